@@ -1,0 +1,1 @@
+"""Eyebright: what a home hair-care maker's jug really holds, and how sure we are."""

@@ -1,0 +1,85 @@
+"""The kinds of field that the API takes, with their errors in the job's own words.
+
+Numbers come as typed: 4.5, "4.5" and "4,5" are the same.
+"""
+
+import math
+from typing import Annotated, Any
+
+from pydantic import BeforeValidator, WithJsonSchema
+from pydantic_core import PydanticCustomError
+
+
+def _trouble(message: str) -> PydanticCustomError:
+    return PydanticCustomError("amiss", "{message}", {"message": message})
+
+
+def number(value: Any) -> float:
+    """A number as people type it; a decimal comma is a decimal point."""
+    if isinstance(value, str):
+        text = value.strip().replace("\u00a0", "").replace(",", ".")
+        if not text:
+            raise _trouble("A number is needed here.")
+        try:
+            value = float(text)
+        except ValueError:
+            raise _trouble(f"A number goes here, such as 4.5; not “{value.strip()[:40]}”.") from None
+    if isinstance(value, bool) or not isinstance(value, int | float):
+        raise _trouble("A number goes here, such as 4.5.")
+    if not math.isfinite(value):
+        raise _trouble("A number goes here, such as 4.5.")
+    return float(value)
+
+
+def number_between(low: float, high: float, message: str) -> BeforeValidator:
+    """A validator for a number from `low` to `high`, refused with `message`."""
+
+    def check(value: Any) -> float:
+        found = number(value)
+        if not low <= found <= high:
+            raise _trouble(message)
+        return found
+
+    return BeforeValidator(check)
+
+
+def words(value: Any) -> str:
+    if not isinstance(value, str):
+        raise _trouble("Write this in words.")
+    return " ".join(value.split())
+
+
+def _name(value: Any) -> str:
+    text = words(value)
+    if not text:
+        raise _trouble("Give it a name.")
+    if len(text) > 80:
+        raise _trouble("Keep the name to 80 letters.")
+    return text
+
+
+def _note(value: Any) -> str:
+    text = value.strip() if isinstance(value, str) else words(value)
+    if len(text) > 2000:
+        raise _trouble("Keep the note to 2000 letters.")
+    return text
+
+
+def _or_nothing(value: Any) -> Any:
+    return None if isinstance(value, str) and not value.strip() else value
+
+
+AS_NUMBER = WithJsonSchema({"anyOf": [{"type": "number"}, {"type": "string"}]})
+
+Number = Annotated[float, BeforeValidator(number), AS_NUMBER]
+Ph = Annotated[float, number_between(0, 14, "pH runs from 0 to 14."), AS_NUMBER]
+Percent = Annotated[
+    float, number_between(0.01, 100, "Strength is more than 0 and at most 100."), AS_NUMBER
+]
+MgPerLitre = Annotated[
+    float, number_between(0, 2000, "From 0 to 2000 mg/L; tap water is seldom above 450."), AS_NUMBER
+]
+Minutes = Annotated[float, number_between(0, 1440, "From 0 minutes to a day."), AS_NUMBER]
+Name = Annotated[str, BeforeValidator(_name)]
+Note = Annotated[str, BeforeValidator(_note)]
+Blank = BeforeValidator(_or_nothing)

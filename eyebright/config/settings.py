@@ -1,0 +1,96 @@
+"""Settings. Everything a person keeps lives in one data folder: EYEBRIGHT_DATA, or var/home."""
+
+import os
+from pathlib import Path
+
+from csp.constants import NONCE, NONE, SELF
+
+from .secret import kept_secret
+
+BASE = Path(__file__).resolve().parents[2]
+DATA = Path(os.environ.get("EYEBRIGHT_DATA", BASE / "var" / "home")).resolve()
+DATA.mkdir(parents=True, exist_ok=True)
+PAGE = BASE / "frontend" / "dist"
+
+DEMO = os.environ.get("EYEBRIGHT_DEMO") == "1"
+DEBUG = os.environ.get("EYEBRIGHT_DEBUG") == "1"
+SECRET_KEY = kept_secret(DATA / "secret-key")
+
+# This machine only, unless its owner says otherwise.
+ALLOWED_HOSTS = os.environ.get("EYEBRIGHT_HOSTS", "127.0.0.1,localhost,[::1]").split(",")
+
+INSTALLED_APPS = [
+    "django.contrib.staticfiles",
+    "csp",
+    "ninja",
+    "eyebright.config",
+    "eyebright.shelf",
+    "eyebright.mix",
+    "eyebright.journal",
+]
+MIDDLEWARE = [
+    "eyebright.config.problems.ProblemMiddleware",
+    "django.middleware.security.SecurityMiddleware",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "django.middleware.gzip.GZipMiddleware",
+    "django.middleware.common.CommonMiddleware",
+    "django.middleware.csrf.CsrfViewMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "csp.middleware.CSPMiddleware",
+]
+ROOT_URLCONF = "eyebright.config.urls"
+WSGI_APPLICATION = "eyebright.config.wsgi.application"
+TEMPLATES = [{"BACKEND": "django.template.backends.django.DjangoTemplates", "APP_DIRS": True}]
+APPEND_SLASH = False
+
+DATABASES = {
+    "default": {
+        "ENGINE": "django.db.backends.sqlite3",
+        "NAME": DATA / "eyebright.sqlite3",
+        "OPTIONS": {
+            "transaction_mode": "IMMEDIATE",
+            "timeout": 10,
+            "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL; PRAGMA foreign_keys=ON",
+        },
+        # A file: an in-memory database shares one connection between threads.
+        "TEST": {"NAME": BASE / "var" / "test.sqlite3"},
+    }
+}
+DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+
+LANGUAGE_CODE = "en-gb"
+USE_TZ = True
+TIME_ZONE = "UTC"
+
+STATIC_URL = "static/"
+WHITENOISE_USE_FINDERS = True
+WHITENOISE_AUTOREFRESH = DEBUG
+WHITENOISE_ROOT = PAGE if PAGE.exists() else None
+WHITENOISE_IMMUTABLE_FILE_TEST = r"^/assets/.+-[\w-]{8}\.\w+$"
+
+CSRF_FAILURE_VIEW = "eyebright.config.problems.csrf_failure"
+CSRF_COOKIE_SAMESITE = "Strict"
+SECURE_CONTENT_TYPE_NOSNIFF = True
+SECURE_REFERRER_POLICY = "same-origin"
+X_FRAME_OPTIONS = "DENY"
+CONTENT_SECURITY_POLICY = {
+    "DIRECTIVES": {
+        "default-src": [NONE],
+        "script-src": [SELF, NONCE],
+        "style-src": [SELF, NONCE],
+        "img-src": [SELF, "data:"],
+        "font-src": [SELF],
+        "connect-src": [SELF],
+        "manifest-src": [SELF],
+        "base-uri": [NONE],
+        "form-action": [SELF],
+        "frame-ancestors": [NONE],
+    }
+}
+
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "root": {"handlers": ["console"], "level": "WARNING"},
+}

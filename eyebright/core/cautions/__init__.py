@@ -1,0 +1,6 @@
+"""Hazards and limits as data, and the one engine that applies them."""
+
+from .engine import Caution, cautions
+from .limits import Limits, limits
+
+__all__ = ["Caution", "Limits", "cautions", "limits"]

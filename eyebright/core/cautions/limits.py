@@ -1,0 +1,69 @@
+"""The limits table: caps, minutes, aims and the marks on the rail, as data with their sources."""
+
+import tomllib
+from dataclasses import dataclass
+from functools import cache
+from pathlib import Path
+
+
+@dataclass(frozen=True)
+class Limit:
+    """One limit: its value and unit, what it limits, its kind and where it comes from."""
+
+    value: float
+    unit: str
+    what: str
+    kind: str
+    source: str
+
+
+@dataclass(frozen=True)
+class RailMark:
+    """A place on the pH rail: one point where low equals high, else a band."""
+
+    key: str
+    name: str
+    low: float
+    high: float
+    source: str
+
+
+@dataclass(frozen=True)
+class Aim:
+    """A pH that makers aim for, by name, and why."""
+
+    key: str
+    name: str
+    ph: float
+    why: str
+
+
+@dataclass(frozen=True)
+class Limits:
+    """The whole table. `ratios` are parts of water to one of acid; `spoonings` teaspoons a litre."""
+
+    limits: dict[str, Limit]
+    rail_low: float
+    rail_high: float
+    marks: tuple[RailMark, ...]
+    aims: tuple[Aim, ...]
+    ratios: tuple[tuple[str, float], ...]
+    spoonings: tuple[tuple[str, float], ...]
+
+    def __getitem__(self, name: str) -> float:
+        return self.limits[name].value
+
+
+@cache
+def limits() -> Limits:
+    """The table of `limits.toml`, read once."""
+    raw = tomllib.loads(Path(__file__).with_name("limits.toml").read_text("utf-8"))
+    return Limits(
+        limits={name: Limit(**row) for name, row in raw["limit"].items()},
+        rail_low=raw["rail"]["low"],
+        rail_high=raw["rail"]["high"],
+        marks=tuple(RailMark(**row) for row in raw["rail"]["mark"]),
+        aims=tuple(Aim(**row) for row in raw["aim"]),
+        ratios=tuple((row["name"], float(row["parts"])) for row in raw["ratio"]),
+        spoonings=tuple((row["name"], row["teaspoons"]) for row in raw["spooning"]),
+    )

@@ -1,0 +1,80 @@
+"""Putting things together in one jug: what each part brings, and the pH of the whole."""
+
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from .equilibrium import EquilibriumMany, solve_ph_many
+from .species import species_table
+from .uncertainty import Draws, Figure, figure
+
+Array = NDArray[np.float64]
+
+NEAT_DRAWS = 400
+
+
+@dataclass(frozen=True)
+class Brings:
+    """What one unit (a mL of liquid, a g of powder) brings into the jug.
+
+    `moles`: mol of each component, arrays of draws; `water`: kg of water; `volume`: mL it takes up.
+    """
+
+    moles: Mapping[str, Array]
+    water: float | Array
+    volume: float = 1.0
+
+
+@dataclass(frozen=True)
+class Part:
+    """So much of something in the jug: `amount` in its own units, broadcastable with the draws."""
+
+    brings: Brings
+    amount: Array
+
+
+def totals(parts: Sequence[Part]) -> dict[str, Array]:
+    """Analytical totals of the mix, mol per kg of water."""
+    water = sum(part.brings.water * part.amount for part in parts)
+    out: dict[str, Array] = {}
+    for part in parts:
+        for component, moles in part.brings.moles.items():
+            out[component] = out.get(component, np.zeros(1)) + moles * part.amount
+    return {component: moles / water for component, moles in out.items()}
+
+
+def solve_parts(parts: Sequence[Part], guess: Array | None = None) -> EquilibriumMany:
+    """The pH of parts poured together. Parts and draws may be of any shape that broadcasts;
+    the answer has that shape.
+    """
+    mixed = totals(parts)
+    shape = np.broadcast_shapes((1,), *(column.shape for column in mixed.values()))
+    flat = {name: np.broadcast_to(column, shape).ravel() for name, column in mixed.items()}
+    start = None if guess is None else np.broadcast_to(guess, shape).ravel()
+    solved = solve_ph_many(flat, guess=start)
+    return EquilibriumMany(
+        solved.ph.reshape(shape),
+        solved.ionic_strength.reshape(shape),
+        solved.buffer_capacity.reshape(shape),
+    )
+
+
+def acid_grams(parts: Sequence[Part]) -> dict[str, Array]:
+    """Grams of each organic acid per 100 mL of the mix, free and turned to salt together."""
+    acids = species_table().acids
+    volume = sum(part.brings.volume * part.amount for part in parts)
+    out: dict[str, Array] = {}
+    for part in parts:
+        for component, moles in part.brings.moles.items():
+            if component in acids and component not in ("carbonate", "sulfate"):
+                grams = moles * part.amount * acids[component].mass * 100.0 / volume
+                out[component] = out.get(component, np.zeros(1)) + grams
+    return out
+
+
+def neat_ph(brings: Callable[[Draws], Brings]) -> Figure:
+    """The pH of a liquid by itself, with its range."""
+    draws = Draws(NEAT_DRAWS)
+    return figure(solve_parts([Part(brings(draws), np.ones(1))]).ph, "pH")

@@ -1,0 +1,104 @@
+"""Water: what a mL of it brings into the jug, from its alkalinity, hardness, sodium and own pH."""
+
+import tomllib
+from dataclasses import dataclass, replace
+from functools import cache
+from pathlib import Path
+
+import numpy as np
+
+from .solution import Brings
+from .species import species_table
+from .uncertainty import Draws, Spread
+
+CACO3_MASS = 100.087  # g/mol
+SODIUM_MASS = 22.990
+CALCIUM_SHARE = 0.8  # of the hardness, by mole: usual for ground and surface water (estimate)
+CHLORIDE_SHARE = 0.7  # of what balances the rest; sulfate is the other (estimate, no effect on pH)
+AIR_CO2 = 1.3e-5  # mol/kg in water that stands open: 10^-1.47 x 420 ppm (Stumm and Morgan)
+REPORT_SHARE = 0.10  # a supplier's yearly figure against today's tap, 90 % (estimate)
+REPORT_FLOOR = 2.0  # mg/L as CaCO3: no report is nearer than this
+
+
+@dataclass(frozen=True)
+class Water:
+    """A water profile: alkalinity and hardness in mg/L as CaCO3, sodium in mg/L, its own pH.
+
+    `organic_acid` (mmol/L, counted as acetic acid) makes a hydrosol: then its pH, not its
+    alkalinity, says how much of that acid is free.
+    """
+
+    key: str
+    name: str
+    about: str
+    alkalinity: Spread
+    hardness: Spread
+    sodium: Spread
+    ph: Spread
+    source: str
+    organic_acid: Spread | None = None
+
+    def with_figures(self, alkalinity: float | None, hardness: float | None) -> "Water":
+        """The same water with a supplier's figures (mg/L as CaCO3) where they are known."""
+        known = {"alkalinity": alkalinity, "hardness": hardness}
+        told = {name: _reported(value) for name, value in known.items() if value is not None}
+        return replace(self, **told) if told else self
+
+    def brings(self, draws: Draws) -> Brings:
+        """What 1 mL brings: mol of each component and kg of water, arrays of draws."""
+        alkalinity = draws.of("alkalinity", self.alkalinity) * 2e-3 / CACO3_MASS  # eq/L
+        hardness = draws.of("hardness", self.hardness) * 1e-3 / CACO3_MASS  # mol/L
+        sodium = draws.of("sodium", self.sodium) * 1e-3 / SODIUM_MASS
+        h = 10.0 ** -draws.of("water_ph", self.ph)
+        acids = species_table().acids
+        one_proton, two_protons = acids["carbonate"].ln_betas[1:]
+        k1, k2 = np.exp(one_proton - two_protons), np.exp(-one_proton)
+        hydroxide = np.exp(species_table().ln_kw) / h
+        charge_per_carbon = (k1 * h + 2.0 * k1 * k2) / (h * h + k1 * h + k1 * k2)
+        totals = {}
+        if self.organic_acid is None:
+            carbonate = np.maximum(alkalinity + h - hydroxide, 0.0) / charge_per_carbon
+            excess = alkalinity
+        else:
+            acid = draws.of("organic_acid", self.organic_acid) * 1e-3
+            ka = np.exp(-acids["acetate"].ln_betas[1])
+            carbonate = np.full_like(h, AIR_CO2)
+            excess = acid * ka / (ka + h) + carbonate * charge_per_carbon + hydroxide - h
+            totals["acetate"] = acid
+        calcium = CALCIUM_SHARE * hardness
+        magnesium = hardness - calcium
+        left = 2.0 * hardness + sodium - excess  # eq/L that neither alkalinity nor acid holds
+        totals |= {
+            "calcium": calcium,
+            "magnesium": magnesium,
+            "sodium": sodium + np.maximum(-left, 0.0),
+            "chloride": np.maximum(left, 0.0) * CHLORIDE_SHARE,
+            "sulfate": np.maximum(left, 0.0) * (1.0 - CHLORIDE_SHARE) / 2.0,
+            "carbonate": carbonate,
+        }
+        return Brings({name: amount * 1e-3 for name, amount in totals.items()}, 0.998e-3)
+
+
+def _reported(value: float) -> Spread:
+    reach = max(REPORT_SHARE * value, REPORT_FLOOR)
+    return Spread(max(value - reach, 0.0), value, value + reach)
+
+
+@cache
+def water_classes() -> dict[str, Water]:
+    """Every named class of water, by key."""
+    raw = tomllib.loads(Path(__file__).with_name("waters.toml").read_text("utf-8"))
+    return {
+        row["key"]: Water(
+            key=row["key"],
+            name=row["name"],
+            about=row["about"],
+            alkalinity=Spread.of(row["alkalinity"]),
+            hardness=Spread.of(row["hardness"]),
+            sodium=Spread.of(row["sodium"]),
+            ph=Spread.of(row["ph"]),
+            source=row["source"],
+            organic_acid=Spread.of(row["organic_acid"]) if "organic_acid" in row else None,
+        )
+        for row in raw["water"]
+    }

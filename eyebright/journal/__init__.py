@@ -1,0 +1,1 @@
+"""The journal: what was poured, predicted and read, and how it felt."""

@@ -1,0 +1,29 @@
+"""What is kept of an outcome: the rinse, the strip's reading and how it felt."""
+
+from django.db import models
+
+from eyebright.config.kept import Kept
+from eyebright.mix.models import Rinse
+
+
+class Entry(Kept):
+    """One rinse, from the first pour to the last word on it.
+
+    `step` is where the pouring stands; `finished_at` is empty while it is under way.
+    """
+
+    rinse = models.OneToOneField(Rinse, on_delete=models.CASCADE, related_name="entry")
+    who = models.CharField(max_length=80, blank=True)
+    step = models.PositiveSmallIntegerField(default=0)
+    finished_at = models.DateTimeField(null=True, blank=True)
+    reading = models.DecimalField(max_digits=5, decimal_places=3, null=True, blank=True)
+    reading_step = models.DecimalField(max_digits=4, decimal_places=2, null=True, blank=True)
+    feel = models.JSONField(default=list)
+    note = models.TextField(blank=True)
+
+    class Meta:
+        ordering = ["-made_at", "-id"]
+        verbose_name_plural = "entries"
+
+    def __str__(self) -> str:
+        return str(self.rinse)

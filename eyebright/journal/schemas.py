@@ -1,0 +1,90 @@
+"""What of the journal goes over the wire."""
+
+from datetime import datetime
+from typing import Annotated, Literal
+
+from ninja import Schema
+from pydantic import BeforeValidator
+
+from eyebright.config.fields import Blank, Note, Ph, words, number_between
+from eyebright.config.wire import CautionOut, FigureOut
+from eyebright.mix.schemas import PourOut, RinseAsk, StepOut, Use, Verdict
+
+Feel = Literal[
+    "soft", "clean", "shiny", "smooth", "squeaky", "tight", "itchy", "stinging", "heavy", "tangled"
+]
+StripStep = Annotated[
+    float, number_between(0.1, 2, "Strips are read in steps of 0.1 to 2; most are 0.5 or 1 apart.")
+]
+
+
+class BeginIn(Schema):
+    """Start pouring: the question, for whom, and the stops an adult has passed for themselves."""
+
+    rinse: RinseAsk
+    who: Annotated[str, BeforeValidator(words)] = ""
+    stops_passed: list[str] = []
+
+
+class EntryIn(Schema):
+    """What changes in an entry; what is left out stays as it is."""
+
+    step: int | None = None
+    who: Annotated[str, BeforeValidator(words)] | None = None
+    reading: Annotated[Ph | None, Blank] = None
+    reading_step: StripStep | None = None
+    feel: list[Feel] | None = None
+    note: Note | None = None
+    finished: bool | None = None
+
+
+class PouredOut(Schema):
+    """The rinse of an entry, as it was poured."""
+
+    acid: int
+    water: int
+    acid_name: str
+    water_name: str
+    acid_there: bool
+    water_there: bool
+    volume: float
+    aim: float
+    use: Use
+    minutes: float
+    verdict: Verdict
+    headline: str
+    predicted: FigureOut
+    pours: list[PourOut]
+    steps: list[StepOut]
+    cautions: list[CautionOut]
+    stops_passed: list[str]
+
+
+class EntryOut(Schema):
+    """One entry."""
+
+    id: int
+    made_at: datetime
+    finished_at: datetime | None
+    step: int
+    who: str
+    rinse: PouredOut
+    reading: FigureOut | None
+    reading_step: float | None
+    agreement: Literal["agrees", "higher", "lower"] | None
+    comparison: str | None
+    feel: list[Feel]
+    note: str
+
+
+class EntriesOut(Schema):
+    """A page of entries, newest first, and how many there are in all."""
+
+    items: list[EntryOut]
+    total: int
+
+
+class FeelingsOut(Schema):
+    """The words for how a rinse felt."""
+
+    feel: list[Feel]

@@ -1,0 +1,138 @@
+"""Entries and the core: the only file here that knows both."""
+
+from decimal import Decimal
+
+from django.db import transaction
+from django.db.models import Q, QuerySet
+from django.utils import timezone
+
+from eyebright.config.problems import Problem
+from eyebright.config.wire import FigureOut
+from eyebright.core.chemistry.readings import StripReading, compare
+from eyebright.core.chemistry.uncertainty import Figure
+from eyebright.mix.models import Rinse
+from eyebright.mix.services import pour
+
+from .models import Entry
+from .schemas import BeginIn, EntriesOut, EntryIn, EntryOut, PouredOut
+
+STRIP_STEP = 0.5  # the usual strip, when nothing is said
+PAGE = 30
+
+
+def _predicted(rinse: Rinse) -> Figure:
+    return Figure(
+        float(rinse.predicted), float(rinse.predicted_low), float(rinse.predicted_high), "pH"
+    )
+
+
+def _poured(rinse: Rinse) -> PouredOut:
+    return PouredOut(
+        acid=rinse.acid_id,
+        water=rinse.water_id,
+        acid_name=rinse.acid_name,
+        water_name=rinse.water_name,
+        acid_there=rinse.acid.removed_at is None,
+        water_there=rinse.water.removed_at is None,
+        volume=float(rinse.volume),
+        aim=float(rinse.aim),
+        use=rinse.use,
+        minutes=float(rinse.minutes),
+        verdict=rinse.verdict,
+        headline=rinse.headline,
+        predicted=FigureOut.model_validate(_predicted(rinse), from_attributes=True),
+        pours=rinse.pours,
+        steps=rinse.steps,
+        cautions=rinse.cautions,
+        stops_passed=rinse.stops_passed,
+    )
+
+
+def entry_out(entry: Entry) -> EntryOut:
+    """An entry, with its reading held against the prediction."""
+    step = None if entry.reading_step is None else float(entry.reading_step)
+    compared = None
+    if entry.reading is not None:
+        strip = StripReading(float(entry.reading), step or STRIP_STEP)
+        compared = compare(_predicted(entry.rinse), strip)
+    return EntryOut(
+        id=entry.pk,
+        made_at=entry.made_at,
+        finished_at=entry.finished_at,
+        step=entry.step,
+        who=entry.who,
+        rinse=_poured(entry.rinse),
+        reading=FigureOut.model_validate(compared.reading, from_attributes=True)
+        if compared
+        else None,
+        reading_step=step,
+        agreement=compared.agreement if compared else None,
+        comparison=compared.words if compared else None,
+        feel=entry.feel,
+        note=entry.note,
+    )
+
+
+def _whole(entries: QuerySet[Entry]) -> QuerySet[Entry]:
+    return entries.select_related("rinse__acid", "rinse__water")
+
+
+def entries(find: str, offset: int, limit: int) -> EntriesOut:
+    """A page of entries, newest first, whose names, head or note hold `find`."""
+    found: QuerySet[Entry] = Entry.present.all()
+    for word in find.split():
+        found = found.filter(
+            Q(rinse__acid_name__icontains=word)
+            | Q(rinse__water_name__icontains=word)
+            | Q(who__icontains=word)
+            | Q(note__icontains=word)
+        )
+    page = _whole(found)[offset : offset + limit]
+    return EntriesOut(items=[entry_out(entry) for entry in page], total=found.count())
+
+
+def find_entry(pk: int, *, also_removed: bool = False) -> Entry:
+    """An entry, or the problem of its being gone."""
+    kept = Entry.objects if also_removed else Entry.present
+    entry = _whole(kept.filter(pk=pk)).first()
+    if entry is None:
+        raise Problem.gone("entry")
+    return entry
+
+
+@transaction.atomic
+def begin(entered: BeginIn) -> EntryOut:
+    """Start pouring a rinse."""
+    rinse = pour(entered.rinse, entered.stops_passed)
+    entry = Entry.objects.create(rinse=rinse, who=entered.who[:80])
+    return entry_out(entry)
+
+
+@transaction.atomic
+def change(pk: int, entered: EntryIn) -> EntryOut:
+    """Take over what was said, and leave the rest."""
+    entry = find_entry(pk)
+    said = entered.model_dump(exclude_unset=True)
+    last = len(entry.rinse.steps)
+    if said.get("step") is not None:
+        if not 0 <= said["step"] <= last:
+            raise Problem.field("step", f"This rinse has {last} steps.")
+        entry.step = said["step"]
+    if "reading" in said:
+        entry.reading = _decimal(said["reading"])
+    if said.get("reading_step") is not None:
+        entry.reading_step = _decimal(said["reading_step"])
+    if said.get("who") is not None:
+        entry.who = said["who"][:80]
+    if said.get("feel") is not None:
+        entry.feel = list(dict.fromkeys(said["feel"]))
+    if said.get("note") is not None:
+        entry.note = said["note"]
+    if said.get("finished") is not None:
+        entry.finished_at = (entry.finished_at or timezone.now()) if said["finished"] else None
+    entry.save()
+    return entry_out(entry)
+
+
+def _decimal(value: float | None) -> Decimal | None:
+    return None if value is None else Decimal(repr(value)).quantize(Decimal("0.001"))

@@ -1,0 +1,130 @@
+"""Rinses and the core: the only file here that knows both."""
+
+from dataclasses import asdict
+from decimal import Decimal
+
+import numpy as np
+from numpy.typing import NDArray
+
+from eyebright.config.problems import Problem
+from eyebright.core.cautions import limits
+from eyebright.core.making.rinse import Question, RinsePlan, plan_rinse
+from eyebright.core.quantities import QuantityError, household, rinse_volume
+from eyebright.shelf.models import Lot, WaterSource
+from eyebright.shelf.services import acid_lot, water_lot
+
+from .models import Rinse
+from .schemas import (
+    AimOut,
+    ChoicesOut,
+    CurveOut,
+    LimitOut,
+    MarkOut,
+    RinseAsk,
+    RinseOut,
+)
+
+SHOWN = 4  # decimals on the wire: more than anyone can measure
+
+
+def choices() -> ChoicesOut:
+    """Units, named aims, the rail's marks and the limits."""
+    table = limits()
+    return ChoicesOut(
+        units=list(household().units),
+        aims=[AimOut(**asdict(aim)) for aim in table.aims],
+        rail_low=table.rail_low,
+        rail_high=table.rail_high,
+        marks=[MarkOut(**asdict(mark)) for mark in table.marks],
+        limits=[LimitOut(key=key, **asdict(limit)) for key, limit in table.limits.items()],
+    )
+
+
+def _asked(ask: RinseAsk) -> tuple[Question, Lot, WaterSource]:
+    """The question as the core takes it; what cannot be asked is said beside its field."""
+    lot = Lot.present.filter(pk=ask.acid).first()
+    if lot is None:
+        raise Problem.field("acid", "That bottle is no longer on the shelf: choose another.")
+    source = WaterSource.present.filter(pk=ask.water).first()
+    if source is None:
+        raise Problem.field("water", "That water is no longer on the shelf: choose another.")
+    try:
+        volume = rinse_volume(ask.volume, ask.unit)
+    except QuantityError as raised:
+        raise Problem.field("volume", str(raised)) from None
+    question = Question(
+        acid=acid_lot(lot),
+        water=water_lot(source),
+        volume=volume,
+        aim=ask.aim,
+        use=ask.use,
+        minutes=ask.minutes,
+    )
+    return question, lot, source
+
+
+def _numbers(values: NDArray[np.float64]) -> list[float]:
+    return [round(float(value), SHOWN) for value in values]
+
+
+def _plan_out(question: Question, plan: RinsePlan) -> RinseOut:
+    line = plan.curve
+    fields = {name: getattr(plan, name) for name in RinseOut.model_fields if hasattr(plan, name)}
+    fields |= {
+        "volume": question.volume,
+        "aim": question.aim,
+        "curve": CurveOut(
+            unit=question.acid.unit,
+            amount=[float(f"{amount:.5g}") for amount in line.amount],
+            median=_numbers(line.median),
+            low=_numbers(line.low),
+            high=_numbers(line.high),
+        ),
+    }
+    return RinseOut.model_validate(fields, from_attributes=True)
+
+
+def work_out(ask: RinseAsk) -> RinseOut:
+    """Answer a question."""
+    question, _, _ = _asked(ask)
+    return _plan_out(question, plan_rinse(question))
+
+
+def _decimal(value: float, places: str = "0.001") -> Decimal:
+    return Decimal(repr(value)).quantize(Decimal(places))
+
+
+def pour(ask: RinseAsk, stops_passed: list[str]) -> Rinse:
+    """Keep a rinse as it is about to be poured. A stop that was not passed stops it here."""
+    question, lot, source = _asked(ask)
+    plan = plan_rinse(question)
+    for caution in plan.cautions:
+        if caution.level != "stop":
+            continue
+        if not caution.overridable:
+            raise Problem.field("stops", f"{caution.what} {caution.instead}")
+        if caution.id not in stops_passed:
+            raise Problem.field("stops", f"{caution.what} Say that you have read why, or change it.")
+    return Rinse.objects.create(
+        acid=lot,
+        water=source,
+        acid_name=lot.name,
+        water_name=source.name,
+        volume=_decimal(question.volume, "0.01"),
+        aim=_decimal(ask.aim),
+        use=ask.use,
+        minutes=_decimal(ask.minutes, "0.01"),
+        verdict=plan.verdict,
+        headline=plan.headline,
+        predicted=_decimal(plan.ph.value),
+        predicted_low=_decimal(plan.ph.low),
+        predicted_high=_decimal(plan.ph.high),
+        pours=[asdict(layer) for layer in plan.pours],
+        steps=[asdict(step) for step in plan.steps],
+        cautions=[asdict(caution) for caution in plan.cautions],
+        stops_passed=[
+            caution.id
+            for caution in plan.cautions
+            if caution.level == "stop" and caution.id in stops_passed
+        ],
+    )

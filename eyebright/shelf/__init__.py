@@ -1,0 +1,1 @@
+"""The shelf: the acids and the waters at hand."""

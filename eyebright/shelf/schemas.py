@@ -1,0 +1,91 @@
+"""What of the shelf goes over the wire."""
+
+from typing import Annotated
+
+from ninja import Schema
+
+from eyebright.config.fields import Blank, MgPerLitre, Name, Note, Percent
+from eyebright.config.wire import FigureOut
+
+OwnStrength = Annotated[Percent | None, Blank]
+OwnFigure = Annotated[MgPerLitre | None, Blank]
+
+
+class MaterialOut(Schema):
+    """A material of the library that a rinse can be made from."""
+
+    key: str
+    name: str
+    also: list[str]
+    kind: str
+    label: bool
+    strength: FigureOut
+    source: str
+
+
+class WaterKindOut(Schema):
+    """A class of water."""
+
+    key: str
+    name: str
+    about: str
+    alkalinity: FigureOut
+    hardness: FigureOut
+    source: str
+
+
+class LibraryOut(Schema):
+    """What can be put on the shelf."""
+
+    materials: list[MaterialOut]
+    waters: list[WaterKindOut]
+
+
+class LotIn(Schema):
+    """A lot as it is entered. `strength` empty means the library's own."""
+
+    material: str
+    name: Name
+    strength: OwnStrength = None
+    note: Note = ""
+
+
+class LotOut(Schema):
+    """A lot on the shelf, with what it does by itself."""
+
+    id: int
+    material: str
+    material_name: str
+    kind: str
+    name: str
+    own_strength: float | None
+    strength: FigureOut
+    neat_ph: FigureOut | None
+    note: str
+    source: str
+
+
+class WaterIn(Schema):
+    """A water as it is entered. Figures in mg/L as CaCO3; empty means the class's own."""
+
+    kind: str
+    name: Name
+    alkalinity: OwnFigure = None
+    hardness: OwnFigure = None
+    note: Note = ""
+
+
+class WaterOut(Schema):
+    """A water on the shelf."""
+
+    id: int
+    kind: str
+    kind_name: str
+    name: str
+    own_alkalinity: float | None
+    own_hardness: float | None
+    alkalinity: FigureOut
+    hardness: FigureOut
+    ph: FigureOut
+    note: str
+    source: str

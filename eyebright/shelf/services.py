@@ -1,0 +1,174 @@
+"""The shelf and the core: the only file here that knows both."""
+
+from decimal import Decimal
+from functools import lru_cache
+
+from django.db import transaction
+
+from eyebright.config.problems import Problem
+from eyebright.core.chemistry.solution import neat_ph
+from eyebright.core.chemistry.uncertainty import Figure, Kind, Spread
+from eyebright.core.chemistry.water import Water, water_classes
+from eyebright.core.making.rinse import AcidLot, WaterLot
+from eyebright.core.materials import Material, MaterialError, library, material
+
+from .models import Lot, WaterSource
+from .schemas import LibraryOut, LotIn, LotOut, MaterialOut, WaterIn, WaterKindOut, WaterOut
+
+
+def _figure(spread: Spread, unit: str, kind: Kind = "custom") -> Figure:
+    return Figure(spread.mid, spread.low, spread.high, unit, kind)
+
+
+def _float(value: Decimal | None) -> float | None:
+    return None if value is None else float(value)
+
+
+def _decimal(value: float | None) -> Decimal | None:
+    return None if value is None else Decimal(repr(value)).quantize(Decimal("0.001"))
+
+
+@lru_cache(maxsize=2048)
+def _neat(stuff: Material, strength: float | None) -> Figure:
+    return neat_ph(lambda draws: stuff.brings(draws, strength))
+
+
+@lru_cache(maxsize=2048)
+def _plain(water: Water) -> Figure:
+    return neat_ph(water.brings)
+
+
+def the_library() -> LibraryOut:
+    """What can be put on the shelf: the acids a rinse is made from, and the classes of water."""
+    return LibraryOut(
+        materials=[
+            MaterialOut(
+                key=stuff.key,
+                name=stuff.name,
+                also=list(stuff.also),
+                kind=stuff.kind,
+                label=stuff.label,
+                strength=_figure(stuff.strength, stuff.strength_unit),
+                source=stuff.source,
+            )
+            for stuff in library().values()
+            if stuff.is_acid
+        ],
+        waters=[
+            WaterKindOut(
+                key=water.key,
+                name=water.name,
+                about=water.about,
+                alkalinity=_figure(water.alkalinity, "mg/L"),
+                hardness=_figure(water.hardness, "mg/L"),
+                source=water.source,
+            )
+            for water in water_classes().values()
+        ],
+    )
+
+
+def lot_out(lot: Lot) -> LotOut:
+    """A lot with what it does by itself."""
+    stuff, strength = material(lot.material), _float(lot.strength)
+    return LotOut(
+        id=lot.pk,
+        material=stuff.key,
+        material_name=stuff.name,
+        kind=stuff.kind,
+        name=lot.name,
+        own_strength=strength,
+        strength=_figure(stuff.with_strength(strength), stuff.strength_unit),
+        neat_ph=None if stuff.is_powder else _neat(stuff, strength),
+        note=lot.note,
+        source=stuff.source,
+    )
+
+
+def _water(source: WaterSource) -> Water:
+    return water_classes()[source.kind].with_figures(
+        _float(source.alkalinity), _float(source.hardness)
+    )
+
+
+def water_out(source: WaterSource) -> WaterOut:
+    """A water with its figures."""
+    water = _water(source)
+    return WaterOut(
+        id=source.pk,
+        kind=source.kind,
+        kind_name=water.name,
+        name=source.name,
+        own_alkalinity=_float(source.alkalinity),
+        own_hardness=_float(source.hardness),
+        alkalinity=_figure(water.alkalinity, "mg/L"),
+        hardness=_figure(water.hardness, "mg/L"),
+        ph=_plain(water),
+        note=source.note,
+        source=water.source,
+    )
+
+
+def lots() -> list[LotOut]:
+    """Every lot on the shelf."""
+    return [lot_out(lot) for lot in Lot.present.all()]
+
+
+def waters() -> list[WaterOut]:
+    """Every water on the shelf."""
+    return [water_out(source) for source in WaterSource.present.all()]
+
+
+def find_lot(pk: int, *, also_removed: bool = False) -> Lot:
+    """A lot, or the problem of its being gone."""
+    lot = (Lot.objects if also_removed else Lot.present).filter(pk=pk).first()
+    if lot is None:
+        raise Problem.gone("bottle")
+    return lot
+
+
+def find_water(pk: int, *, also_removed: bool = False) -> WaterSource:
+    """A water, or the problem of its being gone."""
+    source = (WaterSource.objects if also_removed else WaterSource.present).filter(pk=pk).first()
+    if source is None:
+        raise Problem.gone("water")
+    return source
+
+
+@transaction.atomic
+def save_lot(entered: LotIn, lot: Lot | None = None) -> LotOut:
+    """Put a new lot on the shelf, or change one."""
+    try:
+        stuff = material(entered.material)
+    except MaterialError:
+        raise Problem.field("material", "Choose what it is from the library.") from None
+    if not stuff.is_acid:
+        raise Problem.field("material", f"{stuff.name} raises the pH: a rinse needs an acid.")
+    lot = lot or Lot()
+    lot.material, lot.name, lot.note = stuff.key, entered.name, entered.note
+    lot.strength = _decimal(entered.strength)
+    lot.save()
+    return lot_out(lot)
+
+
+@transaction.atomic
+def save_water(entered: WaterIn, source: WaterSource | None = None) -> WaterOut:
+    """Put a new water on the shelf, or change one."""
+    if entered.kind not in water_classes():
+        raise Problem.field("kind", "Choose the nearest kind of water.")
+    source = source or WaterSource()
+    source.kind, source.name, source.note = entered.kind, entered.name, entered.note
+    source.alkalinity = _decimal(entered.alkalinity)
+    source.hardness = _decimal(entered.hardness)
+    source.save()
+    return water_out(source)
+
+
+def acid_lot(lot: Lot) -> AcidLot:
+    """The lot as the core knows it."""
+    return AcidLot(material(lot.material), lot.name, _float(lot.strength))
+
+
+def water_lot(source: WaterSource) -> WaterLot:
+    """The water as the core knows it."""
+    return WaterLot(_water(source), source.name)

@@ -1,0 +1,80 @@
+/** The one client, typed by the API's own description. Failures arrive as Problem. */
+import createClient, { type Middleware } from "openapi-fetch";
+import type { components, paths } from "./schema";
+
+type Schemas = components["schemas"];
+export type Figure = Schemas["FigureOut"];
+export type Lot = Schemas["LotOut"];
+export type LotIn = Schemas["LotIn"];
+export type Water = Schemas["WaterOut"];
+export type WaterIn = Schemas["WaterIn"];
+export type Library = Schemas["LibraryOut"];
+export type RinseAsk = Schemas["RinseAsk"];
+export type Rinse = Schemas["RinseOut"];
+export type Pour = Schemas["PourOut"];
+export type Jug = Schemas["JugOut"];
+export type Curve = Schemas["CurveOut"];
+export type Caution = Schemas["CautionOut"];
+export type Choices = Schemas["ChoicesOut"];
+export type Entry = Schemas["EntryOut"];
+export type EntryIn = Schemas["EntryIn"];
+export type Feel = Entry["feel"][number];
+
+/** What went wrong, in the job's words, with each field's own message. */
+export class Problem extends Error {
+  readonly status: number;
+  readonly detail: string;
+  readonly fields: Record<string, string>;
+
+  constructor(title: string, status: number, detail = "", fields: Record<string, string> = {}) {
+    super(title);
+    this.status = status;
+    this.detail = detail;
+    this.fields = fields;
+  }
+}
+
+function cookie(name: string): string {
+  const found = document.cookie.split("; ").find((pair) => pair.startsWith(`${name}=`));
+  return found ? decodeURIComponent(found.slice(name.length + 1)) : "";
+}
+
+interface ProblemBody {
+  title?: string;
+  detail?: string;
+  errors?: { field: string; message: string }[];
+}
+
+const onEveryCall: Middleware = {
+  onRequest({ request }) {
+    if (request.method !== "GET") request.headers.set("X-CSRFToken", cookie("csrftoken"));
+    return request;
+  },
+  async onResponse({ response }) {
+    if (response.ok) return response;
+    const body = (await response.json().catch(() => ({}))) as ProblemBody;
+    const fields = Object.fromEntries((body.errors ?? []).map((e) => [e.field, e.message]));
+    throw new Problem(
+      body.title ?? "Eyebright did not answer.",
+      response.status,
+      body.detail ?? "",
+      fields,
+    );
+  },
+  onError({ error }) {
+    if (error instanceof DOMException && error.name === "AbortError") return undefined;
+    return new Problem(
+      "Eyebright cannot be reached.",
+      0,
+      "Is it still running? Nothing you typed is lost.",
+    );
+  },
+};
+
+export const api = createClient<paths>({ baseUrl: "/" });
+api.use(onEveryCall);
+
+/** The data of an answer; a failure has already been thrown. */
+export async function taken<T>(answer: Promise<{ data?: T }>): Promise<T> {
+  return (await answer).data as T;
+}

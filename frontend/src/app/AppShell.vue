@@ -1,0 +1,153 @@
+<script setup lang="ts">
+import { computed, useTemplateRef } from "vue";
+import { useRoute, useRouter } from "vue-router";
+import KeysHelp from "./KeysHelp.vue";
+import { places } from "./router";
+import { useShortcuts } from "./shortcuts";
+import StemNav from "./StemNav.vue";
+import { switchTheme, theme } from "./theme";
+import UndoNotice from "./UndoNotice.vue";
+
+const route = useRoute();
+const router = useRouter();
+const keys = useTemplateRef("keys");
+const atBasin = computed(() => route.meta["basin"] === true);
+
+useShortcuts(
+  places.map((place, index) => ({
+    key: String(index + 1),
+    does: `Go to ${place.label}`,
+    run: () => void router.push(place.path),
+  })),
+);
+</script>
+
+<template>
+  <div :class="['shell', { basin: atBasin }]">
+    <a class="skip" href="#worktop">Skip to the worktop</a>
+    <header v-if="!atBasin" class="stem">
+      <RouterLink to="/mix" class="name">Eyebright</RouterLink>
+      <StemNav />
+      <div class="foot">
+        <button type="button" @click="switchTheme">
+          {{ theme === "dark" ? "Light" : "Dark" }} colours
+        </button>
+        <button type="button" @click="keys?.show()">Keys <kbd>?</kbd></button>
+      </div>
+    </header>
+    <div id="worktop" class="ground" tabindex="-1">
+      <RouterView />
+      <footer v-if="!atBasin" class="quiet small">
+        For your own kitchen and your own head. Not medical advice; what is sold or given away falls
+        under local cosmetics rules.
+      </footer>
+    </div>
+    <UndoNotice />
+    <KeysHelp ref="keys" />
+  </div>
+</template>
+
+<style scoped>
+.shell {
+  display: grid;
+  grid-template-columns: 170px minmax(0, 1fr);
+  min-height: 100vh;
+}
+
+.shell.basin {
+  grid-template-columns: minmax(0, 1fr);
+}
+
+.stem {
+  position: sticky;
+  top: 0;
+  height: 100vh;
+  padding: 28px 8px 20px 20px;
+  display: flex;
+  flex-direction: column;
+  gap: 20px;
+  border-right: 1px solid var(--hairline);
+}
+
+.name {
+  font: 600 1.5rem/1.2 var(--serif);
+  color: var(--ink);
+  text-decoration: none;
+}
+
+.foot {
+  margin-top: auto;
+  display: grid;
+  justify-items: start;
+  gap: 4px;
+}
+
+.foot button {
+  border: 0;
+  background: none;
+  padding: 4px 0;
+  color: var(--stem);
+  font: inherit;
+  font-size: 0.875rem;
+  cursor: pointer;
+}
+
+.foot button:hover {
+  color: var(--vein);
+}
+
+kbd {
+  font: 700 0.875rem var(--sans);
+}
+
+.ground {
+  outline: none;
+  display: flex;
+  flex-direction: column;
+  min-width: 0;
+}
+
+footer {
+  margin-top: auto;
+  padding: 16px 40px 24px;
+}
+
+.skip {
+  position: absolute;
+  left: -999px;
+}
+
+.skip:focus {
+  left: 8px;
+  top: 8px;
+  z-index: 30;
+  background: var(--paper);
+  padding: 8px 16px;
+}
+
+@media (max-width: 760px) {
+  .shell {
+    grid-template-columns: minmax(0, 1fr);
+  }
+
+  .stem {
+    position: fixed;
+    z-index: 10;
+    inset: auto 0 0;
+    height: auto;
+    padding: 0 0 env(safe-area-inset-bottom);
+    border-right: 0;
+    border-top: 1px solid var(--hairline);
+    background: var(--petal);
+  }
+
+  .name,
+  .foot {
+    display: none;
+  }
+
+  footer {
+    padding: 16px 16px 96px;
+  }
+}
+</style>

@@ -1,0 +1,64 @@
+<script setup lang="ts">
+import { dismiss, notice } from "./undo";
+
+async function takeBack(): Promise<void> {
+  const undo = notice.value?.undo;
+  dismiss();
+  await undo?.();
+}
+</script>
+
+<template>
+  <div class="holder" role="status" aria-live="polite">
+    <div v-if="notice" class="notice">
+      <span>{{ notice.words }}</span>
+      <button v-if="notice.undo" type="button" @click="takeBack">Put it back</button>
+      <button type="button" class="close" aria-label="Close this notice" @click="dismiss">✕</button>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.holder {
+  position: fixed;
+  z-index: 20;
+  left: 50%;
+  bottom: 24px;
+  transform: translateX(-50%);
+  max-width: calc(100vw - 32px);
+}
+
+.notice {
+  display: flex;
+  gap: 16px;
+  align-items: center;
+  padding: 12px 12px 12px 20px;
+  border-radius: 24px 24px 24px 4px;
+  background: var(--ink);
+  color: var(--petal);
+}
+
+button {
+  border: 0;
+  border-radius: 999px;
+  padding: 6px 14px;
+  background: var(--throat);
+  color: var(--on-throat);
+  font: 700 1rem var(--sans);
+  cursor: pointer;
+  white-space: nowrap;
+}
+
+.close {
+  background: transparent;
+  color: inherit;
+  padding: 6px;
+}
+
+@media (max-width: 760px) {
+  .holder {
+    bottom: 84px;
+    width: calc(100vw - 32px);
+  }
+}
+</style>

@@ -1,0 +1,33 @@
+/** Start: the page's nonce for injected styles, the cache, the places, and the shell. */
+import "@fontsource-variable/fraunces/wght.css";
+import "@fontsource/atkinson-hyperlegible/latin-400.css";
+import "@fontsource/atkinson-hyperlegible/latin-700.css";
+import "./tokens.css";
+
+import { QueryClient, VueQueryPlugin } from "@tanstack/vue-query";
+import PrimeVue from "primevue/config";
+import { createApp } from "vue";
+import { Problem } from "@/api/client";
+import AppShell from "./AppShell.vue";
+import { router } from "./router";
+import { preset } from "./theme";
+
+const nonce = document.querySelector<HTMLMetaElement>('meta[property="csp-nonce"]')?.nonce ?? "";
+
+const cache = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 5_000,
+      retry: (count, error) => count < 2 && !(error instanceof Problem && error.status >= 400),
+    },
+  },
+});
+
+createApp(AppShell)
+  .use(router)
+  .use(VueQueryPlugin, { queryClient: cache })
+  .use(PrimeVue, {
+    csp: { nonce },
+    theme: { preset, options: { darkModeSelector: ".dark", cssLayer: false } },
+  })
+  .mount("#app");

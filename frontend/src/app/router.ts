@@ -1,0 +1,53 @@
+/** The places and their addresses, in the order of work. */
+import { createRouter, createWebHistory } from "vue-router";
+import MixPlace from "@/places/mix/MixPlace.vue";
+
+export const places = [
+  { name: "shelf", path: "/shelf", label: "Shelf" },
+  { name: "mix", path: "/mix", label: "Mix" },
+  { name: "journal", path: "/journal", label: "Journal" },
+] as const;
+
+const number = (route: { params: Record<string, string | string[]> }) => ({
+  id: Number(route.params["id"]),
+});
+
+export const router = createRouter({
+  history: createWebHistory(),
+  scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
+  routes: [
+    { path: "/", redirect: "/mix" },
+    {
+      path: "/shelf",
+      component: () => import("@/places/shelf/ShelfPlace.vue"),
+      meta: { title: "Shelf" },
+    },
+    { path: "/mix", component: MixPlace, meta: { title: "Mix" } },
+    {
+      path: "/journal",
+      component: () => import("@/places/journal/JournalPlace.vue"),
+      meta: { title: "Journal" },
+    },
+    {
+      path: "/journal/:id(\\d+)",
+      component: () => import("@/places/journal/EntryPlace.vue"),
+      props: number,
+      meta: { title: "Journal" },
+    },
+    {
+      path: "/journal/:id(\\d+)/pour",
+      component: () => import("@/places/journal/PourPlace.vue"),
+      props: number,
+      meta: { title: "Pouring", basin: true },
+    },
+    {
+      path: "/:rest(.*)*",
+      component: () => import("./NoPlace.vue"),
+      meta: { title: "Nothing here" },
+    },
+  ],
+});
+
+router.afterEach((to) => {
+  document.title = `${String(to.meta["title"] ?? "")} · Eyebright`;
+});

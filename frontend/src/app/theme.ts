@@ -1,0 +1,119 @@
+/** PrimeVue's widgets in our own colours and shapes, and the choice of light or dark. */
+import { definePreset } from "@primeuix/themes";
+import base from "@primeuix/themes/aura/base";
+import button from "@primeuix/themes/aura/button";
+import inputtext from "@primeuix/themes/aura/inputtext";
+import select from "@primeuix/themes/aura/select";
+import textarea from "@primeuix/themes/aura/textarea";
+import { ref, watchEffect } from "vue";
+
+const violet = {
+  50: "#f6f2fb",
+  100: "#efe9f7",
+  200: "#dccff0",
+  300: "#cbb6ef",
+  400: "#b79ce6",
+  500: "#7f5db8",
+  600: "#5c3d8f",
+  700: "#4a2f78",
+  800: "#3a2560",
+  900: "#2b1b48",
+  950: "#1d1232",
+};
+
+const field = {
+  background: "var(--paper)",
+  disabledBackground: "var(--petal)",
+  borderColor: "var(--stem)",
+  hoverBorderColor: "var(--vein)",
+  focusBorderColor: "var(--vein)",
+  invalidBorderColor: "var(--madder)",
+  color: "var(--ink)",
+  placeholderColor: "var(--stem)",
+  invalidPlaceholderColor: "var(--madder)",
+  iconColor: "var(--stem)",
+  shadow: "none",
+};
+
+const scheme = {
+  primary: {
+    color: "var(--vein)",
+    contrastColor: "var(--on-vein)",
+    hoverColor: "var(--vein-strong)",
+    activeColor: "var(--vein-strong)",
+  },
+  highlight: {
+    background: "var(--vein-wash)",
+    focusBackground: "var(--vein-wash)",
+    color: "var(--ink)",
+    focusColor: "var(--ink)",
+  },
+  formField: field,
+  text: {
+    color: "var(--ink)",
+    hoverColor: "var(--ink)",
+    mutedColor: "var(--stem)",
+    hoverMutedColor: "var(--ink)",
+  },
+  content: {
+    background: "var(--paper)",
+    hoverBackground: "var(--vein-wash)",
+    borderColor: "var(--hairline)",
+    color: "var(--ink)",
+    hoverColor: "var(--ink)",
+  },
+  overlay: {
+    select: { background: "var(--paper)", borderColor: "var(--hairline)", color: "var(--ink)" },
+    popover: { background: "var(--paper)", borderColor: "var(--hairline)", color: "var(--ink)" },
+  },
+  list: {
+    option: {
+      focusBackground: "var(--vein-wash)",
+      selectedBackground: "var(--vein-wash)",
+      selectedFocusBackground: "var(--vein-wash)",
+      color: "var(--ink)",
+      focusColor: "var(--ink)",
+      selectedColor: "var(--vein)",
+      selectedFocusColor: "var(--vein)",
+    },
+  },
+};
+
+export const preset = definePreset(
+  { ...base, components: { button, inputtext, select, textarea } },
+  {
+    semantic: {
+      primary: violet,
+      formField: { borderRadius: "8px", paddingX: "12px", paddingY: "8px" },
+      focusRing: { width: "3px", style: "solid", color: "var(--vein)", offset: "2px" },
+      colorScheme: { light: scheme, dark: scheme },
+    },
+    components: {
+      button: {
+        root: {
+          borderRadius: "999px",
+          paddingX: "18px",
+          paddingY: "9px",
+          label: { fontWeight: "700" },
+        },
+      },
+    },
+  },
+);
+
+export type Theme = "light" | "dark";
+
+const KEPT = "eyebright-theme";
+const system = window.matchMedia("(prefers-color-scheme: dark)");
+const kept = localStorage.getItem(KEPT);
+
+export const theme = ref<Theme>(
+  kept === "light" || kept === "dark" ? kept : system.matches ? "dark" : "light",
+);
+
+export function switchTheme(): void {
+  theme.value = theme.value === "dark" ? "light" : "dark";
+  localStorage.setItem(KEPT, theme.value);
+}
+
+watchEffect(() => document.documentElement.classList.toggle("dark", theme.value === "dark"));

@@ -1,0 +1,69 @@
+<script setup lang="ts">
+/** Cautions in three steps: what, why, and what to do instead. The gravest come open. */
+import type { Caution } from "@/api/client";
+
+defineProps<{ cautions: Caution[] }>();
+const WORD = { stop: "Stop", warning: "Warning", note: "Note" } as const;
+</script>
+
+<template>
+  <ul class="cautions">
+    <li v-for="caution in cautions" :key="caution.id" :class="caution.level">
+      <details :open="caution.level !== 'note'">
+        <summary>
+          <span class="level">{{ WORD[caution.level] }}</span>
+          {{ caution.what }}
+        </summary>
+        <p>{{ caution.why }}</p>
+        <p>
+          <strong>{{ caution.instead }}</strong>
+        </p>
+        <p class="quiet small">From: {{ caution.source }}.</p>
+      </details>
+    </li>
+  </ul>
+</template>
+
+<style scoped>
+.cautions {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 8px;
+}
+
+li {
+  border-left: 4px solid var(--hairline);
+  padding: 2px 0 2px 12px;
+}
+
+.stop {
+  border-color: var(--madder);
+  background: var(--madder-wash);
+  padding-block: 8px;
+}
+
+.warning {
+  border-color: var(--throat);
+  background: var(--throat-wash);
+  padding-block: 8px;
+}
+
+summary {
+  cursor: pointer;
+}
+
+.level {
+  font-weight: 700;
+  margin-right: 4px;
+}
+
+.stop .level {
+  color: var(--madder);
+}
+
+details p {
+  margin-top: 4px;
+}
+</style>

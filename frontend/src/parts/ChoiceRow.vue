@@ -1,0 +1,67 @@
+<script setup lang="ts" generic="T extends string | number">
+/** A few choices side by side, one or several of them taken: real radio buttons or tick boxes. */
+import { useId } from "vue";
+
+const {
+  choices,
+  label,
+  many = false,
+} = defineProps<{
+  choices: { value: T; label: string; hint?: string }[];
+  label: string;
+  many?: boolean;
+}>();
+const taken = defineModel<T | T[]>({ required: true });
+const name = useId();
+</script>
+
+<template>
+  <fieldset>
+    <legend class="unseen">{{ label }}</legend>
+    <label v-for="choice in choices" :key="choice.value" :title="choice.hint">
+      <input
+        v-model="taken"
+        :type="many ? 'checkbox' : 'radio'"
+        :name="name"
+        :value="choice.value"
+        class="unseen"
+      />
+      <span>{{ choice.label }}</span>
+    </label>
+  </fieldset>
+</template>
+
+<style scoped>
+fieldset {
+  border: 0;
+  padding: 0;
+  margin: 0;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  min-width: 0;
+}
+
+label {
+  position: relative;
+}
+
+span {
+  display: block;
+  padding: 7px 14px;
+  border: 1px solid var(--stem);
+  border-radius: 4px 14px 14px 14px;
+  cursor: pointer;
+}
+
+input:checked + span {
+  border-color: var(--vein);
+  background: var(--vein);
+  color: var(--on-vein);
+}
+
+input:focus-visible + span {
+  outline: 3px solid var(--vein);
+  outline-offset: 2px;
+}
+</style>

@@ -1,0 +1,167 @@
+<script setup lang="ts">
+/**
+ * The jug, drawn to scale: layers in pouring order, its own marks, and how much to pour of each.
+ * The glass widens upwards, but every layer's height is its share of the volume.
+ */
+import { computed, useId } from "vue";
+import type { Jug, Pour } from "@/api/client";
+import { said } from "./ph";
+
+const { jug, pours } = defineProps<{ jug: Jug; pours: Pour[] }>();
+
+const BOTTOM = 268;
+const TALL = 236;
+const LEFT = 58;
+const WIDE = 150;
+const LABEL_GAP = 46;
+const id = useId();
+
+const y = (volume: number) => BOTTOM - (volume / jug.capacity) * TALL;
+
+const layers = computed(() => {
+  let level = 0;
+  return pours.map((pour) => {
+    const from = level;
+    level += pour.volume;
+    return { ...pour, from, to: level, middle: (y(from) + y(level)) / 2 };
+  });
+});
+
+/** Labels keep apart even where layers are thin; the line leads from each to its own layer. */
+const labels = computed(() => {
+  const placed = layers.value.map((layer) => ({ ...layer, at: layer.middle }));
+  for (let i = 1; i < placed.length; i += 1) {
+    const below = placed[i - 1];
+    const here = placed[i];
+    if (below && here) here.at = Math.max(Math.min(here.at, below.at - LABEL_GAP), 26);
+  }
+  return placed;
+});
+
+const marks = computed(() =>
+  Array.from({ length: Math.round(jug.capacity / jug.mark) }, (_, i) => {
+    const volume = (i + 1) * jug.mark;
+    return { volume, numbered: Math.abs(volume % jug.numbered) < 1e-6 };
+  }),
+);
+
+const tall = (volume: number) =>
+  jug.capacity >= 1000 && volume >= 1000 ? `${said(volume / 1000)} L` : `${said(volume)}`;
+const top = computed(() => layers.value.at(-1)?.to ?? 0);
+const spoken = computed(
+  () =>
+    `A ${said(jug.capacity)} mL jug: ` +
+    pours.map((p) => `${said(p.amount)} ${p.unit} of ${p.name} (${p.spoons})`).join(", then ") +
+    ".",
+);
+const outline = `M${LEFT - 6} 22 L${LEFT + 8} ${BOTTOM} q1 6 8 6 h${WIDE - 32} q7 0 8 -6 L${LEFT + WIDE + 6} 22`;
+</script>
+
+<template>
+  <svg viewBox="0 0 480 290" class="jug" role="img" :aria-label="spoken">
+    <defs>
+      <clipPath :id="id">
+        <path :d="`${outline} Z`" />
+      </clipPath>
+    </defs>
+    <g :clip-path="`url(#${id})`">
+      <rect
+        v-for="layer in layers"
+        :key="layer.what + layer.name"
+        :x="0"
+        :y="y(layer.to)"
+        width="260"
+        :height="
+          Math.max(y(layer.from) - y(layer.to), layer.volume > 0 ? 2 : 0) +
+          (layer.from === 0 ? 8 : 0)
+        "
+        :class="['layer', layer.what, 'eases']"
+      />
+      <path :d="`M0 ${y(top)}h260`" class="surface" />
+    </g>
+    <g v-for="mark in marks" :key="mark.volume" aria-hidden="true">
+      <path :d="`M${LEFT + 10} ${y(mark.volume)}h${mark.numbered ? 22 : 11}`" class="mark" />
+      <text v-if="mark.numbered" :x="LEFT + 36" :y="y(mark.volume) + 4" class="volume">
+        {{ tall(mark.volume) }}
+      </text>
+    </g>
+    <path :d="outline" class="glass" />
+    <path :d="`M${LEFT - 6} 22 q-10 -10 -20 -8 q6 10 16 24`" class="glass" />
+    <path
+      :d="`M${LEFT + WIDE + 3} 70 q34 -4 32 46 q-2 60 -38 62`"
+      class="glass"
+      aria-hidden="true"
+    />
+    <g v-for="(label, i) in labels" :key="label.name + i" class="eases">
+      <path :d="`M${LEFT + WIDE - 12} ${label.middle} L 262 ${label.at} H 270`" class="leader" />
+      <circle :cx="LEFT + WIDE - 12" :cy="label.middle" r="3" class="dot" />
+      <text x="276" :y="label.at - 3" class="amount">
+        {{ said(label.amount) }} {{ label.unit }}
+        <tspan class="spoons">· {{ label.spoons }}</tspan>
+      </text>
+      <text x="276" :y="label.at + 15" class="name">{{ i + 1 }}. {{ label.name }}</text>
+    </g>
+  </svg>
+</template>
+
+<style scoped>
+.jug {
+  width: 100%;
+  max-width: 560px;
+  display: block;
+}
+
+.glass {
+  fill: none;
+  stroke: var(--stem);
+  stroke-width: 2.5;
+  stroke-linecap: round;
+  stroke-linejoin: round;
+}
+
+.layer.water {
+  fill: var(--water);
+}
+
+.layer.acid {
+  fill: var(--acid);
+}
+
+.surface {
+  stroke: var(--ink);
+  stroke-opacity: 0.35;
+}
+
+.mark {
+  stroke: var(--ink);
+  stroke-opacity: 0.6;
+}
+
+.volume {
+  font-size: 12px;
+}
+
+.leader {
+  fill: none;
+  stroke: var(--stem);
+}
+
+.dot {
+  fill: var(--ink);
+}
+
+.amount {
+  font-size: 17px;
+  font-weight: 700;
+}
+
+.spoons {
+  font-weight: 400;
+  font-size: 14px;
+}
+
+.name {
+  font-size: 14px;
+  fill: var(--stem);
+}
+</style>

@@ -1,0 +1,77 @@
+<script setup lang="ts">
+import { computed } from "vue";
+import type { Entry } from "@/api/client";
+import { ph, range, said } from "@/parts/ph";
+import PhStrip from "@/parts/PhStrip.vue";
+import { when } from "./when";
+
+const { entry } = defineProps<{ entry: Entry }>();
+const to = computed(() =>
+  entry.finished_at ? `/journal/${entry.id}` : `/journal/${entry.id}/pour`,
+);
+</script>
+
+<template>
+  <li>
+    <div class="what">
+      <p class="quiet small">
+        {{ when(entry.made_at) }}<template v-if="entry.who"> · {{ entry.who }}</template>
+      </p>
+      <h2>
+        <RouterLink :to="to"
+          >{{ entry.rinse.acid_name }} in {{ entry.rinse.water_name }}</RouterLink
+        >
+      </h2>
+      <p>
+        {{ entry.rinse.pours.map((p) => `${said(p.amount)} ${p.unit} ${p.name}`).join(", ") }} ·
+        {{ entry.rinse.use === "left_in" ? "left in" : `${said(entry.rinse.minutes)} min` }}
+      </p>
+      <p v-if="entry.feel.length || entry.note" class="quiet">
+        {{ entry.feel.join(", ") }}<template v-if="entry.feel.length && entry.note">. </template
+        >{{ entry.note }}
+      </p>
+    </div>
+    <div class="numbers">
+      <PhStrip :predicted="entry.rinse.predicted" :reading="entry.reading" />
+      <p v-if="!entry.finished_at" class="open">Still being mixed</p>
+      <p class="small">
+        predicted {{ ph(entry.rinse.predicted.value) }}
+        <span class="quiet">({{ range(entry.rinse.predicted) }})</span>
+        <template v-if="entry.reading">
+          · read <strong>{{ ph(entry.reading.value) }}</strong></template
+        >
+      </p>
+    </div>
+  </li>
+</template>
+
+<style scoped>
+li {
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: space-between;
+  gap: 8px 32px;
+  padding: 16px 0;
+  border-top: 1px solid var(--hairline);
+}
+
+.what {
+  flex: 1 1 320px;
+  min-width: 0;
+}
+
+h2 a {
+  color: var(--ink);
+  text-decoration-color: var(--vein);
+  text-underline-offset: 4px;
+}
+
+.numbers {
+  flex: 0 0 250px;
+}
+
+.open {
+  color: var(--vein);
+  font-weight: 700;
+}
+</style>

@@ -1,0 +1,89 @@
+<script setup lang="ts">
+/** The journal: every rinse, newest first. */
+import Button from "primevue/button";
+import InputText from "primevue/inputtext";
+import { ref, useTemplateRef, watch } from "vue";
+import { useRouter } from "vue-router";
+import { useEntries } from "@/api/queries";
+import { useShortcuts } from "@/app/shortcuts";
+import LoadState from "@/parts/LoadState.vue";
+import EntryRow from "./EntryRow.vue";
+
+const PAGE = 30;
+const MOST = 200;
+const TYPING_MS = 150;
+
+const router = useRouter();
+const typed = ref("");
+const find = ref("");
+const shown = ref(PAGE);
+const { data: entries, error, refetch } = useEntries(find, shown);
+const finder = useTemplateRef<{ $el: HTMLElement }>("finder");
+
+let timer: number | undefined;
+watch(typed, (text) => {
+  window.clearTimeout(timer);
+  timer = window.setTimeout(() => {
+    find.value = text.trim();
+    shown.value = PAGE;
+  }, TYPING_MS);
+});
+
+useShortcuts([
+  { key: "/", does: "Find in the journal", run: () => finder.value?.$el.focus() },
+  { key: "n", does: "Mix a rinse", run: () => void router.push("/mix") },
+]);
+</script>
+
+<template>
+  <main class="place">
+    <header>
+      <h1>Journal</h1>
+      <InputText
+        ref="finder"
+        v-model="typed"
+        aria-label="Find in the journal"
+        placeholder="Find a bottle, a water, a head, a note"
+        class="finder"
+      />
+    </header>
+    <LoadState v-if="error || !entries" :error="error" @again="refetch()" />
+    <template v-else>
+      <p v-if="entries.total === 0 && find" class="quiet">
+        Nothing in the journal says “{{ find }}”.
+      </p>
+      <p v-else-if="entries.total === 0" class="quiet">
+        Nothing yet. A rinse comes in here as soon as you press “I am mixing this”.
+        <RouterLink to="/mix">Mix a rinse</RouterLink>
+      </p>
+      <p v-else class="quiet" role="status">
+        {{ entries.total }} {{ entries.total === 1 ? "rinse" : "rinses" }}
+      </p>
+      <ul>
+        <EntryRow v-for="entry in entries.items" :key="entry.id" :entry="entry" />
+      </ul>
+      <Button
+        v-if="entries.items.length < entries.total && shown < MOST"
+        label="Show older ones"
+        variant="outlined"
+        @click="shown = Math.min(shown + PAGE, MOST)"
+      />
+      <p v-else-if="entries.items.length < entries.total" class="quiet">
+        {{ entries.total - entries.items.length }} older ones: find them by a word.
+      </p>
+    </template>
+  </main>
+</template>
+
+<style scoped>
+ul {
+  list-style: none;
+  margin: 8px 0 16px;
+  padding: 0;
+}
+
+.finder {
+  width: 340px;
+  max-width: 100%;
+}
+</style>

@@ -1,0 +1,181 @@
+<script setup lang="ts">
+/** At the basin: one step, one number, one big button. Where it stands survives a reload. */
+import { computed, useTemplateRef, watch, nextTick } from "vue";
+import { useRouter } from "vue-router";
+import { useChangeEntry, useEntry } from "@/api/queries";
+import LoadState from "@/parts/LoadState.vue";
+import ReadingForm from "./ReadingForm.vue";
+import { useTrouble } from "@/parts/trouble";
+import { useAwake } from "./wakeLock";
+
+const { id } = defineProps<{ id: number }>();
+const router = useRouter();
+const { data: entry, error, refetch } = useEntry(() => id);
+const change = useChangeEntry();
+const { trouble } = useTrouble(change.error);
+const next = useTemplateRef<HTMLButtonElement>("next");
+
+const steps = computed(() => entry.value?.rinse.steps ?? []);
+const at = computed(() => Math.min(entry.value?.step ?? 0, steps.value.length - 1));
+const step = computed(() => steps.value[at.value]);
+const isLast = computed(() => at.value === steps.value.length - 1);
+const reads = computed(() => step.value?.do === "Dip a strip");
+
+watch(at, () => void nextTick(() => next.value?.focus()));
+
+async function go(to: number): Promise<void> {
+  const finished = to >= steps.value.length;
+  const body = finished ? { step: to, finished: true } : { step: to };
+  const done = await change.mutateAsync({ id, body }).catch(() => null);
+  if (done && finished) await router.replace(`/journal/${id}`);
+}
+
+useAwake();
+</script>
+
+<template>
+  <main class="basin">
+    <LoadState v-if="error || !entry" :error="error" @again="refetch()" />
+    <p v-if="error"><RouterLink to="/journal">Back to the journal</RouterLink></p>
+    <template v-if="entry && step">
+      <p class="quiet">
+        {{ entry.rinse.acid_name }} in {{ entry.rinse.water_name }} · step {{ at + 1 }} of
+        {{ steps.length }}
+      </p>
+      <div class="progress" aria-hidden="true">
+        <span v-for="(_, i) in steps" :key="i" :class="{ done: i <= at }" />
+      </div>
+      <div class="step" aria-live="polite">
+        <h1>{{ step.do }}</h1>
+        <p class="number">{{ step.number }}</p>
+        <p class="detail">{{ step.detail }}</p>
+      </div>
+      <div v-if="reads" class="strip">
+        <ReadingForm :entry="entry" />
+        <p v-if="entry.comparison" :class="['comparison', entry.agreement]">
+          {{ entry.comparison }}
+        </p>
+      </div>
+      <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
+      <div class="acts">
+        <button
+          ref="next"
+          type="button"
+          class="next"
+          :disabled="change.isPending.value"
+          @click="go(at + 1)"
+        >
+          {{ isLast ? "All done" : reads && !entry.reading ? "Go on without a reading" : "Done" }}
+        </button>
+        <div class="row">
+          <button v-if="at > 0" type="button" class="plain" @click="go(at - 1)">
+            One step back
+          </button>
+          <RouterLink to="/journal" class="plain">Leave it for now</RouterLink>
+        </div>
+      </div>
+    </template>
+  </main>
+</template>
+
+<style scoped>
+.basin {
+  min-height: 100vh;
+  max-width: 720px;
+  width: 100%;
+  margin: 0 auto;
+  padding: 24px 20px 32px;
+  display: flex;
+  flex-direction: column;
+  gap: 20px;
+}
+
+.progress {
+  display: flex;
+  gap: 6px;
+}
+
+.progress span {
+  flex: 1;
+  height: 6px;
+  border-radius: 3px;
+  background: var(--hairline);
+}
+
+.progress .done {
+  background: var(--leaf);
+}
+
+.step {
+  display: grid;
+  gap: 8px;
+}
+
+.step h1 {
+  font-size: clamp(1.75rem, 6vw, 2.5rem);
+}
+
+.number {
+  font: 560 clamp(3.5rem, 16vw, 6.5rem) / 1.05 var(--serif);
+  color: var(--vein);
+}
+
+.detail {
+  font-size: 1.25rem;
+}
+
+.strip {
+  display: grid;
+  gap: 16px;
+}
+
+.comparison {
+  border-left: 4px solid var(--leaf);
+  padding-left: 12px;
+}
+
+.comparison.higher,
+.comparison.lower {
+  border-color: var(--throat);
+}
+
+.acts {
+  margin-top: auto;
+  display: grid;
+  gap: 16px;
+}
+
+.next {
+  border: 0;
+  border-radius: 28px 28px 28px 6px;
+  min-height: 88px;
+  background: var(--throat);
+  color: var(--on-throat);
+  font: 560 1.75rem var(--serif);
+  cursor: pointer;
+}
+
+.next:disabled {
+  opacity: 0.6;
+}
+
+.plain {
+  border: 0;
+  background: none;
+  padding: 12px 0;
+  color: var(--vein);
+  font: inherit;
+  font-size: 1.0625rem;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+  cursor: pointer;
+}
+
+.acts .row {
+  justify-content: space-between;
+}
+
+.trouble {
+  color: var(--madder);
+}
+</style>

@@ -1,0 +1,73 @@
+<script setup lang="ts">
+/** What the strip read, and how far apart its steps are. */
+import Button from "primevue/button";
+import InputText from "primevue/inputtext";
+import { computed, reactive, watch } from "vue";
+import type { Entry } from "@/api/client";
+import { useChangeEntry } from "@/api/queries";
+import ChoiceRow from "@/parts/ChoiceRow.vue";
+import FieldRow from "@/parts/FieldRow.vue";
+import { useTrouble } from "@/parts/trouble";
+
+const { entry } = defineProps<{ entry: Entry }>();
+const emit = defineEmits<{ done: [] }>();
+const change = useChangeEntry();
+const { errors, trouble } = useTrouble(change.error);
+
+const STEPS = [
+  { value: 0.2, label: "0.2 apart" },
+  { value: 0.5, label: "0.5 apart" },
+  { value: 1, label: "1 apart" },
+];
+const typed = reactive({ reading: "", step: 0.5 });
+watch(
+  () => entry,
+  (now) => {
+    typed.reading = now.reading ? String(now.reading.value) : "";
+    typed.step = now.reading_step ?? 0.5;
+  },
+  { immediate: true },
+);
+const said = computed(() => (entry.reading ? "Change the reading" : "Keep the reading"));
+
+async function keep(): Promise<void> {
+  const body = { reading: typed.reading || null, reading_step: typed.step };
+  const done = await change.mutateAsync({ id: entry.id, body }).catch(() => null);
+  if (done) emit("done");
+}
+</script>
+
+<template>
+  <form class="reading" @submit.prevent="keep">
+    <FieldRow
+      v-slot="field"
+      label="The strip read pH"
+      :error="errors['reading'] ?? errors['reading_step'] ?? trouble"
+    >
+      <InputText
+        :id="field.id"
+        v-model="typed.reading"
+        inputmode="decimal"
+        autocomplete="off"
+        class="short"
+        :invalid="field.invalid"
+        :aria-describedby="field.described"
+      />
+    </FieldRow>
+    <ChoiceRow v-model="typed.step" :choices="STEPS" label="How far apart the strip's steps are" />
+    <Button type="submit" :label="said" :disabled="change.isPending.value" />
+  </form>
+</template>
+
+<style scoped>
+.reading {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px 20px;
+  align-items: end;
+}
+
+.short {
+  width: 110px;
+}
+</style>

@@ -1,0 +1,47 @@
+<script setup lang="ts">
+import type { Library, Lot } from "@/api/client";
+import { useRemoveLot, useRestoreLot } from "@/api/queries";
+import { tell } from "@/app/undo";
+import { ph, range, said } from "@/parts/ph";
+import PhStrip from "@/parts/PhStrip.vue";
+import LotForm from "./LotForm.vue";
+import ShelfRow from "./ShelfRow.vue";
+
+const { lot } = defineProps<{ lot: Lot; library: Library }>();
+const remove = useRemoveLot();
+const restore = useRestoreLot();
+
+async function takeOff(): Promise<void> {
+  const { id, name } = lot;
+  await remove.mutateAsync(id).catch(() => undefined);
+  tell(`${name} is off the shelf.`, () => restore.mutateAsync(id));
+}
+</script>
+
+<template>
+  <ShelfRow :name="lot.name" :kind="lot.material_name" :note="lot.note" @remove="takeOff">
+    <template #form="{ done }">
+      <LotForm :library="library" :lot="lot" @done="done" />
+    </template>
+    <p>
+      {{ said(lot.strength.value) }} {{ lot.strength.unit }}
+      <span class="quiet">
+        , likely {{ said(lot.strength.low) }} to {{ said(lot.strength.high) }} ·
+        {{ lot.own_strength === null ? "library" : "off the label" }}
+      </span>
+    </p>
+    <p v-if="lot.neat_ph" class="row">
+      <span>
+        pH {{ ph(lot.neat_ph.value) }} by itself<span class="quiet">
+          , likely {{ range(lot.neat_ph) }}</span
+        >
+      </span>
+      <PhStrip :predicted="lot.neat_ph" />
+    </p>
+    <template #acts>
+      <RouterLink :to="{ path: '/mix', query: { acid: lot.id } }">
+        Mix with it<span class="unseen">: {{ lot.name }}</span>
+      </RouterLink>
+    </template>
+  </ShelfRow>
+</template>

@@ -1,0 +1,67 @@
+<script setup lang="ts">
+/** One thing on the shelf: its name, what it does, and the way to change it or take it off. */
+import { ref } from "vue";
+
+defineProps<{ name: string; kind: string; note: string }>();
+defineEmits<{ remove: [] }>();
+const changing = ref(false);
+</script>
+
+<template>
+  <li>
+    <slot v-if="changing" name="form" :done="() => (changing = false)" />
+    <template v-else>
+      <div class="head">
+        <h3>{{ name }}</h3>
+        <span v-if="kind !== name" class="quiet">{{ kind }}</span>
+      </div>
+      <slot />
+      <p v-if="note" class="note">{{ note }}</p>
+      <div class="row acts">
+        <slot name="acts" />
+        <button type="button" @click="changing = true">
+          Change<span class="unseen"> {{ name }}</span>
+        </button>
+        <button type="button" @click="$emit('remove')">
+          Take off the shelf<span class="unseen">: {{ name }}</span>
+        </button>
+      </div>
+    </template>
+  </li>
+</template>
+
+<style scoped>
+li {
+  border-top: 1px solid var(--hairline);
+  padding: 14px 0;
+  display: grid;
+  gap: 4px;
+}
+
+.head {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 12px;
+  align-items: baseline;
+}
+
+h3 {
+  font-size: 1.125rem;
+}
+
+.note {
+  white-space: pre-line;
+}
+
+.acts :deep(a),
+.acts button {
+  border: 0;
+  background: none;
+  padding: 4px 0;
+  font: inherit;
+  color: var(--vein);
+  cursor: pointer;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
+</style>

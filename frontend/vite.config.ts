@@ -1,0 +1,16 @@
+import vue from "@vitejs/plugin-vue";
+import { fileURLToPath } from "node:url";
+import { defineConfig } from "vite";
+
+export default defineConfig({
+  base: "/",
+  plugins: [vue()],
+  // The page view puts each answer's own nonce in this place.
+  html: { cspNonce: "__CSP_NONCE__" },
+  resolve: { alias: { "@": fileURLToPath(new URL("./src", import.meta.url)) } },
+  build: { target: "es2022", assetsInlineLimit: 0 },
+  server: {
+    port: 5173,
+    proxy: { "/api": "http://127.0.0.1:8000", "/static": "http://127.0.0.1:8000" },
+  },
+});
