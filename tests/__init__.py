@@ -1,0 +1,1 @@
+"""Everything a change is checked by, through public faces only."""

@@ -44,6 +44,7 @@ def number_between(low: float, high: float, message: str) -> BeforeValidator:
 
 
 def words(value: Any) -> str:
+    """Words, their spaces put in order."""
     if not isinstance(value, str):
         raise _trouble("Write this in words.")
     return " ".join(value.split())
@@ -73,9 +74,7 @@ AS_NUMBER = WithJsonSchema({"anyOf": [{"type": "number"}, {"type": "string"}]})
 
 Number = Annotated[float, BeforeValidator(number), AS_NUMBER]
 Ph = Annotated[float, number_between(0, 14, "pH runs from 0 to 14."), AS_NUMBER]
-Percent = Annotated[
-    float, number_between(0.01, 100, "Strength is more than 0 and at most 100."), AS_NUMBER
-]
+Percent = Annotated[float, number_between(0.01, 100, "Strength is more than 0 and at most 100."), AS_NUMBER]
 MgPerLitre = Annotated[
     float, number_between(0, 2000, "From 0 to 2000 mg/L; tap water is seldom above 450."), AS_NUMBER
 ]

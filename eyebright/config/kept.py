@@ -1,6 +1,6 @@
 """What is kept can be taken away and put back: nothing that a person entered is lost by one press."""
 
-from typing import Any, Self
+from typing import Any
 
 from django.db import models
 from django.utils import timezone
@@ -10,6 +10,7 @@ class Present(models.Manager[Any]):
     """Only what has not been taken away."""
 
     def get_queryset(self) -> models.QuerySet[Any]:
+        """Leave out what was."""
         return super().get_queryset().filter(removed_at=None)
 
 
@@ -19,7 +20,7 @@ class Kept(models.Model):
     made_at = models.DateTimeField(default=timezone.now, editable=False)
     removed_at = models.DateTimeField(null=True, blank=True, editable=False, db_index=True)
 
-    objects = models.Manager["Self"]()
+    objects = models.Manager()
     present = Present()
 
     class Meta:

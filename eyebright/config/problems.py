@@ -66,9 +66,7 @@ class Problem(Exception):
     @classmethod
     def gone(cls, what: str) -> "Problem":
         """Something that is not, or no longer, there."""
-        return cls(
-            404, f"That {what} is gone.", "It may have been taken away in another window."
-        )
+        return cls(404, f"That {what} is gone.", "It may have been taken away in another window.")
 
 
 def problem_response(
@@ -81,9 +79,7 @@ def problem_response(
         detail=detail,
         errors=[FieldError(field=f, message=m) for f, m in (errors or {}).items()],
     )
-    return JsonResponse(
-        body.model_dump(), status=status, content_type="application/problem+json"
-    )
+    return JsonResponse(body.model_dump(), status=status, content_type="application/problem+json")
 
 
 def _plain(error: dict[str, Any]) -> tuple[str, str]:
@@ -107,9 +103,7 @@ def install(api: NinjaAPI) -> None:
     @api.exception_handler(ValidationError)
     def invalid(request: HttpRequest, raised: ValidationError) -> HttpResponse:
         errors = dict(_plain(error) for error in raised.errors)
-        return problem_response(
-            422, "Something needs another look.", " ".join(errors.values()), errors
-        )
+        return problem_response(422, "Something needs another look.", " ".join(errors.values()), errors)
 
     @api.exception_handler(HttpError)
     def refused(request: HttpRequest, raised: HttpError) -> HttpResponse:
@@ -124,16 +118,12 @@ def install(api: NinjaAPI) -> None:
     @api.exception_handler(Exception)
     def broken(request: HttpRequest, raised: Exception) -> HttpResponse:
         logger.exception("an answer failed")
-        return problem_response(
-            500, "Something broke on our side.", "Nothing you typed is lost. Try again."
-        )
+        return problem_response(500, "Something broke on our side.", "Nothing you typed is lost. Try again.")
 
 
 def csrf_failure(request: HttpRequest, reason: str = "") -> HttpResponse:
     """The answer to a write that did not come from our own page."""
-    return problem_response(
-        403, "This window is out of date.", "Reload the page and try once more."
-    )
+    return problem_response(403, "This window is out of date.", "Reload the page and try once more.")
 
 
 class ProblemMiddleware:

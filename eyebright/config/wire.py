@@ -1,8 +1,11 @@
 """What more than one place puts on the wire."""
 
+from dataclasses import asdict
 from typing import Literal
 
 from ninja import Schema
+
+from eyebright.core.chemistry.uncertainty import Figure
 
 Kind = Literal["measured", "computed", "custom"]
 
@@ -15,6 +18,11 @@ class FigureOut(Schema):
     high: float
     unit: str
     kind: Kind
+
+
+def figure_out(figure: Figure) -> FigureOut:
+    """The core's figure, ready for the wire."""
+    return FigureOut(**asdict(figure))
 
 
 class CautionOut(Schema):

@@ -29,7 +29,7 @@ def entries(
 
 
 @router.post("/entries", response={201: EntryOut}, operation_id="begin_entry")
-def begin(request: HttpRequest, entered: BeginIn) -> Status:
+def begin(request: HttpRequest, entered: BeginIn) -> Status[EntryOut]:
     """Start pouring a rinse: from here on it is on record."""
     return Status(201, services.begin(entered))
 
@@ -47,7 +47,7 @@ def change(request: HttpRequest, pk: int, entered: EntryIn) -> EntryOut:
 
 
 @router.delete("/entries/{pk}", response={204: None}, operation_id="remove_entry")
-def remove(request: HttpRequest, pk: int) -> Status:
+def remove(request: HttpRequest, pk: int) -> Status[None]:
     """Take an entry out of the journal; `restore` puts it back."""
     services.find_entry(pk).take_away()
     return Status(204, None)

@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import BeforeValidator
 
-from eyebright.config.fields import Blank, Note, Ph, words, number_between
+from eyebright.config.fields import Blank, Note, Ph, number_between, words
 from eyebright.config.wire import CautionOut, FigureOut
 from eyebright.mix.schemas import PourOut, RinseAsk, StepOut, Use, Verdict
 

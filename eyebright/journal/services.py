@@ -7,7 +7,7 @@ from django.db.models import Q, QuerySet
 from django.utils import timezone
 
 from eyebright.config.problems import Problem
-from eyebright.config.wire import FigureOut
+from eyebright.config.wire import figure_out
 from eyebright.core.chemistry.readings import StripReading, compare
 from eyebright.core.chemistry.uncertainty import Figure
 from eyebright.mix.models import Rinse
@@ -21,30 +21,20 @@ PAGE = 30
 
 
 def _predicted(rinse: Rinse) -> Figure:
-    return Figure(
-        float(rinse.predicted), float(rinse.predicted_low), float(rinse.predicted_high), "pH"
-    )
+    return Figure(float(rinse.predicted), float(rinse.predicted_low), float(rinse.predicted_high), "pH")
 
 
 def _poured(rinse: Rinse) -> PouredOut:
-    return PouredOut(
-        acid=rinse.acid_id,
-        water=rinse.water_id,
-        acid_name=rinse.acid_name,
-        water_name=rinse.water_name,
-        acid_there=rinse.acid.removed_at is None,
-        water_there=rinse.water.removed_at is None,
-        volume=float(rinse.volume),
-        aim=float(rinse.aim),
-        use=rinse.use,
-        minutes=float(rinse.minutes),
-        verdict=rinse.verdict,
-        headline=rinse.headline,
-        predicted=FigureOut.model_validate(_predicted(rinse), from_attributes=True),
-        pours=rinse.pours,
-        steps=rinse.steps,
-        cautions=rinse.cautions,
-        stops_passed=rinse.stops_passed,
+    copied = "acid_name water_name volume aim use minutes verdict headline pours steps cautions stops_passed"
+    return PouredOut.model_validate(
+        {name: getattr(rinse, name) for name in copied.split()}
+        | {
+            "acid": rinse.acid_id,
+            "water": rinse.water_id,
+            "acid_there": rinse.acid.removed_at is None,
+            "water_there": rinse.water.removed_at is None,
+            "predicted": figure_out(_predicted(rinse)),
+        }
     )
 
 
@@ -62,9 +52,7 @@ def entry_out(entry: Entry) -> EntryOut:
         step=entry.step,
         who=entry.who,
         rinse=_poured(entry.rinse),
-        reading=FigureOut.model_validate(compared.reading, from_attributes=True)
-        if compared
-        else None,
+        reading=figure_out(compared.reading) if compared else None,
         reading_step=step,
         agreement=compared.agreement if compared else None,
         comparison=compared.words if compared else None,

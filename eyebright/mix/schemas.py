@@ -8,9 +8,7 @@ from eyebright.config.fields import Minutes, Number, Ph
 from eyebright.config.wire import CautionOut, FigureOut, Kind
 
 Use = Literal["rinsed_out", "left_in"]
-Verdict = Literal[
-    "reached", "loosely", "too_little", "would_not_hold", "below_acid", "above_water"
-]
+Verdict = Literal["reached", "loosely", "too_little", "would_not_hold", "below_acid", "above_water"]
 AcidUnit = Literal["mL", "g"]
 
 
@@ -40,6 +38,7 @@ class PourOut(Schema):
 class StepOut(Schema):
     """One step at the basin."""
 
+    kind: Literal["pour", "stir", "read", "use"]
     do: str
     number: str
     detail: str

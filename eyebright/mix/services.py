@@ -24,6 +24,7 @@ from .schemas import (
     RinseOut,
 )
 
+ASKED = "Say that you have read why, or change the rinse."
 SHOWN = 4  # decimals on the wire: more than anyone can measure
 
 
@@ -104,7 +105,7 @@ def pour(ask: RinseAsk, stops_passed: list[str]) -> Rinse:
         if not caution.overridable:
             raise Problem.field("stops", f"{caution.what} {caution.instead}")
         if caution.id not in stops_passed:
-            raise Problem.field("stops", f"{caution.what} Say that you have read why, or change it.")
+            raise Problem.field("stops", f"{caution.what} {ASKED}")
     return Rinse.objects.create(
         acid=lot,
         water=source,
@@ -123,8 +124,6 @@ def pour(ask: RinseAsk, stops_passed: list[str]) -> Rinse:
         steps=[asdict(step) for step in plan.steps],
         cautions=[asdict(caution) for caution in plan.cautions],
         stops_passed=[
-            caution.id
-            for caution in plan.cautions
-            if caution.level == "stop" and caution.id in stops_passed
+            caution.id for caution in plan.cautions if caution.level == "stop" and caution.id in stops_passed
         ],
     )

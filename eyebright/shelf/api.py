@@ -22,7 +22,7 @@ def lots(request: HttpRequest) -> list[LotOut]:
 
 
 @router.post("/lots", response={201: LotOut}, operation_id="add_lot")
-def add_lot(request: HttpRequest, entered: LotIn) -> Status:
+def add_lot(request: HttpRequest, entered: LotIn) -> Status[LotOut]:
     """Put a bottle or bag on the shelf."""
     return Status(201, services.save_lot(entered))
 
@@ -34,7 +34,7 @@ def change_lot(request: HttpRequest, pk: int, entered: LotIn) -> LotOut:
 
 
 @router.delete("/lots/{pk}", response={204: None}, operation_id="remove_lot")
-def remove_lot(request: HttpRequest, pk: int) -> Status:
+def remove_lot(request: HttpRequest, pk: int) -> Status[None]:
     """Take one off the shelf."""
     services.find_lot(pk).take_away()
     return Status(204, None)
@@ -55,7 +55,7 @@ def waters(request: HttpRequest) -> list[WaterOut]:
 
 
 @router.post("/waters", response={201: WaterOut}, operation_id="add_water")
-def add_water(request: HttpRequest, entered: WaterIn) -> Status:
+def add_water(request: HttpRequest, entered: WaterIn) -> Status[WaterOut]:
     """Put a water on the shelf."""
     return Status(201, services.save_water(entered))
 
@@ -67,7 +67,7 @@ def change_water(request: HttpRequest, pk: int, entered: WaterIn) -> WaterOut:
 
 
 @router.delete("/waters/{pk}", response={204: None}, operation_id="remove_water")
-def remove_water(request: HttpRequest, pk: int) -> Status:
+def remove_water(request: HttpRequest, pk: int) -> Status[None]:
     """Take one off the shelf."""
     services.find_water(pk).take_away()
     return Status(204, None)

@@ -6,6 +6,7 @@ from functools import lru_cache
 from django.db import transaction
 
 from eyebright.config.problems import Problem
+from eyebright.config.wire import FigureOut, figure_out
 from eyebright.core.chemistry.solution import neat_ph
 from eyebright.core.chemistry.uncertainty import Figure, Kind, Spread
 from eyebright.core.chemistry.water import Water, water_classes
@@ -16,12 +17,17 @@ from .models import Lot, WaterSource
 from .schemas import LibraryOut, LotIn, LotOut, MaterialOut, WaterIn, WaterKindOut, WaterOut
 
 
-def _figure(spread: Spread, unit: str, kind: Kind = "custom") -> Figure:
-    return Figure(spread.mid, spread.low, spread.high, unit, kind)
+def _figure(spread: Spread, unit: str, kind: Kind = "custom") -> FigureOut:
+    return figure_out(Figure(spread.mid, spread.low, spread.high, unit, kind))
 
 
 def _float(value: Decimal | None) -> float | None:
     return None if value is None else float(value)
+
+
+def _told(own: Decimal | None) -> Kind:
+    """The household's own figure was measured by somebody; the library's is custom."""
+    return "custom" if own is None else "measured"
 
 
 def _decimal(value: float | None) -> Decimal | None:
@@ -29,13 +35,13 @@ def _decimal(value: float | None) -> Decimal | None:
 
 
 @lru_cache(maxsize=2048)
-def _neat(stuff: Material, strength: float | None) -> Figure:
-    return neat_ph(lambda draws: stuff.brings(draws, strength))
+def _neat(stuff: Material, strength: float | None) -> FigureOut:
+    return figure_out(neat_ph(lambda draws: stuff.brings(draws, strength)))
 
 
 @lru_cache(maxsize=2048)
-def _plain(water: Water) -> Figure:
-    return neat_ph(water.brings)
+def _plain(water: Water) -> FigureOut:
+    return figure_out(neat_ph(water.brings))
 
 
 def the_library() -> LibraryOut:
@@ -78,7 +84,11 @@ def lot_out(lot: Lot) -> LotOut:
         kind=stuff.kind,
         name=lot.name,
         own_strength=strength,
-        strength=_figure(stuff.with_strength(strength), stuff.strength_unit),
+        strength=_figure(
+            stuff.with_strength(strength),
+            stuff.strength_unit,
+            _told(lot.strength),
+        ),
         neat_ph=None if stuff.is_powder else _neat(stuff, strength),
         note=lot.note,
         source=stuff.source,
@@ -86,9 +96,7 @@ def lot_out(lot: Lot) -> LotOut:
 
 
 def _water(source: WaterSource) -> Water:
-    return water_classes()[source.kind].with_figures(
-        _float(source.alkalinity), _float(source.hardness)
-    )
+    return water_classes()[source.kind].with_figures(_float(source.alkalinity), _float(source.hardness))
 
 
 def water_out(source: WaterSource) -> WaterOut:
@@ -101,8 +109,8 @@ def water_out(source: WaterSource) -> WaterOut:
         name=source.name,
         own_alkalinity=_float(source.alkalinity),
         own_hardness=_float(source.hardness),
-        alkalinity=_figure(water.alkalinity, "mg/L"),
-        hardness=_figure(water.hardness, "mg/L"),
+        alkalinity=_figure(water.alkalinity, "mg/L", _told(source.alkalinity)),
+        hardness=_figure(water.hardness, "mg/L", _told(source.hardness)),
         ph=_plain(water),
         note=source.note,
         source=water.source,

@@ -109,18 +109,12 @@ def _system(present: frozenset[str], temperature_c: float) -> _System:
         out = [_Form(0, acid.charge, None, 0.0, (bare,), bare)]
         for protons, ln_beta in enumerate(acid.ln_betas[1:], start=1):
             charge = acid.charge + protons
-            out.append(
-                _Form(protons, charge, None, ln_beta, (bare,), kind(charge, acid.component))
-            )
+            out.append(_Form(protons, charge, None, ln_beta, (bare,), kind(charge, acid.component)))
         for pair in table.pairs:
             if pair.ligand == acid.component and pair.metal in metals:
                 made_of = (bare, kind(table.metals[pair.metal], pair.metal))
                 metal = metals.index(pair.metal)
-                out.append(
-                    _Form(
-                        pair.protons, pair.charge, metal, pair.ln_k, made_of, kind(pair.charge)
-                    )
-                )
+                out.append(_Form(pair.protons, pair.charge, metal, pair.ln_k, made_of, kind(pair.charge)))
         return tuple(out)
 
     return _System(
@@ -219,11 +213,11 @@ class _Mix:
             squares: Number = 0.0
             metal_sum: list[Number] = [0.0 for _ in every]
             metal_first: list[Number] = [0.0 for _ in every]
-            for constant, p, z2, m in terms:
+            for constant, p, z2, metal in terms:
                 term = constant * powers[p] if p else constant
-                if m is not None:
-                    term = term * metals[m]
-                    metal_sum[m] = metal_sum[m] + term
+                if metal is not None:
+                    term = term * metals[metal]
+                    metal_sum[metal] = metal_sum[metal] + term
                 whole = whole + term
                 if z2:
                     squares = squares + (term if z2 == 1 else z2 * term)
@@ -231,8 +225,8 @@ class _Mix:
                     weighted = term if p == 1 else p * term
                     first = first + weighted
                     second = second + (weighted if p == 1 else p * weighted)
-                    if m is not None:
-                        metal_first[m] = metal_first[m] + weighted
+                    if metal is not None:
+                        metal_first[metal] = metal_first[metal] + weighted
             bare = total / whole
             mean = first / whole
             held = held + bare * first
@@ -280,8 +274,7 @@ class _Mix:
         out |= dict(zip(self._system.metals, self.metals, strict=True))
         for (name, forms), (total, _, terms) in zip(self._system.acids, self._acids, strict=True):
             amounts = [
-                constant * h**p * (1.0 if m is None else self.metals[m])
-                for constant, p, _, m in terms
+                constant * h**p * (1.0 if m is None else self.metals[m]) for constant, p, _, m in terms
             ]
             for form, amount in zip(forms, amounts, strict=True):
                 out[self._form_name(name, form)] = total * amount / sum(amounts)
@@ -415,16 +408,12 @@ def solve_ph_many(
     for begin in range(0, shape[0], CHUNK):
         rows = slice(begin, begin + CHUNK)
         part = {name: np.ascontiguousarray(column[rows]) for name, column in whole.items()}
-        ph, strength, capacity = _solve_rows(
-            system, part, None if start is None else start[rows]
-        )
+        ph, strength, capacity = _solve_rows(system, part, None if start is None else start[rows])
         out.ph[rows], out.ionic_strength[rows], out.buffer_capacity[rows] = ph, strength, capacity
     return out
 
 
-def _solve_rows(
-    system: _System, totals: dict[str, Array], start: Array | None
-) -> tuple[Array, Array, Array]:
+def _solve_rows(system: _System, totals: dict[str, Array], start: Array | None) -> tuple[Array, Array, Array]:
     """The same rounds as `solve_ph`, a whole chunk at once; a row is done when all are."""
     mix = _Mix(system, totals, np.exp, np.log, np.sqrt)
     rows = next(iter(totals.values())) * 0.0 if totals else np.zeros(1)

@@ -103,7 +103,5 @@ def species_table(temperature_c: float = 25.0) -> SpeciesTable:
         pairs=pairs,
         metals=metals,
         spectators={row["component"]: row["charge"] for row in raw["spectator"]},
-        sizes={
-            (row["component"], row["charge"]): IonSize(row["size"], row["b"]) for row in raw["ion"]
-        },
+        sizes={(row["component"], row["charge"]): IonSize(row["size"], row["b"]) for row in raw["ion"]},
     )

@@ -40,9 +40,11 @@ class Water:
 
     def with_figures(self, alkalinity: float | None, hardness: float | None) -> "Water":
         """The same water with a supplier's figures (mg/L as CaCO3) where they are known."""
-        known = {"alkalinity": alkalinity, "hardness": hardness}
-        told = {name: _reported(value) for name, value in known.items() if value is not None}
-        return replace(self, **told) if told else self
+        return replace(
+            self,
+            alkalinity=self.alkalinity if alkalinity is None else _reported(alkalinity),
+            hardness=self.hardness if hardness is None else _reported(hardness),
+        )
 
     def brings(self, draws: Draws) -> Brings:
         """What 1 mL brings: mol of each component and kg of water, arrays of draws."""

@@ -288,10 +288,9 @@ def _doubt_table() -> dict[str, dict[str, str]]:
 
 def _doubts(question: Question, draws: Draws, ph: np.ndarray) -> tuple[Doubt, ...]:
     names = {"acid": question.acid.name, "water": question.water.name}
-    out = []
+    out: list[Doubt] = []
     for name, share in doubt_shares(draws, ph).items():
         if share >= LEAST_DOUBT and len(out) < DOUBTS_SHOWN:
             row = _doubt_table()[name]
             out.append(Doubt(share, row["what"].format(**names), row["advice"].format(**names)))
     return tuple(out)
-

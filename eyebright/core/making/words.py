@@ -6,15 +6,14 @@ from typing import Literal
 from ..chemistry.uncertainty import Figure
 from ..quantities import said
 
-Verdict = Literal[
-    "reached", "loosely", "too_little", "would_not_hold", "below_acid", "above_water"
-]
+Verdict = Literal["reached", "loosely", "too_little", "would_not_hold", "below_acid", "above_water"]
 
 
 @dataclass(frozen=True)
 class Step:
     """One step at the basin: what to do, the one number that matters, and the detail."""
 
+    kind: Literal["pour", "stir", "read", "use"]
     do: str
     number: str
     detail: str
@@ -92,20 +91,22 @@ def steps(pours: list[tuple[str, str, str]], use: str, minutes: float) -> tuple[
     out = []
     for position, (amount, spoonful, name) in enumerate(pours):
         do = f"Pour in {name}" if position == 0 else f"Add {name}"
-        out.append(Step(do, amount, spoonful))
-    out.append(Step("Stir it round", "10 turns", "Slowly, until you see no streaks."))
+        out.append(Step("pour", do, amount, spoonful))
+    out.append(Step("stir", "Stir it round", "10 turns", "Slowly, until you see no streaks."))
     out.append(
         Step(
+            "read",
             "Dip a strip",
             "1 strip",
             "Read it in daylight after the seconds its packet says. No strips? Go on without.",
         )
     )
     if use == "left_in":
-        out.append(Step("On the hair", "left in", "Lean back, eyes shut. Rinse out at any sting."))
+        out.append(Step("use", "On the hair", "left in", "Lean back, eyes shut. Rinse out at any sting."))
     else:
         out.append(
             Step(
+                "use",
                 "On the hair",
                 f"{said(minutes)} min",
                 "Lean back, eyes shut; then rinse with plain water. Stop at any sting.",

@@ -6,32 +6,55 @@ from django.db import migrations, models
 
 
 class Migration(migrations.Migration):
-
     initial = True
 
     dependencies = [
-        ('mix', '0001_initial'),
+        ("mix", "0001_initial"),
     ]
 
     operations = [
         migrations.CreateModel(
-            name='Entry',
+            name="Entry",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('made_at', models.DateTimeField(default=django.utils.timezone.now, editable=False)),
-                ('removed_at', models.DateTimeField(blank=True, db_index=True, editable=False, null=True)),
-                ('who', models.CharField(blank=True, max_length=80)),
-                ('step', models.PositiveSmallIntegerField(default=0)),
-                ('finished_at', models.DateTimeField(blank=True, null=True)),
-                ('reading', models.DecimalField(blank=True, decimal_places=3, max_digits=5, null=True)),
-                ('reading_step', models.DecimalField(blank=True, decimal_places=2, max_digits=4, null=True)),
-                ('feel', models.JSONField(default=list)),
-                ('note', models.TextField(blank=True)),
-                ('rinse', models.OneToOneField(on_delete=django.db.models.deletion.CASCADE, related_name='entry', to='mix.rinse')),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                (
+                    "made_at",
+                    models.DateTimeField(default=django.utils.timezone.now, editable=False),
+                ),
+                (
+                    "removed_at",
+                    models.DateTimeField(blank=True, db_index=True, editable=False, null=True),
+                ),
+                ("who", models.CharField(blank=True, max_length=80)),
+                ("step", models.PositiveSmallIntegerField(default=0)),
+                ("finished_at", models.DateTimeField(blank=True, null=True)),
+                (
+                    "reading",
+                    models.DecimalField(blank=True, decimal_places=3, max_digits=5, null=True),
+                ),
+                (
+                    "reading_step",
+                    models.DecimalField(blank=True, decimal_places=2, max_digits=4, null=True),
+                ),
+                ("feel", models.JSONField(default=list)),
+                ("note", models.TextField(blank=True)),
+                (
+                    "rinse",
+                    models.OneToOneField(
+                        on_delete=django.db.models.deletion.CASCADE,
+                        related_name="entry",
+                        to="mix.rinse",
+                    ),
+                ),
             ],
             options={
-                'verbose_name_plural': 'entries',
-                'ordering': ['-made_at', '-id'],
+                "verbose_name_plural": "entries",
+                "ordering": ["-made_at", "-id"],
             },
         ),
     ]

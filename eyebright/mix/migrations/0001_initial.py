@@ -7,36 +7,66 @@ from django.db import migrations, models
 
 
 class Migration(migrations.Migration):
-
     initial = True
 
     dependencies = [
-        ('shelf', '0001_initial'),
+        ("shelf", "0001_initial"),
     ]
 
     operations = [
         migrations.CreateModel(
-            name='Rinse',
+            name="Rinse",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('acid_name', models.CharField(max_length=80)),
-                ('water_name', models.CharField(max_length=80)),
-                ('volume', models.DecimalField(decimal_places=2, max_digits=8)),
-                ('aim', models.DecimalField(decimal_places=3, max_digits=5)),
-                ('use', models.CharField(choices=[('rinsed_out', 'Rinsed Out'), ('left_in', 'Left In')], max_length=12)),
-                ('minutes', models.DecimalField(decimal_places=2, max_digits=6)),
-                ('verdict', models.CharField(max_length=20)),
-                ('headline', models.TextField()),
-                ('predicted', models.DecimalField(decimal_places=3, max_digits=5)),
-                ('predicted_low', models.DecimalField(decimal_places=3, max_digits=5)),
-                ('predicted_high', models.DecimalField(decimal_places=3, max_digits=5)),
-                ('pours', models.JSONField(encoder=django.core.serializers.json.DjangoJSONEncoder)),
-                ('steps', models.JSONField(encoder=django.core.serializers.json.DjangoJSONEncoder)),
-                ('cautions', models.JSONField(encoder=django.core.serializers.json.DjangoJSONEncoder)),
-                ('stops_passed', models.JSONField(default=list)),
-                ('worked_out_at', models.DateTimeField(default=django.utils.timezone.now, editable=False)),
-                ('acid', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='rinses', to='shelf.lot')),
-                ('water', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='rinses', to='shelf.watersource')),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                ("acid_name", models.CharField(max_length=80)),
+                ("water_name", models.CharField(max_length=80)),
+                ("volume", models.DecimalField(decimal_places=2, max_digits=8)),
+                ("aim", models.DecimalField(decimal_places=3, max_digits=5)),
+                (
+                    "use",
+                    models.CharField(
+                        choices=[("rinsed_out", "Rinsed Out"), ("left_in", "Left In")],
+                        max_length=12,
+                    ),
+                ),
+                ("minutes", models.DecimalField(decimal_places=2, max_digits=6)),
+                ("verdict", models.CharField(max_length=20)),
+                ("headline", models.TextField()),
+                ("predicted", models.DecimalField(decimal_places=3, max_digits=5)),
+                ("predicted_low", models.DecimalField(decimal_places=3, max_digits=5)),
+                ("predicted_high", models.DecimalField(decimal_places=3, max_digits=5)),
+                ("pours", models.JSONField(encoder=django.core.serializers.json.DjangoJSONEncoder)),
+                ("steps", models.JSONField(encoder=django.core.serializers.json.DjangoJSONEncoder)),
+                (
+                    "cautions",
+                    models.JSONField(encoder=django.core.serializers.json.DjangoJSONEncoder),
+                ),
+                ("stops_passed", models.JSONField(default=list)),
+                (
+                    "worked_out_at",
+                    models.DateTimeField(default=django.utils.timezone.now, editable=False),
+                ),
+                (
+                    "acid",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.PROTECT,
+                        related_name="rinses",
+                        to="shelf.lot",
+                    ),
+                ),
+                (
+                    "water",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.PROTECT,
+                        related_name="rinses",
+                        to="shelf.watersource",
+                    ),
+                ),
             ],
         ),
     ]

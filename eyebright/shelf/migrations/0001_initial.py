@@ -5,42 +5,71 @@ from django.db import migrations, models
 
 
 class Migration(migrations.Migration):
-
     initial = True
 
-    dependencies = [
-    ]
+    dependencies = []
 
     operations = [
         migrations.CreateModel(
-            name='Lot',
+            name="Lot",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('made_at', models.DateTimeField(default=django.utils.timezone.now, editable=False)),
-                ('removed_at', models.DateTimeField(blank=True, db_index=True, editable=False, null=True)),
-                ('material', models.CharField(max_length=40)),
-                ('name', models.CharField(max_length=80)),
-                ('strength', models.DecimalField(blank=True, decimal_places=3, max_digits=6, null=True)),
-                ('note', models.TextField(blank=True)),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                (
+                    "made_at",
+                    models.DateTimeField(default=django.utils.timezone.now, editable=False),
+                ),
+                (
+                    "removed_at",
+                    models.DateTimeField(blank=True, db_index=True, editable=False, null=True),
+                ),
+                ("material", models.CharField(max_length=40)),
+                ("name", models.CharField(max_length=80)),
+                (
+                    "strength",
+                    models.DecimalField(blank=True, decimal_places=3, max_digits=6, null=True),
+                ),
+                ("note", models.TextField(blank=True)),
             ],
             options={
-                'ordering': ['name', 'id'],
+                "ordering": ["name", "id"],
             },
         ),
         migrations.CreateModel(
-            name='WaterSource',
+            name="WaterSource",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('made_at', models.DateTimeField(default=django.utils.timezone.now, editable=False)),
-                ('removed_at', models.DateTimeField(blank=True, db_index=True, editable=False, null=True)),
-                ('kind', models.CharField(max_length=40)),
-                ('name', models.CharField(max_length=80)),
-                ('alkalinity', models.DecimalField(blank=True, decimal_places=2, max_digits=7, null=True)),
-                ('hardness', models.DecimalField(blank=True, decimal_places=2, max_digits=7, null=True)),
-                ('note', models.TextField(blank=True)),
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                (
+                    "made_at",
+                    models.DateTimeField(default=django.utils.timezone.now, editable=False),
+                ),
+                (
+                    "removed_at",
+                    models.DateTimeField(blank=True, db_index=True, editable=False, null=True),
+                ),
+                ("kind", models.CharField(max_length=40)),
+                ("name", models.CharField(max_length=80)),
+                (
+                    "alkalinity",
+                    models.DecimalField(blank=True, decimal_places=2, max_digits=7, null=True),
+                ),
+                (
+                    "hardness",
+                    models.DecimalField(blank=True, decimal_places=2, max_digits=7, null=True),
+                ),
+                ("note", models.TextField(blank=True)),
             ],
             options={
-                'ordering': ['name', 'id'],
+                "ordering": ["name", "id"],
             },
         ),
     ]

@@ -54,14 +54,15 @@ const spoken = computed(
     pours.map((p) => `${said(p.amount)} ${p.unit} of ${p.name} (${p.spoons})`).join(", then ") +
     ".",
 );
-const outline = `M${LEFT - 6} 22 L${LEFT + 8} ${BOTTOM} q1 6 8 6 h${WIDE - 32} q7 0 8 -6 L${LEFT + WIDE + 6} 22`;
+const outline = `M${LEFT - 5} 42 L${LEFT + 8} ${BOTTOM} q1 6 8 6 h${WIDE - 32} q7 0 8 -6 L${LEFT + WIDE + 6} 22`;
+const inside = `M${LEFT - 6} 0 L${LEFT + 8} ${BOTTOM} q1 6 8 6 h${WIDE - 32} q7 0 8 -6 L${LEFT + WIDE + 6} 0 Z`;
 </script>
 
 <template>
   <svg viewBox="0 0 480 290" class="jug" role="img" :aria-label="spoken">
     <defs>
       <clipPath :id="id">
-        <path :d="`${outline} Z`" />
+        <path :d="inside" />
       </clipPath>
     </defs>
     <g :clip-path="`url(#${id})`">
@@ -86,7 +87,7 @@ const outline = `M${LEFT - 6} 22 L${LEFT + 8} ${BOTTOM} q1 6 8 6 h${WIDE - 32} q
       </text>
     </g>
     <path :d="outline" class="glass" />
-    <path :d="`M${LEFT - 6} 22 q-10 -10 -20 -8 q6 10 16 24`" class="glass" />
+    <path :d="`M${LEFT + WIDE + 6} 22H${LEFT - 22}q8 4 17 20`" class="glass lip" />
     <path
       :d="`M${LEFT + WIDE + 3} 70 q34 -4 32 46 q-2 60 -38 62`"
       class="glass"
@@ -107,7 +108,7 @@ const outline = `M${LEFT - 6} 22 L${LEFT + 8} ${BOTTOM} q1 6 8 6 h${WIDE - 32} q
 <style scoped>
 .jug {
   width: 100%;
-  max-width: 560px;
+  max-width: 440px;
   display: block;
 }
 
@@ -117,6 +118,10 @@ const outline = `M${LEFT - 6} 22 L${LEFT + 8} ${BOTTOM} q1 6 8 6 h${WIDE - 32} q
   stroke-width: 2.5;
   stroke-linecap: round;
   stroke-linejoin: round;
+}
+
+.lip {
+  stroke-width: 2;
 }
 
 .layer.water {
@@ -163,5 +168,16 @@ const outline = `M${LEFT - 6} 22 L${LEFT + 8} ${BOTTOM} q1 6 8 6 h${WIDE - 32} q
 .name {
   font-size: 14px;
   fill: var(--stem);
+}
+
+@media (max-width: 760px) {
+  .name,
+  .spoons {
+    font-size: 16px;
+  }
+
+  .amount {
+    font-size: 19px;
+  }
 }
 </style>

@@ -197,4 +197,10 @@ function key(event: KeyboardEvent): void {
 .sheet {
   cursor: crosshair;
 }
+
+@media (max-width: 760px) {
+  .label {
+    font-size: 19px;
+  }
+}
 </style>

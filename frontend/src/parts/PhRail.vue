@@ -127,12 +127,8 @@ function key(event: KeyboardEvent): void {
           </tspan>
         </text>
       </g>
-      <text :x="LEFT + WIDE / 2" :y="TOP + TALL - 8" text-anchor="middle" class="danger">
-        sharp
-      </text>
-      <text :x="LEFT + WIDE / 2" :y="TOP + 18" text-anchor="middle" class="danger light">
-        harsh
-      </text>
+      <text :x="LEFT + WIDE + 10" :y="TOP + TALL - 8" class="danger">too sharp</text>
+      <text :x="LEFT + WIDE + 10" :y="TOP + 14" class="danger">too harsh</text>
 
       <g v-if="predicted" class="eases">
         <rect
@@ -199,9 +195,8 @@ function key(event: KeyboardEvent): void {
 }
 
 .danger {
-  font-size: 9px;
-  fill: #fff;
-  letter-spacing: 0.02em;
+  font-size: 12px;
+  fill: var(--madder);
 }
 
 .hatch {

@@ -26,25 +26,25 @@ const blocks = RAMP.slice(0, -1).map(([at, colour], i) => ({
 </script>
 
 <template>
-  <svg viewBox="0 0 160 20" class="strip" role="img" :aria-label="words">
+  <svg viewBox="0 0 160 24" class="strip" role="img" :aria-label="words">
     <rect
       v-for="block in blocks"
       :key="block.at"
       :x="block.at"
-      y="8"
+      y="6"
       :width="block.wide"
       height="4"
       :fill="block.colour"
     />
-    <rect :x="x(predicted.low)" y="5" :width="wide" height="10" rx="5" class="lozenge" />
-    <circle v-if="reading" :cx="x(reading.value)" cy="10" r="5" class="reading" />
+    <rect :x="x(predicted.low)" y="3" :width="wide" height="10" rx="5" class="lozenge" />
+    <circle v-if="reading" :cx="x(reading.value)" cy="19" r="4" class="reading" />
   </svg>
 </template>
 
 <style scoped>
 .strip {
   width: 160px;
-  height: 20px;
+  height: 24px;
   flex: none;
 }
 

@@ -1,0 +1,1 @@
+"""Commands: serve, demo."""

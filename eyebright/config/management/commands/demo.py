@@ -40,25 +40,23 @@ class Command(BaseCommand):
 
 def load(household: dict[str, Any]) -> int:
     """Put the household on the shelf and its rinses in the journal; returns how many."""
-    lots = {row["key"]: shelf.save_lot(LotIn(**row)).id for row in household["lot"]}
-    waters = {row["key"]: shelf.save_water(WaterIn(**row)).id for row in household["water"]}
+    lots = {row["key"]: shelf.save_lot(LotIn.model_validate(row)).id for row in household["lot"]}
+    waters = {row["key"]: shelf.save_water(WaterIn.model_validate(row)).id for row in household["water"]}
     today = timezone.localtime().replace(minute=0, second=0, microsecond=0)
     for row in sorted(household["rinse"], key=lambda row: -row["days_ago"]):
         _rinse(row, lots, waters, today)
     return len(household["rinse"])
 
 
-def _rinse(
-    row: dict[str, Any], lots: dict[str, int], waters: dict[str, int], today: datetime
-) -> None:
-    ask = {name: row[name] for name in ("volume", "aim", "use", "minutes") if name in row}
-    asked = {"acid": lots[row["acid"]], "water": waters[row["water"]], **ask}
-    entered = BeginIn(rinse=asked, who=row["who"])
+def _rinse(row: dict[str, Any], lots: dict[str, int], waters: dict[str, int], today: datetime) -> None:
+    ask: dict[str, Any] = {name: row[name] for name in ("volume", "aim", "use", "minutes") if name in row}
+    asked: dict[str, Any] = {"acid": lots[row["acid"]], "water": waters[row["water"]], **ask}
+    entered = BeginIn.model_validate({"rinse": asked, "who": row["who"]})
     entered.stops_passed = [c.id for c in work_out(entered.rinse).cautions if c.level == "stop"]
     begun = journal.begin(entered)
     said = {name: row[name] for name in ("reading", "reading_step", "feel", "note") if name in row}
-    journal.change(begun.id, EntryIn(**said, step=len(begun.rinse.steps), finished=True))
-    when = today.replace(hour=row["hour"]) - timedelta(days=row["days_ago"])
-    Entry.objects.filter(pk=begun.id).update(
-        made_at=when, finished_at=when + timedelta(minutes=15)
+    journal.change(
+        begun.id, EntryIn.model_validate(said | {"step": len(begun.rinse.steps), "finished": True})
     )
+    when = today.replace(hour=row["hour"]) - timedelta(days=row["days_ago"])
+    Entry.objects.filter(pk=begun.id).update(made_at=when, finished_at=when + timedelta(minutes=15))

@@ -33,8 +33,7 @@ class Command(BaseCommand):
             raise CommandError(f"{port} is no port: choose one from 1024 to 65535.") from None
         except PermissionError:
             raise CommandError(
-                f"Port {port} needs more rights than you have. Choose a higher one: "
-                "make demo PORT=8001"
+                f"Port {port} needs more rights than you have. Choose a higher one: make demo PORT=8001"
             ) from None
         except OSError:
             raise CommandError(

@@ -13,17 +13,20 @@ const router = useRouter();
 const { data: entry, error, refetch } = useEntry(() => id);
 const change = useChangeEntry();
 const { trouble } = useTrouble(change.error);
+const reading = useTemplateRef("reading");
 const next = useTemplateRef<HTMLButtonElement>("next");
 
 const steps = computed(() => entry.value?.rinse.steps ?? []);
 const at = computed(() => Math.min(entry.value?.step ?? 0, steps.value.length - 1));
 const step = computed(() => steps.value[at.value]);
 const isLast = computed(() => at.value === steps.value.length - 1);
-const reads = computed(() => step.value?.do === "Dip a strip");
+const reads = computed(() => step.value?.kind === "read");
 
 watch(at, () => void nextTick(() => next.value?.focus()));
 
 async function go(to: number): Promise<void> {
+  // A reading that stands typed but not yet kept goes with the step.
+  if (reading.value && !(await reading.value.keep())) return;
   const finished = to >= steps.value.length;
   const body = finished ? { step: to, finished: true } : { step: to };
   const done = await change.mutateAsync({ id, body }).catch(() => null);
@@ -51,7 +54,7 @@ useAwake();
         <p class="detail">{{ step.detail }}</p>
       </div>
       <div v-if="reads" class="strip">
-        <ReadingForm :entry="entry" />
+        <ReadingForm ref="reading" :entry="entry" />
         <p v-if="entry.comparison" :class="['comparison', entry.agreement]">
           {{ entry.comparison }}
         </p>

@@ -10,31 +10,38 @@ import FieldRow from "@/parts/FieldRow.vue";
 import { useTrouble } from "@/parts/trouble";
 
 const { entry } = defineProps<{ entry: Entry }>();
-const emit = defineEmits<{ done: [] }>();
 const change = useChangeEntry();
 const { errors, trouble } = useTrouble(change.error);
 
+const START = 0.5;
 const STEPS = [
   { value: 0.2, label: "0.2 apart" },
   { value: 0.5, label: "0.5 apart" },
   { value: 1, label: "1 apart" },
 ];
-const typed = reactive({ reading: "", step: 0.5 });
+const typed = reactive({ reading: "", step: START });
 watch(
   () => entry,
   (now) => {
     typed.reading = now.reading ? String(now.reading.value) : "";
-    typed.step = now.reading_step ?? 0.5;
+    typed.step = now.reading_step ?? START;
   },
   { immediate: true },
 );
 const said = computed(() => (entry.reading ? "Change the reading" : "Keep the reading"));
 
-async function keep(): Promise<void> {
+/** Keep what was typed, if it is new; false when it could not be taken. */
+async function keep(): Promise<boolean> {
+  const kept = entry.reading ? String(entry.reading.value) : "";
+  if (typed.reading.trim() === kept && typed.step === (entry.reading_step ?? START)) return true;
   const body = { reading: typed.reading || null, reading_step: typed.step };
-  const done = await change.mutateAsync({ id: entry.id, body }).catch(() => null);
-  if (done) emit("done");
+  return change.mutateAsync({ id: entry.id, body }).then(
+    () => true,
+    () => false,
+  );
 }
+
+defineExpose({ keep });
 </script>
 
 <template>

@@ -71,15 +71,14 @@ function pour(): void {
       </p>
     </details>
     <details class="why">
-      <summary>
-        Holds its pH: {{ said(rinse.buffer.value) }} {{ rinse.buffer.unit }} · acid
-        {{ said(rinse.acid.value) }} {{ rinse.acid.unit }}
-      </summary>
+      <summary>How well does it hold its pH?</summary>
       <p>
-        So much alkali moves a litre of it by one unit of pH: {{ said(rinse.buffer.low) }} to
-        {{ said(rinse.buffer.high) }} {{ rinse.buffer.unit }}, {{ rinse.buffer.kind }}. All the acid
-        in it, free or turned to salt: {{ said(rinse.acid.low) }} to {{ said(rinse.acid.high) }}
-        {{ rinse.acid.unit }}, {{ rinse.acid.kind }}.
+        It takes <strong>{{ said(rinse.buffer.value) }} mmol</strong> of alkali to move a litre of
+        it by one unit of pH, likely {{ said(rinse.buffer.low) }} to {{ said(rinse.buffer.high) }}.
+        All the acid in it, free or turned to salt, is
+        <strong>{{ said(rinse.acid.value) }} {{ rinse.acid.unit }}</strong
+        >, likely {{ said(rinse.acid.low) }} to {{ said(rinse.acid.high) }}. Both are
+        {{ rinse.acid.kind }}.
       </p>
     </details>
 

@@ -142,13 +142,17 @@ function retryAll(): void {
 
 .worktop {
   display: grid;
-  gap: 24px;
+  gap: 14px;
   min-width: 0;
 }
 
 .part {
   display: grid;
-  gap: 12px;
+  gap: 8px;
+}
+
+.part:last-child {
+  margin-top: 16px;
 }
 
 .stale {

@@ -169,7 +169,20 @@ const USES = [
 
 @media (max-width: 760px) {
   .question {
-    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+    grid-template-columns: minmax(0, 2fr) minmax(0, 1fr);
+    gap: 10px 12px;
+  }
+
+  .question > :nth-child(3) {
+    grid-column: span 1;
+  }
+
+  .pair {
+    grid-template-columns: minmax(64px, 1fr) 92px;
+  }
+
+  .use {
+    gap: 12px;
   }
 }
 </style>

@@ -26,15 +26,16 @@ async function takeOff(): Promise<void> {
     <p>
       {{ said(lot.strength.value) }} {{ lot.strength.unit }}
       <span class="quiet">
-        , likely {{ said(lot.strength.low) }} to {{ said(lot.strength.high) }} ·
-        {{ lot.own_strength === null ? "library" : "off the label" }}
+        · likely {{ said(lot.strength.low) }} to {{ said(lot.strength.high) }}
+        <em>{{ lot.strength.kind }}</em>
       </span>
     </p>
     <p v-if="lot.neat_ph" class="row">
       <span>
-        pH {{ ph(lot.neat_ph.value) }} by itself<span class="quiet">
-          , likely {{ range(lot.neat_ph) }}</span
-        >
+        pH {{ ph(lot.neat_ph.value) }} by itself
+        <span class="quiet">
+          · likely {{ range(lot.neat_ph) }} <em>{{ lot.neat_ph.kind }}</em>
+        </span>
       </span>
       <PhStrip :predicted="lot.neat_ph" />
     </p>

@@ -1,14 +1,23 @@
 <script setup lang="ts">
+import { computed } from "vue";
 import type { Library, Water } from "@/api/client";
 import { useRemoveWater, useRestoreWater } from "@/api/queries";
 import { tell } from "@/app/undo";
-import { said } from "@/parts/ph";
+import { ph, range, said } from "@/parts/ph";
+import PhStrip from "@/parts/PhStrip.vue";
 import ShelfRow from "./ShelfRow.vue";
 import WaterForm from "./WaterForm.vue";
 
 const { water } = defineProps<{ water: Water; library: Library }>();
 const remove = useRemoveWater();
 const restore = useRestoreWater();
+const figures = computed(
+  () =>
+    [
+      ["Alkalinity", water.alkalinity],
+      ["Hardness", water.hardness],
+    ] as const,
+);
 
 async function takeOff(): Promise<void> {
   const { id, name } = water;
@@ -22,20 +31,23 @@ async function takeOff(): Promise<void> {
     <template #form="{ done }">
       <WaterForm :library="library" :water="water" @done="done" />
     </template>
-    <p>
-      Alkalinity {{ said(water.alkalinity.value) }} mg/L
-      <span class="quiet">
-        , likely {{ said(water.alkalinity.low) }} to {{ said(water.alkalinity.high) }} ·
-        {{ water.own_alkalinity === null ? "library" : "supplier's figure" }}
+    <p class="row">
+      <span>
+        pH {{ ph(water.ph.value) }} by itself
+        <span class="quiet">
+          · likely {{ range(water.ph) }} <em>{{ water.ph.kind }}</em>
+        </span>
       </span>
+      <PhStrip :predicted="water.ph" />
     </p>
-    <p>
-      Hardness {{ said(water.hardness.value) }} mg/L
-      <span class="quiet">
-        , likely {{ said(water.hardness.low) }} to {{ said(water.hardness.high) }} ·
-        {{ water.own_hardness === null ? "library" : "supplier's figure" }}
-      </span>
-    </p>
+    <template v-for="[name, figure] in figures" :key="name">
+      <p v-if="figure.high > 0">
+        {{ name }} {{ said(figure.value) }} {{ figure.unit }}
+        <span class="quiet">
+          · likely {{ said(figure.low) }} to {{ said(figure.high) }} <em>{{ figure.kind }}</em>
+        </span>
+      </p>
+    </template>
     <template #acts>
       <RouterLink :to="{ path: '/mix', query: { water: water.id } }">
         Mix with it<span class="unseen">: {{ water.name }}</span>

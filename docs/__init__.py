@@ -1,0 +1,1 @@
+"""What is written and drawn about the house."""
