@@ -133,6 +133,7 @@ class ProblemMiddleware:
         self._get_response = get_response
 
     def __call__(self, request: HttpRequest) -> HttpResponse:
+        """Pass on; put what comes back bare into the one shape."""
         try:
             request.get_host()
         except DisallowedHost:

@@ -53,7 +53,7 @@ DATABASES = {
             "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL; PRAGMA foreign_keys=ON",
         },
         # A file: an in-memory database shares one connection between threads.
-        "TEST": {"NAME": BASE / "var" / "test.sqlite3"},
+        "TEST": {"NAME": DATA / "test.sqlite3"},
     }
 }
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"

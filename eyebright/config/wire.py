@@ -1,11 +1,8 @@
 """What more than one place puts on the wire."""
 
-from dataclasses import asdict
 from typing import Literal
 
 from ninja import Schema
-
-from eyebright.core.chemistry.uncertainty import Figure
 
 Kind = Literal["measured", "computed", "custom"]
 
@@ -20,9 +17,9 @@ class FigureOut(Schema):
     kind: Kind
 
 
-def figure_out(figure: Figure) -> FigureOut:
-    """The core's figure, ready for the wire."""
-    return FigureOut(**asdict(figure))
+def figure_out(figure: object) -> FigureOut:
+    """Anything with a figure's attributes, ready for the wire."""
+    return FigureOut.model_validate(figure, from_attributes=True)
 
 
 class CautionOut(Schema):

@@ -772,6 +772,11 @@ export interface components {
             detail: string;
             /** Do */
             do: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "pour" | "stir" | "read" | "use";
             /** Number */
             number: string;
         };

@@ -54,9 +54,10 @@ def _rinse(row: dict[str, Any], lots: dict[str, int], waters: dict[str, int], to
     entered = BeginIn.model_validate({"rinse": asked, "who": row["who"]})
     entered.stops_passed = [c.id for c in work_out(entered.rinse).cautions if c.level == "stop"]
     begun = journal.begin(entered)
-    said = {name: row[name] for name in ("reading", "reading_step", "feel", "note") if name in row}
-    journal.change(
-        begun.id, EntryIn.model_validate(said | {"step": len(begun.rinse.steps), "finished": True})
-    )
+    said: dict[str, Any] = {
+        name: row[name] for name in ("reading", "reading_step", "feel", "note") if name in row
+    }
+    said |= {"step": len(begun.rinse.steps), "finished": True}
+    journal.change(begun.id, EntryIn.model_validate(said))
     when = today.replace(hour=row["hour"]) - timedelta(days=row["days_ago"])
     Entry.objects.filter(pk=begun.id).update(made_at=when, finished_at=when + timedelta(minutes=15))

@@ -113,7 +113,8 @@ useShortcuts([{ key: "n", does: "Mix this again", run: mixAgain }]);
           </p>
           <p v-if="entry.reading">
             Read <strong>pH {{ ph(entry.reading.value) }}</strong
-            >, somewhere from {{ entry.reading.low.toFixed(2) }} to {{ entry.reading.high.toFixed(2) }} <em class="quiet">{{ entry.reading.kind }}</em>
+            >, somewhere from {{ entry.reading.low.toFixed(2) }} to
+            {{ entry.reading.high.toFixed(2) }} <em class="quiet">{{ entry.reading.kind }}</em>
           </p>
           <p v-if="entry.comparison" :class="['comparison', entry.agreement]">
             {{ entry.comparison }}

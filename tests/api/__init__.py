@@ -1,0 +1,1 @@
+"""The API as a program meets it: over HTTP, with a database."""

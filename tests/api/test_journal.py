@@ -1,0 +1,135 @@
+"""The journal: begun, poured, read, judged, found, deleted, brought back."""
+
+from typing import Any
+
+from django.db import connection
+from django.test.utils import CaptureQueriesContext
+
+from .support import ApiTestCase
+
+
+class Story(ApiTestCase):
+    """One rinse from the button to the last word."""
+
+    def begin(self, **changes: Any) -> dict[str, Any]:
+        """A rinse just begun."""
+        return self.call("POST", "/journal/entries", {"rinse": self.ask(**changes)}, 201)
+
+    def test_what_was_poured_predicted_read_and_felt(self) -> None:
+        entry = self.begin()
+        path = f"/journal/entries/{entry['id']}"
+        self.assertIsNone(entry["finished_at"])
+        self.call("PATCH", path, {"step": 3})
+        read = self.call("PATCH", path, {"reading": "4,5", "reading_step": 0.5})
+        self.assertEqual((read["agreement"], read["reading"]["kind"]), ("agrees", "measured"))
+        self.assertEqual(read["step"], 3)
+        self.call("PATCH", path, {"feel": ["soft", "clean", "soft"], "who": "Wren", "note": "No sting."})
+        self.call("PATCH", path, {"finished": True})
+        kept = self.call("GET", path)
+        self.assertEqual((kept["feel"], kept["who"], kept["note"]), (["soft", "clean"], "Wren", "No sting."))
+        self.assertIsNotNone(kept["finished_at"])
+        self.assertEqual(sum(pour["volume"] for pour in kept["rinse"]["pours"]), 500)
+        self.assertLess(kept["rinse"]["predicted"]["low"], kept["rinse"]["predicted"]["high"])
+
+    def test_a_reading_can_be_taken_back(self) -> None:
+        path = f"/journal/entries/{self.begin()['id']}"
+        self.call("PATCH", path, {"reading": 5})
+        self.assertIsNone(self.call("PATCH", path, {"reading": ""})["comparison"])
+
+    def test_a_reading_far_off_says_which_way(self) -> None:
+        path = f"/journal/entries/{self.begin()['id']}"
+        self.assertEqual(self.call("PATCH", path, {"reading": 3})["agreement"], "lower")
+        self.assertEqual(self.call("PATCH", path, {"reading": 7})["agreement"], "higher")
+
+    def test_the_past_stays_as_it_was(self) -> None:
+        acid = self.put_malt()
+        entry = self.begin(acid=acid)
+        self.call("PUT", f"/shelf/lots/{acid}", {"material": "malt_vinegar", "name": "New", "strength": 9})
+        self.call("DELETE", f"/shelf/lots/{acid}", status=204)
+        kept = self.call("GET", f"/journal/entries/{entry['id']}")
+        self.assertEqual(kept["rinse"]["acid_name"], "Malt vinegar")
+        self.assertEqual(kept["rinse"]["pours"], entry["rinse"]["pours"])
+        self.assertFalse(kept["rinse"]["acid_there"])
+        self.assertTrue(kept["rinse"]["water_there"])
+
+    def test_delete_with_a_way_back(self) -> None:
+        path = f"/journal/entries/{self.begin()['id']}"
+        self.call("PATCH", path, {"note": "keep me"})
+        self.call("DELETE", path, status=204)
+        for method in ("GET", "DELETE"):
+            self.assertIn("gone", self.call(method, path, status=404)["title"])
+        self.call("PATCH", path, {"step": 1}, 404)
+        self.assertEqual(self.call("GET", "/journal/entries")["total"], 0)
+        self.assertEqual(self.call("POST", f"{path}/restore")["note"], "keep me")
+        self.assertEqual(self.call("GET", "/journal/entries")["total"], 1)
+
+    def test_what_cannot_be_taken(self) -> None:
+        path = f"/journal/entries/{self.begin()['id']}"
+        for change, field, words in (
+            ({"reading": 15}, "reading", "0 to 14"),
+            ({"reading": "yellowish"}, "reading", "A number"),
+            ({"reading_step": 0}, "reading_step", "steps of"),
+            ({"step": 99}, "step", "5 steps"),
+            ({"step": -1}, "step", "5 steps"),
+            ({"feel": ["ecstatic"]}, "0", "ones offered"),
+            ({"feel": "soft"}, "feel", "list"),
+            ({"note": "x" * 3000}, "note", "2000 letters"),
+            ({"finished": "perhaps"}, "finished", "yes or no"),
+        ):
+            with self.subTest(change):
+                self.assertIn(words, self.refused("PATCH", path, change, field))
+        self.assertEqual(self.call("GET", path)["step"], 0)
+
+
+class Stops(ApiTestCase):
+    """A stop stops it, and passing one is on record."""
+
+    def test_an_adult_may_pass_one_for_their_own_scalp(self) -> None:
+        soft = self.put_tap(kind="soft", name="Town tap")
+        asked = self.ask(water=soft, aim=3.2, use="left_in")
+        self.assertIn("read why", self.refused("POST", "/journal/entries", {"rinse": asked}, "stops"))
+        self.assertEqual(self.call("GET", "/journal/entries")["total"], 0)
+        body = {"rinse": asked, "stops_passed": ["too-acid-left-in", "made-up"]}
+        entry = self.call("POST", "/journal/entries", body, 201)
+        self.assertEqual(entry["rinse"]["stops_passed"], ["too-acid-left-in"])
+
+    def test_nobody_may_pass_undiluted_vinegar(self) -> None:
+        body = {"rinse": self.ask(aim=2.0), "stops_passed": ["undiluted"]}
+        self.assertIn("undiluted", self.refused("POST", "/journal/entries", body, "stops"))
+
+
+class Lists(ApiTestCase):
+    """A long journal."""
+
+    def setUp(self) -> None:
+        """Five rinses."""
+        super().setUp()
+        asked = self.ask()
+        for n in range(5):
+            entry = self.call("POST", "/journal/entries", {"rinse": asked, "who": f"Head {n}"}, 201)
+            self.call("PATCH", f"/journal/entries/{entry['id']}", {"note": f"note {n}"})
+
+    def test_newest_first_a_page_at_a_time(self) -> None:
+        page = self.call("GET", "/journal/entries?limit=2&offset=1")
+        self.assertEqual(([item["who"] for item in page["items"]], page["total"]), (["Head 3", "Head 2"], 5))
+
+    def test_found_by_every_word(self) -> None:
+        self.assertEqual(self.call("GET", "/journal/entries?find=malt+3")["total"], 1)
+        self.assertEqual(self.call("GET", "/journal/entries?find=nothing")["total"], 0)
+
+    def test_a_page_that_cannot_be(self) -> None:
+        self.refused("GET", "/journal/entries?limit=0", None, "limit")
+        self.refused("GET", "/journal/entries?offset=-1", None, "offset")
+
+    def test_the_queries_do_not_grow_with_the_list(self) -> None:
+        counts = []
+        for limit in (1, 5):
+            with CaptureQueriesContext(
+                connection,
+            ) as queries:
+                self.call("GET", f"/journal/entries?limit={limit}")
+            counts.append(len(queries))
+        self.assertEqual(counts[0], counts[1])
+
+    def test_words_for_how_it_felt(self) -> None:
+        self.assertIn("tight", self.call("GET", "/journal/feelings")["feel"])

@@ -1,0 +1,71 @@
+"""Amounts as people say them."""
+
+from unittest import TestCase
+
+from eyebright.core.quantities import (
+    QuantityError,
+    jug_for,
+    ml_per,
+    pourable,
+    rinse_volume,
+    said,
+    spoons,
+    weighable,
+)
+
+
+class Spoons(TestCase):
+    """mL in spoons and cups."""
+
+    def test_as_people_say_them(self) -> None:
+        for volume, words in (
+            (0.3, "less than ⅛ teaspoon"),
+            (0.6, "about ⅛ teaspoon"),
+            (1.25, "¼ teaspoon"),
+            (5, "1 teaspoon"),
+            (7.5, "1½ teaspoons"),
+            (8, "about 1½ teaspoons"),
+            (15, "1 tablespoon"),
+            (50, "3 tablespoons and 1 teaspoon"),
+            (250, "1 cup"),
+            (492, "2 cups"),
+            (333, "1¼ cups and 1½ tablespoons"),
+        ):
+            with self.subTest(volume):
+                self.assertEqual(spoons(volume), words)
+
+    def test_numbers_read_out(self) -> None:
+        self.assertEqual(
+            [said(v) for v in (0.22, 1.75, 4.5, 8.0, 45.45, 491.6)],
+            ["0.22", "1.75", "4.5", "8", "45.5", "492"],
+        )
+
+
+class Volumes(TestCase):
+    """How much rinse, in any unit."""
+
+    def test_units(self) -> None:
+        self.assertAlmostEqual(rinse_volume(0.5, "L"), 500.0)
+        self.assertAlmostEqual(rinse_volume(2, "cups"), 500.0)
+        self.assertAlmostEqual(ml_per("pints"), 568.26, places=2)
+
+    def test_absurd_volumes_are_said(self) -> None:
+        for value, unit, words in (
+            (0, "mL", "more than nothing"),
+            (-3, "L", "more than nothing"),
+            (float("inf"), "L", "more than nothing"),
+            (5, "mL", "too little"),
+            (500, "L", "more than any jug"),
+            (1, "buckets", "not in buckets"),
+        ):
+            with self.subTest(f"{value} {unit}"), self.assertRaisesRegex(QuantityError, words):
+                rinse_volume(value, unit)
+
+    def test_amounts_that_can_be_measured(self) -> None:
+        self.assertEqual([pourable(v) for v in (0.01, 1.3, 7.3, 63.4, 333.0)], [0.25, 1.25, 7.5, 63, 335])
+        self.assertEqual([weighable(v) for v in (0.01, 0.534, 12.3)], [0.1, 0.5, 12.5])
+
+    def test_the_smallest_jug_that_holds_it(self) -> None:
+        for volume, capacity in ((40, 250), (500, 500), (501, 1000), (19_000, 20_000)):
+            self.assertEqual(jug_for(volume).capacity, capacity)
+            self.assertEqual(jug_for(volume).numbered % jug_for(volume).mark, 0)
