@@ -13,7 +13,10 @@ from .problems import Problem, install
 
 
 def from_our_page(request: HttpRequest) -> bool:
-    """Every write carries a token that only our own page can read; every look hands it out."""
+    """Every write carries a token that only our own page can read.
+
+    The page brings it; every look hands it out too, for a page that Django did not serve.
+    """
     if request.method in ("GET", "HEAD"):
         get_token(request)
         return True

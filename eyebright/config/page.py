@@ -5,6 +5,7 @@ from functools import cache
 from django.conf import settings
 from django.http import HttpRequest, HttpResponse
 from django.views.decorators.cache import never_cache
+from django.views.decorators.csrf import ensure_csrf_cookie
 from django.views.decorators.http import require_safe
 
 NONCE_PLACE = "__CSP_NONCE__"
@@ -20,6 +21,7 @@ def _built_page(changed: float) -> str:
 
 @require_safe
 @never_cache
+@ensure_csrf_cookie
 def page(request: HttpRequest) -> HttpResponse:
     """Serve the page at every address that is a place in the app."""
     try:

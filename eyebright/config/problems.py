@@ -84,9 +84,8 @@ def problem_response(
 
 def _plain(error: dict[str, Any]) -> tuple[str, str]:
     """A validation error's field and message."""
-    path = [str(part) for part in error["loc"] if part not in ("body", "query", "path", "data")]
-    # The function's parameter comes first in the path; the field is what follows it.
-    field = path[-1] if path else ""
+    named = [part for part in error["loc"] if isinstance(part, str)]
+    field = named[-1] if named else ""  # the innermost name; numbers only say which of a list
     message = PLAINLY.get(error["type"], error["msg"])
     if error["type"] == "string_too_long":
         message = f"Keep this to {error['ctx']['max_length']} letters."

@@ -93,4 +93,6 @@ LOGGING = {
     "disable_existing_loggers": False,
     "handlers": {"console": {"class": "logging.StreamHandler"}},
     "root": {"handlers": ["console"], "level": "WARNING"},
+    # A refusal is an answer, not an event.
+    "loggers": {"django.request": {"level": "ERROR"}, "django.security": {"level": "ERROR"}},
 }

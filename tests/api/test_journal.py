@@ -71,7 +71,7 @@ class Story(ApiTestCase):
             ({"reading_step": 0}, "reading_step", "steps of"),
             ({"step": 99}, "step", "5 steps"),
             ({"step": -1}, "step", "5 steps"),
-            ({"feel": ["ecstatic"]}, "0", "ones offered"),
+            ({"feel": ["ecstatic"]}, "feel", "ones offered"),
             ({"feel": "soft"}, "feel", "list"),
             ({"note": "x" * 3000}, "note", "2000 letters"),
             ({"finished": "perhaps"}, "finished", "yes or no"),

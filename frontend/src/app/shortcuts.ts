@@ -14,7 +14,8 @@ function isTyping(target: EventTarget | null): boolean {
   if (!(target instanceof HTMLElement)) return false;
   return (
     target.isContentEditable ||
-    target.closest("input, textarea, select, [role=combobox], [role=listbox], dialog") !== null
+    target.closest("input, textarea, select, [role=combobox], [role=listbox], dialog[open]") !==
+      null
   );
 }
 

@@ -79,6 +79,14 @@ const scheme = {
   },
 };
 
+const danger = {
+  borderColor: "var(--madder)",
+  color: "var(--madder)",
+  hoverBackground: "var(--madder-wash)",
+  activeBackground: "var(--madder-wash)",
+};
+const outlined = { outlined: { danger } };
+
 export const preset = definePreset(
   { ...base, components: { button, inputtext, select, textarea } },
   {
@@ -90,6 +98,7 @@ export const preset = definePreset(
     },
     components: {
       button: {
+        colorScheme: { light: outlined, dark: outlined },
         root: {
           borderRadius: "999px",
           paddingX: "18px",

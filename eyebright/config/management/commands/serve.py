@@ -11,7 +11,7 @@ from waitress import serve
 from eyebright.config.wsgi import application
 
 HOST = "127.0.0.1"
-THREADS = 4
+THREADS = 8  # a page asks for a handful of things at once
 
 
 class Command(BaseCommand):

@@ -9,6 +9,7 @@ import PhRail from "@/parts/PhRail.vue";
 
 const { rinse, choices, busy, trouble } = defineProps<{
   rinse: Rinse;
+  aim: number;
   choices: Choices;
   stale: boolean;
   busy: boolean;
@@ -40,7 +41,7 @@ function pour(): void {
       <PhRail
         :scale="choices"
         :predicted="rinse.ph"
-        :aim="rinse.aim"
+        :aim="aim"
         movable
         @aim="emit('aim', $event)"
       />

@@ -45,6 +45,11 @@ const acidName = computed(
   () => last.value?.pours.find((pour) => pour.what === "acid")?.name ?? "acid",
 );
 
+/** The aim as it stands on the worktop now, ahead of the answer to it. */
+const aim = computed(() => {
+  const typed = Number(question.aim.replace(",", "."));
+  return question.aim.trim() && Number.isFinite(typed) ? typed : (last.value?.aim ?? null);
+});
 const aimAt = (value: number) => (question.aim = String(value));
 
 const refused = computed(() => {
@@ -101,7 +106,7 @@ function retryAll(): void {
             <h2>As more goes in</h2>
             <MixCurve
               :curve="last.curve"
-              :aim="last.aim"
+              :aim="aim ?? last.aim"
               :amount="last.acid_amount"
               :current="last.ph.value"
               :acid="acidName"
@@ -120,6 +125,7 @@ function retryAll(): void {
         <AnswerPanel
           v-if="last"
           :rinse="last"
+          :aim="aim ?? last.aim"
           :choices="choices.data.value"
           :stale="Boolean(problem)"
           :busy="begin.isPending.value || Boolean(problem)"

@@ -40,8 +40,11 @@ async function takeOff(): Promise<void> {
       <PhStrip :predicted="lot.neat_ph" />
     </p>
     <template #acts>
-      <RouterLink :to="{ path: '/mix', query: { acid: lot.id } }">
-        Mix with it<span class="unseen">: {{ lot.name }}</span>
+      <RouterLink
+        :to="{ path: '/mix', query: { acid: lot.id } }"
+        :aria-label="`Mix with it: ${lot.name}`"
+      >
+        Mix with it
       </RouterLink>
     </template>
   </ShelfRow>

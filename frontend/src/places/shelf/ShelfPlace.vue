@@ -36,7 +36,7 @@ const foundWaters = computed(
   () => waters.data.value?.filter((water) => holds(water.name, water.kind_name, water.note)) ?? [],
 );
 const many = computed(
-  () => (lots.data.value?.length ?? 0) + (waters.data.value?.length ?? 0) > 5 || find.value !== "",
+  () => (lots.data.value?.length ?? 0) + (waters.data.value?.length ?? 0) > 4 || find.value !== "",
 );
 
 function retryAll(): void {

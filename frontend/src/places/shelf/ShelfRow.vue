@@ -19,11 +19,11 @@ const changing = ref(false);
       <p v-if="note" class="note">{{ note }}</p>
       <div class="row acts">
         <slot name="acts" />
-        <button type="button" @click="changing = true">
-          Change<span class="unseen"> {{ name }}</span>
+        <button type="button" :aria-label="`Change ${name}`" @click="changing = true">
+          Change
         </button>
-        <button type="button" @click="$emit('remove')">
-          Take off the shelf<span class="unseen">: {{ name }}</span>
+        <button type="button" :aria-label="`Take off the shelf: ${name}`" @click="$emit('remove')">
+          Take off the shelf
         </button>
       </div>
     </template>

@@ -49,8 +49,11 @@ async function takeOff(): Promise<void> {
       </p>
     </template>
     <template #acts>
-      <RouterLink :to="{ path: '/mix', query: { water: water.id } }">
-        Mix with it<span class="unseen">: {{ water.name }}</span>
+      <RouterLink
+        :to="{ path: '/mix', query: { water: water.id } }"
+        :aria-label="`Mix with it: ${water.name}`"
+      >
+        Mix with it
       </RouterLink>
     </template>
   </ShelfRow>

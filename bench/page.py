@@ -1,0 +1,81 @@
+"""The page as a browser meets it: a server of our own, and what its first load weighs and takes."""
+
+import os
+import socket
+import subprocess
+import sys
+import time
+import urllib.error
+import urllib.request
+from collections.abc import Iterator
+from contextlib import contextmanager
+from dataclasses import dataclass
+
+from playwright.sync_api import Browser, CDPSession
+
+PATIENCE = 30.0  # seconds for the server to answer
+FIRST_PAINT = """
+new Promise((done) => new PerformanceObserver((list) => {
+  const paint = list.getEntriesByName("first-contentful-paint")[0];
+  if (paint) done(paint.startTime);
+}).observe({ type: "paint", buffered: true }))
+"""
+
+
+@contextmanager
+def served(*, demo: bool) -> Iterator[str]:
+    """Serve the data folder of EYEBRIGHT_DATA on a free port; gives the address."""
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        port = probe.getsockname()[1]
+    environment = os.environ | {"EYEBRIGHT_DEMO": "1" if demo else "0"}
+    manage = [sys.executable, "manage.py"]
+    subprocess.run([*manage, "migrate", "--verbosity", "0"], env=environment, check=True)
+    if demo:
+        subprocess.run([*manage, "demo"], env=environment, check=True, stdout=subprocess.DEVNULL)
+    server = subprocess.Popen(
+        [*manage, "serve", "--port", str(port)], env=environment, stdout=subprocess.DEVNULL
+    )
+    try:
+        address = f"http://127.0.0.1:{port}"
+        _wait_for(address)
+        yield address
+    finally:
+        server.terminate()
+        server.wait()
+
+
+def _wait_for(address: str) -> None:
+    until = time.monotonic() + PATIENCE
+    while True:
+        try:
+            urllib.request.urlopen(address).close()
+            return
+        except urllib.error.URLError:
+            if time.monotonic() > until:
+                raise
+            time.sleep(0.1)
+
+
+@dataclass(frozen=True)
+class FirstLoad:
+    """Bytes over the wire (headers too, compressed as sent), requests, and ms to first paint."""
+
+    sent: int
+    requests: int
+    first_paint_ms: float
+
+
+def first_load(browser: Browser, address: str) -> FirstLoad:
+    """Open Mix in a new window with an empty cache, until nothing is on its way."""
+    page = browser.new_context(viewport={"width": 1280, "height": 800}).new_page()
+    session: CDPSession = page.context.new_cdp_session(page)
+    session.send("Network.enable")
+    sent: list[int] = []
+    session.on("Network.loadingFinished", lambda event: sent.append(int(event["encodedDataLength"])))
+    page.goto(f"{address}/mix")
+    page.get_by_role("button", name="I am mixing this").wait_for()
+    page.wait_for_load_state("networkidle")
+    paint = float(page.evaluate(FIRST_PAINT))
+    page.context.close()
+    return FirstLoad(sum(sent), len(sent), paint)

@@ -1,0 +1,83 @@
+"""A Chromium for each class of browser tests, a window a test, and a small shelf of the scenario."""
+
+import os
+from typing import Any
+
+from django.test import LiveServerTestCase, override_settings
+from playwright.sync_api import Browser, ConsoleMessage, Page, expect
+
+from eyebright.shelf import services as shelf
+from eyebright.shelf.schemas import LotIn, WaterIn
+from tests.chromium import chromium
+
+DESK = {"width": 1280, "height": 800}
+PHONE = {"width": 390, "height": 844}
+# A refusal is logged by the browser as a failed resource: it is the answer under test.
+EXPECTED = "Failed to load resource"
+
+
+@override_settings(ALLOWED_HOSTS=["localhost", "127.0.0.1"])
+class BrowserTestCase(LiveServerTestCase):
+    """A test with a window open. Anything the page logs as an error fails it."""
+
+    size = DESK
+    browser: Browser
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        """Playwright's own loop makes Django think it is in async code."""
+        os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
+        cls.addClassCleanup(os.environ.pop, "DJANGO_ALLOW_ASYNC_UNSAFE")
+        super().setUpClass()
+        cls.browser = cls.enterClassContext(chromium())
+
+    def setUp(self) -> None:
+        """Open a window."""
+        self.trouble: list[str] = []
+        self.page = self.window()
+
+    def tearDown(self) -> None:
+        """Nothing was logged that should not be: no broken policy, no script error."""
+        self.assertEqual(self.trouble, [])
+
+    def window(self, **options: Any) -> Page:
+        """One more window, with its own cookies."""
+        context = self.browser.new_context(viewport=self.size, locale="en-GB", **options)
+        context.set_default_timeout(8_000)
+        self.addCleanup(context.close)
+        page = context.new_page()
+        page.on("console", self._heard)
+        page.on("pageerror", lambda error: self.trouble.append(str(error)))
+        return page
+
+    def _heard(self, message: ConsoleMessage) -> None:
+        if message.type == "error" and EXPECTED not in message.text:
+            self.trouble.append(message.text)
+
+    def go(self, path: str, page: Page | None = None) -> Page:
+        """Open an address."""
+        page = page or self.page
+        page.goto(self.live_server_url + path)
+        return page
+
+    def stock(self) -> None:
+        """Malt vinegar and citric acid; the canal-side tap, the rain barrel, linden flower water."""
+        self.malt = shelf.save_lot(LotIn(material="malt_vinegar", name="Malt vinegar", strength=5)).id
+        self.citric = shelf.save_lot(LotIn(material="citric_acid", name="Citric acid")).id
+        self.tap = shelf.save_water(WaterIn(kind="very_hard", name="Canal-side tap")).id
+        self.rain = shelf.save_water(WaterIn(kind="rain", name="Rain barrel")).id
+        self.linden = shelf.save_water(WaterIn(kind="flower", name="Linden flower water")).id
+
+    def choose(self, label: str, option: str) -> None:
+        """Choose from one of the lists."""
+        self.page.get_by_role("combobox", name=label).click()
+        self.page.get_by_role("option", name=option, exact=True).click()
+
+    def headline(self, words: str) -> None:
+        """The reading comes to say this."""
+        expect(self.page.get_by_label("Reading")).to_contain_text(words)
+
+    def acid_to_pour(self) -> float:
+        """How many mL or g the jug asks for."""
+        label = self.page.get_by_role("img", name="jug:").get_attribute("aria-label") or ""
+        return float(label.rsplit("then ", 1)[1].split()[0])

@@ -1,0 +1,70 @@
+"""The shelf at a desk: put on, change, take off, put back, find."""
+
+from playwright.sync_api import expect
+
+from .support import BrowserTestCase
+
+
+class Stocking(BrowserTestCase):
+    """What is at hand."""
+
+    def test_an_empty_shelf_leads_on(self) -> None:
+        self.go("/mix")
+        self.page.get_by_role("link", name="Put them on the shelf").click()
+        expect(self.page.get_by_text("Start with the vinegar in your cupboard.")).to_be_visible()
+        self.page.get_by_role("button", name="Put an acid on the shelf").click()
+        self.page.get_by_role("combobox", name="What is it?").click()
+        self.page.keyboard.type("apple")
+        self.page.get_by_role("option", name="Cider vinegar").click()
+        expect(self.page.get_by_label("Your name for it")).to_have_value("Cider vinegar")
+        self.page.get_by_label("Strength on the label").fill("5,5")
+        self.page.get_by_role("button", name="Put it on the shelf").click()
+        expect(self.page.get_by_text("5.5 g acetic acid per 100 mL")).to_be_visible()
+
+        self.page.get_by_role("button", name="Put a water on the shelf").click()
+        self.choose("Nearest kind", "Soft tap water")
+        self.page.get_by_label("Your name for it").fill("Town tap")
+        self.page.get_by_label("Alkalinity, if you know it").fill("30")
+        self.page.get_by_role("button", name="Put it on the shelf").click()
+        expect(self.page.get_by_role("heading", name="Town tap")).to_be_visible()
+        self.page.get_by_role("link", name="Mix with it: Cider vinegar").click()
+        self.headline("pH")
+        expect(self.page.get_by_role("combobox", name="in this water")).to_contain_text("Town tap")
+
+    def test_what_cannot_be_taken_is_said_and_stays_typed(self) -> None:
+        self.stock()
+        self.go("/shelf?new=acid")
+        self.choose("What is it?", "Malt vinegar")
+        self.page.get_by_label("Your name for it").fill("")
+        self.page.get_by_label("Strength on the label").fill("120")
+        self.page.get_by_role("button", name="Put it on the shelf").click()
+        expect(self.page.get_by_text("Strength is more than 0 and at most 100.")).to_be_visible()
+        expect(self.page.get_by_text("Give it a name.")).to_be_visible()
+        expect(self.page.get_by_label("Strength on the label")).to_have_value("120")
+
+    def test_a_changed_strength_changes_the_jug(self) -> None:
+        self.stock()
+        self.go("/mix")
+        self.headline("Yes: pH 4.5")
+        before = self.acid_to_pour()
+        self.page.get_by_role("link", name="Shelf").click()
+        self.page.get_by_role("button", name="Change Malt vinegar").click()
+        self.page.get_by_label("Strength on the label").fill("10")
+        self.page.get_by_role("button", name="Keep the change").click()
+        expect(self.page.get_by_text("10 g acetic acid per 100 mL")).to_be_visible()
+        self.page.get_by_role("link", name="Mix", exact=True).click()
+        self.headline("Yes: pH 4.5")
+        expect(self.page.get_by_role("img", name="of Malt vinegar")).to_be_visible()
+        self.page.wait_for_timeout(300)
+        self.assertLess(self.acid_to_pour(), 0.7 * before)
+
+    def test_take_off_put_back_and_find(self) -> None:
+        self.stock()
+        self.go("/shelf")
+        self.page.get_by_role("button", name="Take off the shelf: Rain barrel").click()
+        expect(self.page.get_by_role("heading", name="Rain barrel")).to_have_count(0)
+        self.page.get_by_role("button", name="Put it back").click()
+        expect(self.page.get_by_role("heading", name="Rain barrel")).to_be_visible()
+        self.page.get_by_label("Find on the shelf").fill("lind")
+        expect(self.page.get_by_role("heading", level=3)).to_have_text(["Linden flower water"])
+        expect(self.page.get_by_text("No acid here is called “lind”.")).to_be_visible()

@@ -1,0 +1,155 @@
+"""Every screen's other states: empty, loading, failed, long; by keys alone; both themes; no barrier."""
+
+from pathlib import Path
+from typing import Any
+
+from django.conf import settings
+from playwright.sync_api import Page, Route, expect
+
+from eyebright.journal import services as journal
+from eyebright.journal.models import Entry
+from eyebright.journal.schemas import BeginIn
+
+from .support import PHONE, BrowserTestCase
+
+AXE = Path(settings.BASE / "frontend" / "node_modules" / "axe-core" / "axe.min.js")
+ROUND_TRIPS = 65
+
+
+class Journals(BrowserTestCase):
+    """The journal, empty and long."""
+
+    def test_empty(self) -> None:
+        self.go("/journal")
+        expect(self.page.get_by_text("Nothing yet.")).to_be_visible()
+
+    def test_long(self) -> None:
+        self.stock()
+        begun = journal.begin(
+            BeginIn.model_validate(
+                {"rinse": {"acid": self.malt, "water": self.tap, "volume": 500, "aim": 4.5}}
+            )
+        )
+        rinse = Entry.objects.get(pk=begun.id).rinse
+        for n in range(1, ROUND_TRIPS):
+            rinse.pk = None
+            rinse.save()
+            Entry.objects.create(rinse=rinse, note=f"wash {n}")
+        self.go("/journal")
+        expect(self.page.get_by_text("65 rinses")).to_be_visible()
+        rows = self.page.locator("main li")
+        expect(rows).to_have_count(30)
+        self.page.get_by_role("button", name="Show older ones").click()
+        expect(rows).to_have_count(60)
+        self.page.get_by_label("Find in the journal").fill("wash 42")
+        expect(rows).to_have_count(1)
+        self.page.get_by_label("Find in the journal").fill("wash 999")
+        expect(self.page.get_by_text("Nothing in the journal says “wash 999”.")).to_be_visible()
+
+
+class Trouble(BrowserTestCase):
+    """When the server does not answer."""
+
+    def test_said_and_tried_again(self) -> None:
+        self.stock()
+        for path, button in (("/shelf", "Put an acid on the shelf"), ("/mix", "I am mixing this")):
+            page = self.window()
+            page.route("**/api/**", lambda route: route.abort())
+            self.go(path, page)
+            expect(page.get_by_role("alert")).to_contain_text("cannot be reached", timeout=15_000)
+            page.unroute("**/api/**")
+            page.get_by_role("button", name="Try again").click()
+            expect(page.get_by_role("button", name=button)).to_be_visible()
+
+    def test_a_stale_answer_never_covers_a_newer_one(self) -> None:
+        self.stock()
+        self.go("/mix")
+        self.headline("Yes: pH 4.5")
+        late: list[Route] = []
+
+        def hold(route: Route) -> None:
+            body = route.request.post_data_json or {}
+            if body.get("aim") == "4":
+                late.append(route)
+            else:
+                route.continue_()
+
+        self.page.route("**/api/mix/rinse", hold)
+        self.page.get_by_label("Aim at pH").fill("4")
+        self.page.wait_for_timeout(200)
+        self.page.get_by_label("Aim at pH").fill("3.7")
+        self.headline("Yes: pH 3.7")
+        self.assertEqual(len(late), 1)
+        late[0].continue_()
+        self.page.wait_for_timeout(300)
+        self.headline("Yes: pH 3.7")
+
+    def test_an_entry_and_a_place_that_are_not_there(self) -> None:
+        self.go("/journal/999")
+        expect(self.page.get_by_role("alert")).to_contain_text("That entry is gone.")
+        self.go("/cellar")
+        expect(self.page.get_by_text("There is nothing at this address.")).to_be_visible()
+
+
+class Keys(BrowserTestCase):
+    """Without a mouse."""
+
+    def test_places_help_find_and_new(self) -> None:
+        self.stock()
+        self.go("/mix")
+        self.headline("Yes")
+        self.page.keyboard.press("3")
+        expect(self.page.get_by_role("heading", name="Journal")).to_be_visible()
+        self.page.keyboard.press("1")
+        expect(self.page.get_by_role("heading", name="Shelf")).to_be_visible()
+        self.page.keyboard.press("?")
+        expect(self.page.get_by_role("dialog")).to_contain_text("Put something on the shelf")
+        self.page.keyboard.press("Escape")
+        expect(self.page.get_by_role("dialog")).to_have_count(0)
+        self.page.keyboard.press("n")
+        expect(self.page.get_by_role("combobox", name="What is it?")).to_be_focused()
+        self.page.keyboard.press("Escape")
+        self.page.get_by_label("Find on the shelf").focus()
+        self.page.keyboard.type("23?n")
+        expect(self.page.get_by_label("Find on the shelf")).to_have_value("23?n")
+        self.assertTrue(self.page.url.endswith("/shelf"))
+
+
+class Access(BrowserTestCase):
+    """axe-core finds nothing serious on any view, light and dark, desk and phone."""
+
+    def serious(self, page: Page) -> list[str]:
+        """What axe finds that is serious or worse."""
+        page.evaluate(AXE.read_text("utf-8") + ";0")
+        found: dict[str, Any] = page.evaluate("axe.run(document, {resultTypes: ['violations']})")
+        return [
+            f"{v['id']}: {v['nodes'][0]['html'][:120]}"
+            for v in found["violations"]
+            if v["impact"] in ("serious", "critical")
+        ]
+
+    def test_every_view(self) -> None:
+        self.stock()
+        begun = journal.begin(
+            BeginIn.model_validate(
+                {"rinse": {"acid": self.malt, "water": self.tap, "volume": 500, "aim": 4.5}}
+            )
+        )
+        views = {
+            f"/mix?acid={self.malt}&water={self.rain}&use=left_in&aim=3.2": "Too acid to leave in",
+            "/shelf?new=acid": "Rain barrel",
+            "/journal": "Still being mixed",
+            f"/journal/{begun.id}": "How it felt",
+            f"/journal/{begun.id}/pour": "Pour in",
+        }
+        for scheme in ("light", "dark"):
+            for size in (self.size, PHONE):
+                page = self.window(color_scheme=scheme)
+                page.set_viewport_size(size)
+                for path, words in views.items():
+                    self.go(path, page)
+                    expect(page.get_by_text(words).first).to_be_visible()
+                    with self.subTest(view=path, scheme=scheme, width=size["width"]):
+                        self.assertEqual(self.serious(page), [])
+                        wide = page.evaluate("document.documentElement.scrollWidth")
+                        self.assertLessEqual(wide, size["width"])

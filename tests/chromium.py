@@ -1,0 +1,22 @@
+"""Debian's Chromium, headless, for the browser tests, the bench and the pictures."""
+
+import shutil
+from collections.abc import Iterator
+from contextlib import contextmanager
+
+from playwright.sync_api import Browser, sync_playwright
+
+FLAGS = (
+    "--no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking "
+    "--disable-component-update --disable-sync --disable-dev-shm-usage"
+)
+
+
+@contextmanager
+def chromium() -> Iterator[Browser]:
+    """Started for as long as the context lasts."""
+    path = shutil.which("chromium") or "/usr/bin/chromium"
+    with sync_playwright() as driver:
+        browser = driver.chromium.launch(executable_path=path, args=FLAGS.split())
+        yield browser
+        browser.close()
