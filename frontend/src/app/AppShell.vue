@@ -40,6 +40,9 @@ useShortcuts(
       <footer v-if="!atBasin" class="quiet small">
         For your own kitchen and your own head. Not medical advice; what is sold or given away falls
         under local cosmetics rules.
+        <button type="button" class="phone-only" @click="switchTheme">
+          {{ theme === "dark" ? "Light" : "Dark" }} colours
+        </button>
       </footer>
     </div>
     <UndoNotice />
@@ -112,6 +115,10 @@ footer {
   padding: 16px 40px 24px;
 }
 
+.phone-only {
+  display: none;
+}
+
 .skip {
   position: absolute;
   left: -999px;
@@ -147,7 +154,16 @@ footer {
   }
 
   footer {
-    padding: 16px 16px 96px;
+    padding: 16px 16px 150px;
+  }
+
+  .phone-only {
+    display: block;
+    border: 0;
+    background: none;
+    padding: 12px 0;
+    color: var(--vein);
+    font: inherit;
   }
 }
 </style>

@@ -54,12 +54,15 @@ const spoken = computed(
     pours.map((p) => `${said(p.amount)} ${p.unit} of ${p.name} (${p.spoons})`).join(", then ") +
     ".",
 );
+const LONGEST = 22;
+const shortened = (name: string) =>
+  name.length > LONGEST ? `${name.slice(0, LONGEST - 1).trimEnd()}…` : name;
 const outline = `M${LEFT - 5} 42 L${LEFT + 8} ${BOTTOM} q1 6 8 6 h${WIDE - 32} q7 0 8 -6 L${LEFT + WIDE + 6} 22`;
 const inside = `M${LEFT - 6} 0 L${LEFT + 8} ${BOTTOM} q1 6 8 6 h${WIDE - 32} q7 0 8 -6 L${LEFT + WIDE + 6} 0 Z`;
 </script>
 
 <template>
-  <svg viewBox="0 0 480 290" class="jug" role="img" :aria-label="spoken">
+  <svg viewBox="0 0 540 290" class="jug" role="img" :aria-label="spoken">
     <defs>
       <clipPath :id="id">
         <path :d="inside" />
@@ -94,13 +97,16 @@ const inside = `M${LEFT - 6} 0 L${LEFT + 8} ${BOTTOM} q1 6 8 6 h${WIDE - 32} q7 
       aria-hidden="true"
     />
     <g v-for="(label, i) in labels" :key="label.name + i" class="eases">
-      <path :d="`M${LEFT + WIDE - 12} ${label.middle} L 262 ${label.at} H 270`" class="leader" />
-      <circle :cx="LEFT + WIDE - 12" :cy="label.middle" r="3" class="dot" />
-      <text x="276" :y="label.at - 3" class="amount">
-        {{ said(label.amount) }} {{ label.unit }}
-        <tspan class="spoons">· {{ label.spoons }}</tspan>
+      <path :d="`M${LEFT + WIDE - 14} ${label.middle} L 258 ${label.at} H 266`" class="leader" />
+      <circle :cx="LEFT + WIDE - 14" :cy="label.middle" r="10" class="order" />
+      <text :x="LEFT + WIDE - 14" :y="label.middle + 4.5" text-anchor="middle" class="order-number">
+        {{ i + 1 }}
       </text>
-      <text x="276" :y="label.at + 15" class="name">{{ i + 1 }}. {{ label.name }}</text>
+      <text x="272" :y="label.at - 3" class="amount">
+        {{ said(label.amount) }} {{ label.unit }}
+        <tspan class="name">{{ shortened(label.name) }}</tspan>
+      </text>
+      <text x="272" :y="label.at + 17" class="spoons">{{ label.spoons }}</text>
     </g>
   </svg>
 </template>
@@ -108,7 +114,7 @@ const inside = `M${LEFT - 6} 0 L${LEFT + 8} ${BOTTOM} q1 6 8 6 h${WIDE - 32} q7 
 <style scoped>
 .jug {
   width: 100%;
-  max-width: 440px;
+  max-width: 450px;
   display: block;
 }
 
@@ -143,7 +149,7 @@ const inside = `M${LEFT - 6} 0 L${LEFT + 8} ${BOTTOM} q1 6 8 6 h${WIDE - 32} q7 
 }
 
 .volume {
-  font-size: 12px;
+  font-size: 14px;
 }
 
 .leader {
@@ -151,33 +157,28 @@ const inside = `M${LEFT - 6} 0 L${LEFT + 8} ${BOTTOM} q1 6 8 6 h${WIDE - 32} q7 
   stroke: var(--stem);
 }
 
-.dot {
-  fill: var(--ink);
+.order {
+  fill: var(--paper);
+  stroke: var(--ink);
+  stroke-width: 1.5;
 }
 
-.amount {
-  font-size: 17px;
+.order-number {
+  font-size: 13px;
   font-weight: 700;
 }
 
-.spoons {
-  font-weight: 400;
-  font-size: 14px;
+.amount {
+  font-size: 20px;
+  font-weight: 700;
 }
 
 .name {
-  font-size: 14px;
-  fill: var(--stem);
+  font-weight: 400;
 }
 
-@media (max-width: 760px) {
-  .name,
-  .spoons {
-    font-size: 16px;
-  }
-
-  .amount {
-    font-size: 19px;
-  }
+.spoons {
+  font-size: 16px;
+  fill: var(--stem);
 }
 </style>

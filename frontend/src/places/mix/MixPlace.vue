@@ -7,6 +7,7 @@ import { useShortcuts } from "@/app/shortcuts";
 import LoadState from "@/parts/LoadState.vue";
 import MeasuringJug from "@/parts/MeasuringJug.vue";
 import MixCurve from "@/parts/MixCurve.vue";
+import { ph, range } from "@/parts/ph";
 import { useTrouble } from "@/parts/trouble";
 import AnswerPanel from "./AnswerPanel.vue";
 import FamiliarRatios from "./FamiliarRatios.vue";
@@ -119,7 +120,10 @@ function retryAll(): void {
           </section>
         </template>
       </div>
-      <div class="side">
+      <a v-if="last" href="#reading" class="glance" :class="{ stale: problem }">
+        pH <strong>{{ ph(last.ph.value) }}</strong> likely {{ range(last.ph) }}
+      </a>
+      <div id="reading" class="side">
         <LoadState v-if="trouble" :error="problem" @again="rinse.refetch()" />
         <LoadState v-else-if="!last" />
         <AnswerPanel
@@ -173,6 +177,30 @@ function retryAll(): void {
 .side {
   display: grid;
   gap: 16px;
+}
+
+.glance {
+  display: none;
+}
+
+@media (max-width: 760px) {
+  .glance {
+    display: block;
+    position: fixed;
+    z-index: 9;
+    right: 12px;
+    bottom: 80px;
+    padding: 6px 16px;
+    border-radius: 20px 20px 4px 20px;
+    background: var(--ink);
+    color: var(--petal);
+    text-decoration: none;
+  }
+
+  .glance strong {
+    font: 560 1.5rem/1 var(--serif);
+    margin-right: 4px;
+  }
 }
 
 @media (min-width: 1100px) {

@@ -110,7 +110,7 @@ const USES = [
 .question {
   display: grid;
   grid-template-columns: repeat(4, minmax(0, 1fr));
-  gap: 14px 16px;
+  gap: 10px 16px;
 }
 
 .wide {

@@ -19,7 +19,13 @@ async function takeOff(): Promise<void> {
 </script>
 
 <template>
-  <ShelfRow :name="lot.name" :kind="lot.material_name" :note="lot.note" @remove="takeOff">
+  <ShelfRow
+    :name="lot.name"
+    :kind="lot.material_name"
+    :note="lot.note"
+    :source="lot.source"
+    @remove="takeOff"
+  >
     <template #form="{ done }">
       <LotForm :library="library" :lot="lot" @done="done" />
     </template>

@@ -2,7 +2,7 @@
 /** One thing on the shelf: its name, what it does, and the way to change it or take it off. */
 import { ref } from "vue";
 
-defineProps<{ name: string; kind: string; note: string }>();
+defineProps<{ name: string; kind: string; note: string; source: string }>();
 defineEmits<{ remove: [] }>();
 const changing = ref(false);
 </script>
@@ -16,6 +16,10 @@ const changing = ref(false);
         <span v-if="kind !== name" class="quiet">{{ kind }}</span>
       </div>
       <slot />
+      <details>
+        <summary>Why these figures?</summary>
+        <p>{{ source }}. A figure of your own is kept as measured, with its doubt.</p>
+      </details>
       <p v-if="note" class="note">{{ note }}</p>
       <div class="row acts">
         <slot name="acts" />
@@ -47,6 +51,12 @@ li {
 
 h3 {
   font-size: 1.125rem;
+}
+
+summary {
+  cursor: pointer;
+  color: var(--stem);
+  font-size: 0.875rem;
 }
 
 .note {

@@ -27,7 +27,13 @@ async function takeOff(): Promise<void> {
 </script>
 
 <template>
-  <ShelfRow :name="water.name" :kind="water.kind_name" :note="water.note" @remove="takeOff">
+  <ShelfRow
+    :name="water.name"
+    :kind="water.kind_name"
+    :note="water.note"
+    :source="water.source"
+    @remove="takeOff"
+  >
     <template #form="{ done }">
       <WaterForm :library="library" :water="water" @done="done" />
     </template>
