@@ -59,13 +59,7 @@ chromium:
 
 demo home: export EYEBRIGHT_DATA = var/$@
 demo: export EYEBRIGHT_DEMO = 1
-demo: $(S)/runtime $(S)/page
-	@$(RUN) manage.py migrate --verbosity 0
-	@$(RUN) manage.py demo
-	@$(RUN) manage.py serve --port $(PORT)
-
-home: $(S)/runtime $(S)/page
-	@$(RUN) manage.py migrate --verbosity 0
+demo home: $(S)/runtime $(S)/page
 	@$(RUN) manage.py serve --port $(PORT)
 
 dev: export EYEBRIGHT_DATA = var/demo

@@ -29,12 +29,10 @@ def served(*, demo: bool) -> Iterator[str]:
         probe.bind(("127.0.0.1", 0))
         port = probe.getsockname()[1]
     environment = os.environ | {"EYEBRIGHT_DEMO": "1" if demo else "0"}
-    manage = [sys.executable, "manage.py"]
-    subprocess.run([*manage, "migrate", "--verbosity", "0"], env=environment, check=True)
-    if demo:
-        subprocess.run([*manage, "demo"], env=environment, check=True, stdout=subprocess.DEVNULL)
     server = subprocess.Popen(
-        [*manage, "serve", "--port", str(port)], env=environment, stdout=subprocess.DEVNULL
+        [sys.executable, "manage.py", "serve", "--port", str(port)],
+        env=environment,
+        stdout=subprocess.DEVNULL,
     )
     try:
         address = f"http://127.0.0.1:{port}"

@@ -17,6 +17,22 @@ export function tell(words: string, undo?: () => unknown): void {
   timer = window.setTimeout(dismiss, SECONDS * 1000);
 }
 
+/** Do it and say so, with the way back; what went wrong is said instead. */
+export async function tellOf(
+  words: string,
+  doing: () => Promise<unknown>,
+  undo: () => Promise<unknown>,
+): Promise<boolean> {
+  try {
+    await doing();
+  } catch (error) {
+    tell(error instanceof Error ? error.message : String(error));
+    return false;
+  }
+  tell(words, () => undo().catch((error: Error) => tell(error.message)));
+  return true;
+}
+
 export function dismiss(): void {
   window.clearTimeout(timer);
   notice.value = null;

@@ -1,10 +1,11 @@
-"""Serve Eyebright on this machine with a real WSGI server."""
+"""Serve Eyebright on this machine with a real WSGI server, its database brought up to date first."""
 
 import socket
 from argparse import ArgumentParser
 from typing import Any
 
 from django.conf import settings
+from django.core.management import call_command
 from django.core.management.base import BaseCommand, CommandError
 from waitress import serve
 
@@ -40,6 +41,9 @@ class Command(BaseCommand):
                 f"Port {port} is taken by another program (perhaps by Eyebright, in another "
                 f"window). Close that one, or choose another port: make demo PORT={port + 1}"
             ) from None
+        call_command("migrate", verbosity=0)
+        if settings.DEMO:
+            call_command("demo", stdout=self.stdout)
         whose = "the demo household's shelf" if settings.DEMO else f"your shelf, kept in {settings.DATA}"
         self.stdout.write(f"Eyebright is at http://{HOST}:{port} with {whose}. Ctrl+C stops it.")
         self.stdout.flush()

@@ -12,7 +12,7 @@ import {
   useRestoreWater,
 } from "@/api/queries";
 import { useShortcuts } from "@/app/shortcuts";
-import { tell } from "@/app/undo";
+import { tellOf } from "@/app/undo";
 import CautionList from "@/parts/CautionList.vue";
 import LoadState from "@/parts/LoadState.vue";
 import { ph, range, said } from "@/parts/ph";
@@ -43,13 +43,12 @@ const missing = computed(() => {
 });
 
 async function takeOut(): Promise<void> {
-  const done = await remove.mutateAsync(id).then(
-    () => true,
-    () => false,
+  const out = await tellOf(
+    "The entry is out of the journal.",
+    () => remove.mutateAsync(id),
+    () => restore.mutateAsync(id),
   );
-  if (!done) return void refetch();
-  tell("The entry is out of the journal.", () => restore.mutateAsync(id));
-  await router.push("/journal");
+  if (out) await router.push("/journal");
 }
 
 function mixAgain(): void {

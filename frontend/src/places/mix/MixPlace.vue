@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, watch } from "vue";
+import { computed, nextTick, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 import { Problem } from "@/api/client";
 import { useBeginEntry, useChoices, useLots, useRinse, useWaters } from "@/api/queries";
@@ -18,15 +18,22 @@ const router = useRouter();
 const lots = useLots();
 const waters = useWaters();
 const choices = useChoices();
-const { question, settled } = useQuestion();
+const { question, settled, begin: beginWith } = useQuestion();
 const rinse = useRinse(settled);
 const begin = useBeginEntry();
 
-watch(
+const stopWaiting = watch(
   [lots.data, waters.data],
   ([bottles, sources]) => {
-    question.acid ??= (bottles?.find((lot) => lot.kind === "vinegar") ?? bottles?.[0])?.id ?? null;
-    question.water ??= sources?.[0]?.id ?? null;
+    if (!bottles || !sources) return;
+    const vinegarsFirst = bottles.toSorted(
+      (a, b) => Number(b.kind === "vinegar") - Number(a.kind === "vinegar"),
+    );
+    beginWith(
+      vinegarsFirst.map((lot) => lot.id),
+      sources.map((water) => water.id),
+    );
+    void nextTick(() => stopWaiting());
   },
   { immediate: true },
 );

@@ -59,7 +59,16 @@ function kept(): Partial<Question> {
 export function useQuestion() {
   const route = useRoute();
   const router = useRouter();
-  const question = reactive<Question>({ ...START, ...kept(), ...read(route.query) });
+  const given = read(route.query);
+  const question = reactive<Question>({ ...START, ...kept(), ...given });
+
+  /** Begin with what there is: what was only remembered, and has gone since, is let go. */
+  function begin(acids: number[], waters: number[]): void {
+    if (given.acid === undefined && !acids.includes(question.acid ?? -1))
+      question.acid = acids[0] ?? null;
+    if (given.water === undefined && !waters.includes(question.water ?? -1))
+      question.water = waters[0] ?? null;
+  }
 
   const ask = computed<RinseAsk | null>(() =>
     question.acid === null || question.water === null
@@ -76,5 +85,5 @@ export function useQuestion() {
       if (route.path === "/mix" && next) void router.replace({ query: { ...next } as never });
     }, SETTLE_MS);
   });
-  return { question, settled };
+  return { question, settled, begin };
 }

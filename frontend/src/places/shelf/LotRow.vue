@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Library, Lot } from "@/api/client";
 import { useRemoveLot, useRestoreLot } from "@/api/queries";
-import { tell } from "@/app/undo";
+import { tellOf } from "@/app/undo";
 import { ph, range, said } from "@/parts/ph";
 import PhStrip from "@/parts/PhStrip.vue";
 import LotForm from "./LotForm.vue";
@@ -11,10 +11,13 @@ const { lot } = defineProps<{ lot: Lot; library: Library }>();
 const remove = useRemoveLot();
 const restore = useRestoreLot();
 
-async function takeOff(): Promise<void> {
+function takeOff(): void {
   const { id, name } = lot;
-  await remove.mutateAsync(id).catch(() => undefined);
-  tell(`${name} is off the shelf.`, () => restore.mutateAsync(id));
+  void tellOf(
+    `${name} is off the shelf.`,
+    () => remove.mutateAsync(id),
+    () => restore.mutateAsync(id),
+  );
 }
 </script>
 

@@ -2,7 +2,7 @@
 import { computed } from "vue";
 import type { Library, Water } from "@/api/client";
 import { useRemoveWater, useRestoreWater } from "@/api/queries";
-import { tell } from "@/app/undo";
+import { tellOf } from "@/app/undo";
 import { ph, range, said } from "@/parts/ph";
 import PhStrip from "@/parts/PhStrip.vue";
 import ShelfRow from "./ShelfRow.vue";
@@ -19,10 +19,13 @@ const figures = computed(
     ] as const,
 );
 
-async function takeOff(): Promise<void> {
+function takeOff(): void {
   const { id, name } = water;
-  await remove.mutateAsync(id).catch(() => undefined);
-  tell(`${name} is off the shelf.`, () => restore.mutateAsync(id));
+  void tellOf(
+    `${name} is off the shelf.`,
+    () => remove.mutateAsync(id),
+    () => restore.mutateAsync(id),
+  );
 }
 </script>
 
