@@ -10,7 +10,7 @@ from eyebright.core.chemistry import solve_ph, solve_ph_many
 from tests.kitchen_mixes import kitchen_mixes
 from tests.phreeqc import phreeqc_ph
 
-ROUNDS = 5
+ROUNDS = 12
 ROWS = 2000
 
 

@@ -1,8 +1,12 @@
 """The API root: every place's routes under /api/, with their description and a page of docs."""
 
+import json
+
 from django.http import HttpRequest
 from django.middleware.csrf import get_token
 from ninja import NinjaAPI
+from ninja.parser import Parser
+from ninja.types import DictStrAny
 from ninja.utils import check_csrf
 
 from eyebright.journal.api import router as journal
@@ -25,6 +29,18 @@ def from_our_page(request: HttpRequest) -> bool:
     return True
 
 
+class ObjectParser(Parser):
+    """Takes a body that is one JSON object of well-formed text; anything else could not be read."""
+
+    def parse_body(self, request: HttpRequest) -> DictStrAny:
+        """The object, or a ValueError that is answered as a 400."""
+        body = json.loads(request.body)
+        if not isinstance(body, dict):
+            raise ValueError("not an object")
+        json.dumps(body, ensure_ascii=False).encode()  # half a character cannot be kept
+        return body
+
+
 api = NinjaAPI(
     title="Eyebright",
     version="1",
@@ -32,6 +48,7 @@ api = NinjaAPI(
     "figure carries its 90 % range and its kind. Failures are RFC 9457 problem details.",
     docs_url="/docs",
     auth=from_our_page,
+    parser=ObjectParser(),
 )
 install(api)
 api.add_router("/shelf", shelf, tags=["shelf"])

@@ -4,6 +4,7 @@ Numbers come as typed: 4.5, "4.5" and "4,5" are the same.
 """
 
 import math
+import unicodedata
 from typing import Annotated, Any
 
 from pydantic import BeforeValidator, WithJsonSchema
@@ -43,16 +44,21 @@ def number_between(low: float, high: float, message: str) -> BeforeValidator:
     return BeforeValidator(check)
 
 
-def words(value: Any) -> str:
-    """Words, their spaces put in order."""
+def _text(value: Any) -> str:
+    """What was written, without the control characters that only come in by accident."""
     if not isinstance(value, str):
         raise _trouble("Write this in words.")
-    return " ".join(value.split())
+    return "".join(sign for sign in value if sign in "\n\t" or unicodedata.category(sign) != "Cc")
+
+
+def words(value: Any) -> str:
+    """Words, their spaces put in order."""
+    return " ".join(_text(value).split())
 
 
 def _name(value: Any) -> str:
     text = words(value)
-    if not text:
+    if not any(sign.isprintable() for sign in text):
         raise _trouble("Give it a name.")
     if len(text) > 80:
         raise _trouble("Keep the name to 80 letters.")
@@ -60,7 +66,7 @@ def _name(value: Any) -> str:
 
 
 def _note(value: Any) -> str:
-    text = value.strip() if isinstance(value, str) else words(value)
+    text = _text(value).strip()
     if len(text) > 2000:
         raise _trouble("Keep the note to 2000 letters.")
     return text

@@ -107,7 +107,7 @@ def install(api: NinjaAPI) -> None:
     @api.exception_handler(HttpError)
     def refused(request: HttpRequest, raised: HttpError) -> HttpResponse:
         if raised.status_code == 400:
-            return problem_response(400, "That could not be read.", "The body is not JSON.")
+            return problem_response(400, "That could not be read.", "The body is not a JSON object.")
         return problem_response(raised.status_code, str(raised))
 
     @api.exception_handler(Http404)

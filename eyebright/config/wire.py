@@ -32,3 +32,8 @@ class CautionOut(Schema):
     instead: str
     source: str
     overridable: bool
+
+
+def caution_out(caution: object) -> CautionOut:
+    """Anything with a caution's attributes, ready for the wire."""
+    return CautionOut.model_validate(caution, from_attributes=True)

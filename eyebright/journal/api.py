@@ -20,8 +20,8 @@ def feelings(request: HttpRequest) -> FeelingsOut:
 @router.get("/entries", response=EntriesOut, operation_id="entries")
 def entries(
     request: HttpRequest,
-    find: str = "",
-    offset: Annotated[int, Query(ge=0)] = 0,
+    find: Annotated[str, Query(max_length=200)] = "",
+    offset: Annotated[int, Query(ge=0, le=1_000_000)] = 0,
     limit: Annotated[int, Query(ge=1, le=200)] = services.PAGE,
 ) -> EntriesOut:
     """A page of entries, newest first."""

@@ -27,7 +27,10 @@ class BeginIn(Schema):
 
 
 class EntryIn(Schema):
-    """What changes in an entry; what is left out stays as it is."""
+    """What changes in an entry; what is left out stays as it is.
+
+    `stops_passed`: stops that the reading called for, passed by an adult to go on.
+    """
 
     step: int | None = None
     who: Annotated[str, BeforeValidator(words)] | None = None
@@ -36,6 +39,7 @@ class EntryIn(Schema):
     feel: list[Feel] | None = None
     note: Note | None = None
     finished: bool | None = None
+    stops_passed: list[str] | None = None
 
 
 class PouredOut(Schema):
@@ -73,6 +77,7 @@ class EntryOut(Schema):
     reading_step: float | None
     agreement: Literal["agrees", "higher", "lower"] | None
     comparison: str | None
+    reading_cautions: list[CautionOut]
     feel: list[Feel]
     note: str
 

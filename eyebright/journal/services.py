@@ -7,11 +7,13 @@ from django.db.models import Q, QuerySet
 from django.utils import timezone
 
 from eyebright.config.problems import Problem
-from eyebright.config.wire import figure_out
+from eyebright.config.wire import caution_out, figure_out
+from eyebright.core.cautions import Caution
 from eyebright.core.chemistry.readings import StripReading, compare
 from eyebright.core.chemistry.uncertainty import Figure
+from eyebright.core.making.reading import cautions_on_reading
 from eyebright.mix.models import Rinse
-from eyebright.mix.services import pour
+from eyebright.mix.services import pass_stops, pour
 
 from .models import Entry
 from .schemas import BeginIn, EntriesOut, EntryIn, EntryOut, PouredOut
@@ -38,13 +40,24 @@ def _poured(rinse: Rinse) -> PouredOut:
     )
 
 
+def _strip(entry: Entry) -> StripReading | None:
+    if entry.reading is None:
+        return None
+    return StripReading(float(entry.reading), float(entry.reading_step or STRIP_STEP))
+
+
+def _on_reading(entry: Entry) -> tuple[Caution, ...]:
+    """What the reading, if there is one, warns of or stops."""
+    strip, rinse = _strip(entry), entry.rinse
+    if strip is None:
+        return ()
+    return cautions_on_reading(rinse.facts, [caution["id"] for caution in rinse.cautions], strip)
+
+
 def entry_out(entry: Entry) -> EntryOut:
     """An entry, with its reading held against the prediction."""
-    step = None if entry.reading_step is None else float(entry.reading_step)
-    compared = None
-    if entry.reading is not None:
-        strip = StripReading(float(entry.reading), step or STRIP_STEP)
-        compared = compare(_predicted(entry.rinse), strip)
+    strip = _strip(entry)
+    compared = compare(_predicted(entry.rinse), strip) if strip else None
     return EntryOut(
         id=entry.pk,
         made_at=entry.made_at,
@@ -53,9 +66,10 @@ def entry_out(entry: Entry) -> EntryOut:
         who=entry.who,
         rinse=_poured(entry.rinse),
         reading=figure_out(compared.reading) if compared else None,
-        reading_step=step,
+        reading_step=None if entry.reading_step is None else float(entry.reading_step),
         agreement=compared.agreement if compared else None,
         comparison=compared.words if compared else None,
+        reading_cautions=[caution_out(caution) for caution in _on_reading(entry)],
         feel=entry.feel,
         note=entry.note,
     )
@@ -118,8 +132,21 @@ def change(pk: int, entered: EntryIn) -> EntryOut:
         entry.note = said["note"]
     if said.get("finished") is not None:
         entry.finished_at = (entry.finished_at or timezone.now()) if said["finished"] else None
+    if {"step", "finished"} & said.keys():
+        _go_on(entry, entered.stops_passed or [])
     entry.save()
     return entry_out(entry)
+
+
+def _go_on(entry: Entry, passed: list[str]) -> None:
+    """Nothing goes on the hair over a stop that the reading calls for, unless that was passed."""
+    rinse = entry.rinse
+    read_at = [step["kind"] for step in rinse.steps].index("read")
+    if entry.step <= read_at and not entry.finished_at:
+        return
+    stops = pass_stops(_on_reading(entry), {*rinse.stops_passed, *passed})
+    rinse.stops_passed = list(dict.fromkeys([*rinse.stops_passed, *stops]))
+    rinse.save(update_fields=["stops_passed"])
 
 
 def _decimal(value: float | None) -> Decimal | None:

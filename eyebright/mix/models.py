@@ -10,7 +10,8 @@ from eyebright.shelf.models import Lot, WaterSource
 class Rinse(models.Model):
     """A rinse as planned and poured.
 
-    Names, pours, steps and cautions are copies: later changes on the shelf do not rewrite the past.
+    Names, pours, steps, cautions and the facts these rest on are copies: later changes on the
+    shelf do not rewrite the past.
     Volumes in mL, minutes in minutes, the acid's amounts inside `pours` in mL or g.
     """
 
@@ -36,6 +37,7 @@ class Rinse(models.Model):
     pours = models.JSONField(encoder=DjangoJSONEncoder)
     steps = models.JSONField(encoder=DjangoJSONEncoder)
     cautions = models.JSONField(encoder=DjangoJSONEncoder)
+    facts = models.JSONField(encoder=DjangoJSONEncoder)
     stops_passed = models.JSONField(default=list)
     worked_out_at = models.DateTimeField(default=timezone.now, editable=False)
 

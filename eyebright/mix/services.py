@@ -1,5 +1,6 @@
 """Rinses and the core: the only file here that knows both."""
 
+from collections.abc import Collection, Iterable
 from dataclasses import asdict
 from decimal import Decimal
 
@@ -7,7 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from eyebright.config.problems import Problem
-from eyebright.core.cautions import limits
+from eyebright.core.cautions import Caution, limits
 from eyebright.core.making.rinse import Question, RinsePlan, plan_rinse
 from eyebright.core.quantities import QuantityError, household, rinse_volume
 from eyebright.shelf.models import Lot, WaterSource
@@ -95,17 +96,22 @@ def _decimal(value: float, places: str = "0.001") -> Decimal:
     return Decimal(repr(value)).quantize(Decimal(places))
 
 
-def pour(ask: RinseAsk, stops_passed: list[str]) -> Rinse:
+def pass_stops(cautions: Iterable[Caution], passed: Collection[str]) -> list[str]:
+    """The stops among these, all of them passed; one that was not, or cannot be, is refused."""
+    stops = [caution for caution in cautions if caution.level == "stop"]
+    for stop in stops:
+        if not stop.overridable:
+            raise Problem.field("stops", f"{stop.what} {stop.instead}")
+        if stop.id not in passed:
+            raise Problem.field("stops", f"{stop.what} {ASKED}")
+    return [stop.id for stop in stops]
+
+
+def pour(ask: RinseAsk, passed: Collection[str]) -> Rinse:
     """Keep a rinse as it is about to be poured. A stop that was not passed stops it here."""
     question, lot, source = _asked(ask)
     plan = plan_rinse(question)
-    for caution in plan.cautions:
-        if caution.level != "stop":
-            continue
-        if not caution.overridable:
-            raise Problem.field("stops", f"{caution.what} {caution.instead}")
-        if caution.id not in stops_passed:
-            raise Problem.field("stops", f"{caution.what} {ASKED}")
+    stops_passed = pass_stops(plan.cautions, passed)
     return Rinse.objects.create(
         acid=lot,
         water=source,
@@ -123,7 +129,6 @@ def pour(ask: RinseAsk, stops_passed: list[str]) -> Rinse:
         pours=[asdict(layer) for layer in plan.pours],
         steps=[asdict(step) for step in plan.steps],
         cautions=[asdict(caution) for caution in plan.cautions],
-        stops_passed=[
-            caution.id for caution in plan.cautions if caution.level == "stop" and caution.id in stops_passed
-        ],
+        facts=plan.facts,
+        stops_passed=stops_passed,
     )

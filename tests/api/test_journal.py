@@ -98,6 +98,43 @@ class Stops(ApiTestCase):
         self.assertIn("undiluted", self.refused("POST", "/journal/entries", body, "stops"))
 
 
+class SharperThanPlanned(ApiTestCase):
+    """What the strip reads can still stop it, after the jug is poured."""
+
+    def setUp(self) -> None:
+        """A mild rinse, poured as far as the strip."""
+        super().setUp()
+        self.path = (
+            f"/journal/entries/{self.call('POST', '/journal/entries', {'rinse': self.ask()}, 201)['id']}"
+        )
+        self.call("PATCH", self.path, {"step": 3})
+
+    def read(self, ph: float) -> list[str]:
+        """Keep this reading; ids of the cautions that it calls for."""
+        kept = self.call("PATCH", self.path, {"reading": ph, "reading_step": 0.2})
+        return [caution["id"] for caution in kept["reading_cautions"]]
+
+    def test_an_adult_may_go_on_knowingly_and_it_is_on_record(self) -> None:
+        self.assertEqual(self.read(2.6), ["too-acid-rinsed-out"])
+        for change in ({"step": 4}, {"finished": True}):
+            self.assertIn("read why", self.refused("PATCH", self.path, change, "stops"))
+        self.assertEqual(self.call("GET", self.path)["step"], 3)
+        passed = {"step": 4, "stops_passed": ["too-acid-rinsed-out", "made-up"]}
+        kept = self.call("PATCH", self.path, passed)
+        self.assertEqual((kept["step"], kept["rinse"]["stops_passed"]), (4, ["too-acid-rinsed-out"]))
+        self.call("PATCH", self.path, {"finished": True})
+
+    def test_nobody_may_pass_a_burn_but_water_mends_it(self) -> None:
+        self.assertEqual(self.read(2.0), ["burns"])
+        self.assertIn(
+            "burn", self.refused("PATCH", self.path, {"step": 4, "stops_passed": ["burns"]}, "stops")
+        )
+        self.call("PATCH", self.path, {"step": 2})
+        self.call("PATCH", self.path, {"note": "far too sharp"})
+        self.assertEqual(self.read(3.6), [])
+        self.call("PATCH", self.path, {"step": 4})
+
+
 class Lists(ApiTestCase):
     """A long journal."""
 
@@ -120,6 +157,8 @@ class Lists(ApiTestCase):
     def test_a_page_that_cannot_be(self) -> None:
         self.refused("GET", "/journal/entries?limit=0", None, "limit")
         self.refused("GET", "/journal/entries?offset=-1", None, "offset")
+        self.refused("GET", f"/journal/entries?offset={10**30}", None, "offset")
+        self.refused("GET", f"/journal/entries?find={'a+' * 3000}", None, "find")
 
     def test_the_queries_do_not_grow_with_the_list(self) -> None:
         counts = []

@@ -24,7 +24,7 @@ class Answers(ApiTestCase):
         self.assertLess(stronger["acid_amount"], before["acid_amount"])
         rain = self.put_tap(kind="rain", name="Rain barrel")
         softer = self.call("POST", "/mix/rinse", self.ask(acid=acid, water=rain))
-        self.assertEqual(softer["verdict"], "too_little")
+        self.assertEqual(softer["verdict"], "would_not_hold")
         flower = self.put_tap(kind="flower", name="Linden flower water")
         self.call("POST", "/mix/rinse", self.ask(acid=acid, water=flower, aim=3.7))
 

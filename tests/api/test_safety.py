@@ -26,13 +26,24 @@ class Failures(ApiTestCase):
         self.assertEqual(response.headers["Content-Type"], "application/problem+json")
         return response.json()
 
-    def test_a_body_that_is_not_json(self) -> None:
-        self.assertEqual(self.problem("POST", "/mix/rinse", "{half", 400)["detail"], "The body is not JSON.")
+    def test_a_body_that_is_no_json_object(self) -> None:
+        half_a_letter = '{"material": "malt_vinegar", "name": "\\ud800"}'
+        for body in ("{half", "[1, 2]", "null", '"words"', "7", "[" * 100_000, half_a_letter):
+            with self.subTest(body[:20]):
+                for method, path in (
+                    ("POST", "/mix/rinse"),
+                    ("POST", "/shelf/lots"),
+                    ("PATCH", "/journal/entries/1"),
+                ):
+                    answer = self.problem(method, path, body, 400)
+                    self.assertEqual(answer["detail"], "The body is not a JSON object.")
 
-    def test_a_body_that_is_no_object(self) -> None:
-        for body in ("[1, 2]", "null", '"words"', "7"):
-            with self.subTest(body):
-                self.assertTrue(self.problem("POST", "/mix/rinse", body, 422)["errors"])
+    def test_control_characters_are_left_out(self) -> None:
+        body = {"material": "malt_vinegar", "name": "Malt\0 vinegar\x07", "note": "one\ntwo\0"}
+        kept = self.call("POST", "/shelf/lots", body, 201)
+        self.assertEqual((kept["name"], kept["note"]), ("Malt vinegar", "one\ntwo"))
+        for name in ("\0", "\u200f", " \t "):
+            self.assertIn("a name", self.refused("POST", "/shelf/lots", body | {"name": name}, "name"))
 
     def test_no_such_path_and_no_such_method(self) -> None:
         self.assertEqual(self.problem("GET", "/nowhere", None, 404)["title"], "There is nothing here.")

@@ -81,3 +81,14 @@ class BrowserTestCase(LiveServerTestCase):
         """How many mL or g the jug asks for."""
         label = self.page.get_by_role("img", name="jug:").get_attribute("aria-label") or ""
         return float(label.rsplit("then ", 1)[1].split()[0])
+
+    def asks_for_less_than(self, most: float) -> None:
+        """The jug comes to ask for less acid than this (mL or g)."""
+        self.page.wait_for_function(
+            """(most) => {
+              const jug = document.querySelector('[role=img][aria-label*=" jug:"]');
+              const asked = jug?.getAttribute("aria-label").split("then ").at(-1);
+              return Number.parseFloat(asked) < most;
+            }""",
+            arg=most,
+        )

@@ -67,7 +67,7 @@ class Mixing(BrowserTestCase):
     def test_rain_flower_water_and_powder(self) -> None:
         self.choose("in this water", "Rain barrel")
         self.headline("cannot sensibly be had by dilution")
-        self.headline("less than a spoon can measure")
+        self.headline("the hair itself would move it")
         self.choose("in this water", "Linden flower water")
         self.headline("No:")
         self.choose("in this water", "Canal-side tap")
@@ -186,6 +186,25 @@ class Pouring(BrowserTestCase):
         expect(self.page.get_by_text("Nothing yet.")).to_be_visible()
         self.page.get_by_role("button", name="Put it back").click()
         expect(self.page.get_by_text("No sting at all.")).to_be_visible()
+
+    def test_a_strip_that_reads_too_sharp_stops_it(self) -> None:
+        for heading in ("Pour in Canal-side tap", "Add Malt vinegar", "Stir it round"):
+            self.done(heading)
+        reading = self.page.get_by_label("The strip read pH")
+        on = self.page.get_by_role("button", name="Done")
+        reading.fill("2")
+        self.page.get_by_role("button", name="Keep the reading").click()
+        expect(self.page.get_by_text("This can burn")).to_be_visible()
+        expect(on).to_be_disabled()
+        reading.fill("2,7")
+        self.page.get_by_role("button", name="Change the reading").click()
+        expect(self.page.get_by_text("Too acid, even to rinse out: pH 2.7.")).to_be_visible()
+        expect(on).to_be_disabled()
+        self.page.get_by_label("It is for my own scalp").check()
+        on.click()
+        self.done("On the hair")
+        expect(self.page.get_by_text("A stop was passed by an adult")).to_be_visible()
+        expect(self.page.get_by_text("Too acid, even to rinse out: pH 2.7.")).to_be_visible()
 
     def test_left_for_now_and_gone_on_with(self) -> None:
         self.done("Pour in Canal-side tap")

@@ -4,6 +4,7 @@ from unittest import TestCase
 
 from eyebright.core.chemistry.readings import StripReading, compare
 from eyebright.core.chemistry.uncertainty import Figure
+from eyebright.core.making.reading import cautions_on_reading
 
 PREDICTED = Figure(4.5, 4.3, 4.7, "pH")
 
@@ -26,3 +27,37 @@ class Compared(TestCase):
     def test_a_reading_is_good_to_half_a_step_and_measured(self) -> None:
         reading = StripReading(4.0, 1.0).figure
         self.assertEqual((reading.low, reading.high, reading.kind), (3.5, 4.5, "measured"))
+
+
+class OnTheHead(TestCase):
+    """A jug that reads sharper than it was planned is warned of, or stopped, before it goes on."""
+
+    facts = {  # noqa: RUF012
+        "use": "rinsed_out",
+        "ph": 4.5,
+        "ph_low": 4.3,
+        "minutes": 2.0,
+        "acetic_percent": 0.1,
+        "fruit_percent": 0.0,
+        "smell": "vinegar",
+    }
+
+    def called_for(self, read: float, step: float = 0.2, **changes: object) -> list[str]:
+        """Ids of the cautions that this reading adds."""
+        added = cautions_on_reading(self.facts | changes, ["eyes"], StripReading(read, step))
+        return [caution.id for caution in added]
+
+    def test_as_planned_adds_nothing(self) -> None:
+        self.assertEqual(self.called_for(4.4), [])
+
+    def test_sharper_than_planned(self) -> None:
+        self.assertEqual(self.called_for(2.9), [])
+        self.assertEqual(self.called_for(2.9, step=0.5), ["maybe-too-acid-rinsed-out"])
+        self.assertEqual(self.called_for(2.6), ["too-acid-rinsed-out"])
+        self.assertEqual(self.called_for(2.0), ["burns"])
+        self.assertEqual(self.called_for(3.2, minutes=5.0), ["sharp-too-long"])
+        self.assertEqual(self.called_for(3.2, use="left_in"), ["too-acid-left-in"])
+
+    def test_what_was_said_before_is_not_said_twice(self) -> None:
+        again = cautions_on_reading(self.facts, ["too-acid-rinsed-out"], StripReading(2.6, 0.2))
+        self.assertEqual(again, ())

@@ -45,11 +45,8 @@ def totals(parts: Sequence[Part]) -> dict[str, Array]:
     return {component: moles / water for component, moles in out.items()}
 
 
-def solve_parts(parts: Sequence[Part], guess: Array | None = None) -> EquilibriumMany:
-    """The pH of parts poured together. Parts and draws may be of any shape that broadcasts;
-    the answer has that shape.
-    """
-    mixed = totals(parts)
+def solve(mixed: Mapping[str, Array], guess: Array | None = None) -> EquilibriumMany:
+    """The pH of mixes by their totals, of any shape that broadcasts; the answer has that shape."""
     shape = np.broadcast_shapes((1,), *(column.shape for column in mixed.values()))
     flat = {name: np.broadcast_to(column, shape).ravel() for name, column in mixed.items()}
     start = None if guess is None else np.broadcast_to(guess, shape).ravel()
@@ -77,4 +74,4 @@ def acid_grams(parts: Sequence[Part]) -> dict[str, Array]:
 def neat_ph(brings: Callable[[Draws], Brings]) -> Figure:
     """The pH of a liquid by itself, with its range."""
     draws = Draws(NEAT_DRAWS)
-    return figure(solve_parts([Part(brings(draws), np.ones(1))]).ph, "pH")
+    return figure(solve(totals([Part(brings(draws), np.ones(1))])).ph, "pH")

@@ -6,8 +6,9 @@ from typing import Protocol
 import numpy as np
 from numpy.typing import NDArray
 
+from .carbonate import after_standing, leaves
 from .equilibrium import EquilibriumMany
-from .solution import Brings, Part, acid_grams, solve_parts
+from .solution import Brings, Part, acid_grams, solve, totals
 from .uncertainty import DRAWS, Draws, Spread
 
 Array = NDArray[np.float64]
@@ -68,12 +69,21 @@ class Dilution:
         poured = water * draws.of("water_measure", Spread.within(1.0, self.water_measure))
         return [Part(self.acid.brings(draws), acid), Part(self.water.brings(draws), poured)]
 
-    def solved(
-        self, amount: Array, draws: Draws, guess: Array | None = None
-    ) -> tuple[EquilibriumMany, dict[str, Array]]:
-        """pH and buffer capacity of amounts (broadcast with draws), and grams of acid per 100 mL."""
+    def solved(self, amount: Array, draws: Draws, middle: Array) -> tuple[EquilibriumMany, dict[str, Array]]:
+        """pH and buffer capacity of amounts (broadcast with draws), and grams of acid per 100 mL.
+
+        `middle`: the pH of each amount, roughly. It says how much carbon dioxide there is to lose,
+        and is where the solver starts.
+        """
         parts = self._parts(amount, draws)
-        return solve_parts(parts, guess), acid_grams(parts)
+        mixed = totals(parts)
+        gone = draws.of("carbon_dioxide", leaves())
+        mixed["carbonate"] = after_standing(mixed["carbonate"], middle, gone)
+        return solve(mixed, middle), acid_grams(parts)
+
+    def just_mixed(self, amount: Array) -> Array:
+        """The pH of each amount before any gas has left, every input at its middle."""
+        return solve(totals(self._parts(amount, Draws(1)))).ph
 
 
 @dataclass(frozen=True)
@@ -90,9 +100,10 @@ class Curve:
     buffer: Array
     plain: float
 
-    def ph_at(self, amount: float) -> float:
-        """The median pH at an amount."""
-        return float(np.interp(np.log(amount), np.log(self.amount), self.median))
+    def ph_at(self, amount: Array | float) -> Array:
+        """The median pH at each amount."""
+        found: Array = np.interp(np.log(amount), np.log(self.amount), self.median)
+        return found
 
     def amount_for(self, ph: float) -> float | None:
         """The amount whose median pH is this, or None where the curve never passes it."""
@@ -101,9 +112,9 @@ class Curve:
             return None
         return float(np.exp(np.interp(-ph, -falling, np.log(self.amount))))
 
-    def least_holding(self, buffer: float, least: float) -> float:
-        """The smallest amount, from `least` up, whose capacity is at least `buffer` from there on."""
-        weak = (self.buffer < buffer) | (self.amount < least)
+    def least_holding(self, buffer: float) -> float:
+        """The smallest amount whose capacity is at least `buffer` (mol/kg per pH) from there on."""
+        weak = self.buffer < buffer
         last = int(np.nonzero(weak)[0][-1]) if weak.any() else -1
         return float(self.amount[min(last + 1, len(self.amount) - 1)])
 
@@ -111,17 +122,16 @@ class Curve:
 def curve(dilution: Dilution, points: int = CURVE_POINTS, draws: int = CURVE_DRAWS) -> Curve:
     """The whole curve, from a trace of acid to nothing but acid."""
     amount = np.geomspace(dilution.least, dilution.most, points)
-    middle, _ = dilution.solved(np.append(amount, dilution.least * 1e-6), Draws(1))
-    guess, plain = middle.ph[:-1], float(middle.ph[-1])
-    spread, _ = dilution.solved(amount[:, None], Draws(draws), guess=guess[:, None])
+    *middle, plain = dilution.just_mixed(np.append(amount, dilution.least * 1e-6))
+    spread, _ = dilution.solved(amount[:, None], Draws(draws), np.array(middle)[:, None])
     low, median, high = np.quantile(spread.ph, (0.05, 0.5, 0.95), axis=1)
-    return Curve(amount, median, low, high, np.median(spread.buffer_capacity, axis=1), plain)
+    return Curve(amount, median, low, high, np.median(spread.buffer_capacity, axis=1), float(plain))
 
 
 def sharpen(dilution: Dilution, found: float, ph: float, line: Curve) -> float:
     """One secant step on the full set of draws, for where the curve's few draws fall short."""
-    solved, _ = dilution.solved(np.array([found]), Draws(DRAWS // 8))
-    slope = (line.ph_at(found * 1.02) - line.ph_at(found / 1.02)) / (2.0 * np.log(1.02))
+    solved, _ = dilution.solved(np.array([found]), Draws(DRAWS // 8), line.ph_at(found))
+    slope = float(line.ph_at(found * 1.02) - line.ph_at(found / 1.02)) / (2.0 * np.log(1.02))
     if slope > -1e-3:
         return found
     step = (ph - float(np.median(solved.ph))) / slope

@@ -7,6 +7,8 @@ from pathlib import Path
 
 import numpy as np
 
+from .carbonate import AIR_CO2
+from .carbonate import charge as carbonate_charge
 from .solution import Brings
 from .species import species_table
 from .uncertainty import Draws, Spread
@@ -15,7 +17,6 @@ CACO3_MASS = 100.087  # g/mol
 SODIUM_MASS = 22.990
 CALCIUM_SHARE = 0.8  # of the hardness, by mole: usual for ground and surface water (estimate)
 CHLORIDE_SHARE = 0.7  # of what balances the rest; sulfate is the other (estimate, no effect on pH)
-AIR_CO2 = 1.3e-5  # mol/kg in water that stands open: 10^-1.47 x 420 ppm (Stumm and Morgan)
 REPORT_SHARE = 0.10  # a supplier's yearly figure against today's tap, 90 % (estimate)
 REPORT_FLOOR = 2.0  # mg/L as CaCO3: no report is nearer than this
 
@@ -52,20 +53,17 @@ class Water:
         hardness = draws.of("hardness", self.hardness) * 1e-3 / CACO3_MASS  # mol/L
         sodium = draws.of("sodium", self.sodium) * 1e-3 / SODIUM_MASS
         h = 10.0 ** -draws.of("water_ph", self.ph)
-        acids = species_table().acids
-        one_proton, two_protons = acids["carbonate"].ln_betas[1:]
-        k1, k2 = np.exp(one_proton - two_protons), np.exp(-one_proton)
-        hydroxide = np.exp(species_table().ln_kw) / h
-        charge_per_carbon = (k1 * h + 2.0 * k1 * k2) / (h * h + k1 * h + k1 * k2)
+        table = species_table()
+        hydroxide = np.exp(table.ln_kw) / h
         totals = {}
         if self.organic_acid is None:
-            carbonate = np.maximum(alkalinity + h - hydroxide, 0.0) / charge_per_carbon
+            carbonate = np.maximum(alkalinity + h - hydroxide, 0.0) / carbonate_charge(h)
             excess = alkalinity
         else:
             acid = draws.of("organic_acid", self.organic_acid) * 1e-3
-            ka = np.exp(-acids["acetate"].ln_betas[1])
+            ka = np.exp(-table.acids["acetate"].ln_betas[1])
             carbonate = np.full_like(h, AIR_CO2)
-            excess = acid * ka / (ka + h) + carbonate * charge_per_carbon + hydroxide - h
+            excess = acid * ka / (ka + h) + carbonate * carbonate_charge(h) + hydroxide - h
             totals["acetate"] = acid
         calcium = CALCIUM_SHARE * hardness
         magnesium = hardness - calcium

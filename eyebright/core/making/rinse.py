@@ -8,7 +8,7 @@ import tomllib
 from dataclasses import dataclass
 from functools import cache
 from pathlib import Path
-from typing import Literal
+from typing import Any, Literal
 
 import numpy as np
 
@@ -108,7 +108,9 @@ class Doubt:
 
 @dataclass(frozen=True)
 class RinsePlan:
-    """The whole answer. `buffer` in mmol/L per pH; `acid` in g per 100 mL."""
+    """The whole answer. `buffer` in mmol/L per pH; `acid` in g per 100 mL; `facts` are what the
+    caution rules looked at.
+    """
 
     verdict: Verdict
     headline: str
@@ -123,6 +125,7 @@ class RinsePlan:
     aim_amount: float | None
     familiar: tuple[Familiar, ...]
     doubts: tuple[Doubt, ...]
+    facts: dict[str, Any]
     cautions: tuple[Caution, ...]
     steps: tuple[words.Step, ...]
 
@@ -156,7 +159,7 @@ def plan_rinse(question: Question) -> RinsePlan:
     round_off = weighable if question.acid.material.is_powder else pourable
     amount = min(round_off(amount), dilution.most)
     draws = Draws()
-    solved, grams = dilution.solved(np.array([amount]), draws)
+    solved, grams = dilution.solved(np.array([amount]), draws, line.ph_at(amount))
     ph = figure(solved.ph, "pH")
     buffer = figure(solved.buffer_capacity * 1000.0, "mmol/L per pH")
     if verdict == "reached" and ph.high - ph.low >= LOOSE:
@@ -171,12 +174,13 @@ def plan_rinse(question: Question) -> RinsePlan:
             volume=question.volume,
             ph=ph,
             wanted=wanted,
+            measurable=_measurable(question),
             amount=amount,
             pure=float(line.median[-1]),
             plain=line.plain,
         ),
     )
-    pours = _pours(question, amount)
+    pours, facts = _pours(question, amount), _facts(question, ph, grams)
     return RinsePlan(
         verdict=verdict,
         headline=headline,
@@ -189,9 +193,10 @@ def plan_rinse(question: Question) -> RinsePlan:
         curve=line,
         acid_amount=amount,
         aim_amount=wanted,
-        familiar=_familiar(question, dilution),
+        familiar=_familiar(question, dilution, line),
         doubts=_doubts(question, draws, solved.ph),
-        cautions=tuple(cautions(_facts(question, ph, grams))),
+        facts=facts,
+        cautions=tuple(cautions(facts)),
         steps=words.steps(
             [(f"{said(p.amount)} {p.unit}", p.spoons, p.name) for p in pours],
             question.use,
@@ -204,19 +209,22 @@ def _verdict(
     question: Question, dilution: Dilution, line: Curve, wanted: float | None
 ) -> tuple[Verdict, float]:
     """Whether the aim can sensibly be met, and the amount of acid to pour in any case."""
-    table = limits()
-    powder = question.acid.material.is_powder
-    measurable = table["least_powder"] if powder else table["least_liquid"]
-    holding = line.least_holding(table["holds_ph"] / 1000.0, measurable)
+    measurable = _measurable(question)
+    steady = line.least_holding(limits()["holds_ph"] / 1000.0)
+    sensible = max(measurable, steady)
     if wanted is None:
         if question.aim < line.median[-1]:
-            return "below_acid", float(line.amount[-1])
-        return ("above_water" if question.aim > line.plain else "too_little"), holding
-    if wanted < measurable:
-        return "too_little", holding
-    if wanted < holding and abs(line.ph_at(holding) - question.aim) > NEAR:
-        return "would_not_hold", holding
-    return "reached", max(wanted, holding)
+            near = question.acid.material.is_powder and line.median[-1] - question.aim <= NEAR
+            return ("reached" if near else "below_acid"), float(line.amount[-1])
+        return ("above_water" if question.aim > line.plain else "would_not_hold"), sensible
+    if wanted >= sensible or abs(line.ph_at(sensible) - question.aim) <= NEAR:
+        return "reached", max(wanted, sensible)
+    return ("would_not_hold" if wanted < steady else "too_little"), sensible
+
+
+def _measurable(question: Question) -> float:
+    """The least of this acid that a kitchen can measure (mL or g)."""
+    return limits()["least_powder" if question.acid.material.is_powder else "least_liquid"]
 
 
 def _spooned(question: Question, amount: float) -> str:
@@ -245,7 +253,7 @@ def _pours(question: Question, amount: float) -> tuple[Pour, ...]:
     return Pour("water", question.water.name, water, "mL", spoons(water), water), acid
 
 
-def _familiar(question: Question, dilution: Dilution) -> tuple[Familiar, ...]:
+def _familiar(question: Question, dilution: Dilution, line: Curve) -> tuple[Familiar, ...]:
     """The ratios that go round, worked out for this acid in this water."""
     table, teaspoon = limits(), question.acid.material.teaspoon
     if question.acid.material.is_powder and teaspoon is not None:
@@ -254,7 +262,7 @@ def _familiar(question: Question, dilution: Dilution) -> tuple[Familiar, ...]:
     else:
         asked = [(name, question.volume / (1.0 + parts)) for name, parts in table.ratios]
     amounts = np.array([amount for _, amount in asked])
-    solved, grams = dilution.solved(amounts[:, None], Draws(RATIO_DRAWS))
+    solved, grams = dilution.solved(amounts[:, None], Draws(RATIO_DRAWS), line.ph_at(amounts)[:, None])
     out = []
     for row, (name, amount) in enumerate(asked):
         ph = figure(solved.ph[row], "pH")
@@ -266,7 +274,7 @@ def _familiar(question: Question, dilution: Dilution) -> tuple[Familiar, ...]:
     return tuple(out)
 
 
-def _facts(question: Question, ph: Figure, grams: dict[str, np.ndarray]) -> dict[str, object]:
+def _facts(question: Question, ph: Figure, grams: dict[str, np.ndarray]) -> dict[str, Any]:
     """What the caution rules look at."""
     by_acid = {component: float(np.median(amount)) for component, amount in grams.items()}
     acetic = by_acid.pop("acetate", 0.0)

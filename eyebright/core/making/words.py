@@ -1,5 +1,6 @@
 """The answer in plain kitchen English: whether the aim is met, why not, and the steps to pour it."""
 
+import math
 from dataclasses import dataclass
 from typing import Literal
 
@@ -30,6 +31,7 @@ class Situation:
     volume: float
     ph: Figure
     wanted: float | None
+    measurable: float
     amount: float
     pure: float
     plain: float
@@ -45,10 +47,7 @@ def verdict(which: Verdict, about: Situation) -> tuple[str, str]:
     s = about
     poured = f"{said(s.amount)} {s.unit} of {s.acid} in a {said(s.volume)} mL jug"
     wanted = "less than a drop" if s.wanted is None else f"{said(s.wanted)} {s.unit}"
-    weakest = (
-        f"The weakest rinse that makes sense is {poured}: {ph_range(s.ph)}. "
-        "A more alkaline water would hold a milder pH."
-    )
+    weakest = f"The weakest rinse that makes sense is {poured}: {ph_range(s.ph)}."
     match which:
         case "reached":
             return (
@@ -62,28 +61,41 @@ def verdict(which: Verdict, about: Situation) -> tuple[str, str]:
                 "water, moves it a long way: read it with a strip before it goes on.",
             )
         case "too_little":
+            larger = s.volume * s.measurable / (s.wanted or s.measurable)
             return (
-                f"No: pH {s.aim:g} cannot sensibly be had by dilution here.",
-                f"It would take {wanted} of {s.acid} in {said(s.volume)} mL: less than a spoon can "
-                f"measure, and nothing in the jug would hold that pH on the hair. {weakest}",
+                f"No: pH {s.aim:g} takes less acid than a kitchen can measure.",
+                f"It would take {wanted} of {s.acid} in {said(s.volume)} mL. In a jug of "
+                f"{upwards(larger)} mL or more it could be measured. {weakest}",
             )
         case "would_not_hold":
             return (
-                f"No: pH {s.aim:g} would not hold here.",
-                f"{wanted} of {s.acid} would read about that, but with so little acid and so little "
-                f"in {s.water} to steady it, the hair itself would move it by a unit. {weakest}",
+                f"No: pH {s.aim:g} cannot sensibly be had by dilution here.",
+                f"It would take {wanted} of {s.acid} in {said(s.volume)} mL, and with so little acid, "
+                f"and so little in {s.water} to steady it, the hair itself would move it by a unit. "
+                f"{weakest} A more alkaline water would hold a milder pH.",
             )
         case "below_acid":
+            why = (
+                "Water only raises it"
+                if s.unit == "mL"
+                else "More would not dissolve, or belongs in no rinse"
+            )
             return (
                 f"No: {s.acid} is no sharper than about pH {s.pure:.1f}.",
-                f"Water only raises it, so pH {s.aim:g} is out of its reach. The jug shows the "
-                f"nearest there is, {ph_range(s.ph)}; that is no rinse to use.",
+                f"{why}, so pH {s.aim:g} is out of its reach. The jug shows the nearest there is: "
+                f"{ph_range(s.ph)}.",
             )
         case "above_water":
             return (
                 f"No: {s.water} is about pH {s.plain:.1f} before anything goes in.",
                 f"Acid only lowers it, so pH {s.aim:g} is out of reach. {weakest}",
             )
+
+
+def upwards(volume: float) -> str:
+    """A volume (mL) rounded up to two figures."""
+    step = 10.0 ** (math.floor(math.log10(volume)) - 1)
+    return f"{math.ceil(volume / step) * step:.0f}"
 
 
 def steps(pours: list[tuple[str, str, str]], use: str, minutes: float) -> tuple[Step, ...]:

@@ -46,6 +46,7 @@ class Migration(migrations.Migration):
                     "cautions",
                     models.JSONField(encoder=django.core.serializers.json.DjangoJSONEncoder),
                 ),
+                ("facts", models.JSONField(encoder=django.core.serializers.json.DjangoJSONEncoder)),
                 ("stops_passed", models.JSONField(default=list)),
                 (
                     "worked_out_at",

@@ -412,6 +412,8 @@ export interface components {
         /**
          * EntryIn
          * @description What changes in an entry; what is left out stays as it is.
+         *
+         *     `stops_passed`: stops that the reading called for, passed by an adult to go on.
          */
         EntryIn: {
             /** Feel */
@@ -426,6 +428,8 @@ export interface components {
             reading_step?: number | null;
             /** Step */
             step?: number | null;
+            /** Stops Passed */
+            stops_passed?: string[] | null;
             /** Who */
             who?: string | null;
         };
@@ -452,6 +456,8 @@ export interface components {
             /** Note */
             note: string;
             reading: components["schemas"]["FigureOut"] | null;
+            /** Reading Cautions */
+            reading_cautions: components["schemas"]["CautionOut"][];
             /** Reading Step */
             reading_step: number | null;
             rinse: components["schemas"]["PouredOut"];

@@ -16,7 +16,10 @@ const id = useId();
 
 <template>
   <div class="field">
-    <label :id="`${id}-label`" :for="id">{{ label }}</label>
+    <div class="over">
+      <label :id="`${id}-label`" :for="id">{{ label }}</label>
+      <slot name="aside" />
+    </div>
     <slot
       :id="id"
       :labelled="`${id}-label`"
@@ -34,6 +37,13 @@ const id = useId();
   gap: 4px;
   align-content: start;
   min-width: 0;
+}
+
+.over {
+  display: flex;
+  justify-content: space-between;
+  gap: 8px;
+  font-size: 0.9375rem;
 }
 
 label {

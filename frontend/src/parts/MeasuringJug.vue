@@ -10,7 +10,7 @@ import { said } from "./ph";
 const { jug, pours } = defineProps<{ jug: Jug; pours: Pour[] }>();
 
 const BOTTOM = 268;
-const TALL = 236;
+const TALL = 218;
 const LEFT = 58;
 const WIDE = 150;
 const LABEL_GAP = 46;
@@ -85,7 +85,7 @@ const inside = `M${LEFT - 6} 0 L${LEFT + 8} ${BOTTOM} q1 6 8 6 h${WIDE - 32} q7 
     </g>
     <g v-for="mark in marks" :key="mark.volume" aria-hidden="true">
       <path :d="`M${LEFT + 10} ${y(mark.volume)}h${mark.numbered ? 22 : 11}`" class="mark" />
-      <text v-if="mark.numbered" :x="LEFT + 36" :y="y(mark.volume) + 4" class="volume">
+      <text v-if="mark.numbered" :x="LEFT + 36" :y="y(mark.volume) + 5" class="volume">
         {{ tall(mark.volume) }}
       </text>
     </g>
@@ -150,6 +150,10 @@ const inside = `M${LEFT - 6} 0 L${LEFT + 8} ${BOTTOM} q1 6 8 6 h${WIDE - 32} q7 
 
 .volume {
   font-size: 14px;
+  paint-order: stroke;
+  stroke: var(--paper);
+  stroke-opacity: 0.6;
+  stroke-width: 3px;
 }
 
 .leader {

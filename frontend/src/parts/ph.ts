@@ -21,7 +21,7 @@ export const range = (figure: Figure): string => `${ph(figure.low)} to ${ph(figu
 export function said(value: number): string {
   if (value >= 100 || Number.isInteger(value)) return value.toFixed(0);
   if (value >= 10) return trimmed(value.toFixed(1));
-  return trimmed(value.toFixed(value < 1 ? 3 : 2));
+  return trimmed(value < 1 ? value.toPrecision(2) : value.toFixed(2));
 }
 
 const trimmed = (text: string) => (text.includes(".") ? text.replace(/\.?0+$/, "") : text);

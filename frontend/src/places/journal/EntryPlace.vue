@@ -118,6 +118,7 @@ useShortcuts([{ key: "n", does: "Mix this again", run: mixAgain }]);
           <p v-if="entry.comparison" :class="['comparison', entry.agreement]">
             {{ entry.comparison }}
           </p>
+          <CautionList v-if="entry.reading_cautions.length" :cautions="entry.reading_cautions" />
           <ReadingForm :entry="entry" />
           <h2>How it felt</h2>
           <FeelForm :key="entry.id" :entry="entry" />

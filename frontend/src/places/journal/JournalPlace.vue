@@ -42,6 +42,7 @@ useShortcuts([
       <InputText
         ref="finder"
         v-model="typed"
+        maxlength="200"
         aria-label="Find in the journal"
         placeholder="Find a bottle, a water, a head, a note"
         class="finder"

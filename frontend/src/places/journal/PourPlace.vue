@@ -1,9 +1,11 @@
 <script setup lang="ts">
 /** At the basin: one step, one number, one big button. Where it stands survives a reload. */
-import { computed, useTemplateRef, watch, nextTick } from "vue";
+import { computed, nextTick, ref, useTemplateRef, watch } from "vue";
 import { useRouter } from "vue-router";
 import { useChangeEntry, useEntry } from "@/api/queries";
+import CautionList from "@/parts/CautionList.vue";
 import LoadState from "@/parts/LoadState.vue";
+import StopGate from "@/parts/StopGate.vue";
 import ReadingForm from "./ReadingForm.vue";
 import { useTrouble } from "@/parts/trouble";
 import { useAwake } from "./wakeLock";
@@ -21,6 +23,12 @@ const at = computed(() => Math.min(entry.value?.step ?? 0, steps.value.length - 
 const step = computed(() => steps.value[at.value]);
 const isLast = computed(() => at.value === steps.value.length - 1);
 const reads = computed(() => step.value?.kind === "read");
+/** From the strip on, what it read may stand in the way. */
+const warned = computed(() => {
+  const from = steps.value.findIndex((one) => one.kind === "read");
+  return at.value >= from ? (entry.value?.reading_cautions ?? []) : [];
+});
+const passed = ref<string[] | null>(null);
 
 watch(at, () => void nextTick(() => next.value?.focus()));
 
@@ -28,7 +36,11 @@ async function go(to: number): Promise<void> {
   // A reading that stands typed but not yet kept goes with the step.
   if (reading.value && !(await reading.value.keep())) return;
   const finished = to >= steps.value.length;
-  const body = finished ? { step: to, finished: true } : { step: to };
+  const body = {
+    step: to,
+    stops_passed: passed.value ?? [],
+    ...(finished ? { finished: true } : {}),
+  };
   const done = await change.mutateAsync({ id, body }).catch(() => null);
   if (done && finished) await router.replace(`/journal/${id}`);
 }
@@ -59,13 +71,15 @@ useAwake();
           {{ entry.comparison }}
         </p>
       </div>
+      <CautionList v-if="warned.length" :cautions="warned" />
       <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
       <div class="acts">
+        <StopGate v-model="passed" :cautions="warned" />
         <button
           ref="next"
           type="button"
           class="next"
-          :disabled="change.isPending.value"
+          :disabled="!passed || change.isPending.value"
           @click="go(at + 1)"
         >
           {{ isLast ? "All done" : reads && !entry.reading ? "Go on without a reading" : "Done" }}

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 /** The reading: whether the aim is met, the pH with its range, why, and what to beware of. */
 import Button from "primevue/button";
-import { computed, ref, watch } from "vue";
+import { computed, ref } from "vue";
 import type { Choices, Rinse } from "@/api/client";
 import CautionList from "@/parts/CautionList.vue";
 import { ph, range, said } from "@/parts/ph";
 import PhRail from "@/parts/PhRail.vue";
+import StopGate from "@/parts/StopGate.vue";
 
 const { rinse, choices, busy, trouble } = defineProps<{
   rinse: Rinse;
@@ -17,22 +18,15 @@ const { rinse, choices, busy, trouble } = defineProps<{
 }>();
 const emit = defineEmits<{ aim: [value: number]; pour: [stops: string[]] }>();
 
-const stops = computed(() => rinse.cautions.filter((caution) => caution.level === "stop"));
-const forbidden = computed(() => stops.value.some((stop) => !stop.overridable));
-const passed = ref(false);
-watch(
-  () => stops.value.map((stop) => stop.id).join(),
-  () => (passed.value = false),
-);
-const ready = computed(() => !forbidden.value && (stops.value.length === 0 || passed.value));
-const met = computed(() => rinse.verdict === "reached" || rinse.verdict === "loosely");
-
-function pour(): void {
-  emit(
-    "pour",
-    stops.value.map((stop) => stop.id),
-  );
-}
+const passed = ref<string[] | null>(null);
+const grave = computed(() => rinse.cautions.filter((caution) => caution.level !== "note"));
+const notes = computed(() => rinse.cautions.filter((caution) => caution.level === "note"));
+const stopped = computed(() => grave.value.some((caution) => caution.level === "stop"));
+const tone = computed(() => {
+  if (stopped.value) return "";
+  return rinse.verdict === "reached" || rinse.verdict === "loosely" ? "met" : "unmet";
+});
+const mostly = computed(() => rinse.doubts[0]);
 </script>
 
 <template>
@@ -52,8 +46,9 @@ function pour(): void {
         <p>
           likely {{ range(rinse.ph) }} <span class="kind">{{ rinse.ph.kind }}</span>
         </p>
-        <p :class="['headline', met ? 'met' : 'unmet']">{{ rinse.headline }}</p>
+        <p :class="['headline', tone]">{{ rinse.headline }}</p>
         <p>{{ rinse.reason }}</p>
+        <p v-if="mostly" class="quiet">What makes it unsure is mostly {{ mostly.what }}.</p>
       </div>
     </div>
 
@@ -83,24 +78,20 @@ function pour(): void {
       </p>
     </details>
 
+    <CautionList v-if="grave.length" :cautions="grave" />
     <div class="pour">
-      <label v-if="stops.length && !forbidden" class="pass">
-        <input v-model="passed" type="checkbox" />
-        It is for my own scalp, I am an adult, and I have read why not.
-      </label>
+      <StopGate v-model="passed" :cautions="grave" />
       <Button
         class="now"
         label="I am mixing this"
-        :disabled="!ready || busy"
-        :aria-describedby="forbidden ? 'forbidden' : undefined"
-        @click="pour"
+        :disabled="!passed || busy"
+        @click="emit('pour', passed ?? [])"
       />
-      <p v-if="forbidden" id="forbidden" class="forbidden">Not this one: see the stop below.</p>
-      <p v-if="trouble" class="forbidden" role="alert">{{ trouble }}</p>
+      <p v-if="trouble" class="refused" role="alert">{{ trouble }}</p>
     </div>
 
     <h2>Take care</h2>
-    <CautionList :cautions="rinse.cautions" />
+    <CautionList :cautions="notes" />
   </section>
 </template>
 
@@ -174,12 +165,6 @@ function pour(): void {
   justify-items: start;
 }
 
-.pass {
-  display: flex;
-  gap: 8px;
-  align-items: baseline;
-}
-
 .now.p-button {
   background: var(--throat);
   border-color: var(--throat);
@@ -193,7 +178,7 @@ function pour(): void {
   color: var(--on-throat);
 }
 
-.forbidden {
+.refused {
   color: var(--madder);
 }
 </style>

@@ -21,10 +21,12 @@ const WORD = { stop: "do not use", warning: "take care" } as const;
     <tbody>
       <tr v-for="row in familiar" :key="row.name">
         <th scope="row">{{ row.name }}</th>
-        <td class="quiet">{{ said(row.amount) }} {{ row.unit }}</td>
+        <td class="quiet amount">{{ said(row.amount) }} {{ row.unit }}</td>
         <td>
           <strong>pH {{ ph(row.ph.value) }}</strong>
-          <span class="quiet">, likely {{ range(row.ph) }}</span>
+          <span class="quiet"
+            >, likely {{ range(row.ph) }} <em>{{ row.ph.kind }}</em></span
+          >
           <span v-if="row.gravest" :class="['word', row.gravest]"> · {{ WORD[row.gravest] }}</span>
           <span v-if="row.undissolved > 0" class="quiet">
             · {{ said(row.undissolved) }} g stays at the bottom
@@ -48,6 +50,10 @@ td {
   padding: 8px 12px 8px 0;
   border-top: 1px solid var(--hairline);
   vertical-align: middle;
+}
+
+.amount {
+  white-space: nowrap;
 }
 
 .word.stop {

@@ -23,29 +23,49 @@ const USES = [
 
 <template>
   <form class="question" @submit.prevent>
-    <FieldRow v-slot="field" label="Acid from the shelf" :error="errors['acid']" class="wide">
-      <Select
-        v-model="question.acid"
-        :options="lots"
-        option-label="name"
-        option-value="id"
-        :label-id="field.id"
-        :aria-labelledby="field.labelled"
-        :invalid="field.invalid"
-        placeholder="Choose one"
-      />
+    <FieldRow label="Acid from the shelf" :error="errors['acid']" class="wide">
+      <template #aside>
+        <RouterLink
+          v-if="question.acid !== null"
+          :to="{ path: '/shelf', query: { change: `lot-${question.acid}` } }"
+        >
+          Change its strength
+        </RouterLink>
+      </template>
+      <template #default="field">
+        <Select
+          v-model="question.acid"
+          :options="lots"
+          option-label="name"
+          option-value="id"
+          :label-id="field.id"
+          :aria-labelledby="field.labelled"
+          :invalid="field.invalid"
+          placeholder="Choose one"
+        />
+      </template>
     </FieldRow>
-    <FieldRow v-slot="field" label="in this water" :error="errors['water']" class="wide">
-      <Select
-        v-model="question.water"
-        :options="waters"
-        option-label="name"
-        option-value="id"
-        :label-id="field.id"
-        :aria-labelledby="field.labelled"
-        :invalid="field.invalid"
-        placeholder="Choose one"
-      />
+    <FieldRow label="in this water" :error="errors['water']" class="wide">
+      <template #aside>
+        <RouterLink
+          v-if="question.water !== null"
+          :to="{ path: '/shelf', query: { change: `water-${question.water}` } }"
+        >
+          Change its figures
+        </RouterLink>
+      </template>
+      <template #default="field">
+        <Select
+          v-model="question.water"
+          :options="waters"
+          option-label="name"
+          option-value="id"
+          :label-id="field.id"
+          :aria-labelledby="field.labelled"
+          :invalid="field.invalid"
+          placeholder="Choose one"
+        />
+      </template>
     </FieldRow>
     <FieldRow v-slot="field" label="How much rinse" :error="errors['volume'] ?? errors['unit']">
       <div class="pair">

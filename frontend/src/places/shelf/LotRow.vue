@@ -23,6 +23,7 @@ function takeOff(): void {
 
 <template>
   <ShelfRow
+    :id="`lot-${lot.id}`"
     :name="lot.name"
     :kind="lot.material_name"
     :note="lot.note"

@@ -1,15 +1,32 @@
 <script setup lang="ts">
 /** One thing on the shelf: its name, what it does, and the way to change it or take it off. */
 import { ref } from "vue";
+import { useRoute, useRouter } from "vue-router";
 
-defineProps<{ name: string; kind: string; note: string; source: string }>();
+const { id } = defineProps<{
+  id: string;
+  name: string;
+  kind: string;
+  note: string;
+  source: string;
+}>();
 defineEmits<{ remove: [] }>();
-const changing = ref(false);
+const route = useRoute();
+const router = useRouter();
+const changing = ref(route.query["change"] === id);
+
+/** Done: back to where the change was asked for, if that was elsewhere. */
+function done(): void {
+  changing.value = false;
+  if (route.query["change"] !== id) return;
+  if (window.history.state?.back) router.back();
+  else void router.replace("/shelf");
+}
 </script>
 
 <template>
   <li>
-    <slot v-if="changing" name="form" :done="() => (changing = false)" />
+    <slot v-if="changing" name="form" :done="done" />
     <template v-else>
       <div class="head">
         <h3>{{ name }}</h3>

@@ -31,6 +31,7 @@ function takeOff(): void {
 
 <template>
   <ShelfRow
+    :id="`water-${water.id}`"
     :name="water.name"
     :kind="water.kind_name"
     :note="water.note"
