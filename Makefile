@@ -69,7 +69,7 @@ dev: $(S)/development $(S)/packages
 	@$(RUN) manage.py migrate --verbosity 0
 	@$(RUN) manage.py demo
 	@echo "The page, with reload: http://127.0.0.1:5173"
-	@trap 'kill 0' INT TERM EXIT; $(RUN) manage.py runserver 127.0.0.1:8000 & $(NPM) run --silent dev
+	@trap 'trap - INT TERM EXIT; kill 0' INT TERM EXIT; $(RUN) manage.py runserver 127.0.0.1:8000 & $(NPM) run --silent dev
 
 # ---- check it ----
 

@@ -10,7 +10,9 @@ export default defineConfig({
   resolve: { alias: { "@": fileURLToPath(new URL("./src", import.meta.url)) } },
   build: { target: "es2022", assetsInlineLimit: 0 },
   server: {
+    host: "127.0.0.1",
     port: 5173,
-    proxy: { "/api": "http://127.0.0.1:8000", "/static": "http://127.0.0.1:8000" },
+    // The host stays the page's own, or a write would seem to come from somewhere else.
+    proxy: { "^/(api|static)/": { target: "http://127.0.0.1:8000", changeOrigin: false } },
   },
 });
