@@ -14,6 +14,9 @@ DESK = {"width": 1280, "height": 800}
 PHONE = {"width": 390, "height": 844}
 # A refusal is logged by the browser as a failed resource: it is the answer under test.
 EXPECTED = "Failed to load resource"
+# How long to wait before a test fails: generous, for a busy machine; nothing waits it out otherwise.
+ACTION_MS, PAGE_MS = 15_000, 60_000
+expect.set_options(timeout=ACTION_MS)
 
 
 @override_settings(ALLOWED_HOSTS=["localhost", "127.0.0.1"])
@@ -43,7 +46,8 @@ class BrowserTestCase(LiveServerTestCase):
     def window(self, **options: Any) -> Page:
         """One more window, with its own cookies."""
         context = self.browser.new_context(viewport=self.size, locale="en-GB", **options)
-        context.set_default_timeout(8_000)
+        context.set_default_timeout(ACTION_MS)
+        context.set_default_navigation_timeout(PAGE_MS)
         self.addCleanup(context.close)
         page = context.new_page()
         page.on("console", self._heard)

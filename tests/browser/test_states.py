@@ -84,6 +84,14 @@ class Trouble(BrowserTestCase):
         self.page.wait_for_timeout(300)
         self.headline("Yes: pH 3.7")
 
+    def test_an_old_address_of_a_water_that_is_gone(self) -> None:
+        self.stock()
+        self.go(f"/mix?acid={self.malt}&water=999&aim=4.5")
+        expect(self.page.get_by_role("alert")).to_contain_text("no longer on the shelf")
+        expect(self.page.get_by_text("One moment…")).to_have_count(0)
+        self.choose("in this water", "Canal-side tap")
+        self.headline("Yes: pH 4.5")
+
     def test_an_entry_and_a_place_that_are_not_there(self) -> None:
         self.go("/journal/999")
         expect(self.page.get_by_role("alert")).to_contain_text("That entry is gone.")
@@ -144,7 +152,7 @@ class Access(BrowserTestCase):
         }
         for scheme in ("light", "dark"):
             for size in (self.size, PHONE):
-                page = self.window(color_scheme=scheme)
+                page = self.window(color_scheme=scheme, reduced_motion="reduce")
                 page.set_viewport_size(size)
                 for path, words in views.items():
                     self.go(path, page)

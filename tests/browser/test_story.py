@@ -79,6 +79,15 @@ class Mixing(BrowserTestCase):
         self.headline("stays on the scalp until the next wash")
         expect(self.page.get_by_label("after minutes")).to_be_hidden()
 
+    def test_minutes_that_cannot_be_do_not_stand_in_the_way_of_left_in(self) -> None:
+        self.page.get_by_label("after minutes").fill("ages")
+        expect(self.page.get_by_role("alert")).to_contain_text("A number goes here")
+        self.page.get_by_text("Left in", exact=True).click()
+        expect(self.page.get_by_role("alert")).to_have_count(0)
+        expect(self.page.get_by_role("button", name="I am mixing this")).to_be_enabled()
+        self.page.get_by_text("Rinsed out", exact=True).click()
+        expect(self.page.get_by_label("after minutes")).to_have_value("ages")
+
     def test_the_question_survives_a_reload_and_a_walk(self) -> None:
         self.page.get_by_label("How much rinse").fill("750")
         self.page.wait_for_url("**volume=750**")

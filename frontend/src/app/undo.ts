@@ -1,4 +1,4 @@
-/** A word on what was just done, with the way back. One at a time, gone after a while. */
+/** A word on what was just done. With a way back it stays until closed; else it goes after a while. */
 import { ref } from "vue";
 
 const SECONDS = 12;
@@ -14,7 +14,7 @@ let timer: number | undefined;
 export function tell(words: string, undo?: () => unknown): void {
   window.clearTimeout(timer);
   notice.value = undo ? { words, undo } : { words };
-  timer = window.setTimeout(dismiss, SECONDS * 1000);
+  if (!undo) timer = window.setTimeout(dismiss, SECONDS * 1000);
 }
 
 /** Do it and say so, with the way back; what went wrong is said instead. */

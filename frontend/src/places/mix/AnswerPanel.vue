@@ -47,6 +47,8 @@ const mostly = computed(() => rinse.doubts[0]);
           likely {{ range(rinse.ph) }} <span class="kind">{{ rinse.ph.kind }}</span>
         </p>
         <p :class="['headline', tone]">{{ rinse.headline }}</p>
+      </div>
+      <div class="words because">
         <p>{{ rinse.reason }}</p>
         <p v-if="mostly" class="quiet">What makes it unsure is mostly {{ mostly.what }}.</p>
       </div>
@@ -108,14 +110,28 @@ const mostly = computed(() => rinse.doubts[0]);
 
 .head {
   display: grid;
-  grid-template-columns: 200px minmax(0, 1fr);
+  grid-template: auto 1fr / 200px minmax(0, 1fr);
   gap: 8px;
+}
+
+.head > :first-child {
+  grid-row: span 2;
 }
 
 .words {
   display: grid;
   gap: 8px;
   align-content: start;
+}
+
+@media (max-width: 760px) {
+  .head > :first-child {
+    grid-row: auto;
+  }
+
+  .because {
+    grid-column: 1 / -1;
+  }
 }
 
 .figure {

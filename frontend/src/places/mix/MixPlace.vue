@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, nextTick, ref, watch } from "vue";
+import { computed, nextTick, onUnmounted, ref, useTemplateRef, watch } from "vue";
 import { useRouter } from "vue-router";
 import { Problem } from "@/api/client";
 import { useBeginEntry, useChoices, useLots, useRinse, useWaters } from "@/api/queries";
@@ -74,6 +74,19 @@ async function pour(stops: string[]): Promise<void> {
   if (entry) await router.push(`/journal/${entry.id}/pour`);
 }
 
+/** On a phone a glance at the pH stays in view, until the reading itself is. */
+const side = useTemplateRef("side");
+const inView = ref(false);
+const watcher = new IntersectionObserver(
+  (entries) => (inView.value = entries.at(-1)?.isIntersecting ?? false),
+  { rootMargin: "0px 0px -30%" },
+);
+watch(side, (now, before) => {
+  if (before) watcher.unobserve(before);
+  if (now) watcher.observe(now);
+});
+onUnmounted(() => watcher.disconnect());
+
 useShortcuts([
   { key: "n", does: "Put something on the shelf", run: () => void router.push("/shelf?new=acid") },
 ]);
@@ -127,12 +140,12 @@ function retryAll(): void {
           </section>
         </template>
       </div>
-      <a v-if="last" href="#reading" class="glance" :class="{ stale: problem }">
+      <a v-if="last && !inView" href="#reading" class="glance" :class="{ stale: problem }">
         pH <strong>{{ ph(last.ph.value) }}</strong> likely {{ range(last.ph) }}
       </a>
-      <div id="reading" class="side">
+      <div id="reading" ref="side" class="side">
         <LoadState v-if="trouble" :error="problem" @again="rinse.refetch()" />
-        <LoadState v-else-if="!last" />
+        <LoadState v-else-if="!last && !problem" />
         <AnswerPanel
           v-if="last"
           :rinse="last"

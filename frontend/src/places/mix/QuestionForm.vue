@@ -26,7 +26,7 @@ const USES = [
     <FieldRow label="Acid from the shelf" :error="errors['acid']" class="wide">
       <template #aside>
         <RouterLink
-          v-if="question.acid !== null"
+          v-if="lots.some((lot) => lot.id === question.acid)"
           :to="{ path: '/shelf', query: { change: `lot-${question.acid}` } }"
         >
           Change its strength
@@ -48,7 +48,7 @@ const USES = [
     <FieldRow label="in this water" :error="errors['water']" class="wide">
       <template #aside>
         <RouterLink
-          v-if="question.water !== null"
+          v-if="waters.some((water) => water.id === question.water)"
           :to="{ path: '/shelf', query: { change: `water-${question.water}` } }"
         >
           Change its figures

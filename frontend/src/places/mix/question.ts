@@ -73,7 +73,13 @@ export function useQuestion() {
   const ask = computed<RinseAsk | null>(() =>
     question.acid === null || question.water === null
       ? null
-      : { ...question, acid: question.acid, water: question.water },
+      : {
+          ...question,
+          acid: question.acid,
+          water: question.water,
+          // What is left in has no minutes, whatever stands in that field while it is hidden.
+          minutes: question.use === "left_in" ? START.minutes : question.minutes,
+        },
   );
   const settled = ref(ask.value);
   let timer: number | undefined;
