@@ -1,12 +1,10 @@
 <script setup lang="ts">
 /** How it felt, for whom, and a note. Each is kept as it is set. */
-import InputText from "primevue/inputtext";
-import Textarea from "primevue/textarea";
 import { ref, watch } from "vue";
 import type { Entry, EntryIn, Feel } from "@/api/client";
 import { useChangeEntry, useFeelings } from "@/api/queries";
 import ChoiceRow from "@/parts/ChoiceRow.vue";
-import FieldRow from "@/parts/FieldRow.vue";
+import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
 
 const { entry } = defineProps<{ entry: Entry }>();
@@ -32,12 +30,19 @@ watch(feel, (now) => keep({ feel: now }));
       :choices="feelings.feel.map((word) => ({ value: word, label: word }))"
     />
     <div class="pair">
-      <FieldRow v-slot="field" label="On whose head" :error="errors['who']">
-        <InputText :id="field.id" v-model="who" autocomplete="off" @change="keep({ who })" />
-      </FieldRow>
-      <FieldRow v-slot="field" label="Note" :error="errors['note']">
-        <Textarea :id="field.id" v-model="note" rows="2" auto-resize @change="keep({ note })" />
-      </FieldRow>
+      <TextField
+        v-model="who"
+        label="On whose head"
+        :error="errors['who']"
+        @change="keep({ who })"
+      />
+      <TextField
+        v-model="note"
+        label="Note"
+        :rows="2"
+        :error="errors['note']"
+        @change="keep({ note })"
+      />
     </div>
     <p class="quiet small" role="status">
       {{ trouble || (change.isPending.value ? "Keeping it…" : "Kept as you go.") }}

@@ -1,12 +1,11 @@
 <script setup lang="ts">
 /** What the strip read, and how far apart its steps are. */
 import Button from "primevue/button";
-import InputText from "primevue/inputtext";
 import { computed, reactive, watch } from "vue";
 import type { Entry } from "@/api/client";
 import { useChangeEntry } from "@/api/queries";
 import ChoiceRow from "@/parts/ChoiceRow.vue";
-import FieldRow from "@/parts/FieldRow.vue";
+import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
 
 const { entry } = defineProps<{ entry: Entry }>();
@@ -46,21 +45,13 @@ defineExpose({ keep });
 
 <template>
   <form class="reading" @submit.prevent="keep">
-    <FieldRow
-      v-slot="field"
+    <TextField
+      v-model="typed.reading"
       label="The strip read pH"
+      decimal
+      short
       :error="errors['reading'] ?? errors['reading_step'] ?? trouble"
-    >
-      <InputText
-        :id="field.id"
-        v-model="typed.reading"
-        inputmode="decimal"
-        autocomplete="off"
-        class="short"
-        :invalid="field.invalid"
-        :aria-describedby="field.described"
-      />
-    </FieldRow>
+    />
     <ChoiceRow v-model="typed.step" :choices="STEPS" label="How far apart the strip's steps are" />
     <Button type="submit" :label="said" :disabled="change.isPending.value" />
   </form>
@@ -72,9 +63,5 @@ defineExpose({ keep });
   flex-wrap: wrap;
   gap: 12px 20px;
   align-items: end;
-}
-
-.short {
-  width: 110px;
 }
 </style>

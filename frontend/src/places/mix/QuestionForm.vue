@@ -1,10 +1,10 @@
 <script setup lang="ts">
 /** The question, put as a sentence: this acid, this water, so much, at this pH, used like that. */
-import InputText from "primevue/inputtext";
 import Select from "primevue/select";
 import type { Choices, Lot, Water } from "@/api/client";
 import ChoiceRow from "@/parts/ChoiceRow.vue";
-import FieldRow from "@/parts/FieldRow.vue";
+import PickField from "@/parts/PickField.vue";
+import TextField from "@/parts/TextField.vue";
 import type { Question } from "./question";
 
 const { lots, waters, choices, errors } = defineProps<{
@@ -23,74 +23,46 @@ const USES = [
 
 <template>
   <form class="question" @submit.prevent>
-    <FieldRow label="Acid from the shelf" :error="errors['acid']" class="wide">
-      <template #aside>
-        <RouterLink
-          v-if="lots.some((lot) => lot.id === question.acid)"
-          :to="{ path: '/shelf', query: { change: `lot-${question.acid}` } }"
-        >
-          Change its strength
-        </RouterLink>
-      </template>
-      <template #default="field">
-        <Select
-          v-model="question.acid"
-          :options="lots"
-          option-label="name"
-          option-value="id"
-          :label-id="field.id"
-          :aria-labelledby="field.labelled"
-          :invalid="field.invalid"
-          placeholder="Choose one"
-        />
-      </template>
-    </FieldRow>
-    <FieldRow label="in this water" :error="errors['water']" class="wide">
-      <template #aside>
-        <RouterLink
-          v-if="waters.some((water) => water.id === question.water)"
-          :to="{ path: '/shelf', query: { change: `water-${question.water}` } }"
-        >
-          Change its figures
-        </RouterLink>
-      </template>
-      <template #default="field">
-        <Select
-          v-model="question.water"
-          :options="waters"
-          option-label="name"
-          option-value="id"
-          :label-id="field.id"
-          :aria-labelledby="field.labelled"
-          :invalid="field.invalid"
-          placeholder="Choose one"
-        />
-      </template>
-    </FieldRow>
-    <FieldRow v-slot="field" label="How much rinse" :error="errors['volume'] ?? errors['unit']">
-      <div class="pair">
-        <InputText
-          :id="field.id"
-          v-model="question.volume"
-          inputmode="decimal"
-          autocomplete="off"
-          :invalid="field.invalid"
-          :aria-describedby="field.described"
-        />
-        <Select v-model="question.unit" :options="choices.units" aria-label="Unit of volume" />
-      </div>
-    </FieldRow>
-    <FieldRow v-slot="field" label="Aim at pH" :error="errors['aim']">
-      <InputText
-        :id="field.id"
-        v-model="question.aim"
-        inputmode="decimal"
-        autocomplete="off"
-        class="short"
-        :invalid="field.invalid"
-        :aria-describedby="field.described"
-      />
-    </FieldRow>
+    <PickField
+      v-model="question.acid"
+      label="Acid from the shelf"
+      :options="lots"
+      by="id"
+      :error="errors['acid']"
+      class="wide"
+    >
+      <RouterLink
+        v-if="lots.some((lot) => lot.id === question.acid)"
+        :to="{ path: '/shelf', query: { change: `lot-${question.acid}` } }"
+      >
+        Change its strength
+      </RouterLink>
+    </PickField>
+    <PickField
+      v-model="question.water"
+      label="in this water"
+      :options="waters"
+      by="id"
+      :error="errors['water']"
+      class="wide"
+    >
+      <RouterLink
+        v-if="waters.some((water) => water.id === question.water)"
+        :to="{ path: '/shelf', query: { change: `water-${question.water}` } }"
+      >
+        Change its figures
+      </RouterLink>
+    </PickField>
+    <TextField
+      v-model="question.volume"
+      label="How much rinse"
+      decimal
+      :error="errors['volume'] ?? errors['unit']"
+      class="volume"
+    >
+      <Select v-model="question.unit" :options="choices.units" aria-label="Unit of volume" />
+    </TextField>
+    <TextField v-model="question.aim" label="Aim at pH" decimal short :error="errors['aim']" />
     <div class="aims">
       <span class="quiet small">or at the</span>
       <button
@@ -106,22 +78,14 @@ const USES = [
     </div>
     <div class="use">
       <ChoiceRow v-model="question.use" :choices="USES" label="How it is used" />
-      <FieldRow
+      <TextField
         v-if="question.use === 'rinsed_out'"
-        v-slot="field"
+        v-model="question.minutes"
         label="after minutes"
+        decimal
+        short
         :error="errors['minutes']"
-      >
-        <InputText
-          :id="field.id"
-          v-model="question.minutes"
-          inputmode="decimal"
-          autocomplete="off"
-          class="short"
-          :invalid="field.invalid"
-          :aria-describedby="field.described"
-        />
-      </FieldRow>
+      />
     </div>
   </form>
 </template>
@@ -137,18 +101,8 @@ const USES = [
   grid-column: span 2;
 }
 
-.question > :nth-child(3) {
+.volume {
   grid-column: span 2;
-}
-
-.pair {
-  display: grid;
-  grid-template-columns: minmax(64px, 1fr) 104px;
-  gap: 8px;
-}
-
-.short {
-  width: 84px;
 }
 
 .aims {
@@ -193,12 +147,8 @@ const USES = [
     gap: 10px 12px;
   }
 
-  .question > :nth-child(3) {
+  .volume {
     grid-column: span 1;
-  }
-
-  .pair {
-    grid-template-columns: minmax(64px, 1fr) 92px;
   }
 
   .use {

@@ -1,12 +1,10 @@
 <script setup lang="ts">
-import InputText from "primevue/inputtext";
-import Select from "primevue/select";
-import Textarea from "primevue/textarea";
 import { computed, reactive, watch } from "vue";
 import type { Library, Lot } from "@/api/client";
 import { useSaveLot } from "@/api/queries";
-import FieldRow from "@/parts/FieldRow.vue";
 import { said } from "@/parts/ph";
+import PickField from "@/parts/PickField.vue";
+import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
 import EntryForm from "./EntryForm.vue";
 
@@ -51,42 +49,23 @@ async function store(): Promise<void> {
     @save="store"
     @cancel="emit('done')"
   >
-    <FieldRow v-slot="field" label="What is it?" :error="errors['material']">
-      <Select
-        v-model="entered.material"
-        :options="searchable"
-        option-label="name"
-        option-value="key"
-        filter
-        :filter-fields="['every']"
-        filter-placeholder="By any of its names"
-        placeholder="Choose from the library"
-        :label-id="field.id"
-        :aria-labelledby="field.labelled"
-        :invalid="field.invalid"
-      />
-    </FieldRow>
-    <FieldRow v-slot="field" label="Your name for it" :error="errors['name']">
-      <InputText
-        :id="field.id"
-        v-model="entered.name"
-        autocomplete="off"
-        :invalid="field.invalid"
-        :aria-describedby="field.described"
-      />
-    </FieldRow>
-    <FieldRow v-slot="field" label="Strength on the label" :error="errors['strength']" :hint="hint">
-      <InputText
-        :id="field.id"
-        v-model="entered.strength"
-        inputmode="decimal"
-        autocomplete="off"
-        :invalid="field.invalid"
-        :aria-describedby="field.described"
-      />
-    </FieldRow>
-    <FieldRow v-slot="field" label="Note" :error="errors['note']">
-      <Textarea :id="field.id" v-model="entered.note" rows="1" auto-resize />
-    </FieldRow>
+    <PickField
+      v-model="entered.material"
+      label="What is it?"
+      :options="searchable"
+      by="key"
+      :search-in="['every']"
+      placeholder="Choose from the library"
+      :error="errors['material']"
+    />
+    <TextField v-model="entered.name" label="Your name for it" :error="errors['name']" />
+    <TextField
+      v-model="entered.strength"
+      label="Strength on the label"
+      decimal
+      :error="errors['strength']"
+      :hint="hint"
+    />
+    <TextField v-model="entered.note" label="Note" :rows="1" :error="errors['note']" />
   </EntryForm>
 </template>

@@ -1,12 +1,10 @@
 <script setup lang="ts">
-import InputText from "primevue/inputtext";
-import Select from "primevue/select";
-import Textarea from "primevue/textarea";
 import { computed, reactive, watch } from "vue";
 import type { Library, Water } from "@/api/client";
 import { useSaveWater } from "@/api/queries";
-import FieldRow from "@/parts/FieldRow.vue";
 import { said } from "@/parts/ph";
+import PickField from "@/parts/PickField.vue";
+import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
 import EntryForm from "./EntryForm.vue";
 
@@ -53,59 +51,35 @@ async function store(): Promise<void> {
     @save="store"
     @cancel="emit('done')"
   >
-    <FieldRow v-slot="field" label="Nearest kind" :error="errors['kind']" :hint="chosen?.about">
-      <Select
-        v-model="entered.kind"
-        :options="library.waters"
-        option-label="name"
-        option-value="key"
-        placeholder="Choose one"
-        :label-id="field.id"
-        :aria-labelledby="field.labelled"
-        :invalid="field.invalid"
-      />
-    </FieldRow>
-    <FieldRow v-slot="field" label="Your name for it" :error="errors['name']">
-      <InputText
-        :id="field.id"
-        v-model="entered.name"
-        autocomplete="off"
-        :invalid="field.invalid"
-        :aria-describedby="field.described"
-      />
-    </FieldRow>
-    <FieldRow
-      v-slot="field"
+    <PickField
+      v-model="entered.kind"
+      label="Nearest kind"
+      :options="library.waters"
+      by="key"
+      :error="errors['kind']"
+      :hint="chosen?.about"
+    />
+    <TextField v-model="entered.name" label="Your name for it" :error="errors['name']" />
+    <TextField
+      v-model="entered.alkalinity"
       label="Alkalinity, if you know it"
+      decimal
       :error="errors['alkalinity']"
       :hint="usual('alkalinity')"
-    >
-      <InputText
-        :id="field.id"
-        v-model="entered.alkalinity"
-        inputmode="decimal"
-        autocomplete="off"
-        :invalid="field.invalid"
-        :aria-describedby="field.described"
-      />
-    </FieldRow>
-    <FieldRow
-      v-slot="field"
+    />
+    <TextField
+      v-model="entered.hardness"
       label="Hardness, if you know it"
+      decimal
       :error="errors['hardness']"
       :hint="usual('hardness')"
-    >
-      <InputText
-        :id="field.id"
-        v-model="entered.hardness"
-        inputmode="decimal"
-        autocomplete="off"
-        :invalid="field.invalid"
-        :aria-describedby="field.described"
-      />
-    </FieldRow>
-    <FieldRow v-slot="field" label="Note" :error="errors['note']" class="whole">
-      <Textarea :id="field.id" v-model="entered.note" rows="1" auto-resize />
-    </FieldRow>
+    />
+    <TextField
+      v-model="entered.note"
+      label="Note"
+      :rows="1"
+      :error="errors['note']"
+      class="whole"
+    />
   </EntryForm>
 </template>

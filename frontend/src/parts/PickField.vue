@@ -1,0 +1,38 @@
+<script setup lang="ts" generic="Option extends { name: string }, Key extends keyof Option">
+/** A field to choose from a list, found by typing where `searchIn` names what is searched. */
+import Select from "primevue/select";
+import FieldRow from "./FieldRow.vue";
+
+defineProps<{
+  label: string;
+  options: Option[];
+  by: Key;
+  error?: string | undefined;
+  hint?: string | undefined;
+  placeholder?: string;
+  searchIn?: (keyof Option & string)[];
+}>();
+const chosen = defineModel<Option[Key] | null>({ required: true });
+</script>
+
+<template>
+  <FieldRow :label="label" :error="error" :hint="hint">
+    <template #aside><slot /></template>
+    <template #default="field">
+      <Select
+        v-model="chosen"
+        :options="options"
+        option-label="name"
+        :option-value="String(by)"
+        :filter="Boolean(searchIn)"
+        :filter-fields="searchIn"
+        filter-placeholder="By any of its names"
+        :placeholder="placeholder ?? 'Choose one'"
+        :label-id="field.id"
+        :aria-labelledby="field.labelled"
+        :aria-describedby="field.described"
+        :invalid="field.invalid"
+      />
+    </template>
+  </FieldRow>
+</template>
