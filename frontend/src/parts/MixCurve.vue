@@ -5,6 +5,7 @@
  */
 import { computed, useTemplateRef } from "vue";
 import type { Curve } from "@/api/client";
+import { useHandle } from "./handle";
 import { ph, said } from "./ph";
 
 const { curve, aim, amount, current, acid } = defineProps<{
@@ -50,10 +51,8 @@ const levels = computed(() =>
 );
 
 /** The drawn line's own pH at the amount under the pointer. */
-function phUnder(event: PointerEvent): number | undefined {
-  const box = svg.value?.getBoundingClientRect();
-  if (!box) return undefined;
-  const at = ((event.clientX - box.left) / box.width) * W;
+function under(across: number): number | undefined {
+  const at = across * W;
   const nearest = curve.amount.reduce(
     (best, value, i) =>
       Math.abs(x(value) - at) < Math.abs(x(curve.amount[best] ?? 1) - at) ? i : best,
@@ -62,27 +61,14 @@ function phUnder(event: PointerEvent): number | undefined {
   return curve.median[nearest];
 }
 
-function settle(value: number): void {
-  emit("aim", Math.round(Math.min(Math.max(value, bottom.value), ceiling.value) * 20) / 20);
-}
-
-function drag(event: PointerEvent): void {
-  if (event.buttons !== 1) return;
-  const value = phUnder(event);
-  if (value !== undefined) settle(value);
-}
-
-function grip(event: PointerEvent): void {
-  (event.currentTarget as Element).setPointerCapture(event.pointerId);
-  drag(event);
-}
-
-function key(event: KeyboardEvent): void {
-  const step = { ArrowUp: 0.1, ArrowLeft: 0.1, ArrowDown: -0.1, ArrowRight: -0.1 }[event.key];
-  if (step === undefined) return;
-  event.preventDefault();
-  settle(aim + step);
-}
+const { grip, drag, key } = useHandle(svg, {
+  under,
+  keys: { ArrowUp: 0.1, ArrowLeft: 0.1, ArrowDown: -0.1, ArrowRight: -0.1 },
+  low: () => bottom.value,
+  high: () => ceiling.value,
+  aim: () => aim,
+  move: (value) => emit("aim", value),
+});
 </script>
 
 <template>

@@ -5,6 +5,7 @@
  */
 import { computed, useTemplateRef } from "vue";
 import type { Choices, Figure } from "@/api/client";
+import { useHandle } from "./handle";
 import { ph, RAMP, range } from "./ph";
 
 const {
@@ -51,28 +52,15 @@ const spoken = computed(() => {
   return parts.join(" ");
 });
 
-function settle(value: number): void {
-  emit("aim", Math.round(clamp(value) * 20) / 20);
-}
-
-function drag(event: PointerEvent): void {
-  const box = svg.value?.getBoundingClientRect();
-  if (!box || !movable || event.buttons !== 1) return;
-  const at = ((event.clientY - box.top) / box.height) * (TALL + 2 * TOP);
-  settle(scale.rail_high - ((at - TOP) / TALL) * span.value);
-}
-
-function grip(event: PointerEvent): void {
-  (event.currentTarget as Element).setPointerCapture(event.pointerId);
-  drag(event);
-}
-
-function key(event: KeyboardEvent): void {
-  const step = { ArrowUp: 0.1, ArrowDown: -0.1, PageUp: 0.5, PageDown: -0.5 }[event.key];
-  if (step === undefined || aim === null) return;
-  event.preventDefault();
-  settle(aim + step);
-}
+const { grip, drag, key } = useHandle(svg, {
+  under: (_, down) =>
+    movable ? scale.rail_high - ((down * (TALL + 2 * TOP) - TOP) / TALL) * span.value : undefined,
+  keys: { ArrowUp: 0.1, ArrowDown: -0.1, PageUp: 0.5, PageDown: -0.5 },
+  low: () => scale.rail_low,
+  high: () => scale.rail_high,
+  aim: () => (movable ? aim : null),
+  move: (value) => emit("aim", value),
+});
 </script>
 
 <template>

@@ -33,7 +33,7 @@ const USES = [
     >
       <RouterLink
         v-if="lots.some((lot) => lot.id === question.acid)"
-        :to="{ path: '/shelf', query: { change: `lot-${question.acid}` } }"
+        :to="{ path: '/shelf', query: { change: `acid-${question.acid}` } }"
       >
         Change its strength
       </RouterLink>

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import type { Library, Lot } from "@/api/client";
 import { useRemoveLot, useRestoreLot } from "@/api/queries";
-import { tellOf } from "@/app/undo";
 import { ph, range, said } from "@/parts/ph";
 import PhStrip from "@/parts/PhStrip.vue";
 import LotForm from "./LotForm.vue";
@@ -10,25 +9,15 @@ import ShelfRow from "./ShelfRow.vue";
 const { lot } = defineProps<{ lot: Lot; library: Library }>();
 const remove = useRemoveLot();
 const restore = useRestoreLot();
-
-function takeOff(): void {
-  const { id, name } = lot;
-  void tellOf(
-    `${name} is off the shelf.`,
-    () => remove.mutateAsync(id),
-    () => restore.mutateAsync(id),
-  );
-}
 </script>
 
 <template>
   <ShelfRow
-    :id="`lot-${lot.id}`"
-    :name="lot.name"
+    board="acid"
+    :thing="lot"
     :kind="lot.material_name"
-    :note="lot.note"
-    :source="lot.source"
-    @remove="takeOff"
+    :remove="remove.mutateAsync"
+    :restore="restore.mutateAsync"
   >
     <template #form="{ done }">
       <LotForm :library="library" :lot="lot" @done="done" />
@@ -49,13 +38,5 @@ function takeOff(): void {
       </span>
       <PhStrip :predicted="lot.neat_ph" />
     </p>
-    <template #acts>
-      <RouterLink
-        :to="{ path: '/mix', query: { acid: lot.id } }"
-        :aria-label="`Mix with it: ${lot.name}`"
-      >
-        Mix with it
-      </RouterLink>
-    </template>
   </ShelfRow>
 </template>

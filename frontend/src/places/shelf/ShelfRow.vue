@@ -2,25 +2,34 @@
 /** One thing on the shelf: its name, what it does, and the way to change it or take it off. */
 import { ref } from "vue";
 import { useRoute, useRouter } from "vue-router";
+import { tellOf } from "@/app/undo";
 
-const { id } = defineProps<{
-  id: string;
-  name: string;
+const { board, thing, remove, restore } = defineProps<{
+  board: "acid" | "water";
+  thing: { id: number; name: string; note: string; source: string };
   kind: string;
-  note: string;
-  source: string;
+  remove: (id: number) => Promise<unknown>;
+  restore: (id: number) => Promise<unknown>;
 }>();
-defineEmits<{ remove: [] }>();
 const route = useRoute();
 const router = useRouter();
-const changing = ref(route.query["change"] === id);
+const asked = `${board}-${thing.id}`;
+const changing = ref(route.query["change"] === asked);
 
 /** Done: back to where the change was asked for, if that was elsewhere. */
 function done(): void {
   changing.value = false;
-  if (route.query["change"] !== id) return;
+  if (route.query["change"] !== asked) return;
   if (window.history.state?.back) router.back();
   else void router.replace("/shelf");
+}
+function takeOff(): void {
+  const { id, name } = thing;
+  void tellOf(
+    `${name} is off the shelf.`,
+    () => remove(id),
+    () => restore(id),
+  );
 }
 </script>
 
@@ -29,21 +38,26 @@ function done(): void {
     <slot v-if="changing" name="form" :done="done" />
     <template v-else>
       <div class="head">
-        <h3>{{ name }}</h3>
-        <span v-if="kind !== name" class="quiet">{{ kind }}</span>
+        <h3>{{ thing.name }}</h3>
+        <span v-if="kind !== thing.name" class="quiet">{{ kind }}</span>
       </div>
       <slot />
       <details>
         <summary>Why these figures?</summary>
-        <p>{{ source }}. A figure of your own is kept as measured, with its doubt.</p>
+        <p>{{ thing.source }}. A figure of your own is kept as measured, with its doubt.</p>
       </details>
-      <p v-if="note" class="note">{{ note }}</p>
+      <p v-if="thing.note" class="note">{{ thing.note }}</p>
       <div class="row acts">
-        <slot name="acts" />
-        <button type="button" :aria-label="`Change ${name}`" @click="changing = true">
+        <RouterLink
+          :to="{ path: '/mix', query: { [board]: thing.id } }"
+          :aria-label="`Mix with it: ${thing.name}`"
+        >
+          Mix with it
+        </RouterLink>
+        <button type="button" :aria-label="`Change ${thing.name}`" @click="changing = true">
           Change
         </button>
-        <button type="button" :aria-label="`Take off the shelf: ${name}`" @click="$emit('remove')">
+        <button type="button" :aria-label="`Take off the shelf: ${thing.name}`" @click="takeOff">
           Take off the shelf
         </button>
       </div>
@@ -80,7 +94,7 @@ summary {
   white-space: pre-line;
 }
 
-.acts :deep(a),
+.acts a,
 .acts button {
   border: 0;
   background: none;

@@ -2,7 +2,6 @@
 import { computed } from "vue";
 import type { Library, Water } from "@/api/client";
 import { useRemoveWater, useRestoreWater } from "@/api/queries";
-import { tellOf } from "@/app/undo";
 import { ph, range, said } from "@/parts/ph";
 import PhStrip from "@/parts/PhStrip.vue";
 import ShelfRow from "./ShelfRow.vue";
@@ -18,25 +17,15 @@ const figures = computed(
       ["Hardness", water.hardness],
     ] as const,
 );
-
-function takeOff(): void {
-  const { id, name } = water;
-  void tellOf(
-    `${name} is off the shelf.`,
-    () => remove.mutateAsync(id),
-    () => restore.mutateAsync(id),
-  );
-}
 </script>
 
 <template>
   <ShelfRow
-    :id="`water-${water.id}`"
-    :name="water.name"
+    board="water"
+    :thing="water"
     :kind="water.kind_name"
-    :note="water.note"
-    :source="water.source"
-    @remove="takeOff"
+    :remove="remove.mutateAsync"
+    :restore="restore.mutateAsync"
   >
     <template #form="{ done }">
       <WaterForm :library="library" :water="water" @done="done" />
@@ -57,14 +46,6 @@ function takeOff(): void {
           · likely {{ said(figure.low) }} to {{ said(figure.high) }} <em>{{ figure.kind }}</em>
         </span>
       </p>
-    </template>
-    <template #acts>
-      <RouterLink
-        :to="{ path: '/mix', query: { water: water.id } }"
-        :aria-label="`Mix with it: ${water.name}`"
-      >
-        Mix with it
-      </RouterLink>
     </template>
   </ShelfRow>
 </template>
