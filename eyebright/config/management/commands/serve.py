@@ -2,12 +2,13 @@
 
 import socket
 from argparse import ArgumentParser
+from contextlib import suppress
 from typing import Any
 
 from django.conf import settings
 from django.core.management import call_command
 from django.core.management.base import BaseCommand, CommandError
-from waitress import serve
+from waitress import create_server
 
 from eyebright.config.wsgi import application
 
@@ -45,6 +46,9 @@ class Command(BaseCommand):
         if settings.DEMO:
             call_command("demo", stdout=self.stdout)
         whose = "the demo household's shelf" if settings.DEMO else f"your shelf, kept in {settings.DATA}"
+        server = create_server(application, sockets=[listening], threads=THREADS, ident="eyebright")
         self.stdout.write(f"Eyebright is at http://{HOST}:{port} with {whose}. Ctrl+C stops it.")
         self.stdout.flush()
-        serve(application, sockets=[listening], threads=THREADS, ident="eyebright")
+        with suppress(KeyboardInterrupt):
+            server.run()
+        self.stdout.write("Eyebright has stopped. What you kept is kept.")
