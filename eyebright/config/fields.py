@@ -44,6 +44,17 @@ def number_between(low: float, high: float, message: str) -> BeforeValidator:
     return BeforeValidator(check)
 
 
+def chosen(message: str) -> BeforeValidator:
+    """A validator for a key chosen from a list: nothing chosen is refused with `message`."""
+
+    def check(value: Any) -> str:
+        if not isinstance(value, str) or not value.strip():
+            raise _trouble(message)
+        return value
+
+    return BeforeValidator(check)
+
+
 def _text(value: Any) -> str:
     """What was written, without the control characters that only come in by accident."""
     if not isinstance(value, str):

@@ -4,8 +4,11 @@ from typing import Annotated
 
 from ninja import Schema
 
-from eyebright.config.fields import Blank, MgPerLitre, Name, Note, Percent
+from eyebright.config.fields import Blank, MgPerLitre, Name, Note, Percent, chosen
 from eyebright.config.wire import FigureOut
+
+NO_MATERIAL = "Choose what it is from the library."
+NO_KIND = "Choose the nearest kind of water."
 
 OwnStrength = Annotated[Percent | None, Blank]
 OwnFigure = Annotated[MgPerLitre | None, Blank]
@@ -44,7 +47,7 @@ class LibraryOut(Schema):
 class LotIn(Schema):
     """A lot as it is entered. `strength` empty means the library's own."""
 
-    material: str
+    material: Annotated[str, chosen(NO_MATERIAL)]
     name: Name
     strength: OwnStrength = None
     note: Note = ""
@@ -68,7 +71,7 @@ class LotOut(Schema):
 class WaterIn(Schema):
     """A water as it is entered. Figures in mg/L as CaCO3; empty means the class's own."""
 
-    kind: str
+    kind: Annotated[str, chosen(NO_KIND)]
     name: Name
     alkalinity: OwnFigure = None
     hardness: OwnFigure = None

@@ -14,7 +14,17 @@ from eyebright.core.making.rinse import AcidLot, WaterLot
 from eyebright.core.materials import Material, MaterialError, library, material
 
 from .models import Lot, WaterSource
-from .schemas import LibraryOut, LotIn, LotOut, MaterialOut, WaterIn, WaterKindOut, WaterOut
+from .schemas import (
+    NO_KIND,
+    NO_MATERIAL,
+    LibraryOut,
+    LotIn,
+    LotOut,
+    MaterialOut,
+    WaterIn,
+    WaterKindOut,
+    WaterOut,
+)
 
 
 def _figure(spread: Spread, unit: str, kind: Kind = "custom") -> FigureOut:
@@ -149,7 +159,7 @@ def save_lot(entered: LotIn, lot: Lot | None = None) -> LotOut:
     try:
         stuff = material(entered.material)
     except MaterialError:
-        raise Problem.field("material", "Choose what it is from the library.") from None
+        raise Problem.field("material", NO_MATERIAL) from None
     if not stuff.is_acid:
         raise Problem.field("material", f"{stuff.name} raises the pH: a rinse needs an acid.")
     lot = lot or Lot()
@@ -163,7 +173,7 @@ def save_lot(entered: LotIn, lot: Lot | None = None) -> LotOut:
 def save_water(entered: WaterIn, source: WaterSource | None = None) -> WaterOut:
     """Put a new water on the shelf, or change one."""
     if entered.kind not in water_classes():
-        raise Problem.field("kind", "Choose the nearest kind of water.")
+        raise Problem.field("kind", NO_KIND)
     source = source or WaterSource()
     source.kind, source.name, source.note = entered.kind, entered.name, entered.note
     source.alkalinity = _decimal(entered.alkalinity)

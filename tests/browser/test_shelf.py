@@ -34,10 +34,9 @@ class Stocking(BrowserTestCase):
     def test_what_cannot_be_taken_is_said_and_stays_typed(self) -> None:
         self.stock()
         self.go("/shelf?new=acid")
-        self.choose("What is it?", "Malt vinegar")
-        self.page.get_by_label("Your name for it").fill("")
         self.page.get_by_label("Strength on the label").fill("120")
         self.page.get_by_role("button", name="Put it on the shelf").click()
+        expect(self.page.get_by_text("Choose what it is from the library.")).to_be_visible()
         expect(self.page.get_by_text("Strength is more than 0 and at most 100.")).to_be_visible()
         expect(self.page.get_by_text("Give it a name.")).to_be_visible()
         expect(self.page.get_by_label("Strength on the label")).to_have_value("120")

@@ -9,7 +9,6 @@ defineProps<{
   by: Key;
   error?: string | undefined;
   hint?: string | undefined;
-  placeholder?: string;
   searchIn?: (keyof Option & string)[];
 }>();
 const chosen = defineModel<Option[Key] | null>({ required: true });
@@ -27,7 +26,7 @@ const chosen = defineModel<Option[Key] | null>({ required: true });
         :filter="Boolean(searchIn)"
         :filter-fields="searchIn"
         filter-placeholder="By any of its names"
-        :placeholder="placeholder ?? 'Choose one'"
+        placeholder="Choose one"
         :label-id="field.id"
         :aria-labelledby="field.labelled"
         :aria-describedby="field.described"

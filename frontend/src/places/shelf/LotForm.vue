@@ -55,7 +55,6 @@ async function store(): Promise<void> {
       :options="searchable"
       by="key"
       :search-in="['every']"
-      placeholder="Choose from the library"
       :error="errors['material']"
     />
     <TextField v-model="entered.name" label="Your name for it" :error="errors['name']" />
