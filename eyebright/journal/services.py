@@ -145,8 +145,9 @@ def _go_on(entry: Entry, passed: list[str]) -> None:
     if entry.step <= read_at and not entry.finished_at:
         return
     stops = pass_stops(_on_reading(entry), {*rinse.stops_passed, *passed})
-    rinse.stops_passed = list(dict.fromkeys([*rinse.stops_passed, *stops]))
-    rinse.save(update_fields=["stops_passed"])
+    if not set(stops) <= set(rinse.stops_passed):
+        rinse.stops_passed = list(dict.fromkeys([*rinse.stops_passed, *stops]))
+        rinse.save(update_fields=["stops_passed"])
 
 
 def _decimal(value: float | None) -> Decimal | None:

@@ -104,9 +104,8 @@ class SharperThanPlanned(ApiTestCase):
     def setUp(self) -> None:
         """A mild rinse, poured as far as the strip."""
         super().setUp()
-        self.path = (
-            f"/journal/entries/{self.call('POST', '/journal/entries', {'rinse': self.ask()}, 201)['id']}"
-        )
+        begun = self.call("POST", "/journal/entries", {"rinse": self.ask()}, 201)
+        self.path = f"/journal/entries/{begun['id']}"
         self.call("PATCH", self.path, {"step": 3})
 
     def read(self, ph: float) -> list[str]:
@@ -126,9 +125,8 @@ class SharperThanPlanned(ApiTestCase):
 
     def test_nobody_may_pass_a_burn_but_water_mends_it(self) -> None:
         self.assertEqual(self.read(2.0), ["burns"])
-        self.assertIn(
-            "burn", self.refused("PATCH", self.path, {"step": 4, "stops_passed": ["burns"]}, "stops")
-        )
+        passed = {"step": 4, "stops_passed": ["burns"]}
+        self.assertIn("burn", self.refused("PATCH", self.path, passed, "stops"))
         self.call("PATCH", self.path, {"step": 2})
         self.call("PATCH", self.path, {"note": "far too sharp"})
         self.assertEqual(self.read(3.6), [])

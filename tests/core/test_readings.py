@@ -6,6 +6,8 @@ from eyebright.core.chemistry.readings import StripReading, compare
 from eyebright.core.chemistry.uncertainty import Figure
 from eyebright.core.making.reading import cautions_on_reading
 
+from .test_cautions import MILD
+
 PREDICTED = Figure(4.5, 4.3, 4.7, "pH")
 
 
@@ -32,19 +34,9 @@ class Compared(TestCase):
 class OnTheHead(TestCase):
     """A jug that reads sharper than it was planned is warned of, or stopped, before it goes on."""
 
-    facts = {  # noqa: RUF012
-        "use": "rinsed_out",
-        "ph": 4.5,
-        "ph_low": 4.3,
-        "minutes": 2.0,
-        "acetic_percent": 0.1,
-        "fruit_percent": 0.0,
-        "smell": "vinegar",
-    }
-
     def called_for(self, read: float, step: float = 0.2, **changes: object) -> list[str]:
         """Ids of the cautions that this reading adds."""
-        added = cautions_on_reading(self.facts | changes, ["eyes"], StripReading(read, step))
+        added = cautions_on_reading(MILD | changes, ["eyes"], StripReading(read, step))
         return [caution.id for caution in added]
 
     def test_as_planned_adds_nothing(self) -> None:
@@ -59,5 +51,5 @@ class OnTheHead(TestCase):
         self.assertEqual(self.called_for(3.2, use="left_in"), ["too-acid-left-in"])
 
     def test_what_was_said_before_is_not_said_twice(self) -> None:
-        again = cautions_on_reading(self.facts, ["too-acid-rinsed-out"], StripReading(2.6, 0.2))
+        again = cautions_on_reading(MILD, ["too-acid-rinsed-out"], StripReading(2.6, 0.2))
         self.assertEqual(again, ())

@@ -7,10 +7,10 @@ from unittest import TestCase
 import numpy as np
 
 from eyebright.core.chemistry import solve_ph_many
-from eyebright.core.chemistry.carbonate import after_standing, leaves
+from eyebright.core.chemistry.carbonate import after_standing
 from eyebright.core.chemistry.solution import Part, totals
 from eyebright.core.chemistry.uncertainty import Draws, Spread
-from eyebright.core.chemistry.water import water_classes
+from eyebright.core.chemistry.water import gas_lost, water_classes
 from eyebright.core.making.rinse import (
     AcidLot,
     Question,
@@ -171,9 +171,8 @@ class Standing(TestCase):
     def test_with_the_water_known_the_gas_is_what_is_left_to_doubt(self) -> None:
         stuff = material("citric_acid")
         water = water_classes()["very_hard"].with_figures(260.0, 320.0)
-        question = Question(
-            AcidLot(stuff, "Citric acid"), WaterLot(water, "tap"), 5000.0, 6.0, "left_in", 0.0
-        )
+        acid, tap = AcidLot(stuff, "Citric acid"), WaterLot(water, "Canal-side tap")
+        question = Question(acid, tap, volume=5000.0, aim=6.0, use="left_in", minutes=0.0)
         named = [doubt.what for doubt in plan_rinse(question).doubts]
         self.assertTrue(any("gas" in what for what in named), named)
 
@@ -226,7 +225,7 @@ class Honesty(TestCase):
                     ]
                 )
                 just_mixed = solve_ph_many(mixed).ph
-                gone = np.array([true(leaves())])
+                gone = np.array([true(gas_lost())])
                 mixed["carbonate"] = after_standing(mixed["carbonate"], just_mixed, gone)
                 held += plan.ph.low <= solve_ph_many(mixed).ph[0] <= plan.ph.high
             with self.subTest(f"{acid} in {water} at {aim}"):

@@ -4,15 +4,10 @@ Water from chalk holds far more carbon dioxide than the air above it asks for, o
 free. Some leaves while the jug is filled, stirred and carried, and the pH climbs as it does.
 """
 
-import tomllib
-from functools import cache
-from pathlib import Path
-
 import numpy as np
 from numpy.typing import NDArray
 
 from .species import species_table
-from .uncertainty import Spread
 
 Array = NDArray[np.float64]
 
@@ -38,13 +33,6 @@ def dissolved(h: Array) -> Array:
     bicarbonate, carbonate = _steps(h)
     share: Array = 1.0 / (1.0 + bicarbonate + carbonate)
     return share
-
-
-@cache
-def leaves() -> Spread:
-    """The share of the carbon dioxide beyond the air's own that a jug loses before it is used."""
-    raw = tomllib.loads(Path(__file__).with_name("waters.toml").read_text("utf-8"))
-    return Spread.of(raw["carbon_dioxide"]["leaves"])
 
 
 def after_standing(total: Array, ph: Array, share: Array) -> Array:

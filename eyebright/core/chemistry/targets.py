@@ -6,10 +6,11 @@ from typing import Protocol
 import numpy as np
 from numpy.typing import NDArray
 
-from .carbonate import after_standing, leaves
+from .carbonate import after_standing
 from .equilibrium import EquilibriumMany
 from .solution import Brings, Part, acid_grams, solve, totals
 from .uncertainty import DRAWS, Draws, Spread
+from .water import gas_lost
 
 Array = NDArray[np.float64]
 
@@ -77,7 +78,7 @@ class Dilution:
         """
         parts = self._parts(amount, draws)
         mixed = totals(parts)
-        gone = draws.of("carbon_dioxide", leaves())
+        gone = draws.of("carbon_dioxide", gas_lost())
         mixed["carbonate"] = after_standing(mixed["carbonate"], middle, gone)
         return solve(mixed, middle), acid_grams(parts)
 
@@ -122,10 +123,11 @@ class Curve:
 def curve(dilution: Dilution, points: int = CURVE_POINTS, draws: int = CURVE_DRAWS) -> Curve:
     """The whole curve, from a trace of acid to nothing but acid."""
     amount = np.geomspace(dilution.least, dilution.most, points)
-    *middle, plain = dilution.just_mixed(np.append(amount, dilution.least * 1e-6))
-    spread, _ = dilution.solved(amount[:, None], Draws(draws), np.array(middle)[:, None])
+    fresh = dilution.just_mixed(np.append(amount, dilution.least * 1e-6))
+    middle, plain = fresh[:-1], float(fresh[-1])
+    spread, _ = dilution.solved(amount[:, None], Draws(draws), middle[:, None])
     low, median, high = np.quantile(spread.ph, (0.05, 0.5, 0.95), axis=1)
-    return Curve(amount, median, low, high, np.median(spread.buffer_capacity, axis=1), float(plain))
+    return Curve(amount, median, low, high, np.median(spread.buffer_capacity, axis=1), plain)
 
 
 def sharpen(dilution: Dilution, found: float, ph: float, line: Curve) -> float:

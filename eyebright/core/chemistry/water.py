@@ -4,6 +4,7 @@ import tomllib
 from dataclasses import dataclass, replace
 from functools import cache
 from pathlib import Path
+from typing import Any
 
 import numpy as np
 
@@ -85,9 +86,19 @@ def _reported(value: float) -> Spread:
 
 
 @cache
+def _table() -> dict[str, Any]:
+    return tomllib.loads(Path(__file__).with_name("waters.toml").read_text("utf-8"))
+
+
+@cache
+def gas_lost() -> Spread:
+    """The share of the carbon dioxide beyond the air's own that a jug loses before it is used."""
+    return Spread.of(_table()["carbon_dioxide"]["leaves"])
+
+
+@cache
 def water_classes() -> dict[str, Water]:
     """Every named class of water, by key."""
-    raw = tomllib.loads(Path(__file__).with_name("waters.toml").read_text("utf-8"))
     return {
         row["key"]: Water(
             key=row["key"],
@@ -100,5 +111,5 @@ def water_classes() -> dict[str, Water]:
             source=row["source"],
             organic_acid=Spread.of(row["organic_acid"]) if "organic_acid" in row else None,
         )
-        for row in raw["water"]
+        for row in _table()["water"]
     }

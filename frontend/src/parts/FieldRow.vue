@@ -47,7 +47,6 @@ const id = useId();
 }
 
 label {
-  font-size: 0.9375rem;
   color: var(--stem);
 }
 

@@ -48,10 +48,6 @@ div {
   display: grid;
 }
 
-.p-inputtext {
-  min-width: 0;
-}
-
 .pair {
   grid-template-columns: minmax(64px, 1fr) 104px;
   gap: 8px;

@@ -74,12 +74,13 @@ useAwake();
       <CautionList v-if="warned.length" :cautions="warned" />
       <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
       <div class="acts">
-        <StopGate v-model="passed" :cautions="warned" />
+        <StopGate id="stop" v-model="passed" :cautions="warned" />
         <button
           ref="next"
           type="button"
           class="next"
           :disabled="!passed || change.isPending.value"
+          :aria-describedby="passed?.length === 0 ? undefined : 'stop'"
           @click="go(at + 1)"
         >
           {{ isLast ? "All done" : reads && !entry.reading ? "Go on without a reading" : "Done" }}

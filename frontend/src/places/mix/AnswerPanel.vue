@@ -82,11 +82,12 @@ const mostly = computed(() => rinse.doubts[0]);
 
     <CautionList v-if="grave.length" :cautions="grave" />
     <div class="pour">
-      <StopGate v-model="passed" :cautions="grave" />
+      <StopGate id="stop" v-model="passed" :cautions="grave" />
       <Button
         class="now"
         label="I am mixing this"
         :disabled="!passed || busy"
+        :aria-describedby="stopped ? 'stop' : undefined"
         @click="emit('pour', passed ?? [])"
       />
       <p v-if="trouble" class="refused" role="alert">{{ trouble }}</p>

@@ -58,7 +58,7 @@ const USES = [
       label="How much rinse"
       decimal
       :error="errors['volume'] ?? errors['unit']"
-      class="volume"
+      class="wide volume"
     >
       <Select v-model="question.unit" :options="choices.units" aria-label="Unit of volume" />
     </TextField>
@@ -98,10 +98,6 @@ const USES = [
 }
 
 .wide {
-  grid-column: span 2;
-}
-
-.volume {
   grid-column: span 2;
 }
 

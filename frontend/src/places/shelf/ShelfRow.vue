@@ -23,6 +23,7 @@ function done(): void {
   if (window.history.state?.back) router.back();
   else void router.replace("/shelf");
 }
+
 function takeOff(): void {
   const { id, name } = thing;
   void tellOf(
