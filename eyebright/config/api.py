@@ -9,6 +9,7 @@ from ninja.parser import Parser
 from ninja.types import DictStrAny
 from ninja.utils import check_csrf
 
+from eyebright.heads.api import router as heads
 from eyebright.journal.api import router as journal
 from eyebright.mix.api import router as mix
 from eyebright.shelf.api import router as shelf
@@ -51,6 +52,7 @@ api = NinjaAPI(
     parser=ObjectParser(),
 )
 install(api)
+api.add_router("/heads", heads, tags=["heads"])
 api.add_router("/shelf", shelf, tags=["shelf"])
 api.add_router("/mix", mix, tags=["mix"])
 api.add_router("/journal", journal, tags=["journal"])

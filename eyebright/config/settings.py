@@ -25,6 +25,7 @@ INSTALLED_APPS = [
     "ninja",
     "eyebright.config",
     "eyebright.shelf",
+    "eyebright.heads",
     "eyebright.mix",
     "eyebright.journal",
 ]
@@ -56,6 +57,7 @@ DATABASES = {
         "TEST": {"NAME": DATA / "test.sqlite3"},
     }
 }
+MEDIA_ROOT = DATA
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 
 LANGUAGE_CODE = "en-gb"

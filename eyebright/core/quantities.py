@@ -6,11 +6,24 @@ how far each can be trusted, from `measures.toml`.
 
 import math
 import tomllib
+from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cache
 from pathlib import Path
 
 FRACTIONS = {1: "⅛", 2: "¼", 3: "⅜", 4: "½", 5: "⅝", 6: "¾", 7: "⅞"}
+SHARES = (
+    (0.25, "a quarter of the"),
+    (1 / 3, "a third of the"),
+    (0.5, "half the"),
+    (2 / 3, "two thirds of the"),
+    (0.75, "three quarters of the"),
+    (1.0, "one whole"),
+    (1.5, "one and a half of the"),
+    (2.0, "two of the"),
+    (3.0, "three of the"),
+)
+SHARE_NEAR = 0.15  # a dose is no more exact than that
 NEAR_ENOUGH = 0.02  # a spoon version this near, as a share, needs no "about"
 
 
@@ -148,3 +161,17 @@ def said(value: float) -> str:
     if value >= 100 or value == round(value):
         return f"{value:.0f}"
     return f"{value:.1f}" if value * 10 == round(value * 10) or value >= 10 else f"{value:.2f}"
+
+
+def by_vessel(volume: float, vessels: Sequence[tuple[str, float]]) -> str:
+    """A volume (mL) in the household's own vessels: 'about half the squeeze bottle'.
+
+    `vessels`: (name, mL). The one whose nearest simple share says it best; '' where none does.
+    """
+    best, words = math.inf, ""
+    for name, capacity in vessels:
+        for share, said_as in SHARES:
+            miss = abs(share * capacity - volume) / volume if volume > 0.0 else math.inf
+            if miss < best - 1e-9:
+                best, words = miss, f"{said_as} {name}"
+    return f"about {words}" if best <= SHARE_NEAR else ""

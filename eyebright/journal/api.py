@@ -49,13 +49,11 @@ def change(request: HttpRequest, pk: int, entered: EntryIn) -> EntryOut:
 @router.delete("/entries/{pk}", response={204: None}, operation_id="remove_entry")
 def remove(request: HttpRequest, pk: int) -> Status[None]:
     """Take an entry out of the journal; `restore` puts it back."""
-    services.find_entry(pk).take_away()
+    services.remove(pk)
     return Status(204, None)
 
 
 @router.post("/entries/{pk}/restore", response=EntryOut, operation_id="restore_entry")
 def restore(request: HttpRequest, pk: int) -> EntryOut:
     """Put it back."""
-    found = services.find_entry(pk, also_removed=True)
-    found.put_back()
-    return services.entry_out(found)
+    return services.restore(pk)

@@ -3,16 +3,19 @@
 from django.db import models
 
 from eyebright.config.kept import Kept
+from eyebright.heads.models import Wash
 from eyebright.mix.models import Rinse
 
 
 class Entry(Kept):
     """One rinse, from the first pour to the last word on it.
 
-    `step` is where the pouring stands; `finished_at` is empty while it is under way.
+    `step` is where the pouring stands; `finished_at` is empty while it is under way. `wash` is what
+    its head remembers of it once it is finished; `who` is whom it was for where no head was chosen.
     """
 
     rinse = models.OneToOneField(Rinse, on_delete=models.CASCADE, related_name="entry")
+    wash = models.OneToOneField(Wash, on_delete=models.SET_NULL, null=True, blank=True, related_name="entry")
     who = models.CharField(max_length=80, blank=True)
     step = models.PositiveSmallIntegerField(default=0)
     finished_at = models.DateTimeField(null=True, blank=True)

@@ -19,7 +19,10 @@ StripStep = Annotated[
 
 
 class BeginIn(Schema):
-    """Start pouring: the question, for whom, and the stops an adult has passed for themselves."""
+    """Start pouring: the question, and the stops an adult has passed for themselves.
+
+    `who`: for whom, in words, where the question names no head.
+    """
 
     rinse: RinseAsk
     who: Annotated[str, BeforeValidator(words)] = ""
@@ -71,6 +74,7 @@ class EntryOut(Schema):
     made_at: datetime
     finished_at: datetime | None
     step: int
+    head: int | None
     who: str
     rinse: PouredOut
     reading: FigureOut | None

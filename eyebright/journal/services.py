@@ -12,6 +12,8 @@ from eyebright.core.cautions import Caution
 from eyebright.core.chemistry.readings import StripReading, compare
 from eyebright.core.chemistry.uncertainty import Figure
 from eyebright.core.making.reading import cautions_on_reading
+from eyebright.heads.diary import keep_wash
+from eyebright.heads.schemas import WashIn
 from eyebright.mix.models import Rinse
 from eyebright.mix.services import pass_stops, pour
 
@@ -63,7 +65,8 @@ def entry_out(entry: Entry) -> EntryOut:
         made_at=entry.made_at,
         finished_at=entry.finished_at,
         step=entry.step,
-        who=entry.who,
+        head=entry.rinse.head_id,
+        who=entry.rinse.head.name if entry.rinse.head else entry.who,
         rinse=_poured(entry.rinse),
         reading=figure_out(compared.reading) if compared else None,
         reading_step=None if entry.reading_step is None else float(entry.reading_step),
@@ -76,7 +79,7 @@ def entry_out(entry: Entry) -> EntryOut:
 
 
 def _whole(entries: QuerySet[Entry]) -> QuerySet[Entry]:
-    return entries.select_related("rinse__acid", "rinse__water")
+    return entries.select_related("rinse__acid", "rinse__water", "rinse__head", "wash")
 
 
 def entries(find: str, offset: int, limit: int) -> EntriesOut:
@@ -87,6 +90,7 @@ def entries(find: str, offset: int, limit: int) -> EntriesOut:
             Q(rinse__acid_name__icontains=word)
             | Q(rinse__water_name__icontains=word)
             | Q(who__icontains=word)
+            | Q(rinse__head__name__icontains=word)
             | Q(note__icontains=word)
         )
     page = _whole(found)[offset : offset + limit]
@@ -134,7 +138,46 @@ def change(pk: int, entered: EntryIn) -> EntryOut:
         entry.finished_at = (entry.finished_at or timezone.now()) if said["finished"] else None
     if {"step", "finished"} & said.keys():
         _go_on(entry, entered.stops_passed or [])
+    _tell_head(entry)
     entry.save()
+    return entry_out(entry)
+
+
+def _tell_head(entry: Entry) -> None:
+    """The head that a finished rinse was for remembers it among its washes."""
+    head, done = entry.rinse.head, entry.finished_at is not None and entry.removed_at is None
+    if head is None:
+        return
+    if done and entry.wash is None:
+        rinse = entry.rinse
+        minutes = float(rinse.minutes) if rinse.use == Rinse.Use.RINSED_OUT else None
+        family = "acid_rinse" if rinse.use == Rinse.Use.RINSED_OUT else "spray"
+        entry.wash = keep_wash(
+            head,
+            WashIn(
+                family=family, at=entry.finished_at, amount=float(rinse.volume), unit="mL", minutes=minutes
+            ),
+        )
+    elif entry.wash and done:
+        entry.wash.put_back()
+    elif entry.wash:
+        entry.wash.take_away()
+
+
+@transaction.atomic
+def remove(pk: int) -> None:
+    """Take an entry out of the journal, and out of its head's washes; `restore` undoes it."""
+    entry = find_entry(pk)
+    entry.take_away()
+    _tell_head(entry)
+
+
+@transaction.atomic
+def restore(pk: int) -> EntryOut:
+    """Undo `remove`."""
+    entry = find_entry(pk, also_removed=True)
+    entry.put_back()
+    _tell_head(entry)
     return entry_out(entry)
 
 

@@ -4,14 +4,15 @@ from django.core.serializers.json import DjangoJSONEncoder
 from django.db import models
 from django.utils import timezone
 
+from eyebright.heads.models import Head
 from eyebright.shelf.models import Lot, WaterSource
 
 
 class Rinse(models.Model):
     """A rinse as planned and poured.
 
-    Names, pours, steps, cautions and the facts these rest on are copies: later changes on the
-    shelf do not rewrite the past.
+    `head` is whom it is for; it goes when the head goes. Names, pours, steps, cautions and the facts
+    these rest on are copies: later changes on the shelf do not rewrite the past.
     Volumes in mL, minutes in minutes, the acid's amounts inside `pours` in mL or g.
     """
 
@@ -21,6 +22,7 @@ class Rinse(models.Model):
         RINSED_OUT = "rinsed_out"
         LEFT_IN = "left_in"
 
+    head = models.ForeignKey(Head, on_delete=models.CASCADE, null=True, blank=True, related_name="rinses")
     acid = models.ForeignKey(Lot, on_delete=models.PROTECT, related_name="rinses")
     water = models.ForeignKey(WaterSource, on_delete=models.PROTECT, related_name="rinses")
     acid_name = models.CharField(max_length=80)

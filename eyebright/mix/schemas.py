@@ -13,7 +13,10 @@ AcidUnit = Literal["mL", "g"]
 
 
 class RinseAsk(Schema):
-    """What is asked: an acid and a water of the shelf by id, how much, and the pH to aim at."""
+    """What is asked: an acid and a water of the shelf by id, how much, and the pH to aim at.
+
+    `head`: whom it is for, by id; their limits then hold. Left out for nobody in particular.
+    """
 
     acid: int
     water: int
@@ -22,6 +25,7 @@ class RinseAsk(Schema):
     aim: Ph
     use: Use = "rinsed_out"
     minutes: Minutes = 2.0
+    head: int | None = None
 
 
 class PourOut(Schema):

@@ -11,6 +11,7 @@ from eyebright.config.problems import Problem
 from eyebright.core.cautions import Caution, limits
 from eyebright.core.making.rinse import Question, RinsePlan, plan_rinse
 from eyebright.core.quantities import QuantityError, household, rinse_volume
+from eyebright.heads.services import facts_for
 from eyebright.shelf.models import Lot, WaterSource
 from eyebright.shelf.services import acid_lot, water_lot
 
@@ -61,6 +62,7 @@ def _asked(ask: RinseAsk) -> tuple[Question, Lot, WaterSource]:
         aim=ask.aim,
         use=ask.use,
         minutes=ask.minutes,
+        head=facts_for(ask.head),
     )
     return question, lot, source
 
@@ -113,6 +115,7 @@ def pour(ask: RinseAsk, passed: Collection[str]) -> Rinse:
     plan = plan_rinse(question)
     stops_passed = pass_stops(plan.cautions, passed)
     return Rinse.objects.create(
+        head_id=ask.head,
         acid=lot,
         water=source,
         acid_name=lot.name,

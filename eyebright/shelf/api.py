@@ -4,7 +4,7 @@ from django.http import HttpRequest
 from ninja import Router, Status
 
 from . import services
-from .schemas import LibraryOut, LotIn, LotOut, WaterIn, WaterOut
+from .schemas import LibraryOut, LotIn, LotOut, VesselIn, VesselOut, WaterIn, WaterOut
 
 router = Router()
 
@@ -79,3 +79,36 @@ def restore_water(request: HttpRequest, pk: int) -> WaterOut:
     source = services.find_water(pk, also_removed=True)
     source.put_back()
     return services.water_out(source)
+
+
+@router.get("/vessels", response=list[VesselOut], operation_id="vessels")
+def vessels(request: HttpRequest) -> list[VesselOut]:
+    """Every vessel of the household's own."""
+    return services.vessels()
+
+
+@router.post("/vessels", response={201: VesselOut}, operation_id="add_vessel")
+def add_vessel(request: HttpRequest, entered: VesselIn) -> Status[VesselOut]:
+    """Put a vessel on the shelf."""
+    return Status(201, services.save_vessel(entered))
+
+
+@router.put("/vessels/{pk}", response=VesselOut, operation_id="change_vessel")
+def change_vessel(request: HttpRequest, pk: int, entered: VesselIn) -> VesselOut:
+    """Change one."""
+    return services.save_vessel(entered, services.find_vessel(pk))
+
+
+@router.delete("/vessels/{pk}", response={204: None}, operation_id="remove_vessel")
+def remove_vessel(request: HttpRequest, pk: int) -> Status[None]:
+    """Take one off the shelf."""
+    services.find_vessel(pk).take_away()
+    return Status(204, None)
+
+
+@router.post("/vessels/{pk}/restore", response=VesselOut, operation_id="restore_vessel")
+def restore_vessel(request: HttpRequest, pk: int) -> VesselOut:
+    """Put it back."""
+    vessel = services.find_vessel(pk, also_removed=True)
+    vessel.put_back()
+    return services.vessel_out(vessel)

@@ -1,4 +1,4 @@
-"""What is kept of the shelf: lots of acids, and waters."""
+"""What is kept of the shelf: lots of acids, vessels and waters."""
 
 from django.db import models
 
@@ -19,6 +19,19 @@ class Lot(Kept):
 
     class Meta:
         ordering = ["name", "id"]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Vessel(Kept):
+    """A bottle, bowl or jug of the household's own, which doses are said in. `volume` in mL."""
+
+    name = models.CharField(max_length=80)
+    volume = models.DecimalField(max_digits=7, decimal_places=1)
+
+    class Meta:
+        ordering = ["volume", "name", "id"]
 
     def __str__(self) -> str:
         return self.name

@@ -4,7 +4,7 @@ from typing import Annotated
 
 from ninja import Schema
 
-from eyebright.config.fields import Blank, MgPerLitre, Name, Note, Percent, chosen
+from eyebright.config.fields import AS_NUMBER, Blank, MgPerLitre, Name, Note, Percent, chosen, number_between
 from eyebright.config.wire import FigureOut
 
 NO_MATERIAL = "Choose what it is from the library."
@@ -92,3 +92,22 @@ class WaterOut(Schema):
     ph: FigureOut
     note: str
     source: str
+
+
+class VesselIn(Schema):
+    """A vessel as it is entered: what it holds to the brim, or to your mark, in mL."""
+
+    name: Name
+    volume: Annotated[
+        float,
+        number_between(5, 20_000, "From 5 mL to 20 L: fill it from a measuring jug to know."),
+        AS_NUMBER,
+    ]
+
+
+class VesselOut(Schema):
+    """A vessel of the household's own."""
+
+    id: int
+    name: str
+    volume: float

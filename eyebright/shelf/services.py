@@ -13,7 +13,7 @@ from eyebright.core.chemistry.water import Water, water_classes
 from eyebright.core.making.rinse import AcidLot, WaterLot
 from eyebright.core.materials import Material, MaterialError, library, material
 
-from .models import Lot, WaterSource
+from .models import Lot, Vessel, WaterSource
 from .schemas import (
     NO_KIND,
     NO_MATERIAL,
@@ -21,6 +21,8 @@ from .schemas import (
     LotIn,
     LotOut,
     MaterialOut,
+    VesselIn,
+    VesselOut,
     WaterIn,
     WaterKindOut,
     WaterOut,
@@ -190,3 +192,40 @@ def acid_lot(lot: Lot) -> AcidLot:
 def water_lot(source: WaterSource) -> WaterLot:
     """The water as the core knows it."""
     return WaterLot(_water(source), source.name)
+
+
+def vessels() -> list[VesselOut]:
+    """Every vessel of the household's own, smallest first."""
+    return [vessel_out(vessel) for vessel in Vessel.present.all()]
+
+
+def vessel_out(vessel: Vessel) -> VesselOut:
+    """A vessel."""
+    return VesselOut(id=vessel.pk, name=vessel.name, volume=float(vessel.volume))
+
+
+def vessel_sizes() -> list[tuple[str, float]]:
+    """Names and volumes (mL), for saying a dose in them."""
+    return [(name, float(volume)) for name, volume in Vessel.present.values_list("name", "volume")]
+
+
+def vessel_volumes() -> dict[str, float]:
+    """Volumes (mL) by id, the id as a word."""
+    return {str(pk): float(volume) for pk, volume in Vessel.present.values_list("pk", "volume")}
+
+
+def find_vessel(pk: int, *, also_removed: bool = False) -> Vessel:
+    """A vessel, or the problem of its being gone."""
+    vessel = (Vessel.objects if also_removed else Vessel.present).filter(pk=pk).first()
+    if vessel is None:
+        raise Problem.gone("vessel")
+    return vessel
+
+
+@transaction.atomic
+def save_vessel(entered: VesselIn, vessel: Vessel | None = None) -> VesselOut:
+    """Put a new vessel on the shelf, or change one."""
+    vessel = vessel or Vessel()
+    vessel.name, vessel.volume = entered.name, Decimal(repr(round(entered.volume, 1)))
+    vessel.save()
+    return vessel_out(vessel)

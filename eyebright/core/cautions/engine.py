@@ -1,23 +1,17 @@
 """The one engine that applies the hazard rules: facts in, cautions out, gravest first."""
 
-import operator
 import tomllib
-from collections.abc import Mapping
+from collections import defaultdict
 from dataclasses import dataclass
 from functools import cache
 from pathlib import Path
-from typing import Any, Literal
+from typing import Literal
 
-from .limits import limits
+from ..conditions import Condition, Facts, conditions, hold
+from .limits import limits_for
 
 Level = Literal["note", "warning", "stop"]
 GRAVITY: dict[str, int] = {"stop": 0, "warning": 1, "note": 2}
-COMPARE = {
-    "is": operator.eq,
-    "below": operator.lt,
-    "above": operator.gt,
-    "from": operator.ge,
-}
 
 
 @dataclass(frozen=True)
@@ -40,47 +34,38 @@ class Rule:
     id: str
     group: str
     level: Level
-    when: tuple[tuple[str, str, Any], ...]
+    when: tuple[Condition, ...]
     what: str
     why: str
     instead: str
     source: str
     overridable: bool = False
 
-    def holds(self, facts: Mapping[str, Any]) -> bool:
-        """Whether every condition holds; a fact that is not known never makes one hold."""
-        return all(
-            facts.get(fact) is not None and COMPARE[how](facts[fact], _value(how, value))
-            for fact, how, value in self.when
-        )
-
-
-def _value(how: str, value: Any) -> Any:
-    return limits()[value] if how != "is" and isinstance(value, str) else value
-
 
 @cache
 def rules() -> tuple[Rule, ...]:
     """The table of `rules.toml`, read once."""
     raw = tomllib.loads(Path(__file__).with_name("rules.toml").read_text("utf-8"))
-    return tuple(Rule(**row | {"when": tuple(tuple(c) for c in row["when"])}) for row in raw["rule"])
+    return tuple(Rule(**row | {"when": conditions(row["when"])}) for row in raw["rule"])
 
 
-def cautions(facts: Mapping[str, Any]) -> list[Caution]:
+def cautions(facts: Facts) -> list[Caution]:
     """Every caution that these facts call for, the gravest first.
 
-    Of one group only the gravest is kept, so a stop is never hidden by a milder word on the
-    same matter, and never by another matter. Facts: use, ph, ph_low, minutes, acetic_percent,
-    fruit_percent, smell.
+    Every stop that holds is there, whatever else holds. Of the milder words on one matter (a
+    group) only the gravest is kept, and none beside a stop. Where the head is a child's no stop
+    can be passed. Facts: those of a mix (use, ph, ph_low, minutes, acetic_percent,
+    fruit_percent, smell, material), of a head (heads/facts.py) and of a family of preparation
+    (formulas/families.py), whichever are known.
     """
-    words = {name: limit.value for name, limit in limits().limits.items()} | dict(facts)
-    gravest: dict[str, Rule] = {}
-    for rule in rules():
-        if rule.holds(facts):
-            kept = gravest.get(rule.group)
-            if kept is None or GRAVITY[rule.level] < GRAVITY[kept.level]:
-                gravest[rule.group] = rule
-    found = sorted(gravest.values(), key=lambda rule: GRAVITY[rule.level])
+    limit = limits_for(facts)
+    words = defaultdict(str, limit | dict(facts))
+    kept: list[Rule] = []
+    for rule in sorted(rules(), key=lambda rule: GRAVITY[rule.level]):
+        said = rule.level != "stop" and any(rule.group == other.group for other in kept)
+        if not said and hold(rule.when, facts, limit):
+            kept.append(rule)
+    child = bool(facts.get("child"))
     return [
         Caution(
             id=rule.id,
@@ -89,7 +74,7 @@ def cautions(facts: Mapping[str, Any]) -> list[Caution]:
             why=rule.why.format_map(words),
             instead=rule.instead.format_map(words),
             source=rule.source,
-            overridable=rule.overridable,
+            overridable=rule.overridable and not child,
         )
-        for rule in found
+        for rule in kept
     ]

@@ -4,6 +4,9 @@ import tomllib
 from dataclasses import dataclass
 from functools import cache
 from pathlib import Path
+from typing import Any
+
+from ..conditions import Condition, Facts, conditions, hold
 
 
 @dataclass(frozen=True)
@@ -39,6 +42,19 @@ class Aim:
 
 
 @dataclass(frozen=True)
+class Tightening:
+    """Limits that are stricter for some heads: caps times a share, or floors raised to a value."""
+
+    id: str
+    when: tuple[Condition, ...]
+    limits: tuple[str, ...]
+    why: str
+    source: str
+    times: float = 1.0
+    at_least: float = 0.0
+
+
+@dataclass(frozen=True)
 class Limits:
     """The whole table. `ratios` are parts of water to one of acid; `spoonings` teaspoons a litre."""
 
@@ -49,6 +65,7 @@ class Limits:
     aims: tuple[Aim, ...]
     ratios: tuple[tuple[str, float], ...]
     spoonings: tuple[tuple[str, float], ...]
+    tightenings: tuple[Tightening, ...]
 
     def __getitem__(self, name: str) -> float:
         return self.limits[name].value
@@ -66,4 +83,29 @@ def limits() -> Limits:
         aims=tuple(Aim(**row) for row in raw["aim"]),
         ratios=tuple((row["name"], float(row["parts"])) for row in raw["ratio"]),
         spoonings=tuple((row["name"], row["teaspoons"]) for row in raw["spooning"]),
+        tightenings=tuple(_tightening(row) for row in raw["tighten"]),
     )
+
+
+def _tightening(row: dict[str, Any]) -> Tightening:
+    return Tightening(**row | {"when": conditions(row["when"]), "limits": tuple(row["limits"])})
+
+
+def tightenings_for(facts: Facts) -> list[Tightening]:
+    """The rows that make limits stricter for these facts."""
+    table = limits()
+    plain = {name: limit.value for name, limit in table.limits.items()}
+    return [row for row in table.tightenings if hold(row.when, facts, plain)]
+
+
+def limits_for(facts: Facts) -> dict[str, float]:
+    """Every limit's value for these facts: the strictest of those that apply, never looser."""
+    table = limits().limits
+    values = {name: limit.value for name, limit in table.items()}
+    for row in tightenings_for(facts):
+        for name in row.limits:
+            if row.at_least:
+                values[name] = max(values[name], row.at_least)
+            else:
+                values[name] = min(values[name], table[name].value * row.times)
+    return values

@@ -5,7 +5,7 @@ name, so the same question always gives the same picture and moving one amount m
 """
 
 import zlib
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from functools import cache
 from statistics import NormalDist
@@ -111,6 +111,19 @@ class Draws:
             values = spread.at(_standard_scores(name, self.count, self._seed))
         self.used[name] = values
         return values
+
+    def pick(self, name: str, shares: Sequence[float]) -> NDArray[np.intp]:
+        """Which of several, each as often as its share: indices, shape (count,).
+
+        With one draw, the likeliest.
+        """
+        if self.count == 1:
+            return np.array([int(np.argmax(shares))])
+        order = np.argsort(_standard_scores(f"which {name}", self.count, self._seed))
+        places = np.empty(self.count)
+        places[order] = (np.arange(self.count) + 0.5) / self.count
+        edges = np.cumsum(shares) / np.sum(shares)
+        return np.minimum(np.searchsorted(edges, places, side="right"), len(shares) - 1)
 
 
 def doubt_shares(draws: Draws, result: Array) -> dict[str, float]:

@@ -5,7 +5,8 @@ whether the aim is reached and why not, what the familiar ratios really give, an
 """
 
 import tomllib
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field
 from functools import cache
 from pathlib import Path
 from typing import Any, Literal
@@ -17,6 +18,7 @@ from ..chemistry.solution import Brings
 from ..chemistry.targets import Curve, Dilution, curve, sharpen
 from ..chemistry.uncertainty import Draws, Figure, doubt_shares, figure
 from ..chemistry.water import Water
+from ..heads.facts import with_material
 from ..materials import Material
 from ..quantities import Jug, household, jug_for, pourable, said, spoons, weighable
 from . import words
@@ -63,7 +65,10 @@ class WaterLot:
 
 @dataclass(frozen=True)
 class Question:
-    """What is asked: volume in mL, the aim as a pH, how it is used and for how many minutes."""
+    """What is asked: volume in mL, the aim as a pH, how it is used and for how many minutes.
+
+    `head`: the facts of the head that it is for (heads/facts.py), empty for nobody in particular.
+    """
 
     acid: AcidLot
     water: WaterLot
@@ -71,6 +76,7 @@ class Question:
     aim: float
     use: Use
     minutes: float
+    head: Mapping[str, Any] = field(default_factory=dict)
 
 
 @dataclass(frozen=True)
@@ -278,14 +284,15 @@ def _facts(question: Question, ph: Figure, grams: dict[str, np.ndarray]) -> dict
     """What the caution rules look at."""
     by_acid = {component: float(np.median(amount)) for component, amount in grams.items()}
     acetic = by_acid.pop("acetate", 0.0)
-    return {
+    stuff = question.acid.material
+    return with_material(question.head, stuff.key, stuff.contains) | {
         "use": question.use,
         "ph": ph.value,
         "ph_low": ph.low,
         "minutes": question.minutes if question.use == "rinsed_out" else None,
         "acetic_percent": acetic,
         "fruit_percent": sum(by_acid.values()),
-        "smell": question.acid.material.smell,
+        "smell": stuff.smell,
     }
 
 

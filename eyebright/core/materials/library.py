@@ -20,7 +20,7 @@ def library() -> dict[str, Material]:
     out = {}
     for row in raw["material"]:
         row |= {name: Spread.of(row[name]) for name in spreads if name in row}
-        row["also"] = tuple(row["also"])
+        row |= {"also": tuple(row["also"]), "contains": tuple(row.get("contains", ()))}
         row["others"] = tuple((c, Spread.of(s)) for c, s in row.get("others", {}).items())
         row["cations"] = tuple(row.get("cations", {}).items())
         out[row["key"]] = Material(**row)

@@ -17,7 +17,8 @@ class Material:
 
     `strength` is of the main acid: g per 100 mL, or % by weight for powders and syrups.
     `bound_base` in meq/L; `others` in g per 100 mL; `density` in g/mL; `teaspoon` in g per 5 mL;
-    `solubility` in g/L at 20 °C; `formula_mass` in g/mol of the powder as sold.
+    `solubility` in g/L at 20 °C; `formula_mass` in g/mol of the powder as sold; `contains`: what in
+    it people are allergic to, by the keys of heads/record.toml.
     """
 
     key: str
@@ -37,6 +38,7 @@ class Material:
     solubility: float | None = None
     teaspoon: Spread | None = None
     smell: str = ""
+    contains: tuple[str, ...] = ()
 
     @property
     def is_powder(self) -> bool:

@@ -18,6 +18,24 @@ export type Caution = Schemas["CautionOut"];
 export type Choices = Schemas["ChoicesOut"];
 export type Entry = Schemas["EntryOut"];
 export type EntryIn = Schemas["EntryIn"];
+export type Vessel = Schemas["VesselOut"];
+export type VesselIn = Schemas["VesselIn"];
+export type Questions = Schemas["QuestionsOut"];
+export type RecordQuestion = Schemas["QuestionOut"];
+export type LittleTest = Schemas["LittleTestOut"];
+export type Answer = Schemas["HeadIn"]["answers"][string];
+export type HeadIn = Schemas["HeadIn"];
+export type HeadRow = Schemas["HeadRowOut"];
+export type Head = Schemas["HeadOut"];
+export type CheckInIn = Schemas["CheckInIn"];
+export type Picture = Schemas["PictureOut"];
+export type PatchTest = Schemas["PatchTestOut"];
+export type Wash = Schemas["WashOut"];
+export type Asks = Schemas["AsksOut"];
+export type ZoneAsk = Schemas["ZoneOut"];
+export type Fit = Schemas["FitOut"];
+export type History = Schemas["HistoryOut"];
+export type Diary = "check-ins" | "little-tests" | "patch-tests" | "washes";
 export type Feel = Entry["feel"][number];
 
 /** What went wrong, in the job's words, with each field's own message. */

@@ -8,6 +8,7 @@ import {
   type EntryIn,
   type LotIn,
   type RinseAsk,
+  type VesselIn,
   type WaterIn,
 } from "./client";
 
@@ -70,6 +71,9 @@ export const useEntry = (id: MaybeRefOrGetter<number>) =>
     retry: false,
   });
 
+export const useVessels = () =>
+  useQuery({ queryKey: ["vessels"], queryFn: () => taken(api.GET("/api/shelf/vessels")) });
+
 /** Everything on the shelf may have changed: the lists, and every answer worked out from them. */
 function useShelfChange<Input, Output>(change: (input: Input) => Promise<Output>) {
   const cache = useQueryClient();
@@ -77,7 +81,7 @@ function useShelfChange<Input, Output>(change: (input: Input) => Promise<Output>
     mutationFn: change,
     onSettled: () =>
       Promise.all(
-        ["lots", "waters", "rinse", "entry", "entries"].map((key) =>
+        ["lots", "waters", "vessels", "rinse", "entry", "entries", "asks"].map((key) =>
           cache.invalidateQueries({ queryKey: [key] }),
         ),
       ),
@@ -109,6 +113,17 @@ export const useRemoveWater = () =>
 export const useRestoreWater = () =>
   useShelfChange((id: number) => taken(api.POST("/api/shelf/waters/{pk}/restore", at(id))));
 
+export const useSaveVessel = () =>
+  useShelfChange(({ id, body }: { id?: number; body: VesselIn }) =>
+    id === undefined
+      ? taken(api.POST("/api/shelf/vessels", { body }))
+      : taken(api.PUT("/api/shelf/vessels/{pk}", { ...at(id), body })),
+  );
+export const useRemoveVessel = () =>
+  useShelfChange((id: number) => taken(api.DELETE("/api/shelf/vessels/{pk}", at(id))));
+export const useRestoreVessel = () =>
+  useShelfChange((id: number) => taken(api.POST("/api/shelf/vessels/{pk}/restore", at(id))));
+
 function useJournalChange<Input, Output>(change: (input: Input) => Promise<Output>) {
   const cache = useQueryClient();
   return useMutation({
@@ -117,7 +132,13 @@ function useJournalChange<Input, Output>(change: (input: Input) => Promise<Outpu
       const entry = output as Entry | undefined;
       if (entry?.id !== undefined) cache.setQueryData(["entry", entry.id], entry);
     },
-    onSettled: () => cache.invalidateQueries({ queryKey: ["entries"] }),
+    // A finished rinse is one of its head's washes.
+    onSettled: () =>
+      Promise.all(
+        ["entries", "head", "heads", "asks", "history"].map((key) =>
+          cache.invalidateQueries({ queryKey: [key] }),
+        ),
+      ),
   });
 }
 

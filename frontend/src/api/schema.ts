@@ -4,6 +4,402 @@
  */
 
 export interface paths {
+    "/api/heads": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Heads
+         * @description Every head.
+         */
+        get: operations["heads"];
+        put?: never;
+        /**
+         * Add Head
+         * @description A new head.
+         */
+        post: operations["add_head"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/heads/blocked": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Blocked
+         * @description What some head must not have.
+         */
+        get: operations["blocked"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/heads/due": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Due
+         * @description Patch tests that run or are due.
+         */
+        get: operations["due"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/heads/questions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Questions
+         * @description Everything that is asked of a head.
+         */
+        get: operations["questions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/heads/{pk}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Head
+         * @description One head.
+         */
+        get: operations["head"];
+        /**
+         * Change Head
+         * @description Change its record; a question that is left out keeps its answer.
+         */
+        put: operations["change_head"];
+        post?: never;
+        /**
+         * Remove Head
+         * @description Put a head aside; `restore` brings it back.
+         */
+        delete: operations["remove_head"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/heads/{pk}/asks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Asks
+         * @description What this head asks for today.
+         */
+        get: operations["asks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/heads/{pk}/check-ins": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Check In
+         * @description How the scalp is today.
+         */
+        post: operations["check_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/heads/{pk}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * History
+         * @description Its check-ins and outcomes, as small charts take them.
+         */
+        get: operations["history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/heads/{pk}/little-tests": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Little Test
+         * @description The outcome of a little test.
+         */
+        post: operations["little_test"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/heads/{pk}/patch-tests": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Patch Test
+         * @description Start a patch test.
+         */
+        post: operations["patch_test"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/heads/{pk}/patch-tests/{test}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Patch Result
+         * @description What the arm showed.
+         */
+        patch: operations["patch_result"];
+        trace?: never;
+    };
+    "/api/heads/{pk}/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Picture
+         * @description Keep a picture, stripped of everything but its pixels.
+         */
+        post: operations["add_picture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/heads/{pk}/pictures/{picture}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Picture
+         * @description A picture's JPEG.
+         */
+        get: operations["picture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/heads/{pk}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Head
+         * @description Bring it back.
+         */
+        post: operations["restore_head"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/heads/{pk}/washes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Wash
+         * @description A preparation that was used.
+         */
+        post: operations["wash"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/heads/{pk}/washes/{wash}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Change Wash
+         * @description How it went, and whether the head learns from it.
+         */
+        patch: operations["change_wash"];
+        trace?: never;
+    };
+    "/api/heads/{pk}/whole": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Whole
+         * @description All that is kept of a head, in every place: a ZIP of `head.json` and its pictures.
+         */
+        get: operations["whole_head"];
+        put?: never;
+        post?: never;
+        /**
+         * Erase
+         * @description Delete a head and all that is kept of it, in every place, for good.
+         */
+        delete: operations["erase_head"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/heads/{pk}/{kind}/{entry}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Take Away
+         * @description Take a check-in, a test or a wash out; `restore` puts it back.
+         */
+        delete: operations["take_out_of_diary"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/heads/{pk}/{kind}/{entry}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Back
+         * @description Put it back.
+         */
+        post: operations["put_back_in_diary"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/journal/entries": {
         parameters: {
             query?: never;
@@ -224,6 +620,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shelf/vessels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Vessels
+         * @description Every vessel of the household's own.
+         */
+        get: operations["vessels"];
+        put?: never;
+        /**
+         * Add Vessel
+         * @description Put a vessel on the shelf.
+         */
+        post: operations["add_vessel"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/vessels/{pk}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Vessel
+         * @description Change one.
+         */
+        put: operations["change_vessel"];
+        post?: never;
+        /**
+         * Remove Vessel
+         * @description Take one off the shelf.
+         */
+        delete: operations["remove_vessel"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/vessels/{pk}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Vessel
+         * @description Put it back.
+         */
+        post: operations["restore_vessel"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shelf/waters": {
         parameters: {
             query?: never;
@@ -311,8 +775,35 @@ export interface components {
             why: string;
         };
         /**
+         * AsksOut
+         * @description All that a head asks for today.
+         */
+        AsksOut: {
+            /** Cautions */
+            cautions: components["schemas"]["CautionOut"][];
+            /**
+             * Condition
+             * @enum {string}
+             */
+            condition: "lengths" | "none" | "as you like";
+            days: components["schemas"]["FigureOut"] | null;
+            /** Families */
+            families: components["schemas"]["FitOut"][];
+            lengths: components["schemas"]["ZoneOut"];
+            mass: components["schemas"]["FigureOut"];
+            next: components["schemas"]["NextOut"];
+            rinse: components["schemas"]["RinseAskedOut"];
+            scalp: components["schemas"]["ZoneOut"];
+            /** Schools */
+            schools: components["schemas"]["SchoolOut"][];
+            /** Stricter */
+            stricter: components["schemas"]["StricterOut"][];
+        };
+        /**
          * BeginIn
-         * @description Start pouring: the question, for whom, and the stops an adult has passed for themselves.
+         * @description Start pouring: the question, and the stops an adult has passed for themselves.
+         *
+         *     `who`: for whom, in words, where the question names no head.
          */
         BeginIn: {
             rinse: components["schemas"]["RinseAsk"];
@@ -326,6 +817,38 @@ export interface components {
              * @default
              */
             who: string;
+        };
+        /**
+         * BeliefOut
+         * @description What the tests say of one question: the answer, how sure (a share), and whether they agree.
+         */
+        BeliefOut: {
+            /** Agree */
+            agree: boolean;
+            /** Answer */
+            answer: string;
+            /** Question */
+            question: string;
+            /** Recorded */
+            recorded: boolean;
+            /** Says */
+            says: string;
+            /** Sure */
+            sure: number;
+        };
+        /**
+         * BlockedOut
+         * @description A material or family that a head does not take, and why.
+         */
+        BlockedOut: {
+            /** Head */
+            head: number;
+            /** Head Name */
+            head_name: string;
+            /** Material */
+            material: string;
+            /** Why */
+            why: string;
         };
         /**
          * CautionOut
@@ -349,6 +872,110 @@ export interface components {
             what: string;
             /** Why */
             why: string;
+        };
+        /**
+         * CheckInIn
+         * @description How the scalp is.
+         */
+        CheckInIn: {
+            /**
+             * Build Up
+             * @default 0
+             */
+            build_up: number;
+            /**
+             * Flags
+             * @default []
+             */
+            flags: string[];
+            /**
+             * Flakes
+             * @default 0
+             */
+            flakes: number;
+            /**
+             * Itch
+             * @default 0
+             */
+            itch: number;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Oil
+             * @default 1
+             */
+            oil: number;
+            /** Picture */
+            picture?: number | null;
+            /**
+             * Tender
+             * @default 0
+             */
+            tender: number;
+            /**
+             * Tight
+             * @default 0
+             */
+            tight: number;
+        };
+        /**
+         * CheckInOut
+         * @description How the scalp was.
+         */
+        CheckInOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Build Up */
+            build_up: number;
+            /** Flags */
+            flags: string[];
+            /** Flakes */
+            flakes: number;
+            /** Id */
+            id: number;
+            /** Itch */
+            itch: number;
+            /** Note */
+            note: string;
+            /** Oil */
+            oil: number;
+            picture: components["schemas"]["PictureOut"] | null;
+            /** Tender */
+            tender: number;
+            /** Tight */
+            tight: number;
+        };
+        /**
+         * CheckQuestionOut
+         * @description One question of a check-in.
+         */
+        CheckQuestionOut: {
+            /** Ask */
+            ask: string;
+            /** Choices */
+            choices: components["schemas"]["LevelOut"][];
+            /** Default */
+            default: number;
+            /** Key */
+            key: string;
+        };
+        /**
+         * ChoiceOut
+         * @description One answer to a question.
+         */
+        ChoiceOut: {
+            /** Hint */
+            hint: string;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
         };
         /**
          * ChoicesOut
@@ -388,6 +1015,16 @@ export interface components {
             unit: "mL" | "g";
         };
         /**
+         * DoseOut
+         * @description What a wash takes on one zone.
+         */
+        DoseOut: {
+            grams: components["schemas"]["FigureOut"];
+            /** Vessel */
+            vessel: string;
+            volume: components["schemas"]["FigureOut"];
+        };
+        /**
          * DoubtOut
          * @description One thing that makes the range, and what to do about it.
          */
@@ -396,6 +1033,25 @@ export interface components {
             advice: string;
             /** Share */
             share: number;
+            /** What */
+            what: string;
+        };
+        /**
+         * DueOut
+         * @description Something of a head that waits, or is under way.
+         */
+        DueOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Due */
+            due: boolean;
+            /** Head */
+            head: number;
+            /** Head Name */
+            head_name: string;
             /** What */
             what: string;
         };
@@ -446,6 +1102,8 @@ export interface components {
             feel: ("soft" | "clean" | "shiny" | "smooth" | "squeaky" | "tight" | "itchy" | "stinging" | "heavy" | "tangled")[];
             /** Finished At */
             finished_at: string | null;
+            /** Head */
+            head: number | null;
             /** Id */
             id: number;
             /**
@@ -467,6 +1125,17 @@ export interface components {
             who: string;
         };
         /**
+         * FactorOut
+         * @description What is believed of one of the head's own factors, and from how many washes.
+         */
+        FactorOut: {
+            /** Says */
+            says: string;
+            value: components["schemas"]["FigureOut"];
+            /** Washes */
+            washes: number;
+        };
+        /**
          * FamiliarOut
          * @description What one familiar ratio really gives.
          */
@@ -485,6 +1154,20 @@ export interface components {
              * @enum {string}
              */
             unit: "mL" | "g";
+        };
+        /**
+         * FamilyOut
+         * @description One family of preparation.
+         */
+        FamilyOut: {
+            /** Cleans */
+            cleans: boolean;
+            /** Key */
+            key: string;
+            /** Made Of */
+            made_of: string;
+            /** Name */
+            name: string;
         };
         /**
          * FeelingsOut
@@ -514,6 +1197,155 @@ export interface components {
             value: number;
         };
         /**
+         * FitOut
+         * @description How one family fits this head today.
+         */
+        FitOut: {
+            /** After */
+            after: string;
+            /** Apart */
+            apart: number;
+            /** Cleans */
+            cleans: boolean;
+            /** Family */
+            family: string;
+            lengths: components["schemas"]["DoseOut"];
+            lift: components["schemas"]["FigureOut"] | null;
+            /** Made Of */
+            made_of: string;
+            /** Minutes */
+            minutes: number[];
+            /** Name */
+            name: string;
+            /** Ready In */
+            ready_in: number;
+            scalp: components["schemas"]["DoseOut"];
+            strength: components["schemas"]["FigureOut"] | null;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "suits" | "adjust" | "care" | "off" | "not_needed" | "ruled_out";
+            /** Why */
+            why: string[];
+        };
+        /**
+         * HeadIn
+         * @description A head as it is entered: its name, and the answers by question.
+         */
+        HeadIn: {
+            /**
+             * Answers
+             * @default {}
+             */
+            answers: {
+                [key: string]: string | number | boolean | string[] | {
+                    [key: string]: string;
+                } | null;
+            };
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+        };
+        /**
+         * HeadOut
+         * @description A head with all that is kept of it, but for its older history.
+         */
+        HeadOut: {
+            /** About */
+            about: string;
+            /** Age */
+            age: number;
+            /** Answers */
+            answers: {
+                [key: string]: string | number | boolean | string[] | {
+                    [key: string]: string;
+                } | null;
+            };
+            area: components["schemas"]["FigureOut"];
+            /** Beliefs */
+            beliefs: components["schemas"]["BeliefOut"][];
+            check_in: components["schemas"]["CheckInOut"] | null;
+            /** Checked In At */
+            checked_in_at: string | null;
+            /** Child */
+            child: boolean;
+            /** Flags */
+            flags: string[];
+            /** Id */
+            id: number;
+            mass: components["schemas"]["FigureOut"];
+            model: components["schemas"]["ModelOut"];
+            /** Name */
+            name: string;
+            /** Note */
+            note: string;
+            /** Patch Hours */
+            patch_hours: number;
+            /** Patch Tests */
+            patch_tests: components["schemas"]["PatchTestOut"][];
+            /** Results */
+            results: components["schemas"]["ResultOut"][];
+            /** Washed At */
+            washed_at: string | null;
+            /** Washes */
+            washes: components["schemas"]["WashOut"][];
+        };
+        /**
+         * HeadRowOut
+         * @description A head among the others. `age`: this year's, whether the birthday has been or not.
+         */
+        HeadRowOut: {
+            /** About */
+            about: string;
+            /** Age */
+            age: number;
+            /** Answers */
+            answers: {
+                [key: string]: string | number | boolean | string[] | {
+                    [key: string]: string;
+                } | null;
+            };
+            /** Checked In At */
+            checked_in_at: string | null;
+            /** Child */
+            child: boolean;
+            /** Flags */
+            flags: string[];
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Washed At */
+            washed_at: string | null;
+        };
+        /**
+         * HistoryOut
+         * @description A head's history, thinned to what a small chart can show, oldest first.
+         */
+        HistoryOut: {
+            /** At */
+            at: string[];
+            /** Check Ins */
+            check_ins: number;
+            /** Lines */
+            lines: components["schemas"]["LineOut"][];
+            /** Outcomes */
+            outcomes: string[];
+            /** Pictures */
+            pictures: components["schemas"]["PictureOut"][];
+            /** Washed At */
+            washed_at: string[];
+            /** Washes */
+            washes: number;
+            /** Went */
+            went: number[];
+        };
+        /**
          * JugOut
          * @description The jug to draw: capacity, mark and numbered mark in mL.
          */
@@ -524,6 +1356,25 @@ export interface components {
             mark: number;
             /** Numbered */
             numbered: number;
+        };
+        /**
+         * KeptOut
+         * @description What was just kept, by id, and the head as it is now.
+         */
+        KeptOut: {
+            head: components["schemas"]["HeadOut"];
+            /** Id */
+            id: number;
+        };
+        /**
+         * LevelOut
+         * @description One level of a check-in's question.
+         */
+        LevelOut: {
+            /** Key */
+            key: number;
+            /** Name */
+            name: string;
         };
         /**
          * LibraryOut
@@ -555,6 +1406,61 @@ export interface components {
             value: number;
             /** What */
             what: string;
+        };
+        /**
+         * LineOut
+         * @description One line of the history: mean levels by the time of each point.
+         */
+        LineOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Values */
+            values: (number | null)[];
+            /** Words */
+            words: string[];
+        };
+        /**
+         * LittleTestIn
+         * @description The outcome of a little test; `take` sets the record by what the tests then say.
+         */
+        LittleTestIn: {
+            /** Outcome */
+            outcome: string;
+            /**
+             * Take
+             * @default true
+             */
+            take: boolean;
+            /** Test */
+            test: string;
+        };
+        /**
+         * LittleTestOut
+         * @description One little test: what to do and how long to wait, in seconds.
+         */
+        LittleTestOut: {
+            /** Asks */
+            asks: string;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Needs */
+            needs: string;
+            /** Outcomes */
+            outcomes: components["schemas"]["OutcomeOut"][];
+            /** Question */
+            question: string;
+            /** School */
+            school: string;
+            /** Seconds */
+            seconds: number;
+            /** Source */
+            source: string;
+            /** Steps */
+            steps: string[];
         };
         /**
          * LotIn
@@ -633,6 +1539,151 @@ export interface components {
             strength: components["schemas"]["FigureOut"];
         };
         /**
+         * ModelOut
+         * @description The head's own factors.
+         */
+        ModelOut: {
+            dose: components["schemas"]["FactorOut"];
+            strength: components["schemas"]["FactorOut"];
+        };
+        /**
+         * NamedOut
+         * @description Something to choose by name.
+         */
+        NamedOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * NextOut
+         * @description When a wash is sensible: days from today and between two, and the date.
+         */
+        NextOut: {
+            apart: components["schemas"]["FigureOut"];
+            /**
+             * Date
+             * Format: date-time
+             */
+            date: string;
+            due_in: components["schemas"]["FigureOut"];
+            /** Says */
+            says: string;
+        };
+        /**
+         * OptionOut
+         * @description One school's way, and what it would give this head.
+         */
+        OptionOut: {
+            /** Fits */
+            fits: boolean;
+            /** Gives */
+            gives: string;
+            /** Holds */
+            holds: string;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Ph */
+            ph: number | null;
+        };
+        /**
+         * OutcomeOut
+         * @description One outcome of a little test.
+         */
+        OutcomeOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * PatchResultIn
+         * @description What the arm showed.
+         */
+        PatchResultIn: {
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Picture */
+            picture?: number | null;
+            /**
+             * Result
+             * @enum {string}
+             */
+            result: "clear" | "reaction";
+        };
+        /**
+         * PatchTestIn
+         * @description A patch test to start: a library material's or a family's key, or something else by name.
+         */
+        PatchTestIn: {
+            /** Hours */
+            hours?: (24 | 48) | null;
+            /**
+             * Material
+             * @default
+             */
+            material: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+        };
+        /**
+         * PatchTestOut
+         * @description A patch test. `state`: running, due (time is up, no result yet), clear or reaction.
+         */
+        PatchTestOut: {
+            /**
+             * Due At
+             * Format: date-time
+             */
+            due_at: string;
+            /** Hours */
+            hours: number;
+            /** Id */
+            id: number;
+            /** Material */
+            material: string;
+            /** Name */
+            name: string;
+            /** Note */
+            note: string;
+            picture: components["schemas"]["PictureOut"] | null;
+            /** Says */
+            says: string;
+            /**
+             * Started At
+             * Format: date-time
+             */
+            started_at: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "running" | "due" | "clear" | "reaction";
+        };
+        /**
+         * PictureOut
+         * @description A picture: its address on this machine, and its size in pixels.
+         */
+        PictureOut: {
+            /** Height */
+            height: number;
+            /** Id */
+            id: number;
+            /** Url */
+            url: string;
+            /** Width */
+            width: number;
+        };
+        /**
          * PourOut
          * @description One layer of the jug, in pouring order. `volume` is the mL it fills.
          */
@@ -702,14 +1753,98 @@ export interface components {
             water_there: boolean;
         };
         /**
+         * QuestionOut
+         * @description One question of the record, and what its answer changes.
+         */
+        QuestionOut: {
+            /** Ask */
+            ask: string;
+            /** Changes */
+            changes: string;
+            /** Choices */
+            choices: components["schemas"]["ChoiceOut"][];
+            /** Default */
+            default: string;
+            /** Drawn */
+            drawn: boolean;
+            /** Group */
+            group: string;
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "one" | "many" | "number" | "text" | "yes" | "dates";
+        };
+        /**
+         * QuestionsOut
+         * @description Everything that is asked of a head, and the words to answer it in.
+         */
+        QuestionsOut: {
+            /** Check In */
+            check_in: components["schemas"]["CheckQuestionOut"][];
+            /** Families */
+            families: components["schemas"]["FamilyOut"][];
+            /** Flags */
+            flags: components["schemas"]["NamedOut"][];
+            /** Little Tests */
+            little_tests: components["schemas"]["LittleTestOut"][];
+            /** Materials */
+            materials: components["schemas"]["NamedOut"][];
+            /** Occasions */
+            occasions: components["schemas"]["NamedOut"][];
+            /** On Scalp */
+            on_scalp: components["schemas"]["NamedOut"][];
+            /** On Strands */
+            on_strands: components["schemas"]["NamedOut"][];
+            /** Outcomes */
+            outcomes: string[];
+            /** Questions */
+            questions: components["schemas"]["QuestionOut"][];
+        };
+        /**
+         * ReasonOut
+         * @description Why, and where that comes from.
+         */
+        ReasonOut: {
+            /** Id */
+            id: string;
+            /** Source */
+            source: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * ResultOut
+         * @description One little test as it came out.
+         */
+        ResultOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Id */
+            id: number;
+            /** Outcome */
+            outcome: string;
+            /** Test */
+            test: string;
+        };
+        /**
          * RinseAsk
          * @description What is asked: an acid and a water of the shelf by id, how much, and the pH to aim at.
+         *
+         *     `head`: whom it is for, by id; their limits then hold. Left out for nobody in particular.
          */
         RinseAsk: {
             /** Acid */
             acid: number;
             /** Aim */
             aim: number | string;
+            /** Head */
+            head?: number | null;
             /**
              * Minutes
              * @default 2
@@ -730,6 +1865,31 @@ export interface components {
             volume: number | string;
             /** Water */
             water: number;
+        };
+        /**
+         * RinseAskedOut
+         * @description The rinse that this head asks for; `pour` is the jug to fill, in mL.
+         */
+        RinseAskedOut: {
+            /** At Most */
+            at_most: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "acid" | "plain";
+            minutes: components["schemas"]["FigureOut"];
+            ph: components["schemas"]["FigureOut"];
+            /** Pour */
+            pour: number;
+            /**
+             * Use
+             * @enum {string}
+             */
+            use: "rinsed_out" | "left_in";
+            /** Vessel */
+            vessel: string;
+            volume: components["schemas"]["FigureOut"];
         };
         /**
          * RinseOut
@@ -770,6 +1930,18 @@ export interface components {
             volume: number;
         };
         /**
+         * SchoolOut
+         * @description One thing that makers disagree about.
+         */
+        SchoolOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Options */
+            options: components["schemas"]["OptionOut"][];
+        };
+        /**
          * StepOut
          * @description One step at the basin.
          */
@@ -785,6 +1957,135 @@ export interface components {
             kind: "pour" | "stir" | "read" | "use";
             /** Number */
             number: string;
+        };
+        /**
+         * StricterOut
+         * @description A limit that is stricter for this head, and why.
+         */
+        StricterOut: {
+            /** Id */
+            id: string;
+            /** Source */
+            source: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * VesselIn
+         * @description A vessel as it is entered: what it holds to the brim, or to your mark, in mL.
+         */
+        VesselIn: {
+            /** Name */
+            name: string;
+            /** Volume */
+            volume: number | string;
+        };
+        /**
+         * VesselOut
+         * @description A vessel of the household's own.
+         */
+        VesselOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Volume */
+            volume: number;
+        };
+        /**
+         * WashChangeIn
+         * @description What changes in a wash: how it went, whether the head learns from it, the note.
+         */
+        WashChangeIn: {
+            /** Answer */
+            answer?: string | null;
+            /** Counts */
+            counts?: boolean | null;
+            /** Note */
+            note?: string | null;
+        };
+        /**
+         * WashIn
+         * @description A preparation used; `answer` how it went, of the outcomes.
+         *
+         *     `amount` in g or mL, or in so many of the vessel whose id `unit` is; left out where nobody knows.
+         *
+         *     `occasion`, `on_scalp` and `on_strands`: what it was for, and what was on the hair.
+         */
+        WashIn: {
+            /** Amount */
+            amount?: number | string | null;
+            /** Answer */
+            answer?: string | null;
+            /** At */
+            at?: string | null;
+            /** Family */
+            family: string;
+            /** Minutes */
+            minutes?: number | string | null;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Occasion
+             * @default ordinary
+             */
+            occasion: string;
+            /**
+             * On Scalp
+             * @default []
+             */
+            on_scalp: string[];
+            /**
+             * On Strands
+             * @default []
+             */
+            on_strands: string[];
+            /**
+             * Strength
+             * @default 1
+             */
+            strength: number | string;
+            /**
+             * Unit
+             * @default g
+             */
+            unit: string;
+        };
+        /**
+         * WashOut
+         * @description A preparation used, and how it went. `learnt`: what it says by itself, in words.
+         */
+        WashOut: {
+            /** Answer */
+            answer: string | null;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Counts */
+            counts: boolean;
+            /** Family */
+            family: string;
+            /** Family Name */
+            family_name: string;
+            /** Grams */
+            grams: number | null;
+            /** Id */
+            id: number;
+            /** Judged */
+            judged: boolean;
+            /** Learnt */
+            learnt: string;
+            /** Minutes */
+            minutes: number | null;
+            /** Note */
+            note: string;
+            /** Strength */
+            strength: number;
         };
         /**
          * WaterIn
@@ -846,6 +2147,33 @@ export interface components {
             /** Source */
             source: string;
         };
+        /**
+         * ZoneOut
+         * @description What one zone asks for. `lift` a share; `oil` and `leave` in g.
+         */
+        ZoneOut: {
+            /** Grade */
+            grade: string;
+            leave: components["schemas"]["FigureOut"];
+            lift: components["schemas"]["FigureOut"];
+            minutes: components["schemas"]["FigureOut"];
+            oil: components["schemas"]["FigureOut"];
+            ph: components["schemas"]["FigureOut"];
+            /** Reasons */
+            reasons: components["schemas"]["ReasonOut"][];
+            /** Says */
+            says: string;
+            /**
+             * Way
+             * @enum {string}
+             */
+            way: "wet" | "dry";
+            /**
+             * Zone
+             * @enum {string}
+             */
+            zone: "scalp" | "lengths";
+        };
     };
     responses: never;
     parameters: never;
@@ -855,6 +2183,547 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    heads: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeadRowOut"][];
+                };
+            };
+        };
+    };
+    add_head: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HeadIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeadOut"];
+                };
+            };
+        };
+    };
+    blocked: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BlockedOut"][];
+                };
+            };
+        };
+    };
+    due: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DueOut"][];
+                };
+            };
+        };
+    };
+    questions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuestionsOut"];
+                };
+            };
+        };
+    };
+    head: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeadOut"];
+                };
+            };
+        };
+    };
+    change_head: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HeadIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeadOut"];
+                };
+            };
+        };
+    };
+    remove_head: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    asks: {
+        parameters: {
+            query?: {
+                occasion?: string;
+                on_scalp?: string[];
+                on_strands?: string[];
+            };
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AsksOut"];
+                };
+            };
+        };
+    };
+    check_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CheckInIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptOut"];
+                };
+            };
+        };
+    };
+    history: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HistoryOut"];
+                };
+            };
+        };
+    };
+    little_test: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LittleTestIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptOut"];
+                };
+            };
+        };
+    };
+    patch_test: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PatchTestIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptOut"];
+                };
+            };
+        };
+    };
+    patch_result: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+                test: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PatchResultIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptOut"];
+                };
+            };
+        };
+    };
+    add_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Picture
+                     * Format: binary
+                     */
+                    picture: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureOut"];
+                };
+            };
+        };
+    };
+    picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+                picture: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    restore_head: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeadOut"];
+                };
+            };
+        };
+    };
+    wash: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WashIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptOut"];
+                };
+            };
+        };
+    };
+    change_wash: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+                wash: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WashChangeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptOut"];
+                };
+            };
+        };
+    };
+    whole_head: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    erase_head: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    take_out_of_diary: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+                kind: "check-ins" | "little-tests" | "patch-tests" | "washes";
+                entry: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeadOut"];
+                };
+            };
+        };
+    };
+    put_back_in_diary: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+                kind: "check-ins" | "little-tests" | "patch-tests" | "washes";
+                entry: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeadOut"];
+                };
+            };
+        };
+    };
     entries: {
         parameters: {
             query?: {
@@ -1185,6 +3054,118 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LotOut"];
+                };
+            };
+        };
+    };
+    vessels: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VesselOut"][];
+                };
+            };
+        };
+    };
+    add_vessel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VesselIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VesselOut"];
+                };
+            };
+        };
+    };
+    change_vessel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VesselIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VesselOut"];
+                };
+            };
+        };
+    };
+    remove_vessel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    restore_vessel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VesselOut"];
                 };
             };
         };

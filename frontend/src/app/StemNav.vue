@@ -2,9 +2,16 @@
 /** The stem: the places in the order of work, a leaf each; the one you are in is in flower. */
 import { computed } from "vue";
 import { useRoute } from "vue-router";
+import { useDue } from "@/api/heads";
 import { places } from "./router";
 
 const route = useRoute();
+const due = useDue();
+/** What waits for a person, by place: a small fruit on its leaf, and words for who cannot see it. */
+const waiting = computed(() => ({
+  heads: (due.data.value ?? []).filter((one) => one.due).length,
+}));
+const waits = (name: string) => (waiting.value as Record<string, number>)[name] ?? 0;
 const here = computed(() => places.findIndex((place) => route.path.startsWith(place.path)));
 </script>
 
@@ -31,8 +38,13 @@ const here = computed(() => places.findIndex((place) => route.path.startsWith(pl
               class="leaf"
               d="M14 32c4-10 12-13 20-11-1 3-3 4-3 5 1 0 2 0 3 1-5 7-12 9-20 5z"
             />
+            <circle v-if="waits(place.name)" class="fruit" cx="36" cy="14" r="6" />
           </svg>
           <span>{{ place.label }}</span>
+          <span v-if="waits(place.name)" class="unseen">
+            {{ waits(place.name) }} patch
+            {{ waits(place.name) === 1 ? "test is" : "tests are" }} due
+          </span>
         </RouterLink>
       </li>
     </ul>
@@ -83,6 +95,12 @@ svg {
   stroke: var(--leaf);
   stroke-width: 1.6;
   stroke-linejoin: round;
+}
+
+.fruit {
+  fill: var(--throat);
+  stroke: var(--ink);
+  stroke-width: 1.2;
 }
 
 .flower path {

@@ -3,6 +3,7 @@ import { createRouter, createWebHistory } from "vue-router";
 import MixPlace from "@/places/mix/MixPlace.vue";
 
 export const places = [
+  { name: "heads", path: "/heads", label: "Heads" },
   { name: "shelf", path: "/shelf", label: "Shelf" },
   { name: "mix", path: "/mix", label: "Mix" },
   { name: "journal", path: "/journal", label: "Journal" },
@@ -17,6 +18,17 @@ export const router = createRouter({
   scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
   routes: [
     { path: "/", redirect: "/mix" },
+    {
+      path: "/heads",
+      component: () => import("@/places/heads/HeadsPlace.vue"),
+      meta: { title: "Heads" },
+    },
+    {
+      path: "/heads/:id(\\d+)/:side(washes|tests|patch|record)?",
+      component: () => import("@/places/heads/HeadPlace.vue"),
+      props: number,
+      meta: { title: "Heads" },
+    },
     {
       path: "/shelf",
       component: () => import("@/places/shelf/ShelfPlace.vue"),

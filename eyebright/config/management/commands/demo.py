@@ -10,15 +10,20 @@ from django.core.management.base import BaseCommand, CommandError
 from django.db import transaction
 from django.utils import timezone
 
+from eyebright.heads import diary
+from eyebright.heads.models import CheckIn, Head, PatchTest, Wash
+from eyebright.heads.schemas import HeadIn, LittleTestIn, PatchTestIn, WashIn
+from eyebright.heads.services import save_head
 from eyebright.journal import services as journal
 from eyebright.journal.models import Entry
 from eyebright.journal.schemas import BeginIn, EntryIn
 from eyebright.mix.services import work_out
 from eyebright.shelf import services as shelf
 from eyebright.shelf.models import Lot, WaterSource
-from eyebright.shelf.schemas import LotIn, WaterIn
+from eyebright.shelf.schemas import LotIn, VesselIn, WaterIn
 
 HOUSEHOLD = Path(__file__).parents[2] / "demo.toml"
+LEVELS = ("oil", "flakes", "itch", "tight", "tender", "build_up")
 
 
 class Command(BaseCommand):
@@ -42,16 +47,42 @@ def load(household: dict[str, Any]) -> int:
     """Put the household on the shelf and its rinses in the journal; returns how many."""
     lots = {row["key"]: shelf.save_lot(LotIn.model_validate(row)).id for row in household["lot"]}
     waters = {row["key"]: shelf.save_water(WaterIn.model_validate(row)).id for row in household["water"]}
+    for row in household["vessel"]:
+        shelf.save_vessel(VesselIn.model_validate(row))
     today = timezone.localtime().replace(minute=0, second=0, microsecond=0)
+    heads = {row["key"]: _head(row, today).pk for row in household["head"]}
     for row in sorted(household["rinse"], key=lambda row: -row["days_ago"]):
-        _rinse(row, lots, waters, today)
+        _rinse(row, lots | waters | heads, today)
     return len(household["rinse"])
 
 
-def _rinse(row: dict[str, Any], lots: dict[str, int], waters: dict[str, int], today: datetime) -> None:
+def _head(row: dict[str, Any], today: datetime) -> Head:
+    """A head with its year of washes, the oldest first, as they were learnt from."""
+    kept = save_head(HeadIn.model_validate(row))
+    evening = today.replace(hour=19)
+    CheckIn.objects.bulk_create(
+        CheckIn(head=kept, at=evening - timedelta(days=days), **dict(zip(LEVELS, levels, strict=True)))
+        for days, *levels in row["check_ins"]
+    )
+    for days, family, grams, strength, answer in row["washes"]:
+        told = {"family": family, "amount": grams, "strength": strength, "answer": answer}
+        at = evening - timedelta(days=days, hours=1)
+        diary.keep_wash(kept, WashIn.model_validate(told | {"at": at}))
+    for test, outcome in row["tests"]:
+        diary.little_test(kept.pk, LittleTestIn(test=test, outcome=outcome))
+    for patch in row["patches"]:
+        begun = diary.patch_test(kept.pk, PatchTestIn.model_validate(patch | {"hours": None}))
+        started = timezone.now() - timedelta(hours=patch["hours"])
+        PatchTest.objects.filter(pk=begun.id).update(
+            started_at=started, result=patch.get("result", ""), note=patch.get("note", "")
+        )
+    return kept
+
+
+def _rinse(row: dict[str, Any], keys: dict[str, int], today: datetime) -> None:
     ask: dict[str, Any] = {name: row[name] for name in ("volume", "aim", "use", "minutes") if name in row}
-    asked: dict[str, Any] = {"acid": lots[row["acid"]], "water": waters[row["water"]], **ask}
-    entered = BeginIn.model_validate({"rinse": asked, "who": row["who"]})
+    ask |= {name: keys[row[name]] for name in ("acid", "water", "head")}
+    entered = BeginIn.model_validate({"rinse": ask})
     entered.stops_passed = [c.id for c in work_out(entered.rinse).cautions if c.level == "stop"]
     begun = journal.begin(entered)
     said: dict[str, Any] = {
@@ -61,3 +92,4 @@ def _rinse(row: dict[str, Any], lots: dict[str, int], waters: dict[str, int], to
     journal.change(begun.id, EntryIn.model_validate(said))
     when = today.replace(hour=row["hour"]) - timedelta(days=row["days_ago"])
     Entry.objects.filter(pk=begun.id).update(made_at=when, finished_at=when + timedelta(minutes=15))
+    Wash.objects.filter(entry=begun.id).update(at=when + timedelta(minutes=15))

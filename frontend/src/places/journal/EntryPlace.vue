@@ -20,7 +20,7 @@ import PhRail from "@/parts/PhRail.vue";
 import { again } from "./again";
 import FeelForm from "./FeelForm.vue";
 import ReadingForm from "./ReadingForm.vue";
-import { when } from "./when";
+import { when } from "@/parts/when";
 
 const { id } = defineProps<{ id: number }>();
 const router = useRouter();

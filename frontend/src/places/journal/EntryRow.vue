@@ -3,7 +3,7 @@ import { computed } from "vue";
 import type { Entry } from "@/api/client";
 import { ph, range, said } from "@/parts/ph";
 import PhStrip from "@/parts/PhStrip.vue";
-import { when } from "./when";
+import { when } from "@/parts/when";
 
 const { entry } = defineProps<{ entry: Entry }>();
 const to = computed(() =>

@@ -30,7 +30,12 @@ watch(feel, (now) => keep({ feel: now }));
       :choices="feelings.feel.map((word) => ({ value: word, label: word }))"
     />
     <div class="pair">
+      <p v-if="entry.head" class="whose">
+        <span class="quiet">On whose head</span><br />
+        <RouterLink :to="`/heads/${entry.head}`">{{ entry.who }}</RouterLink>
+      </p>
       <TextField
+        v-else
         v-model="who"
         label="On whose head"
         :error="errors['who']"

@@ -1,9 +1,11 @@
 <script setup lang="ts">
-import { computed, nextTick, onUnmounted, ref, useTemplateRef, watch } from "vue";
+import { computed, nextTick, ref, useTemplateRef, watch } from "vue";
 import { useRouter } from "vue-router";
 import { Problem } from "@/api/client";
+import { useHeads } from "@/api/heads";
 import { useBeginEntry, useChoices, useLots, useRinse, useWaters } from "@/api/queries";
 import { useShortcuts } from "@/app/shortcuts";
+import GlanceLink from "@/parts/GlanceLink.vue";
 import LoadState from "@/parts/LoadState.vue";
 import MeasuringJug from "@/parts/MeasuringJug.vue";
 import MixCurve from "@/parts/MixCurve.vue";
@@ -18,27 +20,29 @@ const router = useRouter();
 const lots = useLots();
 const waters = useWaters();
 const choices = useChoices();
+const heads = useHeads();
 const { question, settled, begin: beginWith } = useQuestion();
 const rinse = useRinse(settled);
 const begin = useBeginEntry();
 
 const stopWaiting = watch(
-  [lots.data, waters.data],
-  ([bottles, sources]) => {
-    if (!bottles || !sources) return;
+  [lots.data, waters.data, heads.data],
+  ([bottles, sources, people]) => {
+    if (!bottles || !sources || !people) return;
     const vinegarsFirst = bottles.toSorted(
       (a, b) => Number(b.kind === "vinegar") - Number(a.kind === "vinegar"),
     );
     beginWith(
       vinegarsFirst.map((lot) => lot.id),
       sources.map((water) => water.id),
+      people.map((head) => head.id),
     );
     void nextTick(() => stopWaiting());
   },
   { immediate: true },
 );
 
-const waiting = [lots, waters, choices];
+const waiting = [lots, waters, choices, heads];
 const failed = computed(() => waiting.map((query) => query.error.value).find(Boolean) ?? null);
 const empty = computed(() => lots.data.value?.length === 0 || waters.data.value?.length === 0);
 const problem = computed(() => rinse.error.value);
@@ -74,18 +78,7 @@ async function pour(stops: string[]): Promise<void> {
   if (entry) await router.push(`/journal/${entry.id}/pour`);
 }
 
-/** On a phone a glance at the pH stays in view, until the reading itself is. */
 const side = useTemplateRef("side");
-const inView = ref(false);
-const watcher = new IntersectionObserver(
-  (entries) => (inView.value = entries.at(-1)?.isIntersecting ?? false),
-  { rootMargin: "0px 0px -30%" },
-);
-watch(side, (now, before) => {
-  if (before) watcher.unobserve(before);
-  if (now) watcher.observe(now);
-});
-onUnmounted(() => watcher.disconnect());
 
 useShortcuts([
   { key: "n", does: "Put something on the shelf", run: () => void router.push("/shelf?new=acid") },
@@ -102,7 +95,9 @@ function retryAll(): void {
       <h1>Mix a rinse</h1>
     </header>
     <LoadState
-      v-if="failed || !choices.data.value || !lots.data.value || !waters.data.value"
+      v-if="
+        failed || !choices.data.value || !lots.data.value || !waters.data.value || !heads.data.value
+      "
       :error="failed"
       @again="retryAll"
     />
@@ -116,6 +111,7 @@ function retryAll(): void {
           v-model="question"
           :lots="lots.data.value"
           :waters="waters.data.value"
+          :heads="heads.data.value"
           :choices="choices.data.value"
           :errors="errors"
         />
@@ -140,9 +136,9 @@ function retryAll(): void {
           </section>
         </template>
       </div>
-      <a v-if="last && !inView" href="#reading" class="glance" :class="{ stale: problem }">
+      <GlanceLink v-if="last" id="reading" :target="side" :class="{ stale: problem }">
         pH <strong>{{ ph(last.ph.value) }}</strong> likely {{ range(last.ph) }}
-      </a>
+      </GlanceLink>
       <div id="reading" ref="side" class="side">
         <LoadState v-if="trouble" :error="problem" @again="rinse.refetch()" />
         <LoadState v-else-if="!last && !problem" />
@@ -197,30 +193,6 @@ function retryAll(): void {
 .side {
   display: grid;
   gap: 16px;
-}
-
-.glance {
-  display: none;
-}
-
-@media (max-width: 760px) {
-  .glance {
-    display: block;
-    position: fixed;
-    z-index: 9;
-    right: 12px;
-    bottom: 80px;
-    padding: 6px 16px;
-    border-radius: 20px 20px 4px 20px;
-    background: var(--ink);
-    color: var(--petal);
-    text-decoration: none;
-  }
-
-  .glance strong {
-    font: 560 1.5rem/1 var(--serif);
-    margin-right: 4px;
-  }
 }
 
 @media (min-width: 1100px) {

@@ -1,15 +1,19 @@
 <script setup lang="ts">
 /** The question, put as a sentence: this acid, this water, so much, at this pH, used like that. */
 import Select from "primevue/select";
-import type { Choices, Lot, Water } from "@/api/client";
+import { computed } from "vue";
+import type { Choices, HeadRow, Lot, Water } from "@/api/client";
+import { useAsks } from "@/api/heads";
 import ChoiceRow from "@/parts/ChoiceRow.vue";
+import { ph } from "@/parts/ph";
 import PickField from "@/parts/PickField.vue";
 import TextField from "@/parts/TextField.vue";
 import type { Question } from "./question";
 
-const { lots, waters, choices, errors } = defineProps<{
+const { lots, waters, heads, choices, errors } = defineProps<{
   lots: Lot[];
   waters: Water[];
+  heads: HeadRow[];
   choices: Choices;
   errors: Record<string, string>;
 }>();
@@ -19,10 +23,47 @@ const USES = [
   { value: "rinsed_out" as const, label: "Rinsed out" },
   { value: "left_in" as const, label: "Left in" },
 ];
+
+const NOBODY = { id: null, name: "nobody in particular" };
+const people = computed(() => [NOBODY, ...heads]);
+const asks = useAsks(() => question.value.head);
+const asked = computed(() =>
+  asks.data.value?.rinse.kind === "acid" ? asks.data.value.rinse : undefined,
+);
+
+/** Put the question as this head asks for it. */
+function take(): void {
+  if (!asked.value) return;
+  question.value.aim = String(asked.value.ph.value);
+  question.value.use = asked.value.use;
+  question.value.minutes = String(asked.value.minutes.high);
+  question.value.volume = String(asked.value.pour);
+  question.value.unit = "mL";
+}
 </script>
 
 <template>
   <form class="question" @submit.prevent>
+    <PickField
+      v-if="heads.length"
+      v-model="question.head"
+      label="For"
+      :options="people"
+      by="id"
+      :error="errors['head']"
+      class="wide"
+    >
+      <RouterLink v-if="question.head" :to="`/heads/${question.head}`"
+        >Look at this head</RouterLink
+      >
+    </PickField>
+    <p v-if="heads.length" class="wide asks">
+      <template v-if="asked">
+        It asks for pH {{ ph(asked.ph.value) }}, {{ ph(asked.ph.low) }} to {{ ph(asked.ph.high) }}.
+        <button type="button" @click="take">Take that</button>
+      </template>
+      <template v-else-if="asks.data.value">It asks for plain water today.</template>
+    </p>
     <PickField
       v-model="question.acid"
       label="Acid from the shelf"
@@ -101,14 +142,12 @@ const USES = [
   grid-column: span 2;
 }
 
-.aims {
-  grid-column: 1 / -1;
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 18px;
-  align-items: baseline;
+.asks {
+  align-self: end;
+  padding-bottom: 9px;
 }
 
+.asks button,
 .aims button {
   border: 0;
   border-bottom: 2px dotted var(--vein);
@@ -117,6 +156,14 @@ const USES = [
   color: var(--vein);
   font: inherit;
   cursor: pointer;
+}
+
+.aims {
+  grid-column: 1 / -1;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 18px;
+  align-items: baseline;
 }
 
 .aims .on {

@@ -9,6 +9,8 @@ const SETTLE_MS = 60;
 export interface Question {
   acid: number | null;
   water: number | null;
+  /** Whose head it is for, by id; null for nobody in particular. */
+  head: number | null;
   volume: string;
   unit: string;
   aim: string;
@@ -19,6 +21,7 @@ export interface Question {
 const START: Question = {
   acid: null,
   water: null,
+  head: null,
   volume: "500",
   unit: "mL",
   aim: "4.5",
@@ -33,6 +36,7 @@ function read(query: LocationQuery): Partial<Question> {
   const found = {
     acid: id("acid"),
     water: id("water"),
+    head: id("head"),
     volume: text("volume"),
     unit: text("unit"),
     aim: text("aim"),
@@ -55,6 +59,10 @@ function kept(): Partial<Question> {
   }
 }
 
+/** The question as an address carries it: nobody in particular is left out. */
+const told = (ask: RinseAsk) =>
+  Object.fromEntries(Object.entries(ask).filter(([, value]) => value !== null));
+
 /** The question as it is being put, and the same as it is sent once the hand rests. */
 export function useQuestion() {
   const route = useRoute();
@@ -63,7 +71,8 @@ export function useQuestion() {
   const question = reactive<Question>({ ...START, ...kept(), ...given });
 
   /** Begin with what there is: what was only remembered, and has gone since, is let go. */
-  function begin(acids: number[], waters: number[]): void {
+  function begin(acids: number[], waters: number[], heads: number[]): void {
+    if (question.head !== null && !heads.includes(question.head)) question.head = null;
     if (given.acid === undefined && !acids.includes(question.acid ?? -1))
       question.acid = acids[0] ?? null;
     if (given.water === undefined && !waters.includes(question.water ?? -1))
@@ -88,7 +97,7 @@ export function useQuestion() {
     timer = window.setTimeout(() => {
       settled.value = next;
       sessionStorage.setItem(KEPT, JSON.stringify(question));
-      if (route.path === "/mix" && next) void router.replace({ query: { ...next } as never });
+      if (route.path === "/mix" && next) void router.replace({ query: told(next) as never });
     }, SETTLE_MS);
   });
   return { question, settled, begin };

@@ -1,11 +1,17 @@
 <script setup lang="ts">
+import { computed } from "vue";
 import type { Library, Lot } from "@/api/client";
+import { useBlocked } from "@/api/heads";
 import { useRemoveLot, useRestoreLot } from "@/api/queries";
 import { ph, range, said } from "@/parts/ph";
 import PhStrip from "@/parts/PhStrip.vue";
 import LotForm from "./LotForm.vue";
 import ShelfRow from "./ShelfRow.vue";
 
+const blocked = useBlocked();
+const barred = computed(
+  () => blocked.data.value?.filter((one) => one.material === lot.material) ?? [],
+);
 const { lot } = defineProps<{ lot: Lot; library: Library }>();
 const remove = useRemoveLot();
 const restore = useRestoreLot();
@@ -38,5 +44,15 @@ const restore = useRestoreLot();
       </span>
       <PhStrip :predicted="lot.neat_ph" />
     </p>
+    <p v-for="one in barred" :key="one.head" class="barred">
+      Not for <RouterLink :to="`/heads/${one.head}`">{{ one.head_name }}</RouterLink>, who
+      {{ one.why }}.
+    </p>
   </ShelfRow>
 </template>
+
+<style scoped>
+.barred {
+  color: var(--madder);
+}
+</style>

@@ -4,11 +4,13 @@ import Button from "primevue/button";
 import InputText from "primevue/inputtext";
 import { computed, nextTick, ref, useTemplateRef } from "vue";
 import { useRoute } from "vue-router";
-import { useLibrary, useLots, useWaters } from "@/api/queries";
+import { useLibrary, useLots, useVessels, useWaters } from "@/api/queries";
 import { useShortcuts } from "@/app/shortcuts";
 import LoadState from "@/parts/LoadState.vue";
 import LotForm from "./LotForm.vue";
 import LotRow from "./LotRow.vue";
+import VesselForm from "./VesselForm.vue";
+import VesselRow from "./VesselRow.vue";
 import WaterForm from "./WaterForm.vue";
 import WaterRow from "./WaterRow.vue";
 
@@ -16,13 +18,16 @@ const route = useRoute();
 const library = useLibrary();
 const lots = useLots();
 const waters = useWaters();
+const vessels = useVessels();
 const find = ref("");
-const adding = ref<"acid" | "water" | null>(route.query["new"] === "acid" ? "acid" : null);
+const adding = ref<"acid" | "water" | "vessel" | null>(
+  route.query["new"] === "acid" ? "acid" : null,
+);
 const finder = useTemplateRef<{ $el: HTMLElement }>("finder");
 
-const waiting = [library, lots, waters];
+const waiting = [library, lots, waters, vessels];
 const failed = computed(() => waiting.map((query) => query.error.value).find(Boolean) ?? null);
-const loaded = computed(() => library.data.value && lots.data.value && waters.data.value);
+const loaded = computed(() => waiting.every((query) => query.data.value));
 
 const holds = (...texts: string[]) =>
   find.value
@@ -34,6 +39,9 @@ const foundLots = computed(
 );
 const foundWaters = computed(
   () => waters.data.value?.filter((water) => holds(water.name, water.kind_name, water.note)) ?? [],
+);
+const foundVessels = computed(
+  () => vessels.data.value?.filter((vessel) => holds(vessel.name)) ?? [],
 );
 const many = computed(
   () => (lots.data.value?.length ?? 0) + (waters.data.value?.length ?? 0) > 4 || find.value !== "",
@@ -124,6 +132,25 @@ useShortcuts([
           No water yet. Start with your tap: soft or hard is enough to know.
         </p>
         <p v-else-if="!foundWaters.length" class="quiet">No water here is called “{{ find }}”.</p>
+      </section>
+      <section aria-labelledby="vessels">
+        <div class="board-head">
+          <h2 id="vessels">Vessels</h2>
+          <Button
+            v-if="adding !== 'vessel'"
+            label="Put a vessel on the shelf"
+            variant="outlined"
+            @click="adding = 'vessel'"
+          />
+        </div>
+        <VesselForm v-if="adding === 'vessel'" @done="adding = null" />
+        <ul>
+          <VesselRow v-for="vessel in foundVessels" :key="vessel.id" :vessel="vessel" />
+        </ul>
+        <p v-if="!vessels.data.value?.length" class="quiet">
+          No vessel yet. Doses are said in yours once they stand here: “half the squeeze bottle”.
+        </p>
+        <p v-else-if="!foundVessels.length" class="quiet">No vessel here is called “{{ find }}”.</p>
       </section>
     </div>
   </main>

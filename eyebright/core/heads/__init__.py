@@ -1,0 +1,1 @@
+"""Heads: what is known of a scalp and its hair, what it weighs, and what it asks for."""

@@ -1,0 +1,81 @@
+"""What the rules look at, from a head's record, its check-in and its day: one list, used everywhere.
+
+These are the facts that the hazard rules, the limits and the asks know of a head. The rinse on Mix,
+the families on the head's page and the journal's reading all put the same ones in.
+"""
+
+from collections.abc import Mapping, Sequence
+from datetime import date
+from typing import Any
+
+from .record import CheckIn, History, Record, Today
+
+CHILD, SMALL, SMALLEST = 13, 6, 3  # years under which a head is a child, a small child, a baby
+FRESH_DAYS = 14  # after bleach, colour, straightening or a perm
+CHECK_IN_DAYS = 10  # how long a check-in's levels speak for the scalp; its flags stand until cleared
+STAINS_SHOW = ("fair", "grey")
+LEVELS = ("oil", "flakes", "itch", "tight", "tender", "build_up")
+
+
+def facts_of(
+    record: Record,
+    today: date,
+    check_in: CheckIn | None = None,
+    day: Today | None = None,
+    history: History | None = None,
+    patches: Mapping[str, str] | None = None,
+) -> dict[str, Any]:
+    """The facts of a head on a day. `patches`: the patch test's result by material or family key."""
+    day, history, patches = day or Today(), history or History(), patches or {}
+    age = record.age(today)
+    treated = {kind: (today - when).days for kind, when in record.treatments}
+    recent = check_in if check_in and check_in.days_ago <= CHECK_IN_DAYS else None
+    flags = check_in.flags if check_in else ()
+    levels = {f"{name}_today": getattr(recent, name) if recent else None for name in LEVELS}
+    tender = "eczema" in record.skin or "sensitive" in record.skin or (levels["tender_today"] or 0) >= 1
+    facts: dict[str, Any] = {
+        "age": age,
+        "child": age < CHILD,
+        "small_child": age < SMALL,
+        "baby": age < SMALLEST,
+        "asthma": record.asthma,
+        "pregnancy": record.pregnancy,
+        "eczema": "eczema" in record.skin,
+        "tender": tender,
+        "sore": (levels["tender_today"] or 0) >= 2,
+        "allergies": list(record.allergies),
+        "scalp": record.scalp,
+        "flakes": record.flakes,
+        "cm": record.cm,
+        "strand": record.strand,
+        "curl": record.curl,
+        "porosity": record.porosity,
+        "colour": record.colour,
+        "damage": record.damage,
+        "style": record.style,
+        "tangles": record.tangles,
+        "habits": list(record.habits),
+        "before": list(record.before),
+        "treated": any(days <= FRESH_DAYS for days in treated.values()),
+        "bleached": "bleached" in treated,
+        "light": record.colour in STAINS_SHOW or "bleached" in treated,
+        "flags": list(flags),
+        "broken": bool({"broken", "sores"} & set(flags)),
+        "occasion": day.occasion,
+        "on_scalp": list(day.on_scalp),
+        "on_strands": list(day.on_strands),
+        "days": history.since_wash,
+        "first": not history.since_family,
+        "patches": dict(patches),
+    }
+    return facts | {name: value for name, value in levels.items() if value is not None}
+
+
+def with_material(facts: Mapping[str, Any], material: str, contains: Sequence[str]) -> dict[str, Any]:
+    """A head's facts, and what they say of one material: {} where no head is known.
+
+    `patch`: its patch test on this head (none, running, clear or reaction).
+    """
+    if not facts:
+        return {}
+    return {**facts, "contains": list(contains), "patch": facts["patches"].get(material, "none")}

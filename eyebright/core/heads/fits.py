@@ -1,0 +1,209 @@
+"""How each family of preparation fits a head today: what it lifts, what it takes, and why or why not."""
+
+import math
+from dataclasses import dataclass
+from typing import Any, Literal
+
+import numpy as np
+
+from ..cautions import Caution, cautions
+from ..chemistry.uncertainty import Array, Draws, Figure, figure
+from ..formulas.cleansing import cleaning_for, lifted
+from ..formulas.families import Family, families
+from .asks import Aims
+
+Verdict = Literal["suits", "adjust", "care", "off", "not_needed", "ruled_out"]
+ORDER: dict[str, int] = {
+    "suits": 0,
+    "adjust": 1,
+    "care": 2,
+    "off": 3,
+    "not_needed": 4,
+    "ruled_out": 5,
+}
+LITTLE, MUCH = 0.55, 1.7  # how strong to make it, times: within these it suits as it is usually made
+FAR = 4.0  # beyond so many times no recipe of the family gets there
+LEAST_MINUTES = 1.0
+NO_CLEANING = 1e-4  # g
+
+
+@dataclass(frozen=True)
+class Dose:
+    """What one wash takes on one zone: grams and mL, each with its range."""
+
+    grams: Figure
+    volume: Figure
+
+
+@dataclass(frozen=True)
+class Fit:
+    """One family for one head on one day.
+
+    `lift`: share of the scalp's oil it lifts as usually made; `strength`: how strong to make it
+    against that, times; both None where it is no wash. `ready_in`: days until it is next sensible.
+    `given`: ln(given / right) at factor 1, what the outcome of such a wash is learnt from.
+    """
+
+    family: Family
+    verdict: Verdict
+    why: tuple[str, ...]
+    lift: Figure | None
+    strength: Figure | None
+    scalp: Dose
+    lengths: Dose
+    minutes: tuple[float, float, float]
+    ready_in: float
+    cautions: tuple[Caution, ...]
+    given: float | None
+
+
+@dataclass(frozen=True)
+class Ground:
+    """What every family meets on this head: arrays of draws.
+
+    `mass` g of hair, `area` cm² of scalp, `oil` g on the scalp and its roots, the head's own
+    factors, and how much liquid its hair holds against medium hair, times.
+    """
+
+    mass: Array
+    area: Array
+    oil: Array
+    strength: Array
+    dose: Array
+    holds: float
+
+
+def fits(
+    aims: Aims,
+    facts: dict[str, Any],
+    ground: Ground,
+    draws: Draws,
+    since: dict[str, float],
+) -> tuple[Fit, ...]:
+    """Every family, the best suited first. `since`: days since each was last used."""
+    out = [fit(family, aims, facts, ground, draws, since.get(family.key)) for family in families().values()]
+    return tuple(sorted(out, key=lambda each: (ORDER[each.verdict], _from_right(each, aims))))
+
+
+def _from_right(found: Fit, aims: Aims) -> float:
+    """How far a fit is from right: those that the rules speak for first, then the nearest in strength."""
+    spoken_for = found.family.key in aims.suits
+    strength = found.strength.value if found.strength else 0.0
+    far = abs(math.log(strength)) if strength > 0.0 else 1.0
+    return far - 10.0 * spoken_for
+
+
+def fit(
+    family: Family,
+    aims: Aims,
+    facts: dict[str, Any],
+    ground: Ground,
+    draws: Draws,
+    since: float | None = None,
+) -> Fit:
+    """One family. `since`: days since it was last used."""
+    # a family is many recipes: only a reaction speaks for all of them
+    patch = "reaction" if facts["patches"].get(family.key) == "reaction" else None
+    found = tuple(cautions(facts | family.facts() | {"patch": patch}))
+    on_scalp = draws.of("film", family.film) * ground.area * ground.dose
+    on_lengths = draws.of("spread", family.hair) * ground.mass * ground.dose
+    if not family.stays:
+        on_lengths = on_lengths * ground.holds
+    lift = strength = given = None
+    if family.cleans:
+        cleaning = np.maximum(draws.of("cleaning", family.cleaning) * on_scalp, NO_CLEANING)
+        lift = figure(lifted(cleaning, ground.oil, draws, ground.strength), "share")
+        needed = cleaning_for(aims.scalp.lift[1], ground.oil, ground.strength)
+        strength = figure(needed / cleaning, "times")
+        plain = cleaning_for(aims.scalp.lift[1], ground.oil)
+        right = figure(plain / cleaning, "times").value
+        given = -math.log(right) if right > 0.0 else None
+    ready_in = max(family.apart * aims.apart - since, 0.0) if since is not None else 0.0
+    verdict, why = _verdict(family, aims, found, strength, ready_in)
+    times = min(1.0, aims.scalp.minutes[1] / 5.0)
+    low, high = (_minutes(each, times) for each in family.usual)
+    return Fit(
+        family=family,
+        verdict=verdict,
+        why=why,
+        lift=lift,
+        strength=strength,
+        scalp=_dose(on_scalp, family.density),
+        lengths=_dose(on_lengths, family.density),
+        minutes=(low, high, _minutes(family.most, times)),
+        ready_in=ready_in,
+        cautions=found,
+        given=given,
+    )
+
+
+def _minutes(usual: float, times: float) -> float:
+    """Minutes made shorter, to the half; 0 for what is left in."""
+    return max(round(usual * times * 2.0) / 2.0, min(usual, LEAST_MINUTES))
+
+
+def _dose(grams: Array, density: float) -> Dose:
+    weighed = figure(grams, "g")
+    middle, low, high = (each / density for each in (weighed.value, weighed.low, weighed.high))
+    return Dose(weighed, Figure(middle, low, high, "mL"))
+
+
+def _verdict(
+    family: Family, aims: Aims, found: tuple[Caution, ...], strength: Figure | None, ready_in: float
+) -> tuple[Verdict, tuple[str, ...]]:
+    """The verdict, and its reasons: the gravest first."""
+    stops = [caution for caution in found if caution.level == "stop"]
+    if stops:
+        return "ruled_out", tuple(f"{stop.what} {stop.instead}" for stop in stops)
+    against = [caution.what for caution in found if caution.level == "warning"]
+    if family.key in aims.spares:
+        against.append(aims.spares[family.key])
+    if ready_in >= 1.0:
+        against.append(f"Used lately: {math.ceil(ready_in)} more days before the next.")
+    favour = [aims.suits[family.key]] if family.key in aims.suits else []
+    if strength is not None and strength.value <= 0.0:
+        return "not_needed", ("Warm water alone lifts as much as is asked today.", *against)
+    wanted = bool(favour) or strength is not None
+    if family.key == "acid_rinse":
+        wanted = aims.rinse.kind == "acid"
+        favour = favour or ["Lays the hair flat after the wash."]
+    elif family.conditions and not family.stays and aims.condition == "lengths":
+        wanted = True
+        favour = favour or ["The lengths ask for it after a wash."]
+    off = "" if strength is None else _off(strength.value)
+    if strength is not None and not 1.0 / FAR <= strength.value <= FAR:
+        return "off", (off, *against)
+    if against:
+        return "care", (*against, *([off] if off else favour))
+    if not wanted:
+        return "not_needed", ("Nothing today asks for it.",)
+    if off:
+        return "adjust", (off, *favour)
+    return "suits", tuple(favour or ["Lifts about what this scalp asks for."])
+
+
+def _off(strength: float) -> str:
+    """How a cleanser is to be made otherwise than usual; '' where it need not be."""
+    if strength > FAR:
+        return "However it is made it lifts less than this scalp asks for today."
+    if strength > MUCH:
+        return f"Make it about {strength:.1f} times as strong as usual, or wash twice."
+    if strength < 1.0 / FAR:
+        return "However it is made it lifts more than this scalp asks for today."
+    if strength < LITTLE:
+        return f"Make it about {strength:.1f} times as strong as usual: as it is it lifts too much."
+    return ""
+
+
+def measured(
+    found: Fit, dose: float, grams: float | None, strength: float
+) -> tuple[float | None, float | None]:
+    """What one wash says: ln(given / right) at factor 1, and ln(used / worked out) at factor 1.
+
+    `dose`: ln of the head's own dose factor when the fit was worked out; `grams` of the preparation
+    that were used, None where nobody knows; `strength`: how strong it was made, times the usual.
+    """
+    worked_out = found.scalp.grams.value + found.lengths.grams.value
+    ratio = math.log(grams / worked_out) if grams else 0.0
+    given = None if found.given is None else found.given + ratio + math.log(strength)
+    return given, ratio + dose if grams else None

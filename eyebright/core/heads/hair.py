@@ -1,0 +1,76 @@
+"""What a head of hair weighs, and how large its scalp is, each with its range."""
+
+import tomllib
+from collections.abc import Mapping
+from functools import cache
+from pathlib import Path
+from typing import Any
+
+import numpy as np
+
+from ..chemistry.uncertainty import Array, Draws, Spread
+from .record import Record, tables
+
+
+@cache
+def hair_table() -> dict[str, Any]:
+    """The table of `hair.toml`, read once."""
+    return tomllib.loads(Path(__file__).with_name("hair.toml").read_text("utf-8"))
+
+
+def believed(question: str, answer: str, sure: Mapping[str, float] | None = None) -> dict[str, float]:
+    """How far each choice of a three-step question is believed: shares that add up to 1.
+
+    By eye, the answer and something of its neighbours; where little tests have spoken, theirs.
+    """
+    if sure:
+        return dict(sure)
+    keys = [choice.key for choice in tables().questions[question].choices]
+    eye, here = hair_table()["by_eye"], keys.index(answer)
+    shares = [
+        eye["same"] if i == here else eye["next"] if abs(i - here) == 1 else 0.0 for i in range(len(keys))
+    ]
+    return {key: share / sum(shares) for key, share in zip(keys, shares, strict=True)}
+
+
+def _mixed(draws: Draws, name: str, rows: Mapping[str, list[float]], shares: Mapping[str, float]) -> Array:
+    """Draws over the choices, each by as much as it is believed."""
+    keys = list(rows)
+    each = np.array([np.broadcast_to(draws.of(name, Spread.of(rows[k])), draws.count) for k in keys])
+    picked = draws.pick(name, [shares.get(key, 0.0) for key in keys])
+    mixed: Array = each[picked, np.arange(draws.count)]
+    return mixed
+
+
+def hair_mass(record: Record, draws: Draws, sure: Mapping[str, Mapping[str, float]] | None = None) -> Array:
+    """Grams of dry hair, shape (draws.count,).
+
+    Strands x cross-section x mean length x 1.31 g/cm³ (model.md 5). `sure`: for density and
+    strand, what little tests believe of each choice.
+    """
+    table, sure = hair_table(), sure or {}
+    strands = _mixed(
+        draws, "strands", table["strands"], believed("density", record.density, sure.get("density"))
+    )
+    across = _mixed(draws, "across", table["across"], believed("strand", record.strand, sure.get("strand")))
+    flat = draws.of("flat", Spread.of(table["flat"][record.curl]))
+    mean = draws.of("mean length", Spread.of(table["mean"]["layered" if record.layered else "even"]))
+    known = table["length"]["measured" if record.length_cm else "drawn"]
+    longest = draws.of("length", Spread.within(record.cm, known))
+    held = draws.of("held hair", Spread.of(table["held"][record.style]))
+    section = np.pi / 4.0 * (across * 1e-4) ** 2 * flat  # cm²
+    grams: Array = strands * 1e3 * section * longest * mean * held * table["fibre"]["density"]
+    return grams
+
+
+def scalp_area(age: int, draws: Draws) -> Array:
+    """cm² of scalp, shape (draws.count,)."""
+    table = hair_table()["scalp"]
+    years, shares = zip(*table["by_age"], strict=True)
+    area: Array = draws.of("scalp", Spread.of(table["adult"])) * np.interp(age, years, shares)
+    return area
+
+
+def liquid_held(record: Record) -> float:
+    """How much more or less liquid this hair holds than medium hair, times."""
+    return float(hair_table()["porosity"][record.porosity])

@@ -1,0 +1,1 @@
+"""What outcomes change: a head's own factors, learnt from how washes went."""

@@ -1,0 +1,138 @@
+"""A head's own factors: how strongly a wash really acts on it, and how much it really takes.
+
+Strength: an ordinal answer (still oily ... right ... tight) to a wash whose cleaning, given over
+right, is known. The factor f scales it; ln f has a normal prior and is learnt on a grid by Bayes:
+P(answer) = Phi((edge above - z) / s) - Phi((edge below - z) / s), z = ln(given / right) + ln f.
+Dose: ln(used / worked out), normal prior, normal scatter. Older washes count for less.
+"""
+
+import math
+import tomllib
+from collections.abc import Sequence
+from dataclasses import dataclass
+from functools import cache
+from pathlib import Path
+from typing import Any
+
+import numpy as np
+
+from ..chemistry.uncertainty import Z_90, Array, Figure, Spread
+
+GRID = np.linspace(-2.2, 2.2, 881)  # ln f, from a ninth to nine
+GRID.setflags(write=False)
+
+
+@cache
+def factor_table() -> dict[str, Any]:
+    """The table of `factors.toml`, read once."""
+    return tomllib.loads(Path(__file__).with_name("factors.toml").read_text("utf-8"))
+
+
+def outcomes() -> list[str]:
+    """The answers to how a wash went, from least lifted to most."""
+    answers: list[str] = factor_table()["strength"]["answers"]
+    return answers
+
+
+@dataclass(frozen=True)
+class Went:
+    """How one wash went.
+
+    `given` over right, as its natural log, by what was believed then and factor 1; `answer` an
+    index of `outcomes()`; `used` over worked out, likewise a log; None where it is not known.
+    """
+
+    days_ago: float
+    given: float | None = None
+    answer: int | None = None
+    used: float | None = None
+    by_eye: bool = False
+
+
+@dataclass(frozen=True)
+class Factor:
+    """What is believed of one factor: its natural log's mean and width, and from how many washes."""
+
+    mean: float
+    width: float
+    washes: int
+
+    @property
+    def value(self) -> float:
+        """Its middle."""
+        return math.exp(self.mean)
+
+    @property
+    def log(self) -> Spread:
+        """The spread of its natural log."""
+        reach = Z_90 * self.width
+        return Spread(self.mean - reach, self.mean, self.mean + reach, floor=-math.inf)
+
+    @property
+    def figure(self) -> Figure:
+        """Ready to be shown: its middle and 90 % range."""
+        low, middle, high = (math.exp(each) for each in (self.log.low, self.log.mid, self.log.high))
+        return Figure(middle, low, high, "times")
+
+
+@dataclass(frozen=True)
+class Factors:
+    """A head's own two factors."""
+
+    strength: Factor
+    dose: Factor
+
+
+def unlearnt() -> Factors:
+    """What is believed of a head that nothing is known of."""
+    table = factor_table()
+    return Factors(Factor(0.0, table["strength"]["prior"], 0), Factor(0.0, table["dose"]["prior"], 0))
+
+
+def learn(washes: Sequence[Went]) -> Factors:
+    """What these washes, newest first, say of a head. The oldest beyond the memory are let go."""
+    recent = list(washes)[: factor_table()["memory"]["washes"]]
+    return Factors(_strength(recent), _dose(recent))
+
+
+def _weight(went: Went) -> float:
+    half_life: float = factor_table()["memory"]["half_life"]
+    return math.pow(0.5, went.days_ago / half_life)
+
+
+def _cdf(x: Array) -> Array:
+    """The normal distribution (Abramowitz and Stegun 7.1.26; within 2e-7)."""
+    t = 1.0 / (1.0 + 0.3275911 * np.abs(x) / math.sqrt(2.0))
+    series = t * (0.254829592 + t * (-0.284496736 + t * (1.421413741 + t * (-1.453152027 + t * 1.061405429))))
+    erf = 1.0 - series * np.exp(-(x**2) / 2.0)
+    out: Array = 0.5 * (1.0 + np.sign(x) * erf)
+    return out
+
+
+def _strength(washes: Sequence[Went]) -> Factor:
+    table = factor_table()["strength"]
+    edges = [-math.inf, *table["edges"], math.inf]
+    log = -0.5 * (GRID / table["prior"]) ** 2
+    told = 0
+    for went in washes:
+        if went.given is None or went.answer is None:
+            continue
+        noise, z = table["noise_by_eye" if went.by_eye else "noise"], GRID + went.given
+        below, above = edges[went.answer], edges[went.answer + 1]
+        chance = _cdf((above - z) / noise) - _cdf((below - z) / noise)
+        chance = table["lapse"] / len(table["answers"]) + (1.0 - table["lapse"]) * chance
+        log, told = log + _weight(went) * np.log(chance), told + 1
+    belief = np.exp(log - np.max(log))
+    belief /= np.sum(belief)
+    mean = float(np.sum(belief * GRID))
+    width = float(np.sqrt(np.sum(belief * (GRID - mean) ** 2)))
+    return Factor(mean, width, told)
+
+
+def _dose(washes: Sequence[Went]) -> Factor:
+    table = factor_table()["dose"]
+    told = [(went.used, _weight(went)) for went in washes if went.used is not None]
+    prior, each = 1.0 / table["prior"] ** 2, 1.0 / table["noise"] ** 2
+    sure = prior + sum(each * weight for _, weight in told)
+    mean = sum(each * weight * used for used, weight in told) / sure
+    return Factor(mean, math.sqrt(1.0 / sure), len(told))

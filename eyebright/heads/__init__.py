@@ -1,0 +1,1 @@
+"""Heads: people, their scalps and their hair, and what happened to them."""

@@ -1,0 +1,246 @@
+"""What happens to a head: check-ins, little tests, patch tests, washes and how they went."""
+
+from datetime import timedelta
+from decimal import Decimal
+from typing import Any
+
+from django.db import models, transaction
+from django.utils import timezone
+
+from eyebright.config.problems import Problem
+from eyebright.core.formulas.families import families
+from eyebright.core.heads.facts import facts_of
+from eyebright.core.heads.fits import measured
+from eyebright.core.heads.head import fit_of, patch_hours
+from eyebright.core.heads.little_tests import little_tests
+from eyebright.core.heads.record import tables
+from eyebright.core.learning.factors import outcomes
+from eyebright.core.materials import library
+from eyebright.shelf.services import vessel_volumes
+
+from .models import CheckIn, Head, PatchTest, Picture, TestResult, Wash
+from .schemas import (
+    CheckInIn,
+    HeadOut,
+    KeptOut,
+    LittleTestIn,
+    PatchResultIn,
+    PatchTestIn,
+    WashChangeIn,
+    WashIn,
+)
+from .services import Known, find_head, today_of
+from .shown import head_out, state_of
+
+MOST_GRAMS = 20_000.0
+KINDS: dict[str, type[CheckIn | TestResult | PatchTest | Wash]] = {
+    "check-ins": CheckIn,
+    "little-tests": TestResult,
+    "patch-tests": PatchTest,
+    "washes": Wash,
+}
+CALLED = {
+    "check-ins": "check-in",
+    "little-tests": "little test",
+    "patch-tests": "patch test",
+    "washes": "wash",
+}
+
+
+def find_in(head: Head, kind: str, pk: int, *, also_removed: bool = False) -> Any:
+    """Something in a head's diary, or the problem of its being gone."""
+    table = KINDS[kind]
+    manager: models.Manager[Any] = table.objects if also_removed else table.present
+    found = manager.filter(head=head, pk=pk).first()
+    if found is None:
+        raise Problem.gone(CALLED[kind])
+    return found
+
+
+def _picture(head: Head, pk: int | None) -> Picture | None:
+    if pk is None:
+        return None
+    picture = head.pictures.filter(pk=pk).first()
+    if picture is None:
+        raise Problem.field("picture", "That picture is no longer here: take it again.")
+    return picture
+
+
+@transaction.atomic
+def check_in(pk: int, entered: CheckInIn) -> KeptOut:
+    """Keep how the scalp is."""
+    head = find_head(pk)
+    said = entered.model_dump()
+    for key, question in tables().check_in.items():
+        if said[key] not in {level.key for level in question.choices}:
+            raise Problem.field(key, "Choose one of the ones offered.")
+    if not set(entered.flags) <= set(tables().flags):
+        raise Problem.field("flags", "Choose one of the ones offered.")
+    said |= {"picture": _picture(head, entered.picture), "flags": list(dict.fromkeys(entered.flags))}
+    kept = CheckIn.objects.create(head=head, **said)
+    return KeptOut(id=kept.pk, head=head_out(head))
+
+
+@transaction.atomic
+def little_test(pk: int, entered: LittleTestIn) -> KeptOut:
+    """Keep the outcome of a little test, and let the record follow what the tests then say."""
+    head = find_head(pk)
+    test = little_tests().get(entered.test)
+    if test is None:
+        raise Problem.field("test", "Choose a test.")
+    if test.outcome(entered.outcome) is None:
+        raise Problem.field("outcome", "Choose what you saw.")
+    kept = TestResult.objects.create(head=head, test=entered.test, outcome=entered.outcome)
+    if entered.take:
+        _follow(head, test.question)
+    return KeptOut(id=kept.pk, head=head_out(head))
+
+
+def _follow(head: Head, question: str) -> None:
+    """Set the record's answer to what the tests now say of this question."""
+    belief = Known(head).beliefs.get(question)
+    if belief:
+        head.answers = {**head.answers, question: belief.answer}
+        head.save(update_fields=["answers"])
+
+
+@transaction.atomic
+def patch_test(pk: int, entered: PatchTestIn) -> KeptOut:
+    """Start a patch test."""
+    head = find_head(pk)
+    known = Known(head)
+    name = entered.name[:80]
+    if entered.material:
+        if entered.material in library():
+            name = name or library()[entered.material].name
+        elif entered.material in families():
+            name = name or families()[entered.material].name
+        else:
+            raise Problem.field("material", "Choose one of the ones offered, or name it yourself.")
+    if not name:
+        raise Problem.field("name", "Say what is being tried.")
+    if entered.material and known.patches.get(entered.material) == "reaction":
+        raise Problem.field("material", f"{head.name} has reacted to it: it is not tried again.")
+    if entered.material and known.patches.get(entered.material) == "running":
+        raise Problem.field("material", "That test is running already.")
+    hours = entered.hours or patch_hours(facts_of(known.record, known.today))
+    kept = PatchTest.objects.create(head=head, material=entered.material, name=name, hours=hours)
+    return KeptOut(id=kept.pk, head=head_out(head))
+
+
+@transaction.atomic
+def patch_result(pk: int, test_pk: int, entered: PatchResultIn) -> KeptOut:
+    """Say what the arm showed. A reaction can be said at any time, a clear arm only when it is due."""
+    head = find_head(pk)
+    test: PatchTest = find_in(head, "patch-tests", test_pk)
+    if entered.result == "clear" and state_of(test) == "running":
+        raise Problem.field(
+            "result",
+            f"Not yet: skin may answer as late as the second day. Look again after {test.hours} hours.",
+        )
+    test.result, test.note, test.ended_at = entered.result, entered.note, timezone.now()
+    test.picture = _picture(head, entered.picture) or test.picture
+    test.save()
+    return KeptOut(id=test.pk, head=head_out(head))
+
+
+def _answer(said: str | None) -> int | None:
+    if said is None:
+        return None
+    if said not in outcomes():
+        raise Problem.field("answer", "Choose one of the ones offered.")
+    return outcomes().index(said)
+
+
+@transaction.atomic
+def wash(pk: int, entered: WashIn) -> KeptOut:
+    """Keep a preparation that was used, with what the core makes of it."""
+    head = find_head(pk)
+    kept = keep_wash(head, entered)
+    return KeptOut(id=kept.pk, head=head_out(head))
+
+
+def keep_wash(head: Head, entered: WashIn) -> Wash:
+    """Keep a preparation that was used on this head."""
+    family = families().get(entered.family)
+    if family is None:
+        raise Problem.field("family", "Choose one of the ones offered.")
+    at = entered.at or timezone.now()
+    if timezone.is_naive(at):
+        at = timezone.make_aware(at)
+    known = Known(head, at)
+    if at > timezone.now() + timedelta(minutes=5):
+        raise Problem.field("at", "That has not happened yet.")
+    if at.year < known.record.birth_year:
+        raise Problem.field("at", "That is before this head was born.")
+    grams = _weighed(entered, family.density)
+    day = today_of(entered.occasion, entered.on_scalp, entered.on_strands)
+    given = used = None
+    if family.cleans:
+        fit = fit_of(known.core(day), family)
+        given, used = measured(fit, known.factors.dose.mean, grams, entered.strength)
+    return Wash.objects.create(
+        head=head,
+        family=family.key,
+        at=at,
+        grams=None if grams is None else Decimal(repr(grams)).quantize(Decimal("0.01")),
+        strength=Decimal(repr(entered.strength)).quantize(Decimal("0.001")),
+        minutes=None if entered.minutes is None else Decimal(repr(entered.minutes)).quantize(Decimal("0.01")),
+        given=given,
+        used=used,
+        answer=_answer(entered.answer),
+        note=entered.note,
+    )
+
+
+def _weighed(entered: WashIn, density: float) -> float | None:
+    """Grams of what was used; None where no amount was said."""
+    if entered.amount is None or entered.unit == "g":
+        return entered.amount
+    if entered.unit == "mL":
+        return entered.amount * density
+    sizes = vessel_volumes()
+    if entered.unit not in sizes:
+        raise Problem.field("unit", "That vessel is no longer on the shelf: choose another measure.")
+    grams = entered.amount * sizes[entered.unit] * density
+    if grams > MOST_GRAMS:
+        raise Problem.field("amount", "That is more than 20 kg.")
+    return grams
+
+
+@transaction.atomic
+def change_wash(pk: int, wash_pk: int, entered: WashChangeIn) -> KeptOut:
+    """Say how a wash went, or whether the head learns from it."""
+    head = find_head(pk)
+    found: Wash = find_in(head, "washes", wash_pk)
+    said = entered.model_dump(exclude_unset=True)
+    if "answer" in said:
+        found.answer = _answer(said["answer"])
+    if said.get("counts") is not None:
+        found.counts = said["counts"]
+    if said.get("note") is not None:
+        found.note = said["note"]
+    found.save()
+    return KeptOut(id=found.pk, head=head_out(head))
+
+
+@transaction.atomic
+def take_away(pk: int, kind: str, entry: int) -> HeadOut:
+    """Take something out of the diary; `put_back` undoes it."""
+    head = find_head(pk)
+    found = find_in(head, kind, entry)
+    found.take_away()
+    if isinstance(found, TestResult) and found.test in little_tests():
+        _follow(head, little_tests()[found.test].question)
+    return head_out(head)
+
+
+@transaction.atomic
+def put_back(pk: int, kind: str, entry: int) -> HeadOut:
+    """Undo `take_away`."""
+    head = find_head(pk)
+    found = find_in(head, kind, entry, also_removed=True)
+    found.put_back()
+    if isinstance(found, TestResult) and found.test in little_tests():
+        _follow(head, little_tests()[found.test].question)
+    return head_out(head)

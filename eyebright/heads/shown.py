@@ -1,0 +1,274 @@
+"""A head as it is shown: all that is kept of it, its history thinned, what waits and what is barred."""
+
+import math
+from collections.abc import Iterable
+from datetime import datetime, timedelta
+from typing import Literal
+
+from django.utils import timezone
+
+from eyebright.config.wire import figure_out
+from eyebright.core.formulas.families import families
+from eyebright.core.heads.facts import facts_of
+from eyebright.core.heads.head import mass_of, patch_hours, scalp_of
+from eyebright.core.heads.little_tests import Belief
+from eyebright.core.heads.record import Record, tables
+from eyebright.core.learning.factors import Factor, outcomes
+from eyebright.core.learning.trends import thin
+from eyebright.core.materials import library
+
+from .models import CheckIn, Head, PatchTest, Picture, Wash
+from .schemas import (
+    BeliefOut,
+    BlockedOut,
+    CheckInOut,
+    DueOut,
+    FactorOut,
+    HeadOut,
+    HistoryOut,
+    LineOut,
+    ModelOut,
+    PatchTestOut,
+    PictureOut,
+    ResultOut,
+    WashOut,
+)
+from .services import Known, find_head, flag_names, row_of
+
+SHOWN_WASHES = 20
+SHOWN_PICTURES = 24
+State = Literal["running", "due", "clear", "reaction"]
+POINTS = 120  # of a small chart
+
+
+def picture_out(picture: Picture | None) -> PictureOut | None:
+    """A picture's address."""
+    if picture is None:
+        return None
+    url = f"/api/heads/{picture.head_id}/pictures/{picture.pk}"
+    return PictureOut(id=picture.pk, url=url, width=picture.width, height=picture.height)
+
+
+def head_out(head: Head) -> HeadOut:
+    """A head with all that is kept of it, but for its older history."""
+    known = Known(head)
+    record, check_in, factors = known.record, known.check_in, known.factors
+    believed = known.beliefs
+    sure = known.core().sure
+    cleaned = [at for family, at in known.last.items() if family in families() and families()[family].cleans]
+    facts = facts_of(record, known.today)
+    recent = list(head.washes(manager="present").all()[:SHOWN_WASHES])
+    return HeadOut(
+        **row_of(head, record, known.today),
+        checked_in_at=check_in.at if check_in else None,
+        washed_at=max(cleaned, default=None),
+        flags=flag_names(check_in.flags if check_in else []),
+        note=head.note,
+        mass=figure_out(mass_of(record, sure)),
+        area=figure_out(scalp_of(record, known.today)),
+        patch_hours=patch_hours(facts),
+        check_in=_check_in_out(check_in) if check_in else None,
+        results=[ResultOut(id=r.pk, at=r.made_at, test=r.test, outcome=r.outcome) for r in known.results],
+        beliefs=[_belief_out(belief, record) for belief in believed.values()],
+        patch_tests=[_patch_out(test) for test in known.patch_tests],
+        washes=[_wash_out(wash) for wash in recent],
+        model=ModelOut(
+            strength=_factor_out(factors.strength, _acts(factors.strength)),
+            dose=_factor_out(factors.dose, _takes(factors.dose)),
+        ),
+    )
+
+
+def _check_in_out(kept: CheckIn) -> CheckInOut:
+    fields = {key: getattr(kept, key) for key in (*tables().check_in, "at", "flags", "note")}
+    return CheckInOut(id=kept.pk, picture=picture_out(kept.picture), **fields)
+
+
+def _belief_out(belief: Belief, record: Record) -> BeliefOut:
+    question = tables().questions[belief.question]
+    says = f"{question.choice(belief.answer).name}, {belief.sure * 100:.0f} % sure"
+    return BeliefOut(
+        question=belief.question,
+        answer=belief.answer,
+        sure=belief.sure,
+        agree=belief.agree,
+        recorded=getattr(record, belief.question) == belief.answer,
+        says=says if belief.agree else f"{says}; the tests do not agree",
+    )
+
+
+def state_of(test: PatchTest) -> State:
+    """How a patch test stands."""
+    if test.result == PatchTest.Result.REACTION:
+        return "reaction"
+    if test.result:
+        return "clear"
+    return "due" if timezone.now() >= _due_at(test) else "running"
+
+
+def _due_at(test: PatchTest) -> datetime:
+    return test.started_at + timedelta(hours=test.hours)
+
+
+SAYS: dict[State, str] = {
+    "running": "Leave it alone; look now and then. Wash it off at any sting.",
+    "due": "Time is up: look at the arm in daylight and say what you see.",
+    "clear": "Clear: nothing showed.",
+    "reaction": "A reaction: this is blocked for this head, everywhere. See a pharmacist or doctor, "
+    "at once if lips, eyes or breath are in it.",
+}
+
+
+def _patch_out(test: PatchTest) -> PatchTestOut:
+    state = state_of(test)
+    return PatchTestOut(
+        id=test.pk,
+        material=test.material,
+        name=test.name,
+        hours=test.hours,
+        started_at=test.started_at,
+        due_at=_due_at(test),
+        state=state,
+        says=SAYS[state],
+        picture=picture_out(test.picture),
+        note=test.note,
+    )
+
+
+def _family_name(key: str) -> str:
+    return families()[key].name if key in families() else key
+
+
+def _wash_out(wash: Wash) -> WashOut:
+    cleans = wash.family in families() and families()[wash.family].cleans
+    return WashOut(
+        id=wash.pk,
+        at=wash.at,
+        family=wash.family,
+        family_name=_family_name(wash.family),
+        grams=None if wash.grams is None else float(wash.grams),
+        strength=float(wash.strength),
+        minutes=None if wash.minutes is None else float(wash.minutes),
+        answer=None if wash.answer is None else outcomes()[wash.answer],
+        counts=wash.counts,
+        learnt=_learnt(wash),
+        judged=cleans,
+        note=wash.note,
+    )
+
+
+def _learnt(wash: Wash) -> str:
+    """What one wash says by itself, in words."""
+    if not wash.counts:
+        return "Left out of what is learnt."
+    said = []
+    if wash.given is not None and wash.answer is not None:
+        said.append(
+            f"Given {math.exp(wash.given):.1f} times what was worked out as right; it was "
+            f"{outcomes()[wash.answer]}."
+        )
+    if wash.used is not None:
+        said.append(f"Used {math.exp(wash.used):.1f} times the dose worked out.")
+    return " ".join(said)
+
+
+def _factor_out(factor: Factor, says: str) -> FactorOut:
+    return FactorOut(value=figure_out(factor.figure), washes=factor.washes, says=says)
+
+
+def _acts(factor: Factor) -> str:
+    """What the strength factor means, in words."""
+    if factor.washes == 0:
+        return "Nothing is known yet: say after a wash how it went."
+    if factor.log.low > 0.0:
+        return "A wash acts more strongly on this head than on most: it is given less."
+    if factor.log.high < 0.0:
+        return "A wash acts less strongly on this head than on most: it is given more."
+    return "So far it may well be like most heads."
+
+
+def _takes(factor: Factor) -> str:
+    """What the dose factor means, in words."""
+    if factor.washes == 0:
+        return "Nothing is known yet: say after a wash how much was used."
+    if factor.log.low > 0.0:
+        return "It takes more than its length and thickness say."
+    if factor.log.high < 0.0:
+        return "It takes less than its length and thickness say."
+    return "So far it takes about what its length and thickness say."
+
+
+def history(pk: int) -> HistoryOut:
+    """Check-ins and outcomes, thinned to what a small chart can show."""
+    head = find_head(pk)
+    keys = list(tables().check_in)
+    rows = list(head.check_ins(manager="present").order_by("at").values_list("at", *keys))
+    at, values = thin([row[0].timestamp() for row in rows], [row[1:] for row in rows], POINTS)
+    judged = list(
+        head.washes(manager="present").filter(answer__isnull=False).order_by("at").values_list("at", "answer")
+    )
+    went_at, went = thin(
+        [when.timestamp() for when, _ in judged], [(float(answer or 0),) for _, answer in judged], POINTS
+    )
+    pictures = head.pictures.order_by("-made_at")[:SHOWN_PICTURES]
+    return HistoryOut(
+        at=_times(at),
+        lines=[
+            LineOut(
+                key=key,
+                name=question.ask,
+                words=[level.name for level in question.choices],
+                values=[row[i] for row in values],
+            )
+            for i, (key, question) in enumerate(tables().check_in.items())
+        ],
+        washed_at=_times(went_at),
+        went=[row[0] for row in went],
+        outcomes=outcomes(),
+        check_ins=len(rows),
+        washes=len(judged),
+        pictures=[shown for shown in map(picture_out, pictures) if shown],
+    )
+
+
+def _times(seconds: Iterable[float]) -> list[datetime]:
+    return [datetime.fromtimestamp(each, tz=timezone.get_current_timezone()) for each in seconds]
+
+
+def due() -> list[DueOut]:
+    """Patch tests that run or are due, the soonest first."""
+    waiting = PatchTest.present.filter(result="", head__removed_at=None).select_related("head")
+    found = [
+        DueOut(
+            head=test.head_id,
+            head_name=test.head.name,
+            what=test.name,
+            at=_due_at(test),
+            due=state_of(test) == "due",
+        )
+        for test in waiting
+    ]
+    return sorted(found, key=lambda each: each.at)
+
+
+def blocked() -> list[BlockedOut]:
+    """What some head must not have: reactions on record, and what it is allergic to."""
+    out = []
+    reacted = PatchTest.present.filter(
+        result=PatchTest.Result.REACTION, head__removed_at=None
+    ).select_related("head")
+    for test in reacted:
+        if test.material:
+            out.append(_block(test.head, test.material, "has reacted to it"))
+    for head in Head.present.all():
+        allergies = set(head.answers.get("allergies", ()))
+        out += [
+            _block(head, stuff.key, "is allergic to what it holds")
+            for stuff in library().values()
+            if allergies & set(stuff.contains)
+        ]
+    return out
+
+
+def _block(head: Head, material: str, why: str) -> BlockedOut:
+    return BlockedOut(head=head.pk, head_name=head.name, material=material, why=why)

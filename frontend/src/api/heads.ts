@@ -1,0 +1,172 @@
+/** Server state of Heads: every question its screens ask, and every change they make. */
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/vue-query";
+import { computed, type MaybeRefOrGetter, toValue } from "vue";
+import {
+  api,
+  taken,
+  type CheckInIn,
+  type Diary,
+  type Head,
+  type HeadIn,
+  type Picture,
+} from "./client";
+import type { components } from "./schema";
+
+type Schemas = components["schemas"];
+type Kept = Schemas["KeptOut"];
+
+/** What a wash is for, and what is on the hair now. */
+export interface Today {
+  occasion: string;
+  on_scalp: string[];
+  on_strands: string[];
+}
+
+const DUE_MS = 60_000;
+
+export const useQuestions = () =>
+  useQuery({
+    queryKey: ["questions"],
+    queryFn: () => taken(api.GET("/api/heads/questions")),
+    staleTime: Infinity,
+  });
+
+export const useHeads = () =>
+  useQuery({ queryKey: ["heads"], queryFn: () => taken(api.GET("/api/heads")) });
+
+/** What waits: asked again every minute, so that a reminder comes by itself. */
+export const useDue = () =>
+  useQuery({
+    queryKey: ["due"],
+    queryFn: () => taken(api.GET("/api/heads/due")),
+    refetchInterval: DUE_MS,
+  });
+
+export const useBlocked = () =>
+  useQuery({ queryKey: ["blocked"], queryFn: () => taken(api.GET("/api/heads/blocked")) });
+
+const at = (pk: number) => ({ params: { path: { pk } } });
+
+export const useHead = (id: MaybeRefOrGetter<number>) =>
+  useQuery({
+    queryKey: computed(() => ["head", toValue(id)]),
+    queryFn: () => taken(api.GET("/api/heads/{pk}", at(toValue(id)))),
+    retry: false,
+  });
+
+export const useAsks = (id: MaybeRefOrGetter<number | null>, today?: MaybeRefOrGetter<Today>) =>
+  useQuery({
+    queryKey: computed(() => ["asks", toValue(id), toValue(today)]),
+    queryFn: () =>
+      taken(
+        api.GET("/api/heads/{pk}/asks", {
+          params: { path: { pk: toValue(id) as number }, query: { ...toValue(today) } },
+        }),
+      ),
+    enabled: computed(() => toValue(id) !== null),
+    placeholderData: (before, query) =>
+      query?.queryKey[1] === toValue(id) ? keepPreviousData(before) : undefined,
+    retry: false,
+  });
+
+export const useHistory = (id: MaybeRefOrGetter<number>) =>
+  useQuery({
+    queryKey: computed(() => ["history", toValue(id)]),
+    queryFn: () => taken(api.GET("/api/heads/{pk}/history", at(toValue(id)))),
+  });
+
+/** A head may have changed: itself, the list, what it asks for, and every rinse for it. */
+function useHeadChange<Input, Output>(change: (input: Input) => Promise<Output>) {
+  const cache = useQueryClient();
+  return useMutation({
+    mutationFn: change,
+    onSuccess: (output) => {
+      const told = output as Head | Kept | undefined;
+      const head = told && "head" in told ? (told.head as Head) : (told as Head | undefined);
+      if (head?.id !== undefined) cache.setQueryData(["head", head.id], head);
+    },
+    onSettled: () =>
+      Promise.all(
+        ["heads", "asks", "history", "due", "blocked", "rinse", "entries", "entry"].map((key) =>
+          cache.invalidateQueries({ queryKey: [key] }),
+        ),
+      ),
+  });
+}
+
+export const useSaveHead = () =>
+  useHeadChange(({ id, body }: { id?: number; body: HeadIn }) =>
+    id === undefined
+      ? taken(api.POST("/api/heads", { body }))
+      : taken(api.PUT("/api/heads/{pk}", { ...at(id), body })),
+  );
+export const useRemoveHead = () =>
+  useHeadChange((id: number) => taken(api.DELETE("/api/heads/{pk}", at(id))));
+export const useRestoreHead = () =>
+  useHeadChange((id: number) => taken(api.POST("/api/heads/{pk}/restore", at(id))));
+export const useEraseHead = () =>
+  useHeadChange((id: number) => taken(api.DELETE("/api/heads/{pk}/whole", at(id))));
+
+export const useCheckIn = () =>
+  useHeadChange(({ id, body }: { id: number; body: CheckInIn }) =>
+    taken(api.POST("/api/heads/{pk}/check-ins", { ...at(id), body })),
+  );
+export const useLittleTest = () =>
+  useHeadChange(({ id, body }: { id: number; body: Schemas["LittleTestIn"] }) =>
+    taken(api.POST("/api/heads/{pk}/little-tests", { ...at(id), body })),
+  );
+export const usePatchTest = () =>
+  useHeadChange(({ id, body }: { id: number; body: Schemas["PatchTestIn"] }) =>
+    taken(api.POST("/api/heads/{pk}/patch-tests", { ...at(id), body })),
+  );
+export const usePatchResult = () =>
+  useHeadChange(
+    ({ id, test, body }: { id: number; test: number; body: Schemas["PatchResultIn"] }) =>
+      taken(
+        api.PATCH("/api/heads/{pk}/patch-tests/{test}", {
+          params: { path: { pk: id, test } },
+          body,
+        }),
+      ),
+  );
+export const useWash = () =>
+  useHeadChange(({ id, body }: { id: number; body: Schemas["WashIn"] }) =>
+    taken(api.POST("/api/heads/{pk}/washes", { ...at(id), body })),
+  );
+export const useChangeWash = () =>
+  useHeadChange(({ id, wash, body }: { id: number; wash: number; body: Schemas["WashChangeIn"] }) =>
+    taken(api.PATCH("/api/heads/{pk}/washes/{wash}", { params: { path: { pk: id, wash } }, body })),
+  );
+
+interface InDiary {
+  id: number;
+  kind: Diary;
+  entry: number;
+}
+const inDiary = ({ id, kind, entry }: InDiary) => ({
+  params: { path: { pk: id, kind, entry } },
+});
+export const useTakeOut = () =>
+  useHeadChange((what: InDiary) =>
+    taken(api.DELETE("/api/heads/{pk}/{kind}/{entry}", inDiary(what))),
+  );
+export const usePutBack = () =>
+  useHeadChange((what: InDiary) =>
+    taken(api.POST("/api/heads/{pk}/{kind}/{entry}/restore", inDiary(what))),
+  );
+
+/** Send a picture; what comes back is stripped of everything but its pixels. */
+export const useAddPicture = () =>
+  useMutation({
+    mutationFn: ({ id, file }: { id: number; file: File }): Promise<Picture> => {
+      const form = new FormData();
+      form.append("picture", file);
+      return taken(
+        api.POST("/api/heads/{pk}/pictures", {
+          ...at(id),
+          body: form as never,
+          bodySerializer: (body: unknown) => body as FormData,
+        }),
+      );
+    },
+  });

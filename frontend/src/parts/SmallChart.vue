@@ -1,0 +1,114 @@
+<script setup lang="ts">
+/** One small line over time, its levels in words. The words beside it say the same without seeing. */
+import {
+  CategoryScale,
+  Chart,
+  LinearScale,
+  LineController,
+  LineElement,
+  PointElement,
+  Tooltip,
+} from "chart.js";
+import { computed, onMounted, onUnmounted, useTemplateRef, watch } from "vue";
+import { theme } from "@/app/theme";
+
+Chart.register(CategoryScale, LinearScale, LineController, LineElement, PointElement, Tooltip);
+
+const { name, at, values, words } = defineProps<{
+  name: string;
+  at: string[];
+  values: (number | null)[];
+  words: string[];
+}>();
+const canvas = useTemplateRef<HTMLCanvasElement>("canvas");
+let chart: Chart<"line"> | undefined;
+
+const month = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short", year: "2-digit" });
+const word = (value: number | null | undefined) =>
+  value === null || value === undefined ? "" : (words[Math.round(value)] ?? "");
+const summary = computed(
+  () =>
+    `${name}: ${word(values[0])} on ${month.format(new Date(at[0] ?? 0))}, ` +
+    `${word(values.at(-1))} on ${month.format(new Date(at.at(-1) ?? 0))}, ${values.length} points`,
+);
+
+function draw(): void {
+  chart?.destroy();
+  if (!canvas.value) return;
+  const style = getComputedStyle(document.documentElement);
+  const token = (key: string) => style.getPropertyValue(key).trim();
+  const font = { family: token("--sans").split(",")[0]?.replaceAll('"', "") ?? "", size: 11 };
+  chart = new Chart(canvas.value, {
+    type: "line",
+    data: {
+      labels: at.map((iso) => month.format(new Date(iso))),
+      datasets: [
+        {
+          data: values,
+          borderColor: token("--vein"),
+          backgroundColor: token("--vein"),
+          borderWidth: 1.6,
+          pointRadius: values.length > 40 ? 0 : 2.5,
+          tension: 0.25,
+        },
+      ],
+    },
+    options: {
+      animation: false,
+      responsive: true,
+      maintainAspectRatio: false,
+      scales: {
+        x: {
+          grid: { display: false },
+          ticks: { color: token("--stem"), font, maxTicksLimit: 3, maxRotation: 0 },
+        },
+        y: {
+          min: 0,
+          max: words.length - 1,
+          grid: { color: token("--hairline") },
+          ticks: {
+            color: token("--stem"),
+            font,
+            stepSize: 1,
+            callback: (value) => word(Number(value)),
+          },
+        },
+      },
+      plugins: {
+        tooltip: {
+          callbacks: { label: (item) => word(item.parsed.y) },
+          bodyFont: font,
+          titleFont: font,
+        },
+      },
+    },
+  });
+}
+onMounted(draw);
+onUnmounted(() => chart?.destroy());
+watch([() => values, theme], () => requestAnimationFrame(draw));
+</script>
+
+<template>
+  <figure>
+    <figcaption>{{ name }}</figcaption>
+    <div><canvas ref="canvas" role="img" :aria-label="summary" /></div>
+  </figure>
+</template>
+
+<style scoped>
+figure {
+  margin: 0;
+  min-width: 0;
+}
+
+figcaption {
+  font-size: 0.9375rem;
+  color: var(--stem);
+}
+
+div {
+  position: relative;
+  height: 104px;
+}
+</style>

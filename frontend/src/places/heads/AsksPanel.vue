@@ -1,0 +1,135 @@
+<script setup lang="ts">
+/** The reading of a head: what it asks for today in its two zones, the rinse, and what comes next. */
+import Button from "primevue/button";
+import { computed } from "vue";
+import { useRouter } from "vue-router";
+import type { Asks, Head } from "@/api/client";
+import CautionList from "@/parts/CautionList.vue";
+import { ph, said } from "@/parts/ph";
+import PhStrip from "@/parts/PhStrip.vue";
+import { dayOf } from "@/parts/when";
+import { rinseFor } from "./rinseFor";
+import { round, spanOf } from "./words";
+import ZonePanel from "./ZonePanel.vue";
+
+const { asks, head } = defineProps<{ asks: Asks; head: Head }>();
+const router = useRouter();
+const grave = computed(() => asks.cautions.filter((caution) => caution.level !== "note"));
+const notes = computed(() => asks.cautions.filter((caution) => caution.level === "note"));
+const stopped = computed(() => grave.value.some((caution) => caution.level === "stop"));
+
+const AFTER = {
+  lengths: "Condition the lengths after.",
+  none: "No conditioner after: the rinse smooths enough.",
+  "as you like": "Conditioner after, or none: as you like.",
+} as const;
+</script>
+
+<template>
+  <section aria-label="Reading" aria-live="polite" class="reading">
+    <CautionList v-if="grave.length" :cautions="grave" />
+    <div class="zones">
+      <ZonePanel :zone="asks.scalp" />
+      <ZonePanel :zone="asks.lengths" />
+    </div>
+    <section class="rinse" aria-label="The rinse">
+      <template v-if="asks.rinse.kind === 'acid'">
+        <h3>
+          A rinse at pH {{ ph(asks.rinse.ph.value) }},
+          {{
+            asks.rinse.use === "left_in"
+              ? "left in"
+              : `rinsed out after ${spanOf(asks.rinse.minutes)}`
+          }}
+        </h3>
+        <PhStrip :predicted="asks.rinse.ph" />
+        <p>
+          It bears {{ ph(asks.rinse.ph.low) }} to {{ ph(asks.rinse.ph.high)
+          }}<template v-if="asks.rinse.use === 'rinsed_out'"
+            >, {{ said(asks.rinse.at_most) }} minutes at the most</template
+          >. About {{ said(round(asks.rinse.volume.value)) }} mL goes once through, likely
+          {{ said(round(asks.rinse.volume.low)) }} to {{ said(round(asks.rinse.volume.high))
+          }}<template v-if="asks.rinse.vessel"> · {{ asks.rinse.vessel }}</template
+          >.
+        </p>
+        <Button
+          class="now"
+          :label="`Mix this rinse for ${head.name}`"
+          :disabled="stopped"
+          @click="router.push(rinseFor(head.id, asks))"
+        />
+        <p v-if="stopped" class="quiet">Not while a stop stands above.</p>
+      </template>
+      <template v-else>
+        <h3>Plain lukewarm water, nothing in it</h3>
+        <p>Until that changes, no acid and no herb.</p>
+      </template>
+    </section>
+    <p>{{ AFTER[asks.condition] }}</p>
+    <p>
+      <strong>{{ asks.next.says }}</strong>
+      <template v-if="asks.next.due_in.value > 0"> Around {{ dayOf(asks.next.date) }}.</template>
+      Then {{ spanOf(asks.next.apart) }} between washes.
+      <em class="quiet">{{ asks.next.apart.kind }}</em>
+    </p>
+    <details v-if="asks.stricter.length" class="stricter">
+      <summary>Limits that are stricter for {{ head.name }}</summary>
+      <ul>
+        <li v-for="row in asks.stricter" :key="row.id">
+          {{ row.why }} <span class="quiet small">From: {{ row.source }}.</span>
+        </li>
+      </ul>
+    </details>
+    <CautionList v-if="notes.length" :cautions="notes" />
+  </section>
+</template>
+
+<style scoped>
+.reading {
+  display: grid;
+  gap: 16px;
+  align-content: start;
+}
+
+.zones {
+  display: grid;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  gap: 24px;
+}
+
+.rinse {
+  display: grid;
+  gap: 8px;
+  justify-items: start;
+  padding-top: 16px;
+  border-top: 1px solid var(--hairline);
+}
+
+.now.p-button {
+  background: var(--throat);
+  border-color: var(--throat);
+  color: var(--on-throat);
+}
+
+.now.p-button:not(:disabled):hover {
+  background: var(--throat-strong);
+  border-color: var(--throat-strong);
+  color: var(--on-throat);
+}
+
+summary {
+  cursor: pointer;
+  color: var(--vein);
+}
+
+ul {
+  margin: 6px 0;
+  padding-left: 18px;
+}
+
+@media (max-width: 560px) {
+  .zones {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

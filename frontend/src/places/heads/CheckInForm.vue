@@ -1,0 +1,111 @@
+<script setup lang="ts">
+/** How the scalp is today, in ten seconds: one press a line, and one to keep it. */
+import Button from "primevue/button";
+import { computed, reactive, ref } from "vue";
+import type { Head, Picture, Questions } from "@/api/client";
+import { useCheckIn, useTakeOut } from "@/api/heads";
+import { tell } from "@/app/undo";
+import ChoiceRow from "@/parts/ChoiceRow.vue";
+import { useTrouble } from "@/parts/trouble";
+import { ago } from "@/parts/when";
+import PictureField from "./PictureField.vue";
+
+const { head, questions } = defineProps<{ head: Head; questions: Questions }>();
+const keep = useCheckIn();
+const takeOut = useTakeOut();
+const { errors, trouble } = useTrouble(keep.error);
+
+type Key = "oil" | "flakes" | "itch" | "tight" | "tender" | "build_up";
+const before = computed(() => head.check_in);
+const levels = reactive(
+  Object.fromEntries(
+    questions.check_in.map(({ key, default: usual }) => [
+      key,
+      head.check_in?.[key as Key] ?? usual,
+    ]),
+  ) as Record<Key, number>,
+);
+const flags = ref<string[]>([...(head.check_in?.flags ?? [])]);
+const picture = ref<Picture | null>(null);
+const worrying = ref(flags.value.length > 0);
+
+async function store(): Promise<void> {
+  const body = { ...levels, flags: flags.value, picture: picture.value?.id ?? null, note: "" };
+  const kept = await keep.mutateAsync({ id: head.id, body }).catch(() => null);
+  if (!kept) return;
+  picture.value = null;
+  tell("Kept how it is today.", () =>
+    takeOut.mutateAsync({ id: head.id, kind: "check-ins", entry: kept.id }),
+  );
+}
+</script>
+
+<template>
+  <form aria-label="How the scalp is today" @submit.prevent="store">
+    <div class="over">
+      <h2>How is the scalp?</h2>
+      <p class="quiet small">
+        {{ before ? `Last looked at ${ago(before.at)}` : "Not looked at yet" }}
+      </p>
+    </div>
+    <div v-for="question in questions.check_in" :key="question.key" class="line">
+      <span class="ask" aria-hidden="true">{{ question.ask }}</span>
+      <ChoiceRow
+        v-model="levels[question.key as Key]"
+        :label="question.ask"
+        :choices="question.choices.map(({ key, name }) => ({ value: key, label: name }))"
+      />
+    </div>
+    <details :open="worrying">
+      <summary>Anything worrying?</summary>
+      <ChoiceRow
+        v-model="flags"
+        many
+        label="Anything worrying"
+        :choices="questions.flags.map(({ key, name }) => ({ value: key, label: name }))"
+      />
+    </details>
+    <p v-if="trouble || errors['flags']" class="trouble" role="alert">
+      {{ errors["flags"] ?? trouble }}
+    </p>
+    <div class="row">
+      <Button type="submit" label="Keep it" :disabled="keep.isPending.value" />
+      <PictureField v-model="picture" :head="head.id" />
+    </div>
+  </form>
+</template>
+
+<style scoped>
+form {
+  display: grid;
+  gap: 8px;
+}
+
+.over {
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: space-between;
+  align-items: baseline;
+  gap: 4px 16px;
+}
+
+.line {
+  display: grid;
+  grid-template-columns: 76px minmax(0, 1fr);
+  align-items: center;
+}
+
+.ask {
+  color: var(--stem);
+}
+
+summary {
+  cursor: pointer;
+  color: var(--vein);
+  margin-bottom: 6px;
+}
+
+.trouble {
+  color: var(--madder);
+}
+</style>

@@ -1,0 +1,103 @@
+<script setup lang="ts">
+/** Which families of preparation suit this head today, how much each takes, and what is ruled out. */
+import { computed } from "vue";
+import type { Fit } from "@/api/client";
+import { said } from "@/parts/ph";
+import { percent, round } from "./words";
+
+const { families } = defineProps<{ families: Fit[] }>();
+
+const GROUPS = [
+  { verdicts: ["suits"], name: "Suits" },
+  { verdicts: ["adjust"], name: "Can be made to suit" },
+  { verdicts: ["care"], name: "With care, if at all" },
+  { verdicts: ["off"], name: "Too mild or too strong for today" },
+  { verdicts: ["not_needed"], name: "Not asked for today" },
+  { verdicts: ["ruled_out"], name: "Ruled out" },
+] as const;
+const groups = computed(() =>
+  GROUPS.map((group) => ({
+    ...group,
+    fits: families.filter((fit) => (group.verdicts as readonly string[]).includes(fit.verdict)),
+  })).filter((group) => group.fits.length),
+);
+const minutes = ([low = 0, high = 0, most = 0]: number[]) =>
+  most === 0
+    ? "left in"
+    : `${said(low)}${high > low ? ` to ${said(high)}` : ""} min, ${most >= 240 ? `${said(most / 60)} h` : `${said(most)} min`} at most`;
+const grams = (fit: Fit, zone: "scalp" | "lengths") => said(round(fit[zone].grams.value));
+</script>
+
+<template>
+  <div v-for="group in groups" :key="group.name" class="group">
+    <h3>{{ group.name }}</h3>
+    <details v-for="fit in group.fits" :key="fit.family">
+      <summary>
+        <span class="name">{{ fit.name }}</span>
+        <span class="quiet">{{ fit.why[0] }}</span>
+      </summary>
+      <p>
+        {{ fit.made_of }}<template v-if="fit.after">; after it {{ fit.after }}</template
+        >.
+      </p>
+      <p v-for="why in fit.why.slice(1)" :key="why">{{ why }}</p>
+      <template v-if="fit.verdict !== 'ruled_out'">
+        <p v-if="fit.lift">
+          As usually made it lifts about {{ percent(fit.lift.value) }} of the scalp's oil, likely
+          {{ percent(fit.lift.low) }} to {{ percent(fit.lift.high) }}
+          <em class="quiet">{{ fit.lift.kind }}</em><template v-if="fit.strength">
+            · right would be {{ said(round(fit.strength.value)) }} times the usual strength, likely
+            {{ said(round(fit.strength.low)) }} to {{ said(round(fit.strength.high)) }}</template
+          >.
+        </p>
+        <p>
+          One wash takes <strong>{{ grams(fit, "scalp") }} g</strong> on the scalp, likely
+          {{ said(round(fit.scalp.grams.low)) }} to {{ said(round(fit.scalp.grams.high)) }} ({{
+            fit.scalp.vessel
+          }})<template v-if="fit.lengths.grams.value > 0"
+            >, and <strong>{{ grams(fit, "lengths") }} g</strong> on the lengths, likely
+            {{ said(round(fit.lengths.grams.low)) }} to
+            {{ said(round(fit.lengths.grams.high)) }} ({{ fit.lengths.vessel }})</template
+          >. <em class="quiet">{{ fit.scalp.grams.kind }}</em>
+        </p>
+        <p>
+          {{ minutes(fit.minutes) }} · {{ said(fit.apart) }}
+          {{ fit.apart === 1 ? "day" : "days" }} apart<template v-if="fit.ready_in > 0">
+            · next in {{ said(Math.ceil(fit.ready_in)) }} days</template
+          >. <em class="quiet">custom</em>
+        </p>
+      </template>
+    </details>
+  </div>
+</template>
+
+<style scoped>
+.group {
+  display: grid;
+  gap: 2px;
+  margin-bottom: 12px;
+}
+
+h3 {
+  font-size: 1.0625rem;
+  margin-bottom: 2px;
+}
+
+details {
+  border-top: 1px solid var(--hairline);
+  padding: 6px 0;
+}
+
+details p {
+  margin: 4px 0 0 16px;
+}
+
+summary {
+  cursor: pointer;
+}
+
+.name {
+  font-weight: 700;
+  margin-right: 8px;
+}
+</style>

@@ -1,0 +1,155 @@
+<script setup lang="ts">
+/** A head's record, new or changed: every question has an answer to begin with. */
+import Button from "primevue/button";
+import { computed, onMounted, reactive, useTemplateRef } from "vue";
+import type { Answer, Head, Questions } from "@/api/client";
+import { useSaveHead } from "@/api/heads";
+import TextField from "@/parts/TextField.vue";
+import { useTrouble } from "@/parts/trouble";
+import AnswerField from "./AnswerField.vue";
+
+const { questions, head } = defineProps<{ questions: Questions; head?: Head }>();
+const emit = defineEmits<{ done: [head: Head]; cancel: [] }>();
+const save = useSaveHead();
+const { errors, trouble } = useTrouble(save.error);
+const form = useTemplateRef<HTMLFormElement>("form");
+
+const GROUPS = [
+  { key: "person", name: "The person" },
+  { key: "scalp", name: "The scalp" },
+  { key: "hair", name: "The hair" },
+  { key: "habits", name: "Habits" },
+] as const;
+const EMPTY = { number: "", text: "", yes: false, many: [], dates: {}, one: "" } as const;
+
+const name = defineModel<string>("name", { default: "" });
+name.value = head?.name ?? name.value;
+const note = reactive({ text: head?.note ?? "" });
+const answers = reactive<Record<string, Answer>>(
+  Object.fromEntries(
+    questions.questions.map(({ key, kind, default: usual }) => {
+      const told = head?.answers[key];
+      const empty = kind === "many" ? [] : kind === "dates" ? {} : EMPTY[kind];
+      return [key, told === null || told === undefined ? usual || empty : told];
+    }),
+  ),
+);
+const inGroup = (group: string) => questions.questions.filter((one) => one.group === group);
+
+/** An adult in charge is asked for only where there has to be one. */
+const minor = computed(() => {
+  const born = Number(answers["birth_year"]);
+  return born > 1000 && new Date().getFullYear() - born < 18;
+});
+const asked = (key: string) => key !== "adult" || minor.value;
+
+async function store(): Promise<void> {
+  const body = { name: name.value, answers: { ...answers }, note: note.text };
+  const done = await save.mutateAsync(head ? { id: head.id, body } : { body }).catch(() => null);
+  if (done) emit("done", done);
+  else
+    requestAnimationFrame(() =>
+      form.value?.querySelector("[role=alert]")?.scrollIntoView({ block: "center" }),
+    );
+}
+onMounted(() => form.value?.querySelector<HTMLElement>("input")?.focus({ preventScroll: true }));
+</script>
+
+<template>
+  <form
+    ref="form"
+    :aria-label="head ? `The record of ${head.name}` : 'A new head'"
+    @submit.prevent="store"
+  >
+    <p v-if="!head" class="quiet">
+      A name and a birth year are enough; the rest stands at what is usual, and can wait.
+    </p>
+    <section v-for="group in GROUPS" :key="group.key" :aria-labelledby="`group-${group.key}`">
+      <h2 :id="`group-${group.key}`">{{ group.name }}</h2>
+      <div class="fields">
+        <TextField
+          v-if="group.key === 'person'"
+          v-model="name"
+          label="Name"
+          :error="errors['name']"
+          hint="As it is called at home."
+        />
+        <template v-for="question in inGroup(group.key)" :key="question.key">
+          <AnswerField
+            v-if="asked(question.key)"
+            :model-value="answers[question.key] ?? null"
+            :question="question"
+            :error="errors[question.key] ?? ''"
+            :class="{
+              wide: question.drawn || question.kind === 'many' || question.kind === 'dates',
+            }"
+            @update:model-value="answers[question.key] = $event"
+          />
+        </template>
+        <TextField
+          v-if="group.key === 'habits'"
+          v-model="note.text"
+          class="wide"
+          label="Note"
+          :rows="1"
+          :error="errors['note']"
+        />
+      </div>
+    </section>
+    <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
+    <div class="row acts">
+      <Button
+        type="submit"
+        :label="head ? 'Keep the record' : 'Add this head'"
+        :disabled="save.isPending.value"
+      />
+      <Button type="button" label="Leave it" variant="text" @click="emit('cancel')" />
+    </div>
+  </form>
+</template>
+
+<style scoped>
+form {
+  display: grid;
+  gap: 24px;
+}
+
+section {
+  display: grid;
+  gap: 12px;
+  padding-top: 16px;
+  border-top: 1px solid var(--hairline);
+}
+
+.fields {
+  display: grid;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  gap: 20px 32px;
+}
+
+.wide {
+  grid-column: 1 / -1;
+}
+
+.acts {
+  position: sticky;
+  bottom: 0;
+  padding: 12px 0;
+  background: var(--petal);
+  border-top: 1px solid var(--hairline);
+}
+
+.trouble {
+  color: var(--madder);
+}
+
+@media (max-width: 760px) {
+  .fields {
+    grid-template-columns: minmax(0, 1fr);
+  }
+
+  .acts {
+    bottom: 72px;
+  }
+}
+</style>

@@ -1,0 +1,111 @@
+<script setup lang="ts">
+/** One head: who it is, and the sides from which it can be looked at. */
+import { computed } from "vue";
+import { useRoute } from "vue-router";
+import { useHead, useQuestions } from "@/api/heads";
+import LoadState from "@/parts/LoadState.vue";
+import HeadPortrait from "./HeadPortrait.vue";
+import PatchView from "./PatchView.vue";
+import RecordView from "./RecordView.vue";
+import TestsView from "./TestsView.vue";
+import TodayView from "./TodayView.vue";
+import WashesView from "./WashesView.vue";
+
+const { id } = defineProps<{ id: number }>();
+const route = useRoute();
+const head = useHead(() => id);
+const questions = useQuestions();
+
+const SIDES = [
+  { key: "", name: "Today", view: TodayView },
+  { key: "washes", name: "How it went", view: WashesView },
+  { key: "tests", name: "Little tests", view: TestsView },
+  { key: "patch", name: "Patch tests", view: PatchView },
+  { key: "record", name: "Record", view: RecordView },
+] as const;
+const side = computed(
+  () => SIDES.find((one) => one.key === String(route.params["side"] ?? "")) ?? SIDES[0],
+);
+const failed = computed(() => head.error.value ?? questions.error.value);
+function again(): void {
+  void head.refetch();
+  void questions.refetch();
+}
+</script>
+
+<template>
+  <main class="place">
+    <LoadState
+      v-if="failed || !head.data.value || !questions.data.value"
+      :error="failed"
+      @again="again"
+    />
+    <p v-if="failed"><RouterLink to="/heads">Back to the heads</RouterLink></p>
+    <template v-if="head.data.value && questions.data.value && !failed">
+      <header>
+        <div class="who">
+          <HeadPortrait :answers="head.data.value.answers" />
+          <div>
+            <h1>{{ head.data.value.name }}</h1>
+            <p class="quiet">
+              {{ head.data.value.age }}{{ head.data.value.child ? ", a child" : "" }} ·
+              {{ head.data.value.about }}
+            </p>
+          </div>
+        </div>
+        <nav aria-label="Sides of this head">
+          <RouterLink
+            v-for="one in SIDES"
+            :key="one.key"
+            :to="one.key ? `/heads/${id}/${one.key}` : `/heads/${id}`"
+            :aria-current="one.key === side.key ? 'page' : undefined"
+          >
+            {{ one.name }}
+          </RouterLink>
+        </nav>
+      </header>
+      <component
+        :is="side.view"
+        :key="`${id}-${side.key}`"
+        :head="head.data.value"
+        :questions="questions.data.value"
+      />
+    </template>
+  </main>
+</template>
+
+<style scoped>
+.place > header {
+  align-items: center;
+  margin-bottom: 20px;
+}
+
+.who {
+  display: flex;
+  gap: 16px;
+  align-items: center;
+}
+
+nav {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 20px;
+}
+
+nav a {
+  color: var(--ink);
+  padding: 6px 0;
+  text-decoration: none;
+  border-bottom: 3px solid transparent;
+}
+
+nav a:hover {
+  border-color: var(--hairline);
+}
+
+nav a[aria-current] {
+  color: var(--vein);
+  font-weight: 700;
+  border-color: var(--throat);
+}
+</style>

@@ -1,0 +1,138 @@
+<script setup lang="ts">
+/** The heads of the household. */
+import Button from "primevue/button";
+import InputText from "primevue/inputtext";
+import { computed, ref, useTemplateRef } from "vue";
+import { useRoute, useRouter } from "vue-router";
+import type { HeadRow } from "@/api/client";
+import { useDue, useHeads, useQuestions } from "@/api/heads";
+import { useShortcuts } from "@/app/shortcuts";
+import LoadState from "@/parts/LoadState.vue";
+import { ago } from "@/parts/when";
+import HeadForm from "./HeadForm.vue";
+import HeadPortrait from "./HeadPortrait.vue";
+
+const MANY = 6;
+
+const route = useRoute();
+const router = useRouter();
+const heads = useHeads();
+const questions = useQuestions();
+const due = useDue();
+const adding = ref(route.query["new"] === "head");
+const find = ref("");
+const finder = useTemplateRef<{ $el: HTMLElement }>("finder");
+
+const found = computed(() =>
+  (heads.data.value ?? []).filter((head) =>
+    `${head.name} ${head.about}`.toLowerCase().includes(find.value.trim().toLowerCase()),
+  ),
+);
+const failed = computed(() => heads.error.value ?? questions.error.value);
+const waits = (head: HeadRow) => (due.data.value ?? []).filter((one) => one.head === head.id);
+
+function again(): void {
+  void heads.refetch();
+  void questions.refetch();
+}
+
+useShortcuts([
+  { key: "n", does: "Add a head", run: () => (adding.value = true) },
+  { key: "/", does: "Find a head", run: () => finder.value?.$el.focus() },
+]);
+</script>
+
+<template>
+  <main class="place">
+    <header>
+      <h1>Heads</h1>
+      <div class="row">
+        <InputText
+          v-if="(heads.data.value?.length ?? 0) > MANY"
+          ref="finder"
+          v-model="find"
+          aria-label="Find a head"
+          placeholder="Find a head"
+        />
+        <Button v-if="!adding" label="Add a head" @click="adding = true" />
+      </div>
+    </header>
+    <LoadState
+      v-if="failed || !heads.data.value || !questions.data.value"
+      :error="failed"
+      @again="again"
+    />
+    <template v-else>
+      <HeadForm
+        v-if="adding"
+        :questions="questions.data.value"
+        @done="(head) => router.push(`/heads/${head.id}`)"
+        @cancel="adding = false"
+      />
+      <template v-else>
+        <p v-if="heads.data.value.length === 0" class="quiet">
+          Nobody yet. Whose hair is it? A name and a birth year are enough to begin.
+        </p>
+        <p v-else-if="found.length === 0" class="quiet">Nobody here is called “{{ find }}”.</p>
+        <ul>
+          <li v-for="head in found" :key="head.id">
+            <HeadPortrait :answers="head.answers" />
+            <div class="who">
+              <h2>
+                <RouterLink :to="`/heads/${head.id}`">{{ head.name }}</RouterLink>
+              </h2>
+              <p>{{ head.age }}{{ head.child ? ", a child" : "" }} · {{ head.about }}</p>
+              <p class="quiet">
+                {{ head.washed_at ? `Washed ${ago(head.washed_at)}` : "No wash on record" }} ·
+                {{
+                  head.checked_in_at ? `looked at ${ago(head.checked_in_at)}` : "not looked at yet"
+                }}
+              </p>
+              <p v-if="head.flags.length" class="flag">Stop: {{ head.flags.join(", ") }}.</p>
+              <p v-for="one in waits(head)" :key="one.what" :class="{ due: one.due }">
+                {{ one.due ? "Look at the arm" : "Patch test runs" }}: {{ one.what }}
+              </p>
+            </div>
+          </li>
+        </ul>
+      </template>
+    </template>
+  </main>
+</template>
+
+<style scoped>
+ul {
+  list-style: none;
+  margin: 8px 0 0;
+  padding: 0;
+}
+
+li {
+  display: flex;
+  gap: 20px;
+  align-items: center;
+  padding: 16px 0;
+  border-top: 1px solid var(--hairline);
+}
+
+.who {
+  display: grid;
+  gap: 2px;
+  min-width: 0;
+}
+
+h2 a {
+  color: var(--ink);
+  text-decoration-color: var(--vein);
+  text-underline-offset: 4px;
+}
+
+.flag {
+  color: var(--madder);
+  font-weight: 700;
+}
+
+.due {
+  font-weight: 700;
+}
+</style>

@@ -1,0 +1,98 @@
+<script setup lang="ts">
+/** What is believed of a head, from what, and how sure: its own two factors on a common scale. */
+import type { Figure, Head } from "@/api/client";
+import { said } from "@/parts/ph";
+import { round } from "./words";
+
+defineProps<{ head: Head }>();
+const WIDE = 320;
+const LEAST = 0.25;
+/** A doubling is as wide as a halving. */
+const x = (times: number) =>
+  (Math.log(Math.min(Math.max(times, LEAST), 1 / LEAST) / LEAST) / Math.log(LEAST ** -2)) * WIDE;
+const lozenge = ({ low, value, high }: Figure) =>
+  `M${x(low)} 14 Q${x(value)} -4 ${x(high)} 14 Q${x(value)} 32 ${x(low)} 14 Z`;
+const shown = (figure: Figure) =>
+  `${said(round(figure.value))} times, likely ${said(round(figure.low))} to ${said(round(figure.high))}`;
+</script>
+
+<template>
+  <section aria-label="What is believed of this head" class="model">
+    <h2>What is believed of {{ head.name }}</h2>
+    <div
+      v-for="[name, factor] in [
+        ['How strongly a wash acts', head.model.strength],
+        ['How much it takes', head.model.dose],
+      ] as const"
+      :key="name"
+      class="factor"
+    >
+      <h3>{{ name }}</h3>
+      <p>
+        <strong>{{ shown(factor.value) }}</strong> <em class="quiet">{{ factor.value.kind }}</em>
+      </p>
+      <svg :viewBox="`0 0 ${WIDE} 42`" role="img" :aria-label="`${name}: ${shown(factor.value)}`">
+        <path class="line" :d="`M0 14 H${WIDE}`" />
+        <template
+          v-for="[at, word] in [
+            [0.5, 'half'],
+            [1, 'most heads'],
+            [2, 'twice'],
+          ] as const"
+          :key="word"
+        >
+          <path class="tick" :d="`M${x(at)} 8 v12`" />
+          <text :x="x(at)" y="40" text-anchor="middle">{{ word }}</text>
+        </template>
+        <path class="range" :d="lozenge(factor.value)" />
+        <circle class="middle" :cx="x(factor.value.value)" cy="14" r="4" />
+      </svg>
+      <p>{{ factor.says }}</p>
+      <p class="quiet small">
+        From {{ factor.washes }} {{ factor.washes === 1 ? "wash" : "washes" }}; older ones count for
+        less. Nine chances in ten it lies in the range.
+      </p>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.model {
+  display: grid;
+  gap: 16px;
+  align-content: start;
+}
+
+.factor {
+  display: grid;
+  gap: 4px;
+}
+
+svg {
+  width: 100%;
+  max-width: 360px;
+}
+
+.line {
+  stroke: var(--hairline);
+  stroke-width: 2;
+}
+
+.tick {
+  stroke: var(--stem);
+}
+
+.range {
+  fill: var(--vein);
+  opacity: 0.3;
+}
+
+.middle {
+  fill: var(--vein);
+}
+
+text {
+  font-size: 12px;
+  fill: var(--stem);
+}
+</style>

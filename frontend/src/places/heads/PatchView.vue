@@ -1,0 +1,212 @@
+<script setup lang="ts">
+/** Patch tests: start one, be reminded, say what the arm shows. */
+import Button from "primevue/button";
+import { computed, reactive, ref } from "vue";
+import type { Head, PatchTest, Picture, Questions } from "@/api/client";
+import { usePatchResult, usePatchTest, usePutBack, useTakeOut } from "@/api/heads";
+import { tell, tellOf } from "@/app/undo";
+import PickField from "@/parts/PickField.vue";
+import TextField from "@/parts/TextField.vue";
+import { useTrouble } from "@/parts/trouble";
+import { when } from "@/parts/when";
+import PictureField from "./PictureField.vue";
+
+const { head, questions } = defineProps<{ head: Head; questions: Questions }>();
+const start = usePatchTest();
+const answer = usePatchResult();
+const takeOut = useTakeOut();
+const putBack = usePutBack();
+const begun = useTrouble(start.error);
+const said = useTrouble(answer.error);
+
+const OTHER = "";
+const choices = computed(() => [
+  { key: OTHER, name: "something else, named below" },
+  ...questions.materials,
+  ...questions.families.map(({ key, name }) => ({ key, name: `any ${name}` })),
+]);
+const entered = reactive({ material: questions.materials[0]?.key ?? OTHER, name: "" });
+const pictures = ref<Record<number, Picture | null>>({});
+const at = ref<number | null>(null);
+
+async function begin(): Promise<void> {
+  const body = { material: entered.material, name: entered.material ? "" : entered.name };
+  const kept = await start.mutateAsync({ id: head.id, body }).catch(() => null);
+  if (!kept) return;
+  entered.name = "";
+  tell("The patch test runs. The stem reminds you.", () =>
+    takeOut.mutateAsync({ id: head.id, kind: "patch-tests", entry: kept.id }),
+  );
+}
+
+async function shows(test: PatchTest, result: "clear" | "reaction"): Promise<void> {
+  at.value = test.id;
+  const body = { result, picture: pictures.value[test.id]?.id ?? null, note: "" };
+  await answer.mutateAsync({ id: head.id, test: test.id, body }).catch(() => null);
+}
+
+function drop(test: PatchTest): void {
+  const entry = { id: head.id, kind: "patch-tests" as const, entry: test.id };
+  void tellOf(
+    `The patch test of ${test.name} is out.`,
+    () => takeOut.mutateAsync(entry),
+    () => putBack.mutateAsync(entry),
+  );
+}
+</script>
+
+<template>
+  <div class="patch">
+    <form aria-label="A new patch test" @submit.prevent="begin">
+      <h2>Try something new on a patch first</h2>
+      <p>
+        A little, as strong as it will be used, on the inner arm; leave it, do not wash it off, and
+        look for {{ head.patch_hours }} hours. At any sting, redness, swelling or blister: wash it
+        off, and say so here.
+      </p>
+      <div class="fields">
+        <PickField
+          v-model="entered.material"
+          label="What is tried"
+          :options="choices"
+          by="key"
+          :search-in="['name']"
+          :error="begun.errors.value['material']"
+        />
+        <TextField
+          v-if="entered.material === OTHER"
+          v-model="entered.name"
+          label="Its name"
+          :error="begun.errors.value['name']"
+        />
+      </div>
+      <p v-if="begun.trouble.value" class="trouble" role="alert">{{ begun.trouble.value }}</p>
+      <Button
+        type="submit"
+        :label="`Start: ${head.patch_hours} hours`"
+        :disabled="start.isPending.value"
+      />
+    </form>
+    <p v-if="head.patch_tests.length === 0" class="quiet">No patch test yet.</p>
+    <ul>
+      <li v-for="test in head.patch_tests" :key="test.id" :class="test.state">
+        <h3>{{ test.name }}</h3>
+        <p class="quiet">
+          Begun {{ when(test.started_at) }} ·
+          {{ test.state === "running" ? `until ${when(test.due_at)}` : `${test.hours} hours` }}
+        </p>
+        <p :class="{ grave: test.state === 'reaction' }">{{ test.says }}</p>
+        <p v-if="test.note">{{ test.note }}</p>
+        <img
+          v-if="test.picture"
+          :src="test.picture.url"
+          :alt="`The arm, ${test.name}`"
+          loading="lazy"
+        />
+        <div v-if="test.state === 'running' || test.state === 'due'" class="row">
+          <Button
+            v-if="test.state === 'due'"
+            label="The arm is clear"
+            @click="shows(test, 'clear')"
+          />
+          <Button
+            label="It reacted"
+            severity="danger"
+            variant="outlined"
+            @click="shows(test, 'reaction')"
+          />
+          <PictureField
+            :model-value="pictures[test.id] ?? null"
+            :head="head.id"
+            @update:model-value="pictures[test.id] = $event"
+          />
+        </div>
+        <p
+          v-if="at === test.id && (said.errors.value['result'] || said.trouble.value)"
+          class="trouble"
+          role="alert"
+        >
+          {{ said.errors.value["result"] ?? said.trouble.value }}
+        </p>
+        <button type="button" class="plain" @click="drop(test)">Take it out</button>
+      </li>
+    </ul>
+  </div>
+</template>
+
+<style scoped>
+.patch {
+  display: grid;
+  gap: 24px;
+  max-width: 820px;
+}
+
+form {
+  display: grid;
+  gap: 12px;
+  justify-items: start;
+}
+
+.fields {
+  display: grid;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  gap: 16px;
+  width: 100%;
+}
+
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 12px;
+}
+
+li {
+  display: grid;
+  gap: 4px;
+  padding: 4px 0 4px 16px;
+  border-left: 4px solid var(--hairline);
+}
+
+.due {
+  border-color: var(--throat);
+}
+
+.clear {
+  border-color: var(--leaf);
+}
+
+.reaction {
+  border-color: var(--madder);
+}
+
+img {
+  max-width: 240px;
+  max-height: 180px;
+  border-radius: 4px 16px 16px 16px;
+}
+
+.grave,
+.trouble {
+  color: var(--madder);
+}
+
+.plain {
+  justify-self: start;
+  border: 0;
+  background: none;
+  padding: 4px 0;
+  color: var(--vein);
+  font: inherit;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+  cursor: pointer;
+}
+
+@media (max-width: 760px) {
+  .fields {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,80 @@
+<script setup lang="ts">
+/** A picture, if wanted: sent at once, stripped on arrival of place and camera, shown small. */
+import { ref } from "vue";
+import type { Picture } from "@/api/client";
+import { useAddPicture } from "@/api/heads";
+import { useTrouble } from "@/parts/trouble";
+
+const { head } = defineProps<{ head: number }>();
+const picture = defineModel<Picture | null>({ required: true });
+const add = useAddPicture();
+const { errors, trouble } = useTrouble(add.error);
+const input = ref<HTMLInputElement>();
+
+async function send(): Promise<void> {
+  const file = input.value?.files?.[0];
+  if (!file) return;
+  picture.value = await add.mutateAsync({ id: head, file }).catch(() => null);
+  if (input.value) input.value.value = "";
+}
+</script>
+
+<template>
+  <div class="picture">
+    <img v-if="picture" :src="picture.url" alt="The picture just added" />
+    <label>
+      <input
+        ref="input"
+        type="file"
+        accept="image/jpeg,image/png,image/webp"
+        class="unseen"
+        @change="send"
+      />
+      <span>{{
+        add.isPending.value ? "Taking it in…" : picture ? "Another picture" : "Add a picture"
+      }}</span>
+    </label>
+    <button v-if="picture" type="button" @click="picture = null">Without it</button>
+    <p v-if="errors['picture'] || trouble" class="error" role="alert">
+      {{ errors["picture"] ?? trouble }}
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.picture {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 12px;
+  align-items: center;
+}
+
+img {
+  width: 48px;
+  height: 48px;
+  object-fit: cover;
+  border-radius: 4px 12px 12px 12px;
+}
+
+span,
+button {
+  border: 0;
+  background: none;
+  padding: 4px 0;
+  color: var(--vein);
+  font: inherit;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+  cursor: pointer;
+}
+
+input:focus-visible + span {
+  outline: 3px solid var(--vein);
+  outline-offset: 2px;
+}
+
+.error {
+  color: var(--madder);
+  width: 100%;
+}
+</style>

@@ -1,0 +1,117 @@
+<script setup lang="ts">
+/** A head's record, changed in place; and the way out: all of it in one file, aside, or gone for good. */
+import Button from "primevue/button";
+import { ref } from "vue";
+import { useRouter } from "vue-router";
+import type { Head, Questions } from "@/api/client";
+import { useEraseHead, useRemoveHead, useRestoreHead } from "@/api/heads";
+import { tell, tellOf } from "@/app/undo";
+import { useTrouble } from "@/parts/trouble";
+import HeadForm from "./HeadForm.vue";
+
+const { head } = defineProps<{ head: Head; questions: Questions }>();
+const router = useRouter();
+const remove = useRemoveHead();
+const restore = useRestoreHead();
+const erase = useEraseHead();
+const { trouble } = useTrouble(erase.error);
+const sure = ref(false);
+
+async function aside(): Promise<void> {
+  const { id, name } = head;
+  const out = await tellOf(
+    `${name} is put aside.`,
+    () => remove.mutateAsync(id),
+    () => restore.mutateAsync(id),
+  );
+  if (out) await router.push("/heads");
+}
+
+async function forGood(): Promise<void> {
+  const { id, name } = head;
+  const gone = await erase.mutateAsync(id).then(
+    () => true,
+    () => false,
+  );
+  if (!gone) return;
+  tell(`All that was kept of ${name} is gone.`);
+  await router.push("/heads");
+}
+</script>
+
+<template>
+  <div class="record">
+    <HeadForm
+      :head="head"
+      :questions="questions"
+      @done="router.push(`/heads/${head.id}`)"
+      @cancel="router.push(`/heads/${head.id}`)"
+    />
+    <section aria-label="Take it along, or take it out">
+      <h2>All of it</h2>
+      <p>
+        Everything here stays on this machine.
+        <a :href="`/api/heads/${head.id}/whole`" download
+          >Save all that is kept of {{ head.name }}</a
+        >
+        as one file: its record, check-ins, tests, washes and rinses as JSON, its pictures beside
+        it.
+      </p>
+      <p>
+        <Button label="Put this head aside" variant="outlined" @click="aside" />
+      </p>
+      <details>
+        <summary>Delete all of it for good</summary>
+        <p>
+          Its record, pictures, check-ins, tests and washes, and the rinses in the journal that were
+          for it. There is no way back.
+        </p>
+        <label>
+          <input v-model="sure" type="checkbox" />
+          I want all that is kept of {{ head.name }} gone.
+        </label>
+        <Button
+          label="Delete it for good"
+          severity="danger"
+          :disabled="!sure || erase.isPending.value"
+          @click="forGood"
+        />
+        <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
+      </details>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.record {
+  display: grid;
+  gap: 40px;
+}
+
+section {
+  display: grid;
+  gap: 12px;
+}
+
+details {
+  display: grid;
+}
+
+details > * {
+  margin-top: 8px;
+}
+
+summary {
+  cursor: pointer;
+  color: var(--madder);
+}
+
+label {
+  display: flex;
+  gap: 8px;
+}
+
+.trouble {
+  color: var(--madder);
+}
+</style>

@@ -1,0 +1,93 @@
+<script setup lang="ts">
+/** A head today: look at it, say what for, and read what it asks for. */
+import { ref, useTemplateRef } from "vue";
+import type { Head, Questions } from "@/api/client";
+import { useAsks } from "@/api/heads";
+import GlanceLink from "@/parts/GlanceLink.vue";
+import LoadState from "@/parts/LoadState.vue";
+import { ph } from "@/parts/ph";
+import AsksPanel from "./AsksPanel.vue";
+import CheckInForm from "./CheckInForm.vue";
+import FamilyList from "./FamilyList.vue";
+import OccasionForm from "./OccasionForm.vue";
+import SchoolList from "./SchoolList.vue";
+import { useToday } from "./today";
+
+const { head } = defineProps<{ head: Head; questions: Questions }>();
+const today = ref(useToday());
+const asks = useAsks(() => head.id, today);
+const side = useTemplateRef("side");
+</script>
+
+<template>
+  <div class="today">
+    <div class="worktop">
+      <CheckInForm :head="head" :questions="questions" />
+      <OccasionForm v-model="today" :questions="questions" />
+    </div>
+    <GlanceLink v-if="asks.data.value" id="reading" :target="side">
+      <strong>{{ asks.data.value.scalp.grade }}</strong>
+      {{
+        asks.data.value.rinse.kind === "acid" ? `pH ${ph(asks.data.value.rinse.ph.value)}` : "water"
+      }}
+    </GlanceLink>
+    <div id="reading" ref="side" class="side">
+      <LoadState
+        v-if="asks.error.value || !asks.data.value"
+        :error="asks.error.value"
+        @again="asks.refetch()"
+      />
+      <AsksPanel v-if="asks.data.value" :asks="asks.data.value" :head="head" />
+    </div>
+    <template v-if="asks.data.value">
+      <section class="more" aria-label="Families">
+        <h2>What would wash it, and how much it takes</h2>
+        <p class="quiet small">
+          Hair weighs about {{ Math.round(asks.data.value.mass.value) }} g, likely
+          {{ Math.round(asks.data.value.mass.low) }} to {{ Math.round(asks.data.value.mass.high) }}
+          <em>{{ asks.data.value.mass.kind }}</em>.
+          <RouterLink :to="`/heads/${head.id}/tests`">Little tests narrow it.</RouterLink>
+        </p>
+        <FamilyList :families="asks.data.value.families" />
+      </section>
+      <section class="more" aria-label="Schools">
+        <h2>Where makers disagree</h2>
+        <SchoolList :asks="asks.data.value" :head="head.id" />
+      </section>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.today {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1.1fr);
+  gap: 32px 48px;
+  align-items: start;
+}
+
+.worktop {
+  display: grid;
+  gap: 24px;
+}
+
+@media (min-width: 1001px) {
+  .side {
+    position: sticky;
+    top: 20px;
+  }
+}
+
+.more {
+  display: grid;
+  gap: 8px;
+  padding-top: 16px;
+  border-top: 1px solid var(--hairline);
+}
+
+@media (max-width: 1000px) {
+  .today {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,69 @@
+<script setup lang="ts">
+/** A wait that a little test asks for: started by a press, counted down, with a sound at its end. */
+import { computed, onUnmounted, ref } from "vue";
+import { chime } from "@/parts/chime";
+
+const { seconds } = defineProps<{ seconds: number }>();
+const endsAt = ref<number | null>(null);
+const now = ref(Date.now());
+let ticking: number | undefined;
+
+const left = computed(() =>
+  endsAt.value === null ? seconds : Math.max(0, Math.ceil((endsAt.value - now.value) / 1000)),
+);
+const over = computed(() => endsAt.value !== null && left.value === 0);
+const said = computed(
+  () => `${Math.floor(left.value / 60)}:${String(left.value % 60).padStart(2, "0")}`,
+);
+
+function toggle(): void {
+  window.clearInterval(ticking);
+  if (endsAt.value !== null && !over.value) {
+    endsAt.value = null;
+    return;
+  }
+  now.value = Date.now();
+  endsAt.value = now.value + seconds * 1000;
+  ticking = window.setInterval(() => {
+    now.value = Date.now();
+    if (!over.value) return;
+    window.clearInterval(ticking);
+    chime();
+  }, 250);
+}
+onUnmounted(() => window.clearInterval(ticking));
+defineExpose({ toggle });
+</script>
+
+<template>
+  <div class="clock">
+    <span class="left" role="timer" :aria-label="`${said} left`">{{ said }}</span>
+    <button type="button" @click="toggle">
+      {{ over ? "Once more" : endsAt === null ? "Start the wait" : "Stop" }}
+    </button>
+    <span v-if="over" role="status">Now look.</span>
+  </div>
+</template>
+
+<style scoped>
+.clock {
+  display: flex;
+  gap: 16px;
+  align-items: center;
+}
+
+.left {
+  font: 560 2rem/1 var(--serif);
+  color: var(--vein);
+}
+
+button {
+  border: 1px solid var(--vein);
+  border-radius: 999px;
+  background: none;
+  color: var(--vein);
+  font: 700 1rem var(--sans);
+  padding: 8px 18px;
+  cursor: pointer;
+}
+</style>

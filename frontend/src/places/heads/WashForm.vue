@@ -1,0 +1,187 @@
+<script setup lang="ts">
+/** A wash that was done: with what, how much of it, how strong, and how it went. */
+import Button from "primevue/button";
+import Select from "primevue/select";
+import { computed, reactive } from "vue";
+import type { Head, Questions } from "@/api/client";
+import { useAsks, useTakeOut, useWash } from "@/api/heads";
+import { useVessels } from "@/api/queries";
+import { tell } from "@/app/undo";
+import ChoiceRow from "@/parts/ChoiceRow.vue";
+import { said } from "@/parts/ph";
+import PickField from "@/parts/PickField.vue";
+import TextField from "@/parts/TextField.vue";
+import { useTrouble } from "@/parts/trouble";
+import { round } from "./words";
+
+const { head, questions } = defineProps<{ head: Head; questions: Questions }>();
+const emit = defineEmits<{ done: [] }>();
+const keep = useWash();
+const takeOut = useTakeOut();
+const vessels = useVessels();
+const asks = useAsks(() => head.id);
+const { errors, trouble } = useTrouble(keep.error);
+
+const latest = head.washes.find((wash) => wash.judged);
+const entered = reactive({
+  family: latest?.family ?? "saponin_liquor",
+  amount: "",
+  unit: "g",
+  strength: "1",
+  minutes: "",
+  occasion: "ordinary",
+  answer: "",
+  at: "",
+  note: "",
+});
+const units = computed(() => [
+  { key: "g", name: "g" },
+  { key: "mL", name: "mL" },
+  ...(vessels.data.value ?? []).map(({ id, name }) => ({ key: String(id), name: `× ${name}` })),
+]);
+const fit = computed(() => asks.data.value?.families.find((one) => one.family === entered.family));
+const cleans = computed(() => fit.value?.cleans ?? true);
+const usual = computed(() =>
+  fit.value
+    ? `Worked out: ${said(round(fit.value.scalp.grams.value))} g on the scalp, ` +
+      `${said(round(fit.value.lengths.grams.value))} g on the lengths. Left empty: not known.`
+    : undefined,
+);
+
+async function store(): Promise<void> {
+  const body = {
+    ...entered,
+    on_scalp: [],
+    on_strands: [],
+    at: entered.at ? new Date(entered.at).toISOString() : null,
+    amount: entered.amount || null,
+    minutes: entered.minutes || null,
+    answer: entered.answer || null,
+  };
+  const kept = await keep.mutateAsync({ id: head.id, body }).catch(() => null);
+  if (!kept) return;
+  tell("Kept, and taken into account.", () =>
+    takeOut.mutateAsync({ id: head.id, kind: "washes", entry: kept.id }),
+  );
+  emit("done");
+}
+</script>
+
+<template>
+  <form aria-label="A wash that was done" @submit.prevent="store">
+    <PickField
+      v-model="entered.family"
+      label="Washed with"
+      :options="questions.families"
+      by="key"
+      :search-in="['name', 'made_of']"
+      :error="errors['family']"
+    />
+    <TextField
+      v-model="entered.amount"
+      label="How much was used"
+      decimal
+      :error="errors['amount'] ?? errors['unit']"
+      :hint="usual"
+    >
+      <Select
+        v-model="entered.unit"
+        :options="units"
+        option-label="name"
+        option-value="key"
+        aria-label="Measure"
+      />
+    </TextField>
+    <TextField
+      v-if="cleans"
+      v-model="entered.strength"
+      label="How strong, times the usual"
+      decimal
+      short
+      :error="errors['strength']"
+      hint="1 as usual, 0.5 half as strong."
+    />
+    <PickField
+      v-model="entered.occasion"
+      label="What for"
+      :options="questions.occasions"
+      by="key"
+      :error="errors['occasion']"
+    />
+    <TextField
+      v-model="entered.minutes"
+      label="Minutes on"
+      decimal
+      short
+      :error="errors['minutes']"
+    />
+    <TextField v-model="entered.note" label="Note" :rows="1" :error="errors['note']" />
+    <div class="when">
+      <label for="wash-at">When, if not just now</label>
+      <input id="wash-at" v-model="entered.at" type="datetime-local" class="p-inputtext" />
+      <p v-if="errors['at']" class="trouble" role="alert">{{ errors["at"] }}</p>
+    </div>
+    <div v-if="cleans" class="whole">
+      <p class="ask">How did the scalp feel, once dry?</p>
+      <ChoiceRow
+        v-model="entered.answer"
+        label="How the scalp felt"
+        :choices="questions.outcomes.map((word) => ({ value: word, label: word }))"
+      />
+      <p class="quiet small">It can also be said later, in the list below.</p>
+    </div>
+    <p v-if="trouble || errors['answer']" class="trouble" role="alert">
+      {{ errors["answer"] ?? trouble }}
+    </p>
+    <div class="row whole">
+      <Button type="submit" label="Keep this wash" :disabled="keep.isPending.value" />
+      <Button type="button" label="Leave it" variant="text" @click="emit('done')" />
+    </div>
+  </form>
+</template>
+
+<style scoped>
+form {
+  display: grid;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  gap: 12px 24px;
+  padding: 16px 20px;
+  background: var(--paper);
+  border-radius: 20px 20px 20px 4px;
+}
+
+.whole {
+  grid-column: 1 / -1;
+}
+
+.when {
+  display: grid;
+  gap: 4px;
+  align-content: start;
+}
+
+.when label,
+.ask {
+  color: var(--stem);
+  font-size: 0.9375rem;
+}
+
+.p-inputtext {
+  border: 1px solid var(--stem);
+  border-radius: 6px;
+  background: var(--paper);
+  color: var(--ink);
+  font: inherit;
+  padding: 4px 8px;
+}
+
+.trouble {
+  color: var(--madder);
+}
+
+@media (max-width: 760px) {
+  form {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,200 @@
+<script setup lang="ts">
+/** How it went: washes and their outcomes, what the head's own factors are, and its history. */
+import Button from "primevue/button";
+import { defineAsyncComponent, ref } from "vue";
+import type { Head, Questions, Wash } from "@/api/client";
+import { useChangeWash, useHistory, usePutBack, useTakeOut } from "@/api/heads";
+import { useShortcuts } from "@/app/shortcuts";
+import { tellOf } from "@/app/undo";
+import LoadState from "@/parts/LoadState.vue";
+import { said } from "@/parts/ph";
+import { when } from "@/parts/when";
+import ModelPanel from "./ModelPanel.vue";
+import WashForm from "./WashForm.vue";
+
+/** The charts come with their library only when they are looked at. */
+const HistoryCharts = defineAsyncComponent(() => import("./HistoryCharts.vue"));
+
+const { head } = defineProps<{ head: Head; questions: Questions }>();
+const history = useHistory(() => head.id);
+const change = useChangeWash();
+const takeOut = useTakeOut();
+const putBack = usePutBack();
+const adding = ref(false);
+
+function went(wash: Wash, answer: string): void {
+  const before = wash.answer;
+  const say = (word: string | null) =>
+    change.mutateAsync({ id: head.id, wash: wash.id, body: { answer: word } });
+  void tellOf(
+    "Taken into account.",
+    () => say(answer === before ? null : answer),
+    () => say(before),
+  );
+}
+
+function counts(wash: Wash): void {
+  const set = (on: boolean) =>
+    change.mutateAsync({ id: head.id, wash: wash.id, body: { counts: on } });
+  void tellOf(
+    wash.counts ? "Left out of what is learnt." : "It counts again.",
+    () => set(!wash.counts),
+    () => set(wash.counts),
+  );
+}
+
+function drop(wash: Wash): void {
+  const entry = { id: head.id, kind: "washes" as const, entry: wash.id };
+  void tellOf(
+    "The wash is out.",
+    () => takeOut.mutateAsync(entry),
+    () => putBack.mutateAsync(entry),
+  );
+}
+
+useShortcuts([{ key: "n", does: "Put down a wash", run: () => (adding.value = true) }]);
+</script>
+
+<template>
+  <div class="washes">
+    <section aria-label="Washes" class="list">
+      <div class="over">
+        <h2>Washes</h2>
+        <Button v-if="!adding" label="Put down a wash" @click="adding = true" />
+      </div>
+      <WashForm v-if="adding" :head="head" :questions="questions" @done="adding = false" />
+      <p v-if="head.washes.length === 0" class="quiet">
+        No wash yet. Put the next one down with how it went, and the answers begin to fit this head.
+      </p>
+      <ul>
+        <li v-for="wash in head.washes" :key="wash.id" :class="{ out: !wash.counts }">
+          <p class="quiet small">{{ when(wash.at) }}</p>
+          <p>
+            <strong>{{ wash.family_name }}</strong><template v-if="wash.grams !== null"
+              >, {{ said(wash.grams) }} g</template
+            ><template v-if="wash.strength !== 1"
+              >, {{ said(wash.strength) }} times as strong</template
+            ><template v-if="wash.minutes !== null">, {{ said(wash.minutes) }} min</template>
+          </p>
+          <p v-if="wash.note" class="quiet">{{ wash.note }}</p>
+          <div v-if="wash.judged" class="went" role="group" aria-label="How it went">
+            <button
+              v-for="word in questions.outcomes"
+              :key="word"
+              type="button"
+              :aria-pressed="wash.answer === word"
+              @click="went(wash, word)"
+            >
+              {{ word }}
+            </button>
+          </div>
+          <p v-if="wash.learnt" class="quiet small">{{ wash.learnt }}</p>
+          <p class="row acts">
+            <button v-if="wash.judged" type="button" @click="counts(wash)">
+              {{ wash.counts ? "Leave it out of what is learnt" : "Let it count" }}
+            </button>
+            <button type="button" @click="drop(wash)">Take it out</button>
+          </p>
+        </li>
+      </ul>
+    </section>
+    <aside>
+      <ModelPanel :head="head" />
+      <section aria-label="History">
+        <h2>Over time</h2>
+        <LoadState
+          v-if="history.error.value || !history.data.value"
+          :error="history.error.value"
+          @again="history.refetch()"
+        />
+        <HistoryCharts v-else :history="history.data.value" />
+      </section>
+    </aside>
+  </div>
+</template>
+
+<style scoped>
+.washes {
+  display: grid;
+  grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr);
+  gap: 48px;
+  align-items: start;
+}
+
+.over {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 16px;
+  margin-bottom: 8px;
+}
+
+ul {
+  list-style: none;
+  margin: 12px 0 0;
+  padding: 0;
+}
+
+li {
+  display: grid;
+  gap: 2px;
+  padding: 10px 0;
+  border-top: 1px solid var(--hairline);
+}
+
+.out {
+  opacity: 0.75;
+}
+
+.went {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  margin-top: 2px;
+}
+
+.went button {
+  border: 1px solid var(--stem);
+  border-radius: 4px 12px 12px 12px;
+  padding: 3px 10px;
+  background: none;
+  color: var(--ink);
+  font: inherit;
+  font-size: 0.9375rem;
+  cursor: pointer;
+}
+
+.went [aria-pressed="true"] {
+  border-color: var(--vein);
+  background: var(--vein);
+  color: var(--on-vein);
+}
+
+.acts button {
+  border: 0;
+  background: none;
+  padding: 2px 0;
+  color: var(--vein);
+  font: inherit;
+  font-size: 0.875rem;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+  cursor: pointer;
+}
+
+aside {
+  display: grid;
+  gap: 32px;
+}
+
+aside section {
+  display: grid;
+  gap: 12px;
+}
+
+@media (max-width: 1000px) {
+  .washes {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

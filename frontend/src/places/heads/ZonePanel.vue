@@ -1,0 +1,69 @@
+<script setup lang="ts">
+/** What one zone asks for: how much to lift and to leave, how long, on what ground, at which pH. */
+import { computed } from "vue";
+import type { ZoneAsk } from "@/api/client";
+import { ph, said } from "@/parts/ph";
+import LiftScale from "./LiftScale.vue";
+import { spanOf } from "./words";
+
+const { zone } = defineProps<{ zone: ZoneAsk }>();
+const name = computed(() => (zone.zone === "scalp" ? "Scalp and roots" : "Lengths"));
+const rest = computed(() => zone.says.split(":")[1] ?? "");
+</script>
+
+<template>
+  <section :aria-label="name" class="zone">
+    <p class="quiet small">{{ name }}</p>
+    <h3>{{ zone.grade }}</h3>
+    <p>
+      {{ rest.trim().replace(/^l/, "L") }}. <em class="quiet">{{ zone.lift.kind }}</em>
+    </p>
+    <LiftScale :lift="zone.lift" />
+    <p>
+      {{ zone.way === "dry" ? "Neat, on the dry scalp" : "Thinned, on wet hair" }},
+      {{ spanOf(zone.minutes) }}.
+    </p>
+    <details>
+      <summary>Why?</summary>
+      <p>
+        About {{ said(zone.oil.value) }} g of oil and build-up is there, likely
+        {{ said(zone.oil.low) }} to {{ said(zone.oil.high) }} g (<em>{{ zone.oil.kind }}</em
+        >); that leaves some {{ said(zone.leave.low) }} to {{ said(zone.leave.high) }} g. It bears
+        pH {{ ph(zone.ph.low) }} to {{ ph(zone.ph.high) }} (<em>{{ zone.ph.kind }}</em
+        >).
+      </p>
+      <ul>
+        <li v-for="reason in zone.reasons" :key="reason.id">
+          {{ reason.text }} <span class="quiet small">From: {{ reason.source }}.</span>
+        </li>
+      </ul>
+    </details>
+  </section>
+</template>
+
+<style scoped>
+.zone {
+  display: grid;
+  gap: 4px;
+  align-content: start;
+}
+
+h3 {
+  font-size: 1.6rem;
+  color: var(--vein);
+}
+
+summary {
+  cursor: pointer;
+  color: var(--vein);
+}
+
+ul {
+  margin: 6px 0;
+  padding-left: 18px;
+}
+
+li {
+  margin-bottom: 4px;
+}
+</style>
