@@ -3,7 +3,7 @@
 from typing import Any
 from unittest import TestCase
 
-from eyebright.core.cautions import cautions, limits
+from eyebright.core.cautions import cautions, limits, limits_for
 from eyebright.core.cautions.engine import GRAVITY, rules
 
 MILD: dict[str, Any] = {
@@ -55,6 +55,69 @@ CASES: tuple[tuple[str, dict[str, Any], dict[str, Any]], ...] = (
     ("left-in", {"use": "left_in"}, {}),
     ("eyes", {}, {"ph": 7.2, "ph_low": 7.0}),
     ("broken-skin", {}, {"ph": 7.2, "ph_low": 7.0}),
+    # ---- a head: red flags ----
+    ("flag-sores", {"flags": ["sores"]}, {"flags": ["rings"]}),
+    ("flag-rings", {"flags": ["lice", "rings"]}, {"flags": ["lice"]}),
+    ("flag-lice", {"flags": ["lice"]}, {"flags": []}),
+    ("flag-loss", {"flags": ["loss"]}, {"flags": []}),
+    ("flag-lasting", {"flags": ["lasting"]}, {"flags": []}),
+    ("flag-fever", {"flags": ["fever"]}, {"flags": []}),
+    ("flag-eye", {"flags": ["eye"]}, {"flags": []}),
+    ("broken-now", {"flags": ["broken"]}, {"flags": ["sores"]}),
+    # ---- its person ----
+    ("baby", {"baby": True, "child": True}, {"child": True}),
+    ("child", {"child": True}, {"child": False}),
+    ("medicine", {"on_scalp": ["oil", "medicine"]}, {"on_scalp": ["oil"]}),
+    ("treated", {"treated": True}, {"treated": False}),
+    ("pregnant", {"pregnancy": "later"}, {"pregnancy": "no"}),
+    ("sharper-than-asked", {"asked_ph": 4.6}, {"asked_ph": 4.5}),
+    # ---- a head and a material ----
+    ("reaction", {"patch": "reaction"}, {"patch": "clear"}),
+    (
+        "allergy",
+        {"contains": ["cereals"], "allergies": ["nuts", "cereals"]},
+        {"contains": ["cereals"], "allergies": ["nuts"]},
+    ),
+    ("untested-tender", {"patch": "none", "tender": True}, {"patch": "clear", "tender": True}),
+    ("untested-child", {"patch": "none", "child": True}, {"patch": "clear", "child": True}),
+    ("untested", {"patch": "none"}, {"patch": "clear"}),
+    ("testing", {"patch": "running"}, {"patch": "clear"}),
+    # ---- a head and a family ----
+    (
+        "may-hold",
+        {"may_hold": ["dairy"], "allergies": ["dairy"], "family_name": "mask"},
+        {"may_hold": ["dairy"], "allergies": ["honey"], "family_name": "mask"},
+    ),
+    ("asthma-dry", {"asthma": True, "dust": True, "powder": True}, {"asthma": True, "powder": True}),
+    ("asthma-powder", {"asthma": True, "powder": True}, {"asthma": False, "powder": True}),
+    ("dust", {"asthma": False, "powder": True}, {"powder": False}),
+    ("alkaline-broken", {"alkaline": True, "broken": True}, {"alkaline": True, "broken": False}),
+    ("alkaline-child", {"alkaline": True, "small_child": True}, {"alkaline": True, "child": True}),
+    ("soda-child", {"family": "alkaline_wash", "child": True}, {"family": "soap_wash", "child": True}),
+    ("soda-tender", {"family": "alkaline_wash", "tender": True}, {"family": "alkaline_wash"}),
+    ("soda-treated", {"family": "alkaline_wash", "treated": True}, {"family": "alkaline_wash"}),
+    ("soda-dry", {"family": "alkaline_wash", "scalp": "dry"}, {"family": "alkaline_wash", "scalp": "oily"}),
+    (
+        "soda-worn",
+        {"family": "alkaline_wash", "damage": "some"},
+        {"family": "alkaline_wash", "damage": "little"},
+    ),
+    ("alkaline-after", {"alkaline": True}, {"alkaline": False}),
+    ("clay-dry-not-oily", {"dried_on": True, "scalp": "balanced"}, {"dried_on": True, "scalp": "oily"}),
+    ("clay-dry", {"dried_on": True, "scalp": "oily"}, {"dried_on": False, "scalp": "oily"}),
+    ("paste-locs", {"paste": True, "style": "locs"}, {"paste": True, "style": "braids"}),
+    ("paste-set", {"paste": True, "style": "twists"}, {"paste": True, "style": "loose"}),
+    ("abrasive-broken", {"abrasive": True, "broken": True}, {"abrasive": True}),
+    ("abrasive-tender", {"abrasive": True, "tender": True}, {"abrasive": True}),
+    ("irritant-broken", {"irritant": True, "broken": True}, {"irritant": True}),
+    ("irritant-child", {"irritant": True, "child": True}, {"irritant": True, "child": False}),
+    ("irritant-tender", {"irritant": True, "tender": True}, {"irritant": True, "tender": False}),
+    ("irritant", {"irritant": True}, {"irritant": False}),
+    ("scented-baby", {"scented": True, "baby": True}, {"scented": True, "small_child": True}),
+    ("scented-small", {"scented": True, "small_child": True}, {"scented": True, "child": True}),
+    ("scented-pregnant", {"scented": True, "pregnancy": "first"}, {"scented": True, "pregnancy": "no"}),
+    ("scented-child", {"scented": True, "child": True}, {"scented": True, "child": False}),
+    ("stain", {"tannin": True, "light": True}, {"tannin": True, "light": False}),
 )
 
 
@@ -101,6 +164,20 @@ class Gravity(TestCase):
         grades = [GRAVITY[caution.level] for caution in listed]
         self.assertEqual(grades, sorted(grades))
 
+    def test_two_stops_on_one_matter_both_stand(self) -> None:
+        self.assertEqual(found(ph=2.1, ph_low=1.9)[:2], ["burns", "too-acid-rinsed-out"])
+
+    def test_an_adult_may_pass_for_themselves_and_nobody_for_a_child(self) -> None:
+        sharp = MILD | {"ph": 2.7, "ph_low": 2.6}
+        self.assertTrue(cautions(sharp)[0].overridable)
+        self.assertFalse(cautions(sharp | {"child": True})[0].overridable)
+        for matter in (
+            {"patch": "reaction"},
+            {"flags": ["eye"]},
+            {"contains": ["nuts"], "allergies": ["nuts"]},
+        ):
+            self.assertFalse(cautions(MILD | matter)[0].overridable)
+
     def test_a_fact_that_is_not_known_calls_for_nothing(self) -> None:
         self.assertEqual(cautions({"ph": None}), [])
 
@@ -117,6 +194,13 @@ class Limits(TestCase):
             with self.subTest(name):
                 self.assertIn(limit.kind, ("measured", "computed", "custom"))
                 self.assertTrue(limit.source and limit.what and limit.unit)
+
+    def test_a_tender_scalp_and_a_child_have_half_the_acid_and_no_less(self) -> None:
+        both = limits_for({"tender": True, "child": True})
+        self.assertEqual(both, limits_for({"tender": True}))
+        self.assertEqual(both["acetic_rinsed_out"], 0.5 * limits()["acetic_rinsed_out"])
+        self.assertEqual((both["rinsed_out_ph"], both["left_in_ph"], both["mild_minutes"]), (3.5, 4.5, 5.0))
+        self.assertEqual(limits_for({}), {name: row.value for name, row in limits().limits.items()})
 
     def test_the_rail_holds_its_marks_and_aims(self) -> None:
         table = limits()
