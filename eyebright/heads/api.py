@@ -164,7 +164,7 @@ def patch_test(request: HttpRequest, pk: int, entered: PatchTestIn) -> Status[Ke
     return Status(201, diary.patch_test(pk, entered))
 
 
-@router.patch("/{pk}/patch-tests/{test}", response=KeptOut, operation_id="patch_result")
+@router.patch("/{pk}/patch-tests/{test}/result", response=KeptOut, operation_id="patch_result")
 def patch_result(request: HttpRequest, pk: int, test: int, entered: PatchResultIn) -> KeptOut:
     """What the arm showed."""
     return diary.patch_result(pk, test, entered)
@@ -176,7 +176,7 @@ def wash(request: HttpRequest, pk: int, entered: WashIn) -> Status[KeptOut]:
     return Status(201, diary.wash(pk, entered))
 
 
-@router.patch("/{pk}/washes/{wash}", response=KeptOut, operation_id="change_wash")
+@router.patch("/{pk}/washes/{wash}/outcome", response=KeptOut, operation_id="change_wash")
 def change_wash(request: HttpRequest, pk: int, wash: int, entered: WashChangeIn) -> KeptOut:
     """How it went, and whether the head learns from it."""
     return diary.change_wash(pk, wash, entered)

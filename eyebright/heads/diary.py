@@ -29,7 +29,7 @@ from .schemas import (
     WashChangeIn,
     WashIn,
 )
-from .services import Known, find_head, today_of
+from .services import Known, find_head, record_of, today_of
 from .shown import head_out, state_of
 
 MOST_GRAMS = 20_000.0
@@ -168,11 +168,11 @@ def keep_wash(head: Head, entered: WashIn) -> Wash:
     at = entered.at or timezone.now()
     if timezone.is_naive(at):
         at = timezone.make_aware(at)
-    known = Known(head, at)
     if at > timezone.now() + timedelta(minutes=5):
         raise Problem.field("at", "That has not happened yet.")
-    if at.year < known.record.birth_year:
+    if at.year < record_of(head, timezone.localdate()).birth_year:
         raise Problem.field("at", "That is before this head was born.")
+    known = Known(head, at)
     grams = _weighed(entered, family.density)
     day = today_of(entered.occasion, entered.on_scalp, entered.on_strands)
     given = used = None

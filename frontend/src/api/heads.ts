@@ -123,7 +123,7 @@ export const usePatchResult = () =>
   useHeadChange(
     ({ id, test, body }: { id: number; test: number; body: Schemas["PatchResultIn"] }) =>
       taken(
-        api.PATCH("/api/heads/{pk}/patch-tests/{test}", {
+        api.PATCH("/api/heads/{pk}/patch-tests/{test}/result", {
           params: { path: { pk: id, test } },
           body,
         }),
@@ -135,7 +135,12 @@ export const useWash = () =>
   );
 export const useChangeWash = () =>
   useHeadChange(({ id, wash, body }: { id: number; wash: number; body: Schemas["WashChangeIn"] }) =>
-    taken(api.PATCH("/api/heads/{pk}/washes/{wash}", { params: { path: { pk: id, wash } }, body })),
+    taken(
+      api.PATCH("/api/heads/{pk}/washes/{wash}/outcome", {
+        params: { path: { pk: id, wash } },
+        body,
+      }),
+    ),
   );
 
 interface InDiary {

@@ -216,7 +216,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/heads/{pk}/patch-tests/{test}": {
+    "/api/heads/{pk}/patch-tests/{test}/result": {
         parameters: {
             query?: never;
             header?: never;
@@ -316,7 +316,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/heads/{pk}/washes/{wash}": {
+    "/api/heads/{pk}/washes/{wash}/outcome": {
         parameters: {
             query?: never;
             header?: never;
