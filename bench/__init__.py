@@ -1,1 +1,8 @@
-"""What is fast, measured as a ratio or a count in one run."""
+"""What is fast, measured as ratios in one run: `make bench`."""
+
+import os
+
+import django
+
+os.environ.setdefault("DJANGO_SETTINGS_MODULE", "eyebright.config.settings")
+django.setup()

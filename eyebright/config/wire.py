@@ -2,12 +2,18 @@
 
 from typing import Literal
 
-from ninja import Schema
+from pydantic import BaseModel, ConfigDict
 
 Kind = Literal["measured", "computed", "custom"]
 
 
-class FigureOut(Schema):
+class Out(BaseModel):
+    """What goes out over the wire, made from any object that has its attributes."""
+
+    model_config = ConfigDict(from_attributes=True)
+
+
+class FigureOut(Out):
     """A number with its 90 % range, its unit and its kind."""
 
     value: float
@@ -19,10 +25,10 @@ class FigureOut(Schema):
 
 def figure_out(figure: object) -> FigureOut:
     """Anything with a figure's attributes, ready for the wire."""
-    return FigureOut.model_validate(figure, from_attributes=True)
+    return FigureOut.model_validate(figure)
 
 
-class CautionOut(Schema):
+class CautionOut(Out):
     """What to beware of, why, and what to do instead."""
 
     id: str
@@ -36,4 +42,4 @@ class CautionOut(Schema):
 
 def caution_out(caution: object) -> CautionOut:
     """Anything with a caution's attributes, ready for the wire."""
-    return CautionOut.model_validate(caution, from_attributes=True)
+    return CautionOut.model_validate(caution)

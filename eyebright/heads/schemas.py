@@ -7,7 +7,7 @@ from ninja import Schema
 from pydantic import BeforeValidator, Field
 
 from eyebright.config.fields import AS_NUMBER, Blank, Minutes, Name, Note, chosen, number_between, words
-from eyebright.config.wire import CautionOut, FigureOut
+from eyebright.config.wire import CautionOut, FigureOut, Out
 
 Answer = str | float | bool | list[str] | dict[str, str] | None
 Zone = Literal["scalp", "lengths"]
@@ -23,7 +23,7 @@ Strength = Annotated[
 ]
 
 
-class ChoiceOut(Schema):
+class ChoiceOut(Out):
     """One answer to a question."""
 
     key: str
@@ -31,7 +31,7 @@ class ChoiceOut(Schema):
     hint: str
 
 
-class QuestionOut(Schema):
+class QuestionOut(Out):
     """One question of the record, and what its answer changes."""
 
     key: str
@@ -44,14 +44,14 @@ class QuestionOut(Schema):
     choices: list[ChoiceOut]
 
 
-class LevelOut(Schema):
+class LevelOut(Out):
     """One level of a check-in's question."""
 
     key: int
     name: str
 
 
-class CheckQuestionOut(Schema):
+class CheckQuestionOut(Out):
     """One question of a check-in."""
 
     key: str
@@ -60,21 +60,21 @@ class CheckQuestionOut(Schema):
     default: int
 
 
-class NamedOut(Schema):
+class NamedOut(Out):
     """Something to choose by name."""
 
     key: str
     name: str
 
 
-class OutcomeOut(Schema):
+class OutcomeOut(Out):
     """One outcome of a little test."""
 
     key: str
     name: str
 
 
-class LittleTestOut(Schema):
+class LittleTestOut(Out):
     """One little test: what to do and how long to wait, in seconds."""
 
     key: str
@@ -89,7 +89,7 @@ class LittleTestOut(Schema):
     source: str
 
 
-class FamilyOut(Schema):
+class FamilyOut(Out):
     """One family of preparation."""
 
     key: str
@@ -98,7 +98,7 @@ class FamilyOut(Schema):
     cleans: bool
 
 
-class QuestionsOut(Schema):
+class QuestionsOut(Out):
     """Everything that is asked of a head, and the words to answer it in."""
 
     questions: list[QuestionOut]
@@ -121,7 +121,7 @@ class HeadIn(Schema):
     note: Note = ""
 
 
-class HeadRowOut(Schema):
+class HeadRowOut(Out):
     """A head among the others. `age`: this year's, whether the birthday has been or not."""
 
     id: int
@@ -135,7 +135,7 @@ class HeadRowOut(Schema):
     flags: list[str]
 
 
-class PictureOut(Schema):
+class PictureOut(Out):
     """A picture: its address on this machine, and its size in pixels."""
 
     id: int
@@ -158,7 +158,7 @@ class CheckInIn(Schema):
     note: Note = ""
 
 
-class CheckInOut(Schema):
+class CheckInOut(Out):
     """How the scalp was."""
 
     id: int
@@ -182,7 +182,7 @@ class LittleTestIn(Schema):
     take: bool = True
 
 
-class ResultOut(Schema):
+class ResultOut(Out):
     """One little test as it came out."""
 
     id: int
@@ -191,7 +191,7 @@ class ResultOut(Schema):
     outcome: str
 
 
-class BeliefOut(Schema):
+class BeliefOut(Out):
     """What the tests say of one question: the answer, how sure (a share), and whether they agree."""
 
     question: str
@@ -218,7 +218,7 @@ class PatchResultIn(Schema):
     note: Note = ""
 
 
-class PatchTestOut(Schema):
+class PatchTestOut(Out):
     """A patch test. `state`: running, due (time is up, no result yet), clear or reaction."""
 
     id: int
@@ -262,7 +262,7 @@ class WashChangeIn(Schema):
     note: Note | None = None
 
 
-class WashOut(Schema):
+class WashOut(Out):
     """A preparation used, and how it went. `learnt`: what it says by itself, in words."""
 
     id: int
@@ -279,7 +279,7 @@ class WashOut(Schema):
     note: str
 
 
-class FactorOut(Schema):
+class FactorOut(Out):
     """What is believed of one of the head's own factors, and from how many washes."""
 
     value: FigureOut
@@ -287,7 +287,7 @@ class FactorOut(Schema):
     says: str
 
 
-class ModelOut(Schema):
+class ModelOut(Out):
     """The head's own factors."""
 
     strength: FactorOut
@@ -309,14 +309,14 @@ class HeadOut(HeadRowOut):
     model: ModelOut
 
 
-class KeptOut(Schema):
+class KeptOut(Out):
     """What was just kept, by id, and the head as it is now."""
 
     id: int
     head: HeadOut
 
 
-class ReasonOut(Schema):
+class ReasonOut(Out):
     """Why, and where that comes from."""
 
     id: str
@@ -324,7 +324,7 @@ class ReasonOut(Schema):
     source: str
 
 
-class ZoneOut(Schema):
+class ZoneOut(Out):
     """What one zone asks for. `lift` a share; `oil` and `leave` in g."""
 
     zone: Zone
@@ -339,7 +339,7 @@ class ZoneOut(Schema):
     reasons: list[ReasonOut]
 
 
-class RinseAskedOut(Schema):
+class RinseAskedOut(Out):
     """The rinse that this head asks for; `pour` is the jug to fill, in mL."""
 
     kind: Literal["acid", "plain"]
@@ -352,7 +352,7 @@ class RinseAskedOut(Schema):
     vessel: str
 
 
-class NextOut(Schema):
+class NextOut(Out):
     """When a wash is sensible: days from today and between two, and the date."""
 
     due_in: FigureOut
@@ -361,7 +361,7 @@ class NextOut(Schema):
     date: datetime
 
 
-class DoseOut(Schema):
+class DoseOut(Out):
     """What a wash takes on one zone."""
 
     grams: FigureOut
@@ -369,7 +369,7 @@ class DoseOut(Schema):
     vessel: str
 
 
-class FitOut(Schema):
+class FitOut(Out):
     """How one family fits this head today."""
 
     family: str
@@ -388,7 +388,7 @@ class FitOut(Schema):
     after: str
 
 
-class OptionOut(Schema):
+class OptionOut(Out):
     """One school's way, and what it would give this head."""
 
     key: str
@@ -399,7 +399,7 @@ class OptionOut(Schema):
     ph: float | None
 
 
-class SchoolOut(Schema):
+class SchoolOut(Out):
     """One thing that makers disagree about."""
 
     key: str
@@ -407,7 +407,7 @@ class SchoolOut(Schema):
     options: list[OptionOut]
 
 
-class StricterOut(Schema):
+class StricterOut(Out):
     """A limit that is stricter for this head, and why."""
 
     id: str
@@ -415,7 +415,7 @@ class StricterOut(Schema):
     source: str
 
 
-class AsksOut(Schema):
+class AsksOut(Out):
     """All that a head asks for today."""
 
     mass: FigureOut
@@ -431,7 +431,7 @@ class AsksOut(Schema):
     stricter: list[StricterOut]
 
 
-class LineOut(Schema):
+class LineOut(Out):
     """One line of the history: mean levels by the time of each point."""
 
     key: str
@@ -440,7 +440,7 @@ class LineOut(Schema):
     values: list[float | None]
 
 
-class HistoryOut(Schema):
+class HistoryOut(Out):
     """A head's history, thinned to what a small chart can show, oldest first."""
 
     at: list[datetime]
@@ -453,7 +453,7 @@ class HistoryOut(Schema):
     pictures: list[PictureOut]
 
 
-class DueOut(Schema):
+class DueOut(Out):
     """Something of a head that waits, or is under way."""
 
     head: int
@@ -463,7 +463,7 @@ class DueOut(Schema):
     due: bool
 
 
-class BlockedOut(Schema):
+class BlockedOut(Out):
     """A material or family that a head does not take, and why."""
 
     head: int

@@ -64,8 +64,7 @@ def questions() -> QuestionsOut:
             "families": list(families().values()),
             "materials": list(library().values()),
             "outcomes": outcomes(),
-        },
-        from_attributes=True,
+        }
     )
 
 
@@ -269,7 +268,7 @@ def _asks_out(found: Asks, vessels: list[tuple[str, float]]) -> AsksOut:
         "schools": found.schools,
         "cautions": [caution_out(caution) for caution in found.cautions],
     }
-    return AsksOut.model_validate(fields, from_attributes=True)
+    return AsksOut.model_validate(fields)
 
 
 def _dose_out(dose: Dose, vessels: list[tuple[str, float]]) -> DoseOut:

@@ -5,6 +5,7 @@ from collections.abc import Iterable
 from datetime import datetime, timedelta
 from typing import Literal
 
+from django.db.models import FloatField, Func
 from django.utils import timezone
 
 from eyebright.config.wire import figure_out
@@ -34,6 +35,14 @@ from .schemas import (
     WashOut,
 )
 from .services import Known, find_head, flag_names, row_of
+
+
+class Seconds(Func):
+    """A time as seconds since 1970, so that a long history is not read date by date."""
+
+    template = "((julianday(%(expressions)s) - 2440587.5) * 86400.0)"
+    output_field = FloatField()
+
 
 SHOWN_WASHES = 20
 SHOWN_PICTURES = 24
@@ -202,14 +211,11 @@ def history(pk: int) -> HistoryOut:
     """Check-ins and outcomes, thinned to what a small chart can show."""
     head = find_head(pk)
     keys = list(tables().check_in)
-    rows = list(head.check_ins(manager="present").order_by("at").values_list("at", *keys))
-    at, values = thin([row[0].timestamp() for row in rows], [row[1:] for row in rows], POINTS)
-    judged = list(
-        head.washes(manager="present").filter(answer__isnull=False).order_by("at").values_list("at", "answer")
-    )
-    went_at, went = thin(
-        [when.timestamp() for when, _ in judged], [(float(answer or 0),) for _, answer in judged], POINTS
-    )
+    rows = list(head.check_ins(manager="present").order_by("at").values_list(Seconds("at"), *keys))
+    at, values = thin([row[0] for row in rows], [row[1:] for row in rows], POINTS)
+    judged = head.washes(manager="present").filter(answer__isnull=False).order_by("at")
+    outcome = list(judged.values_list(Seconds("at"), "answer"))
+    went_at, went = thin([row[0] for row in outcome], [row[1:] for row in outcome], POINTS)
     pictures = head.pictures.order_by("-made_at")[:SHOWN_PICTURES]
     return HistoryOut(
         at=_times(at),
@@ -226,7 +232,7 @@ def history(pk: int) -> HistoryOut:
         went=[row[0] for row in went],
         outcomes=outcomes(),
         check_ins=len(rows),
-        washes=len(judged),
+        washes=len(outcome),
         pictures=[shown for shown in map(picture_out, pictures) if shown],
     )
 

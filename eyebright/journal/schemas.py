@@ -7,7 +7,7 @@ from ninja import Schema
 from pydantic import BeforeValidator
 
 from eyebright.config.fields import Blank, Note, Ph, number_between, words
-from eyebright.config.wire import CautionOut, FigureOut
+from eyebright.config.wire import CautionOut, FigureOut, Out
 from eyebright.mix.schemas import PourOut, RinseAsk, StepOut, Use, Verdict
 
 Feel = Literal[
@@ -45,7 +45,7 @@ class EntryIn(Schema):
     stops_passed: list[str] | None = None
 
 
-class PouredOut(Schema):
+class PouredOut(Out):
     """The rinse of an entry, as it was poured."""
 
     acid: int
@@ -67,7 +67,7 @@ class PouredOut(Schema):
     stops_passed: list[str]
 
 
-class EntryOut(Schema):
+class EntryOut(Out):
     """One entry."""
 
     id: int
@@ -86,14 +86,14 @@ class EntryOut(Schema):
     note: str
 
 
-class EntriesOut(Schema):
+class EntriesOut(Out):
     """A page of entries, newest first, and how many there are in all."""
 
     items: list[EntryOut]
     total: int
 
 
-class FeelingsOut(Schema):
+class FeelingsOut(Out):
     """The words for how a rinse felt."""
 
     feel: list[Feel]

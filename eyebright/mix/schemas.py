@@ -5,7 +5,7 @@ from typing import Literal
 from ninja import Schema
 
 from eyebright.config.fields import Minutes, Number, Ph
-from eyebright.config.wire import CautionOut, FigureOut, Kind
+from eyebright.config.wire import CautionOut, FigureOut, Kind, Out
 
 Use = Literal["rinsed_out", "left_in"]
 Verdict = Literal["reached", "loosely", "too_little", "would_not_hold", "below_acid", "above_water"]
@@ -28,7 +28,7 @@ class RinseAsk(Schema):
     head: int | None = None
 
 
-class PourOut(Schema):
+class PourOut(Out):
     """One layer of the jug, in pouring order. `volume` is the mL it fills."""
 
     what: Literal["water", "acid"]
@@ -39,7 +39,7 @@ class PourOut(Schema):
     volume: float
 
 
-class StepOut(Schema):
+class StepOut(Out):
     """One step at the basin."""
 
     kind: Literal["pour", "stir", "read", "use"]
@@ -48,7 +48,7 @@ class StepOut(Schema):
     detail: str
 
 
-class JugOut(Schema):
+class JugOut(Out):
     """The jug to draw: capacity, mark and numbered mark in mL."""
 
     capacity: float
@@ -56,7 +56,7 @@ class JugOut(Schema):
     numbered: float
 
 
-class CurveOut(Schema):
+class CurveOut(Out):
     """pH against the amount of acid in this jug (mL or g), thin to thick."""
 
     unit: AcidUnit
@@ -66,7 +66,7 @@ class CurveOut(Schema):
     high: list[float]
 
 
-class FamiliarOut(Schema):
+class FamiliarOut(Out):
     """What one familiar ratio really gives."""
 
     name: str
@@ -77,7 +77,7 @@ class FamiliarOut(Schema):
     undissolved: float
 
 
-class DoubtOut(Schema):
+class DoubtOut(Out):
     """One thing that makes the range, and what to do about it."""
 
     share: float
@@ -85,7 +85,7 @@ class DoubtOut(Schema):
     advice: str
 
 
-class RinseOut(Schema):
+class RinseOut(Out):
     """The whole answer."""
 
     verdict: Verdict
@@ -107,7 +107,7 @@ class RinseOut(Schema):
     steps: list[StepOut]
 
 
-class AimOut(Schema):
+class AimOut(Out):
     """A pH that makers aim for, by name."""
 
     key: str
@@ -116,7 +116,7 @@ class AimOut(Schema):
     why: str
 
 
-class MarkOut(Schema):
+class MarkOut(Out):
     """A place on the pH rail: a point where low equals high, else a band."""
 
     key: str
@@ -126,7 +126,7 @@ class MarkOut(Schema):
     source: str
 
 
-class LimitOut(Schema):
+class LimitOut(Out):
     """One limit of the table, with where it comes from."""
 
     key: str
@@ -137,7 +137,7 @@ class LimitOut(Schema):
     source: str
 
 
-class ChoicesOut(Schema):
+class ChoicesOut(Out):
     """What a question is put together from, and the rail it is answered on."""
 
     units: list[str]

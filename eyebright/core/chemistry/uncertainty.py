@@ -75,8 +75,17 @@ class Figure:
 
 def figure(samples: Array, unit: str) -> Figure:
     """The median and the 90 % range of computed samples, shape (n,)."""
-    low, middle, high = np.quantile(samples, (0.05, 0.5, 0.95))
-    return Figure(float(middle), float(low), float(high), unit)
+    ordered = np.sort(samples)
+    low, middle, high = (_quantile(ordered, share) for share in (0.05, 0.5, 0.95))
+    return Figure(middle, low, high, unit)
+
+
+def _quantile(ordered: Array, share: float) -> float:
+    """A quantile of sorted samples, between its two neighbours; np.quantile's own, without its cost."""
+    place = share * (len(ordered) - 1)
+    below = int(place)
+    above = min(below + 1, len(ordered) - 1)
+    return float(ordered[below] + (place - below) * (ordered[above] - ordered[below]))
 
 
 @cache

@@ -16,6 +16,7 @@ from ..conditions import Condition, Facts, conditions, hold
 
 Zone = Literal["scalp", "lengths"]
 ZONES: tuple[Zone, Zone] = ("scalp", "lengths")
+STRIPS = 0.9  # no range reaches further: beyond it a wash strips
 LEAST_MINUTES = 1.0
 SOONEST_DAYS = 1.0
 
@@ -146,7 +147,7 @@ def _zone(zone: Zone, held: Sequence[Rule], facts: Facts) -> ZoneAim:
     ways = {rule.way for rule in here} - {""}
     return ZoneAim(
         zone=zone,
-        lift=(max(middle - base["reach"], 0.0), middle, min(middle + base["reach"], 1.0)),
+        lift=(max(middle - base["reach"], 0.0), middle, min(middle + base["reach"], STRIPS)),
         ph=(floor, min(max(aim + sum(rule.ph for rule in here), floor), ceiling), ceiling),
         minutes=_minutes(base["minutes"], times),
         way="dry" if ways == {"dry"} else "wet",

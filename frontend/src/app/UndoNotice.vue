@@ -12,7 +12,7 @@ async function takeBack(): Promise<void> {
   <div class="holder" role="status" aria-live="polite">
     <div v-if="notice" class="notice">
       <span>{{ notice.words }}</span>
-      <button v-if="notice.undo" type="button" @click="takeBack">Put it back</button>
+      <button v-if="notice.undo" type="button" @click="takeBack">{{ notice.back }}</button>
       <button type="button" class="close" aria-label="Close this notice" @click="dismiss">✕</button>
     </div>
   </div>

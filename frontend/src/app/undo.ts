@@ -6,14 +6,16 @@ const SECONDS = 12;
 export interface Notice {
   words: string;
   undo?: () => unknown;
+  /** What the way back is called. */
+  back: string;
 }
 
 export const notice = ref<Notice | null>(null);
 let timer: number | undefined;
 
-export function tell(words: string, undo?: () => unknown): void {
+export function tell(words: string, undo?: () => unknown, back = "Put it back"): void {
   window.clearTimeout(timer);
-  notice.value = undo ? { words, undo } : { words };
+  notice.value = undo ? { words, undo, back } : { words, back };
   if (!undo) timer = window.setTimeout(dismiss, SECONDS * 1000);
 }
 
@@ -22,6 +24,7 @@ export async function tellOf(
   words: string,
   doing: () => Promise<unknown>,
   undo: () => Promise<unknown>,
+  back?: string,
 ): Promise<boolean> {
   try {
     await doing();
@@ -29,7 +32,7 @@ export async function tellOf(
     tell(error instanceof Error ? error.message : String(error));
     return false;
   }
-  tell(words, () => undo().catch((error: Error) => tell(error.message)));
+  tell(words, () => undo().catch((error: Error) => tell(error.message)), back);
   return true;
 }
 

@@ -28,11 +28,14 @@ const AFTER = {
 <template>
   <section aria-label="Reading" aria-live="polite" class="reading">
     <CautionList v-if="grave.length" :cautions="grave" />
-    <div class="zones">
+    <p v-if="stopped" class="quiet">
+      What it would ask for, once that has cleared and a later look says so:
+    </p>
+    <div :class="['zones', { waits: stopped }]">
       <ZonePanel :zone="asks.scalp" />
       <ZonePanel :zone="asks.lengths" />
     </div>
-    <section class="rinse" aria-label="The rinse">
+    <section v-if="!stopped" class="rinse" aria-label="The rinse">
       <template v-if="asks.rinse.kind === 'acid'">
         <h3>
           A rinse at pH {{ ph(asks.rinse.ph.value) }},
@@ -55,18 +58,16 @@ const AFTER = {
         <Button
           class="now"
           :label="`Mix this rinse for ${head.name}`"
-          :disabled="stopped"
           @click="router.push(rinseFor(head.id, asks))"
         />
-        <p v-if="stopped" class="quiet">Not while a stop stands above.</p>
       </template>
       <template v-else>
         <h3>Plain lukewarm water, nothing in it</h3>
         <p>Until that changes, no acid and no herb.</p>
       </template>
     </section>
-    <p>{{ AFTER[asks.condition] }}</p>
-    <p>
+    <p v-if="!stopped">{{ AFTER[asks.condition] }}</p>
+    <p v-if="!stopped">
       <strong>{{ asks.next.says }}</strong>
       <template v-if="asks.next.due_in.value > 0"> Around {{ dayOf(asks.next.date) }}.</template>
       Then {{ spanOf(asks.next.apart) }} between washes.
@@ -95,6 +96,11 @@ const AFTER = {
   display: grid;
   grid-template-columns: repeat(2, minmax(0, 1fr));
   gap: 24px;
+}
+
+.waits {
+  padding-left: 16px;
+  border-left: 4px solid var(--hairline);
 }
 
 .rinse {

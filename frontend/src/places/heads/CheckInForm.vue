@@ -34,9 +34,8 @@ async function store(): Promise<void> {
   const kept = await keep.mutateAsync({ id: head.id, body }).catch(() => null);
   if (!kept) return;
   picture.value = null;
-  tell("Kept how it is today.", () =>
-    takeOut.mutateAsync({ id: head.id, kind: "check-ins", entry: kept.id }),
-  );
+  const entry = { id: head.id, kind: "check-ins" as const, entry: kept.id };
+  tell("Kept how it is today.", () => takeOut.mutateAsync(entry), "Take it back");
 }
 </script>
 

@@ -59,6 +59,7 @@ onMounted(() => form.value?.querySelector<HTMLElement>("input")?.focus({ prevent
   <form
     ref="form"
     :aria-label="head ? `The record of ${head.name}` : 'A new head'"
+    novalidate
     @submit.prevent="store"
   >
     <p v-if="!head" class="quiet">

@@ -34,8 +34,11 @@ async function begin(): Promise<void> {
   const kept = await start.mutateAsync({ id: head.id, body }).catch(() => null);
   if (!kept) return;
   entered.name = "";
-  tell("The patch test runs. The stem reminds you.", () =>
-    takeOut.mutateAsync({ id: head.id, kind: "patch-tests", entry: kept.id }),
+  const entry = { id: head.id, kind: "patch-tests" as const, entry: kept.id };
+  tell(
+    "The patch test runs. The stem reminds you.",
+    () => takeOut.mutateAsync(entry),
+    "Take it back",
   );
 }
 

@@ -40,8 +40,11 @@ async function saw(test: LittleTest, key: string): Promise<void> {
   if (!kept) return;
   open.value = null;
   const belief = kept.head.beliefs.find((one) => one.question === test.question);
-  tell(`The record now says: ${belief?.says ?? ""}.`, () =>
-    takeOut.mutateAsync({ id: head.id, kind: "little-tests", entry: kept.id }),
+  const entry = { id: head.id, kind: "little-tests" as const, entry: kept.id };
+  tell(
+    `The record now says: ${belief?.says ?? ""}.`,
+    () => takeOut.mutateAsync(entry),
+    "Take it back",
   );
 }
 

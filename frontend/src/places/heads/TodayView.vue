@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A head today: look at it, say what for, and read what it asks for. */
-import { ref, useTemplateRef } from "vue";
+import { computed, ref, useTemplateRef } from "vue";
 import type { Head, Questions } from "@/api/client";
 import { useAsks } from "@/api/heads";
 import GlanceLink from "@/parts/GlanceLink.vue";
@@ -17,6 +17,10 @@ const { head } = defineProps<{ head: Head; questions: Questions }>();
 const today = ref(useToday());
 const asks = useAsks(() => head.id, today);
 const side = useTemplateRef("side");
+/** Over a red flag nothing is proposed. */
+const stopped = computed(() =>
+  asks.data.value?.cautions.some((caution) => caution.level === "stop"),
+);
 </script>
 
 <template>
@@ -39,7 +43,7 @@ const side = useTemplateRef("side");
       />
       <AsksPanel v-if="asks.data.value" :asks="asks.data.value" :head="head" />
     </div>
-    <template v-if="asks.data.value">
+    <template v-if="asks.data.value && !stopped">
       <section class="more" aria-label="Families">
         <h2>What would wash it, and how much it takes</h2>
         <p class="quiet small">
@@ -62,27 +66,35 @@ const side = useTemplateRef("side");
 .today {
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1.1fr);
-  gap: 32px 48px;
-  align-items: start;
+  gap: 24px 48px;
 }
 
 .worktop {
   display: grid;
   gap: 24px;
-}
-
-@media (min-width: 1001px) {
-  .side {
-    position: sticky;
-    top: 20px;
-  }
+  align-content: start;
 }
 
 .more {
   display: grid;
   gap: 8px;
+  align-content: start;
   padding-top: 16px;
   border-top: 1px solid var(--hairline);
+}
+
+@media (min-width: 1001px) {
+  .side {
+    grid-area: 1 / 2 / span 3;
+  }
+
+  .side > * {
+    position: sticky;
+    top: 20px;
+    max-height: calc(100vh - 32px);
+    overflow-y: auto;
+    padding: 2px;
+  }
 }
 
 @media (max-width: 1000px) {

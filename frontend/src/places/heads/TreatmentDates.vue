@@ -17,27 +17,29 @@ function set(key: string, event: Event): void {
 </script>
 
 <template>
-  <ul>
-    <li v-for="choice in question.choices" :key="choice.key">
-      <label>
+  <div>
+    <ul>
+      <li v-for="choice in question.choices" :key="choice.key">
+        <label>
+          <input
+            type="checkbox"
+            :checked="choice.key in dates"
+            @change="tick(choice.key, ($event.target as HTMLInputElement).checked)"
+          />
+          {{ choice.name }}
+        </label>
         <input
-          type="checkbox"
-          :checked="choice.key in dates"
-          @change="tick(choice.key, ($event.target as HTMLInputElement).checked)"
+          v-if="choice.key in dates"
+          type="date"
+          class="p-inputtext"
+          :max="today"
+          :aria-label="`When it was ${choice.name}`"
+          :value="dates[choice.key]"
+          @change="set(choice.key, $event)"
         />
-        {{ choice.name }}
-      </label>
-      <input
-        v-if="choice.key in dates"
-        type="date"
-        class="p-inputtext"
-        :max="today"
-        :aria-label="`When it was ${choice.name}`"
-        :value="dates[choice.key]"
-        @change="set(choice.key, $event)"
-      />
-    </li>
-  </ul>
+      </li>
+    </ul>
+  </div>
 </template>
 
 <style scoped>

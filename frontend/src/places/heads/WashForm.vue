@@ -60,9 +60,8 @@ async function store(): Promise<void> {
   };
   const kept = await keep.mutateAsync({ id: head.id, body }).catch(() => null);
   if (!kept) return;
-  tell("Kept, and taken into account.", () =>
-    takeOut.mutateAsync({ id: head.id, kind: "washes", entry: kept.id }),
-  );
+  const entry = { id: head.id, kind: "washes" as const, entry: kept.id };
+  tell("Kept, and taken into account.", () => takeOut.mutateAsync(entry), "Take it back");
   emit("done");
 }
 </script>

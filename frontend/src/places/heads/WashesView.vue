@@ -30,6 +30,7 @@ function went(wash: Wash, answer: string): void {
     "Taken into account.",
     () => say(answer === before ? null : answer),
     () => say(before),
+    "Take it back",
   );
 }
 
@@ -40,6 +41,7 @@ function counts(wash: Wash): void {
     wash.counts ? "Left out of what is learnt." : "It counts again.",
     () => set(!wash.counts),
     () => set(wash.counts),
+    "Take it back",
   );
 }
 
@@ -143,7 +145,7 @@ li {
 }
 
 .out {
-  opacity: 0.75;
+  color: var(--stem);
 }
 
 .went {

@@ -15,6 +15,8 @@ const { rinse, choices, busy, trouble } = defineProps<{
   stale: boolean;
   busy: boolean;
   trouble: string;
+  /** Why limits are stricter for the head that it is for. */
+  stricter: { id: string; why: string }[];
 }>();
 const emit = defineEmits<{ aim: [value: number]; pour: [stops: string[]] }>();
 
@@ -81,6 +83,12 @@ const mostly = computed(() => rinse.doubts[0]);
     </details>
 
     <CautionList v-if="grave.length" :cautions="grave" />
+    <details v-if="stricter.length" class="why">
+      <summary>Limits here are stricter for this head</summary>
+      <ul>
+        <li v-for="row in stricter" :key="row.id">{{ row.why }}</li>
+      </ul>
+    </details>
     <div class="pour">
       <StopGate id="stop" v-model="passed" :cautions="grave" />
       <Button

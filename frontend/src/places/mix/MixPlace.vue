@@ -2,7 +2,7 @@
 import { computed, nextTick, ref, useTemplateRef, watch } from "vue";
 import { useRouter } from "vue-router";
 import { Problem } from "@/api/client";
-import { useHeads } from "@/api/heads";
+import { useAsks, useHeads } from "@/api/heads";
 import { useBeginEntry, useChoices, useLots, useRinse, useWaters } from "@/api/queries";
 import { useShortcuts } from "@/app/shortcuts";
 import GlanceLink from "@/parts/GlanceLink.vue";
@@ -23,6 +23,7 @@ const choices = useChoices();
 const heads = useHeads();
 const { question, settled, begin: beginWith } = useQuestion();
 const rinse = useRinse(settled);
+const asks = useAsks(() => question.head);
 const begin = useBeginEntry();
 
 const stopWaiting = watch(
@@ -150,6 +151,7 @@ function retryAll(): void {
           :stale="Boolean(problem)"
           :busy="begin.isPending.value || Boolean(problem)"
           :trouble="refused"
+          :stricter="asks.data.value?.stricter ?? []"
           @aim="aimAt"
           @pour="pour"
         />
