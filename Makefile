@@ -7,7 +7,7 @@ NPM := npm --prefix frontend
 S := .stamps
 SOURCES := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend/index.html frontend/vite.config.ts
 
-.PHONY: help demo home test dev bench screenshots api lock format clean chromium check-node
+.PHONY: help demo home test dev bench screenshots api model lock format clean chromium check-node
 help:
 	@echo "make demo         the demo household, on http://127.0.0.1:$(PORT)"
 	@echo "make test         everything a change is checked by"
@@ -16,6 +16,7 @@ help:
 	@echo "make bench        how fast, as ratios in one run"
 	@echo "make screenshots  docs/screenshots, made anew from the demo"
 	@echo "make api          the API's description and the types made from it"
+	@echo "make model        the tables of docs/model.md, from the data files"
 	@echo "make format       put every file in order"
 	@echo "make lock         lock the Python packages anew"
 
@@ -96,6 +97,9 @@ screenshots: $(S)/development $(S)/page chromium
 api: $(S)/development $(S)/packages
 	@$(RUN) manage.py export_openapi_schema --api eyebright.config.api.api --indent 2 --sorted --output docs/openapi.json
 	@$(NPM) run --silent api >/dev/null
+
+model: $(S)/development
+	@$(RUN) -m docs.tables
 
 format: $(S)/development $(S)/packages
 	@$(VENV)/bin/ruff check --quiet --fix . ; $(VENV)/bin/ruff format --quiet .

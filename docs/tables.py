@@ -1,0 +1,168 @@
+"""Keep the tables of docs/model.md as the data files have them: `make model`.
+
+Each table stands between `<!-- table: name -->` and `<!-- end -->`; the words round it are written
+by hand and left alone.
+"""
+
+import re
+import tomllib
+from collections.abc import Callable, Iterable, Mapping
+from pathlib import Path
+from typing import Any
+
+HERE = Path(__file__).with_name("model.md")
+CORE = Path(__file__).parents[1] / "eyebright" / "core"
+PLACE = re.compile(r"(<!-- table: ([\w-]+) -->\n).*?(<!-- end -->)", re.DOTALL)
+
+Row = Mapping[str, Any]
+
+
+def _read(path: str) -> dict[str, Any]:
+    return tomllib.loads((CORE / path).read_text("utf-8"))
+
+
+def said(value: Any) -> str:
+    """A value as it stands in a cell."""
+    if value is True:
+        return "yes"
+    if isinstance(value, dict):
+        return ", ".join(f"{key} {said(each)}" for key, each in value.items())
+    if isinstance(value, list):
+        return ", ".join(f"[{said(each)}]" if isinstance(each, list) else said(each) for each in value)
+    return "" if value is None or value is False else str(value).replace("|", "\\|")
+
+
+def when(row: Row) -> str:
+    """A rule's conditions in a cell."""
+    return " and ".join(f"{fact} {how} {said(value)}" for fact, how, value in row["when"])
+
+
+def effects(row: Row) -> str:
+    """What a rule of `asks.toml` does."""
+    told = {key: row[key] for key in row if key not in ("id", "zone", "when", "reason", "source")}
+    return "; ".join(f"{key} {said(value)}" for key, value in told.items())
+
+
+def table(rows: Iterable[Row], **columns: str | Callable[[Row], str]) -> str:
+    """Rows as Markdown; a column is a key, or what makes a cell from a row."""
+    lines = [list(columns), ["---"] * len(columns)]
+    for row in rows:
+        lines.append([how(row) if callable(how) else said(row.get(how)) for how in columns.values()])
+    return "".join(f"| {' | '.join(cells)} |\n" for cells in lines)
+
+
+def _named(rows: Mapping[str, Row]) -> list[Row]:
+    return [{"key": key, **row} for key, row in rows.items()]
+
+
+def _constants(raw: Mapping[str, Any]) -> str:
+    """Tables of constants, with what each is in and where it comes from (`sources` of the file)."""
+    flat = [
+        {"of": of, "key": key, "value": value, "source": raw["sources"][of]}
+        for of, row in raw.items()
+        if isinstance(row, dict) and of != "sources"
+        for key, value in row.items()
+    ]
+    return table(flat, of="of", which="key", value="value", unit_and_source="source")
+
+
+def tables() -> dict[str, str]:
+    """Every table of the document, by name."""
+    species, limits = _read("chemistry/species.toml"), _read("cautions/limits.toml")
+    oil, asks = _read("formulas/oil.toml"), _read("heads/asks.toml")
+    tests = [
+        {**test, "outcome": outcome["name"], "says": outcome["says"]}
+        for test in _read("heads/little_tests.toml")["test"]
+        for outcome in test["outcomes"]
+    ]
+    schools = [
+        {"school": school["name"], **option}
+        for school in _read("heads/schools.toml")["school"]
+        for option in school["options"]
+    ]
+    return {
+        "acids": table(species["acid"], acid="name", pK="pk", enthalpy="enthalpy", source="source"),
+        "pairs": table(
+            species["pair"], metal="metal", ligand="ligand", protons="protons", log_K="log_k", source="source"
+        ),
+        "waters": table(
+            _read("chemistry/waters.toml")["water"],
+            water="name",
+            alkalinity="alkalinity",
+            hardness="hardness",
+            sodium="sodium",
+            pH="ph",
+            source="source",
+        ),
+        "materials": table(
+            _read("materials/library.toml")["material"],
+            material="name",
+            acid="acid",
+            strength="strength",
+            bound_base="bound_base",
+            contains="contains",
+            source="source",
+        ),
+        "limits": table(
+            _named(limits["limit"]), limit="what", value="value", unit="unit", kind="kind", source="source"
+        ),
+        "tighten": table(
+            limits["tighten"],
+            when=when,
+            limits="limits",
+            times="times",
+            at_least="at_least",
+            why="why",
+            source="source",
+        ),
+        "hazards": table(
+            _read("cautions/rules.toml")["rule"],
+            rule="id",
+            level="level",
+            when=when,
+            what="what",
+            passed_by_an_adult="overridable",
+            source="source",
+        ),
+        "hair": _spreads(
+            {key: row for key, row in hair.items() if key != "scalp"} | {"scalp": hair["scalp"]}
+        ),
+        "oil": _spreads(oil),
+        "grades": table(oil["grade"], grade="name", up_to="to"),
+        "families": table(
+            _read("formulas/families.toml")["family"],
+            family="name",
+            cleaning="cleaning",
+            usual_min="usual",
+            most_min="most",
+            days_apart="apart",
+            g_per_cm2="film",
+            g_per_g_hair="hair",
+            may_hold="may_hold",
+        ),
+        "starts": _constants(asks["base"] | {"sources": asks["sources"]}),
+        "asks": table(
+            asks["rule"],
+            rule="id",
+            zone="zone",
+            when=when,
+            does=effects,
+            reason="reason",
+            source="source",
+        ),
+        "little-tests": table(
+            tests, test="name", tells="question", outcome="outcome", says="says", source="source"
+        ),
+        "factors": _constants(_read("learning/factors.toml")),
+        "schools": table(schools, about="school", school="name", holds="holds"),
+    }
+
+
+def filled(text: str) -> str:
+    """The document with its tables as the data files have them."""
+    fresh = tables()
+    return PLACE.sub(lambda place: f"{place[1]}{fresh[place[2]]}{place[3]}", text)
+
+
+if __name__ == "__main__":
+    HERE.write_text(filled(HERE.read_text("utf-8")), "utf-8")
