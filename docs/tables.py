@@ -124,10 +124,8 @@ def tables() -> dict[str, str]:
             passed_by_an_adult="overridable",
             source="source",
         ),
-        "hair": _spreads(
-            {key: row for key, row in hair.items() if key != "scalp"} | {"scalp": hair["scalp"]}
-        ),
-        "oil": _spreads(oil),
+        "hair": _constants(_read("heads/hair.toml")),
+        "oil": _constants(oil),
         "grades": table(oil["grade"], grade="name", up_to="to"),
         "families": table(
             _read("formulas/families.toml")["family"],
