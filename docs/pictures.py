@@ -38,6 +38,12 @@ def shoot(page: Page, name: str) -> None:
     page.screenshot(path=HERE / f"{name}.png")
 
 
+def head(page: Page, address: str, name: str) -> str:
+    """The address of a head, found by its name in the list."""
+    page.goto(f"{address}/heads")
+    return page.get_by_role("link", name=name).get_attribute("href") or ""
+
+
 def main() -> None:
     """Every main view, from a demo household just moved in."""
     data = Path(os.environ["EYEBRIGHT_DATA"])
@@ -45,6 +51,20 @@ def main() -> None:
     HERE.mkdir(exist_ok=True)
     with served(demo=True) as address, chromium() as browser:
         desk = window(browser, DESK)
+        desk.goto(f"{address}/heads")
+        shoot(desk, "heads")
+        desk.goto(f"{address}/heads?new=head")
+        desk.get_by_label("Name").fill("Idris Pell")
+        desk.get_by_text("The hair", exact=True).evaluate("(title) => title.scrollIntoView()")
+        shoot(desk, "head-new")
+        desk.goto(f"{address}{head(desk, address, 'Ottoline')}")
+        shoot(desk, "head-today")
+        wren = head(desk, address, "Wren Halloway")
+        desk.goto(f"{address}{wren}/washes")
+        shoot(desk, "head-how-it-went")
+        desk.goto(f"{address}{wren}/tests")
+        desk.get_by_role("button", name="Spray and slide").click()
+        shoot(desk, "head-little-tests")
         desk.goto(f"{address}/mix")
         shoot(desk, "mix")
         desk.goto(address + AIM_OUT_OF_REACH)
@@ -65,6 +85,8 @@ def main() -> None:
         shoot(dark, "mix-dark")
 
         phone = window(browser, PHONE)
+        phone.goto(f"{address}{wren}")
+        shoot(phone, "phone-head")
         phone.goto(f"{address}/mix")
         shoot(phone, "phone-mix")
         phone.get_by_role("button", name="I am mixing this").click()

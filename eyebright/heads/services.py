@@ -100,11 +100,6 @@ class Known:
         self.record = record_of(head, self.today)
         check_ins = head.check_ins(manager="present").filter(at__lte=self.now)
         self.check_in: CheckIn | None = check_ins.select_related("picture").first()
-        latest: dict[str, TestResult] = {}
-        for result in head.test_results(manager="present").order_by("-made_at", "-id"):
-            latest.setdefault(result.test, result)
-        self.results = list(latest.values())
-        self.patch_tests = list(head.patch_tests(manager="present").select_related("picture"))
         washes = head.washes(manager="present").filter(at__lt=self.now)
         self.last: dict[str, datetime] = dict(washes.order_by().values_list("family").annotate(Max("at")))
         self.washes = list(
@@ -112,6 +107,19 @@ class Known:
                 : factor_table()["memory"]["washes"]
             ]
         )
+
+    @cached_property
+    def results(self) -> list[TestResult]:
+        """The latest outcome of each little test."""
+        latest: dict[str, TestResult] = {}
+        for result in self.head.test_results(manager="present").order_by("-made_at", "-id"):
+            latest.setdefault(result.test, result)
+        return list(latest.values())
+
+    @cached_property
+    def patch_tests(self) -> list[PatchTest]:
+        """Its patch tests, the newest first."""
+        return list(self.head.patch_tests(manager="present").select_related("picture"))
 
     def days_since(self, when: datetime) -> float:
         """Days from then to now, never less than none."""

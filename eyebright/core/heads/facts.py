@@ -44,6 +44,8 @@ def facts_of(
         "tender": tender,
         "sore": (levels["tender_today"] or 0) >= 2,
         "allergies": list(record.allergies),
+        "other_allergies": record.other_allergies,
+        "other_allergic": bool(record.other_allergies),
         "scalp": record.scalp,
         "flakes": record.flakes,
         "cm": record.cm,

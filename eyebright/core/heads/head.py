@@ -200,7 +200,7 @@ def _zone(aim: ZoneAim, oil: Array, days: float, facts: Mapping[str, Any]) -> Zo
     word = grade(middle)
     # nobody washes to a hundredth
     near, far = (round(each * 20.0) * 5 for each in (low, high))
-    says = f"{word}: lift about {near} to {far} % of {what}"
+    says = f"{word}: lift about {near} to {far} % of {what}, leave {100 - far} to {100 - near}"
     return Zone(
         zone=aim.zone,
         oil=figure(oil, "g"),

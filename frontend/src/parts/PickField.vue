@@ -3,13 +3,15 @@
 import Select from "primevue/select";
 import FieldRow from "./FieldRow.vue";
 
-defineProps<{
+const { placeholder = "Choose one" } = defineProps<{
   label: string;
   options: Option[];
   by: Key;
   error?: string | undefined;
   hint?: string | undefined;
   searchIn?: (keyof Option & string)[];
+  /** What stands there while nothing is chosen. */
+  placeholder?: string;
 }>();
 const chosen = defineModel<Option[Key] | null>({ required: true });
 </script>
@@ -26,7 +28,7 @@ const chosen = defineModel<Option[Key] | null>({ required: true });
         :filter="Boolean(searchIn)"
         :filter-fields="searchIn"
         filter-placeholder="By any of its names"
-        placeholder="Choose one"
+        :placeholder="placeholder"
         :label-id="field.id"
         :aria-labelledby="field.labelled"
         :aria-describedby="field.described"

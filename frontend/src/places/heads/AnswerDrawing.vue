@@ -1,8 +1,10 @@
 <script setup lang="ts">
 /** What an answer looks like: length, density, one strand, how it grows, how it takes up water. */
-import { computed } from "vue";
+import { computed, useId } from "vue";
 
 const { question, answer } = defineProps<{ question: string; answer: string }>();
+
+const clip = useId();
 
 const ENDS: Record<string, number> = {
   cropped: 17,
@@ -63,8 +65,14 @@ const scales = computed(() => {
       />
     </template>
     <template v-else-if="question === 'density'">
+      <clipPath :id="clip"><ellipse cx="30" cy="40" rx="24" ry="34" /></clipPath>
       <ellipse class="face" cx="30" cy="40" rx="24" ry="34" />
-      <path class="strands" :d="combed" :stroke-width="parting.heavy" />
+      <path
+        :clip-path="`url(#${clip})`"
+        class="strands"
+        :d="combed"
+        :stroke-width="parting.heavy"
+      />
     </template>
     <template v-else-if="question === 'strand'">
       <path class="thread" d="M18 6 V74" />

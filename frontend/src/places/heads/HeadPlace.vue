@@ -50,6 +50,9 @@ function again(): void {
             <p class="quiet">
               {{ head.data.value.age }}{{ head.data.value.child ? ", a child" : "" }} ·
               {{ head.data.value.about }}
+              <template v-if="head.data.value.answers['adult']">
+                · in the charge of {{ head.data.value.answers["adult"] }}</template
+              >
             </p>
           </div>
         </div>

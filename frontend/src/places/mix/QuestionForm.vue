@@ -50,6 +50,7 @@ function take(): void {
       label="For"
       :options="people"
       by="id"
+      :placeholder="NOBODY.name"
       :error="errors['head']"
       class="wide"
     >
