@@ -9,7 +9,7 @@ from ninja.files import UploadedFile
 
 from eyebright.config.problems import Problem
 
-from . import diary, services, shown
+from . import services
 from .pictures import keep_picture, there
 from .schemas import (
     AsksOut,
@@ -44,13 +44,13 @@ def questions(request: HttpRequest) -> QuestionsOut:
 @router.get("/due", response=list[DueOut], operation_id="due")
 def due(request: HttpRequest) -> list[DueOut]:
     """Patch tests that run or are due."""
-    return shown.due()
+    return services.due()
 
 
 @router.get("/blocked", response=list[BlockedOut], operation_id="blocked")
 def blocked(request: HttpRequest) -> list[BlockedOut]:
     """What some head must not have."""
-    return shown.blocked()
+    return services.blocked()
 
 
 @router.get("", response=list[HeadRowOut], operation_id="heads")
@@ -62,19 +62,19 @@ def heads(request: HttpRequest) -> list[HeadRowOut]:
 @router.post("", response={201: HeadOut}, operation_id="add_head")
 def add_head(request: HttpRequest, entered: HeadIn) -> Status[HeadOut]:
     """A new head."""
-    return Status(201, shown.head_out(services.save_head(entered)))
+    return Status(201, services.head_out(services.save_head(entered)))
 
 
 @router.get("/{pk}", response=HeadOut, operation_id="head")
 def head(request: HttpRequest, pk: int) -> HeadOut:
     """One head."""
-    return shown.head_out(services.find_head(pk))
+    return services.head_out(services.find_head(pk))
 
 
 @router.put("/{pk}", response=HeadOut, operation_id="change_head")
 def change_head(request: HttpRequest, pk: int, entered: HeadIn) -> HeadOut:
     """Change its record; a question that is left out keeps its answer."""
-    return shown.head_out(services.save_head(entered, services.find_head(pk)))
+    return services.head_out(services.save_head(entered, services.find_head(pk)))
 
 
 @router.delete("/{pk}", response={204: None}, operation_id="remove_head")
@@ -89,7 +89,7 @@ def restore_head(request: HttpRequest, pk: int) -> HeadOut:
     """Bring it back."""
     found = services.find_head(pk, also_removed=True)
     found.put_back()
-    return shown.head_out(found)
+    return services.head_out(found)
 
 
 @router.delete("/{pk}/whole", response={204: None}, operation_id="erase_head")
@@ -126,13 +126,13 @@ def asks(
 @router.get("/{pk}/history", response=HistoryOut, operation_id="history")
 def history(request: HttpRequest, pk: int) -> HistoryOut:
     """Its check-ins and outcomes, as small charts take them."""
-    return shown.history(pk)
+    return services.history(pk)
 
 
 @router.post("/{pk}/pictures", response={201: PictureOut}, operation_id="add_picture")
 def add_picture(request: HttpRequest, pk: int, picture: File[UploadedFile]) -> Status[PictureOut | None]:
     """Keep a picture, stripped of everything but its pixels."""
-    return Status(201, shown.picture_out(keep_picture(services.find_head(pk), picture)))
+    return Status(201, services.picture_out(keep_picture(services.find_head(pk), picture)))
 
 
 @router.get("/{pk}/pictures/{picture}", operation_id="picture")
@@ -149,46 +149,46 @@ def picture(request: HttpRequest, pk: int, picture: int) -> FileResponse:
 @router.post("/{pk}/check-ins", response={201: KeptOut}, operation_id="check_in")
 def check_in(request: HttpRequest, pk: int, entered: CheckInIn) -> Status[KeptOut]:
     """How the scalp is today."""
-    return Status(201, diary.check_in(pk, entered))
+    return Status(201, services.check_in(pk, entered))
 
 
 @router.post("/{pk}/little-tests", response={201: KeptOut}, operation_id="little_test")
 def little_test(request: HttpRequest, pk: int, entered: LittleTestIn) -> Status[KeptOut]:
     """The outcome of a little test."""
-    return Status(201, diary.little_test(pk, entered))
+    return Status(201, services.little_test(pk, entered))
 
 
 @router.post("/{pk}/patch-tests", response={201: KeptOut}, operation_id="patch_test")
 def patch_test(request: HttpRequest, pk: int, entered: PatchTestIn) -> Status[KeptOut]:
     """Start a patch test."""
-    return Status(201, diary.patch_test(pk, entered))
+    return Status(201, services.patch_test(pk, entered))
 
 
 @router.patch("/{pk}/patch-tests/{test}/result", response=KeptOut, operation_id="patch_result")
 def patch_result(request: HttpRequest, pk: int, test: int, entered: PatchResultIn) -> KeptOut:
     """What the arm showed."""
-    return diary.patch_result(pk, test, entered)
+    return services.patch_result(pk, test, entered)
 
 
 @router.post("/{pk}/washes", response={201: KeptOut}, operation_id="wash")
 def wash(request: HttpRequest, pk: int, entered: WashIn) -> Status[KeptOut]:
     """A preparation that was used."""
-    return Status(201, diary.wash(pk, entered))
+    return Status(201, services.wash(pk, entered))
 
 
 @router.patch("/{pk}/washes/{wash}/outcome", response=KeptOut, operation_id="change_wash")
 def change_wash(request: HttpRequest, pk: int, wash: int, entered: WashChangeIn) -> KeptOut:
     """How it went, and whether the head learns from it."""
-    return diary.change_wash(pk, wash, entered)
+    return services.change_wash(pk, wash, entered)
 
 
 @router.delete("/{pk}/{kind}/{entry}", response=HeadOut, operation_id="take_out_of_diary")
 def take_away(request: HttpRequest, pk: int, kind: Diary, entry: int) -> HeadOut:
     """Take a check-in, a test or a wash out; `restore` puts it back."""
-    return diary.take_away(pk, kind, entry)
+    return services.take_away(pk, kind, entry)
 
 
 @router.post("/{pk}/{kind}/{entry}/restore", response=HeadOut, operation_id="put_back_in_diary")
 def put_back(request: HttpRequest, pk: int, kind: Diary, entry: int) -> HeadOut:
     """Put it back."""
-    return diary.put_back(pk, kind, entry)
+    return services.put_back(pk, kind, entry)

@@ -11,7 +11,7 @@ from django.utils import timezone
 from PIL import Image
 from playwright.sync_api import expect
 
-from eyebright.heads import diary
+from eyebright.heads import services as heads
 from eyebright.heads.models import Head, PatchTest
 from eyebright.heads.schemas import PatchTestIn
 from eyebright.shelf.schemas import VesselIn
@@ -169,7 +169,7 @@ class PatchTests(BrowserTestCase):
     def test_a_picture_of_the_arm_and_one_that_is_none(self) -> None:
         self.enterContext(override_settings(MEDIA_ROOT=self.enterContext(TemporaryDirectory())))
         pk = self.put_wren()
-        kept = diary.patch_test(pk, PatchTestIn(name="Calendula tea"))
+        kept = heads.patch_test(pk, PatchTestIn(name="Calendula tea"))
         PatchTest.objects.filter(pk=kept.id).update(started_at=timezone.now() - timedelta(hours=30))
         self.go(f"/heads/{pk}/patch")
         field = self.page.locator("input[type=file]")

@@ -6,7 +6,7 @@ from typing import Any
 from django.conf import settings
 from playwright.sync_api import Page, Route, expect
 
-from eyebright.heads import diary
+from eyebright.heads import services as heads
 from eyebright.heads.schemas import CheckInIn, PatchTestIn, WashIn
 from eyebright.journal import services as journal
 from eyebright.journal.models import Entry
@@ -161,9 +161,9 @@ class Access(BrowserTestCase):
             )
         )
         wren, ottoline = self.put_wren(), self.put_ottoline()
-        diary.check_in(wren, CheckInIn(flags=["rings"]))
-        diary.wash(wren, WashIn(family="saponin_liquor", amount=90, answer="right"))
-        diary.patch_test(wren, PatchTestIn(name="Calendula tea"))
+        heads.check_in(wren, CheckInIn(flags=["rings"]))
+        heads.wash(wren, WashIn(family="saponin_liquor", amount=90, answer="right"))
+        heads.patch_test(wren, PatchTestIn(name="Calendula tea"))
         views = {
             "/heads": "a ring that spreads",
             "/heads?new=head": "Length, pulled straight",

@@ -11,7 +11,7 @@ from unittest import TestCase
 
 from .heads import asks, barred, stops
 
-MILD_BAND, HOUSE_BAND = (4.5, 5.5), (4.0, 5.5)
+MILD_BAND, FIRM_BAND, HOUSE_BAND = (4.5, 5.5), (4.0, 5.5), (3.7, 5.5)
 USUAL, SHORTER, HALF = (2.0, 5.0), (1.5, 4.0), (1.0, 2.5)
 OILY, DRY = {"scalp": "oily"}, {"scalp": "dry"}
 LOCS = {"style": "locs", "length": "chest", "curl": "coily", "strand": "coarse"}
@@ -45,18 +45,18 @@ class Row:
 ROWS = (
     # ---- the scalp by itself ----
     Row("an ordinary head", {}, "medium", barred={"clay_dry"}, open={"saponin_liquor", "alkaline_wash"}),
-    Row("dry", DRY, "gentle", barred={"clay_dry"}, open={"saponin_liquor"}),
+    Row("dry", DRY, "gentle", FIRM_BAND, barred={"clay_dry"}, open={"saponin_liquor"}),
     Row("oily", OILY, "deep", open={"clay_dry", "soap_wash", "alkaline_wash"}),
-    Row("dry, with dry flakes", DRY | {"flakes": "dry"}, "very mild"),
+    Row("dry, with dry flakes", DRY | {"flakes": "dry"}, "very mild", FIRM_BAND),
     Row("balanced, with dry flakes", {"flakes": "dry"}, "gentle"),
-    Row("balanced, with greasy flakes", {"flakes": "greasy"}, "medium", ph=(4.0, 5.2)),
-    Row("oily, with greasy flakes", OILY | {"flakes": "greasy"}, "deep", ph=(4.0, 5.2)),
+    Row("balanced, with greasy flakes", {"flakes": "greasy"}, "medium", ph=(3.7, 5.2)),
+    Row("oily, with greasy flakes", OILY | {"flakes": "greasy"}, "deep", ph=(3.7, 5.2)),
     # ---- today ----
     Row("balanced, oily today", {}, "medium", check={"oil": 2}),
     Row("balanced, very oily today", {}, "medium", check={"oil": 3}),
     Row("oily, very oily today", OILY, "deep", check={"oil": 3}),
     Row("oily, but dry today", OILY, "medium", check={"oil": 0}),
-    Row("dry, and dry today", DRY, "very mild", check={"oil": 0}),
+    Row("dry, and dry today", DRY, "very mild", FIRM_BAND, check={"oil": 0}),
     Row("tight since the last wash", {}, "gentle", check={"tight": 1}),
     Row("very tight", OILY, "gentle", check={"tight": 2}),
     Row("some itch", {}, "medium", ph=MILD_BAND, minutes=SHORTER, check={"itch": 1}),
@@ -113,15 +113,22 @@ ROWS = (
     Row("allergic to dairy", {"allergies": ["dairy"]}, "medium", open={"saponin_liquor", "acid_rinse"}),
     # ---- the hair ----
     Row("bleached last week", BLEACHED, "gentle", (4.0, 4.8), SHORTER, barred={"alkaline_wash"}),
-    Row("bleached long ago", BLEACHED_LONG_AGO, "medium", (4.0, 4.8), open={"alkaline_wash"}),
-    Row("coloured last week", COLOURED, "gentle", HOUSE_BAND, SHORTER, barred={"alkaline_wash"}),
-    Row("coloured, and oily", OILY | COLOURED, "medium", HOUSE_BAND, SHORTER, barred={"alkaline_wash"}),
-    Row("thirsty hair", {"porosity": "high"}, "medium", (4.0, 5.0)),
+    Row("bleached long ago", BLEACHED_LONG_AGO, "medium", (3.7, 4.8), open={"alkaline_wash"}),
+    Row("coloured last week", COLOURED, "gentle", FIRM_BAND, SHORTER, barred={"alkaline_wash"}),
+    Row("coloured, and oily", OILY | COLOURED, "medium", FIRM_BAND, SHORTER, barred={"alkaline_wash"}),
+    Row("thirsty hair", {"porosity": "high"}, "medium", (3.7, 5.0)),
     Row("thirsty hair, tender scalp", TENDER | {"porosity": "high"}, "gentle", (4.5, 5.0), HALF),
     Row("bleached hair, tender scalp", TENDER | BLEACHED_LONG_AGO, "gentle", (4.5, 4.8), HALF),
     Row("worn hair", {"damage": "much"}, "medium"),
-    Row("locs", DRY | LOCS, "gentle", barred=PASTES | {"clay_dry"}, open={"saponin_liquor"}),
-    Row("locs and asthma", DRY | LOCS | {"asthma": True}, "gentle", barred=PASTES, open={"saponin_liquor"}),
+    Row("locs", DRY | LOCS, "gentle", FIRM_BAND, barred=PASTES | {"clay_dry"}, open={"saponin_liquor"}),
+    Row(
+        "locs and asthma",
+        DRY | LOCS | {"asthma": True},
+        "gentle",
+        FIRM_BAND,
+        barred=PASTES,
+        open={"saponin_liquor"},
+    ),
     Row("locs on an oily scalp", OILY | LOCS, "deep", barred=PASTES | {"clay_dry"}, open={"soap_wash"}),
     Row("braids", {"style": "braids"}, "medium", open={"saponin_liquor", "saponin_paste"}),
     Row("grey", {"colour": "grey"}, "medium", open={"herb_mild"}),
@@ -134,7 +141,7 @@ ROWS = (
     Row("ten days since, oily", OILY, "deep", days=10.0),
     Row("between washes", OILY, "rinse only", day={"occasion": "between"}),
     Row("between washes, eczema-prone", TENDER, "rinse only", MILD_BAND, HALF, day={"occasion": "between"}),
-    Row("before straightening", {}, "medium", (4.0, 5.0), day={"occasion": "straightening"}),
+    Row("before straightening", {}, "medium", (3.7, 5.0), day={"occasion": "straightening"}),
     Row("after sweat", OILY, "gentle", day={"occasion": "sweat"}),
     Row("against build-up", {}, "medium", day={"occasion": "build_up"}),
     Row("against build-up, oily", OILY, "deep", day={"occasion": "build_up"}),

@@ -26,6 +26,7 @@ export async function tellOf(
   undo: () => Promise<unknown>,
   back?: string,
 ): Promise<boolean> {
+  dismiss(); // the way back from what was done before is not the way back from this
   try {
     await doing();
   } catch (error) {

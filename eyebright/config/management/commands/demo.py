@@ -11,10 +11,9 @@ from django.db import transaction
 from django.utils import timezone
 
 from eyebright.core.cautions.engine import rules
-from eyebright.heads import diary
+from eyebright.heads import services as heads
 from eyebright.heads.models import CheckIn, Head, PatchTest, Wash
 from eyebright.heads.schemas import HeadIn, LittleTestIn, PatchTestIn, WashIn
-from eyebright.heads.services import save_head
 from eyebright.journal import services as journal
 from eyebright.journal.models import Entry
 from eyebright.journal.schemas import BeginIn, EntryIn
@@ -51,15 +50,15 @@ def load(household: dict[str, Any]) -> int:
     for row in household["vessel"]:
         shelf.save_vessel(VesselIn.model_validate(row))
     today = timezone.localtime().replace(minute=0, second=0, microsecond=0)
-    heads = {row["key"]: _head(row, today).pk for row in household["head"]}
+    people = {row["key"]: _head(row, today).pk for row in household["head"]}
     for row in sorted(household["rinse"], key=lambda row: -row["days_ago"]):
-        _rinse(row, lots | waters | heads, today)
+        _rinse(row, lots | waters | people, today)
     return len(household["rinse"])
 
 
 def _head(row: dict[str, Any], today: datetime) -> Head:
     """A head with its year of washes, the oldest first, as they were learnt from."""
-    kept = save_head(HeadIn.model_validate(row))
+    kept = heads.save_head(HeadIn.model_validate(row))
     evening = today.replace(hour=19)
     CheckIn.objects.bulk_create(
         CheckIn(head=kept, at=evening - timedelta(days=days), **dict(zip(LEVELS, levels, strict=True)))
@@ -68,11 +67,11 @@ def _head(row: dict[str, Any], today: datetime) -> Head:
     for days, family, grams, strength, answer in row["washes"]:
         told = {"family": family, "amount": grams, "strength": strength, "answer": answer}
         at = evening - timedelta(days=days, hours=1)
-        diary.keep_wash(kept, WashIn.model_validate(told | {"at": at}))
+        heads.keep_wash(kept, WashIn.model_validate(told | {"at": at}))
     for test, outcome in row["tests"]:
-        diary.little_test(kept.pk, LittleTestIn(test=test, outcome=outcome))
+        heads.little_test(kept.pk, LittleTestIn(test=test, outcome=outcome))
     for patch in row["patches"]:
-        begun = diary.patch_test(kept.pk, PatchTestIn.model_validate(patch | {"hours": None}))
+        begun = heads.patch_test(kept.pk, PatchTestIn.model_validate(patch | {"hours": None}))
         started = timezone.now() - timedelta(hours=patch["hours"])
         PatchTest.objects.filter(pk=begun.id).update(
             started_at=started, result=patch.get("result", ""), note=patch.get("note", "")

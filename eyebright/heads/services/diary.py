@@ -1,4 +1,4 @@
-"""What happens to a head: check-ins, little tests, patch tests, washes and how they went."""
+"""What happens to a head: its record, check-ins, little tests, patch tests, washes and how they went."""
 
 from datetime import timedelta
 from decimal import Decimal
@@ -13,14 +13,15 @@ from eyebright.core.heads.facts import facts_of
 from eyebright.core.heads.fits import measured
 from eyebright.core.heads.head import fit_of, patch_hours
 from eyebright.core.heads.little_tests import little_tests
-from eyebright.core.heads.record import tables
+from eyebright.core.heads.record import RecordError, read_record, tables
 from eyebright.core.learning.factors import outcomes
 from eyebright.core.materials import library
 from eyebright.shelf.services import vessel_volumes
 
-from .models import CheckIn, Head, PatchTest, Picture, TestResult, Wash
-from .schemas import (
+from ..models import CheckIn, Head, PatchTest, Picture, TestResult, Wash
+from ..schemas import (
     CheckInIn,
+    HeadIn,
     HeadOut,
     KeptOut,
     LittleTestIn,
@@ -29,7 +30,7 @@ from .schemas import (
     WashChangeIn,
     WashIn,
 )
-from .services import Known, find_head, record_of, today_of
+from .known import Known, find_head, record_of, today_of
 from .shown import head_out, state_of
 
 MOST_GRAMS = 20_000.0
@@ -45,6 +46,20 @@ CALLED = {
     "patch-tests": "patch test",
     "washes": "wash",
 }
+
+
+@transaction.atomic
+def save_head(entered: HeadIn, head: Head | None = None) -> Head:
+    """Keep a new head, or change one; an answer that cannot be is said beside its question."""
+    answers = {**(head.answers if head else {}), **entered.answers}
+    try:
+        record = read_record(answers, timezone.localdate())
+    except RecordError as raised:
+        raise Problem.field(raised.field, str(raised)) from None
+    head = head or Head()
+    head.name, head.note, head.answers = entered.name, entered.note, record.answers()
+    head.save()
+    return head
 
 
 def find_in(head: Head, kind: str, pk: int, *, also_removed: bool = False) -> Any:

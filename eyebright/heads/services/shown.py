@@ -1,61 +1,91 @@
-"""A head as it is shown: all that is kept of it, its history thinned, what waits and what is barred."""
+"""A head as it is shown: among the others, and with all that is kept of it."""
 
 import math
 from collections.abc import Iterable
-from datetime import datetime, timedelta
-from typing import Literal
+from datetime import date, datetime, timedelta
+from typing import Any, Literal
 
-from django.db.models import FloatField, Func
+from django.db.models import OuterRef, Subquery
 from django.utils import timezone
 
 from eyebright.config.wire import figure_out
 from eyebright.core.formulas.families import families
-from eyebright.core.heads.facts import facts_of
+from eyebright.core.heads.facts import CHILD, facts_of
 from eyebright.core.heads.head import mass_of, patch_hours, scalp_of
 from eyebright.core.heads.little_tests import Belief
 from eyebright.core.heads.record import Record, tables
 from eyebright.core.learning.factors import Factor, outcomes
-from eyebright.core.learning.trends import thin
-from eyebright.core.materials import library
 
-from .models import CheckIn, Head, PatchTest, Picture, Wash
-from .schemas import (
+from ..models import CheckIn, Head, PatchTest, Picture, Wash
+from ..schemas import (
     BeliefOut,
-    BlockedOut,
     CheckInOut,
-    DueOut,
     FactorOut,
     HeadOut,
-    HistoryOut,
-    LineOut,
+    HeadRowOut,
     ModelOut,
     PatchTestOut,
     PictureOut,
     ResultOut,
     WashOut,
 )
-from .services import Known, find_head, flag_names, row_of
-
-
-class Seconds(Func):
-    """A time as seconds since 1970, so that a long history is not read date by date."""
-
-    template = "((julianday(%(expressions)s) - 2440587.5) * 86400.0)"
-    output_field = FloatField()
-
+from .known import Known, record_of
 
 SHOWN_WASHES = 20
-SHOWN_PICTURES = 24
 State = Literal["running", "due", "clear", "reaction"]
-POINTS = 120  # of a small chart
+SAYS: dict[State, str] = {
+    "running": "Leave it alone; look now and then. Wash it off at any sting.",
+    "due": "Time is up: look at the arm in daylight and say what you see.",
+    "clear": "Clear: nothing showed.",
+    "reaction": "A reaction: this is blocked for this head, everywhere. See a pharmacist or doctor, "
+    "at once if lips, eyes or breath are in it.",
+}
 
 
-def picture_out(picture: Picture | None) -> PictureOut | None:
-    """A picture's address."""
-    if picture is None:
-        return None
-    url = f"/api/heads/{picture.head_id}/pictures/{picture.pk}"
-    return PictureOut(id=picture.pk, url=url, width=picture.width, height=picture.height)
+def flag_names(keys: Iterable[str]) -> list[str]:
+    """Flags as they are called."""
+    return [tables().flags[key].name for key in keys if key in tables().flags]
+
+
+def head_rows() -> list[HeadRowOut]:
+    """Every head, each with its last check-in and wash."""
+    check_ins = CheckIn.present.filter(head=OuterRef("pk")).order_by("-at", "-id")
+    cleans = [family.key for family in families().values() if family.cleans]
+    washes = Wash.present.filter(head=OuterRef("pk"), family__in=cleans).order_by("-at")
+    heads = Head.present.annotate(
+        checked_in_at=Subquery(check_ins.values("at")[:1]),
+        flagged=Subquery(check_ins.values("flags")[:1]),
+        washed_at=Subquery(washes.values("at")[:1]),
+    )
+    today = timezone.localdate()
+    return [
+        HeadRowOut(
+            **row_of(head, record_of(head, today), today),
+            checked_in_at=head.checked_in_at,
+            washed_at=head.washed_at,
+            flags=flag_names(head.flagged or []),
+        )
+        for head in heads
+    ]
+
+
+def row_of(head: Head, record: Record, today: date) -> dict[str, Any]:
+    """What a list says of a head."""
+    asked = tables().questions
+    said = [
+        f"{asked['scalp'].choice(record.scalp).name} scalp",
+        asked["strand"].choice(record.strand).name,
+        asked["curl"].choice(record.curl).name,
+        record.style if record.style != "loose" else asked["length"].choice(record.length).name,
+    ]
+    return {
+        "id": head.pk,
+        "name": head.name,
+        "age": today.year - record.birth_year,
+        "child": record.age(today) < CHILD,
+        "about": ", ".join(said),
+        "answers": record.answers(),
+    }
 
 
 def head_out(head: Head) -> HeadOut:
@@ -88,6 +118,14 @@ def head_out(head: Head) -> HeadOut:
     )
 
 
+def picture_out(picture: Picture | None) -> PictureOut | None:
+    """A picture's address."""
+    if picture is None:
+        return None
+    url = f"/api/heads/{picture.head_id}/pictures/{picture.pk}"
+    return PictureOut(id=picture.pk, url=url, width=picture.width, height=picture.height)
+
+
 def _check_in_out(kept: CheckIn) -> CheckInOut:
     fields = {key: getattr(kept, key) for key in (*tables().check_in, "at", "flags", "note")}
     return CheckInOut(id=kept.pk, picture=picture_out(kept.picture), **fields)
@@ -112,20 +150,12 @@ def state_of(test: PatchTest) -> State:
         return "reaction"
     if test.result:
         return "clear"
-    return "due" if timezone.now() >= _due_at(test) else "running"
+    return "due" if timezone.now() >= due_at(test) else "running"
 
 
-def _due_at(test: PatchTest) -> datetime:
+def due_at(test: PatchTest) -> datetime:
+    """When its time is up."""
     return test.started_at + timedelta(hours=test.hours)
-
-
-SAYS: dict[State, str] = {
-    "running": "Leave it alone; look now and then. Wash it off at any sting.",
-    "due": "Time is up: look at the arm in daylight and say what you see.",
-    "clear": "Clear: nothing showed.",
-    "reaction": "A reaction: this is blocked for this head, everywhere. See a pharmacist or doctor, "
-    "at once if lips, eyes or breath are in it.",
-}
 
 
 def _patch_out(test: PatchTest) -> PatchTestOut:
@@ -136,7 +166,7 @@ def _patch_out(test: PatchTest) -> PatchTestOut:
         name=test.name,
         hours=test.hours,
         started_at=test.started_at,
-        due_at=_due_at(test),
+        due_at=due_at(test),
         state=state,
         says=SAYS[state],
         picture=picture_out(test.picture),
@@ -205,76 +235,3 @@ def _takes(factor: Factor) -> str:
     if factor.log.high < 0.0:
         return "It takes less than its length and thickness say."
     return "So far it takes about what its length and thickness say."
-
-
-def history(pk: int) -> HistoryOut:
-    """Check-ins and outcomes, thinned to what a small chart can show."""
-    head = find_head(pk)
-    keys = list(tables().check_in)
-    rows = list(head.check_ins(manager="present").order_by("at").values_list(Seconds("at"), *keys))
-    at, values = thin([row[0] for row in rows], [row[1:] for row in rows], POINTS)
-    judged = head.washes(manager="present").filter(answer__isnull=False).order_by("at")
-    outcome = list(judged.values_list(Seconds("at"), "answer"))
-    went_at, went = thin([row[0] for row in outcome], [row[1:] for row in outcome], POINTS)
-    pictures = head.pictures.order_by("-made_at")[:SHOWN_PICTURES]
-    return HistoryOut(
-        at=_times(at),
-        lines=[
-            LineOut(
-                key=key,
-                name=question.ask,
-                words=[level.name for level in question.choices],
-                values=[row[i] for row in values],
-            )
-            for i, (key, question) in enumerate(tables().check_in.items())
-        ],
-        washed_at=_times(went_at),
-        went=[row[0] for row in went],
-        outcomes=outcomes(),
-        check_ins=len(rows),
-        washes=len(outcome),
-        pictures=[shown for shown in map(picture_out, pictures) if shown],
-    )
-
-
-def _times(seconds: Iterable[float]) -> list[datetime]:
-    return [datetime.fromtimestamp(each, tz=timezone.get_current_timezone()) for each in seconds]
-
-
-def due() -> list[DueOut]:
-    """Patch tests that run or are due, the soonest first."""
-    waiting = PatchTest.present.filter(result="", head__removed_at=None).select_related("head")
-    found = [
-        DueOut(
-            head=test.head_id,
-            head_name=test.head.name,
-            what=test.name,
-            at=_due_at(test),
-            due=state_of(test) == "due",
-        )
-        for test in waiting
-    ]
-    return sorted(found, key=lambda each: each.at)
-
-
-def blocked() -> list[BlockedOut]:
-    """What some head must not have: reactions on record, and what it is allergic to."""
-    out = []
-    reacted = PatchTest.present.filter(
-        result=PatchTest.Result.REACTION, head__removed_at=None
-    ).select_related("head")
-    for test in reacted:
-        if test.material:
-            out.append(_block(test.head, test.material, "has reacted to it"))
-    for head in Head.present.all():
-        allergies = set(head.answers.get("allergies", ()))
-        out += [
-            _block(head, stuff.key, "is allergic to what it holds")
-            for stuff in library().values()
-            if allergies & set(stuff.contains)
-        ]
-    return out
-
-
-def _block(head: Head, material: str, why: str) -> BlockedOut:
-    return BlockedOut(head=head.pk, head_name=head.name, material=material, why=why)
