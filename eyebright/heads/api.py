@@ -146,6 +146,16 @@ def picture(request: HttpRequest, pk: int, picture: int) -> FileResponse:
     )
 
 
+@router.delete("/{pk}/pictures/{picture}", response={204: None}, operation_id="delete_picture")
+def delete_picture(request: HttpRequest, pk: int, picture: int) -> Status[None]:
+    """Delete a picture for good, its file too."""
+    found = services.find_head(pk).pictures.filter(pk=picture).first()
+    if found is None:
+        raise Problem.gone("picture")
+    found.delete()
+    return Status(204, None)
+
+
 @router.post("/{pk}/check-ins", response={201: KeptOut}, operation_id="check_in")
 def check_in(request: HttpRequest, pk: int, entered: CheckInIn) -> Status[KeptOut]:
     """How the scalp is today."""

@@ -379,6 +379,8 @@ class FitOut(Out):
     verdict: Verdict
     why: list[str]
     lift: FigureOut | None
+    lengths_lift: FigureOut | None
+    lengths_says: str
     strength: FigureOut | None
     scalp: DoseOut
     lengths: DoseOut

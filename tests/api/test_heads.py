@@ -395,6 +395,16 @@ class Pictures(HeadsTestCase):
         kept = self.call("POST", f"/heads/{wren}/check-ins", {"picture": sent["id"]}, 201)
         self.assertEqual(kept["head"]["check_in"]["picture"]["url"], sent["url"])
 
+    def test_one_can_be_deleted_and_what_it_belonged_to_stays(self) -> None:
+        pk = self.put_wren()
+        sent = self.send(pk, photo((40, 40)))
+        self.call("POST", f"/heads/{pk}/check-ins", {"picture": sent["id"]}, 201)
+        file = Picture.objects.get().file
+        self.call("DELETE", f"/heads/{pk}/pictures/{sent['id']}", None, 204)
+        self.assertFalse(file.storage.exists(str(file.name)))
+        self.assertIsNone(self.call("GET", f"/heads/{pk}")["check_in"]["picture"])
+        self.call("DELETE", f"/heads/{pk}/pictures/{sent['id']}", None, 404)
+
 
 class Whole(HeadsTestCase):
     """Out as one file, or gone."""

@@ -94,6 +94,23 @@ class Looking(TestCase):
         self.assertGreater(oiled.lift.value, plain.lift.value)
         self.assertIn("what is on it", oiled.says)
 
+    def test_each_zone_is_lifted_by_what_reaches_it(self) -> None:
+        fits = {fit.family.key: fit for fit in asks({"length": "waist"}).families}
+        self.assertIsNone(fits["clay_dry"].lengths_lift)
+        self.assertIsNone(fits["mask"].lengths_lift)
+        damp, soap = fits["clay_damp"].lengths_lift, fits["soap_wash"].lengths_lift
+        assert damp and soap
+        self.assertTrue(0.0 < damp.low < damp.value < damp.high <= 1.0)
+        self.assertGreater(soap.value, damp.value)
+        self.assertIn("More than the lengths ask for", fits["soap_wash"].lengths_says)
+        oiled = asks({"length": "waist"}, day={"on_strands": ("oil",)}).families
+        less = next(fit.lengths_lift for fit in oiled if fit.family.key == "soap_wash")
+        assert less
+        self.assertLess(less.value, soap.value)
+        waxed = asks({"length": "jaw"}, day={"on_strands": ("oil", "product")}).families
+        says = next(fit.lengths_says for fit in waxed if fit.family.key == "clay_damp")
+        self.assertIn("Less than the lengths ask for", says)
+
     def test_grams_to_leave_go_with_the_share(self) -> None:
         scalp = asks({"scalp": "oily"}).scalp
         self.assertAlmostEqual(scalp.leave.value, scalp.oil.value * (1 - scalp.lift.value), delta=0.03)

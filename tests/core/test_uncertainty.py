@@ -41,6 +41,19 @@ class Seeds(TestCase):
 
     def test_one_draw_is_the_middle(self) -> None:
         self.assertEqual(Draws(1).of("a", Spread(1.0, 2.0, 9.0))[0], 2.0)
+        self.assertEqual(Draws(1).pick("a", [0.2, 0.5, 0.3])[0], 1)
+
+    def test_choices_are_drawn_as_often_as_they_are_believed(self) -> None:
+        shares = [0.15, 0.0, 0.6, 0.25]
+        drawn = np.bincount(Draws().pick("strand", shares), minlength=4) / DRAWS
+        np.testing.assert_allclose(drawn, shares, atol=1e-3)
+        np.testing.assert_array_equal(Draws().pick("strand", shares), Draws().pick("strand", shares))
+
+    def test_the_range_is_numpys_own(self) -> None:
+        drawn = Draws().of("anything", Spread(3.0, 11.0, 24.0))
+        found = figure(drawn, "g")
+        expected = np.quantile(drawn, (0.05, 0.5, 0.95))
+        np.testing.assert_allclose((found.low, found.value, found.high), expected, rtol=1e-12)
 
 
 class Doubts(TestCase):

@@ -39,8 +39,8 @@ class Dose:
 class Fit:
     """One family for one head on one day.
 
-    `lift`: share of the scalp's oil it lifts as usually made; `strength`: how strong to make it
-    against that, times; both None where it is no wash. `ready_in`: days until it is next sensible.
+    `lift` and `lengths_lift`: shares of the oil on each zone it lifts as usually made; `strength`:
+    how strong to make it for the scalp against that, times; None where it is no wash, or none there. `ready_in`: days until it is next sensible.
     `given`: ln(given / right) at factor 1, what the outcome of such a wash is learnt from.
     """
 
@@ -48,6 +48,8 @@ class Fit:
     verdict: Verdict
     why: tuple[str, ...]
     lift: Figure | None
+    lengths_lift: Figure | None
+    lengths_says: str
     strength: Figure | None
     scalp: Dose
     lengths: Dose
@@ -61,13 +63,14 @@ class Fit:
 class Ground:
     """What every family meets on this head: arrays of draws.
 
-    `mass` g of hair, `area` cm² of scalp, `oil` g on the scalp and its roots, the head's own
+    `mass` g of hair, `area` cm² of scalp, `oil` and `lengths_oil` g on each zone, the head's own
     factors, and how much liquid its hair holds against medium hair, times.
     """
 
     mass: Array
     area: Array
     oil: Array
+    lengths_oil: Array
     strength: Array
     dose: Array
     holds: float
@@ -109,8 +112,11 @@ def fit(
     on_lengths = draws.of("spread", family.hair) * ground.mass * ground.dose
     if not family.stays:
         on_lengths = on_lengths * ground.holds
-    lift = strength = given = None
+    lift = lengths_lift = strength = given = None
     if family.cleans:
+        if family.hair.high > 0.0:
+            there = draws.of("cleaning", family.cleaning) * on_lengths
+            lengths_lift = figure(lifted(there, ground.lengths_oil, draws, ground.strength), "share")
         cleaning = np.maximum(draws.of("cleaning", family.cleaning) * on_scalp, NO_CLEANING)
         lift = figure(lifted(cleaning, ground.oil, draws, ground.strength), "share")
         needed = cleaning_for(aims.scalp.lift[1], ground.oil, ground.strength)
@@ -127,6 +133,8 @@ def fit(
         verdict=verdict,
         why=why,
         lift=lift,
+        lengths_lift=lengths_lift,
+        lengths_says=_on_lengths(lengths_lift, aims),
         strength=strength,
         scalp=_dose(on_scalp, family.density),
         lengths=_dose(on_lengths, family.density),
@@ -180,6 +188,18 @@ def _verdict(
     if off:
         return "adjust", (off, *favour)
     return "suits", tuple(favour or ["Lifts about what this scalp asks for."])
+
+
+def _on_lengths(lift: Figure | None, aims: Aims) -> str:
+    """What a wash does to the lengths against what they ask for, and what to do about it."""
+    if lift is None:
+        return ""
+    low, _, high = aims.lengths.lift
+    if lift.value > high:
+        return "More than the lengths ask for: let it only run through them as it is rinsed out."
+    if lift.value < low:
+        return "Less than the lengths ask for: work it through them, or wash them twice."
+    return "About what the lengths ask for."
 
 
 def _off(strength: float) -> str:

@@ -81,6 +81,8 @@ def _fit_out(fit: Fit, vessels: list[tuple[str, float]]) -> FitOut:
         verdict=fit.verdict,
         why=list(fit.why),
         lift=_optional(fit.lift),
+        lengths_lift=_optional(fit.lengths_lift),
+        lengths_says=fit.lengths_says,
         strength=_optional(fit.strength),
         scalp=_dose_out(fit.scalp, vessels),
         lengths=_dose_out(fit.lengths, vessels),

@@ -87,8 +87,8 @@ function useHeadChange<Input, Output>(change: (input: Input) => Promise<Output>)
     },
     onSettled: () =>
       Promise.all(
-        ["heads", "asks", "history", "due", "blocked", "rinse", "entries", "entry"].map((key) =>
-          cache.invalidateQueries({ queryKey: [key] }),
+        ["head", "heads", "asks", "history", "due", "blocked", "rinse", "entries", "entry"].map(
+          (key) => cache.invalidateQueries({ queryKey: [key] }),
         ),
       ),
   });
@@ -158,6 +158,13 @@ export const useTakeOut = () =>
 export const usePutBack = () =>
   useHeadChange((what: InDiary) =>
     taken(api.POST("/api/heads/{pk}/{kind}/{entry}/restore", inDiary(what))),
+  );
+
+export const useDeletePicture = () =>
+  useHeadChange(({ id, picture }: { id: number; picture: number }) =>
+    taken(
+      api.DELETE("/api/heads/{pk}/pictures/{picture}", { params: { path: { pk: id, picture } } }),
+    ),
   );
 
 /** Send a picture; what comes back is stripped of everything but its pixels. */

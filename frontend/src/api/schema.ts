@@ -270,7 +270,11 @@ export interface paths {
         get: operations["picture"];
         put?: never;
         post?: never;
-        delete?: never;
+        /**
+         * Delete Picture
+         * @description Delete a picture for good, its file too.
+         */
+        delete: operations["delete_picture"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1210,6 +1214,9 @@ export interface components {
             /** Family */
             family: string;
             lengths: components["schemas"]["DoseOut"];
+            lengths_lift: components["schemas"]["FigureOut"] | null;
+            /** Lengths Says */
+            lengths_says: string;
             lift: components["schemas"]["FigureOut"] | null;
             /** Made Of */
             made_of: string;
@@ -2554,6 +2561,27 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    delete_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+                picture: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
                 headers: {
                     [name: string]: unknown;
                 };

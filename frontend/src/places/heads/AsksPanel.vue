@@ -111,18 +111,6 @@ const AFTER = {
   border-top: 1px solid var(--hairline);
 }
 
-.now.p-button {
-  background: var(--throat);
-  border-color: var(--throat);
-  color: var(--on-throat);
-}
-
-.now.p-button:not(:disabled):hover {
-  background: var(--throat-strong);
-  border-color: var(--throat-strong);
-  color: var(--on-throat);
-}
-
 summary {
   cursor: pointer;
   color: var(--vein);

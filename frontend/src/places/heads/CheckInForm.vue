@@ -5,6 +5,7 @@ import { computed, reactive, ref } from "vue";
 import type { Head, Picture, Questions } from "@/api/client";
 import { useCheckIn, useTakeOut } from "@/api/heads";
 import { tell } from "@/app/undo";
+import ChoiceLine from "@/parts/ChoiceLine.vue";
 import ChoiceRow from "@/parts/ChoiceRow.vue";
 import { useTrouble } from "@/parts/trouble";
 import { ago } from "@/parts/when";
@@ -47,14 +48,13 @@ async function store(): Promise<void> {
         {{ before ? `Last looked at ${ago(before.at)}` : "Not looked at yet" }}
       </p>
     </div>
-    <div v-for="question in questions.check_in" :key="question.key" class="line">
-      <span class="ask" aria-hidden="true">{{ question.ask }}</span>
-      <ChoiceRow
-        v-model="levels[question.key as Key]"
-        :label="question.ask"
-        :choices="question.choices.map(({ key, name }) => ({ value: key, label: name }))"
-      />
-    </div>
+    <ChoiceLine
+      v-for="question in questions.check_in"
+      :key="question.key"
+      v-model="levels[question.key as Key]"
+      :label="question.ask"
+      :choices="question.choices.map(({ key, name }) => ({ value: key, label: name }))"
+    />
     <details :open="worrying">
       <summary>Anything worrying?</summary>
       <ChoiceRow
@@ -86,16 +86,6 @@ form {
   justify-content: space-between;
   align-items: baseline;
   gap: 4px 16px;
-}
-
-.line {
-  display: grid;
-  grid-template-columns: 76px minmax(0, 1fr);
-  align-items: center;
-}
-
-.ask {
-  color: var(--stem);
 }
 
 summary {

@@ -45,11 +45,15 @@ const grams = (fit: Fit, zone: "scalp" | "lengths") => said(round(fit[zone].gram
         <p v-if="fit.lift">
           As usually made it lifts about {{ percent(fit.lift.value) }} of the scalp's oil, likely
           {{ percent(fit.lift.low) }} to {{ percent(fit.lift.high) }}
-          <em class="quiet">{{ fit.lift.kind }}</em><template v-if="fit.strength">
+          <em class="quiet">{{ fit.lift.kind }}</em><template v-if="fit.lengths_lift"
+            >, and {{ percent(fit.lengths_lift.value) }} of the lengths', likely
+            {{ percent(fit.lengths_lift.low) }} to {{ percent(fit.lengths_lift.high) }}</template
+          ><template v-if="fit.strength">
             · right would be {{ said(round(fit.strength.value)) }} times the usual strength, likely
             {{ said(round(fit.strength.low)) }} to {{ said(round(fit.strength.high)) }}</template
           >.
         </p>
+        <p v-if="fit.lengths_says">{{ fit.lengths_says }}</p>
         <p>
           One wash takes <strong>{{ grams(fit, "scalp") }} g</strong> on the scalp, likely
           {{ said(round(fit.scalp.grams.low)) }} to {{ said(round(fit.scalp.grams.high)) }} ({{

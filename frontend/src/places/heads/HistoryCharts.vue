@@ -1,9 +1,24 @@
 <script setup lang="ts">
 /** The history of a head as small charts, one line each, and its pictures. */
+import { ref } from "vue";
 import type { History } from "@/api/client";
+import { useDeletePicture } from "@/api/heads";
+import { tell } from "@/app/undo";
 import SmallChart from "@/parts/SmallChart.vue";
 
-defineProps<{ history: History }>();
+const { head } = defineProps<{ history: History; head: number }>();
+const remove = useDeletePicture();
+const asked = ref<number | null>(null);
+
+/** The first press asks, the second does it: there is no way back. */
+async function drop(picture: number): Promise<void> {
+  if (asked.value !== picture) {
+    asked.value = picture;
+    return;
+  }
+  asked.value = null;
+  await remove.mutateAsync({ id: head, picture }).catch((error: Error) => tell(error.message));
+}
 </script>
 
 <template>
@@ -30,9 +45,14 @@ defineProps<{ history: History }>();
     </template>
   </div>
   <div v-if="history.pictures.length" class="pictures">
-    <a v-for="picture in history.pictures" :key="picture.id" :href="picture.url">
-      <img :src="picture.url" alt="A picture of this head" loading="lazy" />
-    </a>
+    <figure v-for="picture in history.pictures" :key="picture.id">
+      <a :href="picture.url">
+        <img :src="picture.url" alt="A picture of this head" loading="lazy" />
+      </a>
+      <button type="button" class="act" @click="drop(picture.id)">
+        {{ asked === picture.id ? "Delete it for good?" : "Delete" }}
+      </button>
+    </figure>
   </div>
 </template>
 
@@ -51,6 +71,13 @@ defineProps<{ history: History }>();
   display: flex;
   flex-wrap: wrap;
   gap: 8px;
+}
+
+figure {
+  margin: 0;
+  display: grid;
+  justify-items: start;
+  font-size: 0.875rem;
 }
 
 img {

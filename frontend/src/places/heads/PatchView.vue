@@ -131,7 +131,7 @@ function drop(test: PatchTest): void {
         >
           {{ said.errors.value["result"] ?? said.trouble.value }}
         </p>
-        <button type="button" class="plain" @click="drop(test)">Take it out</button>
+        <button type="button" class="act" @click="drop(test)">Take it out</button>
       </li>
     </ul>
   </div>
@@ -195,16 +195,8 @@ img {
   color: var(--madder);
 }
 
-.plain {
+.act {
   justify-self: start;
-  border: 0;
-  background: none;
-  padding: 4px 0;
-  color: var(--vein);
-  font: inherit;
-  text-decoration: underline;
-  text-underline-offset: 3px;
-  cursor: pointer;
 }
 
 @media (max-width: 760px) {

@@ -30,11 +30,11 @@ async function send(): Promise<void> {
         class="unseen"
         @change="send"
       />
-      <span>{{
+      <span class="act">{{
         add.isPending.value ? "Taking it in…" : picture ? "Another picture" : "Add a picture"
       }}</span>
     </label>
-    <button v-if="picture" type="button" @click="picture = null">Without it</button>
+    <button v-if="picture" type="button" class="act" @click="picture = null">Without it</button>
     <p v-if="errors['picture'] || trouble" class="error" role="alert">
       {{ errors["picture"] ?? trouble }}
     </p>
@@ -54,18 +54,6 @@ img {
   height: 48px;
   object-fit: cover;
   border-radius: 4px 12px 12px 12px;
-}
-
-span,
-button {
-  border: 0;
-  background: none;
-  padding: 4px 0;
-  color: var(--vein);
-  font: inherit;
-  text-decoration: underline;
-  text-underline-offset: 3px;
-  cursor: pointer;
 }
 
 input:focus-visible + span {

@@ -31,7 +31,6 @@ function set(key: string, event: Event): void {
         <input
           v-if="choice.key in dates"
           type="date"
-          class="p-inputtext"
           :max="today"
           :aria-label="`When it was ${choice.name}`"
           :value="dates[choice.key]"
@@ -63,14 +62,5 @@ label {
   display: flex;
   gap: 6px;
   align-items: center;
-}
-
-.p-inputtext {
-  border: 1px solid var(--stem);
-  border-radius: 6px;
-  background: var(--paper);
-  color: var(--ink);
-  font: inherit;
-  padding: 4px 8px;
 }
 </style>

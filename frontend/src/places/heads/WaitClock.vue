@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A wait that a little test asks for: started by a press, counted down, with a sound at its end. */
+import Button from "primevue/button";
 import { computed, onUnmounted, ref } from "vue";
 import { chime } from "@/parts/chime";
 
@@ -38,9 +39,11 @@ defineExpose({ toggle });
 <template>
   <div class="clock">
     <span class="left" role="timer" :aria-label="`${said} left`">{{ said }}</span>
-    <button type="button" @click="toggle">
-      {{ over ? "Once more" : endsAt === null ? "Start the wait" : "Stop" }}
-    </button>
+    <Button
+      variant="outlined"
+      :label="over ? 'Once more' : endsAt === null ? 'Start the wait' : 'Stop'"
+      @click="toggle"
+    />
     <span v-if="over" role="status">Now look.</span>
   </div>
 </template>
@@ -55,15 +58,5 @@ defineExpose({ toggle });
 .left {
   font: 560 2rem/1 var(--serif);
   color: var(--vein);
-}
-
-button {
-  border: 1px solid var(--vein);
-  border-radius: 999px;
-  background: none;
-  color: var(--vein);
-  font: 700 1rem var(--sans);
-  padding: 8px 18px;
-  cursor: pointer;
 }
 </style>

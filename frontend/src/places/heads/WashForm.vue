@@ -47,6 +47,11 @@ const usual = computed(() =>
       `${said(round(fit.value.lengths.grams.value))} g on the lengths. Left empty: not known.`
     : undefined,
 );
+const strong = computed(() =>
+  fit.value?.strength && fit.value.strength.value > 0
+    ? `1 as usual. Right today would be about ${said(round(fit.value.strength.value))}.`
+    : "1 as usual, 0.5 half as strong.",
+);
 
 async function store(): Promise<void> {
   const body = {
@@ -98,7 +103,7 @@ async function store(): Promise<void> {
       decimal
       short
       :error="errors['strength']"
-      hint="1 as usual, 0.5 half as strong."
+      :hint="strong"
     />
     <PickField
       v-model="entered.occasion"
@@ -117,7 +122,7 @@ async function store(): Promise<void> {
     <TextField v-model="entered.note" label="Note" :rows="1" :error="errors['note']" />
     <div class="when">
       <label for="wash-at">When, if not just now</label>
-      <input id="wash-at" v-model="entered.at" type="datetime-local" class="p-inputtext" />
+      <input id="wash-at" v-model="entered.at" type="datetime-local" />
       <p v-if="errors['at']" class="trouble" role="alert">{{ errors["at"] }}</p>
     </div>
     <div v-if="cleans" class="whole">
@@ -163,15 +168,6 @@ form {
 .ask {
   color: var(--stem);
   font-size: 0.9375rem;
-}
-
-.p-inputtext {
-  border: 1px solid var(--stem);
-  border-radius: 6px;
-  background: var(--paper);
-  color: var(--ink);
-  font: inherit;
-  padding: 4px 8px;
 }
 
 .trouble {

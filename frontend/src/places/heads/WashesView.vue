@@ -92,10 +92,10 @@ useShortcuts([{ key: "n", does: "Put down a wash", run: () => (adding.value = tr
           </div>
           <p v-if="wash.learnt" class="quiet small">{{ wash.learnt }}</p>
           <p class="row acts">
-            <button v-if="wash.judged" type="button" @click="counts(wash)">
+            <button v-if="wash.judged" type="button" class="act" @click="counts(wash)">
               {{ wash.counts ? "Leave it out of what is learnt" : "Let it count" }}
             </button>
-            <button type="button" @click="drop(wash)">Take it out</button>
+            <button type="button" class="act" @click="drop(wash)">Take it out</button>
           </p>
         </li>
       </ul>
@@ -109,7 +109,7 @@ useShortcuts([{ key: "n", does: "Put down a wash", run: () => (adding.value = tr
           :error="history.error.value"
           @again="history.refetch()"
         />
-        <HistoryCharts v-else :history="history.data.value" />
+        <HistoryCharts v-else :history="history.data.value" :head="head.id" />
       </section>
     </aside>
   </div>
@@ -172,16 +172,8 @@ li {
   color: var(--on-vein);
 }
 
-.acts button {
-  border: 0;
-  background: none;
-  padding: 2px 0;
-  color: var(--vein);
-  font: inherit;
+.acts {
   font-size: 0.875rem;
-  text-decoration: underline;
-  text-underline-offset: 3px;
-  cursor: pointer;
 }
 
 aside {

@@ -86,10 +86,8 @@ useAwake();
           {{ isLast ? "All done" : reads && !entry.reading ? "Go on without a reading" : "Done" }}
         </button>
         <div class="row">
-          <button v-if="at > 0" type="button" class="plain" @click="go(at - 1)">
-            One step back
-          </button>
-          <RouterLink to="/journal" class="plain">Leave it for now</RouterLink>
+          <button v-if="at > 0" type="button" class="act" @click="go(at - 1)">One step back</button>
+          <RouterLink to="/journal" class="act">Leave it for now</RouterLink>
         </div>
       </div>
     </template>
@@ -177,16 +175,9 @@ useAwake();
   opacity: 0.6;
 }
 
-.plain {
-  border: 0;
-  background: none;
+.act {
   padding: 12px 0;
-  color: var(--vein);
-  font: inherit;
   font-size: 1.0625rem;
-  text-decoration: underline;
-  text-underline-offset: 3px;
-  cursor: pointer;
 }
 
 .acts .row {

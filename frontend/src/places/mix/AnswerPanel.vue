@@ -191,18 +191,8 @@ const mostly = computed(() => rinse.doubts[0]);
 }
 
 .now.p-button {
-  background: var(--throat);
-  border-color: var(--throat);
-  color: var(--on-throat);
   font-size: 1.0625rem;
 }
-
-.now.p-button:not(:disabled):hover {
-  background: var(--throat-strong);
-  border-color: var(--throat-strong);
-  color: var(--on-throat);
-}
-
 .refused {
   color: var(--madder);
 }

@@ -50,15 +50,26 @@ function takeOff(): void {
       <p v-if="thing.note" class="note">{{ thing.note }}</p>
       <div class="row acts">
         <RouterLink
+          class="act"
           :to="{ path: '/mix', query: { [board]: thing.id } }"
           :aria-label="`Mix with it: ${thing.name}`"
         >
           Mix with it
         </RouterLink>
-        <button type="button" :aria-label="`Change ${thing.name}`" @click="changing = true">
+        <button
+          type="button"
+          class="act"
+          :aria-label="`Change ${thing.name}`"
+          @click="changing = true"
+        >
           Change
         </button>
-        <button type="button" :aria-label="`Take off the shelf: ${thing.name}`" @click="takeOff">
+        <button
+          type="button"
+          class="act"
+          :aria-label="`Take off the shelf: ${thing.name}`"
+          @click="takeOff"
+        >
           Take off the shelf
         </button>
       </div>
@@ -93,17 +104,5 @@ summary {
 
 .note {
   white-space: pre-line;
-}
-
-.acts a,
-.acts button {
-  border: 0;
-  background: none;
-  padding: 4px 0;
-  font: inherit;
-  color: var(--vein);
-  cursor: pointer;
-  text-decoration: underline;
-  text-underline-offset: 3px;
 }
 </style>

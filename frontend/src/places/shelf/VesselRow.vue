@@ -27,10 +27,20 @@ function takeOff(): void {
     <p v-else class="row">
       <strong>{{ vessel.name }}</strong>
       <span>{{ said(vessel.volume) }} mL <em class="quiet">measured</em></span>
-      <button type="button" :aria-label="`Change ${vessel.name}`" @click="changing = true">
+      <button
+        type="button"
+        class="act"
+        :aria-label="`Change ${vessel.name}`"
+        @click="changing = true"
+      >
         Change
       </button>
-      <button type="button" :aria-label="`Take off the shelf: ${vessel.name}`" @click="takeOff">
+      <button
+        type="button"
+        class="act"
+        :aria-label="`Take off the shelf: ${vessel.name}`"
+        @click="takeOff"
+      >
         Take off the shelf
       </button>
     </p>
@@ -41,16 +51,5 @@ function takeOff(): void {
 li {
   border-top: 1px solid var(--hairline);
   padding: 10px 0;
-}
-
-button {
-  border: 0;
-  background: none;
-  padding: 4px 0;
-  font: inherit;
-  color: var(--vein);
-  cursor: pointer;
-  text-decoration: underline;
-  text-underline-offset: 3px;
 }
 </style>
