@@ -232,6 +232,13 @@ class PatchTests(HeadsTestCase):
         self.assertEqual(self.call("GET", "/heads/blocked")[0]["material"], "malt_vinegar")
         self.refused("POST", f"/heads/{pk}/patch-tests", {"material": "malt_vinegar"}, "material")
 
+    def test_a_reaction_to_something_named_blocks_the_bottle_of_that_name(self) -> None:
+        pk = self.put_wren()
+        ask = self.ask(acid=self.put_malt(name="Towpath Vinegar"), head=pk)
+        test = self.call("POST", f"/heads/{pk}/patch-tests", {"name": "towpath vinegar"}, 201)["id"]
+        self.call("PATCH", f"/heads/{pk}/patch-tests/{test}/result", {"result": "reaction"})
+        self.assertEqual(self.stops(ask), {"reaction": False})
+
     def test_a_reaction_to_a_family_rules_it_out(self) -> None:
         pk = self.put_wren()
         test = self.start(pk, "soap_wash")

@@ -25,7 +25,7 @@ def facts_of(
     history: History | None = None,
     patches: Mapping[str, str] | None = None,
 ) -> dict[str, Any]:
-    """The facts of a head on a day. `patches`: the patch test's result by material or family key."""
+    """The facts of a head on a day. `patches`: how a patch test stands, by key or name in lower case."""
     day, history, patches = day or Today(), history or History(), patches or {}
     age = record.age(today)
     treated = {kind: (today - when).days for kind, when in record.treatments}
@@ -68,16 +68,23 @@ def facts_of(
         "on_strands": list(day.on_strands),
         "days": history.since_wash,
         "first": not history.since_family,
-        "patches": dict(patches),
+        "patches": {name.casefold(): state for name, state in patches.items()},
     }
     return facts | {name: value for name, value in levels.items() if value is not None}
 
 
-def with_material(facts: Mapping[str, Any], material: str, contains: Sequence[str]) -> dict[str, Any]:
+def with_material(facts: Mapping[str, Any], names: Sequence[str], contains: Sequence[str]) -> dict[str, Any]:
     """A head's facts, and what they say of one material: {} where no head is known.
 
-    `patch`: its patch test on this head (none, running, clear or reaction).
+    `names`: its key, and what it is called, in any case. `patch`: how its patch test on this head
+    stands (none, running, clear or reaction).
     """
     if not facts:
         return {}
-    return {**facts, "contains": list(contains), "patch": facts["patches"].get(material, "none")}
+    return {**facts, "contains": list(contains), "patch": patch_of(facts["patches"], names)}
+
+
+def patch_of(patches: Mapping[str, str], names: Sequence[str]) -> str:
+    """How patch tests under any of these names stand, the gravest first; 'none' where there is none."""
+    found = {patches.get(name.casefold()) for name in names}
+    return next((state for state in ("reaction", "running", "clear") if state in found), "none")

@@ -11,6 +11,7 @@ from ..chemistry.uncertainty import Array, Draws, Figure, figure
 from ..formulas.cleansing import cleaning_for, lifted
 from ..formulas.families import Family, families
 from .asks import Aims
+from .facts import patch_of
 
 Verdict = Literal["suits", "adjust", "care", "off", "not_needed", "ruled_out"]
 ORDER: dict[str, int] = {
@@ -39,9 +40,10 @@ class Dose:
 class Fit:
     """One family for one head on one day.
 
-    `lift` and `lengths_lift`: shares of the oil on each zone it lifts as usually made; `strength`:
-    how strong to make it for the scalp against that, times; None where it is no wash, or none there. `ready_in`: days until it is next sensible.
-    `given`: ln(given / right) at factor 1, what the outcome of such a wash is learnt from.
+    `lift` and `lengths_lift`: shares of the oil on each zone that it lifts as usually made;
+    `strength`: how strong to make it for the scalp against that, times; None where it is no wash, or
+    none there. `ready_in`: days until it is next sensible. `given`: ln(given / right) at factor 1,
+    what the outcome of such a wash is learnt from.
     """
 
     family: Family
@@ -106,8 +108,8 @@ def fit(
 ) -> Fit:
     """One family. `since`: days since it was last used."""
     # a family is many recipes: only a reaction speaks for all of them
-    patch = "reaction" if facts["patches"].get(family.key) == "reaction" else None
-    found = tuple(cautions(facts | family.facts() | {"patch": patch}))
+    patch = patch_of(facts["patches"], (family.key, family.name))
+    found = tuple(cautions(facts | family.facts() | {"patch": patch if patch == "reaction" else None}))
     on_scalp = draws.of("film", family.film) * ground.area * ground.dose
     on_lengths = draws.of("spread", family.hair) * ground.mass * ground.dose
     if not family.stays:

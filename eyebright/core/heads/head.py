@@ -28,7 +28,7 @@ POUR_LEAST, POUR_MOST = 100.0, 3000.0
 
 @dataclass(frozen=True)
 class Head:
-    """A head and its day. `sure`: what little tests believe; `patches`: results by material or family."""
+    """A head and its day. `sure`: what little tests believe; `patches`: how tests stand, by key or name."""
 
     record: Record
     today: date

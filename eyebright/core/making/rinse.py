@@ -285,7 +285,7 @@ def _facts(question: Question, ph: Figure, grams: dict[str, np.ndarray]) -> dict
     by_acid = {component: float(np.median(amount)) for component, amount in grams.items()}
     acetic = by_acid.pop("acetate", 0.0)
     stuff = question.acid.material
-    return with_material(question.head, stuff.key, stuff.contains) | {
+    return with_material(question.head, (stuff.key, stuff.name, question.acid.name), stuff.contains) | {
         "use": question.use,
         "ph": ph.value,
         "ph_low": ph.low,

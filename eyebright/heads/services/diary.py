@@ -134,9 +134,10 @@ def patch_test(pk: int, entered: PatchTestIn) -> KeptOut:
             raise Problem.field("material", "Choose one of the ones offered, or name it yourself.")
     if not name:
         raise Problem.field("name", "Say what is being tried.")
-    if entered.material and known.patches.get(entered.material) == "reaction":
+    state = known.patches.get(entered.material or name.casefold())
+    if state == "reaction":
         raise Problem.field("material", f"{head.name} has reacted to it: it is not tried again.")
-    if entered.material and known.patches.get(entered.material) == "running":
+    if state == "running":
         raise Problem.field("material", "That test is running already.")
     hours = entered.hours or patch_hours(facts_of(known.record, known.today))
     kept = PatchTest.objects.create(head=head, material=entered.material, name=name, hours=hours)

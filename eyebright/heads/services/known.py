@@ -109,11 +109,12 @@ class Known:
 
     @property
     def patches(self) -> dict[str, str]:
-        """Its patch tests by material or family; a reaction is never outlived by a clear arm."""
+        """Its patch tests by key, or by name; a reaction is never outlived by a clear arm."""
         found: dict[str, str] = {}
         for test in reversed(self.patch_tests):
-            if test.material and found.get(test.material) != PatchTest.Result.REACTION:
-                found[test.material] = test.result or "running"
+            name = test.material or test.name.casefold()
+            if found.get(name) != PatchTest.Result.REACTION:
+                found[name] = test.result or "running"
         return found
 
     def core(self, day: Today | None = None) -> CoreHead:
