@@ -75,6 +75,18 @@ export const useHistory = (id: MaybeRefOrGetter<number>) =>
     queryFn: () => taken(api.GET("/api/heads/{pk}/history", at(toValue(id)))),
   });
 
+const AFTER_A_CHANGE = [
+  "head",
+  "heads",
+  "asks",
+  "history",
+  "due",
+  "blocked",
+  "rinse",
+  "entries",
+  "entry",
+];
+
 /** A head may have changed: itself, the list, what it asks for, and every rinse for it. */
 function useHeadChange<Input, Output>(change: (input: Input) => Promise<Output>) {
   const cache = useQueryClient();
@@ -85,12 +97,10 @@ function useHeadChange<Input, Output>(change: (input: Input) => Promise<Output>)
       const head = told && "head" in told ? (told.head as Head) : (told as Head | undefined);
       if (head?.id !== undefined) cache.setQueryData(["head", head.id], head);
     },
-    onSettled: () =>
-      Promise.all(
-        ["head", "heads", "asks", "history", "due", "blocked", "rinse", "entries", "entry"].map(
-          (key) => cache.invalidateQueries({ queryKey: [key] }),
-        ),
-      ),
+    // Asked anew in the background: what was just done is done, and nobody waits for the rest.
+    onSettled: () => {
+      for (const key of AFTER_A_CHANGE) void cache.invalidateQueries({ queryKey: [key] });
+    },
   });
 }
 

@@ -28,9 +28,7 @@ const AFTER = {
 <template>
   <section aria-label="Reading" aria-live="polite" class="reading">
     <CautionList v-if="grave.length" :cautions="grave" />
-    <p v-if="stopped" class="quiet">
-      What it would ask for, once that has cleared and a later look says so:
-    </p>
+    <p v-if="stopped" class="quiet">What it would ask for if nothing stood against it:</p>
     <div :class="['zones', { waits: stopped }]">
       <ZonePanel :zone="asks.scalp" />
       <ZonePanel :zone="asks.lengths" />

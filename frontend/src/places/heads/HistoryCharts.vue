@@ -45,14 +45,14 @@ async function drop(picture: number): Promise<void> {
     </template>
   </div>
   <div v-if="history.pictures.length" class="pictures">
-    <figure v-for="picture in history.pictures" :key="picture.id">
+    <div v-for="picture in history.pictures" :key="picture.id" class="picture">
       <a :href="picture.url">
         <img :src="picture.url" alt="A picture of this head" loading="lazy" />
       </a>
       <button type="button" class="act" @click="drop(picture.id)">
         {{ asked === picture.id ? "Delete it for good?" : "Delete" }}
       </button>
-    </figure>
+    </div>
   </div>
 </template>
 
@@ -73,8 +73,7 @@ async function drop(picture: number): Promise<void> {
   gap: 8px;
 }
 
-figure {
-  margin: 0;
+.picture {
   display: grid;
   justify-items: start;
   font-size: 0.875rem;

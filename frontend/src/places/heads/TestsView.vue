@@ -38,7 +38,7 @@ async function saw(test: LittleTest, key: string): Promise<void> {
     .mutateAsync({ id: head.id, body: { test: test.key, outcome: key, take: true } })
     .catch(() => null);
   if (!kept) return;
-  open.value = null;
+  if (open.value === test.key) open.value = null;
   const belief = kept.head.beliefs.find((one) => one.question === test.question);
   const entry = { id: head.id, kind: "little-tests" as const, entry: kept.id };
   tell(
