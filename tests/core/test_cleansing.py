@@ -54,6 +54,9 @@ class Lifting(TestCase):
         share = figure(lifted(np.zeros(2000), np.full(2000, 0.5), Draws()), "share")
         self.assertTrue(0.08 < share.low < share.value < share.high < 0.27)
 
+    def test_no_wash_lifts_the_last_of_it(self) -> None:
+        self.assertEqual(float(lifted(np.array([50.0]), np.array([0.2]), Draws(1))[0]), 0.97)
+
     def test_the_inverse_gives_back_the_share(self) -> None:
         there = np.array([0.4])
         for share in (0.3, 0.6, 0.85):

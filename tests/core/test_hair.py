@@ -115,6 +115,13 @@ class Looking(TestCase):
         scalp = asks({"scalp": "oily"}).scalp
         self.assertAlmostEqual(scalp.leave.value, scalp.oil.value * (1 - scalp.lift.value), delta=0.03)
 
+    def test_the_best_suited_wash_comes_first(self) -> None:
+        found = asks({"style": "locs", "tangles": True, "scalp": "oily"}).families
+        self.assertTrue(found[0].family.cleans)
+        order = ("suits", "adjust", "care", "off", "not_needed", "ruled_out")
+        places = [order.index(fit.verdict) for fit in found]
+        self.assertEqual(places, sorted(places))
+
     def test_spacing_is_kept(self) -> None:
         fits = {fit.family.key: fit for fit in asks(used={"clay_damp": 4.0}).families}
         self.assertAlmostEqual(fits["clay_damp"].ready_in, 10.0)

@@ -79,7 +79,8 @@ def hardness() -> float:
 def lifted(cleaning: Array, oil: Array, draws: Draws, factor: Array | float = 1.0) -> Array:
     """The share of a zone's oil (g) that so much effective cleaning (g) lifts."""
     water = draws.of("water", Spread.of(oil_table()["water"]["lifts"]))
-    share: Array = 1.0 - (1.0 - water) * np.exp(-factor * cleaning / (hardness() * np.maximum(oil, 1e-6)))
+    left = (1.0 - water) * np.exp(-factor * cleaning / (hardness() * np.maximum(oil, 1e-6)))
+    share: Array = np.minimum(1.0 - left, oil_table()["most"]["lifts"])
     return share
 
 

@@ -13,12 +13,15 @@ const {
   predicted = null,
   aim = null,
   reading = null,
+  asked = null,
   movable = false,
 } = defineProps<{
   scale: Choices;
   predicted?: Figure | null;
   aim?: number | null;
   reading?: Figure | null;
+  /** The band that the head it is for asks for. */
+  asked?: Figure | null;
   movable?: boolean;
 }>();
 const emit = defineEmits<{ aim: [value: number] }>();
@@ -44,9 +47,15 @@ const stops = computed(() =>
 const top = computed(() => (predicted ? y(predicted.high) : 0));
 const height = computed(() => (predicted ? Math.max(y(predicted.low) - top.value, 6) : 0));
 
+/** Its words stand at the end of the band that the aim's words leave free. */
+const aboveAim = computed(
+  () => asked !== null && (aim === null || aim <= (asked.low + asked.high) / 2),
+);
+
 const spoken = computed(() => {
   const parts = [`pH rail from ${scale.rail_low} to ${scale.rail_high}.`];
   if (predicted) parts.push(`Computed pH ${ph(predicted.value)}, likely ${range(predicted)}.`);
+  if (asked) parts.push(`This head asks for pH ${range(asked)}.`);
   if (aim !== null) parts.push(`Aim pH ${ph(aim)}.`);
   if (reading) parts.push(`Strip read pH ${ph(reading.value)}.`);
   return parts.join(" ");
@@ -115,6 +124,18 @@ const { grip, drag, key } = useHandle(svg, {
           </tspan>
         </text>
       </g>
+      <g v-if="asked" class="asked">
+        <rect
+          :x="LEFT + WIDE + 2"
+          :y="y(asked.high)"
+          width="6"
+          :height="Math.max(y(asked.low) - y(asked.high), 6)"
+          rx="3"
+        />
+        <text :x="LEFT + WIDE + 13" :y="aboveAim ? y(asked.high) - 4 : y(asked.low) + 12">
+          this head asks
+        </text>
+      </g>
       <text :x="LEFT + WIDE + 10" :y="TOP + TALL - 8" class="danger">too sharp</text>
       <text :x="LEFT + WIDE + 10" :y="TOP + 14" class="danger">too harsh</text>
 
@@ -166,6 +187,15 @@ const { grip, drag, key } = useHandle(svg, {
 .bracket {
   stroke: var(--stem);
   fill: none;
+}
+
+.asked rect {
+  fill: var(--leaf);
+}
+
+.asked text {
+  font-size: 11.5px;
+  fill: var(--leaf);
 }
 
 .dotted {

@@ -2,7 +2,7 @@
 /** The reading: whether the aim is met, the pH with its range, why, and what to beware of. */
 import Button from "primevue/button";
 import { computed, ref } from "vue";
-import type { Choices, Rinse } from "@/api/client";
+import type { Choices, Figure, Rinse } from "@/api/client";
 import CautionList from "@/parts/CautionList.vue";
 import { ph, range, said } from "@/parts/ph";
 import PhRail from "@/parts/PhRail.vue";
@@ -17,6 +17,8 @@ const { rinse, choices, busy, trouble } = defineProps<{
   trouble: string;
   /** Why limits are stricter for the head that it is for. */
   stricter: { id: string; why: string }[];
+  /** The band of pH that this head asks for. */
+  asked: Figure | null;
 }>();
 const emit = defineEmits<{ aim: [value: number]; pour: [stops: string[]] }>();
 
@@ -38,6 +40,7 @@ const mostly = computed(() => rinse.doubts[0]);
         :scale="choices"
         :predicted="rinse.ph"
         :aim="aim"
+        :asked="asked"
         movable
         @aim="emit('aim', $event)"
       />

@@ -152,6 +152,7 @@ function retryAll(): void {
           :busy="begin.isPending.value || Boolean(problem)"
           :trouble="refused"
           :stricter="asks.data.value?.stricter ?? []"
+          :asked="asks.data.value?.rinse.kind === 'acid' ? asks.data.value.rinse.ph : null"
           @aim="aimAt"
           @pour="pour"
         />
