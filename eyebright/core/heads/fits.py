@@ -85,7 +85,10 @@ def fits(
     draws: Draws,
     since: dict[str, float],
 ) -> tuple[Fit, ...]:
-    """Every family, the best suited first, washes before what goes with them. `since`: days since each was last used."""
+    """Every family, the best suited first, washes before what goes with them.
+
+    `since`: days since each was last used.
+    """
     out = [fit(family, aims, facts, ground, draws, since.get(family.key)) for family in families().values()]
     return tuple(
         sorted(out, key=lambda each: (ORDER[each.verdict], not each.family.cleans, _from_right(each, aims)))
