@@ -108,7 +108,9 @@ class Offers(TestCase):
         for zone in (aims.scalp, aims.lengths):
             self.assertEqual(list(zone.lift), sorted(zone.lift))
             self.assertEqual(list(zone.ph), sorted(zone.ph))
-            self.assertLess(zone.lift[1], 0.9)
+            self.assertLessEqual(zone.lift[2], 0.9)
+        tender = aims_of(head(record, check | {"tender": 1}, day, since).facts())
+        self.assertLessEqual(tender.scalp.lift[2], 0.55)
         self.assertEqual(list(aims.rinse.ph), sorted(aims.rinse.ph))
         self.assertGreaterEqual(aims.days[0], 1.0)
 

@@ -138,8 +138,9 @@ _NOTHING = Rule("", (), "", "")
 def _zone(zone: Zone, held: Sequence[Rule], facts: Facts) -> ZoneAim:
     base = asks_table()["base"][zone]
     here = [rule for rule in held if rule.on(zone)]
-    cap = min([base["most"], *(rule.at_most for rule in here)])
-    middle = min(max(base["lift"][facts["scalp"]] + sum(rule.lift for rule in here), base["least"]), cap)
+    cap = min([STRIPS, *(rule.at_most for rule in here)])  # the range's own end never passes it
+    middle = max(base["lift"][facts["scalp"]] + sum(rule.lift for rule in here), base["least"])
+    middle = min(middle, base["most"], cap)
     floor, aim, ceiling = base["ph"]
     floor = max([floor, *(rule.ph_floor for rule in here)])
     ceiling = max(floor, min([ceiling, *(rule.ph_ceiling for rule in here)]))
@@ -147,7 +148,7 @@ def _zone(zone: Zone, held: Sequence[Rule], facts: Facts) -> ZoneAim:
     ways = {rule.way for rule in here} - {""}
     return ZoneAim(
         zone=zone,
-        lift=(max(middle - base["reach"], 0.0), middle, min(middle + base["reach"], STRIPS)),
+        lift=(max(middle - base["reach"], 0.0), middle, min(middle + base["reach"], cap)),
         ph=(floor, min(max(aim + sum(rule.ph for rule in here), floor), ceiling), ceiling),
         minutes=_minutes(base["minutes"], times),
         way="dry" if ways == {"dry"} else "wet",

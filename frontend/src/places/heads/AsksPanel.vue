@@ -48,7 +48,8 @@ const AFTER = {
           It bears {{ ph(asks.rinse.ph.low) }} to {{ ph(asks.rinse.ph.high)
           }}<template v-if="asks.rinse.use === 'rinsed_out'"
             >, {{ said(asks.rinse.at_most) }} minutes at the most</template
-          >. About {{ said(round(asks.rinse.volume.value)) }} mL goes once through, likely
+          >. About {{ said(round(asks.rinse.volume.value)) }} mL
+          {{ asks.rinse.use === "left_in" ? "is sprayed on" : "goes once through" }}, likely
           {{ said(round(asks.rinse.volume.low)) }} to {{ said(round(asks.rinse.volume.high))
           }}<template v-if="asks.rinse.vessel"> · {{ asks.rinse.vessel }}</template
           >.
