@@ -207,6 +207,16 @@ class Limits(TestCase):
         self.assertEqual((both["rinsed_out_ph"], both["left_in_ph"], both["mild_minutes"]), (3.5, 4.5, 5.0))
         self.assertEqual(limits_for({}), {name: row.value for name, row in limits().limits.items()})
 
+    def test_each_kind_of_head_tightens_by_itself(self) -> None:
+        child, treated = limits_for({"child": True}), limits_for({"treated": True})
+        self.assertEqual(
+            (child["rinsed_out_ph"], child["left_in_ph"], child["mild_minutes"]), (3.5, 4.5, 5.0)
+        )
+        self.assertEqual((treated["rinsed_out_ph"], treated["left_in_ph"]), (3.5, 3.5))
+        self.assertEqual(treated["mild_minutes"], limits()["mild_minutes"])
+        for name in ("acetic_left_in", "fruit_acid_rinsed_out", "fruit_acid_left_in"):
+            self.assertEqual((child[name], treated[name]), (0.5 * limits()[name],) * 2)
+
     def test_the_rail_holds_its_marks_and_aims(self) -> None:
         table = limits()
         for mark in table.marks:

@@ -174,6 +174,27 @@ class TruthTable(TestCase):
                 self.assertLessEqual(row.barred, barred(found))
                 self.assertTrue(row.open.isdisjoint(barred(found)), row.open & barred(found))
 
+    def test_ground_rinse_and_conditioner(self) -> None:
+        between = {"occasion": "between"}
+        for record, day, way, use, condition in (
+            ({}, None, "wet", "rinsed_out", "as you like"),
+            (OILY, None, "dry", "rinsed_out", "as you like"),
+            (OILY | TENDER, None, "wet", "rinsed_out", "as you like"),
+            (OILY | NINE, None, "wet", "rinsed_out", "as you like"),
+            (OILY | {"strand": "fine"}, None, "dry", "rinsed_out", "none"),
+            (OILY | {"strand": "fine", "damage": "some"}, None, "dry", "rinsed_out", "lengths"),
+            (OILY, {"on_scalp": ("powder",)}, "wet", "rinsed_out", "as you like"),
+            ({"curl": "coily"}, None, "wet", "rinsed_out", "lengths"),
+            ({}, between, "wet", "left_in", "as you like"),
+            (TENDER, between, "wet", "rinsed_out", "as you like"),
+            (NINE, between, "wet", "rinsed_out", "as you like"),
+            ({}, {"occasion": "slip"}, "wet", "left_in", "lengths"),
+        ):
+            with self.subTest(record=record, day=day):
+                found = asks(record, None, day)
+                said = (found.scalp.way, found.rinse.use, found.condition)
+                self.assertEqual(said, (way, use, condition))
+
     def test_every_family_is_judged_with_a_reason(self) -> None:
         for row in ROWS:
             found = asks(row.record, row.check, row.day, row.days, row.used)
