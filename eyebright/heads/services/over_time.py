@@ -2,8 +2,10 @@
 
 from collections.abc import Iterable
 from datetime import datetime
+from typing import Any
 
-from django.db.models import FloatField, Func
+from django.db import connection
+from django.db.models import FloatField, Func, QuerySet
 from django.utils import timezone
 
 from eyebright.core.heads.record import tables
@@ -27,14 +29,22 @@ class Seconds(Func):
     output_field = FloatField()
 
 
+def _plain(asked: QuerySet[Any, Any]) -> list[tuple[float, ...]]:
+    """Rows of plain numbers just as the database has them: a long history is not read value by value."""
+    with connection.cursor() as cursor:
+        cursor.execute(*asked.query.sql_with_params())
+        found: list[tuple[float, ...]] = cursor.fetchall()
+    return found
+
+
 def history(pk: int) -> HistoryOut:
     """Check-ins and outcomes, thinned to what a small chart can show."""
     head = find_head(pk)
     keys = list(tables().check_in)
-    rows = list(head.check_ins(manager="present").order_by("at").values_list(Seconds("at"), *keys))
+    rows = _plain(head.check_ins(manager="present").order_by("at").values_list(Seconds("at"), *keys))
     at, values = thin([row[0] for row in rows], [row[1:] for row in rows], POINTS)
     judged = head.washes(manager="present").filter(answer__isnull=False).order_by("at")
-    outcome = list(judged.values_list(Seconds("at"), "answer"))
+    outcome = _plain(judged.values_list(Seconds("at"), "answer"))
     went_at, went = thin([row[0] for row in outcome], [row[1:] for row in outcome], POINTS)
     pictures = head.pictures.order_by("-made_at")[:SHOWN_PICTURES]
     return HistoryOut(
