@@ -1,7 +1,6 @@
 """The one engine that applies the hazard rules: facts in, cautions out, gravest first."""
 
 import tomllib
-from collections import defaultdict
 from dataclasses import dataclass
 from functools import cache
 from pathlib import Path
@@ -60,7 +59,7 @@ def cautions(facts: Facts) -> list[Caution]:
     (formulas/families.py), whichever are known.
     """
     limit = limits_for(facts)
-    words = defaultdict(str, limit | dict(facts))
+    words = limit | dict(facts)
     kept: list[Rule] = []
     for rule in rules():
         said = rule.level != "stop" and any(rule.group == other.group for other in kept)

@@ -34,14 +34,13 @@ class Family:
     abrasive: bool = False
     paste: bool = False
     irritant: bool = False
-    dries: bool = False
     dried_on: bool = False
     scented: bool = False
     conditions: bool = False
 
     def facts(self) -> dict[str, Any]:
         """What the hazard rules look at."""
-        words = "dust powder tannin alkaline abrasive paste irritant dries dried_on scented stays cleans"
+        words = "dust powder tannin alkaline abrasive paste irritant dried_on scented"
         return {word: getattr(self, word) for word in words.split()} | {
             "family": self.key,
             "family_name": self.name,
@@ -59,3 +58,9 @@ def families() -> dict[str, Family]:
         row |= {"usual": tuple(row["usual"]), "may_hold": tuple(row["may_hold"])}
         out[row["key"]] = Family(**row)
     return out
+
+
+@cache
+def washes() -> frozenset[str]:
+    """The keys of the families that are a wash of their own."""
+    return frozenset(family.key for family in families().values() if family.cleans)

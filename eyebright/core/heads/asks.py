@@ -126,13 +126,10 @@ def aims_of(facts: Facts) -> Aims:
         rinse=_rinse(scalp, lengths, held, limit),
         condition="lengths" if "lengths" in condition else "none" if condition else "as you like",
         days=(max(SOONEST_DAYS, soon + days), max(SOONEST_DAYS, late + days)),
-        apart=max(rule.apart for rule in [*held, _NOTHING]),
+        apart=max([1.0, *(rule.apart for rule in held)]),
         suits={key: rule.reason for rule in held for key in rule.suits},
         spares={key: rule.reason for rule in held for key in rule.spares},
     )
-
-
-_NOTHING = Rule("", (), "", "")
 
 
 def _zone(zone: Zone, held: Sequence[Rule], facts: Facts) -> ZoneAim:
@@ -150,14 +147,19 @@ def _zone(zone: Zone, held: Sequence[Rule], facts: Facts) -> ZoneAim:
         zone=zone,
         lift=(max(middle - base["reach"], 0.0), middle, min(middle + base["reach"], cap)),
         ph=(floor, min(max(aim + sum(rule.ph for rule in here), floor), ceiling), ceiling),
-        minutes=_minutes(base["minutes"], times),
+        minutes=_span(base["minutes"], times),
         way="dry" if ways == {"dry"} else "wet",
         reasons=tuple(Reason(rule.id, rule.reason, rule.source) for rule in here),
     )
 
 
-def _minutes(usual: Sequence[float], times: float) -> tuple[float, float]:
-    low, high = (max(LEAST_MINUTES, round(each * times * 2.0) / 2.0) for each in usual)
+def shortened(minutes: float, times: float) -> float:
+    """Minutes made shorter, to the half; not below one, nor above none where there are none."""
+    return max(round(minutes * times * 2.0) / 2.0, min(minutes, LEAST_MINUTES))
+
+
+def _span(usual: Sequence[float], times: float) -> tuple[float, float]:
+    low, high = (shortened(each, times) for each in usual)
     return low, high
 
 
@@ -168,7 +170,7 @@ def _rinse(scalp: ZoneAim, lengths: ZoneAim, held: Sequence[Rule], limit: dict[s
     floor = max(scalp.ph[0], lengths.ph[0], limit["left_in_ph" if use == "left_in" else "rinsed_out_ph"])
     ceiling = max(floor, min(scalp.ph[2], lengths.ph[2]))
     times = min([1.0, *(rule.minutes for rule in held)])
-    low, high = _minutes(asks_table()["base"]["rinse"]["minutes"], times)
+    low, high = _span(asks_table()["base"]["rinse"]["minutes"], times)
     return RinseAim(
         kind="plain" if any(rule.rinse == "plain" for rule in held) else "acid",
         ph=(floor, min(max(lengths.ph[1], floor), ceiling), ceiling),

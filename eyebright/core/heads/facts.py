@@ -8,13 +8,12 @@ from collections.abc import Mapping, Sequence
 from datetime import date
 from typing import Any
 
-from .record import CheckIn, History, Record, Today
+from .record import CheckIn, History, Record, Today, tables
 
 CHILD, SMALL, SMALLEST = 13, 6, 3  # years under which a head is a child, a small child, a baby
 FRESH_DAYS = 14  # after bleach, colour, straightening or a perm
 CHECK_IN_DAYS = 10  # how long a check-in's levels speak for the scalp; its flags stand until cleared
 STAINS_SHOW = ("fair", "grey")
-LEVELS = ("oil", "flakes", "itch", "tight", "tender", "build_up")
 
 
 def facts_of(
@@ -31,16 +30,14 @@ def facts_of(
     treated = {kind: (today - when).days for kind, when in record.treatments}
     recent = check_in if check_in and check_in.days_ago <= CHECK_IN_DAYS else None
     flags = check_in.flags if check_in else ()
-    levels = {f"{name}_today": getattr(recent, name) if recent else None for name in LEVELS}
+    levels = {f"{name}_today": getattr(recent, name) if recent else None for name in tables().check_in}
     tender = "eczema" in record.skin or "sensitive" in record.skin or (levels["tender_today"] or 0) >= 1
     facts: dict[str, Any] = {
-        "age": age,
         "child": age < CHILD,
         "small_child": age < SMALL,
         "baby": age < SMALLEST,
         "asthma": record.asthma,
         "pregnancy": record.pregnancy,
-        "eczema": "eczema" in record.skin,
         "tender": tender,
         "sore": (levels["tender_today"] or 0) >= 2,
         "allergies": list(record.allergies),
@@ -48,11 +45,9 @@ def facts_of(
         "other_allergic": bool(record.other_allergies),
         "scalp": record.scalp,
         "flakes": record.flakes,
-        "cm": record.cm,
         "strand": record.strand,
         "curl": record.curl,
         "porosity": record.porosity,
-        "colour": record.colour,
         "damage": record.damage,
         "style": record.style,
         "tangles": record.tangles,

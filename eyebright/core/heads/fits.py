@@ -8,9 +8,9 @@ import numpy as np
 
 from ..cautions import Caution, cautions
 from ..chemistry.uncertainty import Array, Draws, Figure, figure
-from ..formulas.cleansing import cleaning_for, lifted
+from ..formulas.cleansing import Oil, cleaning_for, lifted
 from ..formulas.families import Family, families
-from .asks import Aims
+from .asks import Aims, asks_table, shortened
 from .facts import patch_of
 
 Verdict = Literal["suits", "adjust", "care", "off", "not_needed", "ruled_out"]
@@ -24,7 +24,6 @@ ORDER: dict[str, int] = {
 }
 LITTLE, MUCH = 0.55, 1.7  # how strong to make it, times: within these it suits as it is usually made
 FAR = 4.0  # beyond so many times no recipe of the family gets there
-LEAST_MINUTES = 1.0
 NO_CLEANING = 1e-4  # g
 
 
@@ -57,7 +56,6 @@ class Fit:
     lengths: Dose
     minutes: tuple[float, float, float]
     ready_in: float
-    cautions: tuple[Caution, ...]
     given: float | None
 
 
@@ -65,14 +63,13 @@ class Fit:
 class Ground:
     """What every family meets on this head: arrays of draws.
 
-    `mass` g of hair, `area` cm² of scalp, `oil` and `lengths_oil` g on each zone, the head's own
-    factors, and how much liquid its hair holds against medium hair, times.
+    `mass` g of hair, `area` cm² of scalp, `oil` g on each zone, the head's own factors, and how much
+    liquid its hair holds against medium hair, times.
     """
 
     mass: Array
     area: Array
-    oil: Array
-    lengths_oil: Array
+    oil: Oil
     strength: Array
     dose: Array
     holds: float
@@ -121,20 +118,21 @@ def fit(
         on_lengths = on_lengths * ground.holds
     lift = lengths_lift = strength = given = None
     if family.cleans:
+        per_gram = draws.of("cleaning", family.cleaning)
         if family.hair.high > 0.0:
-            there = draws.of("cleaning", family.cleaning) * on_lengths
-            lengths_lift = figure(lifted(there, ground.lengths_oil, draws, ground.strength), "share")
-        cleaning = np.maximum(draws.of("cleaning", family.cleaning) * on_scalp, NO_CLEANING)
-        lift = figure(lifted(cleaning, ground.oil, draws, ground.strength), "share")
-        needed = cleaning_for(aims.scalp.lift[1], ground.oil, ground.strength)
+            lengths = lifted(per_gram * on_lengths, ground.oil.lengths, draws, ground.strength)
+            lengths_lift = figure(lengths, "share")
+        cleaning = np.maximum(per_gram * on_scalp, NO_CLEANING)
+        lift = figure(lifted(cleaning, ground.oil.scalp, draws, ground.strength), "share")
+        needed = cleaning_for(aims.scalp.lift[1], ground.oil.scalp, ground.strength)
         strength = figure(needed / cleaning, "times")
-        plain = cleaning_for(aims.scalp.lift[1], ground.oil)
+        plain = cleaning_for(aims.scalp.lift[1], ground.oil.scalp)
         right = figure(plain / cleaning, "times").value
         given = -math.log(right) if right > 0.0 else None
     ready_in = max(family.apart * aims.apart - since, 0.0) if since is not None else 0.0
     verdict, why = _verdict(family, aims, found, strength, ready_in)
-    times = min(1.0, aims.scalp.minutes[1] / 5.0)
-    low, high = (_minutes(each, times) for each in family.usual)
+    times = aims.scalp.minutes[1] / asks_table()["base"]["scalp"]["minutes"][1]
+    low, high, most = (shortened(each, times) for each in (*family.usual, family.most))
     return Fit(
         family=family,
         verdict=verdict,
@@ -145,16 +143,10 @@ def fit(
         strength=strength,
         scalp=_dose(on_scalp, family.density),
         lengths=_dose(on_lengths, family.density),
-        minutes=(low, high, _minutes(family.most, times)),
+        minutes=(low, high, most),
         ready_in=ready_in,
-        cautions=found,
         given=given,
     )
-
-
-def _minutes(usual: float, times: float) -> float:
-    """Minutes made shorter, to the half; 0 for what is left in."""
-    return max(round(usual * times * 2.0) / 2.0, min(usual, LEAST_MINUTES))
 
 
 def _dose(grams: Array, density: float) -> Dose:

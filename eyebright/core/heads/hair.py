@@ -18,13 +18,8 @@ def hair_table() -> dict[str, Any]:
     return tomllib.loads(Path(__file__).with_name("hair.toml").read_text("utf-8"))
 
 
-def believed(question: str, answer: str, sure: Mapping[str, float] | None = None) -> dict[str, float]:
-    """How far each choice of a three-step question is believed: shares that add up to 1.
-
-    By eye, the answer and something of its neighbours; where little tests have spoken, theirs.
-    """
-    if sure:
-        return dict(sure)
+def believed(question: str, answer: str) -> dict[str, float]:
+    """How far each choice of a question answered by eye is believed: shares that add up to 1."""
     keys = [choice.key for choice in tables().questions[question].choices]
     eye, here = hair_table()["by_eye"], keys.index(answer)
     shares = [
@@ -49,10 +44,10 @@ def hair_mass(record: Record, draws: Draws, sure: Mapping[str, Mapping[str, floa
     strand, what little tests believe of each choice.
     """
     table, sure = hair_table(), sure or {}
-    strands = _mixed(
-        draws, "strands", table["strands"], believed("density", record.density, sure.get("density"))
-    )
-    across = _mixed(draws, "across", table["across"], believed("strand", record.strand, sure.get("strand")))
+    density = sure.get("density") or believed("density", record.density)
+    strand = sure.get("strand") or believed("strand", record.strand)
+    strands = _mixed(draws, "strands", table["strands"], density)
+    across = _mixed(draws, "across", table["across"], strand)
     flat = draws.of("flat", Spread.of(table["flat"][record.curl]))
     mean = draws.of("mean length", Spread.of(table["mean"]["layered" if record.layered else "even"]))
     known = table["length"]["measured" if record.length_cm else "drawn"]

@@ -10,7 +10,7 @@ import numpy as np
 from ..cautions import Caution, cautions
 from ..cautions.limits import Tightening, tightenings_for
 from ..chemistry.uncertainty import Array, Draws, Figure, Spread, figure
-from ..formulas.cleansing import Oil, grade, scalp_oil
+from ..formulas.cleansing import grade, scalp_oil
 from ..formulas.families import Family
 from ..learning.factors import Factors, unlearnt
 from .asks import Aims, Reason, ZoneAim, aims_of
@@ -93,7 +93,6 @@ class Asks:
     """All that a head asks for today."""
 
     mass: Figure
-    area: Figure
     days: Figure | None
     scalp: Zone
     lengths: Zone
@@ -104,7 +103,6 @@ class Asks:
     schools: tuple[School, ...]
     cautions: tuple[Caution, ...]
     stricter: tuple[Tightening, ...]
-    facts: dict[str, Any]
 
 
 def mass_of(record: Record, sure: Mapping[str, Mapping[str, float]] | None = None) -> Figure:
@@ -123,8 +121,8 @@ def patch_hours(facts: Mapping[str, Any]) -> int:
     return 48 if careful or facts["allergies"] else 24
 
 
-def _ground(head: Head, facts: Mapping[str, Any], draws: Draws) -> tuple[Ground, Oil]:
-    """What every family meets on this head, and the oil of both zones."""
+def _ground(head: Head, facts: Mapping[str, Any], draws: Draws) -> Ground:
+    """What every family meets on this head."""
     record = head.record
     area = scalp_area(record.age(head.today), draws)
     oil = scalp_oil(
@@ -136,16 +134,14 @@ def _ground(head: Head, facts: Mapping[str, Any], draws: Draws) -> tuple[Ground,
         build_up=facts.get("build_up_today", 0),
         put_on=(_put_on("on_scalp", head.day.on_scalp), _put_on("on_strands", head.day.on_strands)),
     )
-    ground = Ground(
+    return Ground(
         mass=hair_mass(record, draws, head.sure),
         area=area,
-        oil=oil.scalp,
-        lengths_oil=oil.lengths,
+        oil=oil,
         strength=np.exp(draws.of("strength factor", head.factors.strength.log)),
         dose=np.exp(draws.of("dose factor", head.factors.dose.log)),
         holds=liquid_held(record),
     )
-    return ground, oil
 
 
 def _days(head: Head) -> float:
@@ -156,7 +152,7 @@ def _days(head: Head) -> float:
 def fit_of(head: Head, family: Family) -> Fit:
     """How one family fits this head: the same as among all that it asks for."""
     draws, facts = Draws(), head.facts()
-    ground, _ = _ground(head, facts, draws)
+    ground = _ground(head, facts, draws)
     return fit(family, aims_of(facts), facts, ground, draws, head.history.since_family.get(family.key))
 
 
@@ -164,15 +160,14 @@ def asks_of(head: Head) -> Asks:
     """Look at a head. The same head on the same day always gets the same answer."""
     draws, facts = Draws(), head.facts()
     aims = aims_of(facts)
-    ground, oil = _ground(head, facts, draws)
+    ground = _ground(head, facts, draws)
     days = _days(head)
     found = fits(aims, facts, ground, draws, dict(head.history.since_family))
     return Asks(
         mass=figure(ground.mass, "g"),
-        area=figure(ground.area, "cm²"),
         days=None if head.history.since_wash is None else Figure(days, days, days, "days", "measured"),
-        scalp=_zone(aims.scalp, oil.scalp, days, facts),
-        lengths=_zone(aims.lengths, oil.lengths, days, facts),
+        scalp=_zone(aims.scalp, ground.oil.scalp, days, facts),
+        lengths=_zone(aims.lengths, ground.oil.lengths, days, facts),
         rinse=_rinse(aims, found),
         condition=aims.condition,
         next=_next(aims, head.history.since_wash),
@@ -180,7 +175,6 @@ def asks_of(head: Head) -> Asks:
         schools=schools(aims, found, facts),
         cautions=tuple(cautions(facts)),
         stricter=tuple(tightenings_for(facts)),
-        facts=facts,
     )
 
 
