@@ -1,9 +1,19 @@
 """What is kept can be taken away and put back: nothing that a person entered is lost by one press."""
 
-from typing import Any
+from decimal import Decimal
+from typing import Any, Self, overload
 
 from django.db import models
 from django.utils import timezone
+
+
+@overload
+def exact(value: float, places: str = ...) -> Decimal: ...
+@overload
+def exact(value: float | None, places: str = ...) -> Decimal | None: ...
+def exact(value: float | None, places: str = "0.001") -> Decimal | None:
+    """A number as it is kept, rounded to these places; nothing stays nothing."""
+    return None if value is None else Decimal(repr(value)).quantize(Decimal(places))
 
 
 class Present(models.Manager[Any]):
@@ -25,6 +35,12 @@ class Kept(models.Model):
 
     class Meta:
         abstract = True
+
+    @classmethod
+    def among(cls, *, also_removed: bool = False) -> models.QuerySet[Self]:
+        """The rows there are, with or without those that were taken away."""
+        rows: models.QuerySet[Self] = (cls.objects if also_removed else cls.present).all()
+        return rows
 
     def take_away(self) -> None:
         """Take it off its place; `put_back` undoes it."""

@@ -5,15 +5,18 @@ the field it names.
 """
 
 import logging
-from collections.abc import Callable
-from typing import Any
+from collections.abc import Callable, Container, Iterable
+from typing import Any, TypeVar
 
 from django.core.exceptions import DisallowedHost
+from django.db.models import Model, QuerySet
 from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
 from ninja import NinjaAPI, Schema
 from ninja.errors import HttpError, ValidationError
 
 logger = logging.getLogger(__name__)
+
+OFFERED = "Choose one of the ones offered."
 
 # What the library says in its own words, said in ours.
 PLAINLY = {
@@ -22,7 +25,7 @@ PLAINLY = {
     "int_parsing": "Choose one from the list.",
     "int_type": "Choose one from the list.",
     "int_from_float": "Choose one from the list.",
-    "literal_error": "Choose one of the ones offered.",
+    "literal_error": OFFERED,
     "bool_parsing": "Say yes or no.",
     "bool_type": "Say yes or no.",
     "list_type": "Give a list.",
@@ -67,6 +70,23 @@ class Problem(Exception):
     def gone(cls, what: str) -> "Problem":
         """Something that is not, or no longer, there."""
         return cls(404, f"That {what} is gone.", "It may have been taken away in another window.")
+
+
+Row = TypeVar("Row", bound=Model)
+
+
+def one(rows: QuerySet[Row], pk: int, called: str) -> Row:
+    """The row of this id, or the problem of its being gone."""
+    found = rows.filter(pk=pk).first()
+    if found is None:
+        raise Problem.gone(called)
+    return found
+
+
+def only_offered(field: str, given: Iterable[Any], offered: Container[Any]) -> None:
+    """Refuse, beside this field, what is none of the ones offered."""
+    if not all(each in offered for each in given):
+        raise Problem.field(field, OFFERED)
 
 
 def problem_response(

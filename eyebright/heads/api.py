@@ -7,7 +7,7 @@ from django.utils.text import slugify
 from ninja import File, Query, Router, Status
 from ninja.files import UploadedFile
 
-from eyebright.config.problems import Problem
+from eyebright.config.problems import Problem, one
 
 from . import services
 from .pictures import keep_picture, there
@@ -138,8 +138,8 @@ def add_picture(request: HttpRequest, pk: int, picture: File[UploadedFile]) -> S
 @router.get("/{pk}/pictures/{picture}", operation_id="picture")
 def picture(request: HttpRequest, pk: int, picture: int) -> FileResponse:
     """A picture's JPEG."""
-    found = services.find_head(pk).pictures.filter(pk=picture).first()
-    if found is None or not there(found):
+    found = one(services.find_head(pk).pictures.all(), picture, "picture")
+    if not there(found):
         raise Problem.gone("picture")
     return FileResponse(
         found.file.open("rb"), content_type="image/jpeg", headers={"Cache-Control": "private, max-age=86400"}
@@ -149,10 +149,7 @@ def picture(request: HttpRequest, pk: int, picture: int) -> FileResponse:
 @router.delete("/{pk}/pictures/{picture}", response={204: None}, operation_id="delete_picture")
 def delete_picture(request: HttpRequest, pk: int, picture: int) -> Status[None]:
     """Delete a picture for good, its file too."""
-    found = services.find_head(pk).pictures.filter(pk=picture).first()
-    if found is None:
-        raise Problem.gone("picture")
-    found.delete()
+    one(services.find_head(pk).pictures.all(), picture, "picture").delete()
     return Status(204, None)
 
 

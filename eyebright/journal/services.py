@@ -1,12 +1,11 @@
 """Entries and the core: the only file here that knows both."""
 
-from decimal import Decimal
-
 from django.db import transaction
 from django.db.models import Q, QuerySet
 from django.utils import timezone
 
-from eyebright.config.problems import Problem
+from eyebright.config.kept import exact
+from eyebright.config.problems import Problem, one
 from eyebright.config.wire import caution_out, figure_out
 from eyebright.core.cautions import Caution
 from eyebright.core.chemistry.readings import StripReading, compare
@@ -99,11 +98,7 @@ def entries(find: str, offset: int, limit: int) -> EntriesOut:
 
 def find_entry(pk: int, *, also_removed: bool = False) -> Entry:
     """An entry, or the problem of its being gone."""
-    kept = Entry.objects if also_removed else Entry.present
-    entry = _whole(kept.filter(pk=pk)).first()
-    if entry is None:
-        raise Problem.gone("entry")
-    return entry
+    return one(_whole(Entry.among(also_removed=also_removed)), pk, "entry")
 
 
 @transaction.atomic
@@ -125,9 +120,9 @@ def change(pk: int, entered: EntryIn) -> EntryOut:
             raise Problem.field("step", f"This rinse has {last} steps.")
         entry.step = said["step"]
     if "reading" in said:
-        entry.reading = _decimal(said["reading"])
+        entry.reading = exact(said["reading"])
     if said.get("reading_step") is not None:
-        entry.reading_step = _decimal(said["reading_step"])
+        entry.reading_step = exact(said["reading_step"])
     if said.get("who") is not None:
         entry.who = said["who"][:80]
     if said.get("feel") is not None:
@@ -191,7 +186,3 @@ def _go_on(entry: Entry, passed: list[str]) -> None:
     if not set(stops) <= set(rinse.stops_passed):
         rinse.stops_passed = list(dict.fromkeys([*rinse.stops_passed, *stops]))
         rinse.save(update_fields=["stops_passed"])
-
-
-def _decimal(value: float | None) -> Decimal | None:
-    return None if value is None else Decimal(repr(value)).quantize(Decimal("0.001"))

@@ -2,11 +2,11 @@
 
 from collections.abc import Collection, Iterable
 from dataclasses import asdict
-from decimal import Decimal
 
 import numpy as np
 from numpy.typing import NDArray
 
+from eyebright.config.kept import exact
 from eyebright.config.problems import Problem
 from eyebright.core.cautions import Caution, limits
 from eyebright.core.making.rinse import Question, RinsePlan, plan_rinse
@@ -94,10 +94,6 @@ def work_out(ask: RinseAsk) -> RinseOut:
     return _plan_out(question, plan_rinse(question))
 
 
-def _decimal(value: float, places: str = "0.001") -> Decimal:
-    return Decimal(repr(value)).quantize(Decimal(places))
-
-
 def pass_stops(cautions: Iterable[Caution], passed: Collection[str]) -> list[str]:
     """The stops among these, all of them passed; one that was not, or cannot be, is refused."""
     stops = [caution for caution in cautions if caution.level == "stop"]
@@ -120,15 +116,15 @@ def pour(ask: RinseAsk, passed: Collection[str]) -> Rinse:
         water=source,
         acid_name=lot.name,
         water_name=source.name,
-        volume=_decimal(question.volume, "0.01"),
-        aim=_decimal(ask.aim),
+        volume=exact(question.volume, "0.01"),
+        aim=exact(ask.aim),
         use=ask.use,
-        minutes=_decimal(ask.minutes, "0.01"),
+        minutes=exact(ask.minutes, "0.01"),
         verdict=plan.verdict,
         headline=plan.headline,
-        predicted=_decimal(plan.ph.value),
-        predicted_low=_decimal(plan.ph.low),
-        predicted_high=_decimal(plan.ph.high),
+        predicted=exact(plan.ph.value),
+        predicted_low=exact(plan.ph.low),
+        predicted_high=exact(plan.ph.high),
         pours=[asdict(layer) for layer in plan.pours],
         steps=[asdict(step) for step in plan.steps],
         cautions=[asdict(caution) for caution in plan.cautions],

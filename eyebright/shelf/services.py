@@ -5,7 +5,8 @@ from functools import lru_cache
 
 from django.db import transaction
 
-from eyebright.config.problems import Problem
+from eyebright.config.kept import exact
+from eyebright.config.problems import Problem, one
 from eyebright.config.wire import FigureOut, figure_out
 from eyebright.core.chemistry.solution import neat_ph
 from eyebright.core.chemistry.uncertainty import Figure, Kind, Spread
@@ -40,10 +41,6 @@ def _float(value: Decimal | None) -> float | None:
 def _told(own: Decimal | None) -> Kind:
     """The household's own figure was measured by somebody; the library's is custom."""
     return "custom" if own is None else "measured"
-
-
-def _decimal(value: float | None) -> Decimal | None:
-    return None if value is None else Decimal(repr(value)).quantize(Decimal("0.001"))
 
 
 @lru_cache(maxsize=2048)
@@ -141,18 +138,12 @@ def waters() -> list[WaterOut]:
 
 def find_lot(pk: int, *, also_removed: bool = False) -> Lot:
     """A lot, or the problem of its being gone."""
-    lot = (Lot.objects if also_removed else Lot.present).filter(pk=pk).first()
-    if lot is None:
-        raise Problem.gone("bottle")
-    return lot
+    return one(Lot.among(also_removed=also_removed), pk, "bottle")
 
 
 def find_water(pk: int, *, also_removed: bool = False) -> WaterSource:
     """A water, or the problem of its being gone."""
-    source = (WaterSource.objects if also_removed else WaterSource.present).filter(pk=pk).first()
-    if source is None:
-        raise Problem.gone("water")
-    return source
+    return one(WaterSource.among(also_removed=also_removed), pk, "water")
 
 
 @transaction.atomic
@@ -166,7 +157,7 @@ def save_lot(entered: LotIn, lot: Lot | None = None) -> LotOut:
         raise Problem.field("material", f"{stuff.name} raises the pH: a rinse needs an acid.")
     lot = lot or Lot()
     lot.material, lot.name, lot.note = stuff.key, entered.name, entered.note
-    lot.strength = _decimal(entered.strength)
+    lot.strength = exact(entered.strength)
     lot.save()
     return lot_out(lot)
 
@@ -178,8 +169,8 @@ def save_water(entered: WaterIn, source: WaterSource | None = None) -> WaterOut:
         raise Problem.field("kind", NO_KIND)
     source = source or WaterSource()
     source.kind, source.name, source.note = entered.kind, entered.name, entered.note
-    source.alkalinity = _decimal(entered.alkalinity)
-    source.hardness = _decimal(entered.hardness)
+    source.alkalinity = exact(entered.alkalinity)
+    source.hardness = exact(entered.hardness)
     source.save()
     return water_out(source)
 
@@ -204,28 +195,15 @@ def vessel_out(vessel: Vessel) -> VesselOut:
     return VesselOut(id=vessel.pk, name=vessel.name, volume=float(vessel.volume))
 
 
-def vessel_sizes() -> list[tuple[str, float]]:
-    """Names and volumes (mL), for saying a dose in them."""
-    return [(name, float(volume)) for name, volume in Vessel.present.values_list("name", "volume")]
-
-
-def vessel_volumes() -> dict[str, float]:
-    """Volumes (mL) by id, the id as a word."""
-    return {str(pk): float(volume) for pk, volume in Vessel.present.values_list("pk", "volume")}
-
-
 def find_vessel(pk: int, *, also_removed: bool = False) -> Vessel:
     """A vessel, or the problem of its being gone."""
-    vessel = (Vessel.objects if also_removed else Vessel.present).filter(pk=pk).first()
-    if vessel is None:
-        raise Problem.gone("vessel")
-    return vessel
+    return one(Vessel.among(also_removed=also_removed), pk, "vessel")
 
 
 @transaction.atomic
 def save_vessel(entered: VesselIn, vessel: Vessel | None = None) -> VesselOut:
     """Put a new vessel on the shelf, or change one."""
     vessel = vessel or Vessel()
-    vessel.name, vessel.volume = entered.name, Decimal(repr(round(entered.volume, 1)))
+    vessel.name, vessel.volume = entered.name, exact(entered.volume, "0.1")
     vessel.save()
     return vessel_out(vessel)

@@ -15,7 +15,7 @@ from eyebright.core.heads.little_tests import little_tests
 from eyebright.core.heads.record import Today, tables
 from eyebright.core.learning.factors import outcomes
 from eyebright.core.materials import library
-from eyebright.shelf.services import vessel_sizes
+from eyebright.shelf.services import vessels
 
 from ..schemas import AsksOut, DoseOut, FitOut, NextOut, QuestionsOut, RinseAskedOut
 from .known import DAY, Known, find_head
@@ -41,7 +41,7 @@ def questions() -> QuestionsOut:
 def asks(pk: int, day: Today) -> AsksOut:
     """What a head asks for today."""
     head = Known(find_head(pk)).core(day)
-    return _asks_out(asks_of(head), vessel_sizes())
+    return _asks_out(asks_of(head), [(vessel.name, vessel.volume) for vessel in vessels()])
 
 
 def _asks_out(found: Asks, vessels: list[tuple[str, float]]) -> AsksOut:

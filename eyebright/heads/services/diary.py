@@ -1,22 +1,21 @@
 """What happens to a head: its record, check-ins, little tests, patch tests, washes and how they went."""
 
 from datetime import timedelta
-from decimal import Decimal
 from typing import Any
 
-from django.db import models, transaction
+from django.db import transaction
 from django.utils import timezone
 
-from eyebright.config.problems import Problem
+from eyebright.config.kept import exact
+from eyebright.config.problems import Problem, one, only_offered
 from eyebright.core.formulas.families import families
-from eyebright.core.heads.facts import facts_of
 from eyebright.core.heads.fits import measured
-from eyebright.core.heads.head import fit_of, patch_hours
+from eyebright.core.heads.head import fit_of
 from eyebright.core.heads.little_tests import little_tests
 from eyebright.core.heads.record import RecordError, read_record, tables
 from eyebright.core.learning.factors import outcomes
 from eyebright.core.materials import library
-from eyebright.shelf.services import vessel_volumes
+from eyebright.shelf.services import vessels
 
 from ..models import CheckIn, Head, PatchTest, Picture, TestResult, Wash
 from ..schemas import (
@@ -64,12 +63,7 @@ def save_head(entered: HeadIn, head: Head | None = None) -> Head:
 
 def find_in(head: Head, kind: str, pk: int, *, also_removed: bool = False) -> Any:
     """Something in a head's diary, or the problem of its being gone."""
-    table = KINDS[kind]
-    manager: models.Manager[Any] = table.objects if also_removed else table.present
-    found = manager.filter(head=head, pk=pk).first()
-    if found is None:
-        raise Problem.gone(CALLED[kind])
-    return found
+    return one(KINDS[kind].among(also_removed=also_removed).filter(head=head), pk, CALLED[kind])
 
 
 def _picture(head: Head, pk: int | None) -> Picture | None:
@@ -87,10 +81,8 @@ def check_in(pk: int, entered: CheckInIn) -> KeptOut:
     head = find_head(pk)
     said = entered.model_dump()
     for key, question in tables().check_in.items():
-        if said[key] not in {level.key for level in question.choices}:
-            raise Problem.field(key, "Choose one of the ones offered.")
-    if not set(entered.flags) <= set(tables().flags):
-        raise Problem.field("flags", "Choose one of the ones offered.")
+        only_offered(key, [said[key]], [level.key for level in question.choices])
+    only_offered("flags", entered.flags, tables().flags)
     said |= {"picture": _picture(head, entered.picture), "flags": list(dict.fromkeys(entered.flags))}
     kept = CheckIn.objects.create(head=head, **said)
     return KeptOut(id=kept.pk, head=head_out(head))
@@ -139,7 +131,7 @@ def patch_test(pk: int, entered: PatchTestIn) -> KeptOut:
         raise Problem.field("material", f"{head.name} has reacted to it: it is not tried again.")
     if state == "running":
         raise Problem.field("material", "That test is running already.")
-    hours = entered.hours or patch_hours(facts_of(known.record, known.today))
+    hours = entered.hours or known.patch_hours
     kept = PatchTest.objects.create(head=head, material=entered.material, name=name, hours=hours)
     return KeptOut(id=kept.pk, head=head_out(head))
 
@@ -163,8 +155,7 @@ def patch_result(pk: int, test_pk: int, entered: PatchResultIn) -> KeptOut:
 def _answer(said: str | None) -> int | None:
     if said is None:
         return None
-    if said not in outcomes():
-        raise Problem.field("answer", "Choose one of the ones offered.")
+    only_offered("answer", [said], outcomes())
     return outcomes().index(said)
 
 
@@ -178,9 +169,8 @@ def wash(pk: int, entered: WashIn) -> KeptOut:
 
 def keep_wash(head: Head, entered: WashIn) -> Wash:
     """Keep a preparation that was used on this head."""
-    family = families().get(entered.family)
-    if family is None:
-        raise Problem.field("family", "Choose one of the ones offered.")
+    only_offered("family", [entered.family], families())
+    family = families()[entered.family]
     at = entered.at or timezone.now()
     if timezone.is_naive(at):
         at = timezone.make_aware(at)
@@ -199,9 +189,9 @@ def keep_wash(head: Head, entered: WashIn) -> Wash:
         head=head,
         family=family.key,
         at=at,
-        grams=None if grams is None else Decimal(repr(grams)).quantize(Decimal("0.01")),
-        strength=Decimal(repr(entered.strength)).quantize(Decimal("0.001")),
-        minutes=None if entered.minutes is None else Decimal(repr(entered.minutes)).quantize(Decimal("0.01")),
+        grams=exact(grams, "0.01"),
+        strength=exact(entered.strength),
+        minutes=exact(entered.minutes, "0.01"),
         given=given,
         used=used,
         answer=_answer(entered.answer),
@@ -215,7 +205,7 @@ def _weighed(entered: WashIn, density: float) -> float | None:
         return entered.amount
     if entered.unit == "mL":
         return entered.amount * density
-    sizes = vessel_volumes()
+    sizes = {str(vessel.id): vessel.volume for vessel in vessels()}
     if entered.unit not in sizes:
         raise Problem.field("unit", "That vessel is no longer on the shelf: choose another measure.")
     grams = entered.amount * sizes[entered.unit] * density
@@ -246,9 +236,7 @@ def take_away(pk: int, kind: str, entry: int) -> HeadOut:
     head = find_head(pk)
     found = find_in(head, kind, entry)
     found.take_away()
-    if isinstance(found, TestResult) and found.test in little_tests():
-        _follow(head, little_tests()[found.test].question)
-    return head_out(head)
+    return _after(head, found)
 
 
 @transaction.atomic
@@ -257,6 +245,11 @@ def put_back(pk: int, kind: str, entry: int) -> HeadOut:
     head = find_head(pk)
     found = find_in(head, kind, entry, also_removed=True)
     found.put_back()
-    if isinstance(found, TestResult) and found.test in little_tests():
-        _follow(head, little_tests()[found.test].question)
+    return _after(head, found)
+
+
+def _after(head: Head, moved: Any) -> HeadOut:
+    """The head once something has gone or come back; its record follows its little tests."""
+    if isinstance(moved, TestResult) and moved.test in little_tests():
+        _follow(head, little_tests()[moved.test].question)
     return head_out(head)

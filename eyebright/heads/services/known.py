@@ -7,10 +7,11 @@ from typing import Any
 from django.db.models import Max
 from django.utils import timezone
 
-from eyebright.config.problems import Problem
-from eyebright.core.formulas.families import families
+from eyebright.config.problems import Problem, one, only_offered
+from eyebright.core.formulas.families import washes as cleansing
+from eyebright.core.heads.facts import facts_of
 from eyebright.core.heads.head import Head as CoreHead
-from eyebright.core.heads.head import facts_for_mix
+from eyebright.core.heads.head import facts_for_mix, patch_hours
 from eyebright.core.heads.little_tests import Belief, beliefs, surer
 from eyebright.core.heads.record import CheckIn as CoreCheckIn
 from eyebright.core.heads.record import History, Record, RecordError, Today, read_record, tables
@@ -24,10 +25,7 @@ NOBODY = "That head is no longer here: choose another."
 
 def find_head(pk: int, *, also_removed: bool = False) -> Head:
     """A head, or the problem of its being gone."""
-    head = (Head.objects if also_removed else Head.present).filter(pk=pk).first()
-    if head is None:
-        raise Problem.gone("head")
-    return head
+    return one(Head.among(also_removed=also_removed), pk, "head")
 
 
 def record_of(head: Head, today: date) -> Record:
@@ -54,11 +52,7 @@ class Known:
         self.check_in: CheckIn | None = check_ins.select_related("picture").first()
         washes = head.washes(manager="present").filter(at__lt=self.now)
         self.last: dict[str, datetime] = dict(washes.order_by().values_list("family").annotate(Max("at")))
-        self.washes = list(
-            washes.filter(family__in=[f.key for f in families().values() if f.cleans])[
-                : factor_table()["memory"]["washes"]
-            ]
-        )
+        self.washes = list(washes.filter(family__in=cleansing())[: factor_table()["memory"]["washes"]])
 
     @cached_property
     def results(self) -> list[TestResult]:
@@ -76,6 +70,16 @@ class Known:
     def days_since(self, when: datetime) -> float:
         """Days from then to now, never less than none."""
         return max((self.now - when) / DAY, 0.0)
+
+    @property
+    def washed_at(self) -> datetime | None:
+        """When it was last washed, with whatever washes."""
+        return max((at for family, at in self.last.items() if family in cleansing()), default=None)
+
+    @property
+    def patch_hours(self) -> int:
+        """How long a patch test on it is watched, going by its record."""
+        return patch_hours(facts_of(self.record, self.today))
 
     def _check_in(self) -> CoreCheckIn | None:
         if self.check_in is None:
@@ -120,16 +124,14 @@ class Known:
     def core(self, day: Today | None = None) -> CoreHead:
         """The head as the core knows it."""
         since = {family: self.days_since(at) for family, at in self.last.items()}
-        cleaned = [
-            days for family, days in since.items() if family in families() and families()[family].cleans
-        ]
+        washed = None if self.washed_at is None else self.days_since(self.washed_at)
         record, believed = self.record, self.beliefs
         return CoreHead(
             record=record,
             today=self.today,
             check_in=self._check_in(),
             day=day or Today(),
-            history=History(since, min(cleaned, default=None)),
+            history=History(since, washed),
             sure={
                 question: surer(question, getattr(record, question), believed.get(question))
                 for question in ("density", "strand")
@@ -147,8 +149,7 @@ def today_of(occasion: str, on_scalp: list[str], on_strands: list[str]) -> Today
         ("on_scalp", on_scalp, asked.on_scalp),
         ("on_strands", on_strands, asked.on_strands),
     ):
-        if not set(given) <= set(offered):
-            raise Problem.field(field, "Choose one of the ones offered.")
+        only_offered(field, given, offered)
     return Today(occasion, tuple(dict.fromkeys(on_scalp)), tuple(dict.fromkeys(on_strands)))
 
 

@@ -3,15 +3,16 @@
 import math
 from collections.abc import Iterable
 from datetime import date, datetime, timedelta
-from typing import Any, Literal
+from typing import Any, Literal, NamedTuple
 
 from django.db.models import OuterRef, Subquery
 from django.utils import timezone
 
 from eyebright.config.wire import figure_out
 from eyebright.core.formulas.families import families
-from eyebright.core.heads.facts import CHILD, facts_of
-from eyebright.core.heads.head import mass_of, patch_hours, scalp_of
+from eyebright.core.formulas.families import washes as cleansing
+from eyebright.core.heads.facts import CHILD
+from eyebright.core.heads.head import mass_of, scalp_of
 from eyebright.core.heads.little_tests import Belief
 from eyebright.core.heads.record import Record, tables
 from eyebright.core.learning.factors import Factor, outcomes
@@ -42,6 +43,29 @@ SAYS: dict[State, str] = {
 }
 
 
+class FactorWords(NamedTuple):
+    """What a factor means: not known yet, more than most heads, less, or as far as is known alike."""
+
+    unknown: str
+    more: str
+    less: str
+    alike: str
+
+
+ACTS = FactorWords(
+    unknown="Nothing is known yet: say after a wash how it went.",
+    more="A wash acts more strongly on this head than on most: it is given less.",
+    less="A wash acts less strongly on this head than on most: it is given more.",
+    alike="So far it may well be like most heads.",
+)
+TAKES = FactorWords(
+    unknown="Nothing is known yet: say after a wash how much was used.",
+    more="It takes more than its length and thickness say.",
+    less="It takes less than its length and thickness say.",
+    alike="So far it takes about what its length and thickness say.",
+)
+
+
 def flag_names(keys: Iterable[str]) -> list[str]:
     """Flags as they are called."""
     return [tables().flags[key].name for key in keys if key in tables().flags]
@@ -50,8 +74,7 @@ def flag_names(keys: Iterable[str]) -> list[str]:
 def head_rows() -> list[HeadRowOut]:
     """Every head, each with its last check-in and wash."""
     check_ins = CheckIn.present.filter(head=OuterRef("pk")).order_by("-at", "-id")
-    cleans = [family.key for family in families().values() if family.cleans]
-    washes = Wash.present.filter(head=OuterRef("pk"), family__in=cleans).order_by("-at")
+    washes = Wash.present.filter(head=OuterRef("pk"), family__in=cleansing()).order_by("-at")
     heads = Head.present.annotate(
         checked_in_at=Subquery(check_ins.values("at")[:1]),
         flagged=Subquery(check_ins.values("flags")[:1]),
@@ -94,26 +117,24 @@ def head_out(head: Head) -> HeadOut:
     record, check_in, factors = known.record, known.check_in, known.factors
     believed = known.beliefs
     sure = known.core().sure
-    cleaned = [at for family, at in known.last.items() if family in families() and families()[family].cleans]
-    facts = facts_of(record, known.today)
     recent = list(head.washes(manager="present").all()[:SHOWN_WASHES])
     return HeadOut(
         **row_of(head, record, known.today),
         checked_in_at=check_in.at if check_in else None,
-        washed_at=max(cleaned, default=None),
+        washed_at=known.washed_at,
         flags=flag_names(check_in.flags if check_in else []),
         note=head.note,
         mass=figure_out(mass_of(record, sure)),
         area=figure_out(scalp_of(record, known.today)),
-        patch_hours=patch_hours(facts),
+        patch_hours=known.patch_hours,
         check_in=_check_in_out(check_in) if check_in else None,
         results=[ResultOut(id=r.pk, at=r.made_at, test=r.test, outcome=r.outcome) for r in known.results],
         beliefs=[_belief_out(belief, record) for belief in believed.values()],
         patch_tests=[_patch_out(test) for test in known.patch_tests],
         washes=[_wash_out(wash) for wash in recent],
         model=ModelOut(
-            strength=_factor_out(factors.strength, _acts(factors.strength)),
-            dose=_factor_out(factors.dose, _takes(factors.dose)),
+            strength=_factor_out(factors.strength, ACTS),
+            dose=_factor_out(factors.dose, TAKES),
         ),
     )
 
@@ -179,7 +200,6 @@ def _family_name(key: str) -> str:
 
 
 def _wash_out(wash: Wash) -> WashOut:
-    cleans = wash.family in families() and families()[wash.family].cleans
     return WashOut(
         id=wash.pk,
         at=wash.at,
@@ -191,7 +211,7 @@ def _wash_out(wash: Wash) -> WashOut:
         answer=None if wash.answer is None else outcomes()[wash.answer],
         counts=wash.counts,
         learnt=_learnt(wash),
-        judged=cleans,
+        judged=wash.family in cleansing(),
         note=wash.note,
     )
 
@@ -211,27 +231,13 @@ def _learnt(wash: Wash) -> str:
     return " ".join(said)
 
 
-def _factor_out(factor: Factor, says: str) -> FactorOut:
+def _factor_out(factor: Factor, words: FactorWords) -> FactorOut:
+    if factor.washes == 0:
+        says = words.unknown
+    elif factor.log.low > 0.0:
+        says = words.more
+    elif factor.log.high < 0.0:
+        says = words.less
+    else:
+        says = words.alike
     return FactorOut(value=figure_out(factor.figure), washes=factor.washes, says=says)
-
-
-def _acts(factor: Factor) -> str:
-    """What the strength factor means, in words."""
-    if factor.washes == 0:
-        return "Nothing is known yet: say after a wash how it went."
-    if factor.log.low > 0.0:
-        return "A wash acts more strongly on this head than on most: it is given less."
-    if factor.log.high < 0.0:
-        return "A wash acts less strongly on this head than on most: it is given more."
-    return "So far it may well be like most heads."
-
-
-def _takes(factor: Factor) -> str:
-    """What the dose factor means, in words."""
-    if factor.washes == 0:
-        return "Nothing is known yet: say after a wash how much was used."
-    if factor.log.low > 0.0:
-        return "It takes more than its length and thickness say."
-    if factor.log.high < 0.0:
-        return "It takes less than its length and thickness say."
-    return "So far it takes about what its length and thickness say."

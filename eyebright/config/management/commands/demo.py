@@ -11,6 +11,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from eyebright.core.cautions.engine import rules
+from eyebright.core.heads.record import tables
 from eyebright.heads import services as heads
 from eyebright.heads.models import CheckIn, Head, PatchTest, Wash
 from eyebright.heads.schemas import HeadIn, LittleTestIn, PatchTestIn, WashIn
@@ -23,7 +24,6 @@ from eyebright.shelf.schemas import LotIn, VesselIn, WaterIn
 
 HOUSEHOLD = Path(__file__).parents[2] / "demo.toml"
 EVERY_RULE = [rule.id for rule in rules()]
-LEVELS = ("oil", "flakes", "itch", "tight", "tender", "build_up")
 
 
 class Command(BaseCommand):
@@ -59,9 +59,9 @@ def load(household: dict[str, Any]) -> int:
 def _head(row: dict[str, Any], today: datetime) -> Head:
     """A head with its year of washes, the oldest first, as they were learnt from."""
     kept = heads.save_head(HeadIn.model_validate(row))
-    evening = today.replace(hour=19)
+    evening, asked = today.replace(hour=19), tables().check_in
     CheckIn.objects.bulk_create(
-        CheckIn(head=kept, at=evening - timedelta(days=days), **dict(zip(LEVELS, levels, strict=True)))
+        CheckIn(head=kept, at=evening - timedelta(days=days), **dict(zip(asked, levels, strict=True)))
         for days, *levels in row["check_ins"]
     )
     for days, family, grams, strength, answer in row["washes"]:
