@@ -7,11 +7,9 @@ import { places } from "./router";
 
 const route = useRoute();
 const due = useDue();
-/** What waits for a person, by place: a small fruit on its leaf, and words for who cannot see it. */
-const waiting = computed(() => ({
-  heads: (due.data.value ?? []).filter((one) => one.due).length,
-}));
-const waits = (name: string) => (waiting.value as Record<string, number>)[name] ?? 0;
+/** Patch tests that wait for a person: a small fruit on the leaf, and words for who cannot see it. */
+const waiting = computed(() => (due.data.value ?? []).filter((one) => one.due).length);
+const waits = (name: string) => name === "heads" && waiting.value > 0;
 const here = computed(() => places.findIndex((place) => route.path.startsWith(place.path)));
 </script>
 
@@ -42,8 +40,7 @@ const here = computed(() => places.findIndex((place) => route.path.startsWith(pl
           </svg>
           <span>{{ place.label }}</span>
           <span v-if="waits(place.name)" class="unseen">
-            {{ waits(place.name) }} patch
-            {{ waits(place.name) === 1 ? "test is" : "tests are" }} due
+            {{ waiting }} patch {{ waiting === 1 ? "test is" : "tests are" }} due
           </span>
         </RouterLink>
       </li>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** A head's record, new or changed: every question has an answer to begin with. */
 import Button from "primevue/button";
-import { computed, onMounted, reactive, useTemplateRef } from "vue";
-import type { Answer, Head, Questions } from "@/api/client";
+import { computed, onMounted, reactive, ref, useTemplateRef } from "vue";
+import type { Answer, Head, Questions, RecordQuestion } from "@/api/client";
 import { useSaveHead } from "@/api/heads";
 import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
@@ -20,18 +20,18 @@ const GROUPS = [
   { key: "hair", name: "The hair" },
   { key: "habits", name: "Habits" },
 ] as const;
-const EMPTY = { number: "", text: "", yes: false, many: [], dates: {}, one: "" } as const;
+/** What stands in a field before it is answered; a new one each time, since answers are changed in place. */
+const empty = (kind: RecordQuestion["kind"]): Answer =>
+  kind === "many" ? [] : kind === "dates" ? {} : kind === "yes" ? false : "";
 
-const name = defineModel<string>("name", { default: "" });
-name.value = head?.name ?? name.value;
-const note = reactive({ text: head?.note ?? "" });
+const name = ref(head?.name ?? "");
+const note = ref(head?.note ?? "");
 const answers = reactive<Record<string, Answer>>(
   Object.fromEntries(
-    questions.questions.map(({ key, kind, default: usual }) => {
-      const told = head?.answers[key];
-      const empty = kind === "many" ? [] : kind === "dates" ? {} : EMPTY[kind];
-      return [key, told === null || told === undefined ? usual || empty : told];
-    }),
+    questions.questions.map(({ key, kind, default: usual }) => [
+      key,
+      head?.answers[key] ?? (usual || empty(kind)),
+    ]),
   ),
 );
 const inGroup = (group: string) => questions.questions.filter((one) => one.group === group);
@@ -44,7 +44,7 @@ const minor = computed(() => {
 const asked = (key: string) => key !== "adult" || minor.value;
 
 async function store(): Promise<void> {
-  const body = { name: name.value, answers: { ...answers }, note: note.text };
+  const body = { name: name.value, answers: { ...answers }, note: note.value };
   const done = await save.mutateAsync(head ? { id: head.id, body } : { body }).catch(() => null);
   if (done) emit("done", done);
   else
@@ -89,7 +89,7 @@ onMounted(() => form.value?.querySelector<HTMLElement>("input")?.focus({ prevent
         </template>
         <TextField
           v-if="group.key === 'habits'"
-          v-model="note.text"
+          v-model="note"
           class="wide"
           label="Note"
           :rows="1"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A head today: look at it, say what for, and read what it asks for. */
-import { computed, ref, useTemplateRef } from "vue";
+import { computed, useTemplateRef } from "vue";
 import type { Head, Questions } from "@/api/client";
 import { useAsks } from "@/api/heads";
 import GlanceLink from "@/parts/GlanceLink.vue";
@@ -14,7 +14,7 @@ import SchoolList from "./SchoolList.vue";
 import { useToday } from "./today";
 
 const { head } = defineProps<{ head: Head; questions: Questions }>();
-const today = ref(useToday());
+const today = useToday();
 const asks = useAsks(() => head.id, today);
 const side = useTemplateRef("side");
 /** Over a red flag nothing is proposed. */

@@ -113,6 +113,7 @@ function retryAll(): void {
           :lots="lots.data.value"
           :waters="waters.data.value"
           :heads="heads.data.value"
+          :asks="asks.data.value"
           :choices="choices.data.value"
           :errors="errors"
         />

@@ -2,18 +2,19 @@
 /** The question, put as a sentence: this acid, this water, so much, at this pH, used like that. */
 import Select from "primevue/select";
 import { computed } from "vue";
-import type { Choices, HeadRow, Lot, Water } from "@/api/client";
-import { useAsks } from "@/api/heads";
+import type { Asks, Choices, HeadRow, Lot, Water } from "@/api/client";
 import ChoiceRow from "@/parts/ChoiceRow.vue";
 import { ph } from "@/parts/ph";
 import PickField from "@/parts/PickField.vue";
 import TextField from "@/parts/TextField.vue";
 import type { Question } from "./question";
 
-const { lots, waters, heads, choices, errors } = defineProps<{
+const { lots, waters, heads, asks, choices, errors } = defineProps<{
   lots: Lot[];
   waters: Water[];
   heads: HeadRow[];
+  /** What the head that it is for asks for, once that is known. */
+  asks: Asks | undefined;
   choices: Choices;
   errors: Record<string, string>;
 }>();
@@ -26,10 +27,7 @@ const USES = [
 
 const NOBODY = { id: null, name: "nobody in particular" };
 const people = computed(() => [NOBODY, ...heads]);
-const asks = useAsks(() => question.value.head);
-const asked = computed(() =>
-  asks.data.value?.rinse.kind === "acid" ? asks.data.value.rinse : undefined,
-);
+const asked = computed(() => (asks?.rinse.kind === "acid" ? asks.rinse : undefined));
 
 /** Put the question as this head asks for it. */
 function take(): void {
@@ -63,7 +61,7 @@ function take(): void {
         It asks for pH {{ ph(asked.ph.value) }}, {{ ph(asked.ph.low) }} to {{ ph(asked.ph.high) }}.
         <button type="button" @click="take">Take that</button>
       </template>
-      <template v-else-if="asks.data.value">It asks for plain water today.</template>
+      <template v-else-if="asks">It asks for plain water today.</template>
     </p>
     <PickField
       v-model="question.acid"
