@@ -13,7 +13,7 @@ from django.test.utils import CaptureQueriesContext
 from django.utils import timezone
 
 from eyebright.heads.models import CheckIn, Head, Wash
-from eyebright.heads.schemas import HeadIn
+from eyebright.heads.schemas.heads import HeadIn
 from eyebright.heads.services import save_head
 
 from .chemistry import best

@@ -11,25 +11,20 @@ from eyebright.config.problems import Problem, one
 
 from . import services
 from .pictures import keep_picture, there
-from .schemas import (
-    AsksOut,
-    BlockedOut,
+from .schemas.asks import AsksOut
+from .schemas.diary import (
     CheckInIn,
     Diary,
-    DueOut,
-    HeadIn,
-    HeadOut,
-    HeadRowOut,
-    HistoryOut,
-    KeptOut,
     LittleTestIn,
     PatchResultIn,
     PatchTestIn,
     PictureOut,
-    QuestionsOut,
     WashChangeIn,
     WashIn,
 )
+from .schemas.heads import HeadIn, HeadOut, HeadRowOut, KeptOut
+from .schemas.over_time import BlockedOut, DueOut, HistoryOut
+from .schemas.questions import QuestionsOut
 from .whole import erase_head, whole_head
 
 router = Router()

@@ -11,7 +11,7 @@ from eyebright.core.cautions import Caution
 from eyebright.core.chemistry.readings import StripReading, compare
 from eyebright.core.chemistry.uncertainty import Figure
 from eyebright.core.making.reading import cautions_on_reading
-from eyebright.heads.schemas import WashIn
+from eyebright.heads.schemas.diary import WashIn
 from eyebright.heads.services import keep_wash
 from eyebright.mix.models import Rinse
 from eyebright.mix.services import pass_stops, pour

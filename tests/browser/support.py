@@ -7,7 +7,7 @@ from django.test import LiveServerTestCase, override_settings
 from django.utils import timezone
 from playwright.sync_api import Browser, ConsoleMessage, Page, expect
 
-from eyebright.heads.schemas import HeadIn
+from eyebright.heads.schemas.heads import HeadIn
 from eyebright.heads.services import save_head
 from eyebright.shelf import services as shelf
 from eyebright.shelf.schemas import LotIn, WaterIn

@@ -13,7 +13,7 @@ from playwright.sync_api import expect
 
 from eyebright.heads import services as heads
 from eyebright.heads.models import Head, PatchTest
-from eyebright.heads.schemas import PatchTestIn
+from eyebright.heads.schemas.diary import PatchTestIn
 from eyebright.shelf.schemas import VesselIn
 from eyebright.shelf.services import save_vessel
 

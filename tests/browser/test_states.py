@@ -7,7 +7,7 @@ from django.conf import settings
 from playwright.sync_api import Page, Route, expect
 
 from eyebright.heads import services as heads
-from eyebright.heads.schemas import CheckInIn, PatchTestIn, WashIn
+from eyebright.heads.schemas.diary import CheckInIn, PatchTestIn, WashIn
 from eyebright.journal import services as journal
 from eyebright.journal.models import Entry
 from eyebright.journal.schemas import BeginIn

@@ -17,7 +17,8 @@ from eyebright.core.learning.factors import outcomes
 from eyebright.core.materials import library
 from eyebright.shelf.services import vessels
 
-from ..schemas import AsksOut, DoseOut, FitOut, NextOut, QuestionsOut, RinseAskedOut
+from ..schemas.asks import AsksOut, DoseOut, FitOut, NextOut, RinseAskedOut
+from ..schemas.questions import QuestionsOut
 from .known import DAY, Known, find_head
 
 

@@ -18,17 +18,8 @@ from eyebright.core.materials import library
 from eyebright.shelf.services import vessels
 
 from ..models import CheckIn, Head, PatchTest, Picture, TestResult, Wash
-from ..schemas import (
-    CheckInIn,
-    HeadIn,
-    HeadOut,
-    KeptOut,
-    LittleTestIn,
-    PatchResultIn,
-    PatchTestIn,
-    WashChangeIn,
-    WashIn,
-)
+from ..schemas.diary import CheckInIn, LittleTestIn, PatchResultIn, PatchTestIn, WashChangeIn, WashIn
+from ..schemas.heads import HeadIn, HeadOut, KeptOut
 from .known import Known, find_head, record_of, today_of
 from .shown import head_out, state_of
 

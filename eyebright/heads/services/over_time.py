@@ -14,7 +14,7 @@ from eyebright.core.learning.trends import thin
 from eyebright.core.materials import library
 
 from ..models import Head, PatchTest
-from ..schemas import BlockedOut, DueOut, HistoryOut, LineOut
+from ..schemas.over_time import BlockedOut, DueOut, HistoryOut, LineOut
 from .known import find_head
 from .shown import due_at, picture_out, state_of
 

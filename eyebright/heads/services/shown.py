@@ -18,18 +18,8 @@ from eyebright.core.heads.record import Record, tables
 from eyebright.core.learning.factors import Factor, outcomes
 
 from ..models import CheckIn, Head, PatchTest, Picture, Wash
-from ..schemas import (
-    BeliefOut,
-    CheckInOut,
-    FactorOut,
-    HeadOut,
-    HeadRowOut,
-    ModelOut,
-    PatchTestOut,
-    PictureOut,
-    ResultOut,
-    WashOut,
-)
+from ..schemas.diary import BeliefOut, CheckInOut, PatchTestOut, PictureOut, ResultOut, WashOut
+from ..schemas.heads import FactorOut, HeadOut, HeadRowOut, ModelOut
 from .known import Known, record_of
 
 SHOWN_WASHES = 20

@@ -14,7 +14,8 @@ from eyebright.core.cautions.engine import rules
 from eyebright.core.heads.record import tables
 from eyebright.heads import services as heads
 from eyebright.heads.models import CheckIn, Head, PatchTest, Wash
-from eyebright.heads.schemas import HeadIn, LittleTestIn, PatchTestIn, WashIn
+from eyebright.heads.schemas.diary import LittleTestIn, PatchTestIn, WashIn
+from eyebright.heads.schemas.heads import HeadIn
 from eyebright.journal import services as journal
 from eyebright.journal.models import Entry
 from eyebright.journal.schemas import BeginIn, EntryIn

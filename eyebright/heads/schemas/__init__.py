@@ -1,0 +1,1 @@
+"""What of a head goes over the wire."""

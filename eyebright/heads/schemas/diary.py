@@ -1,0 +1,164 @@
+"""What happens to a head, as it is entered and as it is kept."""
+
+from datetime import datetime
+from typing import Annotated, Literal
+
+from ninja import Schema
+from pydantic import BeforeValidator, Field
+
+from eyebright.config.fields import AS_NUMBER, Blank, Minutes, Note, chosen, number_between, words
+from eyebright.config.wire import Out
+
+Result = Literal["clear", "reaction"]
+Diary = Literal["check-ins", "little-tests", "patch-tests", "washes"]
+Level = Annotated[int, Field(ge=0, le=3)]
+Amount = Annotated[
+    float, number_between(0.01, 20_000, "More than nothing, and no more than 20 kg."), AS_NUMBER
+]
+Strength = Annotated[
+    float, number_between(0.05, 20, "Times the usual: 1 as usual, 0.5 half as strong."), AS_NUMBER
+]
+
+
+class PictureOut(Out):
+    """A picture: its address on this machine, and its size in pixels."""
+
+    id: int
+    url: str
+    width: int
+    height: int
+
+
+class CheckInIn(Schema):
+    """How the scalp is."""
+
+    oil: Level = 1
+    flakes: Level = 0
+    itch: Level = 0
+    tight: Level = 0
+    tender: Level = 0
+    build_up: Level = 0
+    flags: list[str] = []
+    picture: int | None = None
+    note: Note = ""
+
+
+class CheckInOut(Out):
+    """How the scalp was."""
+
+    id: int
+    at: datetime
+    oil: int
+    flakes: int
+    itch: int
+    tight: int
+    tender: int
+    build_up: int
+    flags: list[str]
+    picture: PictureOut | None
+    note: str
+
+
+class LittleTestIn(Schema):
+    """The outcome of a little test; `take` sets the record by what the tests then say."""
+
+    test: Annotated[str, chosen("Choose a test.")]
+    outcome: Annotated[str, chosen("Choose what you saw.")]
+    take: bool = True
+
+
+class ResultOut(Out):
+    """One little test as it came out."""
+
+    id: int
+    at: datetime
+    test: str
+    outcome: str
+
+
+class BeliefOut(Out):
+    """What the tests say of one question: the answer, how sure (a share), and whether they agree."""
+
+    question: str
+    answer: str
+    sure: float
+    agree: bool
+    recorded: bool
+    says: str
+
+
+class PatchTestIn(Schema):
+    """A patch test to start: a library material's or a family's key, or something else by name."""
+
+    material: str = ""
+    name: Annotated[str, BeforeValidator(words)] = ""
+    hours: Literal[24, 48] | None = None
+
+
+class PatchResultIn(Schema):
+    """What the arm showed."""
+
+    result: Result
+    picture: int | None = None
+    note: Note = ""
+
+
+class PatchTestOut(Out):
+    """A patch test. `state`: running, due (time is up, no result yet), clear or reaction."""
+
+    id: int
+    material: str
+    name: str
+    hours: int
+    started_at: datetime
+    due_at: datetime
+    state: Literal["running", "due", "clear", "reaction"]
+    says: str
+    picture: PictureOut | None
+    note: str
+
+
+class WashIn(Schema):
+    """A preparation used; `answer` how it went, of the outcomes.
+
+    `amount` in g or mL, or in so many of the vessel whose id `unit` is; left out where nobody knows.
+
+    `occasion`, `on_scalp` and `on_strands`: what it was for, and what was on the hair.
+    """
+
+    family: Annotated[str, chosen("Say what was used.")]
+    at: Annotated[datetime | None, Blank] = None
+    amount: Annotated[Amount | None, Blank] = None
+    unit: str = "g"
+    strength: Annotated[Strength, Blank] = 1.0
+    minutes: Annotated[Minutes | None, Blank] = None
+    occasion: str = "ordinary"
+    on_scalp: list[str] = []
+    on_strands: list[str] = []
+    answer: str | None = None
+    note: Note = ""
+
+
+class WashChangeIn(Schema):
+    """What changes in a wash: how it went, whether the head learns from it, the note."""
+
+    answer: str | None = None
+    counts: bool | None = None
+    note: Note | None = None
+
+
+class WashOut(Out):
+    """A preparation used, and how it went. `learnt`: what it says by itself, in words."""
+
+    id: int
+    at: datetime
+    family: str
+    family_name: str
+    grams: float | None
+    strength: float
+    minutes: float | None
+    answer: str | None
+    counts: bool
+    learnt: str
+    judged: bool
+    note: str

@@ -1,0 +1,71 @@
+"""A head: as it is entered, among the others, and with all that is kept of it."""
+
+from datetime import datetime
+
+from ninja import Schema
+
+from eyebright.config.fields import Name, Note
+from eyebright.config.wire import FigureOut, Out
+
+from .diary import BeliefOut, CheckInOut, PatchTestOut, ResultOut, WashOut
+
+Answer = str | float | bool | list[str] | dict[str, str] | None
+
+
+class HeadIn(Schema):
+    """A head as it is entered: its name, and the answers by question."""
+
+    name: Name
+    answers: dict[str, Answer] = {}
+    note: Note = ""
+
+
+class HeadRowOut(Out):
+    """A head among the others. `age`: this year's, whether the birthday has been or not."""
+
+    id: int
+    name: str
+    age: int
+    child: bool
+    about: str
+    answers: dict[str, Answer]
+    checked_in_at: datetime | None
+    washed_at: datetime | None
+    flags: list[str]
+
+
+class FactorOut(Out):
+    """What is believed of one of the head's own factors, and from how many washes."""
+
+    value: FigureOut
+    washes: int
+    says: str
+
+
+class ModelOut(Out):
+    """The head's own factors."""
+
+    strength: FactorOut
+    dose: FactorOut
+
+
+class HeadOut(HeadRowOut):
+    """A head with all that is kept of it, but for its older history."""
+
+    note: str
+    mass: FigureOut
+    area: FigureOut
+    patch_hours: int
+    check_in: CheckInOut | None
+    results: list[ResultOut]
+    beliefs: list[BeliefOut]
+    patch_tests: list[PatchTestOut]
+    washes: list[WashOut]
+    model: ModelOut
+
+
+class KeptOut(Out):
+    """What was just kept, by id, and the head as it is now."""
+
+    id: int
+    head: HeadOut
