@@ -66,6 +66,25 @@ def _constants(raw: Mapping[str, Any]) -> str:
     return table(flat, of="of", which="key", value="value", unit_and_source="source")
 
 
+def _materials() -> list[Row]:
+    files = sorted((CORE / "materials" / "data").glob("*.toml"))
+    return [row for path in files for row in _read(f"materials/data/{path.name}")["material"]]
+
+
+def _spoons() -> list[Row]:
+    return [
+        {"system": system["name"], **measure}
+        for system in _read("measures.toml")["system"]
+        for measure in system["measures"]
+    ]
+
+
+def _taken(row: Row) -> str:
+    """The figures that a kind, or a material of its own, gives."""
+    words = ("key", "name", "also", "latin", "kind", "unit", "source", "keeps", "keeps_days", "label")
+    return "; ".join(f"{key} {said(value)}" for key, value in row.items() if key not in words)
+
+
 def tables() -> dict[str, str]:
     """Every table of the document, by name."""
     species, limits = _read("chemistry/species.toml"), _read("cautions/limits.toml")
@@ -94,13 +113,26 @@ def tables() -> dict[str, str]:
             pH="ph",
             source="source",
         ),
+        "kinds": table(_named(_read("materials/kinds.toml")), kind="name", taken=_taken),
         "materials": table(
-            _read("materials/library.toml")["material"],
-            material="name",
-            acid="acid",
-            strength="strength",
-            bound_base="bound_base",
-            contains="contains",
+            _materials(), material="name", latin="latin", kind="kind", of_its_own=_taken, source="source"
+        ),
+        "measures": table(
+            _spoons(), custom="system", measure="name", mL="volume", parts="step", from_mL="least"
+        ),
+        "by-eye": table(_read("measures.toml")["by_eye"], measure="name", mL="volume", of="of"),
+        "spreads": table(
+            [{"what": what, "share": share} for what, share in _read("measures.toml")["spread"].items()],
+            what="what",
+            share="share",
+        ),
+        "basin": _constants(_read("making/basin.toml")),
+        "standards": table(
+            _read("instruments/standards.toml")["standard"],
+            standard="name",
+            g_in_a_litre="grams",
+            saturated="saturated",
+            besides_pH="besides",
             source="source",
         ),
         "limits": table(

@@ -13,8 +13,10 @@ MILD: dict[str, Any] = {
     "minutes": 2.0,
     "acetic_percent": 0.1,
     "fruit_percent": 0.0,
-    "smell": "",
+    "smells": [],
 }
+
+SODA: dict[str, Any] = {"family": "alkaline_wash"}
 
 # rule, facts that call for it, facts just short of it
 CASES: tuple[tuple[str, dict[str, Any], dict[str, Any]], ...] = (
@@ -49,9 +51,9 @@ CASES: tuple[tuple[str, dict[str, Any], dict[str, Any]], ...] = (
         {"use": "left_in", "fruit_percent": 0.2},
     ),
     ("alkaline", {"ph": 8.5, "ph_low": 8.0}, {"ph": 8.4, "ph_low": 8.0}),
-    ("sun", {"use": "left_in", "smell": "lime"}, {"smell": "lime"}),
-    ("sun-lemon", {"use": "left_in", "smell": "lemon"}, {"smell": "lemon"}),
-    ("smell", {"use": "left_in", "smell": "vinegar"}, {"smell": "vinegar"}),
+    ("sun", {"use": "left_in", "smells": ["lime"]}, {"smells": ["lime"]}),
+    ("sun-lemon", {"use": "left_in", "smells": ["lemon"]}, {"smells": ["lemon"]}),
+    ("smell", {"use": "left_in", "smells": ["vinegar"]}, {"smells": ["vinegar"]}),
     ("left-in", {"use": "left_in"}, {}),
     ("eyes", {}, {"ph": 7.2, "ph_low": 7.0}),
     ("broken-skin", {}, {"ph": 7.2, "ph_low": 7.0}),
@@ -123,6 +125,23 @@ CASES: tuple[tuple[str, dict[str, Any], dict[str, Any]], ...] = (
     ("scented-pregnant", {"scented": True, "pregnancy": "first"}, {"scented": True, "pregnancy": "no"}),
     ("scented-child", {"scented": True, "child": True}, {"scented": True, "child": False}),
     ("stain", {"tannin": True, "light": True}, {"tannin": True, "light": False}),
+    # ---- what is in the jug ----
+    ("caustic", {"ph": 10.6, "ph_high": 11.0}, {"ph": 10.6, "ph_high": 10.9}),
+    ("alkaline-left-in", {"use": "left_in", "ph": 8.5}, {"use": "left_in", "ph": 8.4}),
+    ("soda-too-strong", SODA | {"soda_percent": 4.1}, SODA | {"soda_percent": 4.0}),
+    ("soda-too-long", SODA | {"minutes": 3.5}, SODA | {"minutes": 3.0}),
+    ("soda-then-acid", SODA, {"family": "soap_wash"}),
+    ("soda-and-acid", {"soda_and_acid": True}, {"soda_and_acid": False}),
+    ("soap-and-acid", {"soap_and_acid": True}, {"soap_and_acid": False}),
+    ("oil-floats", {"scented": True}, {"scented": False}),
+    ("scent-rinsed-out", {"scent_percent": 1.1}, {"scent_percent": 1.0}),
+    (
+        "scent-left-in",
+        {"use": "left_in", "scent_percent": 0.6},
+        {"use": "left_in", "scent_percent": 0.5},
+    ),
+    ("sun-left-in", {"use": "left_in", "hazards": ["sun"]}, {"hazards": ["sun"]}),
+    ("smell-last", {"smells": ["vinegar"], "last": True}, {"smells": ["vinegar"], "last": False}),
 )
 
 
@@ -162,7 +181,7 @@ class Gravity(TestCase):
             "minutes": 99.0,
             "acetic_percent": 2.0,
             "fruit_percent": 2.0,
-            "smell": "vinegar",
+            "smells": ["vinegar"],
         }
         listed = cautions(everything)
         self.assertEqual(listed[0].id, "too-acid-left-in")

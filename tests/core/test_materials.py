@@ -1,11 +1,23 @@
 """The library: whole, sourced, and true to what bottles read."""
 
+import json
+from pathlib import Path
 from unittest import TestCase
 
+import numpy as np
+from jsonschema import Draft202012Validator
+
+from eyebright.core.chemistry import solve_ph
 from eyebright.core.chemistry.solution import neat_ph
 from eyebright.core.chemistry.species import species_table
 from eyebright.core.chemistry.uncertainty import Draws
-from eyebright.core.materials import MaterialError, library, material
+from eyebright.core.heads.record import tables
+from eyebright.core.materials import MaterialError, kinds, library, material
+from eyebright.core.materials.keeping import notices
+from eyebright.core.materials.library import made, rows
+from eyebright.core.materials.names import found
+
+SCHEMA = Path(__file__).parents[2] / "eyebright" / "core" / "materials" / "schema.json"
 
 # What neat bottles and fruit commonly read (food-science tables).
 READ = {
@@ -23,23 +35,77 @@ READ = {
 class Library(TestCase):
     """Every row says what it is and where it comes from."""
 
-    def test_every_row(self) -> None:
+    def test_every_row_is_as_the_schema_has_it(self) -> None:
+        validator = Draft202012Validator(json.loads(SCHEMA.read_text("utf-8")))
+        for row in rows():
+            with self.subTest(row["key"]):
+                self.assertEqual([error.message for error in validator.iter_errors(row)], [])
+
+    def test_the_schema_refuses_what_is_wrong(self) -> None:
+        validator = Draft202012Validator(json.loads(SCHEMA.read_text("utf-8")))
+        row = dict(rows()[0])
+        for wrong in ({"colour": "red"}, {"saponin": [0.1, 0.2, 1.2]}, {"density": [1, 2]}, {"kind": 3}):
+            with self.subTest(str(wrong)):
+                self.assertFalse(validator.is_valid(row | wrong))
+        self.assertFalse(validator.is_valid({name: row[name] for name in row if name != "source"}))
+
+    def test_every_row_makes_a_material(self) -> None:
+        keys = [row["key"] for row in rows()]
+        self.assertEqual(len(keys), len(set(keys)))
+        self.assertGreaterEqual(len(keys), 80)
+        self.assertEqual({row["kind"] for row in rows()} - set(kinds()), set())
+        allergens = {choice.key for choice in tables().questions["allergies"].choices}
         for stuff in library().values():
             with self.subTest(stuff.key):
-                self.assertTrue(stuff.source)
-                self.assertIn(stuff.acid, species_table().acids)
-                self.assertEqual(stuff.is_powder, stuff.teaspoon is not None)
+                self.assertLessEqual(set(stuff.contains), allergens)
+                self.assertTrue(stuff.source and stuff.keeps and stuff.latin)
+                assert stuff.density
+                self.assertTrue(0.03 < stuff.density.low <= stuff.density.high < 2.0)
+                brought = stuff.brings(Draws())
+                for component, moles in brought.moles.items():
+                    self.assertIn(component, species_table().components)
+                    self.assertTrue(np.all(moles >= 0.0))
 
-    def test_what_the_shelf_must_know(self) -> None:
-        needed = {"citric_acid", "cream_of_tartar", "lactic_acid", "baking_soda", "washing_soda"}
-        self.assertLessEqual(needed | set(READ), set(library()))
+    def test_found_by_any_of_its_names_in_any_tongue(self) -> None:
+        for find, key in (
+            ("vinaigre de cidre", "cider_vinegar"),
+            ("saponaire", "soapwort"),
+            ("methi", "fenugreek"),
+            ("brennnessel", "nettle"),
+            ("aguacate", "avocado"),
+            ("tilia cordata", "linden"),
+            ("acido citrico", "citric_acid"),
+            ("NATRON", "baking_soda"),
+        ):
+            with self.subTest(find):
+                self.assertIn(key, [stuff.key for stuff in found(find)])
+        self.assertEqual(found("moonshine"), [])
 
     def test_an_unknown_material_is_said(self) -> None:
-        with self.assertRaisesMessage("no material called 'moonshine'"):
+        with self.assertRaisesRegex(MaterialError, "no material called 'moonshine'"):
             material("moonshine")
 
-    def assertRaisesMessage(self, words: str):  # noqa: N802 - beside unittest's own
-        return self.assertRaisesRegex(MaterialError, words)
+    def test_one_of_your_own_is_as_wide_as_its_kind(self) -> None:
+        row = {"key": "own-1", "name": "Quince vinegar", "kind": "vinegar", "source": "ours"}
+        own, known = made(row), made(row | {"bound_base": [11.0, 12.0, 13.0], "strength": [4.9, 5.0, 5.1]})
+        wide, narrow = neat_ph(own.brings), neat_ph(known.brings)
+        self.assertGreater(wide.high - wide.low, 2.0 * (narrow.high - narrow.low))
+        self.assertIn("density", own.guessed)
+        self.assertNotIn("strength", known.guessed)
+        with self.assertRaises(MaterialError):
+            made(row | {"kind": "moonshine"})
+
+
+class Keeping(TestCase):
+    """What there is to say of a lot as it stands."""
+
+    def test_low_soon_past_and_long_open(self) -> None:
+        oat = material("oat_flour")
+        said = {n.what for n in notices(oat, 20.0, 500.0, 200, None)}
+        self.assertEqual(said, {"low", "open long"})
+        self.assertEqual([n.what for n in notices(oat, 0.0, 500.0, None, 3)], ["empty", "soon"])
+        self.assertEqual([n.what for n in notices(oat, 400.0, 500.0, None, -2)], ["past"])
+        self.assertEqual(notices(oat, None, None, None, None), ())
 
 
 class Neat(TestCase):
@@ -72,3 +138,28 @@ class Neat(TestCase):
         self.assertEqual(tartar.moles["tartrate"][0], tartar.moles["potassium"][0])
         lactic = material("lactic_acid").brings(one, 80.0)
         self.assertAlmostEqual(lactic.moles["lactate"][0], 0.8 * 1.19 / 90.078, places=6)
+
+
+class WithoutAFormula(TestCase):
+    """What is known only by what its slurry reads comes back as it was read."""
+
+    def test_a_neat_liquid_reads_what_its_row_says(self) -> None:
+        for key in ("aloe_gel", "milk", "black_tea", "buttermilk", "honey", "orange_juice", "rose_water"):
+            stuff = material(key)
+            said = stuff.side.ph  # type: ignore[union-attr]
+            read = neat_ph(stuff.brings)
+            with self.subTest(key):
+                self.assertAlmostEqual(read.value, said.mid, delta=0.03)
+                self.assertAlmostEqual(read.low, said.low, delta=0.06)
+                self.assertAlmostEqual(read.high, said.high, delta=0.06)
+
+    def test_a_slurry_reads_and_holds_what_its_row_says(self) -> None:
+        for key in ("nettle", "rhassoul", "kaolin", "sumac", "soapnut", "soap_bar"):
+            side, one = material(key).side, Draws(1)
+            brings = material(key).brings(one)
+            litre = {name: moles * side.per * 10.0 for name, moles in brings.moles.items()}  # type: ignore[union-attr]
+            solved = solve_ph({name: float(moles[0]) for name, moles in litre.items()})
+            with self.subTest(key):
+                self.assertAlmostEqual(solved.ph, side.ph.mid, delta=0.05)  # type: ignore[union-attr]
+                held = 1000.0 * solved.buffer_capacity / side.buffer.mid  # type: ignore[union-attr]
+                self.assertTrue(0.5 < held < 2.0, held)

@@ -2,10 +2,9 @@
 
 from unittest import TestCase
 
+from eyebright.core.measures import METRIC, MeasureError, kit
 from eyebright.core.quantities import (
-    QuantityError,
     jug_for,
-    ml_per,
     pourable,
     rinse_volume,
     said,
@@ -34,6 +33,11 @@ class Spoons(TestCase):
             with self.subTest(volume):
                 self.assertEqual(spoons(volume), words)
 
+    def test_by_the_custom_of_the_place(self) -> None:
+        self.assertEqual(spoons(20.0, kit("australian")), "1 tablespoon")
+        self.assertEqual(spoons(236.588, kit("us")), "1 cup")
+        self.assertEqual(spoons(284.131, kit("imperial")), "1 cup")
+
     def test_numbers_read_out(self) -> None:
         self.assertEqual(
             [said(v) for v in (0.22, 1.75, 4.5, 8.0, 45.45, 491.6)],
@@ -46,8 +50,9 @@ class Volumes(TestCase):
 
     def test_units(self) -> None:
         self.assertAlmostEqual(rinse_volume(0.5, "L"), 500.0)
-        self.assertAlmostEqual(rinse_volume(2, "cups"), 500.0)
-        self.assertAlmostEqual(ml_per("pints"), 568.26, places=2)
+        self.assertAlmostEqual(rinse_volume(2, "cup"), 500.0)
+        self.assertAlmostEqual(rinse_volume(2, "cup", kit("us")), 473.176)
+        self.assertAlmostEqual(METRIC.ml("pints"), 568.26, places=2)
 
     def test_absurd_volumes_are_said(self) -> None:
         for value, unit, words in (
@@ -58,7 +63,7 @@ class Volumes(TestCase):
             (500, "L", "more than any jug"),
             (1, "buckets", "not in buckets"),
         ):
-            with self.subTest(f"{value} {unit}"), self.assertRaisesRegex(QuantityError, words):
+            with self.subTest(f"{value} {unit}"), self.assertRaisesRegex(MeasureError, words):
                 rinse_volume(value, unit)
 
     def test_amounts_that_can_be_measured(self) -> None:

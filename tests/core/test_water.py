@@ -7,7 +7,7 @@ import numpy as np
 from eyebright.core.chemistry import solve_ph
 from eyebright.core.chemistry.solution import Part, neat_ph, totals
 from eyebright.core.chemistry.uncertainty import Draws
-from eyebright.core.chemistry.water import Water, water_classes
+from eyebright.core.chemistry.water import Profile, Water, reported, water_classes
 
 
 def plain(water: Water) -> dict[str, float]:
@@ -49,7 +49,7 @@ class Figures(TestCase):
     """A supplier's figures narrow the class."""
 
     def test_figures_replace_the_class(self) -> None:
-        told = water_classes()["hard"].with_figures(200.0, None)
+        told = water_classes()["hard"].with_profile(Profile(reported(200.0)))
         self.assertEqual(told.alkalinity.mid, 200.0)
         self.assertEqual(told.hardness, water_classes()["hard"].hardness)
         spread = told.alkalinity.high - told.alkalinity.low
@@ -57,4 +57,6 @@ class Figures(TestCase):
         self.assertLess(spread, before.high - before.low)
 
     def test_no_figure_of_nothing_falls_below_nothing(self) -> None:
-        self.assertEqual(water_classes()["soft"].with_figures(0.0, 0.0).alkalinity.low, 0.0)
+        self.assertEqual(
+            water_classes()["soft"].with_profile(Profile(reported(0.0), reported(0.0))).alkalinity.low, 0.0
+        )

@@ -8,11 +8,12 @@ from numpy.typing import NDArray
 
 from .equilibrium import EquilibriumMany, solve_ph_many
 from .species import species_table
-from .uncertainty import Draws, Figure, figure
+from .uncertainty import NOTHING_READ, Belief, Draws, Figure, figure
 
 Array = NDArray[np.float64]
 
 NEAT_DRAWS = 400
+START_PH = 5.0  # where a mix that nothing is known of begins to be solved
 
 
 @dataclass(frozen=True)
@@ -58,20 +59,43 @@ def solve(mixed: Mapping[str, Array], guess: Array | None = None) -> Equilibrium
     )
 
 
+def solve_together(mixes: Sequence[tuple[Mapping[str, Array], Array | None]]) -> list[EquilibriumMany]:
+    """Several mixes, each as for `solve` with its guess, in one call: the fixed cost of one is paid once."""
+    shapes, flat = [], []
+    for mixed, guess in mixes:
+        shape = np.broadcast_shapes((1,), *(column.shape for column in mixed.values()))
+        rows = {name: np.broadcast_to(column, shape).ravel() for name, column in mixed.items()}
+        start = np.full(shape, START_PH) if guess is None else np.broadcast_to(guess, shape)
+        shapes.append(shape)
+        flat.append((rows, start.ravel()))
+    present = {name for rows, _ in flat for name in rows}
+    whole = {
+        name: np.concatenate([rows.get(name, np.zeros(len(start))) for rows, start in flat])
+        for name in present
+    }
+    solved = solve_ph_many(whole, guess=np.concatenate([start for _, start in flat]))
+    out, at = [], 0
+    for shape, (_, start) in zip(shapes, flat, strict=True):
+        here = slice(at, at := at + len(start))
+        fields = (solved.ph, solved.ionic_strength, solved.buffer_capacity)
+        out.append(EquilibriumMany(*(field[here].reshape(shape) for field in fields)))
+    return out
+
+
 def acid_grams(parts: Sequence[Part]) -> dict[str, Array]:
     """Grams of each organic acid per 100 mL of the mix, free and turned to salt together."""
-    acids = species_table().acids
+    acids = {name: acid for name, acid in species_table().acids.items() if acid.organic}
     volume = sum(part.brings.volume * part.amount for part in parts)
     out: dict[str, Array] = {}
     for part in parts:
         for component, moles in part.brings.moles.items():
-            if component in acids and component not in ("carbonate", "sulfate"):
+            if component in acids:
                 grams = moles * part.amount * acids[component].mass * 100.0 / volume
                 out[component] = out.get(component, np.zeros(1)) + grams
     return out
 
 
-def neat_ph(brings: Callable[[Draws], Brings]) -> Figure:
+def neat_ph(brings: Callable[[Draws], Brings], belief: Belief = NOTHING_READ) -> Figure:
     """The pH of a liquid by itself, with its range."""
-    draws = Draws(NEAT_DRAWS)
+    draws = Draws(NEAT_DRAWS, belief=belief)
     return figure(solve(totals([Part(brings(draws), np.ones(1))])).ph, "pH")

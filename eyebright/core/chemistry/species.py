@@ -29,6 +29,11 @@ class Acid:
     charge: int
     ln_betas: tuple[float, ...]
 
+    @property
+    def organic(self) -> bool:
+        """Whether its grams are worth telling: a fruit's, a milk's or a vinegar's own acid."""
+        return self.mass > 0.0 and self.component not in ("carbonate", "sulfate", "phosphate", "phthalate")
+
 
 @dataclass(frozen=True)
 class Pair:

@@ -5,17 +5,19 @@ name, so the same question always gives the same picture and moving one amount m
 """
 
 import zlib
-from collections.abc import Iterable, Sequence
-from dataclasses import dataclass
+from collections.abc import Callable, Iterable, Sequence
+from copy import copy
+from dataclasses import dataclass, field
 from functools import cache
 from statistics import NormalDist
-from typing import Literal
+from typing import Any, Literal, TypeVar
 
 import numpy as np
 from numpy.typing import NDArray
 
 Array = NDArray[np.float64]
 Kind = Literal["measured", "computed", "custom"]
+Kept = TypeVar("Kept")
 
 DRAWS = 2000
 SEED = 20
@@ -102,23 +104,73 @@ def _standard_scores(name: str, count: int, seed: int) -> Array:
     return scores
 
 
+@dataclass(frozen=True)
+class Belief:
+    """What readings have taught of some inputs: a normal in their standard scores, all together.
+
+    `names` of the inputs; `mean`, shape (n,), and `root`, shape (n, n), lower triangle: the scores are
+    mean + root @ (independent scores). Nothing read is the empty belief.
+    """
+
+    names: tuple[str, ...] = ()
+    mean: Array = field(default_factory=lambda: np.zeros(0))
+    root: Array = field(default_factory=lambda: np.zeros((0, 0)))
+
+
+NOTHING_READ = Belief()
+
+
 class Draws:
     """One set of draws: ask it for each input by name; it remembers what was asked.
 
-    With `count` 1 the single draw is every spread's middle.
+    With `count` 1 the single draw is every spread's middle. `belief`: what readings taught; the inputs
+    it names are drawn from it, together. `within` gives the same draws with longer names, so that two
+    bottles of one vinegar are two bottles.
     """
 
-    def __init__(self, count: int = DRAWS, seed: int = SEED) -> None:
-        self.count, self._seed = count, seed
+    def __init__(
+        self, count: int = DRAWS, seed: int = SEED, belief: Belief = NOTHING_READ, scope: str = ""
+    ) -> None:
+        self.count, self._seed, self._belief, self._scope = count, seed, belief, scope
         self.used: dict[str, Array] = {}
+        self.scores: dict[str, Array] = {}
+        self._kept: dict[str, Any] = {}
+
+    def within(self, scope: str) -> "Draws":
+        """The same draws, for inputs whose names begin with `scope`."""
+        inner = copy(self)
+        inner._scope = f"{self._scope}{scope}/"
+        return inner
+
+    def kept(self, name: str, made: Callable[["Draws"], Kept]) -> Kept:
+        """What was made of these draws under this name, made once: asked again, it is the same."""
+        if self._scope + name not in self._kept:
+            self._kept[self._scope + name] = made(self)
+        found: Kept = self._kept[self._scope + name]
+        return found
+
+    def _independent(self, name: str) -> Array:
+        return np.zeros(1) if self.count == 1 else _standard_scores(name, self.count, self._seed)
+
+    def _believed(self) -> None:
+        names = self._belief.names
+        base = np.array([self._independent(name) for name in names])
+        together = self._belief.mean[:, None] + self._belief.root @ base
+        self.scores |= dict(zip(names, together, strict=True))
+
+    def score(self, name: str) -> Array:
+        """How many standard deviations from its middle this input is, shape (count,)."""
+        name = self._scope + name
+        if name in self._belief.names and name not in self.scores:
+            self._believed()
+        if name not in self.scores:
+            self.scores[name] = self._independent(name)
+        return self.scores[name]
 
     def of(self, name: str, spread: Spread) -> Array:
         """Values of one input, shape (count,)."""
-        if self.count == 1:
-            values = np.array([spread.mid])
-        else:
-            values = spread.at(_standard_scores(name, self.count, self._seed))
-        self.used[name] = values
+        values = spread.at(self.score(name))
+        self.used[self._scope + name] = values
         return values
 
     def pick(self, name: str, shares: Sequence[float]) -> NDArray[np.intp]:
@@ -128,7 +180,7 @@ class Draws:
         """
         if self.count == 1:
             return np.array([int(np.argmax(shares))])
-        order = np.argsort(_standard_scores(f"which {name}", self.count, self._seed))
+        order = np.argsort(_standard_scores(f"which {self._scope}{name}", self.count, self._seed))
         places = np.empty(self.count)
         places[order] = (np.arange(self.count) + 0.5) / self.count
         edges = np.cumsum(shares) / np.sum(shares)
@@ -141,10 +193,12 @@ def doubt_shares(draws: Draws, result: Array) -> dict[str, float]:
     First-order shares by squared correlation (the inputs are drawn independently); what is left
     under 1 is their interplay.
     """
+    centred = result - result.mean()
+    spread = float(centred @ centred)
     shares = {}
-    spread = float(np.std(result))
     for name, values in draws.used.items():
-        own = float(np.std(values))
-        if own > 1e-12 * (abs(float(values[0])) + 1e-12) and spread > 0.0:
-            shares[name] = float(np.corrcoef(values, result)[0, 1] ** 2)
+        own = values - values.mean()
+        length = float(own @ own)
+        if length > 1e-24 * len(own) * (float(values[0]) ** 2 + 1e-24) and spread > 0.0:
+            shares[name] = float((own @ centred) ** 2 / (length * spread))
     return dict(sorted(shares.items(), key=lambda pair: -pair[1]))

@@ -20,6 +20,7 @@ CALCIUM_SHARE = 0.8  # of the hardness, by mole: usual for ground and surface wa
 CHLORIDE_SHARE = 0.7  # of what balances the rest; sulfate is the other (estimate, no effect on pH)
 REPORT_SHARE = 0.10  # a supplier's yearly figure against today's tap, 90 % (estimate)
 REPORT_FLOOR = 2.0  # mg/L as CaCO3: no report is nearer than this
+REPORT_PH = 0.25  # pH, 90 %: a tap's own pH wanders (estimate)
 
 
 @dataclass(frozen=True)
@@ -40,12 +41,14 @@ class Water:
     source: str
     organic_acid: Spread | None = None
 
-    def with_figures(self, alkalinity: float | None, hardness: float | None) -> "Water":
-        """The same water with a supplier's figures (mg/L as CaCO3) where they are known."""
+    def with_profile(self, profile: "Profile") -> "Water":
+        """The same water with the figures that are known of it, each in the place of the class's own."""
         return replace(
             self,
-            alkalinity=self.alkalinity if alkalinity is None else _reported(alkalinity),
-            hardness=self.hardness if hardness is None else _reported(hardness),
+            alkalinity=profile.alkalinity or self.alkalinity,
+            hardness=profile.hardness or self.hardness,
+            sodium=profile.sodium or self.sodium,
+            ph=profile.ph or self.ph,
         )
 
     def brings(self, draws: Draws) -> Brings:
@@ -80,9 +83,27 @@ class Water:
         return Brings({name: amount * 1e-3 for name, amount in totals.items()}, 0.998e-3)
 
 
-def _reported(value: float) -> Spread:
+@dataclass(frozen=True)
+class Profile:
+    """What is known of a water: alkalinity and hardness in mg/L as CaCO3, sodium in mg/L, its own pH."""
+
+    alkalinity: Spread | None = None
+    hardness: Spread | None = None
+    sodium: Spread | None = None
+    ph: Spread | None = None
+
+
+def reported(value: float | None) -> Spread | None:
+    """A supplier's figure (mg/L) with its doubt against today's tap."""
+    if value is None:
+        return None
     reach = max(REPORT_SHARE * value, REPORT_FLOOR)
     return Spread(max(value - reach, 0.0), value, value + reach)
+
+
+def reported_ph(value: float | None) -> Spread | None:
+    """A supplier's pH with its doubt against today's tap."""
+    return None if value is None else Spread(value - REPORT_PH, value, value + REPORT_PH)
 
 
 @cache
@@ -93,7 +114,7 @@ def _table() -> dict[str, Any]:
 @cache
 def gas_lost() -> Spread:
     """The share of the carbon dioxide beyond the air's own that a jug loses before it is used."""
-    return Spread.of(_table()["carbon_dioxide"]["leaves"])
+    return replace(Spread.of(_table()["carbon_dioxide"]["leaves"]), ceiling=1.0)
 
 
 @cache

@@ -68,15 +68,19 @@ def facts_of(
     return facts | {name: value for name, value in levels.items() if value is not None}
 
 
-def with_material(facts: Mapping[str, Any], names: Sequence[str], contains: Sequence[str]) -> dict[str, Any]:
-    """A head's facts, and what they say of one material: {} where no head is known.
+def with_materials(
+    facts: Mapping[str, Any], named: Sequence[Sequence[str]], contains: Sequence[str]
+) -> dict[str, Any]:
+    """A head's facts, and what they say of some materials: {} where no head is known.
 
-    `names`: its key, and what it is called, in any case. `patch`: how its patch test on this head
-    stands (none, running, clear or reaction).
+    `named`: of each its key and what it is called, in any case. `patch`: how their patch tests on this
+    head stand together (reaction, running, none or clear): the least sure of them counts.
     """
     if not facts:
         return {}
-    return {**facts, "contains": list(contains), "patch": patch_of(facts["patches"], names)}
+    states = {patch_of(facts["patches"], names) for names in named}
+    patch = next((state for state in ("reaction", "running", "none") if state in states), "clear")
+    return {**facts, "contains": list(dict.fromkeys(contains)), "patch": patch if named else "clear"}
 
 
 def patch_of(patches: Mapping[str, str], names: Sequence[str]) -> str:

@@ -6,8 +6,11 @@ from typing import Literal
 
 from ..chemistry.uncertainty import Figure
 from ..quantities import said
+from .jug import JugError
 
-Verdict = Literal["reached", "loosely", "too_little", "would_not_hold", "below_acid", "above_water"]
+Verdict = Literal[
+    "reached", "loosely", "too_little", "would_not_hold", "past_the_end", "past_the_start", "as_it_is"
+]
 
 
 @dataclass(frozen=True)
@@ -22,19 +25,25 @@ class Step:
 
 @dataclass(frozen=True)
 class Situation:
-    """What a verdict is about. Amounts in mL, or g for a powder; volume in mL."""
+    """What a verdict is about. Amounts in mL, or g for a powder; volume in mL.
 
-    acid: str
-    water: str
+    `what` is the line that is worked out, `rest` what it goes into; `start` and `end` the pH with none
+    of it and with the most there can be; `falling` whether it lowers the pH.
+    """
+
+    what: str
+    rest: str
     unit: str
-    aim: float
+    aim: float | None
     volume: float
     ph: Figure
     wanted: float | None
     measurable: float
     amount: float
-    pure: float
-    plain: float
+    end: float
+    start: float
+    falling: bool
+    fills: bool
 
 
 def ph_range(ph: Figure) -> str:
@@ -45,51 +54,83 @@ def ph_range(ph: Figure) -> str:
 def verdict(which: Verdict, about: Situation) -> tuple[str, str]:
     """A headline and the reason behind it."""
     s = about
-    poured = f"{said(s.amount)} {s.unit} of {s.acid} in a {said(s.volume)} mL jug"
+    aim = 0.0 if s.aim is None else s.aim
+    where = f"in a {said(s.volume)} mL jug" if s.fills else f"for {said(s.volume)} mL in all"
+    poured = f"{said(s.amount)} {s.unit} of {s.what} {where}"
     wanted = "less than a drop" if s.wanted is None else f"{said(s.wanted)} {s.unit}"
-    weakest = f"The weakest rinse that makes sense is {poured}: {ph_range(s.ph)}."
+    kind = "weakest" if s.falling else "mildest"
+    weakest = f"The {kind} mix that makes sense is {poured}: {ph_range(s.ph)}."
     match which:
+        case "as_it_is":
+            if s.aim is None or s.ph.low <= aim <= s.ph.high:
+                met = "" if s.aim is None else f" Your aim, {aim:g}, lies within that."
+                return f"This jug is about pH {s.ph.value:.1f}.", f"{ph_range(s.ph)}.{met}"
+            way = "above" if s.ph.value > aim else "below"
+            return (
+                f"This jug is about pH {s.ph.value:.1f}, {way} the {aim:g} you aim at.",
+                f"{ph_range(s.ph)}. Let a line be worked out, and it says how much of it would meet the aim.",
+            )
         case "reached":
             return (
-                f"Yes: pH {s.aim:g} can be had by dilution.",
-                f"{poured} gives {ph_range(s.ph)}, and there is enough acid in it to hold that.",
+                f"Yes: pH {aim:g} can be had.",
+                f"{poured} gives {ph_range(s.ph)}, and there is enough in it to hold that.",
             )
         case "loosely":
             return (
-                f"Roughly: around pH {s.aim:g}, but the range is wide.",
-                f"{poured} gives {ph_range(s.ph)}. Here a little more acid, or a slightly different "
-                "water, moves it a long way: read it with a strip before it goes on.",
+                f"Roughly: around pH {aim:g}, but the range is wide.",
+                f"{poured} gives {ph_range(s.ph)}. Here a little more of it, or slightly different stuff, "
+                "moves it a long way: read it with a strip before it goes on.",
             )
         case "too_little":
             larger = s.volume * s.measurable / (s.wanted or s.measurable)
             return (
-                f"No: pH {s.aim:g} takes less acid than a kitchen can measure.",
-                f"It would take {wanted} of {s.acid} in {said(s.volume)} mL. In a jug of "
+                f"No: pH {aim:g} takes less {s.what} than a kitchen can measure.",
+                f"It would take {wanted} of {s.what} in {said(s.volume)} mL. In a jug of "
                 f"{upwards(larger)} mL or more it could be measured. {weakest}",
             )
         case "would_not_hold":
             return (
-                f"No: pH {s.aim:g} cannot sensibly be had by dilution here.",
-                f"It would take {wanted} of {s.acid} in {said(s.volume)} mL, and with so little acid, "
-                f"and so little in {s.water} to steady it, the hair itself would move it by a unit. "
-                f"{weakest} A more alkaline water would hold a milder pH.",
+                f"No: pH {aim:g} cannot sensibly be had by dilution here.",
+                f"It would take {wanted} of {s.what} in {said(s.volume)} mL, and with so little of it, "
+                f"and so little in {s.rest} to steady it, the hair itself would move it by a unit. "
+                f"{weakest} A buffered jug, or a more alkaline water, would hold a milder pH.",
             )
-        case "below_acid":
+        case "past_the_end":
+            far = "no sharper" if s.falling else "no more alkaline"
             why = (
-                "Water only raises it"
-                if s.unit == "mL"
-                else "More would not dissolve, or belongs in no rinse"
+                "More would not dissolve, or belongs on no head"
+                if s.unit == "g"
+                else "Water only raises it"
+                if s.falling
+                else "More of it changes nothing"
             )
             return (
-                f"No: {s.acid} is no sharper than about pH {s.pure:.1f}.",
-                f"{why}, so pH {s.aim:g} is out of its reach. The jug shows the nearest there is: "
+                f"No: {s.what} is {far} here than about pH {s.end:.1f}.",
+                f"{why}, so pH {aim:g} is out of its reach. The jug shows the nearest there is: "
                 f"{ph_range(s.ph)}.",
             )
-        case "above_water":
+        case "past_the_start":
+            does = "lowers" if s.falling else "raises"
             return (
-                f"No: {s.water} is about pH {s.plain:.1f} before anything goes in.",
-                f"Acid only lowers it, so pH {s.aim:g} is out of reach. {weakest}",
+                f"No: {s.rest} is about pH {s.start:.1f} before any {s.what} goes in.",
+                f"It only {does} it, so pH {aim:g} is out of reach. {weakest}",
             )
+
+
+def fits(volume: float, vessel: float) -> None:
+    """Refuse a jug that is fuller than what it is mixed in."""
+    if volume > vessel * 1.0001:
+        raise JugError(
+            f"The vessel holds {litres(vessel)}; this needs {litres(volume)}. "
+            "Make less, or choose a larger one.",
+            None,
+            "volume",
+        )
+
+
+def litres(volume: float) -> str:
+    """A volume (mL) as it is read out: '1.4 L', '750 mL'."""
+    return f"{volume / 1000:.3g} L" if volume >= 1000.0 else f"{volume:.0f} mL"
 
 
 def upwards(volume: float) -> str:
@@ -98,19 +139,20 @@ def upwards(volume: float) -> str:
     return f"{math.ceil(volume / step) * step:.0f}"
 
 
-def steps(pours: list[tuple[str, str, str]], use: str, minutes: float) -> tuple[Step, ...]:
-    """The few steps at the basin. `pours`: (amount with unit, in spoons, of what), in order."""
+def steps(pours: list[tuple[str, str, str, str]], use: str, minutes: float) -> tuple[Step, ...]:
+    """The few steps at the basin. `pours`: (amount with unit, in spoons, of what, its kind), in order."""
     out = []
-    for position, (amount, spoonful, name) in enumerate(pours):
+    for position, (amount, spoonful, name, _) in enumerate(pours):
         do = f"Pour in {name}" if position == 0 else f"Add {name}"
         out.append(Step("pour", do, amount, spoonful))
     out.append(Step("stir", "Stir it round", "10 turns", "Slowly, until you see no streaks."))
     out.append(
         Step(
             "read",
-            "Dip a strip",
+            "Take a reading",
             "1 strip",
-            "Read it in daylight after the seconds its packet says. No strips? Go on without.",
+            "Dip a strip and read it in daylight after the seconds its packet says, or use your meter. "
+            "Neither? Go on without.",
         )
     )
     if use == "left_in":

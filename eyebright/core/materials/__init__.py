@@ -1,6 +1,7 @@
-"""What a material is, and the library of materials as data with sources."""
+"""What a material is, the library of materials as data with sources, and what stands on a shelf."""
 
-from .library import MaterialError, library, material
-from .material import Material
+from .at_hand import Lot, Stuff, WaterLot
+from .library import MaterialError, kinds, library, material
+from .material import Material, acidic
 
-__all__ = ["Material", "MaterialError", "library", "material"]
+__all__ = ["Lot", "Material", "MaterialError", "Stuff", "WaterLot", "acidic", "kinds", "library", "material"]

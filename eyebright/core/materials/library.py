@@ -1,30 +1,48 @@
-"""The library: every material in `library.toml`, read once."""
+"""The library: every material of `data/`, each row filled up with its kind's figures, read once."""
 
 import tomllib
+from collections.abc import Mapping
+from dataclasses import replace
 from functools import cache
 from pathlib import Path
+from typing import Any
 
 from ..chemistry.uncertainty import Spread
-from .material import Material
+from .material import Liquor, Material, Salt, Side, Slurry, spread_or_none
+
+HERE = Path(__file__).parent
+# What of the kind a row's own figure stands in the place of, besides that figure itself.
+INSTEAD = {
+    "slurry": {"acid", "strength", "bound_base", "ph", "others", "formula_mass", "purity", "cations"},
+    "formula_mass": {"slurry"},
+    "acid": {"slurry"},
+    "ph": {"bound_base"},
+    "bound_base": {"ph"},
+}
+SHARES = ("saponin", "surfactant", "water_uptake", "oil_uptake", "mucilage", "tannin")
 
 
 class MaterialError(LookupError):
-    """A material that the library does not hold."""
+    """A material, or a kind, that the library does not hold."""
+
+
+@cache
+def kinds() -> dict[str, dict[str, Any]]:
+    """What is taken of each kind, by key."""
+    return tomllib.loads((HERE / "kinds.toml").read_text("utf-8"))
+
+
+@cache
+def rows() -> tuple[dict[str, Any], ...]:
+    """Every row of the data files, as it stands there."""
+    files = sorted((HERE / "data").glob("*.toml"))
+    return tuple(row for file in files for row in tomllib.loads(file.read_text("utf-8"))["material"])
 
 
 @cache
 def library() -> dict[str, Material]:
-    """Every material by key, in the file's order."""
-    raw = tomllib.loads(Path(__file__).with_name("library.toml").read_text("utf-8"))
-    spreads = ("strength", "bound_base", "teaspoon")
-    out = {}
-    for row in raw["material"]:
-        row |= {name: Spread.of(row[name]) for name in spreads if name in row}
-        row |= {"also": tuple(row["also"]), "contains": tuple(row.get("contains", ()))}
-        row["others"] = tuple((c, Spread.of(s)) for c, s in row.get("others", {}).items())
-        row["cations"] = tuple(row.get("cations", {}).items())
-        out[row["key"]] = Material(**row)
-    return out
+    """Every material by key, in the files' order."""
+    return {row["key"]: made(row) for row in rows()}
 
 
 def material(key: str) -> Material:
@@ -33,3 +51,63 @@ def material(key: str) -> Material:
         return library()[key]
     except KeyError:
         raise MaterialError(f"the library holds no material called {key!r}") from None
+
+
+def made(row: Mapping[str, Any]) -> Material:
+    """A material from a row: what it leaves out is its kind's. MaterialError for no such kind."""
+    try:
+        kind = kinds()[row["kind"]]
+    except KeyError:
+        raise MaterialError(f"there is no kind of material called {row['kind']!r}") from None
+    replaced = set().union(*(INSTEAD.get(name, set()) for name in row))
+    whole: dict[str, Any] = {name: each for name, each in kind.items() if name not in replaced} | dict(row)
+    shares = {name: spread_or_none(whole.get(name)) for name in SHARES}
+    return Material(
+        key=row["key"],
+        name=row["name"],
+        also=tuple(row.get("also", ())),
+        latin=row.get("latin", ""),
+        kind=row["kind"],
+        unit=whole["unit"],
+        density=spread_or_none(whole.get("density")),
+        packed=whole.get("packed", 1.0),
+        fills=whole.get("fills", 0.0),
+        weights={name: Spread.of(grams) for name, grams in whole.get("weights", {}).items()},
+        side=_side(whole),
+        label=whole.get("label", False),
+        dry=whole.get("dry", False),
+        smell=whole.get("smell", ""),
+        contains=tuple(whole.get("contains", ())),
+        hazards=tuple(whole.get("hazards", ())),
+        stain=whole.get("stain", ""),
+        keeps=whole["keeps"],
+        keeps_days=whole["keeps_days"],
+        source=row["source"],
+        guessed=frozenset(kind) - frozenset(row),
+        **shares,
+    )
+
+
+def _side(row: Mapping[str, Any]) -> Side | None:
+    if "slurry" in row:
+        slurry = row["slurry"]
+        return Slurry(Spread.of(slurry["ph"]), Spread.of(slurry["buffer"]), slurry["per"])
+    if "formula_mass" in row:
+        return Salt(
+            row.get("acid"),
+            row["formula_mass"],
+            replace(Spread.of(row["purity"]), ceiling=100.0),
+            row.get("cations", {}),
+            row.get("anions", {}),
+            row.get("solubility"),
+        )
+    if "acid" in row:
+        return Liquor(
+            row["acid"],
+            Spread.of(row["strength"]),
+            row.get("by_weight", False),
+            {name: Spread.of(each) for name, each in row.get("others", {}).items()},
+            spread_or_none(row.get("bound_base")),
+            spread_or_none(row.get("ph")),
+        )
+    return None

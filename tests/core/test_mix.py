@@ -1,4 +1,4 @@
-"""A rinse by dilution: the whole answer, for every way it can turn out."""
+"""A jug with a line that is worked out: the whole answer, for every way it can turn out."""
 
 import re
 from itertools import pairwise
@@ -10,16 +10,12 @@ from eyebright.core.chemistry import solve_ph_many
 from eyebright.core.chemistry.carbonate import after_standing
 from eyebright.core.chemistry.solution import Part, totals
 from eyebright.core.chemistry.uncertainty import Draws, Spread
-from eyebright.core.chemistry.water import gas_lost, water_classes
-from eyebright.core.making.rinse import (
-    AcidLot,
-    Question,
-    RinsePlan,
-    Use,
-    WaterLot,
-    plan_rinse,
-)
-from eyebright.core.materials import material
+from eyebright.core.chemistry.water import Profile, gas_lost, reported, water_classes
+from eyebright.core.making.jug import JugError
+from eyebright.core.making.mix import Mix, Use, work_out
+from eyebright.core.materials import WaterLot, material
+
+from .jugs import line, lot, question, rinse
 
 
 def asked(
@@ -30,14 +26,9 @@ def asked(
     use: Use = "rinsed_out",
     minutes: float = 2.0,
     strength: float | None = None,
-) -> RinsePlan:
+) -> Mix:
     """The answer to a question with these particulars."""
-    stuff, source = material(acid), water_classes()[water]
-    return plan_rinse(
-        Question(
-            AcidLot(stuff, stuff.name, strength), WaterLot(source, source.name), volume, aim, use, minutes
-        )
-    )
+    return rinse(lot(acid, strength), water, volume=volume, aim=aim, use=use, minutes=minutes)
 
 
 class Reached(TestCase):
@@ -55,7 +46,7 @@ class Reached(TestCase):
         plan = asked(volume=750.0)
         self.assertEqual([pour.what for pour in plan.pours], ["water", "acid"])
         self.assertAlmostEqual(sum(pour.volume for pour in plan.pours), 750.0)
-        self.assertEqual(plan.jug.capacity, 1000)
+        self.assertEqual(plan.vessel.capacity, 1000)
 
     def test_the_same_question_has_the_same_answer(self) -> None:
         self.assertEqual(asked().ph, asked().ph)
@@ -63,10 +54,10 @@ class Reached(TestCase):
     def test_more_volume_is_the_same_rinse(self) -> None:
         small, large = asked(volume=500.0), asked(volume=2000.0)
         self.assertAlmostEqual(small.ph.value, large.ph.value, delta=0.1)
-        self.assertAlmostEqual(small.acid_amount * 4, large.acid_amount, delta=3.0)
+        self.assertAlmostEqual(small.amount * 4, large.amount, delta=3.0)
 
     def test_a_stronger_bottle_needs_less(self) -> None:
-        self.assertLess(asked(strength=10.0).acid_amount, asked(strength=5.0).acid_amount)
+        self.assertLess(asked(strength=10.0).amount, asked(strength=5.0).amount)
 
     def test_the_water_makes_most_of_the_doubt(self) -> None:
         doubts = asked().doubts
@@ -105,23 +96,23 @@ class OutOfReach(TestCase):
 
     def test_the_least_that_can_be_measured_may_be_near_enough(self) -> None:
         plan = asked(acid="citric_acid", aim=4.45)
-        self.assertEqual((plan.verdict, plan.acid_amount), ("reached", 0.3))
+        self.assertEqual((plan.verdict, plan.amount), ("reached", 0.3))
         self.assertAlmostEqual(plan.ph.value, 4.45, delta=0.15)
 
     def test_a_powder_goes_no_lower_than_it_dissolves(self) -> None:
         plan = asked(acid="cream_of_tartar", water="distilled", aim=3.0)
-        self.assertEqual(plan.verdict, "below_acid")
-        self.assertAlmostEqual(plan.acid_amount, 5.5 / 2, delta=0.01)
+        self.assertEqual(plan.verdict, "past_the_end")
+        self.assertAlmostEqual(plan.amount, 5.5 / 2, delta=0.01)
         self.assertIn("would not dissolve", plan.reason)
 
     def test_below_the_vinegar_itself(self) -> None:
         plan = asked(aim=2.0)
-        self.assertEqual(plan.verdict, "below_acid")
+        self.assertEqual(plan.verdict, "past_the_end")
         self.assertEqual([pour.what for pour in plan.pours], ["acid"])
         self.assertIn("undiluted", [caution.id for caution in plan.cautions])
 
     def test_above_the_water_itself(self) -> None:
-        self.assertEqual(asked(aim=9.0).verdict, "above_water")
+        self.assertEqual(asked(aim=9.0).verdict, "past_the_start")
 
     def test_a_wide_answer_says_so(self) -> None:
         plan = asked(acid="citric_acid", volume=1000.0)
@@ -134,15 +125,17 @@ class Curve(TestCase):
 
     def test_it_only_falls_and_the_band_is_round_it(self) -> None:
         for acid in ("malt_vinegar", "lemon_juice", "citric_acid", "cream_of_tartar"):
-            line = asked(acid=acid, water="hard").curve
+            curve = asked(acid=acid, water="hard").curve
+            assert curve
             with self.subTest(acid):
-                self.assertEqual(len(line.amount), 120)
-                self.assertTrue(np.all(np.diff(line.median) < 0.02))
-                self.assertTrue(np.all((line.low <= line.median) & (line.median <= line.high)))
+                self.assertGreater(len(curve.amount), 60)
+                self.assertTrue(np.all(np.diff(curve.median) < 0.02))
+                self.assertTrue(np.all((curve.low <= curve.median) & (curve.median <= curve.high)))
 
     def test_the_mix_lies_on_it(self) -> None:
         plan = asked(water="hard")
-        self.assertAlmostEqual(plan.curve.ph_at(plan.acid_amount), plan.ph.value, delta=0.08)
+        assert plan.curve
+        self.assertAlmostEqual(plan.curve.ph_at(plan.amount), plan.ph.value, delta=0.08)
 
 
 class Familiar(TestCase):
@@ -169,11 +162,10 @@ class Standing(TestCase):
     """Gas that the acid frees from hard water leaves, and the pH climbs."""
 
     def test_with_the_water_known_the_gas_is_what_is_left_to_doubt(self) -> None:
-        stuff = material("citric_acid")
-        water = water_classes()["very_hard"].with_figures(260.0, 320.0)
-        acid, tap = AcidLot(stuff, "Citric acid"), WaterLot(water, "Canal-side tap")
-        question = Question(acid, tap, volume=5000.0, aim=6.0, use="left_in", minutes=0.0)
-        named = [doubt.what for doubt in plan_rinse(question).doubts]
+        known = Profile(reported(260.0), reported(320.0))
+        tap = WaterLot("water-1", water_classes()["very_hard"].with_profile(known), "Canal-side tap")
+        plan = rinse("citric_acid", tap, volume=5000.0, aim=6.0, use="left_in")
+        named = [doubt.what for doubt in plan.doubts]
         self.assertTrue(any("gas" in what for what in named), named)
 
     def test_it_hardly_counts_in_a_sharp_rinse_or_soft_water(self) -> None:
@@ -216,7 +208,7 @@ class Honesty(TestCase):
             held, bottles = 0, 200
             for _ in range(bottles):
                 draws = _Truth(true)
-                poured = plan.acid_amount * rng.uniform(0.95, 1.05)
+                poured = plan.amount * rng.uniform(0.95, 1.05)
                 rest = plan.pours[0].amount * rng.uniform(0.98, 1.02)
                 mixed = totals(
                     [
@@ -241,3 +233,64 @@ class _Truth(Draws):
 
     def of(self, name: str, spread: Spread):
         return np.array([self._pick(spread)])
+
+
+class AnyJug(TestCase):
+    """Many lines, any of them worked out, or none."""
+
+    def test_nothing_to_work_out_is_told_as_it_is(self) -> None:
+        plan = work_out(question(line("soft", 480.0), line("cider_vinegar", 20.0), aim=None))
+        self.assertEqual((plan.verdict, plan.open, plan.curve), ("as_it_is", None, None))
+        self.assertAlmostEqual(plan.volume, 500.0)
+        self.assertTrue(3.2 < plan.ph.value < 3.9)
+
+    def test_the_water_can_be_the_one_worked_out(self) -> None:
+        plan = work_out(question(line("malt_vinegar", 10.0), line("very_hard", how="solve"), aim=4.5))
+        self.assertEqual((plan.verdict, plan.open), ("reached", 1))
+        self.assertAlmostEqual(plan.ph.value, 4.5, delta=0.1)
+        self.assertGreater(plan.volume, 500.0)
+
+    def test_a_powder_among_many_can_be_worked_out(self) -> None:
+        plan = work_out(
+            question(
+                line("very_hard", how="fill"),
+                line("nettle", 5.0),
+                line("buttermilk", 1.0, "tbsp"),
+                line("citric_acid", how="solve"),
+                volume=1000.0,
+                aim=4.2,
+            )
+        )
+        self.assertEqual(plan.verdict, "reached")
+        self.assertAlmostEqual(plan.ph.value, 4.2, delta=0.1)
+        self.assertEqual([pour.unit for pour in plan.pours], ["mL", "g", "mL", "g"])
+
+    def test_an_alkali_raises(self) -> None:
+        plan = work_out(question(line("hard", how="fill"), line("baking_soda", how="solve"), aim=8.0))
+        assert plan.curve
+        self.assertFalse(plan.curve.falling)
+        self.assertAlmostEqual(plan.ph.value, 8.0, delta=0.1)
+
+    def test_cost_where_every_price_is_known(self) -> None:
+        dear = type(lot("malt_vinegar"))("lot-1", material("malt_vinegar"), "Malt", 5.0, 0.002)
+        self.assertAlmostEqual(rinse(dear).cost or 0.0, 0.002 * rinse(dear).amount)
+        self.assertIsNone(rinse("malt_vinegar").cost)
+
+    def test_what_cannot_be_is_said_at_its_line(self) -> None:
+        fill, acid = line("hard", how="fill"), line("malt_vinegar", how="solve")
+        for lines, volume, at, words in (
+            ((), 500.0, None, "Put something in"),
+            ((fill, acid, line("citric_acid", how="solve")), 500.0, 2, "each of these would wait"),
+            ((fill, line("rain", how="fill"), acid), 500.0, 1, "Only one line can fill"),
+            ((fill, line("malt_vinegar", 600.0)), 500.0, None, "600 mL already"),
+            ((line("kaolin", 5.0), line("sunflower_oil", 5.0)), None, None, "no water in this jug"),
+            ((fill, line("kaolin", 1.0, "splash")), 500.0, 1, "by the splash"),
+            ((fill, line("malt_vinegar", -1.0)), 500.0, 1, "not below nothing"),
+        ):
+            with self.subTest(words), self.assertRaisesRegex(JugError, words) as caught:
+                work_out(question(*lines, volume=volume))
+            self.assertEqual(caught.exception.line, at)
+
+    def test_a_vessel_that_is_too_small(self) -> None:
+        with self.assertRaisesRegex(JugError, "holds 1 L; this needs 1.4 L"):
+            rinse("malt_vinegar", volume=1400.0, vessel=1000.0)

@@ -1,0 +1,85 @@
+"""Kitchen standards: the pH of each, with its doubt, as the model makes it at a temperature."""
+
+import tomllib
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
+from functools import cache
+from pathlib import Path
+from typing import Any
+
+import numpy as np
+
+from ..chemistry.carbonate import after_standing
+from ..chemistry.equilibrium import solve_ph_many
+from ..chemistry.solution import Part, totals
+from ..chemistry.uncertainty import Draws, Figure, Spread, figure
+from ..chemistry.water import water_classes
+from ..materials.library import material
+from ..measures import table
+
+DRAWN = 400
+WARMEST, COLDEST = 40.0, 5.0
+FLAT = 0.85  # of the gas has left what was stirred flat
+
+
+class StandardError(LookupError):
+    """A standard that there is not, or a temperature that it is not known at."""
+
+
+@dataclass(frozen=True)
+class Standard:
+    """One kitchen standard: how to make it, how long it stands, and where it comes from."""
+
+    key: str
+    name: str
+    grams: Mapping[str, float]
+    saturated: bool
+    make: str
+    stands: str
+    besides: float
+    source: str
+
+    def ph(self, temperature: float = 25.0) -> Figure:
+        """Its pH at this temperature (°C), with its range."""
+        if not COLDEST <= temperature <= WARMEST:
+            raise StandardError(
+                f"Standards are used from {COLDEST:g} to {WARMEST:g} °C, not at {temperature:g}."
+            )
+        return _worked_out(self.key, round(temperature, 1))
+
+
+@cache
+def standards() -> dict[str, Standard]:
+    """Every kitchen standard, by key."""
+    raw = tomllib.loads(Path(__file__).with_name("standards.toml").read_text("utf-8"))
+    return {row["key"]: Standard(**row) for row in raw["standard"]}
+
+
+@cache
+def _worked_out(key: str, temperature: float) -> Figure:
+    standard, draws = standards()[key], Draws(DRAWN)
+    parts: list[Part] = []
+    liquid = False
+    for name, grams in standard.grams.items():
+        stuff = material(name)
+        own = draws.within(name)
+        amount: Any = grams
+        if stuff.unit == "mL":
+            liquid, amount = True, 1000.0
+        elif standard.saturated and stuff.solubility is not None:
+            amount = stuff.solubility * own.of("dissolved", Spread.within(1.0, 0.06))
+        else:
+            reach = max(table().shares.scale, table().shares.scale_floor / grams)
+            amount = grams * own.of("weighed", Spread.within(1.0, reach))
+        parts.append(Part(stuff.brings(own), np.broadcast_to(amount, (DRAWN,))))
+    if not liquid:
+        water = water_classes()["distilled"].brings(draws.within("water"))
+        parts.append(Part(water, np.full(1, 1000.0)))
+    mixed = totals(parts)
+    ph = solve_ph_many(mixed, temperature).ph
+    if "carbonate" in mixed and float(np.median(ph)) < 7.0:
+        for _ in range(3):
+            mixed["carbonate"] = after_standing(mixed["carbonate"], ph, np.full(1, FLAT))
+            ph = solve_ph_many(mixed, temperature).ph
+    found = figure(np.broadcast_to(ph, (DRAWN,)), "pH")
+    return replace(found, low=found.low - standard.besides, high=found.high + standard.besides)

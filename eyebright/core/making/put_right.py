@@ -1,0 +1,207 @@
+"""A jug that reads wrong: what to add, from what is on the shelf, how much, and what comes of it.
+
+The reading is taken in first, so that what is added goes to the jug as it really is. Ways are ranked
+by how near they come, how much they add, and what they must be careful of.
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+
+from ..cautions import cautions
+from ..chemistry.solution import Part, acid_grams, solve_together, totals
+from ..chemistry.uncertainty import Array, Belief, Draws, Figure, Spread, figure
+from ..materials.at_hand import Stuff, unit_of
+from ..measures import table
+from ..quantities import pourable, said, weighable
+from .jug import Jug
+from .mix import Question, facts_of_mix, kind_of, spooned
+from .words import litres
+
+DRAWN = 400
+GRID = 20
+NEAR = 0.15  # pH: an aim this near is met
+MOST_TIMES = 3.0  # the jug: beyond that it is a new jug
+MOST_POWDER = 0.02  # g per mL of jug
+WAYS, NEAREST = 5, 2  # shown: of those that meet the aim, or else of those that come nearest
+SMALL = 1e-9
+
+# What counts against a way, in pH: so that the plain one comes first among those that reach the aim.
+POURED_OFF, PER_VOLUME, SODA, WARNED, STOPPED = 0.3, 0.25, 0.1, 0.5, 2.0
+
+
+class NothingToPutRight(ValueError):
+    """A jug that reads as it should, or that nothing at hand can change."""
+
+
+@dataclass(frozen=True)
+class Correction:
+    """One way: first pour off `off` mL where the vessel has no room, then add `amount` (mL or g) of it.
+
+    `volume` (mL) and `ph` are what the jug then is; `reaches`: whether that meets the aim.
+    """
+
+    key: str
+    name: str
+    amount: float
+    unit: str
+    spoons: str
+    off: float
+    volume: float
+    ph: Figure
+    reaches: bool
+    gravest: str | None
+    says: str
+
+
+def corrections(
+    question: Question, jug: Jug, amount: float, left: float, shelf: Sequence[Stuff], belief: Belief
+) -> tuple[Correction, ...]:
+    """Ways to bring what is left (mL) of a jug to the question's aim, the best first.
+
+    `belief` has the reading in it. Raises NothingToPutRight where the jug is there already.
+    """
+    assert question.aim is not None
+    here = np.array([amount])
+    whole = float(jug.size(here)[0])
+    share = left / whole if whole else 1.0
+    middle, many = Draws(1, belief=belief), Draws(DRAWN, belief=belief)
+    now = float(_solve([_parts(jug, here, middle, share)])[0][0])
+    if abs(now - question.aim) <= NEAR / 3.0:
+        raise NothingToPutRight(f"It is at pH {now:.1f} as it stands: leave it.")
+    # A belief learnt from the reading leaves the middle where the reading is, or near it.
+    able = [stuff for stuff in _candidates(jug, shelf) if _helps(stuff, now, question.aim)]
+    if not able:
+        way = "raises" if question.aim > now else "lowers"
+        raise NothingToPutRight(f"Nothing on the shelf {way} the pH: put a water, an acid or soda there.")
+    room = max((question.vessel or table().most) - left, 0.0)
+    drafts = _amounts(question, jug, here, share, left, able, middle)
+    out = []
+    plans = [_within(stuff, added, left, room, question) for stuff, added in drafts]
+    mixes = [
+        _parts(jug, here, many, share * (left - off) / left, stuff, added)
+        for (stuff, _), (added, off) in zip(drafts, plans, strict=True)
+    ]
+    for (stuff, _), (added, off), parts, ph in zip(drafts, plans, mixes, _solve(mixes), strict=True):
+        grams = acid_grams(parts)
+        read = figure(np.broadcast_to(ph, (DRAWN,)), "pH")
+        facts = facts_of_mix(question, jug, amount, read, grams)
+        grave = [caution.level for caution in cautions(facts) if caution.level != "note"]
+        volume = left - off + (added if unit_of(stuff) == "mL" else 0.0)
+        out.append(_told(question, stuff, added, off, volume, read, grave[0] if grave else None))
+    able_ways = [way for way in out if way.reaches]
+    ranked = sorted(able_ways or out, key=lambda way: _score(question, way, left))
+    return tuple(ranked[: WAYS if able_ways else NEAREST])
+
+
+def _candidates(jug: Jug, shelf: Sequence[Stuff]) -> list[Stuff]:
+    """What is in the jug first, then the rest of the shelf, one of each material."""
+    found: dict[str, Stuff] = {}
+    for stuff in [line.stuff for line in jug.lines] + list(shelf):
+        key = stuff.material.key if stuff.material else stuff.key
+        if kind_of(stuff) != "other":
+            found.setdefault(key, stuff)
+    return list(found.values())
+
+
+def _helps(stuff: Stuff, now: float, aim: float) -> bool:
+    """Whether it moves the jug the right way, as far as can be told beforehand."""
+    material = stuff.material
+    if material is None:
+        return aim > now if now < 6.5 else aim < now
+    kind = kind_of(stuff)
+    if material.strength is None or ("alkaline" in material.hazards and "soda" not in material.hazards):
+        return False  # what has no strength of its own puts nothing right, and washing soda is for floors
+    return kind == ("alkali" if aim > now else "acid")
+
+
+def _parts(
+    jug: Jug,
+    amount: Array,
+    draws: Draws,
+    share: float,
+    stuff: Stuff | None = None,
+    added: Array | float = 0.0,
+) -> list[Part]:
+    """So large a share of the jug, and what is added to it."""
+    parts = [Part(part.brings, part.amount * share) for part in jug.parts(amount, draws)]
+    if stuff is not None:
+        slip = draws.within(f"{jug.scope} put right").of(stuff.key, Spread.within(1.0, table().shares.spoon))
+        parts.append(Part(stuff.brings(draws), np.maximum(np.asarray(added) * slip, SMALL)))
+    return parts
+
+
+def _solve(mixes: Sequence[list[Part]]) -> list[Array]:
+    return [solved.ph for solved in solve_together([(totals(parts), None) for parts in mixes])]
+
+
+def _amounts(
+    question: Question,
+    jug: Jug,
+    amount: Array,
+    share: float,
+    left: float,
+    able: Sequence[Stuff],
+    middle: Draws,
+) -> list[tuple[Stuff, float]]:
+    """Of each, the amount that brings the jug nearest to the aim (mL or g, to measure)."""
+    assert question.aim is not None
+    grids = []
+    for stuff in able:
+        powder = unit_of(stuff) == "g"
+        most = left * (MOST_POWDER if powder else MOST_TIMES)
+        least = 0.1 if powder else 0.25
+        grids.append(np.geomspace(least, max(most, 2.0 * least), GRID))
+    solved = _solve(
+        [_parts(jug, amount, middle, share, stuff, grid) for stuff, grid in zip(able, grids, strict=True)]
+    )
+    out = []
+    for stuff, grid, ph in zip(able, grids, solved, strict=True):
+        gap = ph - question.aim
+        crossed = np.nonzero(gap[:-1] * gap[1:] <= 0.0)[0]
+        if len(crossed):
+            i = int(crossed[0])
+            at = gap[i] / (gap[i] - gap[i + 1]) if gap[i] != gap[i + 1] else 0.0
+            found = float(np.exp(np.interp(i + at, np.arange(GRID), np.log(grid))))
+        else:
+            found = float(grid[int(np.argmin(np.abs(gap)))])
+        out.append((stuff, found))
+    return out
+
+
+def _within(stuff: Stuff, amount: float, left: float, room: float, question: Question) -> tuple[float, float]:
+    """The amount to add and what to pour off first, so that the vessel holds it all."""
+    if unit_of(stuff) == "g":
+        return weighable(amount), 0.0
+    off = 0.0
+    if amount > room:
+        # Keep the proportion: pour off until what is left and what is added fill the vessel.
+        vessel = left + room
+        keep = vessel * left / (left + amount)
+        amount, off = vessel - keep, left - keep
+    amount = pourable(amount)
+    return amount, (pourable(off) if off > 0.5 else 0.0)
+
+
+def _told(
+    question: Question, stuff: Stuff, amount: float, off: float, volume: float, ph: Figure, grave: str | None
+) -> Correction:
+    assert question.aim is not None
+    reaches = abs(ph.value - question.aim) <= NEAR
+    unit = unit_of(stuff)
+    spoons = spooned(stuff, amount, question.kit)
+    first = f"Pour off {said(off)} mL first, then add" if off else "Add"
+    says = f"{first} {said(amount)} {unit} of {stuff.name}: {litres(volume)} at pH {ph.value:.1f}."
+    if not reaches:
+        says += " It comes no nearer."
+    return Correction(stuff.key, stuff.name, amount, unit, spoons, off, volume, ph, reaches, grave, says)
+
+
+def _score(question: Question, way: Correction, left: float) -> float:
+    assert question.aim is not None
+    score = abs(way.ph.value - question.aim) * (1.0 if way.reaches else 3.0)
+    score += PER_VOLUME * max(way.volume - left, 0.0) / left + (POURED_OFF if way.off else 0.0)
+    score += (way.ph.high - way.ph.low) * 0.1
+    score += {"warning": WARNED, "stop": STOPPED}.get(way.gravest or "", 0.0)
+    return score + (SODA if "soda" in way.name.lower() else 0.0)

@@ -1,0 +1,32 @@
+"""Finding a material by any of its names, in any tongue, with or without its accents."""
+
+import unicodedata
+from functools import cache
+
+from .library import library
+from .material import Material
+
+
+@cache
+def folded(text: str) -> str:
+    """Text as it is compared: small letters without accents."""
+    apart = unicodedata.normalize("NFKD", text.casefold())
+    return "".join(sign for sign in apart if not unicodedata.combining(sign))
+
+
+@cache
+def names_of(stuff: Material) -> str:
+    """Every name of a material, folded."""
+    return folded(" · ".join((stuff.name, stuff.latin, stuff.kind, *stuff.also)))
+
+
+def holds(text: str, find: str) -> bool:
+    """Whether every word that is looked for stands in the text (folded)."""
+    return all(word in text for word in folded(find).split())
+
+
+def found(find: str) -> list[Material]:
+    """Materials of the library that go by this name; those whose own name begins so come first."""
+    hits = [stuff for stuff in library().values() if holds(names_of(stuff), find)]
+    start = folded(find.strip())
+    return sorted(hits, key=lambda stuff: (not folded(stuff.name).startswith(start), folded(stuff.name)))
