@@ -10,6 +10,7 @@ from ninja.types import DictStrAny
 from ninja.utils import check_csrf
 
 from eyebright.heads.api import router as heads
+from eyebright.instruments.api import router as instruments
 from eyebright.journal.api import router as journal
 from eyebright.mix.api import router as mix
 from eyebright.shelf.api import router as shelf
@@ -52,6 +53,7 @@ api = NinjaAPI(
     parser=ObjectParser(),
 )
 install(api)
+api.add_router("/instruments", instruments, tags=["instruments"])
 api.add_router("/heads", heads, tags=["heads"])
 api.add_router("/shelf", shelf, tags=["shelf"])
 api.add_router("/mix", mix, tags=["mix"])

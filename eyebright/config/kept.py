@@ -16,6 +16,11 @@ def exact(value: float | None, places: str = "0.001") -> Decimal | None:
     return None if value is None else Decimal(repr(value)).quantize(Decimal(places))
 
 
+def as_float(value: Decimal | None) -> float | None:
+    """A number that was kept, as it is reckoned with; nothing stays nothing."""
+    return None if value is None else float(value)
+
+
 class Present(models.Manager[Any]):
     """Only what has not been taken away."""
 

@@ -104,8 +104,13 @@ def problem_response(
 
 def _plain(error: dict[str, Any]) -> tuple[str, str]:
     """A validation error's field and message."""
-    named = [part for part in error["loc"] if isinstance(part, str)]
-    field = named[-1] if named else ""  # the innermost name; numbers only say which of a list
+    place = error["loc"]
+    named = [part for part in place if isinstance(part, str)]
+    field = named[-1] if named else ""  # the innermost name
+    for i, part in enumerate(place[1:], start=1):
+        if isinstance(part, int) and field != place[i - 1]:
+            field = f"{place[i - 1]}.{part}.{field}"  # in which of a list's rows it stands
+            break
     message = PLAINLY.get(error["type"], error["msg"])
     if error["type"] == "string_too_long":
         message = f"Keep this to {error['ctx']['max_length']} letters."

@@ -24,6 +24,7 @@ INSTALLED_APPS = [
     "csp",
     "ninja",
     "eyebright.config",
+    "eyebright.instruments",
     "eyebright.shelf",
     "eyebright.heads",
     "eyebright.mix",

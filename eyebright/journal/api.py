@@ -5,8 +5,10 @@ from typing import Annotated, get_args
 from django.http import HttpRequest
 from ninja import Query, Router, Status
 
+from eyebright.mix.schemas import CorrectionsOut
+
 from . import services
-from .schemas import BeginIn, EntriesOut, EntryIn, EntryOut, Feel, FeelingsOut
+from .schemas import BeginIn, EntriesOut, EntryIn, EntryOut, Feel, FeelingsOut, PutRightIn
 
 router = Router()
 
@@ -57,3 +59,9 @@ def remove(request: HttpRequest, pk: int) -> Status[None]:
 def restore(request: HttpRequest, pk: int) -> EntryOut:
     """Put it back."""
     return services.restore(pk)
+
+
+@router.post("/entries/{pk}/put-right", response=CorrectionsOut, operation_id="put_right")
+def put_right(request: HttpRequest, pk: int, entered: PutRightIn) -> CorrectionsOut:
+    """Ways to put a jug right that reads wrong. Nothing is kept."""
+    return services.put_entry_right(pk, entered)

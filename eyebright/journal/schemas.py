@@ -6,15 +6,13 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import BeforeValidator
 
-from eyebright.config.fields import Blank, Note, Ph, number_between, words
+from eyebright.config.fields import AS_NUMBER, Blank, Note, number_between, words
 from eyebright.config.wire import CautionOut, FigureOut, Out
-from eyebright.mix.schemas import PourOut, RinseAsk, StepOut, Use, Verdict
+from eyebright.mix.schemas import How, MixAsk, PourOut, StepOut, Use, Verdict
+from eyebright.shelf.schemas.readings import ReadIn
 
 Feel = Literal[
     "soft", "clean", "shiny", "smooth", "squeaky", "tight", "itchy", "stinging", "heavy", "tangled"
-]
-StripStep = Annotated[
-    float, number_between(0.1, 2, "Strips are read in steps of 0.1 to 2; most are 0.5 or 1 apart.")
 ]
 
 
@@ -24,39 +22,57 @@ class BeginIn(Schema):
     `who`: for whom, in words, where the question names no head.
     """
 
-    rinse: RinseAsk
+    rinse: MixAsk
     who: Annotated[str, BeforeValidator(words)] = ""
     stops_passed: list[str] = []
 
 
 class EntryIn(Schema):
-    """What changes in an entry; what is left out stays as it is.
+    """What changes in an entry; what is left out stays as it is. `read` as nothing takes the reading back.
 
     `stops_passed`: stops that the reading called for, passed by an adult to go on.
     """
 
     step: int | None = None
     who: Annotated[str, BeforeValidator(words)] | None = None
-    reading: Annotated[Ph | None, Blank] = None
-    reading_step: StripStep | None = None
+    read: ReadIn | None = None
     feel: list[Feel] | None = None
     note: Note | None = None
     finished: bool | None = None
     stops_passed: list[str] | None = None
 
 
-class PouredOut(Out):
-    """The rinse of an entry, as it was poured."""
+class PutRightIn(Schema):
+    """How much of the jug is left (mL; all of it if nothing is said), and the vessel it stands in, by id."""
 
-    acid: int
-    water: int
-    acid_name: str
-    water_name: str
-    acid_there: bool
-    water_there: bool
+    left: Annotated[
+        Annotated[float, number_between(1, 20_000, "From 1 mL to 20 L."), AS_NUMBER] | None, Blank
+    ] = None
+    vessel: int | None = None
+
+
+class PouredLineOut(Out):
+    """One line of the question as it was asked. `there`: whether it still stands on the shelf."""
+
+    stuff: str
+    name: str
+    how: How
+    amount: float | None
+    unit: str
+    packed: bool
+    there: bool
+
+
+class PouredOut(Out):
+    """The jug of an entry, as it was poured."""
+
+    name: str
+    lines: list[PouredLineOut]
+    fill: float | None
     volume: float
-    aim: float
+    aim: float | None
     use: Use
+    last: bool
     minutes: float
     verdict: Verdict
     headline: str
@@ -78,6 +94,7 @@ class EntryOut(Out):
     who: str
     rinse: PouredOut
     reading: FigureOut | None
+    read_with: Literal["strip", "meter"] | None
     reading_step: float | None
     agreement: Literal["agrees", "higher", "lower"] | None
     comparison: str | None

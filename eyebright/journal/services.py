@@ -1,25 +1,32 @@
 """Entries and the core: the only file here that knows both."""
 
+from collections.abc import Collection
+from typing import Literal
+
 from django.db import transaction
 from django.db.models import Q, QuerySet
 from django.utils import timezone
 
-from eyebright.config.kept import exact
+from eyebright.config.kept import as_float, exact
 from eyebright.config.problems import Problem, one
 from eyebright.config.wire import caution_out, figure_out
 from eyebright.core.cautions import Caution
-from eyebright.core.chemistry.readings import StripReading, compare
+from eyebright.core.chemistry.readings import MeterReading, Reading, StripReading, compare
 from eyebright.core.chemistry.uncertainty import Figure
 from eyebright.core.making.reading import cautions_on_reading
 from eyebright.heads.schemas.diary import WashIn
 from eyebright.heads.services import keep_wash
 from eyebright.mix.models import Rinse
-from eyebright.mix.services import pass_stops, pour
+from eyebright.mix.schemas import CorrectionsOut
+from eyebright.mix.services import pass_stops, pour, put_right, taken
+from eyebright.shelf.schemas.readings import ReadIn
+from eyebright.shelf.services.lots import take
+from eyebright.shelf.services.readings import STRIP_STEP, core_reading, keep_reading
+from eyebright.shelf.services.stuff import stuffs
 
 from .models import Entry
-from .schemas import BeginIn, EntriesOut, EntryIn, EntryOut, PouredOut
+from .schemas import BeginIn, EntriesOut, EntryIn, EntryOut, PouredOut, PutRightIn
 
-STRIP_STEP = 0.5  # the usual strip, when nothing is said
 PAGE = 30
 
 
@@ -27,38 +34,39 @@ def _predicted(rinse: Rinse) -> Figure:
     return Figure(float(rinse.predicted), float(rinse.predicted_low), float(rinse.predicted_high), "pH")
 
 
-def _poured(rinse: Rinse) -> PouredOut:
-    copied = "acid_name water_name volume aim use minutes verdict headline pours steps cautions stops_passed"
+def _poured(rinse: Rinse, there: Collection[str]) -> PouredOut:
+    copied = "name fill volume aim use last minutes verdict headline pours steps cautions stops_passed"
+    lines = [{**line, "there": line["stuff"] in there} for line in rinse.lines]
     return PouredOut.model_validate(
         {name: getattr(rinse, name) for name in copied.split()}
-        | {
-            "acid": rinse.acid_id,
-            "water": rinse.water_id,
-            "acid_there": rinse.acid.removed_at is None,
-            "water_there": rinse.water.removed_at is None,
-            "predicted": figure_out(_predicted(rinse)),
-        }
+        | {"lines": lines, "predicted": figure_out(_predicted(rinse))}
     )
 
 
-def _strip(entry: Entry) -> StripReading | None:
+def _reading(entry: Entry) -> Reading | None:
+    """What was read, if anything was."""
     if entry.reading is None:
         return None
+    if entry.reading_reach is not None:
+        return MeterReading(float(entry.reading), float(entry.reading_reach))
     return StripReading(float(entry.reading), float(entry.reading_step or STRIP_STEP))
 
 
 def _on_reading(entry: Entry) -> tuple[Caution, ...]:
     """What the reading, if there is one, warns of or stops."""
-    strip, rinse = _strip(entry), entry.rinse
-    if strip is None:
+    read, rinse = _reading(entry), entry.rinse
+    if read is None:
         return ()
-    return cautions_on_reading(rinse.facts, [caution["id"] for caution in rinse.cautions], strip)
+    return cautions_on_reading(rinse.facts, [caution["id"] for caution in rinse.cautions], read)
 
 
-def entry_out(entry: Entry) -> EntryOut:
-    """An entry, with its reading held against the prediction."""
-    strip = _strip(entry)
-    compared = compare(_predicted(entry.rinse), strip) if strip else None
+def entry_out(entry: Entry, there: Collection[str] | None = None) -> EntryOut:
+    """An entry, with its reading held against the prediction. `there`: which things still stand there."""
+    if there is None:
+        there = stuffs(line["stuff"] for line in entry.rinse.lines)
+    read = _reading(entry)
+    compared = compare(_predicted(entry.rinse), read) if read else None
+    with_what: Literal["strip", "meter"] = "strip" if entry.reading_reach is None else "meter"
     return EntryOut(
         id=entry.pk,
         made_at=entry.made_at,
@@ -66,9 +74,10 @@ def entry_out(entry: Entry) -> EntryOut:
         step=entry.step,
         head=entry.rinse.head_id,
         who=entry.rinse.head.name if entry.rinse.head else entry.who,
-        rinse=_poured(entry.rinse),
+        rinse=_poured(entry.rinse, there),
         reading=figure_out(compared.reading) if compared else None,
-        reading_step=None if entry.reading_step is None else float(entry.reading_step),
+        read_with=with_what if compared else None,
+        reading_step=as_float(entry.reading_step),
         agreement=compared.agreement if compared else None,
         comparison=compared.words if compared else None,
         reading_cautions=[caution_out(caution) for caution in _on_reading(entry)],
@@ -78,7 +87,7 @@ def entry_out(entry: Entry) -> EntryOut:
 
 
 def _whole(entries: QuerySet[Entry]) -> QuerySet[Entry]:
-    return entries.select_related("rinse__acid", "rinse__water", "rinse__head", "wash")
+    return entries.select_related("rinse__head", "wash", "told")
 
 
 def entries(find: str, offset: int, limit: int) -> EntriesOut:
@@ -86,14 +95,14 @@ def entries(find: str, offset: int, limit: int) -> EntriesOut:
     found: QuerySet[Entry] = Entry.present.all()
     for word in find.split():
         found = found.filter(
-            Q(rinse__acid_name__icontains=word)
-            | Q(rinse__water_name__icontains=word)
+            Q(rinse__name__icontains=word)
             | Q(who__icontains=word)
             | Q(rinse__head__name__icontains=word)
             | Q(note__icontains=word)
         )
-    page = _whole(found)[offset : offset + limit]
-    return EntriesOut(items=[entry_out(entry) for entry in page], total=found.count())
+    page = list(_whole(found)[offset : offset + limit])
+    there = stuffs({line["stuff"] for entry in page for line in entry.rinse.lines})
+    return EntriesOut(items=[entry_out(entry, there) for entry in page], total=found.count())
 
 
 def find_entry(pk: int, *, also_removed: bool = False) -> Entry:
@@ -119,10 +128,8 @@ def change(pk: int, entered: EntryIn) -> EntryOut:
         if not 0 <= said["step"] <= last:
             raise Problem.field("step", f"This rinse has {last} steps.")
         entry.step = said["step"]
-    if "reading" in said:
-        entry.reading = exact(said["reading"])
-    if said.get("reading_step") is not None:
-        entry.reading_step = exact(said["reading_step"])
+    if "read" in said:
+        _take_reading(entry, entered.read)
     if said.get("who") is not None:
         entry.who = said["who"][:80]
     if said.get("feel") is not None:
@@ -138,6 +145,23 @@ def change(pk: int, entered: EntryIn) -> EntryOut:
     return entry_out(entry)
 
 
+def _take_reading(entry: Entry, read: ReadIn | None) -> None:
+    """Note what was read, and what that tells of the bottles and the water; or take it back."""
+    if read is None:
+        entry.reading = entry.reading_step = entry.reading_reach = None
+        if entry.told:
+            entry.told.take_away()
+        return
+    found = core_reading(read)
+    entry.reading = exact(found.figure.value)
+    entry.reading_step = exact(found.step, "0.01") if isinstance(found, StripReading) else None
+    entry.reading_reach = exact(found.reach) if isinstance(found, MeterReading) else None
+    lines = [
+        (layer["key"], layer["amount"], layer["unit"]) for layer in entry.rinse.pours if layer.get("key")
+    ]
+    entry.told = keep_reading(found, lines, entry.told)
+
+
 def _tell_head(entry: Entry) -> None:
     """The head that a finished rinse was for remembers it among its washes."""
     head, done = entry.rinse.head, entry.finished_at is not None and entry.removed_at is None
@@ -146,7 +170,8 @@ def _tell_head(entry: Entry) -> None:
     if done and entry.wash is None:
         rinse = entry.rinse
         minutes = float(rinse.minutes) if rinse.use == Rinse.Use.RINSED_OUT else None
-        family = "acid_rinse" if rinse.use == Rinse.Use.RINSED_OUT else "spray"
+        washed = rinse.facts.get("family") == "alkaline_wash"
+        family = "alkaline_wash" if washed else "spray" if rinse.use == Rinse.Use.LEFT_IN else "acid_rinse"
         entry.wash = keep_wash(
             head,
             WashIn(
@@ -164,6 +189,9 @@ def remove(pk: int) -> None:
     """Take an entry out of the journal, and out of its head's washes; `restore` undoes it."""
     entry = find_entry(pk)
     entry.take_away()
+    take(taken(entry.rinse), back=True)
+    if entry.told:
+        entry.told.take_away()
     _tell_head(entry)
 
 
@@ -172,8 +200,16 @@ def restore(pk: int) -> EntryOut:
     """Undo `remove`."""
     entry = find_entry(pk, also_removed=True)
     entry.put_back()
+    take(taken(entry.rinse))
+    if entry.told and entry.reading is not None:
+        entry.told.put_back()
     _tell_head(entry)
     return entry_out(entry)
+
+
+def put_entry_right(pk: int, entered: PutRightIn) -> CorrectionsOut:
+    """Ways to put the jug of an entry right, after what was read of it."""
+    return put_right(find_entry(pk).rinse, entered.left, entered.vessel)
 
 
 def _go_on(entry: Entry, passed: list[str]) -> None:

@@ -4,7 +4,7 @@ from django.http import HttpRequest
 from ninja import Router
 
 from . import services
-from .schemas import ChoicesOut, RinseAsk, RinseOut
+from .schemas import ChainAsk, ChainOut, ChoicesOut, MixAsk, MixOut
 
 router = Router()
 
@@ -15,7 +15,13 @@ def choices(request: HttpRequest) -> ChoicesOut:
     return services.choices()
 
 
-@router.post("/rinse", response=RinseOut, operation_id="work_out_rinse")
-def rinse(request: HttpRequest, ask: RinseAsk) -> RinseOut:
-    """Work a rinse out. Nothing is kept."""
-    return services.work_out(ask)
+@router.post("/jug", response=MixOut, operation_id="work_out")
+def jug(request: HttpRequest, ask: MixAsk) -> MixOut:
+    """Work a jug out. Nothing is kept."""
+    return services.answer(ask)
+
+
+@router.post("/chain", response=ChainOut, operation_id="work_out_chain")
+def chain(request: HttpRequest, ask: ChainAsk) -> ChainOut:
+    """Work out one pour after another over one head. Nothing is kept."""
+    return services.chain(ask)

@@ -1,19 +1,19 @@
-"""What is kept of a rinse: the question, and the answer as it stood when it was poured."""
+"""What is kept of a jug: the question, and the answer as it stood when it was poured."""
 
 from django.core.serializers.json import DjangoJSONEncoder
 from django.db import models
 from django.utils import timezone
 
 from eyebright.heads.models import Head
-from eyebright.shelf.models import Lot, WaterSource
 
 
 class Rinse(models.Model):
-    """A rinse as planned and poured.
+    """A jug as planned and poured.
 
-    `head` is whom it is for; it goes when the head goes. Names, pours, steps, cautions and the facts
-    these rest on are copies: later changes on the shelf do not rewrite the past.
-    Volumes in mL, minutes in minutes, the acid's amounts inside `pours` in mL or g.
+    `head` is whom it is for; it goes when the head goes. `lines` are the question's, each with the key
+    of what goes in (`lot-3`, `water-2`); names, pours, steps, cautions and the facts these rest on are
+    copies: later changes on the shelf do not rewrite the past. Volumes in mL, minutes in minutes, the
+    amounts inside `pours` in mL or g. `fill` is the volume a line fills up to, `name` what it is called.
     """
 
     class Use(models.TextChoices):
@@ -23,13 +23,13 @@ class Rinse(models.Model):
         LEFT_IN = "left_in"
 
     head = models.ForeignKey(Head, on_delete=models.CASCADE, null=True, blank=True, related_name="rinses")
-    acid = models.ForeignKey(Lot, on_delete=models.PROTECT, related_name="rinses")
-    water = models.ForeignKey(WaterSource, on_delete=models.PROTECT, related_name="rinses")
-    acid_name = models.CharField(max_length=80)
-    water_name = models.CharField(max_length=80)
+    name = models.CharField(max_length=200)
+    lines = models.JSONField(encoder=DjangoJSONEncoder)
+    fill = models.DecimalField(max_digits=8, decimal_places=2, null=True, blank=True)
     volume = models.DecimalField(max_digits=8, decimal_places=2)
-    aim = models.DecimalField(max_digits=5, decimal_places=3)
+    aim = models.DecimalField(max_digits=5, decimal_places=3, null=True, blank=True)
     use = models.CharField(max_length=12, choices=Use)
+    last = models.BooleanField(default=False)
     minutes = models.DecimalField(max_digits=6, decimal_places=2)
     verdict = models.CharField(max_length=20)
     headline = models.TextField()
@@ -44,4 +44,4 @@ class Rinse(models.Model):
     worked_out_at = models.DateTimeField(default=timezone.now, editable=False)
 
     def __str__(self) -> str:
-        return f"{self.acid_name} in {self.water_name}"
+        return self.name

@@ -1,42 +1,78 @@
 """What of a mix goes over the wire."""
 
-from typing import Literal
+from typing import Annotated, Literal
 
 from ninja import Schema
+from pydantic import Field
 
-from eyebright.config.fields import Minutes, Number, Ph
+from eyebright.config.fields import AS_NUMBER, Blank, Minutes, Number, Ph, chosen, number_between
 from eyebright.config.wire import CautionOut, FigureOut, Kind, Out
 
 Use = Literal["rinsed_out", "left_in"]
-Verdict = Literal["reached", "loosely", "too_little", "would_not_hold", "below_acid", "above_water"]
-AcidUnit = Literal["mL", "g"]
+How = Literal["amount", "fill", "solve"]
+Verdict = Literal[
+    "reached", "loosely", "too_little", "would_not_hold", "past_the_end", "past_the_start", "as_it_is"
+]
+Unit = Literal["mL", "g"]
+What = Literal["water", "acid", "alkali", "other"]
+MOST_LINES = 20
+
+MaybeNumber = Annotated[Number | None, Blank]
+MaybePh = Annotated[Ph | None, Blank]
+PourVolume = Annotated[float, number_between(1, 20_000, "From 1 mL to 20 L over the hair."), AS_NUMBER]
 
 
-class RinseAsk(Schema):
-    """What is asked: an acid and a water of the shelf by id, how much, and the pH to aim at.
+class LineIn(Schema):
+    """One line of the jug: what goes in, by its key, and how much.
 
-    `head`: whom it is for, by id; their limits then hold. Left out for nobody in particular.
+    `how`: so much (`amount` in `unit`), up to the jug's volume, or to be worked out. `packed`: a powder
+    pressed into its spoon.
     """
 
-    acid: int
-    water: int
-    volume: Number
+    stuff: Annotated[str, chosen("Choose what goes in.")]
+    how: How = "amount"
+    amount: MaybeNumber = None
     unit: str = "mL"
-    aim: Ph
+    packed: bool = False
+
+
+class MixAsk(Schema):
+    """What is asked: the jug's lines in pouring order, and the pH to aim at, if any.
+
+    `volume` (in `unit`) is how far the jug is filled, where a line fills it. `last`: nothing comes after
+    it. `head`: whom it is for, by id; their limits then hold. `vessel`: what it is mixed in, by id.
+    """
+
+    lines: Annotated[list[LineIn], Field(max_length=MOST_LINES)]
+    volume: MaybeNumber = None
+    unit: str = "mL"
+    aim: MaybePh = None
     use: Use = "rinsed_out"
+    last: bool = False
     minutes: Minutes = 2.0
     head: int | None = None
+    vessel: int | None = None
 
 
 class PourOut(Out):
     """One layer of the jug, in pouring order. `volume` is the mL it fills."""
 
-    what: Literal["water", "acid"]
+    key: str
     name: str
+    what: What
     amount: float
-    unit: AcidUnit
+    unit: Unit
     spoons: str
     volume: float
+
+
+class LineOut(Out):
+    """What one line of the question came to (mL or g), and that in spoons."""
+
+    name: str
+    amount: float
+    unit: Unit
+    spoons: str
 
 
 class StepOut(Out):
@@ -57,9 +93,10 @@ class JugOut(Out):
 
 
 class CurveOut(Out):
-    """pH against the amount of acid in this jug (mL or g), thin to thick."""
+    """pH against the amount of the open line in this jug (mL or g), thin to thick."""
 
-    unit: AcidUnit
+    name: str
+    unit: Unit
     amount: list[float]
     median: list[float]
     low: list[float]
@@ -71,7 +108,7 @@ class FamiliarOut(Out):
 
     name: str
     amount: float
-    unit: AcidUnit
+    unit: Unit
     ph: FigureOut
     gravest: Literal["warning", "stop"] | None
     undissolved: float
@@ -85,26 +122,171 @@ class DoubtOut(Out):
     advice: str
 
 
-class RinseOut(Out):
-    """The whole answer."""
+class NextReadingOut(Out):
+    """One thing to measure next: of what (a key, empty for the jug), and the range (pH) that is left then."""
+
+    act: Literal["strip in the jug", "meter in the jug", "strip in the bottle", "titrate", "label", "weigh"]
+    of: str
+    says: str
+    width: float
+    share: float
+
+
+class SpoonfulOut(Out):
+    """One line by the spoon, in words and as it can be entered."""
+
+    key: str
+    name: str
+    words: str
+    amount: float
+    said_amount: float
+    said_unit: str
+
+
+class SpoonVersionOut(Out):
+    """The nearest that the household's own spoons make, and the pH that comes of it."""
+
+    spoonfuls: list[SpoonfulOut]
+    ph: FigureOut
+
+
+class RouteLineOut(Out):
+    """One line of a route, as the worktop takes it."""
+
+    stuff: str
+    name: str
+    how: How
+    amount: float
+    unit: str
+
+
+class RouteOut(Out):
+    """One way to the aim; nothing but words where it is not there."""
+
+    way: Literal["dilute", "buffer", "swap"]
+    there: bool
+    says: str
+    why: str
+    lines: list[RouteLineOut]
+    pours: list[PourOut]
+    ph: FigureOut | None
+    buffer: FigureOut | None
+    acid: FigureOut | None
+    cost: float | None
+    smells: bool
+    gravest: Literal["warning", "stop"] | None
+    spoons: SpoonVersionOut | None
+    others: list[tuple[str, float]]
+
+
+class SodaOut(Out):
+    """A soda wash, honestly: g that dissolve and that do not, the pH just mixed and stood, the caps."""
+
+    dissolved: float
+    undissolved: float
+    percent: float
+    cap: float
+    fresh: FigureOut
+    stood: FigureOut
+    minutes: float
+    says: str
+
+
+class MixOut(Out):
+    """The whole answer. `open` is the place of the line that was worked out; `cost` in `currency`."""
 
     verdict: Verdict
     headline: str
     reason: str
     volume: float
+    lines: list[LineOut]
     pours: list[PourOut]
     jug: JugOut
-    aim: float
+    aim: float | None
     ph: FigureOut
     buffer: FigureOut
     acid: FigureOut
-    curve: CurveOut
-    acid_amount: float
+    curve: CurveOut | None
+    open: int | None
+    amount: float
     aim_amount: float | None
+    undissolved: float
+    cost: float | None
+    currency: str
     familiar: list[FamiliarOut]
     doubts: list[DoubtOut]
+    next: list[NextReadingOut]
+    spoons: SpoonVersionOut | None
+    routes: list[RouteOut]
+    soda: SodaOut | None
     cautions: list[CautionOut]
     steps: list[StepOut]
+
+
+class ChainPourIn(Schema):
+    """One pour of a chain: a jug, and how much of it goes over the hair (mL)."""
+
+    ask: MixAsk
+    volume: PourVolume
+
+
+class ChainAsk(Schema):
+    """A chain of pours over one head, in order, and the rinses that could follow it."""
+
+    head: int | None = None
+    pours: Annotated[list[ChainPourIn], Field(max_length=8)]
+    follow: Annotated[list[MixAsk], Field(max_length=4)] = []
+
+
+class AfterOut(Out):
+    """The wet hair after one pour."""
+
+    name: str
+    ph: FigureOut
+
+
+class FollowOut(Out):
+    """One rinse that could follow: the wet hair's pH by mL of it; `enough` mL bring it into the band."""
+
+    name: str
+    volume: list[float]
+    median: list[float]
+    low: list[float]
+    high: list[float]
+    band: tuple[float, float]
+    enough: float | None
+    most: float | None
+    says: str
+
+
+class ChainOut(Out):
+    """The wet hair along the chain."""
+
+    after: list[AfterOut]
+    follow: list[FollowOut]
+
+
+class CorrectionOut(Out):
+    """One way to put a jug right: what to pour off (mL) and add (mL or g), and what it then is."""
+
+    key: str
+    name: str
+    amount: float
+    unit: Unit
+    spoons: str
+    off: float
+    volume: float
+    ph: FigureOut
+    reaches: bool
+    gravest: Literal["warning", "stop"] | None
+    says: str
+
+
+class CorrectionsOut(Out):
+    """Ways to put a jug right, the best first; none, and why, where there is nothing to do."""
+
+    ways: list[CorrectionOut]
+    says: str
 
 
 class AimOut(Out):

@@ -1,97 +1,234 @@
-"""Rinses and the core: the only file here that knows both."""
+"""Jugs and the core: the only file here that knows both."""
 
 from collections.abc import Collection, Iterable
-from dataclasses import asdict
+from dataclasses import asdict, dataclass
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
 from eyebright.config.kept import exact
 from eyebright.config.problems import Problem
+from eyebright.config.wire import figure_out
 from eyebright.core.cautions import Caution, limits
-from eyebright.core.making.rinse import Question, RinsePlan, plan_rinse
-from eyebright.core.quantities import QuantityError, household, rinse_volume
-from eyebright.heads.services import facts_for
-from eyebright.shelf.models import Lot, WaterSource
-from eyebright.shelf.services import acid_lot, water_lot
+from eyebright.core.chemistry.uncertainty import Draws
+from eyebright.core.learning.belief import Told, learn
+from eyebright.core.making.chain import Follow, Pouring, after_pours, follow
+from eyebright.core.making.jug import JugError, Line, filled
+from eyebright.core.making.mix import Mix, Question, spooned, work_out
+from eyebright.core.making.next_reading import next_readings
+from eyebright.core.making.put_right import Correction, NothingToPutRight, corrections
+from eyebright.core.making.routes import Route, routes
+from eyebright.core.making.soda import soda_wash
+from eyebright.core.making.spoonable import Asked, SpoonVersion, spoon_versions
+from eyebright.core.materials import Stuff
+from eyebright.core.measures import Amount, Kit, MeasureError, table
+from eyebright.core.quantities import rinse_volume, said
+from eyebright.heads.services import facts_for, hair_for
+from eyebright.shelf.models import Vessel
+from eyebright.shelf.services.lots import take
+from eyebright.shelf.services.measures import household, the_kit
+from eyebright.shelf.services.readings import belief_for, kept_reading, told_of
+from eyebright.shelf.services.stuff import shelf_for_routes, stuffs, the_soda
 
 from .models import Rinse
 from .schemas import (
+    AfterOut,
     AimOut,
+    ChainAsk,
+    ChainOut,
     ChoicesOut,
+    CorrectionOut,
+    CorrectionsOut,
     CurveOut,
+    FollowOut,
     LimitOut,
+    LineOut,
     MarkOut,
-    RinseAsk,
-    RinseOut,
+    MixAsk,
+    MixOut,
+    RouteLineOut,
+    RouteOut,
+    SpoonfulOut,
+    SpoonVersionOut,
 )
 
-ASKED = "Say that you have read why, or change the rinse."
+ASKED = "Say that you have read why, or change the jug."
 SHOWN = 4  # decimals on the wire: more than anyone can measure
+LONGEST_NAME = 200
 
 
 def choices() -> ChoicesOut:
     """Units, named aims, the rail's marks and the limits."""
-    table = limits()
+    kept = limits()
     return ChoicesOut(
-        units=list(household().units),
-        aims=[AimOut(**asdict(aim)) for aim in table.aims],
-        rail_low=table.rail_low,
-        rail_high=table.rail_high,
-        marks=[MarkOut(**asdict(mark)) for mark in table.marks],
-        limits=[LimitOut(key=key, **asdict(limit)) for key, limit in table.limits.items()],
+        units=[*table().units["mL"], *(spoon.key for spoon in the_kit().spoons if spoon.key == "cup")],
+        aims=[AimOut(**asdict(aim)) for aim in kept.aims],
+        rail_low=kept.rail_low,
+        rail_high=kept.rail_high,
+        marks=[MarkOut(**asdict(mark)) for mark in kept.marks],
+        limits=[LimitOut(key=key, **asdict(limit)) for key, limit in kept.limits.items()],
     )
 
 
-def _asked(ask: RinseAsk) -> tuple[Question, Lot, WaterSource]:
-    """The question as the core takes it; what cannot be asked is said beside its field."""
-    lot = Lot.present.filter(pk=ask.acid).first()
-    if lot is None:
-        raise Problem.field("acid", "That bottle is no longer on the shelf: choose another.")
-    source = WaterSource.present.filter(pk=ask.water).first()
-    if source is None:
-        raise Problem.field("water", "That water is no longer on the shelf: choose another.")
+# ---- the question ----
+
+
+def _lines(ask: MixAsk, there: dict[str, Stuff]) -> tuple[Line, ...]:
+    out = []
+    for i, line in enumerate(ask.lines):
+        stuff = there.get(line.stuff)
+        if stuff is None:
+            raise Problem.field(f"lines.{i}.stuff", "That is no longer on the shelf: choose another.")
+        if line.how == "amount" and line.amount is None:
+            raise Problem.field(f"lines.{i}.amount", f"Say how much {stuff.name}.")
+        out.append(Line(stuff, line.how, Amount(line.amount or 0.0, line.unit, line.packed)))
+    return tuple(out)
+
+
+def _volume(ask: MixAsk, kit: Kit) -> float | None:
+    if not any(line.how == "fill" for line in ask.lines):
+        return None
+    if ask.volume is None:
+        raise Problem.field("volume", "Say how much to make.")
     try:
-        volume = rinse_volume(ask.volume, ask.unit)
-    except QuantityError as raised:
+        return rinse_volume(ask.volume, ask.unit, kit)
+    except MeasureError as raised:
         raise Problem.field("volume", str(raised)) from None
-    question = Question(
-        acid=acid_lot(lot),
-        water=water_lot(source),
-        volume=volume,
+
+
+def _vessel(pk: int | None) -> float | None:
+    if pk is None:
+        return None
+    vessel = Vessel.present.filter(pk=pk).first()
+    if vessel is None:
+        raise Problem.field("vessel", "That vessel is no longer on the shelf: choose another.")
+    return float(vessel.volume)
+
+
+def _asked(ask: MixAsk, kit: Kit | None = None) -> Question:
+    """The question as the core takes it; what cannot be asked is said beside its field."""
+    kit = kit or the_kit()
+    keys = [line.stuff for line in ask.lines]
+    return Question(
+        lines=_lines(ask, stuffs(keys)),
+        volume=_volume(ask, kit),
         aim=ask.aim,
         use=ask.use,
         minutes=ask.minutes,
+        last=ask.last,
         head=facts_for(ask.head),
+        vessel=_vessel(ask.vessel),
+        kit=kit,
+        belief=belief_for(keys),
     )
-    return question, lot, source
+
+
+def _worked_out(question: Question) -> Mix:
+    try:
+        return work_out(question)
+    except JugError as raised:
+        field = raised.field if raised.line is None else f"lines.{raised.line}.{raised.field}"
+        if raised.line is None and raised.field == "amount":
+            field = "lines"
+        raise Problem.field(field, str(raised)) from None
+
+
+# ---- the answer ----
 
 
 def _numbers(values: NDArray[np.float64]) -> list[float]:
     return [round(float(value), SHOWN) for value in values]
 
 
-def _plan_out(question: Question, plan: RinsePlan) -> RinseOut:
-    line = plan.curve
-    fields = {name: getattr(plan, name) for name in RinseOut.model_fields if hasattr(plan, name)}
+def _spoons_out(version: SpoonVersion | None) -> SpoonVersionOut | None:
+    if version is None:
+        return None
+    return SpoonVersionOut(
+        spoonfuls=[
+            SpoonfulOut(
+                key=each.key,
+                name=each.name,
+                words=each.words,
+                amount=each.amount,
+                said_amount=each.said.value,
+                said_unit=each.said.unit,
+            )
+            for each in version.spoonfuls
+        ],
+        ph=figure_out(version.ph),
+    )
+
+
+def _route_out(route: Route) -> RouteOut:
+    same = ("way", "there", "says", "why", "pours", "ph", "buffer", "acid", "cost", "smells", "gravest")
+    lines = [
+        RouteLineOut(
+            stuff=line.stuff.key,
+            name=line.stuff.name,
+            how=line.how,
+            amount=round(line.amount.value, 3),
+            unit=line.amount.unit,
+        )
+        for line in route.lines
+    ]
+    return RouteOut.model_validate(
+        {name: getattr(route, name) for name in same}
+        | {"lines": lines, "spoons": _spoons_out(route.spoons), "others": list(route.others)}
+    )
+
+
+def _mix_out(question: Question, mix: Mix) -> MixOut:
+    fields: dict[str, Any] = {name: getattr(mix, name) for name in MixOut.model_fields if hasattr(mix, name)}
+    found = routes(question, mix, shelf_for_routes(), the_soda()) if question.aim is not None else ()
+    if found and mix.open is not None and found[0].pours == mix.pours:
+        spoons = found[0].spoons
+    else:
+        asked = Asked(mix.jug, mix.amount, mix.ph.value, question.aim)
+        draws = (Draws(1, belief=question.belief), Draws(400, belief=question.belief))
+        spoons = spoon_versions([asked], question.kit, draws)[0]
+    amounts = mix.jug.amounts(np.array([mix.amount]))
     fields |= {
-        "volume": question.volume,
         "aim": question.aim,
-        "curve": CurveOut(
-            unit=question.acid.unit,
-            amount=[float(f"{amount:.5g}") for amount in line.amount],
-            median=_numbers(line.median),
-            low=_numbers(line.low),
-            high=_numbers(line.high),
-        ),
+        "jug": mix.vessel,
+        "lines": [
+            LineOut(
+                name=line.stuff.name,
+                amount=round(float(each[0]), 2),
+                unit="g" if line.unit == "g" else "mL",
+                spoons=spooned(line.stuff, float(each[0]), question.kit) if each[0] > 0.0 else "",
+            )
+            for line, each in zip(mix.jug.lines, amounts, strict=True)
+        ],
+        "curve": _curve_out(mix),
+        "currency": household().currency,
+        "next": list(next_readings(question, mix)),
+        "spoons": _spoons_out(spoons),
+        "routes": [_route_out(route) for route in found],
+        "soda": soda_wash(question, mix),
     }
-    return RinseOut.model_validate(fields)
+    return MixOut.model_validate(fields)
 
 
-def work_out(ask: RinseAsk) -> RinseOut:
+def _curve_out(mix: Mix) -> CurveOut | None:
+    line = mix.curve
+    if line is None or mix.open is None:
+        return None
+    opened = mix.jug.lines[mix.open]
+    return CurveOut(
+        name=opened.stuff.name,
+        unit="g" if opened.unit == "g" else "mL",
+        amount=[float(f"{amount:.5g}") for amount in line.amount],
+        median=_numbers(line.median),
+        low=_numbers(line.low),
+        high=_numbers(line.high),
+    )
+
+
+def answer(ask: MixAsk) -> MixOut:
     """Answer a question."""
-    question, _, _ = _asked(ask)
-    return _plan_out(question, plan_rinse(question))
+    question = _asked(ask)
+    return _mix_out(question, _worked_out(question))
 
 
 def pass_stops(cautions: Iterable[Caution], passed: Collection[str]) -> list[str]:
@@ -105,29 +242,155 @@ def pass_stops(cautions: Iterable[Caution], passed: Collection[str]) -> list[str
     return [stop.id for stop in stops]
 
 
-def pour(ask: RinseAsk, passed: Collection[str]) -> Rinse:
-    """Keep a rinse as it is about to be poured. A stop that was not passed stops it here."""
-    question, lot, source = _asked(ask)
-    plan = plan_rinse(question)
-    stops_passed = pass_stops(plan.cautions, passed)
-    return Rinse.objects.create(
+# ---- what is poured ----
+
+
+def _named(mix: Mix) -> str:
+    """What a jug is called: 'Malt vinegar in Canal-side tap', the water last."""
+    names = list(dict.fromkeys(pour.name for pour in mix.pours if pour.what != "water"))
+    waters = list(dict.fromkeys(pour.name for pour in mix.pours if pour.what == "water"))
+    name = " and ".join(names[:2]) + (f" and {len(names) - 2} more" if len(names) > 2 else "")
+    if not waters:
+        return name[:LONGEST_NAME]
+    water = " and ".join(waters[:2])
+    return (f"{name} in {water}" if name else water)[:LONGEST_NAME]
+
+
+def pour(ask: MixAsk, passed: Collection[str]) -> Rinse:
+    """Keep a jug as it is about to be poured. A stop that was not passed stops it here."""
+    question = _asked(ask)
+    mix = _worked_out(question)
+    stops_passed = pass_stops(mix.cautions, passed)
+    rinse = Rinse.objects.create(
         head_id=ask.head,
-        acid=lot,
-        water=source,
-        acid_name=lot.name,
-        water_name=source.name,
-        volume=exact(question.volume, "0.01"),
+        name=_named(mix),
+        lines=[
+            {**line.model_dump(), "name": each.stuff.name}
+            for line, each in zip(ask.lines, question.lines, strict=True)
+        ],
+        fill=exact(question.volume, "0.01"),
+        volume=exact(mix.volume, "0.01"),
         aim=exact(ask.aim),
         use=ask.use,
+        last=ask.last,
         minutes=exact(ask.minutes, "0.01"),
-        verdict=plan.verdict,
-        headline=plan.headline,
-        predicted=exact(plan.ph.value),
-        predicted_low=exact(plan.ph.low),
-        predicted_high=exact(plan.ph.high),
-        pours=[asdict(layer) for layer in plan.pours],
-        steps=[asdict(step) for step in plan.steps],
-        cautions=[asdict(caution) for caution in plan.cautions],
-        facts=plan.facts,
+        verdict=mix.verdict,
+        headline=mix.headline,
+        predicted=exact(mix.ph.value),
+        predicted_low=exact(mix.ph.low),
+        predicted_high=exact(mix.ph.high),
+        pours=[asdict(layer) for layer in mix.pours],
+        steps=[asdict(step) for step in mix.steps],
+        cautions=[asdict(caution) for caution in mix.cautions],
+        facts=mix.facts,
         stops_passed=stops_passed,
     )
+    take(taken(rinse))
+    return rinse
+
+
+def taken(rinse: Rinse) -> dict[str, float]:
+    """What a jug takes off the shelf, by key (mL or g)."""
+    out: dict[str, float] = {}
+    for layer in rinse.pours:
+        out[layer["key"]] = out.get(layer["key"], 0.0) + layer["amount"]
+    return out
+
+
+def put_right(rinse: Rinse, left: float | None, vessel: int | None) -> CorrectionsOut:
+    """Ways to bring what is left (mL) of a poured jug to its aim, after what was read of it."""
+    if rinse.aim is None:
+        raise Problem.field("aim", "This jug aims at nothing: mix it anew with an aim.")
+    told = rinse.entry.told
+    if told is None:
+        raise Problem.field("reading", "Take a reading first: what is wrong shows by it.")
+    whole = float(rinse.volume)
+    left = whole if left is None else left
+    if not 0.0 < left <= whole * 1.001:
+        raise Problem.field("left", f"From a little to all of it, {whole:.0f} mL.")
+    keys = [layer["key"] for layer in rinse.pours]
+    holds = _vessel(vessel)
+    if holds is not None and holds < left:
+        raise Problem.field(
+            "vessel", f"It holds {holds:.0f} mL, and there are {left:.0f} mL of it: choose a larger one."
+        )
+    there = stuffs(keys, also_removed=True)
+    lines = tuple(
+        Line(there[layer["key"]], "amount", Amount(layer["amount"], layer["unit"]))
+        for layer in rinse.pours
+        if layer["key"] in there
+    )
+    kit = the_kit()
+    question = Question(
+        lines, None, float(rinse.aim), rinse.use, float(rinse.minutes), rinse.last,  # type: ignore[arg-type]
+        facts_for(rinse.head_id), holds, kit,
+    )  # fmt: skip
+    jug = filled(lines, None, kit, scope=f"reading {told.pk}")
+    known = [each for each in told_of(keys) if each.jug.scope != jug.scope]
+    belief = learn([*known, Told(jug, 0.0, kept_reading(told))], also=jug.scope)
+    try:
+        ways = corrections(question, jug, 0.0, left, [*shelf_for_routes(), the_soda()], belief)
+    except NothingToPutRight as raised:
+        return CorrectionsOut(ways=[], says=str(raised))
+    return CorrectionsOut(ways=[_correction_out(way) for way in ways], says="")
+
+
+def _correction_out(way: Correction) -> CorrectionOut:
+    return CorrectionOut.model_validate(asdict(way))
+
+
+# ---- one pour after another ----
+
+
+@dataclass(frozen=True)
+class _Poured:
+    question: Question
+    mix: Mix
+    name: str
+
+    def pouring(self, volume: float, scope: str) -> Pouring:
+        """It, as a pour over the hair."""
+        jug = filled(self.question.lines, self.question.volume, self.question.kit, scope)
+        return Pouring(jug, self.mix.amount, volume, self.name)
+
+
+def _each(ask: MixAsk, kit: Kit) -> _Poured:
+    question = _asked(ask, kit)
+    mix = _worked_out(question)
+    return _Poured(question, mix, _named(mix))
+
+
+def chain(ask: ChainAsk) -> ChainOut:
+    """The wet hair's pH along a chain of pours, and how much of each rinse that follows brings it back."""
+    kit = the_kit()
+    if not ask.pours:
+        raise Problem.field("pours", "Pour something first.")
+    done = [(_each(each.ask, kit), each.volume) for each in ask.pours]
+    nexts = [_each(each, kit) for each in ask.follow]
+    keys = {line.stuff for each in ask.pours for line in each.ask.lines}
+    keys |= {line.stuff for each in ask.follow for line in each.lines}
+    belief, hair = belief_for(sorted(keys)), hair_for(ask.head)
+    before = [each.pouring(volume, f"pour {i}") for i, (each, volume) in enumerate(done)]
+    after = after_pours(hair, before, belief)
+    found = [(each, follow(hair, before, each.pouring(1.0, "next"), belief)) for each in nexts]
+    return ChainOut(
+        after=[AfterOut.model_validate(asdict(each)) for each in after],
+        follow=[_follow_out(each, line) for each, line in found],
+    )
+
+
+def _follow_out(rinse: _Poured, line: Follow) -> FollowOut:
+    low, high = line.band
+    last = line.median[-1]
+    if line.enough is not None:
+        says = f"About {said(round(line.enough, -1))} mL bring the hair back between pH {low:g} and {high:g}."
+        if line.most is not None:
+            says += f" From about {said(round(line.most, -1))} mL on it is sharper than that."
+    elif last > high:
+        says = (
+            f"Even {line.volume[-1] / 1000:g} L leave the hair at about pH {last:.1f}: "
+            "it is too weak for what the hair holds. A buffered or a sharper rinse does it."
+        )
+    else:
+        says = f"The hair is below pH {high:g} already: plain water is enough."
+    return FollowOut.model_validate({**asdict(line), "name": rinse.name, "says": says})

@@ -1,114 +1,334 @@
 """The shelf's routes."""
 
-from django.http import HttpRequest
-from ninja import Router, Status
+from typing import Annotated
 
-from . import services
-from .schemas import LibraryOut, LotIn, LotOut, VesselIn, VesselOut, WaterIn, WaterOut
+from django.http import HttpRequest
+from ninja import Query, Router, Status
+
+from .schemas.lots import (
+    LibraryOut,
+    LotIn,
+    LotOut,
+    LotsOut,
+    MaterialOut,
+    MaterialWholeOut,
+    OwnMaterialIn,
+    StuffOut,
+)
+from .schemas.measures import HouseholdIn, HouseholdOut, SpoonIn, SpoonOut, VesselIn, VesselOut
+from .schemas.readings import NeatReadingIn, ReadingOut, StripSetIn, StripSetOut
+from .schemas.waters import (
+    ProfileIn,
+    ReportIn,
+    TitrationIn,
+    TitrationOut,
+    WaterIn,
+    WaterKindOut,
+    WaterOut,
+)
+from .services import lots as lot_room
+from .services import materials, measures, readings, stuff
+from .services import waters as water_room
 
 router = Router()
+Find = Annotated[str, Query(max_length=200)]
+
+
+# ---- what there is to choose from ----
 
 
 @router.get("/library", response=LibraryOut, operation_id="library")
 def library(request: HttpRequest) -> LibraryOut:
-    """What can be put on the shelf."""
-    return services.the_library()
+    """Every material, and the kinds of them."""
+    return materials.the_library()
 
 
-@router.get("/lots", response=list[LotOut], operation_id="lots")
-def lots(request: HttpRequest) -> list[LotOut]:
-    """Every bottle and bag."""
-    return services.lots()
+@router.get("/library/{key}", response=MaterialWholeOut, operation_id="material")
+def whole_material(request: HttpRequest, key: str) -> MaterialWholeOut:
+    """All that is known of a material."""
+    return materials.whole_material(key)
+
+
+@router.get("/stuff", response=list[StuffOut], operation_id="stuff")
+def find_stuff(
+    request: HttpRequest, find: Find = "", named: Annotated[str, Query(max_length=2000)] = ""
+) -> list[StuffOut]:
+    """What can go into a jug, found by any of its names; or what goes by these keys (commas between)."""
+    return stuff.find_stuff(find, [key for key in named.split(",") if key])
+
+
+@router.get("/water-kinds", response=list[WaterKindOut], operation_id="water_kinds")
+def water_kinds(request: HttpRequest) -> list[WaterKindOut]:
+    """Every class of water."""
+    return water_room.water_kinds()
+
+
+@router.post("/materials", response={201: MaterialOut}, operation_id="add_material")
+def add_material(request: HttpRequest, entered: OwnMaterialIn) -> Status[MaterialOut]:
+    """Put a material that the library does not hold on record."""
+    return Status(201, materials.save_own(entered))
+
+
+@router.put("/materials/{pk}", response=MaterialOut, operation_id="change_material")
+def change_material(request: HttpRequest, pk: int, entered: OwnMaterialIn) -> MaterialOut:
+    """Change one."""
+    return materials.save_own(entered, materials.find_own(pk))
+
+
+# ---- lots ----
+
+
+@router.get("/lots", response=LotsOut, operation_id="lots")
+def lots(
+    request: HttpRequest,
+    find: Find = "",
+    offset: Annotated[int, Query(ge=0, le=1_000_000)] = 0,
+    limit: Annotated[int, Query(ge=1, le=200)] = lot_room.PAGE,
+) -> LotsOut:
+    """A page of bottles and bags."""
+    return lot_room.lots(find, offset, limit)
 
 
 @router.post("/lots", response={201: LotOut}, operation_id="add_lot")
 def add_lot(request: HttpRequest, entered: LotIn) -> Status[LotOut]:
     """Put a bottle or bag on the shelf."""
-    return Status(201, services.save_lot(entered))
+    return Status(201, lot_room.save_lot(entered))
+
+
+@router.get("/lots/{pk}", response=LotOut, operation_id="lot")
+def lot(request: HttpRequest, pk: int) -> LotOut:
+    """One of them."""
+    return lot_room.lot_out(lot_room.find_lot(pk))
 
 
 @router.put("/lots/{pk}", response=LotOut, operation_id="change_lot")
 def change_lot(request: HttpRequest, pk: int, entered: LotIn) -> LotOut:
     """Change one."""
-    return services.save_lot(entered, services.find_lot(pk))
+    return lot_room.save_lot(entered, lot_room.find_lot(pk))
 
 
 @router.delete("/lots/{pk}", response={204: None}, operation_id="remove_lot")
 def remove_lot(request: HttpRequest, pk: int) -> Status[None]:
     """Take one off the shelf."""
-    services.find_lot(pk).take_away()
+    lot_room.find_lot(pk).take_away()
     return Status(204, None)
 
 
 @router.post("/lots/{pk}/restore", response=LotOut, operation_id="restore_lot")
 def restore_lot(request: HttpRequest, pk: int) -> LotOut:
     """Put it back."""
-    lot = services.find_lot(pk, also_removed=True)
-    lot.put_back()
-    return services.lot_out(lot)
+    found = lot_room.find_lot(pk, also_removed=True)
+    found.put_back()
+    return lot_room.lot_out(found)
+
+
+# ---- waters ----
 
 
 @router.get("/waters", response=list[WaterOut], operation_id="waters")
 def waters(request: HttpRequest) -> list[WaterOut]:
     """Every water."""
-    return services.waters()
+    return water_room.waters()
 
 
 @router.post("/waters", response={201: WaterOut}, operation_id="add_water")
 def add_water(request: HttpRequest, entered: WaterIn) -> Status[WaterOut]:
     """Put a water on the shelf."""
-    return Status(201, services.save_water(entered))
+    return Status(201, water_room.save_water(entered))
 
 
 @router.put("/waters/{pk}", response=WaterOut, operation_id="change_water")
 def change_water(request: HttpRequest, pk: int, entered: WaterIn) -> WaterOut:
     """Change one."""
-    return services.save_water(entered, services.find_water(pk))
+    return water_room.save_water(entered, water_room.find_water(pk))
 
 
 @router.delete("/waters/{pk}", response={204: None}, operation_id="remove_water")
 def remove_water(request: HttpRequest, pk: int) -> Status[None]:
     """Take one off the shelf."""
-    services.find_water(pk).take_away()
+    water_room.find_water(pk).take_away()
     return Status(204, None)
 
 
 @router.post("/waters/{pk}/restore", response=WaterOut, operation_id="restore_water")
 def restore_water(request: HttpRequest, pk: int) -> WaterOut:
     """Put it back."""
-    source = services.find_water(pk, also_removed=True)
-    source.put_back()
-    return services.water_out(source)
+    found = water_room.find_water(pk, also_removed=True)
+    found.put_back()
+    return water_room.water_out(found)
+
+
+@router.post("/waters/{pk}/profiles", response={201: WaterOut}, operation_id="add_profile")
+def add_profile(request: HttpRequest, pk: int, entered: ProfileIn) -> Status[WaterOut]:
+    """Keep a supplier's figures of a day."""
+    return Status(201, water_room.add_profile(water_room.find_water(pk), entered))
+
+
+@router.post("/waters/{pk}/report", response={201: WaterOut}, operation_id="take_report")
+def take_report(request: HttpRequest, pk: int, entered: ReportIn) -> Status[WaterOut]:
+    """Keep every row of a supplier's CSV file, or none of them."""
+    return Status(201, water_room.take_report(water_room.find_water(pk), entered))
+
+
+@router.post("/waters/{pk}/titration", response=TitrationOut, operation_id="titrate")
+def titrate(request: HttpRequest, pk: int, entered: TitrationIn) -> TitrationOut:
+    """What a home titration says of this water."""
+    return water_room.titration(water_room.find_water(pk), entered)
+
+
+@router.delete("/profiles/{pk}", response={204: None}, operation_id="remove_profile")
+def remove_profile(request: HttpRequest, pk: int) -> Status[None]:
+    """Take figures of a day away."""
+    water_room.find_profile(pk).take_away()
+    return Status(204, None)
+
+
+@router.post("/profiles/{pk}/restore", response={204: None}, operation_id="restore_profile")
+def restore_profile(request: HttpRequest, pk: int) -> Status[None]:
+    """Put them back."""
+    water_room.find_profile(pk, also_removed=True).put_back()
+    return Status(204, None)
+
+
+# ---- what the household measures with ----
+
+
+@router.get("/household", response=HouseholdOut, operation_id="household")
+def household(request: HttpRequest) -> HouseholdOut:
+    """Whose spoons and cups these are."""
+    return measures.household()
+
+
+@router.put("/household", response=HouseholdOut, operation_id="change_household")
+def change_household(request: HttpRequest, entered: HouseholdIn) -> HouseholdOut:
+    """Change that."""
+    return measures.save_household(entered)
 
 
 @router.get("/vessels", response=list[VesselOut], operation_id="vessels")
 def vessels(request: HttpRequest) -> list[VesselOut]:
     """Every vessel of the household's own."""
-    return services.vessels()
+    return measures.vessels()
 
 
 @router.post("/vessels", response={201: VesselOut}, operation_id="add_vessel")
 def add_vessel(request: HttpRequest, entered: VesselIn) -> Status[VesselOut]:
     """Put a vessel on the shelf."""
-    return Status(201, services.save_vessel(entered))
+    return Status(201, measures.save_vessel(entered))
 
 
 @router.put("/vessels/{pk}", response=VesselOut, operation_id="change_vessel")
 def change_vessel(request: HttpRequest, pk: int, entered: VesselIn) -> VesselOut:
     """Change one."""
-    return services.save_vessel(entered, services.find_vessel(pk))
+    return measures.save_vessel(entered, measures.find_vessel(pk))
 
 
 @router.delete("/vessels/{pk}", response={204: None}, operation_id="remove_vessel")
 def remove_vessel(request: HttpRequest, pk: int) -> Status[None]:
     """Take one off the shelf."""
-    services.find_vessel(pk).take_away()
+    measures.find_vessel(pk).take_away()
     return Status(204, None)
 
 
 @router.post("/vessels/{pk}/restore", response=VesselOut, operation_id="restore_vessel")
 def restore_vessel(request: HttpRequest, pk: int) -> VesselOut:
     """Put it back."""
-    vessel = services.find_vessel(pk, also_removed=True)
-    vessel.put_back()
-    return services.vessel_out(vessel)
+    found = measures.find_vessel(pk, also_removed=True)
+    found.put_back()
+    return measures.vessel_out(found)
+
+
+@router.get("/spoons", response=list[SpoonOut], operation_id="spoons")
+def spoons(request: HttpRequest) -> list[SpoonOut]:
+    """Every spoon and scoop of the household's own."""
+    return measures.spoons()
+
+
+@router.post("/spoons", response={201: SpoonOut}, operation_id="add_spoon")
+def add_spoon(request: HttpRequest, entered: SpoonIn) -> Status[SpoonOut]:
+    """Put a spoon on the shelf."""
+    return Status(201, measures.save_spoon(entered))
+
+
+@router.put("/spoons/{pk}", response=SpoonOut, operation_id="change_spoon")
+def change_spoon(request: HttpRequest, pk: int, entered: SpoonIn) -> SpoonOut:
+    """Change one."""
+    return measures.save_spoon(entered, measures.find_spoon(pk))
+
+
+@router.delete("/spoons/{pk}", response={204: None}, operation_id="remove_spoon")
+def remove_spoon(request: HttpRequest, pk: int) -> Status[None]:
+    """Take one off the shelf."""
+    measures.find_spoon(pk).take_away()
+    return Status(204, None)
+
+
+@router.post("/spoons/{pk}/restore", response=SpoonOut, operation_id="restore_spoon")
+def restore_spoon(request: HttpRequest, pk: int) -> SpoonOut:
+    """Put it back."""
+    found = measures.find_spoon(pk, also_removed=True)
+    found.put_back()
+    return measures.spoon_out(found)
+
+
+# ---- strips and readings ----
+
+
+@router.get("/strips", response=list[StripSetOut], operation_id="strip_sets")
+def strip_sets(request: HttpRequest) -> list[StripSetOut]:
+    """Every pack of strips."""
+    return readings.strip_sets()
+
+
+@router.post("/strips", response={201: StripSetOut}, operation_id="add_strips")
+def add_strips(request: HttpRequest, entered: StripSetIn) -> Status[StripSetOut]:
+    """Put a pack of strips on the shelf."""
+    return Status(201, readings.save_strips(entered))
+
+
+@router.put("/strips/{pk}", response=StripSetOut, operation_id="change_strips")
+def change_strips(request: HttpRequest, pk: int, entered: StripSetIn) -> StripSetOut:
+    """Change one."""
+    return readings.save_strips(entered, readings.find_strips(pk))
+
+
+@router.delete("/strips/{pk}", response={204: None}, operation_id="remove_strips")
+def remove_strips(request: HttpRequest, pk: int) -> Status[None]:
+    """Take one off the shelf."""
+    readings.find_strips(pk).take_away()
+    return Status(204, None)
+
+
+@router.post("/strips/{pk}/restore", response=StripSetOut, operation_id="restore_strips")
+def restore_strips(request: HttpRequest, pk: int) -> StripSetOut:
+    """Put it back."""
+    found = readings.find_strips(pk, also_removed=True)
+    found.put_back()
+    return readings.strip_set_out(found)
+
+
+@router.get("/readings", response=list[ReadingOut], operation_id="readings")
+def readings_of(request: HttpRequest, stuff: Annotated[str, Query(max_length=48)]) -> list[ReadingOut]:
+    """The readings that tell of one thing."""
+    return readings.readings_of(stuff)
+
+
+@router.post("/readings", response={201: ReadingOut}, operation_id="add_reading")
+def add_reading(request: HttpRequest, entered: NeatReadingIn) -> Status[ReadingOut]:
+    """Keep a reading of one thing by itself."""
+    return Status(201, readings.read_neat(entered))
+
+
+@router.delete("/readings/{pk}", response={204: None}, operation_id="remove_reading")
+def remove_reading(request: HttpRequest, pk: int) -> Status[None]:
+    """Take a reading back: it tells nothing any more."""
+    readings.find_reading(pk).take_away()
+    return Status(204, None)
+
+
+@router.post("/readings/{pk}/restore", response=ReadingOut, operation_id="restore_reading")
+def restore_reading(request: HttpRequest, pk: int) -> ReadingOut:
+    """Let it tell again."""
+    found = readings.find_reading(pk, also_removed=True)
+    found.put_back()
+    return readings.reading_out(found)

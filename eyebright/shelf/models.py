@@ -1,20 +1,56 @@
-"""What is kept of the shelf: lots of acids, vessels and waters."""
+"""What is kept of the shelf: lots, the household's own materials, spoons and vessels, waters, readings.
 
+What goes into a jug is named by a key everywhere: `lot-3`, `water-2`; a material of one's own `own-4`.
+"""
+
+from django.core.validators import MinValueValidator
 from django.db import models
 
 from eyebright.config.kept import Kept
 
 
+class Household(models.Model):
+    """What holds for the whole household: one row. `system`: whose spoons and cups; `currency` as written."""
+
+    system = models.CharField(max_length=20, default="metric")
+    currency = models.CharField(max_length=8, default="£")
+
+    def __str__(self) -> str:
+        return self.system
+
+
+class OwnMaterial(Kept):
+    """A material that the library does not hold: its kind, and what is known of it (figures by name)."""
+
+    name = models.CharField(max_length=80)
+    kind = models.CharField(max_length=40)
+    figures = models.JSONField(default=dict)
+    contains = models.JSONField(default=list)
+    note = models.TextField(blank=True)
+
+    class Meta:
+        ordering = ["name", "id"]
+
+    def __str__(self) -> str:
+        return self.name
+
+
 class Lot(Kept):
-    """A bottle or bag: a material of the library, under the household's own name.
+    """A bottle or bag: a material, under the household's own name.
 
     `strength` is the household's own figure (g per 100 mL, or % by weight); empty means the
-    library's.
+    library's. `size` is what it held when it was bought and `left` what is left (mL or g); `price` what
+    it cost whole.
     """
 
     material = models.CharField(max_length=40)
     name = models.CharField(max_length=80)
     strength = models.DecimalField(max_digits=6, decimal_places=3, null=True, blank=True)
+    size = models.DecimalField(max_digits=9, decimal_places=2, null=True, blank=True)
+    left = models.DecimalField(max_digits=9, decimal_places=2, null=True, blank=True)
+    price = models.DecimalField(max_digits=8, decimal_places=2, null=True, blank=True)
+    opened_on = models.DateField(null=True, blank=True)
+    use_by = models.DateField(null=True, blank=True)
     note = models.TextField(blank=True)
 
     class Meta:
@@ -25,10 +61,11 @@ class Lot(Kept):
 
 
 class Vessel(Kept):
-    """A bottle, bowl or jug of the household's own, which doses are said in. `volume` in mL."""
+    """A bottle, bowl or jug of the household's own. `volume` in mL; `marks`: [{name, volume}] on it."""
 
     name = models.CharField(max_length=80)
     volume = models.DecimalField(max_digits=7, decimal_places=1)
+    marks = models.JSONField(default=list)
 
     class Meta:
         ordering = ["volume", "name", "id"]
@@ -37,16 +74,26 @@ class Vessel(Kept):
         return self.name
 
 
-class WaterSource(Kept):
-    """A water: a class of the library, narrowed by the supplier's figures where they are known.
+class Spoon(Kept):
+    """A spoon or scoop of the household's own: mL, or g of one material (its key) weighed with it."""
 
-    `alkalinity` and `hardness` in mg/L as CaCO3.
-    """
+    name = models.CharField(max_length=80)
+    volume = models.DecimalField(max_digits=6, decimal_places=2, null=True, blank=True)
+    grams = models.DecimalField(max_digits=6, decimal_places=2, null=True, blank=True)
+    material = models.CharField(max_length=40, blank=True)
+
+    class Meta:
+        ordering = ["name", "id"]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class WaterSource(Kept):
+    """A water: a class of the library, narrowed by its latest profile."""
 
     kind = models.CharField(max_length=40)
     name = models.CharField(max_length=80)
-    alkalinity = models.DecimalField(max_digits=7, decimal_places=2, null=True, blank=True)
-    hardness = models.DecimalField(max_digits=7, decimal_places=2, null=True, blank=True)
     note = models.TextField(blank=True)
 
     class Meta:
@@ -54,3 +101,86 @@ class WaterSource(Kept):
 
     def __str__(self) -> str:
         return self.name
+
+
+class WaterProfile(Kept):
+    """Figures of a water on a day: alkalinity and hardness in mg/L as CaCO3, sodium in mg/L, its own pH.
+
+    `alkalinity_low` and `_high` are the 90 % range where it was titrated.
+    """
+
+    class Origin(models.TextChoices):
+        """Who found them."""
+
+        SUPPLIER = "supplier"
+        TITRATION = "titration"
+
+    water = models.ForeignKey(WaterSource, on_delete=models.CASCADE, related_name="profiles")
+    on = models.DateField()
+    origin = models.CharField(max_length=12, choices=Origin)
+    alkalinity = models.DecimalField(max_digits=7, decimal_places=2, null=True, blank=True)
+    alkalinity_low = models.DecimalField(max_digits=7, decimal_places=2, null=True, blank=True)
+    alkalinity_high = models.DecimalField(max_digits=7, decimal_places=2, null=True, blank=True)
+    hardness = models.DecimalField(max_digits=7, decimal_places=2, null=True, blank=True)
+    sodium = models.DecimalField(max_digits=7, decimal_places=2, null=True, blank=True)
+    ph = models.DecimalField(max_digits=4, decimal_places=2, null=True, blank=True)
+
+    class Meta:
+        ordering = ["-on", "-id"]
+
+    def __str__(self) -> str:
+        return f"{self.water} on {self.on}"
+
+
+class StripSet(Kept):
+    """A pack of pH strips: the pH of each block of colour on it, lowest first."""
+
+    name = models.CharField(max_length=80)
+    steps = models.JSONField(default=list)
+
+    class Meta:
+        ordering = ["name", "id"]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Reading(Kept):
+    """A pH that was read: of one thing by itself (one line), or of a jug.
+
+    `step` (and the strips' `low` and `high` ends) for strips, `reach` (pH, 90 %) for a meter.
+    """
+
+    class Instrument(models.TextChoices):
+        """What it was read with."""
+
+        STRIP = "strip"
+        METER = "meter"
+
+    value = models.DecimalField(max_digits=5, decimal_places=3)
+    instrument = models.CharField(max_length=8, choices=Instrument)
+    step = models.DecimalField(max_digits=4, decimal_places=2, null=True, blank=True)
+    low = models.DecimalField(max_digits=4, decimal_places=2, null=True, blank=True)
+    high = models.DecimalField(max_digits=4, decimal_places=2, null=True, blank=True)
+    reach = models.DecimalField(max_digits=5, decimal_places=3, null=True, blank=True)
+
+    class Meta:
+        ordering = ["-made_at", "-id"]
+
+    def __str__(self) -> str:
+        return f"pH {self.value}"
+
+
+class ReadingLine(models.Model):
+    """What was in it: so much (mL or g) of the thing with this key, in pouring order."""
+
+    reading = models.ForeignKey(Reading, on_delete=models.CASCADE, related_name="lines")
+    stuff = models.CharField(max_length=48, db_index=True)
+    amount = models.DecimalField(max_digits=9, decimal_places=3, validators=[MinValueValidator(0)])
+    unit = models.CharField(max_length=2)
+
+    class Meta:
+        ordering = ["id"]
+
+    def __str__(self) -> str:
+        return f"{self.amount} {self.unit} of {self.stuff}"

@@ -33,7 +33,7 @@ class HeadsTestCase(ApiTestCase):
 
     def stops(self, ask: dict[str, Any]) -> dict[str, bool]:
         """The stops of a rinse, and whether each can be passed."""
-        cautions = self.call("POST", "/mix/rinse", ask)["cautions"]
+        cautions = self.call("POST", "/mix/jug", ask)["cautions"]
         return {c["id"]: c["overridable"] for c in cautions if c["level"] == "stop"}
 
     def send(self, pk: int, raw: bytes, status: int = 201) -> Any:

@@ -54,13 +54,18 @@ class ApiTestCase(TestCase):
         return self.call("POST", "/shelf/waters", body, 201)["id"]
 
     def ask(self, **changes: Any) -> dict[str, Any]:
-        """A question for a shelf that holds just these two."""
-        asked = {"volume": 500, "unit": "mL", "aim": 4.5, "use": "rinsed_out", "minutes": 2}
-        if "acid" not in changes:
-            changes["acid"] = self.put_malt()
-        if "water" not in changes:
-            changes["water"] = self.put_tap()
+        """Half a litre at pH 4.5 of an acid and a water, by id; new ones where none is named."""
+        acid, water = changes.pop("acid", None), changes.pop("water", None)
+        lines = [
+            {"stuff": f"water-{water or self.put_tap()}", "how": "fill"},
+            {"stuff": f"lot-{acid or self.put_malt()}", "how": "solve"},
+        ]
+        asked = {"lines": lines, "volume": 500, "aim": 4.5, "use": "rinsed_out", "minutes": 2}
         return asked | changes
+
+    def jug(self, *lines: dict[str, Any], **changes: Any) -> dict[str, Any]:
+        """The answer to a jug of these lines, as asked for in `changes`."""
+        return self.call("POST", "/mix/jug", {"lines": list(lines)} | changes)
 
 
 def _json(body: Any) -> str:

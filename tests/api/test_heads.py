@@ -46,7 +46,7 @@ class Records(HeadsTestCase):
         self.call("DELETE", f"/heads/{pk}", None, 204)
         self.assertEqual(self.call("GET", "/heads"), [])
         self.call("GET", f"/heads/{pk}", status=404)
-        self.refused("POST", "/mix/rinse", self.ask(head=pk), "head")
+        self.refused("POST", "/mix/jug", self.ask(head=pk), "head")
         self.call("POST", f"/heads/{pk}/restore")
         self.assertEqual(len(self.call("GET", "/heads")), 1)
 
@@ -142,15 +142,13 @@ class Limits(HeadsTestCase):
 
     def test_sharper_than_it_asks_for_is_said(self) -> None:
         ask = self.ask(aim=4.0, head=self.put_ottoline())
-        self.assertIn(
-            "sharper-than-asked", [c["id"] for c in self.call("POST", "/mix/rinse", ask)["cautions"]]
-        )
+        self.assertIn("sharper-than-asked", [c["id"] for c in self.call("POST", "/mix/jug", ask)["cautions"]])
 
     def test_the_strip_at_the_basin_is_held_against_the_heads_limits(self) -> None:
         ask = self.ask(head=self.put_ottoline())
         entry = self.call("POST", "/journal/entries", {"rinse": ask}, 201)
         self.assertEqual(entry["who"], "Ottoline")
-        self.call("PATCH", f"/journal/entries/{entry['id']}", {"reading": 3.0})
+        self.call("PATCH", f"/journal/entries/{entry['id']}", {"read": {"value": 3.0}})
         last = len(entry["rinse"]["steps"])
         self.refused(
             "PATCH",

@@ -20,7 +20,7 @@ class Story(ApiTestCase):
         path = f"/journal/entries/{entry['id']}"
         self.assertIsNone(entry["finished_at"])
         self.call("PATCH", path, {"step": 3})
-        read = self.call("PATCH", path, {"reading": "4,5", "reading_step": 0.5})
+        read = self.call("PATCH", path, {"read": {"value": "4,5", "step": 0.5}})
         self.assertEqual((read["agreement"], read["reading"]["kind"]), ("agrees", "measured"))
         self.assertEqual(read["step"], 3)
         self.call("PATCH", path, {"feel": ["soft", "clean", "soft"], "who": "Wren", "note": "No sting."})
@@ -33,13 +33,13 @@ class Story(ApiTestCase):
 
     def test_a_reading_can_be_taken_back(self) -> None:
         path = f"/journal/entries/{self.begin()['id']}"
-        self.call("PATCH", path, {"reading": 5})
-        self.assertIsNone(self.call("PATCH", path, {"reading": ""})["comparison"])
+        self.call("PATCH", path, {"read": {"value": 5}})
+        self.assertIsNone(self.call("PATCH", path, {"read": None})["comparison"])
 
     def test_a_reading_far_off_says_which_way(self) -> None:
         path = f"/journal/entries/{self.begin()['id']}"
-        self.assertEqual(self.call("PATCH", path, {"reading": 3})["agreement"], "lower")
-        self.assertEqual(self.call("PATCH", path, {"reading": 7})["agreement"], "higher")
+        self.assertEqual(self.call("PATCH", path, {"read": {"value": 3}})["agreement"], "lower")
+        self.assertEqual(self.call("PATCH", path, {"read": {"value": 7}})["agreement"], "higher")
 
     def test_the_past_stays_as_it_was(self) -> None:
         acid = self.put_malt()
@@ -47,10 +47,9 @@ class Story(ApiTestCase):
         self.call("PUT", f"/shelf/lots/{acid}", {"material": "malt_vinegar", "name": "New", "strength": 9})
         self.call("DELETE", f"/shelf/lots/{acid}", status=204)
         kept = self.call("GET", f"/journal/entries/{entry['id']}")
-        self.assertEqual(kept["rinse"]["acid_name"], "Malt vinegar")
+        self.assertEqual(kept["rinse"]["lines"][1]["name"], "Malt vinegar")
         self.assertEqual(kept["rinse"]["pours"], entry["rinse"]["pours"])
-        self.assertFalse(kept["rinse"]["acid_there"])
-        self.assertTrue(kept["rinse"]["water_there"])
+        self.assertEqual([line["there"] for line in kept["rinse"]["lines"]], [True, False])
 
     def test_delete_with_a_way_back(self) -> None:
         path = f"/journal/entries/{self.begin()['id']}"
@@ -66,9 +65,9 @@ class Story(ApiTestCase):
     def test_what_cannot_be_taken(self) -> None:
         path = f"/journal/entries/{self.begin()['id']}"
         for change, field, words in (
-            ({"reading": 15}, "reading", "0 to 14"),
-            ({"reading": "yellowish"}, "reading", "A number"),
-            ({"reading_step": 0}, "reading_step", "steps of"),
+            ({"read": {"value": 15}}, "value", "0 to 14"),
+            ({"read": {"value": "yellowish"}}, "value", "A number"),
+            ({"read": {"value": 4, "step": 0}}, "step", "steps of"),
             ({"step": 99}, "step", "5 steps"),
             ({"step": -1}, "step", "5 steps"),
             ({"feel": ["ecstatic"]}, "feel", "ones offered"),
@@ -110,7 +109,7 @@ class SharperThanPlanned(ApiTestCase):
 
     def read(self, ph: float) -> list[str]:
         """Keep this reading; ids of the cautions that it calls for."""
-        kept = self.call("PATCH", self.path, {"reading": ph, "reading_step": 0.2})
+        kept = self.call("PATCH", self.path, {"read": {"value": ph, "step": 0.2}})
         return [caution["id"] for caution in kept["reading_cautions"]]
 
     def test_an_adult_may_go_on_knowingly_and_it_is_on_record(self) -> None:

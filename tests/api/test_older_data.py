@@ -53,5 +53,5 @@ class BeforeHeads(TransactionTestCase):
         client = Client()
         entry = client.get("/api/journal/entries").json()["items"][0]
         self.assertEqual((entry["who"], entry["head"], entry["agreement"]), ("Wren", None, "agrees"))
-        self.assertEqual(client.get("/api/shelf/lots").json()[0]["name"], "Malt vinegar")
+        self.assertEqual(client.get("/api/shelf/lots").json()["items"][0]["name"], "Malt vinegar")
         self.assertEqual(client.get("/api/heads").json(), [])

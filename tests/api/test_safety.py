@@ -11,7 +11,8 @@ from django.db import IntegrityError, connection, transaction
 from django.test import Client, TransactionTestCase
 
 from eyebright.mix.models import Rinse
-from eyebright.shelf import services
+from eyebright.shelf.models import WaterProfile
+from eyebright.shelf.services import lots as lot_room
 
 from .support import ApiTestCase
 
@@ -31,7 +32,7 @@ class Failures(ApiTestCase):
         for body in ("{half", "[1, 2]", "null", '"words"', "7", "[" * 100_000, half_a_letter):
             with self.subTest(body[:20]):
                 for method, path in (
-                    ("POST", "/mix/rinse"),
+                    ("POST", "/mix/jug"),
                     ("POST", "/shelf/lots"),
                     ("PATCH", "/journal/entries/1"),
                 ):
@@ -57,7 +58,7 @@ class Failures(ApiTestCase):
 
     def test_a_failure_of_ours_is_said_without_its_insides(self) -> None:
         with (
-            mock.patch.object(services, "lots", side_effect=RuntimeError("secret")),
+            mock.patch.object(lot_room, "lots", side_effect=RuntimeError("secret")),
             self.assertLogs("eyebright.config.problems", "ERROR"),
         ):
             answer = self.problem("GET", "/shelf/lots", None, 500)
@@ -112,19 +113,7 @@ class Database(TransactionTestCase):
             cursor.execute("PRAGMA journal_mode")
             self.assertEqual(cursor.fetchone(), ("wal",))
         with self.assertRaises(IntegrityError), transaction.atomic():
-            Rinse.objects.create(
-                acid_id=999,
-                water_id=999,
-                volume=1,
-                aim=4,
-                minutes=1,
-                predicted=4,
-                predicted_low=4,
-                predicted_high=4,
-                pours=[],
-                steps=[],
-                cautions=[],
-            )
+            WaterProfile.objects.create(water_id=999, on="2026-01-01")
 
     def test_a_write_that_fails_half_way_leaves_nothing(self) -> None:
         client = Client()
@@ -132,7 +121,8 @@ class Database(TransactionTestCase):
         acid = client.post("/api/shelf/lots", lot, content_type="application/json").json()["id"]
         tap = {"kind": "hard", "name": "Tap"}
         water = client.post("/api/shelf/waters", tap, content_type="application/json").json()["id"]
-        asked = {"rinse": {"acid": acid, "water": water, "volume": 500, "aim": 4.5}}
+        lines = [{"stuff": f"water-{water}", "how": "fill"}, {"stuff": f"lot-{acid}", "how": "solve"}]
+        asked = {"rinse": {"lines": lines, "volume": 500, "aim": 4.5}}
         with (
             mock.patch(
                 "eyebright.journal.services.Entry.objects.create",

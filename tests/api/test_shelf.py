@@ -1,5 +1,7 @@
 """The shelf: put on, change, take off, put back; and all that cannot be taken."""
 
+from typing import Any
+
 from .support import ApiTestCase
 
 
@@ -8,7 +10,7 @@ class Lots(ApiTestCase):
 
     def test_put_on_and_listed_with_what_it_does(self) -> None:
         pk = self.put_malt(strength="5,5", note="by the stove")
-        listed = self.call("GET", "/shelf/lots")
+        listed = self.call("GET", "/shelf/lots")["items"]
         self.assertEqual([lot["id"] for lot in listed], [pk])
         self.assertEqual(listed[0]["own_strength"], 5.5)
         self.assertEqual(listed[0]["strength"]["kind"], "measured")
@@ -16,7 +18,7 @@ class Lots(ApiTestCase):
 
     def test_without_a_strength_the_library_says(self) -> None:
         self.put_malt(strength="")
-        lot = self.call("GET", "/shelf/lots")[0]
+        lot = self.call("GET", "/shelf/lots")["items"][0]
         self.assertIsNone(lot["own_strength"])
         self.assertEqual((lot["strength"]["value"], lot["strength"]["kind"]), (5.0, "custom"))
 
@@ -30,10 +32,10 @@ class Lots(ApiTestCase):
     def test_take_off_and_put_back(self) -> None:
         pk = self.put_malt()
         self.call("DELETE", f"/shelf/lots/{pk}", status=204)
-        self.assertEqual(self.call("GET", "/shelf/lots"), [])
+        self.assertEqual(self.call("GET", "/shelf/lots")["items"], [])
         self.call("DELETE", f"/shelf/lots/{pk}", status=404)
         self.call("POST", f"/shelf/lots/{pk}/restore")
-        self.assertEqual(len(self.call("GET", "/shelf/lots")), 1)
+        self.assertEqual(self.call("GET", "/shelf/lots")["total"], 1)
 
     def test_what_cannot_be_taken(self) -> None:
         good = {"material": "malt_vinegar", "name": "Malt vinegar"}
@@ -48,13 +50,19 @@ class Lots(ApiTestCase):
             ({"name": "x" * 81}, "name", "80 letters"),
             ({"name": 7}, "name", "in words"),
             ({"material": "moonshine"}, "material", "from the library"),
-            ({"material": "baking_soda"}, "material", "raises the pH"),
+            ({"material": "linden", "strength": 5}, "strength", "no strength to give"),
+            ({"size": 500, "left": 600}, "left", "more than it held"),
+            ({"left": -1}, "left", "From nothing"),
+            ({"price": 2}, "size", "how much it held"),
+            ({"price": "dear", "size": 500}, "price", "A number goes here"),
+            ({"opened_on": "2199-01-01"}, "opened_on", "still to come"),
+            ({"use_by": "soon"}, "use_by", "date"),
             ({"note": "x" * 2001}, "note", "2000 letters"),
         ):
             with self.subTest(change):
                 self.assertIn(words, self.refused("POST", "/shelf/lots", good | change, field))
         self.assertIn("needed", self.refused("POST", "/shelf/lots", {"name": "Malt"}, "material"))
-        self.assertEqual(self.call("GET", "/shelf/lots"), [])
+        self.assertEqual(self.call("GET", "/shelf/lots")["items"], [])
 
 
 class Waters(ApiTestCase):
@@ -90,12 +98,295 @@ class Waters(ApiTestCase):
 
 
 class Library(ApiTestCase):
-    """What can be put on the shelf."""
+    """What can be put on the shelf, found by any of its names."""
 
-    def test_acids_and_waters_with_sources(self) -> None:
+    def test_materials_kinds_and_waters_with_sources(self) -> None:
         library = self.call("GET", "/shelf/library")
         keys = [stuff["key"] for stuff in library["materials"]]
-        self.assertIn("malt_vinegar", keys)
-        self.assertNotIn("baking_soda", keys)
-        self.assertEqual(library["waters"][0]["key"], "distilled")
-        self.assertTrue(all(row["source"] for row in library["materials"] + library["waters"]))
+        self.assertGreater(len(keys), 80)
+        self.assertTrue({"malt_vinegar", "baking_soda", "rhassoul"} <= set(keys))
+        waters = self.call("GET", "/shelf/water-kinds")
+        self.assertEqual(waters[1]["key"], "distilled")
+        self.assertTrue(all(row["source"] for row in library["materials"] + waters))
+        self.assertIn("leaf", [kind["key"] for kind in library["kinds"]])
+
+    def test_found_in_several_tongues_the_shelfs_own_first(self) -> None:
+        pk = self.put_malt(name="The brown bottle")
+        self.assertEqual(self.call("GET", "/shelf/stuff?find=malzessig")[0]["key"], f"lot-{pk}")
+        for words, key in (
+            ("ortie", "lib-nettle"),
+            ("Natron", "lib-baking_soda"),
+            ("ghassoul", "lib-rhassoul"),
+        ):
+            found = self.call("GET", f"/shelf/stuff?find={words}")
+            self.assertIn(key, [stuff["key"] for stuff in found], words)
+        self.assertEqual(self.call("GET", "/shelf/stuff?find=moonshine"), [])
+
+    def test_all_that_is_known_of_a_material_and_what_is_only_guessed(self) -> None:
+        whole = self.call("GET", "/shelf/library/rhassoul")
+        facts = {fact["name"]: fact for fact in whole["facts"]}
+        self.assertLess(facts["takes up water"]["figure"]["low"], facts["takes up water"]["figure"]["high"])
+        self.call("GET", "/shelf/library/moonshine", status=404)
+
+    def test_one_of_ones_own_is_estimated_from_its_kind_and_wide(self) -> None:
+        body = {"name": "Lock-side mallow", "kind": "leaf"}
+        own = self.call("POST", "/shelf/materials", body, 201)
+        guessed = self.call("GET", f"/shelf/library/{own['key']}")["facts"]
+        self.assertTrue(all(fact["guessed"] for fact in guessed if fact["figure"]))
+        pk = int(own["key"].split("-")[1])
+        self.call("PUT", f"/shelf/materials/{pk}", body | {"spoonful": "0,9", "ph": 6, "per": 5})
+        known = self.call("GET", f"/shelf/library/{own['key']}")["facts"]
+        self.assertLess(sum(fact["guessed"] for fact in known), sum(fact["guessed"] for fact in guessed))
+        lot = self.call("POST", "/shelf/lots", {"material": own["key"], "name": "Mallow"}, 201)
+        self.assertEqual(self.call("GET", "/shelf/stuff?find=mallow")[0]["key"], lot["key"])
+
+    def test_what_cannot_be_taken_of_ones_own(self) -> None:
+        good = {"name": "Mallow", "kind": "leaf"}
+        for change, field, words in (
+            ({"kind": "weed"}, "kind", "nearest kind"),
+            ({"spoonful": 90}, "spoonful", "0.05 to 20"),
+            ({"ph": 15}, "ph", "0 to 14"),
+            ({"strength": 5}, "strength", "no strength"),
+            ({"contains": ["gluten"]}, "contains", "ones offered"),
+        ):
+            with self.subTest(change):
+                self.assertIn(words, self.refused("POST", "/shelf/materials", good | change, field))
+
+
+class LongShelf(ApiTestCase):
+    """What runs low, what is past its date, and a shelf of many pages."""
+
+    def test_what_calls_for_a_look_comes_first(self) -> None:
+        self.put_malt(name="Aaa, full", size=500)
+        for name, more, what in (
+            ("Low", {"size": 500, "left": 40}, "low"),
+            ("Empty", {"size": 500, "left": 0}, "empty"),
+            ("Past", {"use_by": "2020-01-01"}, "past"),
+            ("Old", {"opened_on": "2020-01-01"}, "open long"),
+        ):
+            pk = self.put_malt(name=name, **more)
+            notices = self.call("GET", f"/shelf/lots/{pk}")["notices"]
+            self.assertEqual([notice["what"] for notice in notices], [what])
+        page = self.call("GET", "/shelf/lots")
+        self.assertEqual((page["noticed"], page["items"][-1]["name"]), (4, "Aaa, full"))
+
+    def test_pages_and_finding(self) -> None:
+        for n in range(5):
+            self.put_malt(name=f"Bottle {n}")
+        page = self.call("GET", "/shelf/lots?offset=2&limit=2")
+        self.assertEqual(
+            ([lot["name"] for lot in page["items"]], page["total"]), (["Bottle 2", "Bottle 3"], 5)
+        )
+        self.assertEqual(self.call("GET", "/shelf/lots?find=bottle+4")["total"], 1)
+
+    def test_what_is_poured_is_taken_off_what_is_left_and_put_back(self) -> None:
+        malt = self.put_malt(size=500)
+        entry = self.call("POST", "/journal/entries", {"rinse": self.ask(acid=malt)}, 201)
+        poured = entry["rinse"]["pours"][1]["amount"]
+        self.assertAlmostEqual(self.call("GET", f"/shelf/lots/{malt}")["left"], 500 - poured, delta=0.02)
+        self.call("DELETE", f"/journal/entries/{entry['id']}", status=204)
+        self.assertEqual(self.call("GET", f"/shelf/lots/{malt}")["left"], 500)
+
+
+class Measures(ApiTestCase):
+    """The household's own spoons, cups and vessels."""
+
+    def test_whose_spoons_they_are_changes_what_is_poured(self) -> None:
+        tap = {"stuff": f"water-{self.put_tap()}", "amount": 1, "unit": "cup"}
+        malt = {"stuff": f"lot-{self.put_malt()}", "amount": 1, "unit": "tbsp"}
+        poured = {}
+        for system in ("metric", "us", "imperial", "australian"):
+            self.call("PUT", "/shelf/household", {"system": system})
+            poured[system] = [pour["amount"] for pour in self.jug(tap, malt)["pours"]]
+        self.assertEqual(poured["metric"], [250, 15])
+        self.assertEqual(poured["australian"][1], 20)
+        self.assertAlmostEqual(poured["us"][0], 236.6, delta=0.1)
+        self.assertAlmostEqual(poured["imperial"][0], 284.1, delta=0.1)
+        self.refused("PUT", "/shelf/household", {"system": "babylonian"}, "system")
+
+    def test_a_scoop_of_ones_own(self) -> None:
+        scoop = {"name": "clay scoop", "grams": 11, "material": "rhassoul"}
+        spoon = self.call("POST", "/shelf/spoons", scoop, 201)
+        clay = {"stuff": "lib-rhassoul", "amount": 2, "unit": f"spoon-{spoon['id']}"}
+        units = self.call("GET", "/shelf/stuff?named=lib-rhassoul")[0]["units"]
+        self.assertIn(clay["unit"], [unit["key"] for unit in units])
+        water = {"stuff": "lib-nothing"} | {"stuff": f"water-{self.put_tap()}", "amount": 200}
+        self.assertAlmostEqual(self.jug(water, clay)["lines"][1]["amount"], 22, delta=0.1)
+        for change, field in (
+            ({"grams": None}, "volume"),
+            ({"grams": -1}, "grams"),
+            ({"material": "x"}, "material"),
+        ):
+            with self.subTest(change):
+                self.refused("POST", "/shelf/spoons", scoop | change, field)
+        self.call("DELETE", f"/shelf/spoons/{spoon['id']}", status=204)
+        self.assertEqual(self.call("GET", "/shelf/spoons"), [])
+        self.assertEqual(self.call("POST", f"/shelf/spoons/{spoon['id']}/restore")["grams"], 11)
+
+    def test_marks_on_a_vessel(self) -> None:
+        body = {"name": "Enamel jug", "volume": 1200, "marks": [{"name": "blue line", "volume": 800}]}
+        kept = self.call("POST", "/shelf/vessels", body, 201)
+        self.assertEqual(kept["marks"], [{"name": "blue line", "volume": 800}])
+        over = body | {"marks": [{"name": "blue line", "volume": 1500}]}
+        self.refused("POST", "/shelf/vessels", over, "marks")
+
+
+class WaterFigures(ApiTestCase):
+    """What is known of a water: its supplier's figures by the day, and a titration at home."""
+
+    def test_figures_of_a_day_narrow_the_water_and_can_be_taken_away(self) -> None:
+        pk = self.put_tap()
+        wide = self.call("GET", "/shelf/waters")[0]["alkalinity"]
+        body = {"on": "2026-03-01", "alkalinity": 240, "hardness": "310", "ph": 7.3}
+        water = self.call("POST", f"/shelf/waters/{pk}/profiles", body, 201)
+        self.assertEqual(water["alkalinity"]["value"], 240)
+        self.assertLess(water["alkalinity"]["high"] - water["alkalinity"]["low"], wide["high"] - wide["low"])
+        self.refused("POST", f"/shelf/waters/{pk}/profiles", body | {"on": "2199-01-01"}, "on")
+        profile = water["profiles"][0]["id"]
+        self.call("DELETE", f"/shelf/profiles/{profile}", status=204)
+        self.assertEqual(self.call("GET", "/shelf/waters")[0]["alkalinity"], wide)
+        self.call("POST", f"/shelf/profiles/{profile}/restore", status=204)
+        self.assertEqual(self.call("GET", "/shelf/waters")[0]["alkalinity"]["value"], 240)
+
+    def test_a_suppliers_file_is_kept_whole_or_not_at_all(self) -> None:
+        pk = self.put_tap()
+        good = "date,alkalinity,hardness\n2026-01-05,236,305\n2026-02-05,241,300\n"
+        water = self.call("POST", f"/shelf/waters/{pk}/report", {"text": good}, 201)
+        self.assertEqual([row["on"] for row in water["profiles"]], ["2026-02-05", "2026-01-05"])
+        for text, words in (
+            ("day,colour\n2026-01-05,blue", "column"),
+            (good + "2026-03-05,plenty,300\n", "plenty"),
+            (good + "2199-03-05,230,300\n", "still to come"),
+            ("", "empty"),
+        ):
+            with self.subTest(words):
+                said = self.refused("POST", f"/shelf/waters/{pk}/report", {"text": text}, "text")
+                self.assertIn(words, said)
+        self.assertEqual(len(self.call("GET", "/shelf/waters")[0]["profiles"]), 2)
+
+    def test_a_titration_at_home(self) -> None:
+        pk, malt = self.put_tap(kind="unknown"), self.put_malt(material="spirit_vinegar")
+        steps = [
+            {"vinegar": 5, "read": {"value": 5.0, "step": 0.5}},
+            {"vinegar": 8, "read": {"value": 4.5, "step": 0.5}},
+        ]
+        body = {"vinegar": malt, "water": 1000, "steps": steps[:1]}
+        one = self.call("POST", f"/shelf/waters/{pk}/titration", body)
+        both = self.call("POST", f"/shelf/waters/{pk}/titration", body | {"steps": steps, "keep": True})
+        self.assertTrue(both["kept"] and not one["kept"])
+        wide, narrow = (t["alkalinity"]["high"] - t["alkalinity"]["low"] for t in (one, both))
+        self.assertLess(narrow, wide * 1.05)
+        kept = self.call("GET", "/shelf/waters")[0]
+        self.assertEqual(kept["profiles"][0]["origin"], "titration")
+        self.assertAlmostEqual(kept["alkalinity"]["value"], both["alkalinity"]["value"], delta=1)
+        for change, field in (
+            ({"steps": []}, "steps"),
+            ({"steps": steps[::-1]}, "steps.1.vinegar"),
+            ({"steps": [{"vinegar": 5, "read": {"value": "green"}}]}, "steps.0.value"),
+            (
+                {"vinegar": self.call("POST", "/shelf/lots", {"material": "linden", "name": "L"}, 201)["id"]},
+                "vinegar",
+            ),
+        ):
+            with self.subTest(field):
+                self.refused("POST", f"/shelf/waters/{pk}/titration", body | change, field)
+
+
+class Readings(ApiTestCase):
+    """A reading makes the next answer better, and is undone in one press."""
+
+    def test_this_bottle_now_and_undone(self) -> None:
+        pk = self.put_malt(strength=None)
+        before = self.call("GET", f"/shelf/lots/{pk}")
+        jug = self.call("POST", "/mix/jug", self.ask(acid=pk))
+        body = {"stuff": f"lot-{pk}", "read": {"value": 2.6, "step": 0.2}}
+        read = self.call("POST", "/shelf/readings", body, 201)
+        after = self.call("GET", f"/shelf/lots/{pk}")
+        self.assertEqual((after["readings"], after["neat_ph"]["kind"]), (1, "computed"))
+        for figures in ((before["neat_ph"], after["neat_ph"]),):
+            was, now = (figure["high"] - figure["low"] for figure in figures)
+            self.assertLess(now, was)
+        again = self.call("POST", "/mix/jug", self.ask(acid=pk))
+        self.assertNotEqual(again["amount"], jug["amount"])
+        self.call("DELETE", f"/shelf/readings/{read['id']}", status=204)
+        self.assertEqual(self.call("GET", f"/shelf/lots/{pk}"), before)
+        self.call("POST", f"/shelf/readings/{read['id']}/restore")
+        self.assertEqual(self.call("GET", f"/shelf/lots/{pk}"), after)
+        listed = self.call("GET", f"/shelf/readings?stuff=lot-{pk}")
+        self.assertEqual([reading["of"] for reading in listed], [["Malt vinegar"]])
+
+    def test_a_jug_that_was_read_tells_of_the_bottle_and_of_the_water(self) -> None:
+        malt, tap = self.put_malt(), self.put_tap()
+        wide = self.call("GET", "/shelf/waters")[0]["alkalinity"]
+        entry = self.call("POST", "/journal/entries", {"rinse": self.ask(acid=malt, water=tap)}, 201)
+        path = f"/journal/entries/{entry['id']}"
+        self.call("PATCH", path, {"read": {"value": 5.0, "step": 0.2}})
+        told = self.call("GET", "/shelf/waters")[0]
+        self.assertEqual(told["readings"], 1)
+        self.assertGreater(told["alkalinity"]["value"], wide["value"])
+        self.call("PATCH", path, {"read": None})
+        self.assertEqual(self.call("GET", "/shelf/waters")[0]["alkalinity"], wide)
+
+    def test_a_pack_of_strips_of_ones_own(self) -> None:
+        strips = self.call("POST", "/shelf/strips", {"name": "Fine", "steps": "3.6 3,9; 4.2 4.5"}, 201)
+        self.assertEqual(strips["steps"], [3.6, 3.9, 4.2, 4.5])
+        stuff = f"lot-{self.put_malt()}"
+        off = {"stuff": stuff, "read": {"value": 6, "strips": strips["id"]}}
+        self.assertIn("3.6", self.refused("POST", "/shelf/readings", off, "value"))
+        on = {"stuff": stuff, "read": {"value": 3.6, "strips": strips["id"]}}
+        self.call("POST", "/shelf/readings", on, 201)
+        for steps, words in (
+            ("4", "from 2"),
+            ("4 five", "numbers"),
+            ("5 4", "Lowest first"),
+            ("4 15", "0 to 14"),
+        ):
+            with self.subTest(steps):
+                said = self.refused("POST", "/shelf/strips", {"name": "x", "steps": steps}, "steps")
+                self.assertIn(words, said)
+        self.call("DELETE", f"/shelf/strips/{strips['id']}", status=204)
+        self.call("POST", "/shelf/readings", on, 404)
+
+    def test_what_has_no_ph_by_itself(self) -> None:
+        body = {"stuff": "lib-citric_acid", "read": {"value": 3}}
+        self.assertIn("jug of water", self.refused("POST", "/shelf/readings", body, "stuff"))
+        self.refused("POST", "/shelf/readings", body | {"stuff": "lot-999"}, "stuff")
+
+
+class PutRight(ApiTestCase):
+    """A jug that reads wrong."""
+
+    def setUp(self) -> None:
+        """A jug poured for pH 4.5."""
+        super().setUp()
+        rain = {"kind": "rain", "name": "Rain barrel"}
+        self.call("POST", "/shelf/waters", rain, 201)
+        self.entry = self.call("POST", "/journal/entries", {"rinse": self.ask()}, 201)
+        self.path = f"/journal/entries/{self.entry['id']}"
+
+    def ways(self, **body: Any) -> dict[str, Any]:
+        """The ways to put it right."""
+        return self.call("POST", f"{self.path}/put-right", body)
+
+    def test_ranked_ways_capped_by_the_vessel(self) -> None:
+        self.call("PATCH", self.path, {"read": {"value": 3.5, "step": 0.2}})
+        ways = self.ways()["ways"]
+        self.assertTrue(ways and ways[0]["reaches"])
+        self.assertAlmostEqual(ways[0]["ph"]["value"], 4.5, delta=0.2)
+        bowl = self.call("POST", "/shelf/vessels", {"name": "bowl", "volume": 520}, 201)["id"]
+        for way in self.ways(vessel=bowl)["ways"]:
+            self.assertLessEqual(way["volume"], 520.5)
+        self.assertLess(self.ways(left=200)["ways"][0]["volume"], ways[0]["volume"])
+
+    def test_a_jug_that_reads_as_it_should_needs_nothing(self) -> None:
+        self.call("PATCH", self.path, {"read": {"value": 4.5, "step": 0.5}})
+        told = self.ways()
+        self.assertEqual(told["ways"], [])
+        self.assertTrue(told["says"])
+
+    def test_bad_input(self) -> None:
+        self.refused("POST", f"{self.path}/put-right", {}, "reading")
+        self.call("PATCH", self.path, {"read": {"value": 3.5}})
+        for body, field in (({"left": 0}, "left"), ({"left": 9000}, "left"), ({"vessel": 99}, "vessel")):
+            with self.subTest(body):
+                self.refused("POST", f"{self.path}/put-right", body, field)

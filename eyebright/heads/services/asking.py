@@ -15,7 +15,7 @@ from eyebright.core.heads.little_tests import little_tests
 from eyebright.core.heads.record import Today, tables
 from eyebright.core.learning.factors import outcomes
 from eyebright.core.materials import library
-from eyebright.shelf.services import vessels
+from eyebright.shelf.services.measures import vessels
 
 from ..schemas.asks import AsksOut, DoseOut, FitOut, NextOut, RinseAskedOut
 from ..schemas.questions import QuestionsOut

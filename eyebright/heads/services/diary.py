@@ -15,7 +15,7 @@ from eyebright.core.heads.little_tests import little_tests
 from eyebright.core.heads.record import RecordError, read_record, tables
 from eyebright.core.learning.factors import outcomes
 from eyebright.core.materials import library
-from eyebright.shelf.services import vessels
+from eyebright.shelf.services.measures import vessels
 
 from ..models import CheckIn, Head, PatchTest, Picture, TestResult, Wash
 from ..schemas.diary import CheckInIn, LittleTestIn, PatchResultIn, PatchTestIn, WashChangeIn, WashIn

@@ -16,6 +16,7 @@ from eyebright.core.heads.little_tests import Belief, beliefs, surer
 from eyebright.core.heads.record import CheckIn as CoreCheckIn
 from eyebright.core.heads.record import History, Record, RecordError, Today, read_record, tables
 from eyebright.core.learning.factors import Factors, Went, factor_table, learn
+from eyebright.core.making.chain import Hair
 
 from ..models import CheckIn, Head, PatchTest, TestResult
 
@@ -153,11 +154,23 @@ def today_of(occasion: str, on_scalp: list[str], on_strands: list[str]) -> Today
     return Today(occasion, tuple(dict.fromkeys(on_scalp)), tuple(dict.fromkeys(on_strands)))
 
 
-def facts_for(pk: int | None) -> dict[str, Any]:
-    """The facts of a head that a mix is for, {} for nobody; a Problem beside `head` when it is gone."""
+def _chosen(pk: int | None) -> CoreHead | None:
+    """The head that something is for, None for nobody; a Problem beside `head` when it is gone."""
     if pk is None:
-        return {}
+        return None
     head = Head.present.filter(pk=pk).first()
     if head is None:
         raise Problem.field("head", NOBODY)
-    return facts_for_mix(Known(head).core())
+    return Known(head).core()
+
+
+def facts_for(pk: int | None) -> dict[str, Any]:
+    """The facts of a head that a mix is for, {} for nobody."""
+    head = _chosen(pk)
+    return facts_for_mix(head) if head else {}
+
+
+def hair_for(pk: int | None) -> Hair:
+    """The hair that something is poured over: a head's, or nobody's in particular."""
+    head = _chosen(pk)
+    return Hair(head.record, dict(head.sure)) if head else Hair()

@@ -16,12 +16,20 @@ from eyebright.heads import services as heads
 from eyebright.heads.models import CheckIn, Head, PatchTest, Wash
 from eyebright.heads.schemas.diary import LittleTestIn, PatchTestIn, WashIn
 from eyebright.heads.schemas.heads import HeadIn
+from eyebright.instruments.schemas import InstrumentIn
+from eyebright.instruments.services import save_instrument
 from eyebright.journal import services as journal
 from eyebright.journal.models import Entry
 from eyebright.journal.schemas import BeginIn, EntryIn
-from eyebright.shelf import services as shelf
-from eyebright.shelf.models import Lot, WaterSource
-from eyebright.shelf.schemas import LotIn, VesselIn, WaterIn
+from eyebright.shelf.models import Lot, Reading, WaterSource
+from eyebright.shelf.schemas.lots import LotIn
+from eyebright.shelf.schemas.measures import SpoonIn, VesselIn
+from eyebright.shelf.schemas.readings import NeatReadingIn, StripSetIn
+from eyebright.shelf.schemas.waters import WaterIn
+from eyebright.shelf.services import measures
+from eyebright.shelf.services.lots import save_lot
+from eyebright.shelf.services.readings import read_neat, save_strips
+from eyebright.shelf.services.waters import save_water
 
 HOUSEHOLD = Path(__file__).parents[2] / "demo.toml"
 EVERY_RULE = [rule.id for rule in rules()]
@@ -46,15 +54,35 @@ class Command(BaseCommand):
 
 def load(household: dict[str, Any]) -> int:
     """Put the household on the shelf and its rinses in the journal; returns how many."""
-    lots = {row["key"]: shelf.save_lot(LotIn.model_validate(row)).id for row in household["lot"]}
-    waters = {row["key"]: shelf.save_water(WaterIn.model_validate(row)).id for row in household["water"]}
-    for row in household["vessel"]:
-        shelf.save_vessel(VesselIn.model_validate(row))
     today = timezone.localtime().replace(minute=0, second=0, microsecond=0)
+    lots = {row["key"]: _lot(row, today) for row in household["lot"]}
+    waters = {row["key"]: f"water-{save_water(WaterIn.model_validate(row)).id}" for row in household["water"]}
+    for row in household["vessel"]:
+        measures.save_vessel(VesselIn.model_validate(row))
+    for row in household["spoon"]:
+        measures.save_spoon(SpoonIn.model_validate(row))
+    for row in household["strips"]:
+        save_strips(StripSetIn.model_validate(row))
+    for row in household["instrument"]:
+        save_instrument(InstrumentIn.model_validate(row))
     people = {row["key"]: _head(row, today).pk for row in household["head"]}
     for row in sorted(household["rinse"], key=lambda row: -row["days_ago"]):
-        _rinse(row, lots | waters | people, today)
+        _rinse(row, lots | waters, people, today)
+    for row in household["reading"]:
+        told = read_neat(NeatReadingIn.model_validate({"stuff": (lots | waters)[row["of"]], "read": row}))
+        when = today - timedelta(days=row["days_ago"])
+        Reading.objects.filter(pk=told.id).update(made_at=when)
     return len(household["rinse"])
+
+
+def _lot(row: dict[str, Any], today: datetime) -> str:
+    """A lot, its days counted from today; gives its key."""
+    told = dict(row)
+    if "opened_days_ago" in row:
+        told["opened_on"] = (today - timedelta(days=row["opened_days_ago"])).date()
+    if "use_by_days" in row:
+        told["use_by"] = (today + timedelta(days=row["use_by_days"])).date()
+    return save_lot(LotIn.model_validate(told)).key
 
 
 def _head(row: dict[str, Any], today: datetime) -> Head:
@@ -80,17 +108,23 @@ def _head(row: dict[str, Any], today: datetime) -> Head:
     return kept
 
 
-def _rinse(row: dict[str, Any], keys: dict[str, int], today: datetime) -> None:
+def _rinse(row: dict[str, Any], keys: dict[str, str], people: dict[str, int], today: datetime) -> None:
     ask: dict[str, Any] = {name: row[name] for name in ("volume", "aim", "use", "minutes") if name in row}
-    ask |= {name: keys[row[name]] for name in ("acid", "water", "head")}
+    lines = [
+        {"stuff": keys[row["water"]], "how": "fill"},
+        {"stuff": keys[row["acid"]], "how": "solve", "unit": row.get("unit", "mL")},
+    ]
+    ask |= {"head": people[row["head"]], "lines": lines}
     entered = BeginIn.model_validate({"rinse": ask})
     entered.stops_passed = EVERY_RULE
     begun = journal.begin(entered)
-    said: dict[str, Any] = {
-        name: row[name] for name in ("reading", "reading_step", "feel", "note") if name in row
-    }
+    said: dict[str, Any] = {name: row[name] for name in ("feel", "note") if name in row}
+    if "reading" in row:
+        said["read"] = {"value": row["reading"], "step": row.get("reading_step", 0.5)}
     said |= {"step": len(begun.rinse.steps), "finished": True}
     journal.change(begun.id, EntryIn.model_validate(said))
     when = today.replace(hour=row["hour"]) - timedelta(days=row["days_ago"])
-    Entry.objects.filter(pk=begun.id).update(made_at=when, finished_at=when + timedelta(minutes=15))
-    Wash.objects.filter(entry=begun.id).update(at=when + timedelta(minutes=15))
+    done = when + timedelta(minutes=15)
+    Entry.objects.filter(pk=begun.id).update(made_at=when, finished_at=done)
+    Wash.objects.filter(entry=begun.id).update(at=done)
+    Reading.objects.filter(entry=begun.id).update(made_at=done)

@@ -13,7 +13,7 @@ from waitress import create_server
 from eyebright.config.wsgi import application
 
 HOST = "127.0.0.1"
-THREADS = 8  # a page asks for a handful of things at once
+THREADS = 20  # a page asks for a handful of things at once, and a few hold a line to the instruments
 
 
 class Command(BaseCommand):

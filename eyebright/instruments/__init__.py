@@ -1,0 +1,1 @@
+"""Instruments: scale, pH meter and thermometer, simulated or bridged, and their calibration."""

@@ -1,0 +1,1 @@
+"""What of the shelf goes over the wire, a file a noun."""

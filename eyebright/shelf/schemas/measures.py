@@ -1,0 +1,91 @@
+"""What the household measures with: its spoons and cups, and things of its own."""
+
+from typing import Annotated
+
+from ninja import Schema
+from pydantic import BeforeValidator
+
+from eyebright.config.fields import AS_NUMBER, Blank, Name, number_between, words
+from eyebright.config.wire import Out
+
+VesselVolume = Annotated[
+    float,
+    number_between(5, 20_000, "From 5 mL to 20 L: fill it from a measuring jug to know."),
+    AS_NUMBER,
+]
+SpoonVolume = Annotated[float, number_between(0.1, 500, "A spoon or scoop holds 0.1 to 500 mL."), AS_NUMBER]
+SpoonGrams = Annotated[float, number_between(0.05, 500, "A spoonful weighs 0.05 to 500 g."), AS_NUMBER]
+
+
+class HouseholdIn(Schema):
+    """Whose spoons and cups these are, and how money is written."""
+
+    system: str
+    currency: Annotated[str, BeforeValidator(words)] = "£"
+
+
+class SystemOut(Out):
+    """The spoons and cups of one custom."""
+
+    key: str
+    name: str
+    says: str
+
+
+class HouseholdOut(Out):
+    """The household's settings, and what there is to choose from."""
+
+    system: str
+    currency: str
+    systems: list[SystemOut]
+
+
+class MarkIn(Schema):
+    """A fill mark on a vessel, in mL."""
+
+    name: Name
+    volume: VesselVolume
+
+
+class VesselIn(Schema):
+    """A vessel as it is entered: what it holds to the brim, in mL, and the marks on it."""
+
+    name: Name
+    volume: VesselVolume
+    marks: list[MarkIn] = []
+
+
+class FillMarkOut(Out):
+    """A fill mark on a vessel."""
+
+    name: str
+    volume: float
+
+
+class VesselOut(Out):
+    """A vessel of the household's own."""
+
+    id: int
+    name: str
+    volume: float
+    marks: list[FillMarkOut]
+
+
+class SpoonIn(Schema):
+    """A spoon or scoop: mL, or g of a material (its key; empty for anything) weighed with it."""
+
+    name: Name
+    volume: Annotated[SpoonVolume | None, Blank] = None
+    grams: Annotated[SpoonGrams | None, Blank] = None
+    material: str = ""
+
+
+class SpoonOut(Out):
+    """A spoon or scoop of the household's own."""
+
+    id: int
+    name: str
+    volume: float | None
+    grams: float | None
+    material: str
+    material_name: str

@@ -1,0 +1,146 @@
+"""Lots: bottles and bags, with what they do by themselves and what there is to say of them."""
+
+from django.db import transaction
+from django.db.models import Count, F
+from django.utils import timezone
+
+from eyebright.config.kept import as_float, exact
+from eyebright.config.problems import Problem, one
+from eyebright.config.wire import FigureOut, figure_out
+from eyebright.core.chemistry.solution import neat_ph
+from eyebright.core.chemistry.uncertainty import Belief, Draws, Kind, figure
+from eyebright.core.materials import Material, MaterialError, Stuff
+from eyebright.core.materials.keeping import notices
+
+from ..models import Lot, ReadingLine
+from ..schemas.lots import NO_MATERIAL, LotIn, LotOut, LotsOut, NoticeOut
+from .materials import material_of, neat, spread_out
+from .readings import belief_for
+from .stuff import core_lot, lot_holds
+
+PAGE = 40
+
+
+def lots(find: str, offset: int, limit: int) -> LotsOut:
+    """A page of lots by name, found by any of their names; what calls for a look comes first."""
+    every = list(Lot.present.all())
+    hits = [lot for lot in every if lot_holds(lot, find)] if find.strip() else every
+    told = {lot.pk: _notices(lot, material_of(lot.material)) for lot in hits}
+    hits.sort(key=lambda lot: not told[lot.pk])
+    page = hits[offset : offset + limit]
+    read = _readings([lot.pk for lot in page])
+    return LotsOut(
+        items=[_out(lot, told[lot.pk], read.get(f"lot-{lot.pk}", 0)) for lot in page],
+        total=len(hits),
+        noticed=sum(1 for found in told.values() if found),
+    )
+
+
+def _readings(pks: list[int]) -> dict[str, int]:
+    """How many readings tell of each of these lots, by key."""
+    keys = [f"lot-{pk}" for pk in pks]
+    lines = ReadingLine.objects.filter(stuff__in=keys, reading__removed_at=None)
+    return dict(lines.values_list("stuff").annotate(Count("reading", distinct=True)))
+
+
+def lot_out(lot: Lot) -> LotOut:
+    """A lot with what it does by itself."""
+    return _out(lot, _notices(lot, material_of(lot.material)), _readings([lot.pk]).get(f"lot-{lot.pk}", 0))
+
+
+def _notices(lot: Lot, stuff: Material) -> list[NoticeOut]:
+    if lot.left is None and lot.use_by is None and lot.opened_on is None:
+        return []
+    today = timezone.localdate()
+    opened = None if lot.opened_on is None else (today - lot.opened_on).days
+    use_by = None if lot.use_by is None else (lot.use_by - today).days
+    found = notices(stuff, as_float(lot.left), as_float(lot.size), opened, use_by)
+    return [NoticeOut.model_validate(notice) for notice in found]
+
+
+def _out(lot: Lot, told: list[NoticeOut], readings: int) -> LotOut:
+    stuff, strength = material_of(lot.material), as_float(lot.strength)
+    belief = belief_for([f"lot-{lot.pk}"]) if readings else None
+    now, alone = (
+        _believed(core_lot(lot), belief) if belief else (_strength(stuff, strength), neat(stuff, strength))
+    )
+    return LotOut(
+        id=lot.pk,
+        key=f"lot-{lot.pk}",
+        material=stuff.key,
+        material_name=stuff.name,
+        kind=stuff.kind,
+        unit=stuff.unit,
+        name=lot.name,
+        own_strength=strength,
+        strength=now,
+        strength_unit=stuff.strength_unit,
+        neat_ph=alone,
+        size=as_float(lot.size),
+        left=as_float(lot.left),
+        price=as_float(lot.price),
+        opened_on=lot.opened_on,
+        use_by=lot.use_by,
+        notices=told,
+        readings=readings,
+        note=lot.note,
+        source=stuff.source,
+    )
+
+
+def _strength(stuff: Material, strength: float | None) -> FigureOut | None:
+    """The household's own figure was measured by somebody; the library's is custom."""
+    kind: Kind = "custom" if strength is None else "measured"
+    return spread_out(stuff.with_strength(strength), stuff.strength_unit, kind) if stuff.strength else None
+
+
+def _believed(stuff: Stuff, belief: Belief) -> tuple[FigureOut | None, FigureOut | None]:
+    """How strong it is, and what it reads by itself, after what was read of it."""
+    draws = Draws(belief=belief)
+    stuff.brings(draws)
+    strength = draws.used.get(f"{stuff.key}/strength")
+    now = None
+    if strength is not None and stuff.material is not None:
+        now = figure_out(figure(strength, stuff.material.strength_unit))
+    poured = stuff.material is not None and stuff.material.unit == "mL" and not stuff.material.dry
+    return now, figure_out(neat_ph(stuff.brings, belief)) if poured else None
+
+
+def find_lot(pk: int, *, also_removed: bool = False) -> Lot:
+    """A lot, or the problem of its being gone."""
+    return one(Lot.among(also_removed=also_removed), pk, "bottle")
+
+
+@transaction.atomic
+def save_lot(entered: LotIn, lot: Lot | None = None) -> LotOut:
+    """Put a new lot on the shelf, or change one."""
+    try:
+        stuff = material_of(entered.material)
+    except MaterialError:
+        raise Problem.field("material", NO_MATERIAL) from None
+    if entered.strength is not None and stuff.strength is None:
+        raise Problem.field("strength", f"{stuff.name} has no strength to give: leave this empty.")
+    if entered.left is not None and entered.size is not None and entered.left > entered.size:
+        raise Problem.field("left", f"That is more than it held, {entered.size:g} {stuff.unit}.")
+    if entered.price is not None and not entered.size:
+        raise Problem.field("size", "Say how much it held for that price.")
+    if entered.opened_on and entered.opened_on > timezone.localdate():
+        raise Problem.field("opened_on", "That day is still to come.")
+    lot = lot or Lot()
+    lot.material, lot.name, lot.note = stuff.key, entered.name, entered.note
+    lot.strength, lot.price = exact(entered.strength), exact(entered.price, "0.01")
+    lot.size = exact(entered.size, "0.01")
+    lot.left = exact(entered.size if entered.left is None and lot.pk is None else entered.left, "0.01")
+    lot.opened_on, lot.use_by = entered.opened_on, entered.use_by
+    lot.save()
+    return lot_out(lot)
+
+
+def take(amounts: dict[str, float], *, back: bool = False) -> None:
+    """Take what a jug took (by key, mL or g) off what is left of each lot; or put it back."""
+    for key, amount in amounts.items():
+        where, _, pk = key.partition("-")
+        if where == "lot":
+            change = exact(-amount if back else amount, "0.01")
+            Lot.objects.filter(pk=pk).exclude(left=None).update(left=F("left") - change)
+    Lot.objects.filter(left__lt=0).update(left=0)

@@ -1,0 +1,196 @@
+"""Readings, and what is believed of everything on the shelf because of them."""
+
+from collections.abc import Iterable, Sequence
+from itertools import pairwise
+
+from django.db import transaction
+
+from eyebright.config.kept import as_float, exact
+from eyebright.config.problems import Problem, one
+from eyebright.config.wire import figure_out
+from eyebright.core.chemistry.readings import MeterReading, ReadingError, StripReading
+from eyebright.core.chemistry.readings import Reading as CoreReading
+from eyebright.core.chemistry.uncertainty import Belief
+from eyebright.core.learning.belief import Told, learn
+from eyebright.core.making.jug import Line, filled
+from eyebright.core.materials import Stuff
+from eyebright.core.measures import Amount
+from eyebright.instruments.services import meter_reach
+
+from ..models import Reading, ReadingLine, StripSet
+from ..schemas.readings import NeatReadingIn, ReadIn, ReadingOut, StripSetIn, StripSetOut
+from .stuff import gone, stuff_of, stuffs
+
+STRIP_STEP = 0.5  # the usual strip, when nothing is said
+COUNTED = 12  # readings that one answer takes in, the newest
+NEAT_AMOUNT = 100.0  # mL: by itself it does not matter how much
+MOST_BLOCKS = 30
+
+
+# ---- packs of strips ----
+
+
+def strip_sets() -> list[StripSetOut]:
+    """Every pack of strips."""
+    return [strip_set_out(strips) for strips in StripSet.present.all()]
+
+
+def strip_set_out(strips: StripSet) -> StripSetOut:
+    """A pack of strips."""
+    return StripSetOut(id=strips.pk, name=strips.name, steps=strips.steps)
+
+
+def find_strips(pk: int, *, also_removed: bool = False) -> StripSet:
+    """A pack of strips, or the problem of its being gone."""
+    return one(StripSet.among(also_removed=also_removed), pk, "pack of strips")
+
+
+@transaction.atomic
+def save_strips(entered: StripSetIn, strips: StripSet | None = None) -> StripSetOut:
+    """Put a pack of strips on the shelf, or change one."""
+    try:
+        steps = [float(step.replace(",", ".")) for step in entered.steps.replace(";", " ").split()]
+    except ValueError:
+        raise Problem.field(
+            "steps", "Write the numbers beside the blocks, with spaces between: 4 4.5 5 5.5."
+        ) from None
+    if not 2 <= len(steps) <= MOST_BLOCKS:
+        raise Problem.field("steps", f"A pack has from 2 to {MOST_BLOCKS} blocks.")
+    if any(not 0.0 <= step <= 14.0 for step in steps):
+        raise Problem.field("steps", "pH runs from 0 to 14.")
+    if any(b <= a for a, b in pairwise(steps)):
+        raise Problem.field("steps", "Lowest first, each higher than the one before.")
+    strips = strips or StripSet()
+    strips.name, strips.steps = entered.name, steps
+    strips.save()
+    return strip_set_out(strips)
+
+
+# ---- what was read ----
+
+
+def core_reading(read: ReadIn, at: str = "") -> CoreReading:
+    """A reading as the core takes it; what cannot have been read is said beside its field.
+
+    `at`: where it stands in a list, as fields are named.
+    """
+    if read.meter is not None:
+        return MeterReading(read.value, meter_reach(read.meter))
+    if read.strips is None:
+        return StripReading(read.value, read.step or STRIP_STEP)
+    strips = find_strips(read.strips)
+    apart = [abs(step - read.value) for step in strips.steps]
+    nearest = apart.index(min(apart))
+    beside = [
+        abs(strips.steps[i] - strips.steps[nearest])
+        for i in (nearest - 1, nearest + 1)
+        if 0 <= i < len(strips.steps)
+    ]
+    try:
+        return StripReading(read.value, read.step or max(beside), strips.steps[0], strips.steps[-1])
+    except ReadingError as raised:
+        raise Problem.field(f"{at}value", str(raised)) from None
+
+
+def kept_reading(reading: Reading) -> CoreReading:
+    """A reading that was kept, as the core takes it."""
+    if reading.instrument == Reading.Instrument.METER:
+        return MeterReading(float(reading.value), float(reading.reach or 0.0))
+    step = float(reading.step or STRIP_STEP)
+    return StripReading(float(reading.value), step, as_float(reading.low), as_float(reading.high))
+
+
+@transaction.atomic
+def keep_reading(
+    read: CoreReading, lines: Sequence[tuple[str, float, str]], reading: Reading | None = None
+) -> Reading:
+    """Keep a reading of a jug: (key, amount, unit) of each line, in pouring order."""
+    reading = reading or Reading()
+    reading.value = exact(read.figure.value)
+    reading.removed_at = None
+    if isinstance(read, StripReading):
+        reading.instrument = Reading.Instrument.STRIP
+        reading.step, reading.reach = exact(read.step, "0.01"), None
+        reading.low, reading.high = exact(read.low, "0.01"), exact(read.high, "0.01")
+    elif isinstance(read, MeterReading):
+        reading.instrument = Reading.Instrument.METER
+        reading.step = reading.low = reading.high = None
+        reading.reach = exact(read.reach)
+    reading.save()
+    reading.lines.all().delete()
+    ReadingLine.objects.bulk_create(
+        ReadingLine(reading=reading, stuff=key, amount=exact(amount), unit=unit)
+        for key, amount, unit in lines
+    )
+    return reading
+
+
+def read_neat(entered: NeatReadingIn) -> ReadingOut:
+    """Keep a reading of one thing by itself."""
+    stuff = stuff_of(entered.stuff)
+    if stuff is None:
+        raise gone("stuff")
+    if stuff.material and (stuff.material.unit == "g" or stuff.material.side is None or stuff.material.dry):
+        raise Problem.field("stuff", f"{stuff.name} has no pH by itself: read it in a jug of water.")
+    reading = keep_reading(core_reading(entered.read), [(stuff.key, NEAT_AMOUNT, "mL")])
+    return reading_out(reading)
+
+
+def find_reading(pk: int, *, also_removed: bool = False) -> Reading:
+    """A reading, or the problem of its being gone."""
+    return one(Reading.among(also_removed=also_removed), pk, "reading")
+
+
+def readings_of(key: str) -> list[ReadingOut]:
+    """The readings that tell of this thing, the newest first."""
+    rows = Reading.present.filter(lines__stuff=key).distinct().prefetch_related("lines")
+    return [reading_out(reading) for reading in rows]
+
+
+def reading_out(reading: Reading) -> ReadingOut:
+    """A reading, with the names of what was in it."""
+    keys = [line.stuff for line in reading.lines.all()]
+    there = stuffs(keys, also_removed=True)
+    return ReadingOut(
+        id=reading.pk,
+        made_at=reading.made_at,
+        instrument="meter" if reading.instrument == Reading.Instrument.METER else "strip",
+        figure=figure_out(kept_reading(reading).figure),
+        of=[there[key].name for key in keys if key in there],
+    )
+
+
+# ---- what is believed ----
+
+
+def told_of(keys: Iterable[str]) -> list[Told]:
+    """The readings that tell of these things, and of what they were mixed with, the newest of them."""
+    wanted, rows = set(keys), {}
+    while True:
+        found = Reading.present.filter(lines__stuff__in=wanted).distinct().prefetch_related("lines")[:COUNTED]
+        rows = {row.pk: row for row in found}
+        grown = wanted | {line.stuff for row in rows.values() for line in row.lines.all()}
+        if grown == wanted:
+            break
+        wanted = grown
+    if not rows:
+        return []
+    there = stuffs(wanted, also_removed=True)
+    return [told for row in rows.values() if (told := _told(row, there))]
+
+
+def _told(reading: Reading, there: dict[str, Stuff]) -> Told | None:
+    lines = list(reading.lines.all())
+    if not lines or any(line.stuff not in there for line in lines):
+        return None
+    jug = filled(
+        [Line(there[line.stuff], "amount", Amount(float(line.amount), line.unit)) for line in lines],
+        None,
+        scope=f"reading {reading.pk}",
+    )
+    return Told(jug, 0.0, kept_reading(reading))
+
+
+def belief_for(keys: Iterable[str]) -> Belief:
+    """What readings taught of these things."""
+    return learn(told_of(keys))

@@ -1,0 +1,127 @@
+"""What goes into a jug, by its key: `lot-3`, `water-2`, or `lib-baking_soda` where it is not at hand."""
+
+from collections.abc import Iterable
+
+from django.db.models import Q
+
+from eyebright.config.problems import Problem
+from eyebright.core.making.mix import kind_of
+from eyebright.core.materials import Lot as CoreLot
+from eyebright.core.materials import MaterialError, Stuff, WaterLot, library, material
+from eyebright.core.materials.names import folded, found, holds, names_of
+from eyebright.core.measures import offered
+
+from ..models import Lot, WaterSource
+from ..schemas.lots import StuffOut, UnitOut
+from .materials import material_of
+from .measures import the_kit
+from .profiles import core_water
+
+SODA = "baking_soda"
+SHOWN = 30
+FOR_ROUTES = 60  # lots looked through for another way to a pH
+
+
+def core_lot(lot: Lot) -> CoreLot:
+    """A lot as the core takes it."""
+    each = None if lot.price is None or not lot.size else float(lot.price / lot.size)
+    strength = None if lot.strength is None else float(lot.strength)
+    return CoreLot(f"lot-{lot.pk}", material_of(lot.material), lot.name, strength, each)
+
+
+def water_lot(source: WaterSource) -> WaterLot:
+    """A water as the core takes it."""
+    return WaterLot(f"water-{source.pk}", core_water(source), source.name)
+
+
+def stuff_of(key: str, *, also_removed: bool = False) -> Stuff | None:
+    """What goes by this key; None where there is nothing, or nothing any more."""
+    where, _, name = key.partition("-")
+    if where == "lib":
+        return CoreLot(key, library()[name], library()[name].name) if name in library() else None
+    if not (name.isascii() and name.isdigit() and len(name) < 12):
+        return None
+    if where == "lot":
+        lot = Lot.among(also_removed=also_removed).filter(pk=name).first()
+        return core_lot(lot) if lot else None
+    if where == "water":
+        source = WaterSource.among(also_removed=also_removed).filter(pk=name).first()
+        return water_lot(source) if source else None
+    return None
+
+
+def stuffs(keys: Iterable[str], *, also_removed: bool = False) -> dict[str, Stuff]:
+    """What goes by these keys, in two queries however many there are; what is gone is left out."""
+    numbers: dict[str, list[str]] = {"lot": [], "water": []}
+    out: dict[str, Stuff] = {}
+    for key in keys:
+        where, _, name = key.partition("-")
+        if where in numbers and name.isascii() and name.isdigit() and len(name) < 12:
+            numbers[where].append(name)
+        elif where == "lib" and (found := stuff_of(key)):
+            out[key] = found
+    for lot in Lot.among(also_removed=also_removed).filter(pk__in=numbers["lot"]):
+        out[f"lot-{lot.pk}"] = core_lot(lot)
+    waters = WaterSource.among(also_removed=also_removed).filter(pk__in=numbers["water"])
+    for source in waters.prefetch_related("profiles"):
+        out[f"water-{source.pk}"] = water_lot(source)
+    return out
+
+
+def shelf_for_routes() -> list[Stuff]:
+    """What else is at hand: the waters, and the lots that could take an acid's place."""
+    waters = [water_lot(source) for source in WaterSource.present.prefetch_related("profiles")[:8]]
+    lots = Lot.present.filter(Q(left=None) | Q(left__gt=0))[:FOR_ROUTES]
+    return [*waters, *(core_lot(lot) for lot in lots)]
+
+
+def the_soda() -> Stuff:
+    """The household's baking soda, or the library's where it has none."""
+    lot = Lot.present.filter(material=SODA).first()
+    return core_lot(lot) if lot else CoreLot(f"lib-{SODA}", material(SODA), material(SODA).name)
+
+
+def stuff_out(stuff: Stuff) -> StuffOut:
+    """Something that can go into a jug, with the units its amount can be said in."""
+    return StuffOut(
+        key=stuff.key,
+        name=stuff.name,
+        kind=stuff.material.kind if stuff.material else "water",
+        what=kind_of(stuff),
+        unit=stuff.material.unit if stuff.material else "mL",
+        units=[UnitOut(key=key, name=name) for key, name in offered(stuff.material, the_kit())],
+        at_hand=not stuff.key.startswith("lib-"),
+        packs=stuff.material is not None and stuff.material.packed > 1.0,
+    )
+
+
+def find_stuff(find: str, keys: list[str]) -> list[StuffOut]:
+    """What goes by these keys first, then what is found by name: the shelf's own, then the library's."""
+    if keys:
+        there = stuffs(keys)
+        return [stuff_out(there[key]) for key in keys if key in there]
+    hits: list[Stuff] = []
+    for source in WaterSource.present.prefetch_related("profiles"):
+        if holds(folded(f"{source.name} {source.kind} water"), find):
+            hits.append(water_lot(source))
+    seen: set[str] = set()
+    for lot in Lot.present.all():
+        seen.add(lot.material)
+        if len(hits) < SHOWN and lot_holds(lot, find):
+            hits.append(core_lot(lot))
+    hits += [CoreLot(f"lib-{stuff.key}", stuff, stuff.name) for stuff in found(find) if stuff.key not in seen]
+    return [stuff_out(stuff) for stuff in hits[:SHOWN]]
+
+
+def lot_holds(lot: Lot, find: str) -> bool:
+    """Whether a lot goes by this name, its material's names in every tongue included."""
+    try:
+        names = names_of(material_of(lot.material))
+    except MaterialError:
+        names = ""
+    return holds(f"{folded(lot.name)} {names} {folded(lot.note)}", find)
+
+
+def gone(field: str) -> Problem:
+    """The problem of a thing that is not on the shelf any more."""
+    return Problem.field(field, "That is no longer on the shelf: choose another.")

@@ -1,0 +1,236 @@
+"""Waters: their classes, their figures on a day, and the home titration."""
+
+from functools import lru_cache
+
+from django.db import transaction
+from django.utils import timezone
+
+from eyebright.config.kept import as_float, exact
+from eyebright.config.problems import Problem, one
+from eyebright.config.wire import FigureOut, figure_out
+from eyebright.core.chemistry.solution import neat_ph
+from eyebright.core.chemistry.uncertainty import Belief, Draws, Figure, Kind, Spread, figure
+from eyebright.core.chemistry.water import Water, water_classes
+from eyebright.core.chemistry.water_report import ReportError, read_report
+from eyebright.core.making.titration import TitrationError, titrate
+
+from ..models import ReadingLine, WaterProfile, WaterSource
+from ..schemas.waters import (
+    NO_KIND,
+    ProfileIn,
+    ProfileOut,
+    ReportIn,
+    TitrationIn,
+    TitrationOut,
+    WaterIn,
+    WaterKindOut,
+    WaterOut,
+)
+from .lots import find_lot
+from .materials import spread_out
+from .profiles import core_water, known_of, live_profiles, profile_of
+from .readings import belief_for, core_reading
+from .stuff import core_lot
+
+OLD_DAYS = 400  # a tap's figures older than that are worth finding anew
+MG = "mg/L"
+
+
+def water_kinds() -> list[WaterKindOut]:
+    """Every class of water."""
+    return [
+        WaterKindOut(
+            key=water.key,
+            name=water.name,
+            about=water.about,
+            alkalinity=spread_out(water.alkalinity, MG),
+            hardness=spread_out(water.hardness, MG),
+            source=water.source,
+        )
+        for water in water_classes().values()
+    ]
+
+
+@lru_cache(maxsize=2048)
+def _plain(water: Water) -> FigureOut:
+    return figure_out(neat_ph(water.brings))
+
+
+def _maybe(spread: Spread | None, unit: str, kind: Kind = "measured") -> FigureOut | None:
+    return None if spread is None else spread_out(spread, unit, kind)
+
+
+def profile_out(row: WaterProfile) -> ProfileOut:
+    """Figures of a water on a day."""
+    profile = profile_of(row)
+    return ProfileOut(
+        id=row.pk,
+        on=row.on,
+        origin="titration" if row.origin == WaterProfile.Origin.TITRATION else "supplier",
+        alkalinity=_maybe(profile.alkalinity, MG),
+        hardness=_maybe(profile.hardness, MG),
+        sodium=_maybe(profile.sodium, MG),
+        ph=_maybe(profile.ph, "pH"),
+    )
+
+
+def water_out(source: WaterSource) -> WaterOut:
+    """A water with its figures, as readings and profiles have them."""
+    rows, water, key = live_profiles(source), core_water(source), f"water-{source.pk}"
+    count = (
+        ReadingLine.objects.filter(stuff=key, reading__removed_at=None).values("reading").distinct().count()
+    )
+    belief = belief_for([key]) if count else None
+    known = known_of(rows)
+    reported_by = next((row for row in rows if row.origin == WaterProfile.Origin.SUPPLIER), None)
+    return WaterOut(
+        id=source.pk,
+        key=key,
+        kind=source.kind,
+        kind_name=water.name,
+        name=source.name,
+        own_alkalinity=as_float(reported_by.alkalinity) if reported_by else None,
+        own_hardness=as_float(reported_by.hardness) if reported_by else None,
+        alkalinity=_now(water, key, "alkalinity", belief)
+        if belief
+        else _figure(water.alkalinity, known.alkalinity),
+        hardness=_now(water, key, "hardness", belief) if belief else _figure(water.hardness, known.hardness),
+        ph=_plain(water),
+        profiles=[profile_out(row) for row in rows],
+        says=_says(rows, count),
+        readings=count,
+        note=source.note,
+        source=water.source,
+    )
+
+
+def _figure(spread: Spread, known: Spread | None) -> FigureOut:
+    return spread_out(spread, MG, "custom" if known is None else "measured")
+
+
+def _now(water: Water, key: str, name: str, belief: Belief) -> FigureOut:
+    draws = Draws(belief=belief)
+    water.brings(draws.within(key))
+    return figure_out(figure(draws.used[f"{key}/{name}"], MG))
+
+
+def _says(rows: list[WaterProfile], readings: int) -> str:
+    """Where its figures come from, and whether they have grown old."""
+    if not rows:
+        told = "By its class only." if not readings else "By its class, and by what was read of it."
+        return f"{told} The supplier's report, or a titration with vinegar, narrows it."
+    newest = rows[0]
+    how = "titrated here" if newest.origin == WaterProfile.Origin.TITRATION else "from its supplier"
+    days = (timezone.localdate() - newest.on).days
+    old = " That is long ago: a tap changes." if days > OLD_DAYS else ""
+    return f"Figures of {newest.on:%-d %B %Y}, {how}.{old}"
+
+
+def waters() -> list[WaterOut]:
+    """Every water on the shelf."""
+    return [water_out(source) for source in WaterSource.present.prefetch_related("profiles")]
+
+
+def find_water(pk: int, *, also_removed: bool = False) -> WaterSource:
+    """A water, or the problem of its being gone."""
+    return one(WaterSource.among(also_removed=also_removed), pk, "water")
+
+
+def find_profile(pk: int, *, also_removed: bool = False) -> WaterProfile:
+    """A profile, or the problem of its being gone."""
+    return one(WaterProfile.among(also_removed=also_removed), pk, "profile")
+
+
+@transaction.atomic
+def save_water(entered: WaterIn, source: WaterSource | None = None) -> WaterOut:
+    """Put a new water on the shelf, or change one; the figures entered are the supplier's, of today."""
+    if entered.kind not in water_classes():
+        raise Problem.field("kind", NO_KIND)
+    new = source is None
+    source = source or WaterSource()
+    source.kind, source.name, source.note = entered.kind, entered.name, entered.note
+    source.save()
+    before = None if new else water_out(source)
+    said = (entered.alkalinity, entered.hardness)
+    if before is None or said != (before.own_alkalinity, before.own_hardness):
+        _supplier_says(source, *said)
+    return water_out(find_water(source.pk))
+
+
+def _supplier_says(source: WaterSource, alkalinity: float | None, hardness: float | None) -> None:
+    """The supplier's figures as of today; what stood there for today is replaced."""
+    row = WaterProfile.present.filter(
+        water=source, on=timezone.localdate(), origin=WaterProfile.Origin.SUPPLIER
+    ).first()
+    if alkalinity is None and hardness is None:
+        for old in WaterProfile.present.filter(water=source, origin=WaterProfile.Origin.SUPPLIER):
+            old.take_away()
+        return
+    row = row or WaterProfile(water=source, on=timezone.localdate(), origin=WaterProfile.Origin.SUPPLIER)
+    row.alkalinity, row.hardness = exact(alkalinity, "0.01"), exact(hardness, "0.01")
+    row.save()
+
+
+@transaction.atomic
+def add_profile(source: WaterSource, entered: ProfileIn) -> WaterOut:
+    """Keep a supplier's figures of a day."""
+    if entered.on > timezone.localdate():
+        raise Problem.field("on", "That day is still to come.")
+    figures = {name: getattr(entered, name) for name in ("alkalinity", "hardness", "sodium", "ph")}
+    if all(value is None for value in figures.values()):
+        raise Problem.field("alkalinity", "Give at least one figure.")
+    WaterProfile.objects.create(
+        water=source,
+        on=entered.on,
+        origin=WaterProfile.Origin.SUPPLIER,
+        **{name: exact(value, "0.01") for name, value in figures.items()},
+    )
+    return water_out(find_water(source.pk))
+
+
+@transaction.atomic
+def take_report(source: WaterSource, entered: ReportIn) -> WaterOut:
+    """Keep every row of a supplier's CSV file, or none of them."""
+    try:
+        rows = read_report(entered.text)
+    except ReportError as raised:
+        raise Problem.field("text", str(raised)) from None
+    for row in rows:
+        if row.on > timezone.localdate():
+            raise Problem.field("text", f"{row.on} is still to come.")
+        values = {name: getattr(row, name) for name in ("alkalinity", "hardness", "sodium", "ph")}
+        WaterProfile.objects.create(
+            water=source,
+            on=row.on,
+            origin=WaterProfile.Origin.SUPPLIER,
+            **{name: exact(value, "0.01") for name, value in values.items()},
+        )
+    return water_out(find_water(source.pk))
+
+
+@transaction.atomic
+def titration(source: WaterSource, entered: TitrationIn) -> TitrationOut:
+    """What a home titration says of a water; kept as a profile of today where that is asked."""
+    vinegar = core_lot(find_lot(entered.vinegar))
+    if vinegar.material.strength is None or vinegar.material.unit != "mL":
+        raise Problem.field("vinegar", "Titrate with a vinegar whose strength is on its label.")
+    steps = [(step.vinegar, core_reading(step.read, f"steps.{i}.")) for i, step in enumerate(entered.steps)]
+    try:
+        found = titrate(vinegar, steps, entered.water)
+    except TitrationError as raised:
+        field = "steps" if raised.step is None else f"steps.{raised.step}.vinegar"
+        raise Problem.field(field, str(raised)) from None
+    if entered.keep:
+        _keep_titration(source, found.alkalinity)
+    return TitrationOut(alkalinity=figure_out(found.alkalinity), advice=found.advice, kept=entered.keep)
+
+
+def _keep_titration(source: WaterSource, alkalinity: Figure) -> None:
+    WaterProfile.objects.create(
+        water=source,
+        on=timezone.localdate(),
+        origin=WaterProfile.Origin.TITRATION,
+        alkalinity=exact(alkalinity.value, "0.01"),
+        alkalinity_low=exact(alkalinity.low, "0.01"),
+        alkalinity_high=exact(alkalinity.high, "0.01"),
+    )
