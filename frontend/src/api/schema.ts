@@ -404,6 +404,194 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/instruments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Instruments
+         * @description Every instrument.
+         */
+        get: operations["instruments"];
+        put?: never;
+        /**
+         * Add
+         * @description Put one in the tray.
+         */
+        post: operations["add_instrument"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/calibrations/{pk}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove Calibration
+         * @description Take a calibration back: the one before it counts again.
+         */
+        delete: operations["remove_calibration"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/calibrations/{pk}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Calibration
+         * @description Let it count again.
+         */
+        post: operations["restore_calibration"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/now": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Now
+         * @description What every instrument that speaks for itself says now.
+         */
+        get: operations["instruments_now"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/standards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Standards
+         * @description Kitchen standards, and the pH of each at this temperature.
+         */
+        get: operations["standards"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{pk}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change
+         * @description Change one.
+         */
+        put: operations["change_instrument"];
+        post?: never;
+        /**
+         * Remove
+         * @description Put one away.
+         */
+        delete: operations["remove_instrument"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{pk}/calibrations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Calibrate
+         * @description Calibrate a meter.
+         */
+        post: operations["calibrate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{pk}/play": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Play
+         * @description Play a stand-in, or tare a scale.
+         */
+        post: operations["play_instrument"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{pk}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore
+         * @description Put it back.
+         */
+        post: operations["restore_instrument"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/journal/entries": {
         parameters: {
             query?: never;
@@ -456,6 +644,26 @@ export interface paths {
         patch: operations["change_entry"];
         trace?: never;
     };
+    "/api/journal/entries/{pk}/put-right": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Right
+         * @description Ways to put a jug right that reads wrong. Nothing is kept.
+         */
+        post: operations["put_right"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/journal/entries/{pk}/restore": {
         parameters: {
             query?: never;
@@ -496,6 +704,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/mix/chain": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Chain
+         * @description Work out one pour after another over one head. Nothing is kept.
+         */
+        post: operations["work_out_chain"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/mix/choices": {
         parameters: {
             query?: never;
@@ -516,7 +744,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/mix/rinse": {
+    "/api/mix/jug": {
         parameters: {
             query?: never;
             header?: never;
@@ -526,10 +754,34 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Rinse
-         * @description Work a rinse out. Nothing is kept.
+         * Jug
+         * @description Work a jug out. Nothing is kept.
          */
-        post: operations["work_out_rinse"];
+        post: operations["work_out"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/household": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Household
+         * @description Whose spoons and cups these are.
+         */
+        get: operations["household"];
+        /**
+         * Change Household
+         * @description Change that.
+         */
+        put: operations["change_household"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -545,9 +797,29 @@ export interface paths {
         };
         /**
          * Library
-         * @description What can be put on the shelf.
+         * @description Every material, and the kinds of them.
          */
         get: operations["library"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/library/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Whole Material
+         * @description All that is known of a material.
+         */
+        get: operations["material"];
         put?: never;
         post?: never;
         delete?: never;
@@ -565,7 +837,7 @@ export interface paths {
         };
         /**
          * Lots
-         * @description Every bottle and bag.
+         * @description A page of bottles and bags.
          */
         get: operations["lots"];
         put?: never;
@@ -587,7 +859,11 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /**
+         * Lot
+         * @description One of them.
+         */
+        get: operations["lot"];
         /**
          * Change Lot
          * @description Change one.
@@ -618,6 +894,306 @@ export interface paths {
          * @description Put it back.
          */
         post: operations["restore_lot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/materials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Material
+         * @description Put a material that the library does not hold on record.
+         */
+        post: operations["add_material"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/materials/{pk}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Material
+         * @description Change one.
+         */
+        put: operations["change_material"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/profiles/{pk}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove Profile
+         * @description Take figures of a day away.
+         */
+        delete: operations["remove_profile"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/profiles/{pk}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Profile
+         * @description Put them back.
+         */
+        post: operations["restore_profile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Readings Of
+         * @description The readings that tell of one thing.
+         */
+        get: operations["readings"];
+        put?: never;
+        /**
+         * Add Reading
+         * @description Keep a reading of one thing by itself.
+         */
+        post: operations["add_reading"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/readings/{pk}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove Reading
+         * @description Take a reading back: it tells nothing any more.
+         */
+        delete: operations["remove_reading"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/readings/{pk}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Reading
+         * @description Let it tell again.
+         */
+        post: operations["restore_reading"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/spoons": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Spoons
+         * @description Every spoon and scoop of the household's own.
+         */
+        get: operations["spoons"];
+        put?: never;
+        /**
+         * Add Spoon
+         * @description Put a spoon on the shelf.
+         */
+        post: operations["add_spoon"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/spoons/{pk}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Spoon
+         * @description Change one.
+         */
+        put: operations["change_spoon"];
+        post?: never;
+        /**
+         * Remove Spoon
+         * @description Take one off the shelf.
+         */
+        delete: operations["remove_spoon"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/spoons/{pk}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Spoon
+         * @description Put it back.
+         */
+        post: operations["restore_spoon"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/strips": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Strip Sets
+         * @description Every pack of strips.
+         */
+        get: operations["strip_sets"];
+        put?: never;
+        /**
+         * Add Strips
+         * @description Put a pack of strips on the shelf.
+         */
+        post: operations["add_strips"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/strips/{pk}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Strips
+         * @description Change one.
+         */
+        put: operations["change_strips"];
+        post?: never;
+        /**
+         * Remove Strips
+         * @description Take one off the shelf.
+         */
+        delete: operations["remove_strips"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/strips/{pk}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Strips
+         * @description Put it back.
+         */
+        post: operations["restore_strips"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/stuff": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Find Stuff
+         * @description What can go into a jug, found by any of its names; or what goes by these keys (commas between).
+         */
+        get: operations["stuff"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -692,6 +1268,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shelf/water-kinds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Water Kinds
+         * @description Every class of water.
+         */
+        get: operations["water_kinds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shelf/waters": {
         parameters: {
             query?: never;
@@ -740,6 +1336,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shelf/waters/{pk}/profiles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Profile
+         * @description Keep a supplier's figures of a day.
+         */
+        post: operations["add_profile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/waters/{pk}/report": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Report
+         * @description Keep every row of a supplier's CSV file, or none of them.
+         */
+        post: operations["take_report"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shelf/waters/{pk}/restore": {
         parameters: {
             query?: never;
@@ -760,10 +1396,39 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shelf/waters/{pk}/titration": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Titrate
+         * @description What a home titration says of this water.
+         */
+        post: operations["titrate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * AfterOut
+         * @description The wet hair after one pour.
+         */
+        AfterOut: {
+            /** Name */
+            name: string;
+            ph: components["schemas"]["FigureOut"];
+        };
         /**
          * AimOut
          * @description A pH that makers aim for, by name.
@@ -810,7 +1475,7 @@ export interface components {
          *     `who`: for whom, in words, where the question names no head.
          */
         BeginIn: {
-            rinse: components["schemas"]["RinseAsk"];
+            rinse: components["schemas"]["MixAsk"];
             /**
              * Stops Passed
              * @default []
@@ -855,6 +1520,36 @@ export interface components {
             why: string;
         };
         /**
+         * CalibrationIn
+         * @description One, two or three points.
+         */
+        CalibrationIn: {
+            /** Points */
+            points: components["schemas"]["PointIn"][];
+        };
+        /**
+         * CalibrationOut
+         * @description A meter's calibration: slope as a share of a perfect electrode's, offset in mV at pH 7.
+         *
+         *     `reach`: what a reading is good to today (pH, 90 %).
+         */
+        CalibrationOut: {
+            /** Id */
+            id: number | null;
+            /** Made At */
+            made_at: string | null;
+            /** Offset */
+            offset: number;
+            /** Points */
+            points: number;
+            /** Reach */
+            reach: number;
+            /** Slope */
+            slope: number;
+            /** Warnings */
+            warnings: string[];
+        };
+        /**
          * CautionOut
          * @description What to beware of, why, and what to do instead.
          */
@@ -876,6 +1571,40 @@ export interface components {
             what: string;
             /** Why */
             why: string;
+        };
+        /**
+         * ChainAsk
+         * @description A chain of pours over one head, in order, and the rinses that could follow it.
+         */
+        ChainAsk: {
+            /**
+             * Follow
+             * @default []
+             */
+            follow: components["schemas"]["MixAsk"][];
+            /** Head */
+            head?: number | null;
+            /** Pours */
+            pours: components["schemas"]["ChainPourIn"][];
+        };
+        /**
+         * ChainOut
+         * @description The wet hair along the chain.
+         */
+        ChainOut: {
+            /** After */
+            after: components["schemas"]["AfterOut"][];
+            /** Follow */
+            follow: components["schemas"]["FollowOut"][];
+        };
+        /**
+         * ChainPourIn
+         * @description One pour of a chain: a jug, and how much of it goes over the hair (mL).
+         */
+        ChainPourIn: {
+            ask: components["schemas"]["MixAsk"];
+            /** Volume */
+            volume: number | string;
         };
         /**
          * CheckInIn
@@ -1000,8 +1729,48 @@ export interface components {
             units: string[];
         };
         /**
+         * CorrectionOut
+         * @description One way to put a jug right: what to pour off (mL) and add (mL or g), and what it then is.
+         */
+        CorrectionOut: {
+            /** Amount */
+            amount: number;
+            /** Gravest */
+            gravest: ("warning" | "stop") | null;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Off */
+            off: number;
+            ph: components["schemas"]["FigureOut"];
+            /** Reaches */
+            reaches: boolean;
+            /** Says */
+            says: string;
+            /** Spoons */
+            spoons: string;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "mL" | "g";
+            /** Volume */
+            volume: number;
+        };
+        /**
+         * CorrectionsOut
+         * @description Ways to put a jug right, the best first; none, and why, where there is nothing to do.
+         */
+        CorrectionsOut: {
+            /** Says */
+            says: string;
+            /** Ways */
+            ways: components["schemas"]["CorrectionOut"][];
+        };
+        /**
          * CurveOut
-         * @description pH against the amount of acid in this jug (mL or g), thin to thick.
+         * @description pH against the amount of the open line in this jug (mL or g), thin to thick.
          */
         CurveOut: {
             /** Amount */
@@ -1012,6 +1781,8 @@ export interface components {
             low: number[];
             /** Median */
             median: number[];
+            /** Name */
+            name: string;
             /**
              * Unit
              * @enum {string}
@@ -1071,7 +1842,7 @@ export interface components {
         };
         /**
          * EntryIn
-         * @description What changes in an entry; what is left out stays as it is.
+         * @description What changes in an entry; what is left out stays as it is. `read` as nothing takes the reading back.
          *
          *     `stops_passed`: stops that the reading called for, passed by an adult to go on.
          */
@@ -1082,10 +1853,7 @@ export interface components {
             finished?: boolean | null;
             /** Note */
             note?: string | null;
-            /** Reading */
-            reading?: number | string | null;
-            /** Reading Step */
-            reading_step?: number | null;
+            read?: components["schemas"]["ReadIn"] | null;
             /** Step */
             step?: number | null;
             /** Stops Passed */
@@ -1117,6 +1885,8 @@ export interface components {
             made_at: string;
             /** Note */
             note: string;
+            /** Read With */
+            read_with: ("strip" | "meter") | null;
             reading: components["schemas"]["FigureOut"] | null;
             /** Reading Cautions */
             reading_cautions: components["schemas"]["CautionOut"][];
@@ -1127,6 +1897,19 @@ export interface components {
             step: number;
             /** Who */
             who: string;
+        };
+        /**
+         * FactOut
+         * @description One thing that is known of a material: what, how much, and whether it is its own or its kind's.
+         */
+        FactOut: {
+            figure: components["schemas"]["FigureOut"] | null;
+            /** Guessed */
+            guessed: boolean;
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
         };
         /**
          * FactorOut
@@ -1201,6 +1984,16 @@ export interface components {
             value: number;
         };
         /**
+         * FillMarkOut
+         * @description A fill mark on a vessel.
+         */
+        FillMarkOut: {
+            /** Name */
+            name: string;
+            /** Volume */
+            volume: number;
+        };
+        /**
          * FitOut
          * @description How one family fits this head today.
          */
@@ -1235,6 +2028,33 @@ export interface components {
             verdict: "suits" | "adjust" | "care" | "off" | "not_needed" | "ruled_out";
             /** Why */
             why: string[];
+        };
+        /**
+         * FollowOut
+         * @description One rinse that could follow: the wet hair's pH by mL of it; `enough` mL bring it into the band.
+         */
+        FollowOut: {
+            /** Band */
+            band: [
+                number,
+                number
+            ];
+            /** Enough */
+            enough: number | null;
+            /** High */
+            high: number[];
+            /** Low */
+            low: number[];
+            /** Median */
+            median: number[];
+            /** Most */
+            most: number | null;
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+            /** Volume */
+            volume: number[];
         };
         /**
          * HeadIn
@@ -1353,6 +2173,82 @@ export interface components {
             went: number[];
         };
         /**
+         * HouseholdIn
+         * @description Whose spoons and cups these are, and how money is written.
+         */
+        HouseholdIn: {
+            /**
+             * Currency
+             * @default £
+             */
+            currency: string;
+            /** System */
+            system: string;
+        };
+        /**
+         * HouseholdOut
+         * @description The household's settings, and what there is to choose from.
+         */
+        HouseholdOut: {
+            /** Currency */
+            currency: string;
+            /** System */
+            system: string;
+            /** Systems */
+            systems: components["schemas"]["SystemOut"][];
+        };
+        /**
+         * InstrumentIn
+         * @description An instrument as it is entered; `host` and `port` where it is bridged over TCP.
+         */
+        InstrumentIn: {
+            /**
+             * Host
+             * @default
+             */
+            host: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "scale" | "meter" | "thermometer";
+            /**
+             * Link
+             * @default hand
+             * @enum {string}
+             */
+            link: "hand" | "simulated" | "bridge";
+            /** Name */
+            name: string;
+            /** Port */
+            port?: number | null;
+        };
+        /**
+         * InstrumentOut
+         * @description An instrument, and how it is calibrated where it is a meter.
+         */
+        InstrumentOut: {
+            calibration: components["schemas"]["CalibrationOut"] | null;
+            /** Host */
+            host: string;
+            /** Id */
+            id: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "scale" | "meter" | "thermometer";
+            /**
+             * Link
+             * @enum {string}
+             */
+            link: "hand" | "simulated" | "bridge";
+            /** Name */
+            name: string;
+            /** Port */
+            port: number | null;
+        };
+        /**
          * JugOut
          * @description The jug to draw: capacity, mark and numbered mark in mL.
          */
@@ -1374,6 +2270,21 @@ export interface components {
             id: number;
         };
         /**
+         * KindOut
+         * @description A kind of material, for one that the library does not hold.
+         */
+        KindOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "mL" | "g";
+        };
+        /**
          * LevelOut
          * @description One level of a check-in's question.
          */
@@ -1388,10 +2299,10 @@ export interface components {
          * @description What can be put on the shelf.
          */
         LibraryOut: {
+            /** Kinds */
+            kinds: components["schemas"]["KindOut"][];
             /** Materials */
             materials: components["schemas"]["MaterialOut"][];
-            /** Waters */
-            waters: components["schemas"]["WaterKindOut"][];
         };
         /**
          * LimitOut
@@ -1415,18 +2326,50 @@ export interface components {
             what: string;
         };
         /**
+         * LineIn
+         * @description One line of the jug: what goes in, by its key, and how much.
+         *
+         *     `how`: so much (`amount` in `unit`), up to the jug's volume, or to be worked out. `packed`: a powder
+         *     pressed into its spoon.
+         */
+        LineIn: {
+            /** Amount */
+            amount?: number | string | null;
+            /**
+             * How
+             * @default amount
+             * @enum {string}
+             */
+            how: "amount" | "fill" | "solve";
+            /**
+             * Packed
+             * @default false
+             */
+            packed: boolean;
+            /** Stuff */
+            stuff: string;
+            /**
+             * Unit
+             * @default mL
+             */
+            unit: string;
+        };
+        /**
          * LineOut
-         * @description One line of the history: mean levels by the time of each point.
+         * @description What one line of the question came to (mL or g), and that in spoons.
          */
         LineOut: {
-            /** Key */
-            key: string;
+            /** Amount */
+            amount: number;
             /** Name */
             name: string;
-            /** Values */
-            values: (number | null)[];
-            /** Words */
-            words: string[];
+            /** Spoons */
+            spoons: string;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "mL" | "g";
         };
         /**
          * LittleTestIn
@@ -1470,10 +2413,50 @@ export interface components {
             steps: string[];
         };
         /**
+         * LiveOut
+         * @description What an instrument says now: `value` in `unit`, None where it says nothing that can be used.
+         *
+         *     `raw` is a meter's own mV or pH. `state` is `silent` where nothing was heard for a while, `absent`
+         *     where it is not there; `says` puts it in words.
+         */
+        LiveOut: {
+            /** Id */
+            id: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "scale" | "meter" | "thermometer";
+            /** Name */
+            name: string;
+            /** Raw */
+            raw: number | null;
+            /** Reach */
+            reach: number | null;
+            /** Says */
+            says: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "steady" | "moving" | "overload" | "open circuit" | "no probe" | "silent" | "absent";
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "g" | "pH" | "°C";
+            /** Value */
+            value: number | null;
+        };
+        /**
          * LotIn
-         * @description A lot as it is entered. `strength` empty means the library's own.
+         * @description A lot as it is entered. `strength` empty means the library's own; amounts in mL or g.
+         *
+         *     `material` is a key of the library, or of a material of the household's own.
          */
         LotIn: {
+            /** Left */
+            left?: number | string | null;
             /** Material */
             material: string;
             /** Name */
@@ -1483,18 +2466,30 @@ export interface components {
              * @default
              */
             note: string;
+            /** Opened On */
+            opened_on?: string | null;
+            /** Price */
+            price?: number | string | null;
+            /** Size */
+            size?: number | string | null;
             /** Strength */
             strength?: number | string | null;
+            /** Use By */
+            use_by?: string | null;
         };
         /**
          * LotOut
-         * @description A lot on the shelf, with what it does by itself.
+         * @description A lot on the shelf, with what it does by itself. `key` is what it is called in a jug.
          */
         LotOut: {
             /** Id */
             id: number;
+            /** Key */
+            key: string;
             /** Kind */
             kind: string;
+            /** Left */
+            left: number | null;
             /** Material */
             material: string;
             /** Material Name */
@@ -1504,11 +2499,52 @@ export interface components {
             neat_ph: components["schemas"]["FigureOut"] | null;
             /** Note */
             note: string;
+            /** Notices */
+            notices: components["schemas"]["NoticeOut"][];
+            /** Opened On */
+            opened_on: string | null;
             /** Own Strength */
             own_strength: number | null;
+            /** Price */
+            price: number | null;
+            /** Readings */
+            readings: number;
+            /** Size */
+            size: number | null;
             /** Source */
             source: string;
-            strength: components["schemas"]["FigureOut"];
+            strength: components["schemas"]["FigureOut"] | null;
+            /** Strength Unit */
+            strength_unit: string;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "mL" | "g";
+            /** Use By */
+            use_by: string | null;
+        };
+        /**
+         * LotsOut
+         * @description A page of lots, by name, how many there are in all, and how many call for a look.
+         */
+        LotsOut: {
+            /** Items */
+            items: components["schemas"]["LotOut"][];
+            /** Noticed */
+            noticed: number;
+            /** Total */
+            total: number;
+        };
+        /**
+         * MarkIn
+         * @description A fill mark on a vessel, in mL.
+         */
+        MarkIn: {
+            /** Name */
+            name: string;
+            /** Volume */
+            volume: number | string;
         };
         /**
          * MarkOut
@@ -1528,7 +2564,7 @@ export interface components {
         };
         /**
          * MaterialOut
-         * @description A material of the library that a rinse can be made from.
+         * @description A material of the library.
          */
         MaterialOut: {
             /** Also */
@@ -1539,11 +2575,143 @@ export interface components {
             kind: string;
             /** Label */
             label: boolean;
+            /** Latin */
+            latin: string;
             /** Name */
             name: string;
             /** Source */
             source: string;
-            strength: components["schemas"]["FigureOut"];
+            strength: components["schemas"]["FigureOut"] | null;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "mL" | "g";
+        };
+        /**
+         * MaterialWholeOut
+         * @description All that is known of a material.
+         */
+        MaterialWholeOut: {
+            /** Also */
+            also: string[];
+            /** Facts */
+            facts: components["schemas"]["FactOut"][];
+            /** Keeps */
+            keeps: string;
+            /** Key */
+            key: string;
+            /** Kind */
+            kind: string;
+            /** Label */
+            label: boolean;
+            /** Latin */
+            latin: string;
+            /** Name */
+            name: string;
+            neat_ph: components["schemas"]["FigureOut"] | null;
+            /** Source */
+            source: string;
+            strength: components["schemas"]["FigureOut"] | null;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "mL" | "g";
+        };
+        /**
+         * MixAsk
+         * @description What is asked: the jug's lines in pouring order, and the pH to aim at, if any.
+         *
+         *     `volume` (in `unit`) is how far the jug is filled, where a line fills it. `last`: nothing comes after
+         *     it. `head`: whom it is for, by id; their limits then hold. `vessel`: what it is mixed in, by id.
+         */
+        MixAsk: {
+            /** Aim */
+            aim?: number | string | null;
+            /** Head */
+            head?: number | null;
+            /**
+             * Last
+             * @default false
+             */
+            last: boolean;
+            /** Lines */
+            lines: components["schemas"]["LineIn"][];
+            /**
+             * Minutes
+             * @default 2
+             */
+            minutes: number | string;
+            /**
+             * Unit
+             * @default mL
+             */
+            unit: string;
+            /**
+             * Use
+             * @default rinsed_out
+             * @enum {string}
+             */
+            use: "rinsed_out" | "left_in";
+            /** Vessel */
+            vessel?: number | null;
+            /** Volume */
+            volume?: number | string | null;
+        };
+        /**
+         * MixOut
+         * @description The whole answer. `open` is the place of the line that was worked out; `cost` in `currency`.
+         */
+        MixOut: {
+            acid: components["schemas"]["FigureOut"];
+            /** Aim */
+            aim: number | null;
+            /** Aim Amount */
+            aim_amount: number | null;
+            /** Amount */
+            amount: number;
+            buffer: components["schemas"]["FigureOut"];
+            /** Cautions */
+            cautions: components["schemas"]["CautionOut"][];
+            /** Cost */
+            cost: number | null;
+            /** Currency */
+            currency: string;
+            curve: components["schemas"]["CurveOut"] | null;
+            /** Doubts */
+            doubts: components["schemas"]["DoubtOut"][];
+            /** Familiar */
+            familiar: components["schemas"]["FamiliarOut"][];
+            /** Headline */
+            headline: string;
+            jug: components["schemas"]["JugOut"];
+            /** Lines */
+            lines: components["schemas"]["LineOut"][];
+            /** Next */
+            next: components["schemas"]["NextReadingOut"][];
+            /** Open */
+            open: number | null;
+            ph: components["schemas"]["FigureOut"];
+            /** Pours */
+            pours: components["schemas"]["PourOut"][];
+            /** Reason */
+            reason: string;
+            /** Routes */
+            routes: components["schemas"]["RouteOut"][];
+            soda: components["schemas"]["SodaOut"] | null;
+            spoons: components["schemas"]["SpoonVersionOut"] | null;
+            /** Steps */
+            steps: components["schemas"]["StepOut"][];
+            /** Undissolved */
+            undissolved: number;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "reached" | "loosely" | "too_little" | "would_not_hold" | "past_the_end" | "past_the_start" | "as_it_is";
+            /** Volume */
+            volume: number;
         };
         /**
          * ModelOut
@@ -1564,6 +2732,15 @@ export interface components {
             name: string;
         };
         /**
+         * NeatReadingIn
+         * @description A reading of one thing by itself: `stuff` is its key.
+         */
+        NeatReadingIn: {
+            read: components["schemas"]["ReadIn"];
+            /** Stuff */
+            stuff: string;
+        };
+        /**
          * NextOut
          * @description When a wash is sensible: days from today and between two, and the date.
          */
@@ -1577,6 +2754,38 @@ export interface components {
             due_in: components["schemas"]["FigureOut"];
             /** Says */
             says: string;
+        };
+        /**
+         * NextReadingOut
+         * @description One thing to measure next: of what (a key, empty for the jug), and the range (pH) that is left then.
+         */
+        NextReadingOut: {
+            /**
+             * Act
+             * @enum {string}
+             */
+            act: "strip in the jug" | "meter in the jug" | "strip in the bottle" | "titrate" | "label" | "weigh";
+            /** Of */
+            of: string;
+            /** Says */
+            says: string;
+            /** Share */
+            share: number;
+            /** Width */
+            width: number;
+        };
+        /**
+         * NoticeOut
+         * @description One thing to say of a lot as it stands.
+         */
+        NoticeOut: {
+            /** Says */
+            says: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "low" | "empty" | "past" | "soon" | "open long";
         };
         /**
          * OptionOut
@@ -1605,6 +2814,37 @@ export interface components {
             key: string;
             /** Name */
             name: string;
+        };
+        /**
+         * OwnMaterialIn
+         * @description A material of the household's own: what is known of it; the rest is estimated from its kind.
+         *
+         *     `spoonful`: g in a level 5 mL teaspoon. `ph`: as it reads by itself, or `per` g in 100 mL of
+         *     distilled water where it is a powder.
+         */
+        OwnMaterialIn: {
+            /**
+             * Contains
+             * @default []
+             */
+            contains: string[];
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Per */
+            per?: number | string | null;
+            /** Ph */
+            ph?: number | string | null;
+            /** Spoonful */
+            spoonful?: number | string | null;
+            /** Strength */
+            strength?: number | string | null;
         };
         /**
          * PatchResultIn
@@ -1691,12 +2931,57 @@ export interface components {
             width: number;
         };
         /**
+         * PlayIn
+         * @description Play the stand-in: what lies on it or what it stands in (g, pH, °C), tare it, or pull its plug.
+         */
+        PlayIn: {
+            /** Plug */
+            plug?: ("in" | "out" | "frozen") | null;
+            /** Put */
+            put?: number | string | null;
+            /**
+             * Tare
+             * @default false
+             */
+            tare: boolean;
+        };
+        /**
+         * PointIn
+         * @description One point of a calibration: a kitchen standard by key, or a bought buffer's `ph`.
+         *
+         *     `shown` by the meter in `unit`: mV, or the pH on its own scale.
+         */
+        PointIn: {
+            /** Ph */
+            ph?: number | string | null;
+            /** Shown */
+            shown: number | string;
+            /**
+             * Standard
+             * @default
+             */
+            standard: string;
+            /**
+             * Temperature
+             * @default 20
+             */
+            temperature: number | string;
+            /**
+             * Unit
+             * @default pH
+             * @enum {string}
+             */
+            unit: "mV" | "pH";
+        };
+        /**
          * PourOut
          * @description One layer of the jug, in pouring order. `volume` is the mL it fills.
          */
         PourOut: {
             /** Amount */
             amount: number;
+            /** Key */
+            key: string;
             /** Name */
             name: string;
             /** Spoons */
@@ -1712,27 +2997,52 @@ export interface components {
              * What
              * @enum {string}
              */
-            what: "water" | "acid";
+            what: "water" | "acid" | "alkali" | "other";
+        };
+        /**
+         * PouredLineOut
+         * @description One line of the question as it was asked. `there`: whether it still stands on the shelf.
+         */
+        PouredLineOut: {
+            /** Amount */
+            amount: number | null;
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "amount" | "fill" | "solve";
+            /** Name */
+            name: string;
+            /** Packed */
+            packed: boolean;
+            /** Stuff */
+            stuff: string;
+            /** There */
+            there: boolean;
+            /** Unit */
+            unit: string;
         };
         /**
          * PouredOut
-         * @description The rinse of an entry, as it was poured.
+         * @description The jug of an entry, as it was poured.
          */
         PouredOut: {
-            /** Acid */
-            acid: number;
-            /** Acid Name */
-            acid_name: string;
-            /** Acid There */
-            acid_there: boolean;
             /** Aim */
-            aim: number;
+            aim: number | null;
             /** Cautions */
             cautions: components["schemas"]["CautionOut"][];
+            /** Fill */
+            fill: number | null;
             /** Headline */
             headline: string;
+            /** Last */
+            last: boolean;
+            /** Lines */
+            lines: components["schemas"]["PouredLineOut"][];
             /** Minutes */
             minutes: number;
+            /** Name */
+            name: string;
             /** Pours */
             pours: components["schemas"]["PourOut"][];
             predicted: components["schemas"]["FigureOut"];
@@ -1749,15 +3059,60 @@ export interface components {
              * Verdict
              * @enum {string}
              */
-            verdict: "reached" | "loosely" | "too_little" | "would_not_hold" | "below_acid" | "above_water";
+            verdict: "reached" | "loosely" | "too_little" | "would_not_hold" | "past_the_end" | "past_the_start" | "as_it_is";
             /** Volume */
             volume: number;
-            /** Water */
-            water: number;
-            /** Water Name */
-            water_name: string;
-            /** Water There */
-            water_there: boolean;
+        };
+        /**
+         * ProfileIn
+         * @description Figures of a water on a day, from its supplier: mg/L as CaCO3, sodium in mg/L, its own pH.
+         */
+        ProfileIn: {
+            /** Alkalinity */
+            alkalinity?: number | string | null;
+            /** Hardness */
+            hardness?: number | string | null;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Ph */
+            ph?: number | string | null;
+            /** Sodium */
+            sodium?: number | string | null;
+        };
+        /**
+         * ProfileOut
+         * @description Figures of a water on a day.
+         */
+        ProfileOut: {
+            alkalinity: components["schemas"]["FigureOut"] | null;
+            hardness: components["schemas"]["FigureOut"] | null;
+            /** Id */
+            id: number;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /**
+             * Origin
+             * @enum {string}
+             */
+            origin: "supplier" | "titration";
+            ph: components["schemas"]["FigureOut"] | null;
+            sodium: components["schemas"]["FigureOut"] | null;
+        };
+        /**
+         * PutRightIn
+         * @description How much of the jug is left (mL; all of it if nothing is said), and the vessel it stands in, by id.
+         */
+        PutRightIn: {
+            /** Left */
+            left?: number | string | null;
+            /** Vessel */
+            vessel?: number | null;
         };
         /**
          * QuestionOut
@@ -1811,6 +3166,43 @@ export interface components {
             questions: components["schemas"]["QuestionOut"][];
         };
         /**
+         * ReadIn
+         * @description What was read. With strips: the block, and the pack (`strips`) or how far apart blocks are (`step`).
+         *
+         *     With a meter: `meter`, by id, and the pH it showed, as calibrated.
+         */
+        ReadIn: {
+            /** Meter */
+            meter?: number | null;
+            /** Step */
+            step?: number | string | null;
+            /** Strips */
+            strips?: number | null;
+            /** Value */
+            value: number | string;
+        };
+        /**
+         * ReadingOut
+         * @description A reading: of what, when, and what it was.
+         */
+        ReadingOut: {
+            figure: components["schemas"]["FigureOut"];
+            /** Id */
+            id: number;
+            /**
+             * Instrument
+             * @enum {string}
+             */
+            instrument: "strip" | "meter";
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Of */
+            of: string[];
+        };
+        /**
          * ReasonOut
          * @description Why, and where that comes from.
          */
@@ -1819,6 +3211,14 @@ export interface components {
             id: string;
             /** Source */
             source: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * ReportIn
+         * @description A supplier's figures as the text of a CSV file.
+         */
+        ReportIn: {
             /** Text */
             text: string;
         };
@@ -1838,40 +3238,6 @@ export interface components {
             outcome: string;
             /** Test */
             test: string;
-        };
-        /**
-         * RinseAsk
-         * @description What is asked: an acid and a water of the shelf by id, how much, and the pH to aim at.
-         *
-         *     `head`: whom it is for, by id; their limits then hold. Left out for nobody in particular.
-         */
-        RinseAsk: {
-            /** Acid */
-            acid: number;
-            /** Aim */
-            aim: number | string;
-            /** Head */
-            head?: number | null;
-            /**
-             * Minutes
-             * @default 2
-             */
-            minutes: number | string;
-            /**
-             * Unit
-             * @default mL
-             */
-            unit: string;
-            /**
-             * Use
-             * @default rinsed_out
-             * @enum {string}
-             */
-            use: "rinsed_out" | "left_in";
-            /** Volume */
-            volume: number | string;
-            /** Water */
-            water: number;
         };
         /**
          * RinseAskedOut
@@ -1899,42 +3265,59 @@ export interface components {
             volume: components["schemas"]["FigureOut"];
         };
         /**
-         * RinseOut
-         * @description The whole answer.
+         * RouteLineOut
+         * @description One line of a route, as the worktop takes it.
          */
-        RinseOut: {
-            acid: components["schemas"]["FigureOut"];
-            /** Acid Amount */
-            acid_amount: number;
-            /** Aim */
-            aim: number;
-            /** Aim Amount */
-            aim_amount: number | null;
-            buffer: components["schemas"]["FigureOut"];
-            /** Cautions */
-            cautions: components["schemas"]["CautionOut"][];
-            curve: components["schemas"]["CurveOut"];
-            /** Doubts */
-            doubts: components["schemas"]["DoubtOut"][];
-            /** Familiar */
-            familiar: components["schemas"]["FamiliarOut"][];
-            /** Headline */
-            headline: string;
-            jug: components["schemas"]["JugOut"];
-            ph: components["schemas"]["FigureOut"];
-            /** Pours */
-            pours: components["schemas"]["PourOut"][];
-            /** Reason */
-            reason: string;
-            /** Steps */
-            steps: components["schemas"]["StepOut"][];
+        RouteLineOut: {
+            /** Amount */
+            amount: number;
             /**
-             * Verdict
+             * How
              * @enum {string}
              */
-            verdict: "reached" | "loosely" | "too_little" | "would_not_hold" | "below_acid" | "above_water";
-            /** Volume */
-            volume: number;
+            how: "amount" | "fill" | "solve";
+            /** Name */
+            name: string;
+            /** Stuff */
+            stuff: string;
+            /** Unit */
+            unit: string;
+        };
+        /**
+         * RouteOut
+         * @description One way to the aim; nothing but words where it is not there.
+         */
+        RouteOut: {
+            acid: components["schemas"]["FigureOut"] | null;
+            buffer: components["schemas"]["FigureOut"] | null;
+            /** Cost */
+            cost: number | null;
+            /** Gravest */
+            gravest: ("warning" | "stop") | null;
+            /** Lines */
+            lines: components["schemas"]["RouteLineOut"][];
+            /** Others */
+            others: [
+                string,
+                number
+            ][];
+            ph: components["schemas"]["FigureOut"] | null;
+            /** Pours */
+            pours: components["schemas"]["PourOut"][];
+            /** Says */
+            says: string;
+            /** Smells */
+            smells: boolean;
+            spoons: components["schemas"]["SpoonVersionOut"] | null;
+            /** There */
+            there: boolean;
+            /**
+             * Way
+             * @enum {string}
+             */
+            way: "dilute" | "buffer" | "swap";
+            /** Why */
+            why: string;
         };
         /**
          * SchoolOut
@@ -1947,6 +3330,105 @@ export interface components {
             name: string;
             /** Options */
             options: components["schemas"]["OptionOut"][];
+        };
+        /**
+         * SodaOut
+         * @description A soda wash, honestly: g that dissolve and that do not, the pH just mixed and stood, the caps.
+         */
+        SodaOut: {
+            /** Cap */
+            cap: number;
+            /** Dissolved */
+            dissolved: number;
+            fresh: components["schemas"]["FigureOut"];
+            /** Minutes */
+            minutes: number;
+            /** Percent */
+            percent: number;
+            /** Says */
+            says: string;
+            stood: components["schemas"]["FigureOut"];
+            /** Undissolved */
+            undissolved: number;
+        };
+        /**
+         * SpoonIn
+         * @description A spoon or scoop: mL, or g of a material (its key; empty for anything) weighed with it.
+         */
+        SpoonIn: {
+            /** Grams */
+            grams?: number | string | null;
+            /**
+             * Material
+             * @default
+             */
+            material: string;
+            /** Name */
+            name: string;
+            /** Volume */
+            volume?: number | string | null;
+        };
+        /**
+         * SpoonOut
+         * @description A spoon or scoop of the household's own.
+         */
+        SpoonOut: {
+            /** Grams */
+            grams: number | null;
+            /** Id */
+            id: number;
+            /** Material */
+            material: string;
+            /** Material Name */
+            material_name: string;
+            /** Name */
+            name: string;
+            /** Volume */
+            volume: number | null;
+        };
+        /**
+         * SpoonVersionOut
+         * @description The nearest that the household's own spoons make, and the pH that comes of it.
+         */
+        SpoonVersionOut: {
+            ph: components["schemas"]["FigureOut"];
+            /** Spoonfuls */
+            spoonfuls: components["schemas"]["SpoonfulOut"][];
+        };
+        /**
+         * SpoonfulOut
+         * @description One line by the spoon, in words and as it can be entered.
+         */
+        SpoonfulOut: {
+            /** Amount */
+            amount: number;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Said Amount */
+            said_amount: number;
+            /** Said Unit */
+            said_unit: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * StandardOut
+         * @description A kitchen standard at a temperature.
+         */
+        StandardOut: {
+            /** Key */
+            key: string;
+            /** Make */
+            make: string;
+            /** Name */
+            name: string;
+            ph: components["schemas"]["FigureOut"];
+            /** Source */
+            source: string;
+            /** Stands */
+            stands: string;
         };
         /**
          * StepOut
@@ -1978,10 +3460,124 @@ export interface components {
             why: string;
         };
         /**
+         * StripSetIn
+         * @description A pack of strips: its blocks as numbers with spaces or semicolons between, lowest first.
+         */
+        StripSetIn: {
+            /** Name */
+            name: string;
+            /** Steps */
+            steps: string;
+        };
+        /**
+         * StripSetOut
+         * @description A pack of strips: the pH of each block of colour.
+         */
+        StripSetOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Steps */
+            steps: number[];
+        };
+        /**
+         * StuffOut
+         * @description Something that can go into a jug: a lot, a water, or a material of the library that is not at hand.
+         */
+        StuffOut: {
+            /** At Hand */
+            at_hand: boolean;
+            /** Key */
+            key: string;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Packs */
+            packs: boolean;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "mL" | "g";
+            /** Units */
+            units: components["schemas"]["UnitOut"][];
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "water" | "acid" | "alkali" | "other";
+        };
+        /**
+         * SystemOut
+         * @description The spoons and cups of one custom.
+         */
+        SystemOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+        };
+        /**
+         * TitrationIn
+         * @description A titration: so much water (mL), with a vinegar of the shelf, step by step. `keep` it as a profile.
+         */
+        TitrationIn: {
+            /**
+             * Keep
+             * @default false
+             */
+            keep: boolean;
+            /** Steps */
+            steps: components["schemas"]["TitrationStepIn"][];
+            /** Vinegar */
+            vinegar: number;
+            /** Water */
+            water: number | string;
+        };
+        /**
+         * TitrationOut
+         * @description What it says: alkalinity in mg/L as CaCO3, and what to do next.
+         */
+        TitrationOut: {
+            /** Advice */
+            advice: string;
+            alkalinity: components["schemas"]["FigureOut"];
+            /** Kept */
+            kept: boolean;
+        };
+        /**
+         * TitrationStepIn
+         * @description All the vinegar that is in it by now (mL), and what was read then.
+         */
+        TitrationStepIn: {
+            read: components["schemas"]["ReadIn"];
+            /** Vinegar */
+            vinegar: number | string;
+        };
+        /**
+         * UnitOut
+         * @description A unit that an amount can be said in.
+         */
+        UnitOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+        };
+        /**
          * VesselIn
-         * @description A vessel as it is entered: what it holds to the brim, or to your mark, in mL.
+         * @description A vessel as it is entered: what it holds to the brim, in mL, and the marks on it.
          */
         VesselIn: {
+            /**
+             * Marks
+             * @default []
+             */
+            marks: components["schemas"]["MarkIn"][];
             /** Name */
             name: string;
             /** Volume */
@@ -1994,6 +3590,8 @@ export interface components {
         VesselOut: {
             /** Id */
             id: number;
+            /** Marks */
+            marks: components["schemas"]["FillMarkOut"][];
             /** Name */
             name: string;
             /** Volume */
@@ -2131,13 +3729,15 @@ export interface components {
         };
         /**
          * WaterOut
-         * @description A water on the shelf.
+         * @description A water on the shelf. `key` is what it is called in a jug; the profiles the newest first.
          */
         WaterOut: {
             alkalinity: components["schemas"]["FigureOut"];
             hardness: components["schemas"]["FigureOut"];
             /** Id */
             id: number;
+            /** Key */
+            key: string;
             /** Kind */
             kind: string;
             /** Kind Name */
@@ -2151,6 +3751,12 @@ export interface components {
             /** Own Hardness */
             own_hardness: number | null;
             ph: components["schemas"]["FigureOut"];
+            /** Profiles */
+            profiles: components["schemas"]["ProfileOut"][];
+            /** Readings */
+            readings: number;
+            /** Says */
+            says: string;
             /** Source */
             source: string;
         };
@@ -2752,6 +4358,252 @@ export interface operations {
             };
         };
     };
+    instruments: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentOut"][];
+                };
+            };
+        };
+    };
+    add_instrument: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InstrumentIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentOut"];
+                };
+            };
+        };
+    };
+    remove_calibration: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    restore_calibration: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    instruments_now: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LiveOut"][];
+                };
+            };
+        };
+    };
+    standards: {
+        parameters: {
+            query?: {
+                temperature?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StandardOut"][];
+                };
+            };
+        };
+    };
+    change_instrument: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InstrumentIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentOut"];
+                };
+            };
+        };
+    };
+    remove_instrument: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    calibrate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CalibrationIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentOut"];
+                };
+            };
+        };
+    };
+    play_instrument: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlayIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LiveOut"];
+                };
+            };
+        };
+    };
+    restore_instrument: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentOut"];
+                };
+            };
+        };
+    };
     entries: {
         parameters: {
             query?: {
@@ -2868,6 +4720,32 @@ export interface operations {
             };
         };
     };
+    put_right: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PutRightIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CorrectionsOut"];
+                };
+            };
+        };
+    };
     restore_entry: {
         parameters: {
             query?: never;
@@ -2910,6 +4788,30 @@ export interface operations {
             };
         };
     };
+    work_out_chain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChainAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChainOut"];
+                };
+            };
+        };
+    };
     choices: {
         parameters: {
             query?: never;
@@ -2930,7 +4832,7 @@ export interface operations {
             };
         };
     };
-    work_out_rinse: {
+    work_out: {
         parameters: {
             query?: never;
             header?: never;
@@ -2939,7 +4841,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["RinseAsk"];
+                "application/json": components["schemas"]["MixAsk"];
             };
         };
         responses: {
@@ -2949,7 +4851,51 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RinseOut"];
+                    "application/json": components["schemas"]["MixOut"];
+                };
+            };
+        };
+    };
+    household: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HouseholdOut"];
+                };
+            };
+        };
+    };
+    change_household: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HouseholdIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HouseholdOut"];
                 };
             };
         };
@@ -2974,9 +4920,35 @@ export interface operations {
             };
         };
     };
-    lots: {
+    material: {
         parameters: {
             query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MaterialWholeOut"];
+                };
+            };
+        };
+    };
+    lots: {
+        parameters: {
+            query?: {
+                find?: string;
+                offset?: number;
+                limit?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -2989,7 +4961,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LotOut"][];
+                    "application/json": components["schemas"]["LotsOut"];
                 };
             };
         };
@@ -3009,6 +4981,28 @@ export interface operations {
         responses: {
             /** @description Created */
             201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LotOut"];
+                };
+            };
+        };
+    };
+    lot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3082,6 +5076,431 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LotOut"];
+                };
+            };
+        };
+    };
+    add_material: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnMaterialIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MaterialOut"];
+                };
+            };
+        };
+    };
+    change_material: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnMaterialIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MaterialOut"];
+                };
+            };
+        };
+    };
+    remove_profile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    restore_profile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    readings: {
+        parameters: {
+            query: {
+                stuff: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingOut"][];
+                };
+            };
+        };
+    };
+    add_reading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NeatReadingIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingOut"];
+                };
+            };
+        };
+    };
+    remove_reading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    restore_reading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingOut"];
+                };
+            };
+        };
+    };
+    spoons: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpoonOut"][];
+                };
+            };
+        };
+    };
+    add_spoon: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SpoonIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpoonOut"];
+                };
+            };
+        };
+    };
+    change_spoon: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SpoonIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpoonOut"];
+                };
+            };
+        };
+    };
+    remove_spoon: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    restore_spoon: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpoonOut"];
+                };
+            };
+        };
+    };
+    strip_sets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StripSetOut"][];
+                };
+            };
+        };
+    };
+    add_strips: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StripSetIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StripSetOut"];
+                };
+            };
+        };
+    };
+    change_strips: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StripSetIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StripSetOut"];
+                };
+            };
+        };
+    };
+    remove_strips: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    restore_strips: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StripSetOut"];
+                };
+            };
+        };
+    };
+    stuff: {
+        parameters: {
+            query?: {
+                find?: string;
+                named?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StuffOut"][];
                 };
             };
         };
@@ -3198,6 +5617,26 @@ export interface operations {
             };
         };
     };
+    water_kinds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaterKindOut"][];
+                };
+            };
+        };
+    };
     waters: {
         parameters: {
             query?: never;
@@ -3288,6 +5727,58 @@ export interface operations {
             };
         };
     };
+    add_profile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProfileIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaterOut"];
+                };
+            };
+        };
+    };
+    take_report: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReportIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaterOut"];
+                };
+            };
+        };
+    };
     restore_water: {
         parameters: {
             query?: never;
@@ -3306,6 +5797,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WaterOut"];
+                };
+            };
+        };
+    };
+    titrate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TitrationIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TitrationOut"];
                 };
             };
         };
