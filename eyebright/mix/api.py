@@ -4,7 +4,7 @@ from django.http import HttpRequest
 from ninja import Router
 
 from . import services
-from .schemas import ChainAsk, ChainOut, ChoicesOut, MixAsk, MixOut
+from .schemas import ChainAsk, ChainOut, ChoicesOut, MixAsk, MixOut, WaysOut
 
 router = Router()
 
@@ -19,6 +19,12 @@ def choices(request: HttpRequest) -> ChoicesOut:
 def jug(request: HttpRequest, ask: MixAsk) -> MixOut:
     """Work a jug out. Nothing is kept."""
     return services.answer(ask)
+
+
+@router.post("/ways", response=WaysOut, operation_id="ways")
+def ways(request: HttpRequest, ask: MixAsk) -> WaysOut:
+    """Three routes to a jug's aim, its spoon version, and what to measure next. Nothing is kept."""
+    return services.ways(ask)
 
 
 @router.post("/chain", response=ChainOut, operation_id="work_out_chain")

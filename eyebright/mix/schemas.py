@@ -66,7 +66,7 @@ class PourOut(Out):
     volume: float
 
 
-class LineOut(Out):
+class JugLineOut(Out):
     """What one line of the question came to (mL or g), and that in spoons."""
 
     name: str
@@ -160,6 +160,13 @@ class RouteLineOut(Out):
     unit: str
 
 
+class OtherOut(Out):
+    """What else could take the acid's or the water's place, and the pH that gives."""
+
+    name: str
+    ph: float
+
+
 class RouteOut(Out):
     """One way to the aim; nothing but words where it is not there."""
 
@@ -176,7 +183,7 @@ class RouteOut(Out):
     smells: bool
     gravest: Literal["warning", "stop"] | None
     spoons: SpoonVersionOut | None
-    others: list[tuple[str, float]]
+    others: list[OtherOut]
 
 
 class SodaOut(Out):
@@ -199,7 +206,7 @@ class MixOut(Out):
     headline: str
     reason: str
     volume: float
-    lines: list[LineOut]
+    lines: list[JugLineOut]
     pours: list[PourOut]
     jug: JugOut
     aim: float | None
@@ -215,12 +222,17 @@ class MixOut(Out):
     currency: str
     familiar: list[FamiliarOut]
     doubts: list[DoubtOut]
-    next: list[NextReadingOut]
-    spoons: SpoonVersionOut | None
-    routes: list[RouteOut]
     soda: SodaOut | None
     cautions: list[CautionOut]
     steps: list[StepOut]
+
+
+class WaysOut(Out):
+    """What else there is to say of a jug: routes to its aim, its spoon version, what to measure next."""
+
+    routes: list[RouteOut]
+    spoons: SpoonVersionOut | None
+    next: list[NextReadingOut]
 
 
 class ChainPourIn(Schema):
@@ -253,7 +265,8 @@ class FollowOut(Out):
     median: list[float]
     low: list[float]
     high: list[float]
-    band: tuple[float, float]
+    band_low: float
+    band_high: float
     enough: float | None
     most: float | None
     says: str

@@ -42,20 +42,24 @@ from .schemas import (
     CorrectionsOut,
     CurveOut,
     FollowOut,
+    JugLineOut,
     LimitOut,
-    LineOut,
     MarkOut,
     MixAsk,
     MixOut,
+    NextReadingOut,
+    OtherOut,
     RouteLineOut,
     RouteOut,
     SpoonfulOut,
     SpoonVersionOut,
+    WaysOut,
 )
 
 ASKED = "Say that you have read why, or change the jug."
 SHOWN = 4  # decimals on the wire: more than anyone can measure
 LONGEST_NAME = 200
+SPOONED = 400  # draws of a spoon version
 
 
 def choices() -> ChoicesOut:
@@ -174,25 +178,22 @@ def _route_out(route: Route) -> RouteOut:
     ]
     return RouteOut.model_validate(
         {name: getattr(route, name) for name in same}
-        | {"lines": lines, "spoons": _spoons_out(route.spoons), "others": list(route.others)}
+        | {
+            "lines": lines,
+            "spoons": _spoons_out(route.spoons),
+            "others": [OtherOut(name=name, ph=ph) for name, ph in route.others],
+        }
     )
 
 
 def _mix_out(question: Question, mix: Mix) -> MixOut:
     fields: dict[str, Any] = {name: getattr(mix, name) for name in MixOut.model_fields if hasattr(mix, name)}
-    found = routes(question, mix, shelf_for_routes(), the_soda()) if question.aim is not None else ()
-    if found and mix.open is not None and found[0].pours == mix.pours:
-        spoons = found[0].spoons
-    else:
-        asked = Asked(mix.jug, mix.amount, mix.ph.value, question.aim)
-        draws = (Draws(1, belief=question.belief), Draws(400, belief=question.belief))
-        spoons = spoon_versions([asked], question.kit, draws)[0]
     amounts = mix.jug.amounts(np.array([mix.amount]))
     fields |= {
         "aim": question.aim,
         "jug": mix.vessel,
         "lines": [
-            LineOut(
+            JugLineOut(
                 name=line.stuff.name,
                 amount=round(float(each[0]), 2),
                 unit="g" if line.unit == "g" else "mL",
@@ -202,9 +203,6 @@ def _mix_out(question: Question, mix: Mix) -> MixOut:
         ],
         "curve": _curve_out(mix),
         "currency": household().currency,
-        "next": list(next_readings(question, mix)),
-        "spoons": _spoons_out(spoons),
-        "routes": [_route_out(route) for route in found],
         "soda": soda_wash(question, mix),
     }
     return MixOut.model_validate(fields)
@@ -229,6 +227,24 @@ def answer(ask: MixAsk) -> MixOut:
     """Answer a question."""
     question = _asked(ask)
     return _mix_out(question, _worked_out(question))
+
+
+def ways(ask: MixAsk) -> WaysOut:
+    """What else there is to say of a jug, which takes longer than its answer."""
+    question = _asked(ask)
+    mix = _worked_out(question)
+    found = routes(question, mix, shelf_for_routes(), the_soda()) if question.aim is not None else ()
+    if found and mix.open is not None and found[0].pours == mix.pours:
+        spoons = found[0].spoons
+    else:
+        asked = Asked(mix.jug, mix.amount, mix.ph.value, question.aim)
+        draws = (Draws(1, belief=question.belief), Draws(SPOONED, belief=question.belief))
+        spoons = spoon_versions([asked], question.kit, draws)[0]
+    return WaysOut(
+        routes=[_route_out(route) for route in found],
+        spoons=_spoons_out(spoons),
+        next=[NextReadingOut.model_validate(each) for each in next_readings(question, mix)],
+    )
 
 
 def pass_stops(cautions: Iterable[Caution], passed: Collection[str]) -> list[str]:
@@ -393,4 +409,6 @@ def _follow_out(rinse: _Poured, line: Follow) -> FollowOut:
         )
     else:
         says = f"The hair is below pH {high:g} already: plain water is enough."
-    return FollowOut.model_validate({**asdict(line), "name": rinse.name, "says": says})
+    return FollowOut.model_validate(
+        {**asdict(line), "name": rinse.name, "says": says, "band_low": low, "band_high": high}
+    )

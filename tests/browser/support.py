@@ -9,8 +9,10 @@ from playwright.sync_api import Browser, ConsoleMessage, Page, expect
 
 from eyebright.heads.schemas.heads import HeadIn
 from eyebright.heads.services import save_head
-from eyebright.shelf import services as shelf
-from eyebright.shelf.schemas import LotIn, WaterIn
+from eyebright.shelf.schemas.lots import LotIn
+from eyebright.shelf.schemas.waters import WaterIn
+from eyebright.shelf.services.lots import save_lot
+from eyebright.shelf.services.waters import save_water
 from tests.chromium import chromium
 
 DESK = {"width": 1280, "height": 800}
@@ -70,11 +72,11 @@ class BrowserTestCase(LiveServerTestCase):
 
     def stock(self) -> None:
         """Malt vinegar and citric acid; the canal-side tap, the rain barrel, linden flower water."""
-        self.malt = shelf.save_lot(LotIn(material="malt_vinegar", name="Malt vinegar", strength=5)).id
-        self.citric = shelf.save_lot(LotIn(material="citric_acid", name="Citric acid")).id
-        self.tap = shelf.save_water(WaterIn(kind="very_hard", name="Canal-side tap")).id
-        self.rain = shelf.save_water(WaterIn(kind="rain", name="Rain barrel")).id
-        self.linden = shelf.save_water(WaterIn(kind="flower", name="Linden flower water")).id
+        self.malt = save_lot(LotIn(material="malt_vinegar", name="Malt vinegar", strength=5)).id
+        self.citric = save_lot(LotIn(material="citric_acid", name="Citric acid")).id
+        self.tap = save_water(WaterIn(kind="very_hard", name="Canal-side tap")).id
+        self.rain = save_water(WaterIn(kind="rain", name="Rain barrel")).id
+        self.linden = save_water(WaterIn(kind="flower", name="Linden flower water")).id
 
     def put_wren(self, **answers: Any) -> int:
         """Wren, grown, with fine hair on an oily scalp; the id."""
@@ -96,6 +98,32 @@ class BrowserTestCase(LiveServerTestCase):
         """Choose from one of the lists."""
         self.page.get_by_role("combobox", name=label).click()
         self.page.get_by_role("option", name=option, exact=True).click()
+
+    def put(self, place: int, name: str) -> None:
+        """Put this into the jug in the place of what line `place`, counted from 1, is of."""
+        self._found(f"Line {place}, what goes in", name, name)
+
+    def put_more(self, words: str, name: str) -> None:
+        """One more line, found by these words."""
+        self._found("Put more in", words, name)
+
+    def _found(self, label: str, words: str, name: str) -> None:
+        self.page.get_by_role("combobox", name=label).fill(words)
+        self.page.get_by_role("option", name=name).first.click()
+
+    def jug_of(self, acid: int, water: int) -> dict[str, Any]:
+        """Half a litre at pH 4.5, as it is asked."""
+        lines = [
+            {"stuff": f"water-{water}", "how": "fill"},
+            {"stuff": f"lot-{acid}", "how": "solve"},
+        ]
+        return {"lines": lines, "volume": 500, "aim": 4.5}
+
+    def mix_path(self, acid: int, water: int, **more: object) -> str:
+        """The address of a rinse in Mix."""
+        told = {"volume": 500, "unit": "mL", "aim": 4.5} | more
+        plain = "".join(f"&{name}={value}" for name, value in told.items())
+        return f"/mix?line=water-{water}~fill~mL&line=lot-{acid}~solve~mL{plain}"
 
     def headline(self, words: str) -> None:
         """The reading comes to say this."""

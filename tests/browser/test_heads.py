@@ -14,8 +14,8 @@ from playwright.sync_api import expect
 from eyebright.heads import services as heads
 from eyebright.heads.models import Head, PatchTest
 from eyebright.heads.schemas.diary import PatchTestIn
-from eyebright.shelf.schemas import VesselIn
-from eyebright.shelf.services import save_vessel
+from eyebright.shelf.schemas.measures import VesselIn
+from eyebright.shelf.services.measures import save_vessel
 
 from .support import PHONE, BrowserTestCase
 
@@ -108,7 +108,7 @@ class Today(BrowserTestCase):
         reading = self.page.get_by_label("Reading")
         expect(reading).to_contain_text("See a doctor or pharmacist")
         expect(self.page.get_by_role("button", name=re.compile("Mix this rinse"))).to_have_count(0)
-        self.go(f"/mix?acid={self.malt}&water={self.tap}&aim=4.5&head={pk}")
+        self.go(self.mix_path(self.malt, self.tap, head=pk))
         self.headline("not for home remedies")
         expect(self.page.get_by_role("button", name="I am mixing this")).to_be_disabled()
         expect(self.page.get_by_label("It is for my own scalp")).to_have_count(0)
@@ -169,7 +169,7 @@ class PatchTests(BrowserTestCase):
         expect(self.page.get_by_text("patch test is due")).to_have_count(0)
         self.go("/shelf")
         expect(self.page.get_by_text("who has reacted to it")).to_be_visible()
-        self.go(f"/mix?acid={self.malt}&water={self.tap}&aim=4.5&head={pk}")
+        self.go(self.mix_path(self.malt, self.tap, head=pk))
         self.headline("This head has reacted to it before")
         expect(self.page.get_by_role("button", name="I am mixing this")).to_be_disabled()
 

@@ -25,7 +25,7 @@ class AtTheBasin(BrowserTestCase):
             heading = self.page.get_by_role("heading", level=1).inner_text()
             button.click()
             expect(self.page.get_by_role("heading", level=1)).not_to_have_text(heading)
-        self.page.get_by_label("The strip read pH").fill("4.5")
+        self.page.get_by_label("The jug read pH").fill("4.5")
         self.page.get_by_role("button", name="Go on without a reading").click()
         self.page.get_by_role("button", name="All done").click()
         expect(self.page.get_by_text("They agree.")).to_be_visible()

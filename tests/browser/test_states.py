@@ -27,11 +27,7 @@ class Journals(BrowserTestCase):
 
     def test_long(self) -> None:
         self.stock()
-        begun = journal.begin(
-            BeginIn.model_validate(
-                {"rinse": {"acid": self.malt, "water": self.tap, "volume": 500, "aim": 4.5}}
-            )
-        )
+        begun = journal.begin(BeginIn.model_validate({"rinse": self.jug_of(self.malt, self.tap)}))
         rinse = Entry.objects.get(pk=begun.id).rinse
         for n in range(1, ROUND_TRIPS):
             rinse.pk = None
@@ -56,7 +52,7 @@ class Trouble(BrowserTestCase):
         self.stock()
         wren = self.put_wren()
         for path, button in (
-            ("/shelf", "Put an acid on the shelf"),
+            ("/shelf", "Put something on the shelf"),
             ("/mix", "I am mixing this"),
             ("/heads", "Add a head"),
             (f"/heads/{wren}", "Mix this rinse for Wren"),
@@ -82,7 +78,7 @@ class Trouble(BrowserTestCase):
             else:
                 route.continue_()
 
-        self.page.route("**/api/mix/rinse", hold)
+        self.page.route("**/api/mix/jug", hold)
         self.page.get_by_label("Aim at pH").fill("4")
         self.page.wait_for_timeout(200)
         self.page.get_by_label("Aim at pH").fill("3.7")
@@ -94,10 +90,10 @@ class Trouble(BrowserTestCase):
 
     def test_an_old_address_of_a_water_that_is_gone(self) -> None:
         self.stock()
-        self.go(f"/mix?acid={self.malt}&water=999&aim=4.5")
+        self.go(self.mix_path(self.malt, 999))
         expect(self.page.get_by_role("alert")).to_contain_text("no longer on the shelf")
         expect(self.page.get_by_text("One moment…")).to_have_count(0)
-        self.choose("in this water", "Canal-side tap")
+        self.put(1, "Canal-side tap")
         self.headline("Yes: pH 4.5")
 
     def test_an_entry_and_a_place_that_are_not_there(self) -> None:
@@ -155,11 +151,7 @@ class Access(BrowserTestCase):
 
     def test_every_view(self) -> None:
         self.stock()
-        begun = journal.begin(
-            BeginIn.model_validate(
-                {"rinse": {"acid": self.malt, "water": self.tap, "volume": 500, "aim": 4.5}}
-            )
-        )
+        begun = journal.begin(BeginIn.model_validate({"rinse": self.jug_of(self.malt, self.tap)}))
         wren, ottoline = self.put_wren(), self.put_ottoline()
         heads.check_in(wren, CheckInIn(flags=["rings"]))
         heads.wash(wren, WashIn(family="saponin_liquor", amount=90, answer="right"))
@@ -173,9 +165,13 @@ class Access(BrowserTestCase):
             f"/heads/{wren}/tests": "A strand in water",
             f"/heads/{wren}/patch": "Calendula tea",
             f"/heads/{wren}/record": "Delete all of it for good",
-            f"/mix?acid={self.malt}&water={self.tap}&aim=3.2&head={ottoline}": "Too acid, even to rinse out",
-            f"/mix?acid={self.malt}&water={self.rain}&use=left_in&aim=3.2": "Too acid to leave in",
-            "/shelf?new=acid": "Rain barrel",
+            self.mix_path(self.malt, self.tap, aim=3.2, head=ottoline): "Too acid, even to rinse out",
+            self.mix_path(self.malt, self.rain, use="left_in", aim=3.2): "Too acid to leave in",
+            f"/mix?line=water-{self.tap}~250~mL&line=lib-baking_soda~2~tbsp&aim=": "The rinse that must follow",
+            "/shelf?new=lot": "Citric acid",
+            f"/shelf/waters?titrate=water-{self.tap}": "Measure a litre of",
+            "/shelf/measures": "Whose spoons and cups",
+            "/shelf/instruments": "Packs of strips",
             "/journal": "Still being mixed",
             f"/journal/{begun.id}": "How it felt",
             f"/journal/{begun.id}/pour": "Pour in",

@@ -34,7 +34,7 @@ class Mixing(BrowserTestCase):
 
     def test_volume_and_aim_recompute_live(self) -> None:
         half = self.acid_to_pour()
-        self.page.get_by_label("How much rinse").fill("1")
+        self.page.get_by_label("Fill it to").fill("1")
         self.choose("Unit of volume", "L")
         expect(self.page.get_by_role("img", name="1000 mL jug")).to_be_visible()
         self.assertAlmostEqual(self.acid_to_pour(), 2 * half, delta=1.0)
@@ -44,7 +44,9 @@ class Mixing(BrowserTestCase):
 
     def test_the_mix_is_dragged_along_the_curve(self) -> None:
         before = self.acid_to_pour()
-        dot = self.page.get_by_role("slider", name="This mix on the curve").bounding_box()
+        handle = self.page.get_by_role("slider", name="This mix on the curve")
+        handle.scroll_into_view_if_needed()
+        dot = handle.bounding_box()
         assert dot
         x, y = dot["x"] + dot["width"] / 2, dot["y"] + dot["height"] / 2
         self.page.mouse.move(x, y)
@@ -65,13 +67,13 @@ class Mixing(BrowserTestCase):
         self.headline("Yes: pH 4.3")
 
     def test_rain_flower_water_and_powder(self) -> None:
-        self.choose("in this water", "Rain barrel")
+        self.put(1, "Rain barrel")
         self.headline("cannot sensibly be had by dilution")
         self.headline("the hair itself would move it")
-        self.choose("in this water", "Linden flower water")
+        self.put(1, "Linden flower water")
         self.headline("No:")
-        self.choose("in this water", "Canal-side tap")
-        self.choose("Acid from the shelf", "Citric acid")
+        self.put(1, "Canal-side tap")
+        self.put(2, "Citric acid")
         expect(self.page.get_by_role("row", name="1 teaspoon to a litre")).to_be_visible()
 
     def test_left_in_has_its_own_cautions(self) -> None:
@@ -89,22 +91,22 @@ class Mixing(BrowserTestCase):
         expect(self.page.get_by_label("after minutes")).to_have_value("ages")
 
     def test_the_question_survives_a_reload_and_a_walk(self) -> None:
-        self.page.get_by_label("How much rinse").fill("750")
+        self.page.get_by_label("Fill it to").fill("750")
         self.page.wait_for_url("**volume=750**")
         self.page.reload()
-        expect(self.page.get_by_label("How much rinse")).to_have_value("750")
+        expect(self.page.get_by_label("Fill it to")).to_have_value("750")
         self.page.get_by_role("link", name="Journal").click()
         self.page.get_by_role("link", name="Mix", exact=True).click()
-        expect(self.page.get_by_label("How much rinse")).to_have_value("750")
+        expect(self.page.get_by_label("Fill it to")).to_have_value("750")
 
     def test_what_cannot_be_is_said_at_its_field_and_nothing_typed_is_lost(self) -> None:
-        volume = self.page.get_by_label("How much rinse")
+        volume = self.page.get_by_label("Fill it to")
         for typed, words in (
             ("lots", "A number goes here"),
             ("0", "more than nothing"),
             ("-2", "more than nothing"),
             ("900000", "more than any jug"),
-            ("", "A number is needed"),
+            ("", "how much to make"),
         ):
             volume.fill(typed)
             expect(self.page.get_by_role("alert")).to_contain_text(words)
@@ -119,7 +121,7 @@ class Mixing(BrowserTestCase):
         expect(self.page.get_by_role("alert")).to_have_count(0)
 
     def test_a_stop_is_passed_only_knowingly(self) -> None:
-        self.choose("in this water", "Rain barrel")
+        self.put(1, "Rain barrel")
         self.page.get_by_text("Left in", exact=True).click()
         self.page.get_by_label("Aim at pH").fill("3.2")
         self.headline("Too acid to leave in")
@@ -170,11 +172,11 @@ class Pouring(BrowserTestCase):
         self.page.reload()
         self.done("Add Malt vinegar")
         self.done("Stir it round")
-        expect(self.page.get_by_role("heading", name="Dip a strip")).to_be_visible()
-        self.page.get_by_label("The strip read pH").fill("4,5")
+        expect(self.page.get_by_role("heading", name="Take a reading")).to_be_visible()
+        self.page.get_by_label("The jug read pH").fill("4,5")
         self.page.get_by_role("button", name="Keep the reading").click()
         expect(self.page.get_by_text("They agree.")).to_be_visible()
-        self.done("Dip a strip")
+        self.done("Take a reading")
         self.done("On the hair")
 
         expect(self.page.get_by_role("heading", name="Malt vinegar in Canal-side tap")).to_be_visible()
@@ -192,7 +194,7 @@ class Pouring(BrowserTestCase):
 
         self.page.get_by_role("button", name="Mix it again").click()
         self.headline("Yes: pH 4.5")
-        self.page.get_by_label("How much rinse").fill("2000")
+        self.page.get_by_label("Fill it to").fill("2000")
         expect(self.page.get_by_role("img", name="2000 mL jug")).to_be_visible()
 
         self.page.get_by_role("link", name="Journal").click()
@@ -207,7 +209,7 @@ class Pouring(BrowserTestCase):
     def test_a_strip_that_reads_too_sharp_stops_it(self) -> None:
         for heading in ("Pour in Canal-side tap", "Add Malt vinegar", "Stir it round"):
             self.done(heading)
-        reading = self.page.get_by_label("The strip read pH")
+        reading = self.page.get_by_label("The jug read pH")
         on = self.page.get_by_role("button", name="Done")
         reading.fill("2")
         self.page.get_by_role("button", name="Keep the reading").click()
@@ -235,11 +237,11 @@ class Pouring(BrowserTestCase):
     def test_a_reading_that_cannot_be_stays_typed(self) -> None:
         for heading in ("Pour in Canal-side tap", "Add Malt vinegar", "Stir it round"):
             self.done(heading)
-        self.page.get_by_label("The strip read pH").fill("yellow")
+        self.page.get_by_label("The jug read pH").fill("yellow")
         self.page.get_by_role("button", name="Go on without a reading").click()
         expect(self.page.get_by_role("alert")).to_contain_text("A number goes here")
-        expect(self.page.get_by_label("The strip read pH")).to_have_value("yellow")
-        expect(self.page.get_by_role("heading", name="Dip a strip")).to_be_visible()
+        expect(self.page.get_by_label("The jug read pH")).to_have_value("yellow")
+        expect(self.page.get_by_role("heading", name="Take a reading")).to_be_visible()
 
     def test_taken_away_in_another_window(self) -> None:
         other = self.go(self.page.url.removeprefix(self.live_server_url).removesuffix("/pour"), self.window())

@@ -132,7 +132,7 @@ class Spoons(TestCase):
         version = spoon_versions([Asked(jug, 0.0, 7.8, None)], own)[0]
         assert version
         words = {each.name: each.words for each in version.spoonfuls}
-        self.assertEqual(words["Rhassoul"], "2 of the scoop")
+        self.assertEqual(words["Rhassoul"], "2 scoops")
 
     def test_ten_lines_find_their_spoons(self) -> None:
         stuff = [

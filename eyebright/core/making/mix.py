@@ -256,6 +256,12 @@ def kind_of(stuff: Stuff) -> Literal["water", "acid", "alkali", "other"]:
     return "other" if lowers is None else "acid" if lowers else "alkali"
 
 
+def sour(stuff: Stuff) -> bool:
+    """Whether it is an acid with a strength, that a rinse can be made of: a vinegar, a juice, a powder."""
+    material = stuff.material
+    return material is not None and bool(acidic(material)) and material.strength is not None
+
+
 def spooned(stuff: Stuff, amount: float, kit: Kit) -> str:
     """An amount (mL or g) in spoons and cups."""
     if stuff.material is None or stuff.material.unit == "mL":

@@ -10,6 +10,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from ..cautions import cautions
+from ..cautions.limits import limits
 from ..chemistry.solution import Part, acid_grams, solve_together, totals
 from ..chemistry.uncertainty import Array, Belief, Draws, Figure, Spread, figure
 from ..materials.at_hand import Stuff, unit_of
@@ -28,7 +29,7 @@ WAYS, NEAREST = 5, 2  # shown: of those that meet the aim, or else of those that
 SMALL = 1e-9
 
 # What counts against a way, in pH: so that the plain one comes first among those that reach the aim.
-POURED_OFF, PER_VOLUME, SODA, WARNED, STOPPED = 0.3, 0.25, 0.1, 0.5, 2.0
+POURED_OFF, PER_VOLUME, SODA, WARNED, STOPPED, PINCH = 0.3, 0.25, 0.1, 0.5, 2.0, 0.4
 
 
 class NothingToPutRight(ValueError):
@@ -195,6 +196,8 @@ def _told(
     says = f"{first} {said(amount)} {unit} of {stuff.name}: {litres(volume)} at pH {ph.value:.1f}."
     if not reaches:
         says += " It comes no nearer."
+    if _too_little(unit, amount):
+        says += " So little is hard to measure: go by the strip."
     return Correction(stuff.key, stuff.name, amount, unit, spoons, off, volume, ph, reaches, grave, says)
 
 
@@ -204,4 +207,10 @@ def _score(question: Question, way: Correction, left: float) -> float:
     score += PER_VOLUME * max(way.volume - left, 0.0) / left + (POURED_OFF if way.off else 0.0)
     score += (way.ph.high - way.ph.low) * 0.1
     score += {"warning": WARNED, "stop": STOPPED}.get(way.gravest or "", 0.0)
+    score += PINCH if _too_little(way.unit, way.amount) else 0.0
     return score + (SODA if "soda" in way.name.lower() else 0.0)
+
+
+def _too_little(unit: str, amount: float) -> bool:
+    """Whether it is less than a kitchen can measure."""
+    return amount < limits()["least_powder" if unit == "g" else "least_liquid"]

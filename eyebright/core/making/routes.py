@@ -12,12 +12,11 @@ from ..chemistry.equilibrium import EquilibriumMany
 from ..chemistry.solution import Part, acid_grams, solve_together, totals
 from ..chemistry.uncertainty import Array, Draws, Figure, figure
 from ..materials.at_hand import Stuff
-from ..materials.material import acidic
 from ..measures import Amount
 from ..quantities import pourable, said, weighable
 from .curve import Curve
 from .jug import How, Jug, Line, filled
-from .mix import Mix, Pour, Question, cost_of, facts_of_mix, kind_of, measurable_of, pours_of
+from .mix import Mix, Pour, Question, cost_of, facts_of_mix, kind_of, measurable_of, pours_of, sour
 from .spoonable import Asked, SpoonVersion, spoon_versions
 
 DRAWN = 400
@@ -26,6 +25,7 @@ NEAR = 0.15  # pH: an aim this near is met
 BUFFER_SHARE = 0.6  # of the cap on acid: a firm buffer that stays well inside it
 LEAST_BUFFER = 1.5  # times the plain route's own: less is no buffer worth the soda
 SMELLS = 0.35  # pH that a smell left in the hair counts for when ways are ranked
+MUCH = 0.5  # pH that a jug of nothing but the other acid counts for: milk by the pint is no rinse
 LOOSENESS = 1.0  # pH that a jug which would not hold counts for
 MOST_ACIDS, MOST_WATERS = 6, 3
 
@@ -103,13 +103,7 @@ def _acid_line(jug: Jug) -> int | None:
     """The acid that the jug is about: the open line if that is one, else the first with a strength."""
     if jug.open is not None and kind_of(jug.lines[jug.open].stuff) == "acid":
         return jug.open
-    return next((i for i, line in enumerate(jug.lines) if _sour(line.stuff)), None)
-
-
-def _sour(stuff: Stuff) -> bool:
-    """Whether it is an acid with a strength: a vinegar, a juice, an acid powder."""
-    material = stuff.material
-    return material is not None and bool(acidic(material)) and material.strength is not None
+    return next((i for i, line in enumerate(jug.lines) if sour(line.stuff)), None)
 
 
 def _amounts(jug: Jug, amount: float) -> list[float]:
@@ -172,7 +166,7 @@ def _swaps(
     seen = {line.stuff.material.key for line in jug.lines if line.stuff.material}
     acids: list[Stuff] = []
     for stuff in shelf:
-        if _sour(stuff) and stuff.material and stuff.material.key not in seen:
+        if sour(stuff) and stuff.material and stuff.material.key not in seen:
             seen.add(stuff.material.key)
             acids.append(stuff)
     waters = [stuff for stuff in shelf if stuff.material is None and stuff.key not in here]
@@ -215,9 +209,11 @@ def _coarse(question: Question, jugs: Sequence[Jug], middle: Draws) -> list[_Dra
 
 
 def _score(question: Question, draft: _Draft) -> float:
-    """How far a swap is from what is wanted: pH, whether it would hold, and its smell where that stays."""
-    assert question.aim is not None
+    """How far a swap is from what is wanted: pH, how much it takes, whether it would hold, its smell."""
+    assert question.aim is not None and draft.jug.open is not None
     score = abs(draft.ph - question.aim)
+    if draft.jug.lines[draft.jug.open].unit == "mL":
+        score += MUCH * draft.amount / (draft.jug.volume or draft.jug.fixed + draft.amount)
     if draft.buffer < limits()["holds_ph"] / 1000.0:
         score += LOOSENESS
     return score + (SMELLS if _lasting(question) and _smells(draft.jug) else 0.0)
@@ -324,7 +320,7 @@ def _route(
         buffer=buffer,
         acid=figure(np.broadcast_to(sum(grams.values(), np.zeros(1)), (DRAWN,)), "g per 100 mL"),
         cost=cost_of(jug, draft.amount),
-        smells=_smells(jug),
+        smells=_lasting(question) and _smells(jug),
         gravest=grave[0].level if grave else None,
         spoons=spoons,
         others=others,

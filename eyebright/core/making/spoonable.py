@@ -244,9 +244,8 @@ def _counts(exact: float, spoon: Spoon | OwnSpoon) -> list[float]:
 
 
 def _one(spoon: Spoon | OwnSpoon, count: float, each: float) -> _Candidate:
-    plural = spoon.plural if isinstance(spoon, Spoon) else f"of the {spoon.name}"
-    name = spoon.name if isinstance(spoon, Spoon) else f"of the {spoon.name}"
-    words = f"{with_fraction(count)} {plural if count > 1 else name}"
+    many = spoon.plural if isinstance(spoon, Spoon) else f"{spoon.name}s"
+    words = f"{with_fraction(count)} {many if count > 1 else spoon.name}"
     whole, part = divmod(count, 1.0)
     pieces = int(whole) + (1 if part in (0.5, 0.25, 0.125) else 2 if part else 0)
     return _Candidate(words, count * each, Amount(count, spoon.key), pieces)

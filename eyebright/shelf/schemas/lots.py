@@ -154,12 +154,16 @@ class UnitOut(Out):
 
 
 class StuffOut(Out):
-    """Something that can go into a jug: a lot, a water, or a material of the library that is not at hand."""
+    """Something that can go into a jug: a lot, a water, or a material of the library that is not at hand.
+
+    `sour`: an acid with a strength, that a rinse can be made of.
+    """
 
     key: str
     name: str
     kind: str
     what: Literal["water", "acid", "alkali", "other"]
+    sour: bool
     unit: Unit
     units: list[UnitOut]
     at_hand: bool

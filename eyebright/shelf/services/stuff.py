@@ -5,7 +5,7 @@ from collections.abc import Iterable
 from django.db.models import Q
 
 from eyebright.config.problems import Problem
-from eyebright.core.making.mix import kind_of
+from eyebright.core.making.mix import kind_of, sour
 from eyebright.core.materials import Lot as CoreLot
 from eyebright.core.materials import MaterialError, Stuff, WaterLot, library, material
 from eyebright.core.materials.names import folded, found, holds, names_of
@@ -90,6 +90,7 @@ def stuff_out(stuff: Stuff) -> StuffOut:
         what=kind_of(stuff),
         unit=stuff.material.unit if stuff.material else "mL",
         units=[UnitOut(key=key, name=name) for key, name in offered(stuff.material, the_kit())],
+        sour=sour(stuff),
         at_hand=not stuff.key.startswith("lib-"),
         packs=stuff.material is not None and stuff.material.packed > 1.0,
     )

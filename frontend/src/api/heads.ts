@@ -3,6 +3,7 @@ import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tansta
 import { computed, type MaybeRefOrGetter, toValue } from "vue";
 import {
   api,
+  at,
   taken,
   type CheckInIn,
   type Diary,
@@ -44,8 +45,6 @@ export const useDue = () =>
 
 export const useBlocked = () =>
   useQuery({ queryKey: ["blocked"], queryFn: () => taken(api.GET("/api/heads/blocked")) });
-
-const at = (pk: number) => ({ params: { path: { pk } } });
 
 export const useHead = (id: MaybeRefOrGetter<number>) =>
   useQuery({

@@ -764,6 +764,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/mix/ways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Ways
+         * @description Three routes to a jug's aim, its spoon version, and what to measure next. Nothing is kept.
+         */
+        post: operations["ways"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shelf/household": {
         parameters: {
             query?: never;
@@ -2034,11 +2054,10 @@ export interface components {
          * @description One rinse that could follow: the wet hair's pH by mL of it; `enough` mL bring it into the band.
          */
         FollowOut: {
-            /** Band */
-            band: [
-                number,
-                number
-            ];
+            /** Band High */
+            band_high: number;
+            /** Band Low */
+            band_low: number;
             /** Enough */
             enough: number | null;
             /** High */
@@ -2249,6 +2268,23 @@ export interface components {
             port: number | null;
         };
         /**
+         * JugLineOut
+         * @description What one line of the question came to (mL or g), and that in spoons.
+         */
+        JugLineOut: {
+            /** Amount */
+            amount: number;
+            /** Name */
+            name: string;
+            /** Spoons */
+            spoons: string;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "mL" | "g";
+        };
+        /**
          * JugOut
          * @description The jug to draw: capacity, mark and numbered mark in mL.
          */
@@ -2356,20 +2392,17 @@ export interface components {
         };
         /**
          * LineOut
-         * @description What one line of the question came to (mL or g), and that in spoons.
+         * @description One line of the history: mean levels by the time of each point.
          */
         LineOut: {
-            /** Amount */
-            amount: number;
+            /** Key */
+            key: string;
             /** Name */
             name: string;
-            /** Spoons */
-            spoons: string;
-            /**
-             * Unit
-             * @enum {string}
-             */
-            unit: "mL" | "g";
+            /** Values */
+            values: (number | null)[];
+            /** Words */
+            words: string[];
         };
         /**
          * LittleTestIn
@@ -2687,9 +2720,7 @@ export interface components {
             headline: string;
             jug: components["schemas"]["JugOut"];
             /** Lines */
-            lines: components["schemas"]["LineOut"][];
-            /** Next */
-            next: components["schemas"]["NextReadingOut"][];
+            lines: components["schemas"]["JugLineOut"][];
             /** Open */
             open: number | null;
             ph: components["schemas"]["FigureOut"];
@@ -2697,10 +2728,7 @@ export interface components {
             pours: components["schemas"]["PourOut"][];
             /** Reason */
             reason: string;
-            /** Routes */
-            routes: components["schemas"]["RouteOut"][];
             soda: components["schemas"]["SodaOut"] | null;
-            spoons: components["schemas"]["SpoonVersionOut"] | null;
             /** Steps */
             steps: components["schemas"]["StepOut"][];
             /** Undissolved */
@@ -2804,6 +2832,16 @@ export interface components {
             name: string;
             /** Ph */
             ph: number | null;
+        };
+        /**
+         * OtherOut
+         * @description What else could take the acid's or the water's place, and the pH that gives.
+         */
+        OtherOut: {
+            /** Name */
+            name: string;
+            /** Ph */
+            ph: number;
         };
         /**
          * OutcomeOut
@@ -3297,10 +3335,7 @@ export interface components {
             /** Lines */
             lines: components["schemas"]["RouteLineOut"][];
             /** Others */
-            others: [
-                string,
-                number
-            ][];
+            others: components["schemas"]["OtherOut"][];
             ph: components["schemas"]["FigureOut"] | null;
             /** Pours */
             pours: components["schemas"]["PourOut"][];
@@ -3484,6 +3519,8 @@ export interface components {
         /**
          * StuffOut
          * @description Something that can go into a jug: a lot, a water, or a material of the library that is not at hand.
+         *
+         *     `sour`: an acid with a strength, that a rinse can be made of.
          */
         StuffOut: {
             /** At Hand */
@@ -3496,6 +3533,8 @@ export interface components {
             name: string;
             /** Packs */
             packs: boolean;
+            /** Sour */
+            sour: boolean;
             /**
              * Unit
              * @enum {string}
@@ -3759,6 +3798,17 @@ export interface components {
             says: string;
             /** Source */
             source: string;
+        };
+        /**
+         * WaysOut
+         * @description What else there is to say of a jug: routes to its aim, its spoon version, what to measure next.
+         */
+        WaysOut: {
+            /** Next */
+            next: components["schemas"]["NextReadingOut"][];
+            /** Routes */
+            routes: components["schemas"]["RouteOut"][];
+            spoons: components["schemas"]["SpoonVersionOut"] | null;
         };
         /**
          * ZoneOut
@@ -4852,6 +4902,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MixOut"];
+                };
+            };
+        };
+    };
+    ways: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MixAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaysOut"];
                 };
             };
         };

@@ -6,6 +6,7 @@ import { places } from "./router";
 import { useShortcuts } from "./shortcuts";
 import StemNav from "./StemNav.vue";
 import { switchTheme, theme } from "./theme";
+import TrayBar from "./TrayBar.vue";
 import UndoNotice from "./UndoNotice.vue";
 
 const route = useRoute();
@@ -37,6 +38,7 @@ useShortcuts(
     </header>
     <div id="worktop" class="ground" tabindex="-1">
       <RouterView />
+      <TrayBar v-if="!atBasin" />
       <footer v-if="!atBasin" class="quiet small">
         For your own kitchen and your own head. Not medical advice; what is sold or given away falls
         under local cosmetics rules.

@@ -30,7 +30,7 @@ export const router = createRouter({
       meta: { title: "Heads" },
     },
     {
-      path: "/shelf",
+      path: "/shelf/:side(waters|measures|instruments)?",
       component: () => import("@/places/shelf/ShelfPlace.vue"),
       meta: { title: "Shelf" },
     },

@@ -1,5 +1,6 @@
 /** PrimeVue's widgets in our own colours and shapes, and the choice of light or dark. */
 import { definePreset } from "@primeuix/themes";
+import autocomplete from "@primeuix/themes/aura/autocomplete";
 import base from "@primeuix/themes/aura/base";
 import button from "@primeuix/themes/aura/button";
 import inputtext from "@primeuix/themes/aura/inputtext";
@@ -79,6 +80,15 @@ const scheme = {
   },
 };
 
+const dropdown = {
+  background: "var(--paper)",
+  hoverBackground: "var(--vein-wash)",
+  activeBackground: "var(--vein-wash)",
+  color: "var(--stem)",
+  hoverColor: "var(--vein)",
+  activeColor: "var(--vein)",
+};
+
 const danger = {
   borderColor: "var(--madder)",
   color: "var(--madder)",
@@ -88,7 +98,7 @@ const danger = {
 const outlined = { outlined: { danger } };
 
 export const preset = definePreset(
-  { ...base, components: { button, inputtext, select, textarea } },
+  { ...base, components: { autocomplete, button, inputtext, select, textarea } },
   {
     semantic: {
       primary: violet,
@@ -97,6 +107,7 @@ export const preset = definePreset(
       colorScheme: { light: scheme, dark: scheme },
     },
     components: {
+      autocomplete: { colorScheme: { light: { dropdown }, dark: { dropdown } } },
       button: {
         colorScheme: { light: outlined, dark: outlined },
         root: {

@@ -13,8 +13,9 @@ const BOTTOM = 268;
 const TALL = 218;
 const LEFT = 58;
 const WIDE = 150;
-const LABEL_GAP = 46;
+const SHORT = 5; // lines that have room for their spoons beneath
 const id = useId();
+const gap = computed(() => (pours.length <= SHORT ? 46 : 25));
 
 const y = (volume: number) => BOTTOM - (volume / jug.capacity) * TALL;
 
@@ -27,14 +28,21 @@ const layers = computed(() => {
   });
 });
 
+/** Where there are more labels than fit beside the glass the drawing grows upwards. */
+const overflow = computed(() => Math.max(0, pours.length * gap.value - 240));
+
 /** Labels keep apart even where layers are thin; the line leads from each to its own layer. */
 const labels = computed(() => {
   const placed = layers.value.map((layer) => ({ ...layer, at: layer.middle }));
   for (let i = 1; i < placed.length; i += 1) {
     const below = placed[i - 1];
     const here = placed[i];
-    if (below && here) here.at = Math.max(Math.min(here.at, below.at - LABEL_GAP), 26);
+    if (below && here) here.at = Math.min(here.at, below.at - gap.value);
   }
+  const top = 26 - overflow.value;
+  placed.forEach((label, i) => {
+    label.at = Math.max(label.at, top + (placed.length - 1 - i) * gap.value);
+  });
   return placed;
 });
 
@@ -47,11 +55,12 @@ const marks = computed(() =>
 
 const tall = (volume: number) =>
   jug.capacity >= 1000 && volume >= 1000 ? `${said(volume / 1000)} L` : `${said(volume)}`;
-const top = computed(() => layers.value.at(-1)?.to ?? 0);
 const spoken = computed(
   () =>
     `A ${said(jug.capacity)} mL jug: ` +
-    pours.map((p) => `${said(p.amount)} ${p.unit} of ${p.name} (${p.spoons})`).join(", then ") +
+    pours
+      .map((p) => `${said(p.amount)} ${p.unit} of ${p.name}${p.spoons && ` (${p.spoons})`}`)
+      .join(", then ") +
     ".",
 );
 const LONGEST = 22;
@@ -62,7 +71,12 @@ const inside = `M${LEFT - 6} 0 L${LEFT + 8} ${BOTTOM} q1 6 8 6 h${WIDE - 32} q7 
 </script>
 
 <template>
-  <svg viewBox="0 0 540 290" class="jug" role="img" :aria-label="spoken">
+  <svg
+    :viewBox="`0 ${-overflow} 540 ${290 + overflow}`"
+    class="jug"
+    role="img"
+    :aria-label="spoken"
+  >
     <defs>
       <clipPath :id="id">
         <path :d="inside" />
@@ -70,8 +84,8 @@ const inside = `M${LEFT - 6} 0 L${LEFT + 8} ${BOTTOM} q1 6 8 6 h${WIDE - 32} q7 
     </defs>
     <g :clip-path="`url(#${id})`">
       <rect
-        v-for="layer in layers"
-        :key="layer.what + layer.name"
+        v-for="(layer, i) in layers"
+        :key="layer.key + i"
         :x="0"
         :y="y(layer.to)"
         width="260"
@@ -81,7 +95,12 @@ const inside = `M${LEFT - 6} 0 L${LEFT + 8} ${BOTTOM} q1 6 8 6 h${WIDE - 32} q7 
         "
         :class="['layer', layer.what, 'eases']"
       />
-      <path :d="`M0 ${y(top)}h260`" class="surface" />
+      <path
+        v-for="(layer, i) in layers"
+        :key="`edge-${layer.key}-${i}`"
+        :d="`M0 ${y(layer.to)}h260`"
+        class="surface"
+      />
     </g>
     <g v-for="mark in marks" :key="mark.volume" aria-hidden="true">
       <path :d="`M${LEFT + 10} ${y(mark.volume)}h${mark.numbered ? 22 : 11}`" class="mark" />
@@ -106,7 +125,9 @@ const inside = `M${LEFT - 6} 0 L${LEFT + 8} ${BOTTOM} q1 6 8 6 h${WIDE - 32} q7 
         {{ said(label.amount) }} {{ label.unit }}
         <tspan class="name">{{ shortened(label.name) }}</tspan>
       </text>
-      <text x="272" :y="label.at + 17" class="spoons">{{ label.spoons }}</text>
+      <text v-if="pours.length <= SHORT" x="272" :y="label.at + 17" class="spoons">
+        {{ label.spoons }}
+      </text>
     </g>
   </svg>
 </template>
@@ -136,6 +157,14 @@ const inside = `M${LEFT - 6} 0 L${LEFT + 8} ${BOTTOM} q1 6 8 6 h${WIDE - 32} q7 
 
 .layer.acid {
   fill: var(--acid);
+}
+
+.layer.alkali {
+  fill: var(--alkali);
+}
+
+.layer.other {
+  fill: var(--herb);
 }
 
 .surface {

@@ -1,19 +1,18 @@
 <script setup lang="ts">
 /**
- * The curve: pH against how much acid is in this jug, with its 90 % band. The mix can be dragged
- * along it, or moved with the arrow keys: that moves the aim.
+ * The curve: pH against how much of one line is in this jug, with its 90 % band. The mix can be
+ * dragged along it, or moved with the arrow keys: that moves the aim.
  */
 import { computed, useTemplateRef } from "vue";
 import type { Curve } from "@/api/client";
 import { useHandle } from "./handle";
 import { ph, said } from "./ph";
 
-const { curve, aim, amount, current, acid } = defineProps<{
+const { curve, aim, amount, current } = defineProps<{
   curve: Curve;
   aim: number;
   amount: number;
   current: number;
-  acid: string;
 }>();
 const emit = defineEmits<{ aim: [value: number] }>();
 
@@ -50,6 +49,9 @@ const levels = computed(() =>
   Array.from({ length: ceiling.value - bottom.value + 1 }, (_, i) => bottom.value + i),
 );
 
+/** Which way a little more of it moves the pH. */
+const more = computed(() => ((curve.median.at(-1) ?? 0) > (curve.median[0] ?? 0) ? 0.1 : -0.1));
+
 /** The drawn line's own pH at the amount under the pointer. */
 function under(across: number): number | undefined {
   const at = across * W;
@@ -63,7 +65,12 @@ function under(across: number): number | undefined {
 
 const { grip, drag, key } = useHandle(svg, {
   under,
-  keys: { ArrowUp: 0.1, ArrowLeft: 0.1, ArrowDown: -0.1, ArrowRight: -0.1 },
+  keys: () => ({
+    ArrowUp: 0.1,
+    ArrowDown: -0.1,
+    ArrowRight: more.value,
+    ArrowLeft: -more.value,
+  }),
   low: () => bottom.value,
   high: () => ceiling.value,
   aim: () => aim,
@@ -77,7 +84,7 @@ const { grip, drag, key } = useHandle(svg, {
     :viewBox="`0 0 ${W} ${H}`"
     class="curve"
     role="group"
-    :aria-label="`pH against ${curve.unit} of ${acid} in the jug; ${said(amount)} ${curve.unit} gives about pH ${ph(current)}.`"
+    :aria-label="`pH against ${curve.unit} of ${curve.name} in the jug; ${said(amount)} ${curve.unit} gives about pH ${ph(current)}.`"
   >
     <g aria-hidden="true">
       <g v-for="level in levels" :key="level">
@@ -91,7 +98,7 @@ const { grip, drag, key } = useHandle(svg, {
         </text>
       </g>
       <text :x="W - PAD.right" :y="H - 6" text-anchor="end" class="label axis">
-        {{ curve.unit }} of {{ acid }} in this jug →
+        {{ curve.unit }} of {{ curve.name }} in this jug →
       </text>
       <text :x="PAD.left + 6" :y="PAD.top + 12" class="label axis">pH</text>
       <path :d="band" class="band" />

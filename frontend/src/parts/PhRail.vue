@@ -64,7 +64,7 @@ const spoken = computed(() => {
 const { grip, drag, key } = useHandle(svg, {
   under: (_, down) =>
     movable ? scale.rail_high - ((down * (TALL + 2 * TOP) - TOP) / TALL) * span.value : undefined,
-  keys: { ArrowUp: 0.1, ArrowDown: -0.1, PageUp: 0.5, PageDown: -0.5 },
+  keys: () => ({ ArrowUp: 0.1, ArrowDown: -0.1, PageUp: 0.5, PageDown: -0.5 }),
   low: () => scale.rail_low,
   high: () => scale.rail_high,
   aim: () => (movable ? aim : null),

@@ -2,18 +2,26 @@
 /** A field to type into: a few words, a number, or as many lines as it takes. */
 import InputText from "primevue/inputtext";
 import Textarea from "primevue/textarea";
+import { useTakesReading } from "@/app/tray";
+import type { Live } from "@/api/client";
 import FieldRow from "./FieldRow.vue";
 
-defineProps<{
+const { takes } = defineProps<{
   label: string;
   error?: string | undefined;
   hint?: string | undefined;
   decimal?: boolean;
   short?: boolean;
   rows?: number;
+  /** The instrument that can give it: `r` takes the reading. */
+  takes?: Live["kind"] | undefined;
 }>();
 defineEmits<{ change: [] }>();
 const typed = defineModel<string>({ required: true });
+const reading = useTakesReading(
+  () => takes,
+  (value) => (typed.value = String(value)),
+);
 </script>
 
 <template>
@@ -36,6 +44,7 @@ const typed = defineModel<string>({ required: true });
         autocomplete="off"
         :invalid="field.invalid"
         :aria-describedby="field.described"
+        v-bind="reading"
         @change="$emit('change')"
       />
       <slot />

@@ -7,7 +7,7 @@ interface Handle {
   /** The pH under the pointer, given its place across and down the drawing, each from 0 to 1. */
   under: (across: number, down: number) => number | undefined;
   /** How far each key moves the aim. */
-  keys: Record<string, number>;
+  keys: () => Record<string, number>;
   low: () => number;
   high: () => number;
   aim: () => number | null;
@@ -36,7 +36,7 @@ export function useHandle(svg: Ref<SVGSVGElement | null>, handle: Handle) {
   }
 
   function key(event: KeyboardEvent): void {
-    const step = handle.keys[event.key];
+    const step = handle.keys()[event.key];
     const aim = handle.aim();
     if (step === undefined || aim === null) return;
     event.preventDefault();

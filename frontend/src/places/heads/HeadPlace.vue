@@ -4,6 +4,7 @@ import { computed } from "vue";
 import { useRoute } from "vue-router";
 import { useHead, useQuestions } from "@/api/heads";
 import LoadState from "@/parts/LoadState.vue";
+import SideNav from "@/parts/SideNav.vue";
 import HeadPortrait from "./HeadPortrait.vue";
 import PatchView from "./PatchView.vue";
 import RecordView from "./RecordView.vue";
@@ -56,16 +57,7 @@ function again(): void {
             </p>
           </div>
         </div>
-        <nav aria-label="Sides of this head">
-          <RouterLink
-            v-for="one in SIDES"
-            :key="one.key"
-            :to="one.key ? `/heads/${id}/${one.key}` : `/heads/${id}`"
-            :aria-current="one.key === side.key ? 'page' : undefined"
-          >
-            {{ one.name }}
-          </RouterLink>
-        </nav>
+        <SideNav :sides="SIDES" :at="side.key" :base="`/heads/${id}`" label="Sides of this head" />
       </header>
       <component
         :is="side.view"
@@ -87,28 +79,5 @@ function again(): void {
   display: flex;
   gap: 16px;
   align-items: center;
-}
-
-nav {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 20px;
-}
-
-nav a {
-  color: var(--ink);
-  padding: 6px 0;
-  text-decoration: none;
-  border-bottom: 3px solid transparent;
-}
-
-nav a:hover {
-  border-color: var(--hairline);
-}
-
-nav a[aria-current] {
-  color: var(--vein);
-  font-weight: 700;
-  border-color: var(--throat);
 }
 </style>

@@ -5,7 +5,7 @@ import Select from "primevue/select";
 import { computed, reactive } from "vue";
 import type { Head, Questions } from "@/api/client";
 import { useAsks, useTakeOut, useWash } from "@/api/heads";
-import { useVessels } from "@/api/queries";
+import { useVessels } from "@/api/shelf";
 import { tell } from "@/app/undo";
 import ChoiceRow from "@/parts/ChoiceRow.vue";
 import { said } from "@/parts/ph";

@@ -3,14 +3,9 @@
 import Button from "primevue/button";
 import { computed } from "vue";
 import { useRouter } from "vue-router";
-import {
-  useChoices,
-  useEntry,
-  useRemoveEntry,
-  useRestoreEntry,
-  useRestoreLot,
-  useRestoreWater,
-} from "@/api/queries";
+import { useEntry, useRemoveEntry, useRestoreEntry } from "@/api/journal";
+import { useChoices } from "@/api/mix";
+import { useRestoreLot, useRestoreWater } from "@/api/shelf";
 import { useShortcuts } from "@/app/shortcuts";
 import { tellOf } from "@/app/undo";
 import CautionList from "@/parts/CautionList.vue";
@@ -19,6 +14,7 @@ import { ph, range, said } from "@/parts/ph";
 import PhRail from "@/parts/PhRail.vue";
 import { again } from "./again";
 import FeelForm from "./FeelForm.vue";
+import PutRight from "./PutRight.vue";
 import ReadingForm from "./ReadingForm.vue";
 import { when } from "@/parts/when";
 
@@ -32,14 +28,12 @@ const restoreLot = useRestoreLot();
 const restoreWater = useRestoreWater();
 
 const missing = computed(() => {
-  const rinse = entry.value?.rinse;
-  if (!rinse) return [];
-  const gone: { name: string; back: () => Promise<unknown> }[] = [];
-  if (!rinse.acid_there)
-    gone.push({ name: rinse.acid_name, back: () => restoreLot.mutateAsync(rinse.acid) });
-  if (!rinse.water_there)
-    gone.push({ name: rinse.water_name, back: () => restoreWater.mutateAsync(rinse.water) });
-  return gone;
+  const gone = entry.value?.rinse.lines.filter((line) => !line.there) ?? [];
+  return gone.map(({ stuff, name }) => {
+    const [where, id] = stuff.split("-");
+    const back = where === "water" ? restoreWater : restoreLot;
+    return { name, back: () => back.mutateAsync(Number(id)) };
+  });
 });
 
 async function takeOut(): Promise<void> {
@@ -68,7 +62,7 @@ useShortcuts([{ key: "n", does: "Mix this again", run: mixAgain }]);
           <p class="quiet">
             <RouterLink to="/journal">Journal</RouterLink> · {{ when(entry.made_at) }}
           </p>
-          <h1>{{ entry.rinse.acid_name }} in {{ entry.rinse.water_name }}</h1>
+          <h1>{{ entry.rinse.name }}</h1>
         </div>
         <div class="row">
           <Button
@@ -90,7 +84,7 @@ useShortcuts([{ key: "n", does: "Mix this again", run: mixAgain }]);
           <ol>
             <li v-for="pour in entry.rinse.pours" :key="pour.name">
               <strong>{{ said(pour.amount) }} {{ pour.unit }}</strong> {{ pour.name }}
-              <span class="quiet">· {{ pour.spoons }}</span>
+              <span v-if="pour.spoons" class="quiet">· {{ pour.spoons }}</span>
             </li>
           </ol>
           <p>
@@ -99,7 +93,9 @@ useShortcuts([{ key: "n", does: "Mix this again", run: mixAgain }]);
               entry.rinse.use === "left_in"
                 ? "left in"
                 : `rinsed out after ${said(entry.rinse.minutes)} min`
-            }}, aimed at pH {{ ph(entry.rinse.aim) }}.
+            }}<template v-if="entry.rinse.aim !== null"
+              >, aimed at pH {{ ph(entry.rinse.aim) }}</template
+            >.
           </p>
           <p v-if="entry.rinse.stops_passed.length" class="passed">
             A stop was passed by an adult for their own scalp; it is on record here.
@@ -120,6 +116,10 @@ useShortcuts([{ key: "n", does: "Mix this again", run: mixAgain }]);
           </p>
           <CautionList v-if="entry.reading_cautions.length" :cautions="entry.reading_cautions" />
           <ReadingForm :entry="entry" />
+          <PutRight
+            v-if="!entry.finished_at && entry.reading && entry.rinse.aim !== null"
+            :entry="entry"
+          />
           <h2>How it felt</h2>
           <FeelForm :key="entry.id" :entry="entry" />
         </section>

@@ -18,9 +18,7 @@ const to = computed(() =>
         {{ when(entry.made_at) }}<template v-if="entry.who"> · {{ entry.who }}</template>
       </p>
       <h2>
-        <RouterLink :to="to"
-          >{{ entry.rinse.acid_name }} in {{ entry.rinse.water_name }}</RouterLink
-        >
+        <RouterLink :to="to">{{ entry.rinse.name }}</RouterLink>
       </h2>
       <p>
         {{ entry.rinse.pours.map((p) => `${said(p.amount)} ${p.unit} ${p.name}`).join(", ") }} ·

@@ -2,7 +2,7 @@
 /** How it felt, for whom, and a note. Each is kept as it is set. */
 import { ref, watch } from "vue";
 import type { Entry, EntryIn, Feel } from "@/api/client";
-import { useChangeEntry, useFeelings } from "@/api/queries";
+import { useChangeEntry, useFeelings } from "@/api/journal";
 import ChoiceRow from "@/parts/ChoiceRow.vue";
 import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";

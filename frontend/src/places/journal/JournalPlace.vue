@@ -4,7 +4,7 @@ import Button from "primevue/button";
 import InputText from "primevue/inputtext";
 import { ref, useTemplateRef, watch } from "vue";
 import { useRouter } from "vue-router";
-import { useEntries } from "@/api/queries";
+import { useEntries } from "@/api/journal";
 import { useShortcuts } from "@/app/shortcuts";
 import LoadState from "@/parts/LoadState.vue";
 import EntryRow from "./EntryRow.vue";

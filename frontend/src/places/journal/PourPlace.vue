@@ -2,10 +2,11 @@
 /** At the basin: one step, one number, one big button. Where it stands survives a reload. */
 import { computed, nextTick, ref, useTemplateRef, watch } from "vue";
 import { useRouter } from "vue-router";
-import { useChangeEntry, useEntry } from "@/api/queries";
+import { useChangeEntry, useEntry } from "@/api/journal";
 import CautionList from "@/parts/CautionList.vue";
 import LoadState from "@/parts/LoadState.vue";
 import StopGate from "@/parts/StopGate.vue";
+import PutRight from "./PutRight.vue";
 import ReadingForm from "./ReadingForm.vue";
 import { useTrouble } from "@/parts/trouble";
 import { useAwake } from "./wakeLock";
@@ -54,7 +55,7 @@ useAwake();
     <p v-if="error"><RouterLink to="/journal">Back to the journal</RouterLink></p>
     <template v-if="entry && step">
       <p class="quiet">
-        {{ entry.rinse.acid_name }} in {{ entry.rinse.water_name }} · step {{ at + 1 }} of
+        {{ entry.rinse.name }} · step {{ at + 1 }} of
         {{ steps.length }}
       </p>
       <div class="progress" aria-hidden="true">
@@ -71,6 +72,7 @@ useAwake();
           {{ entry.comparison }}
         </p>
       </div>
+      <PutRight v-if="reads && entry.reading && entry.rinse.aim !== null" :entry="entry" />
       <CautionList v-if="warned.length" :cautions="warned" />
       <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
       <div class="acts">

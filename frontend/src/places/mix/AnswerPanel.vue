@@ -2,15 +2,19 @@
 /** The reading: whether the aim is met, the pH with its range, why, and what to beware of. */
 import Button from "primevue/button";
 import { computed, ref } from "vue";
-import type { Choices, Figure, Rinse } from "@/api/client";
+import type { Choices, Figure, Mix, SpoonVersion, Ways } from "@/api/client";
 import CautionList from "@/parts/CautionList.vue";
 import { ph, range, said } from "@/parts/ph";
+import NextReadings from "./NextReadings.vue";
 import PhRail from "@/parts/PhRail.vue";
 import StopGate from "@/parts/StopGate.vue";
+import SpoonLine from "./SpoonLine.vue";
 
-const { rinse, choices, busy, trouble } = defineProps<{
-  rinse: Rinse;
-  aim: number;
+const { mix, ways, choices, busy, trouble } = defineProps<{
+  mix: Mix;
+  /** The rest of the answer, which comes a little later. */
+  ways: Ways | undefined;
+  aim: number | null;
   choices: Choices;
   stale: boolean;
   busy: boolean;
@@ -20,17 +24,21 @@ const { rinse, choices, busy, trouble } = defineProps<{
   /** The band of pH that this head asks for. */
   asked: Figure | null;
 }>();
-const emit = defineEmits<{ aim: [value: number]; pour: [stops: string[]] }>();
+const emit = defineEmits<{
+  aim: [value: number];
+  pour: [stops: string[]];
+  spoon: [version: SpoonVersion];
+}>();
 
 const passed = ref<string[] | null>(null);
-const grave = computed(() => rinse.cautions.filter((caution) => caution.level !== "note"));
-const notes = computed(() => rinse.cautions.filter((caution) => caution.level === "note"));
+const grave = computed(() => mix.cautions.filter((caution) => caution.level !== "note"));
+const notes = computed(() => mix.cautions.filter((caution) => caution.level === "note"));
 const stopped = computed(() => grave.value.some((caution) => caution.level === "stop"));
 const tone = computed(() => {
-  if (stopped.value) return "";
-  return rinse.verdict === "reached" || rinse.verdict === "loosely" ? "met" : "unmet";
+  if (stopped.value || mix.verdict === "as_it_is") return "";
+  return mix.verdict === "reached" || mix.verdict === "loosely" ? "met" : "unmet";
 });
-const mostly = computed(() => rinse.doubts[0]);
+const mostly = computed(() => mix.doubts[0]);
 </script>
 
 <template>
@@ -38,32 +46,32 @@ const mostly = computed(() => rinse.doubts[0]);
     <div class="head">
       <PhRail
         :scale="choices"
-        :predicted="rinse.ph"
+        :predicted="mix.ph"
         :aim="aim"
         :asked="asked"
-        movable
+        :movable="mix.open !== null"
         @aim="emit('aim', $event)"
       />
       <div class="words">
         <p class="figure">
-          <span class="unit">pH</span> <span class="big">{{ ph(rinse.ph.value) }}</span>
+          <span class="unit">pH</span> <span class="big">{{ ph(mix.ph.value) }}</span>
         </p>
         <p>
-          likely {{ range(rinse.ph) }} <span class="kind">{{ rinse.ph.kind }}</span>
+          likely {{ range(mix.ph) }} <span class="kind">{{ mix.ph.kind }}</span>
         </p>
-        <p :class="['headline', tone]">{{ rinse.headline }}</p>
+        <p :class="['headline', tone]">{{ mix.headline }}</p>
       </div>
       <div class="words because">
-        <p>{{ rinse.reason }}</p>
+        <p>{{ mix.reason }}</p>
         <p v-if="mostly" class="quiet">What makes it unsure is mostly {{ mostly.what }}.</p>
       </div>
     </div>
 
     <details class="why">
       <summary>Why this range?</summary>
-      <p v-if="rinse.doubts.length === 0">Nothing here is in doubt.</p>
+      <p v-if="mix.doubts.length === 0">Nothing here is in doubt.</p>
       <ul>
-        <li v-for="doubt in rinse.doubts" :key="doubt.what">
+        <li v-for="doubt in mix.doubts" :key="doubt.what">
           <strong>{{ Math.round(doubt.share * 100) }} %</strong> of the doubt is {{ doubt.what }}.
           <span class="quiet">{{ doubt.advice }}</span>
         </li>
@@ -73,17 +81,25 @@ const mostly = computed(() => rinse.doubts[0]);
         be; nine in ten fall in the range.
       </p>
     </details>
+    <details v-if="ways" class="why">
+      <summary>What to measure next</summary>
+      <NextReadings :next="ways.next" :now="mix.ph.high - mix.ph.low" />
+    </details>
     <details class="why">
       <summary>How well does it hold its pH?</summary>
       <p>
-        It takes <strong>{{ said(rinse.buffer.value) }} mmol</strong> of alkali to move a litre of
-        it by one unit of pH, likely {{ said(rinse.buffer.low) }} to {{ said(rinse.buffer.high) }}.
-        All the acid in it, free or turned to salt, is
-        <strong>{{ said(rinse.acid.value) }} {{ rinse.acid.unit }}</strong
-        >, likely {{ said(rinse.acid.low) }} to {{ said(rinse.acid.high) }}. Both are
-        {{ rinse.acid.kind }}.
+        It takes <strong>{{ said(mix.buffer.value) }} mmol</strong> of alkali to move a litre of it
+        by one unit of pH, likely {{ said(mix.buffer.low) }} to {{ said(mix.buffer.high) }}. All the
+        acid in it, free or turned to salt, is
+        <strong>{{ said(mix.acid.value) }} {{ mix.acid.unit }}</strong
+        >, likely {{ said(mix.acid.low) }} to {{ said(mix.acid.high) }}. Both are
+        {{ mix.acid.kind }}.
+      </p>
+      <p v-if="mix.cost !== null">
+        What goes in costs about {{ mix.currency }}{{ mix.cost.toFixed(2) }}.
       </p>
     </details>
+    <SpoonLine v-if="ways?.spoons" :version="ways.spoons" @take="emit('spoon', ways.spoons)" />
 
     <CautionList v-if="grave.length" :cautions="grave" />
     <details v-if="stricter.length" class="why">

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 /** What the ratios that go round really give with this acid in this water. */
-import type { Rinse } from "@/api/client";
+import type { Mix } from "@/api/client";
 import { ph, range, said } from "@/parts/ph";
 import PhStrip from "@/parts/PhStrip.vue";
 
-defineProps<{ familiar: Rinse["familiar"] }>();
+defineProps<{ familiar: Mix["familiar"] }>();
 const WORD = { stop: "do not use", warning: "take care" } as const;
 </script>
 

@@ -1,9 +1,11 @@
 <script setup lang="ts">
-import { computed, nextTick, ref, useTemplateRef, watch } from "vue";
+import { computed, ref, useTemplateRef, watch } from "vue";
 import { useRouter } from "vue-router";
-import { Problem } from "@/api/client";
+import { Problem, type Mix, type Route, type SpoonVersion } from "@/api/client";
 import { useAsks, useHeads } from "@/api/heads";
-import { useBeginEntry, useChoices, useLots, useRinse, useWaters } from "@/api/queries";
+import { useBeginEntry } from "@/api/journal";
+import { useChoices, useMix, useWays } from "@/api/mix";
+import { useAtHand, useStuff, useVessels } from "@/api/shelf";
 import { useShortcuts } from "@/app/shortcuts";
 import GlanceLink from "@/parts/GlanceLink.vue";
 import LoadState from "@/parts/LoadState.vue";
@@ -12,58 +14,83 @@ import MixCurve from "@/parts/MixCurve.vue";
 import { ph, range } from "@/parts/ph";
 import { useTrouble } from "@/parts/trouble";
 import AnswerPanel from "./AnswerPanel.vue";
+import ChainPanel from "./ChainPanel.vue";
 import FamiliarRatios from "./FamiliarRatios.vue";
+import { linesFrom } from "./lines";
 import { useQuestion } from "./question";
 import QuestionForm from "./QuestionForm.vue";
+import RouteList from "./RouteList.vue";
+import SodaPanel from "./SodaPanel.vue";
 
 const router = useRouter();
-const lots = useLots();
-const waters = useWaters();
+const atHand = useAtHand();
 const choices = useChoices();
 const heads = useHeads();
-const { question, settled, begin: beginWith } = useQuestion();
-const rinse = useRinse(settled);
+const vessels = useVessels();
+const busy = ref(false);
+const { question, settled, wanted, begin: beginWith } = useQuestion(busy);
+const keys = computed(() => [
+  ...new Set([...question.lines.map((line) => line.stuff), ...(wanted ? [wanted] : [])]),
+]);
+const stuff = useStuff(keys);
+const mix = useMix(settled);
+watch(mix.isFetching, (now) => (busy.value = now), { flush: "sync" });
 const asks = useAsks(() => question.head);
 const begin = useBeginEntry();
 
 const stopWaiting = watch(
-  [lots.data, waters.data, heads.data],
-  ([bottles, sources, people]) => {
-    if (!bottles || !sources || !people) return;
-    const vinegarsFirst = bottles.toSorted(
-      (a, b) => Number(b.kind === "vinegar") - Number(a.kind === "vinegar"),
-    );
+  [atHand.data, heads.data, stuff.data, atHand.isFetching, stuff.isFetching],
+  ([things, people, known, looking, finding]) => {
+    if (!things || !people || (keys.value.length > 0 && !known)) return;
+    if (looking || finding) return; // what is remembered of the shelf may be out of date
     beginWith(
-      vinegarsFirst.map((lot) => lot.id),
-      sources.map((water) => water.id),
+      things,
+      known ?? [],
       people.map((head) => head.id),
     );
-    void nextTick(() => stopWaiting());
+    queueMicrotask(() => stopWaiting());
   },
   { immediate: true },
 );
 
-const waiting = [lots, waters, choices, heads];
+const waiting = [atHand, choices, heads, vessels];
 const failed = computed(() => waiting.map((query) => query.error.value).find(Boolean) ?? null);
-const empty = computed(() => lots.data.value?.length === 0 || waters.data.value?.length === 0);
-const problem = computed(() => rinse.error.value);
+const empty = computed(() => !atHand.data.value?.some((one) => one.what !== "water"));
+const problem = computed(() => mix.error.value);
 const { errors, trouble } = useTrouble(problem);
 
 /** The last good answer stays in view, dimmed, while the question cannot be answered. */
-const last = ref(rinse.data.value);
-watch(rinse.data, (answer) => {
+const last = ref<Mix>();
+watch(mix.data, (answer) => {
   if (answer) last.value = answer;
 });
-const acidName = computed(
-  () => last.value?.pours.find((pour) => pour.what === "acid")?.name ?? "acid",
-);
+const known = computed(() => [...(stuff.data.value ?? []), ...(atHand.data.value ?? [])]);
+
+/** The rest of the answer follows once the hand rests. */
+const ways = useWays(settled, () => !busy.value && !problem.value);
 
 /** The aim as it stands on the worktop now, ahead of the answer to it. */
 const aim = computed(() => {
   const typed = Number(question.aim.replace(",", "."));
-  return question.aim.trim() && Number.isFinite(typed) ? typed : (last.value?.aim ?? null);
+  return question.aim.trim() && Number.isFinite(typed) ? typed : null;
 });
 const aimAt = (value: number) => (question.aim = String(value));
+
+function take(route: Route): void {
+  question.lines = linesFrom(route.lines);
+}
+
+/** Every line as the spoon makes it. */
+function spoon(version: SpoonVersion): void {
+  question.lines = linesFrom(
+    version.spoonfuls.map((one) => ({
+      stuff: one.key,
+      how: "amount" as const,
+      amount: one.said_amount,
+      unit: one.said_unit,
+    })),
+  );
+}
 
 const refused = computed(() => {
   const error = begin.error.value;
@@ -80,9 +107,10 @@ async function pour(stops: string[]): Promise<void> {
 }
 
 const side = useTemplateRef("side");
+const chained = ref(false);
 
 useShortcuts([
-  { key: "n", does: "Put something on the shelf", run: () => void router.push("/shelf?new=acid") },
+  { key: "n", does: "Put something on the shelf", run: () => void router.push("/shelf?new=lot") },
 ]);
 
 function retryAll(): void {
@@ -93,80 +121,109 @@ function retryAll(): void {
 <template>
   <main class="place">
     <header>
-      <h1>Mix a rinse</h1>
+      <h1>Mix a jug</h1>
     </header>
     <LoadState
       v-if="
-        failed || !choices.data.value || !lots.data.value || !waters.data.value || !heads.data.value
+        failed ||
+        !choices.data.value ||
+        !atHand.data.value ||
+        !heads.data.value ||
+        !vessels.data.value
       "
       :error="failed"
       @again="retryAll"
     />
-    <div v-else-if="empty" class="empty">
+    <div v-else-if="empty && question.lines.length === 0" class="empty">
       <p>A rinse needs an acid and a water, and the shelf is still short of one.</p>
       <RouterLink to="/shelf">Put them on the shelf</RouterLink>
     </div>
-    <div v-else class="mix">
-      <div class="worktop">
-        <QuestionForm
-          v-model="question"
-          :lots="lots.data.value"
-          :waters="waters.data.value"
-          :heads="heads.data.value"
-          :asks="asks.data.value"
-          :choices="choices.data.value"
-          :errors="errors"
-        />
-        <template v-if="last">
-          <section :class="{ stale: problem }" aria-label="The jug" class="jug">
-            <MeasuringJug :jug="last.jug" :pours="last.pours" />
-          </section>
-          <section :class="{ stale: problem }" class="part">
-            <h2>As more goes in</h2>
-            <MixCurve
-              :curve="last.curve"
-              :aim="aim ?? last.aim"
-              :amount="last.acid_amount"
-              :current="last.ph.value"
-              :acid="acidName"
-              @aim="aimAt"
-            />
-          </section>
-          <section :class="{ stale: problem }" class="part">
-            <h2>What the usual ratios really give here</h2>
-            <FamiliarRatios :familiar="last.familiar" />
-          </section>
-        </template>
+    <template v-else>
+      <div class="mix">
+        <div class="worktop">
+          <QuestionForm
+            v-model="question"
+            :known="known"
+            :answer="last"
+            :heads="heads.data.value"
+            :vessels="vessels.data.value"
+            :asks="asks.data.value"
+            :choices="choices.data.value"
+            :errors="errors"
+          />
+          <template v-if="last">
+            <section :class="{ stale: problem }" aria-label="The jug" class="jug">
+              <MeasuringJug :jug="last.jug" :pours="last.pours" />
+            </section>
+            <section v-if="last.curve" :class="{ stale: problem }" class="part">
+              <h2>As more goes in</h2>
+              <MixCurve
+                :curve="last.curve"
+                :aim="aim ?? last.aim ?? last.ph.value"
+                :amount="last.amount"
+                :current="last.ph.value"
+                @aim="aimAt"
+              />
+            </section>
+            <section v-if="last.familiar.length" :class="{ stale: problem }" class="part">
+              <h2>What the usual ratios really give here</h2>
+              <FamiliarRatios :familiar="last.familiar" />
+            </section>
+          </template>
+        </div>
+        <GlanceLink v-if="last" id="reading" :target="side" :class="{ stale: problem }">
+          pH <strong>{{ ph(last.ph.value) }}</strong> likely {{ range(last.ph) }}
+        </GlanceLink>
+        <div id="reading" ref="side" class="side">
+          <LoadState v-if="trouble" :error="problem" @again="mix.refetch()" />
+          <LoadState v-else-if="!last && !problem && settled" />
+          <AnswerPanel
+            v-if="last"
+            :mix="last"
+            :ways="ways.data.value"
+            :aim="aim"
+            :choices="choices.data.value"
+            :stale="Boolean(problem)"
+            :busy="begin.isPending.value || Boolean(problem)"
+            :trouble="refused"
+            :stricter="asks.data.value?.stricter ?? []"
+            :asked="asks.data.value?.rinse.kind === 'acid' ? asks.data.value.rinse.ph : null"
+            @aim="aimAt"
+            @pour="pour"
+            @spoon="spoon"
+          />
+        </div>
       </div>
-      <GlanceLink v-if="last" id="reading" :target="side" :class="{ stale: problem }">
-        pH <strong>{{ ph(last.ph.value) }}</strong> likely {{ range(last.ph) }}
-      </GlanceLink>
-      <div id="reading" ref="side" class="side">
-        <LoadState v-if="trouble" :error="problem" @again="rinse.refetch()" />
-        <LoadState v-else-if="!last && !problem" />
-        <AnswerPanel
-          v-if="last"
-          :rinse="last"
-          :aim="aim ?? last.aim"
-          :choices="choices.data.value"
-          :stale="Boolean(problem)"
-          :busy="begin.isPending.value || Boolean(problem)"
-          :trouble="refused"
-          :stricter="asks.data.value?.stricter ?? []"
-          :asked="asks.data.value?.rinse.kind === 'acid' ? asks.data.value.rinse.ph : null"
-          @aim="aimAt"
-          @pour="pour"
+      <section v-if="last?.soda" :class="['below', { stale: problem }]">
+        <SodaPanel :soda="last.soda" />
+      </section>
+      <section v-if="ways.data.value?.routes.length" :class="['below', { stale: problem }]">
+        <h2>Three ways to pH {{ ph(aim ?? 0) }}</h2>
+        <RouteList
+          :routes="ways.data.value.routes"
+          :currency="last?.currency ?? ''"
+          @take="take"
+          @spoon="$event.spoons && spoon($event.spoons)"
         />
-      </div>
-    </div>
+      </section>
+      <details
+        v-if="last && settled"
+        :open="Boolean(last.soda) || undefined"
+        class="below"
+        @toggle="chained = ($event.target as HTMLDetailsElement).open"
+      >
+        <summary><h2>Over the head, one after another</h2></summary>
+        <ChainPanel v-if="chained" :ask="settled" :mix="last" :at-hand="atHand.data.value" />
+      </details>
+    </template>
   </main>
 </template>
 
 <style scoped>
 .mix {
   display: grid;
-  grid-template-columns: minmax(0, 1.25fr) minmax(360px, 1fr);
-  gap: 40px;
+  grid-template-columns: minmax(0, 1.5fr) minmax(380px, 1fr);
+  gap: 36px;
   align-items: start;
 }
 
@@ -183,6 +240,22 @@ function retryAll(): void {
 
 .part:last-child {
   margin-top: 16px;
+}
+
+.below {
+  margin-top: 36px;
+  display: grid;
+  gap: 12px;
+}
+
+.below summary {
+  cursor: pointer;
+  color: var(--vein);
+}
+
+.below summary h2 {
+  display: inline;
+  color: var(--ink);
 }
 
 .stale {
@@ -203,7 +276,7 @@ function retryAll(): void {
   .side {
     position: sticky;
     top: 24px;
-    max-height: calc(100vh - 40px);
+    max-height: calc(100vh - 90px);
     overflow-y: auto;
     padding-right: 4px;
   }

@@ -1,18 +1,21 @@
 <script setup lang="ts">
-/** The question, put as a sentence: this acid, this water, so much, at this pH, used like that. */
+/** The question: what goes into the jug, how full, at which pH, and how it is used. */
 import Select from "primevue/select";
 import { computed } from "vue";
-import type { Asks, Choices, HeadRow, Lot, Water } from "@/api/client";
+import type { Asks, Choices, HeadRow, Mix, Stuff, Vessel } from "@/api/client";
 import ChoiceRow from "@/parts/ChoiceRow.vue";
 import { ph } from "@/parts/ph";
 import PickField from "@/parts/PickField.vue";
 import TextField from "@/parts/TextField.vue";
-import type { Question } from "./question";
+import type { Question } from "./address";
+import { setHow } from "./lines";
+import LineList from "./LineList.vue";
 
-const { lots, waters, heads, asks, choices, errors } = defineProps<{
-  lots: Lot[];
-  waters: Water[];
+const { answer, heads, vessels, asks, choices, errors } = defineProps<{
+  known: Stuff[];
+  answer: Mix | undefined;
   heads: HeadRow[];
+  vessels: Vessel[];
   /** What the head that it is for asks for, once that is known. */
   asks: Asks | undefined;
   choices: Choices;
@@ -24,10 +27,23 @@ const USES = [
   { value: "rinsed_out" as const, label: "Rinsed out" },
   { value: "left_in" as const, label: "Left in" },
 ];
+const ANY = { id: null, name: "any that is big enough", volume: 0 };
+const bowls = computed(() => [
+  ANY,
+  ...vessels.map((one) => ({ ...one, name: `${one.name}, ${one.volume} mL` })),
+]);
+const fills = computed(() => question.value.lines.some((line) => line.how === "fill"));
 
 const NOBODY = { id: null, name: "nobody in particular" };
 const people = computed(() => [NOBODY, ...heads]);
 const asked = computed(() => (asks?.rinse.kind === "acid" ? asks.rinse : undefined));
+
+/** With nothing to aim for there is nothing to work out: what was worked out stands as it is. */
+function justLook(): void {
+  const open = question.value.lines.findIndex((line) => line.how === "solve");
+  if (open >= 0) setHow(question.value.lines, open, "amount", answer);
+  question.value.aim = "";
+}
 
 /** Put the question as this head asks for it. */
 function take(): void {
@@ -56,52 +72,35 @@ function take(): void {
         >Look at this head</RouterLink
       >
     </PickField>
-    <p v-if="heads.length" class="wide asks">
+    <PickField
+      v-if="vessels.length"
+      v-model="question.vessel"
+      label="In"
+      :options="bowls"
+      by="id"
+      :placeholder="ANY.name"
+      :error="errors['vessel']"
+      class="wide"
+    />
+    <p v-if="asks" class="whole asks">
       <template v-if="asked">
         It asks for pH {{ ph(asked.ph.value) }}, {{ ph(asked.ph.low) }} to {{ ph(asked.ph.high) }}.
         <button type="button" @click="take">Take that</button>
       </template>
       <template v-else-if="asks">It asks for plain water today.</template>
     </p>
-    <PickField
-      v-model="question.acid"
-      label="Acid from the shelf"
-      :options="lots"
-      by="id"
-      :error="errors['acid']"
-      class="wide"
-    >
-      <RouterLink
-        v-if="lots.some((lot) => lot.id === question.acid)"
-        :to="{ path: '/shelf', query: { change: `acid-${question.acid}` } }"
-      >
-        Change its strength
-      </RouterLink>
-    </PickField>
-    <PickField
-      v-model="question.water"
-      label="in this water"
-      :options="waters"
-      by="id"
-      :error="errors['water']"
-      class="wide"
-    >
-      <RouterLink
-        v-if="waters.some((water) => water.id === question.water)"
-        :to="{ path: '/shelf', query: { change: `water-${question.water}` } }"
-      >
-        Change its figures
-      </RouterLink>
-    </PickField>
+    <LineList v-model="question.lines" :known="known" :answer="answer" :errors="errors" />
     <TextField
+      v-if="fills"
       v-model="question.volume"
-      label="How much rinse"
+      label="Fill it to"
       decimal
       :error="errors['volume'] ?? errors['unit']"
       class="wide volume"
     >
       <Select v-model="question.unit" :options="choices.units" aria-label="Unit of volume" />
     </TextField>
+    <p v-else-if="errors['volume']" class="wide error" role="alert">{{ errors["volume"] }}</p>
     <TextField v-model="question.aim" label="Aim at pH" decimal short :error="errors['aim']" />
     <div class="aims">
       <span class="quiet small">or at the</span>
@@ -110,11 +109,12 @@ function take(): void {
         :key="aim.key"
         type="button"
         :title="aim.why"
-        :class="{ on: Number(question.aim.replace(',', '.')) === aim.ph }"
+        :class="{ on: question.aim && Number(question.aim.replace(',', '.')) === aim.ph }"
         @click="question.aim = String(aim.ph)"
       >
         {{ aim.name.toLowerCase() }} <strong>{{ aim.ph }}</strong>
       </button>
+      <button type="button" :class="{ on: question.aim === '' }" @click="justLook">no aim</button>
     </div>
     <div class="use">
       <ChoiceRow v-model="question.use" :choices="USES" label="How it is used" />
@@ -126,6 +126,9 @@ function take(): void {
         short
         :error="errors['minutes']"
       />
+      <label v-if="question.use === 'rinsed_out'" class="last">
+        <input v-model="question.last" type="checkbox" /> nothing comes after it
+      </label>
     </div>
   </form>
 </template>
@@ -141,9 +144,8 @@ function take(): void {
   grid-column: span 2;
 }
 
-.asks {
-  align-self: end;
-  padding-bottom: 9px;
+.whole {
+  grid-column: 1 / -1;
 }
 
 .asks button,
@@ -161,7 +163,7 @@ function take(): void {
   grid-column: 1 / -1;
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 18px;
+  gap: 4px 14px;
   align-items: baseline;
 }
 
@@ -172,9 +174,13 @@ function take(): void {
 .use {
   grid-column: 1 / -1;
   display: flex;
-  gap: 20px;
-  align-items: end;
+  gap: 8px 16px;
+  align-items: center;
   flex-wrap: wrap;
+}
+
+.error {
+  color: var(--madder);
 }
 
 .use :deep(.field) {

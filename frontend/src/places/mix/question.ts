@@ -1,55 +1,25 @@
 /** The question on the worktop: kept in the address, so it survives a reload and can be passed on. */
-import { computed, reactive, ref, watch } from "vue";
-import { useRoute, useRouter, type LocationQuery } from "vue-router";
-import type { RinseAsk } from "@/api/client";
+import { computed, reactive, ref, watch, type Ref } from "vue";
+import { useRoute, useRouter, type LocationQuery, type LocationQueryRaw } from "vue-router";
+import type { LineIn, MixAsk, Stuff } from "@/api/client";
+import { asQuery, read, type Question } from "./address";
+import { lineOf, type Line } from "./lines";
 
 const KEPT = "eyebright-question";
-const SETTLE_MS = 60;
-
-export interface Question {
-  acid: number | null;
-  water: number | null;
-  /** Whose head it is for, by id; null for nobody in particular. */
-  head: number | null;
-  volume: string;
-  unit: string;
-  aim: string;
-  use: RinseAsk["use"];
-  minutes: string;
-}
+const ADDRESS_MS = 250;
+const PATIENCE_MS = 250; // with an answer, before a newer question goes out over it
 
 const START: Question = {
-  acid: null,
-  water: null,
+  lines: [],
   head: null,
+  vessel: null,
   volume: "500",
   unit: "mL",
   aim: "4.5",
   use: "rinsed_out",
+  last: false,
   minutes: "2",
 };
-
-function read(query: LocationQuery): Partial<Question> {
-  const text = (name: string) => (typeof query[name] === "string" ? query[name] : undefined);
-  const id = (name: string) =>
-    text(name) && /^\d+$/.test(text(name) ?? "") ? Number(text(name)) : undefined;
-  const found = {
-    acid: id("acid"),
-    water: id("water"),
-    head: id("head"),
-    volume: text("volume"),
-    unit: text("unit"),
-    aim: text("aim"),
-    use:
-      text("use") === "left_in"
-        ? ("left_in" as const)
-        : text("use")
-          ? ("rinsed_out" as const)
-          : undefined,
-    minutes: text("minutes"),
-  };
-  return Object.fromEntries(Object.entries(found).filter(([, value]) => value !== undefined));
-}
 
 function kept(): Partial<Question> {
   try {
@@ -59,46 +29,97 @@ function kept(): Partial<Question> {
   }
 }
 
-/** The question as an address carries it: nobody in particular is left out. */
-const told = (ask: RinseAsk) =>
-  Object.fromEntries(Object.entries(ask).filter(([, value]) => value !== null));
+const asked = (line: Line): LineIn => ({
+  stuff: line.stuff,
+  how: line.how,
+  amount: line.how === "amount" ? line.amount : null,
+  unit: line.unit,
+  packed: line.packed,
+});
 
-/** The question as it is being put, and the same as it is sent once the hand rests. */
-export function useQuestion() {
+/** A question as it is sent; nothing while there is nothing in the jug. */
+export function askOf(question: Question): MixAsk | null {
+  if (question.lines.length === 0) return null;
+  return {
+    ...question,
+    lines: question.lines.map(asked),
+    volume: question.lines.some((line) => line.how === "fill") ? question.volume : null,
+    // What is left in has no minutes, whatever stands in that field while it is hidden.
+    minutes: question.use === "left_in" ? START.minutes : question.minutes,
+    last: question.use === "rinsed_out" && question.last,
+  };
+}
+
+/**
+ * The question as it is being put, and the same as it is sent: at once, or as soon as the last one is
+ * answered. An answer that is slow to come is not waited for: it is dropped.
+ */
+export function useQuestion(busy: Ref<boolean>) {
   const route = useRoute();
   const router = useRouter();
-  const given = read(route.query);
+  const given: Partial<Question> = read(route.query as LocationQuery);
+  const wanted = typeof route.query["with"] === "string" ? route.query["with"] : null;
   const question = reactive<Question>({ ...START, ...kept(), ...given });
+  const begun = ref(false);
 
   /** Begin with what there is: what was only remembered, and has gone since, is let go. */
-  function begin(acids: number[], waters: number[], heads: number[]): void {
+  function begin(atHand: Stuff[], known: Stuff[], heads: number[]): void {
     if (question.head !== null && !heads.includes(question.head)) question.head = null;
-    if (given.acid === undefined && !acids.includes(question.acid ?? -1))
-      question.acid = acids[0] ?? null;
-    if (given.water === undefined && !waters.includes(question.water ?? -1))
-      question.water = waters[0] ?? null;
+    const there = new Set(known.map((one) => one.key));
+    if (!given.lines) question.lines = question.lines.filter((line) => there.has(line.stuff));
+    if (!question.lines.some((line) => line.how !== "amount" || line.amount)) first(atHand);
+    const thing = known.find((one) => one.key === wanted);
+    if (thing) mixWith(thing, atHand);
+    begun.value = true;
   }
 
-  const ask = computed<RinseAsk | null>(() =>
-    question.acid === null || question.water === null
-      ? null
-      : {
-          ...question,
-          acid: question.acid,
-          water: question.water,
-          // What is left in has no minutes, whatever stands in that field while it is hidden.
-          minutes: question.use === "left_in" ? START.minutes : question.minutes,
-        },
-  );
+  /** The plainest jug: the first water, and the vinegar (or another acid) to be worked out. */
+  function first(atHand: Stuff[]): void {
+    const acids = atHand.filter((one) => one.sour);
+    const acid = acids.find((one) => one.kind === "vinegar") ?? acids[0] ?? atHand[0];
+    const water = atHand.find((one) => one.what === "water");
+    question.lines = [];
+    if (water) question.lines.push({ ...lineOf(water), how: "fill" });
+    if (acid && acid !== water)
+      question.lines.push({
+        ...lineOf(acid),
+        how: water && acid.sour ? "solve" : "amount",
+      });
+  }
+
+  /** This thing in the jug: in the place of its like, or one more line of it. */
+  function mixWith(thing: Stuff, atHand: Stuff[]): void {
+    if (question.lines.some((line) => line.stuff === thing.key)) return;
+    const likes = new Set(atHand.filter((one) => one.what === thing.what).map((one) => one.key));
+    const like = question.lines.find((line) => likes.has(line.stuff) && line.how !== "amount");
+    if (like) Object.assign(like, { stuff: thing.key, unit: lineOf(thing).unit });
+    else question.lines.push(lineOf(thing));
+  }
+
+  const ask = computed(() => (begun.value ? askOf(question) : null));
   const settled = ref(ask.value);
   let timer: number | undefined;
-  watch(ask, (next) => {
+  let patience: number | undefined;
+  function send(): void {
+    window.clearTimeout(patience);
+    patience = undefined;
+    settled.value = ask.value;
+  }
+  watch(
+    [ask, busy],
+    ([next, waiting]) => {
+      if (!waiting || next === null) send();
+      else if (next !== settled.value) patience ??= window.setTimeout(send, PATIENCE_MS);
+    },
+    { flush: "sync" },
+  );
+  watch(ask, () => {
     window.clearTimeout(timer);
     timer = window.setTimeout(() => {
-      settled.value = next;
       sessionStorage.setItem(KEPT, JSON.stringify(question));
-      if (route.path === "/mix" && next) void router.replace({ query: told(next) as never });
-    }, SETTLE_MS);
+      if (route.path === "/mix")
+        void router.replace({ query: asQuery(question) as LocationQueryRaw });
+    }, ADDRESS_MS);
   });
-  return { question, settled, begin };
+  return { question, settled, wanted, begin };
 }

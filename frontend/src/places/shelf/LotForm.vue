@@ -1,32 +1,46 @@
 <script setup lang="ts">
-import { computed, reactive, watch } from "vue";
+import { computed, reactive, ref, watch } from "vue";
 import type { Library, Lot } from "@/api/client";
-import { useSaveLot } from "@/api/queries";
+import { useSaveLot } from "@/api/shelf";
 import { said } from "@/parts/ph";
 import PickField from "@/parts/PickField.vue";
 import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
+import DayField from "./DayField.vue";
 import EntryForm from "./EntryForm.vue";
+import OwnMaterialForm from "./OwnMaterialForm.vue";
 
-const { library, lot } = defineProps<{ library: Library; lot?: Lot }>();
+const { library, lot, currency } = defineProps<{ library: Library; lot?: Lot; currency: string }>();
 const emit = defineEmits<{ done: [] }>();
 const save = useSaveLot();
 const { errors, trouble } = useTrouble(save.error);
+const own = ref(false);
 
+const number = (value: number | null | undefined) =>
+  typeof value === "number" ? String(value) : "";
 const entered = reactive({
   material: lot?.material ?? "",
   name: lot?.name ?? "",
-  strength: typeof lot?.own_strength === "number" ? String(lot.own_strength) : "",
+  strength: number(lot?.own_strength),
+  size: number(lot?.size),
+  left: number(lot?.left),
+  price: number(lot?.price),
+  opened_on: lot?.opened_on ?? "",
+  use_by: lot?.use_by ?? "",
   note: lot?.note ?? "",
 });
 const chosen = computed(() => library.materials.find((one) => one.key === entered.material));
 const searchable = computed(() =>
-  library.materials.map((one) => ({ ...one, every: [one.name, ...one.also].join(" · ") })),
+  library.materials.map((one) => ({
+    ...one,
+    every: [one.name, ...one.also, one.latin].join(" · "),
+  })),
 );
-const hint = computed(() =>
-  chosen.value
+const unit = computed(() => chosen.value?.unit ?? lot?.unit ?? "mL or g");
+const strength = computed(() =>
+  chosen.value?.strength
     ? `${chosen.value.strength.unit}. Left empty: ${said(chosen.value.strength.value)}, from the library.`
-    : undefined,
+    : "",
 );
 
 watch(chosen, (now, before) => {
@@ -34,15 +48,31 @@ watch(chosen, (now, before) => {
 });
 
 async function store(): Promise<void> {
-  const body = { ...entered, strength: entered.strength || null };
+  const blank = (text: string) => text || null;
+  const body = {
+    ...entered,
+    strength: strength.value ? blank(entered.strength) : null,
+    size: blank(entered.size),
+    left: blank(entered.left),
+    price: blank(entered.price),
+    opened_on: blank(entered.opened_on),
+    use_by: blank(entered.use_by),
+  };
   const done = await save.mutateAsync(lot ? { id: lot.id, body } : { body }).catch(() => null);
   if (done) emit("done");
 }
 </script>
 
 <template>
+  <OwnMaterialForm
+    v-if="own"
+    :kinds="library.kinds"
+    @done="own = false"
+    @made="((entered.material = $event.key), (entered.name = $event.name), (own = false))"
+  />
   <EntryForm
-    :title="lot ? `Change ${lot.name}` : 'A new acid'"
+    v-else
+    :title="lot ? `Change ${lot.name}` : 'A new bottle or bag'"
     :label="lot ? 'Keep the change' : 'Put it on the shelf'"
     :saving="save.isPending.value"
     :trouble="trouble"
@@ -56,15 +86,40 @@ async function store(): Promise<void> {
       by="key"
       :search-in="['every']"
       :error="errors['material']"
-    />
+    >
+      <button type="button" class="act" @click="own = true">It is not in the list</button>
+    </PickField>
     <TextField v-model="entered.name" label="Your name for it" :error="errors['name']" />
     <TextField
+      v-if="strength || errors['strength']"
       v-model="entered.strength"
       label="Strength on the label"
       decimal
       :error="errors['strength']"
-      :hint="hint"
+      :hint="strength"
     />
+    <TextField
+      v-model="entered.size"
+      :label="`It held when bought, ${unit}`"
+      decimal
+      :error="errors['size']"
+    />
+    <TextField
+      v-model="entered.left"
+      :label="`What is left, ${unit}`"
+      decimal
+      takes="scale"
+      hint="Empty: all of it. What you pour comes off by itself."
+      :error="errors['left']"
+    />
+    <TextField
+      v-model="entered.price"
+      :label="`What it cost, ${currency}`"
+      decimal
+      :error="errors['price']"
+    />
+    <DayField v-model="entered.opened_on" label="Opened on" :error="errors['opened_on']" />
+    <DayField v-model="entered.use_by" label="Use by" :error="errors['use_by']" />
     <TextField v-model="entered.note" label="Note" :rows="1" :error="errors['note']" />
   </EntryForm>
 </template>

@@ -1,58 +1,126 @@
 <script setup lang="ts">
-import { computed } from "vue";
+import { computed, ref } from "vue";
+import { useRoute } from "vue-router";
 import type { Library, Lot } from "@/api/client";
 import { useBlocked } from "@/api/heads";
-import { useRemoveLot, useRestoreLot } from "@/api/queries";
-import { ph, range, said } from "@/parts/ph";
-import PhStrip from "@/parts/PhStrip.vue";
+import { useMaterial, useRemoveLot, useRestoreLot } from "@/api/shelf";
+import { said } from "@/parts/ph";
+import FigureLine from "./FigureLine.vue";
 import LotForm from "./LotForm.vue";
+import NeatReadings from "./NeatReadings.vue";
+import PhLine from "./PhLine.vue";
 import ShelfRow from "./ShelfRow.vue";
 
+const { lot } = defineProps<{ lot: Lot; library: Library; currency: string }>();
+const route = useRoute();
 const blocked = useBlocked();
 const barred = computed(
   () => blocked.data.value?.filter((one) => one.material === lot.material) ?? [],
 );
-const { lot } = defineProps<{ lot: Lot; library: Library }>();
 const remove = useRemoveLot();
 const restore = useRestoreLot();
+const reading = ref(route.query["read"] === lot.key);
+const known = ref(false);
+const whole = useMaterial(lot.material, known);
+const share = computed(() =>
+  lot.left === null || !lot.size ? null : Math.min(lot.left / lot.size, 1),
+);
 </script>
 
 <template>
   <ShelfRow
-    board="acid"
     :thing="lot"
     :kind="lot.material_name"
     :remove="remove.mutateAsync"
     :restore="restore.mutateAsync"
   >
     <template #form="{ done }">
-      <LotForm :library="library" :lot="lot" @done="done" />
+      <LotForm :library="library" :lot="lot" :currency="currency" @done="done" />
     </template>
-    <p>
-      {{ said(lot.strength.value) }} {{ lot.strength.unit }}
-      <span class="quiet">
-        · likely {{ said(lot.strength.low) }} to {{ said(lot.strength.high) }}
-        <em>{{ lot.strength.kind }}</em>
-      </span>
+    <p v-for="notice in lot.notices" :key="notice.what" :class="['notice', notice.what]">
+      {{ notice.says }}
     </p>
-    <p v-if="lot.neat_ph" class="row">
-      <span>
-        pH {{ ph(lot.neat_ph.value) }} by itself
-        <span class="quiet">
-          · likely {{ range(lot.neat_ph) }} <em>{{ lot.neat_ph.kind }}</em>
-        </span>
-      </span>
-      <PhStrip :predicted="lot.neat_ph" />
+    <p v-if="lot.left !== null" class="row left">
+      <span>{{ said(lot.left) }} {{ lot.unit }} left</span>
+      <svg v-if="share !== null" viewBox="0 0 120 8" aria-hidden="true">
+        <rect width="120" height="8" rx="4" class="all" />
+        <rect :width="120 * share" height="8" rx="4" class="rest" />
+      </svg>
     </p>
+    <p v-if="lot.strength">
+      <strong v-if="lot.readings">This bottle now: </strong>
+      <FigureLine :figure="lot.strength" />
+    </p>
+    <PhLine v-if="lot.neat_ph" :figure="lot.neat_ph" />
     <p v-for="one in barred" :key="one.head" class="barred">
       Not for <RouterLink :to="`/heads/${one.head}`">{{ one.head_name }}</RouterLink>, who
       {{ one.why }}.
     </p>
+    <NeatReadings v-if="reading" :thing="lot" />
+    <details @toggle="known = ($event.target as HTMLDetailsElement).open">
+      <summary>What is known of it</summary>
+      <p v-if="whole.error.value" role="alert">{{ whole.error.value.message }}</p>
+      <template v-if="whole.data.value">
+        <p v-if="whole.data.value.latin" class="quiet">{{ whole.data.value.latin }}</p>
+        <ul>
+          <li v-for="fact in whole.data.value.facts" :key="fact.name">
+            <FigureLine v-if="fact.figure" :name="`${fact.name}:`" :figure="fact.figure" />
+            <template v-else>{{ fact.name }}: {{ fact.says }}</template>
+            <span v-if="fact.guessed" class="quiet"> · guessed from its kind</span>
+          </li>
+        </ul>
+        <p>It keeps {{ whole.data.value.keeps }}.</p>
+        <p class="quiet small">
+          {{ whole.data.value.source }}. A figure of your own is kept as measured, with its doubt.
+        </p>
+      </template>
+    </details>
+    <template v-if="lot.neat_ph" #acts>
+      <button
+        type="button"
+        class="act"
+        :aria-label="`${lot.readings ? `Readings (${lot.readings})` : 'Read it by itself'}: ${lot.name}`"
+        :aria-expanded="reading"
+        @click="reading = !reading"
+      >
+        {{ lot.readings ? `Readings (${lot.readings})` : "Read it by itself" }}
+      </button>
+    </template>
   </ShelfRow>
 </template>
 
 <style scoped>
-.barred {
+.barred,
+.notice.past,
+.notice.empty {
   color: var(--madder);
+}
+
+.notice {
+  border-left: 4px solid var(--throat);
+  padding-left: 10px;
+}
+
+.left svg {
+  width: 120px;
+}
+
+.all {
+  fill: var(--hairline);
+}
+
+.rest {
+  fill: var(--leaf);
+}
+
+summary {
+  cursor: pointer;
+  color: var(--stem);
+  font-size: 0.875rem;
+}
+
+details ul {
+  margin: 4px 0;
+  padding-left: 20px;
 }
 </style>

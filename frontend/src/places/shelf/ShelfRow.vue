@@ -4,24 +4,22 @@ import { ref } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import { tellOf } from "@/app/undo";
 
-const { board, thing, remove, restore } = defineProps<{
-  board: "acid" | "water";
-  thing: { id: number; name: string; note: string; source: string };
+const { thing, remove, restore } = defineProps<{
+  thing: { id: number; key: string; name: string; note: string };
   kind: string;
   remove: (id: number) => Promise<unknown>;
   restore: (id: number) => Promise<unknown>;
 }>();
 const route = useRoute();
 const router = useRouter();
-const asked = `${board}-${thing.id}`;
-const changing = ref(route.query["change"] === asked);
+const changing = ref(route.query["change"] === thing.key);
 
 /** Done: back to where the change was asked for, if that was elsewhere. */
 function done(): void {
   changing.value = false;
-  if (route.query["change"] !== asked) return;
+  if (route.query["change"] !== thing.key) return;
   if (window.history.state?.back) router.back();
-  else void router.replace("/shelf");
+  else void router.replace(route.path);
 }
 
 function takeOff(): void {
@@ -43,19 +41,16 @@ function takeOff(): void {
         <span v-if="kind !== thing.name" class="quiet">{{ kind }}</span>
       </div>
       <slot />
-      <details>
-        <summary>Why these figures?</summary>
-        <p>{{ thing.source }}. A figure of your own is kept as measured, with its doubt.</p>
-      </details>
       <p v-if="thing.note" class="note">{{ thing.note }}</p>
       <div class="row acts">
         <RouterLink
           class="act"
-          :to="{ path: '/mix', query: { [board]: thing.id } }"
+          :to="{ path: '/mix', query: { with: thing.key } }"
           :aria-label="`Mix with it: ${thing.name}`"
         >
           Mix with it
         </RouterLink>
+        <slot name="acts" />
         <button
           type="button"
           class="act"
@@ -83,6 +78,7 @@ li {
   padding: 14px 0;
   display: grid;
   gap: 4px;
+  align-content: start;
 }
 
 .head {
@@ -94,12 +90,6 @@ li {
 
 h3 {
   font-size: 1.125rem;
-}
-
-summary {
-  cursor: pointer;
-  color: var(--stem);
-  font-size: 0.875rem;
 }
 
 .note {

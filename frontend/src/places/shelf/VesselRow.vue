@@ -1,55 +1,23 @@
 <script setup lang="ts">
-import { ref } from "vue";
 import type { Vessel } from "@/api/client";
-import { useRemoveVessel, useRestoreVessel } from "@/api/queries";
-import { tellOf } from "@/app/undo";
+import { useRemoveVessel, useRestoreVessel } from "@/api/shelf";
 import { said } from "@/parts/ph";
+import PlainRow from "./PlainRow.vue";
 import VesselForm from "./VesselForm.vue";
 
-const { vessel } = defineProps<{ vessel: Vessel }>();
+defineProps<{ vessel: Vessel }>();
 const remove = useRemoveVessel();
 const restore = useRestoreVessel();
-const changing = ref(false);
-
-function takeOff(): void {
-  const { id, name } = vessel;
-  void tellOf(
-    `${name} is off the shelf.`,
-    () => remove.mutateAsync(id),
-    () => restore.mutateAsync(id),
-  );
-}
 </script>
 
 <template>
-  <li>
-    <VesselForm v-if="changing" :vessel="vessel" @done="changing = false" />
-    <p v-else class="row">
-      <strong>{{ vessel.name }}</strong>
-      <span>{{ said(vessel.volume) }} mL <em class="quiet">measured</em></span>
-      <button
-        type="button"
-        class="act"
-        :aria-label="`Change ${vessel.name}`"
-        @click="changing = true"
-      >
-        Change
-      </button>
-      <button
-        type="button"
-        class="act"
-        :aria-label="`Take off the shelf: ${vessel.name}`"
-        @click="takeOff"
-      >
-        Take off the shelf
-      </button>
-    </p>
-  </li>
+  <PlainRow :thing="vessel" :remove="remove.mutateAsync" :restore="restore.mutateAsync">
+    <template #form="{ done }"><VesselForm :vessel="vessel" @done="done" /></template>
+    <span>
+      {{ said(vessel.volume) }} mL <em class="quiet">measured</em>
+      <span v-for="mark in vessel.marks" :key="mark.name" class="quiet">
+        · {{ mark.name }} at {{ said(mark.volume) }} mL
+      </span>
+    </span>
+  </PlainRow>
 </template>
-
-<style scoped>
-li {
-  border-top: 1px solid var(--hairline);
-  padding: 10px 0;
-}
-</style>

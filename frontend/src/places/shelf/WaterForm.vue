@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { computed, reactive, watch } from "vue";
-import type { Library, Water } from "@/api/client";
-import { useSaveWater } from "@/api/queries";
+import type { Water, WaterKind } from "@/api/client";
+import { useSaveWater } from "@/api/shelf";
 import { said } from "@/parts/ph";
 import PickField from "@/parts/PickField.vue";
 import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
 import EntryForm from "./EntryForm.vue";
 
-const { library, water } = defineProps<{ library: Library; water?: Water }>();
+const { kinds, water } = defineProps<{ kinds: WaterKind[]; water?: Water }>();
 const emit = defineEmits<{ done: [] }>();
 const save = useSaveWater();
 const { errors, trouble } = useTrouble(save.error);
@@ -21,7 +21,7 @@ const entered = reactive({
   hardness: own(water?.own_hardness),
   note: water?.note ?? "",
 });
-const chosen = computed(() => library.waters.find((one) => one.key === entered.kind));
+const chosen = computed(() => kinds.find((one) => one.key === entered.kind));
 const usual = (name: "alkalinity" | "hardness") =>
   chosen.value
     ? `mg/L as CaCO₃. Left empty: ${said(chosen.value[name].value)}, typical.`
@@ -54,7 +54,7 @@ async function store(): Promise<void> {
     <PickField
       v-model="entered.kind"
       label="Nearest kind"
-      :options="library.waters"
+      :options="kinds"
       by="key"
       :error="errors['kind']"
       :hint="chosen?.about"

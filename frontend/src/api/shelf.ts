@@ -1,0 +1,203 @@
+/** Server state of the Shelf: what is at hand, what is known of it, and what it is measured with. */
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/vue-query";
+import { computed, type MaybeRefOrGetter, toValue } from "vue";
+import {
+  api,
+  at,
+  taken,
+  type LotIn,
+  type OwnMaterialIn,
+  type ProfileIn,
+  type Read,
+  type SpoonIn,
+  type StripSetIn,
+  type TitrationIn,
+  type VesselIn,
+  type WaterIn,
+} from "./client";
+
+// ---- what there is ----
+
+export const useLibrary = () =>
+  useQuery({ queryKey: ["library"], queryFn: () => taken(api.GET("/api/shelf/library")) });
+
+/** All that is known of a material, once it is looked at. */
+export const useMaterial = (key: string, open: MaybeRefOrGetter<boolean>) =>
+  useQuery({
+    queryKey: ["library", key],
+    queryFn: () => taken(api.GET("/api/shelf/library/{key}", { params: { path: { key } } })),
+    enabled: computed(() => toValue(open)),
+  });
+
+/** What can go into a jug, by any of its names. */
+export const findStuff = (find: string) =>
+  taken(api.GET("/api/shelf/stuff", { params: { query: { find } } }));
+
+/** The things of these keys, those that are still there. */
+export const useStuff = (keys: MaybeRefOrGetter<string[]>) =>
+  useQuery({
+    queryKey: computed(() => ["stuff", toValue(keys)]),
+    queryFn: () =>
+      taken(api.GET("/api/shelf/stuff", { params: { query: { named: toValue(keys).join(",") } } })),
+    enabled: computed(() => toValue(keys).length > 0),
+    placeholderData: keepPreviousData,
+  });
+
+/** What the household has at hand, to begin a jug with. */
+export const useAtHand = () =>
+  useQuery({
+    queryKey: ["stuff", "at hand"],
+    queryFn: async () => (await findStuff("")).filter((one) => one.at_hand),
+  });
+
+export const useLots = (find: MaybeRefOrGetter<string>, shown: MaybeRefOrGetter<number>) =>
+  useQuery({
+    queryKey: computed(() => ["lots", toValue(find), toValue(shown)]),
+    queryFn: () =>
+      taken(
+        api.GET("/api/shelf/lots", {
+          params: { query: { find: toValue(find), limit: toValue(shown) } },
+        }),
+      ),
+    placeholderData: keepPreviousData,
+  });
+
+export const useWaters = () =>
+  useQuery({ queryKey: ["waters"], queryFn: () => taken(api.GET("/api/shelf/waters")) });
+
+export const useWaterKinds = () =>
+  useQuery({
+    queryKey: ["water kinds"],
+    queryFn: () => taken(api.GET("/api/shelf/water-kinds")),
+    staleTime: Infinity,
+  });
+
+export const useHousehold = () =>
+  useQuery({ queryKey: ["household"], queryFn: () => taken(api.GET("/api/shelf/household")) });
+
+export const useVessels = () =>
+  useQuery({ queryKey: ["vessels"], queryFn: () => taken(api.GET("/api/shelf/vessels")) });
+
+export const useSpoons = () =>
+  useQuery({ queryKey: ["spoons"], queryFn: () => taken(api.GET("/api/shelf/spoons")) });
+
+export const useStrips = () =>
+  useQuery({ queryKey: ["strips"], queryFn: () => taken(api.GET("/api/shelf/strips")) });
+
+/** The readings that tell of one thing, once they are looked at. */
+export const useReadings = (stuff: string, open: MaybeRefOrGetter<boolean>) =>
+  useQuery({
+    queryKey: ["readings", stuff],
+    queryFn: () => taken(api.GET("/api/shelf/readings", { params: { query: { stuff } } })),
+    enabled: computed(() => toValue(open)),
+  });
+
+// ---- what changes it ----
+
+const ALL = [
+  "library lots waters vessels spoons strips household stuff readings choices",
+  "mix chain entry entries asks",
+].flatMap((keys) => keys.split(" "));
+
+/** Everything on the shelf may have changed: the lists, and every answer worked out from them. */
+function useShelfChange<Input, Output>(change: (input: Input) => Promise<Output>) {
+  const cache = useQueryClient();
+  return useMutation({
+    mutationFn: change,
+    onSettled: () => Promise.all(ALL.map((key) => cache.invalidateQueries({ queryKey: [key] }))),
+  });
+}
+
+export interface Saving<Body> {
+  id?: number;
+  body: Body;
+}
+
+export const useSaveLot = () =>
+  useShelfChange(({ id, body }: Saving<LotIn>) =>
+    id === undefined
+      ? taken(api.POST("/api/shelf/lots", { body }))
+      : taken(api.PUT("/api/shelf/lots/{pk}", { ...at(id), body })),
+  );
+export const useRemoveLot = () =>
+  useShelfChange((id: number) => taken(api.DELETE("/api/shelf/lots/{pk}", at(id))));
+export const useRestoreLot = () =>
+  useShelfChange((id: number) => taken(api.POST("/api/shelf/lots/{pk}/restore", at(id))));
+
+export const useAddMaterial = () =>
+  useShelfChange((body: OwnMaterialIn) => taken(api.POST("/api/shelf/materials", { body })));
+
+export const useSaveWater = () =>
+  useShelfChange(({ id, body }: Saving<WaterIn>) =>
+    id === undefined
+      ? taken(api.POST("/api/shelf/waters", { body }))
+      : taken(api.PUT("/api/shelf/waters/{pk}", { ...at(id), body })),
+  );
+export const useRemoveWater = () =>
+  useShelfChange((id: number) => taken(api.DELETE("/api/shelf/waters/{pk}", at(id))));
+export const useRestoreWater = () =>
+  useShelfChange((id: number) => taken(api.POST("/api/shelf/waters/{pk}/restore", at(id))));
+
+export const useAddProfile = () =>
+  useShelfChange(({ id, body }: { id: number; body: ProfileIn }) =>
+    taken(api.POST("/api/shelf/waters/{pk}/profiles", { ...at(id), body })),
+  );
+export const useTakeReport = () =>
+  useShelfChange(({ id, text }: { id: number; text: string }) =>
+    taken(api.POST("/api/shelf/waters/{pk}/report", { ...at(id), body: { text } })),
+  );
+export const useRemoveProfile = () =>
+  useShelfChange((id: number) => taken(api.DELETE("/api/shelf/profiles/{pk}", at(id))));
+export const useRestoreProfile = () =>
+  useShelfChange((id: number) => taken(api.POST("/api/shelf/profiles/{pk}/restore", at(id))));
+export const useTitrate = () =>
+  useShelfChange(({ id, body }: { id: number; body: TitrationIn }) =>
+    taken(api.POST("/api/shelf/waters/{pk}/titration", { ...at(id), body })),
+  );
+
+export const useSaveHousehold = () =>
+  useShelfChange((body: { system: string; currency: string }) =>
+    taken(api.PUT("/api/shelf/household", { body })),
+  );
+
+export const useSaveVessel = () =>
+  useShelfChange(({ id, body }: Saving<VesselIn>) =>
+    id === undefined
+      ? taken(api.POST("/api/shelf/vessels", { body }))
+      : taken(api.PUT("/api/shelf/vessels/{pk}", { ...at(id), body })),
+  );
+export const useRemoveVessel = () =>
+  useShelfChange((id: number) => taken(api.DELETE("/api/shelf/vessels/{pk}", at(id))));
+export const useRestoreVessel = () =>
+  useShelfChange((id: number) => taken(api.POST("/api/shelf/vessels/{pk}/restore", at(id))));
+
+export const useSaveSpoon = () =>
+  useShelfChange(({ id, body }: Saving<SpoonIn>) =>
+    id === undefined
+      ? taken(api.POST("/api/shelf/spoons", { body }))
+      : taken(api.PUT("/api/shelf/spoons/{pk}", { ...at(id), body })),
+  );
+export const useRemoveSpoon = () =>
+  useShelfChange((id: number) => taken(api.DELETE("/api/shelf/spoons/{pk}", at(id))));
+export const useRestoreSpoon = () =>
+  useShelfChange((id: number) => taken(api.POST("/api/shelf/spoons/{pk}/restore", at(id))));
+
+export const useSaveStrips = () =>
+  useShelfChange(({ id, body }: Saving<StripSetIn>) =>
+    id === undefined
+      ? taken(api.POST("/api/shelf/strips", { body }))
+      : taken(api.PUT("/api/shelf/strips/{pk}", { ...at(id), body })),
+  );
+export const useRemoveStrips = () =>
+  useShelfChange((id: number) => taken(api.DELETE("/api/shelf/strips/{pk}", at(id))));
+export const useRestoreStrips = () =>
+  useShelfChange((id: number) => taken(api.POST("/api/shelf/strips/{pk}/restore", at(id))));
+
+export const useAddReading = () =>
+  useShelfChange((body: { stuff: string; read: Read }) =>
+    taken(api.POST("/api/shelf/readings", { body })),
+  );
+export const useRemoveReading = () =>
+  useShelfChange((id: number) => taken(api.DELETE("/api/shelf/readings/{pk}", at(id))));
+export const useRestoreReading = () =>
+  useShelfChange((id: number) => taken(api.POST("/api/shelf/readings/{pk}/restore", at(id))));

@@ -1,0 +1,107 @@
+<script setup lang="ts">
+/** The tray: what every instrument that speaks says now. A number that is stale is not shown. */
+import { computed, onUnmounted, watch } from "vue";
+import { useInstruments } from "@/api/instruments";
+import { useShortcuts } from "./shortcuts";
+import { listen, lives, lost, takeReading } from "./tray";
+
+const instruments = useInstruments();
+const speaks = computed(() => instruments.data.value?.some((one) => one.link !== "hand") ?? false);
+let stop: (() => void) | undefined;
+watch(
+  speaks,
+  (now) => {
+    stop?.();
+    stop = now ? listen() : undefined;
+  },
+  { immediate: true },
+);
+onUnmounted(() => stop?.());
+
+const DIGITS = { g: 1, pH: 2, "°C": 1 } as const;
+useShortcuts([{ key: "r", does: "Take a reading into the field you are in", run: takeReading }]);
+</script>
+
+<template>
+  <section v-if="speaks" class="tray" aria-label="Instruments">
+    <p v-if="lost" class="small" role="status">The instruments cannot be heard just now.</p>
+    <RouterLink
+      v-for="one in lives"
+      :key="one.id"
+      :to="{ path: '/shelf/instruments', hash: `#instrument-${one.id}` }"
+      :class="['one', one.state]"
+      :aria-label="
+        one.value === null ? `${one.name}: ${one.says}` : `${one.name}, ${one.says.toLowerCase()}`
+      "
+    >
+      <span class="quiet small">{{ one.name }}</span>
+      <template v-if="one.value !== null">
+        <span class="value">
+          <template v-if="one.unit === 'pH'">pH </template>{{ one.value.toFixed(DIGITS[one.unit])
+          }}<template v-if="one.unit !== 'pH'">{{ ` ${one.unit}` }}</template>
+        </span>
+        <span v-if="one.reach !== null" class="quiet small">± {{ one.reach.toFixed(2) }}</span>
+        <span v-if="one.state === 'moving'" class="small">moving</span>
+      </template>
+      <span v-else class="trouble small">{{ one.says }}</span>
+    </RouterLink>
+    <button v-if="lives.length" type="button" class="act" @mousedown.prevent @click="takeReading">
+      Take a reading <kbd>r</kbd>
+    </button>
+  </section>
+</template>
+
+<style scoped>
+.tray {
+  position: sticky;
+  bottom: 0;
+  z-index: 5;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 28px;
+  align-items: baseline;
+  padding: 8px 40px;
+  border-top: 1px solid var(--hairline);
+  background: var(--petal);
+}
+
+.one {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 8px;
+  align-items: baseline;
+  color: var(--ink);
+  text-decoration: none;
+}
+
+.value {
+  font: 560 1.125rem var(--serif);
+}
+
+.moving .value {
+  color: var(--stem);
+}
+
+.trouble {
+  color: var(--madder);
+}
+
+.act {
+  margin-left: auto;
+}
+
+kbd {
+  font: 700 0.875rem var(--sans);
+}
+
+@media (max-width: 760px) {
+  .tray {
+    position: static;
+    padding: 12px 16px;
+  }
+
+  kbd {
+    display: none;
+  }
+}
+</style>

@@ -1,0 +1,68 @@
+<script setup lang="ts">
+/** What goes into the jug, line by line, in pouring order. */
+import type { Mix, Stuff } from "@/api/client";
+import LineRow from "./LineRow.vue";
+import { lineOf, move, setHow, type Line } from "./lines";
+import StuffPicker from "./StuffPicker.vue";
+
+const { known, answer, errors } = defineProps<{
+  /** The things that the lines are of, so far as they are there. */
+  known: Stuff[];
+  answer: Mix | undefined;
+  errors: Record<string, string>;
+}>();
+const lines = defineModel<Line[]>({ required: true });
+const stuffOf = (line: Line) => known.find((one) => one.key === line.stuff);
+</script>
+
+<template>
+  <section aria-label="What goes into the jug">
+    <ol>
+      <LineRow
+        v-for="(line, i) in lines"
+        :key="line.id"
+        v-model="lines[i]!"
+        :stuff="stuffOf(line)"
+        :place="i"
+        :many="lines.length"
+        :answer="answer?.lines.length === lines.length ? answer.lines[i] : undefined"
+        :errors="errors"
+        @how="setHow(lines, i, $event, answer)"
+        @move="move(lines, i, $event)"
+        @remove="lines.splice(i, 1)"
+      />
+    </ol>
+    <p v-if="errors['lines']" class="error" role="alert">{{ errors["lines"] }}</p>
+    <StuffPicker
+      label="Put more in"
+      placeholder="Put in… nettle, soda, lemon"
+      class="add"
+      @choose="lines.push(lineOf($event))"
+    />
+  </section>
+</template>
+
+<style scoped>
+section {
+  display: grid;
+  gap: 10px;
+  grid-column: 1 / -1;
+}
+
+ol {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 8px;
+}
+
+.add {
+  margin-left: 26px;
+  max-width: 300px;
+}
+
+.error {
+  color: var(--madder);
+}
+</style>

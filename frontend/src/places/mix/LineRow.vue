@@ -1,0 +1,222 @@
+<script setup lang="ts">
+/** One line of the jug: what goes in, how much of it, and its place in the pouring order. */
+import InputText from "primevue/inputtext";
+import Select from "primevue/select";
+import { computed, useId } from "vue";
+import type { Mix, Stuff } from "@/api/client";
+import { useTakesReading } from "@/app/tray";
+import { said } from "@/parts/ph";
+import { lineOf, type Line } from "./lines";
+import StuffPicker from "./StuffPicker.vue";
+
+const { stuff, place, answer, errors } = defineProps<{
+  stuff: Stuff | undefined;
+  /** Counted from 0. */
+  place: number;
+  many: number;
+  answer: Mix["lines"][number] | undefined;
+  errors: Record<string, string>;
+}>();
+const line = defineModel<Line>({ required: true });
+const emit = defineEmits<{ how: [how: Line["how"]]; move: [by: number]; remove: [] }>();
+
+const HOWS: { key: Line["how"]; name: string }[] = [
+  { key: "fill", name: "fills the jug" },
+  { key: "solve", name: "worked out" },
+];
+const id = useId();
+const called = computed(() => stuff?.name ?? "what goes in");
+const error = computed(() =>
+  ["stuff", "amount", "how", "unit", "packed"]
+    .map((field) => errors[`lines.${place}.${field}`])
+    .find(Boolean),
+);
+const spooned = computed(
+  () => stuff?.unit === "g" && !["g", "kg", "oz"].includes(line.value.unit) && stuff.packs,
+);
+const more = computed(
+  () =>
+    spooned.value ||
+    (stuff && !stuff.at_hand) ||
+    (line.value.how === "amount" && answer && answer.unit !== line.value.unit),
+);
+/** Where what is known of it is changed, and the way leads back from. */
+const figures = computed(() => {
+  if (!stuff?.at_hand) return undefined;
+  const path = stuff.what === "water" ? "/shelf/waters" : "/shelf";
+  return { path, query: { change: stuff.key } };
+});
+const ways = computed(() => [...(stuff?.units ?? []), ...HOWS]);
+const way = computed(() => (line.value.how === "amount" ? line.value.unit : line.value.how));
+
+/** So much in this unit; or to fill the jug, or to be worked out. */
+function measure(by: string): void {
+  const how = HOWS.find((one) => one.key === by)?.key;
+  if (how) return emit("how", how);
+  if (line.value.how !== "amount") {
+    emit("how", "amount");
+    if (by !== line.value.unit) line.value.amount = "1";
+  }
+  line.value.unit = by;
+}
+
+function choose(now: Stuff): void {
+  const fits = now.units.some((one) => one.key === line.value.unit);
+  Object.assign(line.value, { stuff: now.key }, fits ? {} : { unit: lineOf(now).unit });
+}
+
+const takes = useTakesReading(
+  () => (stuff?.unit === "g" ? "scale" : undefined),
+  (value) => Object.assign(line.value, { amount: String(value), unit: "g" }),
+);
+</script>
+
+<template>
+  <li>
+    <span class="nth" aria-hidden="true">{{ place + 1 }}</span>
+    <StuffPicker
+      :stuff="stuff ?? null"
+      :label="`Line ${place + 1}, what goes in`"
+      :invalid="Boolean(errors[`lines.${place}.stuff`])"
+      :described="error ? id : undefined"
+      class="stuff"
+      @choose="choose"
+    />
+    <InputText
+      v-if="line.how === 'amount'"
+      v-model="line.amount"
+      inputmode="decimal"
+      autocomplete="off"
+      :aria-label="`Amount of ${called}`"
+      :aria-describedby="error ? id : undefined"
+      :invalid="Boolean(errors[`lines.${place}.amount`])"
+      class="amount"
+      v-bind="takes"
+    />
+    <p v-else class="amount came">
+      <strong v-if="answer">{{ said(answer.amount) }} {{ answer.unit }}</strong>
+    </p>
+    <Select
+      :model-value="way"
+      :options="ways"
+      option-label="name"
+      option-value="key"
+      :aria-label="`How much ${called}`"
+      @update:model-value="measure"
+    />
+    <span class="acts">
+      <RouterLink v-if="figures" :to="figures" :aria-label="`Change the figures of ${called}`"
+        >✎</RouterLink
+      >
+      <button
+        type="button"
+        :disabled="place === 0"
+        :aria-label="`Pour ${called} earlier`"
+        @click="emit('move', -1)"
+      >
+        ↑
+      </button>
+      <button
+        type="button"
+        :disabled="place === many - 1"
+        :aria-label="`Pour ${called} later`"
+        @click="emit('move', 1)"
+      >
+        ↓
+      </button>
+      <button type="button" :aria-label="`Leave out ${called}`" @click="emit('remove')">×</button>
+    </span>
+    <p v-if="error" :id="id" class="error more" role="alert">{{ error }}</p>
+    <p v-else-if="more" class="quiet small more">
+      <template v-if="answer && answer.unit !== line.unit && line.how === 'amount'">
+        {{ said(answer.amount) }} {{ answer.unit }}
+      </template>
+      <label v-if="spooned"><input v-model="line.packed" type="checkbox" /> pressed down</label>
+      <span v-if="stuff && !stuff.at_hand">not on the shelf</span>
+    </p>
+  </li>
+</template>
+
+<style scoped>
+li {
+  display: grid;
+  grid-template-columns: 18px minmax(0, 1.25fr) minmax(56px, 0.55fr) minmax(0, 0.95fr) auto;
+  gap: 2px 8px;
+  align-items: center;
+}
+
+.nth {
+  font: 560 1.125rem var(--serif);
+  color: var(--stem);
+}
+
+.came {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 8px;
+  align-items: baseline;
+  line-height: 1.25;
+}
+
+.more {
+  grid-column: 2 / -1;
+  display: flex;
+  gap: 16px;
+}
+
+.error {
+  color: var(--madder);
+  font-size: 0.9375rem;
+}
+
+.acts {
+  display: flex;
+  align-items: center;
+}
+
+.acts a {
+  min-width: 24px;
+  text-align: center;
+  text-decoration: none;
+}
+
+.acts button {
+  border: 0;
+  background: none;
+  color: var(--stem);
+  font: 700 1.125rem/1 var(--sans);
+  min-width: 24px;
+  min-height: 36px;
+  cursor: pointer;
+}
+
+.acts button:hover:not(:disabled) {
+  color: var(--vein);
+}
+
+.acts button:disabled {
+  opacity: 0.3;
+  cursor: default;
+}
+
+@media (max-width: 760px) {
+  li {
+    grid-template-columns: 18px minmax(64px, 0.6fr) minmax(0, 1fr) auto;
+    padding-bottom: 8px;
+    border-bottom: 1px solid var(--hairline);
+  }
+
+  .stuff {
+    grid-column: 2 / -1;
+  }
+
+  .amount {
+    grid-column: 2;
+  }
+
+  .acts button {
+    min-width: 34px;
+    min-height: 44px;
+  }
+}
+</style>

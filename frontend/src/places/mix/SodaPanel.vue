@@ -1,0 +1,64 @@
+<script setup lang="ts">
+/** A soda wash, honestly: what dissolves, the pH just mixed and stood, and the caps on it. */
+import type { Mix } from "@/api/client";
+import { ph, range, said } from "@/parts/ph";
+import PhStrip from "@/parts/PhStrip.vue";
+
+defineProps<{ soda: NonNullable<Mix["soda"]> }>();
+</script>
+
+<template>
+  <section class="soda">
+    <h2>This is a soda wash</h2>
+    <p>{{ soda.says }}</p>
+    <table>
+      <tbody>
+        <tr
+          v-for="[when, figure] in [
+            ['just mixed', soda.fresh],
+            ['stood an hour, or stirred warm', soda.stood],
+          ] as const"
+          :key="when"
+        >
+          <th scope="row">{{ when }}</th>
+          <td>
+            <strong>pH {{ ph(figure.value) }}</strong>
+            <span class="quiet"
+              >, likely {{ range(figure) }} <em>{{ figure.kind }}</em></span
+            >
+          </td>
+          <td class="drawn"><PhStrip :predicted="figure" /></td>
+        </tr>
+      </tbody>
+    </table>
+    <p>
+      {{ said(soda.percent) }} g in 100 mL; {{ said(soda.cap) }} g is the most
+      <em class="quiet">custom</em>. One or two minutes, {{ said(soda.minutes) }} at the very most.
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.soda {
+  display: grid;
+  gap: 8px;
+}
+
+table {
+  border-collapse: collapse;
+}
+
+th,
+td {
+  text-align: left;
+  font-weight: 400;
+  padding: 6px 16px 6px 0;
+  border-top: 1px solid var(--hairline);
+}
+
+@media (max-width: 760px) {
+  .drawn {
+    display: none;
+  }
+}
+</style>

@@ -1,0 +1,69 @@
+/** The lines of a jug as they stand on the worktop, and what can be done to them. */
+import type { LineIn, Mix, Stuff } from "@/api/client";
+
+export interface Line {
+  /** Tells lines apart on screen; two may be of the same stuff. */
+  id: number;
+  stuff: string;
+  how: LineIn["how"];
+  amount: string;
+  unit: string;
+  packed: boolean;
+}
+
+let last = 0;
+export const nextId = (): number => (last += 1);
+
+/** A new line: a teaspoon of what is spooned, a splash of what is poured. */
+export function lineOf(stuff: Stuff): Line {
+  const spoon = stuff.unit === "g" && stuff.units.some((unit) => unit.key === "tsp");
+  return {
+    id: nextId(),
+    stuff: stuff.key,
+    how: "amount",
+    amount: stuff.what === "water" ? "250" : stuff.unit === "mL" ? "10" : "1",
+    unit: spoon ? "tsp" : stuff.unit,
+    packed: false,
+  };
+}
+
+/**
+ * Let this line fill the jug, be worked out, or be so much. Only one can fill and only one be worked
+ * out: the one that was before keeps what it had come to.
+ */
+export function setHow(lines: Line[], at: number, how: Line["how"], answer: Mix | undefined): void {
+  lines.forEach((line, i) => {
+    const turned = i === at && how === "amount" && line.how !== "amount";
+    const gives = i !== at && how !== "amount" && line.how === how;
+    if (!turned && !gives) return;
+    const came = answer?.lines[i];
+    line.how = "amount";
+    if (came) Object.assign(line, { amount: String(came.amount), unit: came.unit });
+  });
+  const chosen = lines[at];
+  if (chosen) chosen.how = how;
+}
+
+export function move(lines: Line[], from: number, by: number): void {
+  const [line] = lines.splice(from, 1);
+  if (line) lines.splice(from + by, 0, line);
+}
+
+interface Told {
+  stuff: string;
+  how: LineIn["how"];
+  amount: number | null;
+  unit: string;
+  packed?: boolean;
+}
+
+/** Lines as an answer or a journal gives them. */
+export const linesFrom = (told: Told[]): Line[] =>
+  told.map((line) => ({
+    id: nextId(),
+    stuff: line.stuff,
+    how: line.how,
+    amount: line.how === "amount" && line.amount !== null ? String(line.amount) : "",
+    unit: line.unit,
+    packed: line.packed ?? false,
+  }));

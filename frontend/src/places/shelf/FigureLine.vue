@@ -1,0 +1,16 @@
+<script setup lang="ts">
+/** A figure with its name, its range and its kind. */
+import type { Figure } from "@/api/client";
+import { said } from "@/parts/ph";
+
+defineProps<{ name?: string; figure: Figure }>();
+</script>
+
+<template>
+  <span>
+    {{ name ? `${name} ` : "" }}{{ said(figure.value) }} {{ figure.unit }}
+    <span class="quiet">
+      · likely {{ said(figure.low) }} to {{ said(figure.high) }} <em>{{ figure.kind }}</em>
+    </span>
+  </span>
+</template>

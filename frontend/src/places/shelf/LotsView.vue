@@ -1,0 +1,102 @@
+<script setup lang="ts">
+/** Bottles and bags, a page at a time; what calls for a look comes first. */
+import Button from "primevue/button";
+import InputText from "primevue/inputtext";
+import { computed, nextTick, ref, useTemplateRef } from "vue";
+import { useRoute } from "vue-router";
+import { useHousehold, useLibrary, useLots } from "@/api/shelf";
+import { useShortcuts } from "@/app/shortcuts";
+import LoadState from "@/parts/LoadState.vue";
+import BoardHead from "./BoardHead.vue";
+import LotForm from "./LotForm.vue";
+import LotRow from "./LotRow.vue";
+
+const PAGE = 30;
+const route = useRoute();
+const find = ref("");
+const shown = ref(PAGE);
+const library = useLibrary();
+const household = useHousehold();
+const lots = useLots(find, shown);
+const adding = ref("new" in route.query);
+const finder = useTemplateRef<{ $el: HTMLElement }>("finder");
+
+const waiting = [library, lots, household];
+const failed = computed(() => waiting.map((query) => query.error.value).find(Boolean) ?? null);
+const loaded = computed(() => waiting.every((query) => query.data.value));
+const page = computed(() => lots.data.value);
+
+function retryAll(): void {
+  for (const query of waiting) void query.refetch();
+}
+
+useShortcuts([
+  {
+    key: "/",
+    does: "Find something on the shelf",
+    run: () => void nextTick(() => finder.value?.$el.focus()),
+  },
+  { key: "n", does: "Put something on the shelf", run: () => (adding.value = true) },
+]);
+</script>
+
+<template>
+  <LoadState v-if="failed || !loaded || !page" :error="failed" @again="retryAll" />
+  <section v-else aria-labelledby="lots">
+    <BoardHead
+      id="lots"
+      title="Bottles and bags"
+      add="Put something on the shelf"
+      :adding="adding"
+      @add="adding = true"
+    >
+      <InputText
+        v-show="page.total > 0 || find"
+        ref="finder"
+        v-model="find"
+        aria-label="Find on the shelf"
+        placeholder="By any of its names"
+      />
+    </BoardHead>
+    <LotForm
+      v-if="adding && library.data.value"
+      :library="library.data.value"
+      :currency="household.data.value?.currency ?? ''"
+      @done="adding = false"
+    />
+    <p v-if="page.noticed" class="quiet">
+      {{ page.noticed }} of {{ page.total }} {{ page.noticed === 1 ? "calls" : "call" }} for a look:
+      they come first.
+    </p>
+    <ul>
+      <LotRow
+        v-for="lot in page.items"
+        :key="lot.id"
+        :lot="lot"
+        :library="library.data.value!"
+        :currency="household.data.value?.currency ?? ''"
+      />
+    </ul>
+    <p v-if="page.total === 0 && !find" class="quiet">
+      Nothing yet. Start with the vinegar in your cupboard.
+    </p>
+    <p v-else-if="page.total === 0" class="quiet">Nothing here is called “{{ find }}”.</p>
+    <Button
+      v-if="page.items.length < page.total"
+      :label="`Show more: ${page.total - page.items.length} are left`"
+      variant="text"
+      @click="shown += PAGE"
+    />
+  </section>
+</template>
+
+<style scoped>
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(min(440px, 100%), 1fr));
+  column-gap: 48px;
+}
+</style>

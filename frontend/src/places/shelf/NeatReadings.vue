@@ -1,0 +1,92 @@
+<script setup lang="ts">
+/** What was read of a thing: taken by itself here, or in jugs; each can be taken back. */
+import Button from "primevue/button";
+import { reactive } from "vue";
+import { useAddReading, useReadings, useRemoveReading, useRestoreReading } from "@/api/shelf";
+import { tellOf } from "@/app/undo";
+import { ph } from "@/parts/ph";
+import { blank, readOf } from "@/parts/reading";
+import ReadingPicker from "@/parts/ReadingPicker.vue";
+import { useTrouble } from "@/parts/trouble";
+import { when } from "@/parts/when";
+
+const { thing } = defineProps<{ thing: { key: string; name: string } }>();
+const readings = useReadings(thing.key, true);
+const add = useAddReading();
+const remove = useRemoveReading();
+const restore = useRestoreReading();
+const { errors, trouble } = useTrouble(add.error);
+const draft = reactive(blank());
+
+async function keep(): Promise<void> {
+  const read = readOf(draft);
+  if (!read) return;
+  const kept = await add.mutateAsync({ stuff: thing.key, read }).catch(() => null);
+  if (kept) draft.value = "";
+}
+
+function takeBack(id: number): void {
+  void tellOf(
+    "That reading tells nothing any more.",
+    () => remove.mutateAsync(id),
+    () => restore.mutateAsync(id),
+  );
+}
+</script>
+
+<template>
+  <div class="readings">
+    <form @submit.prevent="keep">
+      <ReadingPicker
+        v-model="draft"
+        :what="`${thing.name} by itself reads pH`"
+        :error="errors['value'] ?? errors['step'] ?? errors['meter'] ?? errors['stuff'] ?? trouble"
+      />
+      <Button type="submit" label="Keep the reading" :disabled="add.isPending.value" />
+    </form>
+    <ul v-if="readings.data.value?.length">
+      <li v-for="one in readings.data.value" :key="one.id">
+        {{ when(one.made_at) }}: {{ one.instrument }} read
+        <strong>pH {{ ph(one.figure.value) }}</strong>
+        <span class="quiet"> in {{ one.of.join(" with ") }} <em>measured</em></span>
+        <button
+          type="button"
+          class="act"
+          :aria-label="`Take back the reading of ${when(one.made_at)}`"
+          @click="takeBack(one.id)"
+        >
+          Take it back
+        </button>
+      </li>
+    </ul>
+    <p v-else class="quiet small">
+      Dip a strip in it as it is, and put down what it reads: every jug with it is surer after that.
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.readings {
+  display: grid;
+  gap: 8px;
+  padding: 12px 16px;
+  background: var(--paper);
+  border-radius: 4px 16px 16px 16px;
+}
+
+form {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px 20px;
+  align-items: end;
+}
+
+ul {
+  margin: 0;
+  padding-left: 20px;
+}
+
+li .act {
+  margin-left: 8px;
+}
+</style>

@@ -1,0 +1,117 @@
+<script setup lang="ts">
+/** A material that the library does not hold: what is known of it; the rest is estimated from its kind. */
+import { computed, reactive } from "vue";
+import type { Library } from "@/api/client";
+import { useQuestions } from "@/api/heads";
+import { useAddMaterial } from "@/api/shelf";
+import ChoiceRow from "@/parts/ChoiceRow.vue";
+import PickField from "@/parts/PickField.vue";
+import TextField from "@/parts/TextField.vue";
+import { useTrouble } from "@/parts/trouble";
+import EntryForm from "./EntryForm.vue";
+
+const { kinds } = defineProps<{ kinds: Library["kinds"] }>();
+const emit = defineEmits<{ done: []; made: [material: { key: string; name: string }] }>();
+const save = useAddMaterial();
+const { errors, trouble } = useTrouble(save.error);
+const questions = useQuestions();
+
+const entered = reactive({
+  name: "",
+  kind: "",
+  spoonful: "",
+  strength: "",
+  ph: "",
+  per: "",
+  contains: [] as string[],
+  note: "",
+});
+const kind = computed(() => kinds.find((one) => one.key === entered.kind));
+const solid = computed(() => kind.value?.unit === "g");
+const allergens = computed(
+  () =>
+    questions.data.value?.questions
+      .find((one) => one.key === "allergies")
+      ?.choices.map((one) => ({ value: one.key, label: one.name })) ?? [],
+);
+
+async function store(): Promise<void> {
+  const blank = (text: string) => text || null;
+  const made = await save
+    .mutateAsync({
+      ...entered,
+      spoonful: solid.value ? blank(entered.spoonful) : null,
+      strength: blank(entered.strength),
+      ph: blank(entered.ph),
+      per: solid.value ? blank(entered.per) : null,
+    })
+    .catch(() => null);
+  if (made) emit("made", made);
+}
+</script>
+
+<template>
+  <EntryForm
+    title="A material of your own"
+    label="Keep this material"
+    :saving="save.isPending.value"
+    :trouble="trouble"
+    @save="store"
+    @cancel="emit('done')"
+  >
+    <TextField v-model="entered.name" label="What is it called?" :error="errors['name']" />
+    <PickField
+      v-model="entered.kind"
+      label="It is most like"
+      :options="kinds"
+      by="key"
+      :error="errors['kind']"
+      hint="What you leave open is estimated from this, and wide."
+    />
+    <TextField
+      v-if="solid"
+      v-model="entered.spoonful"
+      label="A level 5 mL teaspoon weighs, g"
+      decimal
+      takes="scale"
+      :error="errors['spoonful']"
+    />
+    <TextField
+      v-model="entered.strength"
+      label="Strength, if it is an acid"
+      decimal
+      :error="errors['strength']"
+      hint="g in 100 mL, or % of a powder"
+    />
+    <TextField
+      v-model="entered.ph"
+      :label="solid ? 'pH of a spoonful in water' : 'pH by itself'"
+      decimal
+      takes="meter"
+      :error="errors['ph']"
+    />
+    <TextField
+      v-if="solid"
+      v-model="entered.per"
+      label="with so many g in 100 mL"
+      decimal
+      :error="errors['per']"
+    />
+    <div class="whole">
+      <p class="quiet">People are allergic to what it holds of</p>
+      <ChoiceRow v-model="entered.contains" :choices="allergens" label="What it contains" many />
+      <p v-if="errors['contains']" class="error" role="alert">{{ errors["contains"] }}</p>
+    </div>
+  </EntryForm>
+</template>
+
+<style scoped>
+.whole {
+  display: grid;
+  gap: 4px;
+}
+
+.error {
+  color: var(--madder);
+}
+</style>

@@ -1,0 +1,20 @@
+<script setup lang="ts">
+/** The pH of a thing by itself: the number, its range, and where that lies. */
+import type { Figure } from "@/api/client";
+import { ph, range } from "@/parts/ph";
+import PhStrip from "@/parts/PhStrip.vue";
+
+defineProps<{ figure: Figure }>();
+</script>
+
+<template>
+  <p class="row">
+    <span>
+      pH {{ ph(figure.value) }} by itself
+      <span class="quiet">
+        · likely {{ range(figure) }} <em>{{ figure.kind }}</em>
+      </span>
+    </span>
+    <PhStrip :predicted="figure" />
+  </p>
+</template>

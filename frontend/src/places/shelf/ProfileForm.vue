@@ -1,0 +1,113 @@
+<script setup lang="ts">
+/** A supplier's figures of a day, typed in, or a whole file of them. */
+import { computed, reactive, ref } from "vue";
+import type { Water } from "@/api/client";
+import { useAddProfile, useTakeReport } from "@/api/shelf";
+import { tell } from "@/app/undo";
+import FieldRow from "@/parts/FieldRow.vue";
+import TextField from "@/parts/TextField.vue";
+import { useTrouble } from "@/parts/trouble";
+import DayField from "./DayField.vue";
+import EntryForm from "./EntryForm.vue";
+
+const { water } = defineProps<{ water: Water }>();
+const emit = defineEmits<{ done: [] }>();
+const add = useAddProfile();
+const report = useTakeReport();
+const typing = useTrouble(add.error);
+const filing = useTrouble(report.error);
+const fromFile = ref(false);
+const entered = reactive({
+  on: new Date().toISOString().slice(0, 10),
+  alkalinity: "",
+  hardness: "",
+  sodium: "",
+  ph: "",
+});
+const text = ref("");
+const trouble = computed(() => (fromFile.value ? filing : typing).trouble.value);
+
+async function read(event: Event): Promise<void> {
+  const file = (event.target as HTMLInputElement).files?.[0];
+  if (file) text.value = await file.text();
+}
+
+async function store(): Promise<void> {
+  const blank = (typed: string) => typed || null;
+  const { on, ...figures } = entered;
+  const kept = fromFile.value
+    ? await report.mutateAsync({ id: water.id, text: text.value }).catch(() => null)
+    : await add
+        .mutateAsync({
+          id: water.id,
+          body: {
+            on,
+            ...Object.fromEntries(
+              Object.entries(figures).map(([name, typed]) => [name, blank(typed)]),
+            ),
+          },
+        })
+        .catch(() => null);
+  if (!kept) return;
+  tell(`${water.name} has its figures.`);
+  emit("done");
+}
+</script>
+
+<template>
+  <EntryForm
+    :title="`Figures of ${water.name}`"
+    label="Keep these figures"
+    :saving="add.isPending.value || report.isPending.value"
+    :trouble="trouble"
+    @save="store"
+    @cancel="emit('done')"
+  >
+    <p class="whole">
+      <button type="button" class="act" @click="fromFile = !fromFile">
+        {{ fromFile ? "Type them in instead" : "From a CSV file instead" }}
+      </button>
+    </p>
+    <template v-if="fromFile">
+      <FieldRow v-slot="field" label="The file" hint="Or paste its lines below.">
+        <input :id="field.id" type="file" accept=".csv,text/csv" @change="read" />
+      </FieldRow>
+      <TextField
+        v-model="text"
+        label="Its lines"
+        :rows="5"
+        hint="date, alkalinity, hardness, sodium, ph: the first line names the columns."
+        :error="filing.errors.value['text']"
+        class="whole"
+      />
+    </template>
+    <template v-else>
+      <DayField v-model="entered.on" label="Of which day" :error="typing.errors.value['on']" />
+      <TextField
+        v-model="entered.alkalinity"
+        label="Alkalinity, mg/L as CaCO₃"
+        decimal
+        :error="typing.errors.value['alkalinity']"
+      />
+      <TextField
+        v-model="entered.hardness"
+        label="Hardness, mg/L as CaCO₃"
+        decimal
+        :error="typing.errors.value['hardness']"
+      />
+      <TextField
+        v-model="entered.sodium"
+        label="Sodium, mg/L"
+        decimal
+        :error="typing.errors.value['sodium']"
+      />
+      <TextField
+        v-model="entered.ph"
+        label="Its own pH"
+        decimal
+        takes="meter"
+        :error="typing.errors.value['ph']"
+      />
+    </template>
+  </EntryForm>
+</template>

@@ -1,0 +1,73 @@
+<script setup lang="ts">
+import { computed, reactive } from "vue";
+import type { Library, Spoon } from "@/api/client";
+import { useSaveSpoon } from "@/api/shelf";
+import PickField from "@/parts/PickField.vue";
+import TextField from "@/parts/TextField.vue";
+import { useTrouble } from "@/parts/trouble";
+import EntryForm from "./EntryForm.vue";
+
+const { spoon, materials } = defineProps<{ spoon?: Spoon; materials: Library["materials"] }>();
+const emit = defineEmits<{ done: [] }>();
+const save = useSaveSpoon();
+const { errors, trouble } = useTrouble(save.error);
+const number = (value: number | null | undefined) =>
+  typeof value === "number" ? String(value) : "";
+const entered = reactive({
+  name: spoon?.name ?? "",
+  volume: number(spoon?.volume),
+  grams: number(spoon?.grams),
+  material: spoon?.material ?? "",
+});
+const ANY = { key: "", name: "anything", also: [] as string[] };
+const offered = computed(() =>
+  [ANY, ...materials].map((one) => ({ ...one, every: [one.name, ...one.also].join(" · ") })),
+);
+
+async function store(): Promise<void> {
+  const body = { ...entered, volume: entered.volume || null, grams: entered.grams || null };
+  const done = await save.mutateAsync(spoon ? { id: spoon.id, body } : { body }).catch(() => null);
+  if (done) emit("done");
+}
+</script>
+
+<template>
+  <EntryForm
+    :title="spoon ? `Change ${spoon.name}` : 'A new spoon or scoop'"
+    :label="spoon ? 'Keep the change' : 'Put it on the shelf'"
+    :saving="save.isPending.value"
+    :trouble="trouble"
+    @save="store"
+    @cancel="emit('done')"
+  >
+    <TextField
+      v-model="entered.name"
+      label="Your name for it"
+      :error="errors['name']"
+      hint="As in “2 clay scoops”."
+    />
+    <TextField
+      v-model="entered.volume"
+      label="Holds, in mL"
+      decimal
+      :error="errors['volume']"
+      hint="For anything that is poured or spooned."
+    />
+    <TextField
+      v-model="entered.grams"
+      label="or: one of it weighs, g"
+      decimal
+      takes="scale"
+      :error="errors['grams']"
+      hint="Weigh ten and divide: that is nearer."
+    />
+    <PickField
+      v-model="entered.material"
+      label="of which material"
+      :options="offered"
+      by="key"
+      :search-in="['every']"
+      :error="errors['material']"
+    />
+  </EntryForm>
+</template>

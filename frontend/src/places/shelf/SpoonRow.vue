@@ -1,0 +1,29 @@
+<script setup lang="ts">
+import type { Library, Spoon } from "@/api/client";
+import { useRemoveSpoon, useRestoreSpoon } from "@/api/shelf";
+import { said } from "@/parts/ph";
+import PlainRow from "./PlainRow.vue";
+import SpoonForm from "./SpoonForm.vue";
+
+defineProps<{ spoon: Spoon; materials: Library["materials"] }>();
+const remove = useRemoveSpoon();
+const restore = useRestoreSpoon();
+</script>
+
+<template>
+  <PlainRow :thing="spoon" :remove="remove.mutateAsync" :restore="restore.mutateAsync">
+    <template #form="{ done }">
+      <SpoonForm :spoon="spoon" :materials="materials" @done="done" />
+    </template>
+    <span>
+      <template v-if="spoon.grams !== null"
+        >{{ said(spoon.grams) }} g of {{ spoon.material_name }}</template
+      >
+      <template v-else-if="spoon.volume !== null">
+        {{ said(spoon.volume) }} mL
+        <template v-if="spoon.material_name">of {{ spoon.material_name }}</template>
+      </template>
+      <em class="quiet"> measured</em>
+    </span>
+  </PlainRow>
+</template>

@@ -1,0 +1,159 @@
+<script setup lang="ts">
+/** The home titration, step by step: vinegar into a litre of the water, read as it goes. */
+import Button from "primevue/button";
+import { computed, reactive, ref } from "vue";
+import type { TitrationIn, Water } from "@/api/client";
+import { useAtHand, useTitrate } from "@/api/shelf";
+import { tell } from "@/app/undo";
+import PickField from "@/parts/PickField.vue";
+import { blank, readOf, type Draft } from "@/parts/reading";
+import ReadingPicker from "@/parts/ReadingPicker.vue";
+import TextField from "@/parts/TextField.vue";
+import { useTrouble } from "@/parts/trouble";
+import EntryForm from "./EntryForm.vue";
+import FigureLine from "./FigureLine.vue";
+
+const { water } = defineProps<{ water: Water }>();
+const emit = defineEmits<{ done: [] }>();
+const atHand = useAtHand();
+const titrate = useTitrate();
+const { errors, trouble } = useTrouble(titrate.error);
+
+const vinegars = computed(
+  () =>
+    atHand.data.value
+      ?.filter((one) => one.kind === "vinegar")
+      .map((one) => ({ id: Number(one.key.split("-")[1]), name: one.name })) ?? [],
+);
+const picked = ref<number | null>(null);
+const vinegar = computed({
+  get: () => picked.value ?? vinegars.value[0]?.id ?? null,
+  set: (id: number | null) => (picked.value = id),
+});
+const litre = ref("1000");
+interface Step {
+  vinegar: string;
+  draft: Draft;
+}
+const step = (): Step => ({ vinegar: "", draft: blank() });
+const steps = reactive([step()]);
+const missing = ref("");
+
+async function work(keep: boolean): Promise<void> {
+  missing.value = "";
+  const read = steps.map(({ vinegar: much, draft }) => ({ vinegar: much, read: readOf(draft) }));
+  if (read.some((one) => one.read === null)) {
+    missing.value = "Put down what each step read, or take that step out.";
+    return;
+  }
+  const body = { vinegar: vinegar.value ?? 0, water: litre.value, steps: read, keep };
+  const found = await titrate
+    .mutateAsync({ id: water.id, body: body as TitrationIn })
+    .catch(() => null);
+  if (!found?.kept) return;
+  tell(`${water.name} is titrated: its figures are kept as of today.`);
+  emit("done");
+}
+const stepError = (i: number) =>
+  errors.value[`steps.${i}.value`] ?? errors.value[`steps.${i}.step`] ?? "";
+</script>
+
+<template>
+  <EntryForm
+    :title="`Titrate ${water.name}`"
+    label="Work it out"
+    :saving="titrate.isPending.value"
+    :trouble="trouble || missing"
+    @save="work(false)"
+    @cancel="emit('done')"
+  >
+    <ol class="whole guide">
+      <li>Measure a litre of {{ water.name }} into a jug.</li>
+      <li>Stir in a teaspoon or two of vinegar, wait a minute, and read it.</li>
+      <li>Go on until it reads between 4 and 6. One reading gives a figure, two a good one.</li>
+    </ol>
+    <PickField
+      v-model="vinegar"
+      label="With which vinegar"
+      :options="vinegars"
+      by="id"
+      :error="errors['vinegar']"
+      hint="The one whose strength you know best."
+    />
+    <TextField v-model="litre" label="Water in the jug, mL" decimal :error="errors['water']" />
+    <ol class="whole steps">
+      <li v-for="(one, i) in steps" :key="i">
+        <TextField
+          v-model="one.vinegar"
+          label="Vinegar in it by now, mL"
+          decimal
+          short
+          :error="errors[`steps.${i}.vinegar`]"
+        />
+        <ReadingPicker v-model="one.draft" :error="stepError(i)" />
+        <button
+          v-if="steps.length > 1"
+          type="button"
+          class="act"
+          :aria-label="`Take step ${i + 1} out`"
+          @click="steps.splice(i, 1)"
+        >
+          Take it out
+        </button>
+      </li>
+    </ol>
+    <p v-if="errors['steps']" class="whole error" role="alert">{{ errors["steps"] }}</p>
+    <p class="whole">
+      <button type="button" class="act" @click="steps.push(step())">
+        More vinegar, read again
+      </button>
+    </p>
+    <div v-if="titrate.data.value" class="whole found" role="status">
+      <p>
+        <FigureLine name="Alkalinity" :figure="titrate.data.value.alkalinity" />
+      </p>
+      <p>{{ titrate.data.value.advice }}</p>
+      <Button
+        type="button"
+        class="now"
+        label="Keep it as today’s figures"
+        :disabled="titrate.isPending.value"
+        @click="work(true)"
+      />
+    </div>
+  </EntryForm>
+</template>
+
+<style scoped>
+.guide {
+  margin: 0;
+  padding-left: 20px;
+}
+
+.steps {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 12px;
+}
+
+.steps li {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 20px;
+  align-items: start;
+  padding-top: 10px;
+  border-top: 1px solid var(--hairline);
+}
+
+.found {
+  display: grid;
+  gap: 8px;
+  justify-items: start;
+}
+
+.error {
+  color: var(--madder);
+}
+</style>
