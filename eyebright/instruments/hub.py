@@ -138,7 +138,7 @@ class Hub:
     """Every instrument that anybody has asked for, by its id."""
 
     clock: Callable[[], float] = time.monotonic
-    _benches: dict[int, _Bench] = field(default_factory=dict)
+    _benches: dict[tuple[int, Kind], _Bench] = field(default_factory=dict)
     _bridges: dict[int, _Bridge] = field(default_factory=dict)
     _lock: threading.Lock = field(default_factory=threading.Lock)
 
@@ -165,7 +165,7 @@ class Hub:
                 bench.plug, bench.froze_at = plug, now
 
     def _bench(self, pk: int, kind: Kind) -> _Bench:
-        return self._benches.setdefault(pk, _Bench(at_rest(kind)))
+        return self._benches.setdefault((pk, kind), _Bench(at_rest(kind)))
 
     def bridged(self, pk: int, kind: Kind, host: str, port: int) -> Heard:
         """What a bridged device says."""

@@ -167,7 +167,7 @@ class Access(BrowserTestCase):
             f"/heads/{wren}/record": "Delete all of it for good",
             self.mix_path(self.malt, self.tap, aim=3.2, head=ottoline): "Too acid, even to rinse out",
             self.mix_path(self.malt, self.rain, use="left_in", aim=3.2): "Too acid to leave in",
-            f"/mix?line=water-{self.tap}~250~mL&line=lib-baking_soda~2~tbsp&aim=": "The rinse that must follow",
+            f"/mix?line=water-{self.tap}~250~mL&line=lib-baking_soda~2~tbsp&aim=": "The rinse that must",
             "/shelf?new=lot": "Citric acid",
             f"/shelf/waters?titrate=water-{self.tap}": "Measure a litre of",
             "/shelf/measures": "Whose spoons and cups",
