@@ -4,6 +4,7 @@ from collections.abc import Callable
 from functools import partial
 
 from eyebright.core.chemistry.water import water_classes
+from eyebright.core.making.curve import curve
 from eyebright.core.making.jug import Line
 from eyebright.core.making.mix import Question, work_out
 from eyebright.core.making.next_reading import next_readings
@@ -50,11 +51,18 @@ def ten_lines() -> Question:
     return Question(tuple(lines), 1000.0, 4.5, "rinsed_out", 2.0)
 
 
+def anew(question: Question) -> object:
+    """The answer to a jug that was never asked about before."""
+    curve.cache_clear()
+    return work_out(question)
+
+
 def whole(question: Question) -> Callable[[], object]:
     """Everything that Mix shows of a jug."""
     shelf: list[Stuff] = [*(lot(key) for key in SHELF), water("rain"), water("distilled")]
 
     def answered() -> object:
+        curve.cache_clear()
         mix = work_out(question)
         return routes(question, mix, shelf, lot("baking_soda")), next_readings(question, mix)
 
@@ -70,7 +78,7 @@ def answers() -> dict[str, float]:
             Line(lot(acid), "solve", Amount(0.0, "mL")),
         )
         question = Question(lines, 500.0, aim, "rinsed_out", 2.0)
-        out[f"{lot(acid).name} in {water(source).name.lower()}"] = best(partial(work_out, question))
+        out[f"{lot(acid).name} in {water(source).name.lower()}"] = best(partial(anew, question))
     return out
 
 

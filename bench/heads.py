@@ -70,7 +70,8 @@ def _age(head: Head) -> int:
     return washes + check_ins
 
 
-def _get(client: Client, path: str) -> None:
+def get(client: Client, path: str) -> None:
+    """Ask, and see that it was answered."""
     response = client.get(path)
     if response.status_code != 200:
         raise RuntimeError(f"{path} answered {response.status_code}")
@@ -88,7 +89,7 @@ def heads_page() -> Page:
     with override_settings(ALLOWED_HOSTS=[*settings.ALLOWED_HOSTS, "testserver"]):
         head, client = _old_head(), Client()
         paths = {"the head": "", "what it asks for": "/asks", "its history": "/history"}
-        calls = {name: partial(_get, client, f"/api/heads/{head.pk}{end}") for name, end in paths.items()}
+        calls = {name: partial(get, client, f"/api/heads/{head.pk}{end}") for name, end in paths.items()}
         _queries(calls)
         short = _queries(calls)
         rows = _age(head)

@@ -49,7 +49,8 @@ def main() -> None:
     data = Path(os.environ["EYEBRIGHT_DATA"])
     shutil.rmtree(data, ignore_errors=True)
     HERE.mkdir(exist_ok=True)
-    with served(demo=True) as address, chromium() as browser:
+    with served(demo=True) as server, chromium() as browser:
+        address = server.address
         desk = window(browser, DESK)
         desk.goto(f"{address}/heads")
         shoot(desk, "heads")

@@ -22,6 +22,7 @@ EXPECTED = "Failed to load resource"
 # How long to wait before a test fails: generous, for a busy machine; nothing waits it out otherwise.
 ACTION_MS, PAGE_MS = 15_000, 60_000
 LOOK_MS = 50
+EXACT = ("In",)  # labels so short that they stand in others
 expect.set_options(timeout=ACTION_MS)
 
 
@@ -96,8 +97,9 @@ class BrowserTestCase(LiveServerTestCase):
 
     def choose(self, label: str, option: str) -> None:
         """Choose from one of the lists."""
-        self.page.get_by_role("combobox", name=label).click()
+        self.page.get_by_role("combobox", name=label, exact=label in EXACT).click()
         self.page.get_by_role("option", name=option, exact=True).click()
+        expect(self.page.get_by_role("option")).to_have_count(0)
 
     def put(self, place: int, name: str) -> None:
         """Put this into the jug in the place of what line `place`, counted from 1, is of."""

@@ -104,7 +104,7 @@ def _standard_scores(name: str, count: int, seed: int) -> Array:
     return scores
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Belief:
     """What readings have taught of some inputs: a normal in their standard scores, all together.
 

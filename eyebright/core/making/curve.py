@@ -1,6 +1,7 @@
 """The curve of a jug: pH against how much of its open line goes in, and the amount that meets an aim."""
 
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 
@@ -11,6 +12,7 @@ POINTS = 72
 CURVE_DRAWS = 48  # stratified, so the 90 % band is steady with this few
 TRACE = 1e-6  # of the thin end: as good as none of it
 FLAT = 1e-3  # pH per ln(amount): a curve flatter than that is not followed
+REMEMBERED = 64  # curves
 FARTHEST = 0.3  # ln(amount), one step of sharpening
 
 
@@ -58,8 +60,12 @@ class Curve:
         return float(self.amount[int(np.argmin(apart))])
 
 
+@lru_cache(maxsize=REMEMBERED)
 def curve(jug: Jug, belief: Belief = NOTHING_READ) -> Curve:
-    """The whole curve, from a trace of the open line to the most there can be."""
+    """The whole curve, from a trace of the open line to the most there can be.
+
+    It has nothing to do with the aim, so it is remembered while the aim is dragged along it.
+    """
     amount = np.geomspace(jug.least, jug.most, POINTS)
     fresh = jug.just_mixed(np.append(amount, jug.least * TRACE), Draws(1, belief=belief))
     middle, plain = fresh[:-1], float(fresh[-1])

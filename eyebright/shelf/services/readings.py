@@ -22,6 +22,7 @@ from ..schemas.readings import NeatReadingIn, ReadIn, ReadingOut, StripSetIn, St
 from .stuff import gone, stuff_of, stuffs
 
 STRIP_STEP = 0.5  # the usual strip, when nothing is said
+HOPS = 2  # from a thing to what it was mixed with, and to what tells of that
 COUNTED = 12  # readings that one answer takes in, the newest
 NEAT_AMOUNT = 100.0  # mL: by itself it does not matter how much
 MOST_BLOCKS = 30
@@ -165,23 +166,28 @@ def reading_out(reading: Reading) -> ReadingOut:
 
 def told_of(keys: Iterable[str]) -> list[Told]:
     """The readings that tell of these things, and of what they were mixed with, the newest of them."""
-    wanted, rows = set(keys), {}
-    while True:
-        found = Reading.present.filter(lines__stuff__in=wanted).distinct().prefetch_related("lines")[:COUNTED]
-        rows = {row.pk: row for row in found}
-        grown = wanted | {line.stuff for row in rows.values() for line in row.lines.all()}
-        if grown == wanted:
-            break
-        wanted = grown
-    if not rows:
+    wanted: set[str] = set(keys)
+    lines: dict[Reading, list[ReadingLine]] = {}
+    for _ in range(HOPS):
+        lines = _telling_of(wanted)
+        wanted |= {line.stuff for each in lines.values() for line in each}
+    if not lines:
         return []
     there = stuffs(wanted, also_removed=True)
-    return [told for row in rows.values() if (told := _told(row, there))]
+    return [told for reading, each in lines.items() if (told := _told(reading, each, there))]
 
 
-def _told(reading: Reading, there: dict[str, Stuff]) -> Told | None:
-    lines = list(reading.lines.all())
-    if not lines or any(line.stuff not in there for line in lines):
+def _telling_of(keys: set[str]) -> dict[Reading, list[ReadingLine]]:
+    """The newest readings that have any of these in them, each with its lines; in one query."""
+    newest = Reading.present.filter(lines__stuff__in=keys).distinct().values("pk")[:COUNTED]
+    out: dict[Reading, list[ReadingLine]] = {}
+    for line in ReadingLine.objects.filter(reading__in=newest).select_related("reading"):
+        out.setdefault(line.reading, []).append(line)
+    return out
+
+
+def _told(reading: Reading, lines: list[ReadingLine], there: dict[str, Stuff]) -> Told | None:
+    if any(line.stuff not in there for line in lines):
         return None
     jug = filled(
         [Line(there[line.stuff], "amount", Amount(float(line.amount), line.unit)) for line in lines],

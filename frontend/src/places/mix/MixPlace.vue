@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, useTemplateRef, watch } from "vue";
+import { computed, onUnmounted, ref, useTemplateRef, watch } from "vue";
 import { useRouter } from "vue-router";
 import { Problem, type Mix, type Route, type SpoonVersion } from "@/api/client";
 import { useAsks, useHeads } from "@/api/heads";
@@ -67,7 +67,16 @@ watch(mix.data, (answer) => {
 const known = computed(() => [...(stuff.data.value ?? []), ...(atHand.data.value ?? [])]);
 
 /** The rest of the answer follows once the hand rests. */
-const ways = useWays(settled, () => !busy.value && !problem.value);
+const RESTED_MS = 300;
+const rested = ref(false);
+let resting: number | undefined;
+watch(settled, () => {
+  rested.value = false;
+  window.clearTimeout(resting);
+  resting = window.setTimeout(() => (rested.value = true), RESTED_MS);
+});
+onUnmounted(() => window.clearTimeout(resting));
+const ways = useWays(settled, () => rested.value && !busy.value && !problem.value);
 
 /** The aim as it stands on the worktop now, ahead of the answer to it. */
 const aim = computed(() => {
