@@ -1,5 +1,5 @@
 /** The question on the worktop: kept in the address, so it survives a reload and can be passed on. */
-import { computed, reactive, ref, watch, type Ref } from "vue";
+import { computed, onUnmounted, reactive, ref, watch, type Ref } from "vue";
 import { useRoute, useRouter, type LocationQuery, type LocationQueryRaw } from "vue-router";
 import type { LineIn, MixAsk, Stuff } from "@/api/client";
 import { asQuery, read, type Question } from "./address";
@@ -114,12 +114,18 @@ export function useQuestion(busy: Ref<boolean>) {
     { flush: "sync" },
   );
   watch(ask, () => {
+    sessionStorage.setItem(KEPT, JSON.stringify(question));
     window.clearTimeout(timer);
-    timer = window.setTimeout(() => {
-      sessionStorage.setItem(KEPT, JSON.stringify(question));
-      if (route.path === "/mix")
-        void router.replace({ query: asQuery(question) as LocationQueryRaw });
-    }, ADDRESS_MS);
+    timer = window.setTimeout(
+      () => void router.replace({ query: asQuery(question) as LocationQueryRaw }),
+      ADDRESS_MS,
+    );
   });
+  // An address that is written late must not call somebody back who is on the way elsewhere.
+  onUnmounted(
+    router.beforeEach((to) => {
+      if (to.path !== route.path) window.clearTimeout(timer);
+    }),
+  );
   return { question, settled, wanted, begin };
 }
