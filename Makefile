@@ -1,5 +1,6 @@
 # Eyebright: make demo, make test. The rest is for those who build it.
 PORT ?= 8000
+KIND ?= scale
 PYTHON ?= python3
 VENV := .venv
 RUN := $(VENV)/bin/python
@@ -7,11 +8,12 @@ NPM := npm --prefix frontend
 S := .stamps
 SOURCES := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend/index.html frontend/vite.config.ts
 
-.PHONY: help demo home test dev bench screenshots api model lock format clean chromium check-node
+.PHONY: help demo home instrument test dev bench screenshots api model lock format clean chromium check-node
 help:
 	@echo "make demo         the demo household, on http://127.0.0.1:$(PORT)"
 	@echo "make test         everything a change is checked by"
 	@echo "make home         your own shelf, kept in var/home"
+	@echo "make instrument   a stand-in that speaks over TCP: KIND=scale, meter or thermometer"
 	@echo "make dev          the demo with reload on both sides"
 	@echo "make bench        how fast, as ratios in one run"
 	@echo "make screenshots  docs/screenshots, made anew from the demo"
@@ -62,6 +64,10 @@ demo home: export EYEBRIGHT_DATA = var/$@
 demo: export EYEBRIGHT_DEMO = 1
 demo home: $(S)/runtime $(S)/page
 	@$(RUN) manage.py serve --port $(PORT)
+
+instrument: export EYEBRIGHT_DATA = var/home
+instrument: $(S)/runtime
+	@$(RUN) manage.py instrument $(KIND)
 
 dev: export EYEBRIGHT_DATA = var/demo
 dev: export EYEBRIGHT_DEMO = 1

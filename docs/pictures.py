@@ -4,14 +4,15 @@ import os
 import shutil
 from pathlib import Path
 
-from playwright.sync_api import Browser, Page
+from playwright.sync_api import Browser, Page, expect
 
 from bench.page import served
 from tests.chromium import chromium
 
 HERE = Path(__file__).parent / "screenshots"
 DESK, PHONE = (1280, 800), (390, 844)
-AIM_OUT_OF_REACH = "/mix?acid=1&water=2&volume=500&unit=mL&aim=4.5&use=rinsed_out&minutes=2"
+OUT_OF_REACH = "/mix?line=water-2~fill~mL&line=lot-1~solve~mL&volume=500&unit=mL&aim=4.5"
+SODA = "/mix?line=water-1~fill~mL&line=lot-5~2~tsp&volume=250&unit=mL&aim="
 
 
 def window(browser: Browser, size: tuple[int, int], scheme: str = "light") -> Page:
@@ -26,8 +27,9 @@ def window(browser: Browser, size: tuple[int, int], scheme: str = "light") -> Pa
 
 
 def settled(page: Page) -> None:
-    """Wait until nothing is on its way and the fonts are there."""
-    page.wait_for_load_state("networkidle")
+    """Wait until the answer and the fonts are there; the line of the instruments is never idle."""
+    page.wait_for_timeout(1500)
+    expect(page.get_by_text("One moment…")).to_have_count(0)
     page.evaluate("document.fonts.ready.then(() => 0)")
     page.wait_for_timeout(300)
 
@@ -68,18 +70,30 @@ def main() -> None:
         shoot(desk, "head-little-tests")
         desk.goto(f"{address}/mix")
         shoot(desk, "mix")
-        desk.goto(address + AIM_OUT_OF_REACH)
+        desk.get_by_role("heading", name="Three ways").evaluate("(title) => title.scrollIntoView()")
+        shoot(desk, "mix-ways")
+        desk.goto(address + OUT_OF_REACH)
         shoot(desk, "mix-out-of-reach")
+        desk.goto(address + SODA)
+        settled(desk)
+        desk.get_by_role("heading", name="This is a soda wash").evaluate("(title) => title.scrollIntoView()")
+        shoot(desk, "mix-soda")
         desk.goto(f"{address}/shelf")
         shoot(desk, "shelf")
-        desk.goto(f"{address}/shelf?new=acid")
+        desk.goto(f"{address}/shelf/waters")
+        desk.get_by_role("button", name="Titrate it at home: Canal-side tap").click()
+        shoot(desk, "shelf-waters")
+        desk.goto(f"{address}/shelf/instruments")
+        desk.get_by_role("button", name="Calibrate pH meter").click()
+        shoot(desk, "shelf-instruments")
+        desk.goto(f"{address}/shelf?new=lot")
+        desk.get_by_role("combobox", name="What is it?").click()
+        desk.get_by_role("option", name="Malt vinegar").click()
         desk.get_by_label("Strength on the label").fill("120")
         desk.get_by_role("button", name="Put it on the shelf").click()
         shoot(desk, "shelf-bad-input")
         desk.goto(f"{address}/journal")
         shoot(desk, "journal")
-        desk.get_by_role("main").get_by_role("link").nth(1).click()
-        shoot(desk, "journal-entry")
 
         dark = window(browser, DESK, "dark")
         dark.goto(f"{address}/mix")

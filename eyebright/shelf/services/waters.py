@@ -11,7 +11,7 @@ from eyebright.config.wire import FigureOut, figure_out
 from eyebright.core.chemistry.solution import neat_ph
 from eyebright.core.chemistry.uncertainty import Belief, Draws, Figure, Kind, Spread, figure
 from eyebright.core.chemistry.water import Water, water_classes
-from eyebright.core.chemistry.water_report import ReportError, read_report
+from eyebright.core.chemistry.water_report import ReportError, ReportRow, read_report
 from eyebright.core.making.titration import TitrationError, titrate
 
 from ..models import ReadingLine, WaterProfile, WaterSource
@@ -34,6 +34,7 @@ from .stuff import core_lot
 
 OLD_DAYS = 400  # a tap's figures older than that are worth finding anew
 MG = "mg/L"
+FIGURES = ("alkalinity", "hardness", "sodium", "ph")
 
 
 def water_kinds() -> list[WaterKindOut]:
@@ -176,16 +177,20 @@ def add_profile(source: WaterSource, entered: ProfileIn) -> WaterOut:
     """Keep a supplier's figures of a day."""
     if entered.on > timezone.localdate():
         raise Problem.field("on", "That day is still to come.")
-    figures = {name: getattr(entered, name) for name in ("alkalinity", "hardness", "sodium", "ph")}
-    if all(value is None for value in figures.values()):
+    if all(getattr(entered, name) is None for name in FIGURES):
         raise Problem.field("alkalinity", "Give at least one figure.")
+    _keep_supplied(source, entered)
+    return water_out(find_water(source.pk))
+
+
+def _keep_supplied(source: WaterSource, told: ProfileIn | ReportRow) -> None:
+    """What the supplier says of a day."""
     WaterProfile.objects.create(
         water=source,
-        on=entered.on,
+        on=told.on,
         origin=WaterProfile.Origin.SUPPLIER,
-        **{name: exact(value, "0.01") for name, value in figures.items()},
+        **{name: exact(getattr(told, name), "0.01") for name in FIGURES},
     )
-    return water_out(find_water(source.pk))
 
 
 @transaction.atomic
@@ -198,13 +203,7 @@ def take_report(source: WaterSource, entered: ReportIn) -> WaterOut:
     for row in rows:
         if row.on > timezone.localdate():
             raise Problem.field("text", f"{row.on} is still to come.")
-        values = {name: getattr(row, name) for name in ("alkalinity", "hardness", "sodium", "ph")}
-        WaterProfile.objects.create(
-            water=source,
-            on=row.on,
-            origin=WaterProfile.Origin.SUPPLIER,
-            **{name: exact(value, "0.01") for name, value in values.items()},
-        )
+        _keep_supplied(source, row)
     return water_out(find_water(source.pk))
 
 

@@ -1,23 +1,14 @@
 <script setup lang="ts">
 /** A short row of a board: what it is, and the way to change it or take it off. */
 import { ref } from "vue";
-import { tellOf } from "@/app/undo";
+import RowActs from "./RowActs.vue";
 
-const { thing, remove, restore } = defineProps<{
+defineProps<{
   thing: { id: number; name: string };
   remove: (id: number) => Promise<unknown>;
   restore: (id: number) => Promise<unknown>;
 }>();
 const changing = ref(false);
-
-function takeOff(): void {
-  const { id, name } = thing;
-  void tellOf(
-    `${name} is off the shelf.`,
-    () => remove(id),
-    () => restore(id),
-  );
-}
 </script>
 
 <template>
@@ -28,22 +19,7 @@ function takeOff(): void {
         <strong>{{ thing.name }}</strong>
         <slot />
         <slot name="acts" />
-        <button
-          type="button"
-          class="act"
-          :aria-label="`Change ${thing.name}`"
-          @click="changing = true"
-        >
-          Change
-        </button>
-        <button
-          type="button"
-          class="act"
-          :aria-label="`Take off the shelf: ${thing.name}`"
-          @click="takeOff"
-        >
-          Take off the shelf
-        </button>
+        <RowActs :thing="thing" :remove="remove" :restore="restore" @change="changing = true" />
       </div>
       <slot name="more" />
     </template>

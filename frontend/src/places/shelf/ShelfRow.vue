@@ -2,9 +2,9 @@
 /** One thing on the shelf: its name, what it does, and the way to change it or take it off. */
 import { ref } from "vue";
 import { useRoute, useRouter } from "vue-router";
-import { tellOf } from "@/app/undo";
+import RowActs from "./RowActs.vue";
 
-const { thing, remove, restore } = defineProps<{
+const { thing } = defineProps<{
   thing: { id: number; key: string; name: string; note: string };
   kind: string;
   remove: (id: number) => Promise<unknown>;
@@ -20,15 +20,6 @@ function done(): void {
   if (route.query["change"] !== thing.key) return;
   if (window.history.state?.back) router.back();
   else void router.replace(route.path);
-}
-
-function takeOff(): void {
-  const { id, name } = thing;
-  void tellOf(
-    `${name} is off the shelf.`,
-    () => remove(id),
-    () => restore(id),
-  );
 }
 </script>
 
@@ -51,22 +42,7 @@ function takeOff(): void {
           Mix with it
         </RouterLink>
         <slot name="acts" />
-        <button
-          type="button"
-          class="act"
-          :aria-label="`Change ${thing.name}`"
-          @click="changing = true"
-        >
-          Change
-        </button>
-        <button
-          type="button"
-          class="act"
-          :aria-label="`Take off the shelf: ${thing.name}`"
-          @click="takeOff"
-        >
-          Take off the shelf
-        </button>
+        <RowActs :thing="thing" :remove="remove" :restore="restore" @change="changing = true" />
       </div>
     </template>
   </li>
