@@ -1,6 +1,6 @@
 """The kinds of field that the API takes, with their errors in the job's own words.
 
-Numbers come as typed: 4.5, "4.5" and "4,5" are the same.
+Numbers come as typed: 4.5, "4.5", "4,5", "4 1/2" and "4½" are the same.
 """
 
 import math
@@ -22,14 +22,25 @@ def number(value: Any) -> float:
         if not text:
             raise _trouble("A number is needed here.")
         try:
-            value = float(text)
-        except ValueError:
+            value = _with_fraction(text)
+        except (ValueError, ZeroDivisionError):
             raise _trouble(f"A number goes here, such as 4.5; not “{value.strip()[:40]}”.") from None
     if isinstance(value, bool) or not isinstance(value, int | float):
         raise _trouble("A number goes here, such as 4.5.")
     if not math.isfinite(value):
         raise _trouble("A number goes here, such as 4.5.")
     return float(value)
+
+
+def _with_fraction(text: str) -> float:
+    """A number, or a whole one with a fraction behind it, as spoons are counted."""
+    whole, _, part = text.rpartition(" ")
+    over, slash, under = part.partition("/")
+    if slash:
+        return float(whole or 0) + float(over) / float(under)
+    if not text[-1].isascii() and not text[-1].isdigit():
+        return float(text[:-1] or 0) + unicodedata.numeric(text[-1])
+    return float(text)
 
 
 def number_between(low: float, high: float, message: str) -> BeforeValidator:

@@ -180,8 +180,16 @@ def _heard(row: Instrument) -> Heard:
 
 
 def live(rows: list[Instrument]) -> list[LiveOut]:
-    """What every instrument that speaks says now."""
-    return [_live(row) for row in rows]
+    """What each says now. A thermometer that speaks tells the meter how warm it is."""
+    told = [(row, _heard(row)) for row in rows]
+    warmth = next((_warmth(heard) for row, heard in told if row.kind == Instrument.Kind.THERMOMETER), None)
+    return [_live(row, heard, warmth) for row, heard in told]
+
+
+def _warmth(heard: Heard) -> float | None:
+    """°C, from a thermometer that stands still."""
+    sample = heard.sample
+    return None if sample is None or heard.silent or sample.state != "steady" else sample.value
 
 
 def speaking() -> list[Instrument]:
@@ -190,8 +198,7 @@ def speaking() -> list[Instrument]:
     return list(rows)
 
 
-def _live(row: Instrument) -> LiveOut:
-    found = _heard(row)
+def _live(row: Instrument, found: Heard, warmth: float | None = None) -> LiveOut:
     out: dict[str, Any] = {"id": row.pk, "kind": row.kind, "name": row.name, "unit": UNITS[row.kind]}
     out |= {"value": None, "raw": None, "reach": None}
     sample = found.sample
@@ -209,7 +216,7 @@ def _live(row: Instrument) -> LiveOut:
         raw = sample.value if sample.unit == "mV" else shown_as_millivolts(sample.value)
         out |= {
             "raw": sample.value,
-            "value": round(calibration.ph(raw), 2),
+            "value": round(calibration.ph(raw, warmth), 2),
             "reach": round(calibration.reach(_days(kept)), 2),
         }
     says = "Steady." if sample.state == "steady" else "Still moving: wait."
@@ -254,4 +261,4 @@ def play(row: Instrument, entered: PlayIn) -> LiveOut:
             raise Problem(409, "It is not there.", "Plug it in and start its bridge, then tare it.")
     else:
         raise Problem(409, "That is no stand-in.", "A real instrument is played by hand.")
-    return _live(row)
+    return _live(row, _heard(row))

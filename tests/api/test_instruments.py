@@ -151,6 +151,14 @@ class Calibrations(InstrumentTestCase):
         self.call("POST", f"/instruments/calibrations/{meter['id']}/restore", status=204)
         self.assertAlmostEqual(self.stood_in(9)["value"], 9, delta=0.1)
 
+    def test_a_thermometer_that_speaks_tells_it_how_warm_the_jug_is(self) -> None:
+        self.calibrate({"ph": 4.0, "shown": 180}, {"ph": 9.0, "shown": -100})
+        before = self.stood_in(4)["value"]
+        warm = self.put_in_tray("thermometer")
+        self.play(warm, put=45)
+        self.now += 60
+        self.assertGreater(self.told(self.pk)["value"], before + 0.05)
+
     def test_a_reading_with_it_narrows_more_than_a_strip(self) -> None:
         self.calibrate({"ph": 4.01, "shown": 180}, {"ph": 7.0, "shown": 14})
         widths = []

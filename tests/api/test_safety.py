@@ -3,6 +3,7 @@
 import json
 import sqlite3
 import subprocess
+import sys
 from pathlib import Path
 from unittest import mock
 
@@ -141,6 +142,15 @@ class Description(ApiTestCase):
     def test_the_description_is_the_one_committed(self) -> None:
         committed = json.loads((settings.BASE / "docs" / "openapi.json").read_text("utf-8"))
         self.assertEqual(self.call("GET", "/openapi.json"), committed, "run `make api`")
+
+    def test_no_two_shapes_go_by_one_name(self) -> None:
+        named: dict[str, str] = {}
+        for module in list(sys.modules.values()):
+            for name, shape in vars(module).items() if ".schemas" in module.__name__ else ():
+                if isinstance(shape, type) and shape.__module__ == module.__name__:
+                    self.assertNotIn(name, named, f"{module.__name__} and {named.get(name)}")
+                    named[name] = module.__name__
+        self.assertIn("MixOut", named)
 
     def test_the_front_end_types_are_made_from_it(self) -> None:
         frontend = Path(settings.BASE / "frontend")

@@ -170,6 +170,13 @@ class LongShelf(ApiTestCase):
         page = self.call("GET", "/shelf/lots")
         self.assertEqual((page["noticed"], page["items"][-1]["name"]), (4, "Aaa, full"))
 
+    def test_what_is_left_by_eye(self) -> None:
+        pk = self.put_malt(size=600, left_share=0.5)
+        self.assertEqual(self.call("GET", f"/shelf/lots/{pk}")["left"], 300)
+        half = {"material": "malt_vinegar", "name": "Malt", "left_share": 0.5}
+        self.assertIn("how much it held", self.refused("POST", "/shelf/lots", half, "size"))
+        self.refused("POST", "/shelf/lots", half | {"size": 500, "left_share": 2}, "left_share")
+
     def test_pages_and_finding(self) -> None:
         for n in range(5):
             self.put_malt(name=f"Bottle {n}")
@@ -229,6 +236,21 @@ class Measures(ApiTestCase):
         self.assertEqual(kept["marks"], [{"name": "blue line", "volume": 800}])
         over = body | {"marks": [{"name": "blue line", "volume": 1500}]}
         self.refused("POST", "/shelf/vessels", over, "marks")
+
+
+class Fractions(ApiTestCase):
+    """Numbers as spoons are counted."""
+
+    def test_as_people_write_them(self) -> None:
+        tap = {"stuff": f"water-{self.put_tap()}", "amount": 250}
+        for typed, much in (("1/2", 2.5), ("1 1/2", 7.5), ("½", 2.5), ("1½", 7.5), ("1 ½", 7.5), ("2", 10)):
+            with self.subTest(typed):
+                spoon = {"stuff": f"lot-{self.put_malt()}", "amount": typed, "unit": "tsp"}
+                self.assertAlmostEqual(self.jug(tap, spoon)["lines"][1]["amount"], much)
+        for typed in ("1/0", "half", "/2", "1/2/3", "²"):
+            with self.subTest(typed):
+                body = {"lines": [tap | {"amount": typed}]}
+                self.assertIn("A number goes here", self.refused("POST", "/mix/jug", body, "lines.0.amount"))
 
 
 class WaterFigures(ApiTestCase):

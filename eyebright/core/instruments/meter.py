@@ -41,16 +41,21 @@ class Point:
 
 @dataclass(frozen=True)
 class Calibration:
-    """`slope` as a share of Nernst's, `offset` in mV at pH 7, how many `points`, and their `doubt` (pH)."""
+    """`slope` as a share of Nernst's, `offset` in mV at pH 7, how many `points`, and their `doubt` (pH).
+
+    `temperature` (°C) that it was made at: what is read is taken to be as warm, unless it is known.
+    """
 
     slope: float = 1.0
     offset: float = 0.0
     points: int = 0
     doubt: float = 0.0
+    temperature: float = 25.0
 
-    def ph(self, millivolts: float, temperature: float = 25.0) -> float:
+    def ph(self, millivolts: float, temperature: float | None = None) -> float:
         """The pH that these millivolts say, at this temperature (°C)."""
-        return 7.0 + (self.offset - millivolts) / (self.slope * nernst(temperature))
+        warmth = self.temperature if temperature is None else temperature
+        return 7.0 + (self.offset - millivolts) / (self.slope * nernst(warmth))
 
     def reach(self, days: float) -> float:
         """What a reading is good to (pH, 90 %, each way), so many days after it was calibrated."""
@@ -112,9 +117,10 @@ def calibrate(points: Sequence[Point]) -> Calibration:
     away = np.array([7.0 - point.ph for point in points])
     unit = np.array([nernst(point.temperature) for point in points])
     given = np.array([point.millivolts for point in points])
+    warmth = float(np.mean([point.temperature for point in points]))
     doubt = math.sqrt(sum(point.doubt**2 for point in points)) / len(points)
     if len(points) == 1:
-        return Calibration(1.0, float((given - away * unit)[0]), 1, doubt)
+        return Calibration(1.0, float((given - away * unit)[0]), 1, doubt, warmth)
     design = np.stack([away * unit, np.ones(len(points))], axis=1)
     (slope, offset), *_ = np.linalg.lstsq(design, given, rcond=None)
     if slope < 0.2:
@@ -123,4 +129,4 @@ def calibrate(points: Sequence[Point]) -> Calibration:
             "what they should be?",
             len(points) - 1,
         )
-    return Calibration(float(slope), float(offset), len(points), doubt)
+    return Calibration(float(slope), float(offset), len(points), doubt, warmth)

@@ -15,6 +15,7 @@ OwnStrength = Annotated[Percent | None, Blank]
 Much = Annotated[
     float, number_between(0, 100_000, "From nothing to 100 litres or kilos, in mL or g."), AS_NUMBER
 ]
+Share = Annotated[float, number_between(0, 1, "From nothing to all of it."), AS_NUMBER]
 Price = Annotated[float, number_between(0, 10_000, "A price, from nothing to 10 000."), AS_NUMBER]
 Day = Annotated[date | None, Blank]
 MaybeMuch = Annotated[Much | None, Blank]
@@ -92,6 +93,8 @@ class OwnMaterialIn(Schema):
 class LotIn(Schema):
     """A lot as it is entered. `strength` empty means the library's own; amounts in mL or g.
 
+    `left_share`: what is left by eye, as a share of what it held, instead of `left`.
+
     `material` is a key of the library, or of a material of the household's own.
     """
 
@@ -100,6 +103,7 @@ class LotIn(Schema):
     strength: OwnStrength = None
     size: MaybeMuch = None
     left: MaybeMuch = None
+    left_share: Annotated[Share | None, Blank] = None
     price: Annotated[Price | None, Blank] = None
     opened_on: Day = None
     use_by: Day = None

@@ -122,6 +122,8 @@ def save_lot(entered: LotIn, lot: Lot | None = None) -> LotOut:
         raise Problem.field("strength", f"{stuff.name} has no strength to give: leave this empty.")
     if entered.left is not None and entered.size is not None and entered.left > entered.size:
         raise Problem.field("left", f"That is more than it held, {entered.size:g} {stuff.unit}.")
+    if entered.left_share is not None and not entered.size:
+        raise Problem.field("size", "Say how much it held: what is left is a share of that.")
     if entered.price is not None and not entered.size:
         raise Problem.field("size", "Say how much it held for that price.")
     if entered.opened_on and entered.opened_on > timezone.localdate():
@@ -130,10 +132,17 @@ def save_lot(entered: LotIn, lot: Lot | None = None) -> LotOut:
     lot.material, lot.name, lot.note = stuff.key, entered.name, entered.note
     lot.strength, lot.price = exact(entered.strength), exact(entered.price, "0.01")
     lot.size = exact(entered.size, "0.01")
-    lot.left = exact(entered.size if entered.left is None and lot.pk is None else entered.left, "0.01")
+    lot.left = exact(_left(entered, new=lot.pk is None), "0.01")
     lot.opened_on, lot.use_by = entered.opened_on, entered.use_by
     lot.save()
     return lot_out(lot)
+
+
+def _left(entered: LotIn, *, new: bool) -> float | None:
+    """What is left of it: as weighed, as judged by eye, or all of a new one."""
+    if entered.left_share is not None and entered.size is not None:
+        return entered.left_share * entered.size
+    return entered.size if entered.left is None and new else entered.left
 
 
 def take(amounts: dict[str, float], *, back: bool = False) -> None:

@@ -2485,11 +2485,15 @@ export interface components {
          * LotIn
          * @description A lot as it is entered. `strength` empty means the library's own; amounts in mL or g.
          *
+         *     `left_share`: what is left by eye, as a share of what it held, instead of `left`.
+         *
          *     `material` is a key of the library, or of a material of the household's own.
          */
         LotIn: {
             /** Left */
             left?: number | string | null;
+            /** Left Share */
+            left_share?: number | string | null;
             /** Material */
             material: string;
             /** Name */

@@ -21,7 +21,7 @@ const line = defineModel<Line>({ required: true });
 const emit = defineEmits<{ how: [how: Line["how"]]; move: [by: number]; remove: [] }>();
 
 const HOWS: { key: Line["how"]; name: string }[] = [
-  { key: "fill", name: "fills the jug" },
+  { key: "fill", name: "fills it" },
   { key: "solve", name: "worked out" },
 ];
 const id = useId();
@@ -215,7 +215,7 @@ li {
   }
 
   .acts button {
-    min-width: 34px;
+    min-width: 28px;
     min-height: 44px;
   }
 }

@@ -45,7 +45,8 @@ const GRAVE = { stop: "Stop: see why before you pour it", warning: "Take care" }
           </template>
           <template v-if="route.cost !== null">
             <dt>costs</dt>
-            <dd>about {{ currency }}{{ route.cost.toFixed(2) }}</dd>
+            <dd v-if="route.cost < 0.01">less than {{ currency }}0.01</dd>
+            <dd v-else>about {{ currency }}{{ route.cost.toFixed(2) }}</dd>
           </template>
         </dl>
         <p v-if="route.smells" class="quiet">It leaves its smell in the hair.</p>

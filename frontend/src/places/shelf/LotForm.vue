@@ -3,6 +3,7 @@ import { computed, reactive, ref, watch } from "vue";
 import type { Library, Lot } from "@/api/client";
 import { useSaveLot } from "@/api/shelf";
 import { said } from "@/parts/ph";
+import ChoiceRow from "@/parts/ChoiceRow.vue";
 import PickField from "@/parts/PickField.vue";
 import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
@@ -24,6 +25,7 @@ const entered = reactive({
   strength: number(lot?.own_strength),
   size: number(lot?.size),
   left: number(lot?.left),
+  left_share: "" as number | "",
   price: number(lot?.price),
   opened_on: lot?.opened_on ?? "",
   use_by: lot?.use_by ?? "",
@@ -36,6 +38,12 @@ const searchable = computed(() =>
     every: [one.name, ...one.also, one.latin].join(" · "),
   })),
 );
+const SHARES = [
+  { value: "" as const, label: "as above" },
+  { value: 0.75, label: "¾" },
+  { value: 0.5, label: "½" },
+  { value: 0.25, label: "¼" },
+];
 const unit = computed(() => chosen.value?.unit ?? lot?.unit ?? "mL or g");
 const strength = computed(() =>
   chosen.value?.strength
@@ -53,7 +61,8 @@ async function store(): Promise<void> {
     ...entered,
     strength: strength.value ? blank(entered.strength) : null,
     size: blank(entered.size),
-    left: blank(entered.left),
+    left: entered.left_share === "" ? blank(entered.left) : null,
+    left_share: entered.left_share === "" ? null : entered.left_share,
     price: blank(entered.price),
     opened_on: blank(entered.opened_on),
     use_by: blank(entered.use_by),
@@ -112,6 +121,10 @@ async function store(): Promise<void> {
       hint="Empty: all of it. What you pour comes off by itself."
       :error="errors['left']"
     />
+    <div class="share">
+      <span class="quiet small">or by eye</span>
+      <ChoiceRow v-model="entered.left_share" :choices="SHARES" label="What is left, by eye" />
+    </div>
     <TextField
       v-model="entered.price"
       :label="`What it cost, ${currency}`"
@@ -123,3 +136,11 @@ async function store(): Promise<void> {
     <TextField v-model="entered.note" label="Note" :rows="1" :error="errors['note']" />
   </EntryForm>
 </template>
+
+<style scoped>
+.share {
+  display: grid;
+  gap: 4px;
+  align-content: start;
+}
+</style>
