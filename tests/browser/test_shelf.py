@@ -13,7 +13,9 @@ class Stocking(BrowserTestCase):
 
     def test_an_empty_shelf_leads_on(self) -> None:
         self.go("/mix")
-        self.page.get_by_role("link", name="Put them on the shelf").click()
+        self.headline("pH")
+        expect(self.page.get_by_role("img", name="jug:")).to_be_visible()
+        self.page.get_by_role("link", name="Put yours on the shelf").click()
         expect(self.page.get_by_text("Start with the vinegar in your cupboard.")).to_be_visible()
         self.page.get_by_role("button", name="Put something on the shelf").click()
         self.page.get_by_role("combobox", name="What is it?").click()

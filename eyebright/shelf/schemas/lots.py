@@ -158,7 +158,7 @@ class UnitOut(Out):
 
 
 class StuffOut(Out):
-    """Something that can go into a jug: a lot, a water, or a material of the library that is not at hand.
+    """Something that can go into a jug: a lot, a water; a material or a class of water that is not at hand.
 
     `sour`: an acid with a strength, that a rinse can be made of.
     """

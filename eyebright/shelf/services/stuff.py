@@ -1,10 +1,11 @@
-"""What goes into a jug, by its key: `lot-3`, `water-2`, or `lib-baking_soda` where it is not at hand."""
+"""What goes into a jug, by its key: `lot-3`, `water-2`; not at hand `lib-baking_soda`, `class-hard`."""
 
 from collections.abc import Iterable
 
 from django.db.models import Q
 
 from eyebright.config.problems import Problem
+from eyebright.core.chemistry.water import water_classes
 from eyebright.core.making.mix import kind_of, sour
 from eyebright.core.materials import Lot as CoreLot
 from eyebright.core.materials import MaterialError, Stuff, WaterLot, library, material
@@ -18,6 +19,7 @@ from .measures import the_kit
 from .profiles import core_water
 
 SODA = "baking_soda"
+ELSEWHERE = ("lib", "class")  # what is not on the shelf
 SHOWN = 30
 FOR_ROUTES = 60  # lots looked through for another way to a pH
 
@@ -37,8 +39,8 @@ def water_lot(source: WaterSource) -> WaterLot:
 def stuff_of(key: str, *, also_removed: bool = False) -> Stuff | None:
     """What goes by this key; None where there is nothing, or nothing any more."""
     where, _, name = key.partition("-")
-    if where == "lib":
-        return CoreLot(key, library()[name], library()[name].name) if name in library() else None
+    if where in ELSEWHERE:
+        return _elsewhere(where, name)
     if not (name.isascii() and name.isdigit() and len(name) < 12):
         return None
     if where == "lot":
@@ -50,6 +52,14 @@ def stuff_of(key: str, *, also_removed: bool = False) -> Stuff | None:
     return None
 
 
+def _elsewhere(where: str, name: str) -> Stuff | None:
+    """A material of the library, or any water of a class."""
+    if where == "lib":
+        return CoreLot(f"lib-{name}", library()[name], library()[name].name) if name in library() else None
+    classes = water_classes()
+    return WaterLot(f"class-{name}", classes[name], classes[name].name) if name in classes else None
+
+
 def stuffs(keys: Iterable[str], *, also_removed: bool = False) -> dict[str, Stuff]:
     """What goes by these keys, in two queries however many there are; what is gone is left out."""
     numbers: dict[str, list[str]] = {"lot": [], "water": []}
@@ -58,7 +68,7 @@ def stuffs(keys: Iterable[str], *, also_removed: bool = False) -> dict[str, Stuf
         where, _, name = key.partition("-")
         if where in numbers and name.isascii() and name.isdigit() and len(name) < 12:
             numbers[where].append(name)
-        elif where == "lib" and (found := stuff_of(key)):
+        elif where in ELSEWHERE and (found := _elsewhere(where, name)):
             out[key] = found
     for lot in Lot.among(also_removed=also_removed).filter(pk__in=numbers["lot"]):
         out[f"lot-{lot.pk}"] = core_lot(lot)
@@ -91,7 +101,7 @@ def stuff_out(stuff: Stuff) -> StuffOut:
         unit=stuff.material.unit if stuff.material else "mL",
         units=[UnitOut(key=key, name=name) for key, name in offered(stuff.material, the_kit())],
         sour=sour(stuff),
-        at_hand=not stuff.key.startswith("lib-"),
+        at_hand=stuff.key.partition("-")[0] not in ELSEWHERE,
         packs=stuff.material is not None and stuff.material.packed > 1.0,
     )
 
@@ -110,6 +120,11 @@ def find_stuff(find: str, keys: list[str]) -> list[StuffOut]:
         seen.add(lot.material)
         if len(hits) < SHOWN and lot_holds(lot, find):
             hits.append(core_lot(lot))
+    hits += [
+        WaterLot(f"class-{key}", water, water.name)
+        for key, water in water_classes().items()
+        if find.strip() and holds(folded(f"{water.name} water"), find)
+    ]
     hits += [CoreLot(f"lib-{stuff.key}", stuff, stuff.name) for stuff in found(find) if stuff.key not in seen]
     return [stuff_out(stuff) for stuff in hits[:SHOWN]]
 

@@ -3522,7 +3522,7 @@ export interface components {
         };
         /**
          * StuffOut
-         * @description Something that can go into a jug: a lot, a water, or a material of the library that is not at hand.
+         * @description Something that can go into a jug: a lot, a water; a material or a class of water that is not at hand.
          *
          *     `sour`: an acid with a strength, that a rinse can be made of.
          */

@@ -50,6 +50,10 @@ label {
   color: var(--stem);
 }
 
+.over :slotted(.act) {
+  padding-block: 0;
+}
+
 .error {
   color: var(--madder);
   font-size: 0.9375rem;

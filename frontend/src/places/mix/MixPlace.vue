@@ -33,18 +33,22 @@ const keys = computed(() => [
   ...new Set([...question.lines.map((line) => line.stuff), ...(wanted ? [wanted] : [])]),
 ]);
 const stuff = useStuff(keys);
+/** Any tap and any white vinegar: a jug can be drawn before anything stands on the shelf. */
+const ANYBODYS = ["class-unknown", "lib-spirit_vinegar"];
+const anybodys = useStuff(ANYBODYS);
 const mix = useMix(settled);
 watch(mix.isFetching, (now) => (busy.value = now), { flush: "sync" });
 const asks = useAsks(() => question.head);
 const begin = useBeginEntry();
 
 const stopWaiting = watch(
-  [atHand.data, heads.data, stuff.data, atHand.isFetching, stuff.isFetching],
-  ([things, people, known, looking, finding]) => {
-    if (!things || !people || (keys.value.length > 0 && !known)) return;
+  [atHand.data, anybodys.data, heads.data, stuff.data, atHand.isFetching, stuff.isFetching],
+  ([things, plain, people, known, looking, finding]) => {
+    if (!things || !plain || !people || (keys.value.length > 0 && !known)) return;
     if (looking || finding) return; // what is remembered of the shelf may be out of date
     beginWith(
       things,
+      plain,
       known ?? [],
       people.map((head) => head.id),
     );
@@ -53,9 +57,9 @@ const stopWaiting = watch(
   { immediate: true },
 );
 
-const waiting = [atHand, choices, heads, vessels];
+const waiting = [atHand, anybodys, choices, heads, vessels];
 const failed = computed(() => waiting.map((query) => query.error.value).find(Boolean) ?? null);
-const empty = computed(() => !atHand.data.value?.some((one) => one.what !== "water"));
+const guessed = computed(() => question.lines.some((line) => ANYBODYS.includes(line.stuff)));
 const problem = computed(() => mix.error.value);
 const { errors, trouble } = useTrouble(problem);
 
@@ -143,11 +147,11 @@ function retryAll(): void {
       :error="failed"
       @again="retryAll"
     />
-    <div v-else-if="empty && question.lines.length === 0" class="empty">
-      <p>A rinse needs an acid and a water, and the shelf is still short of one.</p>
-      <RouterLink to="/shelf">Put them on the shelf</RouterLink>
-    </div>
     <template v-else>
+      <p v-if="guessed" class="guessed">
+        This is anybody’s tap and vinegar, so the range is wide.
+        <RouterLink to="/shelf">Put yours on the shelf</RouterLink> and it narrows.
+      </p>
       <div class="mix">
         <div class="worktop">
           <QuestionForm
@@ -271,9 +275,10 @@ function retryAll(): void {
   opacity: 0.55;
 }
 
-.empty {
-  display: grid;
-  gap: 12px;
+.guessed {
+  margin-bottom: 12px;
+  border-left: 4px solid var(--throat);
+  padding-left: 12px;
 }
 
 .side {

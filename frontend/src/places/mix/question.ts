@@ -62,35 +62,48 @@ export function useQuestion(busy: Ref<boolean>) {
   const question = reactive<Question>({ ...START, ...kept(), ...given });
   const begun = ref(false);
 
-  /** Begin with what there is: what was only remembered, and has gone since, is let go. */
-  function begin(atHand: Stuff[], known: Stuff[], heads: number[]): void {
+  /**
+   * Begin with what there is: what was only remembered, and has gone since, is let go. `anybodys`: a
+   * water and a vinegar of the library, for a shelf that is short of its own.
+   */
+  function begin(atHand: Stuff[], anybodys: Stuff[], known: Stuff[], heads: number[]): void {
     if (question.head !== null && !heads.includes(question.head)) question.head = null;
     const there = new Set(known.map((one) => one.key));
-    if (!given.lines) question.lines = question.lines.filter((line) => there.has(line.stuff));
-    if (!question.lines.some((line) => line.how !== "amount" || line.amount)) first(atHand);
+    if (!given.lines) {
+      question.lines = question.lines.filter((line) => there.has(line.stuff));
+      for (const line of question.lines) ownInstead(line, atHand, anybodys);
+    }
+    if (question.lines.length === 0) first([...atHand, ...anybodys]);
     const thing = known.find((one) => one.key === wanted);
-    if (thing) mixWith(thing, atHand);
+    if (thing) mixWith(thing, [...atHand, ...anybodys]);
     begun.value = true;
   }
 
+  const aWater = (things: Stuff[]) => things.find((one) => one.what === "water");
+  const anAcid = (things: Stuff[]) => {
+    const acids = things.filter((one) => one.sour);
+    return acids.find((one) => one.kind === "vinegar" && one.at_hand) ?? acids[0];
+  };
+
+  /** What was begun with anybody's goes on with one's own, once that stands on the shelf. */
+  function ownInstead(line: Line, atHand: Stuff[], anybodys: Stuff[]): void {
+    const plain = anybodys.find((one) => one.key === line.stuff);
+    const own = plain && (plain.what === "water" ? aWater(atHand) : anAcid(atHand));
+    if (own) Object.assign(line, { stuff: own.key, unit: lineOf(own).unit });
+  }
+
   /** The plainest jug: the first water, and the vinegar (or another acid) to be worked out. */
-  function first(atHand: Stuff[]): void {
-    const acids = atHand.filter((one) => one.sour);
-    const acid = acids.find((one) => one.kind === "vinegar") ?? acids[0] ?? atHand[0];
-    const water = atHand.find((one) => one.what === "water");
+  function first(things: Stuff[]): void {
+    const [water, acid] = [aWater(things), anAcid(things)];
     question.lines = [];
     if (water) question.lines.push({ ...lineOf(water), how: "fill" });
-    if (acid && acid !== water)
-      question.lines.push({
-        ...lineOf(acid),
-        how: water && acid.sour ? "solve" : "amount",
-      });
+    if (acid) question.lines.push({ ...lineOf(acid), how: "solve" });
   }
 
   /** This thing in the jug: in the place of its like, or one more line of it. */
-  function mixWith(thing: Stuff, atHand: Stuff[]): void {
+  function mixWith(thing: Stuff, things: Stuff[]): void {
     if (question.lines.some((line) => line.stuff === thing.key)) return;
-    const likes = new Set(atHand.filter((one) => one.what === thing.what).map((one) => one.key));
+    const likes = new Set(things.filter((one) => one.what === thing.what).map((one) => one.key));
     const like = question.lines.find((line) => likes.has(line.stuff) && line.how !== "amount");
     if (like) Object.assign(like, { stuff: thing.key, unit: lineOf(thing).unit });
     else question.lines.push(lineOf(thing));

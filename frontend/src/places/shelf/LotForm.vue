@@ -39,7 +39,7 @@ const searchable = computed(() =>
   })),
 );
 const SHARES = [
-  { value: "" as const, label: "as above" },
+  { value: "" as const, label: "so much, or by eye" },
   { value: 0.75, label: "¾" },
   { value: 0.5, label: "½" },
   { value: 0.25, label: "¼" },
@@ -113,16 +113,15 @@ async function store(): Promise<void> {
       decimal
       :error="errors['size']"
     />
-    <TextField
-      v-model="entered.left"
-      :label="`What is left, ${unit}`"
-      decimal
-      takes="scale"
-      hint="Empty: all of it. What you pour comes off by itself."
-      :error="errors['left']"
-    />
-    <div class="share">
-      <span class="quiet small">or by eye</span>
+    <div class="left">
+      <TextField
+        v-model="entered.left"
+        :label="`What is left, ${unit}`"
+        decimal
+        takes="scale"
+        hint="Empty: all of it. What you pour comes off."
+        :error="errors['left']"
+      />
       <ChoiceRow v-model="entered.left_share" :choices="SHARES" label="What is left, by eye" />
     </div>
     <TextField
@@ -138,7 +137,7 @@ async function store(): Promise<void> {
 </template>
 
 <style scoped>
-.share {
+.left {
   display: grid;
   gap: 4px;
   align-content: start;
