@@ -67,10 +67,12 @@ class PourOut(Out):
 
 
 class JugLineOut(Out):
-    """What one line of the question came to (mL or g), and that in spoons."""
+    """What one line of the question came to (mL or g), what it may really be, and it in spoons."""
 
     name: str
     amount: float
+    low: float
+    high: float
     unit: Unit
     spoons: str
 

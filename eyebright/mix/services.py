@@ -188,7 +188,7 @@ def _route_out(route: Route) -> RouteOut:
 
 def _mix_out(question: Question, mix: Mix) -> MixOut:
     fields: dict[str, Any] = {name: getattr(mix, name) for name in MixOut.model_fields if hasattr(mix, name)}
-    amounts = mix.jug.amounts(np.array([mix.amount]))
+    amounts, ranges = mix.jug.amounts(np.array([mix.amount])), mix.jug.ranges(mix.amount)
     fields |= {
         "aim": question.aim,
         "jug": mix.vessel,
@@ -196,10 +196,12 @@ def _mix_out(question: Question, mix: Mix) -> MixOut:
             JugLineOut(
                 name=line.stuff.name,
                 amount=round(float(each[0]), 2),
+                low=round(low, 2),
+                high=round(high, 2),
                 unit="g" if line.unit == "g" else "mL",
                 spoons=spooned(line.stuff, float(each[0]), question.kit) if each[0] > 0.0 else "",
             )
-            for line, each in zip(mix.jug.lines, amounts, strict=True)
+            for line, each, (low, high) in zip(mix.jug.lines, amounts, ranges, strict=True)
         ],
         "curve": _curve_out(mix),
         "currency": household().currency,

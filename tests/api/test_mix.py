@@ -57,6 +57,11 @@ class Jugs(ApiTestCase):
         self.assertAlmostEqual(answer["ph"]["value"], 5.5, delta=0.1)
         self.assertEqual([line["unit"] for line in answer["lines"]], ["mL", "g", "g", "mL", "g"])
         self.assertEqual(len(answer["pours"]), 5)
+        by_the_handful, weighed = answer["lines"][1], answer["lines"][4]
+        for line in (by_the_handful, weighed):
+            self.assertTrue(line["low"] < line["amount"] < line["high"])
+        wide = [(line["high"] - line["low"]) / line["amount"] for line in (by_the_handful, weighed)]
+        self.assertGreater(wide[0], 2 * wide[1])
         tipped = self.jug({"stuff": tap, "how": "solve"}, lines[3], aim=4.5)
         self.assertEqual((tipped["open"], tipped["verdict"]), (0, "reached"))
 

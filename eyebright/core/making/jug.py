@@ -140,6 +140,14 @@ class Jug:
             out.append(Part(line.stuff.brings(draws), each * share))
         return out
 
+    def ranges(self, amount: float) -> list[tuple[float, float]]:
+        """What each line may really be (mL or g, 90 %), measured as it is, with so much of the open line."""
+        ends = np.array([-1.0, 1.0])
+        return [
+            tuple((each * self._slipped(i, line, each, ends)).tolist())
+            for i, (line, each) in enumerate(zip(self.lines, self.amounts(np.full(2, amount)), strict=True))
+        ]
+
     def _slipped(self, i: int, line: Line, amount: Array, slip: Array) -> Array:
         """Times what was meant that was really poured."""
         held = self.held[i]

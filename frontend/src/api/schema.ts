@@ -2269,11 +2269,15 @@ export interface components {
         };
         /**
          * JugLineOut
-         * @description What one line of the question came to (mL or g), and that in spoons.
+         * @description What one line of the question came to (mL or g), what it may really be, and it in spoons.
          */
         JugLineOut: {
             /** Amount */
             amount: number;
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
             /** Name */
             name: string;
             /** Spoons */

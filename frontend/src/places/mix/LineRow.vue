@@ -129,7 +129,8 @@ const takes = useTakesReading(
     <p v-if="error" :id="id" class="error more" role="alert">{{ error }}</p>
     <p v-else-if="more" class="quiet small more">
       <template v-if="answer && answer.unit !== line.unit && line.how === 'amount'">
-        {{ said(answer.amount) }} {{ answer.unit }}
+        {{ said(answer.amount) }} {{ answer.unit }}, likely {{ said(answer.low) }} to
+        {{ said(answer.high) }}
       </template>
       <label v-if="spooned"><input v-model="line.packed" type="checkbox" /> pressed down</label>
       <span v-if="stuff && !stuff.at_hand">not on the shelf</span>

@@ -11,7 +11,7 @@ import NeatReadings from "./NeatReadings.vue";
 import PhLine from "./PhLine.vue";
 import ShelfRow from "./ShelfRow.vue";
 
-const { lot } = defineProps<{ lot: Lot; library: Library; currency: string }>();
+const { lot, library } = defineProps<{ lot: Lot; library: Library; currency: string }>();
 const route = useRoute();
 const blocked = useBlocked();
 const barred = computed(
@@ -22,6 +22,12 @@ const restore = useRestoreLot();
 const reading = ref(route.query["read"] === lot.key);
 const known = ref(false);
 const whole = useMaterial(lot.material, known);
+const unlabelled = computed(
+  () =>
+    lot.own_strength === null &&
+    !lot.readings &&
+    library.materials.some((one) => one.key === lot.material && one.label),
+);
 const share = computed(() =>
   lot.left === null || !lot.size ? null : Math.min(lot.left / lot.size, 1),
 );
@@ -50,6 +56,9 @@ const share = computed(() =>
     <p v-if="lot.strength">
       <strong v-if="lot.readings">This bottle now: </strong>
       <FigureLine :figure="lot.strength" />
+    </p>
+    <p v-if="unlabelled" class="quiet">
+      Nobody has said how strong it is: the library’s figure stands in. Read it off the label.
     </p>
     <PhLine v-if="lot.neat_ph" :figure="lot.neat_ph" />
     <p v-for="one in barred" :key="one.head" class="barred">
