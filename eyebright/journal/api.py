@@ -24,7 +24,7 @@ def entries(
     request: HttpRequest,
     find: Annotated[str, Query(max_length=200)] = "",
     offset: Annotated[int, Query(ge=0, le=1_000_000)] = 0,
-    limit: Annotated[int, Query(ge=1, le=200)] = services.PAGE,
+    limit: Annotated[int, Query(ge=1, le=1000)] = services.PAGE,
 ) -> EntriesOut:
     """A page of entries, newest first."""
     return services.entries(find, offset, limit)

@@ -83,7 +83,7 @@ def lots(
     request: HttpRequest,
     find: Find = "",
     offset: Annotated[int, Query(ge=0, le=1_000_000)] = 0,
-    limit: Annotated[int, Query(ge=1, le=200)] = lot_room.PAGE,
+    limit: Annotated[int, Query(ge=1, le=1000)] = lot_room.PAGE,
 ) -> LotsOut:
     """A page of bottles and bags."""
     return lot_room.lots(find, offset, limit)

@@ -85,6 +85,20 @@ class Stocking(BrowserTestCase):
         self.page.get_by_role("button", name="Leave it").click()
         expect(self.page.get_by_label("Fill it to")).to_have_value("750")
 
+    def test_a_long_shelf_a_page_at_a_time_and_the_one_that_was_asked_for_first(self) -> None:
+        self.stock()
+        for n in range(70):
+            save_lot(LotIn(material="nettle", name=f"Nettle {n:02}"))
+        self.go("/shelf")
+        rows = self.page.get_by_role("heading", level=3)
+        expect(rows).to_have_count(30)
+        self.page.get_by_role("button", name="Show more: 42 are left").click()
+        expect(rows).to_have_count(60)
+        zest = save_lot(LotIn(material="lemon_juice", name="Zest water")).id
+        self.go(f"/shelf?read=lot-{zest}")
+        expect(rows.first).to_have_text("Zest water")
+        expect(self.page.get_by_label("Zest water by itself reads pH")).to_be_visible()
+
     def test_take_off_put_back_and_find(self) -> None:
         self.stock()
         for n in range(4):

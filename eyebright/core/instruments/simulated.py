@@ -18,6 +18,7 @@ SETTLES = {"scale": 0.5, "meter": 5.0, "thermometer": 2.5}  # s, time constants
 STEADY = {"scale": 0.15, "meter": 0.6, "thermometer": 0.1}  # g, mV, °C from the end: it stands
 NOISE = {"scale": 0.02, "meter": 0.25, "thermometer": 0.03}
 DRIFT = 0.01  # g a minute
+MOST_DRIFT = 0.6  # g
 RESOLUTION = {"scale": 0.1, "meter": 0.1, "thermometer": 0.1}
 OVERLOAD = 3000.0  # g
 ELECTRODE_SLOPE, ELECTRODE_ZERO = 0.95, 14.0  # share of Nernst's slope, and mV at pH 7: a year old
@@ -69,7 +70,7 @@ class Scale(_Simulated):
         load = self._settled(now)
         if load > OVERLOAD:
             return Sample(None, "g", "overload")
-        drift = DRIFT * max(now - self.since, 0.0) / 60.0
+        drift = min(DRIFT * max(now - self.since, 0.0) / 60.0, MOST_DRIFT)
         shown = self._rounded(load - self.tare + drift + self._noise(now))
         return Sample(shown, "g", "moving" if self._moving(load, self.target) else "steady")
 

@@ -62,6 +62,14 @@ export const useLots = (find: MaybeRefOrGetter<string>, shown: MaybeRefOrGetter<
     placeholderData: keepPreviousData,
   });
 
+export const useLot = (id: MaybeRefOrGetter<number | null>) =>
+  useQuery({
+    queryKey: computed(() => ["lots", "one", toValue(id)]),
+    queryFn: () => taken(api.GET("/api/shelf/lots/{pk}", at(toValue(id) ?? 0))),
+    enabled: computed(() => toValue(id) !== null),
+    retry: false,
+  });
+
 export const useWaters = () =>
   useQuery({ queryKey: ["waters"], queryFn: () => taken(api.GET("/api/shelf/waters")) });
 

@@ -22,14 +22,14 @@ watch(
   },
   { immediate: true },
 );
-let before = JSON.stringify(typed);
-watch(kept, () => (before = JSON.stringify(typed)), { flush: "post" });
 const said = computed(() => (entry.reading ? "Change the reading" : "Keep the reading"));
 
 /** Keep what was typed, if it is new; false when it could not be taken. */
 async function keep(): Promise<boolean> {
-  if (typed.value.trim() === kept.value && (!kept.value || JSON.stringify(typed) === before))
-    return true;
+  return typed.value.trim() === kept.value || store();
+}
+
+async function store(): Promise<boolean> {
   return change.mutateAsync({ id: entry.id, body: { read: readOf(typed) } }).then(
     () => true,
     () => false,
@@ -40,7 +40,7 @@ defineExpose({ keep });
 </script>
 
 <template>
-  <form class="reading" @submit.prevent="keep">
+  <form class="reading" @submit.prevent="store">
     <ReadingPicker
       v-model="typed"
       what="The jug read pH"

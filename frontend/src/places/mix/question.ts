@@ -21,11 +21,17 @@ const START: Question = {
   minutes: "2",
 };
 
-function kept(): Partial<Question> {
+interface Kept {
+  question: Partial<Question>;
+  /** The address that it was put at: what is kept is fresher than that same address. */
+  at: string;
+}
+
+function kept(): Kept {
   try {
-    return JSON.parse(sessionStorage.getItem(KEPT) ?? "{}") as Partial<Question>;
+    return JSON.parse(sessionStorage.getItem(KEPT) ?? "") as Kept;
   } catch {
-    return {};
+    return { question: {}, at: "" };
   }
 }
 
@@ -57,9 +63,10 @@ export function askOf(question: Question): MixAsk | null {
 export function useQuestion(busy: Ref<boolean>) {
   const route = useRoute();
   const router = useRouter();
-  const given: Partial<Question> = read(route.query as LocationQuery);
+  const { question: remembered, at } = kept();
+  const given: Partial<Question> = at === route.fullPath ? {} : read(route.query as LocationQuery);
   const wanted = typeof route.query["with"] === "string" ? route.query["with"] : null;
-  const question = reactive<Question>({ ...START, ...kept(), ...given });
+  const question = reactive<Question>({ ...START, ...remembered, ...given });
   const begun = ref(false);
 
   /**
@@ -126,15 +133,18 @@ export function useQuestion(busy: Ref<boolean>) {
     },
     { flush: "sync" },
   );
+  function keep(): void {
+    sessionStorage.setItem(KEPT, JSON.stringify({ question, at: route.fullPath }));
+  }
   watch(ask, () => {
-    sessionStorage.setItem(KEPT, JSON.stringify(question));
+    keep();
     window.clearTimeout(timer);
     timer = window.setTimeout(
-      () => void router.replace({ query: asQuery(question) as LocationQueryRaw }),
+      () => void router.replace({ query: asQuery(question) as LocationQueryRaw }).then(keep),
       ADDRESS_MS,
     );
   });
-  // An address that is written late must not call somebody back who is on the way elsewhere.
+  // An address that is written late must not call back somebody who is on the way elsewhere.
   onUnmounted(
     router.beforeEach((to) => {
       if (to.path !== route.path) window.clearTimeout(timer);

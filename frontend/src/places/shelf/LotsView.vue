@@ -4,7 +4,7 @@ import Button from "primevue/button";
 import InputText from "primevue/inputtext";
 import { computed, nextTick, ref, useTemplateRef } from "vue";
 import { useRoute } from "vue-router";
-import { useHousehold, useLibrary, useLots } from "@/api/shelf";
+import { useHousehold, useLibrary, useLot, useLots } from "@/api/shelf";
 import { useShortcuts } from "@/app/shortcuts";
 import LoadState from "@/parts/LoadState.vue";
 import BoardHead from "./BoardHead.vue";
@@ -21,10 +21,20 @@ const lots = useLots(find, shown);
 const adding = ref("new" in route.query);
 const finder = useTemplateRef<{ $el: HTMLElement }>("finder");
 
+/** The one that an address names stands first, on whatever page it would be. */
+const named = Number(/^lot-(\d+)$/.exec(String(route.query["change"] ?? route.query["read"]))?.[1]);
+const one = useLot(named || null);
 const waiting = [library, lots, household];
 const failed = computed(() => waiting.map((query) => query.error.value).find(Boolean) ?? null);
-const loaded = computed(() => waiting.every((query) => query.data.value));
+const loaded = computed(
+  () => waiting.every((query) => query.data.value) && !(named && one.isLoading.value),
+);
 const page = computed(() => lots.data.value);
+const items = computed(() => {
+  const all = page.value?.items ?? [];
+  const first = find.value ? undefined : one.data.value;
+  return first ? [first, ...all.filter((lot) => lot.id !== first.id)] : all;
+});
 
 function retryAll(): void {
   for (const query of waiting) void query.refetch();
@@ -70,7 +80,7 @@ useShortcuts([
     </p>
     <ul>
       <LotRow
-        v-for="lot in page.items"
+        v-for="lot in items"
         :key="lot.id"
         :lot="lot"
         :library="library.data.value!"
