@@ -234,6 +234,12 @@ class Measures(ApiTestCase):
         body = {"name": "Enamel jug", "volume": 1200, "marks": [{"name": "blue line", "volume": 800}]}
         kept = self.call("POST", "/shelf/vessels", body, 201)
         self.assertEqual(kept["marks"], [{"name": "blue line", "volume": 800}])
+        tap = f"water-{self.put_tap()}"
+        to_the_line = {"stuff": tap, "amount": 1, "unit": f"vessel-{kept['id']}-0"}
+        half_of_it = {"stuff": tap, "amount": "½", "unit": f"vessel-{kept['id']}"}
+        line, half = self.jug(to_the_line, half_of_it)["lines"]
+        self.assertEqual((line["amount"], half["amount"]), (800, 600))
+        self.assertLess((line["high"] - line["low"]) / 800, (half["high"] - half["low"]) / 600)
         over = body | {"marks": [{"name": "blue line", "volume": 1500}]}
         self.refused("POST", "/shelf/vessels", over, "marks")
 

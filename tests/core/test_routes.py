@@ -134,6 +134,16 @@ class Spoons(TestCase):
         words = {each.name: each.words for each in version.spoonfuls}
         self.assertEqual(words["Rhassoul"], "2 scoops")
 
+    def test_spoons_that_the_jug_has_no_room_for_are_not_offered(self) -> None:
+        for amount in (497.0, 499.5, 500.0):
+            full = filled([line("soft", how="fill"), line("malt_vinegar", amount)], 500.0)
+            version = spoon_versions([Asked(full, 0.0, 2.9, None)])[0]
+            if version:
+                self.assertLessEqual(sum(each.amount for each in version.spoonfuls), 500.0)
+        brim = filled([line("soft", how="fill"), line("malt_vinegar", 503.0)], 505.0)
+        mix = work_out(question(line("soft", how="fill"), line("malt_vinegar", 503.0), volume=505.0, aim=4.5))
+        self.assertTrue(routes(question(*brim.lines, volume=505.0, aim=4.5), mix, SHELF, lot("baking_soda")))
+
     def test_ten_lines_find_their_spoons(self) -> None:
         stuff = [
             "nettle",

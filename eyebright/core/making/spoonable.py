@@ -9,6 +9,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
+from numpy.typing import NDArray
 
 from ..chemistry.solution import Part, solve_together, totals
 from ..chemistry.uncertainty import Array, Draws, Figure, figure
@@ -92,7 +93,8 @@ class _Search:
 
     def __init__(self, asked: Asked, kit: Kit, middle: Draws) -> None:
         self.jug, self.kit, self._middle, self._aim, self._ph = asked.jug, kit, middle, asked.aim, asked.ph
-        self._amounts = [float(each[0]) for each in self.jug.amounts(np.array([asked.amount]))]
+        self._amount = np.array([asked.amount])
+        self._amounts = [float(each[0]) for each in self.jug.amounts(self._amount)]
         spooned = [i for i, each in enumerate(self._amounts) if i != self.jug.filler and each > 0.0]
         choices = {i: _candidates(self.jug.lines[i], self._amounts[i], kit) for i in spooned}
         self._places = [i for i in spooned if choices[i]]
@@ -138,26 +140,49 @@ class _Search:
         )
         plain = np.array([([float(c.pieces) for c in each] + fill)[:longest] for each in self.lists])
         picks = np.indices([len(each) for each in self.lists]).reshape(len(self.lists), -1).T
+        picks = picks[self._fits(picks)]
         rows = np.arange(len(self.lists))
         moved = away[rows, picks]
         fuss = plain[rows, picks].sum(axis=1) * CLOSE + np.abs(moved).sum(axis=1) * STRAYED
         order = np.argsort(np.abs(base + moved @ slopes - self._target) + fuss, kind="stable")[:SOLVED]
         self._picks, self._fuss = picks[order], fuss[order]
 
+    def _fits(self, picks: NDArray[np.intp]) -> NDArray[np.bool_]:
+        """Which combinations, shape (mixes, spooned lines), the jug has room for."""
+        jug, places = self.jug, set(self._places)
+        if jug.volume is None:
+            return np.ones(len(picks), dtype=bool)
+        besides = sum(
+            self._amounts[i] * line.fills
+            for i, line in enumerate(jug.lines)
+            if i != jug.filler and i not in places
+        )
+        spooned = np.zeros(len(picks))
+        for row, i in enumerate(self._places):
+            spooned += np.array([c.amount for c in self.lists[row]])[picks[:, row]] * jug.lines[i].fills
+        return besides + spooned <= jug.volume
+
     def best(self) -> tuple[dict[str, Array], Array]:
         """The best combinations, to be solved as they are."""
-        amounts = np.tile(np.array(self._amounts)[:, None], (1, len(self._picks)))
+        amounts = np.tile(np.array(self._amounts)[:, None], (1, max(len(self._picks), 1)))
         for row, i in enumerate(self._places):
-            amounts[i] = [self.lists[row][pick].amount for pick in self._picks[:, row]]
+            if len(self._picks):
+                amounts[i] = [self.lists[row][pick].amount for pick in self._picks[:, row]]
         return self._totals(amounts), np.array([self._ph])
 
     def choose(self, ph: Array) -> None:
         """The one whose pH comes nearest, for the fewest spoons."""
+        self._found: dict[int, _Candidate] = {}
+        if not len(self._picks):
+            return
         best = self._picks[int(np.argmin(np.abs(ph - self._target) + self._fuss))]
         self._found = {i: self.lists[row][best[row]] for row, i in enumerate(self._places)}
 
     def final(self, many: Draws) -> tuple[dict[str, Array], Array]:
         """The chosen spoonfuls as a jug of their own, with the doubt of spoons."""
+        guess = np.array([self._ph])
+        if not self._found:
+            return self.jug.mixed(self._amount, many, guess)[0], guess
         lines = []
         for i, line in enumerate(self.jug.lines):
             if i == self.jug.filler:
@@ -166,11 +191,12 @@ class _Search:
                 said = self._found[i].said if i in self._found else Amount(self._amounts[i], line.unit)
                 lines.append(Line(line.stuff, "amount", said))
         spooned = filled(lines, self.jug.volume, self.kit, f"{self.jug.scope} by the spoon")
-        guess = np.array([self._ph])
         return spooned.mixed(np.zeros(1), many, guess)[0], guess
 
-    def version(self, ph: Array) -> SpoonVersion:
-        """What came of it."""
+    def version(self, ph: Array) -> SpoonVersion | None:
+        """What came of it; None where no spoons fit."""
+        if not self._found:
+            return None
         spoonfuls = tuple(
             Spoonful(
                 self.jug.lines[i].stuff.key,
