@@ -156,6 +156,14 @@ class Refusals(ApiTestCase):
                 body = {"lines": [water, changed], "volume": 500, "aim": 4.5}
                 self.assertIn(words, self.refused("POST", "/mix/jug", body, f"lines.1.{field}"))
 
+    def test_a_powder_fills_no_jug_and_without_water_there_is_no_ph(self) -> None:
+        clay, oil = {"stuff": "lib-kaolin", "how": "fill"}, {"stuff": "lib-sunflower_oil", "amount": 100}
+        body = {"lines": [self.ask()["lines"][0] | {"how": "amount", "amount": 50}, clay], "volume": 100}
+        self.assertIn("Only what pours", self.refused("POST", "/mix/jug", body, "lines.1.amount"))
+        self.assertIn("no water", self.refused("POST", "/mix/jug", {"lines": [oil]}, "lines"))
+        brim = {"lines": [self.ask()["lines"][0], oil], "volume": 100}
+        self.assertIn("no water", self.refused("POST", "/mix/jug", brim, "lines"))
+
     def test_two_open_lines_go_round_in_a_circle(self) -> None:
         water, acid = self.ask()["lines"]
         body = {"lines": [water | {"how": "solve"}, acid], "aim": 4.5}

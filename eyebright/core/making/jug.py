@@ -25,6 +25,9 @@ LEAST_POWDER = 1e-5  # g per mL of jug
 MOST_POWDER = 0.06  # g per mL of jug: beyond any rinse
 MOST_TIMES = 200.0  # the rest of the jug, where what is poured has no jug to fill
 CHARGED = 1e-9  # mol/kg: less than that is no water to speak of
+LEAST_POURED = 0.05  # of what was meant: by eye it may be far less, but something went in
+LEAST_ROOM = 1e-3  # of the jug: with less room than that nothing fills it
+MOST_OIL = 0.9  # of the jug's room: there is always some water under the oil
 
 
 class JugError(ValueError):
@@ -108,7 +111,8 @@ class Jug:
         line = self.lines[self._opened]
         rest = self.volume - self.fixed if self.volume is not None else MOST_TIMES * max(self.fixed, 1.0)
         if line.unit == "mL":
-            return max(min(rest, table().most), 1e-6)
+            dry = self.filler is not None and not _brings_water(line)
+            return max(min(rest * (MOST_OIL if dry else 1.0), table().most), 1e-6)
         jug = self.volume or self.fixed or 1.0
         solubility = line.stuff.material.solubility if line.stuff.material else None
         return min((solubility or np.inf) / 1000.0, MOST_POWDER) * jug
@@ -153,7 +157,7 @@ class Jug:
         held = self.held[i]
         if held is not None:
             reach = np.where(slip > 0.0, held.spread.high - 1.0, 1.0 - held.spread.low)
-            return np.maximum(1.0 + slip * reach, 0.0)
+            return np.maximum(1.0 + slip * reach, LEAST_POURED)
         shares = table().shares
         if line.unit == "g" and line.amount.unit in table().units["g"]:
             share = np.maximum(shares.scale, shares.scale_floor / np.maximum(amount, shares.scale_floor))
@@ -161,7 +165,7 @@ class Jug:
             share = np.full_like(amount, _spooned(line))
         else:
             share = np.where(amount < shares.spoon_up_to, shares.spoon, shares.jug)
-        return np.maximum(1.0 + slip * share, 0.0)
+        return np.maximum(1.0 + slip * share, LEAST_POURED)
 
     def _dissolved(self, poured: Sequence[Array], meant: Sequence[Array]) -> list[Array]:
         """What share of each line dissolves: all of it, or what the jug's water can hold of its material."""
@@ -240,6 +244,9 @@ def filled(lines: Sequence[Line], volume: float | None, kit: Kit = METRIC, scope
         )
     if len(fillers) > 1:
         raise JugError("Only one line can fill the jug: give this one an amount.", fillers[1])
+    if fillers and lines[fillers[0]].unit == "g":
+        name = lines[fillers[0]].stuff.name
+        raise JugError(f"Only what pours can fill a jug: give the {name} an amount.", fillers[0])
     if fillers and volume is None:
         raise JugError("Say up to how much this fills the jug.", fillers[0])
     held: list[Measured | None] = []
@@ -266,7 +273,8 @@ def filled(lines: Sequence[Line], volume: float | None, kit: Kit = METRIC, scope
             None,
             "volume",
         )
-    if not any(_wet(line) for line in lines):
+    room = jug.volume is None or jug.fixed < jug.volume * (1.0 - LEAST_ROOM)
+    if not any(_wet(line) for i, line in enumerate(lines) if room or i != jug.filler):
         raise JugError("There is no water in this jug: a dry mix has no pH. Pour a water or a juice in.")
     if not opened and not jug.volume and jug.fixed <= 0.0:
         raise JugError("There is nothing in the jug yet: give a line an amount.", 0)
@@ -277,5 +285,8 @@ def _wet(line: Line) -> bool:
     """Whether it brings water."""
     if line.how == "amount" and line.amount.value <= 0.0:
         return False
-    water = line.stuff.brings(Draws(1)).water
-    return float(np.max(water)) > CHARGED
+    return _brings_water(line)
+
+
+def _brings_water(line: Line) -> bool:
+    return float(np.max(line.stuff.brings(Draws(1)).water)) > CHARGED

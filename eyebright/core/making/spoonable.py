@@ -21,6 +21,7 @@ MOST_COMBINATIONS = 40_000
 CANDIDATES = 7
 SOLVED = 64  # of the best combinations, each as it is
 DRAWN = 400
+BRIM = 0.999  # of the jug that spoonfuls may fill
 FARTHEST = 0.5  # ln(amount): farther off than that it is another recipe
 CLOSE = 0.06  # pH that a plainer set of spoons may be off by, for one spoon less
 STRAYED = 0.25  # pH that a unit of ln(amount) away from the recipe counts for
@@ -160,7 +161,7 @@ class _Search:
         spooned = np.zeros(len(picks))
         for row, i in enumerate(self._places):
             spooned += np.array([c.amount for c in self.lists[row]])[picks[:, row]] * jug.lines[i].fills
-        return besides + spooned <= jug.volume
+        return besides + spooned <= jug.volume * BRIM
 
     def best(self) -> tuple[dict[str, Array], Array]:
         """The best combinations, to be solved as they are."""

@@ -46,7 +46,10 @@ const figures = computed(() => {
   const path = stuff.what === "water" ? "/shelf/waters" : "/shelf";
   return { path, query: { change: stuff.key } };
 });
-const ways = computed(() => [...(stuff?.units ?? []), ...HOWS]);
+const ways = computed(() => [
+  ...(stuff?.units ?? []),
+  ...HOWS.filter((one) => one.key !== "fill" || stuff?.unit !== "g"),
+]);
 const way = computed(() => (line.value.how === "amount" ? line.value.unit : line.value.how));
 
 /** So much in this unit; or to fill the jug, or to be worked out. */
