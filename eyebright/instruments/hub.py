@@ -165,7 +165,10 @@ class Hub:
                 bench.plug, bench.froze_at = plug, now
 
     def _bench(self, pk: int, kind: Kind) -> _Bench:
-        return self._benches.setdefault((pk, kind), _Bench(at_rest(kind)))
+        if (pk, kind) not in self._benches:
+            rest = at_rest(kind)
+            self._benches[pk, kind] = _Bench(rest.put(rest.target, self.clock()))
+        return self._benches[pk, kind]
 
     def bridged(self, pk: int, kind: Kind, host: str, port: int) -> Heard:
         """What a bridged device says."""

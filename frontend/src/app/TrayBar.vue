@@ -3,7 +3,7 @@
 import { computed, onUnmounted, watch } from "vue";
 import { useInstruments } from "@/api/instruments";
 import { useShortcuts } from "./shortcuts";
-import { listen, lives, lost, takeReading } from "./tray";
+import { listen, lives, lost, shown, takeReading } from "./tray";
 
 const instruments = useInstruments();
 const speaks = computed(() => instruments.data.value?.some((one) => one.link !== "hand") ?? false);
@@ -18,7 +18,6 @@ watch(
 );
 onUnmounted(() => stop?.());
 
-const DIGITS = { g: 1, pH: 2, "°C": 1 } as const;
 useShortcuts([{ key: "r", does: "Take a reading into the field you are in", run: takeReading }]);
 </script>
 
@@ -36,10 +35,7 @@ useShortcuts([{ key: "r", does: "Take a reading into the field you are in", run:
     >
       <span class="quiet small">{{ one.name }}</span>
       <template v-if="one.value !== null">
-        <span class="value">
-          <template v-if="one.unit === 'pH'">pH </template>{{ one.value.toFixed(DIGITS[one.unit])
-          }}<template v-if="one.unit !== 'pH'">{{ ` ${one.unit}` }}</template>
-        </span>
+        <span class="value">{{ shown(one) }}</span>
         <span v-if="one.reach !== null" class="quiet small">± {{ one.reach.toFixed(2) }}</span>
         <span v-if="one.state === 'moving'" class="small">moving</span>
       </template>

@@ -17,6 +17,15 @@ export const lives = shallowRef<Live[]>([]);
 /** Whether they are heard at all. */
 export const lost = ref(false);
 
+const DIGITS = { g: 1, pH: 2, "°C": 1 } as const;
+
+/** A live number as it is shown: "12.3 g", "pH 4.52"; empty where there is none. */
+export function shown({ value, unit }: Live): string {
+  if (value === null) return "";
+  const number = value.toFixed(DIGITS[unit]);
+  return unit === "pH" ? `pH ${number}` : `${number} ${unit}`;
+}
+
 let stream: EventSource | undefined;
 let asking: number | undefined;
 

@@ -6,8 +6,9 @@ import {
   useRemoveInstrument,
   useRestoreCalibration,
   useRestoreInstrument,
+  usePlay,
 } from "@/api/instruments";
-import { lives } from "@/app/tray";
+import { lives, shown } from "@/app/tray";
 import { tellOf } from "@/app/undo";
 import { when } from "@/parts/when";
 import CalibrateForm from "./CalibrateForm.vue";
@@ -20,6 +21,7 @@ const remove = useRemoveInstrument();
 const restore = useRestoreInstrument();
 const removeCalibration = useRemoveCalibration();
 const restoreCalibration = useRestoreCalibration();
+const play = usePlay();
 const calibrating = ref(false);
 
 const CALLED = { scale: "scale", meter: "pH meter", thermometer: "thermometer" } as const;
@@ -64,8 +66,9 @@ function takeBack(): void {
     <template #more>
       <p v-if="live" :class="{ trouble: live.value === null }">
         <template v-if="live.value !== null">
-          It says <strong>{{ live.value }} {{ live.unit }}</strong
-          ><template v-if="live.raw !== null && live.unit === 'pH'">
+          It says <strong>{{ shown(live) }}</strong><template
+            v-if="live.raw !== null && live.unit === 'pH'"
+          >
             ({{ live.raw.toFixed(1) }} mV)</template
           >.
         </template>
@@ -83,6 +86,18 @@ function takeBack(): void {
         <p v-for="warning in calibration.warnings" :key="warning" class="warning">{{ warning }}</p>
       </template>
       <CalibrateForm v-if="calibrating" :instrument="instrument" @done="calibrating = false" />
+      <p v-if="instrument.link === 'bridge' && instrument.kind === 'scale'">
+        <button
+          type="button"
+          class="act"
+          @click="play.mutate({ id: instrument.id, body: { tare: true } })"
+        >
+          Tare
+        </button>
+        <span v-if="play.error.value" class="trouble" role="alert">
+          {{ play.error.value.message }}</span
+        >
+      </p>
       <PlayPanel v-if="instrument.link === 'simulated'" :instrument="instrument" />
     </template>
   </PlainRow>
