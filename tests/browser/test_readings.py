@@ -1,10 +1,12 @@
 """Readings at a desk: strips on a drawn scale, a titration, a jug put right, instruments in the tray."""
 
 import re
+import time
 from typing import Any
 
 from playwright.sync_api import expect
 
+from eyebright.instruments.hub import hub
 from eyebright.instruments.schemas import InstrumentIn
 from eyebright.instruments.services import save_instrument
 from eyebright.shelf.schemas.readings import StripSetIn
@@ -140,6 +142,28 @@ class Tray(BrowserTestCase):
         self.page.keyboard.press("r")
         expect(amount).to_have_value(re.compile(r"^1[12](\.\d)?$"))
         expect(self.page.get_by_role("combobox", name="How much Citric acid")).to_contain_text("g")
+
+    def test_at_the_basin_the_meter_is_read_by_one_key(self) -> None:
+        self.addCleanup(setattr, hub, "clock", hub.clock)
+        hub.clock = lambda: 60.0 * time.monotonic()
+        self.go("/shelf/instruments")
+        meter = self.playing("pH pen")
+        meter.get_by_label("Stand it in pH").fill("4.6")
+        meter.get_by_role("button", name="Hold it there").click()
+        self.go("/mix")
+        self.headline("Yes: pH 4.5")
+        self.page.get_by_role("button", name="I am mixing this").click()
+        for heading in ("Pour in Canal-side tap", "Add Malt vinegar", "Stir it round"):
+            expect(self.page.get_by_role("heading", name=heading)).to_be_visible()
+            self.page.get_by_role("button", name="Done").click()
+        self.choose("Read with", "pH pen")
+        expect(self.page.get_by_text("It was never calibrated")).to_be_visible()
+        expect(self.tray).to_contain_text(re.compile(r"pH 4\.\d\d"))
+        self.page.get_by_label("The jug read pH").focus()
+        self.page.keyboard.press("r")
+        expect(self.page.get_by_label("The jug read pH")).to_have_value(re.compile(r"^4\.\d+$"))
+        self.page.get_by_role("button", name="Keep the reading").click()
+        expect(self.page.get_by_text("They agree.")).to_be_visible()
 
     def test_a_frozen_or_unplugged_one_has_no_number(self) -> None:
         self.go("/shelf/instruments")

@@ -38,7 +38,7 @@ useShortcuts(
     </header>
     <div id="worktop" class="ground" tabindex="-1">
       <RouterView />
-      <TrayBar v-if="!atBasin" />
+      <TrayBar />
       <footer v-if="!atBasin" class="quiet small">
         For your own kitchen and your own head. Not medical advice; what is sold or given away falls
         under local cosmetics rules.

@@ -74,6 +74,7 @@ function colour(ph: number): string {
       v-model="draft.step"
       :choices="STEPS"
       label="How far apart the strip's blocks are"
+      class="apart"
     />
     <fieldset v-if="blocks.length" class="blocks">
       <legend class="unseen">The block that it is nearest to</legend>
@@ -99,7 +100,11 @@ function colour(ph: number): string {
   display: flex;
   flex-wrap: wrap;
   gap: 12px 20px;
-  align-items: end;
+  align-items: start;
+}
+
+.apart {
+  padding-top: 27px;
 }
 
 .picker > :first-child {

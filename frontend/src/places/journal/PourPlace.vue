@@ -98,7 +98,7 @@ useAwake();
 
 <style scoped>
 .basin {
-  min-height: 100vh;
+  flex: 1 0 auto;
   max-width: 720px;
   width: 100%;
   margin: 0 auto;
