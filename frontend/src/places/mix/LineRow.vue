@@ -97,7 +97,12 @@ const takes = useTakesReading(
       v-bind="takes"
     />
     <p v-else class="amount came">
-      <strong v-if="answer">{{ said(answer.amount) }} {{ answer.unit }}</strong>
+      <template v-if="answer">
+        <strong>{{ said(answer.amount) }} {{ answer.unit }}</strong>
+        <span class="quiet small" title="what it may really be, measured so">
+          {{ said(answer.low) }} to {{ said(answer.high) }}
+        </span>
+      </template>
     </p>
     <Select
       :model-value="way"
@@ -155,10 +160,7 @@ li {
 }
 
 .came {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0 8px;
-  align-items: baseline;
+  display: grid;
   line-height: 1.25;
 }
 
