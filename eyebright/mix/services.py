@@ -29,7 +29,7 @@ from eyebright.shelf.models import Vessel
 from eyebright.shelf.services.lots import take
 from eyebright.shelf.services.measures import household, the_kit
 from eyebright.shelf.services.readings import belief_for, kept_reading, told_of
-from eyebright.shelf.services.stuff import shelf_for_routes, stuffs, the_soda
+from eyebright.shelf.services.stuff import gone, shelf_for_routes, stuffs, the_soda
 
 from .models import Rinse
 from .schemas import (
@@ -83,7 +83,7 @@ def _lines(ask: MixAsk, there: dict[str, Stuff]) -> tuple[Line, ...]:
     for i, line in enumerate(ask.lines):
         stuff = there.get(line.stuff)
         if stuff is None:
-            raise Problem.field(f"lines.{i}.stuff", "That is no longer on the shelf: choose another.")
+            raise gone(f"lines.{i}.stuff")
         if line.how == "amount" and line.amount is None:
             raise Problem.field(f"lines.{i}.amount", f"Say how much {stuff.name}.")
         out.append(Line(stuff, line.how, Amount(line.amount or 0.0, line.unit, line.packed)))

@@ -11,7 +11,7 @@ from eyebright.core.chemistry.carbonate import after_standing
 from eyebright.core.chemistry.solution import Part, totals
 from eyebright.core.chemistry.uncertainty import Draws, Spread
 from eyebright.core.chemistry.water import Profile, gas_lost, reported, water_classes
-from eyebright.core.making.jug import JugError
+from eyebright.core.making.jug import JugError, filled
 from eyebright.core.making.mix import Mix, Use, work_out
 from eyebright.core.materials import WaterLot, material
 
@@ -294,3 +294,23 @@ class AnyJug(TestCase):
     def test_a_vessel_that_is_too_small(self) -> None:
         with self.assertRaisesRegex(JugError, "holds 1 L; this needs 1.4 L"):
             rinse("malt_vinegar", volume=1400.0, vessel=1000.0)
+
+
+class Ranges(TestCase):
+    """What each line may really be."""
+
+    def test_by_eye_and_by_the_spoon_are_far_wider_than_weighed(self) -> None:
+        widths = []
+        for amount, unit in ((1.0, "handful"), (2.0, "tbsp"), (8.0, "g")):
+            jug = filled([line("soft", 500.0), line("nettle", amount, unit)], None)
+            low, high = jug.ranges(0.0)[1]
+            middle = float(jug.amounts(np.zeros(1))[1][0])
+            self.assertTrue(low < middle < high)
+            widths.append((high - low) / middle)
+        self.assertGreater(min(widths[:2]), 5.0 * widths[2])
+
+    def test_what_is_poured_by_eye_is_never_nothing(self) -> None:
+        jug = filled([line("buttermilk", 1.0, "glug")], None)
+        mix = work_out(question(line("buttermilk", 1.0, "glug"), aim=None))
+        self.assertGreater(jug.ranges(0.0)[0][0], 0.0)
+        self.assertTrue(np.isfinite(mix.samples).all())

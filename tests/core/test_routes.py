@@ -134,6 +134,13 @@ class Spoons(TestCase):
         words = {each.name: each.words for each in version.spoonfuls}
         self.assertEqual(words["Rhassoul"], "2 scoops")
 
+    def test_what_it_is_called_by_the_spoon_of_ones_own(self) -> None:
+        own = kit("metric", (OwnSpoon("spoon-1", "scoop", None, 11.0, "rhassoul"),))
+        jug = filled([line("soft", 500.0), line("rhassoul", 11.0)], None, own)
+        version = spoon_versions([Asked(jug, 0.0, 7.8, None)], own)[0]
+        assert version
+        self.assertIn("1 scoop", [each.words for each in version.spoonfuls])
+
     def test_spoons_that_the_jug_has_no_room_for_are_not_offered(self) -> None:
         for amount in (497.0, 499.5, 500.0):
             full = filled([line("soft", how="fill"), line("malt_vinegar", amount)], 500.0)

@@ -27,7 +27,7 @@ from ..chemistry.uncertainty import (
 from ..heads.facts import with_materials
 from ..materials.at_hand import Stuff
 from ..materials.material import acidic
-from ..measures import METRIC, Amount, Kit
+from ..measures import METRIC, Kit
 from ..measures import Jug as Vessel
 from ..quantities import jug_for, pourable, said, spoons, weighable
 from . import words
@@ -416,11 +416,3 @@ def _doubts(jug: Jug, draws: Draws, ph: Array) -> tuple[Doubt, ...]:
             row = doubt_table()[which]
             out.append(Doubt(share, row["what"].format(of=of), row["advice"].format(of=of)))
     return tuple(out)
-
-
-def as_amounts(jug: Jug, amount: float) -> tuple[Line, ...]:
-    """The same lines, each with the amount that it came to."""
-    return tuple(
-        Line(line.stuff, "amount", Amount(float(each[0]), line.unit))
-        for line, each in zip(jug.lines, jug.amounts(np.array([amount])), strict=True)
-    )

@@ -134,11 +134,6 @@ class Material:
     guessed: frozenset[str]
 
     @property
-    def is_powder(self) -> bool:
-        """Weighed or spooned dry, rather than poured."""
-        return self.unit == "g"
-
-    @property
     def solubility(self) -> float | None:
         """g that dissolve in a litre; None where that is no question."""
         return self.side.solubility if isinstance(self.side, Salt) else None

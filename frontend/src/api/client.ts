@@ -35,7 +35,6 @@ export type Route = Schemas["RouteOut"];
 export type SpoonVersion = Schemas["SpoonVersionOut"];
 export type ChainAsk = Schemas["ChainAsk"];
 export type Follow = Schemas["FollowOut"];
-export type Corrections = Schemas["CorrectionsOut"];
 export type Pour = Schemas["PourOut"];
 export type Jug = Schemas["JugOut"];
 export type Curve = Schemas["CurveOut"];

@@ -13,6 +13,7 @@ import MeasuringJug from "@/parts/MeasuringJug.vue";
 import MixCurve from "@/parts/MixCurve.vue";
 import { ph, range } from "@/parts/ph";
 import { useTrouble } from "@/parts/trouble";
+import { useWaiting } from "@/parts/waiting";
 import AnswerPanel from "./AnswerPanel.vue";
 import ChainPanel from "./ChainPanel.vue";
 import FamiliarRatios from "./FamiliarRatios.vue";
@@ -57,8 +58,7 @@ const stopWaiting = watch(
   { immediate: true },
 );
 
-const waiting = [atHand, anybodys, choices, heads, vessels];
-const failed = computed(() => waiting.map((query) => query.error.value).find(Boolean) ?? null);
+const { failed, again } = useWaiting(atHand, anybodys, choices, heads, vessels);
 const guessed = computed(() => question.lines.some((line) => ANYBODYS.includes(line.stuff)));
 const problem = computed(() => mix.error.value);
 const { errors, trouble } = useTrouble(problem);
@@ -125,10 +125,6 @@ const chained = ref(false);
 useShortcuts([
   { key: "n", does: "Put something on the shelf", run: () => void router.push("/shelf?new=lot") },
 ]);
-
-function retryAll(): void {
-  for (const query of waiting) void query.refetch();
-}
 </script>
 
 <template>
@@ -145,7 +141,7 @@ function retryAll(): void {
         !vessels.data.value
       "
       :error="failed"
-      @again="retryAll"
+      @again="again"
     />
     <template v-else>
       <p v-if="guessed" class="guessed">

@@ -7,6 +7,7 @@ import ChoiceRow from "@/parts/ChoiceRow.vue";
 import PickField from "@/parts/PickField.vue";
 import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
+import { orNothing, typed } from "@/parts/typed";
 import DayField from "./DayField.vue";
 import EntryForm from "./EntryForm.vue";
 import OwnMaterialForm from "./OwnMaterialForm.vue";
@@ -17,16 +18,14 @@ const save = useSaveLot();
 const { errors, trouble } = useTrouble(save.error);
 const own = ref(false);
 
-const number = (value: number | null | undefined) =>
-  typeof value === "number" ? String(value) : "";
 const entered = reactive({
   material: lot?.material ?? "",
   name: lot?.name ?? "",
-  strength: number(lot?.own_strength),
-  size: number(lot?.size),
-  left: number(lot?.left),
+  strength: typed(lot?.own_strength),
+  size: typed(lot?.size),
+  left: typed(lot?.left),
   left_share: "" as number | "",
-  price: number(lot?.price),
+  price: typed(lot?.price),
   opened_on: lot?.opened_on ?? "",
   use_by: lot?.use_by ?? "",
   note: lot?.note ?? "",
@@ -56,16 +55,15 @@ watch(chosen, (now, before) => {
 });
 
 async function store(): Promise<void> {
-  const blank = (text: string) => text || null;
   const body = {
     ...entered,
-    strength: strength.value ? blank(entered.strength) : null,
-    size: blank(entered.size),
-    left: entered.left_share === "" ? blank(entered.left) : null,
+    strength: strength.value ? orNothing(entered.strength) : null,
+    size: orNothing(entered.size),
+    left: entered.left_share === "" ? orNothing(entered.left) : null,
     left_share: entered.left_share === "" ? null : entered.left_share,
-    price: blank(entered.price),
-    opened_on: blank(entered.opened_on),
-    use_by: blank(entered.use_by),
+    price: orNothing(entered.price),
+    opened_on: orNothing(entered.opened_on),
+    use_by: orNothing(entered.use_by),
   };
   const done = await save.mutateAsync(lot ? { id: lot.id, body } : { body }).catch(() => null);
   if (done) emit("done");

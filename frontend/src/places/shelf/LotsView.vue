@@ -7,9 +7,10 @@ import { useRoute } from "vue-router";
 import { useHousehold, useLibrary, useLot, useLots } from "@/api/shelf";
 import { useShortcuts } from "@/app/shortcuts";
 import LoadState from "@/parts/LoadState.vue";
-import BoardHead from "./BoardHead.vue";
+import { useWaiting } from "@/parts/waiting";
 import LotForm from "./LotForm.vue";
 import LotRow from "./LotRow.vue";
+import ShelfBoard from "./ShelfBoard.vue";
 
 const PAGE = 30;
 const route = useRoute();
@@ -24,21 +25,14 @@ const finder = useTemplateRef<{ $el: HTMLElement }>("finder");
 /** The one that an address names stands first, on whatever page it would be. */
 const named = Number(/^lot-(\d+)$/.exec(String(route.query["change"] ?? route.query["read"]))?.[1]);
 const one = useLot(named || null);
-const waiting = [library, lots, household];
-const failed = computed(() => waiting.map((query) => query.error.value).find(Boolean) ?? null);
-const loaded = computed(
-  () => waiting.every((query) => query.data.value) && !(named && one.isLoading.value),
-);
+const { failed, loaded: listed, again } = useWaiting(library, lots, household);
+const loaded = computed(() => listed.value && !(named && one.isLoading.value));
 const page = computed(() => lots.data.value);
 const items = computed(() => {
   const all = page.value?.items ?? [];
   const first = find.value ? undefined : one.data.value;
   return first ? [first, ...all.filter((lot) => lot.id !== first.id)] : all;
 });
-
-function retryAll(): void {
-  for (const query of waiting) void query.refetch();
-}
 
 useShortcuts([
   {
@@ -51,15 +45,23 @@ useShortcuts([
 </script>
 
 <template>
-  <LoadState v-if="failed || !loaded || !page" :error="failed" @again="retryAll" />
-  <section v-else aria-labelledby="lots">
-    <BoardHead
-      id="lots"
-      title="Bottles and bags"
-      add="Put something on the shelf"
-      :adding="adding"
-      @add="adding = true"
-    >
+  <LoadState v-if="failed || !loaded || !page" :error="failed" @again="again" />
+  <ShelfBoard
+    v-else
+    id="lots"
+    class="lots"
+    title="Bottles and bags"
+    add="Put something on the shelf"
+    :empty="
+      find
+        ? `Nothing here is called “${find}”.`
+        : 'Nothing yet. Start with the vinegar in your cupboard.'
+    "
+    :none="page.total === 0"
+    :adding="adding"
+    @add="adding = true"
+  >
+    <template #find>
       <InputText
         v-show="page.total > 0 || find"
         ref="finder"
@@ -67,44 +69,40 @@ useShortcuts([
         aria-label="Find on the shelf"
         placeholder="By any of its names"
       />
-    </BoardHead>
-    <LotForm
-      v-if="adding && library.data.value"
-      :library="library.data.value"
-      :currency="household.data.value?.currency ?? ''"
-      @done="adding = false"
-    />
-    <p v-if="page.noticed" class="quiet">
-      {{ page.noticed }} of {{ page.total }} {{ page.noticed === 1 ? "calls" : "call" }} for a look:
-      they come first.
-    </p>
-    <ul>
-      <LotRow
-        v-for="lot in items"
-        :key="lot.id"
-        :lot="lot"
+    </template>
+    <template #form>
+      <LotForm
         :library="library.data.value!"
-        :currency="household.data.value?.currency ?? ''"
+        :currency="household.data.value!.currency"
+        @done="adding = false"
       />
-    </ul>
-    <p v-if="page.total === 0 && !find" class="quiet">
-      Nothing yet. Start with the vinegar in your cupboard.
-    </p>
-    <p v-else-if="page.total === 0" class="quiet">Nothing here is called “{{ find }}”.</p>
-    <Button
-      v-if="page.items.length < page.total"
-      :label="`Show more: ${page.total - page.items.length} are left`"
-      variant="text"
-      @click="shown += PAGE"
+    </template>
+    <template #notice>
+      <p v-if="page.noticed" class="quiet">
+        {{ page.noticed }} of {{ page.total }} {{ page.noticed === 1 ? "calls" : "call" }} for a
+        look: they come first.
+      </p>
+    </template>
+    <LotRow
+      v-for="lot in items"
+      :key="lot.id"
+      :lot="lot"
+      :library="library.data.value!"
+      :currency="household.data.value!.currency"
     />
-  </section>
+    <template #more>
+      <Button
+        v-if="page.items.length < page.total"
+        :label="`Show more: ${page.total - page.items.length} are left`"
+        variant="text"
+        @click="shown += PAGE"
+      />
+    </template>
+  </ShelfBoard>
 </template>
 
 <style scoped>
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
+.lots :deep(> ul) {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(min(440px, 100%), 1fr));
   column-gap: 48px;

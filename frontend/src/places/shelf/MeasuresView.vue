@@ -3,14 +3,15 @@
 import { computed, reactive, ref, watch } from "vue";
 import { useHousehold, useLibrary, useSaveHousehold, useSpoons, useVessels } from "@/api/shelf";
 import LoadState from "@/parts/LoadState.vue";
+import { useWaiting } from "@/parts/waiting";
 import PickField from "@/parts/PickField.vue";
 import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
-import BoardHead from "./BoardHead.vue";
 import SpoonForm from "./SpoonForm.vue";
 import SpoonRow from "./SpoonRow.vue";
 import VesselForm from "./VesselForm.vue";
 import VesselRow from "./VesselRow.vue";
+import ShelfBoard from "./ShelfBoard.vue";
 
 const household = useHousehold();
 const spoons = useSpoons();
@@ -20,9 +21,7 @@ const save = useSaveHousehold();
 const { errors, trouble } = useTrouble(save.error);
 const adding = ref<"spoon" | "vessel" | null>(null);
 
-const waiting = [household, spoons, vessels, library];
-const failed = computed(() => waiting.map((query) => query.error.value).find(Boolean) ?? null);
-const loaded = computed(() => waiting.every((query) => query.data.value));
+const { failed, loaded, again } = useWaiting(household, spoons, vessels, library);
 const entered = reactive({ system: "", currency: "" });
 watch(
   household.data,
@@ -40,14 +39,10 @@ const system = computed({
     void keep();
   },
 });
-
-function retryAll(): void {
-  for (const query of waiting) void query.refetch();
-}
 </script>
 
 <template>
-  <LoadState v-if="failed || !loaded" :error="failed" @again="retryAll" />
+  <LoadState v-if="failed || !loaded" :error="failed" @again="again" />
   <div v-else class="boards">
     <section class="whose">
       <PickField
@@ -66,47 +61,37 @@ function retryAll(): void {
         @change="keep"
       />
     </section>
-    <section aria-labelledby="spoons">
-      <BoardHead
-        id="spoons"
-        title="Spoons and scoops of your own"
-        add="Put a spoon on the shelf"
-        :adding="adding === 'spoon'"
-        @add="adding = 'spoon'"
-      />
-      <SpoonForm
-        v-if="adding === 'spoon'"
+    <ShelfBoard
+      id="spoons"
+      title="Spoons and scoops of your own"
+      add="Put a spoon on the shelf"
+      empty="None yet. “My scoop of rhassoul is 11 g”: say it once, and every jug is poured in scoops."
+      :none="!spoons.data.value?.length"
+      :adding="adding === 'spoon'"
+      @add="adding = 'spoon'"
+    >
+      <template #form>
+        <SpoonForm :materials="library.data.value!.materials" @done="adding = null" />
+      </template>
+      <SpoonRow
+        v-for="spoon in spoons.data.value"
+        :key="spoon.id"
+        :spoon="spoon"
         :materials="library.data.value!.materials"
-        @done="adding = null"
       />
-      <ul>
-        <SpoonRow
-          v-for="spoon in spoons.data.value"
-          :key="spoon.id"
-          :spoon="spoon"
-          :materials="library.data.value!.materials"
-        />
-      </ul>
-      <p v-if="!spoons.data.value?.length" class="quiet">
-        None yet. “My scoop of rhassoul is 11 g”: say it once, and every jug is poured in scoops.
-      </p>
-    </section>
-    <section aria-labelledby="vessels">
-      <BoardHead
-        id="vessels"
-        title="Vessels"
-        add="Put a vessel on the shelf"
-        :adding="adding === 'vessel'"
-        @add="adding = 'vessel'"
-      />
-      <VesselForm v-if="adding === 'vessel'" @done="adding = null" />
-      <ul>
-        <VesselRow v-for="vessel in vessels.data.value" :key="vessel.id" :vessel="vessel" />
-      </ul>
-      <p v-if="!vessels.data.value?.length" class="quiet">
-        No vessel yet. Doses are said in yours once they stand here: “half the squeeze bottle”.
-      </p>
-    </section>
+    </ShelfBoard>
+    <ShelfBoard
+      id="vessels"
+      title="Vessels"
+      add="Put a vessel on the shelf"
+      empty="No vessel yet. Doses are said in yours once they stand here: “half the squeeze bottle”."
+      :none="!vessels.data.value?.length"
+      :adding="adding === 'vessel'"
+      @add="adding = 'vessel'"
+    >
+      <template #form><VesselForm @done="adding = null" /></template>
+      <VesselRow v-for="vessel in vessels.data.value" :key="vessel.id" :vessel="vessel" />
+    </ShelfBoard>
   </div>
 </template>
 
@@ -122,12 +107,6 @@ function retryAll(): void {
   display: grid;
   grid-template-columns: minmax(0, 420px) 120px;
   gap: 24px;
-}
-
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
 }
 
 @media (max-width: 1000px) {

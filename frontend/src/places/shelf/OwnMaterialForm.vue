@@ -8,6 +8,7 @@ import ChoiceRow from "@/parts/ChoiceRow.vue";
 import PickField from "@/parts/PickField.vue";
 import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
+import { orNothing } from "@/parts/typed";
 import EntryForm from "./EntryForm.vue";
 
 const { kinds } = defineProps<{ kinds: Library["kinds"] }>();
@@ -36,14 +37,13 @@ const allergens = computed(
 );
 
 async function store(): Promise<void> {
-  const blank = (text: string) => text || null;
   const made = await save
     .mutateAsync({
       ...entered,
-      spoonful: solid.value ? blank(entered.spoonful) : null,
-      strength: blank(entered.strength),
-      ph: blank(entered.ph),
-      per: solid.value ? blank(entered.per) : null,
+      spoonful: solid.value ? orNothing(entered.spoonful) : null,
+      strength: orNothing(entered.strength),
+      ph: orNothing(entered.ph),
+      per: solid.value ? orNothing(entered.per) : null,
     })
     .catch(() => null);
   if (made) emit("made", made);

@@ -7,6 +7,7 @@ import { tell } from "@/app/undo";
 import FieldRow from "@/parts/FieldRow.vue";
 import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
+import { orNothing } from "@/parts/typed";
 import DayField from "./DayField.vue";
 import EntryForm from "./EntryForm.vue";
 
@@ -33,7 +34,6 @@ async function read(event: Event): Promise<void> {
 }
 
 async function store(): Promise<void> {
-  const blank = (typed: string) => typed || null;
   const { on, ...figures } = entered;
   const kept = fromFile.value
     ? await report.mutateAsync({ id: water.id, text: text.value }).catch(() => null)
@@ -43,7 +43,7 @@ async function store(): Promise<void> {
           body: {
             on,
             ...Object.fromEntries(
-              Object.entries(figures).map(([name, typed]) => [name, blank(typed)]),
+              Object.entries(figures).map(([name, typed]) => [name, orNothing(typed)]),
             ),
           },
         })

@@ -5,18 +5,17 @@ import { useSaveSpoon } from "@/api/shelf";
 import PickField from "@/parts/PickField.vue";
 import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
+import { orNothing, typed } from "@/parts/typed";
 import EntryForm from "./EntryForm.vue";
 
 const { spoon, materials } = defineProps<{ spoon?: Spoon; materials: Library["materials"] }>();
 const emit = defineEmits<{ done: [] }>();
 const save = useSaveSpoon();
 const { errors, trouble } = useTrouble(save.error);
-const number = (value: number | null | undefined) =>
-  typeof value === "number" ? String(value) : "";
 const entered = reactive({
   name: spoon?.name ?? "",
-  volume: number(spoon?.volume),
-  grams: number(spoon?.grams),
+  volume: typed(spoon?.volume),
+  grams: typed(spoon?.grams),
   material: spoon?.material ?? "",
 });
 const ANY = { key: "", name: "anything", also: [] as string[] };
@@ -25,7 +24,7 @@ const offered = computed(() =>
 );
 
 async function store(): Promise<void> {
-  const body = { ...entered, volume: entered.volume || null, grams: entered.grams || null };
+  const body = { ...entered, volume: orNothing(entered.volume), grams: orNothing(entered.grams) };
   const done = await save.mutateAsync(spoon ? { id: spoon.id, body } : { body }).catch(() => null);
   if (done) emit("done");
 }

@@ -6,6 +6,7 @@ import { said } from "@/parts/ph";
 import PickField from "@/parts/PickField.vue";
 import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
+import { orNothing, typed } from "@/parts/typed";
 import EntryForm from "./EntryForm.vue";
 
 const { kinds, water } = defineProps<{ kinds: WaterKind[]; water?: Water }>();
@@ -13,12 +14,11 @@ const emit = defineEmits<{ done: [] }>();
 const save = useSaveWater();
 const { errors, trouble } = useTrouble(save.error);
 
-const own = (value: number | null | undefined) => (typeof value === "number" ? String(value) : "");
 const entered = reactive({
   kind: water?.kind ?? "",
   name: water?.name ?? "",
-  alkalinity: own(water?.own_alkalinity),
-  hardness: own(water?.own_hardness),
+  alkalinity: typed(water?.own_alkalinity),
+  hardness: typed(water?.own_hardness),
   note: water?.note ?? "",
 });
 const chosen = computed(() => kinds.find((one) => one.key === entered.kind));
@@ -34,8 +34,8 @@ watch(chosen, (now, before) => {
 async function store(): Promise<void> {
   const body = {
     ...entered,
-    alkalinity: entered.alkalinity || null,
-    hardness: entered.hardness || null,
+    alkalinity: orNothing(entered.alkalinity),
+    hardness: orNothing(entered.hardness),
   };
   const done = await save.mutateAsync(water ? { id: water.id, body } : { body }).catch(() => null);
   if (done) emit("done");

@@ -1,0 +1,50 @@
+<script setup lang="ts">
+/** A board: its name, the button that puts one more there, the form for that, and what stands on it. */
+import Button from "primevue/button";
+
+defineProps<{
+  id: string;
+  title: string;
+  add: string;
+  adding: boolean;
+  /** What is said while nothing stands there. */
+  empty?: string;
+  none?: boolean;
+}>();
+defineEmits<{ add: [] }>();
+</script>
+
+<template>
+  <section :aria-labelledby="id">
+    <div class="head">
+      <h2 :id="id">{{ title }}</h2>
+      <slot name="find" />
+      <Button v-if="!adding" :label="add" variant="outlined" @click="$emit('add')" />
+    </div>
+    <slot v-if="adding" name="form" />
+    <slot name="notice" />
+    <ul>
+      <slot />
+    </ul>
+    <p v-if="none && empty" class="quiet">{{ empty }}</p>
+    <slot name="more" />
+  </section>
+</template>
+
+<style scoped>
+.head {
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: space-between;
+  align-items: center;
+  gap: 8px 16px;
+  min-height: 48px;
+  margin-bottom: 8px;
+}
+
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+</style>
