@@ -151,8 +151,11 @@ def work_out(question: Question) -> Mix:
     solved, grams = jug.solved(np.array([amount]), draws, middle)
     samples = np.broadcast_to(solved.ph, (DRAWS,))
     ph = figure(samples, "pH")
-    if verdict == "reached" and ph.high - ph.low >= LOOSE:
-        verdict = "loosely"
+    if verdict == "reached" and question.aim is not None:
+        if abs(ph.value - question.aim) > NEAR:
+            verdict = "would_not_hold"  # so steep here that what can be measured misses it
+        elif ph.high - ph.low >= LOOSE:
+            verdict = "loosely"
     volume = float(jug.size(np.array([amount]))[0])
     pours = pours_of(jug, amount, question.kit)
     headline, reason = words.verdict(verdict, _situation(question, jug, line, wanted, amount, ph, volume))
