@@ -82,6 +82,13 @@ def figure(samples: Array, unit: str) -> Figure:
     return Figure(middle, low, high, unit)
 
 
+def middle(values: Array) -> float:
+    """The median of samples, of any shape."""
+    if values.size == 1:
+        return float(values.flat[0])
+    return _quantile(np.sort(values, axis=None), 0.5)
+
+
 def _quantile(ordered: Array, share: float) -> float:
     """A quantile of sorted samples, between its two neighbours; np.quantile's own, without its cost."""
     place = share * (len(ordered) - 1)

@@ -8,8 +8,9 @@ import numpy as np
 
 from ..cautions import Caution, cautions
 from ..chemistry.uncertainty import Array, Draws, Figure, figure
-from ..formulas.cleansing import Oil, cleaning_for, lifted
+from ..formulas.cleansing import cleaning_for, lifted
 from ..formulas.families import Family, families
+from ..formulas.ground import Ground
 from .asks import Aims, asks_table, shortened
 from .facts import patch_of
 
@@ -57,22 +58,6 @@ class Fit:
     minutes: tuple[float, float, float]
     ready_in: float
     given: float | None
-
-
-@dataclass(frozen=True)
-class Ground:
-    """What every family meets on this head: arrays of draws.
-
-    `mass` g of hair, `area` cm² of scalp, `oil` g on each zone, the head's own factors, and how much
-    liquid its hair holds against medium hair, times.
-    """
-
-    mass: Array
-    area: Array
-    oil: Oil
-    strength: Array
-    dose: Array
-    holds: float
 
 
 def fits(

@@ -12,10 +12,11 @@ from ..cautions.limits import Tightening, tightenings_for
 from ..chemistry.uncertainty import Array, Draws, Figure, Spread, figure
 from ..formulas.cleansing import grade, scalp_oil
 from ..formulas.families import Family
+from ..formulas.ground import Ground
 from ..learning.factors import Factors, unlearnt
 from .asks import Aims, Reason, ZoneAim, aims_of
 from .facts import facts_of
-from .fits import Fit, Ground, fit, fits
+from .fits import Fit, fit, fits
 from .hair import hair_mass, liquid_held, scalp_area
 from .record import CheckIn, History, Record, Today, tables
 from .schools import School, schools
@@ -121,7 +122,7 @@ def patch_hours(facts: Mapping[str, Any]) -> int:
     return 48 if careful or facts["allergies"] else 24
 
 
-def _ground(head: Head, facts: Mapping[str, Any], draws: Draws) -> Ground:
+def ground_of(head: Head, facts: Mapping[str, Any], draws: Draws) -> Ground:
     """What every family meets on this head."""
     record = head.record
     area = scalp_area(record.age(head.today), draws)
@@ -152,7 +153,7 @@ def _days(head: Head) -> float:
 def fit_of(head: Head, family: Family) -> Fit:
     """How one family fits this head: the same as among all that it asks for."""
     draws, facts = Draws(), head.facts()
-    ground = _ground(head, facts, draws)
+    ground = ground_of(head, facts, draws)
     return fit(family, aims_of(facts), facts, ground, draws, head.history.since_family.get(family.key))
 
 
@@ -160,7 +161,7 @@ def asks_of(head: Head) -> Asks:
     """Look at a head. The same head on the same day always gets the same answer."""
     draws, facts = Draws(), head.facts()
     aims = aims_of(facts)
-    ground = _ground(head, facts, draws)
+    ground = ground_of(head, facts, draws)
     days = _days(head)
     found = fits(aims, facts, ground, draws, dict(head.history.since_family))
     return Asks(

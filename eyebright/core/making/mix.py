@@ -377,6 +377,7 @@ def facts_of_mix(
         "paste": "paste" in hazards,
         "irritant": "irritant" in hazards and ph.low < 7.0 and _share(there, "irritant", volume) > 0.25,
         "scented": "scented" in hazards,
+        "carried": False,
         "scent_percent": 100.0 * _share(there, "scented", volume),
         "tannin": any(material.stain for material in materials),
         "abrasive": "abrasive" in hazards and jug.undissolved(amount) > 0.0,

@@ -1,0 +1,354 @@
+"""Backwards from what is wanted to the fewest lines that must change; shown before it is taken.
+
+Every goal works on the middle of all doubts (one draw); the formula is read whole before and after.
+"""
+
+import math
+from collections.abc import Callable, Sequence
+from dataclasses import replace
+from typing import Any
+
+from ..chemistry.uncertainty import middle
+from ..materials.at_hand import Stuff
+from ..materials.material import Material
+from ..measures import Amount
+from ..quantities import said, weighable
+from .cleansing import oil_table
+from .forms import form_table, turned
+from .formula import MOST_GRAMS, Formula, FormulaError, Ingredient, default_phase, of_form, weighed
+from .proposals import (
+    Bench,
+    Proposal,
+    difference,
+    met_at,
+    nothing,
+    proposed,
+    rounded,
+    scaled,
+    solved,
+    times_as_much,
+)
+from .reading import Reading
+from .scent import cap_for
+from .steps import sensible
+from .swap import does, main_role
+from .texture import grades, texture_table
+
+NEAR_PH, NEAR_LIFT = 0.05, 0.02
+
+
+def lift(formula: Formula, bench: Bench, direction: str, aim: float | None = None) -> Proposal:
+    """Make it lift less, or more, by one grade; or about this share of the scalp's oil."""
+    now = bench.quick(formula)
+    wanted = aim if aim is not None else _next_grade(now.lift.scalp.value, direction)
+    if formula.family.stays or formula.use == "left_in":
+        return nothing(formula, "What stays in lifts nothing.")
+    cleaners = _cleaners(now)
+    if not cleaners:
+        return nothing(
+            formula, "Nothing in it cleans beyond what warm water does: add a soap plant, soap or clay."
+        )
+    best = None
+    for places in (cleaners[:1], cleaners):
+        times, got = solved(formula, places, wanted, lambda f: bench.quick(f).lift.scalp.value)
+        best = rounded(times_as_much(formula, places, times), places)
+        if abs(got - wanted) <= NEAR_LIFT or len(cleaners) == 1:
+            break
+    assert best is not None
+    got = bench.quick(best).lift.scalp.value
+    met = abs(got - wanted) <= 3 * NEAR_LIFT
+    aimed = f"about {_percent(wanted)} % of the scalp's oil"
+    return proposed(formula, best, met, aimed, f"about {_percent(got)} %")
+
+
+def _cleaners(reading: Reading) -> list[int]:
+    """The places of the lines that clean, the strongest first."""
+    table = oil_table()["cleaning"]
+    out = []
+    for place, one in enumerate(reading.made.lines):
+        material = one.material
+        if material is None:
+            continue
+        grams, per = middle(one.plant), 0.0
+        if material.saponin:
+            per += material.saponin.mid * table["saponin"][1] * middle(one.drawn)
+        if material.surfactant:
+            per += material.surfactant.mid * table["soap" if "soap" in material.hazards else "surfactant"][1]
+        if material.kind in ("clay", "flour", "starch") and material.oil_uptake and one.stays:
+            used = (
+                "flour" if material.kind != "clay" else "clay_dry" if reading.formula.dried else "clay_damp"
+            )
+            used = "dusted" if reading.formula.family.dust else used
+            per += material.oil_uptake.mid * table[used][1]
+        if material.kind in ("salt", "sugar") and reading.formula.family.abrasive:
+            per += table["grain"][1]
+        if per * grams > 0.0:
+            out.append((per * grams, place))
+    return [place for _, place in sorted(out, reverse=True)]
+
+
+def _next_grade(share: float, direction: str) -> float:
+    """The middle of the grade below, or above."""
+    rows = oil_table()["grade"]
+    edges = [0.1, *(row["to"] for row in rows)]
+    here = next(i for i, row in enumerate(rows) if share <= row["to"])
+    to = max(here - 1, 0) if direction == "less" else min(here + 1, len(rows) - 1)
+    return float((edges[to] + min(edges[to + 1], 0.95)) / 2.0)
+
+
+def _percent(share: float) -> int:
+    return round(share * 100)
+
+
+def thickness(formula: Formula, bench: Bench, grade: str) -> Proposal:
+    """Make it as thick as a grade: by its liquid, or by its powder where there is too little liquid."""
+    if grade not in texture_table()["wanted"]:
+        raise FormulaError("Choose how thick.", None, "texture")
+    now = bench.quick(formula)
+    name = next(each.name for each in grades() if each.key == grade)
+    if now.texture is None:
+        return nothing(formula, "It is dry: there is no liquid in it to thicken. Put a water in first.")
+    if now.texture.grade.key == grade:
+        return nothing(formula, f"It is there already: {name}.", True)
+    aim = texture_table()["wanted"][grade]
+
+    def ratio(f: Formula) -> float:
+        found = bench.quick(f).texture
+        return found.ratio.value if found else 0.0
+
+    thicker = aim < now.texture.ratio.value
+    tries = [_places(now, lambda m, one: one.kind in LIQUIDS and one.stays),
+             _places(now, lambda m, one: one.stays and m is not None and _thickens(m))]  # fmt: skip
+    for order in (tries if not thicker else tries[::-1]) if _thick_enough(now, aim) else tries:
+        if order:
+            times, got = solved(formula, order[:1], aim, ratio)
+            if abs(got - aim) <= 0.1 * max(aim, 0.2):
+                after = rounded(times_as_much(formula, order[:1], times), order[:1])
+                return _thick(formula, after, bench, grade, name)
+    thickener = _pick(bench, ("slip", "thickens"), formula)
+    if thickener is None or not thicker:
+        return nothing(formula, f"No line of it can make it {name}.")
+    line = Ingredient(
+        formula.new_id(), thickener, Amount(1.0, "g"), "dry", of_form(thickener.material, "powder")
+    )
+    more = formula.with_line(line)
+    places = [len(more.ingredients) - 1]
+    times, got = solved(times_as_much(more, places, 5.0), places, aim, ratio)
+    after = rounded(times_as_much(more, places, 5.0 * times), places)
+    return _thick(formula, after, bench, grade, name)
+
+
+def _thick(formula: Formula, after: Formula, bench: Bench, grade: str, name: str) -> Proposal:
+    reached = bench.quick(after).texture
+    met = reached is not None and reached.grade.key == grade
+    return proposed(formula, after, met, name, reached.grade.name if reached else "dry")
+
+
+LIQUIDS = ("water", "tea", "hydrosol", "dairy", "gel", "plant cream", "juice", "wine")
+
+
+def _thick_enough(now: Reading, aim: float) -> bool:
+    """Whether less liquid alone would take most of it away: then more powder is the smaller change."""
+    thick = now.texture
+    assert thick is not None
+    free = middle(thick.free)
+    needed = aim * middle(thick.solids) - free
+    return needed < -0.5 * middle(now.made.water)
+
+
+def _thickens(material: Material) -> bool:
+    return material.unit == "g" and material.water_uptake is not None
+
+
+def _places(reading: Reading, fits: Callable[[Material | None, Any], bool]) -> list[int]:
+    """The places of the lines that fit, the heaviest first."""
+    lines = [
+        (middle(one.grams), place) for place, one in enumerate(reading.made.lines) if fits(one.material, one)
+    ]
+    return [place for _, place in sorted(lines, reverse=True)]
+
+
+def _pick(bench: Bench, roles: Sequence[str], formula: Formula) -> Stuff | None:
+    """Something with one of these roles: at hand, else from the library; nothing this head is allergic to."""
+    allergies = bench.head.get("allergies", ())
+    for role in roles:
+        for among in (bench.shelf, bench.library):
+            fits = [stuff for stuff in among if _thickener(stuff.material, role, allergies)]
+            if fits:
+                return max(fits, key=lambda stuff: does(stuff.material)[role])
+    return None
+
+
+def _thickener(material: Material | None, role: str, allergies: Sequence[str]) -> bool:
+    """Whether it thickens by this role, colours nothing and harms nobody here."""
+    return (
+        material is not None
+        and material.unit == "g"
+        and main_role(material) == role
+        and not material.stain
+        and not set(material.contains) & set(allergies)
+    )
+
+
+def ph(formula: Formula, bench: Bench, aim: float) -> Proposal:
+    """Bring it to a pH: by the sour or alkaline line that is in it, or by one more."""
+    now = bench.quick(formula)
+    if now.ph is None:
+        return nothing(formula, "It is dry: it has no pH. Put a water in first.")
+    if now.facts["soap_percent"] > 0.0:
+        return nothing(
+            formula, "It is a soap: acid in it curdles. Rinse it out, and pour an acid rinse after it."
+        )
+    if abs(now.ph.value - aim) <= NEAR_PH:
+        return nothing(formula, f"It is there already: pH {now.ph.value:.1f}.", True)
+
+    def value(f: Formula) -> float:
+        found = bench.quick(f).ph
+        return found.value if found else 7.0
+
+    role = "acid" if aim < now.ph.value else "alkali"
+    other = "alkali" if role == "acid" else "acid"
+    for kind in (role, other):  # more of what turns it, or less of what turned it the other way
+        places = [
+            p for p in range(len(formula.ingredients)) if main_role(formula.ingredients[p].material) == kind
+        ]
+        if not places:
+            continue
+        times, got = solved(formula, places[:1], aim, value)
+        if abs(got - aim) <= NEAR_PH:
+            after = rounded(times_as_much(formula, places[:1], times), places[:1])
+            got = value(after)
+            return proposed(formula, after, abs(got - aim) <= 3 * NEAR_PH, f"pH {aim:g}", f"pH {got:.1f}")
+    stuff = _sour(bench, role)
+    if stuff is None:
+        return nothing(formula, f"Nothing at hand or in the library brings it to pH {aim:g}.")
+    unit = stuff.material.unit if stuff.material else "mL"
+    line = Ingredient(formula.new_id(), stuff, Amount(1.0, unit), default_phase(stuff, formula.family))
+    more = formula.with_line(line)
+    places = [len(more.ingredients) - 1]
+    times, got = solved(more, places, aim, value)
+    exact = times_as_much(more, places, times)
+    after = rounded(exact, places)
+    got = value(after)
+    return proposed(formula, after, abs(got - aim) <= 3 * NEAR_PH, f"pH {aim:g}", f"pH {got:.1f}")
+
+
+def _sour(bench: Bench, role: str) -> Stuff | None:
+    """An acid, or soda, at hand or else of the library: the plainest one."""
+    plain = ("citric_acid", "cream_of_tartar", "lactic_acid") if role == "acid" else ("baking_soda",)
+    for among in (bench.shelf, bench.library):
+        by_key = {stuff.material.key: stuff for stuff in among if stuff.material}
+        found = next((by_key[key] for key in plain if key in by_key), None)
+        if found:
+            return found
+        acids = [
+            s
+            for s in among
+            if s.material and main_role(s.material) == role and s.material.kind in ("vinegar",)
+        ]
+        if acids and role == "acid":
+            return acids[0]
+    return None
+
+
+def makes(formula: Formula, bench: Bench, ml: float) -> Proposal:
+    """As much of everything as makes so many mL in the end; what the pot loses does not scale."""
+    if ml <= 0.0 or not math.isfinite(ml):
+        raise FormulaError("Say how much it is to make: more than nothing.", None, "volume")
+    most = MOST_GRAMS / 2.0 / max(sum(each.grams for each in weighed(formula)), 1e-3)
+    times, _ = met_at(lambda t: bench.quick(scaled(formula, t)).yield_ml.value, ml, most)
+    after = scaled(formula, times)
+    after = rounded(after, range(len(after.ingredients)))
+    got = bench.quick(after).yield_ml.value
+    return proposed(
+        formula, after, abs(got - ml) <= 0.1 * ml, f"{said(round(ml))} mL", f"{said(round(got))} mL"
+    )
+
+
+def for_head(formula: Formula, bench: Bench, washes: float = 1.0, name: str = "") -> Proposal:
+    """One wash for a head: as much as its dose takes, within its caps and minutes."""
+    now = bench.quick(formula)
+    wanted = (now.lift.on_scalp.value + now.lift.on_lengths.value) * washes
+    most = MOST_GRAMS / 2.0 / max(sum(each.grams for each in weighed(formula)), 1e-3)
+    times, _ = met_at(lambda t: bench.quick(scaled(formula, t)).yield_g.value, wanted, most)
+    after = scaled(formula, times)
+    after = rounded(after, range(len(after.ingredients)))
+    after = capped(after, bench)
+    if bench.head.get("child") or bench.head.get("tender"):
+        most = formula.family.most * 0.5
+        if formula.use == "rinsed_out" and formula.family.most and formula.minutes > most:
+            after = replace(after, minutes=max(most, 1.0))
+    got = bench.quick(after)
+    whom = f" for {name}" if name else ""
+    count = "one wash" if washes == 1.0 else f"{said(washes)} washes"
+    changes = difference(formula, after)
+    return Proposal(
+        after, changes, True, f"{count[0].upper()}{count[1:]}{whom}: {said(round(got.yield_g.value))} g."
+    )
+
+
+def capped(formula: Formula, bench: Bench) -> Formula:
+    """The same with no more essential oil than this head and use may have; none where it may have none."""
+    cap = cap_for(formula.use, bench.head)
+    drops = [
+        place for place, line in enumerate(formula.ingredients)
+        if line.material and "scented" in line.material.hazards
+    ]  # fmt: skip
+    if not drops:
+        return formula
+    if cap <= 0.0 or (bench.head.get("small_child") and _cineole(formula, drops)):
+        return replace(
+            formula, ingredients=tuple(line for p, line in enumerate(formula.ingredients) if p not in drops)
+        )
+    for _ in range(12):
+        found = bench.quick(formula).scent
+        if found is None or found.percent.value <= cap:
+            return formula
+        formula = times_as_much(formula, drops, 0.98 * cap / found.percent.value)
+        lines = list(formula.ingredients)
+        for place in drops:  # rounded down: a cap is a cap
+            amount = lines[place].amount
+            if amount.unit == "drop" and amount.value >= 1.0:
+                lines[place] = replace(
+                    lines[place], amount=replace(amount, value=float(math.floor(amount.value)))
+                )
+        formula = replace(formula, ingredients=tuple(lines))
+    return formula
+
+
+def _cineole(formula: Formula, places: Sequence[int]) -> bool:
+    materials = [formula.ingredients[p].material for p in places]
+    return any(m is not None and "cineole" in m.hazards for m in materials)
+
+
+def to_form(formula: Formula, bench: Bench, line: int, form: str) -> Proposal:
+    """One line in another form: as much of the plant, with the doubt of that said."""
+    place = next((p for p, each in enumerate(formula.ingredients) if each.id == line), None)
+    if place is None:
+        raise FormulaError("That line is gone.", None, "line")
+    old = formula.ingredients[place]
+    if old.material is None or of_form(old.material, form) != form:
+        raise FormulaError(f"{old.stuff.name} does not come so.", place, "form")
+    grams = weighed(formula, bench.kit)[place].grams
+    times = turned(old.material, old.form, form)
+    new = replace(old, form=form, amount=Amount(weighable(grams * times.mid), "g"))
+    lines = list(formula.ingredients)
+    lines[place] = new
+    after = replace(formula, ingredients=tuple(lines))
+    low, high = (said(round(grams * end, 1)) for end in (times.low, times.high))
+    name = form_table()["form"][form]["name"]
+    return Proposal(
+        after,
+        difference(formula, after),
+        True,
+        f"{said(round(grams, 1))} g as it was is about {said(new.amount.value)} g {name}, likely {low} to {high} g.",
+    )
+
+
+def in_order(formula: Formula, bench: Bench) -> Proposal:
+    """The steps in a sensible order."""
+    after = replace(formula, steps=sensible(formula))
+    del bench
+    if after.steps == formula.steps:
+        return nothing(formula, "The order is sensible already.", True)
+    return Proposal(after, difference(formula, after), True, "In an order that works.")
