@@ -5,7 +5,7 @@ from typing import Annotated, get_args
 from django.http import HttpRequest
 from ninja import Query, Router, Status
 
-from eyebright.mix.schemas import CorrectionsOut
+from eyebright.mix.schemas.jugs import CorrectionsOut
 
 from . import services
 from .schemas import BeginIn, EntriesOut, EntryIn, EntryOut, Feel, FeelingsOut, PutRightIn

@@ -17,8 +17,8 @@ from eyebright.core.making.reading import cautions_on_reading
 from eyebright.heads.schemas.diary import WashIn
 from eyebright.heads.services import keep_wash
 from eyebright.mix.models import Rinse
-from eyebright.mix.schemas import CorrectionsOut
-from eyebright.mix.services import pass_stops, pour, put_right, taken
+from eyebright.mix.schemas.jugs import CorrectionsOut
+from eyebright.mix.services.jugs import pass_stops, pour, put_right, taken
 from eyebright.shelf.schemas.readings import ReadIn
 from eyebright.shelf.services.lots import take
 from eyebright.shelf.services.readings import STRIP_STEP, core_reading, keep_reading

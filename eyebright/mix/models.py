@@ -1,9 +1,10 @@
-"""What is kept of a jug: the question, and the answer as it stood when it was poured."""
+"""What is kept of Mix: jugs as they were poured, formulas with their versions, and washes by name."""
 
 from django.core.serializers.json import DjangoJSONEncoder
 from django.db import models
 from django.utils import timezone
 
+from eyebright.config.kept import Kept
 from eyebright.heads.models import Head
 
 
@@ -42,6 +43,62 @@ class Rinse(models.Model):
     facts = models.JSONField(encoder=DjangoJSONEncoder)
     stops_passed = models.JSONField(default=list)
     worked_out_at = models.DateTimeField(default=timezone.now, editable=False)
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Formula(Kept):
+    """A formula of the household: what goes in and how it is made, as it was written (`body`).
+
+    `version` counts every change, so that two windows never overwrite each other; `search` is what it is
+    found by, folded; `digest` what of its reading ranks it for a head, of the state that `digest_of` names.
+    `sat_at` is when the sitting began whose first state is the latest kept version.
+    """
+
+    name = models.CharField(max_length=80)
+    family = models.CharField(max_length=20)
+    body = models.JSONField(encoder=DjangoJSONEncoder)
+    version = models.PositiveIntegerField(default=1)
+    changed_at = models.DateTimeField(default=timezone.now)
+    sat_at = models.DateTimeField(null=True, blank=True)
+    search = models.TextField(blank=True)
+    digest = models.JSONField(null=True, blank=True)
+    digest_of = models.CharField(max_length=64, blank=True)
+
+    class Meta:
+        ordering = ["name", "id"]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class FormulaVersion(models.Model):
+    """A formula as it once was: `changes` in words, against the version before it."""
+
+    formula = models.ForeignKey(Formula, on_delete=models.CASCADE, related_name="versions")
+    made_at = models.DateTimeField(default=timezone.now, editable=False)
+    number = models.PositiveIntegerField()
+    name = models.CharField(max_length=80, blank=True)
+    body = models.JSONField(encoder=DjangoJSONEncoder)
+    changes = models.JSONField(default=list)
+
+    class Meta:
+        ordering = ["-number"]
+        constraints = [models.UniqueConstraint(fields=["formula", "number"], name="one_version_a_number")]
+
+    def __str__(self) -> str:
+        return self.name or f"version {self.number}"
+
+
+class WashChain(Kept):
+    """A wash by name: its links in order, each {formula (null is plain water), zone, minutes, times}."""
+
+    name = models.CharField(max_length=80)
+    links = models.JSONField(default=list)
+
+    class Meta:
+        ordering = ["name", "id"]
 
     def __str__(self) -> str:
         return self.name

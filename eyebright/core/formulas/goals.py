@@ -30,7 +30,7 @@ from .proposals import (
 )
 from .reading import Reading
 from .scent import cap_for
-from .steps import sensible
+from .steps import done, sensible
 from .swap import does, main_role
 from .texture import grades, texture_table
 
@@ -341,14 +341,14 @@ def to_form(formula: Formula, bench: Bench, line: int, form: str) -> Proposal:
         after,
         difference(formula, after),
         True,
-        f"{said(round(grams, 1))} g as it was is about {said(new.amount.value)} g {name}, likely {low} to {high} g.",
+        f"{said(round(grams, 1))} g as it was is about {said(new.amount.value)} g {name}, "
+        f"likely {low} to {high} g.",
     )
 
 
-def in_order(formula: Formula, bench: Bench) -> Proposal:
+def in_order(formula: Formula) -> Proposal:
     """The steps in a sensible order."""
     after = replace(formula, steps=sensible(formula))
-    del bench
-    if after.steps == formula.steps:
+    if after.steps == tuple(each.step for each in done(formula)):
         return nothing(formula, "The order is sensible already.", True)
     return Proposal(after, difference(formula, after), True, "In an order that works.")

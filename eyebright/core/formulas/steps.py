@@ -107,7 +107,7 @@ def usual(formula: Formula) -> tuple[Step, ...]:
                 Step("strain"),
                 Step("press"),
             ]
-        elif any(line.kind in ("root", "seed") for line in infused):
+        elif key not in ("spray", "acid_rinse") and any(line.kind in ("root", "seed") for line in infused):
             out += [Step("simmer", adds=pot), Step("strain")]
         else:
             out += [Step("steep", adds=pot, sign="turned"), Step("strain")]

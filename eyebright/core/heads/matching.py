@@ -17,6 +17,7 @@ from ..formulas.texture import grades
 from .asks import Aims
 from .facts import with_materials
 from .head import Head, ground_of
+from .schools import held_against
 
 RANK_DRAWS = 80
 Verdict = Literal["meets", "near", "care", "far", "ruled_out"]
@@ -128,10 +129,9 @@ def _match(
     if family.key in aims.spares:
         against.append(aims.spares[family.key])
         points -= SPARES
-    held = _against_school(family, digest, schools)
-    if held:
-        against.append(held)
-        points -= AGAINST
+    held = held_against(schools, family.key, digest.use)
+    against += held
+    points -= AGAINST * len(held)
     since = head.history.since_family.get(family.key)
     wait = max(family.apart * aims.apart - since, 0.0) if since is not None else 0.0
     if wait >= 1.0:
@@ -205,16 +205,3 @@ def _ph_says(digest: Digest, band: tuple[float, float, float], what: str) -> tup
     if ph > band[2]:
         return ph - band[2], f"pH {ph:.1f} is milder than the {asked} that {what} asks for."
     return 0.0, f"pH {ph:.1f}, within the {asked} that {what} asks for."
-
-
-def _against_school(family: Family, digest: Digest, schools: Mapping[str, str]) -> str:
-    """What the household's own schools hold against it."""
-    if schools.get("soda") == "never" and family.key == "alkaline_wash":
-        return "Your household holds with no soda."
-    if schools.get("clay") == "damp" and family.key == "clay_dry":
-        return "Your household keeps clay damp."
-    if schools.get("saponin") == "liquor" and family.key == "saponin_paste":
-        return "Your household strains its soap plants."
-    if schools.get("stay") == "rinsed_out" and digest.use == "left_in" and family.key == "acid_rinse":
-        return "Your household rinses its acid out."
-    return ""

@@ -67,9 +67,11 @@ def _option(
     elif "way" in row:
         good = aims.scalp.way == row["way"]
         gives = "What this scalp asks for today." if good else "Not what this scalp asks for today."
-    else:
+    elif "condition" in row:
         good = aims.condition in (row["condition"], "as you like")
         gives = "What these lengths ask for." if good else "Not what these lengths ask for."
+    else:
+        good, gives = True, row["gives"]
     return Option(row["key"], row["name"], row["holds"], gives, good, ph if good else None)
 
 
@@ -102,3 +104,66 @@ def _given(fit: Fit) -> str:
         f"{fit.family.apart:g} days apart."
     )
     return f"{said} {fit.why[0]}" if fit.verdict in ("care", "adjust") else said
+
+
+def school_keys() -> dict[str, tuple[str, ...]]:
+    """Every school's options, by key."""
+    return {row["key"]: tuple(option["key"] for option in row["options"]) for row in _school_table()}
+
+
+def plain_schools() -> tuple[School, ...]:
+    """Every disagreement, for nobody in particular: what each option holds, and where it aims."""
+    return tuple(
+        School(
+            row["key"],
+            row["name"],
+            tuple(
+                Option(each["key"], each["name"], each["holds"], "", True, each.get("ph"))
+                for each in row["options"]
+            ),
+        )
+        for row in _school_table()
+    )
+
+
+def held_against(
+    picked: Mapping[str, str], family: str, use: str, pot: str = "", kinds: Sequence[str] = ()
+) -> tuple[str, ...]:
+    """What the schools that were picked hold against a formula, in words."""
+    out = []
+    if picked.get("soda") == "never" and family == "alkaline_wash":
+        out.append("Your school holds with no soda: a soap plant does it milder.")
+    if picked.get("clay") == "damp" and family == "clay_dry":
+        out.append("Your school keeps clay damp: drying, it pulls.")
+    if picked.get("saponin") == "liquor" and family == "saponin_paste":
+        out.append("Your school strains its soap plants: a liquor rinses out.")
+    if picked.get("stay") == "rinsed_out" and use == "left_in" and family == "acid_rinse":
+        out.append("Your school rinses its acid out.")
+    if (
+        picked.get("metal") == "none"
+        and pot == "steel"
+        and {"clay", "leaf", "root", "saponin plant"} & set(kinds)
+    ):
+        out.append(
+            "Your school keeps metal away from clay and herbs. Plain evidence: stainless steel is fine "
+            "for a mixing time; aluminium, copper and iron are not."
+        )
+    return tuple(out)
+
+
+def defaults_by(picked: Mapping[str, str], family: str) -> dict[str, str]:
+    """What the schools that were picked settle of a new formula of this family."""
+    out: dict[str, str] = {}
+    if family in ("clay_damp", "clay_dry") and picked.get("clay"):
+        out["family"] = "clay_damp" if picked["clay"] == "damp" else "clay_dry"
+    if family == "acid_rinse" and picked.get("stay"):
+        out["use"] = picked["stay"]
+    if picked.get("metal") == "none":
+        out["pot"] = "glass"
+    return out
+
+
+def parts_by(picked: Mapping[str, str]) -> float | None:
+    """Parts of water to one of vinegar, by the school that was picked; None for none."""
+    row = next(row for row in _school_table() if row["key"] == "strength")
+    return next((each["parts"] for each in row["options"] if each["key"] == picked.get("strength")), None)

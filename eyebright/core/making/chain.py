@@ -9,17 +9,16 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field
 from functools import cache
 from pathlib import Path
-from typing import Any
+from typing import Any, Protocol
 
 import numpy as np
 
 from ..cautions.limits import limits
 from ..chemistry.sites import LADDER
-from ..chemistry.solution import solve, totals
+from ..chemistry.solution import Part, solve, totals
 from ..chemistry.uncertainty import NOTHING_READ, Array, Belief, Draws, Figure, Spread, figure
 from ..heads.hair import hair_mass, liquid_held
 from ..heads.record import Record
-from .jug import Jug
 
 DRAWN = 160
 FINE = ("sites_3", "sites_4_5", "sites_6", "sites_7_5", "sites_9")  # what the fibre holds on to
@@ -27,11 +26,19 @@ FOLLOW = (25.0, 1500.0, 22)  # mL of the rinse that follows: from, to, in so man
 TRACE = 1e-12
 
 
+class Poured(Protocol):
+    """Anything that can be poured: a jug with so much of its open line, a bowl, plain water."""
+
+    def parts(self, amount: Array, draws: Draws) -> list[Part]:
+        """What is in it."""
+        ...
+
+
 @dataclass(frozen=True)
 class Pouring:
     """One pour: a jug (its open line at `amount`), how much of it goes over the hair (mL), its name."""
 
-    jug: Jug
+    jug: Poured
     amount: float
     volume: float
     name: str
@@ -99,13 +106,15 @@ class _Wet:
     bound: Array
 
 
-def after_pours(hair: Hair, pours: Sequence[Pouring], belief: Belief = NOTHING_READ) -> tuple[After, ...]:
+def after_pours(
+    hair: Hair, pours: Sequence[Pouring], belief: Belief = NOTHING_READ, draws: Draws | None = None
+) -> tuple[After, ...]:
     """The wet hair's pH after each pour of a chain, in order."""
-    draws = Draws(DRAWN, belief=belief)
+    draws = draws or Draws(DRAWN, belief=belief)
     wet, out = _dry(hair, draws), []
     for place, pour in enumerate(pours):
         wet, ph = _poured(wet, hair, pour, np.array([pour.volume]), draws, place)
-        out.append(After(pour.name, figure(np.broadcast_to(ph, (DRAWN,)), "pH")))
+        out.append(After(pour.name, figure(np.broadcast_to(ph, (draws.count,)), "pH")))
     return tuple(out)
 
 

@@ -26,7 +26,13 @@ def holds(text: str, find: str) -> bool:
 
 
 def found(find: str) -> list[Material]:
-    """Materials of the library that go by this name; those whose own name begins so come first."""
+    """Materials of the library that go by this name; those whose own name begins so come first,
+    then those whose own name holds it."""
     hits = [stuff for stuff in library().values() if holds(names_of(stuff), find)]
     start = folded(find.strip())
-    return sorted(hits, key=lambda stuff: (not folded(stuff.name).startswith(start), folded(stuff.name)))
+
+    def far(stuff: Material) -> tuple[bool, bool, str]:
+        name = folded(stuff.name)
+        return not name.startswith(start), start not in name, name
+
+    return sorted(hits, key=far)

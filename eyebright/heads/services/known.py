@@ -154,7 +154,7 @@ def today_of(occasion: str, on_scalp: list[str], on_strands: list[str]) -> Today
     return Today(occasion, tuple(dict.fromkeys(on_scalp)), tuple(dict.fromkeys(on_strands)))
 
 
-def _chosen(pk: int | None) -> CoreHead | None:
+def head_for(pk: int | None) -> CoreHead | None:
     """The head that something is for, None for nobody; a Problem beside `head` when it is gone."""
     if pk is None:
         return None
@@ -166,11 +166,11 @@ def _chosen(pk: int | None) -> CoreHead | None:
 
 def facts_for(pk: int | None) -> dict[str, Any]:
     """The facts of a head that a mix is for, {} for nobody."""
-    head = _chosen(pk)
+    head = head_for(pk)
     return facts_for_mix(head) if head else {}
 
 
 def hair_for(pk: int | None) -> Hair:
     """The hair that something is poured over: a head's, or nobody's in particular."""
-    head = _chosen(pk)
+    head = head_for(pk)
     return Hair(head.record, dict(head.sure)) if head else Hair()

@@ -141,3 +141,35 @@ def lot_holds(lot: Lot, find: str) -> bool:
 def gone(field: str) -> Problem:
     """The problem of a thing that is not on the shelf any more."""
     return Problem.field(field, "That is no longer on the shelf: choose another.")
+
+
+def everything() -> tuple[list[Stuff], list[Stuff]]:
+    """What is at hand, and everything that the library holds."""
+    at_hand: list[Stuff] = [core_lot(lot) for lot in Lot.present.filter(Q(left=None) | Q(left__gt=0))]
+    at_hand += [water_lot(source) for source in WaterSource.present.prefetch_related("profiles")]
+    return at_hand, [CoreLot(f"lib-{key}", stuff, stuff.name) for key, stuff in library().items()]
+
+
+def find_for_lines(find: str, shelf: list[Stuff]) -> list[Stuff]:
+    """What a name on a written line may mean: the household's own first, then the library's, then waters."""
+    words = folded(find).split()
+    own = [stuff for stuff in shelf if _goes_by(stuff, words)]
+    start = folded(find.strip())
+    own.sort(key=lambda stuff: (not folded(stuff.name).startswith(start), start not in folded(stuff.name)))
+    taken = {stuff.material.key for stuff in own if stuff.material}
+    more: list[Stuff] = [
+        CoreLot(f"lib-{each.key}", each, each.name) for each in found(find) if each.key not in taken
+    ]
+    waters: list[Stuff] = [
+        WaterLot(f"class-{key}", water, water.name)
+        for key, water in water_classes().items()
+        if holds(folded(f"{water.name} water"), find)
+    ]
+    exact = [stuff for stuff in waters if folded(stuff.name).startswith(start)]
+    return [*own, *exact, *more, *(stuff for stuff in waters if stuff not in exact)][:SHOWN]
+
+
+def _goes_by(stuff: Stuff, words: list[str]) -> bool:
+    names = names_of(stuff.material) if stuff.material else "water"
+    text = f"{folded(stuff.name)} {names}"
+    return all(word in text for word in words)

@@ -704,6 +704,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/mix/bench": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Bench
+         * @description Everything there is to choose from at the bench: families, forms, steps, signs, starts, schools.
+         */
+        get: operations["bench"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/mix/chain": {
         parameters: {
             query?: never;
@@ -744,6 +764,222 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/mix/formulas": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Formula Rows
+         * @description Formulas by any name in them, the latest first.
+         */
+        get: operations["formulas"];
+        put?: never;
+        /**
+         * Add Formula
+         * @description A new formula: from a starting point, as a copy, as written, or empty.
+         */
+        post: operations["add_formula"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mix/formulas/bring": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring
+         * @description A formula out of a JSON-LD file, or of a page that carries one.
+         */
+        post: operations["bring_formula"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mix/formulas/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Compare
+         * @description Two or three formulas side by side: ids with commas between, `12.3` for version 3 of formula 12.
+         */
+        get: operations["compare_formulas"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mix/formulas/match": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Match
+         * @description The household's formulas, and those its shelf could make, ranked for a head.
+         */
+        get: operations["match_formulas"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mix/formulas/propose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Propose
+         * @description Backwards from what is wanted to what must change. Nothing is kept.
+         */
+        post: operations["propose"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mix/formulas/{pk}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Formula
+         * @description A formula, and what comes of it, for a head or nobody in particular.
+         */
+        get: operations["formula"];
+        /**
+         * Save Formula
+         * @description Keep a formula as it stands; refused (409) where another window changed it first.
+         */
+        put: operations["save_formula"];
+        post?: never;
+        /**
+         * Remove Formula
+         * @description Take a formula away; it can be put back.
+         */
+        delete: operations["remove_formula"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mix/formulas/{pk}/file/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Formula File
+         * @description A formula as a recipe card (pdf), md, jsonld, csv of its lines, or its inci list.
+         */
+        get: operations["formula_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mix/formulas/{pk}/put-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Back Formula
+         * @description Put back a formula that was taken away.
+         */
+        post: operations["put_back_formula"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mix/formulas/{pk}/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Versions
+         * @description Every version that was kept, the newest first, and what changed to it.
+         */
+        get: operations["formula_versions"];
+        put?: never;
+        /**
+         * Keep Version
+         * @description Keep a formula as it is now as a version, under a name if it has one.
+         */
+        post: operations["keep_version"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mix/formulas/{pk}/versions/{number}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Back To Version
+         * @description Make a version the formula again; what stood there is kept as a version.
+         */
+        post: operations["back_to_version"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/mix/jug": {
         parameters: {
             query?: never;
@@ -758,6 +994,134 @@ export interface paths {
          * @description Work a jug out. Nothing is kept.
          */
         post: operations["work_out"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mix/lines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Lines
+         * @description Pasted lines, understood as far as they can be. Nothing is kept, nothing dropped.
+         */
+        post: operations["read_lines"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mix/schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Pick Schools
+         * @description What the household holds where makers disagree.
+         */
+        put: operations["pick_schools"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mix/washes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Wash Chains
+         * @description Every wash by name.
+         */
+        get: operations["wash_chains"];
+        put?: never;
+        /**
+         * Add Wash Chain
+         * @description Keep a wash by name.
+         */
+        post: operations["add_wash_chain"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mix/washes/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Wash Chain
+         * @description Work a chain of formulas out over a head. Nothing is kept.
+         */
+        post: operations["read_wash_chain"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mix/washes/{pk}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Save Wash Chain
+         * @description Change a wash.
+         */
+        put: operations["save_wash_chain"];
+        post?: never;
+        /**
+         * Remove Wash Chain
+         * @description Take a wash away; it can be put back.
+         */
+        delete: operations["remove_wash_chain"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mix/washes/{pk}/put-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Back Wash Chain
+         * @description Put back a wash that was taken away.
+         */
+        post: operations["put_back_wash_chain"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1464,6 +1828,32 @@ export interface components {
             why: string;
         };
         /**
+         * AlongOut
+         * @description After one link.
+         */
+        AlongOut: {
+            dose: components["schemas"]["FigureOut"];
+            lengths_lift: components["schemas"]["FigureOut"] | null;
+            lengths_oil: components["schemas"]["FigureOut"];
+            /** Minutes */
+            minutes: number;
+            /** Name */
+            name: string;
+            ph: components["schemas"]["FigureOut"] | null;
+            /** Plain */
+            plain: boolean;
+            put_back: components["schemas"]["FigureOut"];
+            scalp_lift: components["schemas"]["FigureOut"] | null;
+            scalp_oil: components["schemas"]["FigureOut"];
+            /** So Far */
+            so_far: number;
+            /**
+             * Zone
+             * @enum {string}
+             */
+            zone: "scalp" | "lengths" | "both";
+        };
+        /**
          * AsksOut
          * @description All that a head asks for today.
          */
@@ -1487,6 +1877,19 @@ export interface components {
             schools: components["schemas"]["SchoolOut"][];
             /** Stricter */
             stricter: components["schemas"]["StricterOut"][];
+        };
+        /**
+         * BalanceOut
+         * @description Drying against conditioning.
+         */
+        BalanceOut: {
+            conditioning: components["schemas"]["FigureOut"];
+            drying: components["schemas"]["FigureOut"];
+            /** Says */
+            says: string;
+            tilt: components["schemas"]["FigureOut"];
+            /** Weights */
+            weights: components["schemas"]["WeightOut"][];
         };
         /**
          * BeginIn
@@ -1526,6 +1929,52 @@ export interface components {
             sure: number;
         };
         /**
+         * BenchOut
+         * @description Everything there is to choose from at the bench.
+         */
+        BenchOut: {
+            /** Bottles */
+            bottles: string[];
+            /** Families */
+            families: components["schemas"]["FamilyChoiceOut"][];
+            /** Forms */
+            forms: components["schemas"]["KeyNameOut"][];
+            /** Grades */
+            grades: components["schemas"]["KeyNameOut"][];
+            /** Phases */
+            phases: components["schemas"]["KeyNameOut"][];
+            /** Picked */
+            picked: {
+                [key: string]: string;
+            };
+            /** Pots */
+            pots: string[];
+            /** Schools */
+            schools: components["schemas"]["SchoolChoiceOut"][];
+            /** Shares */
+            shares: components["schemas"]["KeyNameOut"][];
+            /** Signs */
+            signs: components["schemas"]["KeyNameOut"][];
+            /** Starts */
+            starts: components["schemas"]["StartOut"][];
+            /** Steps */
+            steps: components["schemas"]["StepChoiceOut"][];
+        };
+        /**
+         * BesideOut
+         * @description One figure before and after.
+         */
+        BesideOut: {
+            after: components["schemas"]["FigureOut"] | null;
+            /** After Says */
+            after_says: string;
+            before: components["schemas"]["FigureOut"] | null;
+            /** Before Says */
+            before_says: string;
+            /** What */
+            what: string;
+        };
+        /**
          * BlockedOut
          * @description A material or family that a head does not take, and why.
          */
@@ -1538,6 +1987,23 @@ export interface components {
             material: string;
             /** Why */
             why: string;
+        };
+        /**
+         * BringIn
+         * @description A recipe as a file or page holds it (JSON-LD), as text.
+         */
+        BringIn: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * BroughtOut
+         * @description What was taken in: the formula, and what was kept word for word because it was not understood.
+         */
+        BroughtOut: {
+            formula: components["schemas"]["FormulaOut"];
+            /** Kept */
+            kept: string[];
         };
         /**
          * CalibrationIn
@@ -1749,6 +2215,30 @@ export interface components {
             units: string[];
         };
         /**
+         * CompareOut
+         * @description Formulas side by side.
+         */
+        CompareOut: {
+            /** Names */
+            names: string[];
+            /** Rows */
+            rows: components["schemas"]["CompareRowOut"][];
+        };
+        /**
+         * CompareRowOut
+         * @description One thing in each of the formulas.
+         */
+        CompareRowOut: {
+            /** Cells */
+            cells: string[];
+            /** Differs */
+            differs: boolean;
+            /** Figures */
+            figures: (components["schemas"]["FigureOut"] | null)[];
+            /** What */
+            what: string;
+        };
+        /**
          * CorrectionOut
          * @description One way to put a jug right: what to pour off (mL) and add (mL or g), and what it then is.
          */
@@ -1789,6 +2279,18 @@ export interface components {
             ways: components["schemas"]["CorrectionOut"][];
         };
         /**
+         * CostOut
+         * @description What a batch and a wash cost; `unknown`: what has no price.
+         */
+        CostOut: {
+            /** Batch */
+            batch: number | null;
+            /** Unknown */
+            unknown: string[];
+            /** Wash */
+            wash: number | null;
+        };
+        /**
          * CurveOut
          * @description pH against the amount of the open line in this jug (mL or g), thin to thick.
          */
@@ -1810,6 +2312,34 @@ export interface components {
             unit: "mL" | "g";
         };
         /**
+         * DoneStepOut
+         * @description A step as it is done.
+         */
+        DoneStepOut: {
+            /** Adds */
+            adds: number[];
+            /** How */
+            how: string;
+            /** If Not */
+            if_not: string;
+            /** Kind */
+            kind: string;
+            /** Least */
+            least: number;
+            /** Most */
+            most: number;
+            /** Name */
+            name: string;
+            /** Note */
+            note: string;
+            /** Says */
+            says: string;
+            /** Sign */
+            sign: string;
+            /** Until */
+            until: string;
+        };
+        /**
          * DoseOut
          * @description What a wash takes on one zone.
          */
@@ -1828,6 +2358,18 @@ export interface components {
             advice: string;
             /** Share */
             share: number;
+            /** What */
+            what: string;
+        };
+        /**
+         * DrawnOut
+         * @description What was drawn out of one plant: the share of it, and what it gives.
+         */
+        DrawnOut: {
+            active: components["schemas"]["FigureOut"] | null;
+            /** Name */
+            name: string;
+            share: components["schemas"]["FigureOut"];
             /** What */
             what: string;
         };
@@ -1963,6 +2505,26 @@ export interface components {
             unit: "mL" | "g";
         };
         /**
+         * FamilyChoiceOut
+         * @description A family: what it is made of, minutes on the head, and whether it stays or cleans.
+         */
+        FamilyChoiceOut: {
+            /** Cleans */
+            cleans: boolean;
+            /** Key */
+            key: string;
+            /** Made Of */
+            made_of: string;
+            /** Most */
+            most: number;
+            /** Name */
+            name: string;
+            /** Stays */
+            stays: boolean;
+            /** Usual */
+            usual: number[];
+        };
+        /**
          * FamilyOut
          * @description One family of preparation.
          */
@@ -1983,6 +2545,17 @@ export interface components {
         FeelingsOut: {
             /** Feel */
             feel: ("soft" | "clean" | "shiny" | "smooth" | "squeaky" | "tight" | "itchy" | "stinging" | "heavy" | "tangled")[];
+        };
+        /**
+         * FeltOut
+         * @description Grit or residue.
+         */
+        FeltOut: {
+            per_100: components["schemas"]["FigureOut"];
+            /** Says */
+            says: string;
+            /** Word */
+            word: string;
         };
         /**
          * FigureOut
@@ -2074,6 +2647,252 @@ export interface components {
             says: string;
             /** Volume */
             volume: number[];
+        };
+        /**
+         * FormulaIn
+         * @description A formula as it is written. `steps` empty: in the usual order of its family.
+         *
+         *     `makes` g of all that goes in; `base`: the line that "per 100" refers to; `schools` of its own, by key.
+         */
+        FormulaIn: {
+            /**
+             * About
+             * @default
+             */
+            about: string;
+            /** Base */
+            base?: number | null;
+            /**
+             * Bottle
+             * @default glass
+             * @enum {string}
+             */
+            bottle: "glass" | "plastic" | "jar" | "none";
+            /**
+             * Cover
+             * @default false
+             */
+            cover: boolean;
+            /** Family */
+            family: string;
+            /**
+             * Lines
+             * @default []
+             */
+            lines: components["schemas"]["IngredientIn"][];
+            /**
+             * Makes
+             * @default
+             */
+            makes: string;
+            /**
+             * Minutes
+             * @default 3
+             */
+            minutes: string;
+            /** Name */
+            name: string;
+            /**
+             * Place
+             * @default fridge
+             * @enum {string}
+             */
+            place: "shelf" | "fridge" | "freezer";
+            /**
+             * Pot
+             * @default steel
+             * @enum {string}
+             */
+            pot: "steel" | "enamel" | "glass" | "aluminium" | "copper" | "iron";
+            /**
+             * Schools
+             * @default {}
+             */
+            schools: {
+                [key: string]: string;
+            };
+            /**
+             * Steps
+             * @default []
+             */
+            steps: components["schemas"]["FormulaStepIn"][];
+            /**
+             * Use
+             * @default rinsed_out
+             * @enum {string}
+             */
+            use: "rinsed_out" | "left_in";
+        };
+        /**
+         * FormulaNewIn
+         * @description A new formula: from a starting point, as a copy of one or of a version, as written, or empty.
+         */
+        FormulaNewIn: {
+            /** Copy Of */
+            copy_of?: number | null;
+            /**
+             * Family
+             * @default
+             */
+            family: string;
+            formula?: components["schemas"]["FormulaIn"] | null;
+            /** Number */
+            number?: number | null;
+            /**
+             * Start
+             * @default
+             */
+            start: string;
+        };
+        /**
+         * FormulaOut
+         * @description A formula, and what comes of it; without a reading where it cannot be reckoned yet.
+         */
+        FormulaOut: {
+            /**
+             * Changed At
+             * Format: date-time
+             */
+            changed_at: string;
+            formula: components["schemas"]["FormulaIn"];
+            /** Id */
+            id: number;
+            /** Problems */
+            problems: components["schemas"]["LineProblemOut"][];
+            reading: components["schemas"]["FormulaReadingOut"] | null;
+            /** Removed */
+            removed: boolean;
+            /** Stuff */
+            stuff: string[];
+            /** Version */
+            version: number;
+        };
+        /**
+         * FormulaReadingOut
+         * @description Everything that comes of a formula.
+         */
+        FormulaReadingOut: {
+            /** Against School */
+            against_school: string[];
+            balance: components["schemas"]["BalanceOut"];
+            /** Cautions */
+            cautions: components["schemas"]["CautionOut"][];
+            cost: components["schemas"]["CostOut"];
+            /** Currency */
+            currency: string;
+            /** Drawn */
+            drawn: components["schemas"]["DrawnOut"][];
+            grit: components["schemas"]["FeltOut"];
+            /** Hands On */
+            hands_on: number;
+            keeping: components["schemas"]["KeepsOut"];
+            lift: components["schemas"]["LiftOut"];
+            /** Lift Why */
+            lift_why: components["schemas"]["WhyOut"][];
+            /** Lines */
+            lines: components["schemas"]["WeighedLineOut"][];
+            ph: components["schemas"]["FigureOut"] | null;
+            /** Ph Why */
+            ph_why: components["schemas"]["WhyOut"][];
+            residue: components["schemas"]["FeltOut"];
+            /** Room */
+            room: number;
+            scent: components["schemas"]["ScentOut"] | null;
+            /** Sources */
+            sources: components["schemas"]["SourceOut"][];
+            /** Stain */
+            stain: string;
+            /** Steps */
+            steps: components["schemas"]["DoneStepOut"][];
+            thickness: components["schemas"]["ThicknessOut"] | null;
+            /** Too Small */
+            too_small: string;
+            /** Tools */
+            tools: components["schemas"]["ToolOut"][];
+            /** Waiting */
+            waiting: number[];
+            washes: components["schemas"]["FigureOut"];
+            yield_g: components["schemas"]["FigureOut"];
+            yield_ml: components["schemas"]["FigureOut"];
+        };
+        /**
+         * FormulaRowOut
+         * @description A formula in a list.
+         */
+        FormulaRowOut: {
+            /** About */
+            about: string;
+            /**
+             * Changed At
+             * Format: date-time
+             */
+            changed_at: string;
+            /** Family */
+            family: string;
+            /** Family Name */
+            family_name: string;
+            /** Grade */
+            grade: string;
+            /** Id */
+            id: number;
+            /** Lines */
+            lines: string;
+            /** Name */
+            name: string;
+            /** Ph */
+            ph: number | null;
+        };
+        /**
+         * FormulaSaveIn
+         * @description A formula as it stands on the bench, and the version that it was changed from.
+         */
+        FormulaSaveIn: {
+            formula: components["schemas"]["FormulaIn"];
+            /** Head */
+            head?: number | null;
+            /** Version */
+            version: number;
+            /** Vessel */
+            vessel?: number | null;
+        };
+        /**
+         * FormulaStepIn
+         * @description One step: what goes in at it (ids of lines), minutes from and to, the sign that ends it.
+         */
+        FormulaStepIn: {
+            /**
+             * Adds
+             * @default []
+             */
+            adds: number[];
+            /** Kind */
+            kind: string;
+            /** Least */
+            least?: number | string | null;
+            /** Most */
+            most?: number | string | null;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Sign
+             * @default
+             */
+            sign: string;
+        };
+        /**
+         * FormulasOut
+         * @description Formulas that were found, and how many there are in all.
+         */
+        FormulasOut: {
+            /** Formulas */
+            formulas: components["schemas"]["FormulaRowOut"][];
+            /** Found */
+            found: number;
+            /** There Are */
+            there_are: number;
         };
         /**
          * HeadIn
@@ -2217,6 +3036,52 @@ export interface components {
             systems: components["schemas"]["SystemOut"][];
         };
         /**
+         * IngredientIn
+         * @description One line as it is written: `amount` as it was typed. `phase` and `form` "" are the usual ones.
+         *
+         *     `text`: what was pasted, where it could not be read; such a line has no `stuff`.
+         */
+        IngredientIn: {
+            /**
+             * Amount
+             * @default
+             */
+            amount: string;
+            /**
+             * Form
+             * @default
+             * @enum {string}
+             */
+            form: "" | "fresh" | "whole" | "broken" | "powder";
+            /** Id */
+            id: number;
+            /**
+             * Packed
+             * @default false
+             */
+            packed: boolean;
+            /**
+             * Phase
+             * @default
+             */
+            phase: ("dry" | "liquid" | "infused" | "oil" | "drops") | "";
+            /**
+             * Stuff
+             * @default
+             */
+            stuff: string;
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+            /**
+             * Unit
+             * @default g
+             */
+            unit: string;
+        };
+        /**
          * InstrumentIn
          * @description An instrument as it is entered; `host` and `port` where it is bridged over TCP.
          */
@@ -2301,6 +3166,16 @@ export interface components {
             numbered: number;
         };
         /**
+         * KeepsOut
+         * @description Keeping, and what would help.
+         */
+        KeepsOut: {
+            /** Helps */
+            helps: string[];
+            /** Places */
+            places: components["schemas"]["KeptPlaceOut"][];
+        };
+        /**
          * KeptOut
          * @description What was just kept, by id, and the head as it is now.
          */
@@ -2308,6 +3183,37 @@ export interface components {
             head: components["schemas"]["HeadOut"];
             /** Id */
             id: number;
+        };
+        /**
+         * KeptPlaceOut
+         * @description How long it keeps in one place, and what limits that.
+         */
+        KeptPlaceOut: {
+            /** Days */
+            days: number;
+            /** Name */
+            name: string;
+            /**
+             * Place
+             * @enum {string}
+             */
+            place: "shelf" | "fridge" | "freezer";
+            /** Reason */
+            reason: string;
+            /** Says */
+            says: string;
+            /** Source */
+            source: string;
+        };
+        /**
+         * KeyNameOut
+         * @description Something to choose, by key.
+         */
+        KeyNameOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
         };
         /**
          * KindOut
@@ -2343,6 +3249,21 @@ export interface components {
             kinds: components["schemas"]["KindOut"][];
             /** Materials */
             materials: components["schemas"]["MaterialOut"][];
+        };
+        /**
+         * LiftOut
+         * @description What it does on a head: shares of the oil lifted, g it takes, g of oil it leaves.
+         */
+        LiftOut: {
+            /** Grade */
+            grade: string;
+            lengths: components["schemas"]["FigureOut"];
+            on_lengths: components["schemas"]["FigureOut"];
+            on_scalp: components["schemas"]["FigureOut"];
+            put_back: components["schemas"]["FigureOut"];
+            /** Says */
+            says: string;
+            scalp: components["schemas"]["FigureOut"];
         };
         /**
          * LimitOut
@@ -2407,6 +3328,24 @@ export interface components {
             values: (number | null)[];
             /** Words */
             words: string[];
+        };
+        /**
+         * LineProblemOut
+         * @description What cannot be reckoned as it stands: beside which field.
+         */
+        LineProblemOut: {
+            /** Field */
+            field: string;
+            /** Message */
+            message: string;
+        };
+        /**
+         * LinesIn
+         * @description Lines as they were pasted.
+         */
+        LinesIn: {
+            /** Text */
+            text: string;
         };
         /**
          * LittleTestIn
@@ -2602,6 +3541,35 @@ export interface components {
             name: string;
             /** Source */
             source: string;
+        };
+        /**
+         * MatchOut
+         * @description How one formula, or starting point, meets a head.
+         */
+        MatchOut: {
+            /** Against */
+            against: string[];
+            dose: components["schemas"]["FigureOut"];
+            /** Family */
+            family: string;
+            /** Family Name */
+            family_name: string;
+            /** Id */
+            id: number | null;
+            lift: components["schemas"]["FigureOut"] | null;
+            /** Name */
+            name: string;
+            /** Reasons */
+            reasons: string[];
+            /** Start */
+            start: string;
+            /** Stops */
+            stops: components["schemas"]["CautionOut"][];
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "meets" | "near" | "care" | "far" | "ruled_out";
         };
         /**
          * MaterialOut
@@ -3151,6 +4119,53 @@ export interface components {
             sodium: components["schemas"]["FigureOut"] | null;
         };
         /**
+         * ProposalOut
+         * @description A formula as it would be: what changes, and what comes of it.
+         */
+        ProposalOut: {
+            /** Beside */
+            beside: components["schemas"]["BesideOut"][];
+            /** Changes */
+            changes: string[];
+            formula: components["schemas"]["FormulaIn"];
+            /** Met */
+            met: boolean;
+            /** Says */
+            says: string;
+        };
+        /**
+         * ProposeIn
+         * @description What is wanted of a formula, worked backwards from.
+         *
+         *     `goal`: less, more (lift); share (of the scalp's oil, `value` in %); thickness (`word`); ph (`value`);
+         *     makes (`value` mL); head (`value` washes); shelf; without (`words`: kinds and allergens); swap (`line`);
+         *     form (`line`, `word`); order.
+         */
+        ProposeIn: {
+            formula: components["schemas"]["FormulaIn"];
+            /**
+             * Goal
+             * @enum {string}
+             */
+            goal: "less" | "more" | "share" | "thickness" | "ph" | "makes" | "head" | "shelf" | "without" | "swap" | "form" | "order";
+            /** Head */
+            head?: number | null;
+            /** Line */
+            line?: number | null;
+            /** Value */
+            value?: number | string | null;
+            /**
+             * Word
+             * @default
+             */
+            word: string;
+            /**
+             * Words
+             * @default []
+             */
+            words: string[];
+        };
+        /**
          * PutRightIn
          * @description How much of the jug is left (mL; all of it if nothing is said), and the vessel it stands in, by id.
          */
@@ -3226,6 +4241,31 @@ export interface components {
             strips?: number | null;
             /** Value */
             value: number | string;
+        };
+        /**
+         * ReadLineOut
+         * @description One pasted line, understood as far as it can be; `found`: what its name may mean.
+         */
+        ReadLineOut: {
+            /** Amount */
+            amount: string;
+            /**
+             * Form
+             * @enum {string}
+             */
+            form: "" | "fresh" | "whole" | "broken" | "powder";
+            /** Found */
+            found: string[];
+            /** Name */
+            name: string;
+            /** Problem */
+            problem: string;
+            /** Stuff */
+            stuff: string;
+            /** Text */
+            text: string;
+            /** Unit */
+            unit: string;
         };
         /**
          * ReadingOut
@@ -3363,6 +4403,43 @@ export interface components {
             why: string;
         };
         /**
+         * ScentOut
+         * @description Essential oil as a share of the whole against its cap (%).
+         */
+        ScentOut: {
+            /** Cap */
+            cap: number;
+            percent: components["schemas"]["FigureOut"];
+            /** Why */
+            why: string;
+        };
+        /**
+         * SchoolChoiceOut
+         * @description One thing that makers disagree about.
+         */
+        SchoolChoiceOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Options */
+            options: components["schemas"]["SchoolOptionOut"][];
+        };
+        /**
+         * SchoolOptionOut
+         * @description What one school holds.
+         */
+        SchoolOptionOut: {
+            /** Holds */
+            holds: string;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Ph */
+            ph: number | null;
+        };
+        /**
          * SchoolOut
          * @description One thing that makers disagree about.
          */
@@ -3373,6 +4450,16 @@ export interface components {
             name: string;
             /** Options */
             options: components["schemas"]["OptionOut"][];
+        };
+        /**
+         * SchoolsIn
+         * @description What the household holds, by school.
+         */
+        SchoolsIn: {
+            /** Picked */
+            picked: {
+                [key: string]: string;
+            };
         };
         /**
          * SodaOut
@@ -3393,6 +4480,17 @@ export interface components {
             stood: components["schemas"]["FigureOut"];
             /** Undissolved */
             undissolved: number;
+        };
+        /**
+         * SourceOut
+         * @description One thing that cleans: its share of the cleaning, and g in 100 g.
+         */
+        SourceOut: {
+            /** Name */
+            name: string;
+            per_100: components["schemas"]["FigureOut"];
+            /** Share */
+            share: number;
         };
         /**
          * SpoonIn
@@ -3472,6 +4570,36 @@ export interface components {
             source: string;
             /** Stands */
             stands: string;
+        };
+        /**
+         * StartOut
+         * @description A starting point.
+         */
+        StartOut: {
+            /** About */
+            about: string;
+            /** Family */
+            family: string;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * StepChoiceOut
+         * @description A kind of step: how it is done, its usual minutes, and the signs that may end it.
+         */
+        StepChoiceOut: {
+            /** How */
+            how: string;
+            /** Key */
+            key: string;
+            /** Minutes */
+            minutes: number[];
+            /** Name */
+            name: string;
+            /** Signs */
+            signs: string[];
         };
         /**
          * StepOut
@@ -3569,6 +4697,27 @@ export interface components {
             says: string;
         };
         /**
+         * ThicknessOut
+         * @description How thick it is; `liquid` mL to add (below 0: leave out) for each grade, by key.
+         */
+        ThicknessOut: {
+            /** Chance */
+            chance: {
+                [key: string]: number;
+            };
+            /** Key */
+            key: string;
+            /** Liquid */
+            liquid: {
+                [key: string]: components["schemas"]["FigureOut"];
+            };
+            /** Name */
+            name: string;
+            ratio: components["schemas"]["FigureOut"];
+            /** Says */
+            says: string;
+        };
+        /**
          * TitrationIn
          * @description A titration: so much water (mL), with a vinegar of the shelf, step by step. `keep` it as a profile.
          */
@@ -3606,6 +4755,18 @@ export interface components {
             vinegar: number | string;
         };
         /**
+         * ToolOut
+         * @description One thing to have at hand, and mL it must hold.
+         */
+        ToolOut: {
+            /** Holds */
+            holds: number | null;
+            /** Name */
+            name: string;
+            /** Why */
+            why: string;
+        };
+        /**
          * UnitOut
          * @description A unit that an amount can be said in.
          */
@@ -3614,6 +4775,35 @@ export interface components {
             key: string;
             /** Name */
             name: string;
+        };
+        /**
+         * VersionIn
+         * @description A name for a version that is kept on purpose.
+         */
+        VersionIn: {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+        };
+        /**
+         * VersionOut
+         * @description A formula as it once was, and what changed to it.
+         */
+        VersionOut: {
+            /** Changes */
+            changes: string[];
+            formula: components["schemas"]["FormulaIn"];
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
         };
         /**
          * VesselIn
@@ -3643,6 +4833,48 @@ export interface components {
             name: string;
             /** Volume */
             volume: number;
+        };
+        /**
+         * WashAsk
+         * @description A chain to be worked out, for a head or nobody in particular.
+         */
+        WashAsk: {
+            /** Head */
+            head?: number | null;
+            /**
+             * Links
+             * @default []
+             */
+            links: components["schemas"]["WashLinkIn"][];
+        };
+        /**
+         * WashChainIn
+         * @description A wash by name.
+         */
+        WashChainIn: {
+            /**
+             * Links
+             * @default []
+             */
+            links: components["schemas"]["WashLinkIn"][];
+            /** Name */
+            name: string;
+        };
+        /**
+         * WashChainOut
+         * @description A wash that is kept; `names` of its links, `gone` where a formula of it was taken away.
+         */
+        WashChainOut: {
+            /** Gone */
+            gone: boolean;
+            /** Id */
+            id: number;
+            /** Links */
+            links: components["schemas"]["WashLinkIn"][];
+            /** Name */
+            name: string;
+            /** Names */
+            names: string[];
         };
         /**
          * WashChangeIn
@@ -3707,6 +4939,27 @@ export interface components {
             unit: string;
         };
         /**
+         * WashLinkIn
+         * @description One link: a formula by id, or plain water for none; where it goes, how long, times its usual dose.
+         */
+        WashLinkIn: {
+            /** Formula */
+            formula?: number | null;
+            /** Minutes */
+            minutes?: number | string | null;
+            /**
+             * Times
+             * @default 1
+             */
+            times: number | string;
+            /**
+             * Zone
+             * @default both
+             * @enum {string}
+             */
+            zone: "scalp" | "lengths" | "both";
+        };
+        /**
          * WashOut
          * @description A preparation used, and how it went. `learnt`: what it says by itself, in words.
          */
@@ -3738,6 +4991,26 @@ export interface components {
             note: string;
             /** Strength */
             strength: number;
+        };
+        /**
+         * WashReadingOut
+         * @description What a chain comes to.
+         */
+        WashReadingOut: {
+            /** Along */
+            along: components["schemas"]["AlongOut"][];
+            /** Asked */
+            asked: string;
+            /** Cautions */
+            cautions: components["schemas"]["CautionOut"][];
+            /** Grade */
+            grade: string;
+            lengths_lift: components["schemas"]["FigureOut"];
+            /** Minutes */
+            minutes: number;
+            ph: components["schemas"]["FigureOut"] | null;
+            put_back: components["schemas"]["FigureOut"];
+            scalp_lift: components["schemas"]["FigureOut"];
         };
         /**
          * WaterIn
@@ -3817,6 +5090,51 @@ export interface components {
             /** Routes */
             routes: components["schemas"]["RouteOut"][];
             spoons: components["schemas"]["SpoonVersionOut"] | null;
+        };
+        /**
+         * WeighedLineOut
+         * @description What a line comes to: g, its share of all, and the phase and form it is reckoned with.
+         */
+        WeighedLineOut: {
+            /**
+             * Form
+             * @enum {string}
+             */
+            form: "" | "fresh" | "whole" | "broken" | "powder";
+            grams: components["schemas"]["FigureOut"];
+            /** Id */
+            id: number;
+            /**
+             * Phase
+             * @enum {string}
+             */
+            phase: "dry" | "liquid" | "infused" | "oil" | "drops";
+            /** Share */
+            share: number;
+        };
+        /**
+         * WeightOut
+         * @description One thing on a side of the balance.
+         */
+        WeightOut: {
+            /** Name */
+            name: string;
+            points: components["schemas"]["FigureOut"];
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "drying" | "conditioning";
+        };
+        /**
+         * WhyOut
+         * @description What makes the range of a figure: its share, and what it is.
+         */
+        WhyOut: {
+            /** Share */
+            share: number;
+            /** What */
+            what: string;
         };
         /**
          * ZoneOut
@@ -4846,6 +6164,26 @@ export interface operations {
             };
         };
     };
+    bench: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchOut"];
+                };
+            };
+        };
+    };
     work_out_chain: {
         parameters: {
             query?: never;
@@ -4890,6 +6228,330 @@ export interface operations {
             };
         };
     };
+    formulas: {
+        parameters: {
+            query?: {
+                find?: string;
+                family?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormulasOut"];
+                };
+            };
+        };
+    };
+    add_formula: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FormulaNewIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormulaOut"];
+                };
+            };
+        };
+    };
+    bring_formula: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BringIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BroughtOut"];
+                };
+            };
+        };
+    };
+    compare_formulas: {
+        parameters: {
+            query: {
+                which: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CompareOut"];
+                };
+            };
+        };
+    };
+    match_formulas: {
+        parameters: {
+            query: {
+                head: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MatchOut"][];
+                };
+            };
+        };
+    };
+    propose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProposeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProposalOut"];
+                };
+            };
+        };
+    };
+    formula: {
+        parameters: {
+            query?: {
+                head?: number | null;
+                vessel?: number | null;
+            };
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormulaOut"];
+                };
+            };
+        };
+    };
+    save_formula: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FormulaSaveIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormulaOut"];
+                };
+            };
+        };
+    };
+    remove_formula: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    formula_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+                kind: "pdf" | "md" | "jsonld" | "csv" | "inci";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    put_back_formula: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormulaOut"];
+                };
+            };
+        };
+    };
+    formula_versions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VersionOut"][];
+                };
+            };
+        };
+    };
+    keep_version: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VersionOut"][];
+                };
+            };
+        };
+    };
+    back_to_version: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormulaOut"];
+                };
+            };
+        };
+    };
     work_out: {
         parameters: {
             query?: never;
@@ -4910,6 +6572,192 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MixOut"];
+                };
+            };
+        };
+    };
+    read_lines: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LinesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadLineOut"][];
+                };
+            };
+        };
+    };
+    pick_schools: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SchoolsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: string;
+                    };
+                };
+            };
+        };
+    };
+    wash_chains: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WashChainOut"][];
+                };
+            };
+        };
+    };
+    add_wash_chain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WashChainIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WashChainOut"];
+                };
+            };
+        };
+    };
+    read_wash_chain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WashAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WashReadingOut"];
+                };
+            };
+        };
+    };
+    save_wash_chain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WashChainIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WashChainOut"];
+                };
+            };
+        };
+    };
+    remove_wash_chain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    put_back_wash_chain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WashChainOut"];
                 };
             };
         };

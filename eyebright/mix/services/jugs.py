@@ -31,8 +31,8 @@ from eyebright.shelf.services.measures import household, the_kit
 from eyebright.shelf.services.readings import belief_for, kept_reading, told_of
 from eyebright.shelf.services.stuff import gone, shelf_for_routes, stuffs, the_soda
 
-from .models import Rinse
-from .schemas import (
+from ..models import Rinse
+from ..schemas.jugs import (
     AfterOut,
     AimOut,
     ChainAsk,

@@ -1,0 +1,1 @@
+"""What of Mix goes over the wire, a file a noun."""

@@ -1,0 +1,80 @@
+"""What of washes, one formula after another over a head, goes over the wire."""
+
+from typing import Annotated, Literal
+
+from ninja import Schema
+from pydantic import Field
+
+from eyebright.config.fields import AS_NUMBER, Blank, Name, Number, number_between
+from eyebright.config.wire import CautionOut, FigureOut, Out
+
+Zone = Literal["scalp", "lengths", "both"]
+MOST_LINKS = 20
+MaybeMinutes = Annotated[Number | None, Blank]
+Times = Annotated[
+    float, number_between(0.05, 20, "From a twentieth to twenty times its usual dose."), AS_NUMBER
+]
+
+
+class WashLinkIn(Schema):
+    """One link: a formula by id, or plain water for none; where it goes, how long, times its usual dose."""
+
+    formula: int | None = None
+    zone: Zone = "both"
+    minutes: MaybeMinutes = None
+    times: Times = 1.0
+
+
+class WashChainIn(Schema):
+    """A wash by name."""
+
+    name: Name
+    links: Annotated[list[WashLinkIn], Field(max_length=MOST_LINKS)] = []
+
+
+class WashAsk(Schema):
+    """A chain to be worked out, for a head or nobody in particular."""
+
+    links: Annotated[list[WashLinkIn], Field(max_length=MOST_LINKS)] = []
+    head: int | None = None
+
+
+class AlongOut(Out):
+    """After one link."""
+
+    name: str
+    zone: Zone
+    plain: bool
+    scalp_lift: FigureOut | None
+    lengths_lift: FigureOut | None
+    put_back: FigureOut
+    scalp_oil: FigureOut
+    lengths_oil: FigureOut
+    ph: FigureOut | None
+    dose: FigureOut
+    minutes: float
+    so_far: float
+
+
+class WashReadingOut(Out):
+    """What a chain comes to."""
+
+    along: list[AlongOut]
+    scalp_lift: FigureOut
+    lengths_lift: FigureOut
+    grade: str
+    asked: str
+    put_back: FigureOut
+    ph: FigureOut | None
+    minutes: float
+    cautions: list[CautionOut]
+
+
+class WashChainOut(Out):
+    """A wash that is kept; `names` of its links, `gone` where a formula of it was taken away."""
+
+    id: int
+    name: str
+    links: list[WashLinkIn]
+    names: list[str]
+    gone: bool

@@ -1,0 +1,142 @@
+"""A formula as a recipe card: one A5 page, made to be pinned over the sink and read from a step away."""
+
+import io
+from functools import cache
+from xml.sax.saxutils import escape
+
+from reportlab.lib.colors import HexColor
+from reportlab.lib.pagesizes import A5
+from reportlab.lib.styles import ParagraphStyle
+from reportlab.lib.units import mm
+from reportlab.pdfbase import pdfmetrics
+from reportlab.pdfbase.ttfonts import TTFont
+from reportlab.pdfgen.canvas import Canvas
+from reportlab.platypus import Flowable, Frame, KeepInFrame, Paragraph, Spacer, Table
+
+from eyebright.core.formulas import formats
+from eyebright.core.formulas.formula import PHASES, Formula
+from eyebright.core.formulas.reading import Reading
+from eyebright.core.formulas.steps import done
+
+INK, VEIN, QUIET, MADDER = HexColor("#241C33"), HexColor("#5C3D8F"), HexColor("#6C6478"), HexColor("#AE3A2E")
+LINE = HexColor("#D9D3E2")
+MARGIN = 11 * mm
+FOOT = 9 * mm
+
+
+@cache
+def _fonts() -> tuple[str, str]:
+    """The two faces of a card; they go into the file, so that it prints alike everywhere."""
+    pdfmetrics.registerFont(TTFont("Card", "Vera.ttf"))
+    pdfmetrics.registerFont(TTFont("CardBold", "VeraBd.ttf"))
+    return "Card", "CardBold"
+
+
+def _style(size: float, bold: bool = False, colour: HexColor = INK, after: float = 2.0) -> ParagraphStyle:
+    plain, strong = _fonts()
+    return ParagraphStyle(
+        f"{size}{bold}{colour.hexval()}",
+        fontName=strong if bold else plain,
+        fontSize=size,
+        leading=size * 1.28,
+        textColor=colour,
+        spaceAfter=after,
+    )
+
+
+def _text(words: str, style: ParagraphStyle) -> Paragraph:
+    """Words on the card; a sign that the face does not have is written another way."""
+    face = pdfmetrics.getFont(style.fontName).face
+    spoken = {"⅛": "1/8", "⅜": "3/8", "⅝": "5/8", "⅞": "7/8", "⅓": "1/3", "⅔": "2/3", "→": "->", "₃": "3"}
+    shown = "".join(sign if ord(sign) in face.charToGlyph else spoken.get(sign, "?") for sign in words)
+    return Paragraph(escape(shown), style)
+
+
+def card(formula: Formula, reading: Reading, about: str = "") -> bytes:
+    """The card as a PDF of one A5 page: shrunk until all of it fits, nothing left out."""
+    sheet = io.BytesIO()
+    page = Canvas(sheet, pagesize=A5, invariant=1)
+    page.setTitle(formula.name)
+    page.setSubject(formats.FOR_HOME)
+    width, height = A5
+    frame = Frame(
+        MARGIN, MARGIN + FOOT, width - 2 * MARGIN, height - 2 * MARGIN - FOOT, 0, 0, 0, 0, showBoundary=0
+    )
+    inner = KeepInFrame(
+        width - 2 * MARGIN, height - 2 * MARGIN - FOOT, _story(formula, reading, about), "shrink"
+    )
+    frame.addFromList([inner], page)
+    page.setStrokeColor(LINE)
+    page.line(MARGIN, MARGIN + FOOT - 2, width - MARGIN, MARGIN + FOOT - 2)
+    page.setFillColor(QUIET)
+    page.setFont(_fonts()[0], 5.6)
+    page.drawString(MARGIN, MARGIN + 2, formats.FOR_HOME)
+    page.setFont(_fonts()[1], 7)
+    page.drawString(MARGIN, MARGIN + 11, "Made on: ______________   Goes out on: ______________")
+    page.showPage()
+    page.save()
+    return sheet.getvalue()
+
+
+def _story(formula: Formula, reading: Reading, about: str) -> list[Flowable]:
+    small, body, head = _style(7.5, colour=QUIET), _style(9), _style(9.5, bold=True, colour=VEIN, after=1.5)
+    use = "left in" if formula.use == "left_in" else f"{formula.minutes:g} min on the head, then rinsed out"
+    out: list[Flowable] = [
+        _text(formula.name, _style(18, bold=True, colour=VEIN, after=1)),
+        _text(f"{formula.family.name} · {use}", small),
+    ]
+    if about.strip():
+        out.append(_text(" ".join(about.split())[:240], small))
+    out += [Spacer(1, 4), _lines(formula, reading), Spacer(1, 5), _text("How", head)]
+    for place, each in enumerate(done(formula), start=1):
+        until = f", {each.until}" if each.until else ""
+        words = f"{place}. {each.says[:-1]} · {formats.minutes_said(each.least, each.most)}{until}"
+        out.append(_text(words, body))
+    out += [Spacer(1, 4), _text("What comes of it", head)]
+    out += [_text(f"{what}: {words}", body) for what, words in formats.figures_said(reading)]
+    grave = [caution for caution in reading.cautions if caution.level != "note"][:6]
+    if grave:
+        out += [Spacer(1, 4), _text("Beware", _style(9.5, bold=True, colour=MADDER, after=1.5))]
+        out += [
+            _text(f"{caution.level.upper()}: {caution.what} {caution.instead}", body) for caution in grave
+        ]
+    return out
+
+
+def _lines(formula: Formula, reading: Reading) -> Table:
+    """The lines, phase by phase: so much, of what, and in g."""
+    strong, plain, small = (
+        _style(10.5, bold=True, after=0),
+        _style(10.5, after=0),
+        _style(7.5, colour=QUIET, after=0),
+    )
+    rows = []
+    for phase, name in PHASES.items():
+        places = [place for place, line in enumerate(formula.ingredients) if line.phase == phase]
+        if places:
+            rows.append(["", _text(name, small), ""])
+        for place in places:
+            line = formula.ingredients[place]
+            text = formats.line_text(formula, place)
+            amount = text.removesuffix(text[text.index(line.stuff.name) :]).strip()
+            grams = reading.lines[place].grams.value
+            rows.append(
+                [
+                    _text(amount, strong),
+                    _text(text[len(amount) :].strip(), plain),
+                    _text(f"{grams:.3g} g", small),
+                ]
+            )
+    width = A5[0] - 2 * MARGIN
+    return Table(
+        rows,
+        colWidths=[0.24 * width, 0.6 * width, 0.16 * width],
+        style=[
+            ("VALIGN", (0, 0), (-1, -1), "MIDDLE"),
+            ("LINEBELOW", (0, 0), (-1, -1), 0.4, LINE),
+            ("LEFTPADDING", (0, 0), (-1, -1), 0),
+            ("RIGHTPADDING", (0, 0), (-1, -1), 2),
+            ("TOPPADDING", (0, 0), (-1, -1), 1.6),
+            ("BOTTOMPADDING", (0, 0), (-1, -1), 1.6),
+        ],
+    )
