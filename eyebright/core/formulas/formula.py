@@ -23,7 +23,7 @@ Pot = Literal["steel", "enamel", "glass", "aluminium", "copper", "iron"]
 Bottle = Literal["glass", "plastic", "jar", "none"]
 
 PHASES: dict[Phase, str] = {
-    "infused": "drawn out, then strained off",
+    "infused": "drawn out and strained",
     "liquid": "liquid",
     "dry": "stays in, dry",
     "oil": "oils and butters",

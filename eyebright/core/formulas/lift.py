@@ -15,6 +15,7 @@ from .pot import InBowl, Made
 from .texture import undissolved
 
 LEAST = 1e-9
+LEFT_IN = "left in"  # the grade of what lifts nothing, for it stays
 
 
 @dataclass(frozen=True)
@@ -192,7 +193,7 @@ def lift_of(made: Made, cleaning: Cleaning, ground: Ground, times: float = 1.0) 
     return Lift(
         scalp=scalp,
         lengths=lengths,
-        grade=grade(scalp.value),
+        grade=LEFT_IN if made.formula.use == "left_in" else grade(scalp.value),
         on_scalp=figure(np.broadcast_to(on_scalp, (draws.count,)), "g"),
         on_lengths=figure(np.broadcast_to(on_lengths, (draws.count,)), "g"),
         put_back=figure(back, "g"),

@@ -118,6 +118,10 @@ def _match(
             against.append("Nothing asks to be conditioned today.")
             near = True
             points -= SPARES
+    elif family.key not in aims.suits:
+        against.append("Nothing today asks for it.")
+        near = True
+        points -= SPARES
     if family.cleans and digest.ph is not None and digest.ph[1] < aims.scalp.ph[0]:
         off, says = _ph_says(digest, aims.scalp.ph, "the scalp")
         if off > 0.0:

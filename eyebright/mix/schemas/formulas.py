@@ -8,6 +8,7 @@ from pydantic import Field
 
 from eyebright.config.fields import Blank, Name, Note, Number, chosen
 from eyebright.config.wire import CautionOut, FigureOut, Out
+from eyebright.shelf.schemas.lots import StuffOut
 
 Phase = Literal["dry", "liquid", "infused", "oil", "drops"]
 Form = Literal["", "fresh", "whole", "broken", "powder"]
@@ -215,7 +216,7 @@ class WeighedLineOut(Out):
 
 
 class DoneStepOut(Out):
-    """A step as it is done."""
+    """A step as it is done; `set_least`, `set_most`: where its minutes are its own, not the usual ones."""
 
     kind: str
     name: str
@@ -223,6 +224,8 @@ class DoneStepOut(Out):
     how: str
     least: float
     most: float
+    set_least: float | None
+    set_most: float | None
     until: str
     if_not: str
     adds: list[int]
@@ -278,7 +281,7 @@ class FormulaOut(Out):
     formula: FormulaIn
     reading: FormulaReadingOut | None
     problems: list[LineProblemOut]
-    stuff: list[str]
+    stuff: list[StuffOut]
     removed: bool
 
 

@@ -23,7 +23,7 @@ from eyebright.core.materials import Stuff, WaterLot
 from eyebright.core.materials.names import folded, names_of
 from eyebright.shelf.models import Household
 from eyebright.shelf.services.measures import the_kit
-from eyebright.shelf.services.stuff import everything, find_for_lines, stuffs
+from eyebright.shelf.services.stuff import everything, find_for_lines, stuff_out, stuffs
 
 from ..models import Formula, FormulaVersion
 from ..schemas.formulas import (
@@ -155,7 +155,7 @@ def _out(kept: Formula, written: Written, head: int | None, vessel: int | None) 
         formula=written.entered,
         reading=reading_out(reading) if reading else None,
         problems=[LineProblemOut(field=name, message=says) for name, says in written.problems.items()],
-        stuff=list(dict.fromkeys(keys_of(written.entered))),
+        stuff=[stuff_out(stuff) for stuff in written.there.values()],
         removed=kept.removed_at is not None,
     )
 

@@ -83,6 +83,8 @@ def reading_out(reading: Reading) -> FormulaReadingOut:
                 how=each.kind.how,
                 least=each.least,
                 most=each.most,
+                set_least=each.step.least,
+                set_most=each.step.most,
                 until=each.until,
                 if_not=each.if_not,
                 adds=list(each.step.adds),

@@ -160,7 +160,7 @@ class UnitOut(Out):
 class StuffOut(Out):
     """Something that can go into a jug: a lot, a water; a material or a class of water that is not at hand.
 
-    `sour`: an acid with a strength, that a rinse can be made of.
+    `sour`: an acid with a strength, that a rinse can be made of; `forms` that it comes in, none for most.
     """
 
     key: str
@@ -171,4 +171,5 @@ class StuffOut(Out):
     unit: Unit
     units: list[UnitOut]
     at_hand: bool
+    forms: list[str]
     packs: bool

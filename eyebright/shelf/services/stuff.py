@@ -6,6 +6,7 @@ from django.db.models import Q
 
 from eyebright.config.problems import Problem
 from eyebright.core.chemistry.water import water_classes
+from eyebright.core.formulas.forms import form_table, own_form
 from eyebright.core.making.mix import kind_of, sour
 from eyebright.core.materials import Lot as CoreLot
 from eyebright.core.materials import MaterialError, Stuff, WaterLot, library, material
@@ -102,6 +103,7 @@ def stuff_out(stuff: Stuff) -> StuffOut:
         units=[UnitOut(key=key, name=name) for key, name in offered(stuff.material, the_kit())],
         sour=sour(stuff),
         at_hand=stuff.key.partition("-")[0] not in ELSEWHERE,
+        forms=list(form_table()["form"]) if own_form(stuff.material) else [],
         packs=stuff.material is not None and stuff.material.packed > 1.0,
     )
 

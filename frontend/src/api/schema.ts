@@ -2313,7 +2313,7 @@ export interface components {
         };
         /**
          * DoneStepOut
-         * @description A step as it is done.
+         * @description A step as it is done; `set_least`, `set_most`: where its minutes are its own, not the usual ones.
          */
         DoneStepOut: {
             /** Adds */
@@ -2334,6 +2334,10 @@ export interface components {
             note: string;
             /** Says */
             says: string;
+            /** Set Least */
+            set_least: number | null;
+            /** Set Most */
+            set_most: number | null;
             /** Sign */
             sign: string;
             /** Until */
@@ -2763,7 +2767,7 @@ export interface components {
             /** Removed */
             removed: boolean;
             /** Stuff */
-            stuff: string[];
+            stuff: components["schemas"]["StuffOut"][];
             /** Version */
             version: number;
         };
@@ -4656,11 +4660,13 @@ export interface components {
          * StuffOut
          * @description Something that can go into a jug: a lot, a water; a material or a class of water that is not at hand.
          *
-         *     `sour`: an acid with a strength, that a rinse can be made of.
+         *     `sour`: an acid with a strength, that a rinse can be made of; `forms` that it comes in, none for most.
          */
         StuffOut: {
             /** At Hand */
             at_hand: boolean;
+            /** Forms */
+            forms: string[];
             /** Key */
             key: string;
             /** Kind */

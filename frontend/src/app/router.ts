@@ -36,6 +36,32 @@ export const router = createRouter({
     },
     { path: "/mix", component: MixPlace, meta: { title: "Mix" } },
     {
+      path: "/mix/formulas",
+      component: () => import("@/places/mix/bench/FormulasPlace.vue"),
+      meta: { title: "Formulas" },
+    },
+    {
+      path: "/mix/formulas/:id(\\d+)",
+      component: () => import("@/places/mix/bench/BenchPlace.vue"),
+      props: number,
+      meta: { title: "Formulas" },
+    },
+    {
+      path: "/mix/compare",
+      component: () => import("@/places/mix/bench/ComparePlace.vue"),
+      meta: { title: "Side by side" },
+    },
+    {
+      path: "/mix/washes",
+      component: () => import("@/places/mix/washes/WashesPlace.vue"),
+      meta: { title: "Washes" },
+    },
+    {
+      path: "/mix/schools",
+      component: () => import("@/places/mix/bench/SchoolsPlace.vue"),
+      meta: { title: "Schools" },
+    },
+    {
       path: "/journal",
       component: () => import("@/places/journal/JournalPlace.vue"),
       meta: { title: "Journal" },

@@ -21,6 +21,9 @@ from eyebright.instruments.services import save_instrument
 from eyebright.journal import services as journal
 from eyebright.journal.models import Entry
 from eyebright.journal.schemas import BeginIn, EntryIn
+from eyebright.mix.schemas.formulas import FormulaNewIn, FormulaSaveIn
+from eyebright.mix.schemas.washes import WashChainIn
+from eyebright.mix.services import formulas, washes
 from eyebright.shelf.models import Lot, Reading, WaterSource
 from eyebright.shelf.schemas.lots import LotIn
 from eyebright.shelf.schemas.measures import SpoonIn, VesselIn
@@ -68,6 +71,7 @@ def load(household: dict[str, Any]) -> int:
     people = {row["key"]: _head(row, today).pk for row in household["head"]}
     for row in sorted(household["rinse"], key=lambda row: -row["days_ago"]):
         _rinse(row, lots | waters, people, today)
+    _bench(household)
     for row in household["reading"]:
         told = read_neat(NeatReadingIn.model_validate({"stuff": (lots | waters)[row["of"]], "read": row}))
         when = today - timedelta(days=row["days_ago"])
@@ -106,6 +110,25 @@ def _head(row: dict[str, Any], today: datetime) -> Head:
             started_at=started, result=patch.get("result", ""), note=patch.get("note", "")
         )
     return kept
+
+
+def _bench(household: dict[str, Any]) -> None:
+    """Formulas from starting points, some with an older version, and washes strung of them."""
+    made: dict[str, int] = {}
+    for row in household["formula"]:
+        begun = formulas.new_formula(FormulaNewIn(start=row["start"]))
+        made[row["start"]] = begun.id
+        kept = formulas.find_formula(begun.id)
+        if "was" in row:
+            formulas.keep_version(kept, row["was"])
+        body = begun.formula
+        for line in body.lines:
+            line.amount = row.get("changed", {}).get(str(line.id), line.amount)
+        body.about = row.get("about", body.about)
+        formulas.save_formula(begun.id, FormulaSaveIn(version=begun.version, formula=body))
+    for row in household["wash"]:
+        links = [{"formula": made.get(what), "zone": zone} for what, zone in row["links"]]
+        washes.save_chain(WashChainIn.model_validate({"name": row["name"], "links": links}))
 
 
 def _rinse(row: dict[str, Any], keys: dict[str, str], people: dict[str, int], today: datetime) -> None:

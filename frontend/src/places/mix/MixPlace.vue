@@ -18,6 +18,7 @@ import AnswerPanel from "./AnswerPanel.vue";
 import ChainPanel from "./ChainPanel.vue";
 import FamiliarRatios from "./FamiliarRatios.vue";
 import { linesFrom } from "./lines";
+import MixNav from "./MixNav.vue";
 import { useQuestion } from "./question";
 import QuestionForm from "./QuestionForm.vue";
 import RouteList from "./RouteList.vue";
@@ -131,6 +132,7 @@ useShortcuts([
   <main class="place">
     <header>
       <h1>Mix a jug</h1>
+      <MixNav at="" />
     </header>
     <LoadState
       v-if="

@@ -1,0 +1,382 @@
+<script setup lang="ts">
+/** A formula on the bench: what goes in and how it is made on the left, what comes of it on the right. */
+import Select from "primevue/select";
+import { computed, reactive, ref, toRef, useTemplateRef, watch } from "vue";
+import { useRoute, useRouter } from "vue-router";
+import type { Formula, Stuff } from "@/api/client";
+import { useAddFormula, useBench, usePutBackFormula, useRemoveFormula } from "@/api/formulas";
+import { useAsks, useHeads } from "@/api/heads";
+import { useVessels } from "@/api/shelf";
+import { useShortcuts } from "@/app/shortcuts";
+import { tellOf } from "@/app/undo";
+import GlanceLink from "@/parts/GlanceLink.vue";
+import LoadState from "@/parts/LoadState.vue";
+import { ph } from "@/parts/ph";
+import { useWaiting } from "@/parts/waiting";
+import MixNav from "../MixNav.vue";
+import BenchReading from "./BenchReading.vue";
+import { useDraft } from "./draft";
+import FormulaSettings from "./FormulaSettings.vue";
+import GoalPanel from "./GoalPanel.vue";
+import LineBoard from "./LineBoard.vue";
+import StepBoard from "./StepBoard.vue";
+import VersionList from "./VersionList.vue";
+
+const props = defineProps<{ id: number }>();
+const route = useRoute();
+const router = useRouter();
+const bench = useBench();
+const heads = useHeads();
+const vessels = useVessels();
+const asked = Number(route.query["head"]);
+const head = ref<number | null>(Number.isFinite(asked) && asked > 0 ? asked : null);
+const vessel = ref<number | null>(null);
+const asks = useAsks(head);
+const work = useDraft(toRef(props, "id"), head, vessel);
+const { draft, kept, reading, errors, failed, state, stale } = work;
+const add = useAddFormula();
+const remove = useRemoveFormula();
+const putBack = usePutBackFormula();
+const { failed: others, loaded, again } = useWaiting(bench, heads, vessels);
+
+/** Everything that is or was in it, by key: its name and units. */
+const met = reactive(new Map<string, Stuff>());
+watch(kept, (now) => now?.stuff.forEach((one) => met.set(one.key, one)), { immediate: true });
+const names = computed(
+  () =>
+    new Map(
+      (draft.value?.lines ?? [])
+        .filter((line) => line.stuff)
+        .map((line) => [line.id, met.get(line.stuff ?? "")?.name ?? "…"]),
+    ),
+);
+const people = computed(() => [
+  { id: null as number | null, name: "an ordinary head" },
+  ...(heads.data.value ?? []).map((one) => ({ id: one.id as number | null, name: one.name })),
+]);
+const called = computed(
+  () => heads.data.value?.find((one) => one.id === head.value)?.name.split(" ")[0] ?? "",
+);
+const SAYS = {
+  kept: "Kept",
+  keeping: "Keeping…",
+  amiss: "Not kept yet: put right what is marked",
+  elsewhere: "Changed in another window",
+  unreachable: "Not kept: Eyebright cannot be reached",
+} as const;
+
+const goals = useTemplateRef("goals");
+const side = useTemplateRef("side");
+
+function form(line: number, now: string): void {
+  void goals.value?.ask({ goal: "form", line, word: now });
+}
+/** From what suits a head one press leads here, and its dose is worked out at once. */
+watch(
+  () => goals.value && reading.value && heads.data.value,
+  (there) => {
+    if (!there || !("make" in route.query) || head.value === null) return;
+    void goals.value?.ask({ goal: "head", value: 1 });
+    void router.replace({ query: { head: String(head.value) } });
+  },
+);
+const swap = (line: number) => void goals.value?.ask({ goal: "swap", line });
+const order = () => void goals.value?.ask({ goal: "order" });
+
+async function copy(formula: Formula | null): Promise<void> {
+  const made = await add
+    .mutateAsync(
+      formula
+        ? { formula: { ...formula, name: `${formula.name}, mine`.slice(0, 80) } }
+        : { copy_of: props.id },
+    )
+    .catch(() => null);
+  if (made) await router.push(`/mix/formulas/${made.id}`);
+}
+
+async function takeAway(): Promise<void> {
+  const gone = await tellOf(
+    `“${draft.value?.name}” is off the bench.`,
+    () => remove.mutateAsync(props.id),
+    () => putBack.mutateAsync(props.id),
+  );
+  if (gone) await router.push("/mix/formulas");
+}
+
+const FILES = [
+  { kind: "pdf", name: "Card to print, A5" },
+  { kind: "md", name: "Markdown" },
+  { kind: "jsonld", name: "Recipe (JSON-LD)" },
+  { kind: "csv", name: "Lines (CSV)" },
+  { kind: "inci", name: "INCI list" },
+] as const;
+
+useShortcuts([
+  { key: "u", does: "Undo", run: work.undo },
+  { key: "U", does: "Redo", run: work.redo },
+  { key: "n", does: "A new formula", run: () => void router.push("/mix/formulas?new=1") },
+]);
+
+/** Undo and redo also work by the machine's own keys, unless a field has its own to undo. */
+function onKey(event: KeyboardEvent): void {
+  if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "z") return;
+  event.preventDefault();
+  if (event.shiftKey) work.redo();
+  else work.undo();
+}
+</script>
+
+<template>
+  <main class="place" @keydown="onKey">
+    <header>
+      <h1 class="unseen">{{ draft?.name ?? "Formula" }}</h1>
+      <input
+        v-if="draft"
+        v-model="draft.name"
+        class="title"
+        aria-label="Name of the formula"
+        maxlength="80"
+        autocomplete="off"
+      />
+      <MixNav at="formulas" />
+    </header>
+    <LoadState
+      v-if="failed || others || !loaded || !draft || !kept"
+      :error="failed ?? others"
+      @again="failed ? work.load() : again()"
+    />
+    <template v-else>
+      <p v-if="errors['name']" class="trouble" role="alert">{{ errors["name"] }}</p>
+      <div class="row bar">
+        <label class="row"
+          >For
+          <Select
+            v-model="head"
+            :options="people"
+            option-label="name"
+            option-value="id"
+            placeholder="an ordinary head"
+            aria-label="For whom"
+          />
+        </label>
+        <button type="button" class="act" :disabled="!work.canUndo.value" @click="work.undo">
+          Undo
+        </button>
+        <button type="button" class="act" :disabled="!work.canRedo.value" @click="work.redo">
+          Redo
+        </button>
+        <span :class="['state', state]" role="status">{{ SAYS[state] }}</span>
+      </div>
+      <div v-if="state === 'elsewhere'" class="elsewhere" role="alert">
+        <p>
+          <strong>This formula was changed in another window.</strong> Nothing of yours is lost, and
+          nothing was written over.
+        </p>
+        <div class="row">
+          <button type="button" class="act" @click="copy(draft)">Keep mine as a copy</button>
+          <button type="button" class="act" @click="work.load">Take the other one</button>
+        </div>
+      </div>
+      <p v-if="state === 'unreachable'" class="trouble">
+        Nothing you typed is lost.
+        <button type="button" class="act" @click="work.save">Try again</button>
+      </p>
+      <div class="bench">
+        <div class="worktop">
+          <LineBoard
+            v-model="draft"
+            :bench="bench.data.value!"
+            :stuff="met"
+            :reading="reading"
+            :errors="errors"
+            @met="met.set($event.key, $event)"
+            @form="form"
+            @swap="swap"
+          />
+          <GoalPanel
+            ref="goals"
+            :formula="draft"
+            :bench="bench.data.value!"
+            :head="head"
+            :name="called"
+            @take="work.become"
+          />
+          <StepBoard
+            v-model="draft"
+            :bench="bench.data.value!"
+            :reading="reading"
+            :errors="errors"
+            :names="names"
+            @order="order"
+          />
+          <FormulaSettings
+            v-model="draft"
+            v-model:vessel="vessel"
+            :bench="bench.data.value!"
+            :vessels="vessels.data.value!"
+            :errors="errors"
+            :names="names"
+          />
+          <label class="about"
+            ><span class="quiet">A word on it</span>
+            <textarea v-model="draft.about" rows="2" maxlength="2000" />
+          </label>
+          <VersionList :id="id" :version="kept.version" @back="work.load" />
+          <section aria-labelledby="share">
+            <h2 id="share">Print and share</h2>
+            <p class="row">
+              <a
+                v-for="one in FILES"
+                :key="one.kind"
+                :href="`/api/mix/formulas/${id}/file/${one.kind}`"
+                target="_blank"
+                rel="noopener"
+                >{{ one.name }}</a
+              >
+              <button type="button" class="act" @click="copy(null)">Make another like it</button>
+              <button type="button" class="act" @click="takeAway">Take it off the bench</button>
+            </p>
+          </section>
+        </div>
+        <GlanceLink v-if="reading" id="reading" :target="side" :class="{ stale }">
+          <template v-if="reading.ph"
+            >pH <strong>{{ ph(reading.ph.value) }}</strong></template
+          >
+          {{ reading.lift.grade }}
+        </GlanceLink>
+        <div id="reading" ref="side" class="side">
+          <BenchReading
+            v-if="reading"
+            :reading="reading"
+            :bench="bench.data.value!"
+            :asks="head === null ? undefined : asks.data.value"
+            :head="called"
+            :place="draft.place ?? 'fridge'"
+            :stale="stale"
+          />
+          <p v-else class="quiet">
+            {{
+              (draft.lines ?? []).length
+                ? "It can be read as soon as every line has an amount."
+                : "Put a line in, and this side says what comes of it."
+            }}
+          </p>
+        </div>
+      </div>
+    </template>
+  </main>
+</template>
+
+<style scoped>
+.title {
+  flex: 1;
+  min-width: 240px;
+  border: 0;
+  border-bottom: 2px dotted var(--hairline);
+  background: transparent;
+  color: var(--ink);
+  font: 560 2rem/1.2 var(--serif);
+  letter-spacing: -0.01em;
+  padding: 0 0 2px;
+}
+
+.title:hover,
+.title:focus {
+  border-color: var(--vein);
+}
+
+.bar {
+  margin-bottom: 8px;
+}
+
+.state {
+  color: var(--stem);
+}
+
+.state.kept {
+  color: var(--leaf);
+}
+
+.state.amiss,
+.state.elsewhere,
+.state.unreachable,
+.trouble {
+  color: var(--madder);
+}
+
+.elsewhere {
+  border-left: 4px solid var(--madder);
+  background: var(--madder-wash);
+  padding: 8px 16px;
+  margin-bottom: 8px;
+}
+
+.bench {
+  display: grid;
+  grid-template-columns: minmax(0, 1.6fr) minmax(340px, 1fr);
+  gap: 36px;
+  align-items: start;
+}
+
+.worktop {
+  display: grid;
+  gap: 24px;
+  min-width: 0;
+}
+
+.about {
+  display: grid;
+  gap: 4px;
+}
+
+textarea {
+  border: 1px solid var(--stem);
+  border-radius: 8px;
+  background: var(--paper);
+  color: var(--ink);
+  font: inherit;
+  padding: 8px 12px;
+}
+
+.act:disabled {
+  opacity: 0.4;
+}
+
+@media (min-width: 1100px) {
+  .side {
+    position: sticky;
+    top: 24px;
+    max-height: calc(100vh - 90px);
+    overflow-y: auto;
+    padding-right: 4px;
+  }
+}
+
+@media (max-width: 1099px) {
+  .bench {
+    grid-template-columns: minmax(0, 1fr);
+  }
+
+  .worktop {
+    display: contents;
+  }
+
+  .worktop > :first-child {
+    order: 1;
+  }
+
+  .side {
+    order: 2;
+  }
+
+  .worktop > :not(:first-child) {
+    order: 3;
+  }
+}
+
+@media (max-width: 760px) {
+  .title {
+    font-size: 1.6rem;
+  }
+}
+</style>

@@ -1,0 +1,292 @@
+<script setup lang="ts">
+/** The reading of a formula: every figure with its range, its kind and its why. */
+import { computed } from "vue";
+import type { Asks, Bench, FormulaReading } from "@/api/client";
+import CautionList from "@/parts/CautionList.vue";
+import { ph, range, said } from "@/parts/ph";
+import PhStrip from "@/parts/PhStrip.vue";
+import BalanceBeam from "./BalanceBeam.vue";
+import FlowTest from "./FlowTest.vue";
+import LiftRange from "./LiftRange.vue";
+import { minutes, percents, roughly, round, withRange } from "./words";
+
+const { reading, bench, asks, place } = defineProps<{
+  reading: FormulaReading;
+  bench: Bench;
+  /** What the chosen head asks for. */
+  asks: Asks | undefined;
+  head: string;
+  place: string;
+  stale: boolean;
+}>();
+
+const grave = computed(() => reading.cautions.filter((one) => one.level !== "note"));
+const notes = computed(() => reading.cautions.filter((one) => one.level === "note"));
+const kept = computed(() => reading.keeping.places.find((one) => one.place === place));
+const thick = computed(() => reading.thickness);
+const liquid = computed(() =>
+  bench.grades
+    .filter((one) => one.key !== thick.value?.key)
+    .map((one) => ({ name: one.name, figure: thick.value?.liquid[one.key] }))
+    .filter((one) => one.figure !== undefined),
+);
+const money = (value: number) => `${reading.currency}${value.toFixed(2)}`;
+</script>
+
+<template>
+  <section :class="['reading', { stale }]" aria-label="Reading" aria-live="polite">
+    <div v-if="reading.ph" class="part">
+      <p class="figure">
+        <span class="unit">pH</span> <span class="big">{{ ph(reading.ph.value) }}</span>
+        <PhStrip :predicted="reading.ph" />
+      </p>
+      <details>
+        <summary>
+          likely {{ range(reading.ph) }} <em>{{ reading.ph.kind }}</em>
+        </summary>
+        <p v-if="!reading.ph_why.length">Nothing here is in doubt.</p>
+        <ul>
+          <li v-for="one in reading.ph_why" :key="one.what">
+            <strong>{{ Math.round(one.share * 100) }} %</strong> of the doubt is {{ one.what }}.
+          </li>
+        </ul>
+        <p class="quiet small">
+          Read it with a strip once it is cool: the reading counts for more than this.
+        </p>
+      </details>
+    </div>
+    <p v-else class="part quiet">It is dry, or holds hardly any water: it has no pH.</p>
+
+    <div class="part">
+      <p>
+        <strong class="grade">{{ reading.lift.grade }}</strong>
+        <template v-if="reading.sources.length || reading.lift.scalp.value > 0">
+          lifts {{ percents(reading.lift.scalp) }} of {{ head ? `${head}’s` : "three days’" }} scalp
+          oil
+        </template>
+        <template v-else>{{ reading.lift.says }}</template>
+      </p>
+      <LiftRange :lift="reading.lift.scalp" :asked="asks?.scalp.lift ?? null" />
+      <details>
+        <summary>
+          why? <em>{{ reading.lift.scalp.kind }}</em>
+        </summary>
+        <p v-if="!reading.sources.length">Nothing in it cleans beyond what warm water does.</p>
+        <ul>
+          <li v-for="one in reading.sources" :key="one.name">
+            {{ Math.round(one.share * 100) }} % of the cleaning is {{ one.name }},
+            {{ said(round(one.per_100.value)) }} g in 100 g (likely
+            {{ said(round(one.per_100.low)) }} to {{ said(round(one.per_100.high)) }})
+          </li>
+          <li v-for="one in reading.lift_why" :key="one.what" class="quiet">
+            {{ Math.round(one.share * 100) }} % of the doubt is {{ one.what }}
+          </li>
+        </ul>
+        <p>
+          A usual dose is {{ withRange(reading.lift.on_scalp) }} on the scalp and
+          {{ withRange(reading.lift.on_lengths) }} on the lengths; there it lifts
+          {{ percents(reading.lift.lengths) }}.
+        </p>
+        <p v-if="reading.lift.put_back.value >= 0.05">
+          It leaves about {{ said(round(reading.lift.put_back.value)) }} g of oil behind.
+        </p>
+      </details>
+    </div>
+
+    <div v-if="thick" class="part flow">
+      <FlowTest :grade="thick.key" :says="thick.says" />
+      <div>
+        <p>
+          <strong class="grade">{{ thick.name }}</strong>
+        </p>
+        <p class="small">{{ thick.says }}</p>
+        <details>
+          <summary>thinner or thicker? <em>computed</em></summary>
+          <p class="small">
+            {{ said(round(thick.ratio.value)) }} g of free liquid to 1 g of solids, likely
+            {{ said(round(thick.ratio.low)) }} to {{ said(round(thick.ratio.high)) }}.
+          </p>
+          <ul>
+            <li v-for="one in liquid" :key="one.name">
+              {{ one.name }}:
+              {{ one.figure!.value >= 0 ? "add" : "leave out" }}
+              {{ said(round(Math.abs(one.figure!.value))) }} mL
+            </li>
+          </ul>
+        </details>
+      </div>
+    </div>
+
+    <dl class="part">
+      <dt>Makes</dt>
+      <dd>
+        {{ withRange(reading.yield_ml) }}; about {{ roughly(reading.washes.value) }}
+        {{ roughly(reading.washes.value) === "1" ? "wash" : "washes" }} <em>computed</em>
+      </dd>
+      <template v-for="one in reading.drawn" :key="one.name">
+        <dt>{{ one.name }}</dt>
+        <dd>
+          {{ percents(one.share) }} drawn out<template v-if="one.active"
+            >: {{ said(round(one.active.value)) }} g of {{ one.what }} in 100 mL, likely
+            {{ said(round(one.active.low)) }} to {{ said(round(one.active.high)) }}</template
+          >
+        </dd>
+      </template>
+      <template v-if="reading.scent">
+        <dt>Essential oil</dt>
+        <dd>
+          {{ reading.scent.percent.value.toFixed(2) }} % of the whole, likely
+          {{ reading.scent.percent.low.toFixed(2) }} to {{ reading.scent.percent.high.toFixed(2) }};
+          at most {{ reading.scent.cap }} %
+          <span class="quiet">({{ reading.scent.why }})</span>
+        </dd>
+      </template>
+      <dt>Grit</dt>
+      <dd>{{ reading.grit.word }}. {{ reading.grit.says }}</dd>
+      <dt>Residue</dt>
+      <dd>{{ reading.residue.word }}. {{ reading.residue.says }}</dd>
+      <template v-if="reading.stain">
+        <dt>Stain</dt>
+        <dd>{{ reading.stain }}</dd>
+      </template>
+      <dt>Time</dt>
+      <dd>
+        {{ minutes(reading.hands_on, reading.hands_on) }} of work,
+        {{ minutes(reading.waiting[0] ?? 0, reading.waiting[1] ?? 0) }}
+        of waiting
+      </dd>
+      <dt>Cost</dt>
+      <dd v-if="reading.cost.batch !== null">
+        {{ money(reading.cost.batch) }} in all, {{ money(reading.cost.wash ?? 0) }} a wash
+      </dd>
+      <dd v-else class="quiet">No price yet for {{ reading.cost.unknown.join(", ") }}.</dd>
+    </dl>
+
+    <div class="part">
+      <BalanceBeam :balance="reading.balance" />
+      <details>
+        <summary>{{ reading.balance.says }} <em>custom</em></summary>
+        <ul>
+          <li v-for="one in reading.balance.weights" :key="one.name">
+            {{ one.name }}: {{ Math.round(one.points.value) }} points, likely
+            {{ Math.round(one.points.low) }} to {{ Math.round(one.points.high) }} ({{ one.side }})
+          </li>
+        </ul>
+      </details>
+    </div>
+
+    <div class="part">
+      <p v-if="kept">
+        Keeps <strong>{{ kept.says }}</strong> {{ kept.name }}. <em>custom</em>
+      </p>
+      <details>
+        <summary>{{ kept?.reason ?? "How long it keeps" }}</summary>
+        <ul>
+          <li v-for="one in reading.keeping.places" :key="one.place">
+            {{ one.name }}: {{ one.says }}. <span class="quiet">{{ one.reason }}</span>
+          </li>
+          <li v-for="one in reading.keeping.helps" :key="one">{{ one }}</li>
+        </ul>
+      </details>
+    </div>
+
+    <p v-for="one in reading.against_school" :key="one" class="school">{{ one }}</p>
+    <CautionList v-if="grave.length" :cautions="grave" />
+    <details class="part">
+      <summary>What you need at hand</summary>
+      <ul>
+        <li v-for="one in reading.tools" :key="one.name">
+          <strong>{{ one.name }}</strong><template v-if="one.holds">
+            for {{ said(round(one.holds)) }} mL</template
+          >:
+          {{ one.why }}
+        </li>
+      </ul>
+    </details>
+    <p v-if="reading.too_small" class="small-vessel" role="alert">{{ reading.too_small }}</p>
+    <h2>Take care</h2>
+    <CautionList :cautions="notes" />
+  </section>
+</template>
+
+<style scoped>
+.reading {
+  display: grid;
+  gap: 14px;
+  align-content: start;
+}
+
+.stale {
+  opacity: 0.55;
+}
+
+.part {
+  display: grid;
+  gap: 4px;
+  margin: 0;
+}
+
+.figure {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  line-height: 1;
+}
+
+.big {
+  font: 560 3rem/1 var(--serif);
+}
+
+.unit {
+  font: 560 1.25rem/1 var(--serif);
+  color: var(--stem);
+}
+
+.grade {
+  font: 560 1.25rem/1.2 var(--serif);
+  margin-right: 6px;
+}
+
+.flow {
+  grid-template-columns: auto minmax(0, 1fr);
+  gap: 12px;
+}
+
+summary {
+  cursor: pointer;
+  color: var(--vein);
+}
+
+em {
+  color: var(--stem);
+  font-size: 0.9375rem;
+}
+
+ul {
+  margin: 4px 0;
+  padding-left: 20px;
+}
+
+dl {
+  grid-template-columns: 92px minmax(0, 1fr);
+  gap: 2px 12px;
+}
+
+dt {
+  color: var(--stem);
+}
+
+dd {
+  margin: 0;
+}
+
+.school {
+  border-left: 4px solid var(--vein);
+  padding-left: 12px;
+}
+
+.small-vessel {
+  color: var(--madder);
+  font-weight: 700;
+}
+</style>

@@ -1,0 +1,218 @@
+<script setup lang="ts">
+/** One line of a formula: what, how much, in which form and phase, and what that weighs. */
+import InputText from "primevue/inputtext";
+import Select from "primevue/select";
+import { computed, useId } from "vue";
+import type { Bench, FormulaReading, Ingredient, Stuff } from "@/api/client";
+import { useTakesReading } from "@/app/tray";
+import { said } from "@/parts/ph";
+import StuffPicker from "../StuffPicker.vue";
+import { round } from "./words";
+
+const { stuff, place, bench, weighed, errors } = defineProps<{
+  stuff: Stuff | undefined;
+  /** Counted from 0. */
+  place: number;
+  many: number;
+  bench: Bench;
+  weighed: FormulaReading["lines"][number] | undefined;
+  errors: Record<string, string>;
+}>();
+const line = defineModel<Ingredient>({ required: true });
+const emit = defineEmits<{
+  choose: [stuff: Stuff];
+  form: [form: string];
+  swap: [];
+  move: [by: number];
+  remove: [];
+  next: [];
+}>();
+
+const id = useId();
+const called = computed(() => stuff?.name ?? line.value.text ?? "this line");
+const error = computed(() =>
+  ["stuff", "amount", "unit", "phase", "form"]
+    .map((field) => errors[`lines.${place}.${field}`])
+    .find(Boolean),
+);
+const units = computed(() => [...(stuff?.units ?? []), ...bench.shares]);
+const forms = computed(() => bench.forms.filter((one) => stuff?.forms.includes(one.key)));
+const form = computed(() => line.value.form || weighed?.form || "");
+const phase = computed(
+  () => line.value.phase || weighed?.phase || (stuff?.unit === "g" ? "dry" : "liquid"),
+);
+const says = computed(() => {
+  if (!weighed) return "";
+  const grams = weighed.grams;
+  return `${said(round(grams.value))} g, likely ${said(round(grams.low))} to ${said(round(grams.high))}; ${Math.round(weighed.share * 100)} % of all`;
+});
+
+const takes = useTakesReading(
+  () => (stuff ? "scale" : undefined),
+  (value) => Object.assign(line.value, { amount: String(value), unit: "g" }),
+);
+</script>
+
+<template>
+  <li>
+    <span class="nth" aria-hidden="true">{{ place + 1 }}</span>
+    <InputText
+      v-model="line.amount"
+      inputmode="decimal"
+      autocomplete="off"
+      :aria-label="`Amount of ${called}`"
+      :aria-describedby="error ? id : undefined"
+      :invalid="Boolean(errors[`lines.${place}.amount`])"
+      class="amount"
+      v-bind="takes"
+      @keydown.enter.prevent="emit('next')"
+    />
+    <Select
+      v-model="line.unit"
+      :options="units"
+      option-label="name"
+      option-value="key"
+      :aria-label="`How ${called} is measured`"
+      :placeholder="units.some((one) => one.key === line.unit) ? '' : line.unit"
+      :invalid="Boolean(errors[`lines.${place}.unit`])"
+      class="unit"
+    />
+    <StuffPicker
+      :stuff="stuff ?? null"
+      :label="`Line ${place + 1}, what goes in`"
+      :placeholder="line.text || 'What is it?'"
+      :invalid="Boolean(errors[`lines.${place}.stuff`])"
+      :described="error ? id : undefined"
+      class="stuff"
+      @choose="emit('choose', $event)"
+    />
+    <span class="acts">
+      <button
+        type="button"
+        :disabled="place === 0"
+        :aria-label="`Move ${called} up`"
+        @click="emit('move', -1)"
+      >
+        ↑
+      </button>
+      <button
+        type="button"
+        :disabled="place === many - 1"
+        :aria-label="`Move ${called} down`"
+        @click="emit('move', 1)"
+      >
+        ↓
+      </button>
+      <button type="button" :aria-label="`Leave out ${called}`" @click="emit('remove')">×</button>
+    </span>
+    <div class="under">
+      <span v-if="says" class="quiet small">{{ says }}</span>
+      <label class="quiet small"
+        ><span class="unseen">Phase of {{ called }}</span>
+        <select v-model="line.phase">
+          <option value="">{{ bench.phases.find((one) => one.key === phase)?.name }}</option>
+          <option
+            v-for="one in bench.phases.filter((each) => each.key !== phase)"
+            :key="one.key"
+            :value="one.key"
+          >
+            {{ one.name }}
+          </option>
+        </select></label
+      >
+      <label v-if="forms.length" class="quiet small"
+        ><span class="unseen">Form of {{ called }}</span>
+        <select :value="form" @change="emit('form', ($event.target as HTMLSelectElement).value)">
+          <option v-for="one in forms" :key="one.key" :value="one.key">{{ one.name }}</option>
+        </select></label
+      >
+      <span v-if="stuff && !stuff.at_hand" class="quiet small">not on the shelf</span>
+      <button v-if="stuff" type="button" class="act small" @click="emit('swap')">
+        swap<span class="unseen"> {{ called }}</span>
+      </button>
+    </div>
+    <p v-if="error" :id="id" class="error" role="alert">{{ error }}</p>
+  </li>
+</template>
+
+<style scoped>
+li {
+  display: grid;
+  grid-template-columns: 20px 70px minmax(124px, 0.8fr) minmax(0, 1.5fr) auto;
+  gap: 2px 8px;
+  align-items: center;
+  padding: 6px 0;
+  border-top: 1px solid var(--hairline);
+}
+
+.nth {
+  font: 560 1.125rem var(--serif);
+  color: var(--stem);
+}
+
+.under {
+  grid-column: 2 / -1;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 14px;
+  align-items: center;
+}
+
+select {
+  border: 0;
+  border-bottom: 1px dotted var(--stem);
+  background: var(--petal);
+  color: inherit;
+  font: inherit;
+  padding: 2px 0;
+  max-width: 200px;
+}
+
+.act {
+  padding: 0;
+}
+
+.error {
+  grid-column: 2 / -1;
+  color: var(--madder);
+  font-size: 0.9375rem;
+}
+
+.acts {
+  display: flex;
+}
+
+.acts button {
+  border: 0;
+  background: none;
+  color: var(--stem);
+  font: 700 1rem var(--sans);
+  min-width: 26px;
+  min-height: 32px;
+  cursor: pointer;
+}
+
+.acts button:disabled {
+  opacity: 0.3;
+}
+
+@media (max-width: 760px) {
+  li {
+    grid-template-columns: 76px minmax(0, 1fr) auto;
+  }
+
+  .nth {
+    display: none;
+  }
+
+  .stuff {
+    grid-row: 2;
+    grid-column: 1 / -1;
+  }
+
+  .under,
+  .error {
+    grid-column: 1 / -1;
+  }
+}
+</style>

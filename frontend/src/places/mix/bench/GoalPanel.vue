@@ -1,0 +1,166 @@
+<script setup lang="ts">
+/** Backwards from what is wanted: the change is shown before it is taken. */
+import { computed, ref } from "vue";
+import { Problem, type Bench, type Formula, type Proposal, type Propose } from "@/api/client";
+import { propose } from "@/api/formulas";
+import ProposalCard from "./ProposalCard.vue";
+
+const { formula, bench, head, name } = defineProps<{
+  formula: Formula;
+  bench: Bench;
+  head: number | null;
+  /** Whom it is for; "" for nobody. */
+  name: string;
+}>();
+const emit = defineEmits<{ take: [formula: Formula] }>();
+
+const found = ref<Proposal | null>(null);
+const trouble = ref("");
+const busy = ref(false);
+const aimed = bench.schools.find((one) => one.key === "aim")?.options;
+const ph = ref(String(aimed?.find((one) => one.key === bench.picked["aim"])?.ph ?? 5));
+const grade = ref("clings");
+const cubes = ref("4");
+const cube = ref("30");
+const washes = ref("1");
+const WITHOUT = [
+  { key: "dairy", name: "dairy" },
+  { key: "nuts", name: "nuts" },
+  { key: "honey", name: "honey" },
+  { key: "essential oil", name: "essential oil" },
+];
+const without = ref("dairy");
+
+const many = (text: string) => Number(text.replace(",", "."));
+const fill = computed(() => many(cubes.value) * many(cube.value));
+
+async function ask(asked: Partial<Propose> & { goal: Propose["goal"] }): Promise<void> {
+  busy.value = true;
+  trouble.value = "";
+  found.value = null;
+  try {
+    found.value = await propose({
+      value: null,
+      word: "",
+      words: [],
+      line: null,
+      head,
+      ...asked,
+      formula,
+    });
+  } catch (error) {
+    const fields = error instanceof Problem ? Object.values(error.fields) : [];
+    trouble.value = fields.length ? [...new Set(fields)].join(" ") : (error as Error).message;
+  }
+  busy.value = false;
+}
+
+function take(): void {
+  if (found.value) emit("take", found.value.formula);
+  found.value = null;
+}
+
+defineExpose({ ask });
+</script>
+
+<template>
+  <section aria-labelledby="goals" class="goals">
+    <h2 id="goals">Make it so</h2>
+    <div class="ways">
+      <div class="row">
+        <button type="button" class="act" :disabled="busy" @click="ask({ goal: 'less' })">
+          Lift less
+        </button>
+        <button type="button" class="act" :disabled="busy" @click="ask({ goal: 'more' })">
+          Lift more
+        </button>
+        <button type="button" class="act" :disabled="busy" @click="ask({ goal: 'shelf' })">
+          With what is on my shelf
+        </button>
+      </div>
+      <form class="row" @submit.prevent="ask({ goal: 'thickness', word: grade })">
+        <label
+          >Make it
+          <select v-model="grade" aria-label="How thick">
+            <option v-for="one in bench.grades" :key="one.key" :value="one.key">
+              {{ one.name }}
+            </option>
+          </select></label
+        >
+        <button class="act" :disabled="busy">Work it out</button>
+      </form>
+      <form class="row" @submit.prevent="ask({ goal: 'ph', value: ph as unknown as number })">
+        <label
+          >Bring it to pH <input v-model="ph" inputmode="decimal" aria-label="pH to bring it to"
+        /></label>
+        <button class="act" :disabled="busy">Work it out</button>
+      </form>
+      <form class="row" @submit.prevent="ask({ goal: 'makes', value: fill })">
+        <label
+          >Fill <input v-model="cubes" inputmode="decimal" aria-label="How many to fill" /> cubes or
+          bottles of <input v-model="cube" inputmode="decimal" aria-label="mL of each" /> mL</label
+        >
+        <button class="act" :disabled="busy">Work it out</button>
+      </form>
+      <form class="row" @submit.prevent="ask({ goal: 'head', value: many(washes) })">
+        <label
+          >Make <input v-model="washes" inputmode="decimal" aria-label="How many washes" />
+          {{ washes === "1" ? "wash" : "washes" }} for {{ name || "a head" }}</label
+        >
+        <button class="act" :disabled="busy || head === null">Work it out</button>
+        <span v-if="head === null" class="quiet small">choose whom it is for, above</span>
+      </form>
+      <form class="row" @submit.prevent="ask({ goal: 'without', words: [without] })">
+        <label
+          >Without
+          <select v-model="without" aria-label="Without what">
+            <option v-for="one in WITHOUT" :key="one.key" :value="one.key">{{ one.name }}</option>
+          </select></label
+        >
+        <button class="act" :disabled="busy">Work it out</button>
+      </form>
+    </div>
+    <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
+    <ProposalCard v-if="found" :proposal="found" @take="take" @leave="found = null" />
+  </section>
+</template>
+
+<style scoped>
+.goals {
+  display: grid;
+  gap: 8px;
+}
+
+.ways {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(min(330px, 100%), 1fr));
+  gap: 4px 32px;
+}
+
+input {
+  width: 58px;
+  border: 1px solid var(--stem);
+  border-radius: 6px;
+  background: var(--paper);
+  color: var(--ink);
+  font: inherit;
+  padding: 4px 6px;
+}
+
+select {
+  border: 1px solid var(--stem);
+  border-radius: 6px;
+  background: var(--paper);
+  color: var(--ink);
+  font: inherit;
+  padding: 5px 6px;
+}
+
+.trouble {
+  color: var(--madder);
+}
+
+.act:disabled {
+  opacity: 0.5;
+}
+</style>

@@ -1,0 +1,303 @@
+<script setup lang="ts">
+/** One wash: its links in order, and after each the oil on both zones, the wet hair's pH and the minutes. */
+import Button from "primevue/button";
+import Select from "primevue/select";
+import { computed, ref } from "vue";
+import type { HeadRow, WashChain, WashLink } from "@/api/client";
+import { useSaveWash, useWashReading } from "@/api/formulas";
+import CautionList from "@/parts/CautionList.vue";
+import LoadState from "@/parts/LoadState.vue";
+import { ph, range, said } from "@/parts/ph";
+import PhStrip from "@/parts/PhStrip.vue";
+import TextField from "@/parts/TextField.vue";
+import { useTrouble } from "@/parts/trouble";
+import LiftRange from "../bench/LiftRange.vue";
+import { percents, round } from "../bench/words";
+
+const { wash, formulas, heads } = defineProps<{
+  wash: WashChain | undefined;
+  formulas: { id: number; name: string }[];
+  heads: HeadRow[];
+}>();
+const emit = defineEmits<{ done: [id: number]; close: [] }>();
+
+const name = ref(wash?.name ?? "");
+const links = ref<WashLink[]>(wash ? wash.links.map((one) => ({ ...one })) : []);
+const head = ref<number | null>(null);
+const SEEN = 0.005; // a share of the oil that is worth a word
+const PLAIN = { id: null as number | null, name: "plain water" };
+const choices = computed(() => [
+  PLAIN,
+  ...formulas.map((one) => ({ id: one.id as number | null, name: one.name })),
+]);
+const people = computed(() => [
+  { id: null as number | null, name: "an ordinary head" },
+  ...heads.map((one) => ({ id: one.id as number | null, name: one.name })),
+]);
+const ZONES = [
+  { key: "scalp", name: "on the scalp" },
+  { key: "lengths", name: "on the lengths" },
+  { key: "both", name: "on both" },
+] as const;
+const asked = computed(() => links.value.map((one) => ({ ...one })));
+const reading = useWashReading(asked, head);
+const found = computed(() => (links.value.length ? reading.data.value : undefined));
+const { errors, trouble } = useTrouble(reading.error);
+const save = useSaveWash();
+const { errors: refused } = useTrouble(save.error);
+const along = (at: number) => found.value?.along[at];
+
+function add(formula: number | null): void {
+  links.value.push({ formula, zone: "both", minutes: null, times: 1 });
+}
+function move(at: number, by: number): void {
+  const [link] = links.value.splice(at, 1);
+  if (link) links.value.splice(at + by, 0, link);
+}
+function minutes(at: number, typed: string): void {
+  const link = links.value[at];
+  if (link) link.minutes = typed.trim() === "" ? null : (typed as unknown as number);
+}
+
+async function keep(): Promise<void> {
+  const body = { name: name.value, links: links.value };
+  const kept = await save.mutateAsync(wash ? { id: wash.id, body } : { body }).catch(() => null);
+  if (kept) emit("done", kept.id);
+}
+</script>
+
+<template>
+  <form class="board" @submit.prevent="keep">
+    <div class="row">
+      <TextField v-model="name" label="What this wash is called" :error="refused['name']" />
+      <label class="for"
+        ><span class="quiet">For</span>
+        <Select
+          v-model="head"
+          :options="people"
+          option-label="name"
+          option-value="id"
+          placeholder="an ordinary head"
+          aria-label="For whom the wash is"
+        />
+      </label>
+    </div>
+    <ol>
+      <li v-for="(link, i) in links" :key="i">
+        <span class="nth">{{ i + 1 }}</span>
+        <Select
+          v-model="link.formula"
+          :options="choices"
+          option-label="name"
+          option-value="id"
+          placeholder="plain water"
+          :aria-label="`Link ${i + 1}, what`"
+          :filter="choices.length > 12"
+        />
+        <Select
+          v-model="link.zone"
+          :options="[...ZONES]"
+          option-label="name"
+          option-value="key"
+          :aria-label="`Link ${i + 1}, where`"
+        />
+        <label class="minutes"
+          ><input
+            :value="link.minutes ?? ''"
+            :placeholder="along(i) ? String(along(i)!.minutes) : ''"
+            inputmode="decimal"
+            :aria-label="`Link ${i + 1}, minutes`"
+            @change="minutes(i, ($event.target as HTMLInputElement).value)"
+          />
+          min</label
+        >
+        <span class="acts">
+          <button
+            type="button"
+            :disabled="i === 0"
+            :aria-label="`Link ${i + 1} earlier`"
+            @click="move(i, -1)"
+          >
+            ↑
+          </button>
+          <button
+            type="button"
+            :disabled="i === links.length - 1"
+            :aria-label="`Link ${i + 1} later`"
+            @click="move(i, 1)"
+          >
+            ↓
+          </button>
+          <button type="button" :aria-label="`Leave out link ${i + 1}`" @click="links.splice(i, 1)">
+            ×
+          </button>
+        </span>
+        <p v-if="errors[`links.${i}.formula`]" class="error" role="alert">
+          {{ errors[`links.${i}.formula`] }}
+        </p>
+        <p v-else-if="along(i)" class="after">
+          <span v-if="along(i)!.scalp_lift && along(i)!.scalp_lift!.high >= SEEN">
+            lifts {{ percents(along(i)!.scalp_lift!) }} of what is on the scalp</span
+          >
+          <span v-if="along(i)!.put_back.value >= 0.05">
+            puts {{ said(round(along(i)!.put_back.value)) }} g of oil on</span
+          >
+          <span>
+            oil left: scalp {{ said(round(along(i)!.scalp_oil.value)) }} g, lengths
+            {{ said(round(along(i)!.lengths_oil.value)) }} g</span
+          >
+          <span v-if="along(i)!.ph"
+            >wet hair pH {{ ph(along(i)!.ph!.value) }}, likely {{ range(along(i)!.ph!) }}</span
+          >
+        </p>
+      </li>
+    </ol>
+    <div class="row">
+      <Select
+        :model-value="undefined"
+        :options="choices"
+        option-label="name"
+        option-value="id"
+        placeholder="Add what comes next"
+        aria-label="Add what comes next"
+        @update:model-value="add"
+      />
+      <button type="button" class="act" @click="add(null)">Plain water</button>
+    </div>
+    <p v-if="!links.length" class="quiet">Begin with what goes on first.</p>
+    <p v-if="trouble" class="error" role="alert">{{ trouble }}</p>
+    <LoadState v-else-if="links.length && !found && !reading.error.value" />
+    <section v-if="found && links.length" class="whole" aria-label="What the whole wash does">
+      <p>
+        <strong class="grade">{{ found.grade }}</strong> In all it lifts
+        {{ percents(found.scalp_lift) }} of the scalp’s oil and
+        {{ found.lengths_lift.high < SEEN ? "hardly anything" : percents(found.lengths_lift) }}
+        of what is on the lengths, and takes
+        {{ said(round(found.minutes)) }} minutes. {{ found.asked }} <em>computed</em>
+      </p>
+      <LiftRange :lift="found.scalp_lift" />
+      <p v-if="found.ph" class="row">
+        The hair ends at pH {{ ph(found.ph.value) }}, likely {{ range(found.ph) }}
+        <PhStrip :predicted="found.ph" />
+      </p>
+      <CautionList v-if="found.cautions.length" :cautions="found.cautions" />
+    </section>
+    <div class="row">
+      <Button
+        type="submit"
+        :label="wash ? 'Keep the change' : 'Keep this wash'"
+        :disabled="save.isPending.value"
+      />
+      <button type="button" class="act" @click="$emit('close')">Close</button>
+    </div>
+  </form>
+</template>
+
+<style scoped>
+.board {
+  display: grid;
+  gap: 12px;
+  margin: 12px 0 24px;
+}
+
+.for {
+  display: grid;
+  gap: 4px;
+  font-size: 0.9375rem;
+}
+
+ol {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+
+li {
+  display: grid;
+  grid-template-columns: 20px minmax(0, 1.4fr) minmax(0, 0.8fr) 110px auto;
+  gap: 2px 10px;
+  align-items: center;
+  padding: 8px 0;
+  border-top: 1px solid var(--hairline);
+}
+
+.nth {
+  font: 560 1.125rem var(--serif);
+  color: var(--stem);
+}
+
+.minutes input {
+  width: 60px;
+  min-height: 42px;
+  border: 1px solid var(--stem);
+  border-radius: 8px;
+  background: var(--paper);
+  color: var(--ink);
+  font: inherit;
+  padding: 4px 8px;
+}
+
+.after,
+.error {
+  grid-column: 2 / -1;
+}
+
+.after {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 20px;
+  color: var(--stem);
+  font-size: 0.9375rem;
+}
+
+.error {
+  color: var(--madder);
+}
+
+.whole {
+  display: grid;
+  gap: 8px;
+}
+
+.grade {
+  font: 560 1.25rem/1.2 var(--serif);
+  margin-right: 6px;
+}
+
+em {
+  color: var(--stem);
+}
+
+.acts button {
+  border: 0;
+  background: none;
+  color: var(--stem);
+  font: 700 1rem var(--sans);
+  min-width: 26px;
+  min-height: 32px;
+  cursor: pointer;
+}
+
+.acts button:disabled {
+  opacity: 0.3;
+}
+
+@media (max-width: 760px) {
+  li {
+    grid-template-columns: 20px minmax(0, 1fr) auto;
+  }
+
+  li > :nth-child(3) {
+    grid-column: 2;
+  }
+
+  .minutes {
+    grid-column: 2;
+  }
+
+  .acts {
+    grid-row: 1;
+    grid-column: 3;
+  }
+}
+</style>

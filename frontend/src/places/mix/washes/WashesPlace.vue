@@ -1,0 +1,104 @@
+<script setup lang="ts">
+/** Washes by name: formulas strung in order over the two zones of a head. */
+import Button from "primevue/button";
+import { computed, ref } from "vue";
+import { useRoute } from "vue-router";
+import type { WashChain } from "@/api/client";
+import { useFormulas, usePutBackWash, useRemoveWash, useWashChains } from "@/api/formulas";
+import { useHeads } from "@/api/heads";
+import { useShortcuts } from "@/app/shortcuts";
+import { tellOf } from "@/app/undo";
+import LoadState from "@/parts/LoadState.vue";
+import { useWaiting } from "@/parts/waiting";
+import MixNav from "../MixNav.vue";
+import WashBoard from "./WashBoard.vue";
+
+const route = useRoute();
+const washes = useWashChains();
+const formulas = useFormulas("", "");
+const heads = useHeads();
+const { failed, loaded, again } = useWaiting(washes, formulas, heads);
+const remove = useRemoveWash();
+const putBack = usePutBackWash();
+const open = ref<number | "new" | null>("new" in route.query ? "new" : null);
+const chosen = computed(() => washes.data.value?.find((one) => one.id === open.value));
+
+const takeAway = (one: WashChain) =>
+  tellOf(
+    `“${one.name}” is taken away.`,
+    () => remove.mutateAsync(one.id),
+    () => putBack.mutateAsync(one.id),
+  );
+
+useShortcuts([{ key: "n", does: "A new wash", run: () => (open.value = "new") }]);
+</script>
+
+<template>
+  <main class="place">
+    <header>
+      <h1>Washes</h1>
+      <MixNav at="washes" />
+    </header>
+    <LoadState v-if="failed || !loaded" :error="failed" @again="again" />
+    <template v-else>
+      <p class="quiet">
+        A wash is a sequence: oil on the ends, a cleanser on the scalp, plain water, a rinse through
+        the lengths. What is lifted, what is put back and the pH at the end depend on all of it.
+      </p>
+      <WashBoard
+        v-if="open !== null"
+        :key="open"
+        :wash="chosen"
+        :formulas="formulas.data.value!.formulas"
+        :heads="heads.data.value!"
+        @done="open = $event"
+        @close="open = null"
+      />
+      <Button v-else class="new" label="A new wash" variant="outlined" @click="open = 'new'" />
+      <p v-if="!washes.data.value!.length && open === null" class="quiet">
+        None yet. String your formulas together, and see what the whole of it does.
+      </p>
+      <ul>
+        <li v-for="one in washes.data.value" :key="one.id">
+          <h2>
+            <button type="button" class="act" @click="open = one.id">{{ one.name }}</button>
+          </h2>
+          <p>{{ one.names.join(" → ") || "nothing in it yet" }}</p>
+          <p v-if="one.gone" class="gone">
+            One of its formulas is gone: open it and choose another.
+          </p>
+          <button type="button" class="act small" @click="takeAway(one)">
+            Take it away<span class="unseen">: {{ one.name }}</span>
+          </button>
+        </li>
+      </ul>
+    </template>
+  </main>
+</template>
+
+<style scoped>
+.new {
+  margin: 12px 0;
+}
+
+ul {
+  list-style: none;
+  margin: 8px 0 0;
+  padding: 0;
+}
+
+li {
+  padding: 12px 0;
+  border-top: 1px solid var(--hairline);
+}
+
+h2 .act {
+  font: inherit;
+  color: var(--ink);
+  text-decoration-color: var(--vein);
+}
+
+.gone {
+  color: var(--madder);
+}
+</style>
