@@ -183,8 +183,65 @@ def tables() -> dict[str, str]:
         "little-tests": table(
             tests, test="name", tells="question", outcome="outcome", says="says", source="source"
         ),
+        **_formulas(),
         "factors": _constants(_read("learning/factors.toml")),
         "schools": table(schools, about="school", school="name", holds="holds"),
+    }
+
+
+def _formulas() -> dict[str, str]:
+    """The tables of the formula bench."""
+    forms, steps = _read("formulas/forms.toml"), _read("formulas/steps.toml")
+    texture, balance = _read("formulas/texture.toml"), _read("formulas/balance.toml")
+    starts = [
+        {**row, "holds": ", ".join(f"{line[1]:g} {line[2]} {line[0]}" for line in row["lines"])}
+        for row in _read("formulas/starts.toml")["start"]
+    ]
+    keeping = [
+        {**row, "days": dict(zip(("shelf", "fridge", "freezer"), row["days"], strict=True))}
+        for row in _read("formulas/keeping.toml")["row"]
+    ]
+    return {
+        "forms": table(
+            _named(forms["form"]),
+            form="name",
+            dry="dry",
+            density="loose",
+            most="most",
+            soak_h="soak",
+            steep_min="steep",
+            simmer_min="simmer",
+            boil_min="boil",
+            grit="grit",
+        ),
+        "pot": _constants(_read("formulas/pot.toml")),
+        "texture": table(texture["grade"], grade="name", ratio_up_to="to", says="says"),
+        "thickens": _constants(
+            {name: texture[name] for name in ("wanted", "gel", "rest", "less", "sources")}
+            | {"body": {**texture["body"]["kinds"], **texture["body"]["materials"]}}
+        ),
+        "balance": table(
+            balance["row"], what="name", side="side", points_for_1_in_100="points", at_most="most"
+        ),
+        "keeping": table(keeping, rule="id", when=when, days="days", reason="reason", source="source"),
+        "scent": _constants(_read("formulas/scent.toml")),
+        "steps": table(
+            steps["step"],
+            step="name",
+            order="rank",
+            minutes="minutes",
+            draws="draws",
+            hot="hot",
+            does="does",
+            signs="signs",
+        ),
+        "signs": table(_named(steps["sign"]), sign="name", if_it_has_not_come="if_not"),
+        "failing": table(
+            steps["fails"], rule="id", first="first", before="then", level="level", what="what", why="why"
+        ),
+        "tools": table(_read("formulas/tools.toml")["tool"], tool="name", when=when, why="why"),
+        "roles": _constants(_read("formulas/roles.toml") | {"kinds": {}}),
+        "starting-points": table(starts, name="name", family="family", holds="holds"),
     }
 
 

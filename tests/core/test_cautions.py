@@ -8,6 +8,7 @@ from eyebright.core.cautions.engine import GRAVITY, rules
 
 MILD: dict[str, Any] = {
     "use": "rinsed_out",
+    "family": "acid_rinse",
     "ph": 4.5,
     "ph_low": 4.3,
     "minutes": 2.0,
@@ -16,7 +17,11 @@ MILD: dict[str, Any] = {
     "smells": [],
 }
 
+SCENT = ("scent_rinsed_out", "scent_left_in")
 SODA: dict[str, Any] = {"family": "alkaline_wash"}
+KEPT: dict[str, Any] = {"kept": True, "place": "fridge"}
+METAL: dict[str, Any] = {"metal": True, "pot": "copper"}
+LONG: dict[str, Any] = {"family": "clay_damp", "family_name": "clay, kept damp", "family_most": 30.0}
 
 # rule, facts that call for it, facts just short of it
 CASES: tuple[tuple[str, dict[str, Any], dict[str, Any]], ...] = (
@@ -133,7 +138,7 @@ CASES: tuple[tuple[str, dict[str, Any], dict[str, Any]], ...] = (
     ("soda-then-acid", SODA, {"family": "soap_wash"}),
     ("soda-and-acid", {"soda_and_acid": True}, {"soda_and_acid": False}),
     ("soap-and-acid", {"soap_and_acid": True}, {"soap_and_acid": False}),
-    ("oil-floats", {"scented": True}, {"scented": False}),
+    ("oil-floats", {"scented": True, "carried": False}, {"scented": True, "carried": True}),
     ("scent-rinsed-out", {"scent_percent": 1.1}, {"scent_percent": 1.0}),
     (
         "scent-left-in",
@@ -142,6 +147,49 @@ CASES: tuple[tuple[str, dict[str, Any], dict[str, Any]], ...] = (
     ),
     ("sun-left-in", {"use": "left_in", "hazards": ["sun"]}, {"hazards": ["sun"]}),
     ("smell-last", {"smells": ["vinegar"], "last": True}, {"smells": ["vinegar"], "last": False}),
+    # ---- what is in a formula, and how it is made ----
+    ("juice-too-much", {"irritant_percent": 26.0}, {"irritant_percent": 25.0}),
+    ("soap-too-much", {"soap_percent": 34.0}, {"soap_percent": 33.0}),
+    (
+        "soap-hard-water",
+        {"scum_percent": 21.0, "scum_grams": 1.2},
+        {"scum_percent": 20.0, "scum_grams": 1.2},
+    ),
+    (
+        "soda-used-up",
+        SODA | {"soda_and_acid": True, "soda_left": 2.0},
+        SODA | {"soda_and_acid": True, "soda_left": -2.0},
+    ),
+    ("dairy-kept", KEPT | {"dairy": True}, KEPT | {"dairy": True, "place": "freezer"}),
+    ("gel-kept", KEPT | {"raw_gel": True}, {"raw_gel": True, "kept": False, "place": "fridge"}),
+    ("latex", {"aloe": True}, {"aloe": False}),
+    ("scent-plastic", {"scented": True, "plastic": True}, {"scented": True, "plastic": False}),
+    ("scent-no-preservative", {"scented": True, "wet": True}, {"scented": True, "wet": False}),
+    ("scent-neat", {"scent_percent": 10.0}, {"scent_percent": 9.9}),
+    ("cineole-small", {"cineole": True, "small_child": True}, {"cineole": True, "child": True}),
+    ("scent-first-months", {"scented": True, "pregnancy": "first"}, {"scented": True, "pregnancy": "later"}),
+    ("photo-left-in", {"use": "left_in", "photo": 1.1}, {"use": "left_in", "photo": 1.0}),
+    ("reactive-metal", METAL | {"sour": True}, METAL | {"sour": False}),
+    ("not-cooled", {"heated": True, "cooled": False}, {"heated": True, "cooled": True}),
+    ("hot", {"heated": True, "cooled": True}, {"heated": False}),
+    ("covered-irritant", {"cover": True, "irritant": True}, {"cover": False, "irritant": True}),
+    ("covered-soda", SODA | {"cover": True}, SODA | {"cover": False}),
+    ("covered-acid", {"cover": True, "ph": 3.4}, {"cover": True, "ph": 3.5}),
+    ("longer-than-family", LONG | {"minutes": 31.0}, LONG | {"minutes": 30.0}),
+    ("eyes-cleanser", {"ph": 7.5, "hazards": ["eyes"]}, {"ph": 7.5, "hazards": ["dust"]}),
+    ("marks", {"tannin": True}, {"tannin": False}),
+    ("paste-face", {"paste": True}, {"paste": False}),
+    ("spoils", {"wet": True}, {"wet": False}),
+    # ---- what only the chain of a wash shows ----
+    ("wash-no-acid", {"wash_alkaline_open": True}, {"wash_alkaline_open": False}),
+    ("wash-soap-meets-acid", {"wash_soap_meets_acid": True}, {"wash_soap_meets_acid": False}),
+    ("wash-soda-meets-acid", {"wash_soda_meets_acid": True}, {"wash_soda_meets_acid": False}),
+    ("wash-residue", {"wash_residue": True}, {"wash_residue": False}),
+    ("wash-strips", {"wash_lift": 0.91, "wash_cleansers": 2}, {"wash_lift": 0.91, "wash_cleansers": 1}),
+    ("wash-dries", {"wash_dries": True}, {"wash_dries": False}),
+    ("wash-ends-sharp", {"wash_ph": 3.4}, {"wash_ph": 3.5}),
+    ("wash-ends-alkaline", {"wash_ph": 7.6}, {"wash_ph": 7.5}),
+    ("wash-smells", {"wash_last_smells": True}, {"wash_last_smells": False}),
 )
 
 
@@ -221,10 +269,19 @@ class Limits(TestCase):
 
     def test_a_tender_scalp_and_a_child_have_half_the_acid_and_no_less(self) -> None:
         both = limits_for({"tender": True, "child": True})
-        self.assertEqual(both, limits_for({"tender": True}))
+        tender = limits_for({"tender": True})
+        self.assertEqual({name for name in both if both[name] != tender[name]}, set(SCENT))
         self.assertEqual(both["acetic_rinsed_out"], 0.5 * limits()["acetic_rinsed_out"])
         self.assertEqual((both["rinsed_out_ph"], both["left_in_ph"], both["mild_minutes"]), (3.5, 4.5, 5.0))
         self.assertEqual(limits_for({}), {name: row.value for name, row in limits().limits.items()})
+
+    def test_a_younger_head_never_has_more_essential_oil(self) -> None:
+        ages = ({}, {"child": True}, {"child": True, "small_child": True})
+        baby = {"child": True, "small_child": True, "baby": True}
+        caps = [tuple(limits_for(facts)[name] for name in SCENT) for facts in (*ages, baby)]
+        self.assertEqual(caps, [(1.0, 0.5), (0.5, 0.25), (0.25, 0.1), (0.0, 0.0)])
+        later, first = ({"pregnancy": each} for each in ("later", "first"))
+        self.assertEqual([limits_for(each)["scent_left_in"] for each in (later, first)], [0.25, 0.0])
 
     def test_each_kind_of_head_tightens_by_itself(self) -> None:
         child, treated = limits_for({"child": True}), limits_for({"treated": True})

@@ -5,7 +5,7 @@ from typing import Any
 
 from ..chemistry.uncertainty import Array, Figure, middle
 from ..heads.facts import with_materials
-from ..materials.material import acidic
+from ..materials.material import Slurry, acidic
 from .formula import METALS
 from .lift import Cleaning
 from .pot import InBowl, Made
@@ -17,6 +17,8 @@ FRUIT = ("citrate", "tartrate", "malate", "ascorbate")
 SODA_MASS = 84.007
 MIXED = 0.02  # g of soda, or of acid, in 100 g: less is a trace
 PLASTIC = "plastic"
+ACIDS = ("vinegar", "juice", "wine", "acid powder", "acid syrup", "dairy")
+SOUR_HERB = 3.6  # pH of its reference slurry: sumac, amla, roselle
 
 
 def facts_of_formula(
@@ -109,8 +111,13 @@ def facts_of_formula(
 
 
 def _sour(one: InBowl) -> bool:
-    """Whether it is an acid that soap and soda mind: one with a strength, or dairy."""
-    return one.material is not None and bool(acidic(one.material)) and one.material.strength is not None
+    """Whether it is an acid that soap and soda mind: a vinegar, a juice, a powder, dairy, a sour herb."""
+    material = one.material
+    if material is None or not acidic(material):
+        return False
+    if isinstance(material.side, Slurry):
+        return material.side.ph.mid < SOUR_HERB
+    return material.kind in ACIDS
 
 
 def _percent(lines: Sequence[InBowl], hazard: str, total: float) -> float:

@@ -171,8 +171,8 @@ def _places(reading: Reading, fits: Callable[[Material | None, Any], bool]) -> l
 def _pick(bench: Bench, roles: Sequence[str], formula: Formula) -> Stuff | None:
     """Something with one of these roles: at hand, else from the library; nothing this head is allergic to."""
     allergies = bench.head.get("allergies", ())
-    for role in roles:
-        for among in (bench.shelf, bench.library):
+    for among in (bench.shelf, bench.library):
+        for role in roles:
             fits = [stuff for stuff in among if _thickener(stuff.material, role, allergies)]
             if fits:
                 return max(fits, key=lambda stuff: does(stuff.material)[role])

@@ -112,7 +112,9 @@ def cleaning_of(made: Made, ph: Array | None) -> Cleaning:
     )  # fmt: skip
     fats = made.grams_of(("oil", "butter"))
     low, high = table["alkali"]
-    alkali = np.zeros(1) if ph is None else np.clip((ph - low) / (high - low), 0.0, 1.0)
+    spare = any(one.material and "alkaline" in one.material.hazards for one in made.lines)
+    # a hard water may read as high, and has no alkali to spare
+    alkali = np.clip((ph - low) / (high - low), 0.0, 1.0) if ph is not None and spare else np.zeros(1)
     return Cleaning(
         per_gram=_whole(whole / total, draws),
         oil=_whole(fats / total, draws),

@@ -21,6 +21,7 @@ Find = Callable[[str], Sequence[Stuff]]
 BULLET = re.compile(r"^\s*(?:[-*•–—]|\d+[.)](?=\s)|\[[ xX]?\])\s*")
 NUMBER = r"(?:\d+\s+\d+/\d+|\d+/\d+|\d+(?:[.,]\d+)?\s*[¼½¾⅓⅔⅛⅜⅝⅞]|\d+(?:[.,]\d+)?|[¼½¾⅓⅔⅛⅜⅝⅞])"
 RANGE = re.compile(rf"^({NUMBER})\s*(?:-|–|to|bis|à|a)\s*({NUMBER})(?=\s|[a-zµ%])", re.IGNORECASE)
+ELIDED = re.compile(r"^[dl]['’]", re.IGNORECASE)
 FIRST = re.compile(rf"^({NUMBER})\s*")
 MOST_LINES = 200
 LONGEST = 200
@@ -182,6 +183,7 @@ def _form(text: str) -> tuple[str, str]:
     words = re.split(r"[\s,;:]+", text.strip())
     form, kept = "", []
     for word in words:
+        word = ELIDED.sub("", word)
         plain = folded(word.strip(".’'"))
         named = next((key for key, each in _words()["forms"].items() if plain in each), "")
         if named and len(words) > 1:

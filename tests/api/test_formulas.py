@@ -1,0 +1,511 @@
+"""Formulas over the API: written, kept, found, changed, shared; and what is bad said beside its field."""
+
+import io
+import json
+from datetime import timedelta
+from typing import Any
+
+from django.utils import timezone
+from pypdf import PdfReader
+from reportlab.lib.pagesizes import A5
+
+from eyebright.mix.models import Formula, FormulaVersion
+
+from .heads import HeadsTestCase
+from .support import ApiTestCase
+
+LIQUOR = [["lib-soapwort", "60", "g"], ["class-rain", "600", "mL"]]
+
+
+def line(place: int, stuff: str, amount: str, unit: str = "g", **more: Any) -> dict[str, Any]:
+    """One line as the bench sends it."""
+    return {"id": place, "stuff": stuff, "amount": amount, "unit": unit} | more
+
+
+def body(*lines: list[str], **changes: Any) -> dict[str, Any]:
+    """A formula as the bench sends it."""
+    rows = [line(place, *each) for place, each in enumerate(lines or LIQUOR, start=1)]
+    return {"name": "Lamplight soapwort", "family": "saponin_liquor", "minutes": "4", "lines": rows} | changes
+
+
+class BenchTestCase(ApiTestCase):
+    """What these tests share."""
+
+    def add(self, *lines: list[str], **changes: Any) -> dict[str, Any]:
+        """A formula on the bench."""
+        return self.call("POST", "/mix/formulas", {"formula": body(*lines, **changes)}, 201)
+
+    def save(self, kept: dict[str, Any], status: int = 200, **changes: Any) -> dict[str, Any]:
+        """Change it."""
+        asked = {"version": kept["version"], "formula": kept["formula"] | changes}
+        return self.call("PUT", f"/mix/formulas/{kept['id']}", asked, status)
+
+    def problems(self, kept: dict[str, Any]) -> dict[str, str]:
+        """What cannot be reckoned, by field."""
+        return {each["field"]: each["message"] for each in kept["problems"]}
+
+
+class Writing(BenchTestCase):
+    """Kept as it was written, and read."""
+
+    def test_every_starting_point_begins_a_formula_that_can_be_read(self) -> None:
+        for start in self.call("GET", "/mix/bench")["starts"]:
+            with self.subTest(start["key"]):
+                kept = self.call("POST", "/mix/formulas", {"start": start["key"]}, 201)
+                self.assertEqual(kept["problems"], [])
+                self.assertEqual(kept["formula"]["name"], start["name"])
+                self.assertIsNotNone(kept["reading"])
+
+    def test_a_starting_point_is_made_of_what_the_household_has(self) -> None:
+        soapwort = self.call("POST", "/shelf/lots", {"material": "soapwort", "name": "Ours"}, 201)
+        rain = self.put_tap(kind="rain", name="Rain barrel")
+        kept = self.call("POST", "/mix/formulas", {"start": "lamplight_soapwort"}, 201)
+        keys = [each["stuff"] for each in kept["formula"]["lines"]]
+        self.assertEqual(keys, [f"water-{rain}", soapwort["key"], "lib-linden"])
+
+    def test_what_was_typed_stays_as_it_was_typed(self) -> None:
+        kept = self.add(["lib-rhassoul", "1 ½", "tbsp"], ["class-rain", "0,1", "L"], family="clay_damp")
+        self.assertEqual([each["amount"] for each in kept["formula"]["lines"]], ["1 ½", "0,1"])
+        grams = kept["reading"]["lines"]
+        self.assertAlmostEqual(grams[0]["grams"]["value"], 1.5 * 15 * 0.8, delta=0.01)
+        again = self.call("GET", f"/mix/formulas/{kept['id']}")
+        self.assertEqual(again["formula"], kept["formula"])
+        self.assertEqual(again["reading"], kept["reading"])
+
+    def test_every_figure_comes_with_range_and_kind(self) -> None:
+        reading = self.add()["reading"]
+        figures = [reading["ph"], reading["lift"]["scalp"], reading["yield_ml"], reading["balance"]["tilt"]]
+        figures += [reading["thickness"]["ratio"], reading["grit"]["per_100"], reading["lines"][0]["grams"]]
+        for figure in figures:
+            self.assertLessEqual(figure["low"], figure["value"])
+            self.assertLessEqual(figure["value"], figure["high"])
+            self.assertIn(figure["kind"], ("measured", "computed", "custom"))
+
+    def test_steps_come_back_with_times_signs_and_what_goes_in(self) -> None:
+        steps = [{"kind": "simmer", "adds": [1, 2], "least": 10, "sign": "soft"}, {"kind": "strain"}]
+        found = self.add(steps=steps)["reading"]["steps"]
+        self.assertEqual([each["kind"] for each in found], ["simmer", "strain"])
+        self.assertEqual((found[0]["least"], found[0]["until"]), (10, "until it is soft to the finger"))
+        self.assertTrue(found[0]["if_not"])
+
+    def test_for_a_vessel_that_is_too_small(self) -> None:
+        pan = self.call("POST", "/shelf/vessels", {"name": "milk pan", "volume": 700}, 201)
+        kept = self.add()
+        found = self.call("GET", f"/mix/formulas/{kept['id']}?vessel={pan['id']}")
+        self.assertIn("The milk pan holds 700 mL", found["reading"]["too_small"])
+
+
+class Bad(BenchTestCase):
+    """Bad input is kept, and said beside its field."""
+
+    def test_amounts(self) -> None:
+        for amount, unit, field, words in (
+            ("-5", "g", "amount", "not below nothing"),
+            ("", "g", "amount", "How much Soapwort root?"),
+            ("a lot", "g", "amount", "A number goes here"),
+            ("5", "drop", "amount", "drop"),
+            ("90", "kg", "amount", "more than a kitchen"),
+        ):
+            with self.subTest(amount):
+                kept = self.add(["lib-soapwort", amount, unit], LIQUOR[1])
+                self.assertIsNone(kept["reading"])
+                self.assertIn(words, self.problems(kept)[f"lines.0.{field}"])
+                self.assertEqual(kept["formula"]["lines"][0]["amount"], amount)
+
+    def test_a_line_that_could_not_be_read_is_kept_and_the_rest_is_read(self) -> None:
+        lines = [*body()["lines"], {"id": 3, "text": "3 g moon dust", "amount": "3"}]
+        kept = self.add(lines=lines)
+        self.assertIn("could not be read", self.problems(kept)["lines.2.stuff"])
+        self.assertIsNotNone(kept["reading"])
+        self.assertEqual(kept["formula"]["lines"][2]["text"], "3 g moon dust")
+
+    def test_settings_and_steps(self) -> None:
+        kept = self.add(
+            minutes="long", makes="-3", steps=[{"kind": "soak", "least": 60, "most": 10}, {"kind": "dance"}]
+        )
+        found = self.problems(kept)
+        self.assertIn("A number goes here", found["minutes"])
+        self.assertIn("more than nothing", found["makes"])
+        self.assertIn("less than the least", found["steps.0.most"])
+        self.assertIn("Choose a kind", found["steps.1.kind"])
+        self.assertIsNone(kept["reading"])
+
+    def test_a_formula_without_a_name_or_of_no_family(self) -> None:
+        kept = self.add()
+        path = f"/mix/formulas/{kept['id']}"
+        asked = {"version": 1, "formula": kept["formula"] | {"name": "  "}}
+        self.assertEqual(self.refused("PUT", path, asked, "name"), "Give it a name.")
+        found = self.save(kept, family="soup")
+        self.assertEqual(self.problems(found)["family"], "Choose a family.")
+
+    def test_a_bottle_that_was_taken_off_the_shelf(self) -> None:
+        lot = self.call("POST", "/shelf/lots", {"material": "soapwort", "name": "Ours"}, 201)
+        kept = self.add([lot["key"], "60", "g"], LIQUOR[1])
+        before = kept["reading"]["lift"]["scalp"]
+        self.raw("DELETE", f"/shelf/lots/{lot['id']}")
+        found = self.call("GET", f"/mix/formulas/{kept['id']}")
+        self.assertIn("Ours is no longer on the shelf", self.problems(found)["lines.0.stuff"])
+        self.assertEqual(found["reading"]["lift"]["scalp"], before)
+        self.assertEqual({each["name"] for each in found["stuff"]}, {"Ours", "Rain water"})
+
+    def test_two_windows_never_write_over_each_other(self) -> None:
+        kept = self.add()
+        mine = self.save(kept, about="mine")
+        self.assertEqual(mine["version"], 2)
+        path = f"/mix/formulas/{kept['id']}"
+        asked = {"version": 1, "formula": kept["formula"] | {"about": "theirs"}}
+        self.assertIn("another window", self.refused("PUT", path, asked, "version", 409))
+        self.assertEqual(self.call("GET", path)["formula"]["about"], "mine")
+        self.assertEqual(self.save(mine)["version"], 2)  # nothing changed, nothing counted
+
+    def test_what_is_gone_is_said(self) -> None:
+        self.call("GET", "/mix/formulas/99", None, 404)
+        kept = self.add()
+        self.call("GET", f"/mix/formulas/{kept['id']}/versions", None)
+        self.call("POST", f"/mix/formulas/{kept['id']}/versions/7/back", None, 404)
+        asked = {"version": 1, "formula": kept["formula"], "head": 9}
+        self.assertIn("head", self.refused("PUT", f"/mix/formulas/{kept['id']}", asked, "head"))
+
+    def test_taken_off_and_put_back(self) -> None:
+        kept = self.add()
+        self.call("DELETE", f"/mix/formulas/{kept['id']}", None, 204)
+        self.assertEqual(self.call("GET", "/mix/formulas")["there_are"], 0)
+        self.call("POST", f"/mix/formulas/{kept['id']}/put-back")
+        self.assertEqual(self.call("GET", "/mix/formulas")["there_are"], 1)
+
+
+class Many(BenchTestCase):
+    """Found by anything in them."""
+
+    def test_found_by_name_by_what_is_in_it_in_any_tongue_and_by_family(self) -> None:
+        self.add()
+        self.add(["lib-rhassoul", "50", "g"], name="Lock-gate clay", family="clay_damp")
+        for find, names in (
+            ("lamp", ["Lamplight soapwort"]),
+            ("Seifenkraut", ["Lamplight soapwort"]),
+            ("ghassoul", ["Lock-gate clay"]),
+            ("", ["Lock-gate clay", "Lamplight soapwort"]),
+            ("moon", []),
+        ):
+            with self.subTest(find):
+                found = self.call("GET", f"/mix/formulas?find={find}")
+                self.assertEqual([each["name"] for each in found["formulas"]], names)
+        (row,) = self.call("GET", "/mix/formulas?family=saponin_liquor")["formulas"]
+        self.assertEqual(row["lines"], "Soapwort root, Rain water")
+        self.assertTrue(row["grade"] and row["ph"])
+
+    def test_a_long_list_says_how_many_more(self) -> None:
+        Formula.objects.bulk_create(
+            Formula(name=f"Trial {i}", family="mask", body=body(), search=f"trial {i}") for i in range(70)
+        )
+        found = self.call("GET", "/mix/formulas?find=trial")
+        self.assertEqual((len(found["formulas"]), found["found"], found["there_are"]), (60, 70, 70))
+
+
+class Versions(BenchTestCase):
+    """What stood there is kept, with what changed."""
+
+    def changed(self, kept: dict[str, Any], amount: str) -> dict[str, Any]:
+        lines = [kept["formula"]["lines"][0] | {"amount": amount}, *kept["formula"]["lines"][1:]]
+        return self.save(kept, lines=lines)
+
+    def test_a_sitting_keeps_the_state_that_it_began_with(self) -> None:
+        kept = self.changed(self.changed(self.add(), "70"), "80")
+        path = f"/mix/formulas/{kept['id']}/versions"
+        (first,) = self.call("GET", path)
+        self.assertEqual(first["formula"]["lines"][0]["amount"], "60")
+        Formula.objects.update(changed_at=timezone.now() - timedelta(hours=2))
+        self.changed(kept, "90")
+        second = self.call("GET", path)[0]
+        self.assertEqual(second["changes"], ["Soapwort root: 60 g, dried, whole → 80 g, dried, whole"])
+
+    def test_kept_by_name_and_back_again(self) -> None:
+        kept = self.add()
+        path = f"/mix/formulas/{kept['id']}/versions"
+        self.assertEqual(self.call("POST", path, {"name": "the good one"})[0]["name"], "the good one")
+        self.assertEqual(len(self.call("POST", path, {"name": "again"})), 1)  # the same state is one version
+        kept = self.changed(kept, "20")
+        back = self.call("POST", f"{path}/1/back")
+        self.assertEqual(back["formula"]["lines"][0]["amount"], "60")
+        self.assertGreater(back["version"], kept["version"])
+        self.assertEqual([each["number"] for each in self.call("GET", path)], [2, 1])
+        self.assertEqual(FormulaVersion.objects.get(number=2).body["lines"][0]["amount"], "20")
+
+    def test_a_copy_of_a_formula_or_of_a_version(self) -> None:
+        kept = self.changed(self.add(), "20")
+        copy = self.call("POST", "/mix/formulas", {"copy_of": kept["id"]}, 201)
+        older = self.call("POST", "/mix/formulas", {"copy_of": kept["id"], "number": 1}, 201)
+        self.assertEqual([each["formula"]["lines"][0]["amount"] for each in (copy, older)], ["20", "60"])
+        self.assertNotEqual(copy["id"], kept["id"])
+
+    def test_side_by_side(self) -> None:
+        kept = self.changed(self.add(), "20")
+        found = self.call("GET", f"/mix/formulas/compare?which={kept['id']},{kept['id']}.1")
+        self.assertEqual(found["names"], ["Lamplight soapwort", "Lamplight soapwort, version 1"])
+        differ = {row["what"]: row["cells"] for row in found["rows"] if row["differs"]}
+        self.assertEqual(differ["Soapwort root"], ["20 g, dried, whole", "60 g, dried, whole"])
+        self.assertNotIn("Rain water", differ)
+        for which in ("", "1", "1,2,3,4", "x,y", f"{kept['id']},-1"):
+            self.refused("GET", f"/mix/formulas/compare?which={which}", None, "which")
+
+
+class Proposing(BenchTestCase):
+    """Backwards from what is wanted; nothing is kept until it is taken."""
+
+    def ask(self, kept: dict[str, Any], goal: str, **more: Any) -> dict[str, Any]:
+        return self.call("POST", "/mix/formulas/propose", {"goal": goal, "formula": kept["formula"]} | more)
+
+    def test_a_proposal_is_shown_beside_what_is_now_and_then_taken(self) -> None:
+        kept = self.add()
+        found = self.ask(kept, "more")
+        self.assertTrue(found["met"] and len(found["changes"]) == 1)
+        lift = next(each for each in found["beside"] if each["what"] == "scalp oil lifted")
+        self.assertLess(lift["before"]["value"], lift["after"]["value"])
+        self.assertEqual(self.call("GET", f"/mix/formulas/{kept['id']}")["version"], 1)
+        taken = self.call("PUT", f"/mix/formulas/{kept['id']}", {"version": 1, "formula": found["formula"]})
+        self.assertAlmostEqual(taken["reading"]["lift"]["scalp"]["value"], lift["after"]["value"], places=6)
+
+    def test_every_goal_answers(self) -> None:
+        kept = self.add(
+            ["lib-buttermilk", "120", "mL"],
+            ["lib-oat_flour", "18", "g"],
+            ["lib-honey", "1", "tbsp"],
+            family="mask",
+            minutes="30",
+        )
+        for goal, more in (
+            ("less", {}),
+            ("share", {"value": 20}),
+            ("thickness", {"word": "spreads"}),
+            ("ph", {"value": 4.4}),
+            ("makes", {"value": 300}),
+            ("shelf", {}),
+            ("without", {"words": ["dairy"]}),
+            ("swap", {"line": 3}),
+            ("order", {}),
+        ):
+            with self.subTest(goal):
+                found = self.ask(kept, goal, **more)
+                self.assertTrue(found["says"])
+        self.assertNotIn("lib-buttermilk", json.dumps(self.ask(kept, "without", words=["dairy"])["formula"]))
+        fresh = self.ask(self.add(), "form", line=1, word="fresh")
+        self.assertEqual(fresh["formula"]["lines"][0]["form"], "fresh")
+
+    def test_what_could_not_be_read_stays_in_what_is_proposed(self) -> None:
+        lines = [*body()["lines"], {"id": 3, "text": "3 g moon dust", "amount": "3"}]
+        found = self.ask(self.add(lines=lines), "more")
+        self.assertEqual(found["formula"]["lines"][2]["text"], "3 g moon dust")
+
+    def test_what_is_missing_is_asked_for_beside_its_field(self) -> None:
+        kept = self.add()
+        for goal, more, field in (
+            ("ph", {}, "value"),
+            ("ph", {"value": 99}, "value"),
+            ("makes", {"value": -1}, "volume"),
+            ("head", {}, "head"),
+            ("without", {}, "words"),
+            ("swap", {"line": 77}, "line"),
+            ("thickness", {"word": "soup"}, "texture"),
+            ("form", {"line": 1, "word": "gas"}, "lines.0.form"),
+        ):
+            with self.subTest(goal):
+                asked = {"goal": goal, "formula": kept["formula"]} | more
+                self.refused("POST", "/mix/formulas/propose", asked, field)
+        broken = {"goal": "less", "formula": body(["lib-soapwort", "", "g"])}
+        self.assertIn("How much", self.refused("POST", "/mix/formulas/propose", broken, "lines.0.amount"))
+
+
+class Sharing(BenchTestCase):
+    """Out in open formats, and in again."""
+
+    def test_every_file(self) -> None:
+        kept = self.add(name="Lamp & <light> é")
+        for kind, media, begins in (
+            ("pdf", "application/pdf", b"%PDF-"),
+            ("md", "text/markdown", b"# Lamp"),
+            ("csv", "text/csv", b"\xef\xbb\xbfphase"),
+            ("jsonld", "application/ld+json", b"{"),
+            ("inci", "text/plain", b"Aqua, Saponaria"),
+        ):
+            with self.subTest(kind):
+                answer = self.client.get(f"/api/mix/formulas/{kept['id']}/file/{kind}")
+                self.assertEqual(answer.status_code, 200)
+                self.assertTrue(answer.headers["Content-Type"].startswith(media))
+                self.assertTrue(answer.content.startswith(begins), answer.content[:40])
+        self.call("GET", f"/mix/formulas/{kept['id']}/file/exe", None, 422)
+
+    def test_a_card_is_one_a5_page_however_long_the_formula(self) -> None:
+        many = [["lib-" + key, "5", "g"] for key in ("kaolin", "nettle", "sage", "linden", "hop") * 5]
+        for lines in (LIQUOR, many):
+            kept = self.add(*lines, about="word " * 200)
+            pages = PdfReader(
+                io.BytesIO(self.client.get(f"/api/mix/formulas/{kept['id']}/file/pdf").content)
+            ).pages
+            self.assertEqual(len(pages), 1)
+            size = pages[0].mediabox
+            self.assertAlmostEqual(float(size.width), A5[0], delta=1)
+            self.assertAlmostEqual(float(size.height), A5[1], delta=1)
+            self.assertIn("local cosmetics rules", pages[0].extract_text())
+
+    def test_what_cannot_be_reckoned_is_not_given_out(self) -> None:
+        kept = self.add(["lib-soapwort", "", "g"])
+        self.refused("GET", f"/mix/formulas/{kept['id']}/file/pdf", None, "lines.0.amount")
+
+    def test_a_recipe_goes_out_and_comes_in_the_same(self) -> None:
+        kept = self.add(
+            steps=[{"kind": "simmer", "adds": [1, 2], "least": 12, "most": 20}, {"kind": "strain"}]
+        )
+        recipe = self.client.get(f"/api/mix/formulas/{kept['id']}/file/jsonld").content.decode()
+        found = self.call("POST", "/mix/formulas/bring", {"text": recipe}, 201)
+        self.assertEqual(found["kept"], [])
+        self.assertEqual(found["formula"]["problems"], [])
+        self.assertEqual(found["formula"]["reading"]["lift"], kept["reading"]["lift"])
+        self.assertEqual(found["formula"]["reading"]["steps"], kept["reading"]["steps"])
+
+    def test_a_stranger_s_recipe_drops_nothing(self) -> None:
+        recipe = {
+            "@type": "Recipe",
+            "name": "Hair soup",
+            "recipeIngredient": ["1 cup oat flour", "3 g moon dust", "some honey"],
+            "recipeInstructions": "Soak overnight. Dance in a ring.",
+            "additionalProperty": [{"propertyID": "eyebright:use", "value": "drunk"}],
+        }
+        found = self.call("POST", "/mix/formulas/bring", {"text": json.dumps(recipe)}, 201)
+        lines = found["formula"]["formula"]["lines"]
+        self.assertEqual([each["stuff"] for each in lines], ["lib-oat_flour", "", "lib-honey"])
+        self.assertEqual(lines[1]["text"], "3 g moon dust")
+        self.assertEqual(found["kept"], ["Dance in a ring."])
+        self.assertIn("Dance in a ring.", found["formula"]["formula"]["about"])
+        self.assertEqual(set(self.problems(found["formula"])), {"lines.1.stuff", "lines.2.amount"})
+
+    def test_broken_files_are_said(self) -> None:
+        for text, words in (('{"@type": ', "broken"), ("<html></html>", "no recipe"), ("", "nothing in it")):
+            with self.subTest(words):
+                self.assertIn(words, self.refused("POST", "/mix/formulas/bring", {"text": text}, "text"))
+
+    def test_pasted_lines(self) -> None:
+        rain = self.put_tap(kind="rain", name="Rain barrel")
+        found = self.call(
+            "POST", "/mix/lines", {"text": "60 g Seifenkraut\n½ cup rain\n5 drops kaolin\nmoon dust"}
+        )
+        self.assertEqual(
+            [each["stuff"] for each in found], ["lib-soapwort", f"water-{rain}", "lib-kaolin", ""]
+        )
+        self.assertEqual([bool(each["problem"]) for each in found], [False, False, True, True])
+        self.assertEqual(found[1]["amount"], "0.5")
+
+
+class ForAHead(HeadsTestCase):
+    """Read for a head, matched to it, and the schools of the household."""
+
+    def start(self, key: str) -> dict[str, Any]:
+        return self.call("POST", "/mix/formulas", {"start": key}, 201)
+
+    def test_read_for_a_head_its_rules_hold(self) -> None:
+        kept = self.start("winding_hole")
+        child = self.put_ottoline()
+        found = self.call("GET", f"/mix/formulas/{kept['id']}?head={child}")
+        self.assertIn("soda-child", [each["id"] for each in found["reading"]["cautions"]])
+        self.assertNotIn("soda-child", [each["id"] for each in kept["reading"]["cautions"]])
+
+    def test_match_ranks_with_reasons_and_rules_out(self) -> None:
+        for key in ("winding_hole", "lamplight_soapwort", "stove_soap", "buttermilk_mask"):
+            self.start(key)
+        child = self.put_ottoline()
+        found = self.call("GET", f"/mix/formulas/match?head={child}")
+        by_name = {each["name"]: each for each in found}
+        self.assertEqual(by_name["Winding-hole soda"]["verdict"], "ruled_out")
+        self.assertTrue(by_name["Winding-hole soda"]["stops"])
+        self.assertTrue(all(each["reasons"] or each["against"] or each["stops"] for each in found))
+        again = self.call("GET", f"/mix/formulas/match?head={child}")
+        self.assertEqual(found, again)
+
+    def test_a_match_follows_what_changes_under_it(self) -> None:
+        kept = self.start("stove_soap")
+        wren = self.put_wren()
+
+        def lift() -> float:
+            found = self.call("GET", f"/mix/formulas/match?head={wren}")
+            return next(each["lift"]["value"] for each in found if each["id"] == kept["id"])
+
+        before = lift()
+        lines = kept["formula"]["lines"]
+        lines[1]["amount"] = "4"
+        asked = {"version": 1, "formula": kept["formula"] | {"lines": lines}, "head": wren}
+        self.call("PUT", f"/mix/formulas/{kept['id']}", asked)
+        self.assertLess(lift(), before - 0.1)
+
+    def test_what_the_shelf_can_make_is_offered_too(self) -> None:
+        wren = self.put_wren()
+        self.assertEqual(self.call("GET", f"/mix/formulas/match?head={wren}"), [])
+        for what in ("sunflower_oil", "hemp_seed_oil"):
+            self.call("POST", "/shelf/lots", {"material": what, "name": what}, 201)
+        (found,) = self.call("GET", f"/mix/formulas/match?head={wren}")
+        self.assertEqual((found["id"], found["start"]), (None, "night_watch_oil"))
+
+    def test_one_wash_for_a_head(self) -> None:
+        kept = self.start("lock_gate_clay")
+        wren = self.put_wren()
+        asked = {"goal": "head", "formula": kept["formula"], "head": wren}
+        found = self.call("POST", "/mix/formulas/propose", asked)
+        self.assertIn("One wash for Wren Halloway", found["says"])
+
+    def test_schools(self) -> None:
+        picked = {"soda": "never", "clay": "dry", "strength": "strong", "metal": ""}
+        kept = self.call("PUT", "/mix/schools", {"picked": picked})
+        self.assertEqual(kept, {"soda": "never", "clay": "dry", "strength": "strong"})
+        self.assertEqual(self.call("GET", "/mix/bench")["picked"], kept)
+        self.assertIn("no soda", self.start("winding_hole")["reading"]["against_school"][0])
+        clay = self.call("POST", "/mix/formulas", {"family": "clay_damp"}, 201)
+        self.assertEqual(clay["formula"]["family"], "clay_dry")
+        rinse = self.start("towpath_rinse")["formula"]["lines"]
+        self.assertEqual(rinse[0]["amount"], rinse[1]["amount"])  # one to one
+        self.refused("PUT", "/mix/schools", {"picked": {"soda": "perhaps"}}, "schools")
+        own = self.start("winding_hole")
+        asked = {"version": 1, "formula": own["formula"] | {"schools": {"soda": "limits"}}}
+        found = self.call("PUT", f"/mix/formulas/{own['id']}", asked)
+        self.assertEqual(found["reading"]["against_school"], [])
+
+
+class Washes(HeadsTestCase):
+    """Formulas strung together."""
+
+    def links(self) -> list[dict[str, Any]]:
+        made = {
+            key: self.call("POST", "/mix/formulas", {"start": key}, 201)["id"]
+            for key in ("night_watch_oil", "stove_soap", "towpath_rinse")
+        }
+        oil, soap, rinse = ({"formula": pk} for pk in made.values())
+        return [oil | {"zone": "lengths"}, soap | {"zone": "scalp"}, {"formula": None}, rinse]
+
+    def test_read_kept_changed_taken_away_and_put_back(self) -> None:
+        links = self.links()
+        found = self.call("POST", "/mix/washes/read", {"links": links})
+        self.assertEqual([each["plain"] for each in found["along"]], [False, False, True, False])
+        self.assertEqual(found["along"][-1]["so_far"], found["minutes"])
+        self.assertNotIn("wash-no-acid", [each["id"] for each in found["cautions"]])
+        kept = self.call("POST", "/mix/washes", {"name": "Friday", "links": links}, 201)
+        self.assertEqual(
+            kept["names"], ["Night-watch serum", "Stove-side soap", "Plain water", "Towpath rinse"]
+        )
+        path = f"/mix/washes/{kept['id']}"
+        self.assertEqual(self.call("PUT", path, {"name": "Saturday", "links": links[:2]})["name"], "Saturday")
+        self.call("DELETE", path, None, 204)
+        self.assertEqual(self.call("GET", "/mix/washes"), [])
+        self.assertEqual(self.call("POST", f"{path}/put-back")["name"], "Saturday")
+
+    def test_for_a_head_it_says_what_is_asked(self) -> None:
+        wren = self.put_wren()
+        found = self.call("POST", "/mix/washes/read", {"links": self.links(), "head": wren})
+        self.assertIn("this scalp asks for today", found["asked"])
+
+    def test_what_cannot_be_is_said_beside_its_link(self) -> None:
+        links = self.links()
+        self.refused("POST", "/mix/washes/read", {"links": []}, "links")
+        self.refused("POST", "/mix/washes/read", {"links": [{"formula": 999}]}, "links.0.formula")
+        self.refused("POST", "/mix/washes", {"name": "x", "links": [{"formula": 999}]}, "links.0.formula")
+        self.refused("POST", "/mix/washes/read", {"links": [{"formula": None, "times": 99}]}, "links.0.times")
+        kept = self.call("POST", "/mix/washes", {"name": "Friday", "links": links}, 201)
+        self.call("DELETE", f"/mix/formulas/{links[1]['formula']}", None, 204)
+        (found,) = self.call("GET", "/mix/washes")
+        self.assertEqual((found["id"], found["gone"], found["names"][1]), (kept["id"], True, "gone"))

@@ -1,0 +1,80 @@
+"""Formulas for tests, in few words."""
+
+from typing import Any
+
+from eyebright.core.formulas.formula import (
+    Formula,
+    Ingredient,
+    Step,
+    default_phase,
+    family_of,
+    of_form,
+)
+from eyebright.core.formulas.proposals import Bench
+from eyebright.core.formulas.reading import Reading, read
+from eyebright.core.formulas.starts import starts
+from eyebright.core.materials import Lot, Stuff, library
+from eyebright.core.measures import Amount
+
+from .jugs import lot, water
+
+WATERS = ("rain", "distilled", "soft", "hard", "very_hard", "unknown", "flower")
+LIBRARY: list[Stuff] = [Lot(f"lib-{key}", each, each.name) for key, each in library().items()]
+
+
+def stuff(what: str) -> Stuff:
+    """A water by its class, or a material of the library."""
+    return water(what) if what in WATERS else lot(what)
+
+
+def formula(family: str, *lines: Any, steps: tuple[Step, ...] = (), **settings: Any) -> Formula:
+    """A formula: each line is (what, how much, unit) and, if it matters, form and phase."""
+    found = family_of(family)
+    ingredients = []
+    for place, (what, amount, unit, *more) in enumerate(lines, start=1):
+        form, phase = ([*more, "", ""])[:2]
+        each = stuff(what)
+        ingredients.append(
+            Ingredient(
+                place,
+                each,
+                Amount(amount, unit),
+                phase or default_phase(each, found),
+                of_form(each.material, form),
+            )
+        )
+    usual: dict[str, Any] = {
+        "use": "left_in" if found.stays else "rinsed_out",
+        "minutes": float(found.usual[1]),
+    }
+    return Formula("Trial", found, tuple(ingredients), steps, **usual | settings)
+
+
+def reading(family: str, *lines: Any, **settings: Any) -> Reading:
+    """What comes of a formula."""
+    return read(formula(family, *lines, **settings))
+
+
+def start(key: str) -> Formula:
+    """A starting point as a formula."""
+    row = starts()[key]
+    lines = [(each.what, each.amount, each.unit, each.form, each.phase) for each in row.lines]
+    settings: dict[str, Any] = {
+        "place": row.place,
+        "bottle": row.bottle,
+        "cover": row.cover,
+        "makes": row.makes,
+    }
+    if row.minutes is not None:
+        settings["minutes"] = row.minutes
+    return formula(row.family, *lines, **settings)
+
+
+def bench(*shelf: str, **more: Any) -> Bench:
+    """What proposals are worked out with: these materials at hand, and the whole library."""
+    return Bench(shelf=[lot(each) for each in shelf], library=LIBRARY, **more)
+
+
+def said(found: Reading) -> list[str]:
+    """Ids of its cautions."""
+    return [caution.id for caution in found.cautions]

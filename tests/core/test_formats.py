@@ -1,0 +1,161 @@
+"""Formulas out in open formats, and in again with nothing dropped."""
+
+import csv
+import io
+import json
+from unittest import TestCase
+
+from eyebright.core.formulas.compare import compared
+from eyebright.core.formulas.formats import (
+    CSV_COLUMNS,
+    brought,
+    csv_lines,
+    inci,
+    kind_in,
+    markdown,
+    minutes_in,
+    recipe,
+)
+from eyebright.core.formulas.formula import FormulaError
+from eyebright.core.formulas.lines_text import read_line, written
+from eyebright.core.formulas.reading import read
+from eyebright.core.formulas.starts import starts
+from eyebright.core.formulas.steps import done
+from eyebright.core.measures import METRIC
+
+from .formulas import formula, reading, start
+from .test_lines_text import find
+
+
+class RoundTrips(TestCase):
+    """Every starting point, out and in."""
+
+    def lines_of(self, made) -> list[tuple]:
+        return [
+            (each.stuff.name, round(each.amount.value, 2), each.amount.unit, each.form)
+            for each in made.ingredients
+        ]
+
+    def test_recipe(self) -> None:
+        for key in starts():
+            with self.subTest(key):
+                made = start(key)
+                again = brought(json.dumps(recipe(made, read(made))))
+                self.assertEqual(again.name, made.name)
+                self.assertEqual(again.settings["family"], made.family.key)
+                self.assertEqual(again.phases, tuple(each.phase for each in made.ingredients))
+                lines = [read_line(line, find, METRIC) for line in again.lines]
+                self.assertEqual(
+                    [(each.found[0].name, each.amount, each.unit, each.form) for each in lines],
+                    self.lines_of(made),
+                )
+                self.assertEqual(
+                    [each["kind"] for each in again.steps], [each.kind.key for each in done(made)]
+                )
+                self.assertEqual(again.kept, ())
+
+    def test_markdown(self) -> None:
+        made = start("lamplight_soapwort")
+        text = markdown(made, read(made))
+        listed = [line for line in text.splitlines() if line.startswith("- ") and "**" not in line]
+        lines = [read_line(each, find, METRIC) for each in written("\n".join(listed))]
+        again = {(each.found[0].name, each.amount, each.unit, each.form) for each in lines}
+        self.assertEqual(again, set(self.lines_of(made)))
+        self.assertIn("local cosmetics rules", text)
+        self.assertIn("pH:** ", text)
+
+    def test_csv(self) -> None:
+        made = start("lock_gate_clay")
+        rows = list(csv.DictReader(io.StringIO(csv_lines(made, read(made)))))
+        self.assertEqual(tuple(rows[0]), CSV_COLUMNS)
+        self.assertEqual(
+            [(row["material"], float(row["amount"]), row["unit"], row["form"]) for row in rows],
+            self.lines_of(made),
+        )
+
+    def test_inci_falls_in_weight(self) -> None:
+        made = formula(
+            "clay_damp", ("rain", 100, "mL"), ("kaolin", 20, "g"), ("rhassoul", 30, "g"), ("rain", 10, "mL")
+        )
+        names = inci(made, read(made))
+        self.assertEqual([name for name, _ in names], ["Aqua", "Moroccan Lava Clay", "Kaolin"])
+        self.assertAlmostEqual(sum(share for _, share in names), 1.0)
+
+
+class Strange(TestCase):
+    """Files of others, and broken ones."""
+
+    def test_a_page_that_carries_one_deep_inside(self) -> None:
+        page = """<html><head><script>var x = 1</script>
+        <script type="application/ld+json">{"@graph": [{"@type": "WebPage"}, {"@type": ["Thing", "Recipe"],
+        "name": "Oat <b>bath</b>", "recipeIngredient": ["1 cup oat flour", "  ", "2 handfuls of stardust"],
+        "recipeInstructions": [{"@type": "HowToSection", "itemListElement": [
+          {"@type": "HowToStep", "text": "Soak the oats overnight."}, {"text": "Strain for 2-3 minutes."}]},
+          "Sing to it."]}]}</script></head></html>"""
+        found = brought(page)
+        self.assertEqual(found.name, "Oat bath")
+        self.assertEqual(found.lines, ("1 cup oat flour", "2 handfuls of stardust"))
+        self.assertEqual(
+            [(s["kind"], s["least"], s["most"]) for s in found.steps],
+            [("soak", 480.0, 720.0), ("strain", 2.0, 3.0)],
+        )
+        self.assertEqual(found.kept, ("Sing to it.",))
+
+    def test_what_is_broken_is_said(self) -> None:
+        for text, words in (
+            ('{"@type": "Recipe", ', "It is broken at line 1"),
+            ("<html><p>soup</p></html>", "carries no recipe"),
+            ('{"@type": "Person"}', "There is no recipe in it"),
+            ("[1, 2", "broken"),
+            ("   ", "nothing in it"),
+            ("[" * 100_000, "broken"),
+        ):
+            with self.subTest(words), self.assertRaisesRegex(FormulaError, words) as raised:
+                brought(text)
+            self.assertEqual(raised.exception.field, "text")
+
+    def test_nonsense_in_our_own_fields_does_no_harm(self) -> None:
+        made = start("lock_gate_clay")
+        row = recipe(made, read(made))
+        row["additionalProperty"] = [
+            {
+                "propertyID": "eyebright:steps",
+                "value": [{"kind": "dance"}, {"kind": "rest", "least": "x", "adds": [99, 1]}],
+            },
+            {"propertyID": "eyebright:phases", "value": 7},
+            "words",
+        ]
+        found = brought(json.dumps(row))
+        self.assertEqual([(s["kind"], s["least"], s["adds"]) for s in found.steps], [("rest", None, [1])])
+        self.assertEqual(found.phases, ("7",))
+
+    def test_kinds_and_minutes_in_words(self) -> None:
+        self.assertEqual(kind_in("Let it cool until hand-warm"), "cool")
+        self.assertEqual(kind_in("Whisk in the clay"), "mix_in")
+        self.assertIsNone(kind_in("Admire it"))
+        self.assertEqual(minutes_in("simmer 20 to 30 minutes"), (20.0, 30.0))
+        self.assertEqual(minutes_in("leave for 1.5 hours"), (90.0, 90.0))
+        self.assertEqual(minutes_in("until done"), (None, None))
+
+
+class Compare(TestCase):
+    """Side by side, difference by difference."""
+
+    def test_what_differs_is_marked(self) -> None:
+        one = start("lamplight_soapwort")
+        other = one.with_amount(1, 110.0)
+        rows = {row.what: row for row in compared([one, other], [read(one), read(other)])}
+        self.assertTrue(rows["Soapwort root"].differs)
+        self.assertEqual(rows["Soapwort root"].cells, ("70 g, dried, broken", "110 g, dried, broken"))
+        self.assertFalse(rows["Linden blossom"].differs)
+        self.assertFalse(rows["family"].differs)
+        self.assertTrue(rows["scalp oil lifted, %"].differs)
+        lift = rows["scalp oil lifted, %"].figures
+        self.assertLess(lift[0].value, lift[1].value)
+
+    def test_a_line_that_only_one_has(self) -> None:
+        made = [start("lock_gate_clay"), start("sluice_clay")]
+        rows = {
+            row.what: row for row in compared(made, [reading("clay_damp", ("rain", 9, "mL")) for _ in made])
+        }
+        self.assertEqual(rows["Kaolin"].cells, ("25 g", "–"))
