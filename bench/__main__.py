@@ -4,6 +4,7 @@ from tests.chromium import chromium
 
 from .answers import answers, ten
 from .chemistry import solvers
+from .formulas import LINES, RANKED, SEARCHED, edit_to_kept, formula_bench
 from .heads import heads_page
 from .live import cost_of_instruments, drag_to_paint
 from .page import first_load, served
@@ -18,6 +19,10 @@ SHELF_MS = 200.0
 LIVE_SHARE = 0.03
 HEAD_MS = 100.0
 PAGE_KB = 300.0
+READING_MS = 150.0
+RANKING_MS = 200.0
+SEARCHING_MS = 100.0
+EDIT_MS = 200.0
 
 
 class Ledger:
@@ -74,9 +79,20 @@ def main() -> int:
         page.short == page.long,
     )
 
+    bench = formula_bench()
+    print("The formula bench in process")
+    for name, seconds, most in (
+        (f"the whole reading of {LINES} lines", bench.reading, READING_MS),
+        (f"{RANKED} formulas ranked for a head", bench.ranking, RANKING_MS),
+        (f"{SEARCHED} formulas searched as typed", bench.searching, SEARCHING_MS),
+    ):
+        ms = seconds * 1000
+        ledger.line(name, f"{ms:.1f} ms", f"under {most:g} ms", ms < most)
+
     with served(demo=True) as server, chromium() as browser:
         loaded = first_load(browser, server.address)
         median, late = drag_to_paint(browser, server.address)
+        edit, slow_edit = edit_to_kept(browser, server.address)
         at_server, in_page = cost_of_instruments(browser, server.address, server.pid)
     kilobytes = loaded.sent / 1000
     print("First load of the page, nothing in the cache")
@@ -90,6 +106,9 @@ def main() -> int:
     print("From a move on the curve to its answer painted")
     ledger.line("median", f"{median:.0f} ms")
     ledger.line("95th percentile", f"{late:.0f} ms", f"under {DRAG_MS:g} ms", late < DRAG_MS)
+    print("From an edit of a formula to its reading painted and kept")
+    ledger.line("median", f"{edit:.0f} ms")
+    ledger.line("95th percentile", f"{slow_edit:.0f} ms", f"under {EDIT_MS:g} ms", slow_edit < EDIT_MS)
     print("Three instruments, live at five readings a second, as a share of a core")
     ledger.line("at the server", f"{at_server:.1%}")
     ledger.line("in the page", f"{in_page:.1%}")

@@ -38,11 +38,18 @@ def hold(when: Sequence[Condition], facts: Facts, limits: Mapping[str, float]) -
     `meets` and `among` another fact.
     """
     for fact, how, value in when:
-        known, against = facts.get(fact), value
+        known = facts.get(fact)
+        if known is None:
+            return False
+        if how == "is":
+            if known != value:
+                return False
+            continue
+        against = value
         if isinstance(value, str) and how in ORDERED:
             against = limits[value] if value in limits else facts.get(value)
         elif isinstance(value, str) and how in ("meets", "among"):
             against = facts.get(value)
-        if known is None or against is None or not COMPARE[how](known, against):
+        if against is None or not COMPARE[how](known, against):
             return False
     return True

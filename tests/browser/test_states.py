@@ -11,6 +11,8 @@ from eyebright.heads.schemas.diary import CheckInIn, PatchTestIn, WashIn
 from eyebright.journal import services as journal
 from eyebright.journal.models import Entry
 from eyebright.journal.schemas import BeginIn
+from eyebright.mix.schemas.formulas import FormulaNewIn
+from eyebright.mix.services import formulas
 
 from .support import PHONE, BrowserTestCase
 
@@ -56,6 +58,8 @@ class Trouble(BrowserTestCase):
             ("/mix", "I am mixing this"),
             ("/heads", "Add a head"),
             (f"/heads/{wren}", "Mix this rinse for Wren"),
+            ("/mix/formulas", "A new formula"),
+            ("/mix/washes", "A new wash"),
         ):
             page = self.window()
             page.route("**/api/**", lambda route: route.abort())
@@ -101,6 +105,8 @@ class Trouble(BrowserTestCase):
         expect(self.page.get_by_role("alert")).to_contain_text("That head is gone.")
         self.go("/journal/999")
         expect(self.page.get_by_role("alert")).to_contain_text("That entry is gone.")
+        self.go("/mix/formulas/999")
+        expect(self.page.get_by_role("alert")).to_contain_text("That formula is gone.")
         self.go("/cellar")
         expect(self.page.get_by_text("There is nothing at this address.")).to_be_visible()
 
@@ -156,6 +162,9 @@ class Access(BrowserTestCase):
         heads.check_in(wren, CheckInIn(flags=["rings"]))
         heads.wash(wren, WashIn(family="saponin_liquor", amount=90, answer="right"))
         heads.patch_test(wren, PatchTestIn(name="Calendula tea"))
+        soda, clay = (
+            formulas.new_formula(FormulaNewIn(start=start)).id for start in ("winding_hole", "lock_gate_clay")
+        )
         views = {
             "/heads": "a ring that spreads",
             "/heads?new=head": "Length, pulled straight",
@@ -172,6 +181,12 @@ class Access(BrowserTestCase):
             f"/shelf/waters?titrate=water-{self.tap}": "Measure a litre of",
             "/shelf/measures": "Whose spoons and cups",
             "/shelf/instruments": "Packs of strips",
+            "/mix/formulas?new=1": "Where to begin",
+            f"/mix/formulas?head={ottoline}": "What suits Ottoline today",
+            f"/mix/formulas/{soda}?head={ottoline}": "No soda wash for a child.",
+            f"/mix/compare?which={soda},{clay}": "also what is the same",
+            "/mix/washes?new=1": "Begin with what goes on first.",
+            "/mix/schools": "Makers disagree",
             "/journal": "Still being mixed",
             f"/journal/{begun.id}": "How it felt",
             f"/journal/{begun.id}/pour": "Pour in",

@@ -3,6 +3,8 @@
 import json
 from unittest import TestCase
 
+from eyebright.core.cautions import cautions
+from eyebright.core.cautions.engine import possible
 from eyebright.core.chemistry.uncertainty import Draws
 from eyebright.core.formulas.digest import digest_of, kept_digest
 from eyebright.core.formulas.lift import LEFT_IN
@@ -10,6 +12,7 @@ from eyebright.core.formulas.reading import read
 from eyebright.core.formulas.starts import starts
 from eyebright.core.formulas.wash import Link, Wash, wash_of
 from eyebright.core.heads.asks import aims_of
+from eyebright.core.heads.facts import with_materials
 from eyebright.core.heads.head import ground_of
 from eyebright.core.heads.matching import Candidate, Match, rank
 from eyebright.core.heads.schools import defaults_by, held_against, plain_schools, school_keys
@@ -162,3 +165,15 @@ class Washes(TestCase):
         facts = whom.facts()
         for_them = self.wash(Link(SOAP), ground_for=lambda draws: ground_of(whom, facts, draws), head=facts)
         self.assertGreater(for_them.along[0].dose.value, self.wash(Link(SOAP)).along[0].dose.value)
+
+
+class Quicker(TestCase):
+    """What is left out for speed would have said nothing."""
+
+    def test_the_rules_that_may_hold_say_what_all_of_them_say(self) -> None:
+        for answers in ({}, {"birth_year": 2022, "skin": ["eczema"]}, {"asthma": True, "style": "locs"}):
+            facts = head(answers).facts()
+            for each in CANDIDATES:
+                known = {**each.digest.facts, **with_materials(facts, each.named, each.contains)}
+                may = possible(facts, {"contains", "patch", *each.digest.facts})
+                self.assertEqual(cautions(known, may), cautions(known))

@@ -1,6 +1,7 @@
 """The one engine that applies the hazard rules: facts in, cautions out, gravest first."""
 
 import tomllib
+from collections.abc import Collection, Sequence
 from dataclasses import dataclass
 from functools import cache
 from pathlib import Path
@@ -49,22 +50,33 @@ def rules() -> tuple[Rule, ...]:
     return tuple(sorted(table, key=lambda rule: GRAVITY[rule.level]))
 
 
-def cautions(facts: Facts) -> list[Caution]:
+def possible(facts: Facts, varying: Collection[str]) -> tuple[Rule, ...]:
+    """The rules that may hold for these facts, whatever those that vary turn out to be."""
+    limit = limits_for(facts)
+    return tuple(
+        rule for rule in rules() if hold([each for each in rule.when if each[0] not in varying], facts, limit)
+    )
+
+
+def cautions(facts: Facts, among: Sequence[Rule] | None = None) -> list[Caution]:
     """Every caution that these facts call for, the gravest first.
 
     Every stop that holds is there, whatever else holds. Of the milder words on one matter (a
     group) only the gravest is kept, and none beside a stop. Where the head is a child's no stop
     can be passed. Facts: those of a mix (use, ph, ph_low, minutes, acetic_percent,
     fruit_percent, smell, material), of a head (heads/facts.py) and of a family of preparation
-    (formulas/families.py), whichever are known.
+    (formulas/families.py), whichever are known. `among`: the rules to look at, in their order; all of
+    them without.
     """
     limit = limits_for(facts)
     words = limit | dict(facts)
     kept: list[Rule] = []
-    for rule in rules():
-        said = rule.level != "stop" and any(rule.group == other.group for other in kept)
+    groups: set[str] = set()
+    for rule in rules() if among is None else among:
+        said = rule.level != "stop" and rule.group in groups
         if not said and hold(rule.when, facts, limit):
             kept.append(rule)
+            groups.add(rule.group)
     child = bool(facts.get("child"))
     return [
         Caution(

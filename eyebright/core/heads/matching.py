@@ -1,13 +1,14 @@
 """Formulas ranked for a head: how well each meets what it asks for, with reasons for and against."""
 
 import math
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any, Literal
 
 import numpy as np
 
 from ..cautions import Caution, cautions
+from ..cautions.engine import Rule, possible
 from ..chemistry.uncertainty import Array, Draws, Figure, Spread, figure
 from ..formulas.cleansing import lifted, oil_table
 from ..formulas.digest import Digest
@@ -67,10 +68,15 @@ def rank(
         key: draws.within(key).of("film", family.film) * ground.area * ground.dose
         for key, family in families().items()
     }
-    out = [
-        _match(each, aims, facts, ground, draws, doses[each.digest.family], head, schools or {})
-        for each in candidates
-    ]
+    shown = {key: figure(_whole(dose, draws), "g") for key, dose in doses.items()}
+    candidates = list(candidates)
+    varying = {"contains", "patch"}.union(*(each.digest.facts for each in candidates))
+    may_hold = possible(facts, varying)
+    out = []
+    for each in candidates:
+        key = each.digest.family
+        dose = (doses[key], shown[key])
+        out.append(_match(each, aims, facts, ground, draws, dose, head, schools or {}, may_hold))
     return sorted(out, key=lambda each: (ORDER[each.verdict], -each.points, each.candidate.name))
 
 
@@ -80,13 +86,14 @@ def _match(
     facts: dict[str, Any],
     ground: Ground,
     draws: Draws,
-    dose: Array,
+    dose: tuple[Array, Figure],
     head: Head,
     schools: Mapping[str, str],
+    may_hold: Sequence[Rule],
 ) -> Match:
     digest, family = each.digest, families()[each.digest.family]
     known = with_materials(facts, each.named, each.contains)
-    found = cautions({**digest.facts, **known})
+    found = cautions({**digest.facts, **known}, may_hold)
     stops = tuple(caution for caution in found if caution.level == "stop")
     warnings = [caution.what for caution in found if caution.level == "warning"]
     reasons: list[str] = []
@@ -94,7 +101,7 @@ def _match(
     points, far, near = 60.0, False, False
     lift = None
     if family.cleans:
-        lift = figure(_lift(digest, ground, draws, dose), "share")
+        lift = figure(_lift(digest, ground, draws, dose[0]), "share")
         miss, says = _lift_says(lift, aims)
         (reasons if miss <= 0.0 else against).append(says)
         points -= FAR_LIFT * miss
@@ -160,7 +167,7 @@ def _match(
         verdict,
         points,
         lift,
-        figure(_whole(dose, draws), "g"),
+        dose[1],
         tuple(reasons),
         tuple(against),
         stops,

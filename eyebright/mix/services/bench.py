@@ -1,7 +1,6 @@
 """What is kept of a formula as the core takes it, and back: nothing that was written is lost on the way."""
 
 import hashlib
-import json
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Any
@@ -76,12 +75,13 @@ def keys_of(entered: FormulaIn) -> list[str]:
     return [line.stuff for line in entered.lines if line.stuff]
 
 
-def as_core(entered: FormulaIn, there: Mapping[str, Stuff] | None = None) -> Written:
+def as_core(entered: FormulaIn) -> Written:
     """A written formula as the core takes it."""
-    if there is None:
-        there = stuffs(keys_of(entered), also_removed=True)
+    keys = keys_of(entered)
+    still = stuffs(keys)
+    missing = [key for key in keys if key not in still]
+    there = still | stuffs(missing, also_removed=True) if missing else still
     out = Written(entered, there=there)
-    still = stuffs(keys_of(entered))
     try:
         family = family_of(entered.family)
     except FormulaError as raised:
@@ -219,12 +219,14 @@ def amount_typed(value: float) -> str:
 # ---- what it is worked out with ----
 
 
-def core_bench(keys: Iterable[str], head: int | None = None) -> tuple[Bench, Head | None]:
-    """The household as a formula meets it, and the head it is for."""
+def core_bench(
+    keys: Iterable[str], head: int | None = None, *, whole: bool = False
+) -> tuple[Bench, Head | None]:
+    """The household as a formula meets it, and the head it is for. `whole`: with all that could go in."""
     whom = head_for(head)
     facts: Mapping[str, Any] = _facts(whom) if whom else {}
     ground = (lambda draws: ground_of(whom, facts, draws)) if whom else None
-    shelf, library = everything()
+    shelf, library = everything() if whole else ([], [])
     return Bench(the_kit(), belief_for(list(keys)), shelf, library, facts, ground), whom
 
 
@@ -251,13 +253,10 @@ def marks(keys: Iterable[str], there: Mapping[str, Stuff]) -> dict[str, str]:
     }
 
 
-def state_of(body: Mapping[str, Any], marked: Mapping[str, str], kit: Kit) -> str:
-    """The state that a formula was worked out in."""
-    used = sorted({line["stuff"] for line in body.get("lines", ()) if line.get("stuff")})
-    text = json.dumps(
-        [VERSION, body, [marked.get(key, "") for key in used], kit.system], sort_keys=True, default=str
-    )
-    return hashlib.sha256(text.encode()).hexdigest()
+def state_of(written: str, keys: Iterable[str], marked: Mapping[str, str], kit: Kit) -> str:
+    """The state that a formula was worked out in. `written`: what changes whenever the formula does."""
+    used = ",".join(marked.get(key, "") for key in sorted(set(keys)))
+    return hashlib.sha256(f"{VERSION}|{written}|{used}|{kit.system}".encode()).hexdigest()
 
 
 def names_in(lines: Sequence[IngredientIn], there: Mapping[str, Stuff]) -> list[str]:

@@ -21,6 +21,7 @@ from eyebright.core.formulas.texture import grades
 from eyebright.core.heads.schools import defaults_by, parts_by, plain_schools, school_keys
 from eyebright.core.materials import Stuff, WaterLot
 from eyebright.core.materials.names import folded, names_of
+from eyebright.core.measures import Kit
 from eyebright.shelf.models import Household
 from eyebright.shelf.services.measures import the_kit
 from eyebright.shelf.services.stuff import everything, find_for_lines, stuff_out, stuffs
@@ -147,7 +148,7 @@ def _out(kept: Formula, written: Written, head: int | None, vessel: int | None) 
     bench, whom = core_bench(keys_of(written.entered), head)
     reading = reading_of(written, bench, the_vessel(vessel))
     if reading is not None and whom is None:
-        _keep_digest(kept, written, reading)
+        _keep_digest(kept, written, reading, bench.kit)
     return FormulaOut(
         id=kept.pk,
         version=kept.version,
@@ -155,14 +156,15 @@ def _out(kept: Formula, written: Written, head: int | None, vessel: int | None) 
         formula=written.entered,
         reading=reading_out(reading) if reading else None,
         problems=[LineProblemOut(field=name, message=says) for name, says in written.problems.items()],
-        stuff=[stuff_out(stuff) for stuff in written.there.values()],
+        stuff=[stuff_out(stuff, bench.kit) for stuff in written.there.values()],
         removed=kept.removed_at is not None,
     )
 
 
-def _keep_digest(kept: Formula, written: Written, reading: Any) -> None:
+def _keep_digest(kept: Formula, written: Written, reading: Any, kit: Kit) -> None:
     """Keep what ranks it, unless it is there already."""
-    state = state_of(kept.body, marks(written.there, written.there), the_kit())
+    marked = marks(written.there, written.there)
+    state = state_of(f"{kept.pk}.{kept.version}", written.there, marked, kit)
     if kept.digest_of != state:
         kept.digest, kept.digest_of = digest_of(reading).kept(), state
         Formula.objects.filter(pk=kept.pk).update(digest=kept.digest, digest_of=state)

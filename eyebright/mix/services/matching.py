@@ -54,7 +54,7 @@ def _keys(body: Mapping[str, Any]) -> list[str]:
 
 def _digest(row: Formula, marked: Mapping[str, str], kit: Any) -> Digest | None:
     """What is kept of its reading, worked out anew where something under it changed."""
-    state = state_of(row.body, marked, kit)
+    state = state_of(f"{row.pk}.{row.version}", _keys(row.body), marked, kit)
     kept = kept_digest(row.digest) if row.digest_of == state else None
     if kept is not None:
         return kept
@@ -93,7 +93,7 @@ def _from_starts(shelf: list[Stuff], taken: set[str], kit: Any) -> list[Candidat
         if not set(keys) <= at_hand:
             continue
         there = {stuff.key: stuff for stuff in shelf if stuff.key in keys}
-        state = state_of(entered.model_dump(), marks(there, there), kit)
+        state = state_of(entered.model_dump_json(), there, marks(there, there), kit)
         if state not in _STARTS:
             if len(_STARTS) > 200:
                 _STARTS.clear()

@@ -24,7 +24,7 @@ NOT_YET = "Put right what is marked first: it cannot be reckoned yet."
 def propose(asked: ProposeIn) -> ProposalOut:
     """What would have to change, and what would come of it. Nothing is kept."""
     written = as_core(asked.formula)
-    bench, whom = core_bench(keys_of(asked.formula), asked.head)
+    bench, whom = core_bench(keys_of(asked.formula), asked.head, whole=True)
     before = reading_of(written, bench)
     if written.formula is None or before is None:
         raise Problem(422, "Something needs another look.", NOT_YET, written.problems or {"lines": NOT_YET})

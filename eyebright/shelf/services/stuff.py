@@ -11,7 +11,7 @@ from eyebright.core.making.mix import kind_of, sour
 from eyebright.core.materials import Lot as CoreLot
 from eyebright.core.materials import MaterialError, Stuff, WaterLot, library, material
 from eyebright.core.materials.names import folded, found, holds, names_of
-from eyebright.core.measures import offered
+from eyebright.core.measures import Kit, offered
 
 from ..models import Lot, WaterSource
 from ..schemas.lots import StuffOut, UnitOut
@@ -92,15 +92,15 @@ def the_soda() -> Stuff:
     return core_lot(lot) if lot else CoreLot(f"lib-{SODA}", material(SODA), material(SODA).name)
 
 
-def stuff_out(stuff: Stuff) -> StuffOut:
-    """Something that can go into a jug, with the units its amount can be said in."""
+def stuff_out(stuff: Stuff, kit: Kit) -> StuffOut:
+    """Something that can go into a jug, with the units of this kit that its amount can be said in."""
     return StuffOut(
         key=stuff.key,
         name=stuff.name,
         kind=stuff.material.kind if stuff.material else "water",
         what=kind_of(stuff),
         unit=stuff.material.unit if stuff.material else "mL",
-        units=[UnitOut(key=key, name=name) for key, name in offered(stuff.material, the_kit())],
+        units=[UnitOut(key=key, name=name) for key, name in offered(stuff.material, kit)],
         sour=sour(stuff),
         at_hand=stuff.key.partition("-")[0] not in ELSEWHERE,
         forms=list(form_table()["form"]) if own_form(stuff.material) else [],
@@ -111,8 +111,8 @@ def stuff_out(stuff: Stuff) -> StuffOut:
 def find_stuff(find: str, keys: list[str]) -> list[StuffOut]:
     """What goes by these keys first, then what is found by name: the shelf's own, then the library's."""
     if keys:
-        there = stuffs(keys)
-        return [stuff_out(there[key]) for key in keys if key in there]
+        there, kit = stuffs(keys), the_kit()
+        return [stuff_out(there[key], kit) for key in keys if key in there]
     hits: list[Stuff] = []
     for source in WaterSource.present.prefetch_related("profiles"):
         if holds(folded(f"{source.name} {source.kind} water"), find):
@@ -128,7 +128,8 @@ def find_stuff(find: str, keys: list[str]) -> list[StuffOut]:
         if find.strip() and holds(folded(f"{water.name} water"), find)
     ]
     hits += [CoreLot(f"lib-{stuff.key}", stuff, stuff.name) for stuff in found(find) if stuff.key not in seen]
-    return [stuff_out(stuff) for stuff in hits[:SHOWN]]
+    kit = the_kit()
+    return [stuff_out(stuff, kit) for stuff in hits[:SHOWN]]
 
 
 def lot_holds(lot: Lot, find: str) -> bool:

@@ -83,7 +83,7 @@ const hint = computed(() => {
       placeholder="the heaviest line"
       @update:model-value="formula.base = $event"
     />
-    <PickField v-model="formula.place" label="Kept" :options="PLACES" by="key" />
+    <PickField v-model="formula.place" label="Stored" :options="PLACES" by="key" />
     <PickField v-model="formula.pot" label="Pot or bowl of" :options="plain(bench.pots)" by="key" />
     <PickField
       v-model="formula.bottle"

@@ -19,6 +19,7 @@ const emit = defineEmits<{
   swap: [line: number];
 }>();
 
+const LET_GO_MS = 30; // until the list that was chosen from has let go of the keys
 const pasting = ref(false);
 const list = useTemplateRef<HTMLElement>("list");
 const lines = computed(() => formula.value.lines ?? []);
@@ -86,6 +87,7 @@ function remove(at: number): void {
 /** The amount of the next line; behind the last, the field for a new one. */
 async function focus(at: number): Promise<void> {
   await nextTick();
+  await new Promise((done) => window.setTimeout(done, LET_GO_MS));
   const fields = list.value?.querySelectorAll<HTMLInputElement>("input.amount") ?? [];
   const next = fields[at] ?? list.value?.parentElement?.querySelector<HTMLElement>(".new input");
   next?.focus();

@@ -6,7 +6,7 @@ import { computed, onUnmounted, ref, shallowRef, watch, type Ref } from "vue";
 import { Problem, type Formula, type KeptFormula } from "@/api/client";
 import { fetchFormula, saveFormula } from "@/api/formulas";
 
-const SAVED_MS = 70; // a change is kept once the hand has rested so long
+const SAVED_MS = 40; // a change is kept once the hand has rested so long
 const GROUPED_MS = 600; // keystrokes within it are one step back
 const STEPS_BACK = 100;
 

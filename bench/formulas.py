@@ -1,0 +1,145 @@
+"""The formula bench: a long formula read, hundreds ranked, thousands searched, and an edit seen and kept."""
+
+import json
+from dataclasses import dataclass
+
+from django.conf import settings
+from django.core.management import call_command
+from django.test import Client, override_settings
+from playwright.sync_api import Browser, Page
+
+from eyebright.core.formulas.families import washes
+from eyebright.core.formulas.reading import read
+from eyebright.core.materials import library
+from eyebright.heads.models import Head
+from eyebright.heads.schemas.heads import HeadIn
+from eyebright.heads.services import save_head
+from eyebright.mix.models import Formula
+from eyebright.mix.schemas.formulas import FormulaIn
+from eyebright.mix.services.bench import as_core
+from eyebright.mix.services.formulas import kept_new
+
+from .chemistry import best
+from .heads import RECORD, get
+
+LINES, RANKED, SEARCHED = 25, 300, 2000
+EDITS = 40
+CALLED = "Bench trial"
+IN_THEM = ("soapwort", "rhassoul", "kaolin", "linden", "nettle", "oat_flour", "honey", "hop")
+SEEN_MS = 5_000
+
+
+@dataclass(frozen=True)
+class Figures:
+    """Seconds for the reading of a long formula, for ranking many, for finding among more."""
+
+    reading: float
+    ranking: float
+    searching: float
+
+
+def _entered(place: int) -> FormulaIn:
+    """A formula of this bench's own: other lines and other amounts for every place."""
+    keys = [
+        key for key in ("soapwort", "rhassoul", "kaolin", "linden", "nettle", "oat_flour", "honey", "hop")
+    ]
+    kinds = sorted(washes())
+    lines = [{"id": 1, "stuff": "class-rain", "amount": str(200 + place), "unit": "mL"}]
+    lines += [
+        {
+            "id": i + 2,
+            "stuff": f"lib-{keys[(place + i) % len(keys)]}",
+            "amount": str(10 + (place * 7 + i) % 40),
+        }
+        for i in range(4)
+    ]
+    return FormulaIn.model_validate(
+        {"name": f"{CALLED} {place}", "family": kinds[place % len(kinds)], "minutes": "4", "lines": lines}
+    )
+
+
+def long_formula() -> FormulaIn:
+    """Twenty-five lines of all kinds: plants, clays, dairy, oils, acids, drops."""
+    kinds = ("leaf", "flower", "root", "clay", "flour", "oil", "humectant", "saponin plant", "dairy", "tea")
+    chosen = [stuff for stuff in library().values() if stuff.kind in kinds][: LINES - 3]
+    lines = [{"id": 1, "stuff": "class-very_hard", "amount": "900", "unit": "mL"}]
+    lines += [
+        {"id": i + 2, "stuff": f"lib-{stuff.key}", "amount": "6", "unit": stuff.unit}
+        for i, stuff in enumerate(chosen)
+    ]
+    lines += [
+        {"id": LINES - 1, "stuff": "lib-citric_acid", "amount": "2", "unit": "g"},
+        {"id": LINES, "stuff": "lib-lavender_oil", "amount": "5", "unit": "drop"},
+    ]
+    return FormulaIn.model_validate({"name": "Everything", "family": "saponin_liquor", "lines": lines})
+
+
+def formula_bench() -> Figures:
+    """Measure them in process, in a household of its own inside the bench's data folder."""
+    call_command("migrate", verbosity=0)
+    ours = Formula.objects.filter(name__startswith=CALLED)
+    ours.delete()
+    Head.objects.filter(name="Formula bench").delete()
+    made = as_core(long_formula()).formula
+    assert made is not None
+    assert len(made.ingredients) == LINES
+    head = save_head(HeadIn.model_validate({"name": "Formula bench", "answers": RECORD}))
+    with override_settings(ALLOWED_HOSTS=[*settings.ALLOWED_HOSTS, "testserver"]):
+        client = Client()
+        for place in range(RANKED):
+            kept_new(_entered(place))
+        ranking = f"/api/mix/formulas/match?head={head.pk}"
+        get(client, ranking)  # their readings are worked out once, and kept
+        ranked = json.loads(client.get(ranking).content)
+        if len(ranked) < RANKED:
+            raise RuntimeError(f"only {len(ranked)} of {RANKED} were ranked")
+        seconds = best(lambda: get(client, ranking))
+        rows = list(ours[:RANKED])
+        Formula.objects.bulk_create(
+            Formula(name=f"{row.name} again", family=row.family, body=row.body, search=row.search)
+            for i in range(SEARCHED - RANKED)
+            for row in [rows[i % RANKED]]
+        )
+        words = ("seif", "lin rhas", "trial 17", "zzz")
+        searching = max(best(lambda: get(client, f"/api/mix/formulas?find={word}")) for word in words)  # noqa: B023
+    figures = Figures(best(lambda: read(made)), seconds, searching)
+    ours.delete()
+    head.delete()
+    return figures
+
+
+def edit_to_kept(browser: Browser, address: str) -> tuple[float, float]:
+    """From a key pressed in an amount to its answer painted and kept: ms, median and 95th percentile."""
+    page = browser.new_context(viewport={"width": 1280, "height": 800}).new_page()
+    page.goto(f"{address}/mix/formulas")
+    page.get_by_role("link", name="Lock-gate clay").click()
+    page.get_by_text("Kept", exact=True).wait_for()
+    page.wait_for_timeout(1500)
+    times = sorted(_edit(page, str(100 + i)) for i in range(EDITS))
+    page.context.close()
+    return times[len(times) // 2], times[int(0.95 * (len(times) - 1))]
+
+
+def _edit(page: Page, amount: str) -> float:
+    """One amount typed anew."""
+    return float(
+        page.evaluate(
+            """([amount, most]) => new Promise((done, fail) => {
+              const field = document.querySelector("main ol input");
+              const state = document.querySelector("main .state");
+              const before = document.querySelector("#reading").textContent;
+              const from = performance.now();
+              field.value = amount;
+              field.dispatchEvent(new Event("input", { bubbles: true }));
+              const look = () => {
+                const kept = state.textContent.trim() === "Kept";
+                if (kept && document.querySelector("#reading").textContent !== before)
+                  requestAnimationFrame(() => done(performance.now() - from));
+                else if (performance.now() - from > most) fail(new Error("it was not kept"));
+                else requestAnimationFrame(look);
+              };
+              requestAnimationFrame(look);
+            })""",
+            [amount, SEEN_MS],
+        )
+    )

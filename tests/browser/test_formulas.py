@@ -1,0 +1,344 @@
+"""The formula bench at a desk: written, read, changed, kept, matched, compared, strung into a wash."""
+
+import json
+import re
+
+from playwright.sync_api import expect
+
+from eyebright.mix.models import Formula, WashChain
+from eyebright.mix.schemas.formulas import FormulaNewIn, FormulaSaveIn
+from eyebright.mix.services import formulas
+from eyebright.shelf.schemas.lots import LotIn
+from eyebright.shelf.services.lots import find_lot, save_lot
+
+from .support import PHONE, BrowserTestCase
+
+
+class BenchTestCase(BrowserTestCase):
+    """With a formula on the bench."""
+
+    def begin(self, start: str) -> int:
+        """A formula from a starting point; its id."""
+        return formulas.new_formula(FormulaNewIn(start=start)).id
+
+    def open(self, start: str, query: str = "") -> int:
+        """Open one on the bench, and wait until it is read."""
+        pk = self.begin(start)
+        self.go(f"/mix/formulas/{pk}{query}")
+        expect(self.page.get_by_label("Reading")).to_be_visible()
+        return pk
+
+    def kept(self) -> None:
+        """What stands there is kept."""
+        expect(self.page.locator(".state")).to_have_text("Kept")
+
+    def body(self, pk: int) -> dict:
+        """What is kept of it."""
+        return Formula.objects.get(pk=pk).body
+
+    def amount(self, name: str):
+        """The field of an amount."""
+        return self.page.get_by_label(f"Amount of {name}")
+
+
+class Writing(BenchTestCase):
+    """As quick as on paper."""
+
+    def test_from_nothing_by_keys_alone(self) -> None:
+        self.go("/mix/formulas")
+        expect(self.page.get_by_role("heading", name="Where to begin")).to_be_visible()
+        paste = self.page.get_by_role("listitem").filter(has_text="soap-plant paste")
+        paste.get_by_role("button", name="from nothing").press("Enter")
+        expect(self.page.get_by_text("Put a line in, and this side says")).to_be_visible()
+        new = self.page.get_by_role("combobox", name="One more line")
+        new.focus()
+        self.page.keyboard.type("soapwort")
+        expect(self.page.get_by_role("option", name="Soapwort root")).to_be_visible()
+        self.page.keyboard.press("ArrowDown")
+        self.page.keyboard.press("Enter")
+        expect(self.amount("Soapwort root")).to_be_focused()
+        self.page.keyboard.type("30")
+        self.page.keyboard.press("Enter")  # on to the field for a new line
+        expect(new).to_be_focused()
+        self.page.keyboard.type("rain water")
+        expect(self.page.get_by_role("option", name="Rain water")).to_be_visible()
+        self.page.keyboard.press("ArrowDown")
+        self.page.keyboard.press("Enter")
+        expect(self.amount("Rain water")).to_be_focused()
+        self.page.keyboard.type("120")
+        expect(self.page.get_by_label("Reading")).to_contain_text("pH")
+        self.kept()
+        made = Formula.objects.get()
+        self.assertEqual([line["amount"] for line in made.body["lines"]], ["30", "120"])
+        self.page.get_by_label("Name of the formula").fill("Gatehouse paste")
+        self.kept()
+        self.page.reload()
+        expect(self.page.get_by_label("Name of the formula")).to_have_value("Gatehouse paste")
+        expect(self.amount("Soapwort root")).to_have_value("30")
+
+    def test_several_pasted_the_unreadable_kept_and_put_right(self) -> None:
+        pk = self.open("stove_soap")
+        self.page.get_by_role("button", name="Paste or write several").click()
+        self.page.get_by_label("One line a material").fill("3 g moon dust\n5 drops kaolin\n1 tsp honey")
+        self.page.get_by_role("button", name="Put these lines in").click()
+        expect(self.page.get_by_text("This line could not be read")).to_be_visible()
+        expect(self.page.get_by_text("Nobody measures kaolin by the drop.")).to_be_visible()
+        self.kept()
+        self.assertEqual(self.body(pk)["lines"][2]["text"], "3 g moon dust")
+        self.choose("How Kaolin is measured", "g")
+        expect(self.page.get_by_text("Nobody measures")).to_have_count(0)
+        self.page.get_by_role("button", name="Leave out 3 g moon dust").click()
+        expect(self.page.get_by_text("could not be read")).to_have_count(0)
+        expect(self.page.get_by_text(re.compile("5 g, likely"))).to_be_visible()
+
+    def test_undo_and_redo(self) -> None:
+        pk = self.open("lamplight_soapwort")
+        field = self.amount("Soapwort root")
+        field.fill("85")
+        expect(self.page.get_by_role("button", name="Undo")).to_be_enabled()
+        self.page.wait_for_timeout(700)  # keystrokes close together are one step
+        field.fill("20")
+        self.page.get_by_role("button", name="Undo").click()
+        expect(field).to_have_value("85")
+        self.page.keyboard.press("Control+z")
+        expect(field).to_have_value("70")
+        self.page.get_by_role("button", name="Redo").click()
+        expect(field).to_have_value("85")
+        self.kept()
+        self.assertEqual(self.body(pk)["lines"][1]["amount"], "85")
+
+    def test_bad_amounts_are_said_beside_the_field_and_the_reading_stays_in_view(self) -> None:
+        self.open("lamplight_soapwort")
+        bad = {"-3": "not below nothing", "lots": "A number goes here", "": "How much Soapwort"}
+        for typed, words in bad.items():
+            self.amount("Soapwort root").fill(typed)
+            expect(self.page.get_by_text(words)).to_be_visible()
+            expect(self.page.get_by_label("Reading")).to_contain_text("pH")
+        self.amount("Soapwort root").fill("70")
+        expect(self.page.get_by_role("alert")).to_have_count(0)
+
+    def test_a_bottle_taken_off_the_shelf_is_said(self) -> None:
+        lot = save_lot(LotIn(material="soapwort", name="Ours")).id
+        pk = self.begin("lamplight_soapwort")
+        find_lot(lot).take_away()
+        self.go(f"/mix/formulas/{pk}")
+        expect(self.page.get_by_text("Ours is no longer on the shelf")).to_be_visible()
+        expect(self.amount("Ours")).to_have_value("70")
+
+    def test_steps_are_changed_and_an_order_that_fails_is_put_right(self) -> None:
+        pk = self.open("lock_gate_clay")
+        self.page.get_by_text("Mix in little by little:").click()
+        self.page.get_by_label("Least minutes of step 2").fill("8")
+        self.page.get_by_label("Least minutes of step 2").press("Enter")
+        expect(self.page.get_by_text("your steps")).to_be_visible()
+        self.page.get_by_label("Add a step").select_option("Simmer")
+        self.page.get_by_text("Simmer.").click()
+        step = self.page.get_by_role("listitem").filter(has_text="Low, with the lid tilted.")
+        step.get_by_label("Rhassoul").check()
+        lumps = self.page.locator(".fails").filter(has_text="The powder goes in before the liquid")
+        expect(lumps).to_be_visible()
+        self.page.get_by_role("button", name="Put them in a sensible order").click()
+        self.page.get_by_role("button", name="Take this change").click()
+        expect(lumps).to_have_count(0)
+        self.kept()
+        self.assertEqual(self.body(pk)["steps"][0]["kind"], "weigh")
+
+    def test_two_windows_on_one_formula(self) -> None:
+        pk = self.open("lamplight_soapwort")
+        other = self.window()
+        self.go(f"/mix/formulas/{pk}", other)
+        expect(other.get_by_label("Reading")).to_be_visible()
+        other.get_by_label("Amount of Soapwort root").fill("50")
+        expect(other.locator(".state")).to_have_text("Kept")
+        self.amount("Soapwort root").fill("99")
+        expect(self.page.get_by_role("alert")).to_contain_text("changed in another window")
+        self.assertEqual(self.body(pk)["lines"][1]["amount"], "50")
+        self.page.get_by_role("button", name="Keep mine as a copy").click()
+        expect(self.page.get_by_label("Name of the formula")).to_have_value("Lamplight soapwort, mine")
+        expect(self.amount("Soapwort root")).to_have_value("99")
+
+
+class Changing(BenchTestCase):
+    """Backwards from what is wanted."""
+
+    def test_lift_less_is_shown_before_it_is_taken_and_undone(self) -> None:
+        pk = self.open("lamplight_soapwort")
+        self.page.get_by_role("button", name="Lift less").click()
+        proposal = self.page.get_by_role("status").filter(has_text="That gives about")
+        expect(proposal).to_contain_text("Soapwort root: 70 g")
+        self.assertEqual(self.body(pk)["lines"][1]["amount"], "70")
+        proposal.get_by_role("button", name="Take this change").click()
+        expect(self.amount("Soapwort root")).not_to_have_value("70")
+        self.page.get_by_role("button", name="Undo").click()
+        expect(self.amount("Soapwort root")).to_have_value("70")
+
+    def test_cling_ph_cubes_and_without(self) -> None:
+        self.open("buttermilk_mask")
+        by_label = self.page.get_by_label
+        for label, value, words in (
+            ("How thick", "spreads", "spreads"),
+            ("pH to bring it to", "4.4", "pH 4."),
+            ("How many to fill", "4", "mL"),
+            ("Without what", "dairy", "Buttermilk"),
+        ):
+            field = by_label(label)
+            if field.evaluate("field => field.tagName") == "SELECT":
+                field.select_option(value)
+            else:
+                field.fill(value)
+            field.evaluate("field => field.form.requestSubmit()")
+            expect(self.page.locator(".proposal")).to_contain_text(words)
+            self.page.get_by_role("button", name="Leave it as it is").click()
+
+    def test_another_form_comes_with_its_doubt(self) -> None:
+        self.open("lamplight_soapwort")
+        self.page.get_by_label("Form of Soapwort root").select_option("fresh")
+        expect(self.page.locator(".proposal")).to_contain_text(re.compile(r"is about \d+ g fresh, likely"))
+        self.page.get_by_role("button", name="Take this change").click()
+        expect(self.page.get_by_label("Form of Soapwort root")).to_have_value("fresh")
+
+    def test_swap_one_line(self) -> None:
+        self.open("lock_gate_clay")
+        self.page.get_by_role("button", name="swap Kaolin").click()
+        expect(self.page.locator(".proposal")).to_contain_text("Kaolin, 25 g →")
+
+    def test_versions_come_back_and_stand_side_by_side(self) -> None:
+        pk = self.open("lamplight_soapwort")
+        self.page.get_by_label("Name of this version").fill("the good one")
+        self.page.get_by_role("button", name="Keep it as it is now").click()
+        expect(self.page.get_by_label("the good one")).to_be_visible()
+        self.amount("Soapwort root").fill("25")
+        self.kept()
+        self.page.get_by_label("the good one").check()
+        self.page.get_by_role("button", name="Put side by side").click()
+        expect(self.page.get_by_role("row", name="Soapwort root")).to_contain_text("25 g")
+        expect(self.page.get_by_role("row", name="Soapwort root")).to_contain_text("70 g")
+        expect(self.page.get_by_role("row", name="Linden")).to_have_count(0)
+        self.page.get_by_label("also what is the same").check()
+        expect(self.page.get_by_role("row", name="Linden")).to_be_visible()
+        self.go(f"/mix/formulas/{pk}")
+        self.page.get_by_role("button", name="Back to this the good one").click()
+        expect(self.amount("Soapwort root")).to_have_value("70")
+
+
+class Choosing(BenchTestCase):
+    """Found, matched, shared, brought in."""
+
+    def test_found_taken_off_the_bench_and_put_back(self) -> None:
+        self.open("lamplight_soapwort")
+        self.begin("lock_gate_clay")
+        self.page.get_by_role("link", name="Formulas", exact=True).click()
+        rows = self.page.locator(".rows li")
+        expect(rows).to_have_count(2)
+        self.page.get_by_label("Find a formula").fill("Seifenkraut")
+        expect(rows).to_have_count(1)
+        self.page.get_by_label("Find a formula").fill("moon")
+        expect(self.page.get_by_text("Nothing here goes by “moon”.")).to_be_visible()
+        self.page.get_by_label("Find a formula").fill("")
+        self.page.get_by_role("link", name="Lock-gate clay").click()
+        self.page.get_by_role("button", name="Take it off the bench").click()
+        expect(rows).to_have_count(1)
+        self.page.get_by_role("button", name="Put it back").click()
+        expect(rows).to_have_count(2)
+
+    def test_what_suits_a_child_and_one_wash_of_it(self) -> None:
+        ottoline = self.put_ottoline()
+        for start in ("winding_hole", "gatepost_paste", "stove_soap"):
+            self.begin(start)
+        self.go(f"/mix/formulas?head={ottoline}")
+        self.page.get_by_text("ruled out for Ottoline").click()
+        expect(self.page.get_by_text("No soda wash for a child.")).to_be_visible()
+        best = self.page.locator("ol > li").first
+        expect(best).to_contain_text("is asked for")
+        best.get_by_role("link", name="One wash of it").click()
+        expect(self.page.locator(".proposal")).to_contain_text("One wash for Ottoline")
+        expect(self.page.get_by_label("Reading")).to_contain_text("of Ottoline’s scalp oil")
+
+    def test_a_card_and_a_recipe_out_and_in_again(self) -> None:
+        self.open("lamplight_soapwort")
+        hrefs = [link.get_attribute("href") for link in self.page.locator("#share + p a").all()]
+        self.assertEqual(len(hrefs), 5)
+        for href in hrefs:
+            self.assertEqual(self.page.request.get(self.live_server_url + str(href)).status, 200)
+        recipe = self.page.request.get(f"{self.live_server_url}{hrefs[2]}").text()
+        self.go("/mix/formulas")
+        self.page.get_by_role("button", name="Bring one in").click()
+        self.page.get_by_label("A recipe:").fill('{"@type": "Recipe"')
+        self.page.get_by_role("button", name="Take it in").click()
+        expect(self.page.get_by_role("alert")).to_contain_text("It is broken at line 1")
+        strange = json.loads(recipe)
+        strange["recipeIngredient"].append("a pinch of moon dust")
+        self.page.get_by_label("A recipe:").fill(json.dumps(strange))
+        self.page.get_by_role("button", name="Take it in").click()
+        expect(self.page.get_by_text("This line could not be read")).to_be_visible()
+        expect(self.page.get_by_role("combobox", name="Line 4, what goes in")).to_have_attribute(
+            "placeholder", "a pinch of moon dust"
+        )
+
+    def test_schools_are_held_and_said(self) -> None:
+        pk = self.begin("winding_hole")
+        self.go("/mix/schools")
+        self.page.get_by_role("radio", name="Never.").check()
+        self.go(f"/mix/formulas/{pk}")
+        expect(self.page.get_by_text("Your school holds with no soda")).to_be_visible()
+
+    def test_a_long_list(self) -> None:
+        one = Formula.objects.get(pk=self.begin("stove_soap"))
+        Formula.objects.bulk_create(
+            Formula(name=f"Trial {i}", family=one.family, body=one.body, search="trial") for i in range(80)
+        )
+        self.go("/mix/formulas")
+        expect(self.page.get_by_text("21 more: find them by a name in them.")).to_be_visible()
+
+
+class Washes(BenchTestCase):
+    """Formulas strung over the two zones."""
+
+    def test_strung_read_kept_and_run_into_trouble(self) -> None:
+        soap, rinse = self.begin("stove_soap"), self.begin("towpath_rinse")
+        self.go("/mix/washes?new=1")
+        self.page.get_by_label("What this wash is called").fill("Friday")
+        self.choose("Add what comes next", "Stove-side soap")
+        whole = self.page.get_by_label("What the whole wash does")
+        expect(whole).to_contain_text("Soap or soda, and no acid rinse after it.")
+        self.choose("Add what comes next", "Towpath rinse")
+        expect(whole).to_contain_text("The acid is poured onto soap")
+        self.page.get_by_role("button", name="Plain water").click()
+        self.page.get_by_role("button", name="Link 3 earlier").click()
+        expect(whole).not_to_contain_text("The acid is poured onto soap")
+        self.choose("Link 1, where", "on the scalp")
+        self.page.get_by_role("button", name="Keep this wash").click()
+        expect(self.page.get_by_text("Stove-side soap → Plain water → Towpath rinse")).to_be_visible()
+        links = WashChain.objects.get().links
+        self.assertEqual([link["formula"] for link in links], [soap, None, rinse])
+        self.assertEqual(links[0]["zone"], "scalp")
+        self.page.get_by_role("button", name=re.compile("Take it away")).click()
+        expect(self.page.get_by_text("None yet.")).to_have_count(0)
+        self.page.get_by_role("button", name="Put it back").click()
+        expect(self.page.get_by_text("Stove-side soap → Plain water → Towpath rinse")).to_be_visible()
+
+    def test_a_wash_without_a_name(self) -> None:
+        self.begin("stove_soap")
+        self.go("/mix/washes?new=1")
+        self.choose("Add what comes next", "Stove-side soap")
+        self.page.get_by_role("button", name="Keep this wash").click()
+        expect(self.page.get_by_text("Give it a name.")).to_be_visible()
+
+
+class OnAPhone(BenchTestCase):
+    """What comes of it is in view beside what goes in."""
+
+    size = PHONE
+
+    def test_the_reading_follows_the_lines(self) -> None:
+        pk = self.begin("lamplight_soapwort")
+        kept = formulas.formula_out(formulas.find_formula(pk))
+        formulas.save_formula(pk, FormulaSaveIn(version=kept.version, formula=kept.formula))
+        self.go(f"/mix/formulas/{pk}")
+        reading = self.page.get_by_label("Reading")
+        steps = self.page.get_by_role("heading", name="How it is made")
+        expect(reading).to_be_visible()
+        above, below = reading.bounding_box(), steps.bounding_box()
+        assert above and below
+        self.assertLess(above["y"], below["y"])
+        expect(self.page.locator("a.glance")).to_contain_text("pH")
