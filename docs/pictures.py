@@ -46,28 +46,38 @@ def head(page: Page, address: str, name: str) -> str:
     return page.get_by_role("link", name=name).get_attribute("href") or ""
 
 
+def bench(page: Page, address: str, name: str) -> str:
+    """The address of a formula, found by its name in the list."""
+    page.goto(f"{address}/mix/formulas")
+    return page.get_by_role("link", name=name).get_attribute("href") or ""
+
+
 def main() -> None:
     """Every main view, from a demo household just moved in."""
     data = Path(os.environ["EYEBRIGHT_DATA"])
     shutil.rmtree(data, ignore_errors=True)
-    HERE.mkdir(exist_ok=True)
+    shutil.rmtree(HERE, ignore_errors=True)
+    HERE.mkdir()
     with served(demo=True) as server, chromium() as browser:
         address = server.address
         desk = window(browser, DESK)
         desk.goto(f"{address}/heads")
         shoot(desk, "heads")
-        desk.goto(f"{address}/heads?new=head")
-        desk.get_by_label("Name").fill("Idris Pell")
-        desk.get_by_text("The hair", exact=True).evaluate("(title) => title.scrollIntoView()")
-        shoot(desk, "head-new")
         desk.goto(f"{address}{head(desk, address, 'Ottoline')}")
         shoot(desk, "head-today")
         wren = head(desk, address, "Wren Halloway")
         desk.goto(f"{address}{wren}/washes")
         shoot(desk, "head-how-it-went")
-        desk.goto(f"{address}{wren}/tests")
-        desk.get_by_role("button", name="Spray and slide").click()
-        shoot(desk, "head-little-tests")
+        desk.goto(f"{address}{bench(desk, address, 'Lamplight soapwort')}")
+        shoot(desk, "bench")
+        desk.get_by_role("button", name="Lift less").click()
+        desk.get_by_role("button", name="Take this change").evaluate("act => act.scrollIntoView(false)")
+        shoot(desk, "bench-make-it-so")
+        desk.goto(f"{address}/mix/formulas?head={wren.rsplit('/', 1)[1]}")
+        shoot(desk, "formulas-match")
+        desk.goto(f"{address}/mix/washes")
+        desk.get_by_role("button", name="Friday, off the barge", exact=True).click()
+        shoot(desk, "washes")
         desk.goto(f"{address}/mix")
         shoot(desk, "mix")
         desk.get_by_role("heading", name="Three ways").evaluate("(title) => title.scrollIntoView()")
@@ -86,12 +96,6 @@ def main() -> None:
         desk.goto(f"{address}/shelf/instruments")
         desk.get_by_role("button", name="Calibrate pH meter").click()
         shoot(desk, "shelf-instruments")
-        desk.goto(f"{address}/shelf?new=lot")
-        desk.get_by_role("combobox", name="What is it?").click()
-        desk.get_by_role("option", name="Malt vinegar").click()
-        desk.get_by_label("Strength on the label").fill("120")
-        desk.get_by_role("button", name="Put it on the shelf").click()
-        shoot(desk, "shelf-bad-input")
         desk.goto(f"{address}/journal")
         shoot(desk, "journal")
 
@@ -102,13 +106,12 @@ def main() -> None:
         phone = window(browser, PHONE)
         phone.goto(f"{address}{wren}")
         shoot(phone, "phone-head")
+        phone.goto(f"{address}{bench(phone, address, 'Lock-gate clay')}")
+        shoot(phone, "phone-bench")
         phone.goto(f"{address}/mix")
-        shoot(phone, "phone-mix")
         phone.get_by_role("button", name="I am mixing this").click()
         phone.wait_for_url("**/pour")
         shoot(phone, "phone-pour")
-        phone.get_by_role("link", name="Leave it for now").click()
-        shoot(phone, "phone-journal")
     print(f"{len(list(HERE.glob('*.png')))} pictures in docs/screenshots")
 
 

@@ -280,7 +280,11 @@ class Choosing(BenchTestCase):
         self.go("/mix/schools")
         self.page.get_by_role("radio", name="Never.").check()
         self.go(f"/mix/formulas/{pk}")
-        expect(self.page.get_by_text("Your school holds with no soda")).to_be_visible()
+        says = self.page.get_by_text("Your school holds with no soda")
+        expect(says).to_be_visible()
+        self.page.get_by_text("Schools, for this formula alone").click()
+        self.page.get_by_label("Soda", exact=True).select_option("Yes, with limits")
+        expect(says).to_have_count(0)
 
     def test_a_long_list(self) -> None:
         one = Formula.objects.get(pk=self.begin("stove_soap"))

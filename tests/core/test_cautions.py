@@ -172,6 +172,7 @@ CASES: tuple[tuple[str, dict[str, Any], dict[str, Any]], ...] = (
     ("reactive-metal", METAL | {"sour": True}, METAL | {"sour": False}),
     ("not-cooled", {"heated": True, "cooled": False}, {"heated": True, "cooled": True}),
     ("hot", {"heated": True, "cooled": True}, {"heated": False}),
+    ("foams-over", {"foams": True}, {"foams": False}),
     ("covered-irritant", {"cover": True, "irritant": True}, {"cover": False, "irritant": True}),
     ("covered-soda", SODA | {"cover": True}, SODA | {"cover": False}),
     ("covered-acid", {"cover": True, "ph": 3.4}, {"cover": True, "ph": 3.5}),

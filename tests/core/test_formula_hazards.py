@@ -72,7 +72,13 @@ CASES: tuple[tuple[str, tuple[Any, ...], tuple[Any, ...]], ...] = (
     ),
     # burns
     ("hot", ("saponin_liquor", *LIQUOR), ("acid_rinse", *RINSE)),
-    # abrasion
+    # foaming over
+    (
+        "foams-over",
+        ("saponin_liquor", *LIQUOR),
+        ("herb_tannin", ("rain", 500, "mL"), ("oak_bark", 20, "g")),
+    ),
+    # juices
     (
         "irritant",
         ("juice", ("aloe_gel", 60, "mL"), ("onion_juice", 10, "mL")),

@@ -78,6 +78,12 @@ class Goals(TestCase):
         self.assertTrue(found.met)
         self.assertEqual([change.line for change in found.changes], [2])
 
+    def test_what_would_take_too_much_is_not_proposed(self) -> None:
+        clay = formula("clay_damp", ("rain", 75, "mL"), ("kaolin", 75, "g"), ("rhassoul", 10, "g"))
+        found = goals.ph(clay, bench("baking_soda"), 7.9)
+        self.assertEqual((found.met, found.changes), (False, ()))
+        self.assertIn("more than belongs in it", found.says)
+
     def test_soap_is_never_brought_down_by_acid(self) -> None:
         found = goals.ph(SOAP, bench("citric_acid"), 5.0)
         self.assertFalse(found.met)
@@ -210,6 +216,13 @@ class Swaps(TestCase):
         before, after = (bench().quick(each).lift.scalp.value for each in (LIQUOR, found.formula))
         self.assertIn("Horse-chestnut", found.changes[0].says)
         self.assertAlmostEqual(before, after, delta=0.08)
+
+    def test_what_else_could_take_its_place_can_be_chosen(self) -> None:
+        first = swap(LIQUOR, bench(), [1])
+        self.assertGreaterEqual(len(first.others), 4)
+        chosen = first.others[2]
+        found = swap(LIQUOR, bench(), [1], taking=chosen.key)
+        self.assertIn(chosen, [line.stuff for line in found.formula.ingredients])
 
     def test_nothing_that_the_head_is_allergic_to(self) -> None:
         mask = start("buttermilk_mask")

@@ -8,7 +8,7 @@ from ..heads.facts import with_materials
 from ..materials.material import Slurry, acidic
 from .formula import METALS
 from .lift import Cleaning
-from .pot import InBowl, Made
+from .pot import InBowl, Made, pot_table
 from .scent import Scent
 from .texture import Texture, undissolved
 
@@ -54,6 +54,7 @@ def facts_of_formula(
         [name for material in materials for name in material.contains],
     )
     soap_g = middle(cleaning.soap)
+    saponin = 100.0 * middle(cleaning.saponin) / total
     facts: dict[str, Any] = {
         "family": family.key,
         "family_name": family.name,
@@ -96,6 +97,7 @@ def facts_of_formula(
         "dried_on": family.dried_on,
         "cover": formula.cover,
         "heated": made.heated,
+        "foams": made.boiled and saponin > pot_table()["headroom"]["foams_from"],
         "cooled": cooled,
         "kept": bool({"bottles", "keeps"} & set(does)),
         "place": formula.place,

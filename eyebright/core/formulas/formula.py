@@ -25,7 +25,7 @@ Bottle = Literal["glass", "plastic", "jar", "none"]
 PHASES: dict[Phase, str] = {
     "infused": "drawn out and strained",
     "liquid": "liquid",
-    "dry": "stays in, dry",
+    "dry": "goes in dry",
     "oil": "oils and butters",
     "drops": "drops, last",
 }

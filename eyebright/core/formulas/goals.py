@@ -35,6 +35,7 @@ from .swap import does, main_role
 from .texture import grades, texture_table
 
 NEAR_PH, NEAR_LIFT = 0.05, 0.02
+MOST_ADDED = 0.03  # of the whole: more of an acid or of soda than that is another preparation
 
 
 def lift(formula: Formula, bench: Bench, direction: str, aim: float | None = None) -> Proposal:
@@ -227,8 +228,14 @@ def ph(formula: Formula, bench: Bench, aim: float) -> Proposal:
     more = formula.with_line(line)
     places = [len(more.ingredients) - 1]
     times, got = solved(more, places, aim, value)
-    exact = times_as_much(more, places, times)
-    after = rounded(exact, places)
+    after = rounded(times_as_much(more, places, times), places)
+    added = weighed(after, bench.kit)[places[0]].grams
+    if added > MOST_ADDED * now.yield_g.value:
+        return nothing(
+            formula,
+            f"It would take {said(round(added))} g of {stuff.name} to bring it to pH {aim:g}: "
+            "more than belongs in it. Its own makings hold it where it is.",
+        )
     got = value(after)
     return proposed(formula, after, abs(got - aim) <= 3 * NEAR_PH, f"pH {aim:g}", f"pH {got:.1f}")
 

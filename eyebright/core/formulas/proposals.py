@@ -29,12 +29,16 @@ class Change:
 
 @dataclass(frozen=True)
 class Proposal:
-    """A formula as it would be: what changes, whether that meets what was wanted, and why not."""
+    """A formula as it would be: what changes, whether that meets what was wanted, and why not.
+
+    `others`: what else could be taken in its place.
+    """
 
     formula: Formula
     changes: tuple[Change, ...]
     met: bool
     says: str
+    others: tuple[Stuff, ...] = ()
 
 
 @dataclass(frozen=True)

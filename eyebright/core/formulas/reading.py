@@ -102,6 +102,8 @@ class Reading:
     drawn: tuple[Drawn, ...]
     yield_g: Figure
     yield_ml: Figure
+    evaporated: Figure
+    kept_back: Figure
     washes: Figure
     balance: Balance
     scent: Scent | None
@@ -167,6 +169,8 @@ def read(
         drawn=_drawn_out(done),
         yield_g=figure(done.total, "g"),
         yield_ml=figure(done.ml, "mL"),
+        evaporated=figure(done.evaporated, "g"),
+        kept_back=figure(done.kept_back, "g"),
         washes=figure(done.total / np.maximum(lift.dose, 1e-6), "washes"),
         balance=balance_of(done, cleaning, ph_draws),
         scent=scent,

@@ -3,6 +3,7 @@
 from collections.abc import Sequence
 from dataclasses import replace
 
+from ..materials.at_hand import Stuff
 from ..materials.material import Material
 from ..measures import Amount
 from .formula import SHARES, Formula, Ingredient, default_phase, of_form, weighed
@@ -11,6 +12,7 @@ from .proposals import Bench, Proposal, difference, nothing, rounded
 from .reading import Reading
 from .swap import Stands, holds_any, main_role, stands_in
 
+OTHERS = 7  # how many more are offered
 SMALL_MOVE = 0.3  # pH: a swap that moves it further is put right
 
 
@@ -20,14 +22,19 @@ def swap(
     places: Sequence[int],
     without: Sequence[str] = (),
     only_shelf: bool = False,
+    taking: str = "",
 ) -> Proposal:
-    """Some lines by what does the same, and the pH and the thickness put back where they were."""
+    """Some lines by what does the same, and the pH and the thickness put back where they were.
+
+    `taking`: the key of what is to take the place, where that was chosen.
+    """
     if not places:
         return nothing(formula, "Nothing in it needs to be swapped.", True)
     before = bench.quick(formula)
     grams = weighed(formula, bench.kit)
     lines, left = list(formula.ingredients), []
     gone: list[int] = []
+    others: tuple[Stuff, ...] = ()
     for place in places:
         line = lines[place]
         taken = {each.stuff.key for each in lines}
@@ -37,7 +44,9 @@ def swap(
             if main_role(line.material) == "scent" or without:
                 gone.append(place)
             continue
-        lines[place] = _instead(line, found[0], grams[place].grams, formula)
+        chosen = next((each for each in found if each.stuff.key == taking), found[0])
+        others = tuple(each.stuff for each in found[:OTHERS] if each is not chosen)
+        lines[place] = _instead(line, chosen, grams[place].grams, formula)
     kept = tuple(line for place, line in enumerate(lines) if place not in gone)
     if not kept:
         return nothing(formula, "Nothing would be left of it.")
@@ -50,7 +59,9 @@ def swap(
     if left:
         where, how = " here" if only_shelf else "", "out" if gone else "as it is"
         says = f"Nothing does the same as {' or '.join(left)}{where}: left {how}."
-    return Proposal(after, difference(formula, after), not left or scents, says or "It does the same.")
+    met = not left or scents
+    others = others if len(places) == 1 else ()
+    return Proposal(after, difference(formula, after), met, says or "It does the same.", others)
 
 
 def _among(bench: Bench, line: Ingredient, without: Sequence[str], only_shelf: bool) -> list[Stands]:

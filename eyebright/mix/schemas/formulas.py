@@ -247,6 +247,8 @@ class FormulaReadingOut(Out):
     drawn: list[DrawnOut]
     yield_g: FigureOut
     yield_ml: FigureOut
+    evaporated: FigureOut
+    kept_back: FigureOut
     washes: FigureOut
     balance: BalanceOut
     scent: ScentOut | None
@@ -342,12 +344,19 @@ class ReadLineOut(Out):
     problem: str
 
 
+class KeyNameOut(Out):
+    """Something to choose, by key."""
+
+    key: str
+    name: str
+
+
 class ProposeIn(Schema):
     """What is wanted of a formula, worked backwards from.
 
     `goal`: less, more (lift); share (of the scalp's oil, `value` in %); thickness (`word`); ph (`value`);
-    makes (`value` mL); head (`value` washes); shelf; without (`words`: kinds and allergens); swap (`line`);
-    form (`line`, `word`); order.
+    makes (`value` mL); head (`value` washes); shelf; without (`words`: kinds and allergens); swap (`line`,
+    `taking` the key of what was chosen); form (`line`, `word`); order.
     """
 
     goal: Literal[
@@ -369,6 +378,7 @@ class ProposeIn(Schema):
     word: Annotated[str, Field(max_length=40)] = ""
     words: Annotated[list[str], Field(max_length=20)] = []
     line: int | None = None
+    taking: Annotated[str, Field(max_length=60)] = ""
     head: int | None = None
 
 
@@ -383,13 +393,15 @@ class BesideOut(Out):
 
 
 class ProposalOut(Out):
-    """A formula as it would be: what changes, and what comes of it."""
+    """A formula as it would be: what changes, what comes of it, new warnings, what else could be taken."""
 
     formula: FormulaIn
     changes: list[str]
     met: bool
     says: str
     beside: list[BesideOut]
+    cautions: list[CautionOut]
+    others: list[KeyNameOut]
 
 
 class CompareRowOut(Out):
@@ -435,13 +447,6 @@ class MatchOut(Out):
     reasons: list[str]
     against: list[str]
     stops: list[CautionOut]
-
-
-class KeyNameOut(Out):
-    """Something to choose, by key."""
-
-    key: str
-    name: str
 
 
 class FamilyChoiceOut(KeyNameOut):

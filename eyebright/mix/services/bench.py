@@ -70,6 +70,11 @@ class Written:
         return f"lines.{place}.{raised.field}"
 
 
+def entered_of(body: Mapping[str, Any]) -> FormulaIn:
+    """What is kept, as it was written."""
+    return FormulaIn.model_validate(body)
+
+
 def keys_of(entered: FormulaIn) -> list[str]:
     """What goes in, by key."""
     return [line.stuff for line in entered.lines if line.stuff]

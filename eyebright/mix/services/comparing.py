@@ -4,8 +4,8 @@ from eyebright.config.problems import Problem
 from eyebright.core.formulas.compare import compared
 
 from ..schemas.formulas import CompareOut, CompareRowOut, FormulaIn
-from .bench import as_core, core_bench, keys_of
-from .formulas import entered_of, find_formula, find_version
+from .bench import as_core, core_bench, entered_of, keys_of
+from .formulas import find_formula, find_version
 from .readings import reading_of
 
 FEWEST, MOST = 2, 3

@@ -9,7 +9,7 @@ from django.utils import timezone
 
 from eyebright.config.problems import Problem, one
 from eyebright.core.chemistry.water import water_classes
-from eyebright.core.formulas.digest import digest_of
+from eyebright.core.formulas.digest import Digest
 from eyebright.core.formulas.families import families
 from eyebright.core.formulas.forms import form_table
 from eyebright.core.formulas.formula import PHASES, SHARES
@@ -21,7 +21,6 @@ from eyebright.core.formulas.texture import grades
 from eyebright.core.heads.schools import defaults_by, parts_by, plain_schools, school_keys
 from eyebright.core.materials import Stuff, WaterLot
 from eyebright.core.materials.names import folded, names_of
-from eyebright.core.measures import Kit
 from eyebright.shelf.models import Household
 from eyebright.shelf.services.measures import the_kit
 from eyebright.shelf.services.stuff import everything, find_for_lines, stuff_out, stuffs
@@ -47,11 +46,13 @@ from ..schemas.formulas import (
     StepChoiceOut,
     VersionOut,
 )
-from .bench import Written, amount_typed, as_core, core_bench, keys_of, marks, names_in, state_of
+from .bench import Written, amount_typed, as_core, core_bench, entered_of, keys_of, names_in
+from .digests import freshened, keep_digest, keys_in
 from .readings import picked_schools, reading_of, reading_out, the_vessel
 
 SITTING = timedelta(minutes=20)  # after so long without a change a new sitting begins, and the old is kept
 SHOWN = 60
+ANEW = 5  # readings that a list works out anew at most
 POTS = ("steel", "enamel", "glass", "aluminium", "copper", "iron")
 BOTTLES = ("glass", "plastic", "jar", "none")
 CHANGED_ELSEWHERE = "This formula was changed in another window."
@@ -133,11 +134,6 @@ def find_formula(pk: int, *, also_removed: bool = False) -> Formula:
     return one(Formula.among(also_removed=also_removed), pk, "formula")
 
 
-def entered_of(body: Mapping[str, Any]) -> FormulaIn:
-    """What is kept, as it was written."""
-    return FormulaIn.model_validate(body)
-
-
 def formula_out(kept: Formula, head: int | None = None, vessel: int | None = None) -> FormulaOut:
     """A formula, and what comes of it."""
     written = as_core(entered_of(kept.body))
@@ -148,7 +144,7 @@ def _out(kept: Formula, written: Written, head: int | None, vessel: int | None) 
     bench, whom = core_bench(keys_of(written.entered), head)
     reading = reading_of(written, bench, the_vessel(vessel))
     if reading is not None and whom is None:
-        _keep_digest(kept, written, reading, bench.kit)
+        keep_digest(kept, written.there, reading, bench.kit)
     return FormulaOut(
         id=kept.pk,
         version=kept.version,
@@ -159,15 +155,6 @@ def _out(kept: Formula, written: Written, head: int | None, vessel: int | None) 
         stuff=[stuff_out(stuff, bench.kit) for stuff in written.there.values()],
         removed=kept.removed_at is not None,
     )
-
-
-def _keep_digest(kept: Formula, written: Written, reading: Any, kit: Kit) -> None:
-    """Keep what ranks it, unless it is there already."""
-    marked = marks(written.there, written.there)
-    state = state_of(f"{kept.pk}.{kept.version}", written.there, marked, kit)
-    if kept.digest_of != state:
-        kept.digest, kept.digest_of = digest_of(reading).kept(), state
-        Formula.objects.filter(pk=kept.pk).update(digest=kept.digest, digest_of=state)
 
 
 def searched(entered: FormulaIn, there: Mapping[str, Stuff]) -> str:
@@ -394,17 +381,16 @@ def formula_rows(find: str, family: str) -> FormulasOut:
     if family:
         rows = rows.filter(family=family)
     shown = list(rows.order_by("-changed_at", "-id").defer("search")[:SHOWN])
-    keys = {line["stuff"] for row in shown for line in row.body.get("lines", ()) if line.get("stuff")}
-    there = stuffs(keys, also_removed=True)
+    there = stuffs({key for row in shown for key in keys_in(row.body)}, also_removed=True)
+    digests = freshened(shown, there, ANEW)
     return FormulasOut(
-        formulas=[_row(row, there) for row in shown],
+        formulas=[_row(row, there, digests[row.pk]) for row in shown],
         found=rows.count() if len(shown) == SHOWN else len(shown),
         there_are=there_are,
     )
 
 
-def _row(row: Formula, there: Mapping[str, Stuff]) -> FormulaRowOut:
-    digest = row.digest or {}
+def _row(row: Formula, there: Mapping[str, Stuff], digest: Digest | None) -> FormulaRowOut:
     lines = [IngredientIn.model_construct(**line) for line in row.body.get("lines", ())]
     names = names_in(lines, there)
     return FormulaRowOut(
@@ -415,8 +401,8 @@ def _row(row: Formula, there: Mapping[str, Stuff]) -> FormulaRowOut:
         about=str(row.body.get("about", ""))[:LONGEST_ABOUT],
         lines=", ".join(names[:4]) + (f" and {len(names) - 4} more" if len(names) > 4 else ""),
         changed_at=row.changed_at,
-        grade=digest.get("grade", ""),
-        ph=digest["ph"][1] if digest.get("ph") else None,
+        grade=digest.grade if digest else "",
+        ph=digest.ph[1] if digest and digest.ph else None,
     )
 
 

@@ -1,27 +1,23 @@
 """The household's formulas, and those makeable from its shelf, ranked for a head."""
 
-from collections.abc import Mapping
-from typing import Any
-
 from django.db.models import Q
 
 from eyebright.config.wire import figure_out
-from eyebright.core.formulas.digest import Digest, digest_of, kept_digest
-from eyebright.core.formulas.proposals import Bench
-from eyebright.core.formulas.reading import read
+from eyebright.core.formulas.digest import Digest
 from eyebright.core.formulas.starts import starts
 from eyebright.core.heads.asks import aims_of
 from eyebright.core.heads.matching import Candidate, Match, rank
 from eyebright.core.materials import Stuff
+from eyebright.core.measures import Kit
 from eyebright.heads.services import find_head, head_for
 from eyebright.shelf.services.measures import the_kit
-from eyebright.shelf.services.readings import belief_for
 from eyebright.shelf.services.stuff import everything, stuffs
 
 from ..models import Formula
-from ..schemas.formulas import FormulaIn, MatchOut
-from .bench import as_core, keys_of, marks, state_of
-from .formulas import entered_of, started
+from ..schemas.formulas import MatchOut
+from .bench import keys_of, marks, state_of
+from .digests import fresh_digest, keys_in, worked_out
+from .formulas import started
 from .readings import picked_schools
 
 MOST = 400
@@ -34,44 +30,18 @@ def matches(head: int) -> list[MatchOut]:
     assert whom is not None
     shelf, _ = everything()
     rows = list(Formula.present.filter(~Q(body__lines=[])).defer("search")[:MOST])
-    there = stuffs({key for row in rows for key in _keys(row.body)}, also_removed=True)
+    there = stuffs({key for row in rows for key in keys_in(row.body)}, also_removed=True)
     at_hand = {stuff.key for stuff in shelf}
     marked, kit = marks(there, there), the_kit()
     candidates = []
     for row in rows:
-        digest = _digest(row, marked, kit)
+        digest = fresh_digest(row, marked, kit)
         if digest is not None:
-            used = [there[key] for key in _keys(row.body) if key in there]
+            used = [there[key] for key in keys_in(row.body) if key in there]
             candidates.append(_candidate(str(row.pk), row.name, digest, used, at_hand))
     candidates += _from_starts(shelf, {row.name for row in rows}, kit)
     found = rank(candidates, whom, aims_of(whom.facts()), picked_schools())
     return [_out(each) for each in found]
-
-
-def _keys(body: Mapping[str, Any]) -> list[str]:
-    return [line["stuff"] for line in body.get("lines", ()) if line.get("stuff")]
-
-
-def _digest(row: Formula, marked: Mapping[str, str], kit: Any) -> Digest | None:
-    """What is kept of its reading, worked out anew where something under it changed."""
-    state = state_of(f"{row.pk}.{row.version}", _keys(row.body), marked, kit)
-    kept = kept_digest(row.digest) if row.digest_of == state else None
-    if kept is not None:
-        return kept
-    found = _worked_out(entered_of(row.body), kit)
-    Formula.objects.filter(pk=row.pk).update(digest=found.kept() if found else None, digest_of=state)
-    return found
-
-
-def _worked_out(entered: FormulaIn, kit: Any) -> Digest | None:
-    written = as_core(entered)
-    if written.formula is None:
-        return None
-    bench = Bench(kit, belief_for(keys_of(entered)))
-    try:
-        return digest_of(read(written.formula, bench.kit, bench.belief))
-    except ValueError:  # what cannot be reckoned is ranked nowhere
-        return None
 
 
 def _candidate(key: str, name: str, digest: Digest, used: list[Stuff], at_hand: set[str]) -> Candidate:
@@ -81,7 +51,7 @@ def _candidate(key: str, name: str, digest: Digest, used: list[Stuff], at_hand: 
     return Candidate(key, name, digest, missing, named, contains)
 
 
-def _from_starts(shelf: list[Stuff], taken: set[str], kit: Any) -> list[Candidate]:
+def _from_starts(shelf: list[Stuff], taken: set[str], kit: Kit) -> list[Candidate]:
     """Starting points that the shelf can make whole, and that are not among the formulas already."""
     out = []
     at_hand = {stuff.key for stuff in shelf}
@@ -97,7 +67,7 @@ def _from_starts(shelf: list[Stuff], taken: set[str], kit: Any) -> list[Candidat
         if state not in _STARTS:
             if len(_STARTS) > 200:
                 _STARTS.clear()
-            _STARTS[state] = _worked_out(entered, kit)
+            _STARTS[state] = worked_out(entered, kit)
         digest = _STARTS[state]
         if digest is not None:
             out.append(_candidate(f"start-{start.key}", start.name, digest, list(there.values()), at_hand))

@@ -3,7 +3,7 @@
 from collections.abc import Callable
 
 from eyebright.config.problems import Problem
-from eyebright.config.wire import figure_out
+from eyebright.config.wire import CautionOut, caution_out, figure_out
 from eyebright.core.chemistry.uncertainty import Figure
 from eyebright.core.formulas import goals
 from eyebright.core.formulas.formula import Formula, FormulaError
@@ -14,7 +14,7 @@ from eyebright.core.formulas.swaps import swap
 from eyebright.core.heads.head import Head
 from eyebright.heads.services import find_head
 
-from ..schemas.formulas import BesideOut, ProposalOut, ProposeIn
+from ..schemas.formulas import BesideOut, KeyNameOut, ProposalOut, ProposeIn
 from .bench import Written, as_core, as_written, core_bench, keys_of
 from .readings import reading_of
 
@@ -43,6 +43,8 @@ def propose(asked: ProposeIn) -> ProposalOut:
         met=found.met,
         says=found.says,
         beside=_beside(before, after) if after is not None else [],
+        cautions=_new_cautions(before, after) if after is not None else [],
+        others=[KeyNameOut(key=each.key, name=each.name) for each in found.others],
     )
 
 
@@ -64,7 +66,7 @@ def _goal(asked: ProposeIn, formula: Formula, bench: Bench, whom: Head | None) -
         "head": lambda: _for_head(asked, formula, bench, whom),
         "shelf": lambda: swap(formula, bench, _not_at_hand(formula), only_shelf=True),
         "without": lambda: swap(formula, bench, _holding(formula, asked.words), asked.words),
-        "swap": lambda: swap(formula, bench, _place_of(formula, line)),
+        "swap": lambda: swap(formula, bench, _place_of(formula, line), taking=asked.taking),
         "form": lambda: goals.to_form(formula, bench, line or 0, asked.word),
         "order": lambda: goals.in_order(formula),
     }
@@ -133,6 +135,12 @@ def _beside(before: Reading, after: Reading) -> list[BesideOut]:
         percents = tuple(each.scent.percent if each.scent else None for each in both)
         out.append(row("essential oil", percents))  # type: ignore[arg-type]
     return out
+
+
+def _new_cautions(before: Reading, after: Reading) -> list[CautionOut]:
+    """Warnings and stops that only come with the change."""
+    had = {each.id for each in before.cautions}
+    return [caution_out(each) for each in after.cautions if each.level != "note" and each.id not in had]
 
 
 def _thick(reading: Reading) -> str:

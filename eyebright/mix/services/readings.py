@@ -66,7 +66,8 @@ def reading_out(reading: Reading) -> FormulaReadingOut:
     """A reading on the wire."""
     formula = reading.formula
     same: dict[str, Any] = {
-        name: figure_out(getattr(reading, name)) for name in ("yield_g", "yield_ml", "washes")
+        name: figure_out(getattr(reading, name))
+        for name in ("yield_g", "yield_ml", "evaporated", "kept_back", "washes")
     }
     return FormulaReadingOut(
         lines=[

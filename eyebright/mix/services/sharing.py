@@ -15,9 +15,9 @@ from eyebright.core.formulas.formula import FormulaError
 from eyebright.core.formulas.reading import Reading
 
 from ..schemas.formulas import BringIn, BroughtOut, FormulaIn, FormulaStepIn, IngredientIn
-from .bench import as_core, core_bench, keys_of
+from .bench import as_core, core_bench, entered_of, keys_of
 from .card import card
-from .formulas import entered_of, find_formula, formula_out, kept_new, read_lines
+from .formulas import find_formula, formula_out, kept_new, read_lines
 from .readings import reading_of
 
 FileKind = Literal["pdf", "md", "jsonld", "csv", "inci"]

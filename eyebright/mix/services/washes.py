@@ -15,8 +15,7 @@ from eyebright.shelf.services.stuff import stuff_of, water_lot
 
 from ..models import Formula, WashChain
 from ..schemas.washes import AlongOut, WashAsk, WashChainIn, WashChainOut, WashLinkIn, WashReadingOut
-from .bench import as_core, core_bench, keys_of
-from .formulas import entered_of
+from .bench import as_core, core_bench, entered_of, keys_of
 
 GONE = "That formula is gone: choose another, or leave it out."
 

@@ -2786,10 +2786,12 @@ export interface components {
             currency: string;
             /** Drawn */
             drawn: components["schemas"]["DrawnOut"][];
+            evaporated: components["schemas"]["FigureOut"];
             grit: components["schemas"]["FeltOut"];
             /** Hands On */
             hands_on: number;
             keeping: components["schemas"]["KeepsOut"];
+            kept_back: components["schemas"]["FigureOut"];
             lift: components["schemas"]["LiftOut"];
             /** Lift Why */
             lift_why: components["schemas"]["WhyOut"][];
@@ -4124,16 +4126,20 @@ export interface components {
         };
         /**
          * ProposalOut
-         * @description A formula as it would be: what changes, and what comes of it.
+         * @description A formula as it would be: what changes, what comes of it, new warnings, what else could be taken.
          */
         ProposalOut: {
             /** Beside */
             beside: components["schemas"]["BesideOut"][];
+            /** Cautions */
+            cautions: components["schemas"]["CautionOut"][];
             /** Changes */
             changes: string[];
             formula: components["schemas"]["FormulaIn"];
             /** Met */
             met: boolean;
+            /** Others */
+            others: components["schemas"]["KeyNameOut"][];
             /** Says */
             says: string;
         };
@@ -4142,8 +4148,8 @@ export interface components {
          * @description What is wanted of a formula, worked backwards from.
          *
          *     `goal`: less, more (lift); share (of the scalp's oil, `value` in %); thickness (`word`); ph (`value`);
-         *     makes (`value` mL); head (`value` washes); shelf; without (`words`: kinds and allergens); swap (`line`);
-         *     form (`line`, `word`); order.
+         *     makes (`value` mL); head (`value` washes); shelf; without (`words`: kinds and allergens); swap (`line`,
+         *     `taking` the key of what was chosen); form (`line`, `word`); order.
          */
         ProposeIn: {
             formula: components["schemas"]["FormulaIn"];
@@ -4156,6 +4162,11 @@ export interface components {
             head?: number | null;
             /** Line */
             line?: number | null;
+            /**
+             * Taking
+             * @default
+             */
+            taking: string;
             /** Value */
             value?: number | string | null;
             /**

@@ -52,6 +52,11 @@ const stopped = computed(() =>
           <em>{{ asks.data.value.mass.kind }}</em>.
           <RouterLink :to="`/heads/${head.id}/tests`">Little tests narrow it.</RouterLink>
         </p>
+        <p>
+          <RouterLink :to="{ path: '/mix/formulas', query: { head: String(head.id) } }"
+            >Which of your formulas suit today</RouterLink
+          >
+        </p>
         <FamilyList :families="asks.data.value.families" />
       </section>
       <section class="more" aria-label="Schools">

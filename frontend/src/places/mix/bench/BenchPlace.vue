@@ -16,6 +16,7 @@ import { useWaiting } from "@/parts/waiting";
 import MixNav from "../MixNav.vue";
 import BenchReading from "./BenchReading.vue";
 import { useDraft } from "./draft";
+import FormulaSchools from "./FormulaSchools.vue";
 import FormulaSettings from "./FormulaSettings.vue";
 import GoalPanel from "./GoalPanel.vue";
 import LineBoard from "./LineBoard.vue";
@@ -217,6 +218,7 @@ function onKey(event: KeyboardEvent): void {
             :errors="errors"
             :names="names"
           />
+          <FormulaSchools v-model="draft" :bench="bench.data.value!" />
           <label class="about"
             ><span class="quiet">A word on it</span>
             <textarea v-model="draft.about" rows="2" maxlength="2000" />

@@ -57,6 +57,8 @@ const money = (value: number) => `${reading.currency}${value.toFixed(2)}`;
     </div>
     <p v-else class="part quiet">It is dry, or holds hardly any water: it has no pH.</p>
 
+    <CautionList v-if="grave.length" :cautions="grave" />
+
     <div class="part">
       <p>
         <strong class="grade">{{ reading.lift.grade }}</strong>
@@ -120,8 +122,17 @@ const money = (value: number) => `${reading.currency}${value.toFixed(2)}`;
     <dl class="part">
       <dt>Makes</dt>
       <dd>
-        {{ withRange(reading.yield_ml) }}; about {{ roughly(reading.washes.value) }}
-        {{ roughly(reading.washes.value) === "1" ? "wash" : "washes" }} <em>computed</em>
+        <details>
+          <summary>
+            {{ withRange(reading.yield_ml) }}; about {{ roughly(reading.washes.value) }}
+            {{ roughly(reading.washes.value) === "1" ? "wash" : "washes" }} <em>computed</em>
+          </summary>
+          <p class="small">
+            It weighs {{ withRange(reading.yield_g) }}. The steam takes
+            {{ withRange(reading.evaporated) }}, what is strained off keeps
+            {{ withRange(reading.kept_back) }} back.
+          </p>
+        </details>
       </dd>
       <template v-for="one in reading.drawn" :key="one.name">
         <dt>{{ one.name }}</dt>
@@ -142,9 +153,19 @@ const money = (value: number) => `${reading.currency}${value.toFixed(2)}`;
         </dd>
       </template>
       <dt>Grit</dt>
-      <dd>{{ reading.grit.word }}. {{ reading.grit.says }}</dd>
+      <dd>
+        <details>
+          <summary>{{ reading.grit.word }}. {{ reading.grit.says }}</summary>
+          <p class="small">{{ withRange(reading.grit.per_100) }}, as it is felt.</p>
+        </details>
+      </dd>
       <dt>Residue</dt>
-      <dd>{{ reading.residue.word }}. {{ reading.residue.says }}</dd>
+      <dd>
+        <details>
+          <summary>{{ reading.residue.word }}. {{ reading.residue.says }}</summary>
+          <p class="small">{{ withRange(reading.residue.per_100) }} may stay behind.</p>
+        </details>
+      </dd>
       <template v-if="reading.stain">
         <dt>Stain</dt>
         <dd>{{ reading.stain }}</dd>
@@ -191,7 +212,6 @@ const money = (value: number) => `${reading.currency}${value.toFixed(2)}`;
     </div>
 
     <p v-for="one in reading.against_school" :key="one" class="school">{{ one }}</p>
-    <CautionList v-if="grave.length" :cautions="grave" />
     <details class="part">
       <summary>What you need at hand</summary>
       <ul>
@@ -255,6 +275,10 @@ const money = (value: number) => `${reading.currency}${value.toFixed(2)}`;
 summary {
   cursor: pointer;
   color: var(--vein);
+}
+
+dd summary {
+  color: var(--ink);
 }
 
 em {

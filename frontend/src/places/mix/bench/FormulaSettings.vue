@@ -40,6 +40,17 @@ const lines = computed(() => [
     name: `line ${line.id}`,
   })),
 ]);
+/** Of another family it is used as that is usually used. */
+function become(key: string | null): void {
+  const now = bench.families.find((one) => one.key === key);
+  if (!now) return;
+  Object.assign(formula.value, {
+    family: now.key,
+    use: now.stays ? "left_in" : "rinsed_out",
+    minutes: String(now.usual[1]),
+  });
+}
+
 const hint = computed(() => {
   if (!family.value || formula.value.use === "left_in") return undefined;
   const [low, high] = family.value.usual;
@@ -50,11 +61,12 @@ const hint = computed(() => {
 <template>
   <section aria-label="How it is used and kept" class="settings">
     <PickField
-      v-model="formula.family"
+      :model-value="formula.family"
       label="Family"
       :options="bench.families"
       by="key"
       :error="errors['family']"
+      @update:model-value="become"
     />
     <PickField v-model="formula.use" label="Use" :options="USES" by="key" />
     <TextField

@@ -14,9 +14,12 @@ const { formula, bench, head, name } = defineProps<{
 }>();
 const emit = defineEmits<{ take: [formula: Formula] }>();
 
+type Asked = Partial<Propose> & { goal: Propose["goal"] };
+
 const found = ref<Proposal | null>(null);
 const trouble = ref("");
 const busy = ref(false);
+const asking = ref<Asked | null>(null);
 const aimed = bench.schools.find((one) => one.key === "aim")?.options;
 const ph = ref(String(aimed?.find((one) => one.key === bench.picked["aim"])?.ph ?? 5));
 const grade = ref("clings");
@@ -34,8 +37,9 @@ const without = ref("dairy");
 const many = (text: string) => Number(text.replace(",", "."));
 const fill = computed(() => many(cubes.value) * many(cube.value));
 
-async function ask(asked: Partial<Propose> & { goal: Propose["goal"] }): Promise<void> {
+async function ask(asked: Asked): Promise<void> {
   busy.value = true;
+  asking.value = asked;
   trouble.value = "";
   found.value = null;
   try {
@@ -44,6 +48,7 @@ async function ask(asked: Partial<Propose> & { goal: Propose["goal"] }): Promise
       word: "",
       words: [],
       line: null,
+      taking: "",
       head,
       ...asked,
       formula,
@@ -121,7 +126,13 @@ defineExpose({ ask });
       </form>
     </div>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
-    <ProposalCard v-if="found" :proposal="found" @take="take" @leave="found = null" />
+    <ProposalCard
+      v-if="found"
+      :proposal="found"
+      @take="take"
+      @leave="found = null"
+      @instead="asking && ask({ ...asking, taking: $event })"
+    />
   </section>
 </template>
 

@@ -3,11 +3,12 @@
 import Button from "primevue/button";
 import { computed } from "vue";
 import type { Figure, Proposal } from "@/api/client";
+import CautionList from "@/parts/CautionList.vue";
 import { said } from "@/parts/ph";
 import { percents, round } from "./words";
 
 const { proposal } = defineProps<{ proposal: Proposal }>();
-defineEmits<{ take: []; leave: [] }>();
+defineEmits<{ take: []; leave: []; instead: [key: string] }>();
 
 function shown(figure: Figure | null, says: string): string {
   if (!figure) return says || "–";
@@ -47,6 +48,19 @@ const rows = computed(() =>
           </tr>
         </tbody>
       </table>
+      <CautionList v-if="proposal.cautions.length" :cautions="proposal.cautions" />
+      <label v-if="proposal.others.length" class="row"
+        >Or take
+        <select
+          aria-label="Something else in its place"
+          @change="$emit('instead', ($event.target as HTMLSelectElement).value)"
+        >
+          <option value="">something else…</option>
+          <option v-for="one in proposal.others" :key="one.key" :value="one.key">
+            {{ one.name }}
+          </option>
+        </select></label
+      >
       <div class="row">
         <Button class="now" label="Take this change" @click="$emit('take')" />
         <button type="button" class="act" @click="$emit('leave')">Leave it as it is</button>
@@ -78,6 +92,15 @@ const rows = computed(() =>
 ul {
   margin: 0;
   padding-left: 20px;
+}
+
+select {
+  border: 1px solid var(--stem);
+  border-radius: 6px;
+  background: var(--paper);
+  color: var(--ink);
+  font: inherit;
+  padding: 5px 6px;
 }
 
 th {
