@@ -3,7 +3,7 @@
 import { computed } from "vue";
 import type { ZoneAsk } from "@/api/client";
 import { ph, said } from "@/parts/ph";
-import LiftScale from "./LiftScale.vue";
+import LiftScale from "@/parts/LiftScale.vue";
 import { spanOf } from "./words";
 
 const { zone } = defineProps<{ zone: ZoneAsk }>();

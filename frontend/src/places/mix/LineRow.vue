@@ -5,6 +5,7 @@ import Select from "primevue/select";
 import { computed, useId } from "vue";
 import type { Mix, Stuff } from "@/api/client";
 import { useTakesReading } from "@/app/tray";
+import OrderActs from "@/parts/OrderActs.vue";
 import { said } from "@/parts/ph";
 import { lineOf, type Line } from "./lines";
 import StuffPicker from "./StuffPicker.vue";
@@ -112,28 +113,19 @@ const takes = useTakesReading(
       :aria-label="`How much ${called}`"
       @update:model-value="measure"
     />
-    <span class="acts">
+    <OrderActs
+      :place="place"
+      :many="many"
+      :earlier="`Pour ${called} earlier`"
+      :later="`Pour ${called} later`"
+      :out="`Leave out ${called}`"
+      @move="emit('move', $event)"
+      @remove="emit('remove')"
+    >
       <RouterLink v-if="figures" :to="figures" :aria-label="`Change the figures of ${called}`"
         >✎</RouterLink
       >
-      <button
-        type="button"
-        :disabled="place === 0"
-        :aria-label="`Pour ${called} earlier`"
-        @click="emit('move', -1)"
-      >
-        ↑
-      </button>
-      <button
-        type="button"
-        :disabled="place === many - 1"
-        :aria-label="`Pour ${called} later`"
-        @click="emit('move', 1)"
-      >
-        ↓
-      </button>
-      <button type="button" :aria-label="`Leave out ${called}`" @click="emit('remove')">×</button>
-    </span>
+    </OrderActs>
     <p v-if="error" :id="id" class="error more" role="alert">{{ error }}</p>
     <p v-else-if="more" class="quiet small more">
       <template v-if="answer && answer.unit !== line.unit && line.how === 'amount'">
@@ -154,11 +146,6 @@ li {
   align-items: center;
 }
 
-.nth {
-  font: 560 1.125rem var(--serif);
-  color: var(--stem);
-}
-
 .came {
   display: grid;
   line-height: 1.25;
@@ -175,34 +162,10 @@ li {
   font-size: 0.9375rem;
 }
 
-.acts {
-  display: flex;
-  align-items: center;
-}
-
 .acts a {
   min-width: 24px;
   text-align: center;
   text-decoration: none;
-}
-
-.acts button {
-  border: 0;
-  background: none;
-  color: var(--stem);
-  font: 700 1.125rem/1 var(--sans);
-  min-width: 24px;
-  min-height: 36px;
-  cursor: pointer;
-}
-
-.acts button:hover:not(:disabled) {
-  color: var(--vein);
-}
-
-.acts button:disabled {
-  opacity: 0.3;
-  cursor: default;
 }
 
 @media (max-width: 760px) {
@@ -218,11 +181,6 @@ li {
 
   .amount {
     grid-column: 2;
-  }
-
-  .acts button {
-    min-width: 28px;
-    min-height: 44px;
   }
 }
 </style>

@@ -150,7 +150,7 @@ useShortcuts([
         This is anybody’s tap and vinegar, so the range is wide.
         <RouterLink to="/shelf">Put yours on the shelf</RouterLink> and it narrows.
       </p>
-      <div class="mix">
+      <div class="mix beside">
         <div class="worktop">
           <QuestionForm
             v-model="question"
@@ -232,16 +232,11 @@ useShortcuts([
 
 <style scoped>
 .mix {
-  display: grid;
   grid-template-columns: minmax(0, 1.5fr) minmax(380px, 1fr);
-  gap: 36px;
-  align-items: start;
 }
 
 .worktop {
-  display: grid;
   gap: 14px;
-  min-width: 0;
 }
 
 .part {
@@ -279,30 +274,7 @@ useShortcuts([
   padding-left: 12px;
 }
 
-.side {
-  display: grid;
-  gap: 16px;
-}
-
-@media (min-width: 1100px) {
-  .side {
-    position: sticky;
-    top: 24px;
-    max-height: calc(100vh - 90px);
-    overflow-y: auto;
-    padding-right: 4px;
-  }
-}
-
 @media (max-width: 1099px) {
-  .mix {
-    grid-template-columns: minmax(0, 1fr);
-  }
-
-  .worktop {
-    display: contents;
-  }
-
   .worktop > :first-child {
     order: 1;
   }

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 /** A formula on the bench: what goes in and how it is made on the left, what comes of it on the right. */
-import Select from "primevue/select";
 import { computed, reactive, ref, toRef, useTemplateRef, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import type { Formula, Stuff } from "@/api/client";
@@ -10,6 +9,7 @@ import { useVessels } from "@/api/shelf";
 import { useShortcuts } from "@/app/shortcuts";
 import { tellOf } from "@/app/undo";
 import GlanceLink from "@/parts/GlanceLink.vue";
+import HeadSelect from "@/parts/HeadSelect.vue";
 import LoadState from "@/parts/LoadState.vue";
 import { ph } from "@/parts/ph";
 import { useWaiting } from "@/parts/waiting";
@@ -51,10 +51,6 @@ const names = computed(
         .map((line) => [line.id, met.get(line.stuff ?? "")?.name ?? "…"]),
     ),
 );
-const people = computed(() => [
-  { id: null as number | null, name: "an ordinary head" },
-  ...(heads.data.value ?? []).map((one) => ({ id: one.id as number | null, name: one.name })),
-]);
 const called = computed(
   () => heads.data.value?.find((one) => one.id === head.value)?.name.split(" ")[0] ?? "",
 );
@@ -151,14 +147,7 @@ function onKey(event: KeyboardEvent): void {
       <div class="row bar">
         <label class="row"
           >For
-          <Select
-            v-model="head"
-            :options="people"
-            option-label="name"
-            option-value="id"
-            placeholder="an ordinary head"
-            aria-label="For whom"
-          />
+          <HeadSelect v-model="head" :heads="heads.data.value!" />
         </label>
         <button type="button" class="act" :disabled="!work.canUndo.value" @click="work.undo">
           Undo
@@ -182,7 +171,7 @@ function onKey(event: KeyboardEvent): void {
         Nothing you typed is lost.
         <button type="button" class="act" @click="work.save">Try again</button>
       </p>
-      <div class="bench">
+      <div class="bench beside">
         <div class="worktop">
           <LineBoard
             v-model="draft"
@@ -314,16 +303,11 @@ function onKey(event: KeyboardEvent): void {
 }
 
 .bench {
-  display: grid;
   grid-template-columns: minmax(0, 1.6fr) minmax(340px, 1fr);
-  gap: 36px;
-  align-items: start;
 }
 
 .worktop {
-  display: grid;
   gap: 24px;
-  min-width: 0;
 }
 
 .about {
@@ -344,25 +328,7 @@ textarea {
   opacity: 0.4;
 }
 
-@media (min-width: 1100px) {
-  .side {
-    position: sticky;
-    top: 24px;
-    max-height: calc(100vh - 90px);
-    overflow-y: auto;
-    padding-right: 4px;
-  }
-}
-
 @media (max-width: 1099px) {
-  .bench {
-    grid-template-columns: minmax(0, 1fr);
-  }
-
-  .worktop {
-    display: contents;
-  }
-
   .worktop > :first-child {
     order: 1;
   }

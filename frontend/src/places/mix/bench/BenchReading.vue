@@ -3,12 +3,13 @@
 import { computed } from "vue";
 import type { Asks, Bench, FormulaReading } from "@/api/client";
 import CautionList from "@/parts/CautionList.vue";
-import { ph, range, said } from "@/parts/ph";
+import { ph, range } from "@/parts/ph";
 import PhStrip from "@/parts/PhStrip.vue";
 import BalanceBeam from "./BalanceBeam.vue";
 import FlowTest from "./FlowTest.vue";
-import LiftRange from "./LiftRange.vue";
-import { minutes, percents, roughly, round, withRange } from "./words";
+import LiftScale from "@/parts/LiftScale.vue";
+import { minutes } from "./words";
+import { percents, roughly, withRange } from "@/parts/figures";
 
 const { reading, bench, asks, place } = defineProps<{
   reading: FormulaReading;
@@ -68,7 +69,7 @@ const money = (value: number) => `${reading.currency}${value.toFixed(2)}`;
         </template>
         <template v-else>{{ reading.lift.says }}</template>
       </p>
-      <LiftRange :lift="reading.lift.scalp" :asked="asks?.scalp.lift ?? null" />
+      <LiftScale says="Lifts" :lift="reading.lift.scalp" :asked="asks?.scalp.lift ?? null" />
       <details>
         <summary>
           why? <em>{{ reading.lift.scalp.kind }}</em>
@@ -77,8 +78,8 @@ const money = (value: number) => `${reading.currency}${value.toFixed(2)}`;
         <ul>
           <li v-for="one in reading.sources" :key="one.name">
             {{ Math.round(one.share * 100) }} % of the cleaning is {{ one.name }},
-            {{ said(round(one.per_100.value)) }} g in 100 g (likely
-            {{ said(round(one.per_100.low)) }} to {{ said(round(one.per_100.high)) }})
+            {{ roughly(one.per_100.value) }} g in 100 g (likely {{ roughly(one.per_100.low) }} to
+            {{ roughly(one.per_100.high) }})
           </li>
           <li v-for="one in reading.lift_why" :key="one.what" class="quiet">
             {{ Math.round(one.share * 100) }} % of the doubt is {{ one.what }}
@@ -90,7 +91,7 @@ const money = (value: number) => `${reading.currency}${value.toFixed(2)}`;
           {{ percents(reading.lift.lengths) }}.
         </p>
         <p v-if="reading.lift.put_back.value >= 0.05">
-          It leaves about {{ said(round(reading.lift.put_back.value)) }} g of oil behind.
+          It leaves about {{ roughly(reading.lift.put_back.value) }} g of oil behind.
         </p>
       </details>
     </div>
@@ -105,14 +106,14 @@ const money = (value: number) => `${reading.currency}${value.toFixed(2)}`;
         <details>
           <summary>thinner or thicker? <em>computed</em></summary>
           <p class="small">
-            {{ said(round(thick.ratio.value)) }} g of free liquid to 1 g of solids, likely
-            {{ said(round(thick.ratio.low)) }} to {{ said(round(thick.ratio.high)) }}.
+            {{ roughly(thick.ratio.value) }} g of free liquid to 1 g of solids, likely
+            {{ roughly(thick.ratio.low) }} to {{ roughly(thick.ratio.high) }}.
           </p>
           <ul>
             <li v-for="one in liquid" :key="one.name">
               {{ one.name }}:
               {{ one.figure!.value >= 0 ? "add" : "leave out" }}
-              {{ said(round(Math.abs(one.figure!.value))) }} mL
+              {{ roughly(Math.abs(one.figure!.value)) }} mL
             </li>
           </ul>
         </details>
@@ -138,8 +139,8 @@ const money = (value: number) => `${reading.currency}${value.toFixed(2)}`;
         <dt>{{ one.name }}</dt>
         <dd>
           {{ percents(one.share) }} drawn out<template v-if="one.active"
-            >: {{ said(round(one.active.value)) }} g of {{ one.what }} in 100 mL, likely
-            {{ said(round(one.active.low)) }} to {{ said(round(one.active.high)) }}</template
+            >: {{ roughly(one.active.value) }} g of {{ one.what }} in 100 mL, likely
+            {{ roughly(one.active.low) }} to {{ roughly(one.active.high) }}</template
           >
         </dd>
       </template>
@@ -217,7 +218,7 @@ const money = (value: number) => `${reading.currency}${value.toFixed(2)}`;
       <ul>
         <li v-for="one in reading.tools" :key="one.name">
           <strong>{{ one.name }}</strong><template v-if="one.holds">
-            for {{ said(round(one.holds)) }} mL</template
+            for {{ roughly(one.holds) }} mL</template
           >:
           {{ one.why }}
         </li>

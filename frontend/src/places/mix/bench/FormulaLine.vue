@@ -5,9 +5,9 @@ import Select from "primevue/select";
 import { computed, useId } from "vue";
 import type { Bench, FormulaReading, Ingredient, Stuff } from "@/api/client";
 import { useTakesReading } from "@/app/tray";
+import OrderActs from "@/parts/OrderActs.vue";
 import { said } from "@/parts/ph";
 import StuffPicker from "../StuffPicker.vue";
-import { round } from "./words";
 
 const { stuff, place, bench, weighed, errors } = defineProps<{
   stuff: Stuff | undefined;
@@ -43,8 +43,10 @@ const phase = computed(
 );
 const says = computed(() => {
   if (!weighed) return "";
-  const grams = weighed.grams;
-  return `${said(round(grams.value))} g, likely ${said(round(grams.low))} to ${said(round(grams.high))}; ${Math.round(weighed.share * 100)} % of all`;
+  const [value, low, high] = [weighed.grams.value, weighed.grams.low, weighed.grams.high].map(
+    (grams) => said(Number(grams.toPrecision(3))),
+  );
+  return `${value} g, likely ${low} to ${high}; ${Math.round(weighed.share * 100)} % of all`;
 });
 
 const takes = useTakesReading(
@@ -86,25 +88,15 @@ const takes = useTakesReading(
       class="stuff"
       @choose="emit('choose', $event)"
     />
-    <span class="acts">
-      <button
-        type="button"
-        :disabled="place === 0"
-        :aria-label="`Move ${called} up`"
-        @click="emit('move', -1)"
-      >
-        ↑
-      </button>
-      <button
-        type="button"
-        :disabled="place === many - 1"
-        :aria-label="`Move ${called} down`"
-        @click="emit('move', 1)"
-      >
-        ↓
-      </button>
-      <button type="button" :aria-label="`Leave out ${called}`" @click="emit('remove')">×</button>
-    </span>
+    <OrderActs
+      :place="place"
+      :many="many"
+      :earlier="`Move ${called} up`"
+      :later="`Move ${called} down`"
+      :out="`Leave out ${called}`"
+      @move="emit('move', $event)"
+      @remove="emit('remove')"
+    />
     <div class="under">
       <span v-if="says" class="quiet small">{{ says }}</span>
       <label class="quiet small"
@@ -145,11 +137,6 @@ li {
   border-top: 1px solid var(--hairline);
 }
 
-.nth {
-  font: 560 1.125rem var(--serif);
-  color: var(--stem);
-}
-
 .under {
   grid-column: 2 / -1;
   display: flex;
@@ -176,24 +163,6 @@ select {
   grid-column: 2 / -1;
   color: var(--madder);
   font-size: 0.9375rem;
-}
-
-.acts {
-  display: flex;
-}
-
-.acts button {
-  border: 0;
-  background: none;
-  color: var(--stem);
-  font: 700 1rem var(--sans);
-  min-width: 26px;
-  min-height: 32px;
-  cursor: pointer;
-}
-
-.acts button:disabled {
-  opacity: 0.3;
 }
 
 @media (max-width: 760px) {

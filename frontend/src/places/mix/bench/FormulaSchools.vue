@@ -58,14 +58,4 @@ label {
   display: grid;
   font-size: 0.9375rem;
 }
-
-select {
-  border: 1px solid var(--stem);
-  border-radius: 6px;
-  background: var(--paper);
-  color: var(--ink);
-  font: inherit;
-  padding: 6px;
-  min-width: 0;
-}
 </style>

@@ -10,6 +10,7 @@ import { useAddFormula, useBench, useBringFormula, useFormulas } from "@/api/for
 import { useHeads } from "@/api/heads";
 import { useShortcuts } from "@/app/shortcuts";
 import { tell } from "@/app/undo";
+import HeadSelect from "@/parts/HeadSelect.vue";
 import LoadState from "@/parts/LoadState.vue";
 import { ph } from "@/parts/ph";
 import TextField from "@/parts/TextField.vue";
@@ -42,10 +43,6 @@ const finder = useTemplateRef<{ $el: HTMLElement }>("finder");
 const { errors: refused, trouble } = useTrouble(bring.error);
 
 const rows = computed(() => formulas.data.value?.formulas ?? []);
-const people = computed(() => [
-  { id: null as number | null, name: "anyone" },
-  ...(heads.data.value ?? []).map((one) => ({ id: one.id as number | null, name: one.name })),
-]);
 const families = computed(() => [
   { key: "", name: "every family" },
   ...(bench.data.value?.families ?? []),
@@ -115,14 +112,12 @@ useShortcuts([
           placeholder="every family"
           aria-label="Of which family"
         />
-        <Select
-          v-if="people.length > 1"
+        <HeadSelect
+          v-if="heads.data.value!.length"
           v-model="head"
-          :options="people"
-          option-label="name"
-          option-value="id"
-          placeholder="For anyone"
-          aria-label="What suits whom"
+          :heads="heads.data.value!"
+          nobody="For anyone"
+          label="What suits whom"
         />
         <Button
           :label="beginning ? 'Never mind' : 'A new formula'"
@@ -170,7 +165,7 @@ useShortcuts([
       <MatchList
         v-if="head !== null"
         :head="head"
-        :name="people.find((one) => one.id === head)?.name ?? ''"
+        :name="heads.data.value!.find((one) => one.id === head)?.name ?? ''"
         @begin="begin({ start: $event })"
       />
       <template v-else>

@@ -96,20 +96,25 @@ defineExpose({ ask });
       </form>
       <form class="row" @submit.prevent="ask({ goal: 'ph', value: ph as unknown as number })">
         <label
-          >Bring it to pH <input v-model="ph" inputmode="decimal" aria-label="pH to bring it to"
+          >Bring it to pH
+          <input v-model="ph" class="inline" inputmode="decimal" aria-label="pH to bring it to"
         /></label>
         <button class="act" :disabled="busy">Work it out</button>
       </form>
       <form class="row" @submit.prevent="ask({ goal: 'makes', value: fill })">
         <label
-          >Fill <input v-model="cubes" inputmode="decimal" aria-label="How many to fill" /> cubes or
-          bottles of <input v-model="cube" inputmode="decimal" aria-label="mL of each" /> mL</label
+          >Fill
+          <input v-model="cubes" class="inline" inputmode="decimal" aria-label="How many to fill" />
+          cubes or bottles of
+          <input v-model="cube" class="inline" inputmode="decimal" aria-label="mL of each" />
+          mL</label
         >
         <button class="act" :disabled="busy">Work it out</button>
       </form>
       <form class="row" @submit.prevent="ask({ goal: 'head', value: many(washes) })">
         <label
-          >Make <input v-model="washes" inputmode="decimal" aria-label="How many washes" />
+          >Make
+          <input v-model="washes" class="inline" inputmode="decimal" aria-label="How many washes" />
           {{ washes === "1" ? "wash" : "washes" }} for {{ name || "a head" }}</label
         >
         <button class="act" :disabled="busy || head === null">Work it out</button>
@@ -146,25 +151,6 @@ defineExpose({ ask });
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(min(330px, 100%), 1fr));
   gap: 4px 32px;
-}
-
-input {
-  width: 58px;
-  border: 1px solid var(--stem);
-  border-radius: 6px;
-  background: var(--paper);
-  color: var(--ink);
-  font: inherit;
-  padding: 4px 6px;
-}
-
-select {
-  border: 1px solid var(--stem);
-  border-radius: 6px;
-  background: var(--paper);
-  color: var(--ink);
-  font: inherit;
-  padding: 5px 6px;
 }
 
 .trouble {

@@ -4,7 +4,7 @@ import { computed } from "vue";
 import type { Match } from "@/api/client";
 import { useMatches } from "@/api/formulas";
 import LoadState from "@/parts/LoadState.vue";
-import { percents, roughly } from "./words";
+import { percents, roughly } from "@/parts/figures";
 
 const { head, name } = defineProps<{ head: number; name: string }>();
 defineEmits<{ begin: [start: string] }>();

@@ -4,8 +4,7 @@ import Button from "primevue/button";
 import { computed } from "vue";
 import type { Figure, Proposal } from "@/api/client";
 import CautionList from "@/parts/CautionList.vue";
-import { said } from "@/parts/ph";
-import { percents, round } from "./words";
+import { percents, roughly } from "@/parts/figures";
 
 const { proposal } = defineProps<{ proposal: Proposal }>();
 defineEmits<{ take: []; leave: []; instead: [key: string] }>();
@@ -13,7 +12,7 @@ defineEmits<{ take: []; leave: []; instead: [key: string] }>();
 function shown(figure: Figure | null, says: string): string {
   if (!figure) return says || "–";
   if (figure.unit === "share") return `${percents(figure)}${says ? `, ${says}` : ""}`;
-  const digits = figure.unit === "pH" ? figure.value.toFixed(1) : said(round(figure.value));
+  const digits = figure.unit === "pH" ? figure.value.toFixed(1) : roughly(figure.value);
   return `${digits} ${figure.unit === "pH" ? "" : figure.unit}`.trim();
 }
 const rows = computed(() =>
@@ -92,15 +91,6 @@ const rows = computed(() =>
 ul {
   margin: 0;
   padding-left: 20px;
-}
-
-select {
-  border: 1px solid var(--stem);
-  border-radius: 6px;
-  background: var(--paper);
-  color: var(--ink);
-  font: inherit;
-  padding: 5px 6px;
 }
 
 th {

@@ -108,6 +108,7 @@ const error = (at: number) =>
               <label
                 >least
                 <input
+                  class="inline"
                   :value="step.set_least ?? ''"
                   :placeholder="String(step.least)"
                   inputmode="decimal"
@@ -119,6 +120,7 @@ const error = (at: number) =>
               <label
                 >most
                 <input
+                  class="inline"
                   :value="step.set_most ?? ''"
                   :placeholder="String(step.most)"
                   inputmode="decimal"
@@ -207,34 +209,10 @@ summary {
   list-style: none;
 }
 
-.nth {
-  font: 560 1.125rem var(--serif);
-  color: var(--stem);
-}
-
 .more {
   display: grid;
   gap: 6px;
   padding: 2px 0 12px 28px;
-}
-
-input:not([type]) {
-  width: 64px;
-  border: 1px solid var(--stem);
-  border-radius: 6px;
-  background: var(--paper);
-  color: var(--ink);
-  font: inherit;
-  padding: 4px 6px;
-}
-
-select {
-  border: 1px solid var(--stem);
-  border-radius: 6px;
-  background: var(--paper);
-  color: var(--ink);
-  font: inherit;
-  padding: 5px 6px;
 }
 
 fieldset {

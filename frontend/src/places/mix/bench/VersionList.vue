@@ -43,7 +43,12 @@ const side = () =>
     <div class="row">
       <h2 id="versions">Versions</h2>
       <form class="row" @submit.prevent="keepIt">
-        <input v-model="name" aria-label="Name of this version" placeholder="a name, if you like" />
+        <input
+          v-model="name"
+          class="inline name"
+          aria-label="Name of this version"
+          placeholder="a name, if you like"
+        />
         <button class="act">Keep it as it is now</button>
       </form>
       <button v-if="picked.length" type="button" class="act" @click="side">
@@ -80,6 +85,10 @@ const side = () =>
 </template>
 
 <style scoped>
+.name {
+  width: 190px;
+}
+
 .versions {
   display: grid;
   gap: 6px;
@@ -98,15 +107,6 @@ li {
   align-items: baseline;
   padding: 6px 0;
   border-top: 1px solid var(--hairline);
-}
-
-input:not([type]) {
-  border: 1px solid var(--stem);
-  border-radius: 6px;
-  background: var(--paper);
-  color: var(--ink);
-  font: inherit;
-  padding: 4px 8px;
 }
 
 @media (max-width: 760px) {

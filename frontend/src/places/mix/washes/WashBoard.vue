@@ -6,13 +6,15 @@ import { computed, ref } from "vue";
 import type { HeadRow, WashChain, WashLink } from "@/api/client";
 import { useSaveWash, useWashReading } from "@/api/formulas";
 import CautionList from "@/parts/CautionList.vue";
+import { percents, roughly } from "@/parts/figures";
+import HeadSelect from "@/parts/HeadSelect.vue";
 import LoadState from "@/parts/LoadState.vue";
-import { ph, range, said } from "@/parts/ph";
+import { ph, range } from "@/parts/ph";
+import OrderActs from "@/parts/OrderActs.vue";
 import PhStrip from "@/parts/PhStrip.vue";
 import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
-import LiftRange from "../bench/LiftRange.vue";
-import { percents, round } from "../bench/words";
+import LiftScale from "@/parts/LiftScale.vue";
 
 const { wash, formulas, heads } = defineProps<{
   wash: WashChain | undefined;
@@ -29,10 +31,6 @@ const PLAIN = { id: null as number | null, name: "plain water" };
 const choices = computed(() => [
   PLAIN,
   ...formulas.map((one) => ({ id: one.id as number | null, name: one.name })),
-]);
-const people = computed(() => [
-  { id: null as number | null, name: "an ordinary head" },
-  ...heads.map((one) => ({ id: one.id as number | null, name: one.name })),
 ]);
 const ZONES = [
   { key: "scalp", name: "on the scalp" },
@@ -72,14 +70,7 @@ async function keep(): Promise<void> {
       <TextField v-model="name" label="What this wash is called" :error="refused['name']" />
       <label class="for"
         ><span class="quiet">For</span>
-        <Select
-          v-model="head"
-          :options="people"
-          option-label="name"
-          option-value="id"
-          placeholder="an ordinary head"
-          aria-label="For whom the wash is"
-        />
+        <HeadSelect v-model="head" :heads="heads" label="For whom the wash is" />
       </label>
     </div>
     <ol>
@@ -103,6 +94,7 @@ async function keep(): Promise<void> {
         />
         <label class="minutes"
           ><input
+            class="inline"
             :value="link.minutes ?? ''"
             :placeholder="along(i) ? String(along(i)!.minutes) : ''"
             inputmode="decimal"
@@ -111,27 +103,15 @@ async function keep(): Promise<void> {
           />
           min</label
         >
-        <span class="acts">
-          <button
-            type="button"
-            :disabled="i === 0"
-            :aria-label="`Link ${i + 1} earlier`"
-            @click="move(i, -1)"
-          >
-            ↑
-          </button>
-          <button
-            type="button"
-            :disabled="i === links.length - 1"
-            :aria-label="`Link ${i + 1} later`"
-            @click="move(i, 1)"
-          >
-            ↓
-          </button>
-          <button type="button" :aria-label="`Leave out link ${i + 1}`" @click="links.splice(i, 1)">
-            ×
-          </button>
-        </span>
+        <OrderActs
+          :place="i"
+          :many="links.length"
+          :earlier="`Link ${i + 1} earlier`"
+          :later="`Link ${i + 1} later`"
+          :out="`Leave out link ${i + 1}`"
+          @move="move(i, $event)"
+          @remove="links.splice(i, 1)"
+        />
         <p v-if="errors[`links.${i}.formula`]" class="error" role="alert">
           {{ errors[`links.${i}.formula`] }}
         </p>
@@ -140,11 +120,11 @@ async function keep(): Promise<void> {
             lifts {{ percents(along(i)!.scalp_lift!) }} of what is on the scalp</span
           >
           <span v-if="along(i)!.put_back.value >= 0.05">
-            puts {{ said(round(along(i)!.put_back.value)) }} g of oil on</span
+            puts {{ roughly(along(i)!.put_back.value) }} g of oil on</span
           >
           <span>
-            oil left: scalp {{ said(round(along(i)!.scalp_oil.value)) }} g, lengths
-            {{ said(round(along(i)!.lengths_oil.value)) }} g</span
+            oil left: scalp {{ roughly(along(i)!.scalp_oil.value) }} g, lengths
+            {{ roughly(along(i)!.lengths_oil.value) }} g</span
           >
           <span v-if="along(i)!.ph"
             >wet hair pH {{ ph(along(i)!.ph!.value) }}, likely {{ range(along(i)!.ph!) }}</span
@@ -173,9 +153,9 @@ async function keep(): Promise<void> {
         {{ percents(found.scalp_lift) }} of the scalp’s oil and
         {{ found.lengths_lift.high < SEEN ? "hardly anything" : percents(found.lengths_lift) }}
         of what is on the lengths, and takes
-        {{ said(round(found.minutes)) }} minutes. {{ found.asked }} <em>computed</em>
+        {{ roughly(found.minutes) }} minutes. {{ found.asked }} <em>computed</em>
       </p>
-      <LiftRange :lift="found.scalp_lift" />
+      <LiftScale says="Lifts" :lift="found.scalp_lift" />
       <p v-if="found.ph" class="row">
         The hair ends at pH {{ ph(found.ph.value) }}, likely {{ range(found.ph) }}
         <PhStrip :predicted="found.ph" />
@@ -221,22 +201,6 @@ li {
   border-top: 1px solid var(--hairline);
 }
 
-.nth {
-  font: 560 1.125rem var(--serif);
-  color: var(--stem);
-}
-
-.minutes input {
-  width: 60px;
-  min-height: 42px;
-  border: 1px solid var(--stem);
-  border-radius: 8px;
-  background: var(--paper);
-  color: var(--ink);
-  font: inherit;
-  padding: 4px 8px;
-}
-
 .after,
 .error {
   grid-column: 2 / -1;
@@ -266,20 +230,6 @@ li {
 
 em {
   color: var(--stem);
-}
-
-.acts button {
-  border: 0;
-  background: none;
-  color: var(--stem);
-  font: 700 1rem var(--sans);
-  min-width: 26px;
-  min-height: 32px;
-  cursor: pointer;
-}
-
-.acts button:disabled {
-  opacity: 0.3;
 }
 
 @media (max-width: 760px) {

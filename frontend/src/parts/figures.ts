@@ -1,0 +1,16 @@
+/** Figures in words, no finer than a kitchen can tell. */
+import type { Figure } from "@/api/client";
+import { said } from "./ph";
+
+/** Two figures: nothing that is done by hand is known better. */
+export const round = (value: number): number => (value === 0 ? 0 : Number(value.toPrecision(2)));
+
+export const roughly = (value: number): string => said(round(value));
+
+/** "490 mL, likely 370 to 570" */
+export const withRange = (figure: Figure): string =>
+  `${roughly(figure.value)} ${figure.unit}, likely ${roughly(figure.low)} to ${roughly(figure.high)}`;
+
+/** "20 to 45 %" of a share. */
+export const percents = (figure: Figure): string =>
+  `${Math.round(figure.low * 100)} to ${Math.round(figure.high * 100)} %`;
