@@ -126,7 +126,7 @@ function onKey(event: KeyboardEvent): void {
 <template>
   <main class="place" @keydown="onKey">
     <header>
-      <h1 class="unseen">{{ draft?.name ?? "Formula" }}</h1>
+      <h1 :class="{ unseen: draft }">{{ draft?.name ?? "Formula" }}</h1>
       <input
         v-if="draft"
         v-model="draft.name"
