@@ -40,15 +40,12 @@ class Figures:
 
 def _entered(place: int) -> FormulaIn:
     """A formula of this bench's own: other lines and other amounts for every place."""
-    keys = [
-        key for key in ("soapwort", "rhassoul", "kaolin", "linden", "nettle", "oat_flour", "honey", "hop")
-    ]
     kinds = sorted(washes())
     lines = [{"id": 1, "stuff": "class-rain", "amount": str(200 + place), "unit": "mL"}]
     lines += [
         {
             "id": i + 2,
-            "stuff": f"lib-{keys[(place + i) % len(keys)]}",
+            "stuff": f"lib-{IN_THEM[(place + i) % 8]}",
             "amount": str(10 + (place * 7 + i) % 40),
         }
         for i in range(4)

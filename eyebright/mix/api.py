@@ -6,8 +6,8 @@ from django.http import HttpRequest, HttpResponse
 from django.utils.text import slugify
 from ninja import Router, Status
 
+from .schemas.bench import BenchOut, LinesIn, ReadLineOut, SchoolsIn
 from .schemas.formulas import (
-    BenchOut,
     BringIn,
     BroughtOut,
     CompareOut,
@@ -15,18 +15,15 @@ from .schemas.formulas import (
     FormulaOut,
     FormulaSaveIn,
     FormulasOut,
-    LinesIn,
     MatchOut,
     ProposalOut,
     ProposeIn,
-    ReadLineOut,
-    SchoolsIn,
     VersionIn,
     VersionOut,
 )
 from .schemas.jugs import ChainAsk, ChainOut, ChoicesOut, MixAsk, MixOut, WaysOut
 from .schemas.washes import WashAsk, WashChainIn, WashChainOut, WashReadingOut
-from .services import comparing, formulas, jugs, matching, proposals, sharing, washes
+from .services import beginning, choices, comparing, formulas, jugs, matching, proposals, sharing, washes
 
 router = Router()
 
@@ -35,7 +32,7 @@ router = Router()
 
 
 @router.get("/choices", response=ChoicesOut, operation_id="choices")
-def choices(request: HttpRequest) -> ChoicesOut:
+def jug_choices(request: HttpRequest) -> ChoicesOut:
     """Units, named aims, the rail's marks and the limits."""
     return jugs.choices()
 
@@ -64,19 +61,19 @@ def chain(request: HttpRequest, ask: ChainAsk) -> ChainOut:
 @router.get("/bench", response=BenchOut, operation_id="bench")
 def bench(request: HttpRequest) -> BenchOut:
     """Everything there is to choose from at the bench: families, forms, steps, signs, starts, schools."""
-    return formulas.bench_choices()
+    return choices.bench_choices()
 
 
 @router.put("/schools", response=dict[str, str], operation_id="pick_schools")
 def pick_schools(request: HttpRequest, entered: SchoolsIn) -> dict[str, str]:
     """What the household holds where makers disagree."""
-    return formulas.pick_schools(entered)
+    return choices.pick_schools(entered)
 
 
 @router.post("/lines", response=list[ReadLineOut], operation_id="read_lines")
 def read_lines(request: HttpRequest, entered: LinesIn) -> list[ReadLineOut]:
     """Pasted lines, understood as far as they can be. Nothing is kept, nothing dropped."""
-    return formulas.read_lines(entered.text)
+    return choices.read_lines(entered.text)
 
 
 @router.get("/formulas", response=FormulasOut, operation_id="formulas")
@@ -88,7 +85,7 @@ def formula_rows(request: HttpRequest, find: str = "", family: str = "") -> Form
 @router.post("/formulas", response={201: FormulaOut}, operation_id="add_formula")
 def add_formula(request: HttpRequest, entered: FormulaNewIn) -> Status[FormulaOut]:
     """A new formula: from a starting point, as a copy, as written, or empty."""
-    return Status(201, formulas.new_formula(entered))
+    return Status(201, beginning.new_formula(entered))
 
 
 @router.post("/formulas/propose", response=ProposalOut, operation_id="propose")

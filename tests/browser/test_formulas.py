@@ -7,7 +7,7 @@ from playwright.sync_api import expect
 
 from eyebright.mix.models import Formula, WashChain
 from eyebright.mix.schemas.formulas import FormulaNewIn, FormulaSaveIn
-from eyebright.mix.services import formulas
+from eyebright.mix.services import beginning, formulas
 from eyebright.shelf.schemas.lots import LotIn
 from eyebright.shelf.services.lots import find_lot, save_lot
 
@@ -19,7 +19,7 @@ class BenchTestCase(BrowserTestCase):
 
     def begin(self, start: str) -> int:
         """A formula from a starting point; its id."""
-        return formulas.new_formula(FormulaNewIn(start=start)).id
+        return beginning.new_formula(FormulaNewIn(start=start)).id
 
     def open(self, start: str, query: str = "") -> int:
         """Open one on the bench, and wait until it is read."""

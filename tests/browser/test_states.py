@@ -12,7 +12,7 @@ from eyebright.journal import services as journal
 from eyebright.journal.models import Entry
 from eyebright.journal.schemas import BeginIn
 from eyebright.mix.schemas.formulas import FormulaNewIn
-from eyebright.mix.services import formulas
+from eyebright.mix.services import beginning
 
 from .support import PHONE, BrowserTestCase
 
@@ -163,7 +163,8 @@ class Access(BrowserTestCase):
         heads.wash(wren, WashIn(family="saponin_liquor", amount=90, answer="right"))
         heads.patch_test(wren, PatchTestIn(name="Calendula tea"))
         soda, clay = (
-            formulas.new_formula(FormulaNewIn(start=start)).id for start in ("winding_hole", "lock_gate_clay")
+            beginning.new_formula(FormulaNewIn(start=start)).id
+            for start in ("winding_hole", "lock_gate_clay")
         )
         views = {
             "/heads": "a ring that spreads",

@@ -5,18 +5,10 @@ import io
 import json
 from unittest import TestCase
 
+from eyebright.core.formulas.brought import brought, kind_in, minutes_in
 from eyebright.core.formulas.compare import compared
-from eyebright.core.formulas.formats import (
-    CSV_COLUMNS,
-    brought,
-    csv_lines,
-    inci,
-    kind_in,
-    markdown,
-    minutes_in,
-    recipe,
-)
 from eyebright.core.formulas.formula import FormulaError
+from eyebright.core.formulas.given import CSV_COLUMNS, csv_lines, inci, markdown, recipe
 from eyebright.core.formulas.lines_text import read_line, written
 from eyebright.core.formulas.reading import read
 from eyebright.core.formulas.starts import starts

@@ -9,9 +9,9 @@ from hypothesis import strategies as st
 
 from eyebright.core.chemistry.uncertainty import Draws
 from eyebright.core.formulas.formula import Formula, Step
-from eyebright.core.formulas.goals import capped, for_head
 from eyebright.core.formulas.proposals import Bench
 from eyebright.core.formulas.reading import Reading, read
+from eyebright.core.formulas.scaling import capped, for_head
 from eyebright.core.measures import Amount
 
 from .formulas import LIBRARY, formula

@@ -115,6 +115,26 @@ class Pot(TestCase):
         self.assertLess(long.yield_ml.value, short.yield_ml.value)
         self.assertGreater(long.drawn[0].active.value, short.drawn[0].active.value)
 
+    def test_milled_before_it_goes_in_it_draws_like_powder(self) -> None:
+        draw = (Step("soak", (1, 2), 60.0, 60.0), Step("strain"))
+        whole, milled, other = (
+            reading("saponin_liquor", ("rain", 600, "mL"), ("soapwort", 60, "g", form), steps=steps).drawn[0]
+            for form, steps in (("whole", draw), ("whole", (Step("mill"), *draw)), ("powder", draw))
+        )
+        self.assertGreater(milled.share.value, 2.0 * whole.share.value)
+        self.assertAlmostEqual(milled.share.value, other.share.value, delta=1e-6)
+
+    def test_a_fresh_leaf_dried_first_leaves_its_water_behind(self) -> None:
+        lines = (("rain", 500, "mL"), ("nettle", 100, "g", "fresh"))
+        draw = (Step("steep", (1, 2)), Step("strain"))
+        wet, dried = (
+            reading("herb_mild", *lines, steps=steps).made for steps in (draw, (Step("dry"), *draw))
+        )
+        plants = [made.lines[1].plant.mean() for made in (wet, dried)]
+        self.assertAlmostEqual(plants[0], plants[1], delta=0.5)
+        self.assertGreater(wet.lines[1].water.mean(), 70.0)
+        self.assertEqual(dried.lines[1].water.mean(), 0.0)
+
     def test_never_more_than_all_of_it(self) -> None:
         steps = (Step("soak", (1, 2), 5000.0, 9000.0), Step("mash"), Step("blend"), Step("strain"))
         share = reading("saponin_liquor", *LIQUOR, steps=steps).drawn[0].share

@@ -3,7 +3,7 @@
 from dataclasses import replace
 from unittest import TestCase
 
-from eyebright.core.formulas import goals
+from eyebright.core.formulas import goals, scaling
 from eyebright.core.formulas.formula import FormulaError, Step
 from eyebright.core.formulas.proposals import Proposal
 from eyebright.core.formulas.steps import done, failing, sensible, step_kinds
@@ -91,16 +91,16 @@ class Goals(TestCase):
         self.assertEqual(found.formula, SOAP)
 
     def test_fill_four_cubes(self) -> None:
-        found = goals.makes(LIQUOR, bench(), 4 * 30.0)
+        found = scaling.makes(LIQUOR, bench(), 4 * 30.0)
         self.assertAlmostEqual(bench().quick(found.formula).yield_ml.value, 120.0, delta=12.0)
         with self.assertRaises(FormulaError):
-            goals.makes(LIQUOR, bench(), 0.0)
+            scaling.makes(LIQUOR, bench(), 0.0)
 
     def test_one_wash_for_a_head(self) -> None:
         whom = head({"birth_year": 2017})
         facts = whom.facts()
         for_her = bench(head=facts, ground=lambda draws: ground_of(whom, facts, draws))
-        found = goals.for_head(CLAY, for_her, 1.0, "Ottoline")
+        found = scaling.for_head(CLAY, for_her, 1.0, "Ottoline")
         reading = for_her.quick(found.formula)
         dose = reading.lift.on_scalp.value + reading.lift.on_lengths.value
         self.assertAlmostEqual(reading.yield_g.value, dose, delta=0.1 * dose)
@@ -108,11 +108,11 @@ class Goals(TestCase):
         self.assertLessEqual(found.formula.minutes, 15.0)
 
     def test_another_form_of_as_much_plant(self) -> None:
-        found = goals.to_form(LIQUOR, bench(), 2, "fresh")
+        found = scaling.to_form(LIQUOR, bench(), 2, "fresh")
         self.assertTrue(120 < found.formula.ingredients[1].amount.value < 260)
         self.assertIn("likely", found.says)
         with self.assertRaises(FormulaError):
-            goals.to_form(CLAY, bench(), 2, "fresh")
+            scaling.to_form(CLAY, bench(), 2, "fresh")
 
 
 class Order(TestCase):

@@ -149,6 +149,11 @@ def made(formula: Formula, weighed: Sequence[Weighed], draws: Draws) -> Made:
         )
         form = figures_of(line.material, line.form)
         grams = each.grams * slip
+        if form is not None and times.dried_first(line.id) and form.key == "fresh":
+            grams = grams * draws.within(line.stuff.key).of("dry fresh", form.dry)
+            form = figures_of(line.material, "broken")
+        if form is not None and form.mills and times.milled_first(line.id):
+            form = figures_of(line.material, "powder")
         if line.phase in ("dry", "infused") and line.material and line.material.unit == "g":
             grams = grams * lost
         if form is None:
@@ -188,6 +193,21 @@ class _Times:
     def strained_after(self, line: int) -> bool:
         """Whether it is strained off again once it is in."""
         return any(place >= self.enters.get(line, 0) for place in self.strains)
+
+    def dried_first(self, line: int) -> bool:
+        """Whether it is dried before it goes in."""
+        return self._done_to(line, "dries")
+
+    def milled_first(self, line: int) -> bool:
+        """Whether it is milled before it goes in."""
+        return self._done_to(line, "mills")
+
+    def _done_to(self, line: int, does: str) -> bool:
+        """Whether a step that does this comes no later than the line goes in, and is meant for it."""
+        return any(
+            each.kind.does == does and (not each.step.adds or line in each.step.adds)
+            for each in self.steps[: self.enters.get(line, 0) + 1]
+        )
 
     def of(self, line: int) -> tuple[dict[str, float], float]:
         """Hours of soak and minutes of the rest, and how far it was worked, times."""

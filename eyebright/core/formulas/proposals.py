@@ -8,7 +8,7 @@ from typing import Any
 from ..chemistry.uncertainty import NOTHING_READ, Belief, Draws
 from ..materials.at_hand import Stuff
 from ..measures import METRIC, Amount, Kit
-from ..quantities import pourable, said, weighable
+from ..quantities import pourable, said, weighable, with_fraction
 from .forms import form_table
 from .formula import MOST_GRAMS, SHARES, Formula, Ingredient, weighed
 from .ground import Ground
@@ -16,6 +16,7 @@ from .reading import Reading, read
 
 LEAST_TIMES, MOST_TIMES = 0.02, 50.0
 MOST_STEPS = 30
+SPOONS = ("tsp", "tbsp", "cup")
 CLOSE = 4e-3  # of what is aimed at: a share, a pH, a ratio; a hundredth part of an amount
 
 
@@ -116,9 +117,11 @@ def _line_said(line: Ingredient) -> str:
 
 
 def amount_said(amount: Amount) -> str:
-    """An amount as it is said."""
+    """An amount as it is said: spoons and cups by their fractions."""
     unit = {"%": "%", "part": "parts", "per 100": "per 100 of the base"}.get(amount.unit, amount.unit)
-    return f"{said(round(amount.value, 2))} {unit}"
+    eighths = amount.value * 8.0
+    by_spoon = unit in SPOONS and eighths == round(eighths) and eighths > 0.0
+    return f"{with_fraction(amount.value) if by_spoon else said(round(amount.value, 2))} {unit}"
 
 
 def _plain(value: object) -> str:

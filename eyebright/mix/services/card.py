@@ -13,7 +13,7 @@ from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Flowable, Frame, KeepInFrame, Paragraph, Spacer, Table
 
-from eyebright.core.formulas import formats
+from eyebright.core.formulas import given
 from eyebright.core.formulas.formula import PHASES, Formula
 from eyebright.core.formulas.reading import Reading
 from eyebright.core.formulas.steps import done
@@ -57,7 +57,7 @@ def card(formula: Formula, reading: Reading, about: str = "") -> bytes:
     sheet = io.BytesIO()
     page = Canvas(sheet, pagesize=A5, invariant=1)
     page.setTitle(formula.name)
-    page.setSubject(formats.FOR_HOME)
+    page.setSubject(given.FOR_HOME)
     width, height = A5
     frame = Frame(
         MARGIN, MARGIN + FOOT, width - 2 * MARGIN, height - 2 * MARGIN - FOOT, 0, 0, 0, 0, showBoundary=0
@@ -70,7 +70,7 @@ def card(formula: Formula, reading: Reading, about: str = "") -> bytes:
     page.line(MARGIN, MARGIN + FOOT - 2, width - MARGIN, MARGIN + FOOT - 2)
     page.setFillColor(QUIET)
     page.setFont(_fonts()[0], 5.6)
-    page.drawString(MARGIN, MARGIN + 2, formats.FOR_HOME)
+    page.drawString(MARGIN, MARGIN + 2, given.FOR_HOME)
     page.setFont(_fonts()[1], 7)
     page.drawString(MARGIN, MARGIN + 11, "Made on: ______________   Goes out on: ______________")
     page.showPage()
@@ -90,16 +90,19 @@ def _story(formula: Formula, reading: Reading, about: str) -> list[Flowable]:
     out += [Spacer(1, 4), _lines(formula, reading), Spacer(1, 5), _text("How", head)]
     for place, each in enumerate(done(formula), start=1):
         until = f", {each.until}" if each.until else ""
-        words = f"{place}. {each.says[:-1]} · {formats.minutes_said(each.least, each.most)}{until}"
+        words = f"{place}. {each.says[:-1]} · {given.minutes_said(each.least, each.most)}{until}"
         out.append(_text(words, body))
     out += [Spacer(1, 4), _text("What comes of it", head)]
-    out += [_text(f"{what}: {words}", body) for what, words in formats.figures_said(reading)]
+    out += [_text(f"{what}: {words}", body) for what, words in given.figures_said(reading)]
     grave = [caution for caution in reading.cautions if caution.level != "note"][:6]
     if grave:
         out += [Spacer(1, 4), _text("Beware", _style(9.5, bold=True, colour=MADDER, after=1.5))]
         out += [
             _text(f"{caution.level.upper()}: {caution.what} {caution.instead}", body) for caution in grave
         ]
+    notes = [caution.what for caution in reading.cautions if caution.level == "note"]
+    if notes:
+        out += [Spacer(1, 4), _text(" ".join(notes), small)]
     return out
 
 
@@ -117,14 +120,14 @@ def _lines(formula: Formula, reading: Reading) -> Table:
             rows.append(["", _text(name, small), ""])
         for place in places:
             line = formula.ingredients[place]
-            text = formats.line_text(formula, place)
+            text = given.line_text(formula, place)
             amount = text.removesuffix(text[text.index(line.stuff.name) :]).strip()
             grams = reading.lines[place].grams.value
             rows.append(
                 [
                     _text(amount, strong),
                     _text(text[len(amount) :].strip(), plain),
-                    _text(f"{grams:.3g} g", small),
+                    _text(f"{grams:.2g} g" if grams < 10.0 else f"{grams:.0f} g", small),
                 ]
             )
     width = A5[0] - 2 * MARGIN

@@ -15,9 +15,9 @@ from eyebright.shelf.services.stuff import everything, stuffs
 
 from ..models import Formula
 from ..schemas.formulas import MatchOut
+from .beginning import started
 from .bench import keys_of, marks, state_of
 from .digests import fresh_digest, keys_in, worked_out
-from .formulas import started
 from .readings import picked_schools
 
 MOST = 400

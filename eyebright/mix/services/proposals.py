@@ -5,7 +5,7 @@ from collections.abc import Callable
 from eyebright.config.problems import Problem
 from eyebright.config.wire import CautionOut, caution_out, figure_out
 from eyebright.core.chemistry.uncertainty import Figure
-from eyebright.core.formulas import goals
+from eyebright.core.formulas import goals, scaling
 from eyebright.core.formulas.formula import Formula, FormulaError
 from eyebright.core.formulas.proposals import Bench, Proposal
 from eyebright.core.formulas.reading import Reading
@@ -14,7 +14,8 @@ from eyebright.core.formulas.swaps import swap
 from eyebright.core.heads.head import Head
 from eyebright.heads.services import find_head
 
-from ..schemas.formulas import BesideOut, KeyNameOut, ProposalOut, ProposeIn
+from ..schemas.bench import KeyNameOut
+from ..schemas.formulas import BesideOut, ProposalOut, ProposeIn
 from .bench import Written, as_core, as_written, core_bench, keys_of
 from .readings import reading_of
 
@@ -62,13 +63,13 @@ def _goal(asked: ProposeIn, formula: Formula, bench: Bench, whom: Head | None) -
         "share": lambda: goals.lift(formula, bench, "", _share(needed("Say what share of the oil, in %."))),
         "thickness": lambda: goals.thickness(formula, bench, asked.word),
         "ph": lambda: goals.ph(formula, bench, _ph(needed("Say which pH."))),
-        "makes": lambda: goals.makes(formula, bench, needed("Say how much it is to make.")),
+        "makes": lambda: scaling.makes(formula, bench, needed("Say how much it is to make.")),
         "head": lambda: _for_head(asked, formula, bench, whom),
         "shelf": lambda: swap(formula, bench, _not_at_hand(formula), only_shelf=True),
         "without": lambda: swap(formula, bench, _holding(formula, asked.words), asked.words),
         "swap": lambda: swap(formula, bench, _place_of(formula, line), taking=asked.taking),
-        "form": lambda: goals.to_form(formula, bench, line or 0, asked.word),
-        "order": lambda: goals.in_order(formula),
+        "form": lambda: scaling.to_form(formula, bench, line or 0, asked.word),
+        "order": lambda: scaling.in_order(formula),
     }
     return ways[asked.goal]()
 
@@ -91,7 +92,7 @@ def _for_head(asked: ProposeIn, formula: Formula, bench: Bench, whom: Head | Non
     washes = 1.0 if asked.value is None else asked.value
     if not 0.1 <= washes <= 50.0:
         raise Problem.field("value", "From a tenth of a wash to fifty.")
-    return goals.for_head(formula, bench, washes, find_head(asked.head).name)
+    return scaling.for_head(formula, bench, washes, find_head(asked.head).name)
 
 
 def _not_at_hand(formula: Formula) -> list[int]:

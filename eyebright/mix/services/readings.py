@@ -14,7 +14,7 @@ from eyebright.core.heads.schools import held_against
 from eyebright.shelf.models import Household, Vessel
 from eyebright.shelf.services.measures import household
 
-from ..schemas.formulas import (
+from ..schemas.readings import (
     BalanceOut,
     CostOut,
     DoneStepOut,

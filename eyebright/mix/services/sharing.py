@@ -1,4 +1,4 @@
-"""Formulas out and in, in open formats."""
+"""Formulas out and in, in open given."""
 
 import json
 from collections.abc import Callable
@@ -8,7 +8,8 @@ from django.db import transaction
 from pydantic import ValidationError
 
 from eyebright.config.problems import Problem
-from eyebright.core.formulas import formats
+from eyebright.core.formulas import given
+from eyebright.core.formulas.brought import brought
 from eyebright.core.formulas.families import families
 from eyebright.core.formulas.formula import Formula as CoreFormula
 from eyebright.core.formulas.formula import FormulaError
@@ -17,7 +18,8 @@ from eyebright.core.formulas.reading import Reading
 from ..schemas.formulas import BringIn, BroughtOut, FormulaIn, FormulaStepIn, IngredientIn
 from .bench import as_core, core_bench, entered_of, keys_of
 from .card import card
-from .formulas import find_formula, formula_out, kept_new, read_lines
+from .choices import read_lines
+from .formulas import find_formula, formula_out, kept_new
 from .readings import reading_of
 
 FileKind = Literal["pdf", "md", "jsonld", "csv", "inci"]
@@ -42,9 +44,9 @@ def given_out(pk: int, kind: FileKind) -> tuple[str, bytes]:
         raise Problem(422, "That cannot be given out yet.", NOT_YET, written.problems)
     makers: dict[FileKind, Callable[[CoreFormula, Reading], bytes]] = {
         "pdf": lambda formula, found: card(formula, found, entered.about),
-        "md": lambda formula, found: formats.markdown(formula, found).encode(),
-        "csv": lambda formula, found: formats.csv_lines(formula, found).encode("utf-8-sig"),
-        "jsonld": lambda formula, found: _json(formats.recipe(formula, found, entered.about)),
+        "md": lambda formula, found: given.markdown(formula, found).encode(),
+        "csv": lambda formula, found: given.csv_lines(formula, found).encode("utf-8-sig"),
+        "jsonld": lambda formula, found: _json(given.recipe(formula, found, entered.about)),
         "inci": lambda formula, found: _inci(formula, found),
     }
     return kept.name, makers[kind](written.formula, reading)
@@ -55,7 +57,7 @@ def _json(value: Any) -> bytes:
 
 
 def _inci(formula: CoreFormula, reading: Reading) -> bytes:
-    names = formats.inci(formula, reading)
+    names = given.inci(formula, reading)
     return (", ".join(name for name, _ in names) + "\n").encode()
 
 
@@ -63,7 +65,7 @@ def _inci(formula: CoreFormula, reading: Reading) -> bytes:
 def take_in(entered: BringIn) -> BroughtOut:
     """A recipe out of a file or a page: every line kept, the unknown ones to be asked about."""
     try:
-        found = formats.brought(entered.text)
+        found = brought(entered.text)
     except FormulaError as raised:
         raise Problem.field("text", str(raised)) from None
     lines = []

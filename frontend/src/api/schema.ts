@@ -752,7 +752,7 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Choices
+         * Jug Choices
          * @description Units, named aims, the rail's marks and the limits.
          */
         get: operations["choices"];

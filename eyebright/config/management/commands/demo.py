@@ -23,7 +23,7 @@ from eyebright.journal.models import Entry
 from eyebright.journal.schemas import BeginIn, EntryIn
 from eyebright.mix.schemas.formulas import FormulaNewIn, FormulaSaveIn
 from eyebright.mix.schemas.washes import WashChainIn
-from eyebright.mix.services import formulas, washes
+from eyebright.mix.services import beginning, formulas, washes
 from eyebright.shelf.models import Lot, Reading, WaterSource
 from eyebright.shelf.schemas.lots import LotIn
 from eyebright.shelf.schemas.measures import SpoonIn, VesselIn
@@ -116,7 +116,7 @@ def _bench(household: dict[str, Any]) -> None:
     """Formulas from starting points, some with an older version, and washes strung of them."""
     made: dict[str, int] = {}
     for row in household["formula"]:
-        begun = formulas.new_formula(FormulaNewIn(start=row["start"]))
+        begun = beginning.new_formula(FormulaNewIn(start=row["start"]))
         made[row["start"]] = begun.id
         kept = formulas.find_formula(begun.id)
         if "was" in row:
