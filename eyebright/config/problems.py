@@ -112,6 +112,8 @@ def _plain(error: dict[str, Any]) -> tuple[str, str]:
             field = f"{place[i - 1]}.{part}.{field}"  # in which of a list's rows it stands
             break
     message = PLAINLY.get(error["type"], error["msg"])
+    if error["type"] == "too_long":
+        message = f"Keep it to {error['ctx']['max_length']} at most."
     if error["type"] == "string_too_long":
         message = f"Keep this to {error['ctx']['max_length']} letters."
     return field, message

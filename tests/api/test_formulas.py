@@ -192,7 +192,8 @@ class Many(BenchTestCase):
                 self.assertEqual([each["name"] for each in found["formulas"]], names)
         (row,) = self.call("GET", "/mix/formulas?family=saponin_liquor")["formulas"]
         self.assertEqual(row["lines"], "Soapwort root, Rain water")
-        self.assertTrue(row["grade"] and row["ph"])
+        self.assertTrue(row["grade"])
+        self.assertLess(row["ph"]["low"], row["ph"]["high"])
 
     def test_a_long_list_says_how_many_more(self) -> None:
         Formula.objects.bulk_create(
@@ -449,6 +450,17 @@ class ForAHead(HeadsTestCase):
         asked = {"goal": "head", "formula": kept["formula"], "head": wren}
         found = self.call("POST", "/mix/formulas/propose", asked)
         self.assertIn("One wash for Wren Halloway", found["says"])
+
+    def test_as_much_as_a_head_asks_for(self) -> None:
+        kept = self.start("stove_soap")
+        wren = self.put_wren()
+        asked = {"goal": "asked", "formula": kept["formula"], "head": wren}
+        found = self.call("POST", "/mix/formulas/propose", asked)
+        lift = next(each for each in found["beside"] if each["what"] == "scalp oil lifted")["after"]
+        wanted = self.call("GET", f"/heads/{wren}/asks")["scalp"]["lift"]
+        self.assertTrue(found["met"])
+        self.assertTrue(wanted["low"] < lift["value"] < wanted["high"])
+        self.refused("POST", "/mix/formulas/propose", asked | {"head": None}, "head")
 
     def test_schools(self) -> None:
         picked = {"soda": "never", "clay": "dry", "strength": "strong", "metal": ""}

@@ -70,8 +70,12 @@ class Matching(TestCase):
 
     def test_what_is_stopped_comes_last_with_the_reason(self) -> None:
         found = ranked({"birth_year": 2017, "allergies": ["honey"]})
-        verdicts = [each.verdict for each in found.values()]
-        self.assertEqual(verdicts, sorted(verdicts, key=["meets", "near", "care", "far", "ruled_out"].index))
+        order = ["meets", "near", "care", "far", "ruled_out"]
+        for part in ("wash", "rinse", "care"):
+            verdicts = [each.verdict for each in found.values() if each.part == part]
+            self.assertEqual(verdicts, sorted(verdicts, key=order.index))
+        ruled_out = [each.verdict == "ruled_out" for each in found.values()]
+        self.assertEqual(ruled_out, sorted(ruled_out))
         self.assertEqual(found["winding_hole"].verdict, "ruled_out")
         self.assertIn("soda-child", [stop.id for stop in found["winding_hole"].stops])
         self.assertIn("allergy", [stop.id for stop in found["mooring_scrub"].stops])

@@ -23,6 +23,9 @@ from .schools import held_against
 RANK_DRAWS = 80
 Verdict = Literal["meets", "near", "care", "far", "ruled_out"]
 ORDER: dict[str, int] = {"meets": 0, "near": 1, "care": 2, "far": 3, "ruled_out": 4}
+Part = Literal["wash", "rinse", "care"]
+PARTS: tuple[Part, ...] = ("wash", "rinse", "care")
+RINSES = ("acid_rinse", "herb_mild", "herb_tannin", "starch")
 NEAR_LIFT = 0.12  # share of oil beside what is asked that still counts as near
 NEAR_PH = 0.5
 SUITS, SPARES, WARNING, MISSING, FAR_LIFT, FAR_PH, LATELY, AGAINST = 8, 12, 9, 3, 120, 14, 15, 30
@@ -54,6 +57,13 @@ class Match:
     against: tuple[str, ...]
     stops: tuple[Caution, ...]
 
+    @property
+    def part(self) -> Part:
+        """What of a wash day it is for."""
+        if self.family.cleans:
+            return "wash"
+        return "rinse" if self.family.key in RINSES else "care"
+
 
 def rank(
     candidates: Iterable[Candidate],
@@ -61,7 +71,10 @@ def rank(
     aims: Aims,
     schools: Mapping[str, str] | None = None,
 ) -> list[Match]:
-    """Every candidate, the best first; what is ruled out last, with why."""
+    """Every candidate, washes first, then rinses, then the rest, of each the best first.
+
+    What is ruled out comes last, with why.
+    """
     draws, facts = Draws(RANK_DRAWS), head.facts()
     ground = ground_of(head, facts, draws)
     doses = {
@@ -77,7 +90,13 @@ def rank(
         key = each.digest.family
         dose = (doses[key], shown[key])
         out.append(_match(each, aims, facts, ground, draws, dose, head, schools or {}, may_hold))
-    return sorted(out, key=lambda each: (ORDER[each.verdict], -each.points, each.candidate.name))
+
+    def place(each: Match) -> tuple[bool, int, int, float, str]:
+        out_of_it = each.verdict == "ruled_out"
+        part = PARTS.index(each.part)
+        return out_of_it, part, ORDER[each.verdict], -each.points, each.candidate.name
+
+    return sorted(out, key=place)
 
 
 def _match(
@@ -117,6 +136,7 @@ def _match(
             far, near = off > NEAR_PH, off > 0.0
         if digest.use != aims.rinse.use and digest.use == "left_in":
             against.append("It stays in, and this head asks for a rinse that is rinsed out.")
+            near = True
             points -= SPARES
     elif family.conditions:
         if aims.condition == "lengths":

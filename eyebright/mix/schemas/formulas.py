@@ -121,7 +121,7 @@ class FormulaRowOut(Out):
     lines: str
     changed_at: datetime
     grade: str
-    ph: float | None
+    ph: FigureOut | None
 
 
 class FormulasOut(Out):
@@ -151,14 +151,15 @@ class VersionIn(Schema):
 class ProposeIn(Schema):
     """What is wanted of a formula, worked backwards from.
 
-    `goal`: less, more (lift); share (of the scalp's oil, `value` in %); thickness (`word`); ph (`value`);
-    makes (`value` mL); head (`value` washes); shelf; without (`words`: kinds and allergens); swap (`line`,
-    `taking` the key of what was chosen); form (`line`, `word`); order.
+    `goal`: less, more (lift); asked (what the head asks for); share (of the scalp's oil, `value` in %);
+    thickness (`word`); ph (`value`); makes (`value` mL); head (`value` washes); shelf; without (`words`:
+    kinds and allergens); swap (`line`, `taking` the key of what was chosen); form (`line`, `word`); order.
     """
 
     goal: Literal[
         "less",
         "more",
+        "asked",
         "share",
         "thickness",
         "ph",
@@ -231,13 +232,14 @@ class BroughtOut(Out):
 
 
 class MatchOut(Out):
-    """How one formula, or starting point, meets a head."""
+    """How one formula, or starting point, meets a head; `part` of a wash day that it is for."""
 
     id: int | None
     start: str
     name: str
     family: str
     family_name: str
+    part: Literal["wash", "rinse", "care"]
     verdict: Literal["meets", "near", "care", "far", "ruled_out"]
     lift: FigureOut | None
     dose: FigureOut

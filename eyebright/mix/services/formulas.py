@@ -8,6 +8,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from eyebright.config.problems import Problem, one
+from eyebright.config.wire import FigureOut
 from eyebright.core.formulas.digest import Digest
 from eyebright.core.formulas.families import families
 from eyebright.core.formulas.proposals import difference
@@ -208,6 +209,12 @@ def formula_rows(find: str, family: str) -> FormulasOut:
     )
 
 
+def _ph_out(digest: Digest) -> FigureOut:
+    assert digest.ph is not None
+    low, middle, high = digest.ph
+    return FigureOut(value=middle, low=low, high=high, unit="pH", kind="computed")
+
+
 def _row(row: Formula, there: Mapping[str, Stuff], digest: Digest | None) -> FormulaRowOut:
     lines = [IngredientIn.model_construct(**line) for line in row.body.get("lines", ())]
     names = names_in(lines, there)
@@ -220,5 +227,5 @@ def _row(row: Formula, there: Mapping[str, Stuff], digest: Digest | None) -> For
         lines=", ".join(names[:4]) + (f" and {len(names) - 4} more" if len(names) > 4 else ""),
         changed_at=row.changed_at,
         grade=digest.grade if digest else "",
-        ph=digest.ph[1] if digest and digest.ph else None,
+        ph=_ph_out(digest) if digest and digest.ph else None,
     )

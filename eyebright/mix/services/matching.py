@@ -83,6 +83,7 @@ def _out(found: Match) -> MatchOut:
         name=found.candidate.name,
         family=found.family.key,
         family_name=found.family.name,
+        part=found.part,
         verdict=found.verdict,
         lift=figure_out(found.lift) if found.lift else None,
         dose=figure_out(found.dose),

@@ -11,6 +11,7 @@ from eyebright.core.formulas.proposals import Bench, Proposal
 from eyebright.core.formulas.reading import Reading
 from eyebright.core.formulas.swap import holds_any
 from eyebright.core.formulas.swaps import swap
+from eyebright.core.heads.asks import aims_of
 from eyebright.core.heads.head import Head
 from eyebright.heads.services import find_head
 
@@ -19,6 +20,7 @@ from ..schemas.formulas import BesideOut, ProposalOut, ProposeIn
 from .bench import Written, as_core, as_written, core_bench, keys_of
 from .readings import reading_of
 
+NOBODY = "Choose whom it is for."
 NOT_YET = "Put right what is marked first: it cannot be reckoned yet."
 
 
@@ -60,6 +62,7 @@ def _goal(asked: ProposeIn, formula: Formula, bench: Bench, whom: Head | None) -
     ways: dict[str, Callable[[], Proposal]] = {
         "less": lambda: goals.lift(formula, bench, "less"),
         "more": lambda: goals.lift(formula, bench, "more"),
+        "asked": lambda: goals.lift(formula, bench, "", _asked_of(whom)),
         "share": lambda: goals.lift(formula, bench, "", _share(needed("Say what share of the oil, in %."))),
         "thickness": lambda: goals.thickness(formula, bench, asked.word),
         "ph": lambda: goals.ph(formula, bench, _ph(needed("Say which pH."))),
@@ -72,6 +75,13 @@ def _goal(asked: ProposeIn, formula: Formula, bench: Bench, whom: Head | None) -
         "order": lambda: scaling.in_order(formula),
     }
     return ways[asked.goal]()
+
+
+def _asked_of(whom: Head | None) -> float:
+    """The share of the scalp's oil that a head asks to be lifted."""
+    if whom is None:
+        raise Problem.field("head", NOBODY)
+    return aims_of(whom.facts()).scalp.lift[1]
 
 
 def _share(percent: float) -> float:
@@ -88,7 +98,7 @@ def _ph(value: float) -> float:
 
 def _for_head(asked: ProposeIn, formula: Formula, bench: Bench, whom: Head | None) -> Proposal:
     if whom is None or asked.head is None:
-        raise Problem.field("head", "Choose whom it is for.")
+        raise Problem.field("head", NOBODY)
     washes = 1.0 if asked.value is None else asked.value
     if not 0.1 <= washes <= 50.0:
         raise Problem.field("value", "From a tenth of a wash to fifty.")

@@ -2845,8 +2845,7 @@ export interface components {
             lines: string;
             /** Name */
             name: string;
-            /** Ph */
-            ph: number | null;
+            ph: components["schemas"]["FigureOut"] | null;
         };
         /**
          * FormulaSaveIn
@@ -3550,7 +3549,7 @@ export interface components {
         };
         /**
          * MatchOut
-         * @description How one formula, or starting point, meets a head.
+         * @description How one formula, or starting point, meets a head; `part` of a wash day that it is for.
          */
         MatchOut: {
             /** Against */
@@ -3565,6 +3564,11 @@ export interface components {
             lift: components["schemas"]["FigureOut"] | null;
             /** Name */
             name: string;
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "wash" | "rinse" | "care";
             /** Reasons */
             reasons: string[];
             /** Start */
@@ -4147,9 +4151,9 @@ export interface components {
          * ProposeIn
          * @description What is wanted of a formula, worked backwards from.
          *
-         *     `goal`: less, more (lift); share (of the scalp's oil, `value` in %); thickness (`word`); ph (`value`);
-         *     makes (`value` mL); head (`value` washes); shelf; without (`words`: kinds and allergens); swap (`line`,
-         *     `taking` the key of what was chosen); form (`line`, `word`); order.
+         *     `goal`: less, more (lift); asked (what the head asks for); share (of the scalp's oil, `value` in %);
+         *     thickness (`word`); ph (`value`); makes (`value` mL); head (`value` washes); shelf; without (`words`:
+         *     kinds and allergens); swap (`line`, `taking` the key of what was chosen); form (`line`, `word`); order.
          */
         ProposeIn: {
             formula: components["schemas"]["FormulaIn"];
@@ -4157,7 +4161,7 @@ export interface components {
              * Goal
              * @enum {string}
              */
-            goal: "less" | "more" | "share" | "thickness" | "ph" | "makes" | "head" | "shelf" | "without" | "swap" | "form" | "order";
+            goal: "less" | "more" | "asked" | "share" | "thickness" | "ph" | "makes" | "head" | "shelf" | "without" | "swap" | "form" | "order";
             /** Head */
             head?: number | null;
             /** Line */

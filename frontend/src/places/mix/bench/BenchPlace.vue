@@ -143,7 +143,9 @@ function onKey(event: KeyboardEvent): void {
       @again="failed ? work.load() : again()"
     />
     <template v-else>
-      <p v-if="errors['name']" class="trouble" role="alert">{{ errors["name"] }}</p>
+      <p v-if="errors['name'] || errors['head']" class="trouble" role="alert">
+        {{ errors["name"] ?? errors["head"] }}
+      </p>
       <div class="row bar">
         <label class="row"
           >For

@@ -175,7 +175,7 @@ const money = (value: number) => `${reading.currency}${value.toFixed(2)}`;
       <dd>
         {{ minutes(reading.hands_on, reading.hands_on) }} of work,
         {{ minutes(reading.waiting[0] ?? 0, reading.waiting[1] ?? 0) }}
-        of waiting
+        of waiting <em>custom</em>
       </dd>
       <dt>Cost</dt>
       <dd v-if="reading.cost.batch !== null">

@@ -33,7 +33,10 @@ const times = (what: string) => (what.endsWith("%") && what.includes("lifted") ?
       @again="compare.refetch()"
     />
     <template v-else>
-      <label><input v-model="all" type="checkbox" /> also what is the same</label>
+      <div class="row">
+        <label><input v-model="all" type="checkbox" /> also what is the same</label>
+        <span class="quiet small">every figure is <em>computed</em></span>
+      </div>
       <p v-if="!rows.length" class="quiet">They do not differ.</p>
       <div v-else class="wide" tabindex="0" role="region" aria-label="The comparison">
         <table>

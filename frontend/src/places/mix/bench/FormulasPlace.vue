@@ -12,7 +12,7 @@ import { useShortcuts } from "@/app/shortcuts";
 import { tell } from "@/app/undo";
 import HeadSelect from "@/parts/HeadSelect.vue";
 import LoadState from "@/parts/LoadState.vue";
-import { ph } from "@/parts/ph";
+import { ph, range } from "@/parts/ph";
 import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
 import { useWaiting } from "@/parts/waiting";
@@ -194,7 +194,10 @@ useShortcuts([
               <p v-if="one.about" class="quiet small">{{ one.about }}</p>
             </div>
             <p class="figures">
-              <strong v-if="one.ph !== null">pH {{ ph(one.ph) }}</strong>
+              <span v-if="one.ph"
+                ><strong>pH {{ ph(one.ph.value) }}</strong
+                >, likely {{ range(one.ph) }}</span
+              >
               <span>{{ one.grade }}</span>
               <span class="quiet small">{{ ago(one.changed_at) }}</span>
             </p>

@@ -79,6 +79,15 @@ defineExpose({ ask });
         <button type="button" class="act" :disabled="busy" @click="ask({ goal: 'more' })">
           Lift more
         </button>
+        <button
+          v-if="head !== null"
+          type="button"
+          class="act"
+          :disabled="busy"
+          @click="ask({ goal: 'asked' })"
+        >
+          Lift what {{ name }} asks for
+        </button>
         <button type="button" class="act" :disabled="busy" @click="ask({ goal: 'shelf' })">
           With what is on my shelf
         </button>

@@ -17,7 +17,17 @@ const WORD = {
   ruled_out: "ruled out",
 } as const;
 const all = computed(() => matches.data.value ?? []);
-const possible = computed(() => all.value.filter((one) => one.verdict !== "ruled_out"));
+const PARTS = [
+  { key: "wash", name: "To wash with" },
+  { key: "rinse", name: "To rinse with" },
+  { key: "care", name: "Before, after and between" },
+] as const;
+const parts = computed(() =>
+  PARTS.map((part) => ({
+    ...part,
+    matches: all.value.filter((one) => one.part === part.key && one.verdict !== "ruled_out"),
+  })).filter((part) => part.matches.length),
+);
 const out = computed(() => all.value.filter((one) => one.verdict === "ruled_out"));
 const key = (one: Match) => one.id ?? one.start;
 </script>
@@ -32,38 +42,41 @@ const key = (one: Match) => one.id ?? one.start;
     />
     <template v-else>
       <p v-if="!all.length" class="quiet">Nothing to choose from yet: begin a formula.</p>
-      <ol>
-        <li v-for="one in possible" :key="key(one)">
-          <div class="row">
-            <h3>
+      <template v-for="part in parts" :key="part.key">
+        <h3 class="part">{{ part.name }}</h3>
+        <ol>
+          <li v-for="one in part.matches" :key="key(one)">
+            <div class="row">
+              <h4>
+                <RouterLink
+                  v-if="one.id !== null"
+                  :to="{ path: `/mix/formulas/${one.id}`, query: { head: String(head) } }"
+                  >{{ one.name }}</RouterLink
+                >
+                <button v-else type="button" class="act" @click="$emit('begin', one.start)">
+                  {{ one.name }}
+                </button>
+              </h4>
+              <span :class="['verdict', one.verdict]">{{ WORD[one.verdict] }}</span>
+              <span class="quiet small"
+                >{{ one.family_name }}{{ one.id === null ? ", makeable from the shelf" : "" }}</span
+              >
+              <span v-if="one.lift" class="small">lifts {{ percents(one.lift) }}</span>
+              <span class="small quiet">{{ roughly(one.dose.value) }} g on the scalp</span>
               <RouterLink
                 v-if="one.id !== null"
-                :to="{ path: `/mix/formulas/${one.id}`, query: { head: String(head) } }"
-                >{{ one.name }}</RouterLink
+                class="small"
+                :to="{ path: `/mix/formulas/${one.id}`, query: { head: String(head), make: '1' } }"
+                >One wash of it<span class="unseen">: {{ one.name }}</span></RouterLink
               >
-              <button v-else type="button" class="act" @click="$emit('begin', one.start)">
-                {{ one.name }}
-              </button>
-            </h3>
-            <span :class="['verdict', one.verdict]">{{ WORD[one.verdict] }}</span>
-            <span class="quiet small"
-              >{{ one.family_name }}{{ one.id === null ? ", makeable from the shelf" : "" }}</span
-            >
-            <span v-if="one.lift" class="small">lifts {{ percents(one.lift) }}</span>
-            <span class="small quiet">{{ roughly(one.dose.value) }} g on the scalp</span>
-            <RouterLink
-              v-if="one.id !== null"
-              class="small"
-              :to="{ path: `/mix/formulas/${one.id}`, query: { head: String(head), make: '1' } }"
-              >One wash of it<span class="unseen">: {{ one.name }}</span></RouterLink
-            >
-          </div>
-          <ul v-if="one.reasons.length || one.against.length">
-            <li v-for="why in one.reasons" :key="why" class="for">{{ why }}</li>
-            <li v-for="why in one.against" :key="why" class="against">{{ why }}</li>
-          </ul>
-        </li>
-      </ol>
+            </div>
+            <ul v-if="one.reasons.length || one.against.length">
+              <li v-for="why in one.reasons" :key="why" class="for">{{ why }}</li>
+              <li v-for="why in one.against" :key="why" class="against">{{ why }}</li>
+            </ul>
+          </li>
+        </ol>
+      </template>
       <details v-if="out.length">
         <summary>{{ out.length }} ruled out for {{ name }}</summary>
         <ul>
@@ -94,11 +107,19 @@ ul {
   padding-left: 20px;
 }
 
-h3 a,
-h3 .act {
+h4 a,
+h4 .act {
   font: 560 1.125rem var(--serif);
   color: var(--ink);
   text-decoration-color: var(--vein);
+}
+
+h4 {
+  margin: 0;
+}
+
+.part {
+  margin-top: 16px;
 }
 
 .verdict {

@@ -4,7 +4,8 @@ import Button from "primevue/button";
 import { computed } from "vue";
 import type { Figure, Proposal } from "@/api/client";
 import CautionList from "@/parts/CautionList.vue";
-import { percents, roughly } from "@/parts/figures";
+import { percents, withRange } from "@/parts/figures";
+import { ph, range } from "@/parts/ph";
 
 const { proposal } = defineProps<{ proposal: Proposal }>();
 defineEmits<{ take: []; leave: []; instead: [key: string] }>();
@@ -12,8 +13,8 @@ defineEmits<{ take: []; leave: []; instead: [key: string] }>();
 function shown(figure: Figure | null, says: string): string {
   if (!figure) return says || "–";
   if (figure.unit === "share") return `${percents(figure)}${says ? `, ${says}` : ""}`;
-  const digits = figure.unit === "pH" ? figure.value.toFixed(1) : roughly(figure.value);
-  return `${digits} ${figure.unit === "pH" ? "" : figure.unit}`.trim();
+  if (figure.unit === "pH") return `${ph(figure.value)}, likely ${range(figure)}`;
+  return withRange(figure);
 }
 const rows = computed(() =>
   proposal.beside.map((one) => ({

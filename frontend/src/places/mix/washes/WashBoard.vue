@@ -6,7 +6,7 @@ import { computed, ref } from "vue";
 import type { HeadRow, WashChain, WashLink } from "@/api/client";
 import { useSaveWash, useWashReading } from "@/api/formulas";
 import CautionList from "@/parts/CautionList.vue";
-import { percents, roughly } from "@/parts/figures";
+import { percents, roughly, withRange } from "@/parts/figures";
 import HeadSelect from "@/parts/HeadSelect.vue";
 import LoadState from "@/parts/LoadState.vue";
 import { ph, range } from "@/parts/ph";
@@ -120,11 +120,11 @@ async function keep(): Promise<void> {
             lifts {{ percents(along(i)!.scalp_lift!) }} of what is on the scalp</span
           >
           <span v-if="along(i)!.put_back.value >= 0.05">
-            puts {{ roughly(along(i)!.put_back.value) }} g of oil on</span
+            puts {{ withRange(along(i)!.put_back) }}, of oil on</span
           >
           <span>
-            oil left: scalp {{ roughly(along(i)!.scalp_oil.value) }} g, lengths
-            {{ roughly(along(i)!.lengths_oil.value) }} g</span
+            oil left: scalp {{ withRange(along(i)!.scalp_oil) }}; lengths
+            {{ withRange(along(i)!.lengths_oil) }}</span
           >
           <span v-if="along(i)!.ph"
             >wet hair pH {{ ph(along(i)!.ph!.value) }}, likely {{ range(along(i)!.ph!) }}</span
