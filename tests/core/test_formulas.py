@@ -115,6 +115,13 @@ class Pot(TestCase):
         self.assertLess(long.yield_ml.value, short.yield_ml.value)
         self.assertGreater(long.drawn[0].active.value, short.drawn[0].active.value)
 
+    def test_never_boiled_dryer_than_dry(self) -> None:
+        lines = (("molasses", 90, "g"), ("citric_acid", 2, "g"), ("rain", 2, "mL"))
+        steps = (Step("boil", (1, 2, 3), 0.5, 0.5),)
+        found = reading("mask", *lines, steps=steps)
+        self.assertGreater(found.made.water.min(), 0.0)
+        self.assertTrue(0.0 < found.ph.low <= found.ph.high < 7.0)
+
     def test_milled_before_it_goes_in_it_draws_like_powder(self) -> None:
         draw = (Step("soak", (1, 2), 60.0, 60.0), Step("strain"))
         whole, milled, other = (

@@ -103,7 +103,8 @@ class Made:
                 out.append(Part(brings, amount))
             else:
                 out.append(Part(brings, amount * each.drawn))
-        gone = self.evaporated
+        brought = 1e3 * sum((part.brings.water * part.amount for part in out), np.zeros(1))
+        gone = np.minimum(self.evaporated, pot_table()["evaporates"]["most"] * brought)
         out.append(Part(Brings({}, 1e-3, 1.0), -gone))
         return out
 
