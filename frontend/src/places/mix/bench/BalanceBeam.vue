@@ -13,7 +13,7 @@ const right = computed(() => size(balance.conditioning.value));
 
 <template>
   <svg
-    viewBox="0 0 300 92"
+    viewBox="0 0 300 96"
     role="img"
     :aria-label="`Drying ${Math.round(balance.drying.value)}, conditioning ${Math.round(balance.conditioning.value)} points. ${balance.says}`"
   >

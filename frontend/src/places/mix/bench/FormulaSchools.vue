@@ -28,6 +28,7 @@ const held = (school: Bench["schools"][number]) =>
       <label v-for="school in bench.schools" :key="school.key">
         <span class="quiet">{{ school.name }}</span>
         <select
+          :aria-label="school.name"
           :value="own[school.key] ?? ''"
           @change="hold(school.key, ($event.target as HTMLSelectElement).value)"
         >
