@@ -2,8 +2,9 @@
 
 import json
 import re
+from urllib.parse import parse_qs, urlsplit
 
-from playwright.sync_api import expect
+from playwright.sync_api import Route, expect
 
 from eyebright.mix.models import Formula, WashChain
 from eyebright.mix.schemas.formulas import FormulaNewIn, FormulaSaveIn
@@ -36,6 +37,13 @@ class BenchTestCase(BrowserTestCase):
         """What is kept of it."""
         return Formula.objects.get(pk=pk).body
 
+    def pick(self, name: str) -> None:
+        """Take the first that is offered for what was typed, by keys alone."""
+        expect(self.page.get_by_role("option", name=name)).to_be_visible()
+        expect(self.page.locator("[aria-busy=true]")).to_have_count(0)
+        self.page.keyboard.press("ArrowDown")
+        self.page.keyboard.press("Enter")
+
     def amount(self, name: str):
         """The field of an amount."""
         return self.page.get_by_label(f"Amount of {name}")
@@ -53,17 +61,13 @@ class Writing(BenchTestCase):
         new = self.page.get_by_role("combobox", name="One more line")
         new.focus()
         self.page.keyboard.type("soapwort")
-        expect(self.page.get_by_role("option", name="Soapwort root")).to_be_visible()
-        self.page.keyboard.press("ArrowDown")
-        self.page.keyboard.press("Enter")
+        self.pick("Soapwort root")
         expect(self.amount("Soapwort root")).to_be_focused()
         self.page.keyboard.type("30")
         self.page.keyboard.press("Enter")  # on to the field for a new line
         expect(new).to_be_focused()
         self.page.keyboard.type("rain water")
-        expect(self.page.get_by_role("option", name="Rain water")).to_be_visible()
-        self.page.keyboard.press("ArrowDown")
-        self.page.keyboard.press("Enter")
+        self.pick("Rain water")
         expect(self.amount("Rain water")).to_be_focused()
         self.page.keyboard.type("120")
         expect(self.page.get_by_label("Reading")).to_contain_text("pH")
@@ -274,6 +278,41 @@ class Choosing(BenchTestCase):
         expect(self.page.get_by_role("combobox", name="Line 4, what goes in")).to_have_attribute(
             "placeholder", "a pinch of moon dust"
         )
+
+    def test_a_slow_answer_never_picks_another(self) -> None:
+        pk = self.begin("winding_hole")
+        late: dict[str, Route] = {}
+
+        def hold(route: Route) -> None:
+            words = parse_qs(urlsplit(route.request.url).query).get("find", [""])[0]
+            if words in ("ra", "rain water"):
+                late[words] = route
+            else:
+                route.continue_()
+
+        self.page.route("**/api/shelf/stuff?find=*", hold)
+        self.go(f"/mix/formulas/{pk}")
+        new = self.page.get_by_role("combobox", name="One more line")
+        options = self.page.get_by_role("listbox").get_by_role("option")
+        new.press_sequentially("r")
+        expect(options.first).to_be_visible()
+        self.assertGreater(options.count(), 1)
+        new.press_sequentially("a")  # asked, and not answered
+        while "ra" not in late:
+            self.page.wait_for_timeout(20)
+        new.press_sequentially("in water")  # the list is still the one of the first letter
+        while "rain water" not in late:
+            self.page.wait_for_timeout(20)
+        expect(options).to_have_count(1)
+        late["rain water"].continue_()
+        expect(self.page.locator("[aria-busy=true]")).to_have_count(0)
+        count = options.count()
+        with self.page.expect_response("**/api/shelf/stuff?find=ra"):
+            late["ra"].continue_()
+        self.page.wait_for_timeout(200)
+        self.assertEqual(options.count(), count)
+        self.pick("Rain water")
+        expect(self.amount("Rain water").last).to_be_focused()
 
     def test_schools_are_held_and_said(self) -> None:
         pk = self.begin("winding_hole")

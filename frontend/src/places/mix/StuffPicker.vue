@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What goes in: found by typing any of its names, on the shelf first and then in the library. */
 import AutoComplete from "primevue/autocomplete";
-import { ref, useId, watch } from "vue";
+import { computed, ref, useId, watch } from "vue";
 import type { Stuff } from "@/api/client";
 import { findStuff } from "@/api/shelf";
 
@@ -28,14 +28,32 @@ watch(
   (now) => (typed.value = now),
 );
 
+/** What stands in the field while it is typed, and what of that the list was found for. */
+const words = computed(() => (typeof typed.value === "string" ? typed.value : ""));
+const foundFor = ref("");
+const late = computed(() => words.value !== "" && words.value !== foundFor.value);
+/** A list that lags behind the typing offers only what still goes by the words, so that no key picks another. */
+const offered = computed(() => {
+  const asked = words.value.trim().toLowerCase();
+  return late.value
+    ? found.value.filter((one) => one.name.toLowerCase().includes(asked))
+    : found.value;
+});
+
+let looks = 0;
 async function look(event: { query: string }): Promise<void> {
+  const mine = ++looks;
+  const asked = words.value;
+  let problem = "";
   // With the name that already stands there, everything is offered.
-  const words = event.query === stuff?.name ? "" : event.query;
-  trouble.value = "";
-  found.value = await findStuff(words).catch((error: Error) => {
-    trouble.value = error.message;
-    return [];
-  });
+  const answer = await findStuff(event.query === stuff?.name ? "" : event.query).catch(
+    (error: Error) => {
+      problem = error.message;
+      return [];
+    },
+  );
+  if (mine !== looks) return; // the answer to older words
+  [found.value, foundFor.value, trouble.value] = [answer, asked, problem];
 }
 
 function choose(event: { value: Stuff }): void {
@@ -44,15 +62,20 @@ function choose(event: { value: Stuff }): void {
 }
 
 /** Words that were not chosen from the list mean nothing: what stood there before stands again. */
+let leaving = 0;
 function leave(): void {
-  window.setTimeout(() => (typed.value = stuff), 150);
+  leaving = window.setTimeout(() => (typed.value = stuff), 150);
+}
+/** Back before that: what is typed from here on stays. */
+function stay(): void {
+  window.clearTimeout(leaving);
 }
 </script>
 
 <template>
   <AutoComplete
     v-model="typed"
-    :suggestions="found"
+    :suggestions="offered"
     option-label="name"
     data-key="key"
     dropdown
@@ -65,8 +88,10 @@ function leave(): void {
     :placeholder="placeholder"
     :invalid="invalid"
     empty-search-message="Nothing goes by that name: add it to the shelf with what you know of it."
+    :aria-busy="late"
     @complete="look"
     @option-select="choose"
+    @focus="stay"
     @blur="leave"
   >
     <template #option="{ option }">
@@ -75,7 +100,7 @@ function leave(): void {
         <span class="quiet small">{{ option.at_hand ? option.kind : "not on the shelf" }}</span>
       </span>
     </template>
-    <template v-if="trouble" #empty>{{ trouble }}</template>
+    <template v-if="trouble || late" #empty>{{ trouble || "Looking…" }}</template>
   </AutoComplete>
 </template>
 
