@@ -201,7 +201,7 @@ def formula_rows(find: str, family: str) -> FormulasOut:
         rows = rows.filter(family=family)
     shown = list(rows.order_by("-changed_at", "-id").defer("search")[:SHOWN])
     there = stuffs({key for row in shown for key in keys_in(row.body)}, also_removed=True)
-    digests = freshened(shown, there, ANEW)
+    digests = freshened(shown, there, 0 if find else ANEW)  # a search, asked with every key, only finds
     return FormulasOut(
         formulas=[_row(row, there, digests[row.pk]) for row in shown],
         found=rows.count() if len(shown) == SHOWN else len(shown),
