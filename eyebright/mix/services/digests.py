@@ -1,13 +1,13 @@
 """What is kept of each formula's reading, so that lists and ranking need not read it again."""
 
 from collections.abc import Iterable, Mapping
+from math import inf
 from typing import Any
 
 from eyebright.core.formulas.digest import Digest, digest_of, kept_digest
 from eyebright.core.formulas.reading import Reading, read
 from eyebright.core.materials import Stuff
 from eyebright.core.measures import Kit
-from eyebright.shelf.services.measures import the_kit
 from eyebright.shelf.services.readings import belief_for
 
 from ..models import Formula
@@ -32,18 +32,6 @@ def keep_digest(row: Formula, there: Mapping[str, Stuff], reading: Reading, kit:
         Formula.objects.filter(pk=row.pk).update(digest=row.digest, digest_of=state)
 
 
-def fresh_digest(row: Formula, marked: Mapping[str, str], kit: Kit) -> Digest | None:
-    """What is kept of its reading, worked out anew where something under it changed."""
-    state = _state(row, marked, kit)
-    if row.digest_of == state:
-        kept = kept_digest(row.digest)
-        if kept is not None or row.digest is None:
-            return kept
-    found = worked_out(entered_of(row.body), kit)
-    Formula.objects.filter(pk=row.pk).update(digest=found.kept() if found else None, digest_of=state)
-    return found
-
-
 def worked_out(entered: FormulaIn, kit: Kit) -> Digest | None:
     """The digest of a formula as it is written; None where it cannot be reckoned."""
     written = as_core(entered)
@@ -55,11 +43,19 @@ def worked_out(entered: FormulaIn, kit: Kit) -> Digest | None:
         return None
 
 
-def freshened(rows: Iterable[Formula], there: Mapping[str, Stuff], most: int) -> dict[int, Digest | None]:
-    """The digests of some rows; at most so many of them are worked out anew."""
-    marked, kit, out, left = marks(there, there), the_kit(), {}, most
+def freshened(
+    rows: Iterable[Formula], there: Mapping[str, Stuff], kit: Kit, most: float = inf
+) -> dict[int, Digest | None]:
+    """The digests of some rows, worked out anew where something under them changed; at most so many."""
+    marked, out = marks(there, there), {}
     for row in rows:
-        stale = row.digest_of != _state(row, marked, kit)
-        left -= stale
-        out[row.pk] = kept_digest(row.digest) if stale and left < 0 else fresh_digest(row, marked, kit)
+        state = _state(row, marked, kit)
+        digest = kept_digest(row.digest)
+        unread = row.digest is not None and digest is None  # kept by an older version
+        if most and (row.digest_of != state or unread):
+            most -= 1
+            digest = worked_out(entered_of(row.body), kit)
+            kept = digest.kept() if digest else None
+            Formula.objects.filter(pk=row.pk).update(digest=kept, digest_of=state)
+        out[row.pk] = digest
     return out

@@ -14,6 +14,7 @@ from eyebright.core.formulas.families import families
 from eyebright.core.formulas.proposals import difference
 from eyebright.core.materials import Stuff
 from eyebright.core.materials.names import folded, names_of
+from eyebright.shelf.services.measures import the_kit
 from eyebright.shelf.services.stuff import stuff_out, stuffs
 
 from ..models import Formula, FormulaVersion
@@ -201,7 +202,8 @@ def formula_rows(find: str, family: str) -> FormulasOut:
         rows = rows.filter(family=family)
     shown = list(rows.order_by("-changed_at", "-id").defer("search")[:SHOWN])
     there = stuffs({key for row in shown for key in keys_in(row.body)}, also_removed=True)
-    digests = freshened(shown, there, 0 if find else ANEW)  # a search, asked with every key, only finds
+    anew = 0 if find else ANEW  # a search, asked with every key, only finds
+    digests = freshened(shown, there, the_kit(), anew)
     return FormulasOut(
         formulas=[_row(row, there, digests[row.pk]) for row in shown],
         found=rows.count() if len(shown) == SHOWN else len(shown),

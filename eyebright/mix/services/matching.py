@@ -17,7 +17,7 @@ from ..models import Formula
 from ..schemas.formulas import MatchOut
 from .beginning import started
 from .bench import keys_of, marks, state_of
-from .digests import fresh_digest, keys_in, worked_out
+from .digests import freshened, keys_in, worked_out
 from .readings import picked_schools
 
 MOST = 400
@@ -32,10 +32,11 @@ def matches(head: int) -> list[MatchOut]:
     rows = list(Formula.present.filter(~Q(body__lines=[])).defer("search")[:MOST])
     there = stuffs({key for row in rows for key in keys_in(row.body)}, also_removed=True)
     at_hand = {stuff.key for stuff in shelf}
-    marked, kit = marks(there, there), the_kit()
+    kit = the_kit()
+    digests = freshened(rows, there, kit)
     candidates = []
     for row in rows:
-        digest = fresh_digest(row, marked, kit)
+        digest = digests[row.pk]
         if digest is not None:
             used = [there[key] for key in keys_in(row.body) if key in there]
             candidates.append(_candidate(str(row.pk), row.name, digest, used, at_hand))

@@ -61,8 +61,8 @@ function choose(event: { value: Stuff }): void {
   if (!stuff) typed.value = null;
 }
 
-/** Words that were not chosen from the list mean nothing: what stood there before stands again. */
 let leaving = 0;
+/** Words that were not chosen from the list mean nothing: what stood there before stands again. */
 function leave(): void {
   leaving = window.setTimeout(() => (typed.value = stuff), 150);
 }
