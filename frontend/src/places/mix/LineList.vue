@@ -2,7 +2,8 @@
 /** What goes into the jug, line by line, in pouring order. */
 import type { Mix, Stuff } from "@/api/client";
 import LineRow from "./LineRow.vue";
-import { lineOf, move, setHow, type Line } from "./lines";
+import { move } from "@/parts/order";
+import { lineOf, setHow, type Line } from "./lines";
 import StuffPicker from "./StuffPicker.vue";
 
 const { known, answer, errors } = defineProps<{

@@ -44,11 +44,6 @@ export function setHow(lines: Line[], at: number, how: Line["how"], answer: Mix 
   if (chosen) chosen.how = how;
 }
 
-export function move(lines: Line[], from: number, by: number): void {
-  const [line] = lines.splice(from, 1);
-  if (line) lines.splice(from + by, 0, line);
-}
-
 interface Told {
   stuff: string;
   how: LineIn["how"];

@@ -2,6 +2,7 @@
 /** The lines of a formula, one a material; Enter goes on to the next, the last to a new one. */
 import { computed, nextTick, ref, useTemplateRef } from "vue";
 import type { Bench, Formula, FormulaReading, Ingredient, ReadLine, Stuff } from "@/api/client";
+import { move } from "@/parts/order";
 import StuffPicker from "../StuffPicker.vue";
 import FormulaLine from "./FormulaLine.vue";
 import PasteLines from "./PasteLines.vue";
@@ -73,10 +74,9 @@ function paste(read: ReadLine[]): void {
   formula.value.lines = [...lines.value, ...more];
 }
 
-function move(at: number, by: number): void {
+function reorder(at: number, by: number): void {
   const all = [...lines.value];
-  const [line] = all.splice(at, 1);
-  if (line) all.splice(at + by, 0, line);
+  move(all, at, by);
   formula.value.lines = all;
 }
 
@@ -111,7 +111,7 @@ async function focus(at: number): Promise<void> {
         @choose="choose(i, $event)"
         @form="emit('form', line.id, $event)"
         @swap="emit('swap', line.id)"
-        @move="move(i, $event)"
+        @move="reorder(i, $event)"
         @remove="remove(i)"
         @next="focus(i + 1)"
       />

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** How it is made, step by step: minutes or the sign that ends each, and what to do when it has not come. */
+import { move } from "@/parts/order";
 import { computed } from "vue";
 import type { Bench, Formula, FormulaReading, FormulaStep } from "@/api/client";
 import { minutes } from "./words";
@@ -54,10 +55,9 @@ function remove(at: number): void {
   formula.value.steps = all;
 }
 
-function move(at: number, by: number): void {
+function reorder(at: number, by: number): void {
   const all = written();
-  const [step] = all.splice(at, 1);
-  if (step) all.splice(at + by, 0, step);
+  move(all, at, by);
   formula.value.steps = all;
 }
 
@@ -155,14 +155,14 @@ const error = (at: number) =>
               </label>
             </fieldset>
             <div class="row">
-              <button type="button" class="act" :disabled="i === 0" @click="move(i, -1)">
+              <button type="button" class="act" :disabled="i === 0" @click="reorder(i, -1)">
                 Earlier
               </button>
               <button
                 type="button"
                 class="act"
                 :disabled="i === steps.length - 1"
-                @click="move(i, 1)"
+                @click="reorder(i, 1)"
               >
                 Later
               </button>

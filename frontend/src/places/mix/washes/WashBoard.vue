@@ -10,6 +10,7 @@ import { percents, roughly, withRange } from "@/parts/figures";
 import HeadSelect from "@/parts/HeadSelect.vue";
 import LoadState from "@/parts/LoadState.vue";
 import { ph, range } from "@/parts/ph";
+import { move } from "@/parts/order";
 import OrderActs from "@/parts/OrderActs.vue";
 import PhStrip from "@/parts/PhStrip.vue";
 import TextField from "@/parts/TextField.vue";
@@ -47,10 +48,6 @@ const along = (at: number) => found.value?.along[at];
 
 function add(formula: number | null): void {
   links.value.push({ formula, zone: "both", minutes: null, times: 1 });
-}
-function move(at: number, by: number): void {
-  const [link] = links.value.splice(at, 1);
-  if (link) links.value.splice(at + by, 0, link);
 }
 function minutes(at: number, typed: string): void {
   const link = links.value[at];
@@ -109,7 +106,7 @@ async function keep(): Promise<void> {
           :earlier="`Link ${i + 1} earlier`"
           :later="`Link ${i + 1} later`"
           :out="`Leave out link ${i + 1}`"
-          @move="move(i, $event)"
+          @move="move(links, i, $event)"
           @remove="links.splice(i, 1)"
         />
         <p v-if="errors[`links.${i}.formula`]" class="error" role="alert">
