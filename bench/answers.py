@@ -3,14 +3,9 @@
 from collections.abc import Callable
 from functools import partial
 
-from eyebright.core.chemistry.water import water_classes
-from eyebright.core.making.curve import curve
-from eyebright.core.making.jug import Line
-from eyebright.core.making.mix import Question, work_out
-from eyebright.core.making.next_reading import next_readings
-from eyebright.core.making.routes import routes
-from eyebright.core.materials import Lot, Stuff, WaterLot, material
-from eyebright.core.measures import Amount
+from eyebright.core.chemistry import water_classes
+from eyebright.core.materials import Amount, Lot, Supply, WaterLot, material
+from eyebright.core.mix import Line, Question, curve, next_readings, routes, work_out
 
 from .chemistry import best
 
@@ -59,7 +54,7 @@ def anew(question: Question) -> object:
 
 def whole(question: Question) -> Callable[[], object]:
     """Everything that Mix shows of a jug."""
-    shelf: list[Stuff] = [*(lot(key) for key in SHELF), water("rain"), water("distilled")]
+    shelf: list[Supply] = [*(lot(key) for key in SHELF), water("rain"), water("distilled")]
 
     def answered() -> object:
         curve.cache_clear()

@@ -8,8 +8,8 @@ from django.core.management import call_command
 from django.test import Client, override_settings
 from playwright.sync_api import Browser, Page
 
-from eyebright.core.formulas.families import washes
-from eyebright.core.formulas.reading import read
+from eyebright.core.formulas.assess import assess
+from eyebright.core.formulas.model import washes
 from eyebright.core.materials import library
 from eyebright.heads.models import Head
 from eyebright.heads.schemas.heads import HeadIn
@@ -99,7 +99,7 @@ def formula_bench() -> Figures:
         )
         words = ("seif", "lin rhas", "trial 17", "zzz")
         searching = max(best(lambda: get(client, f"/api/mix/formulas?find={word}")) for word in words)  # noqa: B023
-    figures = Figures(best(lambda: read(made)), seconds, searching)
+    figures = Figures(best(lambda: assess(made)), seconds, searching)
     ours.delete()
     head.delete()
     return figures

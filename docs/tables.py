@@ -38,7 +38,7 @@ def when(row: Row) -> str:
 
 
 def effects(row: Row) -> str:
-    """What a rule of `asks.toml` does."""
+    """What a rule of `needs.toml` does."""
     told = {key: row[key] for key in row if key not in ("id", "zone", "when", "reason", "source")}
     return "; ".join(f"{key} {said(value)}" for key, value in told.items())
 
@@ -74,7 +74,7 @@ def _materials() -> list[Row]:
 def _spoons() -> list[Row]:
     return [
         {"system": system["name"], **measure}
-        for system in _read("measures.toml")["system"]
+        for system in _read("materials/measures.toml")["system"]
         for measure in system["measures"]
     ]
 
@@ -87,16 +87,16 @@ def _taken(row: Row) -> str:
 
 def tables() -> dict[str, str]:
     """Every table of the document, by name."""
-    species, limits = _read("chemistry/species.toml"), _read("cautions/limits.toml")
-    oil, asks = _read("formulas/oil.toml"), _read("heads/asks.toml")
+    species, limits = _read("chemistry/species.toml"), _read("rules/limits.toml")
+    oil, asks = _read("heads/sebum.toml"), _read("heads/needs.toml")
     tests = [
         {**test, "outcome": outcome["name"], "says": outcome["says"]}
-        for test in _read("heads/little_tests.toml")["test"]
+        for test in _read("heads/quick_tests.toml")["test"]
         for outcome in test["outcomes"]
     ]
     schools = [
         {"school": school["name"], **option}
-        for school in _read("heads/schools.toml")["school"]
+        for school in _read("wash/schools.toml")["school"]
         for option in school["options"]
     ]
     return {
@@ -120,13 +120,17 @@ def tables() -> dict[str, str]:
         "measures": table(
             _spoons(), custom="system", measure="name", mL="volume", parts="step", from_mL="least"
         ),
-        "by-eye": table(_read("measures.toml")["by_eye"], measure="name", mL="volume", of="of"),
+        "by-eye": table(_read("materials/measures.toml")["by_eye"], measure="name", mL="volume", of="of"),
         "spreads": table(
-            [{"what": what, "share": share} for what, share in _read("measures.toml")["spread"].items()],
+            [
+                {"what": what, "share": share}
+                for what, share in _read("materials/measures.toml")["spread"].items()
+            ],
             what="what",
             share="share",
         ),
-        "basin": _constants(_read("making/basin.toml")),
+        "basin": _constants(_read("chain/wet_hair.toml")),
+        "soda": _constants(_read("mix/soda.toml")),
         "standards": table(
             _read("instruments/standards.toml")["standard"],
             standard="name",
@@ -148,7 +152,7 @@ def tables() -> dict[str, str]:
             source="source",
         ),
         "hazards": table(
-            _read("cautions/rules.toml")["rule"],
+            _read("rules/hazards.toml")["rule"],
             rule="id",
             level="level",
             when=when,
@@ -160,7 +164,7 @@ def tables() -> dict[str, str]:
         "oil": _constants(oil),
         "grades": table(oil["grade"], grade="name", up_to="to"),
         "families": table(
-            _read("formulas/families.toml")["family"],
+            _read("formulas/model/families.toml")["family"],
             family="name",
             cleaning="cleaning",
             usual_min="usual",
@@ -184,22 +188,22 @@ def tables() -> dict[str, str]:
             tests, test="name", tells="question", outcome="outcome", says="says", source="source"
         ),
         **_formulas(),
-        "factors": _constants(_read("learning/factors.toml")),
+        "factors": _constants(_read("learning/heads.toml")),
         "schools": table(schools, about="school", school="name", holds="holds"),
     }
 
 
 def _formulas() -> dict[str, str]:
     """The tables of the formula bench."""
-    forms, steps = _read("formulas/forms.toml"), _read("formulas/steps.toml")
-    texture, balance = _read("formulas/texture.toml"), _read("formulas/balance.toml")
+    forms, steps = _read("formulas/model/forms.toml"), _read("formulas/model/steps.toml")
+    texture, balance = _read("formulas/assess/texture.toml"), _read("formulas/assess/drying_balance.toml")
     starts = [
         {**row, "holds": ", ".join(f"{line[1]:g} {line[2]} {line[0]}" for line in row["lines"])}
-        for row in _read("formulas/starts.toml")["start"]
+        for row in _read("formulas/model/starts.toml")["start"]
     ]
     keeping = [
         {**row, "days": dict(zip(("shelf", "fridge", "freezer"), row["days"], strict=True))}
-        for row in _read("formulas/keeping.toml")["row"]
+        for row in _read("formulas/assess/shelf_life.toml")["row"]
     ]
     return {
         "forms": table(
@@ -214,7 +218,7 @@ def _formulas() -> dict[str, str]:
             boil_min="boil",
             grit="grit",
         ),
-        "pot": _constants(_read("formulas/pot.toml")),
+        "pot": _constants(_read("formulas/prepare/preparation.toml")),
         "texture": table(texture["grade"], grade="name", ratio_up_to="to", says="says"),
         "thickens": _constants(
             {name: texture[name] for name in ("wanted", "gel", "rest", "less", "sources")}
@@ -224,7 +228,7 @@ def _formulas() -> dict[str, str]:
             balance["row"], what="name", side="side", points_for_1_in_100="points", at_most="most"
         ),
         "keeping": table(keeping, rule="id", when=when, days="days", reason="reason", source="source"),
-        "scent": _constants(_read("formulas/scent.toml")),
+        "scent": _constants(_read("formulas/assess/scent.toml")),
         "steps": table(
             steps["step"],
             step="name",
@@ -239,8 +243,8 @@ def _formulas() -> dict[str, str]:
         "failing": table(
             steps["fails"], rule="id", first="first", before="then", level="level", what="what", why="why"
         ),
-        "tools": table(_read("formulas/tools.toml")["tool"], tool="name", when=when, why="why"),
-        "roles": _constants(_read("formulas/roles.toml") | {"kinds": {}}),
+        "tools": table(_read("formulas/prepare/tools.toml")["tool"], tool="name", when=when, why="why"),
+        "roles": _constants(_read("formulas/change/substitutes.toml") | {"kinds": {}}),
         "starting-points": table(starts, name="name", family="family", holds="holds"),
     }
 

@@ -9,7 +9,7 @@ from typing import Any
 
 from phreeqpython import PhreeqPython
 
-from eyebright.core.chemistry.species import LN10, species_table
+from eyebright.core.chemistry import LN10, species_table
 
 ELEMENTS = {
     "acetate": "Acetat",

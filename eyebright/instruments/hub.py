@@ -11,8 +11,17 @@ from collections.abc import Callable
 from dataclasses import dataclass, field
 from typing import Literal
 
-from eyebright.core.instruments.samples import Kind, ProtocolError, Sample, greeted, heard
-from eyebright.core.instruments.simulated import Meter, Scale, Thermometer, at_rest
+from eyebright.core.instruments import (
+    Kind,
+    Meter,
+    ProtocolError,
+    Sample,
+    Scale,
+    Thermometer,
+    at_rest,
+    greeted,
+    heard,
+)
 
 SILENT_AFTER = 2.0  # s
 TRY_AGAIN = 2.0

@@ -12,16 +12,15 @@ from django.utils import timezone
 
 from eyebright.config.problems import Problem, one
 from eyebright.config.wire import figure_out
-from eyebright.core.instruments.meter import (
-    Calibration as CoreCalibration,
-)
-from eyebright.core.instruments.meter import (
+from eyebright.core.instruments import Calibration as CoreCalibration
+from eyebright.core.instruments import (
     CalibrationError,
     Point,
+    StandardError,
     calibrate,
     shown_as_millivolts,
+    standards,
 )
-from eyebright.core.instruments.standards import StandardError, standards
 
 from .hub import Heard, hub
 from .models import Calibration, Instrument

@@ -10,10 +10,10 @@ from django.utils import timezone
 from eyebright.config.kept import as_float, exact
 from eyebright.config.problems import Problem, one
 from eyebright.config.wire import caution_out, figure_out
-from eyebright.core.cautions import Caution
-from eyebright.core.chemistry.readings import MeterReading, Reading, StripReading, compare
-from eyebright.core.chemistry.uncertainty import Figure
-from eyebright.core.making.reading import cautions_on_reading
+from eyebright.core.chemistry import MeterReading, Reading, StripReading, compare
+from eyebright.core.mix import cautions_on_reading
+from eyebright.core.numbers import Figure
+from eyebright.core.rules import Caution
 from eyebright.heads.schemas.diary import WashIn
 from eyebright.heads.services import keep_wash
 from eyebright.mix.models import Rinse

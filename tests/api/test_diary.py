@@ -19,9 +19,9 @@ class LittleTests(HeadsTestCase):
             "POST", f"/heads/{pk}/little-tests", {"test": "strand_thread", "outcome": "hardly"}, 201
         )
         self.assertEqual(kept["head"]["answers"]["strand"], "fine")
-        belief = kept["head"]["beliefs"][0]
-        self.assertTrue(0.5 < belief["sure"] < 1 and belief["recorded"])
-        self.assertIn("% sure", belief["says"])
+        posterior = kept["head"]["beliefs"][0]
+        self.assertTrue(0.5 < posterior["sure"] < 1 and posterior["recorded"])
+        self.assertIn("% sure", posterior["says"])
         after = self.call("DELETE", f"/heads/{pk}/little-tests/{kept['id']}")
         self.assertEqual(after["beliefs"], [])
 

@@ -14,7 +14,7 @@ from unittest import mock
 
 from django.conf import settings
 
-from eyebright.core.instruments.meter import Calibration
+from eyebright.core.instruments import Calibration
 from eyebright.instruments import services
 from eyebright.instruments.hub import SILENT_AFTER, hub
 

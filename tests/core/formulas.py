@@ -2,27 +2,18 @@
 
 from typing import Any
 
-from eyebright.core.formulas.formula import (
-    Formula,
-    Ingredient,
-    Step,
-    default_phase,
-    family_of,
-    of_form,
-)
-from eyebright.core.formulas.proposals import Bench
-from eyebright.core.formulas.reading import Reading, read
-from eyebright.core.formulas.starts import starts
-from eyebright.core.materials import Lot, Stuff, library
-from eyebright.core.measures import Amount
+from eyebright.core.formulas.assess import Assessment, assess
+from eyebright.core.formulas.change import Workbench
+from eyebright.core.formulas.model import Formula, Ingredient, Step, default_phase, family_of, of_form, starts
+from eyebright.core.materials import Amount, Lot, Supply, library
 
 from .jugs import lot, water
 
 WATERS = ("rain", "distilled", "soft", "hard", "very_hard", "unknown", "flower")
-LIBRARY: list[Stuff] = [Lot(f"lib-{key}", each, each.name) for key, each in library().items()]
+LIBRARY: list[Supply] = [Lot(f"lib-{key}", each, each.name) for key, each in library().items()]
 
 
-def stuff(what: str) -> Stuff:
+def supply(what: str) -> Supply:
     """A water by its class, or a material of the library."""
     return water(what) if what in WATERS else lot(what)
 
@@ -33,7 +24,7 @@ def formula(family: str, *lines: Any, steps: tuple[Step, ...] = (), **settings: 
     ingredients = []
     for place, (what, amount, unit, *more) in enumerate(lines, start=1):
         form, phase = ([*more, "", ""])[:2]
-        each = stuff(what)
+        each = supply(what)
         ingredients.append(
             Ingredient(
                 place,
@@ -50,9 +41,9 @@ def formula(family: str, *lines: Any, steps: tuple[Step, ...] = (), **settings: 
     return Formula("Trial", found, tuple(ingredients), steps, **usual | settings)
 
 
-def reading(family: str, *lines: Any, **settings: Any) -> Reading:
+def reading(family: str, *lines: Any, **settings: Any) -> Assessment:
     """What comes of a formula."""
-    return read(formula(family, *lines, **settings))
+    return assess(formula(family, *lines, **settings))
 
 
 def start(key: str) -> Formula:
@@ -70,11 +61,11 @@ def start(key: str) -> Formula:
     return formula(row.family, *lines, **settings)
 
 
-def bench(*shelf: str, **more: Any) -> Bench:
+def bench(*shelf: str, **more: Any) -> Workbench:
     """What proposals are worked out with: these materials at hand, and the whole library."""
-    return Bench(shelf=[lot(each) for each in shelf], library=LIBRARY, **more)
+    return Workbench(shelf=[lot(each) for each in shelf], library=LIBRARY, **more)
 
 
-def said(found: Reading) -> list[str]:
+def said(found: Assessment) -> list[str]:
     """Ids of its cautions."""
     return [caution.id for caution in found.cautions]

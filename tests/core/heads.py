@@ -3,8 +3,8 @@
 from datetime import date
 from typing import Any
 
-from eyebright.core.heads.head import Asks, Head, asks_of
-from eyebright.core.heads.record import CheckIn, History, Today, read_record
+from eyebright.core.heads import CheckIn, Head, History, Today, read_record
+from eyebright.core.wash import Advice, advise
 
 DAY = date(2026, 11, 21)
 GROWN = {"birth_year": 1988}
@@ -30,16 +30,16 @@ def head(
     )
 
 
-def asks(*args: Any, **more: Any) -> Asks:
+def asks(*args: Any, **more: Any) -> Advice:
     """What such a head asks for."""
-    return asks_of(head(*args, **more))
+    return advise(head(*args, **more))
 
 
-def stops(found: Asks) -> set[str]:
+def stops(found: Advice) -> set[str]:
     """Ids of the stops that stand over the whole head."""
     return {caution.id for caution in found.cautions if caution.level == "stop"}
 
 
-def barred(found: Asks) -> set[str]:
+def barred(found: Advice) -> set[str]:
     """Keys of the families that are ruled out."""
     return {fit.family.key for fit in found.families if fit.verdict == "ruled_out"}

@@ -1,10 +1,8 @@
 """Jugs for tests: lots, waters and lines in few words."""
 
-from eyebright.core.chemistry.water import water_classes
-from eyebright.core.making.jug import How, Line
-from eyebright.core.making.mix import Mix, Question, work_out
-from eyebright.core.materials import Lot, Stuff, WaterLot, material
-from eyebright.core.measures import Amount
+from eyebright.core.chemistry import water_classes
+from eyebright.core.materials import Amount, Lot, Supply, WaterLot, material
+from eyebright.core.mix import How, Line, Mix, Question, work_out
 
 
 def lot(key: str, strength: float | None = None, name: str = "") -> Lot:
@@ -17,12 +15,12 @@ def water(key: str) -> WaterLot:
     return WaterLot(f"water-{key}", water_classes()[key], water_classes()[key].name)
 
 
-def line(stuff: Stuff | str, amount: float | None = None, unit: str = "", how: How = "amount") -> Line:
+def line(supply: Supply | str, amount: float | None = None, unit: str = "", how: How = "amount") -> Line:
     """One line; a word is a water, or else a material of the library."""
-    if isinstance(stuff, str):
-        stuff = water(stuff) if stuff in water_classes() else lot(stuff)
-    base = stuff.material.unit if stuff.material else "mL"
-    return Line(stuff, how, Amount(amount or 0.0, unit or base))
+    if isinstance(supply, str):
+        supply = water(supply) if supply in water_classes() else lot(supply)
+    base = supply.material.unit if supply.material else "mL"
+    return Line(supply, how, Amount(amount or 0.0, unit or base))
 
 
 def question(*lines: Line, volume: float | None = 500.0, aim: float | None = 4.5, **more) -> Question:
@@ -33,6 +31,6 @@ def question(*lines: Line, volume: float | None = 500.0, aim: float | None = 4.5
     return Question(tuple(lines), volume, aim, **more)
 
 
-def rinse(acid: Stuff | str, source: Stuff | str = "very_hard", **more) -> Mix:
+def rinse(acid: Supply | str, source: Supply | str = "very_hard", **more) -> Mix:
     """The answer to an acid worked out in a jug that a water fills."""
     return work_out(question(line(source, how="fill"), line(acid, how="solve"), **more))

@@ -5,15 +5,21 @@ from unittest import TestCase
 
 import numpy as np
 
-from eyebright.core.chemistry.readings import MeterReading, ReadingError, StripReading
-from eyebright.core.chemistry.uncertainty import NOTHING_READ, Belief, Draws, Figure, figure
-from eyebright.core.learning.belief import Told, learn
-from eyebright.core.making.jug import Jug, filled
-from eyebright.core.making.mix import work_out
-from eyebright.core.making.next_reading import next_readings
-from eyebright.core.making.put_right import NothingToPutRight, corrections
-from eyebright.core.making.titration import TitrationError, titrate
-from eyebright.core.materials import Stuff
+from eyebright.core.chemistry import MeterReading, ReadingError, StripReading
+from eyebright.core.learning import posterior_from
+from eyebright.core.materials import Supply
+from eyebright.core.mix import (
+    Jug,
+    JugObservation,
+    NothingToPutRight,
+    TitrationError,
+    corrections,
+    filled,
+    next_readings,
+    titrate,
+    work_out,
+)
+from eyebright.core.numbers import PRIOR, Draws, Figure, Posterior, figure
 
 from .jugs import line, lot, question, rinse, water
 
@@ -21,21 +27,21 @@ MALT, HARD = lot("malt_vinegar"), water("hard")
 NONE = np.zeros(1)
 
 
-def neat(stuff: Stuff, name: str = "neat") -> Jug:
+def neat(supply: Supply, name: str = "neat") -> Jug:
     """A bottle by itself."""
-    return filled([line(stuff, 100.0)], None, scope=name)
+    return filled([line(supply, 100.0)], None, scope=name)
 
 
-def mixed(source: Stuff = HARD, acid: float = 10.0, name: str = "mixed") -> Jug:
+def mixed(source: Supply = HARD, acid: float = 10.0, name: str = "mixed") -> Jug:
     """Half a litre of water with so much malt vinegar."""
     return filled([line(source, 500.0 - acid), line(MALT, acid)], None, scope=name)
 
 
-def believed(belief: Belief, stuff: Stuff, name: str) -> Figure:
+def believed(posterior: Posterior, supply: Supply, name: str) -> Figure:
     """One input of something after readings."""
-    draws = Draws(belief=belief)
-    stuff.brings(draws)
-    return figure(draws.used[f"{stuff.key}/{name}"], "")
+    draws = Draws(posterior=posterior)
+    supply.contribution(draws)
+    return figure(draws.used[f"{supply.key}/{name}"], "")
 
 
 def wide(found: Figure) -> float:
@@ -43,18 +49,22 @@ def wide(found: Figure) -> float:
     return found.high - found.low
 
 
-def ph_of(jug: Jug, belief: Belief) -> Figure:
+def ph_of(jug: Jug, posterior: Posterior) -> Figure:
     """A jug's pH with what is believed."""
-    return figure(jug.solved(NONE, Draws(belief=belief), np.array([4.0]))[0].ph, "pH")
+    return figure(jug.solved(NONE, Draws(posterior=posterior), np.array([4.0]))[0].ph, "pH")
 
 
 class Learning(TestCase):
     """Bayes on the draws."""
 
     def test_a_bottle_read_by_itself_is_known_at_once(self) -> None:
-        before = believed(NOTHING_READ, MALT, "bound_base")
-        strip = believed(learn([Told(neat(MALT), 0.0, StripReading(3.0, 0.5))]), MALT, "bound_base")
-        meter = believed(learn([Told(neat(MALT), 0.0, MeterReading(3.0, 0.05))]), MALT, "bound_base")
+        before = believed(PRIOR, MALT, "bound_base")
+        strip = believed(
+            posterior_from([JugObservation(neat(MALT), 0.0, StripReading(3.0, 0.5))]), MALT, "bound_base"
+        )
+        meter = believed(
+            posterior_from([JugObservation(neat(MALT), 0.0, MeterReading(3.0, 0.05))]), MALT, "bound_base"
+        )
         self.assertLess(wide(strip), 0.8 * wide(before))
         self.assertLess(wide(meter), 0.4 * wide(before))
         self.assertGreater(meter.value, before.value)
@@ -68,35 +78,35 @@ class Learning(TestCase):
         base = draws.used["lot-malt_vinegar/bound_base"]
         mean = np.average(base, weights=weights)
         spread = np.sqrt(np.average((base - mean) ** 2, weights=weights))
-        found = believed(learn([Told(neat(MALT), 0.0, read)]), MALT, "bound_base")
+        found = believed(posterior_from([JugObservation(neat(MALT), 0.0, read)]), MALT, "bound_base")
         self.assertAlmostEqual(found.value, mean, delta=0.25 * spread)
         self.assertAlmostEqual(wide(found) / 3.29, spread, delta=0.15 * spread)
 
     def test_agreeing_readings_narrow_and_never_widen(self) -> None:
-        read, widths = [], [wide(ph_of(mixed(), NOTHING_READ))]
+        read, widths = [], [wide(ph_of(mixed(), PRIOR))]
         for i in range(4):
-            read.append(Told(mixed(name=f"jug {i}"), 0.0, StripReading(4.0, 0.5)))
-            widths.append(wide(ph_of(mixed(), learn(read))))
+            read.append(JugObservation(mixed(name=f"jug {i}"), 0.0, StripReading(4.0, 0.5)))
+            widths.append(wide(ph_of(mixed(), posterior_from(read))))
         for before, after in pairwise(widths):
             self.assertLess(after, before * 1.01)
         self.assertLess(widths[-1], 0.8 * widths[0])
 
     def test_a_jug_tells_of_the_water_and_the_bottle_together(self) -> None:
-        belief = learn([Told(mixed(), 0.0, MeterReading(4.25, 0.05))])
-        self.assertGreater(believed(belief, HARD, "alkalinity").value, 165.0)
+        posterior = posterior_from([JugObservation(mixed(), 0.0, MeterReading(4.25, 0.05))])
+        self.assertGreater(believed(posterior, HARD, "alkalinity").value, 165.0)
         # The same jug again is known far better than water and bottle are apart.
-        self.assertLess(wide(ph_of(mixed(), belief)), 0.6 * wide(ph_of(mixed(), NOTHING_READ)))
+        self.assertLess(wide(ph_of(mixed(), posterior)), 0.6 * wide(ph_of(mixed(), PRIOR)))
 
     def test_what_was_not_read_stays_as_it_was(self) -> None:
-        belief = learn([Told(neat(MALT), 0.0, MeterReading(3.0, 0.05))])
+        posterior = posterior_from([JugObservation(neat(MALT), 0.0, MeterReading(3.0, 0.05))])
         other = lot("cider_vinegar")
-        self.assertEqual(believed(belief, other, "bound_base"), believed(NOTHING_READ, other, "bound_base"))
-        self.assertEqual(learn([]).names, ())
+        self.assertEqual(believed(posterior, other, "bound_base"), believed(PRIOR, other, "bound_base"))
+        self.assertEqual(posterior_from([]).names, ())
 
     def test_a_stranger_reading_is_followed(self) -> None:
-        belief = learn([Told(mixed(), 0.0, MeterReading(4.9, 0.1))])
-        self.assertGreater(believed(belief, HARD, "alkalinity").value, 230.0)
-        self.assertGreater(ph_of(mixed(), belief).value, 4.45)
+        posterior = posterior_from([JugObservation(mixed(), 0.0, MeterReading(4.9, 0.1))])
+        self.assertGreater(believed(posterior, HARD, "alkalinity").value, 230.0)
+        self.assertGreater(ph_of(mixed(), posterior).value, 4.45)
 
     def test_the_end_of_a_strip_says_only_this_or_beyond(self) -> None:
         ended = StripReading(4.0, 0.5, 4.0, 7.0)
@@ -152,8 +162,8 @@ class Next(TestCase):
         self.assertEqual([n.share for n in found], sorted((n.share for n in found), reverse=True))
         meter = next(n for n in found if n.act == "meter in the jug")
         jug = filled([line(HARD, mix.pours[0].amount), line(MALT, mix.pours[1].amount)], None, scope="jug")
-        belief = learn([Told(jug, 0.0, MeterReading(mix.ph.value, 0.05))], also="jug")
-        self.assertAlmostEqual(wide(ph_of(jug, belief)), meter.width, delta=0.05)
+        posterior = posterior_from([JugObservation(jug, 0.0, MeterReading(mix.ph.value, 0.05))], also="jug")
+        self.assertAlmostEqual(wide(ph_of(jug, posterior)), meter.width, delta=0.05)
         self.assertIn("titrate", [n.act for n in found])
 
     def test_what_is_known_needs_no_measuring(self) -> None:
@@ -177,9 +187,9 @@ class PutRight(TestCase):
         mix = rinse(MALT, HARD, aim=aim)
         lines = [line(HARD, mix.pours[0].amount), line(MALT, mix.pours[1].amount)]
         jug = filled(lines, None, scope="standing")
-        belief = learn([Told(jug, 0.0, StripReading(read, 0.3))], also="standing")
+        posterior = posterior_from([JugObservation(jug, 0.0, StripReading(read, 0.3))], also="standing")
         asked = question(*lines, aim=aim, vessel=vessel)
-        return corrections(asked, jug, 0.0, left, self.SHELF, belief)
+        return corrections(asked, jug, 0.0, left, self.SHELF, posterior)
 
     def test_too_sharp_is_raised(self) -> None:
         best = self.asked(3.5)[0]

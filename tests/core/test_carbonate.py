@@ -4,9 +4,7 @@ from unittest import TestCase
 
 import numpy as np
 
-from eyebright.core.chemistry import solve_ph
-from eyebright.core.chemistry.carbonate import AIR_CO2, after_standing, charge, dissolved
-from eyebright.core.chemistry.water import gas_lost
+from eyebright.core.chemistry import AIR_CO2, after_standing, charge, dissolved, gas_lost, solve_ph
 
 PK1, PK2 = 6.352, 10.329
 

@@ -3,8 +3,7 @@
 from typing import Any
 from unittest import TestCase
 
-from eyebright.core.cautions import cautions, limits, limits_for
-from eyebright.core.cautions.engine import GRAVITY, rules
+from eyebright.core.rules import GRAVITY, cautions, limits, limits_for, rules
 
 MILD: dict[str, Any] = {
     "use": "rinsed_out",

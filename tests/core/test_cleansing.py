@@ -4,9 +4,9 @@ from unittest import TestCase
 
 import numpy as np
 
-from eyebright.core.chemistry.uncertainty import Draws, Spread, figure
-from eyebright.core.formulas.cleansing import cleaning_for, grade, lifted, scalp_oil
-from eyebright.core.formulas.families import families
+from eyebright.core.formulas.model import families
+from eyebright.core.heads import cleaning_for, grade, lifted, scalp_oil
+from eyebright.core.numbers import Draws, Spread, figure
 
 AREA = np.array([650.0])
 

@@ -6,8 +6,7 @@ import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from eyebright.core.chemistry import ChemistryError, solve_ph, solve_ph_many
-from eyebright.core.chemistry.species import species_table
+from eyebright.core.chemistry import ChemistryError, solve_ph, solve_ph_many, species_table
 from tests.kitchen_mixes import ACIDS, WATERS, added, kitchen_mixes
 
 # Published pH at 25 °C: NIST standard buffers, and acetic acid from the CRC Handbook.

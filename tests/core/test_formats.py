@@ -5,15 +5,22 @@ import io
 import json
 from unittest import TestCase
 
-from eyebright.core.formulas.brought import brought, kind_in, minutes_in
-from eyebright.core.formulas.compare import compared
-from eyebright.core.formulas.formula import FormulaError
-from eyebright.core.formulas.given import CSV_COLUMNS, csv_lines, inci, markdown, recipe
-from eyebright.core.formulas.lines_text import read_line, written
-from eyebright.core.formulas.reading import read
-from eyebright.core.formulas.starts import starts
-from eyebright.core.formulas.steps import done
-from eyebright.core.measures import METRIC
+from eyebright.core.formulas.assess import assess
+from eyebright.core.formulas.change import compared
+from eyebright.core.formulas.exchange import (
+    CSV_COLUMNS,
+    csv_lines,
+    import_recipe,
+    inci,
+    kind_in,
+    markdown,
+    minutes_in,
+    parse_line,
+    recipe,
+    split_lines,
+)
+from eyebright.core.formulas.model import FormulaError, planned_steps, starts
+from eyebright.core.materials import METRIC
 
 from .formulas import formula, reading, start
 from .test_lines_text import find
@@ -24,7 +31,7 @@ class RoundTrips(TestCase):
 
     def lines_of(self, made) -> list[tuple]:
         return [
-            (each.stuff.name, round(each.amount.value, 2), each.amount.unit, each.form)
+            (each.supply.name, round(each.amount.value, 2), each.amount.unit, each.form)
             for each in made.ingredients
         ]
 
@@ -32,25 +39,25 @@ class RoundTrips(TestCase):
         for key in starts():
             with self.subTest(key):
                 made = start(key)
-                again = brought(json.dumps(recipe(made, read(made))))
+                again = import_recipe(json.dumps(recipe(made, assess(made))))
                 self.assertEqual(again.name, made.name)
                 self.assertEqual(again.settings["family"], made.family.key)
                 self.assertEqual(again.phases, tuple(each.phase for each in made.ingredients))
-                lines = [read_line(line, find, METRIC) for line in again.lines]
+                lines = [parse_line(line, find, METRIC) for line in again.lines]
                 self.assertEqual(
                     [(each.found[0].name, each.amount, each.unit, each.form) for each in lines],
                     self.lines_of(made),
                 )
                 self.assertEqual(
-                    [each["kind"] for each in again.steps], [each.kind.key for each in done(made)]
+                    [each["kind"] for each in again.steps], [each.kind.key for each in planned_steps(made)]
                 )
                 self.assertEqual(again.kept, ())
 
     def test_markdown(self) -> None:
         made = start("lamplight_soapwort")
-        text = markdown(made, read(made))
+        text = markdown(made, assess(made))
         listed = [line for line in text.splitlines() if line.startswith("- ") and "**" not in line]
-        lines = [read_line(each, find, METRIC) for each in written("\n".join(listed))]
+        lines = [parse_line(each, find, METRIC) for each in split_lines("\n".join(listed))]
         again = {(each.found[0].name, each.amount, each.unit, each.form) for each in lines}
         self.assertEqual(again, set(self.lines_of(made)))
         self.assertIn("local cosmetics rules", text)
@@ -58,7 +65,7 @@ class RoundTrips(TestCase):
 
     def test_csv(self) -> None:
         made = start("lock_gate_clay")
-        rows = list(csv.DictReader(io.StringIO(csv_lines(made, read(made)))))
+        rows = list(csv.DictReader(io.StringIO(csv_lines(made, assess(made)))))
         self.assertEqual(tuple(rows[0]), CSV_COLUMNS)
         self.assertEqual(
             [(row["material"], float(row["amount"]), row["unit"], row["form"]) for row in rows],
@@ -69,7 +76,7 @@ class RoundTrips(TestCase):
         made = formula(
             "clay_damp", ("rain", 100, "mL"), ("kaolin", 20, "g"), ("rhassoul", 30, "g"), ("rain", 10, "mL")
         )
-        names = inci(made, read(made))
+        names = inci(made, assess(made))
         self.assertEqual([name for name, _ in names], ["Aqua", "Moroccan Lava Clay", "Kaolin"])
         self.assertAlmostEqual(sum(share for _, share in names), 1.0)
 
@@ -84,7 +91,7 @@ class Strange(TestCase):
         "recipeInstructions": [{"@type": "HowToSection", "itemListElement": [
           {"@type": "HowToStep", "text": "Soak the oats overnight."}, {"text": "Strain for 2-3 minutes."}]},
           "Sing to it."]}]}</script></head></html>"""
-        found = brought(page)
+        found = import_recipe(page)
         self.assertEqual(found.name, "Oat bath")
         self.assertEqual(found.lines, ("1 cup oat flour", "2 handfuls of stardust"))
         self.assertEqual(
@@ -103,12 +110,12 @@ class Strange(TestCase):
             ("[" * 100_000, "broken"),
         ):
             with self.subTest(words), self.assertRaisesRegex(FormulaError, words) as raised:
-                brought(text)
+                import_recipe(text)
             self.assertEqual(raised.exception.field, "text")
 
     def test_nonsense_in_our_own_fields_does_no_harm(self) -> None:
         made = start("lock_gate_clay")
-        row = recipe(made, read(made))
+        row = recipe(made, assess(made))
         row["additionalProperty"] = [
             {
                 "propertyID": "eyebright:steps",
@@ -117,7 +124,7 @@ class Strange(TestCase):
             {"propertyID": "eyebright:phases", "value": 7},
             "words",
         ]
-        found = brought(json.dumps(row))
+        found = import_recipe(json.dumps(row))
         self.assertEqual([(s["kind"], s["least"], s["adds"]) for s in found.steps], [("rest", None, [1])])
         self.assertEqual(found.phases, ("7",))
 
@@ -136,7 +143,7 @@ class Compare(TestCase):
     def test_what_differs_is_marked(self) -> None:
         one = start("lamplight_soapwort")
         other = one.with_amount(1, 110.0)
-        rows = {row.what: row for row in compared([one, other], [read(one), read(other)])}
+        rows = {row.what: row for row in compared([one, other], [assess(one), assess(other)])}
         self.assertTrue(rows["Soapwort root"].differs)
         self.assertEqual(rows["Soapwort root"].cells, ("70 g, dried, broken", "110 g, dried, broken"))
         self.assertFalse(rows["Linden blossom"].differs)

@@ -3,8 +3,8 @@
 from typing import Any
 from unittest import TestCase
 
-from eyebright.core.formulas.formula import Formula, Step
-from eyebright.core.formulas.reading import Reading, read
+from eyebright.core.formulas.assess import Assessment, assess
+from eyebright.core.formulas.model import Formula, Step
 
 from .formulas import formula, reading, said
 from .heads import head
@@ -145,8 +145,8 @@ class EachRow(TestCase):
                 self.assertNotIn(rule, said(reading(*short)))
 
     def on_and_short(self, rule: str, on: Formula, short: Formula) -> None:
-        self.assertIn(rule, said(read(on)))
-        self.assertNotIn(rule, said(read(short)))
+        self.assertIn(rule, said(assess(on)))
+        self.assertNotIn(rule, said(assess(short)))
 
     def test_fresh_dairy_and_raw_gel_put_by(self) -> None:
         for rule, what in (("dairy-kept", "buttermilk"), ("gel-kept", "aloe_gel")):
@@ -155,7 +155,7 @@ class EachRow(TestCase):
             kept = formula("mask", *lines, steps=(mixed, Step("store")))
             self.on_and_short(rule, kept, formula("mask", *lines, steps=(mixed,)))
             frozen = formula("mask", *lines, steps=(mixed, Step("store")), place="freezer")
-            self.assertNotIn(rule, said(read(frozen)))
+            self.assertNotIn(rule, said(assess(frozen)))
 
     def test_essential_oil_in_plastic(self) -> None:
         lines = (*SPRAY, ("lavender_oil", 2, "drop"))
@@ -199,9 +199,9 @@ class EachRow(TestCase):
 class ForAHead(TestCase):
     """The rows that a head calls for."""
 
-    def read_for(self, made: Formula, **answers: Any) -> Reading:
+    def read_for(self, made: Formula, **answers: Any) -> Assessment:
         whom = head(answers)
-        return read(made, head=whom.facts())
+        return assess(made, head=whom.facts())
 
     def test_on_and_just_short(self) -> None:
         paste = formula("saponin_paste", ("rain", 100, "mL"), ("soapwort", 30, "g", "powder", "dry"))

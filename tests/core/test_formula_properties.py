@@ -7,12 +7,11 @@ from unittest import TestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from eyebright.core.chemistry.uncertainty import Draws
-from eyebright.core.formulas.formula import Formula, Step
-from eyebright.core.formulas.proposals import Bench
-from eyebright.core.formulas.reading import Reading, read
-from eyebright.core.formulas.scaling import capped, for_head
-from eyebright.core.measures import Amount
+from eyebright.core.formulas.assess import Assessment, assess
+from eyebright.core.formulas.change import Workbench, capped, for_head
+from eyebright.core.formulas.model import Formula, Step
+from eyebright.core.materials import Amount
+from eyebright.core.numbers import Draws
 
 from .formulas import LIBRARY, formula
 from .heads import head
@@ -37,9 +36,9 @@ BITS = st.lists(
 NEARLY = 1e-9
 
 
-def middle(made: Formula) -> Reading:
+def middle(made: Formula) -> Assessment:
     """A formula read with every doubt at its middle: what is shown differs by the luck of the draws."""
-    return read(made, draws=Draws(1))
+    return assess(made, draws=Draws(1))
 
 
 def lifted(made: Formula) -> float:
@@ -68,7 +67,7 @@ class Properties(TestCase):
         phase = "infused" if family == "saponin_liquor" else "dry"
         made = formula(family, (water, 500, "mL"), (plant, grams, "g", form, phase))
         self.assertGreaterEqual(lifted(more_of(made, 1, times)), lifted(made) - NEARLY)
-        shown = [read(each).lift.scalp.value for each in (more_of(made, 1, times), made)]
+        shown = [assess(each).lift.scalp.value for each in (more_of(made, 1, times), made)]
         self.assertGreaterEqual(shown[0], shown[1] - 0.005)
 
     @EXAMPLES
@@ -113,7 +112,7 @@ class Properties(TestCase):
     ) -> None:
         steps = [Step("boil", (1,))] if boiled else [Step("mix_in", (1,))]
         steps += [Step("strain")] if strained else []
-        found = read(formula("mask", (water, 100, "mL"), *bits(more), steps=tuple(steps)))
+        found = assess(formula("mask", (water, 100, "mL"), *bits(more), steps=tuple(steps)))
         days = [kept.days for kept in found.keeping.places]
         self.assertEqual(days, sorted(days))
         self.assertTrue(all(kept.reason for kept in found.keeping.places))
@@ -132,7 +131,7 @@ class Properties(TestCase):
 
         def given_to(year: int) -> float:
             whom = head({"birth_year": year})
-            bench = Bench(library=LIBRARY, head=whom.facts())
+            bench = Workbench(library=LIBRARY, head=whom.facts())
             found = bench.quick(for_head(made, bench).formula)
             return found.scent.percent.value if found.scent else 0.0
 
@@ -143,7 +142,7 @@ class Properties(TestCase):
     @given(st.floats(0.5, 40.0), st.sampled_from(["drop", "mL", "g"]), st.integers(2015, 2023))
     def test_what_is_capped_is_below_its_cap(self, amount: float, unit: str, year: int) -> None:
         whom = head({"birth_year": year})
-        bench = Bench(library=LIBRARY, head=whom.facts())
+        bench = Workbench(library=LIBRARY, head=whom.facts())
         made = formula("spray", ("rain", 200, "mL"), ("olive_oil", 15, "mL"), ("lavender_oil", amount, unit))
         found = bench.quick(capped(made, bench)).scent
         self.assertLessEqual(found.percent.value if found else 0.0, (found.cap if found else 0.0) + 1e-9)

@@ -2,12 +2,8 @@
 
 from unittest import TestCase
 
-from eyebright.core.formulas.families import families
-from eyebright.core.formulas.forms import turned
-from eyebright.core.formulas.formula import FormulaError, Step, weighed
-from eyebright.core.formulas.keeping import keeping_of, keeping_rows
-from eyebright.core.formulas.reading import read
-from eyebright.core.formulas.starts import starts
+from eyebright.core.formulas.assess import assess, shelf_life, shelf_life_rows
+from eyebright.core.formulas.model import FormulaError, Step, families, starts, turned, weighed
 from eyebright.core.materials import material
 
 from .formulas import formula, reading, said, start
@@ -89,7 +85,7 @@ class Forms(TestCase):
     def test_fresh_brings_its_own_water(self) -> None:
         dried, fresh = (reading("mask", ("oat_cream", 50, "mL"), ("nettle", 40, "g", form, "dry")) for form in
                         ("powder", "fresh"))  # fmt: skip
-        self.assertGreater(fresh.made.water.mean(), dried.made.water.mean() + 20.0)
+        self.assertGreater(fresh.preparation.water.mean(), dried.preparation.water.mean() + 20.0)
         self.assertGreater(fresh.texture.ratio.value, dried.texture.ratio.value)
 
 
@@ -97,7 +93,7 @@ class Pot(TestCase):
     """Extraction, what the cloth keeps back, what the steam takes."""
 
     def test_what_goes_in_comes_out_somewhere(self) -> None:
-        found = reading("saponin_liquor", *LIQUOR).made
+        found = reading("saponin_liquor", *LIQUOR).preparation
         gone = found.evaporated.mean() + found.kept_back.mean() + found.water.mean()
         self.assertAlmostEqual(gone, 600 * 0.998, delta=3.0)
 
@@ -119,7 +115,7 @@ class Pot(TestCase):
         lines = (("molasses", 90, "g"), ("citric_acid", 2, "g"), ("rain", 2, "mL"))
         steps = (Step("boil", (1, 2, 3), 0.5, 0.5),)
         found = reading("mask", *lines, steps=steps)
-        self.assertGreater(found.made.water.min(), 0.0)
+        self.assertGreater(found.preparation.water.min(), 0.0)
         self.assertTrue(0.0 < found.ph.low <= found.ph.high < 7.0)
 
     def test_milled_before_it_goes_in_it_draws_like_powder(self) -> None:
@@ -135,7 +131,7 @@ class Pot(TestCase):
         lines = (("rain", 500, "mL"), ("nettle", 100, "g", "fresh"))
         draw = (Step("steep", (1, 2)), Step("strain"))
         wet, dried = (
-            reading("herb_mild", *lines, steps=steps).made for steps in (draw, (Step("dry"), *draw))
+            reading("herb_mild", *lines, steps=steps).preparation for steps in (draw, (Step("dry"), *draw))
         )
         plants = [made.lines[1].plant.mean() for made in (wet, dried)]
         self.assertAlmostEqual(plants[0], plants[1], delta=0.5)
@@ -166,7 +162,7 @@ class Figures(TestCase):
     def test_below_its_critical_concentration_saponin_hardly_cleans(self) -> None:
         for grams, most in ((1, 0.5), (80, 1.0)):
             found = reading("saponin_liquor", ("rain", 600, "mL"), ("soapwort", grams, "g", "broken"))
-            share = found.cleaning.saponin.mean() / found.made.total.mean()
+            share = found.cleaning.saponin.mean() / found.preparation.total.mean()
             effective = found.cleaning.per_gram.mean() / (share * 0.4)
             with self.subTest(grams):
                 self.assertLess(effective, most)
@@ -181,7 +177,7 @@ class Figures(TestCase):
         self.assertGreater(oiled.lift.put_back.value, plain.lift.put_back.value)
 
     def test_a_dry_blend_has_no_ph_and_keeps_for_months(self) -> None:
-        found = read(start("ledger_dust"))
+        found = assess(start("ledger_dust"))
         self.assertIsNone(found.ph)
         self.assertIsNone(found.texture)
         self.assertGreaterEqual(found.keeping.at("shelf").days, 180)
@@ -208,7 +204,7 @@ class Figures(TestCase):
         self.assertEqual(found.scent.cap, 1.0)
 
     def test_drying_and_conditioning_pull_apart(self) -> None:
-        soap, mask = read(start("stove_soap")), read(start("buttermilk_mask"))
+        soap, mask = assess(start("stove_soap")), assess(start("buttermilk_mask"))
         self.assertLess(soap.balance.tilt.value, -0.3)
         self.assertGreater(mask.balance.tilt.value, 0.3)
         self.assertEqual(soap.balance.tilt.kind, "custom")
@@ -226,19 +222,19 @@ class Figures(TestCase):
             self.assertLessEqual(each.value, each.high)
         self.assertIn("how much saponin is in a g of Soapwort root", [each.what for each in found.lift_why])
         self.assertEqual(
-            read(found.formula).lift.scalp, found.lift.scalp
+            assess(found.formula).lift.scalp, found.lift.scalp
         )  # the same question, the same answer
 
     def test_a_vessel_that_is_too_small_is_said_with_room_for_foam(self) -> None:
         lines = formula("saponin_liquor", *LIQUOR)
-        small, large = read(lines, vessel=("milk pan", 900.0)), read(lines, vessel=("stock pot", 3000.0))
+        small, large = assess(lines, vessel=("milk pan", 900.0)), assess(lines, vessel=("stock pot", 3000.0))
         self.assertIn("The milk pan holds 900 mL; this wants 1.3 L", small.too_small)
         self.assertEqual(large.too_small, "")
 
     def test_what_it_takes_at_hand(self) -> None:
         names = {tool.name for tool in reading("saponin_liquor", *LIQUOR).tools}
         self.assertLessEqual({"pot with a lid", "mesh and cloth", "funnel", "squeeze bottle"}, names)
-        dusty = {tool.name for tool in read(start("ledger_dust")).tools}
+        dusty = {tool.name for tool in assess(start("ledger_dust")).tools}
         self.assertLessEqual({"mask", "mill", "fine sieve"}, dusty)
         scented = reading("spray", ("rain", 100, "mL"), ("olive_oil", 5, "mL"), ("lavender_oil", 3, "drop"))
         self.assertIn("glass bottle", {tool.name for tool in scented.tools})
@@ -264,14 +260,14 @@ class Keeping(TestCase):
         )
 
     def test_every_row_has_a_source_and_days_that_do_not_fall_in_the_cold(self) -> None:
-        for row in keeping_rows():
+        for row in shelf_life_rows():
             with self.subTest(row.id):
                 self.assertTrue(row.source and row.reason)
                 self.assertLessEqual(row.days[0], row.days[1])
 
     def test_what_would_help_is_said(self) -> None:
         unboiled = {"wet": True, "sharp": False, "plant": True, "boiled": False, "strained": True}
-        self.assertTrue(any("Boil it" in each for each in keeping_of(unboiled).helps))
+        self.assertTrue(any("Boil it" in each for each in shelf_life(unboiled).helps))
 
 
 class Families(TestCase):
@@ -283,7 +279,7 @@ class Families(TestCase):
     def test_each_can_be_read_and_none_is_stopped(self) -> None:
         for key, row in starts().items():
             with self.subTest(key):
-                found = read(start(key))
+                found = assess(start(key))
                 self.assertEqual([c.what for c in found.cautions if c.level == "stop"], [])
                 self.assertGreater(found.yield_g.low, 0.0)
                 self.assertFalse(any(c.id.startswith("order-") for c in found.cautions))

@@ -3,13 +3,25 @@
 from dataclasses import replace
 from unittest import TestCase
 
-from eyebright.core.formulas import goals, scaling
-from eyebright.core.formulas.formula import FormulaError, Step
-from eyebright.core.formulas.proposals import Proposal
-from eyebright.core.formulas.steps import done, failing, sensible, step_kinds
-from eyebright.core.formulas.swap import does, likeness, main_role, stands_in
-from eyebright.core.formulas.swaps import swap
-from eyebright.core.heads.head import ground_of
+from eyebright.core.formulas.change import (
+    Proposal,
+    does,
+    goals,
+    likeness,
+    main_role,
+    replace_lines,
+    scaling,
+    substitutes,
+)
+from eyebright.core.formulas.model import (
+    FormulaError,
+    Step,
+    failing,
+    planned_steps,
+    sensible_steps,
+    step_kinds,
+)
+from eyebright.core.heads import hair_and_scalp_of
 from eyebright.core.materials import material
 
 from .formulas import LIBRARY, bench, formula, start
@@ -99,7 +111,7 @@ class Goals(TestCase):
     def test_one_wash_for_a_head(self) -> None:
         whom = head({"birth_year": 2017})
         facts = whom.facts()
-        for_her = bench(head=facts, ground=lambda draws: ground_of(whom, facts, draws))
+        for_her = bench(head=facts, hair_and_scalp=lambda draws: hair_and_scalp_of(whom, facts, draws))
         found = scaling.for_head(CLAY, for_her, 1.0, "Ottoline")
         reading = for_her.quick(found.formula)
         dose = reading.lift.on_scalp.value + reading.lift.on_lengths.value
@@ -154,21 +166,25 @@ class Order(TestCase):
             Step("cool"),
         )
         self.assertTrue(self.fails(*wrong, made=made))
-        put_right = formula_with(made, sensible(formula_with(made, wrong)))
+        put_right = formula_with(made, sensible_steps(formula_with(made, wrong)))
         self.assertEqual(failing(put_right), [])
-        self.assertEqual(sorted(i for each in done(put_right) for i in each.step.adds), [1, 2, 3, 4, 5, 6])
+        self.assertEqual(
+            sorted(i for each in planned_steps(put_right) for i in each.step.adds), [1, 2, 3, 4, 5, 6]
+        )
 
     def test_every_line_goes_in_somewhere_whatever_was_written(self) -> None:
         for kind in step_kinds():
             with self.subTest(kind):
                 made = formula_with(CLAY, (Step(kind),))
-                self.assertEqual(sorted(i for each in done(made) for i in each.step.adds), [1, 2, 3])
+                self.assertEqual(sorted(i for each in planned_steps(made) for i in each.step.adds), [1, 2, 3])
 
     def test_each_step_has_its_time_or_its_sign_and_what_to_do_without(self) -> None:
-        timed = done(formula_with(CLAY, (Step("mix_in", (1, 2)), Step("rest", least=12.0, most=15.0))))
+        timed = planned_steps(
+            formula_with(CLAY, (Step("mix_in", (1, 2)), Step("rest", least=12.0, most=15.0)))
+        )
         rest = next(each for each in timed if each.kind.key == "rest")
         self.assertEqual((rest.least, rest.most, rest.until), (12.0, 15.0, ""))
-        simmer = done(formula_with(LIQUOR, (Step("simmer", (1, 2), sign="soft"),)))[0]
+        simmer = planned_steps(formula_with(LIQUOR, (Step("simmer", (1, 2), sign="soft"),)))[0]
         self.assertEqual(simmer.until, "until it is soft to the finger")
         self.assertIn("twice the time", simmer.if_not)
 
@@ -189,21 +205,23 @@ class Swaps(TestCase):
             ("kaolin", "rhassoul"),
         ):
             with self.subTest(what):
-                names = [each.stuff.material.key for each in stands_in(material(what), LIBRARY)]
+                names = [each.supply.material.key for each in substitutes(material(what), LIBRARY)]
                 self.assertIn(first, names[:5])
         self.assertEqual(main_role(material("lavender_oil")), "scent")
         self.assertEqual(likeness(material("kaolin"), material("olive_oil")), 0.0)
 
     def test_as_much_as_does_as_much(self) -> None:
         nuts = next(
-            each for each in stands_in(material("soapwort"), LIBRARY) if each.stuff.material.key == "soapnut"
+            each
+            for each in substitutes(material("soapwort"), LIBRARY)
+            if each.supply.material.key == "soapnut"
         )
         self.assertAlmostEqual(nuts.times, 0.04 / 0.12, delta=0.01)
         self.assertEqual(does(material("soapnut"))["saponin"], 0.12)
 
     def test_without_dairy_ph_and_thickness_stay(self) -> None:
         mask, by = start("buttermilk_mask"), bench("citric_acid")
-        found = swap(mask, by, [0], ["dairy"])
+        found = replace_lines(mask, by, [0], ["dairy"])
         before, after = by.quick(mask), by.quick(found.formula)
         self.assertNotIn(
             "dairy", [each for line in found.formula.ingredients for each in line.material.contains]
@@ -212,33 +230,33 @@ class Swaps(TestCase):
         self.assertAlmostEqual(before.ph.value, after.ph.value, delta=0.35)
 
     def test_a_soap_plant_for_another_keeps_the_strength(self) -> None:
-        found = swap(LIQUOR, bench("horse_chestnut"), [1])
+        found = replace_lines(LIQUOR, bench("horse_chestnut"), [1])
         before, after = (bench().quick(each).lift.scalp.value for each in (LIQUOR, found.formula))
         self.assertIn("Horse-chestnut", found.changes[0].says)
         self.assertAlmostEqual(before, after, delta=0.08)
 
     def test_what_else_could_take_its_place_can_be_chosen(self) -> None:
-        first = swap(LIQUOR, bench(), [1])
+        first = replace_lines(LIQUOR, bench(), [1])
         self.assertGreaterEqual(len(first.others), 4)
         chosen = first.others[2]
-        found = swap(LIQUOR, bench(), [1], taking=chosen.key)
-        self.assertIn(chosen, [line.stuff for line in found.formula.ingredients])
+        found = replace_lines(LIQUOR, bench(), [1], taking=chosen.key)
+        self.assertIn(chosen, [line.supply for line in found.formula.ingredients])
 
     def test_nothing_that_the_head_is_allergic_to(self) -> None:
         mask = start("buttermilk_mask")
         facts = head({"allergies": ["nuts", "cereals"]}).facts()
-        found = swap(mask, bench(head=facts), [0], ["dairy"])
+        found = replace_lines(mask, bench(head=facts), [0], ["dairy"])
         held = {each for line in found.formula.ingredients[:1] for each in line.material.contains}
         self.assertFalse(held & {"nuts", "cereals", "dairy"})
 
     def test_without_essential_oil_it_is_left_out(self) -> None:
         spray = formula("spray", ("rain", 200, "mL"), ("olive_oil", 5, "mL"), ("lavender_oil", 4, "drop"))
-        found = swap(spray, bench(), [2], ["essential oil"])
+        found = replace_lines(spray, bench(), [2], ["essential oil"])
         self.assertTrue(found.met)
         self.assertEqual(len(found.formula.ingredients), 2)
 
     def test_only_what_is_at_hand(self) -> None:
-        found = swap(LIQUOR, bench("kaolin"), [1], only_shelf=True)
+        found = replace_lines(LIQUOR, bench("kaolin"), [1], only_shelf=True)
         self.assertFalse(found.met)
         self.assertIn("Nothing does the same as Soapwort root here", found.says)
         self.assertEqual(found.formula.ingredients, LIQUOR.ingredients)

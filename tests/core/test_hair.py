@@ -3,9 +3,8 @@
 from typing import Any
 from unittest import TestCase
 
-from eyebright.core.chemistry.uncertainty import Figure
-from eyebright.core.heads.head import mass_of, scalp_of
-from eyebright.core.heads.little_tests import beliefs, little_tests, surer
+from eyebright.core.heads import beliefs, mass_of, quick_tests, scalp_of, surer
+from eyebright.core.numbers import Figure
 
 from .heads import DAY, asks, head
 
@@ -56,7 +55,7 @@ class LittleTests(TestCase):
     """What outcomes say."""
 
     def test_each_outcome_set_covers_what_can_be_seen(self) -> None:
-        for test in little_tests().values():
+        for test in quick_tests().values():
             with self.subTest(test.key):
                 for column in zip(*(outcome.says for outcome in test.outcomes), strict=True):
                     self.assertAlmostEqual(sum(column), 1.0, places=6)
@@ -77,8 +76,8 @@ class LittleTests(TestCase):
         self.assertEqual(beliefs([("moonlight", "full"), ("stretch", "sings")]), {})
 
     def test_a_record_against_its_tests_is_taken_at_its_word(self) -> None:
-        belief = beliefs([("strand_thread", "third")])["strand"]
-        self.assertEqual(max(surer("strand", "fine", belief).items(), key=lambda x: x[1])[0], "fine")
+        posterior = beliefs([("strand_thread", "third")])["strand"]
+        self.assertEqual(max(surer("strand", "fine", posterior).items(), key=lambda x: x[1])[0], "fine")
 
 
 class Looking(TestCase):

@@ -6,13 +6,10 @@ from unittest import TestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from eyebright.core.cautions import cautions, limits, limits_for
-from eyebright.core.cautions.engine import rules
-from eyebright.core.conditions import hold
-from eyebright.core.formulas.families import families
-from eyebright.core.heads.asks import aims_of
-from eyebright.core.heads.head import Asks, asks_of
-from eyebright.core.heads.record import tables
+from eyebright.core.formulas.model import families
+from eyebright.core.heads import needs_of, tables
+from eyebright.core.rules import cautions, hold, limits, limits_for, rules
+from eyebright.core.wash import Advice, advise
 
 from .heads import head
 
@@ -69,7 +66,7 @@ HEADS = st.tuples(RECORDS, CHECK_INS, DAYS, SINCE).filter(lambda made: made[0]["
 
 def lift(record: dict[str, Any], check: dict[str, Any], day: dict[str, Any], since: float) -> float:
     """The middle share of scalp oil that such a head is offered to have lifted."""
-    return aims_of(head(record, check, day, since).facts()).scalp.lift[1]
+    return needs_of(head(record, check, day, since).facts()).scalp.lift[1]
 
 
 class Offers(TestCase):
@@ -90,29 +87,29 @@ class Offers(TestCase):
         record, check, day, since = made
         before = None
         for tender in (0, 1, 2):
-            aims = aims_of(head(record, check | {"tender": tender}, day, since).facts())
+            needs = needs_of(head(record, check | {"tender": tender}, day, since).facts())
             if before:
-                self.assertLessEqual(aims.scalp.lift[1], before.scalp.lift[1])
-                self.assertLessEqual(aims.scalp.minutes[1], before.scalp.minutes[1])
-                self.assertGreaterEqual(aims.scalp.ph[0], before.scalp.ph[0])
-                self.assertGreaterEqual(aims.rinse.ph[0], before.rinse.ph[0])
-                self.assertLessEqual(aims.rinse.minutes[2], before.rinse.minutes[2])
-                self.assertFalse(before.scalp.way == "wet" and aims.scalp.way == "dry")
-            before = aims
+                self.assertLessEqual(needs.scalp.lift[1], before.scalp.lift[1])
+                self.assertLessEqual(needs.scalp.minutes[1], before.scalp.minutes[1])
+                self.assertGreaterEqual(needs.scalp.ph[0], before.scalp.ph[0])
+                self.assertGreaterEqual(needs.rinse.ph[0], before.rinse.ph[0])
+                self.assertLessEqual(needs.rinse.minutes[2], before.rinse.minutes[2])
+                self.assertFalse(before.scalp.way == "wet" and needs.scalp.way == "dry")
+            before = needs
 
     @EXAMPLES
     @given(HEADS)
     def test_bands_are_bands_and_no_wash_strips(self, made: tuple[Any, ...]) -> None:
         record, check, day, since = made
-        aims = aims_of(head(record, check, day, since).facts())
-        for zone in (aims.scalp, aims.lengths):
+        needs = needs_of(head(record, check, day, since).facts())
+        for zone in (needs.scalp, needs.lengths):
             self.assertEqual(list(zone.lift), sorted(zone.lift))
             self.assertEqual(list(zone.ph), sorted(zone.ph))
             self.assertLessEqual(zone.lift[2], 0.9)
-        tender = aims_of(head(record, check | {"tender": 1}, day, since).facts())
+        tender = needs_of(head(record, check | {"tender": 1}, day, since).facts())
         self.assertLessEqual(tender.scalp.lift[2], 0.55)
-        self.assertEqual(list(aims.rinse.ph), sorted(aims.rinse.ph))
-        self.assertGreaterEqual(aims.days[0], 1.0)
+        self.assertEqual(list(needs.rinse.ph), sorted(needs.rinse.ph))
+        self.assertGreaterEqual(needs.days[0], 1.0)
 
 
 class Doses(TestCase):
@@ -121,10 +118,10 @@ class Doses(TestCase):
     @settings(max_examples=15, deadline=None)
     @given(RECORDS, st.sampled_from(("length", "density", "strand")))
     def test_more_hair_never_takes_less(self, record: dict[str, Any], question: str) -> None:
-        found: list[Asks] = []
+        found: list[Advice] = []
         for key in _keys(question):
             changed = record | {question: key, "style": "loose", "birth_year": 1988}
-            found.append(asks_of(head(changed)))
+            found.append(advise(head(changed)))
         masses = [asks.mass.value for asks in found]
         self.assertEqual(masses, sorted(masses))
         for family in families():

@@ -5,24 +5,24 @@ from unittest import TestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
-from eyebright.core.instruments.meter import (
+from eyebright.core.instruments import (
+    OVERLOAD,
     Calibration,
     CalibrationError,
-    Point,
-    calibrate,
-    shown_as_millivolts,
-)
-from eyebright.core.instruments.samples import (
     Greeting,
+    Point,
     ProtocolError,
     Sample,
+    StandardError,
+    at_rest,
+    calibrate,
     greet,
     greeted,
     heard,
     said,
+    shown_as_millivolts,
+    standards,
 )
-from eyebright.core.instruments.simulated import OVERLOAD, at_rest
-from eyebright.core.instruments.standards import StandardError, standards
 
 
 class Played(TestCase):

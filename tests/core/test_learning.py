@@ -5,11 +5,10 @@ from unittest import TestCase
 
 import numpy as np
 
-from eyebright.core.formulas.families import families
-from eyebright.core.heads.fits import measured
-from eyebright.core.heads.head import fit_of
-from eyebright.core.learning.factors import Factors, Went, factor_table, learn, outcomes, unlearnt
-from eyebright.core.learning.trends import thin
+from eyebright.core.formulas.model import families
+from eyebright.core.learning import Factors, WashOutcome, factor_table, factors_from, outcomes, prior_factors
+from eyebright.core.numbers import thin
+from eyebright.core.wash import fit_of, measured
 
 from .heads import head
 
@@ -26,15 +25,15 @@ def told(z: float) -> int:
 
 def eight_washes(hidden: float, rng: np.random.Generator) -> Factors:
     """Wash a simulated head eight times, each as strongly as is believed right by then."""
-    washes: list[Went] = []
-    believed = unlearnt()
+    washes: list[WashOutcome] = []
+    believed = prior_factors()
     for _ in range(8):
         given = -believed.strength.mean + rng.normal(0.0, HAND)
         answer = told(given + math.log(hidden) + rng.normal(0.0, TONGUE))
-        washes = [Went(0.0, given, answer)] + [
-            Went(w.days_ago + EVERY, w.given, w.answer, w.used) for w in washes
+        washes = [WashOutcome(0.0, given, answer)] + [
+            WashOutcome(w.days_ago + EVERY, w.given, w.answer, w.used) for w in washes
         ]
-        believed = learn(washes)
+        believed = factors_from(washes)
     return believed
 
 
@@ -58,25 +57,27 @@ class Strength(TestCase):
         self.assertGreaterEqual(held / (15 * len(HIDDEN)), 0.85)
 
     def test_each_answer_moves_it_the_right_way(self) -> None:
-        moved = [learn([Went(0.0, 0.0, answer)]).strength.mean for answer in range(len(outcomes()))]
+        moved = [
+            factors_from([WashOutcome(0.0, 0.0, answer)]).strength.mean for answer in range(len(outcomes()))
+        ]
         self.assertEqual(moved, sorted(moved))
         self.assertAlmostEqual(moved[2], 0.0, places=6)
         self.assertLess(moved[0], -0.1)
 
     def test_more_washes_narrow_it_and_older_ones_count_for_less(self) -> None:
         def width(ago: float, count: int) -> float:
-            return learn([Went(ago, 0.0, 2)] * count).strength.width
+            return factors_from([WashOutcome(ago, 0.0, 2)] * count).strength.width
 
         self.assertLess(width(0.0, 6), width(0.0, 2))
         self.assertLess(width(0.0, 6), width(900.0, 6))
 
     def test_one_slip_of_the_finger_does_not_overturn_it(self) -> None:
-        steady = [Went(4.0 * i, 0.0, 2) for i in range(8)]
-        slipped = learn([Went(0.0, -0.9, 4), *steady]).strength
+        steady = [WashOutcome(4.0 * i, 0.0, 2) for i in range(8)]
+        slipped = factors_from([WashOutcome(0.0, -0.9, 4), *steady]).strength
         self.assertAlmostEqual(slipped.value, 1.0, delta=0.1)
 
     def test_a_wash_that_nobody_judged_says_nothing(self) -> None:
-        self.assertEqual(learn([Went(1.0, 0.3), Went(2.0, None, 4)]).strength.washes, 0)
+        self.assertEqual(factors_from([WashOutcome(1.0, 0.3), WashOutcome(2.0, None, 4)]).strength.washes, 0)
 
 
 class Dose(TestCase):
@@ -84,14 +85,16 @@ class Dose(TestCase):
 
     def test_it_goes_to_what_is_used(self) -> None:
         rng = np.random.default_rng(SEED)
-        used = [Went(4.0 * i, used=math.log(0.6) + rng.normal(0, 0.15)) for i in range(8)]
-        found = learn(used).dose
+        used = [WashOutcome(4.0 * i, used=math.log(0.6) + rng.normal(0, 0.15)) for i in range(8)]
+        found = factors_from(used).dose
         self.assertAlmostEqual(found.value / 0.6, 1.0, delta=0.15)
         self.assertTrue(found.figure.low < found.value < found.figure.high)
 
     def test_a_head_that_uses_less_is_given_less(self) -> None:
-        frugal = learn([Went(float(i), used=math.log(0.6)) for i in range(8)])
-        plain, less = (fit_of(head(factors=f), families()["saponin_liquor"]) for f in (unlearnt(), frugal))
+        frugal = factors_from([WashOutcome(float(i), used=math.log(0.6)) for i in range(8)])
+        plain, less = (
+            fit_of(head(factors=f), families()["saponin_liquor"]) for f in (prior_factors(), frugal)
+        )
         self.assertAlmostEqual(less.scalp.grams.value / plain.scalp.grams.value, 0.63, delta=0.04)
 
     def test_what_one_wash_says(self) -> None:
@@ -105,8 +108,10 @@ class Dose(TestCase):
         self.assertEqual(measured(fit, 0.0, None, 1.0)[1], None)
 
     def test_a_strong_head_is_offered_a_weaker_make(self) -> None:
-        strong = learn([Went(float(i), 0.0, 4) for i in range(8)])
-        plain, less = (fit_of(head(factors=f), families()["saponin_liquor"]) for f in (unlearnt(), strong))
+        strong = factors_from([WashOutcome(float(i), 0.0, 4) for i in range(8)])
+        plain, less = (
+            fit_of(head(factors=f), families()["saponin_liquor"]) for f in (prior_factors(), strong)
+        )
         assert plain.strength and less.strength
         self.assertLess(less.strength.value, 0.75 * plain.strength.value)
 

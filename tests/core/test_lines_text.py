@@ -5,24 +5,22 @@ from unittest import TestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from eyebright.core.formulas.lines_text import read_line, understood, written
-from eyebright.core.materials import Lot, Stuff
-from eyebright.core.materials.names import found
-from eyebright.core.measures import METRIC, OwnSpoon, kit
+from eyebright.core.formulas.exchange import parse_line, parse_lines, split_lines
+from eyebright.core.materials import METRIC, Lot, OwnSpoon, Supply, find_materials, kit
 
 from .formulas import WATERS
 from .jugs import water
 
 
-def find(name: str) -> list[Stuff]:
+def find(name: str) -> list[Supply]:
     """Anything of the library, and waters."""
     waters = [water(key) for key in WATERS if name.lower() in water(key).name.lower()]
-    return [*waters, *(Lot(f"lib-{each.key}", each, each.name) for each in found(name))]
+    return [*waters, *(Lot(f"lib-{each.key}", each, each.name) for each in find_materials(name))]
 
 
 def read(text: str) -> tuple[float | None, str, str, str]:
     """What was understood of one line: amount, unit, material and form."""
-    line = read_line(text, find, METRIC)
+    line = parse_line(text, find, METRIC)
     what = (line.found[0].material.key if line.found[0].material else "water") if line.found else ""
     return line.amount, line.unit, what, line.form
 
@@ -53,7 +51,7 @@ class Lines(TestCase):
             ("30 g ground linden blossom", (30.0, "g", "linden", "powder")),
         ):
             with self.subTest(text):
-                (line,) = written(text)
+                (line,) = split_lines(text)
                 self.assertEqual(read(line), expected)
 
     def test_what_cannot_be_read_is_kept_and_marked(self) -> None:
@@ -66,23 +64,23 @@ class Lines(TestCase):
             ("????", "Nothing here goes by"),
         ):
             with self.subTest(text):
-                line = read_line(text, find, METRIC)
+                line = parse_line(text, find, METRIC)
                 self.assertEqual(line.text, text)
                 self.assertIn(words, line.problem)
 
     def test_the_household_s_own_scoop(self) -> None:
         own = kit("metric", (OwnSpoon("spoon-4", "tin lid", 30.0),))
-        line = read_line("2 tin lid kaolin", find, own)
+        line = parse_line("2 tin lid kaolin", find, own)
         self.assertEqual((line.amount, line.unit, line.problem), (2.0, "spoon-4", ""))
 
     def test_bullets_numbers_and_empty_lines(self) -> None:
-        lines = understood("• 60 g kaolin\n\n1. 2 tsp honey\n[x] 100 mL rain water\n   \n", find, METRIC)
+        lines = parse_lines("• 60 g kaolin\n\n1. 2 tsp honey\n[x] 100 mL rain water\n   \n", find, METRIC)
         self.assertEqual([line.amount for line in lines], [60.0, 2.0, 100.0])
 
     @settings(max_examples=150, deadline=None)
     @given(st.text(max_size=80))
     def test_whatever_is_pasted_no_line_is_lost(self, text: str) -> None:
-        lines = understood(text, find, METRIC)
-        self.assertEqual([line.text for line in lines], written(text))
+        lines = parse_lines(text, find, METRIC)
+        self.assertEqual([line.text for line in lines], split_lines(text))
         for line in lines:
             self.assertTrue(line.problem or (line.amount is not None and line.found))

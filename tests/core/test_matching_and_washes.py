@@ -3,21 +3,25 @@
 import json
 from unittest import TestCase
 
-from eyebright.core.cautions import cautions
-from eyebright.core.cautions.engine import possible
-from eyebright.core.chemistry.uncertainty import Draws
-from eyebright.core.formulas.digest import digest_of, kept_digest
-from eyebright.core.formulas.lift import LEFT_IN
-from eyebright.core.formulas.reading import read
-from eyebright.core.formulas.starts import starts
-from eyebright.core.formulas.wash import Link, Wash, wash_of
-from eyebright.core.heads.asks import aims_of
-from eyebright.core.heads.facts import with_materials
-from eyebright.core.heads.head import ground_of
-from eyebright.core.heads.matching import Candidate, Match, rank
-from eyebright.core.heads.schools import defaults_by, held_against, plain_schools, school_keys
+from eyebright.core.formulas.assess import LEFT_IN, assess, digest_of, kept_digest
+from eyebright.core.formulas.model import starts
+from eyebright.core.heads import hair_and_scalp_of, needs_of, with_materials
+from eyebright.core.numbers import Draws
+from eyebright.core.rules import cautions, possible
+from eyebright.core.wash import (
+    Candidate,
+    Link,
+    Match,
+    Wash,
+    defaults_by,
+    held_against,
+    plain_schools,
+    rank,
+    school_keys,
+    wash_of,
+)
 
-from .formulas import formula, start, stuff
+from .formulas import formula, start, supply
 from .heads import head
 
 
@@ -29,7 +33,7 @@ def candidates() -> list[Candidate]:
         materials = [line.material for line in made.ingredients if line.material]
         named = tuple((each.key, each.name) for each in materials)
         contains = tuple(one for each in materials for one in each.contains)
-        out.append(Candidate(key, starts()[key].name, digest_of(read(made)), (), named, contains))
+        out.append(Candidate(key, starts()[key].name, digest_of(assess(made)), (), named, contains))
     return out
 
 
@@ -39,7 +43,7 @@ CANDIDATES = candidates()
 def ranked(answers=None, schools=None, **more) -> dict[str, Match]:
     """Every starting point for a head, in order of rank."""
     whom = head(answers, **more)
-    return {each.candidate.key: each for each in rank(CANDIDATES, whom, aims_of(whom.facts()), schools)}
+    return {each.candidate.key: each for each in rank(CANDIDATES, whom, needs_of(whom.facts()), schools)}
 
 
 class Matching(TestCase):
@@ -56,7 +60,12 @@ class Matching(TestCase):
         whom = head({"scalp": "oily"})
         facts = whom.facts()
         draws = Draws(400)
-        own = read(start("conker_wash"), ground=ground_of(whom, facts, draws), head=facts, draws=draws)
+        own = assess(
+            start("conker_wash"),
+            hair_and_scalp=hair_and_scalp_of(whom, facts, draws),
+            head=facts,
+            draws=draws,
+        )
         self.assertAlmostEqual(
             ranked({"scalp": "oily"})["conker_wash"].lift.value, own.lift.scalp.value, delta=0.04
         )
@@ -116,7 +125,7 @@ class Washes(TestCase):
     """One thing after another."""
 
     def wash(self, *links: Link, **more) -> Wash:
-        return wash_of(links, stuff("very_hard"), **more)
+        return wash_of(links, supply("very_hard"), **more)
 
     def said(self, *links: Link) -> set[str]:
         return {each.id for each in self.wash(*links).cautions}
@@ -135,7 +144,7 @@ class Washes(TestCase):
         self.assertGreater(found.along[0].lengths_oil.value, 1.0)
         self.assertAlmostEqual(found.scalp_lift.value, plain.scalp_lift.value, delta=1e-6)
         self.assertGreater(found.put_back.value, 0.5)
-        self.assertEqual(read(OIL).lift.grade, LEFT_IN)
+        self.assertEqual(assess(OIL).lift.grade, LEFT_IN)
 
     def test_water_lifts_its_share_once(self) -> None:
         found = self.wash(Link(None), Link(None), Link(RINSE))
@@ -167,7 +176,9 @@ class Washes(TestCase):
     def test_for_a_head(self) -> None:
         whom = head({"scalp": "oily", "length": "waist"})
         facts = whom.facts()
-        for_them = self.wash(Link(SOAP), ground_for=lambda draws: ground_of(whom, facts, draws), head=facts)
+        for_them = self.wash(
+            Link(SOAP), hair_and_scalp_for=lambda draws: hair_and_scalp_of(whom, facts, draws), head=facts
+        )
         self.assertGreater(for_them.along[0].dose.value, self.wash(Link(SOAP)).along[0].dose.value)
 
 

@@ -7,15 +7,19 @@ from unittest import TestCase
 import numpy as np
 from jsonschema import Draft202012Validator
 
-from eyebright.core.chemistry import solve_ph
-from eyebright.core.chemistry.solution import neat_ph
-from eyebright.core.chemistry.species import species_table
-from eyebright.core.chemistry.uncertainty import Draws
-from eyebright.core.heads.record import tables
-from eyebright.core.materials import MaterialError, kinds, library, material
-from eyebright.core.materials.keeping import notices
-from eyebright.core.materials.library import made, rows
-from eyebright.core.materials.names import found
+from eyebright.core.chemistry import neat_ph, solve_ph, species_table
+from eyebright.core.heads import tables
+from eyebright.core.materials import (
+    MaterialError,
+    find_materials,
+    kinds,
+    library,
+    material,
+    material_from_row,
+    notices,
+    rows,
+)
+from eyebright.core.numbers import Draws
 
 SCHEMA = Path(__file__).parents[2] / "eyebright" / "core" / "materials" / "schema.json"
 
@@ -55,13 +59,13 @@ class Library(TestCase):
         self.assertGreaterEqual(len(keys), 80)
         self.assertEqual({row["kind"] for row in rows()} - set(kinds()), set())
         allergens = {choice.key for choice in tables().questions["allergies"].choices}
-        for stuff in library().values():
-            with self.subTest(stuff.key):
-                self.assertLessEqual(set(stuff.contains), allergens)
-                self.assertTrue(stuff.source and stuff.keeps and stuff.latin)
-                assert stuff.density
-                self.assertTrue(0.03 < stuff.density.low <= stuff.density.high < 2.0)
-                brought = stuff.brings(Draws())
+        for supply in library().values():
+            with self.subTest(supply.key):
+                self.assertLessEqual(set(supply.contains), allergens)
+                self.assertTrue(supply.source and supply.keeps and supply.latin)
+                assert supply.density
+                self.assertTrue(0.03 < supply.density.low <= supply.density.high < 2.0)
+                brought = supply.contribution(Draws())
                 for component, moles in brought.moles.items():
                     self.assertIn(component, species_table().components)
                     self.assertTrue(np.all(moles >= 0.0))
@@ -78,8 +82,8 @@ class Library(TestCase):
             ("NATRON", "baking_soda"),
         ):
             with self.subTest(find):
-                self.assertIn(key, [stuff.key for stuff in found(find)])
-        self.assertEqual(found("moonshine"), [])
+                self.assertIn(key, [supply.key for supply in find_materials(find)])
+        self.assertEqual(find_materials("moonshine"), [])
 
     def test_an_unknown_material_is_said(self) -> None:
         with self.assertRaisesRegex(MaterialError, "no material called 'moonshine'"):
@@ -87,13 +91,16 @@ class Library(TestCase):
 
     def test_one_of_your_own_is_as_wide_as_its_kind(self) -> None:
         row = {"key": "own-1", "name": "Quince vinegar", "kind": "vinegar", "source": "ours"}
-        own, known = made(row), made(row | {"bound_base": [11.0, 12.0, 13.0], "strength": [4.9, 5.0, 5.1]})
-        wide, narrow = neat_ph(own.brings), neat_ph(known.brings)
+        own, known = (
+            material_from_row(row),
+            material_from_row(row | {"bound_base": [11.0, 12.0, 13.0], "strength": [4.9, 5.0, 5.1]}),
+        )
+        wide, narrow = neat_ph(own.contribution), neat_ph(known.contribution)
         self.assertGreater(wide.high - wide.low, 2.0 * (narrow.high - narrow.low))
         self.assertIn("density", own.guessed)
         self.assertNotIn("strength", known.guessed)
         with self.assertRaises(MaterialError):
-            made(row | {"kind": "moonshine"})
+            material_from_row(row | {"kind": "moonshine"})
 
 
 class Keeping(TestCase):
@@ -114,29 +121,29 @@ class Neat(TestCase):
     def test_the_range_holds_what_bottles_read(self) -> None:
         for key, read in READ.items():
             with self.subTest(key):
-                neat = neat_ph(material(key).brings)
+                neat = neat_ph(material(key).contribution)
                 self.assertLess(neat.low, read)
                 self.assertGreater(neat.high, read)
 
     def test_bound_base_decides_more_than_strength(self) -> None:
         spirit, cider = material("spirit_vinegar"), material("cider_vinegar")
-        weak_spirit = neat_ph(lambda draws: spirit.brings(draws, 4.0))
-        strong_cider = neat_ph(lambda draws: cider.brings(draws, 6.0))
+        weak_spirit = neat_ph(lambda draws: spirit.contribution(draws, 4.0))
+        strong_cider = neat_ph(lambda draws: cider.contribution(draws, 6.0))
         self.assertGreater(strong_cider.value, weak_spirit.value + 0.3)
 
     def test_own_strength_counts(self) -> None:
-        stuff = material("spirit_vinegar")
-        neat = [neat_ph(lambda draws, s=s: stuff.brings(draws, s)).value for s in (4.0, 10.0)]
+        supply = material("spirit_vinegar")
+        neat = [neat_ph(lambda draws, s=s: supply.contribution(draws, s)).value for s in (4.0, 10.0)]
         self.assertGreater(neat[0], neat[1] + 0.1)
 
     def test_a_mole_is_a_mole(self) -> None:
         one = Draws(1)
-        vinegar = material("spirit_vinegar").brings(one, 6.0052)
+        vinegar = material("spirit_vinegar").contribution(one, 6.0052)
         self.assertAlmostEqual(vinegar.moles["acetate"][0], 1e-3, places=9)
-        tartar = material("cream_of_tartar").brings(one, 100.0)
+        tartar = material("cream_of_tartar").contribution(one, 100.0)
         self.assertAlmostEqual(tartar.moles["tartrate"][0], 1 / 188.177, places=9)
         self.assertEqual(tartar.moles["tartrate"][0], tartar.moles["potassium"][0])
-        lactic = material("lactic_acid").brings(one, 80.0)
+        lactic = material("lactic_acid").contribution(one, 80.0)
         self.assertAlmostEqual(lactic.moles["lactate"][0], 0.8 * 1.19 / 90.078, places=6)
 
 
@@ -145,9 +152,9 @@ class WithoutAFormula(TestCase):
 
     def test_a_neat_liquid_reads_what_its_row_says(self) -> None:
         for key in ("aloe_gel", "milk", "black_tea", "buttermilk", "honey", "orange_juice", "rose_water"):
-            stuff = material(key)
-            said = stuff.side.ph  # type: ignore[union-attr]
-            read = neat_ph(stuff.brings)
+            supply = material(key)
+            said = supply.side.ph  # type: ignore[union-attr]
+            read = neat_ph(supply.contribution)
             with self.subTest(key):
                 self.assertAlmostEqual(read.value, said.mid, delta=0.03)
                 self.assertAlmostEqual(read.low, said.low, delta=0.06)
@@ -156,8 +163,8 @@ class WithoutAFormula(TestCase):
     def test_a_slurry_reads_and_holds_what_its_row_says(self) -> None:
         for key in ("nettle", "rhassoul", "kaolin", "sumac", "soapnut", "soap_bar"):
             side, one = material(key).side, Draws(1)
-            brings = material(key).brings(one)
-            litre = {name: moles * side.per * 10.0 for name, moles in brings.moles.items()}  # type: ignore[union-attr]
+            contribution = material(key).contribution(one)
+            litre = {name: moles * side.per * 10.0 for name, moles in contribution.moles.items()}  # type: ignore[union-attr]
             solved = solve_ph({name: float(moles[0]) for name, moles in litre.items()})
             with self.subTest(key):
                 self.assertAlmostEqual(solved.ph, side.ph.mid, delta=0.05)  # type: ignore[union-attr]

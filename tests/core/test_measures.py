@@ -2,15 +2,15 @@
 
 from unittest import TestCase
 
-from eyebright.core.materials import material
-from eyebright.core.materials.library import made
-from eyebright.core.measures import (
+from eyebright.core.materials import (
     METRIC,
     Amount,
     MeasureError,
     OwnSpoon,
     OwnVessel,
     kit,
+    material,
+    material_from_row,
     measured,
     offered,
 )
@@ -71,8 +71,10 @@ class Amounts(TestCase):
         self.assertAlmostEqual(many - 1.0, (one - 1.0) / 4.0)
 
     def test_what_nobody_can_measure_is_said(self) -> None:
-        vague = made({"key": "own-1", "name": "Grey powder", "kind": "some powder", "source": "ours"})
-        for said, stuff, words in (
+        vague = material_from_row(
+            {"key": "own-1", "name": "Grey powder", "kind": "some powder", "source": "ours"}
+        )
+        for said, supply, words in (
             (Amount(1, "tsp"), vague, "weigh one and put it"),
             (Amount(1, "splash"), material("kaolin"), "by the splash"),
             (Amount(1, "pinch"), None, "water by the pinch"),
@@ -81,7 +83,7 @@ class Amounts(TestCase):
             (Amount(1, "spoon-1"), material("kaolin"), "only weighed with something else"),
         ):
             with self.subTest(words), self.assertRaisesRegex(MeasureError, words):
-                measured(said, stuff, OWN)
+                measured(said, supply, OWN)
         self.assertEqual(measured(Amount(3, "g"), vague).amount, 3.0)
 
 

@@ -6,14 +6,19 @@ from unittest import TestCase
 
 import numpy as np
 
-from eyebright.core.chemistry import solve_ph_many
-from eyebright.core.chemistry.carbonate import after_standing
-from eyebright.core.chemistry.solution import Part, totals
-from eyebright.core.chemistry.uncertainty import Draws, Spread
-from eyebright.core.chemistry.water import Profile, gas_lost, reported, water_classes
-from eyebright.core.making.jug import JugError, filled
-from eyebright.core.making.mix import Mix, Use, work_out
+from eyebright.core.chemistry import (
+    Part,
+    Profile,
+    after_standing,
+    gas_lost,
+    reported,
+    solve_ph_many,
+    totals,
+    water_classes,
+)
 from eyebright.core.materials import WaterLot, material
+from eyebright.core.mix import JugError, Mix, Use, filled, work_out
+from eyebright.core.numbers import Draws, Spread
 
 from .jugs import line, lot, question, rinse
 
@@ -199,7 +204,7 @@ class Honesty(TestCase):
             ("malt_vinegar", "very_hard", 5.5),
         ):
             plan = asked(acid=acid, water=water, aim=aim)
-            stuff, source = material(acid), water_classes()[water]
+            supply, source = material(acid), water_classes()[water]
 
             def true(spread: Spread, rng: np.random.Generator = rng) -> float:
                 # Somewhere in the range, all of it alike: not the spread that the plan draws from.
@@ -212,8 +217,8 @@ class Honesty(TestCase):
                 rest = plan.pours[0].amount * rng.uniform(0.98, 1.02)
                 mixed = totals(
                     [
-                        Part(stuff.brings(draws), np.array([poured])),
-                        Part(source.brings(draws), np.array([rest])),
+                        Part(supply.contribution(draws), np.array([poured])),
+                        Part(source.contribution(draws), np.array([rest])),
                     ]
                 )
                 just_mixed = solve_ph_many(mixed).ph

@@ -6,16 +6,14 @@ import numpy as np
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
-from eyebright.core.chemistry.uncertainty import Draws
-from eyebright.core.making.jug import Line, filled
-from eyebright.core.making.mix import work_out
-from eyebright.core.materials import acidic, library
-from eyebright.core.measures import Amount
+from eyebright.core.materials import Amount, acidic, library
+from eyebright.core.mix import Line, filled, work_out
+from eyebright.core.numbers import Draws
 
 from .jugs import line, lot, question, water
 
 WATERS = ("distilled", "rain", "soft", "hard", "very_hard")
-POURED = [key for key, stuff in library().items() if stuff.side is not None and not stuff.dry]
+POURED = [key for key, supply in library().items() if supply.side is not None and not supply.dry]
 ACIDS = [key for key in POURED if acidic(library()[key]) and library()[key].strength is not None]
 ALKALIS = ["baking_soda", "washing_soda"]
 NONE = np.zeros(1)
@@ -24,10 +22,10 @@ waters = st.sampled_from(WATERS)
 stuffs = st.lists(st.tuples(st.sampled_from(POURED), st.floats(0.05, 40.0)), min_size=1, max_size=5)
 
 
-def jug(source: str, much: float, stuff: list[tuple[str, float]], times: float = 1.0) -> list[Line]:
+def jug(source: str, much: float, supply: list[tuple[str, float]], times: float = 1.0) -> list[Line]:
     """Lines of so much water, then of each of these."""
     out = [line(water(source), much * times)]
-    return out + [line(lot(key), amount * times) for key, amount in stuff]
+    return out + [line(lot(key), amount * times) for key, amount in supply]
 
 
 def ph(lines: list[Line]) -> float:
@@ -40,46 +38,46 @@ class Properties(TestCase):
 
     @given(waters, stuffs, st.sampled_from(ACIDS), st.floats(0.1, 30.0), st.floats(1.05, 3.0))
     @settings(max_examples=60, deadline=None)
-    def test_more_acid_never_raises_it(self, source, stuff, acid, amount, more) -> None:
+    def test_more_acid_never_raises_it(self, source, supply, acid, amount, more) -> None:
         # An acid powder or a vinegar that is sharper than the jug it goes into.
-        less, extra = (jug(source, 500.0, [*stuff, (acid, a)]) for a in (amount, amount * more))
-        assume(_sharper(acid, ph(jug(source, 500.0, stuff))))
+        less, extra = (jug(source, 500.0, [*supply, (acid, a)]) for a in (amount, amount * more))
+        assume(_sharper(acid, ph(jug(source, 500.0, supply))))
         self.assertLessEqual(ph(extra), ph(less) + 1e-3)
 
     @given(waters, stuffs, st.sampled_from(ALKALIS), st.floats(0.1, 20.0), st.floats(1.05, 3.0))
     @settings(max_examples=60, deadline=None)
-    def test_more_alkali_never_lowers_it(self, source, stuff, alkali, amount, more) -> None:
+    def test_more_alkali_never_lowers_it(self, source, supply, alkali, amount, more) -> None:
         # Baking soda is about pH 8: into what is more alkaline already it is an acid.
-        assume(ph(jug(source, 500.0, stuff)) < 7.5)
-        less, extra = (ph(jug(source, 500.0, [*stuff, (alkali, a)])) for a in (amount, amount * more))
+        assume(ph(jug(source, 500.0, supply)) < 7.5)
+        less, extra = (ph(jug(source, 500.0, [*supply, (alkali, a)])) for a in (amount, amount * more))
         assume(alkali == "washing_soda" or less < 7.4)
         self.assertGreaterEqual(extra, less - 1e-3)
 
     @given(waters, stuffs, st.randoms(use_true_random=False))
     @settings(max_examples=40, deadline=None)
-    def test_the_order_does_not_matter(self, source, stuff, rng) -> None:
-        lines = jug(source, 500.0, stuff)
+    def test_the_order_does_not_matter(self, source, supply, rng) -> None:
+        lines = jug(source, 500.0, supply)
         shuffled = list(lines)
         rng.shuffle(shuffled)
         self.assertAlmostEqual(ph(lines), ph(shuffled), places=6)
 
     @given(waters, stuffs, st.floats(0.1, 0.9))
     @settings(max_examples=40, deadline=None)
-    def test_splitting_a_pour_changes_nothing(self, source, stuff, share) -> None:
-        whole = jug(source, 500.0, stuff)
+    def test_splitting_a_pour_changes_nothing(self, source, supply, share) -> None:
+        whole = jug(source, 500.0, supply)
         first, *rest = whole[1:]
         halves = [
-            Line(first.stuff, "amount", Amount(first.amount.value * part, first.unit))
+            Line(first.supply, "amount", Amount(first.amount.value * part, first.unit))
             for part in (share, 1.0 - share)
         ]
         self.assertAlmostEqual(ph(whole), ph([whole[0], *halves, *rest]), places=6)
 
     @given(waters, stuffs, st.floats(1.5, 20.0))
     @settings(max_examples=60, deadline=None)
-    def test_dilution_moves_it_towards_the_water(self, source, stuff, times) -> None:
+    def test_dilution_moves_it_towards_the_water(self, source, supply, times) -> None:
         plain = ph([line(water(source), 500.0)])
-        strong, weak = ph(jug(source, 500.0, stuff)), ph(jug(source, 500.0 * times, stuff))
-        assume(all(library()[key].solubility is None for key, _ in stuff))
+        strong, weak = ph(jug(source, 500.0, supply)), ph(jug(source, 500.0 * times, supply))
+        assume(all(library()[key].solubility is None for key, _ in supply))
         # It never overshoots the water, nor goes back past where it was, but for what thinner salt does
         # to a buffer (a tenth).
         low, high = min(plain, strong) - 0.1, max(plain, strong) + 0.1
@@ -87,8 +85,10 @@ class Properties(TestCase):
 
     @given(waters, stuffs, st.floats(0.2, 8.0))
     @settings(max_examples=40, deadline=None)
-    def test_scaling_keeps_it(self, source, stuff, times) -> None:
-        self.assertAlmostEqual(ph(jug(source, 500.0, stuff)), ph(jug(source, 500.0, stuff, times)), places=5)
+    def test_scaling_keeps_it(self, source, supply, times) -> None:
+        self.assertAlmostEqual(
+            ph(jug(source, 500.0, supply)), ph(jug(source, 500.0, supply, times)), places=5
+        )
 
     @given(waters, st.sampled_from(ACIDS), st.floats(3.6, 5.0))
     @settings(max_examples=15, deadline=None)

@@ -4,8 +4,8 @@ from pathlib import Path
 from unittest import TestCase
 
 from docs.tables import HERE, filled, tables
-from eyebright.core.cautions.engine import rules
-from eyebright.core.heads.asks import asks_table
+from eyebright.core.heads import needs_table
+from eyebright.core.rules import rules
 
 CORE = Path(__file__).parents[2] / "eyebright" / "core"
 
@@ -21,9 +21,9 @@ class ModelDocument(TestCase):
         text = HERE.read_text("utf-8")
         for name in tables():
             self.assertIn(f"<!-- table: {name} -->", text)
-        for rule in (*rules(), *asks_table()["rule"]):
+        for rule in (*rules(), *needs_table()["rule"]):
             self.assertIn(f"| {rule.id} |", text)
 
     def test_every_rule_has_a_source(self) -> None:
-        for rule in (*rules(), *asks_table()["rule"]):
+        for rule in (*rules(), *needs_table()["rule"]):
             self.assertTrue(rule.source, rule.id)

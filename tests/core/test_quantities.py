@@ -2,9 +2,11 @@
 
 from unittest import TestCase
 
-from eyebright.core.measures import METRIC, MeasureError, kit
-from eyebright.core.quantities import (
+from eyebright.core.materials import (
+    METRIC,
+    MeasureError,
     jug_for,
+    kit,
     pourable,
     rinse_volume,
     said,

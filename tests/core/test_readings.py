@@ -2,9 +2,9 @@
 
 from unittest import TestCase
 
-from eyebright.core.chemistry.readings import StripReading, compare
-from eyebright.core.chemistry.uncertainty import Figure
-from eyebright.core.making.reading import cautions_on_reading
+from eyebright.core.chemistry import StripReading, compare
+from eyebright.core.mix import cautions_on_reading
+from eyebright.core.numbers import Figure
 
 from .test_cautions import MILD
 

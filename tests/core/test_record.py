@@ -4,10 +4,16 @@ from datetime import date
 from typing import Any
 from unittest import TestCase
 
-from eyebright.core.heads.asks import asks_table
-from eyebright.core.heads.facts import facts_of
-from eyebright.core.heads.head import patch_hours
-from eyebright.core.heads.record import CheckIn, History, RecordError, read_record, tables
+from eyebright.core.heads import (
+    CheckIn,
+    History,
+    RecordError,
+    facts_of,
+    needs_table,
+    patch_hours,
+    read_record,
+    tables,
+)
 
 TODAY = date(2026, 11, 21)
 
@@ -125,7 +131,7 @@ class Facts(TestCase):
 
     def test_every_rule_looks_at_facts_that_there_are(self) -> None:
         facts = facts_of(read(), TODAY, CheckIn(oil=2), history=History({"clay_damp": 1.0}, 1.0), patches={})
-        for rule in asks_table()["rule"]:
+        for rule in needs_table()["rule"]:
             for fact, _, _ in rule.when:
                 self.assertIn(fact, facts, rule.id)
             self.assertTrue(rule.reason and rule.source)

@@ -4,13 +4,10 @@ from unittest import TestCase
 
 import numpy as np
 
-from eyebright.core.cautions.limits import limits
-from eyebright.core.chemistry.uncertainty import Draws
-from eyebright.core.making.jug import Line, filled
-from eyebright.core.making.mix import Question, work_out
-from eyebright.core.making.routes import Route, routes
-from eyebright.core.making.spoonable import Asked, spoon_versions
-from eyebright.core.measures import Amount, OwnSpoon, kit, measured
+from eyebright.core.materials import Amount, OwnSpoon, kit, measured
+from eyebright.core.mix import Asked, Line, Question, Route, filled, routes, spoon_versions, work_out
+from eyebright.core.numbers import Draws
+from eyebright.core.rules import limits
 
 from .jugs import line, lot, question, water
 
@@ -46,7 +43,7 @@ class Routes(TestCase):
         moved = {}
         for way in ("dilute", "buffer"):
             route = found[way]
-            lines = [Line(each.stuff, "amount", each.amount) for each in route.lines]
+            lines = [Line(each.supply, "amount", each.amount) for each in route.lines]
             soda = line("washing_soda", 0.07)
             before, after = (
                 float(filled(jug, None).just_mixed(np.zeros(1), Draws(1))[0])
@@ -122,9 +119,9 @@ class Spoons(TestCase):
         assert version
         self.assertAlmostEqual(version.ph.value, 3.8, delta=0.12)
         for each in version.spoonfuls:
-            stuff = lot(each.key.removeprefix("lot-"))
+            supply = lot(each.key.removeprefix("lot-"))
             with self.subTest(each.words):
-                self.assertAlmostEqual(measured(each.said, stuff.material).amount, each.amount, delta=0.02)
+                self.assertAlmostEqual(measured(each.said, supply.material).amount, each.amount, delta=0.02)
 
     def test_a_scoop_of_ones_own_is_used(self) -> None:
         own = kit("metric", (OwnSpoon("spoon-1", "scoop", None, 11.0, "rhassoul"),))
@@ -152,7 +149,7 @@ class Spoons(TestCase):
         self.assertTrue(routes(question(*brim.lines, volume=505.0, aim=4.5), mix, SHELF, lot("baking_soda")))
 
     def test_ten_lines_find_their_spoons(self) -> None:
-        stuff = [
+        supply = [
             "nettle",
             "linden",
             "lemon_juice",
@@ -164,10 +161,10 @@ class Spoons(TestCase):
             "kaolin",
         ]
         asked = question(
-            line("hard", how="fill"), *(line(key, 7.3) for key in stuff), volume=1000.0, aim=None
+            line("hard", how="fill"), *(line(key, 7.3) for key in supply), volume=1000.0, aim=None
         )
         mix = work_out(asked)
         version = spoon_versions([Asked(mix.jug, mix.amount, mix.ph.value, None)])[0]
         assert version
-        self.assertEqual(len(version.spoonfuls), len(stuff))
+        self.assertEqual(len(version.spoonfuls), len(supply))
         self.assertAlmostEqual(version.ph.value, mix.ph.value, delta=0.1)

@@ -3,11 +3,9 @@
 from datetime import date
 from unittest import TestCase
 
-from eyebright.core.heads.record import read_record
-from eyebright.core.making.chain import Hair, Pouring, after_pours, follow
-from eyebright.core.making.jug import filled
-from eyebright.core.making.mix import work_out
-from eyebright.core.making.soda import SodaWash, soda_wash
+from eyebright.core.chain import Hair, Pouring, after_pours, follow
+from eyebright.core.heads import read_record
+from eyebright.core.mix import SodaWash, filled, soda_wash, work_out
 
 from .jugs import line, question, rinse, water
 

@@ -4,7 +4,7 @@ from unittest import TestCase
 
 import numpy as np
 
-from eyebright.core.chemistry.uncertainty import DRAWS, Draws, Spread, doubt_shares, figure
+from eyebright.core.numbers import DRAWS, Draws, Spread, figure, variance_shares
 
 
 class Spreads(TestCase):
@@ -63,7 +63,7 @@ class Doubts(TestCase):
         draws = Draws()
         wide, narrow = Spread(0.0, 30.0, 60.0, floor=-99.0), Spread(9.0, 10.0, 11.0)
         result = draws.of("wide", wide) + draws.of("narrow", narrow) + draws.of("known", Spread.exact(3.0))
-        shares = doubt_shares(draws, result)
+        shares = variance_shares(draws, result)
         self.assertEqual(list(shares), ["wide", "narrow"])
         self.assertGreater(shares["wide"], 0.98)
         self.assertLess(sum(shares.values()), 1.05)

@@ -4,15 +4,13 @@ from unittest import TestCase
 
 import numpy as np
 
-from eyebright.core.chemistry import solve_ph
-from eyebright.core.chemistry.solution import Part, neat_ph, totals
-from eyebright.core.chemistry.uncertainty import Draws
-from eyebright.core.chemistry.water import Profile, Water, reported, water_classes
+from eyebright.core.chemistry import Part, Profile, Water, neat_ph, reported, solve_ph, totals, water_classes
+from eyebright.core.numbers import Draws
 
 
 def plain(water: Water) -> dict[str, float]:
     """A water's middle composition, mol/kg."""
-    mixed = totals([Part(water.brings(Draws(1)), np.ones(1))])
+    mixed = totals([Part(water.contribution(Draws(1)), np.ones(1))])
     return {name: float(column[0]) for name, column in mixed.items()}
 
 
@@ -22,7 +20,7 @@ class Classes(TestCase):
     def test_each_class_has_its_own_ph_back(self) -> None:
         for water in water_classes().values():
             with self.subTest(water.key):
-                read = neat_ph(water.brings)
+                read = neat_ph(water.contribution)
                 self.assertAlmostEqual(read.value, water.ph.mid, delta=0.15)
                 self.assertAlmostEqual(read.low, water.ph.low, delta=0.2)
                 self.assertAlmostEqual(read.high, water.ph.high, delta=0.2)

@@ -3,7 +3,7 @@
 from datetime import date
 from unittest import TestCase
 
-from eyebright.core.chemistry.water_report import ReportError, ReportRow, read_report
+from eyebright.core.chemistry import ReportError, ReportRow, read_report
 
 
 class Report(TestCase):

@@ -14,7 +14,7 @@ import numpy as np
 from numpy.typing import ArrayLike, NDArray
 
 from .activity import Number
-from .balance import Balance, clamp
+from .charge_balance import ChargeBalance, clamp
 from .composition import Composition, composition_of
 from .species import LN10, species_table
 
@@ -93,7 +93,7 @@ def solve_ph(totals: Mapping[str, float], temperature_c: float = 25.0) -> Equili
     Raises ChemistryError for an unknown component, a negative total, or no liquid.
     """
     present = _checked(totals, temperature_c)
-    mix = Balance(
+    mix = ChargeBalance(
         composition_of(present, float(temperature_c)),
         {name: float(totals[name]) for name in present},
         math.exp,
@@ -160,7 +160,7 @@ def _solve_rows(
     composition: Composition, totals: dict[str, Array], start: Array | None
 ) -> tuple[Array, Array, Array]:
     """The same rounds as `solve_ph`, a whole chunk at once; a row is done when all are."""
-    mix = Balance(composition, totals, np.exp, np.log, np.sqrt)
+    mix = ChargeBalance(composition, totals, np.exp, np.log, np.sqrt)
     rows = next(iter(totals.values())) * 0.0 if totals else np.zeros(1)
     ph = rows + (mix.first_ph if start is None else start)
     strength = np.minimum(rows + mix.first_strength(), HIGHEST_STRENGTH)

@@ -5,7 +5,7 @@ from typing import Literal, Protocol
 
 import numpy as np
 
-from .uncertainty import Z_90, Array, Figure
+from ..numbers import Z_90, Array, Figure
 
 Agreement = Literal["agrees", "higher", "lower"]
 

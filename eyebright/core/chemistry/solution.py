@@ -6,9 +6,9 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from ..numbers import PRIOR, Draws, Figure, Posterior, figure
 from .equilibrium import EquilibriumMany, solve_ph_many
 from .species import species_table
-from .uncertainty import NOTHING_READ, Belief, Draws, Figure, figure
 
 Array = NDArray[np.float64]
 
@@ -17,7 +17,7 @@ START_PH = 5.0  # where a mix that nothing is known of begins to be solved
 
 
 @dataclass(frozen=True)
-class Brings:
+class Contribution:
     """What one unit (a mL of liquid, a g of powder) brings into the jug.
 
     `moles`: mol of each component, arrays of draws; `water`: kg of water; `volume`: mL it takes up.
@@ -32,16 +32,16 @@ class Brings:
 class Part:
     """So much of something in the jug: `amount` in its own units, broadcastable with the draws."""
 
-    brings: Brings
+    contribution: Contribution
     amount: Array
 
 
 def totals(parts: Sequence[Part]) -> dict[str, Array]:
     """Analytical totals of the mix, mol per kg of water."""
-    water = sum(part.brings.water * part.amount for part in parts)
+    water = sum(part.contribution.water * part.amount for part in parts)
     out: dict[str, Array] = {}
     for part in parts:
-        for component, moles in part.brings.moles.items():
+        for component, moles in part.contribution.moles.items():
             out[component] = out.get(component, np.zeros(1)) + moles * part.amount
     return {component: moles / water for component, moles in out.items()}
 
@@ -85,17 +85,17 @@ def solve_together(mixes: Sequence[tuple[Mapping[str, Array], Array | None]]) ->
 def acid_grams(parts: Sequence[Part]) -> dict[str, Array]:
     """Grams of each organic acid per 100 mL of the mix, free and turned to salt together."""
     acids = {name: acid for name, acid in species_table().acids.items() if acid.organic}
-    volume = sum(part.brings.volume * part.amount for part in parts)
+    volume = sum(part.contribution.volume * part.amount for part in parts)
     out: dict[str, Array] = {}
     for part in parts:
-        for component, moles in part.brings.moles.items():
+        for component, moles in part.contribution.moles.items():
             if component in acids:
                 grams = moles * part.amount * acids[component].mass * 100.0 / volume
                 out[component] = out.get(component, np.zeros(1)) + grams
     return out
 
 
-def neat_ph(brings: Callable[[Draws], Brings], belief: Belief = NOTHING_READ) -> Figure:
+def neat_ph(contribution: Callable[[Draws], Contribution], posterior: Posterior = PRIOR) -> Figure:
     """The pH of a liquid by itself, with its range."""
-    draws = Draws(NEAT_DRAWS, belief=belief)
-    return figure(solve(totals([Part(brings(draws), np.ones(1))])).ph, "pH")
+    draws = Draws(NEAT_DRAWS, posterior=posterior)
+    return figure(solve(totals([Part(contribution(draws), np.ones(1))])).ph, "pH")

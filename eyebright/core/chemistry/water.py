@@ -8,11 +8,11 @@ from typing import Any
 
 import numpy as np
 
+from ..numbers import Draws, Spread
 from .carbonate import AIR_CO2
 from .carbonate import charge as carbonate_charge
-from .solution import Brings
+from .solution import Contribution
 from .species import species_table
-from .uncertainty import Draws, Spread
 
 CACO3_MASS = 100.087  # g/mol
 SODIUM_MASS = 22.990
@@ -51,7 +51,7 @@ class Water:
             ph=profile.ph or self.ph,
         )
 
-    def brings(self, draws: Draws) -> Brings:
+    def contribution(self, draws: Draws) -> Contribution:
         """What 1 mL brings: mol of each component and kg of water, arrays of draws."""
         alkalinity = draws.of("alkalinity", self.alkalinity) * 2e-3 / CACO3_MASS  # eq/L
         hardness = draws.of("hardness", self.hardness) * 1e-3 / CACO3_MASS  # mol/L
@@ -80,7 +80,7 @@ class Water:
             "sulfate": np.maximum(left, 0.0) * (1.0 - CHLORIDE_SHARE) / 2.0,
             "carbonate": carbonate,
         }
-        return Brings({name: amount * 1e-3 for name, amount in totals.items()}, 0.998e-3)
+        return Contribution({name: amount * 1e-3 for name, amount in totals.items()}, 0.998e-3)
 
 
 @dataclass(frozen=True)

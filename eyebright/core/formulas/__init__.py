@@ -1,1 +1,2 @@
-"""What preparations are and do: their families, and how much of the scalp's oil a wash lifts."""
+"""Formulas, in rooms: `model` what one is, `prepare` what its steps do, `assess` what comes of it, `change`
+backwards from what is wanted, `exchange` in and out."""

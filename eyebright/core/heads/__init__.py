@@ -1,1 +1,50 @@
-"""Heads: what is known of a scalp and its hair, what it weighs, and what it asks for."""
+"""Heads: what is known of a scalp and its hair, what they weigh and hold, and what they need."""
+
+from .facts import CHILD, facts_of, patch_of, with_materials
+from .hair import hair_mass, liquid_held
+from .hair_and_scalp import HairAndScalp, ordinary_head
+from .head import Head, days_of_oil, facts_for_mix, hair_and_scalp_of, mass_of, patch_hours, scalp_of
+from .needs import Needs, Reason, ZoneNeed, needs_of, needs_table, shortened
+from .quick_tests import Belief, beliefs, quick_tests, surer
+from .record import CheckIn, History, Record, RecordError, Today, read_record, tables
+from .sebum import cleaning_for, grade, lifted, scalp_oil, sebum_table
+
+__all__ = [
+    "CHILD",
+    "Belief",
+    "CheckIn",
+    "HairAndScalp",
+    "Head",
+    "History",
+    "Needs",
+    "Reason",
+    "Record",
+    "RecordError",
+    "Today",
+    "ZoneNeed",
+    "beliefs",
+    "cleaning_for",
+    "days_of_oil",
+    "facts_for_mix",
+    "facts_of",
+    "grade",
+    "hair_and_scalp_of",
+    "hair_mass",
+    "lifted",
+    "liquid_held",
+    "mass_of",
+    "needs_of",
+    "needs_table",
+    "ordinary_head",
+    "patch_hours",
+    "patch_of",
+    "quick_tests",
+    "read_record",
+    "scalp_of",
+    "scalp_oil",
+    "sebum_table",
+    "shortened",
+    "surer",
+    "tables",
+    "with_materials",
+]

@@ -8,7 +8,7 @@ from typing import Any
 
 import numpy as np
 
-from ..chemistry.uncertainty import Array, Draws, Spread
+from ..numbers import Array, Draws, Spread
 from .record import Record, tables
 
 
@@ -41,7 +41,7 @@ def hair_mass(record: Record, draws: Draws, sure: Mapping[str, Mapping[str, floa
     """Grams of dry hair, shape (draws.count,).
 
     Strands x cross-section x mean length x 1.31 g/cm³ (model.md 5). `sure`: for density and
-    strand, what little tests believe of each choice.
+    strand, what quick tests believe of each choice.
     """
     table, sure = hair_table(), sure or {}
     density = sure.get("density") or believed("density", record.density)

@@ -9,13 +9,9 @@ from typing import Any
 
 import numpy as np
 
-from ..chemistry.carbonate import after_standing
-from ..chemistry.equilibrium import solve_ph_many
-from ..chemistry.solution import Part, totals
-from ..chemistry.uncertainty import Draws, Figure, Spread, figure
-from ..chemistry.water import water_classes
-from ..materials.library import material
-from ..measures import table
+from ..chemistry import Part, after_standing, solve_ph_many, totals, water_classes
+from ..materials import material, measure_table
+from ..numbers import Draws, Figure, Spread, figure
 
 DRAWN = 400
 WARMEST, COLDEST = 40.0, 5.0
@@ -61,19 +57,19 @@ def _worked_out(key: str, temperature: float) -> Figure:
     parts: list[Part] = []
     liquid = False
     for name, grams in standard.grams.items():
-        stuff = material(name)
+        supply = material(name)
         own = draws.within(name)
         amount: Any = grams
-        if stuff.unit == "mL":
+        if supply.unit == "mL":
             liquid, amount = True, 1000.0
-        elif standard.saturated and stuff.solubility is not None:
-            amount = stuff.solubility * own.of("dissolved", Spread.within(1.0, 0.06))
+        elif standard.saturated and supply.solubility is not None:
+            amount = supply.solubility * own.of("dissolved", Spread.within(1.0, 0.06))
         else:
-            reach = max(table().shares.scale, table().shares.scale_floor / grams)
+            reach = max(measure_table().shares.scale, measure_table().shares.scale_floor / grams)
             amount = grams * own.of("weighed", Spread.within(1.0, reach))
-        parts.append(Part(stuff.brings(own), np.broadcast_to(amount, (DRAWN,))))
+        parts.append(Part(supply.contribution(own), np.broadcast_to(amount, (DRAWN,))))
     if not liquid:
-        water = water_classes()["distilled"].brings(draws.within("water"))
+        water = water_classes()["distilled"].contribution(draws.within("water"))
         parts.append(Part(water, np.full(1, 1000.0)))
     mixed = totals(parts)
     ph = solve_ph_many(mixed, temperature).ph

@@ -1,7 +1,68 @@
-"""What a material is, the library of materials as data with sources, and what stands on a shelf."""
+"""What a material is, the library as data with sources, supplies at hand, and what they are measured with."""
 
-from .at_hand import Lot, Stuff, WaterLot
-from .library import MaterialError, kinds, library, material
-from .material import Material, acidic
+from . import quantities
+from .finding import find_materials, folded, holds, names_of
+from .library import MaterialError, kinds, library, material, material_from_row, rows
+from .material import Liquor, Material, Salt, Slurry, acidic
+from .measures import (
+    METRIC,
+    Amount,
+    Kit,
+    Measured,
+    MeasureError,
+    MeasuringJug,
+    OwnSpoon,
+    OwnVessel,
+    Spoon,
+    kit,
+    measure_table,
+    measured,
+    offered,
+)
+from .quantities import jug_for, pourable, rinse_volume, said, spoons, weighable, with_fraction
+from .stock import notices
+from .supplies import Lot, Supply, WaterLot, unit_of
 
-__all__ = ["Lot", "Material", "MaterialError", "Stuff", "WaterLot", "acidic", "kinds", "library", "material"]
+__all__ = [
+    "METRIC",
+    "Amount",
+    "Kit",
+    "Liquor",
+    "Lot",
+    "Material",
+    "MaterialError",
+    "MeasureError",
+    "Measured",
+    "MeasuringJug",
+    "OwnSpoon",
+    "OwnVessel",
+    "Salt",
+    "Slurry",
+    "Spoon",
+    "Supply",
+    "WaterLot",
+    "acidic",
+    "find_materials",
+    "folded",
+    "holds",
+    "jug_for",
+    "kinds",
+    "kit",
+    "library",
+    "material",
+    "material_from_row",
+    "measure_table",
+    "measured",
+    "names_of",
+    "notices",
+    "offered",
+    "pourable",
+    "quantities",
+    "rinse_volume",
+    "rows",
+    "said",
+    "spoons",
+    "unit_of",
+    "weighable",
+    "with_fraction",
+]

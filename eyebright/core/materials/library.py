@@ -7,7 +7,7 @@ from functools import cache
 from pathlib import Path
 from typing import Any
 
-from ..chemistry.uncertainty import Spread
+from ..numbers import Spread
 from .material import Liquor, Material, Salt, Side, Slurry, spread_or_none
 
 HERE = Path(__file__).parent
@@ -42,7 +42,7 @@ def rows() -> tuple[dict[str, Any], ...]:
 @cache
 def library() -> dict[str, Material]:
     """Every material by key, in the files' order."""
-    return {row["key"]: made(row) for row in rows()}
+    return {row["key"]: material_from_row(row) for row in rows()}
 
 
 def material(key: str) -> Material:
@@ -53,7 +53,7 @@ def material(key: str) -> Material:
         raise MaterialError(f"the library holds no material called {key!r}") from None
 
 
-def made(row: Mapping[str, Any]) -> Material:
+def material_from_row(row: Mapping[str, Any]) -> Material:
     """A material from a row: what it leaves out is its kind's. MaterialError for no such kind."""
     try:
         kind = kinds()[row["kind"]]

@@ -11,10 +11,8 @@ from typing import Any, Literal
 
 import numpy as np
 
-from ..chemistry.sites import base_at, held_by, ladder_near
-from ..chemistry.solution import Brings
-from ..chemistry.species import species_table
-from ..chemistry.uncertainty import Array, Draws, Spread
+from ..chemistry import Contribution, base_at, held_by, ladder_near, species_table
+from ..numbers import Array, Draws, Spread
 
 LABEL_SHARE = 0.05  # a printed strength against the bottle's own, 90 % range (model: about 5 %)
 DRY_WATER = 1e-6  # kg in 1 mL of what holds no water to speak of
@@ -163,18 +161,18 @@ class Material:
         reach = LABEL_SHARE * strength
         return Spread(strength - reach, strength, strength + reach, ceiling=most)
 
-    def brings(self, draws: Draws, strength: float | None = None) -> Brings:
+    def contribution(self, draws: Draws, strength: float | None = None) -> Contribution:
         """What 1 mL (a liquid) or 1 g (a powder) brings, arrays of draws."""
         volume = 1.0 if self.unit == "mL" else self.fills
         match self.side:
             case Salt():
-                return Brings(self.side.moles(draws, self.with_strength(strength)), 0.0, volume)
+                return Contribution(self.side.moles(draws, self.with_strength(strength)), 0.0, volume)
             case Liquor():
                 moles, grams = self.side.moles(draws, self.with_strength(strength), self._heavy)
-                return Brings(moles, np.maximum(self._heavy - grams, 0.05) * 1e-3, volume)
+                return Contribution(moles, np.maximum(self._heavy - grams, 0.05) * 1e-3, volume)
             case Slurry():
-                return Brings(self.side.moles(draws), self._water, volume)
-        return Brings({}, 0.0, volume)
+                return Contribution(self.side.moles(draws), self._water, volume)
+        return Contribution({}, 0.0, volume)
 
     @property
     def _water(self) -> float:
@@ -189,9 +187,9 @@ class Material:
         return self.density.mid if self.density else 1.0
 
 
-def acidic(stuff: Material) -> bool | None:
+def acidic(substance: Material) -> bool | None:
     """Whether it lowers the pH of plain water; None where it leaves it alone."""
-    match stuff.side:
+    match substance.side:
         case None:
             return None
         case Salt(acid=acid):

@@ -6,15 +6,12 @@ from typing import Any
 from django.utils import timezone
 
 from eyebright.config.wire import caution_out, figure_out
-from eyebright.core import quantities
-from eyebright.core.chemistry.uncertainty import Figure
-from eyebright.core.formulas.families import families
-from eyebright.core.heads.fits import Dose, Fit
-from eyebright.core.heads.head import Asks, asks_of
-from eyebright.core.heads.little_tests import little_tests
-from eyebright.core.heads.record import Today, tables
-from eyebright.core.learning.factors import outcomes
-from eyebright.core.materials import library
+from eyebright.core.formulas.model import families
+from eyebright.core.heads import Today, quick_tests, tables
+from eyebright.core.learning import outcomes
+from eyebright.core.materials import library, quantities
+from eyebright.core.numbers import Figure
+from eyebright.core.wash import Advice, Dose, Fit, advise
 from eyebright.shelf.services.measures import vessels
 
 from ..schemas.asks import AsksOut, DoseOut, FitOut, NextOut, RinseAskedOut
@@ -31,7 +28,7 @@ def questions() -> QuestionsOut:
         | {
             "questions": list(asked.questions.values()),
             "check_in": list(asked.check_in.values()),
-            "little_tests": list(little_tests().values()),
+            "little_tests": list(quick_tests().values()),
             "families": list(families().values()),
             "materials": list(library().values()),
             "outcomes": outcomes(),
@@ -42,10 +39,10 @@ def questions() -> QuestionsOut:
 def asks(pk: int, day: Today) -> AsksOut:
     """What a head asks for today."""
     head = Known(find_head(pk)).core(day)
-    return _asks_out(asks_of(head), [(vessel.name, vessel.volume) for vessel in vessels()])
+    return _asks_out(advise(head), [(vessel.name, vessel.volume) for vessel in vessels()])
 
 
-def _asks_out(found: Asks, vessels: list[tuple[str, float]]) -> AsksOut:
+def _asks_out(found: Advice, vessels: list[tuple[str, float]]) -> AsksOut:
     fields: dict[str, Any] = {
         name: getattr(found, name) for name in ("mass", "days", "scalp", "lengths", "condition", "stricter")
     }

@@ -8,13 +8,11 @@ from django.utils import timezone
 
 from eyebright.config.kept import exact
 from eyebright.config.problems import Problem, one, only_offered
-from eyebright.core.formulas.families import families
-from eyebright.core.heads.fits import measured
-from eyebright.core.heads.head import fit_of
-from eyebright.core.heads.little_tests import little_tests
-from eyebright.core.heads.record import RecordError, read_record, tables
-from eyebright.core.learning.factors import outcomes
+from eyebright.core.formulas.model import families
+from eyebright.core.heads import RecordError, quick_tests, read_record, tables
+from eyebright.core.learning import outcomes
 from eyebright.core.materials import library
+from eyebright.core.wash import fit_of, measured
 from eyebright.shelf.services.measures import vessels
 
 from ..models import CheckIn, Head, PatchTest, Picture, TestResult, Wash
@@ -83,7 +81,7 @@ def check_in(pk: int, entered: CheckInIn) -> KeptOut:
 def little_test(pk: int, entered: LittleTestIn) -> KeptOut:
     """Keep the outcome of a little test, and let the record follow what the tests then say."""
     head = find_head(pk)
-    test = little_tests().get(entered.test)
+    test = quick_tests().get(entered.test)
     if test is None:
         raise Problem.field("test", "Choose a test.")
     if test.outcome(entered.outcome) is None:
@@ -241,6 +239,6 @@ def put_back(pk: int, kind: str, entry: int) -> HeadOut:
 
 def _after(head: Head, moved: Any) -> HeadOut:
     """The head once something has gone or come back; its record follows its little tests."""
-    if isinstance(moved, TestResult) and moved.test in little_tests():
-        _follow(head, little_tests()[moved.test].question)
+    if isinstance(moved, TestResult) and moved.test in quick_tests():
+        _follow(head, quick_tests()[moved.test].question)
     return head_out(head)

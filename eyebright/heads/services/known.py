@@ -8,15 +8,25 @@ from django.db.models import Max
 from django.utils import timezone
 
 from eyebright.config.problems import Problem, one, only_offered
-from eyebright.core.formulas.families import washes as cleansing
-from eyebright.core.heads.facts import facts_of
-from eyebright.core.heads.head import Head as CoreHead
-from eyebright.core.heads.head import facts_for_mix, patch_hours
-from eyebright.core.heads.little_tests import Belief, beliefs, surer
-from eyebright.core.heads.record import CheckIn as CoreCheckIn
-from eyebright.core.heads.record import History, Record, RecordError, Today, read_record, tables
-from eyebright.core.learning.factors import Factors, Went, factor_table, learn
-from eyebright.core.making.chain import Hair
+from eyebright.core.chain import Hair
+from eyebright.core.formulas.model import washes as cleansing
+from eyebright.core.heads import (
+    Belief,
+    History,
+    Record,
+    RecordError,
+    Today,
+    beliefs,
+    facts_for_mix,
+    facts_of,
+    patch_hours,
+    read_record,
+    surer,
+    tables,
+)
+from eyebright.core.heads import CheckIn as CoreCheckIn
+from eyebright.core.heads import Head as CoreHead
+from eyebright.core.learning import Factors, WashOutcome, factor_table, factors_from
 
 from ..models import CheckIn, Head, PatchTest, TestResult
 
@@ -93,9 +103,9 @@ class Known:
     @cached_property
     def factors(self) -> Factors:
         """What its washes say of it."""
-        return learn(
+        return factors_from(
             [
-                Went(
+                WashOutcome(
                     days_ago=self.days_since(wash.at),
                     given=wash.given,
                     answer=wash.answer,

@@ -8,10 +8,10 @@ from django.db import connection
 from django.db.models import FloatField, Func, QuerySet
 from django.utils import timezone
 
-from eyebright.core.heads.record import tables
-from eyebright.core.learning.factors import outcomes
-from eyebright.core.learning.trends import thin
+from eyebright.core.heads import tables
+from eyebright.core.learning import outcomes
 from eyebright.core.materials import library
+from eyebright.core.numbers import thin
 
 from ..models import Head, PatchTest
 from ..schemas.over_time import BlockedOut, DueOut, HistoryOut, LineOut

@@ -9,13 +9,10 @@ from django.db.models import OuterRef, Subquery
 from django.utils import timezone
 
 from eyebright.config.wire import figure_out
-from eyebright.core.formulas.families import families
-from eyebright.core.formulas.families import washes as cleansing
-from eyebright.core.heads.facts import CHILD
-from eyebright.core.heads.head import mass_of, scalp_of
-from eyebright.core.heads.little_tests import Belief
-from eyebright.core.heads.record import Record, tables
-from eyebright.core.learning.factors import Factor, outcomes
+from eyebright.core.formulas.model import families
+from eyebright.core.formulas.model import washes as cleansing
+from eyebright.core.heads import CHILD, Belief, Record, mass_of, scalp_of, tables
+from eyebright.core.learning import Factor, outcomes
 
 from ..models import CheckIn, Head, PatchTest, Picture, Wash
 from ..schemas.diary import BeliefOut, CheckInOut, PatchTestOut, PictureOut, ResultOut, WashOut

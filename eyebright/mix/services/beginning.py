@@ -6,11 +6,10 @@ from typing import Any
 from django.db import transaction
 
 from eyebright.config.problems import Problem
-from eyebright.core.chemistry.water import water_classes
-from eyebright.core.formulas.families import families
-from eyebright.core.formulas.starts import Start, starts
-from eyebright.core.heads.schools import defaults_by, parts_by
-from eyebright.core.materials import Stuff, WaterLot
+from eyebright.core.chemistry import water_classes
+from eyebright.core.formulas.model import Start, families, starts
+from eyebright.core.materials import Supply, WaterLot
+from eyebright.core.wash import defaults_by, parts_by
 from eyebright.shelf.services.stuff import everything
 
 from ..schemas.formulas import FormulaIn, FormulaNewIn, FormulaOut, IngredientIn
@@ -67,7 +66,7 @@ def _by_schools(picked: Mapping[str, str], family: str) -> dict[str, str]:
     return {name: each for name, each in defaults_by(picked, family).items() if name != "family"}
 
 
-def started(start: Start, shelf: Sequence[Stuff]) -> FormulaIn:
+def started(start: Start, shelf: Sequence[Supply]) -> FormulaIn:
     """A starting point, made of what the household has where it has it, by the schools that it holds."""
     picked = picked_schools()
     family = families()[start.family]
@@ -105,7 +104,7 @@ def started(start: Start, shelf: Sequence[Stuff]) -> FormulaIn:
     return FormulaIn.model_validate(fields | _by_schools(picked, start.family))
 
 
-def at_hand(what: str, shelf: Sequence[Stuff]) -> str:
+def at_hand(what: str, shelf: Sequence[Supply]) -> str:
     """The household's own of a material or a class of water, by key; else the library's."""
     if what in water_classes():
         same = (stuff for stuff in shelf if isinstance(stuff, WaterLot) and stuff.water.key == what)

@@ -9,8 +9,9 @@ from django.db.models import Count, Max
 from pydantic_core import PydanticCustomError
 
 from eyebright.config.fields import number
-from eyebright.core.formulas.digest import VERSION
-from eyebright.core.formulas.formula import (
+from eyebright.core.formulas.assess import VERSION
+from eyebright.core.formulas.change import Workbench
+from eyebright.core.formulas.model import (
     Formula,
     FormulaError,
     Ingredient,
@@ -18,18 +19,15 @@ from eyebright.core.formulas.formula import (
     default_phase,
     family_of,
     of_form,
+    signs,
+    step_kinds,
 )
-from eyebright.core.formulas.proposals import Bench
-from eyebright.core.formulas.steps import signs, step_kinds
-from eyebright.core.heads.facts import facts_of
-from eyebright.core.heads.head import Head, ground_of
-from eyebright.core.materials import Stuff
-from eyebright.core.measures import Amount, Kit
-from eyebright.core.quantities import said
+from eyebright.core.heads import Head, facts_of, hair_and_scalp_of
+from eyebright.core.materials import Amount, Kit, Supply, said
 from eyebright.heads.services import head_for
 from eyebright.shelf.models import ReadingLine
 from eyebright.shelf.services.measures import the_kit
-from eyebright.shelf.services.readings import belief_for
+from eyebright.shelf.services.readings import posterior_for
 from eyebright.shelf.services.stuff import everything, stuffs
 
 from ..schemas.formulas import FormulaIn, FormulaStepIn, IngredientIn
@@ -53,7 +51,7 @@ class Written:
     formula: Formula | None = None
     problems: dict[str, str] = field(default_factory=dict)
     places: list[int] = field(default_factory=list)
-    there: Mapping[str, Stuff] = field(default_factory=dict)
+    there: Mapping[str, Supply] = field(default_factory=dict)
 
     def at_fault(self, raised: FormulaError) -> None:
         """Put what the core found fault with beside its field."""
@@ -179,12 +177,12 @@ def as_written(formula: Formula, entered: FormulaIn) -> FormulaIn:
     lines = []
     for line in formula.ingredients:
         old = had.get(line.id)
-        same = old is not None and old.stuff == line.stuff.key and old.unit == line.amount.unit
+        same = old is not None and old.stuff == line.supply.key and old.unit == line.amount.unit
         typed = old.amount if same and old and _number(old.amount, "")[0] == line.amount.value else None
         lines.append(
             IngredientIn(
                 id=line.id,
-                stuff=line.stuff.key,
+                stuff=line.supply.key,
                 amount=typed if typed is not None else amount_typed(line.amount.value),
                 unit=line.amount.unit,
                 packed=line.amount.packed,
@@ -226,13 +224,13 @@ def amount_typed(value: float) -> str:
 
 def core_bench(
     keys: Iterable[str], head: int | None = None, *, whole: bool = False
-) -> tuple[Bench, Head | None]:
+) -> tuple[Workbench, Head | None]:
     """The household as a formula meets it, and the head it is for. `whole`: with all that could go in."""
     whom = head_for(head)
     facts: Mapping[str, Any] = _facts(whom) if whom else {}
-    ground = (lambda draws: ground_of(whom, facts, draws)) if whom else None
+    hair_and_scalp = (lambda draws: hair_and_scalp_of(whom, facts, draws)) if whom else None
     shelf, library = everything() if whole else ([], [])
-    return Bench(the_kit(), belief_for(list(keys)), shelf, library, facts, ground), whom
+    return Workbench(the_kit(), posterior_for(list(keys)), shelf, library, facts, hair_and_scalp), whom
 
 
 def _facts(head: Head) -> dict[str, Any]:
@@ -243,7 +241,7 @@ def _facts(head: Head) -> dict[str, Any]:
 # ---- whether what was worked out still holds ----
 
 
-def marks(keys: Iterable[str], there: Mapping[str, Stuff]) -> dict[str, str]:
+def marks(keys: Iterable[str], there: Mapping[str, Supply]) -> dict[str, str]:
     """What each thing is known by and what was read of it, in short: it changes when an answer would."""
     read = {
         row["stuff"]: f"{row['count']}/{row['last']}"
@@ -264,7 +262,7 @@ def state_of(written: str, keys: Iterable[str], marked: Mapping[str, str], kit: 
     return hashlib.sha256(f"{VERSION}|{written}|{used}|{kit.system}".encode()).hexdigest()
 
 
-def names_in(lines: Sequence[IngredientIn], there: Mapping[str, Stuff]) -> list[str]:
+def names_in(lines: Sequence[IngredientIn], there: Mapping[str, Supply]) -> list[str]:
     """What the lines are called."""
     return [
         there[line.stuff].name if line.stuff in there else line.text

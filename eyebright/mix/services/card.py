@@ -13,10 +13,9 @@ from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Flowable, Frame, KeepInFrame, Paragraph, Spacer, Table
 
-from eyebright.core.formulas import given
-from eyebright.core.formulas.formula import PHASES, Formula
-from eyebright.core.formulas.reading import Reading
-from eyebright.core.formulas.steps import done
+from eyebright.core.formulas.assess import Assessment
+from eyebright.core.formulas.exchange import export
+from eyebright.core.formulas.model import PHASES, Formula, planned_steps
 
 INK, VEIN, QUIET, MADDER = HexColor("#241C33"), HexColor("#5C3D8F"), HexColor("#6C6478"), HexColor("#AE3A2E")
 LINE = HexColor("#D9D3E2")
@@ -52,12 +51,12 @@ def _text(words: str, style: ParagraphStyle) -> Paragraph:
     return Paragraph(escape(shown), style)
 
 
-def card(formula: Formula, reading: Reading, about: str = "") -> bytes:
+def card(formula: Formula, reading: Assessment, about: str = "") -> bytes:
     """The card as a PDF of one A5 page: shrunk until all of it fits, nothing left out."""
     sheet = io.BytesIO()
     page = Canvas(sheet, pagesize=A5, invariant=1)
     page.setTitle(formula.name)
-    page.setSubject(given.FOR_HOME)
+    page.setSubject(export.FOR_HOME)
     width, height = A5
     frame = Frame(
         MARGIN, MARGIN + FOOT, width - 2 * MARGIN, height - 2 * MARGIN - FOOT, 0, 0, 0, 0, showBoundary=0
@@ -70,7 +69,7 @@ def card(formula: Formula, reading: Reading, about: str = "") -> bytes:
     page.line(MARGIN, MARGIN + FOOT - 2, width - MARGIN, MARGIN + FOOT - 2)
     page.setFillColor(QUIET)
     page.setFont(_fonts()[0], 5.6)
-    page.drawString(MARGIN, MARGIN + 2, given.FOR_HOME)
+    page.drawString(MARGIN, MARGIN + 2, export.FOR_HOME)
     page.setFont(_fonts()[1], 7)
     page.drawString(MARGIN, MARGIN + 11, "Made on: ______________   Goes out on: ______________")
     page.showPage()
@@ -78,7 +77,7 @@ def card(formula: Formula, reading: Reading, about: str = "") -> bytes:
     return sheet.getvalue()
 
 
-def _story(formula: Formula, reading: Reading, about: str) -> list[Flowable]:
+def _story(formula: Formula, reading: Assessment, about: str) -> list[Flowable]:
     small, body, head = _style(7.5, colour=QUIET), _style(9), _style(9.5, bold=True, colour=VEIN, after=1.5)
     use = "left in" if formula.use == "left_in" else f"{formula.minutes:g} min on the head, then rinsed out"
     out: list[Flowable] = [
@@ -88,12 +87,12 @@ def _story(formula: Formula, reading: Reading, about: str) -> list[Flowable]:
     if about.strip():
         out.append(_text(" ".join(about.split())[:240], small))
     out += [Spacer(1, 4), _lines(formula, reading), Spacer(1, 5), _text("How", head)]
-    for place, each in enumerate(done(formula), start=1):
+    for place, each in enumerate(planned_steps(formula), start=1):
         until = f", {each.until}" if each.until else ""
-        words = f"{place}. {each.says[:-1]} · {given.minutes_said(each.least, each.most)}{until}"
+        words = f"{place}. {each.says[:-1]} · {export.minutes_said(each.least, each.most)}{until}"
         out.append(_text(words, body))
     out += [Spacer(1, 4), _text("What comes of it", head)]
-    out += [_text(f"{what}: {words}", body) for what, words in given.figures_said(reading)]
+    out += [_text(f"{what}: {words}", body) for what, words in export.figures_said(reading)]
     grave = [caution for caution in reading.cautions if caution.level != "note"][:6]
     if grave:
         out += [Spacer(1, 4), _text("Beware", _style(9.5, bold=True, colour=MADDER, after=1.5))]
@@ -106,7 +105,7 @@ def _story(formula: Formula, reading: Reading, about: str) -> list[Flowable]:
     return out
 
 
-def _lines(formula: Formula, reading: Reading) -> Table:
+def _lines(formula: Formula, reading: Assessment) -> Table:
     """The lines, phase by phase: so much, of what, and in g."""
     strong, plain, small = (
         _style(10.5, bold=True, after=0),
@@ -120,8 +119,8 @@ def _lines(formula: Formula, reading: Reading) -> Table:
             rows.append(["", _text(name, small), ""])
         for place in places:
             line = formula.ingredients[place]
-            text = given.line_text(formula, place)
-            amount = text.removesuffix(text[text.index(line.stuff.name) :]).strip()
+            text = export.line_text(formula, place)
+            amount = text.removesuffix(text[text.index(line.supply.name) :]).strip()
             grams = reading.lines[place].grams.value
             rows.append(
                 [

@@ -3,14 +3,10 @@
 from collections.abc import Mapping
 
 from eyebright.config.problems import Problem
-from eyebright.core.formulas.families import families
-from eyebright.core.formulas.forms import form_table
-from eyebright.core.formulas.formula import PHASES, SHARES
-from eyebright.core.formulas.lines_text import understood
-from eyebright.core.formulas.starts import starts
-from eyebright.core.formulas.steps import signs, step_kinds
-from eyebright.core.formulas.texture import grades
-from eyebright.core.heads.schools import plain_schools, school_keys
+from eyebright.core.formulas.assess import grades
+from eyebright.core.formulas.exchange import parse_lines
+from eyebright.core.formulas.model import PHASES, SHARES, families, form_table, signs, starts, step_kinds
+from eyebright.core.wash import plain_schools, school_keys
 from eyebright.shelf.models import Household
 from eyebright.shelf.services.measures import the_kit
 from eyebright.shelf.services.stuff import everything, find_for_lines
@@ -101,7 +97,7 @@ def read_lines(text: str) -> list[ReadLineOut]:
     """Pasted lines, understood as far as they can be; none is dropped."""
     shelf, _ = everything()
     out = []
-    for each in understood(text, lambda name: find_for_lines(name, shelf), the_kit()):
+    for each in parse_lines(text, lambda name: find_for_lines(name, shelf), the_kit()):
         out.append(
             ReadLineOut(
                 text=each.text,

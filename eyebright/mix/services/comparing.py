@@ -1,7 +1,7 @@
 """Two or three formulas, or versions of one, side by side."""
 
 from eyebright.config.problems import Problem
-from eyebright.core.formulas.compare import compared
+from eyebright.core.formulas.change import compared
 
 from ..schemas.formulas import CompareOut, CompareRowOut, FormulaIn
 from .bench import as_core, core_bench, entered_of, keys_of

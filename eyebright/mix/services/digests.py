@@ -4,11 +4,9 @@ from collections.abc import Iterable, Mapping
 from math import inf
 from typing import Any
 
-from eyebright.core.formulas.digest import Digest, digest_of, kept_digest
-from eyebright.core.formulas.reading import Reading, read
-from eyebright.core.materials import Stuff
-from eyebright.core.measures import Kit
-from eyebright.shelf.services.readings import belief_for
+from eyebright.core.formulas.assess import Assessment, Digest, assess, digest_of, kept_digest
+from eyebright.core.materials import Kit, Supply
+from eyebright.shelf.services.readings import posterior_for
 
 from ..models import Formula
 from ..schemas.formulas import FormulaIn
@@ -24,7 +22,7 @@ def _state(row: Formula, marked: Mapping[str, str], kit: Kit) -> str:
     return state_of(f"{row.pk}.{row.version}", keys_in(row.body), marked, kit)
 
 
-def keep_digest(row: Formula, there: Mapping[str, Stuff], reading: Reading, kit: Kit) -> None:
+def keep_digest(row: Formula, there: Mapping[str, Supply], reading: Assessment, kit: Kit) -> None:
     """Keep what ranks a formula that was just read for nobody in particular, unless it is there already."""
     state = _state(row, marks(there, there), kit)
     if row.digest_of != state:
@@ -38,13 +36,13 @@ def worked_out(entered: FormulaIn, kit: Kit) -> Digest | None:
     if written.formula is None:
         return None
     try:
-        return digest_of(read(written.formula, kit, belief_for(keys_of(entered))))
+        return digest_of(assess(written.formula, kit, posterior_for(keys_of(entered))))
     except ValueError:  # what cannot be reckoned is ranked nowhere
         return None
 
 
 def freshened(
-    rows: Iterable[Formula], there: Mapping[str, Stuff], kit: Kit, most: float = inf
+    rows: Iterable[Formula], there: Mapping[str, Supply], kit: Kit, most: float = inf
 ) -> dict[int, Digest | None]:
     """The digests of some rows, worked out anew where something under them changed; at most so many."""
     marked, out = marks(there, there), {}

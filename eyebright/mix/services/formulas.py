@@ -9,11 +9,10 @@ from django.utils import timezone
 
 from eyebright.config.problems import Problem, one
 from eyebright.config.wire import FigureOut
-from eyebright.core.formulas.digest import Digest
-from eyebright.core.formulas.families import families
-from eyebright.core.formulas.proposals import difference
-from eyebright.core.materials import Stuff
-from eyebright.core.materials.names import folded, names_of
+from eyebright.core.formulas.assess import Digest
+from eyebright.core.formulas.change import difference
+from eyebright.core.formulas.model import families
+from eyebright.core.materials import Supply, folded, names_of
 from eyebright.shelf.services.measures import the_kit
 from eyebright.shelf.services.stuff import stuff_out, stuffs
 
@@ -72,7 +71,7 @@ def shown(kept: Formula, written: Written, head: int | None, vessel: int | None)
     )
 
 
-def searched(entered: FormulaIn, there: Mapping[str, Stuff]) -> str:
+def searched(entered: FormulaIn, there: Mapping[str, Supply]) -> str:
     """What a formula is found by: its name, its family's, and every name of what is in it."""
     names = [entered.name, families()[entered.family].name if entered.family in families() else ""]
     for line in entered.lines:
@@ -217,7 +216,7 @@ def _ph_out(digest: Digest) -> FigureOut:
     return FigureOut(value=middle, low=low, high=high, unit="pH", kind="computed")
 
 
-def _row(row: Formula, there: Mapping[str, Stuff], digest: Digest | None) -> FormulaRowOut:
+def _row(row: Formula, there: Mapping[str, Supply], digest: Digest | None) -> FormulaRowOut:
     lines = [IngredientIn.model_construct(**line) for line in row.body.get("lines", ())]
     names = names_in(lines, there)
     return FormulaRowOut(

@@ -10,25 +10,36 @@ from numpy.typing import NDArray
 from eyebright.config.kept import exact
 from eyebright.config.problems import Problem
 from eyebright.config.wire import figure_out
-from eyebright.core.cautions import Caution, limits
-from eyebright.core.chemistry.uncertainty import Draws
-from eyebright.core.learning.belief import Told, learn
-from eyebright.core.making.chain import Follow, Pouring, after_pours, follow
-from eyebright.core.making.jug import JugError, Line, filled
-from eyebright.core.making.mix import Mix, Question, spooned, work_out
-from eyebright.core.making.next_reading import next_readings
-from eyebright.core.making.put_right import Correction, NothingToPutRight, corrections
-from eyebright.core.making.routes import Route, routes
-from eyebright.core.making.soda import soda_wash
-from eyebright.core.making.spoonable import Asked, SpoonVersion, spoon_versions
-from eyebright.core.materials import Stuff
-from eyebright.core.measures import Amount, Kit, MeasureError, table
-from eyebright.core.quantities import rinse_volume, said
+from eyebright.core.chain import Follow, Pouring, after_pours, follow
+from eyebright.core.learning import posterior_from
+from eyebright.core.materials import Amount, Kit, MeasureError, Supply, measure_table, rinse_volume, said
+from eyebright.core.mix import (
+    Asked,
+    Correction,
+    JugError,
+    JugObservation,
+    Line,
+    Mix,
+    NothingToPutRight,
+    Question,
+    Route,
+    SpoonVersion,
+    corrections,
+    filled,
+    next_readings,
+    routes,
+    soda_wash,
+    spoon_versions,
+    spooned,
+    work_out,
+)
+from eyebright.core.numbers import Draws
+from eyebright.core.rules import Caution, limits
 from eyebright.heads.services import facts_for, hair_for
 from eyebright.shelf.models import Vessel
 from eyebright.shelf.services.lots import take
 from eyebright.shelf.services.measures import household, the_kit
-from eyebright.shelf.services.readings import belief_for, kept_reading, told_of
+from eyebright.shelf.services.readings import kept_reading, observations_of, posterior_for
 from eyebright.shelf.services.stuff import gone, shelf_for_routes, stuffs, the_soda
 
 from ..models import Rinse
@@ -66,7 +77,10 @@ def choices() -> ChoicesOut:
     """Units, named aims, the rail's marks and the limits."""
     kept = limits()
     return ChoicesOut(
-        units=[*table().units["mL"], *(spoon.key for spoon in the_kit().spoons if spoon.key == "cup")],
+        units=[
+            *measure_table().units["mL"],
+            *(spoon.key for spoon in the_kit().spoons if spoon.key == "cup"),
+        ],
         aims=[AimOut(**asdict(aim)) for aim in kept.aims],
         rail_low=kept.rail_low,
         rail_high=kept.rail_high,
@@ -78,7 +92,7 @@ def choices() -> ChoicesOut:
 # ---- the question ----
 
 
-def _lines(ask: MixAsk, there: dict[str, Stuff]) -> tuple[Line, ...]:
+def _lines(ask: MixAsk, there: dict[str, Supply]) -> tuple[Line, ...]:
     out = []
     for i, line in enumerate(ask.lines):
         stuff = there.get(line.stuff)
@@ -124,7 +138,7 @@ def _asked(ask: MixAsk, kit: Kit | None = None) -> Question:
         head=facts_for(ask.head),
         vessel=_vessel(ask.vessel),
         kit=kit,
-        belief=belief_for(keys),
+        posterior=posterior_for(keys),
     )
 
 
@@ -168,8 +182,8 @@ def _route_out(route: Route) -> RouteOut:
     same = ("way", "there", "says", "why", "pours", "ph", "buffer", "acid", "cost", "smells", "gravest")
     lines = [
         RouteLineOut(
-            stuff=line.stuff.key,
-            name=line.stuff.name,
+            stuff=line.supply.key,
+            name=line.supply.name,
             how=line.how,
             amount=round(line.amount.value, 3),
             unit=line.amount.unit,
@@ -194,12 +208,12 @@ def _mix_out(question: Question, mix: Mix) -> MixOut:
         "jug": mix.vessel,
         "lines": [
             JugLineOut(
-                name=line.stuff.name,
+                name=line.supply.name,
                 amount=round(float(each[0]), 2),
                 low=round(low, 2),
                 high=round(high, 2),
                 unit="g" if line.unit == "g" else "mL",
-                spoons=spooned(line.stuff, float(each[0]), question.kit) if each[0] > 0.0 else "",
+                spoons=spooned(line.supply, float(each[0]), question.kit) if each[0] > 0.0 else "",
             )
             for line, each, (low, high) in zip(mix.jug.lines, amounts, ranges, strict=True)
         ],
@@ -216,7 +230,7 @@ def _curve_out(mix: Mix) -> CurveOut | None:
         return None
     opened = mix.jug.lines[mix.open]
     return CurveOut(
-        name=opened.stuff.name,
+        name=opened.supply.name,
         unit="g" if opened.unit == "g" else "mL",
         amount=[float(f"{amount:.5g}") for amount in line.amount],
         median=_numbers(line.median),
@@ -240,7 +254,7 @@ def ways(ask: MixAsk) -> WaysOut:
         spoons = found[0].spoons
     else:
         asked = Asked(mix.jug, mix.amount, mix.ph.value, question.aim)
-        draws = (Draws(1, belief=question.belief), Draws(SPOONED, belief=question.belief))
+        draws = (Draws(1, posterior=question.posterior), Draws(SPOONED, posterior=question.posterior))
         spoons = spoon_versions([asked], question.kit, draws)[0]
     return WaysOut(
         routes=[_route_out(route) for route in found],
@@ -283,7 +297,7 @@ def pour(ask: MixAsk, passed: Collection[str]) -> Rinse:
         head_id=ask.head,
         name=_named(mix),
         lines=[
-            {**line.model_dump(), "name": each.stuff.name}
+            {**line.model_dump(), "name": each.supply.name}
             for line, each in zip(ask.lines, question.lines, strict=True)
         ],
         fill=exact(question.volume, "0.01"),
@@ -344,10 +358,10 @@ def put_right(rinse: Rinse, left: float | None, vessel: int | None) -> Correctio
         facts_for(rinse.head_id), holds, kit,
     )  # fmt: skip
     jug = filled(lines, None, kit, scope=f"reading {told.pk}")
-    known = [each for each in told_of(keys) if each.jug.scope != jug.scope]
-    belief = learn([*known, Told(jug, 0.0, kept_reading(told))], also=jug.scope)
+    known = [each for each in observations_of(keys) if each.jug.scope != jug.scope]
+    posterior = posterior_from([*known, JugObservation(jug, 0.0, kept_reading(told))], also=jug.scope)
     try:
-        ways = corrections(question, jug, 0.0, left, [*shelf_for_routes(), the_soda()], belief)
+        ways = corrections(question, jug, 0.0, left, [*shelf_for_routes(), the_soda()], posterior)
     except NothingToPutRight as raised:
         return CorrectionsOut(ways=[], says=str(raised))
     return CorrectionsOut(ways=[_correction_out(way) for way in ways], says="")
@@ -387,10 +401,10 @@ def chain(ask: ChainAsk) -> ChainOut:
     nexts = [_each(each, kit) for each in ask.follow]
     keys = {line.stuff for each in ask.pours for line in each.ask.lines}
     keys |= {line.stuff for each in ask.follow for line in each.lines}
-    belief, hair = belief_for(sorted(keys)), hair_for(ask.head)
+    posterior, hair = posterior_for(sorted(keys)), hair_for(ask.head)
     before = [each.pouring(volume, f"pour {i}") for i, (each, volume) in enumerate(done)]
-    after = after_pours(hair, before, belief)
-    found = [(each, follow(hair, before, each.pouring(1.0, "next"), belief)) for each in nexts]
+    after = after_pours(hair, before, posterior)
+    found = [(each, follow(hair, before, each.pouring(1.0, "next"), posterior)) for each in nexts]
     return ChainOut(
         after=[AfterOut.model_validate(asdict(each)) for each in after],
         follow=[_follow_out(each, line) for each, line in found],

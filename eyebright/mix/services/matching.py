@@ -3,12 +3,11 @@
 from django.db.models import Q
 
 from eyebright.config.wire import figure_out
-from eyebright.core.formulas.digest import Digest
-from eyebright.core.formulas.starts import starts
-from eyebright.core.heads.asks import aims_of
-from eyebright.core.heads.matching import Candidate, Match, rank
-from eyebright.core.materials import Stuff
-from eyebright.core.measures import Kit
+from eyebright.core.formulas.assess import Digest
+from eyebright.core.formulas.model import starts
+from eyebright.core.heads import needs_of
+from eyebright.core.materials import Kit, Supply
+from eyebright.core.wash import Candidate, Match, rank
 from eyebright.heads.services import find_head, head_for
 from eyebright.shelf.services.measures import the_kit
 from eyebright.shelf.services.stuff import everything, stuffs
@@ -41,18 +40,18 @@ def matches(head: int) -> list[MatchOut]:
             used = [there[key] for key in keys_in(row.body) if key in there]
             candidates.append(_candidate(str(row.pk), row.name, digest, used, at_hand))
     candidates += _from_starts(shelf, {row.name for row in rows}, kit)
-    found = rank(candidates, whom, aims_of(whom.facts()), picked_schools())
+    found = rank(candidates, whom, needs_of(whom.facts()), picked_schools())
     return [_out(each) for each in found]
 
 
-def _candidate(key: str, name: str, digest: Digest, used: list[Stuff], at_hand: set[str]) -> Candidate:
+def _candidate(key: str, name: str, digest: Digest, used: list[Supply], at_hand: set[str]) -> Candidate:
     missing = tuple(stuff.name for stuff in used if stuff.key not in at_hand)
     named = tuple((s.material.key, s.material.name, s.name) for s in used if s.material)
     contains = tuple(each for s in used if s.material for each in s.material.contains)
     return Candidate(key, name, digest, missing, named, contains)
 
 
-def _from_starts(shelf: list[Stuff], taken: set[str], kit: Kit) -> list[Candidate]:
+def _from_starts(shelf: list[Supply], taken: set[str], kit: Kit) -> list[Candidate]:
     """Starting points that the shelf can make whole, and that are not among the formulas already."""
     out = []
     at_hand = {stuff.key for stuff in shelf}

@@ -4,15 +4,11 @@ from collections.abc import Callable
 
 from eyebright.config.problems import Problem
 from eyebright.config.wire import CautionOut, caution_out, figure_out
-from eyebright.core.chemistry.uncertainty import Figure
-from eyebright.core.formulas import goals, scaling
-from eyebright.core.formulas.formula import Formula, FormulaError
-from eyebright.core.formulas.proposals import Bench, Proposal
-from eyebright.core.formulas.reading import Reading
-from eyebright.core.formulas.swap import holds_any
-from eyebright.core.formulas.swaps import swap
-from eyebright.core.heads.asks import aims_of
-from eyebright.core.heads.head import Head
+from eyebright.core.formulas.assess import Assessment
+from eyebright.core.formulas.change import Proposal, Workbench, goals, holds_any, replace_lines, scaling
+from eyebright.core.formulas.model import Formula, FormulaError
+from eyebright.core.heads import Head, needs_of
+from eyebright.core.numbers import Figure
 from eyebright.heads.services import find_head
 
 from ..schemas.bench import KeyNameOut
@@ -51,7 +47,7 @@ def propose(asked: ProposeIn) -> ProposalOut:
     )
 
 
-def _goal(asked: ProposeIn, formula: Formula, bench: Bench, whom: Head | None) -> Proposal:
+def _goal(asked: ProposeIn, formula: Formula, bench: Workbench, whom: Head | None) -> Proposal:
     value, line = asked.value, asked.line
 
     def needed(says: str) -> float:
@@ -68,9 +64,9 @@ def _goal(asked: ProposeIn, formula: Formula, bench: Bench, whom: Head | None) -
         "ph": lambda: goals.ph(formula, bench, _ph(needed("Say which pH."))),
         "makes": lambda: scaling.makes(formula, bench, needed("Say how much it is to make.")),
         "head": lambda: _for_head(asked, formula, bench, whom),
-        "shelf": lambda: swap(formula, bench, _not_at_hand(formula), only_shelf=True),
-        "without": lambda: swap(formula, bench, _holding(formula, asked.words), asked.words),
-        "swap": lambda: swap(formula, bench, _place_of(formula, line), taking=asked.taking),
+        "shelf": lambda: replace_lines(formula, bench, _not_at_hand(formula), only_shelf=True),
+        "without": lambda: replace_lines(formula, bench, _holding(formula, asked.words), asked.words),
+        "swap": lambda: replace_lines(formula, bench, _place_of(formula, line), taking=asked.taking),
         "form": lambda: scaling.to_form(formula, bench, line or 0, asked.word),
         "order": lambda: scaling.in_order(formula),
     }
@@ -81,7 +77,7 @@ def _asked_of(whom: Head | None) -> float:
     """The share of the scalp's oil that a head asks to be lifted."""
     if whom is None:
         raise Problem.field("head", NOBODY)
-    return aims_of(whom.facts()).scalp.lift[1]
+    return needs_of(whom.facts()).scalp.lift[1]
 
 
 def _share(percent: float) -> float:
@@ -96,7 +92,7 @@ def _ph(value: float) -> float:
     return value
 
 
-def _for_head(asked: ProposeIn, formula: Formula, bench: Bench, whom: Head | None) -> Proposal:
+def _for_head(asked: ProposeIn, formula: Formula, bench: Workbench, whom: Head | None) -> Proposal:
     if whom is None or asked.head is None:
         raise Problem.field("head", NOBODY)
     washes = 1.0 if asked.value is None else asked.value
@@ -109,7 +105,7 @@ def _not_at_hand(formula: Formula) -> list[int]:
     return [
         place
         for place, line in enumerate(formula.ingredients)
-        if line.stuff.key.startswith(("lib-", "class-"))
+        if line.supply.key.startswith(("lib-", "class-"))
     ]
 
 
@@ -126,7 +122,7 @@ def _place_of(formula: Formula, line: int | None) -> list[int]:
     return places
 
 
-def _beside(before: Reading, after: Reading) -> list[BesideOut]:
+def _beside(before: Assessment, after: Assessment) -> list[BesideOut]:
     """What is shown before and after."""
 
     def row(
@@ -148,11 +144,11 @@ def _beside(before: Reading, after: Reading) -> list[BesideOut]:
     return out
 
 
-def _new_cautions(before: Reading, after: Reading) -> list[CautionOut]:
+def _new_cautions(before: Assessment, after: Assessment) -> list[CautionOut]:
     """Warnings and stops that only come with the change."""
     had = {each.id for each in before.cautions}
     return [caution_out(each) for each in after.cautions if each.level != "note" and each.id not in had]
 
 
-def _thick(reading: Reading) -> str:
+def _thick(reading: Assessment) -> str:
     return reading.texture.grade.name if reading.texture else "dry"

@@ -5,12 +5,11 @@ from typing import Any
 
 from eyebright.config.problems import Problem
 from eyebright.config.wire import figure_out
-from eyebright.core.chemistry.uncertainty import Draws
-from eyebright.core.formulas.formula import FormulaError
-from eyebright.core.formulas.proposals import Bench
-from eyebright.core.formulas.reading import READ_DRAWS, Reading, read
-from eyebright.core.formulas.texture import Texture, grades
-from eyebright.core.heads.schools import held_against
+from eyebright.core.formulas.assess import ASSESS_DRAWS, Assessment, Texture, assess, grades
+from eyebright.core.formulas.change import Workbench
+from eyebright.core.formulas.model import FormulaError
+from eyebright.core.numbers import Draws
+from eyebright.core.wash import held_against
 from eyebright.shelf.models import Household, Vessel
 from eyebright.shelf.services.measures import household
 
@@ -43,14 +42,16 @@ def the_vessel(pk: int | None) -> tuple[str, float] | None:
     return vessel.name, float(vessel.volume)
 
 
-def reading_of(written: Written, bench: Bench, vessel: tuple[str, float] | None = None) -> Reading | None:
+def reading_of(
+    written: Written, bench: Workbench, vessel: tuple[str, float] | None = None
+) -> Assessment | None:
     """The reading of what was written; None, and why beside its field, where there is none yet."""
     if written.formula is None:
         return None
-    draws = Draws(READ_DRAWS, belief=bench.belief)
-    ground = bench.ground(draws) if bench.ground else None
+    draws = Draws(ASSESS_DRAWS, posterior=bench.posterior)
+    hair_and_scalp = bench.hair_and_scalp(draws) if bench.hair_and_scalp else None
     try:
-        return read(written.formula, bench.kit, bench.belief, ground, bench.head, vessel, draws)
+        return assess(written.formula, bench.kit, bench.posterior, hair_and_scalp, bench.head, vessel, draws)
     except FormulaError as raised:
         written.at_fault(raised)
         return None
@@ -62,7 +63,7 @@ def picked_schools(own: Mapping[str, str] | None = None) -> dict[str, str]:
     return {**(kept.schools if kept else {}), **(own or {})}
 
 
-def reading_out(reading: Reading) -> FormulaReadingOut:
+def reading_out(reading: Assessment) -> FormulaReadingOut:
     """A reading on the wire."""
     formula = reading.formula
     same: dict[str, Any] = {
@@ -92,7 +93,7 @@ def reading_out(reading: Reading) -> FormulaReadingOut:
                 sign=each.step.sign,
                 note=each.step.note,
             )
-            for each in reading.made.steps
+            for each in reading.preparation.steps
         ],
         ph=figure_out(reading.ph) if reading.ph else None,
         ph_why=[WhyOut.model_validate(each) for each in reading.ph_why],

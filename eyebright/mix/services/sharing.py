@@ -8,12 +8,10 @@ from django.db import transaction
 from pydantic import ValidationError
 
 from eyebright.config.problems import Problem
-from eyebright.core.formulas import given
-from eyebright.core.formulas.brought import brought
-from eyebright.core.formulas.families import families
-from eyebright.core.formulas.formula import Formula as CoreFormula
-from eyebright.core.formulas.formula import FormulaError
-from eyebright.core.formulas.reading import Reading
+from eyebright.core.formulas.assess import Assessment
+from eyebright.core.formulas.exchange import export, import_recipe
+from eyebright.core.formulas.model import Formula as CoreFormula
+from eyebright.core.formulas.model import FormulaError, families
 
 from ..schemas.formulas import BringIn, BroughtOut, FormulaIn, FormulaStepIn, IngredientIn
 from .bench import as_core, core_bench, entered_of, keys_of
@@ -42,11 +40,11 @@ def given_out(pk: int, kind: FileKind) -> tuple[str, bytes]:
     reading = reading_of(written, bench)
     if written.formula is None or reading is None:
         raise Problem(422, "That cannot be given out yet.", NOT_YET, written.problems)
-    makers: dict[FileKind, Callable[[CoreFormula, Reading], bytes]] = {
+    makers: dict[FileKind, Callable[[CoreFormula, Assessment], bytes]] = {
         "pdf": lambda formula, found: card(formula, found, entered.about),
-        "md": lambda formula, found: given.markdown(formula, found).encode(),
-        "csv": lambda formula, found: given.csv_lines(formula, found).encode("utf-8-sig"),
-        "jsonld": lambda formula, found: _json(given.recipe(formula, found, entered.about)),
+        "md": lambda formula, found: export.markdown(formula, found).encode(),
+        "csv": lambda formula, found: export.csv_lines(formula, found).encode("utf-8-sig"),
+        "jsonld": lambda formula, found: _json(export.recipe(formula, found, entered.about)),
         "inci": lambda formula, found: _inci(formula, found),
     }
     return kept.name, makers[kind](written.formula, reading)
@@ -56,8 +54,8 @@ def _json(value: Any) -> bytes:
     return (json.dumps(value, ensure_ascii=False, indent=2) + "\n").encode()
 
 
-def _inci(formula: CoreFormula, reading: Reading) -> bytes:
-    names = given.inci(formula, reading)
+def _inci(formula: CoreFormula, reading: Assessment) -> bytes:
+    names = export.inci(formula, reading)
     return (", ".join(name for name, _ in names) + "\n").encode()
 
 
@@ -65,7 +63,7 @@ def _inci(formula: CoreFormula, reading: Reading) -> bytes:
 def take_in(entered: BringIn) -> BroughtOut:
     """A recipe out of a file or a page: every line kept, the unknown ones to be asked about."""
     try:
-        found = brought(entered.text)
+        found = import_recipe(entered.text)
     except FormulaError as raised:
         raise Problem.field("text", str(raised)) from None
     lines = []

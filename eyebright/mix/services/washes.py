@@ -4,11 +4,10 @@ from collections.abc import Mapping, Sequence
 from typing import Any
 
 from eyebright.config.problems import Problem, one
-from eyebright.core.formulas.formula import FormulaError
-from eyebright.core.formulas.wash import Link, Wash, wash_of
-from eyebright.core.heads.asks import aims_of
-from eyebright.core.heads.head import ground_of
-from eyebright.core.materials import Stuff
+from eyebright.core.formulas.model import FormulaError
+from eyebright.core.heads import hair_and_scalp_of, needs_of
+from eyebright.core.materials import Supply
+from eyebright.core.wash import Link, Wash, wash_of
 from eyebright.heads.services import hair_for
 from eyebright.shelf.models import WaterSource
 from eyebright.shelf.services.stuff import stuff_of, water_lot
@@ -85,15 +84,17 @@ def read_chain(asked: WashAsk) -> WashReadingOut:
         links.append(Link(written.formula, link.zone, link.minutes, link.times, entered.name))
     bench, whom = core_bench(keys, asked.head)
     facts = whom.facts() if whom else {}
-    ground = (lambda draws: ground_of(whom, facts, draws)) if whom else None
+    hair_and_scalp = (lambda draws: hair_and_scalp_of(whom, facts, draws)) if whom else None
     try:
-        found = wash_of(links, _plain_water(), bench.kit, bench.belief, ground, hair_for(asked.head), facts)
+        found = wash_of(
+            links, _plain_water(), bench.kit, bench.posterior, hair_and_scalp, hair_for(asked.head), facts
+        )
     except FormulaError as raised:
         raise Problem.field("links", str(raised)) from None
-    return _out(found, _asked(found, aims_of(facts)) if whom else "")
+    return _out(found, _asked(found, needs_of(facts)) if whom else "")
 
 
-def _plain_water() -> Stuff:
+def _plain_water() -> Supply:
     """The household's first water, or anybody's."""
     source = WaterSource.present.prefetch_related("profiles").first()
     found = water_lot(source) if source else stuff_of("class-unknown")
@@ -101,8 +102,8 @@ def _plain_water() -> Stuff:
     return found
 
 
-def _asked(found: Wash, aims: Any) -> str:
-    low, _, high = aims.scalp.lift
+def _asked(found: Wash, needs: Any) -> str:
+    low, _, high = needs.scalp.lift
     lift = found.scalp_lift.value
     way = "more than" if lift > high else "less than" if lift < low else "about what"
     return f"{way[0].upper()}{way[1:]} this scalp asks for today: {low * 100:.0f} to {high * 100:.0f} %."

@@ -7,15 +7,14 @@ from django.utils import timezone
 from eyebright.config.kept import as_float, exact
 from eyebright.config.problems import Problem, one
 from eyebright.config.wire import FigureOut, figure_out
-from eyebright.core.chemistry.solution import neat_ph
-from eyebright.core.chemistry.uncertainty import Belief, Draws, Kind, figure
-from eyebright.core.materials import Material, MaterialError, Stuff
-from eyebright.core.materials.keeping import notices
+from eyebright.core.chemistry import neat_ph
+from eyebright.core.materials import Material, MaterialError, Supply, notices
+from eyebright.core.numbers import Draws, Kind, Posterior, figure
 
 from ..models import Lot, ReadingLine
 from ..schemas.lots import NO_MATERIAL, LotIn, LotOut, LotsOut, NoticeOut
 from .materials import material_of, neat, spread_out
-from .readings import belief_for
+from .readings import posterior_for
 from .stuff import core_lot, lot_holds
 
 PAGE = 40
@@ -60,9 +59,11 @@ def _notices(lot: Lot, stuff: Material) -> list[NoticeOut]:
 
 def _out(lot: Lot, told: list[NoticeOut], readings: int) -> LotOut:
     stuff, strength = material_of(lot.material), as_float(lot.strength)
-    belief = belief_for([f"lot-{lot.pk}"]) if readings else None
+    posterior = posterior_for([f"lot-{lot.pk}"]) if readings else None
     now, alone = (
-        _believed(core_lot(lot), belief) if belief else (_strength(stuff, strength), neat(stuff, strength))
+        _believed(core_lot(lot), posterior)
+        if posterior
+        else (_strength(stuff, strength), neat(stuff, strength))
     )
     return LotOut(
         id=lot.pk,
@@ -94,16 +95,16 @@ def _strength(stuff: Material, strength: float | None) -> FigureOut | None:
     return spread_out(stuff.with_strength(strength), stuff.strength_unit, kind) if stuff.strength else None
 
 
-def _believed(stuff: Stuff, belief: Belief) -> tuple[FigureOut | None, FigureOut | None]:
+def _believed(stuff: Supply, posterior: Posterior) -> tuple[FigureOut | None, FigureOut | None]:
     """How strong it is, and what it reads by itself, after what was read of it."""
-    draws = Draws(belief=belief)
-    stuff.brings(draws)
+    draws = Draws(posterior=posterior)
+    stuff.contribution(draws)
     strength = draws.used.get(f"{stuff.key}/strength")
     now = None
     if strength is not None and stuff.material is not None:
         now = figure_out(figure(strength, stuff.material.strength_unit))
     poured = stuff.material is not None and stuff.material.unit == "mL" and not stuff.material.dry
-    return now, figure_out(neat_ph(stuff.brings, belief)) if poured else None
+    return now, figure_out(neat_ph(stuff.contribution, posterior)) if poured else None
 
 
 def find_lot(pk: int, *, also_removed: bool = False) -> Lot:

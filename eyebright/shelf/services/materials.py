@@ -9,12 +9,18 @@ from django.db import transaction
 from eyebright.config.kept import exact
 from eyebright.config.problems import Problem, one, only_offered
 from eyebright.config.wire import FigureOut, figure_out
-from eyebright.core.chemistry.solution import neat_ph
-from eyebright.core.chemistry.uncertainty import Figure, Kind, Spread
-from eyebright.core.heads.record import tables
-from eyebright.core.materials import Material, MaterialError, library, material
-from eyebright.core.materials.library import kinds, made
-from eyebright.core.materials.material import Slurry
+from eyebright.core.chemistry import neat_ph
+from eyebright.core.heads import tables
+from eyebright.core.materials import (
+    Material,
+    MaterialError,
+    Slurry,
+    kinds,
+    library,
+    material,
+    material_from_row,
+)
+from eyebright.core.numbers import Figure, Kind, Spread
 
 from ..models import OwnMaterial
 from ..schemas.lots import (
@@ -56,7 +62,7 @@ def _own(key: str, name: str, kind: str, figures: str, contains: tuple[str, ...]
             row["slurry"] = {**slurry, "ph": ph, "per": known.get("per") or slurry["per"]}
         else:
             row["ph"] = ph
-    return made(row)
+    return material_from_row(row)
 
 
 def _range(spread: Spread) -> list[float]:
@@ -84,7 +90,7 @@ def neat(stuff: Material, strength: float | None) -> FigureOut | None:
     """The pH of a liquid by itself; None for what has none."""
     if stuff.unit == "g" or stuff.side is None or stuff.dry:
         return None
-    return figure_out(neat_ph(lambda draws: stuff.brings(draws, strength)))
+    return figure_out(neat_ph(lambda draws: stuff.contribution(draws, strength)))
 
 
 def material_out(stuff: Material) -> MaterialOut:

@@ -4,8 +4,7 @@ from django.db import transaction
 
 from eyebright.config.kept import as_float, exact
 from eyebright.config.problems import Problem, one
-from eyebright.core.materials import MaterialError
-from eyebright.core.measures import Kit, OwnSpoon, OwnVessel, kit, table
+from eyebright.core.materials import Kit, MaterialError, OwnSpoon, OwnVessel, kit, measure_table
 
 from ..models import Household, Spoon, Vessel
 from ..schemas.measures import (
@@ -30,14 +29,14 @@ def household() -> HouseholdOut:
     kept = _household()
     systems = [
         SystemOut(key=key, name=name, says=" · ".join(f"{s.name} {s.volume:g} mL" for s in spoons))
-        for key, (name, spoons) in table().systems.items()
+        for key, (name, spoons) in measure_table().systems.items()
     ]
     return HouseholdOut(system=kept.system, currency=kept.currency, systems=systems)
 
 
 def save_household(entered: HouseholdIn) -> HouseholdOut:
     """Change them."""
-    if entered.system not in table().systems:
+    if entered.system not in measure_table().systems:
         raise Problem.field("system", "Choose one of the ones offered.")
     kept = _household()
     kept.system, kept.currency = entered.system, (entered.currency or "£")[:8]

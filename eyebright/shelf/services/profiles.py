@@ -3,8 +3,8 @@
 from collections.abc import Sequence
 
 from eyebright.config.kept import as_float
-from eyebright.core.chemistry.uncertainty import Spread
-from eyebright.core.chemistry.water import Profile, Water, reported, reported_ph, water_classes
+from eyebright.core.chemistry import Profile, Water, reported, reported_ph, water_classes
+from eyebright.core.numbers import Spread
 
 from ..models import WaterProfile, WaterSource
 

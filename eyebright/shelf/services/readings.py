@@ -8,13 +8,12 @@ from django.db import transaction
 from eyebright.config.kept import as_float, exact
 from eyebright.config.problems import Problem, one
 from eyebright.config.wire import figure_out
-from eyebright.core.chemistry.readings import MeterReading, ReadingError, StripReading
-from eyebright.core.chemistry.readings import Reading as CoreReading
-from eyebright.core.chemistry.uncertainty import Belief
-from eyebright.core.learning.belief import Told, learn
-from eyebright.core.making.jug import Line, filled
-from eyebright.core.materials import Stuff
-from eyebright.core.measures import Amount
+from eyebright.core.chemistry import MeterReading, ReadingError, StripReading
+from eyebright.core.chemistry import Reading as CoreReading
+from eyebright.core.learning import posterior_from
+from eyebright.core.materials import Amount, Supply
+from eyebright.core.mix import JugObservation, Line, filled
+from eyebright.core.numbers import Posterior
 from eyebright.instruments.services import meter_reach
 
 from ..models import Reading, ReadingLine, StripSet
@@ -164,7 +163,7 @@ def reading_out(reading: Reading) -> ReadingOut:
 # ---- what is believed ----
 
 
-def told_of(keys: Iterable[str]) -> list[Told]:
+def observations_of(keys: Iterable[str]) -> list[JugObservation]:
     """The readings that tell of these things, and of what they were mixed with, the newest of them."""
     wanted: set[str] = set(keys)
     lines: dict[Reading, list[ReadingLine]] = {}
@@ -174,7 +173,7 @@ def told_of(keys: Iterable[str]) -> list[Told]:
     if not lines:
         return []
     there = stuffs(wanted, also_removed=True)
-    return [told for reading, each in lines.items() if (told := _told(reading, each, there))]
+    return [seen for reading, each in lines.items() if (seen := _observation(reading, each, there))]
 
 
 def _telling_of(keys: set[str]) -> dict[Reading, list[ReadingLine]]:
@@ -186,7 +185,9 @@ def _telling_of(keys: set[str]) -> dict[Reading, list[ReadingLine]]:
     return out
 
 
-def _told(reading: Reading, lines: list[ReadingLine], there: dict[str, Stuff]) -> Told | None:
+def _observation(
+    reading: Reading, lines: list[ReadingLine], there: dict[str, Supply]
+) -> JugObservation | None:
     if any(line.stuff not in there for line in lines):
         return None
     jug = filled(
@@ -194,9 +195,9 @@ def _told(reading: Reading, lines: list[ReadingLine], there: dict[str, Stuff]) -
         None,
         scope=f"reading {reading.pk}",
     )
-    return Told(jug, 0.0, kept_reading(reading))
+    return JugObservation(jug, 0.0, kept_reading(reading))
 
 
-def belief_for(keys: Iterable[str]) -> Belief:
+def posterior_for(keys: Iterable[str]) -> Posterior:
     """What readings taught of these things."""
-    return learn(told_of(keys))
+    return posterior_from(observations_of(keys))

@@ -5,13 +5,23 @@ from collections.abc import Iterable
 from django.db.models import Q
 
 from eyebright.config.problems import Problem
-from eyebright.core.chemistry.water import water_classes
-from eyebright.core.formulas.forms import form_table, own_form
-from eyebright.core.making.mix import kind_of, sour
+from eyebright.core.chemistry import water_classes
+from eyebright.core.formulas.model import form_table, own_form
+from eyebright.core.materials import (
+    Kit,
+    MaterialError,
+    Supply,
+    WaterLot,
+    find_materials,
+    folded,
+    holds,
+    library,
+    material,
+    names_of,
+    offered,
+)
 from eyebright.core.materials import Lot as CoreLot
-from eyebright.core.materials import MaterialError, Stuff, WaterLot, library, material
-from eyebright.core.materials.names import folded, found, holds, names_of
-from eyebright.core.measures import Kit, offered
+from eyebright.core.mix import kind_of, sour
 
 from ..models import Lot, WaterSource
 from ..schemas.lots import StuffOut, UnitOut
@@ -37,7 +47,7 @@ def water_lot(source: WaterSource) -> WaterLot:
     return WaterLot(f"water-{source.pk}", core_water(source), source.name)
 
 
-def stuff_of(key: str, *, also_removed: bool = False) -> Stuff | None:
+def stuff_of(key: str, *, also_removed: bool = False) -> Supply | None:
     """What goes by this key; None where there is nothing, or nothing any more."""
     where, _, name = key.partition("-")
     if where in ELSEWHERE:
@@ -53,7 +63,7 @@ def stuff_of(key: str, *, also_removed: bool = False) -> Stuff | None:
     return None
 
 
-def _elsewhere(where: str, name: str) -> Stuff | None:
+def _elsewhere(where: str, name: str) -> Supply | None:
     """A material of the library, or any water of a class."""
     if where == "lib":
         return CoreLot(f"lib-{name}", library()[name], library()[name].name) if name in library() else None
@@ -61,16 +71,16 @@ def _elsewhere(where: str, name: str) -> Stuff | None:
     return WaterLot(f"class-{name}", classes[name], classes[name].name) if name in classes else None
 
 
-def stuffs(keys: Iterable[str], *, also_removed: bool = False) -> dict[str, Stuff]:
+def stuffs(keys: Iterable[str], *, also_removed: bool = False) -> dict[str, Supply]:
     """What goes by these keys, in two queries however many there are; what is gone is left out."""
     numbers: dict[str, list[str]] = {"lot": [], "water": []}
-    out: dict[str, Stuff] = {}
+    out: dict[str, Supply] = {}
     for key in keys:
         where, _, name = key.partition("-")
         if where in numbers and name.isascii() and name.isdigit() and len(name) < 12:
             numbers[where].append(name)
-        elif where in ELSEWHERE and (found := _elsewhere(where, name)):
-            out[key] = found
+        elif where in ELSEWHERE and (find_materials := _elsewhere(where, name)):
+            out[key] = find_materials
     for lot in Lot.among(also_removed=also_removed).filter(pk__in=numbers["lot"]):
         out[f"lot-{lot.pk}"] = core_lot(lot)
     waters = WaterSource.among(also_removed=also_removed).filter(pk__in=numbers["water"])
@@ -79,20 +89,20 @@ def stuffs(keys: Iterable[str], *, also_removed: bool = False) -> dict[str, Stuf
     return out
 
 
-def shelf_for_routes() -> list[Stuff]:
+def shelf_for_routes() -> list[Supply]:
     """What else is at hand: the waters, and the lots that could take an acid's place."""
     waters = [water_lot(source) for source in WaterSource.present.prefetch_related("profiles")[:8]]
     lots = Lot.present.filter(Q(left=None) | Q(left__gt=0))[:FOR_ROUTES]
     return [*waters, *(core_lot(lot) for lot in lots)]
 
 
-def the_soda() -> Stuff:
+def the_soda() -> Supply:
     """The household's baking soda, or the library's where it has none."""
     lot = Lot.present.filter(material=SODA).first()
     return core_lot(lot) if lot else CoreLot(f"lib-{SODA}", material(SODA), material(SODA).name)
 
 
-def stuff_out(stuff: Stuff, kit: Kit) -> StuffOut:
+def stuff_out(stuff: Supply, kit: Kit) -> StuffOut:
     """Something that can go into a jug, with the units of this kit that its amount can be said in."""
     return StuffOut(
         key=stuff.key,
@@ -113,7 +123,7 @@ def find_stuff(find: str, keys: list[str]) -> list[StuffOut]:
     if keys:
         there, kit = stuffs(keys), the_kit()
         return [stuff_out(there[key], kit) for key in keys if key in there]
-    hits: list[Stuff] = []
+    hits: list[Supply] = []
     for source in WaterSource.present.prefetch_related("profiles"):
         if holds(folded(f"{source.name} {source.kind} water"), find):
             hits.append(water_lot(source))
@@ -127,7 +137,11 @@ def find_stuff(find: str, keys: list[str]) -> list[StuffOut]:
         for key, water in water_classes().items()
         if find.strip() and holds(folded(f"{water.name} water"), find)
     ]
-    hits += [CoreLot(f"lib-{stuff.key}", stuff, stuff.name) for stuff in found(find) if stuff.key not in seen]
+    hits += [
+        CoreLot(f"lib-{stuff.key}", stuff, stuff.name)
+        for stuff in find_materials(find)
+        if stuff.key not in seen
+    ]
     kit = the_kit()
     return [stuff_out(stuff, kit) for stuff in hits[:SHOWN]]
 
@@ -146,24 +160,24 @@ def gone(field: str) -> Problem:
     return Problem.field(field, "That is no longer on the shelf: choose another.")
 
 
-def everything() -> tuple[list[Stuff], list[Stuff]]:
+def everything() -> tuple[list[Supply], list[Supply]]:
     """What is at hand, and everything that the library holds."""
-    at_hand: list[Stuff] = [core_lot(lot) for lot in Lot.present.filter(Q(left=None) | Q(left__gt=0))]
+    at_hand: list[Supply] = [core_lot(lot) for lot in Lot.present.filter(Q(left=None) | Q(left__gt=0))]
     at_hand += [water_lot(source) for source in WaterSource.present.prefetch_related("profiles")]
     return at_hand, [CoreLot(f"lib-{key}", stuff, stuff.name) for key, stuff in library().items()]
 
 
-def find_for_lines(find: str, shelf: list[Stuff]) -> list[Stuff]:
+def find_for_lines(find: str, shelf: list[Supply]) -> list[Supply]:
     """What a name on a written line may mean: the household's own first, then the library's, then waters."""
     words = folded(find).split()
     own = [stuff for stuff in shelf if _goes_by(stuff, words)]
     start = folded(find.strip())
     own.sort(key=lambda stuff: (not folded(stuff.name).startswith(start), start not in folded(stuff.name)))
     taken = {stuff.material.key for stuff in own if stuff.material}
-    more: list[Stuff] = [
-        CoreLot(f"lib-{each.key}", each, each.name) for each in found(find) if each.key not in taken
+    more: list[Supply] = [
+        CoreLot(f"lib-{each.key}", each, each.name) for each in find_materials(find) if each.key not in taken
     ]
-    waters: list[Stuff] = [
+    waters: list[Supply] = [
         WaterLot(f"class-{key}", water, water.name)
         for key, water in water_classes().items()
         if holds(folded(f"{water.name} water"), find)
@@ -172,7 +186,7 @@ def find_for_lines(find: str, shelf: list[Stuff]) -> list[Stuff]:
     return [*own, *exact, *more, *(stuff for stuff in waters if stuff not in exact)][:SHOWN]
 
 
-def _goes_by(stuff: Stuff, words: list[str]) -> bool:
+def _goes_by(stuff: Supply, words: list[str]) -> bool:
     names = names_of(stuff.material) if stuff.material else "water"
     text = f"{folded(stuff.name)} {names}"
     return all(word in text for word in words)

@@ -8,11 +8,9 @@ from django.utils import timezone
 from eyebright.config.kept import as_float, exact
 from eyebright.config.problems import Problem, one
 from eyebright.config.wire import FigureOut, figure_out
-from eyebright.core.chemistry.solution import neat_ph
-from eyebright.core.chemistry.uncertainty import Belief, Draws, Figure, Kind, Spread, figure
-from eyebright.core.chemistry.water import Water, water_classes
-from eyebright.core.chemistry.water_report import ReportError, ReportRow, read_report
-from eyebright.core.making.titration import TitrationError, titrate
+from eyebright.core.chemistry import ReportError, ReportRow, Water, neat_ph, read_report, water_classes
+from eyebright.core.mix import TitrationError, titrate
+from eyebright.core.numbers import Draws, Figure, Kind, Posterior, Spread, figure
 
 from ..models import ReadingLine, WaterProfile, WaterSource
 from ..schemas.waters import (
@@ -29,7 +27,7 @@ from ..schemas.waters import (
 from .lots import find_lot
 from .materials import spread_out
 from .profiles import core_water, known_of, live_profiles, profile_of
-from .readings import belief_for, core_reading
+from .readings import core_reading, posterior_for
 from .stuff import core_lot
 
 OLD_DAYS = 400  # a tap's figures older than that are worth finding anew
@@ -54,7 +52,7 @@ def water_kinds() -> list[WaterKindOut]:
 
 @lru_cache(maxsize=2048)
 def _plain(water: Water) -> FigureOut:
-    return figure_out(neat_ph(water.brings))
+    return figure_out(neat_ph(water.contribution))
 
 
 def _maybe(spread: Spread | None, unit: str, kind: Kind = "measured") -> FigureOut | None:
@@ -81,7 +79,7 @@ def water_out(source: WaterSource) -> WaterOut:
     count = (
         ReadingLine.objects.filter(stuff=key, reading__removed_at=None).values("reading").distinct().count()
     )
-    belief = belief_for([key]) if count else None
+    posterior = posterior_for([key]) if count else None
     known = known_of(rows)
     reported_by = next((row for row in rows if row.origin == WaterProfile.Origin.SUPPLIER), None)
     return WaterOut(
@@ -92,10 +90,12 @@ def water_out(source: WaterSource) -> WaterOut:
         name=source.name,
         own_alkalinity=as_float(reported_by.alkalinity) if reported_by else None,
         own_hardness=as_float(reported_by.hardness) if reported_by else None,
-        alkalinity=_now(water, key, "alkalinity", belief)
-        if belief
+        alkalinity=_now(water, key, "alkalinity", posterior)
+        if posterior
         else _figure(water.alkalinity, known.alkalinity),
-        hardness=_now(water, key, "hardness", belief) if belief else _figure(water.hardness, known.hardness),
+        hardness=_now(water, key, "hardness", posterior)
+        if posterior
+        else _figure(water.hardness, known.hardness),
         ph=_plain(water),
         profiles=[profile_out(row) for row in rows],
         says=_says(rows, count),
@@ -109,9 +109,9 @@ def _figure(spread: Spread, known: Spread | None) -> FigureOut:
     return spread_out(spread, MG, "custom" if known is None else "measured")
 
 
-def _now(water: Water, key: str, name: str, belief: Belief) -> FigureOut:
-    draws = Draws(belief=belief)
-    water.brings(draws.within(key))
+def _now(water: Water, key: str, name: str, posterior: Posterior) -> FigureOut:
+    draws = Draws(posterior=posterior)
+    water.contribution(draws.within(key))
     return figure_out(figure(draws.used[f"{key}/{name}"], MG))
 
 

@@ -10,8 +10,8 @@ from django.core.management.base import BaseCommand, CommandError
 from django.db import transaction
 from django.utils import timezone
 
-from eyebright.core.cautions.engine import rules
-from eyebright.core.heads.record import tables
+from eyebright.core.heads import tables
+from eyebright.core.rules import rules
 from eyebright.heads import services as heads
 from eyebright.heads.models import CheckIn, Head, PatchTest, Wash
 from eyebright.heads.schemas.diary import LittleTestIn, PatchTestIn, WashIn

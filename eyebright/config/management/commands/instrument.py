@@ -10,8 +10,7 @@ from typing import Any
 
 from django.core.management.base import BaseCommand, CommandError
 
-from eyebright.core.instruments.samples import Greeting, greet, said
-from eyebright.core.instruments.simulated import Scale, at_rest
+from eyebright.core.instruments import Greeting, Scale, at_rest, greet, said
 
 HOST = "127.0.0.1"
 EACH = 0.2  # s between two readings

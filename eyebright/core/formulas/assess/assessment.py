@@ -1,0 +1,230 @@
+"""The whole reading of a formula: what comes of it, each figure with its range and what makes it so."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from typing import Any
+
+import numpy as np
+
+from ...chemistry import acid_grams, after_standing, gas_lost, solve, totals
+from ...heads import HairAndScalp, ordinary_head
+from ...materials import METRIC, Kit
+from ...numbers import PRIOR, Array, Draws, Figure, Posterior, Spread, figure, middle
+from ...rules import Caution, cautions
+from ..model import Formula, failing, weighed
+from ..prepare import Preparation, Tool, prepare, too_small, tool_facts, tools_of
+from .cleansing import Cleaning, Lift, cleaning_of, lift_of
+from .drying_balance import DryingBalance, drying_balance
+from .facts import facts_of_formula
+from .residue import Residue, grit, residue, stain
+from .scent import Scent, scent_of
+from .sensitivity import Sensitivity, sensitivities
+from .shelf_life import WET, ShelfLife, shelf_life, shelf_life_facts
+from .texture import Texture, texture
+
+ASSESS_DRAWS = 400
+BOILED_OUT = Spread(0.7, 0.9, 1.0, ceiling=1.0)  # share of the excess carbon dioxide that heat drives off
+
+
+@dataclass(frozen=True)
+class Drawn:
+    """What was drawn out of one plant: the share of it, and what it gives, g in 100 mL."""
+
+    name: str
+    share: Figure
+    active: Figure | None
+    what: str
+
+
+@dataclass(frozen=True)
+class LineOut:
+    """What a line comes to: g with its range, and its share of all that goes in."""
+
+    id: int
+    grams: Figure
+    share: float
+
+
+@dataclass(frozen=True)
+class Cost:
+    """What a batch and a wash of it cost; None where a price is not known, and of what."""
+
+    batch: float | None
+    wash: float | None
+    unknown: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class Assessment:
+    """Everything that comes of a formula. `facts` are what the caution rules looked at."""
+
+    formula: Formula
+    preparation: Preparation
+    lines: tuple[LineOut, ...]
+    ph: Figure | None
+    ph_why: tuple[Sensitivity, ...]
+    lift: Lift
+    lift_why: tuple[Sensitivity, ...]
+    cleaning: Cleaning
+    texture: Texture | None
+    drawn: tuple[Drawn, ...]
+    yield_g: Figure
+    yield_ml: Figure
+    evaporated: Figure
+    kept_back: Figure
+    washes: Figure
+    balance: DryingBalance
+    scent: Scent | None
+    grit: Residue
+    residue: Residue
+    stain: str
+    keeping: ShelfLife
+    cost: Cost
+    tools: tuple[Tool, ...]
+    room: float
+    too_small: str
+    hands_on: float
+    waiting: tuple[float, float]
+    cautions: tuple[Caution, ...]
+    facts: dict[str, Any]
+    ph_draws: Array | None = field(repr=False, default=None)
+
+
+def assess(
+    formula: Formula,
+    kit: Kit = METRIC,
+    posterior: Posterior = PRIOR,
+    hair_and_scalp: HairAndScalp | None = None,
+    head: Mapping[str, Any] | None = None,
+    vessel: tuple[str, float] | None = None,
+    draws: Draws | None = None,
+) -> Assessment:
+    """Read a formula. FormulaError where it cannot be.
+
+    `ground`, `head`: what it meets and the head's facts; an ordinary head without. `vessel`: what it is
+    made in, its name and mL. `draws` must be those of the ground.
+    """
+    draws = draws or Draws(ASSESS_DRAWS, posterior=posterior)
+    hair_and_scalp, head = hair_and_scalp or ordinary_head(draws), head or {}
+    lines = weighed(formula, kit)
+    preparation = prepare(formula, lines, draws)
+    wet = middle(preparation.water / preparation.total) > WET
+    ph_draws, acids = _ph(preparation) if wet else (None, {})
+    ph = None if ph_draws is None else figure(ph_draws, "pH")
+    ph_why = sensitivities(draws, ph_draws, formula) if ph_draws is not None else ()
+    cleaning = cleaning_of(preparation, ph_draws)
+    lift = lift_of(preparation, cleaning, hair_and_scalp)
+    pourable = any(line.phase in ("liquid", "infused", "oil") for line in formula.ingredients)
+    thick = texture(preparation, ph.value if ph else None) if pourable else None
+    scent = scent_of(preparation, head)
+    kept = shelf_life_facts(preparation, ph.high if ph else None)
+    facts = facts_of_formula(preparation, ph, acids, cleaning, scent, kept, thick, head)
+    saponin = middle(100.0 * cleaning.saponin / preparation.total)
+    needs = tool_facts(preparation, facts, saponin)
+    room = needs["pot_room" if preparation.heated else "bowl_room"]
+    found = [*cautions(facts), *failing(formula)]
+    order = {"stop": 0, "warning": 1, "note": 2}
+    return Assessment(
+        formula=formula,
+        preparation=preparation,
+        lines=_lines_out(preparation),
+        ph=ph,
+        ph_why=ph_why,
+        lift=lift,
+        lift_why=sensitivities(draws, lift.scalp_share, formula),
+        cleaning=cleaning,
+        texture=thick,
+        drawn=_drawn_out(preparation),
+        yield_g=figure(preparation.total, "g"),
+        yield_ml=figure(preparation.ml, "mL"),
+        evaporated=figure(preparation.evaporated, "g"),
+        kept_back=figure(preparation.kept_back, "g"),
+        washes=figure(preparation.total / np.maximum(lift.dose, 1e-6), "washes"),
+        balance=drying_balance(preparation, cleaning, ph_draws),
+        scent=scent,
+        grit=grit(preparation),
+        residue=residue(preparation, thick),
+        stain=stain(preparation, facts),
+        keeping=shelf_life(kept),
+        cost=_cost(preparation, lift),
+        tools=tools_of(needs),
+        room=room,
+        too_small=too_small(room, vessel[1], vessel[0]) if vessel else "",
+        hands_on=sum(each.middle for each in preparation.steps if not _waits(each)),
+        waiting=(
+            sum(each.least for each in preparation.steps if _waits(each)),
+            sum(each.most for each in preparation.steps if _waits(each)),
+        ),
+        cautions=tuple(sorted(found, key=lambda each: order[each.level])),
+        facts=facts,
+        ph_draws=ph_draws,
+    )
+
+
+def _waits(each: Any) -> bool:
+    """Whether a step goes on by itself."""
+    return bool(each.kind.draws) or each.kind.does in ("dries", "rests", "cools")
+
+
+def _ph(preparation: Preparation) -> tuple[Array, dict[str, Array]]:
+    """Draws of its pH, and g of each acid in 100 mL."""
+    parts = preparation.parts()
+    mixed = totals(parts)
+    draws = preparation.draws
+    if "carbonate" in mixed:
+        rough = solve({name: np.array([middle(each)]) for name, each in mixed.items()}).ph
+        left = draws.within("formula").of("carbon_dioxide", BOILED_OUT if preparation.boiled else gas_lost())
+        mixed["carbonate"] = after_standing(mixed["carbonate"], rough, left)
+    found = np.broadcast_to(solve(mixed).ph, (draws.count,))
+    return found, acid_grams(parts)
+
+
+def _lines_out(preparation: Preparation) -> tuple[LineOut, ...]:
+    whole = sum(one.weighed.grams for one in preparation.lines)
+    out = []
+    for one in preparation.lines:
+        low, mid, high = one.weighed.spread.low, one.weighed.spread.mid, one.weighed.spread.high
+        grams = one.weighed.grams
+        out.append(
+            LineOut(one.weighed.line.id, Figure(grams * mid, grams * low, grams * high, "g"), grams / whole)
+        )
+    return tuple(out)
+
+
+def _drawn_out(preparation: Preparation) -> tuple[Drawn, ...]:
+    out = []
+    for one in preparation.lines:
+        if one.form is None or one.material is None:
+            continue
+        active, what = None, ""
+        for name in ("saponin", "mucilage", "tannin"):
+            share = getattr(one.material, name)
+            if share is not None and share.mid > 0.0:
+                grams = one.active(share, preparation.draws, name)
+                active, what = figure(_all(100.0 * grams / preparation.ml, preparation), "g per 100 mL"), name
+                break
+        out.append(
+            Drawn(one.weighed.line.supply.name, figure(_all(one.drawn, preparation), "share"), active, what)
+        )
+    return tuple(out)
+
+
+def _all(values: Array, preparation: Preparation) -> Array:
+    return np.broadcast_to(values, (preparation.draws.count,))
+
+
+def _cost(preparation: Preparation, lift: Lift) -> Cost:
+    total, unknown = 0.0, []
+    for one in preparation.lines:
+        line = one.weighed.line
+        if line.material is None or one.weighed.grams <= 0.0:
+            continue
+        if line.supply.price is None:
+            unknown.append(line.supply.name)
+            continue
+        amount = one.weighed.grams if line.material.unit == "g" else one.weighed.ml
+        total += line.supply.price * amount
+    if unknown:
+        return Cost(None, None, tuple(dict.fromkeys(unknown)))
+    share = min(middle(lift.dose) / middle(preparation.total), 1.0)
+    return Cost(total, total * share, ())

@@ -1,0 +1,229 @@
+"""What a preparation cleans: g of effective cleaning in it, where that comes from, what spends it (model 6).
+
+E = what foams (detergency, fading out below its critical micelle concentration) + clay and flour by the oil
+they take up + grains. Oil in it spends as much as oil on the head; hard water turns soap to scum.
+"""
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from ...heads import HairAndScalp, grade, lifted, sebum_table
+from ...numbers import Array, Draws, Figure, Spread, figure, middle
+from ..prepare import Preparation, PreparedLine
+from .texture import undissolved
+
+LEAST = 1e-9
+LEFT_IN = "left in"  # the grade of what lifts nothing, for it stays
+
+
+@dataclass(frozen=True)
+class Source:
+    """One thing that cleans: its name, its share of all the cleaning, g of it in 100 g."""
+
+    name: str
+    share: float
+    per_100: Figure
+
+
+@dataclass(frozen=True)
+class Cleaning:
+    """g of effective cleaning in 1 g; g of oil in 1 g; g of soap lost to hard water and to acid in all.
+
+    `alkali`: how far it takes the free fatty acids as soap, 0 to 1.
+    """
+
+    per_gram: Array
+    oil: Array
+    sources: tuple[Source, ...]
+    scum: Figure
+    soap_left: Array
+    soap: Array
+    saponin: Array
+    surfactant: Array
+    alkali: Array
+
+
+@dataclass(frozen=True)
+class Lift:
+    """What it does on a head: the share of each zone's oil that it lifts, in words, and g it takes to do it.
+
+    `put_back`: g of oil that it leaves on each zone.
+    """
+
+    scalp: Figure
+    lengths: Figure
+    grade: str
+    on_scalp: Figure
+    on_lengths: Figure
+    put_back: Figure
+    says: str
+    scalp_share: Array
+    lengths_share: Array
+    dose: Array
+
+
+def cleaning_of(preparation: Preparation, ph: Array | None) -> Cleaning:
+    """The cleaning in a preparation. `ph`: draws of it, where it has one."""
+    draws, table = preparation.draws, sebum_table()["cleaning"]
+    own = draws.within("cleaning")
+    family, total = preparation.formula.family, preparation.total
+    dusted = family.dust and middle(preparation.water) < 0.05 * middle(total)
+    found: dict[str, Array] = {}
+    amounts: dict[str, Array] = {}
+
+    def add(name: str, cleaning: Array, grams: Array) -> None:
+        found[name] = found.get(name, np.zeros(1)) + cleaning
+        amounts[name] = amounts.get(name, np.zeros(1)) + grams
+
+    saponin = sum((_active(one, "saponin", draws) for one in preparation.lines), np.zeros(1))
+    soap = sum((_surfactant(one, draws) for one in preparation.lines if _is_soap(one)), np.zeros(1))
+    other = sum((_surfactant(one, draws) for one in preparation.lines if not _is_soap(one)), np.zeros(1))
+    scum, left = _soap_left(preparation, soap, ph)
+    if not dusted:
+        for name, key, grams in (
+            ("soap-plant saponins", "saponin", saponin),
+            ("soap", "soap", left),
+            ("mild surfactant", "surfactant", other),
+        ):
+            share = grams / total
+            fade = share / (share + table["cmc"][key])
+            add(name, grams * own.of(key, Spread.of(table[key])) * fade, grams)
+    for one in preparation.lines:
+        material = one.material
+        if material is None or not one.stays:
+            continue
+        if material.oil_uptake is not None and material.unit == "g":
+            takes = draws.within(one.weighed.line.supply.key).of("oil uptake", material.oil_uptake)
+            used = _used(one, family.dried_on, dusted)
+            if used:
+                add(_called(one, dusted), one.plant * takes * own.of(used, Spread.of(table[used])), one.plant)
+        if one.kind == "dairy":
+            add("cultured dairy", one.grams * own.of("dairy", Spread.of(table["dairy"])), one.grams)
+    grains = np.zeros(1) if dusted else undissolved(preparation)
+    add("grains", grains * own.of("grain", Spread.of(table["grain"])), grains)
+    whole = sum(found.values(), np.zeros(1))
+    most = middle(whole)
+    sources = tuple(
+        Source(name, middle(each) / most, figure(_whole(100.0 * amounts[name] / total, draws), "g in 100 g"))
+        for name, each in sorted(found.items(), key=lambda pair: -middle(pair[1]))
+        if most > LEAST and middle(each) > 0.01 * most
+    )  # fmt: skip
+    fats = preparation.grams_of(("oil", "butter"))
+    low, high = table["alkali"]
+    spare = any(one.material and "alkaline" in one.material.hazards for one in preparation.lines)
+    # a hard water may read as high, and has no alkali to spare
+    alkali = np.clip((ph - low) / (high - low), 0.0, 1.0) if ph is not None and spare else np.zeros(1)
+    return Cleaning(
+        per_gram=_whole(whole / total, draws),
+        oil=_whole(fats / total, draws),
+        sources=sources,
+        scum=figure(_whole(scum, draws), "g"),
+        soap_left=left,
+        soap=soap,
+        saponin=saponin,
+        surfactant=other,
+        alkali=alkali,
+    )
+
+
+def _whole(values: Array, draws: Draws) -> Array:
+    return np.broadcast_to(values, (draws.count,))
+
+
+def _active(one: PreparedLine, what: str, draws: Draws) -> Array:
+    return one.active(getattr(one.material, what, None), draws, what)
+
+
+def _surfactant(one: PreparedLine, draws: Draws) -> Array:
+    return _active(one, "surfactant", draws)
+
+
+def _is_soap(one: PreparedLine) -> bool:
+    return one.material is not None and "soap" in one.material.hazards
+
+
+def _used(one: PreparedLine, dried: bool, dusted: bool) -> str:
+    """Which share of its oil uptake a powder gets to use; "" for none."""
+    if dusted:
+        return "dusted"
+    if one.kind == "clay":
+        return "clay_dry" if dried else "clay_damp"
+    return "flour" if one.kind in ("flour", "starch") else ""
+
+
+def _called(one: PreparedLine, dusted: bool) -> str:
+    return "powder, brushed through" if dusted else "clay" if one.kind == "clay" else "flour and starch"
+
+
+def _soap_left(preparation: Preparation, soap: Array, ph: Array | None) -> tuple[Array, Array]:
+    """g of soap that calcium and magnesium turn to scum, and g left of it; acid takes the rest."""
+    table = sebum_table()["cleaning"]
+    metal = np.zeros(1)
+    for one in preparation.lines:
+        if one.material is None:  # what dissolves of a clay is no hard water
+            contribution = one.weighed.line.supply.contribution(preparation.draws)
+            for ion in ("calcium", "magnesium"):
+                metal = metal + contribution.moles.get(ion, np.zeros(1)) * one.grams / 0.998
+    scum = np.minimum(2.0 * metal * table["soap_mass"], soap)
+    left = soap - scum
+    if ph is not None:
+        left = np.where(ph < 7.0, left * (1.0 - table["acid_splits"]), left)
+    return scum, left
+
+
+def lift_of(
+    preparation: Preparation, cleaning: Cleaning, hair_and_scalp: HairAndScalp, times: float = 1.0
+) -> Lift:
+    """What it lifts on a head, with its usual dose (`times` as much)."""
+    draws, family = preparation.draws, preparation.formula.family
+    own = draws.within("dose")
+    on_scalp = own.of("film", family.film) * hair_and_scalp.area * hair_and_scalp.dose * times
+    on_lengths = own.of("spread", family.hair) * hair_and_scalp.mass * hair_and_scalp.dose * times
+    if not family.stays:
+        on_lengths = on_lengths * hair_and_scalp.holds
+    contact = contact_of(preparation)
+    shares = []
+    for grams, oil in ((on_scalp, hair_and_scalp.oil.scalp), (on_lengths, hair_and_scalp.oil.lengths)):
+        share = lifted_by(cleaning, grams, oil, draws, hair_and_scalp.strength, contact)
+        if family.stays or preparation.formula.use == "left_in":
+            share = np.zeros(draws.count)  # nothing is lifted by what stays
+        shares.append(np.broadcast_to(share, (draws.count,)))
+    scalp, lengths = (figure(share, "share") for share in shares)
+    dose = np.broadcast_to(on_scalp + on_lengths, (draws.count,))
+    back = dose * cleaning.oil * (1.0 if preparation.formula.use == "left_in" else 1.0 - shares[1] * 0.8)
+    low, high = (round(each * 20.0) * 5 for each in (scalp.low, scalp.high))
+    return Lift(
+        scalp=scalp,
+        lengths=lengths,
+        grade=LEFT_IN if preparation.formula.use == "left_in" else grade(scalp.value),
+        on_scalp=figure(np.broadcast_to(on_scalp, (draws.count,)), "g"),
+        on_lengths=figure(np.broadcast_to(on_lengths, (draws.count,)), "g"),
+        put_back=figure(back, "g"),
+        says=f"lifts about {low} to {high} %"
+        if preparation.formula.use == "rinsed_out"
+        else "stays in: it lifts nothing",
+        scalp_share=shares[0],
+        lengths_share=shares[1],
+        dose=dose,
+    )
+
+
+def lifted_by(
+    cleaning: Cleaning, grams: Array, oil: Array, draws: Draws, factor: Array | float, contact: float
+) -> Array:
+    """The share of a zone's own oil (g) that so many g lift; the oil in it spends cleaning too."""
+    there = oil + cleaning.oil * grams
+    share = lifted(cleaning.per_gram * grams * contact, there, draws, factor)
+    fats = sebum_table()["cleaning"]["free_fatty"]
+    out: Array = share + (sebum_table()["most"]["lifts"] - share) * fats * cleaning.alkali
+    return out
+
+
+def contact_of(preparation: Preparation) -> float:
+    """How far its minutes let it work, against its family's usual ones."""
+    table = sebum_table()["cleaning"]["takes_minutes"]
+    family = preparation.formula.family
+    takes = table["paste" if family.paste else "liquor"]
+    usual = max(sum(family.usual) / 2.0, 0.5)
+    return float((1.0 - np.exp(-preparation.formula.minutes / takes)) / (1.0 - np.exp(-usual / takes)))

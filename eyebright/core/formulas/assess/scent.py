@@ -1,0 +1,74 @@
+"""Essential oils: drops to mL to a share of the whole, against the caps (model.md 11)."""
+
+import tomllib
+from collections.abc import Mapping
+from dataclasses import dataclass
+from functools import cache
+from pathlib import Path
+from typing import Any
+
+import numpy as np
+
+from ...numbers import Array, Figure, figure, middle
+from ...rules import limits_for
+from ..prepare import Preparation
+
+
+@dataclass(frozen=True)
+class Scent:
+    """% of the whole that is essential oil, its cap for this head and use, and how much of it is left.
+
+    `photo`: how much of what sun allows is used up, 1 at the cap; `carried`: whether something in it takes
+    the oil up; `strong`: menthol- or cineole-rich.
+    """
+
+    percent: Figure
+    cap: float
+    why: str
+    photo: float
+    carried: bool
+    strong: bool
+    grams: Array
+
+
+@cache
+def scent_table() -> dict[str, Any]:
+    """The table of `scent.toml`, read once."""
+    return tomllib.loads(Path(__file__).with_name("scent.toml").read_text("utf-8"))
+
+
+def scent_of(preparation: Preparation, head: Mapping[str, Any]) -> Scent | None:
+    """What there is to say of its essential oils; None where there are none. `head`: its facts."""
+    oils = [one for one in preparation.lines if one.material and "scented" in one.material.hazards]
+    if not oils:
+        return None
+    draws = preparation.draws
+    grams = sum((one.grams for one in oils), np.zeros(1))
+    percent = np.broadcast_to(100.0 * grams / preparation.total, (draws.count,))
+    table = scent_table()
+    whole = middle(preparation.total)
+    photo = sum(
+        100.0 * middle(one.grams) / whole / table["photo"][one.material.key]
+        for one in oils
+        if one.material and one.material.key in table["photo"]
+    )
+    takes = {
+        "oil": preparation.grams_of(("oil", "butter")),
+        "soap": preparation.grams_of(("soap", "surfactant")),
+        "humectant": preparation.grams_of(("humectant",)),
+    }
+    room = sum(middle(each) / table["carrier"][name] for name, each in takes.items())
+    return Scent(
+        percent=figure(percent, "% of the whole"),
+        cap=cap_for(preparation.formula.use, head),
+        why="leans on the IFRA Standards; a child, and pregnancy, take less",
+        photo=photo,
+        carried=room >= middle(grams),
+        strong=any("cineole" in one.material.hazards for one in oils if one.material),
+        grams=np.broadcast_to(grams, (draws.count,)),
+    )
+
+
+def cap_for(use: str, head: Mapping[str, Any]) -> float:
+    """The most essential oil (% of the whole) for this use on this head."""
+    return limits_for(head)["scent_left_in" if use == "left_in" else "scent_rinsed_out"]

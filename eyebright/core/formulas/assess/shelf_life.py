@@ -1,0 +1,142 @@
+"""How long it keeps, where, what limits that, and what would help: the weakest counts (model.md 10)."""
+
+import tomllib
+from collections.abc import Mapping
+from dataclasses import dataclass
+from functools import cache
+from pathlib import Path
+from typing import Any
+
+from ...numbers import middle
+from ...rules import Condition, conditions, hold
+from ..prepare import Preparation
+
+PLACES = ("shelf", "fridge", "freezer")
+WET = 0.1  # g of water in 1 g: drier than that it keeps as a powder or an oil does
+SHARP_PH = 3.5
+SHORT_OIL_DAYS = 120
+SYRUP = 0.45  # g of water that 1 g of sugar, honey or salt binds: no mould gets at it
+FEEDS = ("dairy", "gel", "plant cream", "humectant", "juice", "tea", "sugar")
+FRESH = ("juice",)
+BARE_SHARE = 0.02  # g of plant, gel, dairy in 1 g: less feeds hardly anything
+
+
+@dataclass(frozen=True)
+class ShelfLifeRow:
+    """One row of the table: `days` on the shelf, in the fridge, in the freezer."""
+
+    id: str
+    when: tuple[Condition, ...]
+    days: tuple[int, int, int]
+    reason: str
+    source: str
+    helps: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True)
+class PlaceLife:
+    """How long it keeps in one place (0: the same day), and the reason that limits it."""
+
+    place: str
+    name: str
+    days: int
+    says: str
+    reason: str
+    source: str
+
+
+@dataclass(frozen=True)
+class ShelfLife:
+    """How long it keeps in each place, and what would make it keep longer."""
+
+    places: tuple[PlaceLife, ...]
+    helps: tuple[str, ...]
+
+    def at(self, place: str) -> PlaceLife:
+        """How long it keeps in this place."""
+        return next(kept for kept in self.places if kept.place == place)
+
+
+@cache
+def _raw() -> dict[str, Any]:
+    return tomllib.loads(Path(__file__).with_name("shelf_life.toml").read_text("utf-8"))
+
+
+@cache
+def shelf_life_rows() -> tuple[ShelfLifeRow, ...]:
+    """The rows of `keeping.toml`."""
+    return tuple(
+        ShelfLifeRow(
+            **row
+            | {"when": conditions(row["when"])}
+            | {name: tuple(row.get(name, ())) for name in ("days", "helps")}
+        )
+        for row in _raw()["row"]
+    )  # fmt: skip
+
+
+def shelf_life(facts: Mapping[str, Any]) -> ShelfLife:
+    """How long something with these facts keeps."""
+    held = [row for row in shelf_life_rows() if hold(row.when, facts, {})]
+    if any(row.id == "watery-plain" for row in held):
+        held = [row for row in held if row.id != "watery"]
+    if any(row.id == "boiled" for row in held):
+        held = [row for row in held if row.id != "watery"]
+    if any(row.id == "soap" for row in held):
+        held = [row for row in held if row.id not in ("watery", "watery-plain")]
+    places: list[PlaceLife] = []
+    helps: list[str] = []
+    most = 0
+    for at, place in enumerate(PLACES):
+        weakest = min(held, key=lambda row: (row.days[at], row.id))
+        most = max(weakest.days[at], most)  # colder never keeps shorter
+        name = _raw()["places"]["names"][place]
+        places.append(PlaceLife(place, name, most, said_days(most), weakest.reason, weakest.source))
+        helps += weakest.helps
+    return ShelfLife(tuple(places), tuple(_raw()["helps"][each] for each in dict.fromkeys(helps)))
+
+
+def said_days(days: int) -> str:
+    """A keeping time in words."""
+    if days == 0:
+        return "the same day"
+    if days == 1:
+        return "a day"
+    if days < 14:
+        return f"{days} days"
+    if days < 60:
+        return f"{round(days / 7)} weeks"
+    return f"{round(days / 30)} months"
+
+
+def shelf_life_facts(preparation: Preparation, ph_high: float | None) -> dict[str, Any]:
+    """What the table looks at. `ph_high`: the most that its pH may be."""
+    total = middle(preparation.total)
+    water = middle(preparation.water) / total
+    kinds = {one.kind for one in preparation.lines if one.stays}
+    everything = {one.kind for one in preparation.lines}
+    plants = [one for one in preparation.lines if one.form is not None]
+    feeding = sum(
+        middle(one.plant if one.form is not None else one.grams)
+        for one in preparation.lines
+        if one.form is not None or one.kind in FEEDS
+    )  # fmt: skip
+    oils = [one.material for one in preparation.lines if one.material and one.kind in ("oil", "butter")]
+    syrup = middle(preparation.grams_of(("humectant", "sugar", "salt"))) / total
+    return {
+        "wet": water > WET and water > SYRUP * syrup,
+        "syrup": syrup > 0.0,
+        "sharp": ph_high is not None and ph_high < SHARP_PH,
+        "oily": bool(kinds & {"oil", "butter", "essential oil"}),
+        "short_oil": any(oil.keeps_days < SHORT_OIL_DAYS for oil in oils),
+        "plant": bool(plants) or bool(everything & {"tea", "gel", "juice"}),
+        "bare": feeding / total < BARE_SHARE and not plants,
+        "boiled": preparation.boiled,
+        "strained": preparation.strained,
+        "pulp": any(one.stays for one in plants) or bool(kinds & {"clay", "flour", "starch", "plant cream"}),
+        "dairy": "dairy" in kinds,
+        "raw_gel": "gel" in kinds and not preparation.boiled,
+        "fresh": any(one.form is not None and one.form.key == "fresh" for one in plants)
+        or bool(everything & set(FRESH)),
+        "soap": "soap" in kinds,
+    }

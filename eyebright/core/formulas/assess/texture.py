@@ -1,0 +1,145 @@
+"""How thick it is, and the liquid to add for the thickness that is wanted (model.md 7).
+
+Free-liquid ratio = (liquid - what the solids take up) / solids: watery, runny, pours and clings, spreads,
+stiff. Mucilage holds water as gel and counts with it.
+"""
+
+import tomllib
+from dataclasses import dataclass
+from functools import cache
+from pathlib import Path
+from typing import Any
+
+import numpy as np
+
+from ...numbers import Array, Figure, Spread, figure, middle
+from ..model import SOLUBLE
+from ..prepare import Preparation, PreparedLine
+
+THIN = 60.0  # a ratio beyond which nothing more is to be told
+TRACE = 1e-3  # g of solids in 1 g: less thickens nothing
+
+
+@dataclass(frozen=True)
+class Grade:
+    """How it flows, in words, up to this ratio."""
+
+    key: str
+    name: str
+    to: float
+    says: str
+    drips: bool = False
+    drags: bool = False
+
+
+@dataclass(frozen=True)
+class Texture:
+    """Its thickness: `ratio` of free liquid to solids, and its grade; `chance`: how likely each grade is."""
+
+    ratio: Figure
+    grade: Grade
+    chance: dict[str, float]
+    solids: Array
+    free: Array
+
+    def liquid_for(self, key: str) -> Figure:
+        """mL of liquid to add (below 0: to leave out) for a grade of this key."""
+        wanted = texture_table()["wanted"][key]
+        return figure(wanted * self.solids - self.free, "mL")
+
+
+@cache
+def texture_table() -> dict[str, Any]:
+    """The table of `texture.toml`, read once."""
+    return tomllib.loads(Path(__file__).with_name("texture.toml").read_text("utf-8"))
+
+
+@cache
+def grades() -> tuple[Grade, ...]:
+    """Every grade, the stiffest first."""
+    return tuple(Grade(**row) for row in texture_table()["grade"])
+
+
+def grade_of(ratio: float) -> Grade:
+    """The grade of a ratio."""
+    return next(grade for grade in grades() if ratio <= grade.to)
+
+
+def texture(preparation: Preparation, ph: float | None) -> Texture:
+    """How thick the finished preparation is. `ph` where it has one: swelling clays mind acid."""
+    draws, table = preparation.draws, texture_table()
+    solids, taken, gel = np.zeros(1), np.zeros(1), np.zeros(1)
+    salty = _salt(preparation) > table["less"]["salt_from"]
+    sour = ph is not None and ph < table["less"]["acid_from"]
+    rested = table["rest"]["first"] + (1.0 - table["rest"]["first"]) * min(
+        preparation.rested / table["rest"]["minutes"], 1.0
+    )
+    holds = draws.within("formula").of("gel holds", Spread.of(table["gel"]["holds"]))
+    liquid = preparation.water
+    for each in preparation.lines:
+        material = each.material
+        if material is None:
+            continue
+        gel = gel + each.active(material.mucilage, draws, "mucilage") * holds
+        if not each.stays:
+            continue
+        body = _body(each)
+        if body:
+            solids = solids + each.grams * body
+            liquid = liquid + np.maximum(each.grams * (1.0 - body) - each.water, 0.0)
+        elif material.unit == "g" and each.kind not in SOLUBLE:
+            solids = solids + each.plant
+            if material.water_uptake:
+                own = draws.within(each.weighed.line.supply.key)
+                less = (
+                    table["less"]["acid"] if material.key in table["less"]["clays"] and (sour or salty) else 1
+                )
+                taken = taken + each.plant * own.of("water uptake", material.water_uptake) * rested * less
+        elif each.kind in ("oil", "essential oil"):
+            liquid = liquid + each.grams
+    gel = np.minimum(gel, 0.95 * np.maximum(liquid - taken, 0.0))
+    free = liquid - taken - gel
+    solids = solids + gel
+    enough = np.maximum(solids, TRACE * preparation.total)
+    ratio = np.clip(free / enough, -1.0, THIN)
+    ratio = np.broadcast_to(ratio, (draws.count,))
+    shown = figure(ratio, "times")
+    edges = [-np.inf, *(grade.to for grade in grades())]
+    counts = np.histogram(ratio, bins=[*edges[:-1], np.inf])[0]
+    chance = {
+        grade.key: round(float(count) / len(ratio), 3) for grade, count in zip(grades(), counts, strict=True)
+    }
+    return Texture(
+        shown,
+        grade_of(shown.value),
+        chance,
+        np.broadcast_to(solids, (draws.count,)),
+        np.broadcast_to(free, (draws.count,)),
+    )
+
+
+def _body(each: PreparedLine) -> float:
+    """g of solids in 1 g of what is thick by itself; 0 for what is not."""
+    material, table = each.material, texture_table()["body"]
+    if material is None or (
+        material.unit == "g" and each.kind in SOLUBLE and each.kind not in table["kinds"]
+    ):
+        return 0.0
+    found = table["materials"].get(material.key)
+    return float(table["kinds"].get(material.kind, 0.0) if found is None else found)
+
+
+def _salt(preparation: Preparation) -> float:
+    """g of salt in 100 g."""
+    salt = preparation.grams_of(("salt",))
+    return middle(100.0 * salt / preparation.total)
+
+
+def undissolved(preparation: Preparation) -> Array:
+    """g of salt, sugar and soluble powders that stay grains: what the water cannot hold."""
+    out = np.zeros(1)
+    for each in preparation.lines:
+        if each.material and each.kind in ("salt", "sugar") and each.stays:
+            holds = 0.36 if each.kind == "salt" else 1.9
+            out = out + np.maximum(each.grams - holds * preparation.water, 0.0)
+    return out

@@ -1,0 +1,26 @@
+"""Backwards from what is wanted: goals, scaling, substitutes, proposals."""
+
+from . import goals, scaling
+from .compare import compared
+from .proposals import Proposal, Workbench, amount_said, difference
+from .replace_lines import replace_lines
+from .scaling import capped, for_head
+from .substitutes import does, holds_any, likeness, main_role, substitutes
+
+__all__ = [
+    "Proposal",
+    "Workbench",
+    "amount_said",
+    "capped",
+    "compared",
+    "difference",
+    "does",
+    "for_head",
+    "goals",
+    "holds_any",
+    "likeness",
+    "main_role",
+    "replace_lines",
+    "scaling",
+    "substitutes",
+]

@@ -1,0 +1,133 @@
+"""More or less of everything, another form, another order: a formula made to a size, a head or a kitchen."""
+
+import math
+from collections.abc import Sequence
+from dataclasses import replace
+
+from ...materials import Amount, said, weighable
+from ..assess import cap_for
+from ..model import (
+    MOST_GRAMS,
+    Formula,
+    FormulaError,
+    form_table,
+    of_form,
+    planned_steps,
+    sensible_steps,
+    turned,
+    weighed,
+)
+from .proposals import (
+    Proposal,
+    Workbench,
+    difference,
+    met_at,
+    nothing,
+    proposed,
+    rounded,
+    scaled,
+    times_as_much,
+)
+
+
+def makes(formula: Formula, bench: Workbench, ml: float) -> Proposal:
+    """As much of everything as makes so many mL in the end; what the pot loses does not scale."""
+    if ml <= 0.0 or not math.isfinite(ml):
+        raise FormulaError("Say how much it is to make: more than nothing.", None, "volume")
+    most = MOST_GRAMS / 2.0 / max(sum(each.grams for each in weighed(formula)), 1e-3)
+    times, _ = met_at(lambda t: bench.quick(scaled(formula, t)).yield_ml.value, ml, most)
+    after = scaled(formula, times)
+    after = rounded(after, range(len(after.ingredients)))
+    got = bench.quick(after).yield_ml.value
+    return proposed(
+        formula, after, abs(got - ml) <= 0.1 * ml, f"{said(round(ml))} mL", f"{said(round(got))} mL"
+    )
+
+
+def for_head(formula: Formula, bench: Workbench, washes: float = 1.0, name: str = "") -> Proposal:
+    """One wash for a head: as much as its dose takes, within its caps and minutes."""
+    now = bench.quick(formula)
+    wanted = (now.lift.on_scalp.value + now.lift.on_lengths.value) * washes
+    most = MOST_GRAMS / 2.0 / max(sum(each.grams for each in weighed(formula)), 1e-3)
+    times, _ = met_at(lambda t: bench.quick(scaled(formula, t)).yield_g.value, wanted, most)
+    after = scaled(formula, times)
+    after = rounded(after, range(len(after.ingredients)))
+    after = capped(after, bench)
+    if bench.head.get("child") or bench.head.get("tender"):
+        most = formula.family.most * 0.5
+        if formula.use == "rinsed_out" and formula.family.most and formula.minutes > most:
+            after = replace(after, minutes=max(most, 1.0))
+    got = bench.quick(after)
+    whom = f" for {name}" if name else ""
+    count = "one wash" if washes == 1.0 else f"{said(washes)} washes"
+    changes = difference(formula, after)
+    return Proposal(
+        after, changes, True, f"{count[0].upper()}{count[1:]}{whom}: {said(round(got.yield_g.value))} g."
+    )
+
+
+def capped(formula: Formula, bench: Workbench) -> Formula:
+    """The same with no more essential oil than this head and use may have; none where it may have none."""
+    cap = cap_for(formula.use, bench.head)
+    drops = [
+        place for place, line in enumerate(formula.ingredients)
+        if line.material and "scented" in line.material.hazards
+    ]  # fmt: skip
+    if not drops:
+        return formula
+    if cap <= 0.0 or (bench.head.get("small_child") and _cineole(formula, drops)):
+        return replace(
+            formula, ingredients=tuple(line for p, line in enumerate(formula.ingredients) if p not in drops)
+        )
+    for _ in range(12):
+        found = bench.quick(formula).scent
+        if found is None or found.percent.value <= cap:
+            return formula
+        formula = times_as_much(formula, drops, 0.98 * cap / found.percent.value)
+        lines = list(formula.ingredients)
+        for place in drops:  # rounded down: a cap is a cap
+            amount = lines[place].amount
+            if amount.unit == "drop" and amount.value >= 1.0:
+                lines[place] = replace(
+                    lines[place], amount=replace(amount, value=float(math.floor(amount.value)))
+                )
+        formula = replace(formula, ingredients=tuple(lines))
+    return formula
+
+
+def _cineole(formula: Formula, places: Sequence[int]) -> bool:
+    materials = [formula.ingredients[p].material for p in places]
+    return any(m is not None and "cineole" in m.hazards for m in materials)
+
+
+def to_form(formula: Formula, bench: Workbench, line: int, form: str) -> Proposal:
+    """One line in another form: as much of the plant, with the doubt of that said."""
+    place = next((p for p, each in enumerate(formula.ingredients) if each.id == line), None)
+    if place is None:
+        raise FormulaError("That line is gone.", None, "line")
+    old = formula.ingredients[place]
+    if old.material is None or of_form(old.material, form) != form:
+        raise FormulaError(f"{old.supply.name} does not come so.", place, "form")
+    grams = weighed(formula, bench.kit)[place].grams
+    times = turned(old.material, old.form, form)
+    new = replace(old, form=form, amount=Amount(weighable(grams * times.mid), "g"))
+    lines = list(formula.ingredients)
+    lines[place] = new
+    after = replace(formula, ingredients=tuple(lines))
+    low, high = (said(round(grams * end, 1)) for end in (times.low, times.high))
+    name = form_table()["form"][form]["name"]
+    return Proposal(
+        after,
+        difference(formula, after),
+        True,
+        f"{said(round(grams, 1))} g as it was is about {said(new.amount.value)} g {name}, "
+        f"likely {low} to {high} g.",
+    )
+
+
+def in_order(formula: Formula) -> Proposal:
+    """The steps in a sensible order."""
+    after = replace(formula, steps=sensible_steps(formula))
+    if after.steps == tuple(each.step for each in planned_steps(formula)):
+        return nothing(formula, "The order is sensible already.", True)
+    return Proposal(after, difference(formula, after), True, "In an order that works.")

@@ -1,0 +1,157 @@
+"""A formula given out: Markdown, CSV of its lines, schema.org Recipe (JSON-LD), its INCI list."""
+
+import csv
+import io
+from typing import Any
+
+from ...materials import said
+from ..assess import Assessment
+from ..change import amount_said
+from ..model import PHASES, Formula, PlannedStep, form_table, planned_steps
+
+FOR_HOME = "For home use: not medical advice. What is sold or given away falls under local cosmetics rules."
+CSV_COLUMNS = ("phase", "amount", "unit", "material", "form", "inci", "grams")
+RECIPE = "Recipe"
+
+
+def line_text(formula: Formula, place: int) -> str:
+    """One line as it is written: '60 g Soapwort root, dried, broken'."""
+    line = formula.ingredients[place]
+    form = f", {form_table()['form'][line.form]['name']}" if line.form else ""
+    return f"{amount_said(line.amount)} {line.supply.name}{form}"
+
+
+def step_text(each: PlannedStep) -> str:
+    """One step as it is written: 'Simmer: soapwort. 15 to 40 minutes, until it is soft to the finger.'"""
+    until = f", {each.until}" if each.until else ""
+    return f"{each.says} {minutes_said(each.least, each.most)}{until}. {each.kind.how}"
+
+
+def minutes_said(least: float, most: float) -> str:
+    """Minutes as people say them: '15 to 40 minutes', '4 to 14 hours'."""
+    unit, each = ("hours", 60.0) if least >= 120.0 else ("minutes", 1.0)
+    low, high = said(round(least / each, 1)), said(round(most / each, 1))
+    return f"{low} {unit}" if low == high else f"{low} to {high} {unit}"
+
+
+def figures_said(assessment: Assessment) -> list[tuple[str, str]]:
+    """What comes of it, in few words, each with its range."""
+    out = []
+    if assessment.ph:
+        out.append(
+            (
+                "pH",
+                f"{assessment.ph.value:.1f}, likely {assessment.ph.low:.1f} to {assessment.ph.high:.1f}"
+                " (computed)",
+            )
+        )
+    if assessment.formula.use == "left_in":
+        out.append(("Scalp oil", "none lifted: it stays in"))
+    else:
+        out.append(("Scalp oil", f"{assessment.lift.grade}; {assessment.lift.says} (computed)"))
+    if assessment.texture:
+        out.append(("Thickness", f"{assessment.texture.grade.name} (computed)"))
+    ml = assessment.yield_ml
+    out.append(("Makes", f"{ml.value:.0f} mL, likely {ml.low:.0f} to {ml.high:.0f} (computed)"))
+    kept = assessment.keeping.at(assessment.formula.place)
+    out.append(("Keeps", f"{kept.says} {kept.name} (custom): {kept.reason}"))
+    return out
+
+
+def markdown(formula: Formula, assessment: Assessment) -> str:
+    """The whole formula in Markdown."""
+    use = "left in" if formula.use == "left_in" else f"{said(formula.minutes)} min, rinsed out"
+    out = [f"# {formula.name}", "", f"*{formula.family.name}; {use}*", ""]
+    for phase, name in PHASES.items():
+        places = [place for place, line in enumerate(formula.ingredients) if line.phase == phase]
+        if places:
+            out += [f"## {name[0].upper()}{name[1:]}", ""]
+            out += [f"- {line_text(formula, place)}" for place in places]
+            out.append("")
+    out += ["## Steps", ""]
+    out += [f"{place}. {step_text(each)}" for place, each in enumerate(planned_steps(formula), start=1)]
+    out += ["", "## What comes of it", ""]
+    out += [f"- **{what}:** {words}" for what, words in figures_said(assessment)]
+    grave = [caution for caution in assessment.cautions if caution.level != "note"]
+    if grave:
+        out += ["", "## Beware", ""]
+        out += [f"- **{caution.level}:** {caution.what} {caution.instead}" for caution in grave]
+    out += ["", f"*{FOR_HOME}*", ""]
+    return "\n".join(out)
+
+
+def csv_lines(formula: Formula, assessment: Assessment) -> str:
+    """The lines as CSV, a line each: phase, amount, unit, material, form, INCI, grams."""
+    sheet = io.StringIO()
+    writer = csv.writer(sheet, lineterminator="\r\n")
+    writer.writerow(CSV_COLUMNS)
+    for line, weighed in zip(formula.ingredients, assessment.lines, strict=True):
+        inci = line.material.latin if line.material else "Aqua"
+        writer.writerow(
+            [line.phase, f"{line.amount.value:g}", line.amount.unit,
+             _guarded(line.supply.name), line.form, inci,
+             f"{weighed.grams.value:.2f}"]
+        )  # fmt: skip
+    return sheet.getvalue()
+
+
+def _guarded(text: str) -> str:
+    """A word that no spreadsheet takes for a formula of its own."""
+    return f"'{text}" if text[:1] in "=+-@\t" else text
+
+
+def inci(formula: Formula, assessment: Assessment) -> list[tuple[str, float]]:
+    """INCI names in falling order of weight, with their share of all that goes in."""
+    shares: dict[str, float] = {}
+    for line, weighed in zip(formula.ingredients, assessment.lines, strict=True):
+        name = line.material.latin if line.material else "Aqua"
+        shares[name] = shares.get(name, 0.0) + weighed.share
+    return sorted(shares.items(), key=lambda pair: (-pair[1], pair[0]))
+
+
+def recipe(formula: Formula, assessment: Assessment, about: str = "") -> dict[str, Any]:
+    """A schema.org Recipe, with what it does not know as additional properties."""
+    steps = planned_steps(formula)
+    ml = assessment.yield_ml.value
+    least = sum(each.least for each in steps)
+    return {
+        "@context": "https://schema.org",
+        "@type": RECIPE,
+        "name": formula.name,
+        "description": about or f"{formula.family.name}, for hair",
+        "recipeCategory": formula.family.name,
+        "recipeYield": f"{ml:.0f} mL",
+        "totalTime": f"PT{least:.0f}M",
+        "recipeIngredient": [line_text(formula, place) for place in range(len(formula.ingredients))],
+        "recipeInstructions": [
+            {"@type": "HowToStep", "name": each.kind.name, "text": step_text(each)} for each in steps
+        ],
+        "additionalProperty": [
+            {"@type": "PropertyValue", "propertyID": f"eyebright:{name}", "value": value}
+            for name, value in _properties(formula).items()
+        ],
+    }
+
+
+def _properties(formula: Formula) -> dict[str, Any]:
+    return {
+        "family": formula.family.key,
+        "use": formula.use,
+        "minutes": formula.minutes,
+        "makes": formula.makes,
+        "place": formula.place,
+        "pot": formula.pot,
+        "bottle": formula.bottle,
+        "cover": formula.cover,
+        "phases": [line.phase for line in formula.ingredients],
+        "forms": [line.form for line in formula.ingredients],
+        "steps": [
+            {"kind": each.step.kind, "least": each.step.least, "most": each.step.most, "sign": each.step.sign,
+             "adds": [_place(formula, i) for i in each.step.adds]}
+            for each in planned_steps(formula)
+        ],
+    }  # fmt: skip
+
+
+def _place(formula: Formula, line: int) -> int:
+    return next(place for place, each in enumerate(formula.ingredients) if each.id == line)

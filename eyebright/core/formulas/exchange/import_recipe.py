@@ -1,0 +1,222 @@
+"""A formula brought in from a schema.org Recipe (JSON-LD), or a page that carries one: nothing is dropped."""
+
+import json
+import re
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from html.parser import HTMLParser
+from typing import Any
+
+from ..model import FormulaError, signs, step_kinds
+from .export import RECIPE
+
+MOST_MINUTES = 1e5
+
+
+@dataclass(frozen=True)
+class ImportedRecipe:
+    """What a file or a page holds: a name, lines as written, steps as understood, settings if ours.
+
+    `steps`: kind, least, most, sign, note, and the places of the lines that go in. `kept`: what was not
+    understood, word for word.
+    """
+
+    name: str
+    about: str
+    lines: tuple[str, ...]
+    steps: tuple[Mapping[str, Any], ...]
+    settings: Mapping[str, Any]
+    phases: tuple[str, ...]
+    forms: tuple[str, ...]
+    kept: tuple[str, ...]
+
+
+class _Scripts(HTMLParser):
+    """The JSON-LD scripts of a page."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.found: list[str] = []
+        self._inside = False
+
+    def handle_starttag(self, tag: str, attrs: list[tuple[str, str | None]]) -> None:
+        self._inside = tag == "script" and dict(attrs).get("type", "") == "application/ld+json"
+        if self._inside:
+            self.found.append("")
+
+    def handle_endtag(self, tag: str) -> None:
+        self._inside = False
+
+    def handle_data(self, data: str) -> None:
+        if self._inside:
+            self.found[-1] += data
+
+
+def import_recipe(text: str) -> ImportedRecipe:
+    """A recipe out of a JSON-LD file or of a page that carries one; FormulaError, in words, for neither."""
+    text = text.strip()
+    if not text:
+        raise FormulaError("There is nothing in it.", None, "text")
+    texts = [text]
+    if text[0] == "<":
+        scripts = _Scripts()
+        scripts.feed(text)
+        texts = scripts.found
+        if not texts:
+            raise FormulaError(
+                "This page carries no recipe that can be read: paste its lines instead.", None, "text"
+            )
+    broken = ""
+    for each in texts:
+        try:
+            found = _find(json.loads(each))
+        except (json.JSONDecodeError, RecursionError) as raised:
+            where = f" at line {raised.lineno}" if isinstance(raised, json.JSONDecodeError) else ""
+            broken = f"It is broken{where}: the JSON cannot be read. Paste its lines instead."
+            continue
+        if found is not None:
+            return _brought(found)
+    raise FormulaError(broken or "There is no recipe in it: paste its lines instead.", None, "text")
+
+
+def _find(value: Any) -> Mapping[str, Any] | None:
+    """The first Recipe in it, however deep it lies."""
+    if isinstance(value, Mapping):
+        kind = value.get("@type")
+        if kind == RECIPE or (isinstance(kind, list) and RECIPE in kind):
+            return value
+        value = list(value.values())
+    if isinstance(value, list):
+        return next((found for each in value if (found := _find(each)) is not None), None)
+    return None
+
+
+def _brought(row: Mapping[str, Any]) -> ImportedRecipe:
+    lines = tuple(
+        words
+        for each in _listed(row.get("recipeIngredient") or row.get("ingredients"))
+        if (words := _words(each))
+    )
+    ours = {
+        str(each.get("propertyID", "")).removeprefix("eyebright:"): each.get("value")
+        for each in _listed(row.get("additionalProperty"))
+        if isinstance(each, Mapping) and str(each.get("propertyID", "")).startswith("eyebright:")
+    }
+    steps, kept = _steps_of(row, ours, len(lines))
+    names = ("family", "use", "minutes", "makes", "place", "pot", "bottle", "cover")
+    return ImportedRecipe(
+        name=_words(row.get("name")) or "A recipe without a name",
+        about=_words(row.get("description")),
+        lines=lines,
+        steps=steps,
+        settings={name: ours[name] for name in names if name in ours},
+        phases=tuple(map(str, _listed(ours.get("phases")))),
+        forms=tuple(map(str, _listed(ours.get("forms")))),
+        kept=kept,
+    )
+
+
+def _steps_of(
+    row: Mapping[str, Any], ours: Mapping[str, Any], count: int
+) -> tuple[tuple[Mapping[str, Any], ...], tuple[str, ...]]:
+    """Steps: our own as they were, others by the first words that name a kind; what names none is kept."""
+    own = [
+        each
+        for each in _listed(ours.get("steps"))
+        if isinstance(each, Mapping) and each.get("kind") in step_kinds()
+    ]
+    if own:
+        return tuple(_own_step(each, count) for each in own), ()
+    steps: list[Mapping[str, Any]] = []
+    kept: list[str] = []
+    for words in _instructions(row.get("recipeInstructions")):
+        kind = kind_in(words)
+        if kind is None:
+            kept.append(words)
+            continue
+        least, most = minutes_in(words)
+        steps.append(
+            {"kind": kind, "least": least, "most": most, "sign": "", "note": words[:200], "adds": []}
+        )
+    return tuple(steps), tuple(kept)
+
+
+def _own_step(each: Mapping[str, Any], count: int) -> Mapping[str, Any]:
+    def number(name: str) -> float | None:
+        value = each.get(name)
+        if isinstance(value, bool) or not isinstance(value, int | float):
+            return None
+        return float(value) if 0 <= value < MOST_MINUTES else None
+
+    sign = each.get("sign")
+    return {
+        "kind": each["kind"],
+        "least": number("least"),
+        "most": number("most"),
+        "sign": sign if sign in signs() else "",
+        "note": "",
+        "adds": [i for i in _listed(each.get("adds")) if isinstance(i, int) and 0 <= i < count],
+    }
+
+
+def _instructions(value: Any) -> list[str]:
+    """The words of every step, however they are nested."""
+    if isinstance(value, str):
+        return [part.strip() for part in re.split(r"\n+|(?<=[.!])\s+(?=[A-ZÄÖÜÉ])", value) if part.strip()]
+    if isinstance(value, Mapping):
+        if "itemListElement" in value:
+            return _instructions(value["itemListElement"])
+        words = _words(value.get("text")) or _words(value.get("name"))
+        return [words] if words else []
+    return [words for each in _listed(value) for words in _instructions(each)]
+
+
+def kind_in(words: str) -> str | None:
+    """The kind of step that words name first; None for none."""
+    plain = words.casefold()
+    found = [(match.start(), key) for key, kind in step_kinds().items() for name in _called(key, kind.name)
+             if (match := re.search(rf"\b{re.escape(name)}", plain))]  # fmt: skip
+    return min(found)[1] if found else None
+
+
+ALSO = {
+    "mix_in": ("mix", "whisk", "combine", "add the powder"),
+    "stir_in": ("stir", "add"),
+    "mill": ("grind",),
+    "press": ("squeeze",),
+    "strain": ("filter",),
+    "steep": ("infuse", "brew"),
+    "bottle": ("pour into", "decant"),
+    "store": ("keep", "label"),
+    "rest": ("let stand", "leave to stand"),
+    "cool": ("let cool",),
+    "measure": ("read the ph", "check the ph", "test the ph"),
+}
+
+
+def _called(key: str, name: str) -> tuple[str, ...]:
+    return (name.casefold().split()[0], *ALSO.get(key, ())) if key not in ("measure",) else ALSO[key]
+
+
+def minutes_in(words: str) -> tuple[float | None, float | None]:
+    """Least and most minutes that words name."""
+    found = re.search(
+        r"(\d+(?:[.,]\d+)?)\s*(?:(?:-|–|to)\s*(\d+(?:[.,]\d+)?)\s*)?(min|hour|hr|h\b|day|overnight)",
+        words.casefold(),
+    )
+    if found is None:
+        return (480.0, 720.0) if "overnight" in words.casefold() else (None, None)
+    each = {"min": 1.0, "day": 1440.0}.get(found[3], 60.0)
+    low = float(found[1].replace(",", ".")) * each
+    high = float(found[2].replace(",", ".")) * each if found[2] else low
+    return min(low, high), max(low, high)
+
+
+def _listed(value: Any) -> Sequence[Any]:
+    return value if isinstance(value, list) else [] if value is None else [value]
+
+
+def _words(value: Any) -> str:
+    if isinstance(value, Mapping):
+        value = value.get("@value") or value.get("text") or value.get("name")
+    return re.sub(r"\s+", " ", re.sub(r"<[^>]*>", " ", str(value))).strip()[:2000] if value else ""

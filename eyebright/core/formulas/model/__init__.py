@@ -1,0 +1,54 @@
+"""What a formula is: lines, forms, families, steps, starting points."""
+
+from .families import Family, families, washes
+from .forms import FormTable, figures_of, form_table, own_form, turned
+from .formula import (
+    METALS,
+    MOST_GRAMS,
+    PHASES,
+    SHARES,
+    Formula,
+    FormulaError,
+    Ingredient,
+    Step,
+    Weighed,
+    default_phase,
+    family_of,
+    of_form,
+    weighed,
+)
+from .starts import Start, starts
+from .steps import SOLUBLE, PlannedStep, failing, planned_steps, sensible_steps, signs, step_kinds
+
+__all__ = [
+    "METALS",
+    "MOST_GRAMS",
+    "PHASES",
+    "SHARES",
+    "SOLUBLE",
+    "Family",
+    "FormTable",
+    "Formula",
+    "FormulaError",
+    "Ingredient",
+    "PlannedStep",
+    "Start",
+    "Step",
+    "Weighed",
+    "default_phase",
+    "failing",
+    "families",
+    "family_of",
+    "figures_of",
+    "form_table",
+    "of_form",
+    "own_form",
+    "planned_steps",
+    "sensible_steps",
+    "signs",
+    "starts",
+    "step_kinds",
+    "turned",
+    "washes",
+    "weighed",
+]

@@ -1,0 +1,306 @@
+"""Steps: the usual order of a formula, what happens at each, and the orders that fail."""
+
+import tomllib
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass, replace
+from functools import cache
+from pathlib import Path
+from typing import Any, Literal
+
+from ...rules import Caution
+from .formula import Formula, FormulaError, Ingredient, Step
+
+SOLUBLE = ("acid powder", "alkali powder", "salt", "sugar")
+
+
+@dataclass(frozen=True)
+class StepKind:
+    """One kind of step, a row of `steps.toml`. `minutes` least and most as usually done; `hot` in °C."""
+
+    key: str
+    name: str
+    rank: int
+    how: str
+    minutes: tuple[float, float]
+    takes: tuple[str, ...] = ()
+    signs: tuple[str, ...] = ()
+    draws: str = ""
+    does: str = ""
+    hot: float | None = None
+
+
+@dataclass(frozen=True)
+class Sign:
+    """A sign that ends a step, and what to do when it has not come."""
+
+    key: str
+    name: str
+    if_not: str
+
+
+@dataclass(frozen=True)
+class PlannedStep:
+    """A step as it is done: its words, minutes, the sign, and what goes in (ids)."""
+
+    step: Step
+    kind: StepKind
+    least: float
+    most: float
+    says: str
+    until: str
+    if_not: str
+
+    @property
+    def middle(self) -> float:
+        """Minutes reckoned with."""
+        return (self.least + self.most) / 2.0
+
+
+@cache
+def _raw() -> dict[str, Any]:
+    return tomllib.loads(Path(__file__).with_name("steps.toml").read_text("utf-8"))
+
+
+@cache
+def step_kinds() -> dict[str, StepKind]:
+    """Every kind of step by key, in a sensible order."""
+    rows = sorted(_raw()["step"], key=lambda row: row["rank"])
+    lists = ("takes", "signs", "minutes")
+    return {
+        row["key"]: StepKind(**row | {name: tuple(row[name]) for name in lists if name in row})
+        for row in rows
+    }
+
+
+@cache
+def signs() -> dict[str, Sign]:
+    """Every sign by key."""
+    return {key: Sign(key=key, **row) for key, row in _raw()["sign"].items()}
+
+
+def usual_steps(formula: Formula) -> tuple[Step, ...]:
+    """The steps that this family is usually made by, with every line put in where it belongs."""
+    by_phase: dict[str, list[Ingredient]] = {}
+    for line in formula.ingredients:
+        by_phase.setdefault(line.phase, []).append(line)
+    key = formula.family.key
+    infused, dry = by_phase.get("infused", []), by_phase.get("dry", [])
+    waters = [line for line in by_phase.get("liquid", []) if draws_in(line)]
+    late = [line for line in by_phase.get("liquid", []) if not draws_in(line)]
+    out = [Step("weigh")]
+    if key == "dry_blend" and not by_phase.get("liquid") and not infused:
+        return (
+            Step("weigh"), Step("sort"), Step("dry", sign="snaps"), Step("mill", sign="fine"),
+            Step("sieve"), Step("mix_in", adds=_ids(dry)),
+            *([Step("stir_in", adds=_ids(by_phase.get("oil", []) + by_phase.get("drops", [])))]
+              if by_phase.get("oil") or by_phase.get("drops") else []),
+            Step("store"),
+        )  # fmt: skip
+    if infused:
+        pot = _ids(infused + waters)
+        waters = []
+        if key == "saponin_liquor" or any(line.kind == "saponin plant" for line in infused):
+            out += [
+                Step("soak", adds=pot),
+                Step("simmer", sign="soft"),
+                Step("mash"),
+                Step("strain"),
+                Step("press"),
+            ]
+        elif key not in ("spray", "acid_rinse") and any(line.kind in ("root", "seed") for line in infused):
+            out += [Step("simmer", adds=pot), Step("strain")]
+        else:
+            out += [Step("steep", adds=pot, sign="turned"), Step("strain")]
+        out.append(Step("cool", sign="hand_warm"))
+    wet = waters + late
+    if wet and (dry or not infused):
+        out.append(Step("mix_in", adds=_ids(wet + dry)))
+    elif wet or dry:
+        out.append(Step("stir_in", adds=_ids(wet + dry)))
+    if any(line.material and line.material.water_uptake and line.kind not in SOLUBLE for line in dry):
+        out.append(Step("rest"))
+    last = by_phase.get("oil", []) + by_phase.get("drops", [])
+    if last:
+        out.append(Step("stir_in", adds=_ids(last)))
+    if infused or any(line.kind not in ("humectant", "sugar") for line in wet):
+        out.append(Step("measure"))
+    if not any(line.kind in ("dairy", "gel") for line in late):  # used fresh
+        out.append(Step("bottle" if _pours(formula) else "store"))
+    return tuple(out)
+
+
+def _pours(formula: Formula) -> bool:
+    return not formula.family.paste and not formula.family.abrasive
+
+
+def _ids(lines: Sequence[Ingredient]) -> tuple[int, ...]:
+    return tuple(line.id for line in lines)
+
+
+def draws_in(line: Ingredient) -> bool:
+    """Whether a liquid is what plants are drawn in: a water, a tea, a flower water."""
+    return line.kind in ("water", "tea", "hydrosol")
+
+
+def planned_steps(formula: Formula) -> tuple[PlannedStep, ...]:
+    """The steps as they are done: written or usual, every line put in somewhere, times filled in."""
+    steps = list(formula.steps or usual_steps(formula))
+    there = {line.id for line in formula.ingredients}
+    for place, step in enumerate(steps):
+        if step.kind not in step_kinds():
+            raise FormulaError("Choose a kind of step.", place, "step")
+        kept = tuple(i for i in step.adds if i in there)
+        if kept != step.adds:
+            steps[place] = replace(step, adds=kept)
+    named = {i for step in steps for i in step.adds}
+    for line in formula.ingredients:
+        if line.id not in named:
+            _put_in(steps, line)
+    return tuple(_done(step, formula) for step in steps)
+
+
+def _put_in(steps: list[Step], line: Ingredient) -> None:
+    """Put a line that no step names into the first step that usually takes its phase."""
+    for place, step in enumerate(steps):
+        kind = step_kinds()[step.kind]
+        fits = line.phase in kind.takes
+        if fits and not (kind.draws and line.phase == "liquid" and not draws_in(line)):
+            steps[place] = replace(step, adds=(*step.adds, line.id))
+            return
+    kind_key = (
+        "stir_in" if line.phase in ("oil", "drops") else "soak" if line.phase == "infused" else "mix_in"
+    )
+    rank = step_kinds()[kind_key].rank
+    at = next((place for place, step in enumerate(steps) if step_kinds()[step.kind].rank > rank), len(steps))
+    steps.insert(at, Step(kind_key, adds=(line.id,)))
+
+
+def _done(step: Step, formula: Formula) -> PlannedStep:
+    kind = step_kinds()[step.kind]
+    least = kind.minutes[0] if step.least is None else step.least
+    most = max(least, kind.minutes[1] if step.most is None else step.most)
+    if step.most is None and step.least is not None:
+        most = max(least, most) if step.sign else least
+    names = [line.supply.name for line in formula.ingredients if line.id in step.adds]
+    what = f": {_listed(names)}" if names else ""
+    sign = signs().get(step.sign)
+    usual_sign = sign or (signs()[kind.signs[0]] if kind.signs else None)
+    return PlannedStep(
+        step=step,
+        kind=kind,
+        least=least,
+        most=most,
+        says=f"{kind.name}{what}.",
+        until=f"until {sign.name}" if sign else "",
+        if_not=usual_sign.if_not if usual_sign else "",
+    )
+
+
+def _listed(names: Sequence[str]) -> str:
+    return names[0] if len(names) == 1 else f"{', '.join(names[:-1])} and {names[-1]}"
+
+
+def sensible_steps(formula: Formula) -> tuple[Step, ...]:
+    """The written steps in a sensible order, each line put in where its phase belongs."""
+    steps = [each.step for each in planned_steps(formula)]
+    ordered = sorted(steps, key=lambda step: step_kinds()[step.kind].rank)
+    merged: list[Step] = []
+    for step in ordered:
+        if merged and merged[-1].kind == step.kind and step.kind in ("mix_in", "stir_in", "soak"):
+            merged[-1] = replace(merged[-1], adds=(*merged[-1].adds, *step.adds))
+        else:
+            merged.append(step)
+    return tuple(_liquids_first(formula, step) for step in _moved(formula, merged))
+
+
+def _moved(formula: Formula, steps: list[Step]) -> list[Step]:
+    """Lines that would be heated or strained away, moved to the step that takes them unharmed."""
+    by_id = {line.id: line for line in formula.ingredients}
+    out: list[Step] = []
+    homeless: list[int] = []
+    for step in steps:
+        harmed = [i for i in step.adds if step_kinds()[step.kind].draws and not _drawn(by_id[i])]
+        out.append(replace(step, adds=tuple(i for i in step.adds if i not in harmed)))
+        homeless += harmed
+    for i in homeless:
+        _put_in(out, by_id[i])
+    return out
+
+
+def _drawn(line: Ingredient) -> bool:
+    return line.phase == "infused" or (line.phase == "liquid" and draws_in(line))
+
+
+def _liquids_first(formula: Formula, step: Step) -> Step:
+    """Within one step the liquid goes in before the powder."""
+    by_id = {line.id: line for line in formula.ingredients}
+    order = {"liquid": 0, "infused": 1, "dry": 2, "oil": 3, "drops": 4}
+    return replace(step, adds=tuple(sorted(step.adds, key=lambda i: order[by_id[i].phase])))
+
+
+# ---- orders that fail ----
+
+
+def failing(formula: Formula) -> list[Caution]:
+    """What is said of an order that will fail, the gravest first."""
+    events = list(_events(formula))
+    out = []
+    for row in _raw()["fails"]:
+        if formula.family.key in row.get("unless", ()):
+            continue
+        firsts = [place for place, event in enumerate(events) if _matches(event, row["first"])]
+        thens = [place for place, event in enumerate(events) if _matches(event, row["then"])]
+        if firsts and thens and firsts[0] < thens[-1] and _really(row["id"], events, firsts[0], thens):
+            level: Literal["note", "warning"] = row["level"]
+            out.append(
+                Caution(
+                    f"order-{row['id']}",
+                    level,
+                    row["what"],
+                    row["why"],
+                    row["instead"],
+                    "kitchen custom",
+                    True,
+                )
+            )
+    return sorted(out, key=lambda each: each.level == "note")
+
+
+def _really(rule: str, events: Sequence[Mapping[str, str]], first: int, thens: Sequence[int]) -> bool:
+    """Powder is only first where no water came before it."""
+    if rule == "powder-first":
+        return first < thens[0]
+    if rule == "strain-too-soon":
+        return not any(event.get("does") == "draws" for event in events[:first])
+    return True
+
+
+def _events(formula: Formula) -> Iterator[dict[str, str]]:
+    """What happens, one thing at a time: what is added, then what the step does."""
+    by_id = {line.id: line for line in formula.ingredients}
+    for each in planned_steps(formula):
+        for i in each.step.adds:
+            for what in _kinds_of(by_id[i]):
+                yield {"adds": what, "step": each.kind.key}
+        if each.kind.hot and each.kind.hot > 60:
+            yield {"does": "heats"}
+        if each.kind.draws:
+            yield {"does": "draws"}
+        if each.kind.does:
+            yield {"does": each.kind.does}
+
+
+def _kinds_of(line: Ingredient) -> Iterator[str]:
+    """What a line is, to the rules of order."""
+    if line.phase == "dry" and line.kind not in SOLUBLE:
+        yield "powder"
+        yield "stays"
+    if line.phase == "liquid" and line.kind not in ("humectant",):
+        yield "water"
+    if line.material and "scented" in line.material.hazards:
+        yield "scented"
+    yield line.kind
+
+
+def _matches(event: Mapping[str, str], asked: Mapping[str, str]) -> bool:
+    return all(event.get(name) == value for name, value in asked.items())

@@ -1,0 +1,317 @@
+"""What the steps leave in the bowl: what was drawn out, what was strained off, how much there is.
+
+Extracted share = E∞ · (1 - exp(-(k_soak·h + k_simmer·min)·worked)), E∞ and k by form; spent plant keeps
+its two to three times of water unless it is pressed; the pot loses water by the minute (model.md 8).
+Arrays are draws; g throughout.
+"""
+
+import tomllib
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from functools import cache
+from pathlib import Path
+from typing import Any
+
+import numpy as np
+
+from ...chemistry import Contribution, Part
+from ...materials import Material
+from ...numbers import Array, Draws, Spread, middle
+from ..model import SOLUBLE, FormTable, Formula, PlannedStep, Weighed, figures_of, planned_steps
+
+WATER_MOST = {"oil": 0.0, "butter": 0.0, "essential oil": 0.0}
+DRY_LIQUID = 0.05  # g of water in 1 g of a liquid that is said to hold none
+SYRUP_DENSITY = 1.3  # g/mL: honey and treacle are heavier than what holds no water
+SYRUP = 0.18  # and in 1 g of honey or treacle
+
+
+@cache
+def preparation_table() -> dict[str, Any]:
+    """The table of `pot.toml`, read once."""
+    return tomllib.loads(Path(__file__).with_name("preparation.toml").read_text("utf-8"))
+
+
+@dataclass(frozen=True)
+class PreparedLine:
+    """One line as it ends: g as it went in, g of dry plant in it, the share drawn out, whether it stays.
+
+    `water`: g of water that it brought; `form`: its figures, None for what comes in none.
+    """
+
+    weighed: Weighed
+    grams: Array
+    plant: Array
+    water: Array
+    drawn: Array
+    stays: bool
+    form: FormTable | None
+
+    @property
+    def material(self) -> Material | None:
+        """Its material; None for a water."""
+        return self.weighed.line.material
+
+    @property
+    def kind(self) -> str:
+        """The kind of its material, or water."""
+        return self.weighed.line.kind
+
+    def active(self, share: Spread | None, draws: Draws, name: str) -> Array:
+        """g of something that is this share of the plant, as it is in the finished preparation."""
+        if share is None:
+            return np.zeros(1)
+        own = draws.within(self.weighed.line.supply.key)
+        return self.plant * own.of(name, Spread(share.low, share.mid, share.high, ceiling=1.0)) * self.drawn
+
+
+@dataclass(frozen=True)
+class Preparation:
+    """What the steps leave. `water` g left in it, `kept_back` g thrown out with what is strained off,
+    `evaporated` g, `total` g of the preparation; minutes of work and of waiting; `fullest` mL in the pot.
+    """
+
+    formula: Formula
+    lines: tuple[PreparedLine, ...]
+    steps: tuple[PlannedStep, ...]
+    water: Array
+    kept_back: Array
+    evaporated: Array
+    total: Array
+    ml: Array
+    fullest: float
+    heated: bool
+    boiled: bool
+    strained: bool
+    rested: float
+    draws: Draws
+
+    def parts(self, draws: Draws | None = None) -> list[Part]:
+        """Everything in it that has a say in its pH, by what of it was drawn out and stays."""
+        draws = draws or self.draws
+        out = []
+        for each in self.lines:
+            line = each.weighed.line
+            amount = each.grams / _density(each.material)
+            contribution = line.supply.contribution(draws)
+            if each.form is not None:
+                contribution = Contribution(contribution.moles, 0.0, contribution.volume)
+                out.append(Part(contribution, each.plant * (each.drawn if not each.stays else 1.0)))
+                out.append(Part(Contribution({}, 1e-3, 1.0), each.water))
+            elif each.stays or line.phase != "infused":
+                out.append(Part(contribution, amount))
+            else:
+                out.append(Part(contribution, amount * each.drawn))
+        brought = 1e3 * sum((part.contribution.water * part.amount for part in out), np.zeros(1))
+        gone = np.minimum(self.evaporated, preparation_table()["evaporates"]["most"] * brought)
+        out.append(Part(Contribution({}, 1e-3, 1.0), -gone))
+        return out
+
+    def grams_of(self, kinds: Sequence[str]) -> Array:
+        """g of all lines of these kinds that are in the finished preparation."""
+        return sum((each.grams for each in self.lines if each.kind in kinds and each.stays), np.zeros(1))
+
+
+def _density(material: Material | None) -> float:
+    """g in what amounts of it are counted in: a mL of what pours, a g of what is weighed."""
+    if material is None:
+        return 0.998
+    if material.unit == "g":
+        return 1.0
+    return material.density.mid if material.density else 1.0
+
+
+def water_in(material: Material | None) -> float:
+    """g of water in 1 g of it, where it comes in no forms."""
+    if material is None:
+        return 1.0
+    if material.unit == "g" or material.kind in WATER_MOST:
+        return 0.0
+    if material.kind == "humectant" and material.density and material.density.mid > SYRUP_DENSITY:
+        return SYRUP
+    if material.dry:
+        return DRY_LIQUID
+    solids = 1.0 - (material.surfactant.mid if material.surfactant else 0.0)
+    return min(solids, 0.97)
+
+
+def prepare(formula: Formula, weighed: Sequence[Weighed], draws: Draws) -> Preparation:
+    """Walk through the steps."""
+    steps = planned_steps(formula)
+    times = _Times(formula, steps)
+    table = preparation_table()
+    lost = _lost(steps, draws)
+    lines = []
+    for each in weighed:
+        line = each.line
+        slip = draws.within("formula").of(
+            f"{line.id}/measure", Spread(each.spread.low, 1.0, max(each.spread.high, 1.0), floor=0.05)
+        )
+        form = figures_of(line.material, line.form)
+        grams = each.grams * slip
+        if form is not None and times.dried_first(line.id) and form.key == "fresh":
+            grams = grams * draws.within(line.supply.key).of("dry fresh", form.dry)
+            form = figures_of(line.material, "broken")
+        if form is not None and form.mills and times.milled_first(line.id):
+            form = figures_of(line.material, "powder")
+        if line.phase in ("dry", "infused") and line.material and line.material.unit == "g":
+            grams = grams * lost
+        if form is None:
+            plant, water = grams, grams * water_in(line.material)
+        else:
+            own = draws.within(line.supply.key)
+            dry = own.of(f"dry {form.key}", form.dry) if form.key == "fresh" else np.ones(1)
+            plant, water = grams * dry, grams * (1.0 - dry)
+        strained = line.phase == "infused" and times.strained_after(line.id)
+        drawn = _drawn(form, line.phase, times, line.id, draws.within(line.supply.key), formula)
+        lines.append(PreparedLine(each, grams, plant, water, drawn, not strained, form))
+    return _what_is_left(formula, tuple(lines), steps, times, draws, table)
+
+
+def _lost(steps: Sequence[PlannedStep], draws: Draws) -> Array:
+    """The share of what is dry that is still there after milling and sieving."""
+    left = np.ones(1)
+    for each in steps:
+        name = {"mills": "mill", "sieves": "sieve"}.get(each.kind.does)
+        if name:
+            left = left * (1.0 - draws.within("formula").of(f"lost in the {name}", _lost_spread(name)))
+    return left
+
+
+def _lost_spread(name: str) -> Spread:
+    return replace(Spread.of(preparation_table()["lost"][name]), ceiling=0.9)
+
+
+class _Times:
+    """How long each line is drawn, and how."""
+
+    def __init__(self, formula: Formula, steps: Sequence[PlannedStep]) -> None:
+        self.formula, self.steps = formula, steps
+        self.enters = {i: place for place, each in enumerate(steps) for i in each.step.adds}
+        self.strains = [place for place, each in enumerate(steps) if each.kind.does == "strains"]
+
+    def strained_after(self, line: int) -> bool:
+        """Whether it is strained off again once it is in."""
+        return any(place >= self.enters.get(line, 0) for place in self.strains)
+
+    def dried_first(self, line: int) -> bool:
+        """Whether it is dried before it goes in."""
+        return self._done_to(line, "dries")
+
+    def milled_first(self, line: int) -> bool:
+        """Whether it is milled before it goes in."""
+        return self._done_to(line, "mills")
+
+    def _done_to(self, line: int, does: str) -> bool:
+        """Whether a step that does this comes no later than the line goes in, and is meant for it."""
+        return any(
+            each.kind.does == does and (not each.step.adds or line in each.step.adds)
+            for each in self.steps[: self.enters.get(line, 0) + 1]
+        )
+
+    def of(self, line: int) -> tuple[dict[str, float], float]:
+        """Hours of soak and minutes of the rest, and how far it was worked, times."""
+        start = self.enters.get(line, 0)
+        end = next((place for place in self.strains if place >= start), len(self.steps))
+        out = {"soak": 0.0, "steep": 0.0, "simmer": 0.0, "boil": 0.0}
+        worked = 1.0
+        for each in self.steps[start:end]:
+            if each.kind.draws:
+                out[each.kind.draws] += each.middle / (60.0 if each.kind.draws == "soak" else 1.0)
+            elif each.kind.does in ("rests", "cools"):
+                out["soak"] += each.middle / 60.0
+            elif each.kind.does in ("mashes", "blends"):
+                name = {"mashes": "mash", "blends": "blend"}[each.kind.does]
+                worked *= preparation_table()["worked"][name]
+        return out, worked
+
+
+def _drawn(
+    form: FormTable | None, phase: str, times: _Times, line: int, draws: Draws, formula: Formula
+) -> Array:
+    """The share of what a plant holds that is drawn out; all of it, for what comes in no forms."""
+    if form is None:
+        return np.ones(1)
+    spent, worked = times.of(line)
+    if phase != "infused":  # it goes on the head with the rest, where hands rub it
+        minutes = formula.minutes if formula.use == "rinsed_out" else 60.0
+        spent["soak"] += minutes / 60.0 * preparation_table()["on_the_head"]["rubbed"]
+    rate = sum((draws.of(f"{how} {form.key}", getattr(form, how)) * spent[how] for how in spent), np.zeros(1))
+    share: Array = draws.of(f"most {form.key}", form.most) * (1.0 - np.exp(-rate * worked))
+    return share
+
+
+def _what_is_left(
+    formula: Formula,
+    lines: tuple[PreparedLine, ...],
+    steps: tuple[PlannedStep, ...],
+    times: _Times,
+    draws: Draws,
+    table: dict[str, Any],
+) -> Preparation:
+    """Water, mass and volume, in the order of the steps."""
+    own = draws.within("formula")
+    water, fullest = np.zeros(1), 0.0
+    evaporated, kept_back, solids_off = np.zeros(1), np.zeros(1), np.zeros(1)
+    by_id = {each.weighed.line.id: each for each in lines}
+    inside: list[PreparedLine] = []
+    strained = False
+    for place, each in enumerate(steps):
+        for i in each.step.adds:
+            inside.append(by_id[i])
+            water = water + by_id[i].water
+        volume = middle(water) + sum(middle(one.grams - one.water) / 1.2 for one in inside)
+        fullest = max(fullest, volume)
+        rate = table["evaporates"].get(each.kind.draws)
+        if rate is not None:
+            minutes = own.of(f"{place}/minutes", _span(each.least, each.most))
+            gone = np.minimum(
+                own.of(f"{each.kind.draws} loses", Spread.of(rate)) * minutes,
+                table["evaporates"]["most"] * water,
+            )
+            evaporated, water = evaporated + gone, water - gone
+        if each.kind.does == "strains":
+            strained = True
+            spent = [one for one in inside if not one.stays]
+            inside = [one for one in inside if one.stays]
+            plant = sum((one.plant for one in spent), np.zeros(1))
+            pressed = any(later.kind.does == "presses" for later in steps[place + 1 : place + 3])
+            keeps = own.of("kept back", Spread.of(table["kept_back"]["pressed" if pressed else "strained"]))
+            held = np.minimum(plant * keeps, 0.95 * water)
+            kept_back, water = kept_back + held, water - held
+            solids_off = solids_off + plant
+    stays = sum((one.grams - one.water for one in lines if one.stays), np.zeros(1))
+    dissolved = sum((one.plant * 0.2 * one.drawn for one in lines if not one.stays), np.zeros(1))
+    total = np.maximum(water + stays + dissolved, 1e-6)
+    ml = np.maximum(water + sum((one.grams - one.water) * _fills(one) for one in lines if one.stays), 1e-6)
+    shape = np.broadcast_shapes(total.shape, (draws.count,))
+    hot = [each for each in steps if each.kind.hot]
+    return Preparation(
+        formula=formula,
+        lines=lines,
+        steps=steps,
+        water=np.broadcast_to(water, shape),
+        kept_back=np.broadcast_to(kept_back, shape),
+        evaporated=np.broadcast_to(evaporated, shape),
+        total=np.broadcast_to(total, shape),
+        ml=np.broadcast_to(ml, shape),
+        fullest=fullest,
+        heated=bool(hot),
+        boiled=any(each.kind.draws in ("boil", "simmer") for each in hot),
+        strained=strained,
+        rested=sum(each.middle for each in steps if each.kind.does == "rests"),
+        draws=draws,
+    )
+
+
+def _span(least: float, most: float) -> Spread:
+    return Spread(least, (least + most) / 2.0, most)
+
+
+def _fills(one: PreparedLine) -> float:
+    """mL that 1 g takes up in the bowl."""
+    material = one.material
+    if material is None:
+        return 1.0
+    if material.unit == "g":
+        return material.fills if material.kind not in SOLUBLE else 0.6
+    return 1.0 / (material.density.mid if material.density else 1.0)

@@ -1,0 +1,83 @@
+"""What a formula needs at hand, and whether what it is made in is large enough."""
+
+import tomllib
+from collections.abc import Mapping
+from dataclasses import dataclass
+from functools import cache
+from pathlib import Path
+from typing import Any
+
+from ...numbers import middle
+from ...rules import conditions, hold
+from .preparation import Preparation, preparation_table
+
+FOAMS = 0.05  # g of saponin in 100 g
+
+
+@dataclass(frozen=True)
+class Tool:
+    """One thing to have at hand: what, why, and the mL it must hold, where that matters."""
+
+    name: str
+    why: str
+    holds: float | None
+
+
+@cache
+def _rows() -> list[dict[str, Any]]:
+    raw = tomllib.loads(Path(__file__).with_name("tools.toml").read_text("utf-8"))
+    return [row | {"when": conditions(row["when"])} for row in raw["tool"]]
+
+
+def tool_facts(preparation: Preparation, facts: Mapping[str, Any], saponin_percent: float) -> dict[str, Any]:
+    """What the table looks at; rooms in mL, headroom for foam included."""
+    room = preparation_table()["headroom"]
+    foams = saponin_percent > room["foams_from"]
+    does = {each.kind.does for each in preparation.steps}
+    boiling = any(each.kind.draws in ("boil", "simmer") for each in preparation.steps)
+    times = room["foaming"] if foams and boiling else room["boiling"] if boiling else room["stirred"]
+    family = preparation.formula.family
+    return {
+        "lines": len(preparation.lines),
+        "wet": facts["wet"],
+        "heated": preparation.heated,
+        "foams": foams,
+        "pot_room": preparation.fullest * times,
+        "bowl_room": preparation.fullest * room["stirred"],
+        "yield_ml": middle(preparation.ml),
+        "mills": "mills" in does,
+        "sieves": "sieves" in does or bool(facts["dust"] and facts["powder"]),
+        "strains": "strains" in does,
+        "bottled": "bottles" in does,
+        "pours": not family.paste and not family.abrasive and facts["wet"],
+        "stays": family.stays,
+        "scented": facts["scented"],
+        "dust": facts["powder"] or facts["dust"],
+        "gloves": facts["irritant"] or facts["alkaline"] or facts["tannin"],
+        "stains": facts["tannin"],
+        "paste": family.paste,
+        "cap": preparation.formula.cover or (family.paste and not family.dried_on and not family.dust),
+    }
+
+
+def tools_of(facts: Mapping[str, Any]) -> tuple[Tool, ...]:
+    """Everything that it takes."""
+    return tuple(
+        Tool(row["name"], row["why"], facts[row["size"]] if "size" in row else None)
+        for row in _rows()
+        if hold(row["when"], facts, {})
+    )
+
+
+def too_small(needed: float, holds: float, what: str) -> str:
+    """What to say of a vessel that is too small; '' where it is large enough."""
+    if holds >= needed:
+        return ""
+    return (
+        f"The {what} holds {_litres(holds)}; this wants {_litres(needed)} with room to foam and stir. "
+        "Take a larger one, or make less."
+    )
+
+
+def _litres(volume: float) -> str:
+    return f"{volume / 1000:.2g} L" if volume >= 1000.0 else f"{round(volume, -1):.0f} mL"

@@ -1,0 +1,39 @@
+"""What a preparation meets: so much hair, scalp and oil. A head's own, or an ordinary one."""
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from ..numbers import Array, Draws, Spread
+from .sebum import ADULT_CM2, Oil, scalp_oil, sebum_table
+
+
+@dataclass(frozen=True)
+class HairAndScalp:
+    """What every family meets on this head: arrays of draws.
+
+    `mass` g of hair, `area` cm² of scalp, `oil` g on each zone, the head's own factors, and how much
+    liquid its hair holds against medium hair, times.
+    """
+
+    mass: Array
+    area: Array
+    oil: Oil
+    strength: Array
+    dose: Array
+    holds: float
+
+
+def ordinary_head(draws: Draws) -> HairAndScalp:
+    """Nobody's head in particular: the table's ordinary one (sebum.toml)."""
+    row = sebum_table()["ordinary"]
+    own = draws.within("ordinary head")
+    area = own.of("scalp", Spread.within(ADULT_CM2, row["scalp_share"]))
+    return HairAndScalp(
+        mass=own.of("hair", Spread.of(row["hair"])),
+        area=area,
+        oil=scalp_oil(row["scalp"], row["days"], area, row["curl"], own),
+        strength=np.ones(1),
+        dose=np.ones(1),
+        holds=1.0,
+    )

@@ -1,0 +1,98 @@
+"""How much oil is on a head, and how much of it a wash lifts (model.md 6).
+
+Two zones: the scalp with its roots, and the lengths. Lifted share of the oil on a zone
+= 1 - (1 - w) exp(-f E / (k L)): w what warm water and hands do alone, E grams of effective cleaning
+that reach the zone, L grams of oil on it, f the head's own factor, and k fixed by a usual shampoo.
+"""
+
+import tomllib
+from dataclasses import dataclass
+from functools import cache
+from pathlib import Path
+from typing import Any
+
+import numpy as np
+
+from ..numbers import Array, Draws, Spread
+
+MINUTES = 1440.0
+UG = 1e-6
+ADULT_CM2 = 650.0
+
+
+@cache
+def sebum_table() -> dict[str, Any]:
+    """The table of `sebum.toml`, read once."""
+    return tomllib.loads(Path(__file__).with_name("sebum.toml").read_text("utf-8"))
+
+
+@dataclass(frozen=True)
+class Oil:
+    """Grams of oil and build-up on each zone, arrays of draws."""
+
+    scalp: Array
+    lengths: Array
+
+
+def scalp_oil(
+    scalp: str,
+    days: float,
+    area: Array,
+    curl: str,
+    draws: Draws,
+    *,
+    build_up: int = 0,
+    put_on: tuple[Spread, Spread] | None = None,
+) -> Oil:
+    """The oil that so many days have made, where it is now, and what else sits there (g).
+
+    `put_on`: grams put on the scalp and on the strands by hand.
+    """
+    table = sebum_table()
+    rate = draws.of("oil made", Spread.of(table["made"][scalp])) * UG * MINUTES  # g per cm² and day
+    tau = draws.of("oil lost", Spread.of(table["lost"]["days"]))
+    made = rate * tau * (1.0 - np.exp(-days / tau))
+    stands = np.minimum(made, draws.of("oil held", Spread.of(table["held"]["scalp"])) * 1e-3)
+    moved = made - stands
+    roots = table["roots"][curl]
+    built = table["build_up"]
+    extra = put_on or (Spread.exact(0.0), Spread.exact(0.0))
+    on_scalp = draws.of("build-up on the scalp", Spread.of(built["scalp"][build_up]))
+    on_lengths = draws.of("build-up on the lengths", Spread.of(built["lengths"][build_up]))
+    return Oil(
+        scalp=(stands + roots * moved) * area + on_scalp + draws.of("put on the scalp", extra[0]),
+        lengths=(1.0 - roots) * moved * area + on_lengths + draws.of("put on the strands", extra[1]),
+    )
+
+
+@cache
+def hardness() -> float:
+    """k: g of effective cleaning that one g of oil takes per e-fold, from the usual shampoo."""
+    usual, middle = sebum_table()["usual"], Draws(1)
+    oil = scalp_oil(usual["scalp"], usual["days"], np.array([ADULT_CM2]), "straight", middle)
+    cleaning = usual["grams"] * usual["active"]
+    water = sebum_table()["water"]["lifts"][1]
+    folds = np.log((1.0 - water) / (1.0 - usual["lifts"]))
+    return float(cleaning / (oil.scalp[0] * folds))
+
+
+def lifted(cleaning: Array, oil: Array, draws: Draws, factor: Array | float = 1.0) -> Array:
+    """The share of a zone's oil (g) that so much effective cleaning (g) lifts."""
+    water = draws.of("water", Spread.of(sebum_table()["water"]["lifts"]))
+    left = (1.0 - water) * np.exp(-factor * cleaning / (hardness() * np.maximum(oil, 1e-6)))
+    share: Array = np.minimum(1.0 - left, sebum_table()["most"]["lifts"])
+    return share
+
+
+def cleaning_for(share: float, oil: Array, factor: Array | float = 1.0) -> Array:
+    """The effective cleaning (g) that lifts this share of a zone's oil (g); 0 where water does."""
+    water = sebum_table()["water"]["lifts"][1]
+    folds = max(float(np.log((1.0 - water) / (1.0 - min(share, 0.99)))), 0.0)
+    needed: Array = hardness() * oil * folds / factor
+    return needed
+
+
+def grade(share: float) -> str:
+    """A lifted share in words: rinse only, very mild, gentle, medium, deep, stripping."""
+    name: str = next(row["name"] for row in sebum_table()["grade"] if share <= row["to"])
+    return name

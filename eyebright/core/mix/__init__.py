@@ -1,0 +1,44 @@
+"""A jug: its question and answer, the curve, routes, spoons, soda, what puts it right, the home titration."""
+
+from .answer import Mix, Question, Use, kind_of, sour, spooned, work_out
+from .curve import curve
+from .jug import How, Jug, JugError, Line, filled
+from .next_reading import next_readings
+from .observation import JugObservation
+from .put_right import Correction, NothingToPutRight, corrections
+from .reading import cautions_on_reading
+from .routes import Route, routes
+from .soda import SodaWash, soda_wash
+from .spoons import Asked, SpoonVersion, spoon_versions
+from .titration import TitrationError, titrate
+
+__all__ = [
+    "Asked",
+    "Correction",
+    "How",
+    "Jug",
+    "JugError",
+    "JugObservation",
+    "Line",
+    "Mix",
+    "NothingToPutRight",
+    "Question",
+    "Route",
+    "SodaWash",
+    "SpoonVersion",
+    "TitrationError",
+    "Use",
+    "cautions_on_reading",
+    "corrections",
+    "curve",
+    "filled",
+    "kind_of",
+    "next_readings",
+    "routes",
+    "soda_wash",
+    "sour",
+    "spoon_versions",
+    "spooned",
+    "titrate",
+    "work_out",
+]

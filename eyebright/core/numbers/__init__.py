@@ -1,0 +1,24 @@
+"""Numbers that carry their doubt: spreads, draws, figures, weighting, where a value meets its aim."""
+
+from .draws import DRAWS, PRIOR, Draws, Posterior, variance_shares
+from .spreads import Z_90, Array, Figure, Kind, Spread, figure, middle
+from .thinning import thin
+from .weights import effective_sample_size, importance_weights
+
+__all__ = [
+    "DRAWS",
+    "PRIOR",
+    "Z_90",
+    "Array",
+    "Draws",
+    "Figure",
+    "Kind",
+    "Posterior",
+    "Spread",
+    "effective_sample_size",
+    "figure",
+    "importance_weights",
+    "middle",
+    "thin",
+    "variance_shares",
+]

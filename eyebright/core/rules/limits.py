@@ -1,0 +1,111 @@
+"""The limits table: caps, minutes, aims and the marks on the rail, as data with their sources."""
+
+import tomllib
+from dataclasses import dataclass
+from functools import cache
+from pathlib import Path
+from typing import Any
+
+from .conditions import Condition, Facts, conditions, hold
+
+
+@dataclass(frozen=True)
+class Limit:
+    """One limit: its value and unit, what it limits, its kind and where it comes from."""
+
+    value: float
+    unit: str
+    what: str
+    kind: str
+    source: str
+
+
+@dataclass(frozen=True)
+class RailMark:
+    """A place on the pH rail: one point where low equals high, else a band."""
+
+    key: str
+    name: str
+    low: float
+    high: float
+    source: str
+
+
+@dataclass(frozen=True)
+class Aim:
+    """A pH that makers aim for, by name, and why."""
+
+    key: str
+    name: str
+    ph: float
+    why: str
+
+
+@dataclass(frozen=True)
+class Tightening:
+    """Limits that are stricter for some heads: caps times a share, or floors raised to a value."""
+
+    id: str
+    when: tuple[Condition, ...]
+    limits: tuple[str, ...]
+    why: str
+    source: str
+    times: float = 1.0
+    at_least: float = 0.0
+
+
+@dataclass(frozen=True)
+class Limits:
+    """The whole table. `ratios` are parts of water to one of acid; `spoonings` teaspoons a litre."""
+
+    limits: dict[str, Limit]
+    rail_low: float
+    rail_high: float
+    marks: tuple[RailMark, ...]
+    aims: tuple[Aim, ...]
+    ratios: tuple[tuple[str, float], ...]
+    spoonings: tuple[tuple[str, float], ...]
+    tightenings: tuple[Tightening, ...]
+
+    def __getitem__(self, name: str) -> float:
+        return self.limits[name].value
+
+
+@cache
+def limits() -> Limits:
+    """The table of `limits.toml`, read once."""
+    raw = tomllib.loads(Path(__file__).with_name("limits.toml").read_text("utf-8"))
+    return Limits(
+        limits={name: Limit(**row) for name, row in raw["limit"].items()},
+        rail_low=raw["rail"]["low"],
+        rail_high=raw["rail"]["high"],
+        marks=tuple(RailMark(**row) for row in raw["rail"]["mark"]),
+        aims=tuple(Aim(**row) for row in raw["aim"]),
+        ratios=tuple((row["name"], float(row["parts"])) for row in raw["ratio"]),
+        spoonings=tuple((row["name"], row["teaspoons"]) for row in raw["spooning"]),
+        tightenings=tuple(_tightening(row) for row in raw["tighten"]),
+    )
+
+
+def _tightening(row: dict[str, Any]) -> Tightening:
+    return Tightening(**row | {"when": conditions(row["when"]), "limits": tuple(row["limits"])})
+
+
+def tightenings_for(facts: Facts) -> list[Tightening]:
+    """The rows that make limits stricter for these facts."""
+    table = limits()
+    plain = {name: limit.value for name, limit in table.limits.items()}
+    return [row for row in table.tightenings if hold(row.when, facts, plain)]
+
+
+def limits_for(facts: Facts) -> dict[str, float]:
+    """Every limit's value for these facts: the strictest of those that apply, never looser."""
+    table = limits().limits
+    values = {name: limit.value for name, limit in table.items()}
+    for row in tightenings_for(facts):
+        for name in row.limits:
+            if row.at_least:
+                values[name] = max(values[name], row.at_least)
+            else:
+                values[name] = min(values[name], table[name].value * row.times)
+    return values
