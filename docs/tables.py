@@ -152,8 +152,9 @@ def tables() -> dict[str, str]:
             source="source",
         ),
         "hazards": table(
-            _read("rules/hazards.toml")["rule"],
+            [{**row, "of": ", ".join(row["of"])} for row in _read("rules/hazards.toml")["rule"]],
             rule="id",
+            of="of",
             level="level",
             when=when,
             what="what",
@@ -189,6 +190,21 @@ def tables() -> dict[str, str]:
         ),
         **_formulas(),
         "factors": _constants(_read("learning/heads.toml")),
+        "facts": table(
+            [
+                {**fact, "by": ", ".join(group["by"])}
+                for group in _read("rules/facts.toml")["group"]
+                for fact in group["facts"]
+            ],
+            fact="name",
+            kind="kind",
+            unit="unit",
+            what="what",
+            given_by="by",
+            unknown="unknown",
+        ),
+        "chain": _constants(_read("chain/chain.toml")),
+        "objections": table(_read("wash/schools.toml")["objection"], when=when, says="says"),
         "schools": table(schools, about="school", school="name", holds="holds"),
     }
 
@@ -240,9 +256,6 @@ def _formulas() -> dict[str, str]:
             signs="signs",
         ),
         "signs": table(_named(steps["sign"]), sign="name", if_it_has_not_come="if_not"),
-        "failing": table(
-            steps["fails"], rule="id", first="first", before="then", level="level", what="what", why="why"
-        ),
         "tools": table(_read("formulas/prepare/tools.toml")["tool"], tool="name", when=when, why="why"),
         "roles": _constants(_read("formulas/change/substitutes.toml") | {"kinds": {}}),
         "starting-points": table(starts, name="name", family="family", holds="holds"),

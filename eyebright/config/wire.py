@@ -4,6 +4,8 @@ from typing import Literal
 
 from pydantic import BaseModel, ConfigDict
 
+from eyebright.core.vocabulary import Gravity
+
 Kind = Literal["measured", "computed", "custom"]
 
 
@@ -32,7 +34,7 @@ class CautionOut(Out):
     """What to beware of, why, and what to do instead."""
 
     id: str
-    level: Literal["note", "warning", "stop"]
+    level: Gravity
     what: str
     why: str
     instead: str

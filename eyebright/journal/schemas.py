@@ -8,7 +8,8 @@ from pydantic import BeforeValidator
 
 from eyebright.config.fields import AS_NUMBER, Blank, Note, number_between, words
 from eyebright.config.wire import CautionOut, FigureOut, Out
-from eyebright.mix.schemas.jugs import How, MixAsk, PourOut, StepOut, Use, Verdict
+from eyebright.core.vocabulary import Use
+from eyebright.mix.schemas.jugs import How, MixAsk, PourOut, StepOut, Verdict
 from eyebright.shelf.schemas.readings import ReadIn
 
 Feel = Literal[

@@ -3,7 +3,7 @@
 from typing import Any
 from unittest import TestCase
 
-from eyebright.core.rules import GRAVITY, cautions, limits, limits_for, rules
+from eyebright.core.rules import GRAVITY, Subject, cautions, limits, limits_for, rules
 
 MILD: dict[str, Any] = {
     "use": "rinsed_out",
@@ -187,15 +187,35 @@ CASES: tuple[tuple[str, dict[str, Any], dict[str, Any]], ...] = (
     ("wash-residue", {"wash_residue": True}, {"wash_residue": False}),
     ("wash-strips", {"wash_lift": 0.91, "wash_cleansers": 2}, {"wash_lift": 0.91, "wash_cleansers": 1}),
     ("wash-dries", {"wash_dries": True}, {"wash_dries": False}),
-    ("wash-ends-sharp", {"wash_ph": 3.4}, {"wash_ph": 3.5}),
-    ("wash-ends-alkaline", {"wash_ph": 7.6}, {"wash_ph": 7.5}),
+    ("wash-ends-sharp", {"wash_ph_low": 3.4}, {"wash_ph_low": 3.5}),
+    ("wash-ends-alkaline", {"wash_ph_high": 7.6}, {"wash_ph_high": 7.5}),
     ("wash-smells", {"wash_last_smells": True}, {"wash_last_smells": False}),
+    # ---- orders that fail ----
+    *(
+        (f"order-{rule}", {fact: [pair]}, {fact: [" > ".join(reversed(pair.split(" > ")))]})
+        for rule, fact, pair in (
+            ("powder-first", "first_before_first", "powder > water"),
+            ("scent-into-hot", "before_last", "scented > heats"),
+            ("scent-before-cool", "before_last", "scented > cools"),
+            ("dairy-into-hot", "before_last", "dairy > heats"),
+            ("vinegar-boiled", "before_last", "vinegar > heats"),
+            ("honey-boiled", "before_last", "humectant > heats"),
+            ("strain-too-soon", "first_before_first", "strains > draws"),
+            ("strains-powder", "before_last", "stays > strains"),
+            ("bottled-hot", "before_last", "bottles > cools"),
+            ("milled-damp", "before_last", "mills > dries"),
+            ("bottled-unfinished", "before_last", "bottles > mixes"),
+        )
+    ),
 )
 
 
-def found(**facts: Any) -> list[str]:
+OF = {rule.id: rule.of for rule in rules()}
+
+
+def found(subject: Subject = "jug", **facts: Any) -> list[str]:
     """Ids of the cautions for a mild rinse with these facts changed."""
-    return [caution.id for caution in cautions(MILD | facts)]
+    return [caution.id for caution in cautions(subject, MILD | facts)]
 
 
 class Rules(TestCase):
@@ -207,12 +227,13 @@ class Rules(TestCase):
     def test_each_rule_on_and_just_short(self) -> None:
         for rule, on, short in CASES:
             with self.subTest(rule):
-                self.assertIn(rule, found(**on))
-                self.assertNotIn(rule, found(**short))
+                for subject in OF[rule]:
+                    self.assertIn(rule, found(subject, **on))
+                    self.assertNotIn(rule, found(subject, **short))
 
     def test_each_says_what_why_and_what_instead(self) -> None:
-        for _, on, _ in CASES:
-            for caution in cautions(MILD | on):
+        for rule, on, _ in CASES:
+            for caution in cautions(OF[rule][0], MILD | on):
                 for words in (caution.what, caution.why, caution.instead, caution.source):
                     self.assertTrue(words)
                     self.assertNotIn("{", words.replace("{hip}", ""))
@@ -231,7 +252,7 @@ class Gravity(TestCase):
             "fruit_percent": 2.0,
             "smells": ["vinegar"],
         }
-        listed = cautions(everything)
+        listed = cautions("jug", everything)
         self.assertEqual(listed[0].id, "too-acid-left-in")
         grades = [GRAVITY[caution.level] for caution in listed]
         self.assertEqual(grades, sorted(grades))
@@ -241,20 +262,20 @@ class Gravity(TestCase):
 
     def test_an_adult_may_pass_for_themselves_and_nobody_for_a_child(self) -> None:
         sharp = MILD | {"ph": 2.7, "ph_low": 2.6}
-        self.assertTrue(cautions(sharp)[0].overridable)
-        self.assertFalse(cautions(sharp | {"child": True})[0].overridable)
+        self.assertTrue(cautions("jug", sharp)[0].overridable)
+        self.assertFalse(cautions("jug", sharp | {"child": True})[0].overridable)
         for matter in (
             {"patch": "reaction"},
             {"flags": ["eye"]},
             {"contains": ["nuts"], "allergies": ["nuts"]},
         ):
-            self.assertFalse(cautions(MILD | matter)[0].overridable)
+            self.assertFalse(cautions("jug", MILD | matter)[0].overridable)
 
     def test_a_fact_that_is_not_known_calls_for_nothing(self) -> None:
-        self.assertEqual(cautions({"ph": None}), [])
+        self.assertEqual(cautions("jug", {"ph": None}), [])
 
     def test_a_burn_cannot_be_passed(self) -> None:
-        burning = cautions(MILD | {"ph": 1.9, "ph_low": 1.7})[0]
+        burning = cautions("jug", MILD | {"ph": 1.9, "ph_low": 1.7})[0]
         self.assertEqual((burning.id, burning.overridable), ("burns", False))
 
 

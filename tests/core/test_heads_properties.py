@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 
 from eyebright.core.formulas.model import families
 from eyebright.core.heads import needs_of, tables
-from eyebright.core.rules import cautions, hold, limits, limits_for, rules
+from eyebright.core.rules import cautions, hold, limits, limits_for, rules_of
 from eyebright.core.wash import Advice, advise
 
 from .heads import head
@@ -149,13 +149,13 @@ class Stops(TestCase):
             "patch": data.draw(st.sampled_from(("none", "running", "clear", "reaction"))),
             "contains": data.draw(_many(_keys("allergies"))),
         }
-        said = {caution.id for caution in cautions(facts | mix)}
-        alone = [rule for rule in rules() if rule.level == "stop"]
-        for rule in alone:
-            if hold(rule.when, facts | mix, limits_for(facts | mix)):
+        subject = data.draw(st.sampled_from(("family", "jug", "formula", "link")))
+        said = {caution.id for caution in cautions(subject, facts | mix)}
+        for rule in rules_of(subject):
+            if rule.level == "stop" and hold(rule.when, facts | mix, limits_for(facts | mix)):
                 self.assertIn(rule.id, said)
         # what is known of the head never takes away a stop that the mix alone calls for
-        for caution in cautions(mix):
+        for caution in cautions(subject, mix):
             if caution.level == "stop":
                 self.assertIn(caution.id, said)
 
@@ -173,7 +173,7 @@ class Stops(TestCase):
     def test_no_stop_can_be_passed_for_a_child(self) -> None:
         sharp = {"use": "rinsed_out", "ph": 3.2, "ph_low": 3.0, "minutes": 1.0, "patch": "clear"}
         facts = head({"birth_year": 2016}).facts()
-        found = [caution for caution in cautions(facts | sharp) if caution.level == "stop"]
+        found = [caution for caution in cautions("jug", facts | sharp) if caution.level == "stop"]
         self.assertTrue(found)
         self.assertFalse(any(caution.overridable for caution in found))
-        self.assertFalse([caution for caution in cautions(sharp) if caution.level == "stop"])
+        self.assertFalse([caution for caution in cautions("jug", sharp) if caution.level == "stop"])

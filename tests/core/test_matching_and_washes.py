@@ -5,14 +5,15 @@ from unittest import TestCase
 
 from eyebright.core.formulas.assess import LEFT_IN, assess, digest_of, kept_digest
 from eyebright.core.formulas.model import starts
-from eyebright.core.heads import hair_and_scalp_of, needs_of, with_materials
+from eyebright.core.heads import hair_and_scalp_of, needs_of
 from eyebright.core.numbers import Draws
 from eyebright.core.rules import cautions, possible
 from eyebright.core.wash import (
     Candidate,
-    Link,
     Match,
     Wash,
+    WashLink,
+    candidate_facts,
     defaults_by,
     held_against,
     plain_schools,
@@ -124,50 +125,58 @@ MASK = start("buttermilk_mask")
 class Washes(TestCase):
     """One thing after another."""
 
-    def wash(self, *links: Link, **more) -> Wash:
+    def wash(self, *links: WashLink, **more) -> Wash:
         return wash_of(links, supply("very_hard"), **more)
 
-    def said(self, *links: Link) -> set[str]:
+    def said(self, *links: WashLink) -> set[str]:
         return {each.id for each in self.wash(*links).cautions}
 
     def test_each_link_meets_what_the_last_one_left(self) -> None:
-        found = self.wash(Link(SOAP), Link(SOAP))
+        found = self.wash(WashLink(SOAP), WashLink(SOAP))
         first, second = found.along
         self.assertLess(second.scalp_oil.value, first.scalp_oil.value)
         self.assertGreater(found.scalp_lift.value, first.scalp_lift.value)
-        once = self.wash(Link(SOAP))
+        once = self.wash(WashLink(SOAP))
         self.assertAlmostEqual(once.scalp_lift.value, once.along[0].scalp_lift.value, delta=1e-9)
 
     def test_oil_on_the_ends_stays_off_the_scalp(self) -> None:
-        found = self.wash(Link(OIL, "lengths"), Link(SOAP, "scalp"))
-        plain = self.wash(Link(SOAP, "scalp"))
+        found = self.wash(WashLink(OIL, "lengths"), WashLink(SOAP, "scalp"))
+        plain = self.wash(WashLink(SOAP, "scalp"))
         self.assertGreater(found.along[0].lengths_oil.value, 1.0)
         self.assertAlmostEqual(found.scalp_lift.value, plain.scalp_lift.value, delta=1e-6)
         self.assertGreater(found.put_back.value, 0.5)
         self.assertEqual(assess(OIL).lift.grade, LEFT_IN)
 
     def test_water_lifts_its_share_once(self) -> None:
-        found = self.wash(Link(None), Link(None), Link(RINSE))
+        found = self.wash(WashLink(None), WashLink(None), WashLink(RINSE))
         self.assertTrue(0.1 < found.along[0].scalp_lift.value < 0.25)
         self.assertIsNone(found.along[1].scalp_lift)
         self.assertLess(found.along[2].scalp_lift.value, 0.02)
 
     def test_a_rinse_brings_the_hair_down_again(self) -> None:
-        found = self.wash(Link(SODA), Link(None), Link(RINSE))
+        found = self.wash(WashLink(SODA), WashLink(None), WashLink(RINSE))
         phs = [each.ph.value for each in found.along]
         self.assertLess(phs[2], phs[0])
         self.assertEqual(found.ph.value, phs[2])
         self.assertEqual(found.minutes, 2.0 + 1.0 + 3.0)
 
     def test_what_only_the_chain_shows(self) -> None:
-        water, rinse = Link(None), Link(RINSE)
+        water, rinse = WashLink(None), WashLink(RINSE)
         for rule, wrong, right in (
-            ("wash-no-acid", (Link(SOAP), water), (Link(SOAP), water, rinse)),
-            ("wash-soap-meets-acid", (Link(SOAP), rinse), (Link(SOAP), water, rinse)),
-            ("wash-soda-meets-acid", (Link(SODA), rinse), (Link(SODA), water, rinse)),
-            ("wash-residue", (Link(CLAY), Link(MASK)), (Link(CLAY), water, Link(MASK), water)),
-            ("wash-strips", (Link(SOAP, times=3.0), Link(SOAP, times=3.0)), (Link(SOAP),)),
-            ("wash-dries", (Link(SOAP), water, Link(SOAP)), (Link(SOAP), water, Link(SOAP), Link(MASK))),
+            ("wash-no-acid", (WashLink(SOAP), water), (WashLink(SOAP), water, rinse)),
+            ("wash-soap-meets-acid", (WashLink(SOAP), rinse), (WashLink(SOAP), water, rinse)),
+            ("wash-soda-meets-acid", (WashLink(SODA), rinse), (WashLink(SODA), water, rinse)),
+            (
+                "wash-residue",
+                (WashLink(CLAY), WashLink(MASK)),
+                (WashLink(CLAY), water, WashLink(MASK), water),
+            ),
+            ("wash-strips", (WashLink(SOAP, times=3.0), WashLink(SOAP, times=3.0)), (WashLink(SOAP),)),
+            (
+                "wash-dries",
+                (WashLink(SOAP), water, WashLink(SOAP)),
+                (WashLink(SOAP), water, WashLink(SOAP), WashLink(MASK)),
+            ),
         ):
             with self.subTest(rule):
                 self.assertIn(rule, self.said(*wrong))
@@ -177,9 +186,9 @@ class Washes(TestCase):
         whom = head({"scalp": "oily", "length": "waist"})
         facts = whom.facts()
         for_them = self.wash(
-            Link(SOAP), hair_and_scalp_for=lambda draws: hair_and_scalp_of(whom, facts, draws), head=facts
+            WashLink(SOAP), hair_and_scalp_for=lambda draws: hair_and_scalp_of(whom, facts, draws), head=facts
         )
-        self.assertGreater(for_them.along[0].dose.value, self.wash(Link(SOAP)).along[0].dose.value)
+        self.assertGreater(for_them.along[0].dose.value, self.wash(WashLink(SOAP)).along[0].dose.value)
 
 
 class Quicker(TestCase):
@@ -189,6 +198,6 @@ class Quicker(TestCase):
         for answers in ({}, {"birth_year": 2022, "skin": ["eczema"]}, {"asthma": True, "style": "locs"}):
             facts = head(answers).facts()
             for each in CANDIDATES:
-                known = {**each.digest.facts, **with_materials(facts, each.named, each.contains)}
-                may = possible(facts, {"contains", "patch", *each.digest.facts})
-                self.assertEqual(cautions(known, may), cautions(known))
+                known = candidate_facts(each, facts)
+                may = possible("formula", facts, {"contains", "patch", *each.digest.facts})
+                self.assertEqual(cautions("formula", known, may), cautions("formula", known))

@@ -17,8 +17,9 @@ from eyebright.core.chemistry import (
     water_classes,
 )
 from eyebright.core.materials import WaterLot, material
-from eyebright.core.mix import JugError, Mix, Use, filled, work_out
+from eyebright.core.mix import JugError, Mix, filled, work_out
 from eyebright.core.numbers import Draws, Spread
+from eyebright.core.vocabulary import Use
 
 from .jugs import line, lot, question, rinse
 

@@ -8,7 +8,7 @@ from eyebright.core.heads import (
     CheckIn,
     History,
     RecordError,
-    facts_of,
+    head_facts,
     needs_table,
     patch_hours,
     read_record,
@@ -104,22 +104,22 @@ class Facts(TestCase):
     """What the rules look at."""
 
     def test_the_younger_reading_of_an_age(self) -> None:
-        self.assertTrue(facts_of(read(birth_year=2013, adult="Wren"), TODAY)["child"])
-        self.assertFalse(facts_of(read(birth_year=2012, adult="Wren"), TODAY)["child"])
+        self.assertTrue(head_facts(read(birth_year=2013, adult="Wren"), TODAY)["child"])
+        self.assertFalse(head_facts(read(birth_year=2012, adult="Wren"), TODAY)["child"])
 
     def test_a_treatment_is_fresh_for_two_weeks(self) -> None:
         for day, fresh in (("2026-11-07", True), ("2026-11-06", False)):
-            facts = facts_of(read(treatments={"bleached": day}), TODAY)
+            facts = head_facts(read(treatments={"bleached": day}), TODAY)
             self.assertEqual((facts["treated"], facts["bleached"], facts["light"]), (fresh, True, True))
 
     def test_levels_fade_and_flags_stay(self) -> None:
-        old = facts_of(read(), TODAY, CheckIn(days_ago=30, tender=2, flags=("lice",)))
+        old = head_facts(read(), TODAY, CheckIn(days_ago=30, tender=2, flags=("lice",)))
         self.assertFalse(old["tender"])
-        self.assertNotIn("tender_today", old)
+        self.assertIsNone(old["tender_today"])
         self.assertEqual(old["flags"], ["lice"])
 
     def test_how_long_a_patch_is_watched(self) -> None:
-        self.assertEqual(patch_hours(facts_of(read(), TODAY)), 24)
+        self.assertEqual(patch_hours(head_facts(read(), TODAY)), 24)
         for answers in (
             {"skin": ["sensitive"]},
             {"allergies": ["nuts"]},
@@ -127,10 +127,12 @@ class Facts(TestCase):
             {"birth_year": 2016, "adult": "Wren"},
             {"treatments": {"permed": "2026-11-20"}},
         ):
-            self.assertEqual(patch_hours(facts_of(read(**answers), TODAY)), 48)
+            self.assertEqual(patch_hours(head_facts(read(**answers), TODAY)), 48)
 
     def test_every_rule_looks_at_facts_that_there_are(self) -> None:
-        facts = facts_of(read(), TODAY, CheckIn(oil=2), history=History({"clay_damp": 1.0}, 1.0), patches={})
+        facts = head_facts(
+            read(), TODAY, CheckIn(oil=2), history=History({"clay_damp": 1.0}, 1.0), patches={}
+        )
         for rule in needs_table()["rule"]:
             for fact, _, _ in rule.when:
                 self.assertIn(fact, facts, rule.id)

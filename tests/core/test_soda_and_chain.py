@@ -1,12 +1,14 @@
 """Soda honestly, and one pour after another over one head."""
 
-from datetime import date
+from dataclasses import replace
 from unittest import TestCase
 
-from eyebright.core.chain import Hair, Pouring, after_pours, follow
-from eyebright.core.heads import read_record
-from eyebright.core.mix import SodaWash, filled, soda_wash, work_out
+from eyebright.core.chain import ChainError, Course, Follow, Link, follow, run_chain
+from eyebright.core.heads import HairAndScalp, hair_and_scalp_of, ordinary_head
+from eyebright.core.mix import JugSubject, SodaWash, filled, soda_wash, work_out
+from eyebright.core.numbers import Draws, middle
 
+from .heads import head
 from .jugs import line, question, rinse, water
 
 
@@ -16,15 +18,37 @@ def soda(grams: float, volume: float = 500.0, **more) -> SodaWash | None:
     return soda_wash(asked, work_out(asked))
 
 
-def pouring(*lines, name: str = "", volume: float = 500.0) -> Pouring:
+def pouring(*lines, name: str = "", volume: float = 500.0) -> Link:
     """So much of a jug, poured over the hair."""
-    return Pouring(filled(lines, None, scope=name), 0.0, volume, name)
+    return Link(JugSubject(filled(lines, None, scope=name), 0.0, name), grams=volume)
+
+
+def course(*links: Link, length: int | None = None) -> tuple[Course, HairAndScalp]:
+    """Pours over an ordinary head, or over one with hair of so many cm; and what they went over."""
+    draws = Draws(160)
+    on = ordinary_head(draws)
+    if length is not None:
+        whom = head({"length_cm": length})
+        on = hair_and_scalp_of(whom, whom.facts(), draws)
+    return run_chain(links, on, draws), on
+
+
+def ph(found: Course, place: int = -1) -> float:
+    """The pH of the lengths after a pour."""
+    return middle(found.after[place].lengths.ph)
+
+
+def brought_back(rinse: Link, *before: Link) -> Follow:
+    """How much of a rinse must follow."""
+    found, on = course(*before)
+    return follow(found, on, rinse.subject)
 
 
 SODA = pouring(line("hard", 500.0), line("baking_soda", 10.0), name="soda")
 WATER = pouring(line(water("soft"), 2000.0), name="water", volume=2000.0)
-WEAK = rinse("malt_vinegar", "very_hard", aim=4.5)
 FIRM = pouring(line("rain", 440.0), line("malt_vinegar", 60.0), line("baking_soda", 1.6), name="firm")
+MADE = rinse("malt_vinegar", "very_hard", aim=4.5)
+WEAK = Link(JugSubject(MADE.jug, MADE.amount, "weak"), grams=500.0)
 
 
 class Soda(TestCase):
@@ -77,42 +101,50 @@ class Chain(TestCase):
     """The wet hair, pour after pour."""
 
     def test_soda_raises_it_and_the_rinse_brings_it_back(self) -> None:
-        washed, rinsed, sour = after_pours(Hair(), [SODA, WATER, FIRM])
-        self.assertGreater(washed.ph.value, 6.3)
-        self.assertLess(abs(rinsed.ph.value - washed.ph.value), 0.7)
-        self.assertLess(sour.ph.value, washed.ph.value - 1.0)
-        self.assertEqual([each.name for each in (washed, rinsed, sour)], ["soda", "water", "firm"])
+        found, _ = course(SODA, WATER, FIRM)
+        washed, rinsed, sour = (ph(found, place) for place in range(3))
+        self.assertGreater(washed, 6.3)
+        self.assertLess(abs(rinsed - washed), 0.7)
+        self.assertLess(sour, washed - 1.0)
 
     def test_plain_water_alone_leaves_hair_near_its_own(self) -> None:
-        own = after_pours(Hair(), [pouring(line("distilled", 500.0), name="pure")])[0]
-        self.assertTrue(4.6 < own.ph.value < 6.6)
+        own, _ = course(pouring(line("distilled", 500.0), name="pure"))
+        self.assertTrue(4.6 < ph(own) < 6.6)
 
     def test_the_fibre_counts(self) -> None:
         # A long head uses up a weak rinse that a short one hardly touches.
-        short, long = (self.head(length) for length in (8, 70))
-        weak = Pouring(WEAK.jug, WEAK.amount, 500.0, "weak")
-        after = {
-            name: after_pours(hair, [SODA, WATER, WATER, weak])[-1].ph.value
-            for name, hair in (("s", short), ("l", long))
-        }
-        self.assertGreater(after["l"], after["s"] + 0.3)
-
-    @staticmethod
-    def head(length: int) -> Hair:
-        """A head of so long hair (cm)."""
-        return Hair(read_record({"birth_year": 1988, "length_cm": length}, date(2026, 11, 25)))
+        short, long = (ph(course(SODA, WATER, WATER, WEAK, length=cm)[0]) for cm in (8, 70))
+        self.assertGreater(long, short + 0.3)
 
     def test_how_much_must_follow(self) -> None:
-        firm = follow(Hair(), [SODA, WATER], FIRM)
+        firm = brought_back(FIRM, SODA, WATER)
         assert firm.enough
         self.assertTrue(50.0 < firm.enough < 1200.0)
         self.assertEqual(firm.band, (4.5, 5.5))
         self.assertTrue(all(a >= b - 0.02 for a, b in zip(firm.median, firm.median[1:], strict=False)))
-        weak = follow(Hair(), [SODA, WATER], Pouring(WEAK.jug, WEAK.amount, 1.0, "weak"))
+        weak = brought_back(WEAK, SODA, WATER)
         self.assertTrue(weak.enough is None or weak.enough > firm.enough)
 
     def test_plain_water_between_saves_rinse_after_a_strong_wash(self) -> None:
         strong = pouring(line("hard", 500.0), line("paste_soap", 25.0), name="soap")
-        between, straight = (follow(Hair(), before, FIRM) for before in ([strong, WATER], [strong]))
+        between, straight = brought_back(FIRM, strong, WATER), brought_back(FIRM, strong)
         assert between.enough and straight.enough
         self.assertLess(between.enough, straight.enough)
+
+    def test_what_meets_one_zone_leaves_the_other_as_it_was(self) -> None:
+        both, _ = course(SODA)
+        scalp, _ = course(replace(SODA, zone="scalp"))
+        self.assertIsNone(scalp.ph("lengths"))
+        self.assertGreater(middle(scalp.ph("scalp")), middle(both.ph("scalp")))
+        self.assertIs(both.ph("scalp"), both.ph("lengths"))
+
+    def test_lanes_run_side_by_side_and_never_two_on_one_zone(self) -> None:
+        grains = replace(SODA, zone="scalp", minutes=10.0)
+        soak = replace(FIRM, zone="lengths", start=0.0, minutes=30.0)
+        found, _ = course(grains, soak)
+        self.assertEqual([(each.start, each.minutes) for each in found.after], [(0.0, 10.0), (0.0, 30.0)])
+        self.assertEqual(found.minutes, 30.0)
+        self.assertGreater(middle(found.ph("scalp")), middle(found.ph("lengths")) + 1.0)
+        with self.assertRaisesRegex(ChainError, "still there") as raised:
+            course(grains, replace(SODA, start=5.0))
+        self.assertEqual(raised.exception.link, 1)

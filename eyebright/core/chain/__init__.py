@@ -1,12 +1,17 @@
 """The chain engine: what one link after another does to a head's two zones, whatever the links are."""
 
-from .wet_hair import Follow, Hair, Pouring, after_pours, follow, wet_hair_table
+from .engine import ChainError, Course, Link, LinkAfter, run_chain
+from .follow import Follow, follow
+from .subjects import PlainWater, Subject
 
 __all__ = [
+    "ChainError",
+    "Course",
     "Follow",
-    "Hair",
-    "Pouring",
-    "after_pours",
+    "Link",
+    "LinkAfter",
+    "PlainWater",
+    "Subject",
     "follow",
-    "wet_hair_table",
+    "run_chain",
 ]

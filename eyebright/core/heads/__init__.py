@@ -1,9 +1,8 @@
 """Heads: what is known of a scalp and its hair, what they weigh and hold, and what they need."""
 
-from .facts import CHILD, facts_of, patch_of, with_materials
-from .hair import hair_mass, liquid_held
+from .facts import CHILD, head_facts, material_facts, patch_of
 from .hair_and_scalp import HairAndScalp, ordinary_head
-from .head import Head, days_of_oil, facts_for_mix, hair_and_scalp_of, mass_of, patch_hours, scalp_of
+from .head import Head, days_of_oil, hair_and_scalp_of, mass_of, patch_hours, scalp_of
 from .needs import Needs, Reason, ZoneNeed, needs_of, needs_table, shortened
 from .quick_tests import Belief, beliefs, quick_tests, surer
 from .record import CheckIn, History, Record, RecordError, Today, read_record, tables
@@ -25,14 +24,12 @@ __all__ = [
     "beliefs",
     "cleaning_for",
     "days_of_oil",
-    "facts_for_mix",
-    "facts_of",
     "grade",
     "hair_and_scalp_of",
-    "hair_mass",
+    "head_facts",
     "lifted",
-    "liquid_held",
     "mass_of",
+    "material_facts",
     "needs_of",
     "needs_table",
     "ordinary_head",
@@ -46,5 +43,4 @@ __all__ = [
     "shortened",
     "surer",
     "tables",
-    "with_materials",
 ]

@@ -1,13 +1,14 @@
-"""What the rules look at, from a head's record, its check-in and its day: one list, used everywhere.
+"""The facts of a head, from its record, its check-in and its day: one builder, used everywhere.
 
-These are the facts that the hazard rules, the limits and the asks know of a head. The rinse on Mix,
-the families on the head's page and the journal's reading all put the same ones in.
+A jug, a formula, a wash, a family on the head's page and the ranking all put the same ones in.
 """
 
 from collections.abc import Mapping, Sequence
 from datetime import date
 from typing import Any
 
+from ..rules import facts_of
+from .needs import needs_of
 from .record import CheckIn, History, Record, Today, tables
 
 CHILD, SMALL, SMALLEST = 13, 6, 3  # years under which a head is a child, a small child, a baby
@@ -16,7 +17,7 @@ CHECK_IN_DAYS = 10  # how long a check-in's levels speak for the scalp; its flag
 STAINS_SHOW = ("fair", "grey")
 
 
-def facts_of(
+def head_facts(
     record: Record,
     today: date,
     check_in: CheckIn | None = None,
@@ -24,7 +25,10 @@ def facts_of(
     history: History | None = None,
     patches: Mapping[str, str] | None = None,
 ) -> dict[str, Any]:
-    """The facts of a head on a day. `patches`: how a patch test stands, by key or name in lower case."""
+    """The facts of a head on a day. `patches`: how a patch test stands, by key or name in lower case.
+
+    `asked_ph` is the least pH that it bears well, by what it needs today.
+    """
     day, history, patches = day or Today(), history or History(), patches or {}
     age = record.age(today)
     treated = {kind: (today - when).days for kind, when in record.treatments}
@@ -64,23 +68,25 @@ def facts_of(
         "days": history.since_wash,
         "first": not history.since_family,
         "patches": {name.casefold(): state for name, state in patches.items()},
+        "asked_ph": None,
+        **levels,
     }
-    return facts | {name: value for name, value in levels.items() if value is not None}
+    return facts_of("head", facts | {"asked_ph": needs_of(facts).rinse.ph[0]})
 
 
-def with_materials(
-    facts: Mapping[str, Any], named: Sequence[Sequence[str]], contains: Sequence[str]
+def material_facts(
+    head: Mapping[str, Any], named: Sequence[Sequence[str]], contains: Sequence[str]
 ) -> dict[str, Any]:
-    """A head's facts, and what they say of some materials: {} where no head is known.
+    """What some materials hold, and how their patch tests on a head stand together (None: it is for nobody).
 
-    `named`: of each its key and what it is called, in any case. `patch`: how their patch tests on this
-    head stand together (reaction, running, none or clear): the least sure of them counts.
+    `named`: of each its key and what it is called, in any case. Reaction, running, none or clear: the least
+    sure of them counts.
     """
-    if not facts:
-        return {}
-    states = {patch_of(facts["patches"], names) for names in named}
-    patch = next((state for state in ("reaction", "running", "none") if state in states), "clear")
-    return {**facts, "contains": list(dict.fromkeys(contains)), "patch": patch if named else "clear"}
+    patch = None
+    if head:
+        states = {patch_of(head["patches"], names) for names in named}
+        patch = next((state for state in ("reaction", "running", "none") if state in states), "clear")
+    return {"contains": list(dict.fromkeys(contains)), "patch": patch}
 
 
 def patch_of(patches: Mapping[str, str], names: Sequence[str]) -> str:

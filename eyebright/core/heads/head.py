@@ -9,10 +9,9 @@ import numpy as np
 
 from ..learning import Factors, prior_factors
 from ..numbers import Draws, Figure, Spread, figure
-from .facts import facts_of
+from .facts import head_facts
 from .hair import hair_mass, liquid_held, scalp_area
 from .hair_and_scalp import HairAndScalp
-from .needs import needs_of
 from .record import CheckIn, History, Record, Today, tables
 from .sebum import scalp_oil
 
@@ -35,13 +34,7 @@ class Head:
 
     def facts(self) -> dict[str, Any]:
         """What the rules look at."""
-        return facts_of(self.record, self.today, self.check_in, self.day, self.history, self.patches)
-
-
-def facts_for_mix(head: Head) -> dict[str, Any]:
-    """What the rules look at when something is mixed for this head: `asked_ph` is the least it bears."""
-    facts = head.facts()
-    return facts | {"asked_ph": needs_of(facts).rinse.ph[0]}
+        return head_facts(self.record, self.today, self.check_in, self.day, self.history, self.patches)
 
 
 def mass_of(record: Record, sure: Mapping[str, Mapping[str, float]] | None = None) -> Figure:
@@ -70,7 +63,7 @@ def hair_and_scalp_of(head: Head, facts: Mapping[str, Any], draws: Draws) -> Hai
         area,
         record.curl,
         draws,
-        build_up=facts.get("build_up_today", 0),
+        build_up=facts["build_up_today"] or 0,
         put_on=(_put_on("on_scalp", head.day.on_scalp), _put_on("on_strands", head.day.on_strands)),
     )
     return HairAndScalp(

@@ -12,8 +12,8 @@ from pathlib import Path
 from typing import Any, Literal
 
 from ..rules import Condition, Facts, conditions, hold, limits_for
+from ..vocabulary import Use, Zone
 
-Zone = Literal["scalp", "lengths"]
 ZONES: tuple[Zone, Zone] = ("scalp", "lengths")
 STRIPS = 0.9  # no range reaches further: beyond it a wash strips
 LEAST_MINUTES = 1.0
@@ -76,7 +76,7 @@ class RinseNeed:
 
     kind: Literal["acid", "plain"]
     ph: tuple[float, float, float]
-    use: Literal["rinsed_out", "left_in"]
+    use: Use
     minutes: tuple[float, float, float]
 
 
@@ -167,7 +167,7 @@ def _rinse(
 ) -> RinseNeed:
     """One rinse over both: no sharper than either bears, as near the lengths' aim as the scalp bears."""
     leave = {rule.leave_in for rule in held} - {""}
-    use: Literal["rinsed_out", "left_in"] = "left_in" if leave == {"yes"} else "rinsed_out"
+    use: Use = "left_in" if leave == {"yes"} else "rinsed_out"
     floor = max(scalp.ph[0], lengths.ph[0], limit["left_in_ph" if use == "left_in" else "rinsed_out_ph"])
     ceiling = max(floor, min(scalp.ph[2], lengths.ph[2]))
     times = min([1.0, *(rule.minutes for rule in held)])

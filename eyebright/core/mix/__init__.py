@@ -1,8 +1,8 @@
 """A jug: its question and answer, the curve, routes, spoons, soda, what puts it right, the home titration."""
 
-from .answer import Mix, Question, Use, kind_of, sour, spooned, work_out
+from .answer import Mix, Question, spooned, work_out
 from .curve import curve
-from .jug import How, Jug, JugError, Line, filled
+from .jug import How, Jug, JugError, Line, filled, kind_of, sour
 from .next_reading import next_readings
 from .observation import JugObservation
 from .put_right import Correction, NothingToPutRight, corrections
@@ -10,6 +10,7 @@ from .reading import cautions_on_reading
 from .routes import Route, routes
 from .soda import SodaWash, soda_wash
 from .spoons import Asked, SpoonVersion, spoon_versions
+from .subject import JugSubject
 from .titration import TitrationError, titrate
 
 __all__ = [
@@ -19,6 +20,7 @@ __all__ = [
     "Jug",
     "JugError",
     "JugObservation",
+    "JugSubject",
     "Line",
     "Mix",
     "NothingToPutRight",
@@ -27,7 +29,6 @@ __all__ = [
     "SodaWash",
     "SpoonVersion",
     "TitrationError",
-    "Use",
     "cautions_on_reading",
     "corrections",
     "curve",

@@ -5,7 +5,7 @@ done (routes), what the household's spoons can make of it and what to measure ne
 """
 
 import tomllib
-from collections.abc import Mapping, Sequence
+from collections.abc import Mapping
 from dataclasses import dataclass, field
 from functools import cache
 from pathlib import Path
@@ -13,24 +13,22 @@ from typing import Any, Literal
 
 import numpy as np
 
-from ..heads import with_materials
 from ..materials import METRIC, Kit, Supply, acidic, jug_for, pourable, said, spoons, weighable
 from ..materials import MeasuringJug as Vessel
 from ..numbers import DRAWS, PRIOR, Array, Draws, Figure, Posterior, figure, variance_shares
 from ..rules import Caution, cautions, limits
+from ..vocabulary import Use
 from . import words
 from .curve import Curve, curve, sharpen
-from .jug import Jug, JugError, Line, filled
+from .facts import jug_facts
+from .jug import Jug, JugError, Line, filled, kind_of
 from .words import Verdict
-
-Use = Literal["rinsed_out", "left_in"]
 
 RATIO_DRAWS = 240
 NEAR = 0.15  # pH: an aim this near is met
 LOOSE = 1.0  # pH: a 90 % range this wide or wider is a loose answer
 DOUBTS_SHOWN = 4
 LEAST_DOUBT = 0.01  # a share of the range too small to name
-SODA_WASH_PH = 7.5  # a jug with soda in it and above this is a soda wash
 
 
 @dataclass(frozen=True)
@@ -147,7 +145,7 @@ def work_out(question: Question) -> Mix:
     volume = float(jug.size(np.array([amount]))[0])
     pours = pours_of(jug, amount, question.kit)
     headline, reason = words.verdict(verdict, _situation(question, jug, line, wanted, amount, ph, volume))
-    facts = facts_of_mix(question, jug, amount, ph, grams)
+    facts = jug_facts(question, jug, amount, ph, grams)
     return Mix(
         jug=jug,
         verdict=verdict,
@@ -168,7 +166,7 @@ def work_out(question: Question) -> Mix:
         familiar=_familiar(question, jug, line),
         doubts=_doubts(jug, draws, samples),
         facts=facts,
-        cautions=tuple(cautions(facts)),
+        cautions=tuple(cautions("jug", facts)),
         steps=words.steps(
             [(f"{said(p.amount)} {p.unit}", p.spoons, p.name, p.what) for p in pours],
             question.use,
@@ -239,20 +237,6 @@ def _situation(
     )
 
 
-def kind_of(supply: Supply) -> Literal["water", "acid", "alkali", "other"]:
-    """What it is in the jug: the water, what lowers the pH, what raises it, or neither."""
-    if supply.material is None:
-        return "water"
-    lowers = acidic(supply.material)
-    return "other" if lowers is None else "acid" if lowers else "alkali"
-
-
-def sour(supply: Supply) -> bool:
-    """Whether it is an acid with a strength, that a rinse can be made of: a vinegar, a juice, a powder."""
-    material = supply.material
-    return material is not None and bool(acidic(material)) and material.strength is not None
-
-
 def spooned(supply: Supply, amount: float, kit: Kit) -> str:
     """An amount (mL or g) in spoons and cups."""
     if supply.material is None or supply.material.unit == "mL":
@@ -315,67 +299,11 @@ def _familiar(question: Question, jug: Jug, line: Curve | None) -> tuple[Familia
     for row, (name, amount) in enumerate(asked):
         ph = figure(solved.ph[row], "pH")
         here = {component: column[row] for component, column in grams.items()}
-        found = cautions(facts_of_mix(question, jug, amount, ph, here))
+        found = cautions("jug", jug_facts(question, jug, amount, ph, here))
         gravest = found[0].level if found and found[0].level != "note" else None
         unit: Literal["mL", "g"] = "g" if opened.unit == "g" else "mL"
         out.append(Familiar(name, amount, unit, ph, gravest, jug.undissolved(amount)))
     return tuple(out)
-
-
-def facts_of_mix(
-    question: Question, jug: Jug, amount: float, ph: Figure, grams: Mapping[str, Array]
-) -> dict[str, Any]:
-    """What the caution rules look at."""
-    by_acid = {component: float(np.median(each)) for component, each in grams.items()}
-    acetic = by_acid.pop("acetate", 0.0)
-    amounts = [float(each[0]) for each in jug.amounts(np.array([amount]))]
-    volume = float(jug.size(np.array([amount]))[0])
-    there = [
-        (line, each)
-        for line, each in zip(jug.lines, amounts, strict=True)
-        if line.supply.material is not None and each > 0.0
-    ]
-    materials = [line.supply.material for line, _ in there if line.supply.material is not None]
-    hazards = {hazard for material in materials for hazard in material.hazards}
-    soda_percent = 100.0 * _share(there, "soda", volume)
-    acid = any(kind_of(line.supply) == "acid" for line, _ in there)
-    head = with_materials(
-        question.head,
-        [(m.key, m.name, line.supply.name) for m, (line, _) in zip(materials, there, strict=True)],
-        [name for material in materials for name in material.contains],
-    )
-    alkaline = "alkaline" in hazards and ph.value > SODA_WASH_PH
-    return head | {
-        "use": question.use,
-        "last": question.last or question.use == "left_in",
-        "ph": ph.value,
-        "ph_low": ph.low,
-        "ph_high": ph.high,
-        "minutes": question.minutes if question.use == "rinsed_out" else None,
-        "acetic_percent": acetic,
-        "fruit_percent": sum(by_acid.values()),
-        "smells": [material.smell for material in materials if material.smell],
-        "hazards": sorted(hazards),
-        "alkaline": alkaline,
-        "family": "alkaline_wash" if soda_percent > 0.0 and alkaline else "acid_rinse",
-        "soda_percent": soda_percent,
-        "soda_and_acid": soda_percent > 0.0 and acid,
-        "soap_and_acid": "soap" in hazards and acid,
-        "powder": "dust" in hazards,
-        "paste": "paste" in hazards,
-        "irritant": "irritant" in hazards and ph.low < 7.0 and _share(there, "irritant", volume) > 0.25,
-        "scented": "scented" in hazards,
-        "carried": False,
-        "scent_percent": 100.0 * _share(there, "scented", volume),
-        "tannin": any(material.stain for material in materials),
-        "abrasive": "abrasive" in hazards and jug.undissolved(amount) > 0.0,
-    }
-
-
-def _share(there: Sequence[tuple[Line, float]], hazard: str, volume: float) -> float:
-    """What share of the jug is made of what carries this hazard."""
-    of = sum(each for line, each in there if line.supply.material and hazard in line.supply.material.hazards)
-    return of / volume if volume else 0.0
 
 
 @cache

@@ -11,7 +11,7 @@ from typing import Literal
 import numpy as np
 
 from ..chemistry import EquilibriumMany, Part, acid_grams, after_standing, gas_lost, solve, totals
-from ..materials import METRIC, Amount, Kit, Measured, Supply, measure_table, measured, unit_of
+from ..materials import METRIC, Amount, Kit, Measured, Supply, acidic, measure_table, measured, unit_of
 from ..numbers import Array, Draws, Spread
 
 How = Literal["amount", "fill", "solve"]
@@ -224,6 +224,20 @@ def _spooned(line: Line) -> float:
     except ValueError:
         return measure_table().shares.powder_spoon
     return max(spread.high - 1.0, 1.0 - spread.low)
+
+
+def kind_of(supply: Supply) -> Literal["water", "acid", "alkali", "other"]:
+    """What it is in the jug: the water, what lowers the pH, what raises it, or neither."""
+    if supply.material is None:
+        return "water"
+    lowers = acidic(supply.material)
+    return "other" if lowers is None else "acid" if lowers else "alkali"
+
+
+def sour(supply: Supply) -> bool:
+    """Whether it is an acid with a strength, that a rinse can be made of: a vinegar, a juice, a powder."""
+    material = supply.material
+    return material is not None and bool(acidic(material)) and material.strength is not None
 
 
 def filled(lines: Sequence[Line], volume: float | None, kit: Kit = METRIC, scope: str = "jug") -> Jug:

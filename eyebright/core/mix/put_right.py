@@ -13,8 +13,9 @@ from ..chemistry import Part, acid_grams, solve_together, totals
 from ..materials import Supply, measure_table, pourable, said, unit_of, weighable
 from ..numbers import Array, Draws, Figure, Posterior, Spread, figure
 from ..rules import cautions, limits
-from .answer import Question, facts_of_mix, kind_of, spooned
-from .jug import Jug
+from .answer import Question, spooned
+from .facts import jug_facts
+from .jug import Jug, kind_of
 from .words import litres
 
 DRAWN = 400
@@ -84,8 +85,8 @@ def corrections(
     for (supply, _), (added, off), parts, ph in zip(drafts, plans, mixes, _solve(mixes), strict=True):
         grams = acid_grams(parts)
         read = figure(np.broadcast_to(ph, (DRAWN,)), "pH")
-        facts = facts_of_mix(question, jug, amount, read, grams)
-        grave = [caution.level for caution in cautions(facts) if caution.level != "note"]
+        facts = jug_facts(question, jug, amount, read, grams)
+        grave = [caution.level for caution in cautions("jug", facts) if caution.level != "note"]
         volume = left - off + (added if unit_of(supply) == "mL" else 0.0)
         out.append(_told(question, supply, added, off, volume, read, grave[0] if grave else None))
     able_ways = [way for way in out if way.reaches]

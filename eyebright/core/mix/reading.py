@@ -15,5 +15,5 @@ def cautions_on_reading(
     `facts` are the plan's; `said` the ids of its cautions.
     """
     read = reading.figure
-    found = cautions({**facts, "ph": read.value, "ph_low": read.low, "ph_high": read.high})
+    found = cautions("jug", {**facts, "ph": read.value, "ph_low": read.low, "ph_high": read.high})
     return tuple(caution for caution in found if caution.level != "note" and caution.id not in said)

@@ -10,9 +10,10 @@ from ..chemistry import EquilibriumMany, Part, acid_grams, solve_together, total
 from ..materials import Amount, Supply, pourable, said, weighable
 from ..numbers import Array, Draws, Figure, figure
 from ..rules import cautions, limits, limits_for
-from .answer import Mix, Pour, Question, cost_of, facts_of_mix, kind_of, measurable_of, pours_of, sour
+from .answer import Mix, Pour, Question, cost_of, measurable_of, pours_of
 from .curve import Curve
-from .jug import How, Jug, Line, filled
+from .facts import jug_facts
+from .jug import How, Jug, Line, filled, kind_of, sour
 from .spoons import Asked, SpoonVersion, spoon_versions
 
 DRAWN = 400
@@ -294,8 +295,8 @@ def _route(
     """One route from its draft."""
     jug = draft.jug
     ph = figure(np.broadcast_to(solved.ph, (DRAWN,)), "pH")
-    facts = facts_of_mix(question, jug, draft.amount, ph, grams)
-    grave = [caution for caution in cautions(facts) if caution.level != "note"]
+    facts = jug_facts(question, jug, draft.amount, ph, grams)
+    grave = [caution for caution in cautions("jug", facts) if caution.level != "note"]
     buffer = figure(np.broadcast_to(solved.buffer_capacity * 1000.0, (DRAWN,)), "mmol/L per pH")
     assert question.aim is not None and jug.open is not None
     if abs(ph.value - question.aim) > NEAR:

@@ -15,7 +15,8 @@ import numpy as np
 from ..chemistry import after_standing, solve
 from ..numbers import Draws, Figure, Spread, figure
 from ..rules import limits_for
-from .answer import SODA_WASH_PH, Mix, Question
+from .answer import Mix, Question
+from .facts import SODA_WASH_PH
 from .jug import Jug
 
 DRAWN = 300

@@ -1,22 +1,32 @@
 """What can hurt and what is asked for, as tables: registered facts, one grammar of conditions, one engine."""
 
-from .conditions import Condition, Facts, conditions, hold
-from .engine import GRAVITY, Caution, Rule, cautions, possible, rules
+from .conditions import Condition, Facts, conditions, hold, reads
+from .engine import GRAVITY, Caution, Rule, asked_of, cautions, possible, rules, rules_of
+from .facts import FactError, Subject, fact_table, facts_of, given_by, own_facts
 from .limits import Tightening, limits, limits_for, tightenings_for
 
 __all__ = [
     "GRAVITY",
     "Caution",
     "Condition",
+    "FactError",
     "Facts",
     "Rule",
+    "Subject",
     "Tightening",
+    "asked_of",
     "cautions",
     "conditions",
+    "fact_table",
+    "facts_of",
+    "given_by",
     "hold",
     "limits",
     "limits_for",
+    "own_facts",
     "possible",
+    "reads",
     "rules",
+    "rules_of",
     "tightenings_for",
 ]

@@ -1,7 +1,7 @@
 """The conditions that the rule tables are written in: [fact, comparison, value], all of which must hold.
 
-One grammar for hazards (cautions/rules.toml), limits (cautions/limits.toml) and what a head asks for
-(heads/asks.toml).
+One grammar for hazards and orders that fail (hazards.toml), limits (limits.toml), what a head needs
+(heads/needs.toml), how long something keeps, the tools it takes, and where opinions differ.
 """
 
 import operator
@@ -17,6 +17,7 @@ COMPARE: dict[str, Callable[[Any, Any], bool]] = {
     "above": operator.gt,
     "from": operator.ge,
     "among": lambda fact, values: fact in values,
+    "not_among": lambda fact, values: fact not in values,
     "has": lambda fact, value: value in fact,
     "meets": lambda fact, values: not set(fact).isdisjoint(values),
 }
@@ -29,6 +30,15 @@ def conditions(rows: Sequence[Sequence[Any]]) -> tuple[Condition, ...]:
         if how not in COMPARE:
             raise ValueError(f"{how!r} is no comparison")
     return tuple((fact, how, value) for fact, how, value in rows)
+
+
+def reads(when: Sequence[Condition], limits: Mapping[str, float]) -> set[str]:
+    """The facts that conditions read, those that stand for a value included."""
+    out = {fact for fact, _, _ in when}
+    out |= {
+        value for _, how, value in when if isinstance(value, str) and how in ORDERED and value not in limits
+    }
+    return out | {value for _, how, value in when if isinstance(value, str) and how in ("meets", "among")}
 
 
 def hold(when: Sequence[Condition], facts: Facts, limits: Mapping[str, float]) -> bool:

@@ -2,15 +2,16 @@
 
 import tomllib
 from collections.abc import Collection, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cache
 from pathlib import Path
-from typing import Literal
+from string import Formatter
 
-from .conditions import Condition, Facts, conditions, hold
+from ..vocabulary import Gravity
+from .conditions import Condition, Facts, conditions, hold, reads
+from .facts import Subject
 from .limits import limits_for
 
-Level = Literal["note", "warning", "stop"]
 GRAVITY: dict[str, int] = {"stop": 0, "warning": 1, "note": 2}
 
 
@@ -19,21 +20,26 @@ class Caution:
     """What to beware of, why, and what to do instead."""
 
     id: str
-    level: Level
+    level: Gravity
     what: str
     why: str
     instead: str
     source: str
     overridable: bool
 
+    def named(self, name: str) -> "Caution":
+        """The same, said of one thing among several."""
+        return replace(self, what=f"{name}: {self.what}")
+
 
 @dataclass(frozen=True)
 class Rule:
-    """One row of the table. `when` holds (fact, comparison, value or name of a limit)."""
+    """One row. `of`: the subjects it concerns; `when`: (fact, comparison, value or name of a limit)."""
 
     id: str
+    of: tuple[Subject, ...]
     group: str
-    level: Level
+    level: Gravity
     when: tuple[Condition, ...]
     what: str
     why: str
@@ -41,38 +47,57 @@ class Rule:
     source: str
     overridable: bool = False
 
+    @property
+    def reads(self) -> set[str]:
+        """The facts that it reads: to hold, and to say what it says."""
+        plain = limits_for({})
+        words = Formatter().parse(f"{self.what} {self.why} {self.instead}")
+        return reads(self.when, plain) | {name for _, name, _, _ in words if name and name not in plain}
+
 
 @cache
 def rules() -> tuple[Rule, ...]:
-    """The table of `rules.toml`, read once, the gravest first."""
+    """The table of `hazards.toml`, read once, the gravest first."""
     raw = tomllib.loads(Path(__file__).with_name("hazards.toml").read_text("utf-8"))
-    table = (Rule(**row | {"when": conditions(row["when"])}) for row in raw["rule"])
+    table = (Rule(**row | {"when": conditions(row["when"]), "of": tuple(row["of"])}) for row in raw["rule"])
     return tuple(sorted(table, key=lambda rule: GRAVITY[rule.level]))
 
 
-def possible(facts: Facts, varying: Collection[str]) -> tuple[Rule, ...]:
+@cache
+def rules_of(subject: Subject) -> tuple[Rule, ...]:
+    """The rules that concern a subject, the gravest first."""
+    return tuple(rule for rule in rules() if subject in rule.of)
+
+
+@cache
+def asked_of(fact: str) -> tuple[str, ...]:
+    """Every word that some rule looks for in this fact: a fact of many words need not give the others."""
+    found = {value for rule in rules() for name, how, value in rule.when if name == fact and how == "has"}
+    return tuple(sorted(found))
+
+
+def possible(subject: Subject, facts: Facts, varying: Collection[str]) -> tuple[Rule, ...]:
     """The rules that may hold for these facts, whatever those that vary turn out to be."""
     limit = limits_for(facts)
     return tuple(
-        rule for rule in rules() if hold([each for each in rule.when if each[0] not in varying], facts, limit)
+        rule
+        for rule in rules_of(subject)
+        if hold([each for each in rule.when if each[0] not in varying], facts, limit)
     )
 
 
-def cautions(facts: Facts, among: Sequence[Rule] | None = None) -> list[Caution]:
-    """Every caution that these facts call for, the gravest first.
+def cautions(subject: Subject, facts: Facts, among: Sequence[Rule] | None = None) -> list[Caution]:
+    """Every caution that these facts of a subject call for, the gravest first.
 
     Every stop that holds is there, whatever else holds. Of the milder words on one matter (a
     group) only the gravest is kept, and none beside a stop. Where the head is a child's no stop
-    can be passed. Facts: those of a mix (use, ph, ph_low, minutes, acetic_percent,
-    fruit_percent, smell, material), of a head (heads/facts.py) and of a family of preparation
-    (formulas/families.py), whichever are known. `among`: the rules to look at, in their order; all of
-    them without.
+    can be passed. `among`: the rules to look at, in their order; without, all that concern the subject.
     """
     limit = limits_for(facts)
     words = limit | dict(facts)
     kept: list[Rule] = []
     groups: set[str] = set()
-    for rule in rules() if among is None else among:
+    for rule in rules_of(subject) if among is None else among:
         said = rule.level != "stop" and rule.group in groups
         if not said and hold(rule.when, facts, limit):
             kept.append(rule)

@@ -10,7 +10,9 @@ from ..formulas.model import Family
 from ..heads import Head, Needs, Reason, ZoneNeed, days_of_oil, grade, hair_and_scalp_of, needs_of
 from ..numbers import Array, Draws, Figure, figure
 from ..rules import Caution, Tightening, cautions, tightenings_for
-from .fits import Fit, fit, fits
+from ..vocabulary import Use, Zone
+from .fits import Fit, Recipes, fit, fits
+from .judge import Candidate
 from .schools import School, schools
 
 POUR_ROUND = 50.0  # mL: a jug is filled to a mark
@@ -18,10 +20,10 @@ POUR_LEAST, POUR_MOST = 100.0, 3000.0
 
 
 @dataclass(frozen=True)
-class Zone:
+class ZoneAdvice:
     """One zone's answer. `lift` a share, `oil` and `leave` in g; `says` puts the lift in words."""
 
-    zone: Literal["scalp", "lengths"]
+    zone: Zone
     oil: Figure
     lift: Figure
     leave: Figure
@@ -38,7 +40,7 @@ class Rinse:
     """The rinse that this head asks for; `volume` in mL goes once through, `pour` is the jug to fill."""
 
     kind: Literal["acid", "plain"]
-    use: Literal["rinsed_out", "left_in"]
+    use: Use
     ph: Figure
     minutes: Figure
     at_most: float
@@ -61,8 +63,8 @@ class Advice:
 
     mass: Figure
     days: Figure | None
-    scalp: Zone
-    lengths: Zone
+    scalp: ZoneAdvice
+    lengths: ZoneAdvice
     rinse: Rinse
     condition: Literal["lengths", "none", "as you like"]
     next: Next
@@ -72,33 +74,35 @@ class Advice:
     stricter: tuple[Tightening, ...]
 
 
-def fit_of(head: Head, family: Family) -> Fit:
-    """How one family fits this head: the same as among all that it asks for."""
+def fit_of(head: Head, family: Family, recipe: Candidate | None = None) -> Fit:
+    """How one family, or a formula of it, fits this head: the same as among all that it asks for."""
     draws, facts = Draws(), head.facts()
-    hair_and_scalp = hair_and_scalp_of(head, facts, draws)
-    return fit(
-        family, needs_of(facts), facts, hair_and_scalp, draws, head.history.since_family.get(family.key)
-    )
+    on = hair_and_scalp_of(head, facts, draws)
+    since = head.history.since_family.get(family.key)
+    return fit(family, needs_of(facts), facts, on, draws, since, recipe)
 
 
-def advise(head: Head) -> Advice:
-    """Look at a head. The same head on the same day always gets the same answer."""
+def advise(head: Head, recipes: Recipes | None = None) -> Advice:
+    """Look at a head. The same head on the same day always gets the same answer.
+
+    `recipes`: the household's formula that speaks for a family, by its key.
+    """
     draws, facts = Draws(), head.facts()
     needs = needs_of(facts)
-    hair_and_scalp = hair_and_scalp_of(head, facts, draws)
+    on = hair_and_scalp_of(head, facts, draws)
     days = days_of_oil(head)
-    found = fits(needs, facts, hair_and_scalp, draws, dict(head.history.since_family))
+    found = fits(needs, facts, on, draws, dict(head.history.since_family), recipes)
     return Advice(
-        mass=figure(hair_and_scalp.mass, "g"),
+        mass=figure(on.mass, "g"),
         days=None if head.history.since_wash is None else Figure(days, days, days, "days", "measured"),
-        scalp=_zone(needs.scalp, hair_and_scalp.oil.scalp, days, facts),
-        lengths=_zone(needs.lengths, hair_and_scalp.oil.lengths, days, facts),
+        scalp=_zone(needs.scalp, on.oil.scalp, days, facts),
+        lengths=_zone(needs.lengths, on.oil.lengths, days, facts),
         rinse=_rinse(needs, found),
         condition=needs.condition,
         next=_next(needs, head.history.since_wash),
         families=found,
         schools=schools(needs, found, facts),
-        cautions=tuple(cautions(facts)),
+        cautions=tuple(cautions("head", facts)),
         stricter=tuple(tightenings_for(facts)),
     )
 
@@ -108,14 +112,14 @@ def _chosen(low: float, value: float, high: float, unit: str) -> Figure:
     return Figure(value, low, high, unit, "custom")
 
 
-def _zone(aim: ZoneNeed, oil: Array, days: float, facts: Mapping[str, Any]) -> Zone:
+def _zone(aim: ZoneNeed, oil: Array, days: float, facts: Mapping[str, Any]) -> ZoneAdvice:
     low, middle, high = aim.lift
     what = "what is on it" if facts["on_scalp"] or facts["on_strands"] else _days_oil(days)
     word = grade(middle)
     # nobody washes to a hundredth
     near, far = (round(each * 20.0) * 5 for each in (low, high))
     says = f"{word}: lift about {near} to {far} % of {what}, leave {100 - far} to {100 - near}"
-    return Zone(
+    return ZoneAdvice(
         zone=aim.zone,
         oil=figure(oil, "g"),
         lift=_chosen(low, middle, high, "share"),

@@ -1,46 +1,51 @@
-"""A wash as a chain over two zones: what is lifted, what is put back, and the pH at the end."""
+"""A wash: its links strung over two zones, what each and all of them come to, and what to beware of."""
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from typing import Any, Literal
+from typing import Any
 
 import numpy as np
 
-from ..chain import Hair, Pouring, after_pours
-from ..chemistry import Part
-from ..formulas.assess import Assessment, assess, contact_of, lifted_by
+from ..chain import Link, LinkAfter, PlainWater, run_chain
+from ..formulas.assess import ASSESS_DRAWS, Assessment, assess
 from ..formulas.model import Formula
-from ..heads import HairAndScalp, grade, ordinary_head, sebum_table
+from ..heads import HairAndScalp, grade, ordinary_head
 from ..materials import METRIC, Kit, Supply
-from ..numbers import PRIOR, Array, Draws, Figure, Posterior, Spread, figure, middle
-from ..rules import Caution, cautions
+from ..numbers import PRIOR, Array, Draws, Figure, Posterior, figure
+from ..rules import Caution, cautions, facts_of
+from ..vocabulary import LinkZone, Zone
+from .facts import link_facts
 
-WASH_DRAWS = 160
-PLAIN_ML = 2000.0
-PLAIN_MINUTES = 1.0
-Zone = Literal["scalp", "lengths", "both"]
-ZONES: dict[Zone, str] = {"scalp": "on the scalp", "lengths": "on the lengths", "both": "on both"}
-STAYS_SHARE = 0.9  # of an oil that is left in, what is still there
-RINSED_SHARE = 0.25  # of the oil in what is rinsed out, what stays on the hair
+SOUR = 5.5  # pH below which a rinse meets soap or soda as an acid
+DRIES = -0.5  # tilt of the drying balance
 
 
 @dataclass(frozen=True)
-class Link:
-    """One link: a formula, or plain water for None; where it goes, minutes, times its usual dose."""
+class WashLink:
+    """One link of a wash: a formula, or plain water for None.
+
+    `start` in minutes from the first (None: after the one before); `minutes` on the head and `cover` (None:
+    the formula's own); `times` its usual dose.
+    """
 
     formula: Formula | None
-    zone: Zone = "both"
+    zone: LinkZone = "both"
     minutes: float | None = None
     times: float = 1.0
     name: str = ""
+    start: float | None = None
+    cover: bool | None = None
 
 
 @dataclass(frozen=True)
 class Along:
-    """After one link: shares lifted by it, oil on each zone (g), the wet hair's pH, minutes so far."""
+    """After one link: shares lifted by it, oil on each zone (g), each zone's wet pH, minutes so far.
+
+    `ph` is that of the lengths, or of the scalp where only that is wet.
+    """
 
     name: str
-    zone: Zone
+    zone: LinkZone
     plain: bool
     scalp_lift: Figure | None
     lengths_lift: Figure | None
@@ -48,6 +53,8 @@ class Along:
     scalp_oil: Figure
     lengths_oil: Figure
     ph: Figure | None
+    scalp_ph: Figure | None
+    lengths_ph: Figure | None
     dose: Figure
     minutes: float
     so_far: float
@@ -55,7 +62,7 @@ class Along:
 
 @dataclass(frozen=True)
 class Wash:
-    """The whole chain: each link, and what it comes to; `facts` are what the rules of a chain looked at."""
+    """The whole chain: each link, and what it comes to; `facts` are what the rules of a wash looked at."""
 
     along: tuple[Along, ...]
     scalp_lift: Figure
@@ -63,257 +70,160 @@ class Wash:
     grade: str
     put_back: Figure
     ph: Figure | None
+    scalp_ph: Figure | None
+    lengths_ph: Figure | None
     minutes: float
     cautions: tuple[Caution, ...]
     facts: dict[str, Any]
 
 
-class _Plain:
-    """Plain water, as it is poured."""
-
-    def __init__(self, water: Supply) -> None:
-        self.water = water
-
-    def parts(self, amount: Array, draws: Draws) -> list[Part]:
-        """Nothing but water."""
-        return [Part(self.water.contribution(draws), np.ones(1))]
-
-
-class _FromBowl:
-    """A finished preparation, as it is poured."""
-
-    def __init__(self, assessment: Assessment) -> None:
-        self.assessment = assessment
-
-    def parts(self, amount: Array, draws: Draws) -> list[Part]:
-        """What is in it."""
-        return self.assessment.preparation.parts(draws)
-
-
 def wash_of(
-    links: Sequence[Link],
+    links: Sequence[WashLink],
     water: Supply,
     kit: Kit = METRIC,
     posterior: Posterior = PRIOR,
     hair_and_scalp_for: Any = None,
-    hair: Hair | None = None,
     head: Mapping[str, Any] | None = None,
 ) -> Wash:
-    """Work a chain out. `ground_for`: gives what it meets for some draws; an ordinary head without."""
-    draws, head = Draws(WASH_DRAWS, posterior=posterior), head or {}
-    hair_and_scalp: HairAndScalp = hair_and_scalp_for(draws) if hair_and_scalp_for else ordinary_head(draws)
-    hair = hair or Hair()
-    scalp = np.broadcast_to(hair_and_scalp.oil.scalp, (draws.count,))
-    lengths = np.broadcast_to(hair_and_scalp.oil.lengths, (draws.count,))
-    watered = False  # warm water lifts its share once
-    pours: list[Pouring] = []
-    wet: list[bool] = []
-    assessments: list[Assessment | None] = []
-    steps: list[dict[str, Any]] = []
-    for link in links:
-        if link.formula is None:
-            pours.append(Pouring(_Plain(water), 0.0, PLAIN_ML, "plain water"))
-            wet.append(True)
-            assessments.append(None)
-            preparation = _plain(link, scalp, lengths, draws, watered)
-            scalp, lengths, watered = preparation["scalp"], preparation["lengths"], True
-            steps.append(preparation)
-            continue
-        assessment = assess(link.formula, kit, posterior, hair_and_scalp, head, draws=draws)
-        assessments.append(assessment)
-        preparation = _over(link, assessment, hair_and_scalp, scalp, lengths, draws, watered)
-        scalp, lengths = preparation["scalp"], preparation["lengths"]
-        watered = watered or link.formula.use == "rinsed_out"
-        steps.append(preparation)
-        wet.append(assessment.ph is not None)
-        if assessment.ph is not None:
-            ml = (
-                middle(preparation["dose"])
-                * middle(assessment.preparation.ml)
-                / middle(assessment.preparation.total)
-            )
-            pours.append(Pouring(_FromBowl(assessment), 0.0, max(ml, 1.0), link.formula.name))
-    phs = iter(after_pours(hair, pours, posterior, draws)) if pours else iter(())
-    along, so_far, last = [], 0.0, None
-    for link, preparation, is_wet, each in zip(links, steps, wet, assessments, strict=True):
-        here = next(phs).ph if is_wet else None
-        last = here or last
-        so_far += preparation["minutes"]
-        along.append(
-            Along(
-                name=link.name or (link.formula.name if link.formula else "Plain water"),
-                zone=link.zone,
-                plain=each is None,
-                scalp_lift=_share(preparation["scalp_lift"], draws),
-                lengths_lift=_share(preparation["lengths_lift"], draws),
-                put_back=_g(preparation["put_back"], draws),
-                scalp_oil=_g(preparation["scalp"], draws),
-                lengths_oil=_g(preparation["lengths"], draws),
-                ph=here,
-                dose=_g(preparation["dose"], draws),
-                minutes=preparation["minutes"],
-                so_far=so_far,
-            )
-        )
-    lift = figure(np.clip(_lifted_in_all(steps, "scalp_lift", draws), 0.0, 1.0), "share")
-    facts = _facts(links, assessments, lift, last, head)
-    order = {"stop": 0, "warning": 1, "note": 2}
+    """Work a wash out. `hair_and_scalp_for`: gives what it meets for some draws; an ordinary head without.
+
+    FormulaError for a formula that cannot be reckoned, ChainError for links that are in each other's way.
+    """
+    draws, head = Draws(ASSESS_DRAWS, posterior=posterior), head or {}
+    on: HairAndScalp = hair_and_scalp_for(draws) if hair_and_scalp_for else ordinary_head(draws)
+    assessments = [
+        assess(link.formula, kit, posterior, on, head, draws=draws) if link.formula else None
+        for link in links
+    ]
+    run = [_link(link, each, water) for link, each in zip(links, assessments, strict=True)]
+    course = run_chain(run, on, draws)
+    lift = figure(course.lifted("scalp"), "share")
+    scalp_ph, lengths_ph = (_ph(course.ph(zone), draws) for zone in ("scalp", "lengths"))
+    facts = _facts(assessments, lift, [each for each in (scalp_ph, lengths_ph) if each], head)
     return Wash(
-        along=tuple(along),
+        along=tuple(_along(link, each, draws) for link, each in zip(links, course.after, strict=True)),
         scalp_lift=lift,
-        lengths_lift=figure(np.clip(_lifted_in_all(steps, "lengths_lift", draws), 0.0, 1.0), "share"),
+        lengths_lift=figure(course.lifted("lengths"), "share"),
         grade=grade(lift.value),
-        put_back=_g(sum((each["put_back"] for each in steps), np.zeros(1)), draws),
-        ph=last,
-        minutes=so_far,
-        cautions=tuple(sorted(cautions(facts), key=lambda each: order[each.level])),
+        put_back=_g(sum((each.put_back for each in course.after), np.zeros(1)), draws),
+        ph=lengths_ph or scalp_ph,
+        scalp_ph=scalp_ph,
+        lengths_ph=lengths_ph,
+        minutes=course.minutes,
+        cautions=_cautions(links, run, assessments, facts, head),
         facts=facts,
     )
 
 
-def _share(values: Array | None, draws: Draws) -> Figure | None:
-    return None if values is None else figure(np.broadcast_to(values, (draws.count,)), "share")
+def _link(link: WashLink, assessment: Assessment | None, water: Supply) -> Link:
+    subject = PlainWater(water) if assessment is None else assessment.subject
+    return Link(
+        subject, link.zone, start=link.start, minutes=link.minutes, cover=link.cover, amount=link.times
+    )
+
+
+def _along(link: WashLink, after: LinkAfter, draws: Draws) -> Along:
+    scalp, lengths = after.scalp, after.lengths
+    wet: dict[Zone, Figure | None] = {
+        zone: _ph(after.zone(zone).ph, draws) if after.link.reaches(zone) else None
+        for zone in ("scalp", "lengths")
+    }  # fmt: skip
+    return Along(
+        name=link.name or after.link.subject.name,
+        zone=link.zone,
+        plain=link.formula is None,
+        scalp_lift=None if scalp.lift is None else figure(_all(scalp.lift, draws), "share"),
+        lengths_lift=None if lengths.lift is None else figure(_all(lengths.lift, draws), "share"),
+        put_back=_g(after.put_back, draws),
+        scalp_oil=_g(scalp.oil, draws),
+        lengths_oil=_g(lengths.oil, draws),
+        ph=wet["lengths"] or wet["scalp"],
+        scalp_ph=wet["scalp"],
+        lengths_ph=wet["lengths"],
+        dose=_g(after.dose, draws),
+        minutes=after.minutes,
+        so_far=after.start + after.minutes,
+    )
+
+
+def _all(values: Array, draws: Draws) -> Array:
+    return np.broadcast_to(values, (draws.count,))
 
 
 def _g(values: Array, draws: Draws) -> Figure:
-    return figure(np.broadcast_to(values, (draws.count,)), "g")
+    return figure(_all(values, draws), "g")
 
 
-def _water(draws: Draws) -> Array:
-    """The share that warm water and hands lift alone."""
-    return draws.of("water", Spread.of(sebum_table()["water"]["lifts"]))
+def _ph(values: Array | None, draws: Draws) -> Figure | None:
+    return None if values is None else figure(_all(values, draws), "pH")
 
 
-def _plain(link: Link, scalp: Array, lengths: Array, draws: Draws, watered: bool) -> dict[str, Any]:
-    lifts = np.zeros(1) if watered else _water(draws)
-    return {
-        "scalp": scalp * (1.0 - lifts),
-        "lengths": lengths * (1.0 - lifts),
-        "scalp_lift": None if watered else lifts,
-        "lengths_lift": None if watered else lifts,
-        "put_back": np.zeros(1),
-        "dose": np.full(draws.count, PLAIN_ML),
-        "minutes": PLAIN_MINUTES if link.minutes is None else link.minutes,
-    }
-
-
-def _over(
-    link: Link,
-    assessment: Assessment,
-    hair_and_scalp: HairAndScalp,
-    scalp: Array,
-    lengths: Array,
-    draws: Draws,
-    watered: bool,
-) -> dict[str, Any]:
-    """One formula over the zones that it goes on: oil lifted from them, and put on them."""
-    formula, family = assessment.formula, assessment.formula.family
-    own = draws.within("dose")
-    on_scalp = own.of("film", family.film) * hair_and_scalp.area * hair_and_scalp.dose * link.times
-    on_lengths = (
-        own.of("spread", family.hair)
-        * hair_and_scalp.mass
-        * hair_and_scalp.dose
-        * hair_and_scalp.holds
-        * link.times
-    )
-    if link.zone == "scalp":
-        on_lengths = np.zeros(1)
-    elif link.zone == "lengths":
-        on_scalp = np.zeros(1)
-        if family.hair.high <= 0.0:
-            each = own.of("worked in", Spread.of(sebum_table()["oiling"]["lengths"]))
-            on_lengths = each * hair_and_scalp.mass * link.times
-    left_in = formula.use == "left_in"
-    contact = contact_of(assessment.preparation)
-    out: dict[str, Any] = {"scalp_lift": None, "lengths_lift": None}
-    put_back: Array = np.zeros(1)
-    for zone, grams, oil in (("scalp", on_scalp, scalp), ("lengths", on_lengths, lengths)):
-        if middle(grams) <= 0.0:
-            out[zone] = oil
+def _cautions(
+    asked: Sequence[WashLink],
+    links: Sequence[Link],
+    assessments: Sequence[Assessment | None],
+    facts: Mapping[str, Any],
+    head: Mapping[str, Any],
+) -> tuple[Caution, ...]:
+    """What the chain as a whole calls for, and every stop of its links, named by the link."""
+    found = cautions("wash", facts)
+    said = {each.id for each in found}
+    stops = []
+    for ask, link, assessment in zip(asked, links, assessments, strict=True):
+        if assessment is None:
             continue
-        brought = assessment.cleaning.oil * grams
-        if left_in:
-            out[zone] = oil + brought * STAYS_SHARE
-            put_back = put_back + brought * STAYS_SHARE
-            continue
-        share = lifted_by(assessment.cleaning, grams, oil, draws, hair_and_scalp.strength, contact)
-        if watered:
-            share = np.maximum(1.0 - (1.0 - share) / (1.0 - _water(draws)), 0.0)
-        stays = brought * RINSED_SHARE
-        out[f"{zone}_lift"] = share
-        out[zone] = oil * (1.0 - share) + stays
-        put_back = put_back + stays
-    minutes = formula.minutes if link.minutes is None else link.minutes
-    return out | {
-        "put_back": put_back,
-        "dose": np.broadcast_to(on_scalp + on_lengths, (draws.count,)),
-        "minutes": 0.0 if left_in else minutes,
-    }
-
-
-def _lifted_in_all(steps: Sequence[Mapping[str, Any]], which: str, draws: Draws) -> Array:
-    """The share of the first oil that all links together lift."""
-    left = np.ones(draws.count)
-    for each in steps:
-        if each[which] is not None:
-            left = left * (1.0 - each[which])
-    return 1.0 - left
+        for each in cautions("link", link_facts(assessment, link, head)):
+            if each.level == "stop" and each.id not in said:
+                stops.append(each.named(ask.name or link.subject.name))
+    return (*stops, *found)
 
 
 def _facts(
-    links: Sequence[Link],
-    assessments: Sequence[Assessment | None],
-    lift: Figure,
-    ph: Figure | None,
-    head: Mapping[str, Any],
+    assessments: Sequence[Assessment | None], lift: Figure, ends: Sequence[Figure], head: Mapping[str, Any]
 ) -> dict[str, Any]:
     """What only the chain shows."""
-    soap_meets = soda_meets = residue = False
-    alkaline, pasty, fresh = False, False, ""
-    dries, cleansers = 0, 0
-    for link, assessment in zip(links, assessments, strict=True):
-        if assessment is None:
-            fresh, pasty = "", False
-            continue
-        facts = assessment.facts
-        sour = (
-            assessment.ph is not None
-            and assessment.ph.value < 5.5
-            and assessment.facts["soap_percent"] == 0.0
-        )
-        if sour and fresh == "soap":
-            soap_meets = True
-        if sour and fresh == "soda":
-            soda_meets = True
-        if pasty and not assessment.formula.family.cleans:
-            residue = True
-        if sour:
-            alkaline = False
-        if facts["soap_percent"] > 0.0:
-            alkaline, fresh = True, "soap"
-        elif assessment.formula.family.key == "alkaline_wash":
-            alkaline, fresh = True, "soda"
-        elif fresh and not assessment.formula.family.stays:
-            fresh = ""
-        pasty = assessment.formula.family.paste and link.formula is not None
-        dries += assessment.balance.tilt.value < -0.5
-        cleansers += assessment.formula.family.cleans
-    last = next((each for each in reversed(assessments) if each is not None), None)
-    conditions = any(each and each.formula.family.conditions for each in assessments)
-    found = {
-        "wash_alkaline_open": alkaline,
-        "wash_soap_meets_acid": soap_meets,
-        "wash_soda_meets_acid": soda_meets,
-        "wash_residue": residue or pasty,
+    met = _Met()
+    for each in assessments:
+        met.next(each)
+    last = assessments[-1] if assessments else None
+    own = {
+        "wash_alkaline_open": met.alkaline,
+        "wash_soap_meets_acid": "soap" in met.meets,
+        "wash_soda_meets_acid": "soda" in met.meets,
+        "wash_residue": met.residue or met.pasty,
         "wash_lift": lift.value,
-        "wash_cleansers": cleansers,
-        "wash_dries": dries >= 2 and not conditions,
-        "wash_last_smells": bool(
-            last and "vinegar" in last.facts["smells"] and assessments and assessments[-1] is not None
-        ),
+        "wash_cleansers": sum(each.formula.family.cleans for each in assessments if each),
+        "wash_dries": sum(each.balance.tilt.value < DRIES for each in assessments if each) >= 2
+        and not any(each.formula.family.conditions for each in assessments if each),
+        "wash_last_smells": last is not None and "vinegar" in last.facts["smells"],
+        "wash_ph_low": min((each.value for each in ends), default=None),
+        "wash_ph_high": max((each.value for each in ends), default=None),
     }
-    if ph is not None:
-        found |= {"wash_ph": ph.value, "wash_ph_low": ph.low}
-    wanted = ("child", "tender", "damage", "porosity", "baby", "small_child")
-    return {name: head[name] for name in wanted if name in head} | found
+    return facts_of("wash", own, head)
+
+
+class _Met:
+    """What is still in the hair as links follow each other, and what it met."""
+
+    def __init__(self) -> None:
+        self.alkaline = self.residue = self.pasty = False
+        self.fresh = ""  # the soap or soda that no water has rinsed yet
+        self.meets: set[str] = set()
+
+    def next(self, assessment: Assessment | None) -> None:
+        """Take the next link in; None is plain water."""
+        if assessment is None:
+            self.fresh, self.pasty = "", False
+            return
+        facts, family = assessment.facts, assessment.formula.family
+        soap = facts["soap_percent"] > 0.0
+        sour = assessment.ph is not None and assessment.ph.value < SOUR and not soap
+        if sour:
+            self.meets.add(self.fresh)
+            self.alkaline = False
+        self.residue = self.residue or (self.pasty and not family.cleans)
+        if soap or family.soda:
+            self.alkaline, self.fresh = True, "soap" if soap else "soda"
+        elif not family.stays:
+            self.fresh = ""
+        self.pasty = family.paste

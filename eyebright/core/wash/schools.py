@@ -8,7 +8,7 @@ from pathlib import Path
 from typing import Any
 
 from ..heads import Needs
-from ..rules import limits_for
+from ..rules import conditions, facts_of, hold, limits_for
 from .fits import Fit
 
 
@@ -34,10 +34,21 @@ class School:
 
 
 @cache
+def _raw() -> dict[str, Any]:
+    raw = tomllib.loads(Path(__file__).with_name("schools.toml").read_text("utf-8"))
+    for name in ("objection", "default"):
+        raw[name] = [row | {"when": conditions(row["when"])} for row in raw[name]]
+    return raw
+
+
+def school_rules(name: str) -> list[dict[str, Any]]:
+    """The rows of `objection` or `default`, their conditions read."""
+    rows: list[dict[str, Any]] = _raw()[name]
+    return rows
+
+
 def _school_table() -> list[dict[str, Any]]:
-    rows: list[dict[str, Any]] = tomllib.loads(Path(__file__).with_name("schools.toml").read_text("utf-8"))[
-        "school"
-    ]
+    rows: list[dict[str, Any]] = _raw()["school"]
     return rows
 
 
@@ -126,40 +137,34 @@ def plain_schools() -> tuple[School, ...]:
     )
 
 
+def _facts(
+    picked: Mapping[str, str], family: str, use: str = "", pot: str = "", kinds: Sequence[str] = ()
+) -> dict[str, Any]:
+    """The facts of a school, for what is asked of a formula."""
+    own = {
+        "picked": [f"{question}:{answer}" for question, answer in picked.items()],
+        "of_family": family,
+        "of_use": use,
+        "of_pot": pot or None,
+        "of_kinds": list(kinds),
+    }
+    return facts_of("school", own)
+
+
 def held_against(
     picked: Mapping[str, str], family: str, use: str, pot: str = "", kinds: Sequence[str] = ()
 ) -> tuple[str, ...]:
-    """What the schools that were picked hold against a formula, in words."""
-    out = []
-    if picked.get("soda") == "never" and family == "alkaline_wash":
-        out.append("Your school holds with no soda: a soap plant does it milder.")
-    if picked.get("clay") == "damp" and family == "clay_dry":
-        out.append("Your school keeps clay damp: drying, it pulls.")
-    if picked.get("saponin") == "liquor" and family == "saponin_paste":
-        out.append("Your school strains its soap plants: a liquor rinses out.")
-    if picked.get("stay") == "rinsed_out" and use == "left_in" and family == "acid_rinse":
-        out.append("Your school rinses its acid out.")
-    if (
-        picked.get("metal") == "none"
-        and pot == "steel"
-        and {"clay", "leaf", "root", "saponin plant"} & set(kinds)
-    ):
-        out.append(
-            "Your school keeps metal away from clay and herbs. Plain evidence: stainless steel is fine "
-            "for a mixing time; aluminium, copper and iron are not."
-        )
-    return tuple(out)
+    """What the house rules that were picked hold against a formula, in words."""
+    facts = _facts(picked, family, use, pot, kinds)
+    return tuple(row["says"] for row in _raw()["objection"] if hold(row["when"], facts, {}))
 
 
 def defaults_by(picked: Mapping[str, str], family: str) -> dict[str, str]:
-    """What the schools that were picked settle of a new formula of this family."""
-    out: dict[str, str] = {}
-    if family in ("clay_damp", "clay_dry") and picked.get("clay"):
-        out["family"] = "clay_damp" if picked["clay"] == "damp" else "clay_dry"
-    if family == "acid_rinse" and picked.get("stay"):
-        out["use"] = picked["stay"]
-    if picked.get("metal") == "none":
-        out["pot"] = "glass"
+    """What the house rules that were picked settle of a new formula of this family."""
+    facts, out = _facts(picked, family), dict[str, str]()
+    for row in _raw()["default"]:
+        if hold(row["when"], facts, {}):
+            out |= row["sets"]
     return out
 
 

@@ -4,8 +4,8 @@ from datetime import datetime
 from typing import Literal
 
 from eyebright.config.wire import CautionOut, FigureOut, Out
+from eyebright.core.vocabulary import Zone
 
-Zone = Literal["scalp", "lengths"]
 Verdict = Literal["suits", "adjust", "care", "off", "not_needed", "ruled_out"]
 
 

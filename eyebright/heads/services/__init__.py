@@ -17,7 +17,7 @@ from .diary import (
     take_away,
     wash,
 )
-from .known import facts_for, find_head, hair_for, head_for, today_of
+from .known import facts_for, find_head, hair_and_scalp_for, head_for, today_of
 from .over_time import blocked, due, history
 from .shown import head_out, head_rows, picture_out
 
@@ -29,7 +29,7 @@ __all__ = [
     "due",
     "facts_for",
     "find_head",
-    "hair_for",
+    "hair_and_scalp_for",
     "head_for",
     "head_out",
     "head_rows",

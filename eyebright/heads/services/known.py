@@ -1,5 +1,6 @@
 """Everything known of one head, as the core takes it, in a fixed number of queries."""
 
+from collections.abc import Callable
 from datetime import date, datetime, timedelta
 from functools import cached_property
 from typing import Any
@@ -8,17 +9,18 @@ from django.db.models import Max
 from django.utils import timezone
 
 from eyebright.config.problems import Problem, one, only_offered
-from eyebright.core.chain import Hair
 from eyebright.core.formulas.model import washes as cleansing
 from eyebright.core.heads import (
     Belief,
+    HairAndScalp,
     History,
     Record,
     RecordError,
     Today,
     beliefs,
-    facts_for_mix,
-    facts_of,
+    hair_and_scalp_of,
+    head_facts,
+    ordinary_head,
     patch_hours,
     read_record,
     surer,
@@ -27,6 +29,7 @@ from eyebright.core.heads import (
 from eyebright.core.heads import CheckIn as CoreCheckIn
 from eyebright.core.heads import Head as CoreHead
 from eyebright.core.learning import Factors, WashOutcome, factor_table, factors_from
+from eyebright.core.numbers import Draws
 
 from ..models import CheckIn, Head, PatchTest, TestResult
 
@@ -90,7 +93,7 @@ class Known:
     @property
     def patch_hours(self) -> int:
         """How long a patch test on it is watched, going by its record."""
-        return patch_hours(facts_of(self.record, self.today))
+        return patch_hours(head_facts(self.record, self.today))
 
     def _check_in(self) -> CoreCheckIn | None:
         if self.check_in is None:
@@ -175,12 +178,15 @@ def head_for(pk: int | None) -> CoreHead | None:
 
 
 def facts_for(pk: int | None) -> dict[str, Any]:
-    """The facts of a head that a mix is for, {} for nobody."""
+    """The facts of a head that something is for, {} for nobody."""
     head = head_for(pk)
-    return facts_for_mix(head) if head else {}
+    return head.facts() if head else {}
 
 
-def hair_for(pk: int | None) -> Hair:
-    """The hair that something is poured over: a head's, or nobody's in particular."""
+def hair_and_scalp_for(pk: int | None) -> Callable[[Draws], HairAndScalp]:
+    """What something meets, for some draws: a head's hair and scalp, or nobody's in particular."""
     head = head_for(pk)
-    return Hair(head.record, dict(head.sure)) if head else Hair()
+    if head is None:
+        return ordinary_head
+    facts = head.facts()
+    return lambda draws: hair_and_scalp_of(head, facts, draws)

@@ -6,10 +6,9 @@ from ninja import Schema
 from pydantic import Field
 
 from eyebright.config.wire import Out
+from eyebright.core.vocabulary import Form
 
-Phase = Literal["dry", "liquid", "infused", "oil", "drops"]
-Form = Literal["", "fresh", "whole", "broken", "powder"]
-Place = Literal["shelf", "fridge", "freezer"]
+MaybeForm = Form | Literal[""]
 
 
 class KeyNameOut(Out):
@@ -94,6 +93,6 @@ class ReadLineOut(Out):
     name: str
     amount: str
     unit: str
-    form: Form
+    form: MaybeForm
     found: list[str]
     problem: str

@@ -8,14 +8,12 @@ from pydantic import Field
 
 from eyebright.config.fields import Blank, Name, Note, Number, chosen
 from eyebright.config.wire import CautionOut, FigureOut, Out
+from eyebright.core.vocabulary import Bottle, Part, Phase, Place, Pot, Use
 from eyebright.shelf.schemas.lots import StuffOut
 
-from .bench import Form, KeyNameOut, Phase, Place
+from .bench import KeyNameOut, MaybeForm
 from .readings import FormulaReadingOut
 
-Pot = Literal["steel", "enamel", "glass", "aluminium", "copper", "iron"]
-Bottle = Literal["glass", "plastic", "jar", "none"]
-Use = Literal["rinsed_out", "left_in"]
 MOST_LINES, MOST_STEPS, LONGEST = 60, 60, 200
 
 MaybeNumber = Annotated[Number | None, Blank]
@@ -34,7 +32,7 @@ class IngredientIn(Schema):
     unit: Annotated[str, Field(max_length=40)] = "g"
     packed: bool = False
     phase: Phase | Literal[""] = ""
-    form: Form = ""
+    form: MaybeForm = ""
     text: Short = ""
 
 
@@ -239,7 +237,7 @@ class MatchOut(Out):
     name: str
     family: str
     family_name: str
-    part: Literal["wash", "rinse", "care"]
+    part: Part
     verdict: Literal["meets", "near", "care", "far", "ruled_out"]
     lift: FigureOut | None
     dose: FigureOut

@@ -7,8 +7,8 @@ from pydantic import Field
 
 from eyebright.config.fields import AS_NUMBER, Blank, Minutes, Number, Ph, chosen, number_between
 from eyebright.config.wire import CautionOut, FigureOut, Kind, Out
+from eyebright.core.vocabulary import Use
 
-Use = Literal["rinsed_out", "left_in"]
 How = Literal["amount", "fill", "solve"]
 Verdict = Literal[
     "reached", "loosely", "too_little", "would_not_hold", "past_the_end", "past_the_start", "as_it_is"

@@ -3,8 +3,9 @@
 from typing import Literal
 
 from eyebright.config.wire import CautionOut, FigureOut, Out
+from eyebright.core.vocabulary import Phase, Place
 
-from .bench import Form, Phase, Place
+from .bench import MaybeForm
 
 
 class DrawnOut(Out):
@@ -129,7 +130,7 @@ class WeighedLineOut(Out):
     grams: FigureOut
     share: float
     phase: Phase
-    form: Form
+    form: MaybeForm
 
 
 class DoneStepOut(Out):

@@ -1,14 +1,14 @@
 """What of washes, one formula after another over a head, goes over the wire."""
 
-from typing import Annotated, Literal
+from typing import Annotated
 
 from ninja import Schema
 from pydantic import Field
 
 from eyebright.config.fields import AS_NUMBER, Blank, Name, Number, number_between
 from eyebright.config.wire import CautionOut, FigureOut, Out
+from eyebright.core.vocabulary import LinkZone
 
-Zone = Literal["scalp", "lengths", "both"]
 MOST_LINKS = 20
 MaybeMinutes = Annotated[Number | None, Blank]
 Times = Annotated[
@@ -20,7 +20,7 @@ class WashLinkIn(Schema):
     """One link: a formula by id, or plain water for none; where it goes, how long, times its usual dose."""
 
     formula: int | None = None
-    zone: Zone = "both"
+    zone: LinkZone = "both"
     minutes: MaybeMinutes = None
     times: Times = 1.0
 
@@ -43,7 +43,7 @@ class AlongOut(Out):
     """After one link."""
 
     name: str
-    zone: Zone
+    zone: LinkZone
     plain: bool
     scalp_lift: FigureOut | None
     lengths_lift: FigureOut | None

@@ -22,7 +22,7 @@ from eyebright.core.formulas.model import (
     signs,
     step_kinds,
 )
-from eyebright.core.heads import Head, facts_of, hair_and_scalp_of
+from eyebright.core.heads import Head, hair_and_scalp_of
 from eyebright.core.materials import Amount, Kit, Supply, said
 from eyebright.heads.services import head_for
 from eyebright.shelf.models import ReadingLine
@@ -227,15 +227,10 @@ def core_bench(
 ) -> tuple[Workbench, Head | None]:
     """The household as a formula meets it, and the head it is for. `whole`: with all that could go in."""
     whom = head_for(head)
-    facts: Mapping[str, Any] = _facts(whom) if whom else {}
+    facts: Mapping[str, Any] = whom.facts() if whom else {}
     hair_and_scalp = (lambda draws: hair_and_scalp_of(whom, facts, draws)) if whom else None
     shelf, library = everything() if whole else ([], [])
     return Workbench(the_kit(), posterior_for(list(keys)), shelf, library, facts, hair_and_scalp), whom
-
-
-def _facts(head: Head) -> dict[str, Any]:
-    """The facts of a head that the rules look at."""
-    return facts_of(head.record, head.today, head.check_in, head.day, head.history, head.patches)
 
 
 # ---- whether what was worked out still holds ----

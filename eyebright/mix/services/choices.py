@@ -1,11 +1,13 @@
 """What there is to choose from at the bench, the household's schools, and pasted lines understood."""
 
 from collections.abc import Mapping
+from typing import get_args
 
 from eyebright.config.problems import Problem
 from eyebright.core.formulas.assess import grades
 from eyebright.core.formulas.exchange import parse_lines
 from eyebright.core.formulas.model import PHASES, SHARES, families, form_table, signs, starts, step_kinds
+from eyebright.core.vocabulary import Bottle, Pot
 from eyebright.core.wash import plain_schools, school_keys
 from eyebright.shelf.models import Household
 from eyebright.shelf.services.measures import the_kit
@@ -24,9 +26,6 @@ from ..schemas.bench import (
 )
 from .bench import amount_typed
 from .readings import picked_schools
-
-POTS = ("steel", "enamel", "glass", "aluminium", "copper", "iron")
-BOTTLES = ("glass", "plastic", "jar", "none")
 
 
 def bench_choices() -> BenchOut:
@@ -54,8 +53,8 @@ def bench_choices() -> BenchOut:
             for each in step_kinds().values()
         ],
         signs=[KeyNameOut(key=each.key, name=each.name) for each in signs().values()],
-        pots=list(POTS),
-        bottles=list(BOTTLES),
+        pots=list(get_args(Pot)),
+        bottles=list(get_args(Bottle)),
         grades=[KeyNameOut(key=each.key, name=each.name) for each in grades()],
         starts=[
             StartOut(key=each.key, name=each.name, family=each.family, about=each.about)

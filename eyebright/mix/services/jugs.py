@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 from eyebright.config.kept import exact
 from eyebright.config.problems import Problem
 from eyebright.config.wire import figure_out
-from eyebright.core.chain import Follow, Pouring, after_pours, follow
+from eyebright.core.chain import Follow, Link, follow, run_chain
 from eyebright.core.learning import posterior_from
 from eyebright.core.materials import Amount, Kit, MeasureError, Supply, measure_table, rinse_volume, said
 from eyebright.core.mix import (
@@ -18,6 +18,7 @@ from eyebright.core.mix import (
     Correction,
     JugError,
     JugObservation,
+    JugSubject,
     Line,
     Mix,
     NothingToPutRight,
@@ -33,9 +34,9 @@ from eyebright.core.mix import (
     spooned,
     work_out,
 )
-from eyebright.core.numbers import Draws
+from eyebright.core.numbers import Draws, figure
 from eyebright.core.rules import Caution, limits
-from eyebright.heads.services import facts_for, hair_for
+from eyebright.heads.services import facts_for, hair_and_scalp_for
 from eyebright.shelf.models import Vessel
 from eyebright.shelf.services.lots import take
 from eyebright.shelf.services.measures import household, the_kit
@@ -70,6 +71,7 @@ from ..schemas.jugs import (
 ASKED = "Say that you have read why, or change the jug."
 SHOWN = 4  # decimals on the wire: more than anyone can measure
 LONGEST_NAME = 200
+CHAIN_DRAWS = 160  # of one pour after another
 SPOONED = 400  # draws of a spoon version
 
 
@@ -380,10 +382,10 @@ class _Poured:
     mix: Mix
     name: str
 
-    def pouring(self, volume: float, scope: str) -> Pouring:
-        """It, as a pour over the hair."""
+    def subject(self, scope: str) -> JugSubject:
+        """It, as a chain takes it."""
         jug = filled(self.question.lines, self.question.volume, self.question.kit, scope)
-        return Pouring(jug, self.mix.amount, volume, self.name)
+        return JugSubject(jug, self.mix.amount, self.name)
 
 
 def _each(ask: MixAsk, kit: Kit) -> _Poured:
@@ -401,12 +403,18 @@ def chain(ask: ChainAsk) -> ChainOut:
     nexts = [_each(each, kit) for each in ask.follow]
     keys = {line.stuff for each in ask.pours for line in each.ask.lines}
     keys |= {line.stuff for each in ask.follow for line in each.lines}
-    posterior, hair = posterior_for(sorted(keys)), hair_for(ask.head)
-    before = [each.pouring(volume, f"pour {i}") for i, (each, volume) in enumerate(done)]
-    after = after_pours(hair, before, posterior)
-    found = [(each, follow(hair, before, each.pouring(1.0, "next"), posterior)) for each in nexts]
+    draws = Draws(CHAIN_DRAWS, posterior=posterior_for(sorted(keys)))
+    on = hair_and_scalp_for(ask.head)(draws)
+    links = [Link(each.subject(f"pour {i}"), grams=volume) for i, (each, volume) in enumerate(done)]
+    course = run_chain(links, on, draws)
+    after = [
+        AfterOut(name=each.link.subject.name, ph=figure_out(figure(each.lengths.ph, "pH")))
+        for each in course.after
+        if each.lengths.ph is not None
+    ]
+    found = [(each, follow(course, on, each.subject("next"))) for each in nexts]
     return ChainOut(
-        after=[AfterOut.model_validate(asdict(each)) for each in after],
+        after=after,
         follow=[_follow_out(each, line) for each, line in found],
     )
 

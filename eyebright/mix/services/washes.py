@@ -5,10 +5,9 @@ from typing import Any
 
 from eyebright.config.problems import Problem, one
 from eyebright.core.formulas.model import FormulaError
-from eyebright.core.heads import hair_and_scalp_of, needs_of
+from eyebright.core.heads import needs_of
 from eyebright.core.materials import Supply
-from eyebright.core.wash import Link, Wash, wash_of
-from eyebright.heads.services import hair_for
+from eyebright.core.wash import Wash, WashLink, wash_of
 from eyebright.shelf.models import WaterSource
 from eyebright.shelf.services.stuff import stuff_of, water_lot
 
@@ -72,7 +71,7 @@ def read_chain(asked: WashAsk) -> WashReadingOut:
     links, keys = [], []
     for place, link in enumerate(asked.links):
         if link.formula is None:
-            links.append(Link(None, link.zone, link.minutes, link.times))
+            links.append(WashLink(None, link.zone, link.minutes, link.times))
             continue
         if link.formula not in rows:
             raise Problem.field(f"links.{place}.formula", GONE)
@@ -81,14 +80,11 @@ def read_chain(asked: WashAsk) -> WashReadingOut:
         if written.formula is None:
             raise Problem.field(f"links.{place}.formula", f"{entered.name} cannot be reckoned yet: open it.")
         keys += keys_of(entered)
-        links.append(Link(written.formula, link.zone, link.minutes, link.times, entered.name))
+        links.append(WashLink(written.formula, link.zone, link.minutes, link.times, entered.name))
     bench, whom = core_bench(keys, asked.head)
     facts = whom.facts() if whom else {}
-    hair_and_scalp = (lambda draws: hair_and_scalp_of(whom, facts, draws)) if whom else None
     try:
-        found = wash_of(
-            links, _plain_water(), bench.kit, bench.posterior, hair_and_scalp, hair_for(asked.head), facts
-        )
+        found = wash_of(links, _plain_water(), bench.kit, bench.posterior, bench.hair_and_scalp, facts)
     except FormulaError as raised:
         raise Problem.field("links", str(raised)) from None
     return _out(found, _asked(found, needs_of(facts)) if whom else "")

@@ -1,9 +1,9 @@
 """What comes of a formula: pH, cleansing, texture, drying balance, residue, scent, shelf life, cost."""
 
 from .assessment import ASSESS_DRAWS, Assessment, assess
-from .cleansing import LEFT_IN, contact_of, lifted_by
-from .digest import VERSION, Digest, digest_of, kept_digest
-from .scent import cap_for
+from .digest import VERSION, Digest, DigestSubject, digest_of, kept_digest
+from .on_head import LEFT_IN
+from .scent import cap_for, scent_table
 from .shelf_life import shelf_life, shelf_life_rows
 from .texture import Texture, grades, texture_table
 
@@ -13,14 +13,14 @@ __all__ = [
     "VERSION",
     "Assessment",
     "Digest",
+    "DigestSubject",
     "Texture",
     "assess",
     "cap_for",
-    "contact_of",
     "digest_of",
     "grades",
     "kept_digest",
-    "lifted_by",
+    "scent_table",
     "shelf_life",
     "shelf_life_rows",
     "texture_table",

@@ -11,11 +11,12 @@ from ...heads import HairAndScalp, ordinary_head
 from ...materials import METRIC, Kit
 from ...numbers import PRIOR, Array, Draws, Figure, Posterior, Spread, figure, middle
 from ...rules import Caution, cautions
-from ..model import Formula, failing, weighed
+from ..model import Formula, weighed
 from ..prepare import Preparation, Tool, prepare, too_small, tool_facts, tools_of
-from .cleansing import Cleaning, Lift, cleaning_of, lift_of
+from .cleansing import Cleaning, cleaning_of
 from .drying_balance import DryingBalance, drying_balance
-from .facts import facts_of_formula
+from .facts import formula_facts
+from .on_head import Lift, PreparedSubject, lift_of
 from .residue import Residue, grit, residue, stain
 from .scent import Scent, scent_of
 from .sensitivity import Sensitivity, sensitivities
@@ -66,6 +67,7 @@ class Assessment:
     lift: Lift
     lift_why: tuple[Sensitivity, ...]
     cleaning: Cleaning
+    subject: PreparedSubject
     texture: Texture | None
     drawn: tuple[Drawn, ...]
     yield_g: Figure
@@ -99,10 +101,10 @@ def assess(
     vessel: tuple[str, float] | None = None,
     draws: Draws | None = None,
 ) -> Assessment:
-    """Read a formula. FormulaError where it cannot be.
+    """Work out what comes of a formula. FormulaError where it cannot be.
 
-    `ground`, `head`: what it meets and the head's facts; an ordinary head without. `vessel`: what it is
-    made in, its name and mL. `draws` must be those of the ground.
+    `hair_and_scalp`, `head`: what it meets and the head's facts; an ordinary head without. `vessel`: what
+    it is made in, its name and mL. `draws` must be those of the hair and scalp.
     """
     draws = draws or Draws(ASSESS_DRAWS, posterior=posterior)
     hair_and_scalp, head = hair_and_scalp or ordinary_head(draws), head or {}
@@ -113,17 +115,16 @@ def assess(
     ph = None if ph_draws is None else figure(ph_draws, "pH")
     ph_why = sensitivities(draws, ph_draws, formula) if ph_draws is not None else ()
     cleaning = cleaning_of(preparation, ph_draws)
-    lift = lift_of(preparation, cleaning, hair_and_scalp)
+    subject = PreparedSubject(preparation, cleaning, ph_draws is not None)
+    lift = lift_of(subject, hair_and_scalp)
     pourable = any(line.phase in ("liquid", "infused", "oil") for line in formula.ingredients)
     thick = texture(preparation, ph.value if ph else None) if pourable else None
     scent = scent_of(preparation, head)
     kept = shelf_life_facts(preparation, ph.high if ph else None)
-    facts = facts_of_formula(preparation, ph, acids, cleaning, scent, kept, thick, head)
+    facts = formula_facts(preparation, ph, acids, cleaning, scent, kept, thick, head)
     saponin = middle(100.0 * cleaning.saponin / preparation.total)
     needs = tool_facts(preparation, facts, saponin)
     room = needs["pot_room" if preparation.heated else "bowl_room"]
-    found = [*cautions(facts), *failing(formula)]
-    order = {"stop": 0, "warning": 1, "note": 2}
     return Assessment(
         formula=formula,
         preparation=preparation,
@@ -133,6 +134,7 @@ def assess(
         lift=lift,
         lift_why=sensitivities(draws, lift.scalp_share, formula),
         cleaning=cleaning,
+        subject=subject,
         texture=thick,
         drawn=_drawn_out(preparation),
         yield_g=figure(preparation.total, "g"),
@@ -155,7 +157,7 @@ def assess(
             sum(each.least for each in preparation.steps if _waits(each)),
             sum(each.most for each in preparation.steps if _waits(each)),
         ),
-        cautions=tuple(sorted(found, key=lambda each: order[each.level])),
+        cautions=tuple(cautions("formula", facts)),
         facts=facts,
         ph_draws=ph_draws,
     )

@@ -8,13 +8,12 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ...heads import HairAndScalp, grade, lifted, sebum_table
+from ...heads import sebum_table
 from ...numbers import Array, Draws, Figure, Spread, figure, middle
 from ..prepare import Preparation, PreparedLine
 from .texture import undissolved
 
 LEAST = 1e-9
-LEFT_IN = "left in"  # the grade of what lifts nothing, for it stays
 
 
 @dataclass(frozen=True)
@@ -42,25 +41,6 @@ class Cleaning:
     saponin: Array
     surfactant: Array
     alkali: Array
-
-
-@dataclass(frozen=True)
-class Lift:
-    """What it does on a head: the share of each zone's oil that it lifts, in words, and g it takes to do it.
-
-    `put_back`: g of oil that it leaves on each zone.
-    """
-
-    scalp: Figure
-    lengths: Figure
-    grade: str
-    on_scalp: Figure
-    on_lengths: Figure
-    put_back: Figure
-    says: str
-    scalp_share: Array
-    lengths_share: Array
-    dose: Array
 
 
 def cleaning_of(preparation: Preparation, ph: Array | None) -> Cleaning:
@@ -170,60 +150,3 @@ def _soap_left(preparation: Preparation, soap: Array, ph: Array | None) -> tuple
     if ph is not None:
         left = np.where(ph < 7.0, left * (1.0 - table["acid_splits"]), left)
     return scum, left
-
-
-def lift_of(
-    preparation: Preparation, cleaning: Cleaning, hair_and_scalp: HairAndScalp, times: float = 1.0
-) -> Lift:
-    """What it lifts on a head, with its usual dose (`times` as much)."""
-    draws, family = preparation.draws, preparation.formula.family
-    own = draws.within("dose")
-    on_scalp = own.of("film", family.film) * hair_and_scalp.area * hair_and_scalp.dose * times
-    on_lengths = own.of("spread", family.hair) * hair_and_scalp.mass * hair_and_scalp.dose * times
-    if not family.stays:
-        on_lengths = on_lengths * hair_and_scalp.holds
-    contact = contact_of(preparation)
-    shares = []
-    for grams, oil in ((on_scalp, hair_and_scalp.oil.scalp), (on_lengths, hair_and_scalp.oil.lengths)):
-        share = lifted_by(cleaning, grams, oil, draws, hair_and_scalp.strength, contact)
-        if family.stays or preparation.formula.use == "left_in":
-            share = np.zeros(draws.count)  # nothing is lifted by what stays
-        shares.append(np.broadcast_to(share, (draws.count,)))
-    scalp, lengths = (figure(share, "share") for share in shares)
-    dose = np.broadcast_to(on_scalp + on_lengths, (draws.count,))
-    back = dose * cleaning.oil * (1.0 if preparation.formula.use == "left_in" else 1.0 - shares[1] * 0.8)
-    low, high = (round(each * 20.0) * 5 for each in (scalp.low, scalp.high))
-    return Lift(
-        scalp=scalp,
-        lengths=lengths,
-        grade=LEFT_IN if preparation.formula.use == "left_in" else grade(scalp.value),
-        on_scalp=figure(np.broadcast_to(on_scalp, (draws.count,)), "g"),
-        on_lengths=figure(np.broadcast_to(on_lengths, (draws.count,)), "g"),
-        put_back=figure(back, "g"),
-        says=f"lifts about {low} to {high} %"
-        if preparation.formula.use == "rinsed_out"
-        else "stays in: it lifts nothing",
-        scalp_share=shares[0],
-        lengths_share=shares[1],
-        dose=dose,
-    )
-
-
-def lifted_by(
-    cleaning: Cleaning, grams: Array, oil: Array, draws: Draws, factor: Array | float, contact: float
-) -> Array:
-    """The share of a zone's own oil (g) that so many g lift; the oil in it spends cleaning too."""
-    there = oil + cleaning.oil * grams
-    share = lifted(cleaning.per_gram * grams * contact, there, draws, factor)
-    fats = sebum_table()["cleaning"]["free_fatty"]
-    out: Array = share + (sebum_table()["most"]["lifts"] - share) * fats * cleaning.alkali
-    return out
-
-
-def contact_of(preparation: Preparation) -> float:
-    """How far its minutes let it work, against its family's usual ones."""
-    table = sebum_table()["cleaning"]["takes_minutes"]
-    family = preparation.formula.family
-    takes = table["paste" if family.paste else "liquor"]
-    usual = max(sum(family.usual) / 2.0, 0.5)
-    return float((1.0 - np.exp(-preparation.formula.minutes / takes)) / (1.0 - np.exp(-usual / takes)))

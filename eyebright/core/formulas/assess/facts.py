@@ -1,12 +1,13 @@
-"""What the caution rules look at of a formula, beside the facts of a head."""
+"""The facts of a formula: what the rules look at, beside those of the head that it is for."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from typing import Any
 
-from ...heads import with_materials
+from ...heads import material_facts
 from ...materials import Slurry, acidic
 from ...numbers import Array, Figure, middle
-from ..model import METALS
+from ...rules import asked_of, facts_of
+from ..model import METALS, SOLUBLE, Formula, Ingredient, planned_steps
 from ..prepare import Preparation, PreparedLine, preparation_table
 from .cleansing import Cleaning
 from .scent import Scent
@@ -19,9 +20,12 @@ MIXED = 0.02  # g of soda, or of acid, in 100 g: less is a trace
 PLASTIC = "plastic"
 ACIDS = ("vinegar", "juice", "wine", "acid powder", "acid syrup", "dairy")
 SOUR_HERB = 3.6  # pH of its reference slurry: sumac, amla, roselle
+SOUR = 5.0  # pH that a metal pot minds
+HOT = 60.0  # °C from which a step heats what is in the pot
+THICK = ("stiff", "spreads")
 
 
-def facts_of_formula(
+def formula_facts(
     preparation: Preparation,
     ph: Figure | None,
     acids: Mapping[str, Array],
@@ -31,85 +35,173 @@ def facts_of_formula(
     thick: Texture | None,
     head: Mapping[str, Any],
 ) -> dict[str, Any]:
-    """Everything that the rules know of a formula, and of the head it is for."""
-    formula, family, total = preparation.formula, preparation.formula.family, middle(preparation.total)
-    stuffs = [one for one in preparation.lines if one.material is not None]
-    materials = [one.material for one in stuffs if one.material]
-    hazards = {hazard for material in materials for hazard in material.hazards}
-    by_acid = {name: middle(each) for name, each in acids.items()}
-    acetic = by_acid.pop("acetate", 0.0)
-    soda = _percent(stuffs, "soda", total)
-    acid = any(_sour(one) for one in stuffs)
-    soap = 100.0 * middle(preparation.grams_of(("soap",))) / total
-    irritant = _percent([one for one in stuffs if one.kind == "juice"], "irritant", total)
-    does = [each.kind.does for each in preparation.steps]
-    cooled = "cools" in does
-    known = with_materials(
-        head,
-        [
-            (one.material.key, one.material.name, one.weighed.line.supply.name)
-            for one in stuffs
-            if one.material
-        ],
-        [name for material in materials for name in material.contains],
+    """Everything that the rules know of a formula, and of its head. `kept`: its shelf-life facts."""
+    acid = any(_sour(one) for one in preparation.lines)
+    own = (
+        _settings(preparation.formula)
+        | _acidity(ph, acids)
+        | _materials(preparation, head)
+        | _soda_and_soap(preparation, cleaning, acid)
+        | _scent(scent)
+        | _steps(preparation, cleaning)
+        | _feel(preparation, thick)
+        | {
+            "alkaline": ph is not None and ph.value >= ALKALINE,
+            "sour": acid and ph is not None and ph.value < SOUR,
+            "wet": kept["wet"],
+            "dairy": kept["dairy"],
+            "raw_gel": kept["raw_gel"],
+        }
     )
-    soap_g = middle(cleaning.soap)
-    saponin = 100.0 * middle(cleaning.saponin) / total
-    facts: dict[str, Any] = {
+    return facts_of("formula", own, head)
+
+
+def _settings(formula: Formula) -> dict[str, Any]:
+    family, rinsed = formula.family, formula.use == "rinsed_out"
+    return {
         "family": family.key,
         "family_name": family.name,
         "family_most": family.most,
+        "dried_on": family.dried_on,
         "use": formula.use,
-        "last": formula.use == "left_in",
-        "minutes": formula.minutes if formula.use == "rinsed_out" else None,
-        "acetic_percent": acetic,
+        "last": not rinsed,
+        "minutes": formula.minutes if rinsed else None,
+        "cover": formula.cover,
+        "plastic": formula.bottle == PLASTIC,
+        "metal": formula.pot in METALS,
+        "pot": formula.pot,
+        "place": formula.place,
+    }
+
+
+def _acidity(ph: Figure | None, acids: Mapping[str, Array]) -> dict[str, Any]:
+    by_acid = {name: middle(each) for name, each in acids.items()}
+    return {
+        "ph": ph.value if ph else None,
+        "ph_low": ph.low if ph else None,
+        "ph_high": ph.high if ph else None,
+        "acetic_percent": by_acid.get("acetate", 0.0),
         "fruit_percent": sum(by_acid.get(name, 0.0) for name in FRUIT),
+    }
+
+
+def _materials(preparation: Preparation, head: Mapping[str, Any]) -> dict[str, Any]:
+    """What is in it, by what its materials carry."""
+    total = middle(preparation.total)
+    lines = [(one, one.material) for one in preparation.lines if one.material is not None]
+    materials = [material for _, material in lines]
+    irritant = _percent([one for one, _ in lines if one.kind == "juice"], "irritant", total)
+    named = [(material.key, material.name, one.weighed.line.supply.name) for one, material in lines]
+    contains = [name for material in materials for name in material.contains]
+    return material_facts(head, named, contains) | {
         "smells": [material.smell for material in materials if material.smell],
-        "hazards": sorted(hazards),
-        "wet": kept["wet"],
-        "alkaline": ph is not None and ph.value >= ALKALINE,
-        "soda_percent": soda,
-        "soda_and_acid": soda > MIXED and acid,
-        "soda_left": _soda_left(preparation) if soda > MIXED and acid else 0.0,
-        "soap_percent": soap,
-        "soap_and_acid": "soap" in hazards and acid,
-        "scum_percent": 100.0 * cleaning.scum.value / soap_g if soap_g > 0.0 else 0.0,
-        "scum_grams": cleaning.scum.value,
+        "hazards": sorted({hazard for material in materials for hazard in material.hazards}),
+        "kinds": sorted({one.kind for one in preparation.lines}),
         "powder": any(
-            one.weighed.line.phase == "dry" and one.material and "dust" in one.material.hazards
-            for one in stuffs
+            one.weighed.line.phase == "dry" and "dust" in material.hazards for one, material in lines
         ),
-        "dust": family.dust or bool({"mills", "sieves"} & set(does)),
-        "paste": family.paste or bool(thick and thick.grade.key in ("stiff", "spreads") and family.cleans),
         "irritant": irritant > 0.0,
         "irritant_percent": irritant,
+        "tannin": any(material.stain for material in materials),
+        "abrasive": middle(undissolved(preparation)) > 0.005 * total
+        and any("abrasive" in material.hazards for material in materials),
+        "aloe": any(material.kind == "gel" and "latex" in material.contains for material in materials),
+    }
+
+
+def _soda_and_soap(preparation: Preparation, cleaning: Cleaning, acid: bool) -> dict[str, Any]:
+    total, soap = middle(preparation.total), middle(cleaning.soap)
+    soda = _percent(preparation.lines, "soda", total)
+    mixed = soda > MIXED and acid
+    return {
+        "soda_percent": soda,
+        "soda_and_acid": mixed,
+        "soda_left": _soda_left(preparation) if mixed else 0.0,
+        "soap_percent": 100.0 * middle(preparation.grams_of(("soap",))) / total,
+        "soap_and_acid": acid and any(_carries(one, "soap") for one in preparation.lines),
+        "scum_percent": 100.0 * cleaning.scum.value / soap if soap > 0.0 else 0.0,
+        "scum_grams": cleaning.scum.value,
+    }
+
+
+def _scent(scent: Scent | None) -> dict[str, Any]:
+    return {
         "scented": scent is not None,
         "scent_percent": scent.percent.value if scent else 0.0,
         "carried": scent is not None and scent.carried,
         "cineole": scent is not None and scent.strong,
         "photo": scent.photo if scent else 0.0,
-        "plastic": formula.bottle == PLASTIC,
-        "metal": formula.pot in METALS,
-        "pot": formula.pot,
-        "sour": acid and ph is not None and ph.value < 5.0,
-        "tannin": any(material.stain for material in materials),
-        "abrasive": middle(undissolved(preparation)) > 0.005 * total and "abrasive" in hazards,
-        "dried_on": family.dried_on,
-        "cover": formula.cover,
+    }
+
+
+def _steps(preparation: Preparation, cleaning: Cleaning) -> dict[str, Any]:
+    does = {each.kind.does for each in preparation.steps}
+    saponin = 100.0 * middle(cleaning.saponin) / middle(preparation.total)
+    return {
+        "dust": preparation.formula.family.dust or bool({"mills", "sieves"} & does),
         "heated": preparation.heated,
         "foams": preparation.boiled and saponin > preparation_table()["headroom"]["foams_from"],
-        "cooled": cooled,
-        "kept": bool({"bottles", "keeps"} & set(does)),
-        "place": formula.place,
-        "dairy": kept["dairy"],
-        "raw_gel": kept["raw_gel"],
-        "aloe": any(material.key == "aloe_gel" for material in materials),
+        "cooled": "cools" in does,
+        "kept": bool({"bottles", "keeps"} & does),
+        **_orders(preparation.formula),
+    }
+
+
+def _feel(preparation: Preparation, thick: Texture | None) -> dict[str, Any]:
+    family = preparation.formula.family
+    return {
+        "paste": family.paste or bool(thick and thick.grade.key in THICK and family.cleans),
         "drips": bool(thick and thick.grade.drips),
         "drags": bool(thick and thick.grade.drags),
-    }  # fmt: skip
-    if ph is not None:
-        facts |= {"ph": ph.value, "ph_low": ph.low, "ph_high": ph.high}
-    return {**known, **facts}
+    }
+
+
+def _orders(formula: Formula) -> dict[str, Any]:
+    """Which of what goes in, or is done, comes before what: 'powder > water'."""
+    first: dict[str, int] = {}
+    last: dict[str, int] = {}
+    for place, event in enumerate(_events(formula)):
+        first.setdefault(event, place)
+        last[event] = place
+
+    def those(fact: str, ends: Mapping[str, int]) -> list[str]:
+        pairs = [(pair, *pair.split(" > ")) for pair in asked_of(fact)]
+        return [pair for pair, a, b in pairs if a in first and b in ends and first[a] < ends[b]]
+
+    return {
+        "first_before_first": those("first_before_first", first),
+        "before_last": those("before_last", last),
+    }
+
+
+def _events(formula: Formula) -> Iterator[str]:
+    """What happens, one thing at a time: what is added, then what the step does."""
+    by_id = {line.id: line for line in formula.ingredients}
+    for each in planned_steps(formula):
+        for i in each.step.adds:
+            yield from _is(by_id[i])
+        if each.kind.hot and each.kind.hot > HOT:
+            yield "heats"
+        if each.kind.draws:
+            yield "draws"
+        if each.kind.does:
+            yield each.kind.does
+
+
+def _is(line: Ingredient) -> Iterator[str]:
+    """What a line is, to the rules of order."""
+    if line.phase == "dry" and line.kind not in SOLUBLE:
+        yield "powder"
+        yield "stays"
+    if line.phase == "liquid" and line.kind != "humectant":
+        yield "water"
+    if line.material and "scented" in line.material.hazards:
+        yield "scented"
+    yield line.kind
+
+
+def _carries(one: PreparedLine, hazard: str) -> bool:
+    return one.material is not None and hazard in one.material.hazards
 
 
 def _sour(one: PreparedLine) -> bool:
@@ -124,8 +216,7 @@ def _sour(one: PreparedLine) -> bool:
 
 def _percent(lines: Sequence[PreparedLine], hazard: str, total: float) -> float:
     """g in 100 g of what carries this hazard."""
-    grams = sum(middle(one.grams) for one in lines if one.material and hazard in one.material.hazards)
-    return 100.0 * grams / total
+    return 100.0 * sum(middle(one.grams) for one in lines if _carries(one, hazard)) / total
 
 
 def _soda_left(preparation: Preparation) -> float:
@@ -134,20 +225,14 @@ def _soda_left(preparation: Preparation) -> float:
     for one in preparation.lines:
         if one.material is None:
             continue
-        each = middle(one.grams)
+        grams = middle(one.grams)
         if "soda" in one.material.hazards:
-            bicarbonate += each / SODA_MASS
+            bicarbonate += grams / SODA_MASS
         elif _sour(one):
-            contribution = one.weighed.line.supply.contribution(preparation.draws)
-            amount = (
-                each
-                if one.material.unit == "g"
-                else each / (one.material.density.mid if one.material.density else 1.0)
-            )
-            held = sum(
-                middle(moles) * EQUIVALENTS.get(name, 0.0) for name, moles in contribution.moles.items()
-            )
-            acid += amount * max(held, 0.0)
+            held = one.weighed.line.supply.contribution(preparation.draws).moles
+            counted = one.material.density.mid if one.material.unit == "mL" and one.material.density else 1.0
+            each = sum(middle(moles) * EQUIVALENTS.get(name, 0.0) for name, moles in held.items())
+            acid += grams / counted * max(each, 0.0)
     return (bicarbonate - acid) * SODA_MASS
 
 

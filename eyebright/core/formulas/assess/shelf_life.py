@@ -8,7 +8,7 @@ from pathlib import Path
 from typing import Any
 
 from ...numbers import middle
-from ...rules import Condition, conditions, hold
+from ...rules import Condition, conditions, facts_of, hold
 from ..prepare import Preparation
 
 PLACES = ("shelf", "fridge", "freezer")
@@ -23,7 +23,7 @@ BARE_SHARE = 0.02  # g of plant, gel, dairy in 1 g: less feeds hardly anything
 
 @dataclass(frozen=True)
 class ShelfLifeRow:
-    """One row of the table: `days` on the shelf, in the fridge, in the freezer."""
+    """One row: `days` on the shelf, in the fridge, in the freezer; `instead_of`: rows that it stands for."""
 
     id: str
     when: tuple[Condition, ...]
@@ -31,6 +31,7 @@ class ShelfLifeRow:
     reason: str
     source: str
     helps: tuple[str, ...] = ()
+    instead_of: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -69,7 +70,7 @@ def shelf_life_rows() -> tuple[ShelfLifeRow, ...]:
         ShelfLifeRow(
             **row
             | {"when": conditions(row["when"])}
-            | {name: tuple(row.get(name, ())) for name in ("days", "helps")}
+            | {name: tuple(row.get(name, ())) for name in ("days", "helps", "instead_of")}
         )
         for row in _raw()["row"]
     )  # fmt: skip
@@ -77,13 +78,9 @@ def shelf_life_rows() -> tuple[ShelfLifeRow, ...]:
 
 def shelf_life(facts: Mapping[str, Any]) -> ShelfLife:
     """How long something with these facts keeps."""
-    held = [row for row in shelf_life_rows() if hold(row.when, facts, {})]
-    if any(row.id == "watery-plain" for row in held):
-        held = [row for row in held if row.id != "watery"]
-    if any(row.id == "boiled" for row in held):
-        held = [row for row in held if row.id != "watery"]
-    if any(row.id == "soap" for row in held):
-        held = [row for row in held if row.id not in ("watery", "watery-plain")]
+    every = [row for row in shelf_life_rows() if hold(row.when, facts, {})]
+    replaced = {each for row in every for each in row.instead_of}
+    held = [row for row in every if row.id not in replaced]
     places: list[PlaceLife] = []
     helps: list[str] = []
     most = 0
@@ -123,20 +120,24 @@ def shelf_life_facts(preparation: Preparation, ph_high: float | None) -> dict[st
     )  # fmt: skip
     oils = [one.material for one in preparation.lines if one.material and one.kind in ("oil", "butter")]
     syrup = middle(preparation.grams_of(("humectant", "sugar", "salt"))) / total
-    return {
-        "wet": water > WET and water > SYRUP * syrup,
-        "syrup": syrup > 0.0,
-        "sharp": ph_high is not None and ph_high < SHARP_PH,
-        "oily": bool(kinds & {"oil", "butter", "essential oil"}),
-        "short_oil": any(oil.keeps_days < SHORT_OIL_DAYS for oil in oils),
-        "plant": bool(plants) or bool(everything & {"tea", "gel", "juice"}),
-        "bare": feeding / total < BARE_SHARE and not plants,
-        "boiled": preparation.boiled,
-        "strained": preparation.strained,
-        "pulp": any(one.stays for one in plants) or bool(kinds & {"clay", "flour", "starch", "plant cream"}),
-        "dairy": "dairy" in kinds,
-        "raw_gel": "gel" in kinds and not preparation.boiled,
-        "fresh": any(one.form is not None and one.form.key == "fresh" for one in plants)
-        or bool(everything & set(FRESH)),
-        "soap": "soap" in kinds,
-    }
+    return facts_of(
+        "shelf_life",
+        {
+            "wet": water > WET and water > SYRUP * syrup,
+            "syrup": syrup > 0.0,
+            "sharp": ph_high is not None and ph_high < SHARP_PH,
+            "oily": bool(kinds & {"oil", "butter", "essential oil"}),
+            "short_oil": any(oil.keeps_days < SHORT_OIL_DAYS for oil in oils),
+            "plant": bool(plants) or bool(everything & {"tea", "gel", "juice"}),
+            "bare": feeding / total < BARE_SHARE and not plants,
+            "boiled": preparation.boiled,
+            "strained": preparation.strained,
+            "pulp": any(one.stays for one in plants)
+            or bool(kinds & {"clay", "flour", "starch", "plant cream"}),
+            "dairy": "dairy" in kinds,
+            "raw_gel": "gel" in kinds and not preparation.boiled,
+            "fresh": any(one.form is not None and one.form.key == "fresh" for one in plants)
+            or bool(everything & set(FRESH)),
+            "soap": "soap" in kinds,
+        },
+    )

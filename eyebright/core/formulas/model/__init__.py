@@ -1,6 +1,6 @@
 """What a formula is: lines, forms, families, steps, starting points."""
 
-from .families import Family, families, washes
+from .families import Family, UsualSubject, families, washes
 from .forms import FormTable, figures_of, form_table, own_form, turned
 from .formula import (
     METALS,
@@ -18,7 +18,7 @@ from .formula import (
     weighed,
 )
 from .starts import Start, starts
-from .steps import SOLUBLE, PlannedStep, failing, planned_steps, sensible_steps, signs, step_kinds
+from .steps import SOLUBLE, PlannedStep, planned_steps, sensible_steps, signs, step_kinds
 
 __all__ = [
     "METALS",
@@ -34,9 +34,9 @@ __all__ = [
     "PlannedStep",
     "Start",
     "Step",
+    "UsualSubject",
     "Weighed",
     "default_phase",
-    "failing",
     "families",
     "family_of",
     "figures_of",

@@ -4,14 +4,23 @@ import tomllib
 from dataclasses import dataclass
 from functools import cache
 from pathlib import Path
-from typing import Any
+from typing import Any, Literal
 
-from ...numbers import Spread
+import numpy as np
+
+from ...chemistry import Part as Solute
+from ...numbers import Array, Draws, Spread
+from ...vocabulary import Part, Use
+
+Made = Literal["", "steeped", "liquor", "milled"]
 
 
 @dataclass(frozen=True)
 class Family:
-    """One family. `cleaning` in g effective per g; `film` g per cm²; `hair` g per g; minutes; days."""
+    """One family. `cleaning` in g effective per g; `film` g per cm²; `hair` g per g; minutes; days.
+
+    The columns are those of `families.toml`, where each is explained.
+    """
 
     key: str
     name: str
@@ -24,6 +33,12 @@ class Family:
     hair: Spread
     density: float
     may_hold: tuple[str, ...]
+    part: Part
+    draws: bool = False
+    made: Made = ""
+    by_ph: bool = False
+    acid: bool = False
+    soda: bool = False
     cleans: bool = False
     stays: bool = False
     after: str = ""
@@ -64,3 +79,50 @@ def families() -> dict[str, Family]:
 def washes() -> frozenset[str]:
     """The keys of the families that are a wash of their own."""
     return frozenset(family.key for family in families().values() if family.cleans)
+
+
+@dataclass(frozen=True)
+class UsualSubject:
+    """A family as it is usually made, as a chain takes it: for want of a recipe."""
+
+    family: Family
+
+    @property
+    def name(self) -> str:
+        """The family's."""
+        return self.family.name
+
+    @property
+    def goes_on(self) -> Family:
+        """By the family."""
+        return self.family
+
+    @property
+    def use(self) -> Use:
+        """Rinsed out, unless the family stays."""
+        return "left_in" if self.family.stays else "rinsed_out"
+
+    @property
+    def minutes(self) -> float:
+        """The middle of its usual minutes."""
+        return sum(self.family.usual) / 2.0
+
+    def cleaning(self, draws: Draws) -> Array:
+        """g of effective cleaning in 1 g, drawn from the family's range."""
+        return draws.of("cleaning", self.family.cleaning)
+
+    def oil(self, draws: Draws) -> Array:
+        """None is counted."""
+        return np.zeros(1)
+
+    def alkali(self, draws: Draws) -> Array:
+        """None: the family's cleaning has it in."""
+        return np.zeros(1)
+
+    def ml(self, draws: Draws) -> float:
+        """mL that 1 g fills."""
+        return 1.0 / self.family.density
+
+    def parts(self, draws: Draws) -> list[Solute] | None:
+        """Nobody knows what makes its pH."""
+        return None

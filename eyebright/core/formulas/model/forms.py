@@ -10,8 +10,8 @@ from typing import Any, Literal
 
 from ...materials import Material
 from ...numbers import Spread
+from ...vocabulary import Form
 
-Form = Literal["fresh", "whole", "broken", "powder"]
 AS_IT_IS = Spread.exact(1.0)
 
 

@@ -11,14 +11,9 @@ from typing import Literal
 
 from ...materials import METRIC, Amount, Kit, Material, MeasureError, Supply, measure_table, measured
 from ...numbers import Spread
+from ...vocabulary import Bottle, Form, Phase, Place, Pot, Use
 from .families import Family, families
-from .forms import Form, form_of, loose
-
-Phase = Literal["dry", "liquid", "infused", "oil", "drops"]
-Use = Literal["rinsed_out", "left_in"]
-Place = Literal["shelf", "fridge", "freezer"]
-Pot = Literal["steel", "enamel", "glass", "aluminium", "copper", "iron"]
-Bottle = Literal["glass", "plastic", "jar", "none"]
+from .forms import form_of, loose
 
 PHASES: dict[Phase, str] = {
     "infused": "drawn out and strained",
@@ -142,17 +137,8 @@ def default_phase(supply: Supply, family: Family) -> Phase:
         return "drops"
     if kind in ("oil", "butter"):
         return "oil"
-    draws = family.key in (
-        "saponin_liquor",
-        "herb_mild",
-        "herb_tannin",
-        "starch",
-        "acid_rinse",
-        "spray",
-        "juice",
-    )
     if kind in ("saponin plant", "leaf", "flower", "root", "seed"):
-        return "infused" if draws else "dry"
+        return "infused" if family.draws else "dry"
     if supply.material is None or supply.material.unit == "mL":
         return "liquid"
     return "dry"

@@ -1,13 +1,12 @@
-"""Steps: the usual order of a formula, what happens at each, and the orders that fail."""
+"""Steps: the usual order of a formula, and what happens at each."""
 
 import tomllib
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from functools import cache
 from pathlib import Path
-from typing import Any, Literal
+from typing import Any
 
-from ...rules import Caution
 from .formula import Formula, FormulaError, Ingredient, Step
 
 SOLUBLE = ("acid powder", "alkali powder", "salt", "sugar")
@@ -83,12 +82,12 @@ def usual_steps(formula: Formula) -> tuple[Step, ...]:
     by_phase: dict[str, list[Ingredient]] = {}
     for line in formula.ingredients:
         by_phase.setdefault(line.phase, []).append(line)
-    key = formula.family.key
+    made = formula.family.made
     infused, dry = by_phase.get("infused", []), by_phase.get("dry", [])
     waters = [line for line in by_phase.get("liquid", []) if draws_in(line)]
     late = [line for line in by_phase.get("liquid", []) if not draws_in(line)]
     out = [Step("weigh")]
-    if key == "dry_blend" and not by_phase.get("liquid") and not infused:
+    if made == "milled" and not by_phase.get("liquid") and not infused:
         return (
             Step("weigh"), Step("sort"), Step("dry", sign="snaps"), Step("mill", sign="fine"),
             Step("sieve"), Step("mix_in", adds=_ids(dry)),
@@ -99,7 +98,7 @@ def usual_steps(formula: Formula) -> tuple[Step, ...]:
     if infused:
         pot = _ids(infused + waters)
         waters = []
-        if key == "saponin_liquor" or any(line.kind == "saponin plant" for line in infused):
+        if made == "liquor" or any(line.kind == "saponin plant" for line in infused):
             out += [
                 Step("soak", adds=pot),
                 Step("simmer", sign="soft"),
@@ -107,7 +106,7 @@ def usual_steps(formula: Formula) -> tuple[Step, ...]:
                 Step("strain"),
                 Step("press"),
             ]
-        elif key not in ("spray", "acid_rinse") and any(line.kind in ("root", "seed") for line in infused):
+        elif made != "steeped" and any(line.kind in ("root", "seed") for line in infused):
             out += [Step("simmer", adds=pot), Step("strain")]
         else:
             out += [Step("steep", adds=pot, sign="turned"), Step("strain")]
@@ -236,71 +235,3 @@ def _liquids_first(formula: Formula, step: Step) -> Step:
     by_id = {line.id: line for line in formula.ingredients}
     order = {"liquid": 0, "infused": 1, "dry": 2, "oil": 3, "drops": 4}
     return replace(step, adds=tuple(sorted(step.adds, key=lambda i: order[by_id[i].phase])))
-
-
-# ---- orders that fail ----
-
-
-def failing(formula: Formula) -> list[Caution]:
-    """What is said of an order that will fail, the gravest first."""
-    events = list(_events(formula))
-    out = []
-    for row in _raw()["fails"]:
-        if formula.family.key in row.get("unless", ()):
-            continue
-        firsts = [place for place, event in enumerate(events) if _matches(event, row["first"])]
-        thens = [place for place, event in enumerate(events) if _matches(event, row["then"])]
-        if firsts and thens and firsts[0] < thens[-1] and _really(row["id"], events, firsts[0], thens):
-            level: Literal["note", "warning"] = row["level"]
-            out.append(
-                Caution(
-                    f"order-{row['id']}",
-                    level,
-                    row["what"],
-                    row["why"],
-                    row["instead"],
-                    "kitchen custom",
-                    True,
-                )
-            )
-    return sorted(out, key=lambda each: each.level == "note")
-
-
-def _really(rule: str, events: Sequence[Mapping[str, str]], first: int, thens: Sequence[int]) -> bool:
-    """Powder is only first where no water came before it."""
-    if rule == "powder-first":
-        return first < thens[0]
-    if rule == "strain-too-soon":
-        return not any(event.get("does") == "draws" for event in events[:first])
-    return True
-
-
-def _events(formula: Formula) -> Iterator[dict[str, str]]:
-    """What happens, one thing at a time: what is added, then what the step does."""
-    by_id = {line.id: line for line in formula.ingredients}
-    for each in planned_steps(formula):
-        for i in each.step.adds:
-            for what in _kinds_of(by_id[i]):
-                yield {"adds": what, "step": each.kind.key}
-        if each.kind.hot and each.kind.hot > 60:
-            yield {"does": "heats"}
-        if each.kind.draws:
-            yield {"does": "draws"}
-        if each.kind.does:
-            yield {"does": each.kind.does}
-
-
-def _kinds_of(line: Ingredient) -> Iterator[str]:
-    """What a line is, to the rules of order."""
-    if line.phase == "dry" and line.kind not in SOLUBLE:
-        yield "powder"
-        yield "stays"
-    if line.phase == "liquid" and line.kind not in ("humectant",):
-        yield "water"
-    if line.material and "scented" in line.material.hazards:
-        yield "scented"
-    yield line.kind
-
-
-def _matches(event: Mapping[str, str], asked: Mapping[str, str]) -> bool:
-    return all(event.get(name) == value for name, value in asked.items())

@@ -1,7 +1,7 @@
 """What the steps do: extraction, yield, what is thrown out, and the tools it takes."""
 
 from .preparation import Preparation, PreparedLine, preparation_table, prepare
-from .tools import Tool, too_small, tool_facts, tools_of
+from .tools import Tool, too_small, tool_facts, tool_rows, tools_of
 
 __all__ = [
     "Preparation",
@@ -11,5 +11,6 @@ __all__ = [
     "prepare",
     "too_small",
     "tool_facts",
+    "tool_rows",
     "tools_of",
 ]

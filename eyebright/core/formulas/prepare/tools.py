@@ -8,7 +8,7 @@ from pathlib import Path
 from typing import Any
 
 from ...numbers import middle
-from ...rules import conditions, hold
+from ...rules import conditions, facts_of, hold
 from .preparation import Preparation, preparation_table
 
 FOAMS = 0.05  # g of saponin in 100 g
@@ -24,7 +24,8 @@ class Tool:
 
 
 @cache
-def _rows() -> list[dict[str, Any]]:
+def tool_rows() -> list[dict[str, Any]]:
+    """The rows of `tools.toml`, their conditions read."""
     raw = tomllib.loads(Path(__file__).with_name("tools.toml").read_text("utf-8"))
     return [row | {"when": conditions(row["when"])} for row in raw["tool"]]
 
@@ -37,34 +38,36 @@ def tool_facts(preparation: Preparation, facts: Mapping[str, Any], saponin_perce
     boiling = any(each.kind.draws in ("boil", "simmer") for each in preparation.steps)
     times = room["foaming"] if foams and boiling else room["boiling"] if boiling else room["stirred"]
     family = preparation.formula.family
-    return {
-        "lines": len(preparation.lines),
-        "wet": facts["wet"],
-        "heated": preparation.heated,
-        "foams": foams,
-        "pot_room": preparation.fullest * times,
-        "bowl_room": preparation.fullest * room["stirred"],
-        "yield_ml": middle(preparation.ml),
-        "mills": "mills" in does,
-        "sieves": "sieves" in does or bool(facts["dust"] and facts["powder"]),
-        "strains": "strains" in does,
-        "bottled": "bottles" in does,
-        "pours": not family.paste and not family.abrasive and facts["wet"],
-        "stays": family.stays,
-        "scented": facts["scented"],
-        "dust": facts["powder"] or facts["dust"],
-        "gloves": facts["irritant"] or facts["alkaline"] or facts["tannin"],
-        "stains": facts["tannin"],
-        "paste": family.paste,
-        "cap": preparation.formula.cover or (family.paste and not family.dried_on and not family.dust),
-    }
+    return facts_of(
+        "kit",
+        {
+            "lines": len(preparation.lines),
+            "wet": facts["wet"],
+            "heated": preparation.heated,
+            "pot_room": preparation.fullest * times,
+            "bowl_room": preparation.fullest * room["stirred"],
+            "yield_ml": middle(preparation.ml),
+            "mills": "mills" in does,
+            "sieves": "sieves" in does or bool(facts["dust"] and facts["powder"]),
+            "strains": "strains" in does,
+            "bottled": "bottles" in does,
+            "pours": not family.paste and not family.abrasive and facts["wet"],
+            "stays": family.stays,
+            "scented": facts["scented"],
+            "raises_dust": facts["powder"] or facts["dust"],
+            "gloves": facts["irritant"] or facts["alkaline"] or facts["tannin"],
+            "marks": facts["tannin"],
+            "paste": family.paste,
+            "cap": preparation.formula.cover or (family.paste and not family.dried_on and not family.dust),
+        },
+    )
 
 
 def tools_of(facts: Mapping[str, Any]) -> tuple[Tool, ...]:
     """Everything that it takes."""
     return tuple(
         Tool(row["name"], row["why"], facts[row["size"]] if "size" in row else None)
-        for row in _rows()
+        for row in tool_rows()
         if hold(row["when"], facts, {})
     )
 

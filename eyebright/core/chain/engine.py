@@ -1,0 +1,266 @@
+"""The chain engine: one link after another over a head's two zones; the only place where that is worked out.
+
+The bench, a jug, a wash, a family on a head's page and the ranking all ask it, so that one question has one
+answer. Oil, and the pH of the wet hair, are kept for each zone apart; links may run side by side.
+
+    run_chain([Link(soap), Link(PlainWater(tap)), Link(rinse)], on, draws).ph("lengths")
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import get_args
+
+import numpy as np
+
+from ..heads import HairAndScalp, lifted, sebum_table
+from ..numbers import Array, Draws, Spread, middle
+from ..vocabulary import LinkZone, Wetness, Zone
+from .subjects import GoesOn, PlainWater, Subject
+from .table import chain_table
+from .wet_hair import WetHair, dry_hair, poured_over
+
+ZONES: tuple[Zone, ...] = get_args(Zone)
+LEAST_ML = 1.0
+
+
+class ChainError(ValueError):
+    """A chain that cannot be, in the job's words; `link` is the place of the one at fault."""
+
+    def __init__(self, message: str, link: int) -> None:
+        super().__init__(message)
+        self.link = link
+
+
+@dataclass(frozen=True)
+class Link:
+    """One link of a chain.
+
+    `start` in minutes from the beginning (None: when the link before it comes off); `minutes` it stays on and
+    `cover` over it (None: the subject's own); `wetness` of the hair that it goes on; `amount` times its usual
+    dose, or `grams` of it.
+    """
+
+    subject: Subject
+    zone: LinkZone = "both"
+    start: float | None = None
+    minutes: float | None = None
+    cover: bool | None = None
+    wetness: Wetness = "wet"
+    amount: float = 1.0
+    grams: float | None = None
+
+    @property
+    def left_in(self) -> bool:
+        """Whether it stays in."""
+        goes_on = self.subject.goes_on
+        return self.subject.use == "left_in" or (goes_on is not None and goes_on.stays)
+
+    @property
+    def on_for(self) -> float:
+        """Minutes that it is on."""
+        return self.subject.minutes if self.minutes is None else self.minutes
+
+    def reaches(self, zone: Zone) -> bool:
+        """Whether it goes on this zone."""
+        return self.zone in (zone, "both")
+
+
+@dataclass(frozen=True)
+class ZoneAfter:
+    """One zone after a link: g of it put there, the share of the zone's oil that it lifted (None: it lifts
+    none), g of oil that it left there, g of oil on the zone, and the pH of its wet hair (None: not wetted).
+    """
+
+    dose: Array
+    lift: Array | None
+    put_back: Array
+    oil: Array
+    ph: Array | None
+
+
+@dataclass(frozen=True)
+class LinkAfter:
+    """A link that was run: when it went on, minutes it takes up (0: it stays in), and both zones after it."""
+
+    link: Link
+    start: float
+    minutes: float
+    scalp: ZoneAfter
+    lengths: ZoneAfter
+
+    def zone(self, zone: Zone) -> ZoneAfter:
+        """One of its zones."""
+        return self.scalp if zone == "scalp" else self.lengths
+
+    @property
+    def dose(self) -> Array:
+        """g of it in all."""
+        return self.scalp.dose + self.lengths.dose
+
+    @property
+    def put_back(self) -> Array:
+        """g of oil that it left, in all."""
+        return self.scalp.put_back + self.lengths.put_back
+
+
+@dataclass(frozen=True)
+class Course:
+    """A chain that was run, in the order of its links; `wet` is each zone's hair at the end of it."""
+
+    after: tuple[LinkAfter, ...]
+    wet: dict[Zone, WetHair]
+    draws: Draws
+
+    def lifted(self, zone: Zone) -> Array:
+        """The share of the zone's first oil that all links together lift."""
+        left = np.ones(self.draws.count)
+        for each in self.after:
+            lift = each.zone(zone).lift
+            if lift is not None:
+                left = left * (1.0 - lift)
+        return np.clip(1.0 - left, 0.0, 1.0)
+
+    def ph(self, zone: Zone) -> Array | None:
+        """The pH of the zone's wet hair at the end; None where nothing wetted it."""
+        return self.wet[zone].ph
+
+    @property
+    def minutes(self) -> float:
+        """Minutes until the last link comes off."""
+        return max((each.start + each.minutes for each in self.after), default=0.0)
+
+
+def run_chain(links: Sequence[Link], on: HairAndScalp, draws: Draws, *, ph: bool = True) -> Course:
+    """Run links over a head. ChainError where two of them would be on one zone at once.
+
+    `on` must be of these draws. `ph`: whether the wet hair is followed too, which takes longest.
+    """
+    times = _times(links)
+    head = _Head(on, draws, ph)
+    done: dict[int, tuple[ZoneAfter, ZoneAfter]] = {}
+    for place in sorted(range(len(links)), key=lambda place: (times[place][0], place)):
+        done[place] = head.put_on(links[place], place)
+    after = tuple(LinkAfter(link, *times[place], *done[place]) for place, link in enumerate(links))
+    return Course(after, head.wet, draws)
+
+
+def _times(links: Sequence[Link]) -> list[tuple[float, float]]:
+    """When each link goes on, and minutes that it takes up."""
+    out: list[tuple[float, float]] = []
+    until: dict[Zone, float] = dict.fromkeys(ZONES, 0.0)
+    before = 0.0
+    for place, link in enumerate(links):
+        start = before if link.start is None else link.start
+        takes = 0.0 if link.left_in else link.on_for
+        for zone in ZONES:
+            if link.reaches(zone):
+                if start < until[zone] - 1e-9:
+                    raise ChainError(
+                        f"{link.subject.name} goes on the {zone} while what is before it is still there.",
+                        place,
+                    )
+                until[zone] = start + takes
+        before = start + takes
+        out.append((start, takes))
+    return out
+
+
+class _Head:
+    """A head as links go over it: oil and wet hair of each zone."""
+
+    def __init__(self, on: HairAndScalp, draws: Draws, ph: bool) -> None:
+        self.on, self.draws, self._ph = on, draws, ph
+        self.oil: dict[Zone, Array] = {"scalp": on.oil.scalp, "lengths": on.oil.lengths}
+        self.watered: set[Zone] = set()  # warm water lifts its share once
+        dry = dry_hair(on, draws) if ph else WetHair({}, np.zeros(1), {}, np.zeros(1))
+        self.wet: dict[Zone, WetHair] = dict.fromkeys(ZONES, dry)
+
+    def put_on(self, link: Link, place: int) -> tuple[ZoneAfter, ZoneAfter]:
+        """Put one link on, and take it off again where it is rinsed out."""
+        doses = {zone: dose_on(zone, link, self.on, self.draws) for zone in ZONES}
+        if self._ph:
+            self._wet(link, doses, place)
+        scalp, lengths = (self._zone(zone, link, doses[zone]) for zone in ZONES)
+        return scalp, lengths
+
+    def _zone(self, zone: Zone, link: Link, dose: Array) -> ZoneAfter:
+        nothing, ph = np.zeros(1), self.wet[zone].ph
+        if not link.reaches(zone) or middle(dose) <= 0.0:
+            return ZoneAfter(nothing, None, nothing, self.oil[zone], ph)
+        subject, oil, stays = link.subject, self.oil[zone], chain_table()["stays"]
+        brought = subject.oil(self.draws) * dose
+        if link.left_in:
+            put_back = brought * stays["left_in"]
+            self.oil[zone] = oil + put_back
+            return ZoneAfter(dose, None, put_back, self.oil[zone], ph)
+        share = self._lifted(zone, link, dose)
+        put_back = brought * stays["rinsed_out"]
+        self.oil[zone] = oil * (1.0 - share) + put_back
+        again = zone in self.watered and isinstance(subject, PlainWater)
+        self.watered.add(zone)
+        return ZoneAfter(dose, None if again else share, put_back, self.oil[zone], ph)
+
+    def _lifted(self, zone: Zone, link: Link, dose: Array) -> Array:
+        """The share of the zone's own oil that it lifts; the oil in it spends cleaning too."""
+        subject, draws, table = link.subject, self.draws, sebum_table()
+        per_gram = subject.cleaning(draws) * contact(subject.goes_on, link.on_for)
+        there = self.oil[zone] + subject.oil(draws) * dose
+        plain = lifted(per_gram * dose, there, draws, self.on.strength)
+        spare = table["most"]["lifts"] - plain
+        share: Array = plain + spare * table["cleaning"]["free_fatty"] * subject.alkali(draws)
+        if zone in self.watered:
+            water = draws.of("water", Spread.of(table["water"]["lifts"]))
+            share = np.maximum(1.0 - (1.0 - share) / (1.0 - water), 0.0)
+        return share
+
+    def _wet(self, link: Link, doses: dict[Zone, Array], place: int) -> None:
+        """The hair that it wets. Zones with one past are one hair, and are solved once."""
+        parts = link.subject.parts(self.draws)
+        if parts is None:
+            return
+        per_gram, shares = link.subject.ml(self.draws), chain_table()["zones"]
+        whole = middle(doses["scalp"] + doses["lengths"])
+        solved: dict[int, WetHair] = {}
+        for zone in ZONES:
+            if not link.reaches(zone):
+                continue
+            grams = whole if link.zone == "both" else middle(doses[zone]) / shares[zone]
+            volume = np.array([max(grams * per_gram, LEAST_ML)])
+            before = self.wet[zone]
+            if id(before) not in solved:
+                solved[id(before)] = poured_over(before, self.on, parts, volume, self.draws, place)
+            self.wet[zone] = solved[id(before)]
+
+
+def dose_on(zone: Zone, link: Link, on: HairAndScalp, draws: Draws) -> Array:
+    """g of a link that go on one zone: by its family and the head, times as much as is asked for."""
+    if not link.reaches(zone):
+        return np.zeros(1)
+    goes_on = link.subject.goes_on
+    if goes_on is None:
+        poured = chain_table()["plain"]["ml"] * link.amount if link.grams is None else link.grams
+        return np.full(1, poured * (chain_table()["zones"][zone] if link.zone == "both" else 1.0))
+    both = {each: _usual_dose(each, link, goes_on, on, draws) for each in ZONES if link.reaches(each)}
+    if link.grams is None:
+        return both[zone] * link.amount
+    return both[zone] * (link.grams / max(middle(sum(both.values(), np.zeros(1))), 1e-9))
+
+
+def _usual_dose(zone: Zone, link: Link, goes_on: GoesOn, on: HairAndScalp, draws: Draws) -> Array:
+    own = draws.within("dose")
+    if zone == "scalp":
+        return own.of("film", goes_on.film) * on.area * on.dose
+    if link.zone == "lengths" and goes_on.hair.high <= 0.0:
+        return own.of("worked in", Spread.of(chain_table()["oiling"]["lengths"])) * on.mass
+    # What stays is not a question of how much wet hair holds.
+    holds = 1.0 if goes_on.stays else on.holds
+    return own.of("spread", goes_on.hair) * on.mass * on.dose * holds
+
+
+def contact(goes_on: GoesOn | None, minutes: float) -> float:
+    """How far so many minutes let it work, against its usual ones."""
+    if goes_on is None:
+        return 1.0
+    takes = chain_table()["takes_minutes"]["paste" if goes_on.paste else "liquor"]
+    usual = max(sum(goes_on.usual) / 2.0, 0.5)
+    return float((1.0 - np.exp(-minutes / takes)) / (1.0 - np.exp(-usual / takes)))

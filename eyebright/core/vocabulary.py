@@ -1,0 +1,19 @@
+"""The words shared by all: the core, what is kept and what goes over the wire spell them once, here.
+
+What the screen says of each stands with the tables that use it; `get_args(Pot)` gives them in order.
+"""
+
+from typing import Literal
+
+Use = Literal["rinsed_out", "left_in"]
+Zone = Literal["scalp", "lengths"]
+LinkZone = Literal["scalp", "lengths", "both"]
+Wetness = Literal["dry", "damp", "wet"]
+Pot = Literal["steel", "enamel", "glass", "aluminium", "copper", "iron"]
+Bottle = Literal["glass", "plastic", "jar", "none"]
+Phase = Literal["dry", "liquid", "infused", "oil", "drops"]
+Form = Literal["fresh", "whole", "broken", "powder"]
+Place = Literal["shelf", "fridge", "freezer"]
+Gravity = Literal["note", "warning", "stop"]
+Part = Literal["wash", "rinse", "care"]
+"""What of a wash day something is for."""

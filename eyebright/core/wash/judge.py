@@ -1,0 +1,292 @@
+"""How well something fits a head today: one judgement, for the ranking and for a family on the head's page.
+
+The chain engine says what it does to both zones; the head's needs say what is asked for; the cautions say
+what stands against it.
+"""
+
+import math
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
+from typing import Any, Literal
+
+import numpy as np
+
+from ..chain import Link, Subject, run_chain
+from ..formulas.assess import Digest, DigestSubject, grades
+from ..formulas.model import Family, UsualSubject, families
+from ..heads import HairAndScalp, Needs, cleaning_for, material_facts, patch_of
+from ..numbers import Array, Draws, Figure, figure
+from ..rules import Caution, Rule, cautions, facts_of
+from ..vocabulary import Use
+
+Verdict = Literal["suits", "adjust", "care", "off", "not_needed", "ruled_out"]
+FAR = 4.0  # times as strong, or as weak: beyond that no recipe of its kind gets there
+NEAR_PH = 0.5
+NO_CLEANING = 1e-4  # g
+
+
+@dataclass(frozen=True)
+class Candidate:
+    """A formula to be judged: its key, name and digest, what is not at hand; what is in it, and allergens."""
+
+    key: str
+    name: str
+    digest: Digest
+    missing: tuple[str, ...] = ()
+    named: tuple[tuple[str, ...], ...] = ()
+    contains: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True)
+class OnHead:
+    """What one thing does on a head: shares of each zone's oil lifted (None: none there), how strong it
+    should be for the scalp, times, and g of it on each zone.
+
+    `given`: ln(given / right) at factor 1, what the outcome of such a wash is learnt from.
+    """
+
+    lift: Figure | None
+    lengths_lift: Figure | None
+    strength: Figure | None
+    scalp: Figure
+    lengths: Figure
+    given: float | None
+
+
+@dataclass
+class Judgement:
+    """What speaks for and against something, as it is gathered; `off`: how it is beside what is asked.
+
+    `far`: no change gets it there; `beside`: it would work if it were made otherwise, or is not asked for.
+    """
+
+    stops: list[Caution] = field(default_factory=list)
+    off: list[str] = field(default_factory=list)
+    against: list[str] = field(default_factory=list)
+    favour: list[str] = field(default_factory=list)
+    points: float = 60.0
+    far: bool = False
+    beside: bool = False
+    wanted: bool = True
+    careful: bool = False
+
+    @property
+    def verdict(self) -> Verdict:
+        """The verdict, the gravest that holds."""
+        if self.stops:
+            return "ruled_out"
+        if self.far:
+            return "off"
+        if self.careful:
+            return "care"
+        if not self.wanted:
+            return "not_needed"
+        return "adjust" if self.beside else "suits"
+
+
+# What each thing is worth in the ranking (custom).
+SUITS, SPARES, WARNING, MISSING, FAR_LIFT, FAR_PH, LATELY, AGAINST = 8, 12, 9, 3, 120, 14, 15, 30
+
+
+def on_head(subject: Subject, family: Family, needs: Needs, on: HairAndScalp, draws: Draws) -> OnHead:
+    """What a subject of this family does on a head; `on` must be of these draws."""
+    after = run_chain([Link(subject)], on, draws, ph=False).after[0]
+    scalp, lengths = after.scalp, after.lengths
+    strength = given = None
+    if family.cleans:
+        cleaning = np.maximum(subject.cleaning(draws) * scalp.dose, NO_CLEANING)
+        strength = figure(
+            _all(cleaning_for(needs.scalp.lift[1], on.oil.scalp, on.strength) / cleaning, draws), "times"
+        )
+        right = figure(_all(cleaning_for(needs.scalp.lift[1], on.oil.scalp) / cleaning, draws), "times").value
+        given = -math.log(right) if right > 0.0 else None
+    return OnHead(
+        lift=_share(scalp.lift, family, draws),
+        lengths_lift=_share(lengths.lift, family, draws),
+        strength=strength,
+        scalp=figure(_all(scalp.dose, draws), "g"),
+        lengths=figure(_all(lengths.dose, draws), "g"),
+        given=given,
+    )
+
+
+def subject_of(candidate: Candidate) -> DigestSubject:
+    """A candidate as a chain takes it."""
+    return DigestSubject(candidate.name, candidate.digest)
+
+
+def usual_subject(family: Family) -> UsualSubject:
+    """A family as a chain takes it, for want of a recipe."""
+    return UsualSubject(family)
+
+
+def _share(lift: Array | None, family: Family, draws: Draws) -> Figure | None:
+    return figure(_all(lift, draws), "share") if lift is not None and family.cleans else None
+
+
+def _all(values: Array, draws: Draws) -> Array:
+    return np.broadcast_to(values, (draws.count,))
+
+
+def candidate_facts(candidate: Candidate, head: Mapping[str, Any]) -> dict[str, Any]:
+    """The facts of a candidate for a head, as its formula's own assessment gives them."""
+    return {**head, **candidate.digest.facts, **material_facts(head, candidate.named, candidate.contains)}
+
+
+def family_facts(family: Family, head: Mapping[str, Any]) -> dict[str, Any]:
+    """The facts of a family, as usually made, for a head."""
+    # a family is many recipes: only a reaction speaks for all of them
+    patch = patch_of(head["patches"], (family.key, family.name))
+    return facts_of("family", family.facts() | {"patch": patch if patch == "reaction" else None}, head)
+
+
+def judge_family(
+    family: Family, found: OnHead, needs: Needs, head: Mapping[str, Any], wait: float
+) -> Judgement:
+    """How a family as usually made fits a head. `wait`: days until it is next sensible."""
+    said = cautions("family", family_facts(family, head))
+    return _judge(family, found, needs, said, wait, use="left_in" if family.stays else "rinsed_out", ph=None)
+
+
+def judge_candidate(
+    candidate: Candidate,
+    found: OnHead,
+    needs: Needs,
+    head: Mapping[str, Any],
+    wait: float,
+    objections: Sequence[str] = (),
+    among: Sequence[Rule] | None = None,
+) -> Judgement:
+    """How a formula fits a head. `objections`: what house rules hold against it."""
+    digest = candidate.digest
+    said = cautions("formula", candidate_facts(candidate, head), among)
+    out = _judge(families()[digest.family], found, needs, said, wait, digest.use, digest.ph)
+    out.against += objections
+    out.points -= AGAINST * len(objections)
+    out.careful = out.careful or bool(objections)
+    grade = next((grade for grade in grades() if grade.key == digest.texture), None)
+    if grade is not None and grade.drags:
+        out.against.append("It is stiff: hard to spread and to rinse.")
+        out.points -= MISSING
+    if candidate.missing:
+        out.against.append(f"Not at hand: {', '.join(candidate.missing)}.")
+        out.points -= MISSING * len(candidate.missing)
+    return out
+
+
+def _judge(
+    family: Family,
+    found: OnHead,
+    needs: Needs,
+    said: Sequence[Caution],
+    wait: float,
+    use: Use,
+    ph: tuple[float, float, float] | None,
+) -> Judgement:
+    out = Judgement(stops=[caution for caution in said if caution.level == "stop"])
+    if family.cleans:
+        _lift(out, found, needs)
+        if ph is not None and ph[1] < needs.scalp.ph[0]:
+            out.points -= FAR_PH * _ph(out, ph, needs.scalp.ph, "the scalp")
+    elif family.by_ph:
+        _rinse(out, family, needs, use, ph)
+    elif family.conditions:
+        _condition(out, needs)
+    elif family.key not in needs.suits:
+        _unasked(out, "Nothing today asks for it.")
+    if family.key in needs.suits:
+        out.favour.insert(0, needs.suits[family.key])
+        out.points += SUITS
+    warnings = [caution.what for caution in said if caution.level == "warning"]
+    spares = [needs.spares[family.key]] if family.key in needs.spares else []
+    lately = [f"Used lately: {math.ceil(wait)} more days before the next."] if wait >= 1.0 else []
+    out.against += [*spares, *lately, *warnings]
+    out.points -= SPARES * len(spares) + LATELY * len(lately) + WARNING * len(warnings)
+    out.careful = bool(warnings or spares or lately)
+    return out
+
+
+def _unasked(out: Judgement, says: str) -> None:
+    out.against.append(says)
+    out.points -= SPARES
+    out.wanted, out.beside = False, True
+
+
+def _lift(out: Judgement, found: OnHead, needs: Needs) -> None:
+    """What it lifts, against what is asked: within, to be had by making it stronger or weaker, or far off."""
+    assert found.strength is not None
+    lift, strength = found.lift, found.strength.value
+    low, _, high = needs.scalp.lift
+    if strength <= 0.0:
+        out.off.append("Warm water alone lifts as much as is asked today.")
+        out.points -= FAR_LIFT * max((lift.value if lift else 0.0) - high, 0.0)
+        out.wanted, out.beside = False, True
+        return
+    value = lift.value if lift else 0.0
+    shown = f"Lifts about {_percent(value)} %; {_percent(low)} to {_percent(high)} % is asked for"
+    if lift:
+        shown = (
+            f"Lifts about {_percent(lift.low)} to {_percent(lift.high)} %; "
+            f"{_percent(low)} to {_percent(high)} % is asked for"
+        )
+    if low <= value <= high:
+        out.favour.append(f"{shown}.")
+        return
+    much = value > high
+    out.points -= FAR_LIFT * (value - high if much else low - value)
+    out.far = not 1.0 / FAR <= strength <= FAR
+    out.beside = True
+    how = (
+        f"However it is made it lifts {'more' if much else 'less'} than this scalp asks for today."
+        if out.far
+        else f"Made about {strength:.1f} times as strong it would suit{'' if much else '; or wash twice'}."
+    )
+    out.off.append(f"{shown}: {'more than this scalp wants' if much else 'too little'}. {how}")
+
+
+def _rinse(
+    out: Judgement, family: Family, needs: Needs, use: Use, ph: tuple[float, float, float] | None
+) -> None:
+    """A rinse or spray, by its pH and whether it stays."""
+    rinse = needs.rinse
+    if rinse.kind == "plain":
+        out.against.append("Plain water is all that is asked for after the wash.")
+        out.points -= SPARES
+        out.wanted = False
+    elif family.acid:
+        out.favour.append("Lays the hair flat after the wash.")
+    elif family.key not in needs.suits:
+        out.wanted = False
+    if ph is not None:
+        miss = _ph(out, ph, rinse.ph, "the rinse")
+        out.points -= FAR_PH * miss
+        out.far, out.beside = miss > NEAR_PH, miss > 0.0
+    if use != rinse.use and use == "left_in" and not family.stays:
+        out.against.append("It stays in, and this head asks for a rinse that is rinsed out.")
+        out.points -= SPARES
+        out.beside = True
+
+
+def _condition(out: Judgement, needs: Needs) -> None:
+    if needs.condition == "lengths":
+        out.favour.append("The lengths ask to be conditioned.")
+    elif needs.condition == "none":
+        _unasked(out, "Nothing asks to be conditioned today.")
+    else:
+        out.wanted = False
+
+
+def _percent(share: float) -> int:
+    return round(share * 20.0) * 5
+
+
+def _ph(out: Judgement, ph: tuple[float, float, float], band: tuple[float, float, float], what: str) -> float:
+    """Say where its pH is against a band, and how far it is off (0 within)."""
+    value, (low, _, high) = ph[1], band
+    asked = f"{low:.1f} to {high:.1f}"
+    if low <= value <= high:
+        out.favour.append(f"pH {value:.1f}, within the {asked} that {what} asks for.")
+        return 0.0
+    way = "sharper" if value < low else "milder"
+    out.off.append(f"pH {value:.1f} is {way} than the {asked} that {what} asks for.")
+    return low - value if value < low else value - high
