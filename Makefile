@@ -87,7 +87,7 @@ test: $(S)/development $(S)/page chromium
 	@echo "· types";     $(VENV)/bin/mypy
 	@echo "· types, front end"; $(NPM) run --silent types
 	@echo "· migrations"; $(RUN) manage.py makemigrations --check --dry-run --verbosity 0
-	@echo "· tests";     $(RUN) manage.py test tests
+	@echo "· tests";     $(RUN) manage.py test tests --noinput --parallel 2
 
 bench: export EYEBRIGHT_DATA = var/bench
 bench: $(S)/development $(S)/page chromium

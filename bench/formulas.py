@@ -11,13 +11,13 @@ from playwright.sync_api import Browser, Page
 from eyebright.core.formulas.assess import assess
 from eyebright.core.formulas.model import washes
 from eyebright.core.materials import library
+from eyebright.formulas.models import Formula
+from eyebright.formulas.schemas.formulas import FormulaIn
+from eyebright.formulas.services.formulas import kept_new
+from eyebright.formulas.services.workbench import as_core
 from eyebright.heads.models import Head
 from eyebright.heads.schemas.heads import HeadIn
 from eyebright.heads.services import save_head
-from eyebright.mix.models import Formula
-from eyebright.mix.schemas.formulas import FormulaIn
-from eyebright.mix.services.bench import as_core
-from eyebright.mix.services.formulas import kept_new
 
 from .chemistry import best
 from .heads import RECORD, get
@@ -74,9 +74,9 @@ def long_formula() -> FormulaIn:
 def formula_bench() -> Figures:
     """Measure them in process, in a household of its own inside the bench's data folder."""
     call_command("migrate", verbosity=0)
-    ours = Formula.objects.filter(name__startswith=CALLED)
+    ours = Formula.with_removed.filter(name__startswith=CALLED)
     ours.delete()
-    Head.objects.filter(name="Formula bench").delete()
+    Head.with_removed.filter(name="Formula bench").delete()
     made = as_core(long_formula()).formula
     assert made is not None
     assert len(made.ingredients) == LINES
@@ -85,7 +85,7 @@ def formula_bench() -> Figures:
         client = Client()
         for place in range(RANKED):
             kept_new(_entered(place))
-        ranking = f"/api/mix/formulas/match?head={head.pk}"
+        ranking = f"/api/formulas/match?head={head.pk}"
         get(client, ranking)  # their readings are worked out once, and kept
         ranked = json.loads(client.get(ranking).content)
         if len(ranked) < RANKED:
@@ -98,7 +98,7 @@ def formula_bench() -> Figures:
             for row in [rows[i % RANKED]]
         )
         words = ("seif", "lin rhas", "trial 17", "zzz")
-        searching = max(best(lambda: get(client, f"/api/mix/formulas?find={word}")) for word in words)  # noqa: B023
+        searching = max(best(lambda: get(client, f"/api/formulas?find={word}")) for word in words)  # noqa: B023
     figures = Figures(best(lambda: assess(made)), seconds, searching)
     ours.delete()
     head.delete()
@@ -108,7 +108,7 @@ def formula_bench() -> Figures:
 def edit_to_kept(browser: Browser, address: str) -> tuple[float, float]:
     """From a key pressed in an amount to its answer painted and kept: ms, median and 95th percentile."""
     page = browser.new_context(viewport={"width": 1280, "height": 800}).new_page()
-    page.goto(f"{address}/mix/formulas")
+    page.goto(f"{address}/formulas")
     page.get_by_role("link", name="Lock-gate clay").click()
     page.get_by_text("Kept", exact=True).wait_for()
     page.wait_for_timeout(1500)

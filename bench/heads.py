@@ -12,9 +12,10 @@ from django.test import Client, override_settings
 from django.test.utils import CaptureQueriesContext
 from django.utils import timezone
 
-from eyebright.heads.models import CheckIn, Head, Wash
+from eyebright.heads.models import CheckIn, Head
 from eyebright.heads.schemas.heads import HeadIn
 from eyebright.heads.services import save_head
+from eyebright.wash.models import Wash
 
 from .chemistry import best
 
@@ -41,7 +42,7 @@ class Page:
 def _old_head() -> Head:
     """A head of this bench's own, made anew, washed once."""
     call_command("migrate", verbosity=0)
-    Head.objects.filter(name="Bench").delete()
+    Head.with_removed.filter(name="Bench").delete()
     head = save_head(HeadIn.model_validate({"name": "Bench", "answers": RECORD}))
     Wash.objects.create(head=head, family="saponin_liquor", given=0.0, answer=2)
     CheckIn.objects.create(head=head, oil=2)

@@ -48,7 +48,7 @@ def head(page: Page, address: str, name: str) -> str:
 
 def bench(page: Page, address: str, name: str) -> str:
     """The address of a formula, found by its name in the list."""
-    page.goto(f"{address}/mix/formulas")
+    page.goto(f"{address}/formulas")
     return page.get_by_role("link", name=name).get_attribute("href") or ""
 
 
@@ -73,9 +73,9 @@ def main() -> None:
         desk.get_by_role("button", name="Lift less").click()
         desk.get_by_role("button", name="Take this change").evaluate("act => act.scrollIntoView(false)")
         shoot(desk, "bench-make-it-so")
-        desk.goto(f"{address}/mix/formulas?head={wren.rsplit('/', 1)[1]}")
+        desk.goto(f"{address}/formulas?head={wren.rsplit('/', 1)[1]}")
         shoot(desk, "formulas-match")
-        desk.goto(f"{address}/mix/washes")
+        desk.goto(f"{address}/wash/chains")
         desk.get_by_role("button", name="Friday, off the barge", exact=True).click()
         shoot(desk, "washes")
         desk.goto(f"{address}/mix")

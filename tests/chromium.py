@@ -1,8 +1,10 @@
 """Debian's Chromium, headless, for the browser tests, the bench and the pictures."""
 
+import atexit
 import shutil
 from collections.abc import Iterator
-from contextlib import contextmanager
+from contextlib import ExitStack, contextmanager
+from functools import cache
 
 from playwright.sync_api import Browser, sync_playwright
 
@@ -10,6 +12,14 @@ FLAGS = (
     "--no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking "
     "--disable-component-update --disable-sync --disable-dev-shm-usage"
 )
+
+
+@cache
+def the_chromium() -> Browser:
+    """The one of this process, started when it is first asked for."""
+    at_the_end = ExitStack()
+    atexit.register(at_the_end.close)
+    return at_the_end.enter_context(chromium())
 
 
 @contextmanager

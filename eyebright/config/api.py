@@ -9,11 +9,15 @@ from ninja.parser import Parser
 from ninja.types import DictStrAny
 from ninja.utils import check_csrf
 
+from eyebright.formulas.api import router as formulas
 from eyebright.heads.api import router as heads
+from eyebright.household.api import router as household
 from eyebright.instruments.api import router as instruments
 from eyebright.journal.api import router as journal
 from eyebright.mix.api import router as mix
 from eyebright.shelf.api import router as shelf
+from eyebright.wash.api import heads as heads_washes
+from eyebright.wash.api import router as wash
 
 from .problems import Problem, install
 
@@ -54,7 +58,11 @@ api = NinjaAPI(
 )
 install(api)
 api.add_router("/instruments", instruments, tags=["instruments"])
+api.add_router("/household", household, tags=["household"])
+api.add_router("/heads", heads_washes, tags=["wash"])  # before the heads' own: its paths are the more exact
 api.add_router("/heads", heads, tags=["heads"])
 api.add_router("/shelf", shelf, tags=["shelf"])
 api.add_router("/mix", mix, tags=["mix"])
+api.add_router("/formulas", formulas, tags=["formulas"])
+api.add_router("/wash", wash, tags=["wash"])
 api.add_router("/journal", journal, tags=["journal"])

@@ -1,6 +1,7 @@
 """Settings. Everything a person keeps lives in one data folder: EYEBRIGHT_DATA, or var/home."""
 
 import os
+import sys
 from pathlib import Path
 
 from csp.constants import NONCE, NONE, SELF
@@ -24,10 +25,13 @@ INSTALLED_APPS = [
     "csp",
     "ninja",
     "eyebright.config",
+    "eyebright.household",
     "eyebright.instruments",
     "eyebright.shelf",
     "eyebright.heads",
+    "eyebright.formulas",
     "eyebright.mix",
+    "eyebright.wash",
     "eyebright.journal",
 ]
 MIDDLEWARE = [
@@ -45,6 +49,10 @@ WSGI_APPLICATION = "eyebright.config.wsgi.application"
 TEMPLATES = [{"BACKEND": "django.template.backends.django.DjangoTemplates", "APP_DIRS": True}]
 APPEND_SLASH = False
 
+# A write-ahead log would leave the clones of a parallel test run empty; no test need outlive a power cut.
+TESTING = sys.argv[1:2] == ["test"]
+JOURNAL, SYNCHRONOUS = ("MEMORY", "OFF") if TESTING else ("WAL", "FULL")
+
 DATABASES = {
     "default": {
         "ENGINE": "django.db.backends.sqlite3",
@@ -52,7 +60,9 @@ DATABASES = {
         "OPTIONS": {
             "transaction_mode": "IMMEDIATE",
             "timeout": 10,
-            "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL; PRAGMA foreign_keys=ON",
+            "init_command": (
+                f"PRAGMA journal_mode={JOURNAL}; PRAGMA synchronous={SYNCHRONOUS}; PRAGMA foreign_keys=ON"
+            ),
         },
         # A file: an in-memory database shares one connection between threads.
         "TEST": {"NAME": DATA / "test.sqlite3"},

@@ -1,17 +1,12 @@
 """The routes of Heads."""
 
-from typing import Annotated
-
-from django.http import FileResponse, HttpRequest, HttpResponse
-from django.utils.text import slugify
-from ninja import File, Query, Router, Status
+from django.http import FileResponse, HttpRequest
+from ninja import File, Router, Status
 from ninja.files import UploadedFile
 
 from eyebright.config.problems import Problem, one
 
 from . import services
-from .pictures import keep_picture, there
-from .schemas.asks import AsksOut
 from .schemas.diary import (
     CheckInIn,
     Diary,
@@ -19,13 +14,10 @@ from .schemas.diary import (
     PatchResultIn,
     PatchTestIn,
     PictureOut,
-    WashChangeIn,
-    WashIn,
 )
-from .schemas.heads import HeadIn, HeadOut, HeadRowOut, KeptOut
-from .schemas.over_time import BlockedOut, DueOut, HistoryOut
+from .schemas.heads import BlockedOut, HeadIn, HeadOut, HeadRowOut, KeptOut
 from .schemas.questions import QuestionsOut
-from .whole import erase_head, whole_head
+from .services.pictures import keep_picture, there
 
 router = Router()
 
@@ -34,12 +26,6 @@ router = Router()
 def questions(request: HttpRequest) -> QuestionsOut:
     """Everything that is asked of a head."""
     return services.questions()
-
-
-@router.get("/due", response=list[DueOut], operation_id="due")
-def due(request: HttpRequest) -> list[DueOut]:
-    """Patch tests that run or are due."""
-    return services.due()
 
 
 @router.get("/blocked", response=list[BlockedOut], operation_id="blocked")
@@ -74,8 +60,8 @@ def change_head(request: HttpRequest, pk: int, entered: HeadIn) -> HeadOut:
 
 @router.delete("/{pk}", response={204: None}, operation_id="remove_head")
 def remove_head(request: HttpRequest, pk: int) -> Status[None]:
-    """Put a head aside; `restore` brings it back."""
-    services.find_head(pk).take_away()
+    """Archive a head; `restore` brings it back."""
+    services.find_head(pk).remove()
     return Status(204, None)
 
 
@@ -83,45 +69,8 @@ def remove_head(request: HttpRequest, pk: int) -> Status[None]:
 def restore_head(request: HttpRequest, pk: int) -> HeadOut:
     """Bring it back."""
     found = services.find_head(pk, also_removed=True)
-    found.put_back()
+    found.restore()
     return services.head_out(found)
-
-
-@router.delete("/{pk}/whole", response={204: None}, operation_id="erase_head")
-def erase(request: HttpRequest, pk: int) -> Status[None]:
-    """Delete a head and all that is kept of it, in every place, for good."""
-    erase_head(services.find_head(pk, also_removed=True))
-    return Status(204, None)
-
-
-@router.get("/{pk}/whole", operation_id="whole_head")
-def whole(request: HttpRequest, pk: int) -> HttpResponse:
-    """All that is kept of a head, in every place: a ZIP of `head.json` and its pictures."""
-    found = services.find_head(pk, also_removed=True)
-    name = slugify(found.name) or f"head-{found.pk}"
-    return HttpResponse(
-        whole_head(found),
-        content_type="application/zip",
-        headers={"Content-Disposition": f'attachment; filename="{name}.zip"'},
-    )
-
-
-@router.get("/{pk}/asks", response=AsksOut, operation_id="asks")
-def asks(
-    request: HttpRequest,
-    pk: int,
-    occasion: str = "ordinary",
-    on_scalp: Annotated[list[str], Query()] = [],  # noqa: B006
-    on_strands: Annotated[list[str], Query()] = [],  # noqa: B006
-) -> AsksOut:
-    """What this head asks for today."""
-    return services.asks(pk, services.today_of(occasion, on_scalp, on_strands))
-
-
-@router.get("/{pk}/history", response=HistoryOut, operation_id="history")
-def history(request: HttpRequest, pk: int) -> HistoryOut:
-    """Its check-ins and outcomes, as small charts take them."""
-    return services.history(pk)
 
 
 @router.post("/{pk}/pictures", response={201: PictureOut}, operation_id="add_picture")
@@ -172,25 +121,13 @@ def patch_result(request: HttpRequest, pk: int, test: int, entered: PatchResultI
     return services.patch_result(pk, test, entered)
 
 
-@router.post("/{pk}/washes", response={201: KeptOut}, operation_id="wash")
-def wash(request: HttpRequest, pk: int, entered: WashIn) -> Status[KeptOut]:
-    """A preparation that was used."""
-    return Status(201, services.wash(pk, entered))
-
-
-@router.patch("/{pk}/washes/{wash}/outcome", response=KeptOut, operation_id="change_wash")
-def change_wash(request: HttpRequest, pk: int, wash: int, entered: WashChangeIn) -> KeptOut:
-    """How it went, and whether the head learns from it."""
-    return services.change_wash(pk, wash, entered)
-
-
 @router.delete("/{pk}/{kind}/{entry}", response=HeadOut, operation_id="take_out_of_diary")
-def take_away(request: HttpRequest, pk: int, kind: Diary, entry: int) -> HeadOut:
-    """Take a check-in, a test or a wash out; `restore` puts it back."""
-    return services.take_away(pk, kind, entry)
+def remove(request: HttpRequest, pk: int, kind: Diary, entry: int) -> HeadOut:
+    """Remove a check-in or a test; `restore` brings it back."""
+    return services.remove(pk, kind, entry)
 
 
-@router.post("/{pk}/{kind}/{entry}/restore", response=HeadOut, operation_id="put_back_in_diary")
-def put_back(request: HttpRequest, pk: int, kind: Diary, entry: int) -> HeadOut:
-    """Put it back."""
-    return services.put_back(pk, kind, entry)
+@router.post("/{pk}/{kind}/{entry}/restore", response=HeadOut, operation_id="restore_in_diary")
+def restore(request: HttpRequest, pk: int, kind: Diary, entry: int) -> HeadOut:
+    """Bring it back."""
+    return services.restore(pk, kind, entry)

@@ -9,10 +9,10 @@ from django.db.models.signals import post_delete
 from django.dispatch import receiver
 from django.utils import timezone
 
-from eyebright.config.kept import Kept
+from eyebright.config.soft_deletion import SoftDeleted
 
 
-class Head(Kept):
+class Head(SoftDeleted):
     """A person's head. `answers`: the record's, by question (core/heads/record.toml)."""
 
     name = models.CharField(max_length=80)
@@ -53,7 +53,7 @@ def forget_file(instance: Picture, **_: Any) -> None:
     instance.file.delete(save=False)
 
 
-class CheckIn(Kept):
+class CheckIn(SoftDeleted):
     """How the scalp was: levels from 0 for none, and flags, by the keys of record.toml."""
 
     head = models.ForeignKey(Head, on_delete=models.CASCADE, related_name="check_ins")
@@ -75,7 +75,7 @@ class CheckIn(Kept):
         return f"{self.head}, {self.at:%d %B %Y}"
 
 
-class TestResult(Kept):
+class TestResult(SoftDeleted):
     """The outcome of one little test, by the keys of little_tests.toml."""
 
     head = models.ForeignKey(Head, on_delete=models.CASCADE, related_name="test_results")
@@ -89,7 +89,7 @@ class TestResult(Kept):
         return f"{self.test}: {self.outcome}"
 
 
-class PatchTest(Kept):
+class PatchTest(SoftDeleted):
     """A patch test. `material`: a library material's or a family's key, empty for something else."""
 
     class Result(models.TextChoices):
@@ -113,31 +113,3 @@ class PatchTest(Kept):
 
     def __str__(self) -> str:
         return self.name
-
-
-class Wash(Kept):
-    """One preparation on one head, and how it went.
-
-    `strength`: how strong it was made, times the usual; `grams` used, empty where nobody knows.
-    `given` and `used` are what the core worked out of it then (core/heads/fits.py, `measured`);
-    `answer` an index of the outcomes; `counts`: whether the head's factors learn from it.
-    """
-
-    head = models.ForeignKey(Head, on_delete=models.CASCADE, related_name="washes")
-    family = models.CharField(max_length=40)
-    at = models.DateTimeField(default=timezone.now, db_index=True)
-    grams = models.DecimalField(max_digits=8, decimal_places=2, null=True, blank=True)
-    strength = models.DecimalField(max_digits=6, decimal_places=3, default=1)
-    minutes = models.DecimalField(max_digits=6, decimal_places=2, null=True, blank=True)
-    given = models.FloatField(null=True, blank=True)
-    used = models.FloatField(null=True, blank=True)
-    answer = models.PositiveSmallIntegerField(null=True, blank=True)
-    counts = models.BooleanField(default=True)
-    note = models.TextField(blank=True)
-
-    class Meta:
-        ordering = ["-at", "-id"]
-        verbose_name_plural = "washes"
-
-    def __str__(self) -> str:
-        return f"{self.family} on {self.head}"

@@ -55,7 +55,7 @@ def change(request: HttpRequest, pk: int, entered: InstrumentIn) -> InstrumentOu
 @router.delete("/{pk}", response={204: None}, operation_id="remove_instrument")
 def remove(request: HttpRequest, pk: int) -> Status[None]:
     """Put one away."""
-    services.find_instrument(pk).take_away()
+    services.find_instrument(pk).remove()
     return Status(204, None)
 
 
@@ -63,7 +63,7 @@ def remove(request: HttpRequest, pk: int) -> Status[None]:
 def restore(request: HttpRequest, pk: int) -> InstrumentOut:
     """Put it back."""
     row = services.find_instrument(pk, also_removed=True)
-    row.put_back()
+    row.restore()
     return services.instrument_out(row)
 
 
@@ -82,12 +82,12 @@ def calibrate(request: HttpRequest, pk: int, entered: CalibrationIn) -> Status[I
 @router.delete("/calibrations/{pk}", response={204: None}, operation_id="remove_calibration")
 def remove_calibration(request: HttpRequest, pk: int) -> Status[None]:
     """Take a calibration back: the one before it counts again."""
-    services.find_calibration(pk).take_away()
+    services.find_calibration(pk).remove()
     return Status(204, None)
 
 
 @router.post("/calibrations/{pk}/restore", response={204: None}, operation_id="restore_calibration")
 def restore_calibration(request: HttpRequest, pk: int) -> Status[None]:
     """Let it count again."""
-    services.find_calibration(pk, also_removed=True).put_back()
+    services.find_calibration(pk, also_removed=True).restore()
     return Status(204, None)

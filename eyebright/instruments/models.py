@@ -2,10 +2,10 @@
 
 from django.db import models
 
-from eyebright.config.kept import Kept
+from eyebright.config.soft_deletion import SoftDeleted
 
 
-class Instrument(Kept):
+class Instrument(SoftDeleted):
     """A scale, pH meter or thermometer.
 
     `link`: how its readings come: typed in by hand, from the stand-in that ships, or over TCP from
@@ -39,7 +39,7 @@ class Instrument(Kept):
         return self.name
 
 
-class Calibration(Kept):
+class Calibration(SoftDeleted):
     """A meter's calibration. `points`: [{ph, millivolts, temperature, doubt}]; the rest comes of them."""
 
     instrument = models.ForeignKey(Instrument, on_delete=models.CASCADE, related_name="calibrations")

@@ -45,7 +45,7 @@ UNITS: dict[str, Any] = {"scale": "g", "meter": "pH", "thermometer": "°C"}
 
 def instruments() -> list[InstrumentOut]:
     """Every instrument."""
-    rows = Instrument.present.prefetch_related("calibrations")
+    rows = Instrument.objects.prefetch_related("calibrations")
     return [instrument_out(row) for row in rows]
 
 
@@ -114,7 +114,7 @@ def _calibration_out(row: Instrument) -> CalibrationOut:
 
 def meter_reach(pk: int) -> float:
     """What a reading with this meter is good to today (pH, 90 %)."""
-    row = Instrument.present.filter(pk=pk, kind=Instrument.Kind.METER).first()
+    row = Instrument.objects.filter(pk=pk, kind=Instrument.Kind.METER).first()
     if row is None:
         raise Problem.field("meter", "That meter is not here any more: choose another, or a strip.")
     kept = _latest(row)
@@ -193,7 +193,7 @@ def _warmth(heard: Heard) -> float | None:
 
 def speaking() -> list[Instrument]:
     """The instruments that speak for themselves."""
-    rows = Instrument.present.exclude(link=Instrument.Link.HAND).prefetch_related("calibrations")
+    rows = Instrument.objects.exclude(link=Instrument.Link.HAND).prefetch_related("calibrations")
     return list(rows)
 
 

@@ -2,13 +2,13 @@
 
 from django.db import models
 
-from eyebright.config.kept import Kept
-from eyebright.heads.models import Wash
+from eyebright.config.soft_deletion import SoftDeleted
 from eyebright.mix.models import Rinse
 from eyebright.shelf.models import Reading
+from eyebright.wash.models import Wash
 
 
-class Entry(Kept):
+class Entry(SoftDeleted):
     """One rinse, from the first pour to the last word on it.
 
     `step` is where the pouring stands; `finished_at` is empty while it is under way. `wash` is what

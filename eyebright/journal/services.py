@@ -7,22 +7,22 @@ from django.db import transaction
 from django.db.models import Q, QuerySet
 from django.utils import timezone
 
-from eyebright.config.kept import as_float, exact
+from eyebright.config.decimals import as_float, exact
 from eyebright.config.problems import Problem, one
 from eyebright.config.wire import caution_out, figure_out
 from eyebright.core.chemistry import MeterReading, Reading, StripReading, compare
-from eyebright.core.mix import cautions_on_reading
+from eyebright.core.mix import cautions_on_reading, used_as
 from eyebright.core.numbers import Figure
 from eyebright.core.rules import Caution
-from eyebright.heads.schemas.diary import WashIn
-from eyebright.heads.services import keep_wash
 from eyebright.mix.models import Rinse
 from eyebright.mix.schemas.jugs import CorrectionsOut
 from eyebright.mix.services.jugs import pass_stops, pour, put_right, taken
 from eyebright.shelf.schemas.readings import ReadIn
 from eyebright.shelf.services.lots import take
 from eyebright.shelf.services.readings import STRIP_STEP, core_reading, keep_reading
-from eyebright.shelf.services.stuff import stuffs
+from eyebright.shelf.services.supplies import supplies_of
+from eyebright.wash.schemas.diary import WashIn
+from eyebright.wash.services.diary import keep_wash
 
 from .models import Entry
 from .schemas import BeginIn, EntriesOut, EntryIn, EntryOut, PouredOut, PutRightIn
@@ -63,7 +63,7 @@ def _on_reading(entry: Entry) -> tuple[Caution, ...]:
 def entry_out(entry: Entry, there: Collection[str] | None = None) -> EntryOut:
     """An entry, with its reading held against the prediction. `there`: which things still stand there."""
     if there is None:
-        there = stuffs(line["stuff"] for line in entry.rinse.lines)
+        there = supplies_of(line["stuff"] for line in entry.rinse.lines)
     read = _reading(entry)
     compared = compare(_predicted(entry.rinse), read) if read else None
     with_what: Literal["strip", "meter"] = "strip" if entry.reading_reach is None else "meter"
@@ -92,7 +92,7 @@ def _whole(entries: QuerySet[Entry]) -> QuerySet[Entry]:
 
 def entries(find: str, offset: int, limit: int) -> EntriesOut:
     """A page of entries, newest first, whose names, head or note hold `find`."""
-    found: QuerySet[Entry] = Entry.present.all()
+    found: QuerySet[Entry] = Entry.objects.all()
     for word in find.split():
         found = found.filter(
             Q(rinse__name__icontains=word)
@@ -101,7 +101,7 @@ def entries(find: str, offset: int, limit: int) -> EntriesOut:
             | Q(note__icontains=word)
         )
     page = list(_whole(found)[offset : offset + limit])
-    there = stuffs({line["stuff"] for entry in page for line in entry.rinse.lines})
+    there = supplies_of({line["stuff"] for entry in page for line in entry.rinse.lines})
     return EntriesOut(items=[entry_out(entry, there) for entry in page], total=found.count())
 
 
@@ -150,7 +150,7 @@ def _take_reading(entry: Entry, read: ReadIn | None) -> None:
     if read is None:
         entry.reading = entry.reading_step = entry.reading_reach = None
         if entry.told:
-            entry.told.take_away()
+            entry.told.remove()
         return
     found = core_reading(read)
     entry.reading = exact(found.figure.value)
@@ -169,9 +169,8 @@ def _tell_head(entry: Entry) -> None:
         return
     if done and entry.wash is None:
         rinse = entry.rinse
-        minutes = float(rinse.minutes) if rinse.use == Rinse.Use.RINSED_OUT else None
-        washed = rinse.facts.get("family") == "alkaline_wash"
-        family = "alkaline_wash" if washed else "spray" if rinse.use == Rinse.Use.LEFT_IN else "acid_rinse"
+        minutes = float(rinse.minutes) if rinse.use == "rinsed_out" else None
+        family = used_as(rinse.facts.get("family", ""), rinse.use)
         entry.wash = keep_wash(
             head,
             WashIn(
@@ -179,19 +178,19 @@ def _tell_head(entry: Entry) -> None:
             ),
         )
     elif entry.wash and done:
-        entry.wash.put_back()
+        entry.wash.restore()
     elif entry.wash:
-        entry.wash.take_away()
+        entry.wash.remove()
 
 
 @transaction.atomic
 def remove(pk: int) -> None:
     """Take an entry out of the journal, and out of its head's washes; `restore` undoes it."""
     entry = find_entry(pk)
-    entry.take_away()
+    entry.remove()
     take(taken(entry.rinse), back=True)
     if entry.told:
-        entry.told.take_away()
+        entry.told.remove()
     _tell_head(entry)
 
 
@@ -199,10 +198,10 @@ def remove(pk: int) -> None:
 def restore(pk: int) -> EntryOut:
     """Undo `remove`."""
     entry = find_entry(pk, also_removed=True)
-    entry.put_back()
+    entry.restore()
     take(taken(entry.rinse))
     if entry.told and entry.reading is not None:
-        entry.told.put_back()
+        entry.told.restore()
     _tell_head(entry)
     return entry_out(entry)
 

@@ -13,9 +13,9 @@ from .schemas.lots import (
     MaterialOut,
     MaterialWholeOut,
     OwnMaterialIn,
-    StuffOut,
+    SupplyOut,
 )
-from .schemas.measures import HouseholdIn, HouseholdOut, SpoonIn, SpoonOut, VesselIn, VesselOut
+from .schemas.measures import SpoonIn, SpoonOut, VesselIn, VesselOut
 from .schemas.readings import NeatReadingIn, ReadingOut, StripSetIn, StripSetOut
 from .schemas.waters import (
     ProfileIn,
@@ -27,7 +27,7 @@ from .schemas.waters import (
     WaterOut,
 )
 from .services import lots as lot_room
-from .services import materials, measures, readings, stuff
+from .services import materials, measures, readings, supplies
 from .services import waters as water_room
 
 router = Router()
@@ -49,12 +49,12 @@ def whole_material(request: HttpRequest, key: str) -> MaterialWholeOut:
     return materials.whole_material(key)
 
 
-@router.get("/stuff", response=list[StuffOut], operation_id="stuff")
-def find_stuff(
+@router.get("/stuff", response=list[SupplyOut], operation_id="stuff")
+def find_supplies(
     request: HttpRequest, find: Find = "", named: Annotated[str, Query(max_length=2000)] = ""
-) -> list[StuffOut]:
+) -> list[SupplyOut]:
     """What can go into a jug, found by any of its names; or what goes by these keys (commas between)."""
-    return stuff.find_stuff(find, [key for key in named.split(",") if key])
+    return supplies.find_supplies(find, [key for key in named.split(",") if key])
 
 
 @router.get("/water-kinds", response=list[WaterKindOut], operation_id="water_kinds")
@@ -110,7 +110,7 @@ def change_lot(request: HttpRequest, pk: int, entered: LotIn) -> LotOut:
 @router.delete("/lots/{pk}", response={204: None}, operation_id="remove_lot")
 def remove_lot(request: HttpRequest, pk: int) -> Status[None]:
     """Take one off the shelf."""
-    lot_room.find_lot(pk).take_away()
+    lot_room.find_lot(pk).remove()
     return Status(204, None)
 
 
@@ -118,7 +118,7 @@ def remove_lot(request: HttpRequest, pk: int) -> Status[None]:
 def restore_lot(request: HttpRequest, pk: int) -> LotOut:
     """Put it back."""
     found = lot_room.find_lot(pk, also_removed=True)
-    found.put_back()
+    found.restore()
     return lot_room.lot_out(found)
 
 
@@ -146,7 +146,7 @@ def change_water(request: HttpRequest, pk: int, entered: WaterIn) -> WaterOut:
 @router.delete("/waters/{pk}", response={204: None}, operation_id="remove_water")
 def remove_water(request: HttpRequest, pk: int) -> Status[None]:
     """Take one off the shelf."""
-    water_room.find_water(pk).take_away()
+    water_room.find_water(pk).remove()
     return Status(204, None)
 
 
@@ -154,7 +154,7 @@ def remove_water(request: HttpRequest, pk: int) -> Status[None]:
 def restore_water(request: HttpRequest, pk: int) -> WaterOut:
     """Put it back."""
     found = water_room.find_water(pk, also_removed=True)
-    found.put_back()
+    found.restore()
     return water_room.water_out(found)
 
 
@@ -179,30 +179,18 @@ def titrate(request: HttpRequest, pk: int, entered: TitrationIn) -> TitrationOut
 @router.delete("/profiles/{pk}", response={204: None}, operation_id="remove_profile")
 def remove_profile(request: HttpRequest, pk: int) -> Status[None]:
     """Take figures of a day away."""
-    water_room.find_profile(pk).take_away()
+    water_room.find_profile(pk).remove()
     return Status(204, None)
 
 
 @router.post("/profiles/{pk}/restore", response={204: None}, operation_id="restore_profile")
 def restore_profile(request: HttpRequest, pk: int) -> Status[None]:
     """Put them back."""
-    water_room.find_profile(pk, also_removed=True).put_back()
+    water_room.find_profile(pk, also_removed=True).restore()
     return Status(204, None)
 
 
 # ---- what the household measures with ----
-
-
-@router.get("/household", response=HouseholdOut, operation_id="household")
-def household(request: HttpRequest) -> HouseholdOut:
-    """Whose spoons and cups these are."""
-    return measures.household()
-
-
-@router.put("/household", response=HouseholdOut, operation_id="change_household")
-def change_household(request: HttpRequest, entered: HouseholdIn) -> HouseholdOut:
-    """Change that."""
-    return measures.save_household(entered)
 
 
 @router.get("/vessels", response=list[VesselOut], operation_id="vessels")
@@ -226,7 +214,7 @@ def change_vessel(request: HttpRequest, pk: int, entered: VesselIn) -> VesselOut
 @router.delete("/vessels/{pk}", response={204: None}, operation_id="remove_vessel")
 def remove_vessel(request: HttpRequest, pk: int) -> Status[None]:
     """Take one off the shelf."""
-    measures.find_vessel(pk).take_away()
+    measures.find_vessel(pk).remove()
     return Status(204, None)
 
 
@@ -234,7 +222,7 @@ def remove_vessel(request: HttpRequest, pk: int) -> Status[None]:
 def restore_vessel(request: HttpRequest, pk: int) -> VesselOut:
     """Put it back."""
     found = measures.find_vessel(pk, also_removed=True)
-    found.put_back()
+    found.restore()
     return measures.vessel_out(found)
 
 
@@ -259,7 +247,7 @@ def change_spoon(request: HttpRequest, pk: int, entered: SpoonIn) -> SpoonOut:
 @router.delete("/spoons/{pk}", response={204: None}, operation_id="remove_spoon")
 def remove_spoon(request: HttpRequest, pk: int) -> Status[None]:
     """Take one off the shelf."""
-    measures.find_spoon(pk).take_away()
+    measures.find_spoon(pk).remove()
     return Status(204, None)
 
 
@@ -267,7 +255,7 @@ def remove_spoon(request: HttpRequest, pk: int) -> Status[None]:
 def restore_spoon(request: HttpRequest, pk: int) -> SpoonOut:
     """Put it back."""
     found = measures.find_spoon(pk, also_removed=True)
-    found.put_back()
+    found.restore()
     return measures.spoon_out(found)
 
 
@@ -295,7 +283,7 @@ def change_strips(request: HttpRequest, pk: int, entered: StripSetIn) -> StripSe
 @router.delete("/strips/{pk}", response={204: None}, operation_id="remove_strips")
 def remove_strips(request: HttpRequest, pk: int) -> Status[None]:
     """Take one off the shelf."""
-    readings.find_strips(pk).take_away()
+    readings.find_strips(pk).remove()
     return Status(204, None)
 
 
@@ -303,7 +291,7 @@ def remove_strips(request: HttpRequest, pk: int) -> Status[None]:
 def restore_strips(request: HttpRequest, pk: int) -> StripSetOut:
     """Put it back."""
     found = readings.find_strips(pk, also_removed=True)
-    found.put_back()
+    found.restore()
     return readings.strip_set_out(found)
 
 
@@ -322,7 +310,7 @@ def add_reading(request: HttpRequest, entered: NeatReadingIn) -> Status[ReadingO
 @router.delete("/readings/{pk}", response={204: None}, operation_id="remove_reading")
 def remove_reading(request: HttpRequest, pk: int) -> Status[None]:
     """Take a reading back: it tells nothing any more."""
-    readings.find_reading(pk).take_away()
+    readings.find_reading(pk).remove()
     return Status(204, None)
 
 
@@ -330,5 +318,5 @@ def remove_reading(request: HttpRequest, pk: int) -> Status[None]:
 def restore_reading(request: HttpRequest, pk: int) -> ReadingOut:
     """Let it tell again."""
     found = readings.find_reading(pk, also_removed=True)
-    found.put_back()
+    found.restore()
     return readings.reading_out(found)

@@ -6,25 +6,10 @@ What goes into a jug is named by a key everywhere: `lot-3`, `water-2`; a materia
 from django.core.validators import MinValueValidator
 from django.db import models
 
-from eyebright.config.kept import Kept
+from eyebright.config.soft_deletion import SoftDeleted
 
 
-class Household(models.Model):
-    """What holds for the whole household: one row.
-
-    `system`: whose spoons and cups; `currency` as written; `schools`: what it holds where makers disagree,
-    by key.
-    """
-
-    system = models.CharField(max_length=20, default="metric")
-    currency = models.CharField(max_length=8, default="£")
-    schools = models.JSONField(default=dict, blank=True)
-
-    def __str__(self) -> str:
-        return self.system
-
-
-class OwnMaterial(Kept):
+class OwnMaterial(SoftDeleted):
     """A material that the library does not hold: its kind, and what is known of it (figures by name)."""
 
     name = models.CharField(max_length=80)
@@ -40,7 +25,7 @@ class OwnMaterial(Kept):
         return self.name
 
 
-class Lot(Kept):
+class Lot(SoftDeleted):
     """A bottle or bag: a material, under the household's own name.
 
     `strength` is the household's own figure (g per 100 mL, or % by weight); empty means the
@@ -65,7 +50,7 @@ class Lot(Kept):
         return self.name
 
 
-class Vessel(Kept):
+class Vessel(SoftDeleted):
     """A bottle, bowl or jug of the household's own. `volume` in mL; `marks`: [{name, volume}] on it."""
 
     name = models.CharField(max_length=80)
@@ -79,7 +64,7 @@ class Vessel(Kept):
         return self.name
 
 
-class Spoon(Kept):
+class Spoon(SoftDeleted):
     """A spoon or scoop of the household's own: mL, or g of one material (its key) weighed with it."""
 
     name = models.CharField(max_length=80)
@@ -94,7 +79,7 @@ class Spoon(Kept):
         return self.name
 
 
-class WaterSource(Kept):
+class WaterSource(SoftDeleted):
     """A water: a class of the library, narrowed by its latest profile."""
 
     kind = models.CharField(max_length=40)
@@ -108,7 +93,7 @@ class WaterSource(Kept):
         return self.name
 
 
-class WaterProfile(Kept):
+class WaterProfile(SoftDeleted):
     """Figures of a water on a day: alkalinity and hardness in mg/L as CaCO3, sodium in mg/L, its own pH.
 
     `alkalinity_low` and `_high` are the 90 % range where it was titrated.
@@ -137,7 +122,7 @@ class WaterProfile(Kept):
         return f"{self.water} on {self.on}"
 
 
-class StripSet(Kept):
+class StripSet(SoftDeleted):
     """A pack of pH strips: the pH of each block of colour on it, lowest first."""
 
     name = models.CharField(max_length=80)
@@ -150,7 +135,7 @@ class StripSet(Kept):
         return self.name
 
 
-class Reading(Kept):
+class Reading(SoftDeleted):
     """A pH that was read: of one thing by itself (one line), or of a jug.
 
     `step` (and the strips' `low` and `high` ends) for strips, `reach` (pH, 90 %) for a meter.

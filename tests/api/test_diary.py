@@ -5,7 +5,8 @@ from typing import Any
 
 from django.utils import timezone
 
-from eyebright.heads.models import PatchTest, Wash
+from eyebright.heads.models import PatchTest
+from eyebright.wash.models import Wash
 
 from .heads import HeadsTestCase
 

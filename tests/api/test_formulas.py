@@ -9,7 +9,7 @@ from django.utils import timezone
 from pypdf import PdfReader
 from reportlab.lib.pagesizes import A5
 
-from eyebright.mix.models import Formula, FormulaVersion
+from eyebright.formulas.models import Formula, FormulaVersion
 
 from .heads import HeadsTestCase
 from .support import ApiTestCase
@@ -33,12 +33,12 @@ class BenchTestCase(ApiTestCase):
 
     def add(self, *lines: list[str], **changes: Any) -> dict[str, Any]:
         """A formula on the bench."""
-        return self.call("POST", "/mix/formulas", {"formula": body(*lines, **changes)}, 201)
+        return self.call("POST", "/formulas", {"formula": body(*lines, **changes)}, 201)
 
     def save(self, kept: dict[str, Any], status: int = 200, **changes: Any) -> dict[str, Any]:
         """Change it."""
         asked = {"version": kept["version"], "formula": kept["formula"] | changes}
-        return self.call("PUT", f"/mix/formulas/{kept['id']}", asked, status)
+        return self.call("PUT", f"/formulas/{kept['id']}", asked, status)
 
     def problems(self, kept: dict[str, Any]) -> dict[str, str]:
         """What cannot be reckoned, by field."""
@@ -49,9 +49,9 @@ class Writing(BenchTestCase):
     """Kept as it was written, and read."""
 
     def test_every_starting_point_begins_a_formula_that_can_be_read(self) -> None:
-        for start in self.call("GET", "/mix/bench")["starts"]:
+        for start in self.call("GET", "/formulas/bench")["starts"]:
             with self.subTest(start["key"]):
-                kept = self.call("POST", "/mix/formulas", {"start": start["key"]}, 201)
+                kept = self.call("POST", "/formulas", {"start": start["key"]}, 201)
                 self.assertEqual(kept["problems"], [])
                 self.assertEqual(kept["formula"]["name"], start["name"])
                 self.assertIsNotNone(kept["reading"])
@@ -59,7 +59,7 @@ class Writing(BenchTestCase):
     def test_a_starting_point_is_made_of_what_the_household_has(self) -> None:
         soapwort = self.call("POST", "/shelf/lots", {"material": "soapwort", "name": "Ours"}, 201)
         rain = self.put_tap(kind="rain", name="Rain barrel")
-        kept = self.call("POST", "/mix/formulas", {"start": "lamplight_soapwort"}, 201)
+        kept = self.call("POST", "/formulas", {"start": "lamplight_soapwort"}, 201)
         keys = [each["stuff"] for each in kept["formula"]["lines"]]
         self.assertEqual(keys, [f"water-{rain}", soapwort["key"], "lib-linden"])
 
@@ -68,7 +68,7 @@ class Writing(BenchTestCase):
         self.assertEqual([each["amount"] for each in kept["formula"]["lines"]], ["1 ½", "0,1"])
         grams = kept["reading"]["lines"]
         self.assertAlmostEqual(grams[0]["grams"]["value"], 1.5 * 15 * 0.8, delta=0.01)
-        again = self.call("GET", f"/mix/formulas/{kept['id']}")
+        again = self.call("GET", f"/formulas/{kept['id']}")
         self.assertEqual(again["formula"], kept["formula"])
         self.assertEqual(again["reading"], kept["reading"])
 
@@ -91,7 +91,7 @@ class Writing(BenchTestCase):
     def test_for_a_vessel_that_is_too_small(self) -> None:
         pan = self.call("POST", "/shelf/vessels", {"name": "milk pan", "volume": 700}, 201)
         kept = self.add()
-        found = self.call("GET", f"/mix/formulas/{kept['id']}?vessel={pan['id']}")
+        found = self.call("GET", f"/formulas/{kept['id']}?vessel={pan['id']}")
         self.assertIn("The milk pan holds 700 mL", found["reading"]["too_small"])
 
 
@@ -132,7 +132,7 @@ class Bad(BenchTestCase):
 
     def test_a_formula_without_a_name_or_of_no_family(self) -> None:
         kept = self.add()
-        path = f"/mix/formulas/{kept['id']}"
+        path = f"/formulas/{kept['id']}"
         asked = {"version": 1, "formula": kept["formula"] | {"name": "  "}}
         self.assertEqual(self.refused("PUT", path, asked, "name"), "Give it a name.")
         found = self.save(kept, family="soup")
@@ -143,7 +143,7 @@ class Bad(BenchTestCase):
         kept = self.add([lot["key"], "60", "g"], LIQUOR[1])
         before = kept["reading"]["lift"]["scalp"]
         self.raw("DELETE", f"/shelf/lots/{lot['id']}")
-        found = self.call("GET", f"/mix/formulas/{kept['id']}")
+        found = self.call("GET", f"/formulas/{kept['id']}")
         self.assertIn("Ours is no longer on the shelf", self.problems(found)["lines.0.stuff"])
         self.assertEqual(found["reading"]["lift"]["scalp"], before)
         self.assertEqual({each["name"] for each in found["stuff"]}, {"Ours", "Rain water"})
@@ -152,26 +152,26 @@ class Bad(BenchTestCase):
         kept = self.add()
         mine = self.save(kept, about="mine")
         self.assertEqual(mine["version"], 2)
-        path = f"/mix/formulas/{kept['id']}"
+        path = f"/formulas/{kept['id']}"
         asked = {"version": 1, "formula": kept["formula"] | {"about": "theirs"}}
         self.assertIn("another window", self.refused("PUT", path, asked, "version", 409))
         self.assertEqual(self.call("GET", path)["formula"]["about"], "mine")
         self.assertEqual(self.save(mine)["version"], 2)  # nothing changed, nothing counted
 
     def test_what_is_gone_is_said(self) -> None:
-        self.call("GET", "/mix/formulas/99", None, 404)
+        self.call("GET", "/formulas/99", None, 404)
         kept = self.add()
-        self.call("GET", f"/mix/formulas/{kept['id']}/versions", None)
-        self.call("POST", f"/mix/formulas/{kept['id']}/versions/7/back", None, 404)
+        self.call("GET", f"/formulas/{kept['id']}/versions", None)
+        self.call("POST", f"/formulas/{kept['id']}/versions/7/back", None, 404)
         asked = {"version": 1, "formula": kept["formula"], "head": 9}
-        self.assertIn("head", self.refused("PUT", f"/mix/formulas/{kept['id']}", asked, "head"))
+        self.assertIn("head", self.refused("PUT", f"/formulas/{kept['id']}", asked, "head"))
 
     def test_taken_off_and_put_back(self) -> None:
         kept = self.add()
-        self.call("DELETE", f"/mix/formulas/{kept['id']}", None, 204)
-        self.assertEqual(self.call("GET", "/mix/formulas")["there_are"], 0)
-        self.call("POST", f"/mix/formulas/{kept['id']}/put-back")
-        self.assertEqual(self.call("GET", "/mix/formulas")["there_are"], 1)
+        self.call("DELETE", f"/formulas/{kept['id']}", None, 204)
+        self.assertEqual(self.call("GET", "/formulas")["there_are"], 0)
+        self.call("POST", f"/formulas/{kept['id']}/restore")
+        self.assertEqual(self.call("GET", "/formulas")["there_are"], 1)
 
 
 class Many(BenchTestCase):
@@ -188,9 +188,9 @@ class Many(BenchTestCase):
             ("moon", []),
         ):
             with self.subTest(find):
-                found = self.call("GET", f"/mix/formulas?find={find}")
+                found = self.call("GET", f"/formulas?find={find}")
                 self.assertEqual([each["name"] for each in found["formulas"]], names)
-        (row,) = self.call("GET", "/mix/formulas?family=saponin_liquor")["formulas"]
+        (row,) = self.call("GET", "/formulas?family=saponin_liquor")["formulas"]
         self.assertEqual(row["lines"], "Soapwort root, Rain water")
         self.assertTrue(row["grade"])
         self.assertLess(row["ph"]["low"], row["ph"]["high"])
@@ -199,7 +199,7 @@ class Many(BenchTestCase):
         Formula.objects.bulk_create(
             Formula(name=f"Trial {i}", family="mask", body=body(), search=f"trial {i}") for i in range(70)
         )
-        found = self.call("GET", "/mix/formulas?find=trial")
+        found = self.call("GET", "/formulas?find=trial")
         self.assertEqual((len(found["formulas"]), found["found"], found["there_are"]), (60, 70, 70))
 
 
@@ -212,7 +212,7 @@ class Versions(BenchTestCase):
 
     def test_a_sitting_keeps_the_state_that_it_began_with(self) -> None:
         kept = self.changed(self.changed(self.add(), "70"), "80")
-        path = f"/mix/formulas/{kept['id']}/versions"
+        path = f"/formulas/{kept['id']}/versions"
         (first,) = self.call("GET", path)
         self.assertEqual(first["formula"]["lines"][0]["amount"], "60")
         Formula.objects.update(changed_at=timezone.now() - timedelta(hours=2))
@@ -222,7 +222,7 @@ class Versions(BenchTestCase):
 
     def test_kept_by_name_and_back_again(self) -> None:
         kept = self.add()
-        path = f"/mix/formulas/{kept['id']}/versions"
+        path = f"/formulas/{kept['id']}/versions"
         self.assertEqual(self.call("POST", path, {"name": "the good one"})[0]["name"], "the good one")
         self.assertEqual(len(self.call("POST", path, {"name": "again"})), 1)  # the same state is one version
         kept = self.changed(kept, "20")
@@ -234,27 +234,27 @@ class Versions(BenchTestCase):
 
     def test_a_copy_of_a_formula_or_of_a_version(self) -> None:
         kept = self.changed(self.add(), "20")
-        copy = self.call("POST", "/mix/formulas", {"copy_of": kept["id"]}, 201)
-        older = self.call("POST", "/mix/formulas", {"copy_of": kept["id"], "number": 1}, 201)
+        copy = self.call("POST", "/formulas", {"copy_of": kept["id"]}, 201)
+        older = self.call("POST", "/formulas", {"copy_of": kept["id"], "number": 1}, 201)
         self.assertEqual([each["formula"]["lines"][0]["amount"] for each in (copy, older)], ["20", "60"])
         self.assertNotEqual(copy["id"], kept["id"])
 
     def test_side_by_side(self) -> None:
         kept = self.changed(self.add(), "20")
-        found = self.call("GET", f"/mix/formulas/compare?which={kept['id']},{kept['id']}.1")
+        found = self.call("GET", f"/formulas/compare?which={kept['id']},{kept['id']}.1")
         self.assertEqual(found["names"], ["Lamplight soapwort", "Lamplight soapwort, version 1"])
         differ = {row["what"]: row["cells"] for row in found["rows"] if row["differs"]}
         self.assertEqual(differ["Soapwort root"], ["20 g, dried, whole", "60 g, dried, whole"])
         self.assertNotIn("Rain water", differ)
         for which in ("", "1", "1,2,3,4", "x,y", f"{kept['id']},-1"):
-            self.refused("GET", f"/mix/formulas/compare?which={which}", None, "which")
+            self.refused("GET", f"/formulas/compare?which={which}", None, "which")
 
 
 class Proposing(BenchTestCase):
     """Backwards from what is wanted; nothing is kept until it is taken."""
 
     def ask(self, kept: dict[str, Any], goal: str, **more: Any) -> dict[str, Any]:
-        return self.call("POST", "/mix/formulas/propose", {"goal": goal, "formula": kept["formula"]} | more)
+        return self.call("POST", "/formulas/propose", {"goal": goal, "formula": kept["formula"]} | more)
 
     def test_a_proposal_is_shown_beside_what_is_now_and_then_taken(self) -> None:
         kept = self.add()
@@ -262,8 +262,8 @@ class Proposing(BenchTestCase):
         self.assertTrue(found["met"] and len(found["changes"]) == 1)
         lift = next(each for each in found["beside"] if each["what"] == "scalp oil lifted")
         self.assertLess(lift["before"]["value"], lift["after"]["value"])
-        self.assertEqual(self.call("GET", f"/mix/formulas/{kept['id']}")["version"], 1)
-        taken = self.call("PUT", f"/mix/formulas/{kept['id']}", {"version": 1, "formula": found["formula"]})
+        self.assertEqual(self.call("GET", f"/formulas/{kept['id']}")["version"], 1)
+        taken = self.call("PUT", f"/formulas/{kept['id']}", {"version": 1, "formula": found["formula"]})
         self.assertAlmostEqual(taken["reading"]["lift"]["scalp"]["value"], lift["after"]["value"], places=6)
 
     def test_every_goal_answers(self) -> None:
@@ -311,9 +311,9 @@ class Proposing(BenchTestCase):
         ):
             with self.subTest(goal):
                 asked = {"goal": goal, "formula": kept["formula"]} | more
-                self.refused("POST", "/mix/formulas/propose", asked, field)
+                self.refused("POST", "/formulas/propose", asked, field)
         broken = {"goal": "less", "formula": body(["lib-soapwort", "", "g"])}
-        self.assertIn("How much", self.refused("POST", "/mix/formulas/propose", broken, "lines.0.amount"))
+        self.assertIn("How much", self.refused("POST", "/formulas/propose", broken, "lines.0.amount"))
 
 
 class Sharing(BenchTestCase):
@@ -329,18 +329,18 @@ class Sharing(BenchTestCase):
             ("inci", "text/plain", b"Aqua, Saponaria"),
         ):
             with self.subTest(kind):
-                answer = self.client.get(f"/api/mix/formulas/{kept['id']}/file/{kind}")
+                answer = self.client.get(f"/api/formulas/{kept['id']}/file/{kind}")
                 self.assertEqual(answer.status_code, 200)
                 self.assertTrue(answer.headers["Content-Type"].startswith(media))
                 self.assertTrue(answer.content.startswith(begins), answer.content[:40])
-        self.call("GET", f"/mix/formulas/{kept['id']}/file/exe", None, 422)
+        self.call("GET", f"/formulas/{kept['id']}/file/exe", None, 422)
 
     def test_a_card_is_one_a5_page_however_long_the_formula(self) -> None:
         many = [["lib-" + key, "5", "g"] for key in ("kaolin", "nettle", "sage", "linden", "hop") * 5]
         for lines in (LIQUOR, many):
             kept = self.add(*lines, about="word " * 200)
             pages = PdfReader(
-                io.BytesIO(self.client.get(f"/api/mix/formulas/{kept['id']}/file/pdf").content)
+                io.BytesIO(self.client.get(f"/api/formulas/{kept['id']}/file/pdf").content)
             ).pages
             self.assertEqual(len(pages), 1)
             size = pages[0].mediabox
@@ -350,14 +350,14 @@ class Sharing(BenchTestCase):
 
     def test_what_cannot_be_reckoned_is_not_given_out(self) -> None:
         kept = self.add(["lib-soapwort", "", "g"])
-        self.refused("GET", f"/mix/formulas/{kept['id']}/file/pdf", None, "lines.0.amount")
+        self.refused("GET", f"/formulas/{kept['id']}/file/pdf", None, "lines.0.amount")
 
     def test_a_recipe_goes_out_and_comes_in_the_same(self) -> None:
         kept = self.add(
             steps=[{"kind": "simmer", "adds": [1, 2], "least": 12, "most": 20}, {"kind": "strain"}]
         )
-        recipe = self.client.get(f"/api/mix/formulas/{kept['id']}/file/jsonld").content.decode()
-        found = self.call("POST", "/mix/formulas/bring", {"text": recipe}, 201)
+        recipe = self.client.get(f"/api/formulas/{kept['id']}/file/jsonld").content.decode()
+        found = self.call("POST", "/formulas/bring", {"text": recipe}, 201)
         self.assertEqual(found["kept"], [])
         self.assertEqual(found["formula"]["problems"], [])
         self.assertEqual(found["formula"]["reading"]["lift"], kept["reading"]["lift"])
@@ -371,7 +371,7 @@ class Sharing(BenchTestCase):
             "recipeInstructions": "Soak overnight. Dance in a ring.",
             "additionalProperty": [{"propertyID": "eyebright:use", "value": "drunk"}],
         }
-        found = self.call("POST", "/mix/formulas/bring", {"text": json.dumps(recipe)}, 201)
+        found = self.call("POST", "/formulas/bring", {"text": json.dumps(recipe)}, 201)
         lines = found["formula"]["formula"]["lines"]
         self.assertEqual([each["stuff"] for each in lines], ["lib-oat_flour", "", "lib-honey"])
         self.assertEqual(lines[1]["text"], "3 g moon dust")
@@ -382,12 +382,12 @@ class Sharing(BenchTestCase):
     def test_broken_files_are_said(self) -> None:
         for text, words in (('{"@type": ', "broken"), ("<html></html>", "no recipe"), ("", "nothing in it")):
             with self.subTest(words):
-                self.assertIn(words, self.refused("POST", "/mix/formulas/bring", {"text": text}, "text"))
+                self.assertIn(words, self.refused("POST", "/formulas/bring", {"text": text}, "text"))
 
     def test_pasted_lines(self) -> None:
         rain = self.put_tap(kind="rain", name="Rain barrel")
         found = self.call(
-            "POST", "/mix/lines", {"text": "60 g Seifenkraut\n½ cup rain\n5 drops kaolin\nmoon dust"}
+            "POST", "/formulas/lines", {"text": "60 g Seifenkraut\n½ cup rain\n5 drops kaolin\nmoon dust"}
         )
         self.assertEqual(
             [each["stuff"] for each in found], ["lib-soapwort", f"water-{rain}", "lib-kaolin", ""]
@@ -400,12 +400,12 @@ class ForAHead(HeadsTestCase):
     """Read for a head, matched to it, and the schools of the household."""
 
     def start(self, key: str) -> dict[str, Any]:
-        return self.call("POST", "/mix/formulas", {"start": key}, 201)
+        return self.call("POST", "/formulas", {"start": key}, 201)
 
     def test_read_for_a_head_its_rules_hold(self) -> None:
         kept = self.start("winding_hole")
         child = self.put_ottoline()
-        found = self.call("GET", f"/mix/formulas/{kept['id']}?head={child}")
+        found = self.call("GET", f"/formulas/{kept['id']}?head={child}")
         self.assertIn("soda-child", [each["id"] for each in found["reading"]["cautions"]])
         self.assertNotIn("soda-child", [each["id"] for each in kept["reading"]["cautions"]])
 
@@ -413,12 +413,12 @@ class ForAHead(HeadsTestCase):
         for key in ("winding_hole", "lamplight_soapwort", "stove_soap", "buttermilk_mask"):
             self.start(key)
         child = self.put_ottoline()
-        found = self.call("GET", f"/mix/formulas/match?head={child}")
+        found = self.call("GET", f"/formulas/match?head={child}")
         by_name = {each["name"]: each for each in found}
         self.assertEqual(by_name["Winding-hole soda"]["verdict"], "ruled_out")
         self.assertTrue(by_name["Winding-hole soda"]["stops"])
         self.assertTrue(all(each["reasons"] or each["against"] or each["stops"] for each in found))
-        again = self.call("GET", f"/mix/formulas/match?head={child}")
+        again = self.call("GET", f"/formulas/match?head={child}")
         self.assertEqual(found, again)
 
     def test_a_match_follows_what_changes_under_it(self) -> None:
@@ -426,56 +426,56 @@ class ForAHead(HeadsTestCase):
         wren = self.put_wren()
 
         def lift() -> float:
-            found = self.call("GET", f"/mix/formulas/match?head={wren}")
+            found = self.call("GET", f"/formulas/match?head={wren}")
             return next(each["lift"]["value"] for each in found if each["id"] == kept["id"])
 
         before = lift()
         lines = kept["formula"]["lines"]
         lines[1]["amount"] = "4"
         asked = {"version": 1, "formula": kept["formula"] | {"lines": lines}, "head": wren}
-        self.call("PUT", f"/mix/formulas/{kept['id']}", asked)
+        self.call("PUT", f"/formulas/{kept['id']}", asked)
         self.assertLess(lift(), before - 0.1)
 
     def test_what_the_shelf_can_make_is_offered_too(self) -> None:
         wren = self.put_wren()
-        self.assertEqual(self.call("GET", f"/mix/formulas/match?head={wren}"), [])
+        self.assertEqual(self.call("GET", f"/formulas/match?head={wren}"), [])
         for what in ("sunflower_oil", "hemp_seed_oil"):
             self.call("POST", "/shelf/lots", {"material": what, "name": what}, 201)
-        (found,) = self.call("GET", f"/mix/formulas/match?head={wren}")
+        (found,) = self.call("GET", f"/formulas/match?head={wren}")
         self.assertEqual((found["id"], found["start"]), (None, "night_watch_oil"))
 
     def test_one_wash_for_a_head(self) -> None:
         kept = self.start("lock_gate_clay")
         wren = self.put_wren()
         asked = {"goal": "head", "formula": kept["formula"], "head": wren}
-        found = self.call("POST", "/mix/formulas/propose", asked)
+        found = self.call("POST", "/formulas/propose", asked)
         self.assertIn("One wash for Wren Halloway", found["says"])
 
     def test_as_much_as_a_head_asks_for(self) -> None:
         kept = self.start("stove_soap")
         wren = self.put_wren()
         asked = {"goal": "asked", "formula": kept["formula"], "head": wren}
-        found = self.call("POST", "/mix/formulas/propose", asked)
+        found = self.call("POST", "/formulas/propose", asked)
         lift = next(each for each in found["beside"] if each["what"] == "scalp oil lifted")["after"]
         wanted = self.call("GET", f"/heads/{wren}/asks")["scalp"]["lift"]
         self.assertTrue(found["met"])
         self.assertTrue(wanted["low"] < lift["value"] < wanted["high"])
-        self.refused("POST", "/mix/formulas/propose", asked | {"head": None}, "head")
+        self.refused("POST", "/formulas/propose", asked | {"head": None}, "head")
 
     def test_schools(self) -> None:
         picked = {"soda": "never", "clay": "dry", "strength": "strong", "metal": ""}
-        kept = self.call("PUT", "/mix/schools", {"picked": picked})
+        kept = self.call("PUT", "/household/schools", {"picked": picked})
         self.assertEqual(kept, {"soda": "never", "clay": "dry", "strength": "strong"})
-        self.assertEqual(self.call("GET", "/mix/bench")["picked"], kept)
+        self.assertEqual(self.call("GET", "/formulas/bench")["picked"], kept)
         self.assertIn("no soda", self.start("winding_hole")["reading"]["against_school"][0])
-        clay = self.call("POST", "/mix/formulas", {"family": "clay_damp"}, 201)
+        clay = self.call("POST", "/formulas", {"family": "clay_damp"}, 201)
         self.assertEqual(clay["formula"]["family"], "clay_dry")
         rinse = self.start("towpath_rinse")["formula"]["lines"]
         self.assertEqual(rinse[0]["amount"], rinse[1]["amount"])  # one to one
-        self.refused("PUT", "/mix/schools", {"picked": {"soda": "perhaps"}}, "schools")
+        self.refused("PUT", "/household/schools", {"picked": {"soda": "perhaps"}}, "schools")
         own = self.start("winding_hole")
         asked = {"version": 1, "formula": own["formula"] | {"schools": {"soda": "limits"}}}
-        found = self.call("PUT", f"/mix/formulas/{own['id']}", asked)
+        found = self.call("PUT", f"/formulas/{own['id']}", asked)
         self.assertEqual(found["reading"]["against_school"], [])
 
 
@@ -484,7 +484,7 @@ class Washes(HeadsTestCase):
 
     def links(self) -> list[dict[str, Any]]:
         made = {
-            key: self.call("POST", "/mix/formulas", {"start": key}, 201)["id"]
+            key: self.call("POST", "/formulas", {"start": key}, 201)["id"]
             for key in ("night_watch_oil", "stove_soap", "towpath_rinse")
         }
         oil, soap, rinse = ({"formula": pk} for pk in made.values())
@@ -492,32 +492,34 @@ class Washes(HeadsTestCase):
 
     def test_read_kept_changed_taken_away_and_put_back(self) -> None:
         links = self.links()
-        found = self.call("POST", "/mix/washes/read", {"links": links})
+        found = self.call("POST", "/wash/chains/read", {"links": links})
         self.assertEqual([each["plain"] for each in found["along"]], [False, False, True, False])
         self.assertEqual(found["along"][-1]["so_far"], found["minutes"])
         self.assertNotIn("wash-no-acid", [each["id"] for each in found["cautions"]])
-        kept = self.call("POST", "/mix/washes", {"name": "Friday", "links": links}, 201)
+        kept = self.call("POST", "/wash/chains", {"name": "Friday", "links": links}, 201)
         self.assertEqual(
             kept["names"], ["Night-watch serum", "Stove-side soap", "Plain water", "Towpath rinse"]
         )
-        path = f"/mix/washes/{kept['id']}"
+        path = f"/wash/chains/{kept['id']}"
         self.assertEqual(self.call("PUT", path, {"name": "Saturday", "links": links[:2]})["name"], "Saturday")
         self.call("DELETE", path, None, 204)
-        self.assertEqual(self.call("GET", "/mix/washes"), [])
-        self.assertEqual(self.call("POST", f"{path}/put-back")["name"], "Saturday")
+        self.assertEqual(self.call("GET", "/wash/chains"), [])
+        self.assertEqual(self.call("POST", f"{path}/restore")["name"], "Saturday")
 
     def test_for_a_head_it_says_what_is_asked(self) -> None:
         wren = self.put_wren()
-        found = self.call("POST", "/mix/washes/read", {"links": self.links(), "head": wren})
+        found = self.call("POST", "/wash/chains/read", {"links": self.links(), "head": wren})
         self.assertIn("this scalp asks for today", found["asked"])
 
     def test_what_cannot_be_is_said_beside_its_link(self) -> None:
         links = self.links()
-        self.refused("POST", "/mix/washes/read", {"links": []}, "links")
-        self.refused("POST", "/mix/washes/read", {"links": [{"formula": 999}]}, "links.0.formula")
-        self.refused("POST", "/mix/washes", {"name": "x", "links": [{"formula": 999}]}, "links.0.formula")
-        self.refused("POST", "/mix/washes/read", {"links": [{"formula": None, "times": 99}]}, "links.0.times")
-        kept = self.call("POST", "/mix/washes", {"name": "Friday", "links": links}, 201)
-        self.call("DELETE", f"/mix/formulas/{links[1]['formula']}", None, 204)
-        (found,) = self.call("GET", "/mix/washes")
+        self.refused("POST", "/wash/chains/read", {"links": []}, "links")
+        self.refused("POST", "/wash/chains/read", {"links": [{"formula": 999}]}, "links.0.formula")
+        self.refused("POST", "/wash/chains", {"name": "x", "links": [{"formula": 999}]}, "links.0.formula")
+        self.refused(
+            "POST", "/wash/chains/read", {"links": [{"formula": None, "times": 99}]}, "links.0.times"
+        )
+        kept = self.call("POST", "/wash/chains", {"name": "Friday", "links": links}, 201)
+        self.call("DELETE", f"/formulas/{links[1]['formula']}", None, 204)
+        (found,) = self.call("GET", "/wash/chains")
         self.assertEqual((found["id"], found["gone"], found["names"][1]), (kept["id"], True, "gone"))

@@ -7,7 +7,8 @@ from django.db import connection
 from django.test.utils import CaptureQueriesContext
 from django.utils import timezone
 
-from eyebright.heads.models import CheckIn, Head, Wash
+from eyebright.heads.models import CheckIn, Head
+from eyebright.wash.models import Wash
 
 from .heads import HeadsTestCase
 

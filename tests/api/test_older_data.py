@@ -1,10 +1,31 @@
 """Data written by an older version still opens."""
 
+from typing import Any
+
 from django.db import connection
 from django.db.migrations.executor import MigrationExecutor
+from django.db.migrations.state import StateApps
 from django.test import Client, TransactionTestCase
 from django.utils import timezone
 
+BEFORE_APPS = [
+    ("instruments", "0001_initial"),
+    ("shelf", "0004_formulas"),
+    ("heads", "0001_initial"),
+    ("mix", "0004_formulas"),
+    ("journal", "0003_told"),
+    ("household", None),
+    ("formulas", None),
+    ("wash", None),
+]
+MOVED = {
+    "shelf_household": "household_household",
+    "heads_wash": "wash_wash",
+    "mix_formula": "formulas_formula",
+    "mix_formulaversion": "formulas_formulaversion",
+    "mix_washchain": "wash_washchain",
+}
+NEW_COLUMNS = {"formula_id": None, "zone": "", "cover": None}
 BEFORE_HEADS = [
     ("shelf", "0001_initial"),
     ("mix", "0001_initial"),
@@ -13,17 +34,147 @@ BEFORE_HEADS = [
 ]
 
 
-class BeforeHeads(TransactionTestCase):
-    """A household from before there were heads."""
+class Older(TransactionTestCase):
+    """A database of an older version, brought up to date."""
 
     def tearDown(self) -> None:
+        self.now()
+
+    def back_to(self, state: list[tuple[str, str | None]]) -> StateApps:
+        """Go back to an older state; its models."""
+        executor = MigrationExecutor(connection)
+        executor.migrate(state)
+        return executor.loader.project_state([each for each in state if each[1]]).apps
+
+    def now(self) -> None:
+        """Bring the database up to date."""
         executor = MigrationExecutor(connection)
         executor.migrate(executor.loader.graph.leaf_nodes())
 
+
+def every_row() -> dict[str, list[dict[str, Any]]]:
+    """Every row of every table, by table."""
+    out = {}
+    with connection.cursor() as cursor:
+        for table in connection.introspection.table_names(cursor):
+            if table not in ("django_migrations", "sqlite_sequence"):
+                cursor.execute(f"SELECT * FROM {table} ORDER BY id")
+                names = [column[0] for column in cursor.description]
+                out[table] = [dict(zip(names, row, strict=True)) for row in cursor.fetchall()]
+    return out
+
+
+class BeforeApps(Older):
+    """A household from before formulas, washes and the household had apps of their own."""
+
+    def fill(self, old: StateApps) -> None:
+        """Two rows, the second removed where that can be, in every table there was."""
+
+        def put(app: str, model: str, **told: Any) -> Any:
+            kept = old.get_model(app, model)
+            first = kept.objects.create(**told)
+            if "removed_at" in {field.name for field in kept._meta.fields} and model != "Rinse":
+                kept.objects.create(**told | {"removed_at": timezone.now()})
+            return first
+
+        put("shelf", "Household", system="us", currency="€", schools={"soda": "never"})
+        lot = put("shelf", "Lot", material="malt_vinegar", name="Malt vinegar", left="120.5", size="500")
+        put("shelf", "OwnMaterial", name="Towpath clay", kind="clay", figures={"ph": 7.5})
+        water = put("shelf", "WaterSource", kind="very_hard", name="Canal-side tap")
+        put("shelf", "WaterProfile", water=water, on="2026-01-01", origin="supplier", alkalinity="240")
+        put("shelf", "Vessel", name="Enamel jug", volume="1200")
+        put("shelf", "Spoon", name="Bone spoon", volume="4.2")
+        put("shelf", "StripSet", name="Fine strips", steps=[4, 4.5, 5])
+        told = put("shelf", "Reading", value="4.4", instrument="strip", step="0.5")
+        put("shelf", "ReadingLine", reading=told, stuff=f"lot-{lot.pk}", amount="10", unit="mL")
+        meter = put("instruments", "Instrument", kind="meter", name="Stick meter", link="hand")
+        put("instruments", "Calibration", instrument=meter, points=[])
+        head = put("heads", "Head", name="Wren Halloway", answers={"birth_year": 1988})
+        picture = put("heads", "Picture", head=head, file="pictures/a.jpg", width=4, height=3)
+        put("heads", "CheckIn", head=head, oil=2, picture=picture)
+        put("heads", "TestResult", head=head, test="strand_thread", outcome="hardly")
+        put("heads", "PatchTest", head=head, material="malt_vinegar", name="Malt vinegar", hours=24)
+        wash = put("heads", "Wash", head=head, family="saponin_liquor", grams="80", given=0.1, answer=2)
+        body = {"name": "Conker wash", "family": "saponin_liquor", "lines": []}
+        formula = put("mix", "Formula", name="Conker wash", family="saponin_liquor", body=body)
+        put("mix", "FormulaVersion", formula=formula, number=1, body=body, changes=["begun"])
+        link = {"formula": formula.pk, "zone": "both", "minutes": None, "times": 1.0}
+        put("mix", "WashChain", name="Friday", links=[link])
+        rinse = put(
+            "mix",
+            "Rinse",
+            head=head,
+            name="Malt vinegar in Canal-side tap",
+            lines=[
+                {
+                    "stuff": f"lot-{lot.pk}",
+                    "name": lot.name,
+                    "how": "solve",
+                    "amount": None,
+                    "unit": "mL",
+                    "packed": False,
+                }
+            ],
+            volume=500,
+            aim="4.5",
+            use="rinsed_out",
+            minutes=2,
+            verdict="reached",
+            headline="Yes.",
+            predicted="4.5",
+            predicted_low="4.3",
+            predicted_high="4.7",
+            pours=[],
+            steps=[],
+            cautions=[],
+            facts={},
+        )
+        old.get_model("journal", "Entry").objects.create(rinse=rinse, wash=wash, told=told, note="soft")
+
+    def test_every_row_is_where_it_belongs_and_as_it_was(self) -> None:
+        self.fill(self.back_to(BEFORE_APPS))
+        before = every_row()
+        self.assertEqual([table for table, rows in before.items() if not rows], [])
+        self.now()
+        after = every_row()
+        self.assertEqual(set(after), {MOVED.get(table, table) for table in before})
+        for table, rows in before.items():
+            new = NEW_COLUMNS if table == "heads_wash" else {}
+            with self.subTest(table):
+                self.assertEqual(after[MOVED.get(table, table)], [row | new for row in rows])
+        with connection.cursor() as cursor:
+            cursor.execute("PRAGMA foreign_key_check")
+            self.assertEqual(cursor.fetchall(), [])
+
+    def test_it_opens(self) -> None:
+        self.fill(self.back_to(BEFORE_APPS))
+        self.now()
+        client = Client()
+
+        def look(path: str) -> Any:
+            answer = client.get(f"/api{path}")
+            self.assertEqual(answer.status_code, 200, path)
+            return answer.json()
+
+        self.assertEqual((look("/household")["system"], look("/household")["currency"]), ("us", "€"))
+        self.assertEqual(look("/formulas/bench")["picked"], {"soda": "never"})
+        (row,) = look("/formulas")["formulas"]
+        self.assertEqual([each["changes"] for each in look(f"/formulas/{row['id']}/versions")], [["begun"]])
+        (chain,) = look("/wash/chains")
+        self.assertEqual((chain["names"], chain["gone"]), (["Conker wash"], False))
+        (head,) = look("/heads")
+        (wash,) = look(f"/heads/{head['id']}")["washes"]
+        self.assertEqual((wash["grams"], wash["answer"]), (80.0, "right"))
+        (entry,) = look("/journal/entries")["items"]
+        self.assertEqual((entry["who"], entry["note"]), ("Wren Halloway", "soft"))
+        self.assertEqual(client.get(f"/api/heads/{head['id']}/whole").status_code, 200)
+
+
+class BeforeHeads(Older):
+    """A household from before there were heads."""
+
     def test_its_shelf_and_journal_are_as_they_were(self) -> None:
-        executor = MigrationExecutor(connection)
-        executor.migrate(BEFORE_HEADS)
-        old = executor.loader.project_state(BEFORE_HEADS[:3]).apps
+        old = self.back_to(BEFORE_HEADS)
         lot = old.get_model("shelf", "Lot").objects.create(material="malt_vinegar", name="Malt vinegar")
         water = old.get_model("shelf", "WaterSource").objects.create(
             kind="very_hard", name="Canal-side tap", alkalinity="240"
@@ -60,8 +211,7 @@ class BeforeHeads(TransactionTestCase):
         old.get_model("journal", "Entry").objects.create(
             rinse=rinse, who="Wren", reading="4.5", finished_at=timezone.now()
         )
-        executor = MigrationExecutor(connection)
-        executor.migrate(executor.loader.graph.leaf_nodes())
+        self.now()
         client = Client()
         entry = client.get("/api/journal/entries").json()["items"][0]
         self.assertEqual((entry["who"], entry["head"], entry["agreement"]), ("Wren", None, "agrees"))

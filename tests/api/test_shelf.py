@@ -201,13 +201,13 @@ class Measures(ApiTestCase):
         malt = {"stuff": f"lot-{self.put_malt()}", "amount": 1, "unit": "tbsp"}
         poured = {}
         for system in ("metric", "us", "imperial", "australian"):
-            self.call("PUT", "/shelf/household", {"system": system})
+            self.call("PUT", "/household", {"system": system})
             poured[system] = [pour["amount"] for pour in self.jug(tap, malt)["pours"]]
         self.assertEqual(poured["metric"], [250, 15])
         self.assertEqual(poured["australian"][1], 20)
         self.assertAlmostEqual(poured["us"][0], 236.6, delta=0.1)
         self.assertAlmostEqual(poured["imperial"][0], 284.1, delta=0.1)
-        self.refused("PUT", "/shelf/household", {"system": "babylonian"}, "system")
+        self.refused("PUT", "/household", {"system": "babylonian"}, "system")
 
     def test_a_scoop_of_ones_own(self) -> None:
         scoop = {"name": "clay scoop", "grams": 11, "material": "rhassoul"}

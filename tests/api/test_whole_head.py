@@ -7,9 +7,10 @@ from typing import Any
 
 from PIL import Image
 
-from eyebright.heads.models import CheckIn, Head, PatchTest, Picture, Wash
+from eyebright.heads.models import CheckIn, Head, PatchTest, Picture
 from eyebright.journal.models import Entry
 from eyebright.mix.models import Rinse
+from eyebright.wash.models import Wash
 
 from .heads import HeadsTestCase, photo
 
@@ -106,6 +107,6 @@ class Whole(HeadsTestCase):
         self.call("DELETE", f"/heads/{pk}/whole", None, 204)
         self.assertFalse(file.storage.exists(str(file.name)))
         for table in (CheckIn, Picture, PatchTest, Wash, Rinse, Entry):
-            self.assertEqual(table.objects.count(), 0, table)
-        self.assertEqual([head.pk for head in Head.objects.all()], [other])
+            self.assertEqual(table._base_manager.count(), 0, table)
+        self.assertEqual([head.pk for head in Head.with_removed.all()], [other])
         self.call("POST", f"/heads/{pk}/restore", status=404)

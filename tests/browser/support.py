@@ -1,4 +1,4 @@
-"""A Chromium for each class of browser tests, a window a test, and a small shelf of the scenario."""
+"""A Chromium a process, a window a test, and a small shelf of the scenario."""
 
 import os
 from typing import Any
@@ -13,7 +13,7 @@ from eyebright.shelf.schemas.lots import LotIn
 from eyebright.shelf.schemas.waters import WaterIn
 from eyebright.shelf.services.lots import save_lot
 from eyebright.shelf.services.waters import save_water
-from tests.chromium import chromium
+from tests.chromium import the_chromium
 
 DESK = {"width": 1280, "height": 800}
 PHONE = {"width": 390, "height": 844}
@@ -35,11 +35,10 @@ class BrowserTestCase(LiveServerTestCase):
 
     @classmethod
     def setUpClass(cls) -> None:
-        """Playwright's own loop makes Django think it is in async code."""
+        """One browser a process. Playwright's own loop makes Django think it is in async code."""
         os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
-        cls.addClassCleanup(os.environ.pop, "DJANGO_ALLOW_ASYNC_UNSAFE")
         super().setUpClass()
-        cls.browser = cls.enterClassContext(chromium())
+        cls.browser = the_chromium()
 
     def setUp(self) -> None:
         """Open a window."""

@@ -6,11 +6,12 @@ from urllib.parse import parse_qs, urlsplit
 
 from playwright.sync_api import Route, expect
 
-from eyebright.mix.models import Formula, WashChain
-from eyebright.mix.schemas.formulas import FormulaNewIn, FormulaSaveIn
-from eyebright.mix.services import beginning, formulas
+from eyebright.formulas.models import Formula
+from eyebright.formulas.schemas.formulas import FormulaNewIn, FormulaSaveIn
+from eyebright.formulas.services import beginning, formulas
 from eyebright.shelf.schemas.lots import LotIn
 from eyebright.shelf.services.lots import find_lot, save_lot
+from eyebright.wash.models import WashChain
 
 from .support import PHONE, BrowserTestCase
 
@@ -25,7 +26,7 @@ class BenchTestCase(BrowserTestCase):
     def open(self, start: str, query: str = "") -> int:
         """Open one on the bench, and wait until it is read."""
         pk = self.begin(start)
-        self.go(f"/mix/formulas/{pk}{query}")
+        self.go(f"/formulas/{pk}{query}")
         expect(self.page.get_by_label("Reading")).to_be_visible()
         return pk
 
@@ -53,7 +54,7 @@ class Writing(BenchTestCase):
     """As quick as on paper."""
 
     def test_from_nothing_by_keys_alone(self) -> None:
-        self.go("/mix/formulas")
+        self.go("/formulas")
         expect(self.page.get_by_role("heading", name="Where to begin")).to_be_visible()
         paste = self.page.get_by_role("listitem").filter(has_text="soap-plant paste")
         paste.get_by_role("button", name="from nothing").press("Enter")
@@ -125,7 +126,7 @@ class Writing(BenchTestCase):
         lot = save_lot(LotIn(material="soapwort", name="Ours")).id
         pk = self.begin("lamplight_soapwort")
         find_lot(lot).take_away()
-        self.go(f"/mix/formulas/{pk}")
+        self.go(f"/formulas/{pk}")
         expect(self.page.get_by_text("Ours is no longer on the shelf")).to_be_visible()
         expect(self.amount("Ours")).to_have_value("70")
 
@@ -150,7 +151,7 @@ class Writing(BenchTestCase):
     def test_two_windows_on_one_formula(self) -> None:
         pk = self.open("lamplight_soapwort")
         other = self.window()
-        self.go(f"/mix/formulas/{pk}", other)
+        self.go(f"/formulas/{pk}", other)
         expect(other.get_by_label("Reading")).to_be_visible()
         other.get_by_label("Amount of Soapwort root").fill("50")
         expect(other.locator(".state")).to_have_text("Kept")
@@ -220,7 +221,7 @@ class Changing(BenchTestCase):
         expect(self.page.get_by_role("row", name="Linden")).to_have_count(0)
         self.page.get_by_label("also what is the same").check()
         expect(self.page.get_by_role("row", name="Linden")).to_be_visible()
-        self.go(f"/mix/formulas/{pk}")
+        self.go(f"/formulas/{pk}")
         self.page.get_by_role("button", name="Back to this the good one").click()
         expect(self.amount("Soapwort root")).to_have_value("70")
 
@@ -249,7 +250,7 @@ class Choosing(BenchTestCase):
         ottoline = self.put_ottoline()
         for start in ("winding_hole", "gatepost_paste", "stove_soap"):
             self.begin(start)
-        self.go(f"/mix/formulas?head={ottoline}")
+        self.go(f"/formulas?head={ottoline}")
         self.page.get_by_text("ruled out for Ottoline").click()
         expect(self.page.get_by_text("No soda wash for a child.")).to_be_visible()
         best = self.page.locator("ol > li").first
@@ -265,7 +266,7 @@ class Choosing(BenchTestCase):
         for href in hrefs:
             self.assertEqual(self.page.request.get(self.live_server_url + str(href)).status, 200)
         recipe = self.page.request.get(f"{self.live_server_url}{hrefs[2]}").text()
-        self.go("/mix/formulas")
+        self.go("/formulas")
         self.page.get_by_role("button", name="Bring one in").click()
         self.page.get_by_label("A recipe:").fill('{"@type": "Recipe"')
         self.page.get_by_role("button", name="Take it in").click()
@@ -291,7 +292,7 @@ class Choosing(BenchTestCase):
                 route.continue_()
 
         self.page.route("**/api/shelf/stuff?find=*", hold)
-        self.go(f"/mix/formulas/{pk}")
+        self.go(f"/formulas/{pk}")
         new = self.page.get_by_role("combobox", name="One more line")
         options = self.page.get_by_role("listbox").get_by_role("option")
         new.press_sequentially("r")
@@ -316,9 +317,9 @@ class Choosing(BenchTestCase):
 
     def test_schools_are_held_and_said(self) -> None:
         pk = self.begin("winding_hole")
-        self.go("/mix/schools")
+        self.go("/household/schools")
         self.page.get_by_role("radio", name="Never.").check()
-        self.go(f"/mix/formulas/{pk}")
+        self.go(f"/formulas/{pk}")
         says = self.page.get_by_text("Your school holds with no soda")
         expect(says).to_be_visible()
         self.page.get_by_text("Schools, for this formula alone").click()
@@ -330,7 +331,7 @@ class Choosing(BenchTestCase):
         Formula.objects.bulk_create(
             Formula(name=f"Trial {i}", family=one.family, body=one.body, search="trial") for i in range(80)
         )
-        self.go("/mix/formulas")
+        self.go("/formulas")
         expect(self.page.get_by_text("21 more: find them by a name in them.")).to_be_visible()
 
 
@@ -339,7 +340,7 @@ class Washes(BenchTestCase):
 
     def test_strung_read_kept_and_run_into_trouble(self) -> None:
         soap, rinse = self.begin("stove_soap"), self.begin("towpath_rinse")
-        self.go("/mix/washes?new=1")
+        self.go("/wash/chains?new=1")
         self.page.get_by_label("What this wash is called").fill("Friday")
         self.choose("Add what comes next", "Stove-side soap")
         whole = self.page.get_by_label("What the whole wash does")
@@ -362,7 +363,7 @@ class Washes(BenchTestCase):
 
     def test_a_wash_without_a_name(self) -> None:
         self.begin("stove_soap")
-        self.go("/mix/washes?new=1")
+        self.go("/wash/chains?new=1")
         self.choose("Add what comes next", "Stove-side soap")
         self.page.get_by_role("button", name="Keep this wash").click()
         expect(self.page.get_by_text("Give it a name.")).to_be_visible()
@@ -377,7 +378,7 @@ class OnAPhone(BenchTestCase):
         pk = self.begin("lamplight_soapwort")
         kept = formulas.formula_out(formulas.find_formula(pk))
         formulas.save_formula(pk, FormulaSaveIn(version=kept.version, formula=kept.formula))
-        self.go(f"/mix/formulas/{pk}")
+        self.go(f"/formulas/{pk}")
         reading = self.page.get_by_label("Reading")
         steps = self.page.get_by_role("heading", name="How it is made")
         expect(reading).to_be_visible()

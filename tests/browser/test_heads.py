@@ -241,7 +241,7 @@ class WholeHead(BrowserTestCase):
         self.page.get_by_label("I want all that is kept of Wren Halloway gone.").check()
         button.click()
         expect(self.page.get_by_text("Nobody yet.")).to_be_visible()
-        self.assertFalse(Head.objects.exists())
+        self.assertFalse(Head.with_removed.exists())
 
     def test_a_long_list_is_found_through(self) -> None:
         for n in range(8):

@@ -6,13 +6,15 @@ from typing import Any
 from django.conf import settings
 from playwright.sync_api import Page, Route, expect
 
+from eyebright.formulas.schemas.formulas import FormulaNewIn
+from eyebright.formulas.services import beginning
 from eyebright.heads import services as heads
-from eyebright.heads.schemas.diary import CheckInIn, PatchTestIn, WashIn
+from eyebright.heads.schemas.diary import CheckInIn, PatchTestIn
 from eyebright.journal import services as journal
 from eyebright.journal.models import Entry
 from eyebright.journal.schemas import BeginIn
-from eyebright.mix.schemas.formulas import FormulaNewIn
-from eyebright.mix.services import beginning
+from eyebright.wash.schemas.diary import WashIn
+from eyebright.wash.services.diary import wash
 
 from .support import PHONE, BrowserTestCase
 
@@ -58,8 +60,8 @@ class Trouble(BrowserTestCase):
             ("/mix", "I am mixing this"),
             ("/heads", "Add a head"),
             (f"/heads/{wren}", "Mix this rinse for Wren"),
-            ("/mix/formulas", "A new formula"),
-            ("/mix/washes", "A new wash"),
+            ("/formulas", "A new formula"),
+            ("/wash/chains", "A new wash"),
         ):
             page = self.window()
             page.route("**/api/**", lambda route: route.abort())
@@ -105,7 +107,7 @@ class Trouble(BrowserTestCase):
         expect(self.page.get_by_role("alert")).to_contain_text("That head is gone.")
         self.go("/journal/999")
         expect(self.page.get_by_role("alert")).to_contain_text("That entry is gone.")
-        self.go("/mix/formulas/999")
+        self.go("/formulas/999")
         expect(self.page.get_by_role("alert")).to_contain_text("That formula is gone.")
         self.go("/cellar")
         expect(self.page.get_by_text("There is nothing at this address.")).to_be_visible()
@@ -160,7 +162,7 @@ class Access(BrowserTestCase):
         begun = journal.begin(BeginIn.model_validate({"rinse": self.jug_of(self.malt, self.tap)}))
         wren, ottoline = self.put_wren(), self.put_ottoline()
         heads.check_in(wren, CheckInIn(flags=["rings"]))
-        heads.wash(wren, WashIn(family="saponin_liquor", amount=90, answer="right"))
+        wash(wren, WashIn(family="saponin_liquor", amount=90, answer="right"))
         heads.patch_test(wren, PatchTestIn(name="Calendula tea"))
         soda, clay = (
             beginning.new_formula(FormulaNewIn(start=start)).id
@@ -182,12 +184,12 @@ class Access(BrowserTestCase):
             f"/shelf/waters?titrate=water-{self.tap}": "Measure a litre of",
             "/shelf/measures": "Whose spoons and cups",
             "/shelf/instruments": "Packs of strips",
-            "/mix/formulas?new=1": "Where to begin",
-            f"/mix/formulas?head={ottoline}": "What suits Ottoline today",
-            f"/mix/formulas/{soda}?head={ottoline}": "No soda wash for a child.",
+            "/formulas?new=1": "Where to begin",
+            f"/formulas?head={ottoline}": "What suits Ottoline today",
+            f"/formulas/{soda}?head={ottoline}": "No soda wash for a child.",
             f"/mix/compare?which={soda},{clay}": "also what is the same",
-            "/mix/washes?new=1": "Begin with what goes on first.",
-            "/mix/schools": "Makers disagree",
+            "/wash/chains?new=1": "Begin with what goes on first.",
+            "/household/schools": "Makers disagree",
             "/journal": "Still being mixed",
             f"/journal/{begun.id}": "How it felt",
             f"/journal/{begun.id}/pour": "Pour in",

@@ -19,7 +19,7 @@ ALKALIS = ["baking_soda", "washing_soda"]
 NONE = np.zeros(1)
 
 waters = st.sampled_from(WATERS)
-stuffs = st.lists(st.tuples(st.sampled_from(POURED), st.floats(0.05, 40.0)), min_size=1, max_size=5)
+supplies_of = st.lists(st.tuples(st.sampled_from(POURED), st.floats(0.05, 40.0)), min_size=1, max_size=5)
 
 
 def jug(source: str, much: float, supply: list[tuple[str, float]], times: float = 1.0) -> list[Line]:
@@ -36,7 +36,7 @@ def ph(lines: list[Line]) -> float:
 class Properties(TestCase):
     """Properties of mixing."""
 
-    @given(waters, stuffs, st.sampled_from(ACIDS), st.floats(0.1, 30.0), st.floats(1.05, 3.0))
+    @given(waters, supplies_of, st.sampled_from(ACIDS), st.floats(0.1, 30.0), st.floats(1.05, 3.0))
     @settings(max_examples=60, deadline=None)
     def test_more_acid_never_raises_it(self, source, supply, acid, amount, more) -> None:
         # An acid powder or a vinegar that is sharper than the jug it goes into.
@@ -44,7 +44,7 @@ class Properties(TestCase):
         assume(_sharper(acid, ph(jug(source, 500.0, supply))))
         self.assertLessEqual(ph(extra), ph(less) + 1e-3)
 
-    @given(waters, stuffs, st.sampled_from(ALKALIS), st.floats(0.1, 20.0), st.floats(1.05, 3.0))
+    @given(waters, supplies_of, st.sampled_from(ALKALIS), st.floats(0.1, 20.0), st.floats(1.05, 3.0))
     @settings(max_examples=60, deadline=None)
     def test_more_alkali_never_lowers_it(self, source, supply, alkali, amount, more) -> None:
         # Baking soda is about pH 8: into what is more alkaline already it is an acid.
@@ -53,7 +53,7 @@ class Properties(TestCase):
         assume(alkali == "washing_soda" or less < 7.4)
         self.assertGreaterEqual(extra, less - 1e-3)
 
-    @given(waters, stuffs, st.randoms(use_true_random=False))
+    @given(waters, supplies_of, st.randoms(use_true_random=False))
     @settings(max_examples=40, deadline=None)
     def test_the_order_does_not_matter(self, source, supply, rng) -> None:
         lines = jug(source, 500.0, supply)
@@ -61,7 +61,7 @@ class Properties(TestCase):
         rng.shuffle(shuffled)
         self.assertAlmostEqual(ph(lines), ph(shuffled), places=6)
 
-    @given(waters, stuffs, st.floats(0.1, 0.9))
+    @given(waters, supplies_of, st.floats(0.1, 0.9))
     @settings(max_examples=40, deadline=None)
     def test_splitting_a_pour_changes_nothing(self, source, supply, share) -> None:
         whole = jug(source, 500.0, supply)
@@ -72,7 +72,7 @@ class Properties(TestCase):
         ]
         self.assertAlmostEqual(ph(whole), ph([whole[0], *halves, *rest]), places=6)
 
-    @given(waters, stuffs, st.floats(1.5, 20.0))
+    @given(waters, supplies_of, st.floats(1.5, 20.0))
     @settings(max_examples=60, deadline=None)
     def test_dilution_moves_it_towards_the_water(self, source, supply, times) -> None:
         plain = ph([line(water(source), 500.0)])
@@ -83,7 +83,7 @@ class Properties(TestCase):
         low, high = min(plain, strong) - 0.1, max(plain, strong) + 0.1
         self.assertTrue(low <= weak <= high, (plain, strong, weak))
 
-    @given(waters, stuffs, st.floats(0.2, 8.0))
+    @given(waters, supplies_of, st.floats(0.2, 8.0))
     @settings(max_examples=40, deadline=None)
     def test_scaling_keeps_it(self, source, supply, times) -> None:
         self.assertAlmostEqual(

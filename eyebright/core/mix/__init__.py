@@ -2,6 +2,7 @@
 
 from .answer import Mix, Question, spooned, work_out
 from .curve import curve
+from .facts import used_as
 from .jug import How, Jug, JugError, Line, filled, kind_of, sour
 from .next_reading import next_readings
 from .observation import JugObservation
@@ -41,5 +42,6 @@ __all__ = [
     "spoon_versions",
     "spooned",
     "titrate",
+    "used_as",
     "work_out",
 ]

@@ -26,6 +26,17 @@ def family_of_jug(soda: bool) -> Family:
     return next(family for family in families().values() if (family.soda if soda else family.acid))
 
 
+def used_as(family: str, use: str) -> str:
+    """The family, by key, that a head remembers a jug as: a soda wash, what was left in, or a rinse.
+
+    `family`: what the facts of the jug say, "" where it was poured before they said it.
+    """
+    known = families().get(family) or family_of_jug(soda=False)
+    if use == "left_in" and not known.soda:
+        return next(each.key for each in families().values() if each.by_ph and each.stays)
+    return known.key
+
+
 def jug_facts(
     question: "Question", jug: Jug, amount: float, ph: Figure, grams: Mapping[str, Array]
 ) -> dict[str, Any]:

@@ -1,7 +1,7 @@
 """How each family of preparation fits a head today: what it lifts, what it takes, and why or why not.
 
 Where the household has a formula of the family, the best of them speaks for it, judged as the ranking judges
-it; else the family as it is usually made.
+it; else the family as it is usually made, and the acid rinse as made to the pH that is asked for.
 """
 
 import math
@@ -26,6 +26,7 @@ from .judge import (
 
 ORDER: dict[Verdict, int] = {"suits": 0, "adjust": 1, "care": 2, "off": 3, "not_needed": 4, "ruled_out": 5}
 Recipes = Mapping[str, Candidate]
+STRONGEST = 20.0  # times the usual: nothing is made stronger
 
 
 @dataclass(frozen=True)
@@ -42,8 +43,8 @@ class Fit:
 
     `recipe`: the formula that speaks for it, None where it is as usually made. `lift` and `lengths_lift`:
     shares of the oil on each zone that it lifts; `strength`: how strong to make it for the scalp against
-    that, times; None where it is no wash, or none there. `ready_in`: days until it is next sensible.
-    `given`: ln(given / right) at factor 1, what the outcome of such a wash is learnt from.
+    that, times; None where it is no wash, none there, or could not be made so strong. `ready_in`: days until
+    it is next sensible. `given`: ln(given / right) at factor 1, what the outcome of such a wash teaches.
     """
 
     family: Family
@@ -102,8 +103,8 @@ def fit(
 ) -> Fit:
     """One family. `since`: days since it was last used; `recipe`: the formula that speaks for it."""
     wait = waits(family, needs, since)
-    if recipe is None:
-        found = on_head(usual_subject(family), family, needs, on, draws)
+    if recipe is None or family.acid:  # the rinse that a head asks for is made to the pH that it asks for
+        recipe, found = None, on_head(usual_subject(family), family, needs, on, draws)
         judged = judge_family(family, found, needs, head, wait)
     else:
         found = on_head(subject_of(recipe), family, needs, on, draws)
@@ -129,13 +130,18 @@ def _fit(
         lift=found.lift,
         lengths_lift=found.lengths_lift,
         lengths_says=_on_lengths(found.lengths_lift, needs),
-        strength=found.strength,
+        strength=_makeable(found.strength),
         scalp=_dose(found.scalp, family.density),
         lengths=_dose(found.lengths, family.density),
         minutes=(low, high, most),
         ready_in=wait,
         given=found.given,
     )
+
+
+def _makeable(strength: Figure | None) -> Figure | None:
+    """How strong to make it, None where nobody could make it so strong."""
+    return strength if strength is not None and strength.value <= STRONGEST else None
 
 
 def _dose(grams: Figure, density: float) -> Dose:

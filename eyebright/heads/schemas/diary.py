@@ -6,18 +6,12 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import BeforeValidator, Field
 
-from eyebright.config.fields import AS_NUMBER, Blank, Minutes, Note, chosen, number_between, words
+from eyebright.config.fields import Note, chosen, words
 from eyebright.config.wire import Out
 
 Result = Literal["clear", "reaction"]
-Diary = Literal["check-ins", "little-tests", "patch-tests", "washes"]
+Diary = Literal["check-ins", "little-tests", "patch-tests"]
 Level = Annotated[int, Field(ge=0, le=3)]
-Amount = Annotated[
-    float, number_between(0.01, 20_000, "More than nothing, and no more than 20 kg."), AS_NUMBER
-]
-Strength = Annotated[
-    float, number_between(0.05, 20, "Times the usual: 1 as usual, 0.5 half as strong."), AS_NUMBER
-]
 
 
 class PictureOut(Out):
@@ -116,35 +110,6 @@ class PatchTestOut(Out):
     says: str
     picture: PictureOut | None
     note: str
-
-
-class WashIn(Schema):
-    """A preparation used; `answer` how it went, of the outcomes.
-
-    `amount` in g or mL, or in so many of the vessel whose id `unit` is; left out where nobody knows.
-
-    `occasion`, `on_scalp` and `on_strands`: what it was for, and what was on the hair.
-    """
-
-    family: Annotated[str, chosen("Say what was used.")]
-    at: Annotated[datetime | None, Blank] = None
-    amount: Annotated[Amount | None, Blank] = None
-    unit: str = "g"
-    strength: Annotated[Strength, Blank] = 1.0
-    minutes: Annotated[Minutes | None, Blank] = None
-    occasion: str = "ordinary"
-    on_scalp: list[str] = []
-    on_strands: list[str] = []
-    answer: str | None = None
-    note: Note = ""
-
-
-class WashChangeIn(Schema):
-    """What changes in a wash: how it went, whether the head learns from it, the note."""
-
-    answer: str | None = None
-    counts: bool | None = None
-    note: Note | None = None
 
 
 class WashOut(Out):

@@ -69,3 +69,12 @@ class KeptOut(Out):
 
     id: int
     head: HeadOut
+
+
+class BlockedOut(Out):
+    """A material or family that a head does not take, and why."""
+
+    head: int
+    head_name: str
+    material: str
+    why: str

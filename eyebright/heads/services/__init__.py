@@ -1,48 +1,45 @@
 """Heads and the core: the only rooms here that know both.
 
-`known` gathers a head for the core, `asking` answers what it asks for, `diary` keeps what happens to
-it, `shown` and `over_time` show it.
+`history` gathers a head for the core, `questions` what is asked of it, `diary` keeps what happens to it,
+`shown` shows it, `blocked` says what some head must not have, `pictures` keeps its pictures.
 """
 
-from .asking import asks, questions
-from .diary import (
-    change_wash,
-    check_in,
-    keep_wash,
-    little_test,
-    patch_result,
-    patch_test,
-    put_back,
-    save_head,
-    take_away,
-    wash,
+from .blocked import blocked
+from .diary import check_in, little_test, patch_result, patch_test, remove, restore, save_head
+from .history import (
+    DAY,
+    HeadHistory,
+    facts_for,
+    find_head,
+    hair_and_scalp_for,
+    head_for,
+    record_of,
+    today_of,
 )
-from .known import facts_for, find_head, hair_and_scalp_for, head_for, today_of
-from .over_time import blocked, due, history
-from .shown import head_out, head_rows, picture_out
+from .questions import questions
+from .shown import due_at, head_out, head_rows, picture_out, state_of
 
 __all__ = [
-    "asks",
+    "DAY",
+    "HeadHistory",
     "blocked",
-    "change_wash",
     "check_in",
-    "due",
+    "due_at",
     "facts_for",
     "find_head",
     "hair_and_scalp_for",
     "head_for",
     "head_out",
     "head_rows",
-    "history",
-    "keep_wash",
     "little_test",
     "patch_result",
     "patch_test",
     "picture_out",
-    "put_back",
     "questions",
+    "record_of",
+    "remove",
+    "restore",
     "save_head",
-    "take_away",
+    "state_of",
     "today_of",
-    "wash",
 ]

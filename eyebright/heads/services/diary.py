@@ -1,38 +1,30 @@
-"""What happens to a head: its record, check-ins, little tests, patch tests, washes and how they went."""
+"""What happens to a head: its record, check-ins, quick tests and patch tests."""
 
-from datetime import timedelta
 from typing import Any
 
 from django.db import transaction
 from django.utils import timezone
 
-from eyebright.config.kept import exact
 from eyebright.config.problems import Problem, one, only_offered
 from eyebright.core.formulas.model import families
 from eyebright.core.heads import RecordError, quick_tests, read_record, tables
-from eyebright.core.learning import outcomes
 from eyebright.core.materials import library
-from eyebright.core.wash import fit_of, measured
-from eyebright.shelf.services.measures import vessels
 
-from ..models import CheckIn, Head, PatchTest, Picture, TestResult, Wash
-from ..schemas.diary import CheckInIn, LittleTestIn, PatchResultIn, PatchTestIn, WashChangeIn, WashIn
+from ..models import CheckIn, Head, PatchTest, Picture, TestResult
+from ..schemas.diary import CheckInIn, LittleTestIn, PatchResultIn, PatchTestIn
 from ..schemas.heads import HeadIn, HeadOut, KeptOut
-from .known import Known, find_head, record_of, today_of
+from .history import HeadHistory, find_head
 from .shown import head_out, state_of
 
-MOST_GRAMS = 20_000.0
-KINDS: dict[str, type[CheckIn | TestResult | PatchTest | Wash]] = {
+KINDS: dict[str, type[CheckIn | TestResult | PatchTest]] = {
     "check-ins": CheckIn,
     "little-tests": TestResult,
     "patch-tests": PatchTest,
-    "washes": Wash,
 }
 CALLED = {
     "check-ins": "check-in",
     "little-tests": "little test",
     "patch-tests": "patch test",
-    "washes": "wash",
 }
 
 
@@ -94,7 +86,7 @@ def little_test(pk: int, entered: LittleTestIn) -> KeptOut:
 
 def _follow(head: Head, question: str) -> None:
     """Set the record's answer to what the tests now say of this question."""
-    belief = Known(head).beliefs.get(question)
+    belief = HeadHistory(head).beliefs.get(question)
     if belief:
         head.answers = {**head.answers, question: belief.answer}
         head.save(update_fields=["answers"])
@@ -104,7 +96,7 @@ def _follow(head: Head, question: str) -> None:
 def patch_test(pk: int, entered: PatchTestIn) -> KeptOut:
     """Start a patch test."""
     head = find_head(pk)
-    known = Known(head)
+    known = HeadHistory(head)
     name = entered.name[:80]
     if entered.material:
         if entered.material in library():
@@ -141,99 +133,21 @@ def patch_result(pk: int, test_pk: int, entered: PatchResultIn) -> KeptOut:
     return KeptOut(id=test.pk, head=head_out(head))
 
 
-def _answer(said: str | None) -> int | None:
-    if said is None:
-        return None
-    only_offered("answer", [said], outcomes())
-    return outcomes().index(said)
-
-
 @transaction.atomic
-def wash(pk: int, entered: WashIn) -> KeptOut:
-    """Keep a preparation that was used, with what the core makes of it."""
-    head = find_head(pk)
-    kept = keep_wash(head, entered)
-    return KeptOut(id=kept.pk, head=head_out(head))
-
-
-def keep_wash(head: Head, entered: WashIn) -> Wash:
-    """Keep a preparation that was used on this head."""
-    only_offered("family", [entered.family], families())
-    family = families()[entered.family]
-    at = entered.at or timezone.now()
-    if timezone.is_naive(at):
-        at = timezone.make_aware(at)
-    if at > timezone.now() + timedelta(minutes=5):
-        raise Problem.field("at", "That has not happened yet.")
-    if at.year < record_of(head, timezone.localdate()).birth_year:
-        raise Problem.field("at", "That is before this head was born.")
-    known = Known(head, at)
-    grams = _weighed(entered, family.density)
-    day = today_of(entered.occasion, entered.on_scalp, entered.on_strands)
-    given = used = None
-    if family.cleans:
-        fit = fit_of(known.core(day), family)
-        given, used = measured(fit, known.factors.dose.mean, grams, entered.strength)
-    return Wash.objects.create(
-        head=head,
-        family=family.key,
-        at=at,
-        grams=exact(grams, "0.01"),
-        strength=exact(entered.strength),
-        minutes=exact(entered.minutes, "0.01"),
-        given=given,
-        used=used,
-        answer=_answer(entered.answer),
-        note=entered.note,
-    )
-
-
-def _weighed(entered: WashIn, density: float) -> float | None:
-    """Grams of what was used; None where no amount was said."""
-    if entered.amount is None or entered.unit == "g":
-        return entered.amount
-    if entered.unit == "mL":
-        return entered.amount * density
-    sizes = {str(vessel.id): vessel.volume for vessel in vessels()}
-    if entered.unit not in sizes:
-        raise Problem.field("unit", "That vessel is no longer on the shelf: choose another measure.")
-    grams = entered.amount * sizes[entered.unit] * density
-    if grams > MOST_GRAMS:
-        raise Problem.field("amount", "That is more than 20 kg.")
-    return grams
-
-
-@transaction.atomic
-def change_wash(pk: int, wash_pk: int, entered: WashChangeIn) -> KeptOut:
-    """Say how a wash went, or whether the head learns from it."""
-    head = find_head(pk)
-    found: Wash = find_in(head, "washes", wash_pk)
-    said = entered.model_dump(exclude_unset=True)
-    if "answer" in said:
-        found.answer = _answer(said["answer"])
-    if said.get("counts") is not None:
-        found.counts = said["counts"]
-    if said.get("note") is not None:
-        found.note = said["note"]
-    found.save()
-    return KeptOut(id=found.pk, head=head_out(head))
-
-
-@transaction.atomic
-def take_away(pk: int, kind: str, entry: int) -> HeadOut:
-    """Take something out of the diary; `put_back` undoes it."""
+def remove(pk: int, kind: str, entry: int) -> HeadOut:
+    """Remove something from the diary; `restore` undoes it."""
     head = find_head(pk)
     found = find_in(head, kind, entry)
-    found.take_away()
+    found.remove()
     return _after(head, found)
 
 
 @transaction.atomic
-def put_back(pk: int, kind: str, entry: int) -> HeadOut:
-    """Undo `take_away`."""
+def restore(pk: int, kind: str, entry: int) -> HeadOut:
+    """Undo `remove`."""
     head = find_head(pk)
     found = find_in(head, kind, entry, also_removed=True)
-    found.put_back()
+    found.restore()
     return _after(head, found)
 
 

@@ -5,19 +5,20 @@ from collections.abc import Iterable
 from datetime import date, datetime, timedelta
 from typing import Any, Literal, NamedTuple
 
-from django.db.models import OuterRef, Subquery
+from django.db.models import Max, OuterRef, Q, Subquery
 from django.utils import timezone
 
+from eyebright.config.decimals import as_float
 from eyebright.config.wire import figure_out
 from eyebright.core.formulas.model import families
 from eyebright.core.formulas.model import washes as cleansing
 from eyebright.core.heads import CHILD, Belief, Record, mass_of, scalp_of, tables
 from eyebright.core.learning import Factor, outcomes
 
-from ..models import CheckIn, Head, PatchTest, Picture, Wash
+from ..models import CheckIn, Head, PatchTest, Picture
 from ..schemas.diary import BeliefOut, CheckInOut, PatchTestOut, PictureOut, ResultOut, WashOut
 from ..schemas.heads import FactorOut, HeadOut, HeadRowOut, ModelOut
-from .known import Known, record_of
+from .history import HeadHistory, record_of
 
 SHOWN_WASHES = 20
 State = Literal["running", "due", "clear", "reaction"]
@@ -60,12 +61,12 @@ def flag_names(keys: Iterable[str]) -> list[str]:
 
 def head_rows() -> list[HeadRowOut]:
     """Every head, each with its last check-in and wash."""
-    check_ins = CheckIn.present.filter(head=OuterRef("pk")).order_by("-at", "-id")
-    washes = Wash.present.filter(head=OuterRef("pk"), family__in=cleansing()).order_by("-at")
-    heads = Head.present.annotate(
+    check_ins = CheckIn.objects.filter(head=OuterRef("pk")).order_by("-at", "-id")
+    washes = Q(washes__family__in=cleansing(), washes__removed_at=None)
+    heads = Head.objects.annotate(
         checked_in_at=Subquery(check_ins.values("at")[:1]),
         flagged=Subquery(check_ins.values("flags")[:1]),
-        washed_at=Subquery(washes.values("at")[:1]),
+        washed_at=Max("washes__at", filter=washes),
     )
     today = timezone.localdate()
     return [
@@ -100,11 +101,11 @@ def row_of(head: Head, record: Record, today: date) -> dict[str, Any]:
 
 def head_out(head: Head) -> HeadOut:
     """A head with all that is kept of it, but for its older history."""
-    known = Known(head)
+    known = HeadHistory(head)
     record, check_in, factors = known.record, known.check_in, known.factors
     believed = known.beliefs
     sure = known.core().sure
-    recent = list(head.washes(manager="present").all()[:SHOWN_WASHES])
+    recent = list(head.washes.all()[:SHOWN_WASHES])
     return HeadOut(
         **row_of(head, record, known.today),
         checked_in_at=check_in.at if check_in else None,
@@ -186,15 +187,16 @@ def _family_name(key: str) -> str:
     return families()[key].name if key in families() else key
 
 
-def _wash_out(wash: Wash) -> WashOut:
+def _wash_out(wash: Any) -> WashOut:
+    """A wash of a head, reached through the head: the app of washes stands after this one."""
     return WashOut(
         id=wash.pk,
         at=wash.at,
         family=wash.family,
         family_name=_family_name(wash.family),
-        grams=None if wash.grams is None else float(wash.grams),
+        grams=as_float(wash.grams),
         strength=float(wash.strength),
-        minutes=None if wash.minutes is None else float(wash.minutes),
+        minutes=as_float(wash.minutes),
         answer=None if wash.answer is None else outcomes()[wash.answer],
         counts=wash.counts,
         learnt=_learnt(wash),
@@ -203,7 +205,7 @@ def _wash_out(wash: Wash) -> WashOut:
     )
 
 
-def _learnt(wash: Wash) -> str:
+def _learnt(wash: Any) -> str:
     """What one wash says by itself, in words."""
     if not wash.counts:
         return "Left out of what is learnt."

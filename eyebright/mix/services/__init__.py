@@ -1,7 +1,1 @@
-"""Mix and the core: the only rooms here that know both.
-
-`jugs` answers and pours. Of formulas `choices` says what there is, `beginning` begins one, `bench` turns what
-is kept into the core's and back, `formulas` keeps them, `digests` what is kept of their readings, `readings`
-shows what comes of one, `proposals` changes one, `comparing` puts them side by side, `matching` ranks them,
-`sharing` (with `card`) gives them out and takes them in, `washes` strings them together.
-"""
+"""Mix and the core: the only rooms here that know both; `jugs` answers and pours."""

@@ -7,7 +7,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from eyebright.config.kept import exact
+from eyebright.config.decimals import exact
 from eyebright.config.problems import Problem
 from eyebright.config.wire import figure_out
 from eyebright.core.chain import Follow, Link, follow, run_chain
@@ -37,11 +37,12 @@ from eyebright.core.mix import (
 from eyebright.core.numbers import Draws, figure
 from eyebright.core.rules import Caution, limits
 from eyebright.heads.services import facts_for, hair_and_scalp_for
+from eyebright.household.services.household import the_household
 from eyebright.shelf.models import Vessel
 from eyebright.shelf.services.lots import take
-from eyebright.shelf.services.measures import household, the_kit
+from eyebright.shelf.services.measures import the_kit
 from eyebright.shelf.services.readings import kept_reading, observations_of, posterior_for
-from eyebright.shelf.services.stuff import gone, shelf_for_routes, stuffs, the_soda
+from eyebright.shelf.services.supplies import gone, shelf_for_routes, supplies_of, the_soda
 
 from ..models import Rinse
 from ..schemas.jugs import (
@@ -120,7 +121,7 @@ def _volume(ask: MixAsk, kit: Kit) -> float | None:
 def _vessel(pk: int | None) -> float | None:
     if pk is None:
         return None
-    vessel = Vessel.present.filter(pk=pk).first()
+    vessel = Vessel.objects.filter(pk=pk).first()
     if vessel is None:
         raise Problem.field("vessel", "That vessel is no longer on the shelf: choose another.")
     return float(vessel.volume)
@@ -131,7 +132,7 @@ def _asked(ask: MixAsk, kit: Kit | None = None) -> Question:
     kit = kit or the_kit()
     keys = [line.stuff for line in ask.lines]
     return Question(
-        lines=_lines(ask, stuffs(keys)),
+        lines=_lines(ask, supplies_of(keys)),
         volume=_volume(ask, kit),
         aim=ask.aim,
         use=ask.use,
@@ -220,7 +221,7 @@ def _mix_out(question: Question, mix: Mix) -> MixOut:
             for line, each, (low, high) in zip(mix.jug.lines, amounts, ranges, strict=True)
         ],
         "curve": _curve_out(mix),
-        "currency": household().currency,
+        "currency": the_household().currency,
         "soda": soda_wash(question, mix),
     }
     return MixOut.model_validate(fields)
@@ -348,7 +349,7 @@ def put_right(rinse: Rinse, left: float | None, vessel: int | None) -> Correctio
         raise Problem.field(
             "vessel", f"It holds {holds:.0f} mL, and there are {left:.0f} mL of it: choose a larger one."
         )
-    there = stuffs(keys, also_removed=True)
+    there = supplies_of(keys, also_removed=True)
     lines = tuple(
         Line(there[layer["key"]], "amount", Amount(layer["amount"], layer["unit"]))
         for layer in rinse.pours

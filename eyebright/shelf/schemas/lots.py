@@ -157,7 +157,7 @@ class UnitOut(Out):
     name: str
 
 
-class StuffOut(Out):
+class SupplyOut(Out):
     """Something that can go into a jug: a lot, a water; a material or a class of water that is not at hand.
 
     `sour`: an acid with a strength, that a rinse can be made of; `forms` that it comes in, none for most.

@@ -3,9 +3,8 @@
 from typing import Annotated
 
 from ninja import Schema
-from pydantic import BeforeValidator
 
-from eyebright.config.fields import AS_NUMBER, Blank, Name, number_between, words
+from eyebright.config.fields import AS_NUMBER, Blank, Name, number_between
 from eyebright.config.wire import Out
 
 VesselVolume = Annotated[
@@ -15,29 +14,6 @@ VesselVolume = Annotated[
 ]
 SpoonVolume = Annotated[float, number_between(0.1, 500, "A spoon or scoop holds 0.1 to 500 mL."), AS_NUMBER]
 SpoonGrams = Annotated[float, number_between(0.05, 500, "A spoonful weighs 0.05 to 500 g."), AS_NUMBER]
-
-
-class HouseholdIn(Schema):
-    """Whose spoons and cups these are, and how money is written."""
-
-    system: str
-    currency: Annotated[str, BeforeValidator(words)] = "£"
-
-
-class SystemOut(Out):
-    """The spoons and cups of one custom."""
-
-    key: str
-    name: str
-    says: str
-
-
-class HouseholdOut(Out):
-    """The household's settings, and what there is to choose from."""
-
-    system: str
-    currency: str
-    systems: list[SystemOut]
 
 
 class MarkIn(Schema):

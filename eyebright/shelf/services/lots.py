@@ -4,7 +4,7 @@ from django.db import transaction
 from django.db.models import Count, F
 from django.utils import timezone
 
-from eyebright.config.kept import as_float, exact
+from eyebright.config.decimals import as_float, exact
 from eyebright.config.problems import Problem, one
 from eyebright.config.wire import FigureOut, figure_out
 from eyebright.core.chemistry import neat_ph
@@ -15,14 +15,14 @@ from ..models import Lot, ReadingLine
 from ..schemas.lots import NO_MATERIAL, LotIn, LotOut, LotsOut, NoticeOut
 from .materials import material_of, neat, spread_out
 from .readings import posterior_for
-from .stuff import core_lot, lot_holds
+from .supplies import core_lot, lot_holds
 
 PAGE = 40
 
 
 def lots(find: str, offset: int, limit: int) -> LotsOut:
     """A page of lots by name, found by any of their names; what calls for a look comes first."""
-    every = list(Lot.present.all())
+    every = list(Lot.objects.all())
     hits = [lot for lot in every if lot_holds(lot, find)] if find.strip() else every
     told = {lot.pk: _notices(lot, material_of(lot.material)) for lot in hits}
     hits.sort(key=lambda lot: not told[lot.pk])
@@ -152,5 +152,5 @@ def take(amounts: dict[str, float], *, back: bool = False) -> None:
         where, _, pk = key.partition("-")
         if where == "lot":
             change = exact(-amount if back else amount, "0.01")
-            Lot.objects.filter(pk=pk).exclude(left=None).update(left=F("left") - change)
-    Lot.objects.filter(left__lt=0).update(left=0)
+            Lot.with_removed.filter(pk=pk).exclude(left=None).update(left=F("left") - change)
+    Lot.with_removed.filter(left__lt=0).update(left=0)

@@ -6,7 +6,7 @@ from typing import Any
 
 from django.db import transaction
 
-from eyebright.config.kept import exact
+from eyebright.config.decimals import exact
 from eyebright.config.problems import Problem, one, only_offered
 from eyebright.config.wire import FigureOut, figure_out
 from eyebright.core.chemistry import neat_ph
@@ -79,7 +79,7 @@ def material_of(key: str) -> Material:
     """A material of the library or of the household's own; MaterialError for none of them."""
     if not key.startswith(OWN):
         return material(key)
-    own = OwnMaterial.objects.filter(pk=key.removeprefix(OWN)).first() if key[4:].isdigit() else None
+    own = OwnMaterial.with_removed.filter(pk=key.removeprefix(OWN)).first() if key[4:].isdigit() else None
     if own is None:
         raise MaterialError("That material is not on the shelf any more.")
     return own_material(own)
@@ -108,7 +108,7 @@ def _short(stuff: Material) -> dict[str, Any]:
 
 def the_library() -> LibraryOut:
     """Every material of the library, and the household's own; and the kinds of both."""
-    own = [own_material(row) for row in OwnMaterial.present.all()]
+    own = [own_material(row) for row in OwnMaterial.objects.all()]
     return LibraryOut(
         materials=[material_out(stuff) for stuff in (*own, *library().values())],
         kinds=[KindOut(key=key, name=kind["name"], unit=kind["unit"]) for key, kind in kinds().items()],

@@ -2,46 +2,20 @@
 
 from django.db import transaction
 
-from eyebright.config.kept import as_float, exact
+from eyebright.config.decimals import as_float, exact
 from eyebright.config.problems import Problem, one
-from eyebright.core.materials import Kit, MaterialError, OwnSpoon, OwnVessel, kit, measure_table
+from eyebright.core.materials import Kit, MaterialError, OwnSpoon, OwnVessel, kit
+from eyebright.household.services.household import the_household
 
-from ..models import Household, Spoon, Vessel
+from ..models import Spoon, Vessel
 from ..schemas.measures import (
     FillMarkOut,
-    HouseholdIn,
-    HouseholdOut,
     SpoonIn,
     SpoonOut,
-    SystemOut,
     VesselIn,
     VesselOut,
 )
 from .materials import material_of
-
-
-def _household() -> Household:
-    return Household.objects.first() or Household()
-
-
-def household() -> HouseholdOut:
-    """The household's settings."""
-    kept = _household()
-    systems = [
-        SystemOut(key=key, name=name, says=" · ".join(f"{s.name} {s.volume:g} mL" for s in spoons))
-        for key, (name, spoons) in measure_table().systems.items()
-    ]
-    return HouseholdOut(system=kept.system, currency=kept.currency, systems=systems)
-
-
-def save_household(entered: HouseholdIn) -> HouseholdOut:
-    """Change them."""
-    if entered.system not in measure_table().systems:
-        raise Problem.field("system", "Choose one of the ones offered.")
-    kept = _household()
-    kept.system, kept.currency = entered.system, (entered.currency or "£")[:8]
-    kept.save()
-    return household()
 
 
 def the_kit() -> Kit:
@@ -54,21 +28,21 @@ def the_kit() -> Kit:
             as_float(spoon.grams),
             spoon.material or None,
         )
-        for spoon in Spoon.present.all()
+        for spoon in Spoon.objects.all()
     )
     vessels: list[OwnVessel] = []
-    for vessel in Vessel.present.all():
+    for vessel in Vessel.objects.all():
         vessels.append(OwnVessel(f"vessel-{vessel.pk}", vessel.name, float(vessel.volume)))
         vessels += [
             OwnVessel(f"vessel-{vessel.pk}-{i}", f"{vessel.name} to {mark['name']}", float(mark["volume"]))
             for i, mark in enumerate(vessel.marks)
         ]
-    return kit(_household().system, own, tuple(vessels))
+    return kit(the_household().system, own, tuple(vessels))
 
 
 def vessels() -> list[VesselOut]:
     """Every vessel of the household's own, smallest first."""
-    return [vessel_out(vessel) for vessel in Vessel.present.all()]
+    return [vessel_out(vessel) for vessel in Vessel.objects.all()]
 
 
 def vessel_out(vessel: Vessel) -> VesselOut:
@@ -96,7 +70,7 @@ def save_vessel(entered: VesselIn, vessel: Vessel | None = None) -> VesselOut:
 
 def spoons() -> list[SpoonOut]:
     """Every spoon and scoop of the household's own."""
-    return [spoon_out(spoon) for spoon in Spoon.present.all()]
+    return [spoon_out(spoon) for spoon in Spoon.objects.all()]
 
 
 def spoon_out(spoon: Spoon) -> SpoonOut:

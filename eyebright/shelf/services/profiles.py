@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 
-from eyebright.config.kept import as_float
+from eyebright.config.decimals import as_float
 from eyebright.core.chemistry import Profile, Water, reported, reported_ph, water_classes
 from eyebright.core.numbers import Spread
 

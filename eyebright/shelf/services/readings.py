@@ -5,7 +5,7 @@ from itertools import pairwise
 
 from django.db import transaction
 
-from eyebright.config.kept import as_float, exact
+from eyebright.config.decimals import as_float, exact
 from eyebright.config.problems import Problem, one
 from eyebright.config.wire import figure_out
 from eyebright.core.chemistry import MeterReading, ReadingError, StripReading
@@ -18,7 +18,7 @@ from eyebright.instruments.services import meter_reach
 
 from ..models import Reading, ReadingLine, StripSet
 from ..schemas.readings import NeatReadingIn, ReadIn, ReadingOut, StripSetIn, StripSetOut
-from .stuff import gone, stuff_of, stuffs
+from .supplies import gone, supplies_of, supply_of
 
 STRIP_STEP = 0.5  # the usual strip, when nothing is said
 HOPS = 2  # from a thing to what it was mixed with, and to what tells of that
@@ -32,7 +32,7 @@ MOST_BLOCKS = 30
 
 def strip_sets() -> list[StripSetOut]:
     """Every pack of strips."""
-    return [strip_set_out(strips) for strips in StripSet.present.all()]
+    return [strip_set_out(strips) for strips in StripSet.objects.all()]
 
 
 def strip_set_out(strips: StripSet) -> StripSetOut:
@@ -127,7 +127,7 @@ def keep_reading(
 
 def read_neat(entered: NeatReadingIn) -> ReadingOut:
     """Keep a reading of one thing by itself."""
-    stuff = stuff_of(entered.stuff)
+    stuff = supply_of(entered.stuff)
     if stuff is None:
         raise gone("stuff")
     if stuff.material and (stuff.material.unit == "g" or stuff.material.side is None or stuff.material.dry):
@@ -143,14 +143,14 @@ def find_reading(pk: int, *, also_removed: bool = False) -> Reading:
 
 def readings_of(key: str) -> list[ReadingOut]:
     """The readings that tell of this thing, the newest first."""
-    rows = Reading.present.filter(lines__stuff=key).distinct().prefetch_related("lines")
+    rows = Reading.objects.filter(lines__stuff=key).distinct().prefetch_related("lines")
     return [reading_out(reading) for reading in rows]
 
 
 def reading_out(reading: Reading) -> ReadingOut:
     """A reading, with the names of what was in it."""
     keys = [line.stuff for line in reading.lines.all()]
-    there = stuffs(keys, also_removed=True)
+    there = supplies_of(keys, also_removed=True)
     return ReadingOut(
         id=reading.pk,
         made_at=reading.made_at,
@@ -172,13 +172,13 @@ def observations_of(keys: Iterable[str]) -> list[JugObservation]:
         wanted |= {line.stuff for each in lines.values() for line in each}
     if not lines:
         return []
-    there = stuffs(wanted, also_removed=True)
+    there = supplies_of(wanted, also_removed=True)
     return [seen for reading, each in lines.items() if (seen := _observation(reading, each, there))]
 
 
 def _telling_of(keys: set[str]) -> dict[Reading, list[ReadingLine]]:
     """The newest readings that have any of these in them, each with its lines; in one query."""
-    newest = Reading.present.filter(lines__stuff__in=keys).distinct().values("pk")[:COUNTED]
+    newest = Reading.objects.filter(lines__stuff__in=keys).distinct().values("pk")[:COUNTED]
     out: dict[Reading, list[ReadingLine]] = {}
     for line in ReadingLine.objects.filter(reading__in=newest).select_related("reading"):
         out.setdefault(line.reading, []).append(line)

@@ -5,7 +5,7 @@ from functools import lru_cache
 from django.db import transaction
 from django.utils import timezone
 
-from eyebright.config.kept import as_float, exact
+from eyebright.config.decimals import as_float, exact
 from eyebright.config.problems import Problem, one
 from eyebright.config.wire import FigureOut, figure_out
 from eyebright.core.chemistry import ReportError, ReportRow, Water, neat_ph, read_report, water_classes
@@ -28,7 +28,7 @@ from .lots import find_lot
 from .materials import spread_out
 from .profiles import core_water, known_of, live_profiles, profile_of
 from .readings import core_reading, posterior_for
-from .stuff import core_lot
+from .supplies import core_lot
 
 OLD_DAYS = 400  # a tap's figures older than that are worth finding anew
 MG = "mg/L"
@@ -129,7 +129,7 @@ def _says(rows: list[WaterProfile], readings: int) -> str:
 
 def waters() -> list[WaterOut]:
     """Every water on the shelf."""
-    return [water_out(source) for source in WaterSource.present.prefetch_related("profiles")]
+    return [water_out(source) for source in WaterSource.objects.prefetch_related("profiles")]
 
 
 def find_water(pk: int, *, also_removed: bool = False) -> WaterSource:
@@ -160,12 +160,12 @@ def save_water(entered: WaterIn, source: WaterSource | None = None) -> WaterOut:
 
 def _supplier_says(source: WaterSource, alkalinity: float | None, hardness: float | None) -> None:
     """The supplier's figures as of today; what stood there for today is replaced."""
-    row = WaterProfile.present.filter(
+    row = WaterProfile.objects.filter(
         water=source, on=timezone.localdate(), origin=WaterProfile.Origin.SUPPLIER
     ).first()
     if alkalinity is None and hardness is None:
-        for old in WaterProfile.present.filter(water=source, origin=WaterProfile.Origin.SUPPLIER):
-            old.take_away()
+        for old in WaterProfile.objects.filter(water=source, origin=WaterProfile.Origin.SUPPLIER):
+            old.remove()
         return
     row = row or WaterProfile(water=source, on=timezone.localdate(), origin=WaterProfile.Origin.SUPPLIER)
     row.alkalinity, row.hardness = exact(alkalinity, "0.01"), exact(hardness, "0.01")

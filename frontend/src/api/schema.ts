@@ -4,6 +4,262 @@
  */
 
 export interface paths {
+    "/api/formulas": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Formula Rows
+         * @description Formulas by any name in them, the latest first.
+         */
+        get: operations["formulas"];
+        put?: never;
+        /**
+         * Add Formula
+         * @description A new formula: from a starting point, as a copy, as written, or empty.
+         */
+        post: operations["add_formula"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/formulas/bench": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Bench
+         * @description Everything there is to choose from at the bench: families, forms, steps, signs, starts, schools.
+         */
+        get: operations["bench"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/formulas/bring": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring
+         * @description A formula out of a JSON-LD file, or of a page that carries one.
+         */
+        post: operations["bring_formula"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/formulas/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Compare
+         * @description Two or three formulas side by side: ids with commas between, `12.3` for version 3 of formula 12.
+         */
+        get: operations["compare_formulas"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/formulas/lines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Lines
+         * @description Pasted lines, understood as far as they can be. Nothing is kept, nothing dropped.
+         */
+        post: operations["read_lines"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/formulas/match": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Match
+         * @description The household's formulas, and those its shelf could make, ranked for a head.
+         */
+        get: operations["match_formulas"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/formulas/propose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Propose
+         * @description Backwards from what is wanted to what must change. Nothing is kept.
+         */
+        post: operations["propose"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/formulas/{pk}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Formula
+         * @description A formula, and what comes of it, for a head or nobody in particular.
+         */
+        get: operations["formula"];
+        /**
+         * Save Formula
+         * @description Keep a formula as it stands; refused (409) where another window changed it first.
+         */
+        put: operations["save_formula"];
+        post?: never;
+        /**
+         * Remove Formula
+         * @description Remove a formula; `restore` brings it back.
+         */
+        delete: operations["remove_formula"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/formulas/{pk}/file/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Formula File
+         * @description A formula as a recipe card (pdf), md, jsonld, csv of its lines, or its inci list.
+         */
+        get: operations["formula_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/formulas/{pk}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Formula
+         * @description Restore a formula that was removed.
+         */
+        post: operations["restore_formula"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/formulas/{pk}/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Versions
+         * @description Every version that was kept, the newest first, and what changed to it.
+         */
+        get: operations["formula_versions"];
+        put?: never;
+        /**
+         * Keep Version
+         * @description Keep a formula as it is now as a version, under a name if it has one.
+         */
+        post: operations["keep_version"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/formulas/{pk}/versions/{number}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Back To Version
+         * @description Make a version the formula again; what stood there is kept as a version.
+         */
+        post: operations["back_to_version"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/heads": {
         parameters: {
             query?: never;
@@ -108,7 +364,7 @@ export interface paths {
         post?: never;
         /**
          * Remove Head
-         * @description Put a head aside; `restore` brings it back.
+         * @description Archive a head; `restore` brings it back.
          */
         delete: operations["remove_head"];
         options?: never;
@@ -320,6 +576,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/heads/{pk}/washes/{wash}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove Wash
+         * @description Remove a wash; `restore` brings it back.
+         */
+        delete: operations["remove_wash"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/heads/{pk}/washes/{wash}/outcome": {
         parameters: {
             query?: never;
@@ -338,6 +614,26 @@ export interface paths {
          * @description How it went, and whether the head learns from it.
          */
         patch: operations["change_wash"];
+        trace?: never;
+    };
+    "/api/heads/{pk}/washes/{wash}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Wash
+         * @description Bring it back.
+         */
+        post: operations["restore_wash"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/api/heads/{pk}/whole": {
@@ -375,8 +671,8 @@ export interface paths {
         put?: never;
         post?: never;
         /**
-         * Take Away
-         * @description Take a check-in, a test or a wash out; `restore` puts it back.
+         * Remove
+         * @description Remove a check-in or a test; `restore` brings it back.
          */
         delete: operations["take_out_of_diary"];
         options?: never;
@@ -394,10 +690,54 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Put Back
-         * @description Put it back.
+         * Restore
+         * @description Bring it back.
          */
-        post: operations["put_back_in_diary"];
+        post: operations["restore_in_diary"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/household": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Household
+         * @description Whose spoons and cups these are, and how money is written.
+         */
+        get: operations["household"];
+        /**
+         * Change Household
+         * @description Change that.
+         */
+        put: operations["change_household"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/household/schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Pick Schools
+         * @description What the household holds where opinions differ.
+         */
+        put: operations["pick_schools"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -704,26 +1044,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/mix/bench": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Bench
-         * @description Everything there is to choose from at the bench: families, forms, steps, signs, starts, schools.
-         */
-        get: operations["bench"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/mix/chain": {
         parameters: {
             query?: never;
@@ -764,222 +1084,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/mix/formulas": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Formula Rows
-         * @description Formulas by any name in them, the latest first.
-         */
-        get: operations["formulas"];
-        put?: never;
-        /**
-         * Add Formula
-         * @description A new formula: from a starting point, as a copy, as written, or empty.
-         */
-        post: operations["add_formula"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/mix/formulas/bring": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Bring
-         * @description A formula out of a JSON-LD file, or of a page that carries one.
-         */
-        post: operations["bring_formula"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/mix/formulas/compare": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Compare
-         * @description Two or three formulas side by side: ids with commas between, `12.3` for version 3 of formula 12.
-         */
-        get: operations["compare_formulas"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/mix/formulas/match": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Match
-         * @description The household's formulas, and those its shelf could make, ranked for a head.
-         */
-        get: operations["match_formulas"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/mix/formulas/propose": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Propose
-         * @description Backwards from what is wanted to what must change. Nothing is kept.
-         */
-        post: operations["propose"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/mix/formulas/{pk}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Formula
-         * @description A formula, and what comes of it, for a head or nobody in particular.
-         */
-        get: operations["formula"];
-        /**
-         * Save Formula
-         * @description Keep a formula as it stands; refused (409) where another window changed it first.
-         */
-        put: operations["save_formula"];
-        post?: never;
-        /**
-         * Remove Formula
-         * @description Take a formula away; it can be put back.
-         */
-        delete: operations["remove_formula"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/mix/formulas/{pk}/file/{kind}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Formula File
-         * @description A formula as a recipe card (pdf), md, jsonld, csv of its lines, or its inci list.
-         */
-        get: operations["formula_file"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/mix/formulas/{pk}/put-back": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Put Back Formula
-         * @description Put back a formula that was taken away.
-         */
-        post: operations["put_back_formula"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/mix/formulas/{pk}/versions": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Versions
-         * @description Every version that was kept, the newest first, and what changed to it.
-         */
-        get: operations["formula_versions"];
-        put?: never;
-        /**
-         * Keep Version
-         * @description Keep a formula as it is now as a version, under a name if it has one.
-         */
-        post: operations["keep_version"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/mix/formulas/{pk}/versions/{number}/back": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Back To Version
-         * @description Make a version the formula again; what stood there is kept as a version.
-         */
-        post: operations["back_to_version"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/mix/jug": {
         parameters: {
             query?: never;
@@ -1000,134 +1104,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/mix/lines": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Read Lines
-         * @description Pasted lines, understood as far as they can be. Nothing is kept, nothing dropped.
-         */
-        post: operations["read_lines"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/mix/schools": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /**
-         * Pick Schools
-         * @description What the household holds where makers disagree.
-         */
-        put: operations["pick_schools"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/mix/washes": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Wash Chains
-         * @description Every wash by name.
-         */
-        get: operations["wash_chains"];
-        put?: never;
-        /**
-         * Add Wash Chain
-         * @description Keep a wash by name.
-         */
-        post: operations["add_wash_chain"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/mix/washes/read": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Read Wash Chain
-         * @description Work a chain of formulas out over a head. Nothing is kept.
-         */
-        post: operations["read_wash_chain"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/mix/washes/{pk}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /**
-         * Save Wash Chain
-         * @description Change a wash.
-         */
-        put: operations["save_wash_chain"];
-        post?: never;
-        /**
-         * Remove Wash Chain
-         * @description Take a wash away; it can be put back.
-         */
-        delete: operations["remove_wash_chain"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/mix/washes/{pk}/put-back": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Put Back Wash Chain
-         * @description Put back a wash that was taken away.
-         */
-        post: operations["put_back_wash_chain"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/mix/ways": {
         parameters: {
             query?: never;
@@ -1142,30 +1118,6 @@ export interface paths {
          * @description Three routes to a jug's aim, its spoon version, and what to measure next. Nothing is kept.
          */
         post: operations["ways"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/shelf/household": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Household
-         * @description Whose spoons and cups these are.
-         */
-        get: operations["household"];
-        /**
-         * Change Household
-         * @description Change that.
-         */
-        put: operations["change_household"];
-        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1572,7 +1524,7 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Find Stuff
+         * Find Supplies
          * @description What can go into a jug, found by any of its names; or what goes by these keys (commas between).
          */
         get: operations["stuff"];
@@ -1794,6 +1746,94 @@ export interface paths {
          * @description What a home titration says of this water.
          */
         post: operations["titrate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wash/chains": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Wash Chains
+         * @description Every wash by name.
+         */
+        get: operations["wash_chains"];
+        put?: never;
+        /**
+         * Add Wash Chain
+         * @description Keep a wash by name.
+         */
+        post: operations["add_wash_chain"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wash/chains/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Wash Chain
+         * @description Work a chain of formulas out over a head. Nothing is kept.
+         */
+        post: operations["read_wash_chain"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wash/chains/{pk}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Save Wash Chain
+         * @description Change a wash.
+         */
+        put: operations["save_wash_chain"];
+        post?: never;
+        /**
+         * Remove Wash Chain
+         * @description Remove a wash; `restore` brings it back.
+         */
+        delete: operations["remove_wash_chain"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wash/chains/{pk}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Wash Chain
+         * @description Restore a wash that was removed.
+         */
+        post: operations["restore_wash_chain"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2592,7 +2632,7 @@ export interface components {
         };
         /**
          * FitOut
-         * @description How one family fits this head today.
+         * @description How one family fits this head today. `recipe`: what it is judged by, None where as usually made.
          */
         FitOut: {
             /** After */
@@ -2616,6 +2656,7 @@ export interface components {
             name: string;
             /** Ready In */
             ready_in: number;
+            recipe: components["schemas"]["RecipeOut"] | null;
             scalp: components["schemas"]["DoseOut"];
             strength: components["schemas"]["FigureOut"] | null;
             /**
@@ -2767,7 +2808,7 @@ export interface components {
             /** Removed */
             removed: boolean;
             /** Stuff */
-            stuff: components["schemas"]["StuffOut"][];
+            stuff: components["schemas"]["SupplyOut"][];
             /** Version */
             version: number;
         };
@@ -3055,9 +3096,8 @@ export interface components {
             /**
              * Form
              * @default
-             * @enum {string}
              */
-            form: "" | "fresh" | "whole" | "broken" | "powder";
+            form: ("fresh" | "whole" | "broken" | "powder") | "";
             /** Id */
             id: number;
             /**
@@ -4268,11 +4308,8 @@ export interface components {
         ReadLineOut: {
             /** Amount */
             amount: string;
-            /**
-             * Form
-             * @enum {string}
-             */
-            form: "" | "fresh" | "whole" | "broken" | "powder";
+            /** Form */
+            form: ("fresh" | "whole" | "broken" | "powder") | "";
             /** Found */
             found: string[];
             /** Name */
@@ -4318,6 +4355,18 @@ export interface components {
             source: string;
             /** Text */
             text: string;
+        };
+        /**
+         * RecipeOut
+         * @description The formula that speaks for a family: the household's, by `id`, or a starting point, by `start`.
+         */
+        RecipeOut: {
+            /** Id */
+            id: number | null;
+            /** Name */
+            name: string;
+            /** Start */
+            start: string;
         };
         /**
          * ReportIn
@@ -4472,7 +4521,7 @@ export interface components {
         };
         /**
          * SchoolsIn
-         * @description What the household holds, by school.
+         * @description What the household holds, by question.
          */
         SchoolsIn: {
             /** Picked */
@@ -4672,12 +4721,12 @@ export interface components {
             steps: number[];
         };
         /**
-         * StuffOut
+         * SupplyOut
          * @description Something that can go into a jug: a lot, a water; a material or a class of water that is not at hand.
          *
          *     `sour`: an acid with a strength, that a rinse can be made of; `forms` that it comes in, none for most.
          */
-        StuffOut: {
+        SupplyOut: {
             /** At Hand */
             at_hand: boolean;
             /** Forms */
@@ -4915,6 +4964,8 @@ export interface components {
          *
          *     `amount` in g or mL, or in so many of the vessel whose id `unit` is; left out where nobody knows.
          *
+         *     `formula` of the household that it was, by id, `zone` that it went on and `cover` over it, where known.
+         *
          *     `occasion`, `on_scalp` and `on_strands`: what it was for, and what was on the hair.
          */
         WashIn: {
@@ -4924,8 +4975,12 @@ export interface components {
             answer?: string | null;
             /** At */
             at?: string | null;
+            /** Cover */
+            cover?: boolean | null;
             /** Family */
             family: string;
+            /** Formula */
+            formula?: number | null;
             /** Minutes */
             minutes?: number | string | null;
             /**
@@ -4958,6 +5013,11 @@ export interface components {
              * @default g
              */
             unit: string;
+            /**
+             * Zone
+             * @default
+             */
+            zone: ("scalp" | "lengths" | "both") | "";
         };
         /**
          * WashLinkIn
@@ -5117,11 +5177,8 @@ export interface components {
          * @description What a line comes to: g, its share of all, and the phase and form it is reckoned with.
          */
         WeighedLineOut: {
-            /**
-             * Form
-             * @enum {string}
-             */
-            form: "" | "fresh" | "whole" | "broken" | "powder";
+            /** Form */
+            form: ("fresh" | "whole" | "broken" | "powder") | "";
             grams: components["schemas"]["FigureOut"];
             /** Id */
             id: number;
@@ -5193,6 +5250,374 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    formulas: {
+        parameters: {
+            query?: {
+                find?: string;
+                family?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormulasOut"];
+                };
+            };
+        };
+    };
+    add_formula: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FormulaNewIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormulaOut"];
+                };
+            };
+        };
+    };
+    bench: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchOut"];
+                };
+            };
+        };
+    };
+    bring_formula: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BringIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BroughtOut"];
+                };
+            };
+        };
+    };
+    compare_formulas: {
+        parameters: {
+            query: {
+                which: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CompareOut"];
+                };
+            };
+        };
+    };
+    read_lines: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LinesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadLineOut"][];
+                };
+            };
+        };
+    };
+    match_formulas: {
+        parameters: {
+            query: {
+                head: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MatchOut"][];
+                };
+            };
+        };
+    };
+    propose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProposeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProposalOut"];
+                };
+            };
+        };
+    };
+    formula: {
+        parameters: {
+            query?: {
+                head?: number | null;
+                vessel?: number | null;
+            };
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormulaOut"];
+                };
+            };
+        };
+    };
+    save_formula: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FormulaSaveIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormulaOut"];
+                };
+            };
+        };
+    };
+    remove_formula: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    formula_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+                kind: "pdf" | "md" | "jsonld" | "csv" | "inci";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    restore_formula: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormulaOut"];
+                };
+            };
+        };
+    };
+    formula_versions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VersionOut"][];
+                };
+            };
+        };
+    };
+    keep_version: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VersionOut"][];
+                };
+            };
+        };
+    };
+    back_to_version: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormulaOut"];
+                };
+            };
+        };
+    };
     heads: {
         parameters: {
             query?: never;
@@ -5640,6 +6065,29 @@ export interface operations {
             };
         };
     };
+    remove_wash: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+                wash: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeadOut"];
+                };
+            };
+        };
+    };
     change_wash: {
         parameters: {
             query?: never;
@@ -5663,6 +6111,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KeptOut"];
+                };
+            };
+        };
+    };
+    restore_wash: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+                wash: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeadOut"];
                 };
             };
         };
@@ -5713,7 +6184,7 @@ export interface operations {
             header?: never;
             path: {
                 pk: number;
-                kind: "check-ins" | "little-tests" | "patch-tests" | "washes";
+                kind: "check-ins" | "little-tests" | "patch-tests";
                 entry: number;
             };
             cookie?: never;
@@ -5731,13 +6202,13 @@ export interface operations {
             };
         };
     };
-    put_back_in_diary: {
+    restore_in_diary: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 pk: number;
-                kind: "check-ins" | "little-tests" | "patch-tests" | "washes";
+                kind: "check-ins" | "little-tests" | "patch-tests";
                 entry: number;
             };
             cookie?: never;
@@ -5751,6 +6222,76 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HeadOut"];
+                };
+            };
+        };
+    };
+    household: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HouseholdOut"];
+                };
+            };
+        };
+    };
+    change_household: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HouseholdIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HouseholdOut"];
+                };
+            };
+        };
+    };
+    pick_schools: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SchoolsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: string;
+                    };
                 };
             };
         };
@@ -6185,26 +6726,6 @@ export interface operations {
             };
         };
     };
-    bench: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["BenchOut"];
-                };
-            };
-        };
-    };
     work_out_chain: {
         parameters: {
             query?: never;
@@ -6249,330 +6770,6 @@ export interface operations {
             };
         };
     };
-    formulas: {
-        parameters: {
-            query?: {
-                find?: string;
-                family?: string;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["FormulasOut"];
-                };
-            };
-        };
-    };
-    add_formula: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["FormulaNewIn"];
-            };
-        };
-        responses: {
-            /** @description Created */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["FormulaOut"];
-                };
-            };
-        };
-    };
-    bring_formula: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["BringIn"];
-            };
-        };
-        responses: {
-            /** @description Created */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["BroughtOut"];
-                };
-            };
-        };
-    };
-    compare_formulas: {
-        parameters: {
-            query: {
-                which: string;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["CompareOut"];
-                };
-            };
-        };
-    };
-    match_formulas: {
-        parameters: {
-            query: {
-                head: number;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["MatchOut"][];
-                };
-            };
-        };
-    };
-    propose: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ProposeIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProposalOut"];
-                };
-            };
-        };
-    };
-    formula: {
-        parameters: {
-            query?: {
-                head?: number | null;
-                vessel?: number | null;
-            };
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["FormulaOut"];
-                };
-            };
-        };
-    };
-    save_formula: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["FormulaSaveIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["FormulaOut"];
-                };
-            };
-        };
-    };
-    remove_formula: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    formula_file: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-                kind: "pdf" | "md" | "jsonld" | "csv" | "inci";
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    put_back_formula: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["FormulaOut"];
-                };
-            };
-        };
-    };
-    formula_versions: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["VersionOut"][];
-                };
-            };
-        };
-    };
-    keep_version: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["VersionIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["VersionOut"][];
-                };
-            };
-        };
-    };
-    back_to_version: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-                number: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["FormulaOut"];
-                };
-            };
-        };
-    };
     work_out: {
         parameters: {
             query?: never;
@@ -6597,192 +6794,6 @@ export interface operations {
             };
         };
     };
-    read_lines: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["LinesIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ReadLineOut"][];
-                };
-            };
-        };
-    };
-    pick_schools: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SchoolsIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": {
-                        [key: string]: string;
-                    };
-                };
-            };
-        };
-    };
-    wash_chains: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["WashChainOut"][];
-                };
-            };
-        };
-    };
-    add_wash_chain: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["WashChainIn"];
-            };
-        };
-        responses: {
-            /** @description Created */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["WashChainOut"];
-                };
-            };
-        };
-    };
-    read_wash_chain: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["WashAsk"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["WashReadingOut"];
-                };
-            };
-        };
-    };
-    save_wash_chain: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["WashChainIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["WashChainOut"];
-                };
-            };
-        };
-    };
-    remove_wash_chain: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    put_back_wash_chain: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["WashChainOut"];
-                };
-            };
-        };
-    };
     ways: {
         parameters: {
             query?: never;
@@ -6803,50 +6814,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WaysOut"];
-                };
-            };
-        };
-    };
-    household: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HouseholdOut"];
-                };
-            };
-        };
-    };
-    change_household: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["HouseholdIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HouseholdOut"];
                 };
             };
         };
@@ -7451,7 +7418,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["StuffOut"][];
+                    "application/json": components["schemas"]["SupplyOut"][];
                 };
             };
         };
@@ -7774,6 +7741,142 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TitrationOut"];
+                };
+            };
+        };
+    };
+    wash_chains: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WashChainOut"][];
+                };
+            };
+        };
+    };
+    add_wash_chain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WashChainIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WashChainOut"];
+                };
+            };
+        };
+    };
+    read_wash_chain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WashAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WashReadingOut"];
+                };
+            };
+        };
+    };
+    save_wash_chain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WashChainIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WashChainOut"];
+                };
+            };
+        };
+    };
+    remove_wash_chain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    restore_wash_chain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WashChainOut"];
                 };
             };
         };

@@ -12,18 +12,17 @@ from django.utils import timezone
 
 from eyebright.core.heads import tables
 from eyebright.core.rules import rules
+from eyebright.formulas.schemas.formulas import FormulaNewIn, FormulaSaveIn
+from eyebright.formulas.services import beginning, formulas
 from eyebright.heads import services as heads
-from eyebright.heads.models import CheckIn, Head, PatchTest, Wash
-from eyebright.heads.schemas.diary import LittleTestIn, PatchTestIn, WashIn
+from eyebright.heads.models import CheckIn, Head, PatchTest
+from eyebright.heads.schemas.diary import LittleTestIn, PatchTestIn
 from eyebright.heads.schemas.heads import HeadIn
 from eyebright.instruments.schemas import InstrumentIn
 from eyebright.instruments.services import save_instrument
 from eyebright.journal import services as journal
 from eyebright.journal.models import Entry
 from eyebright.journal.schemas import BeginIn, EntryIn
-from eyebright.mix.schemas.formulas import FormulaNewIn, FormulaSaveIn
-from eyebright.mix.schemas.washes import WashChainIn
-from eyebright.mix.services import beginning, formulas, washes
 from eyebright.shelf.models import Lot, Reading, WaterSource
 from eyebright.shelf.schemas.lots import LotIn
 from eyebright.shelf.schemas.measures import SpoonIn, VesselIn
@@ -33,6 +32,11 @@ from eyebright.shelf.services import measures
 from eyebright.shelf.services.lots import save_lot
 from eyebright.shelf.services.readings import read_neat, save_strips
 from eyebright.shelf.services.waters import save_water
+from eyebright.wash.models import Wash
+from eyebright.wash.schemas.chains import WashChainIn
+from eyebright.wash.schemas.diary import WashIn
+from eyebright.wash.services.chains import save_chain
+from eyebright.wash.services.diary import keep_wash
 
 HOUSEHOLD = Path(__file__).parents[2] / "demo.toml"
 EVERY_RULE = [rule.id for rule in rules()]
@@ -47,7 +51,7 @@ class Command(BaseCommand):
         """Refuse any database but the demo's; load only into an untouched one."""
         if not settings.DEMO:
             raise CommandError("The demo goes into its own database only: use `make demo`.")
-        if Lot.objects.exists() or WaterSource.objects.exists():
+        if Lot.with_removed.exists() or WaterSource.with_removed.exists():
             self.stdout.write("The demo household is as you left it.")
             return
         with transaction.atomic():
@@ -100,7 +104,7 @@ def _head(row: dict[str, Any], today: datetime) -> Head:
     for days, family, grams, strength, answer in row["washes"]:
         told = {"family": family, "amount": grams, "strength": strength, "answer": answer}
         at = evening - timedelta(days=days, hours=1)
-        heads.keep_wash(kept, WashIn.model_validate(told | {"at": at}))
+        keep_wash(kept, WashIn.model_validate(told | {"at": at}))
     for test, outcome in row["tests"]:
         heads.little_test(kept.pk, LittleTestIn(test=test, outcome=outcome))
     for patch in row["patches"]:
@@ -128,7 +132,7 @@ def _bench(household: dict[str, Any]) -> None:
         formulas.save_formula(begun.id, FormulaSaveIn(version=begun.version, formula=body))
     for row in household["wash"]:
         links = [{"formula": made.get(what), "zone": zone} for what, zone in row["links"]]
-        washes.save_chain(WashChainIn.model_validate({"name": row["name"], "links": links}))
+        save_chain(WashChainIn.model_validate({"name": row["name"], "links": links}))
 
 
 def _rinse(row: dict[str, Any], keys: dict[str, str], people: dict[str, int], today: datetime) -> None:

@@ -8,6 +8,7 @@ from typing import Any
 from django.conf import settings
 from django.core.management import call_command
 from django.core.management.base import BaseCommand, CommandError
+from django.db import connections
 from waitress import create_server
 
 from eyebright.config.wsgi import application
@@ -45,6 +46,7 @@ class Command(BaseCommand):
         call_command("migrate", verbosity=0)
         if settings.DEMO:
             call_command("demo", stdout=self.stdout)
+        connections.close_all()  # one left open would keep every checkpoint away from the database file
         whose = "the demo household's shelf" if settings.DEMO else f"your shelf, kept in {settings.DATA}"
         server = create_server(application, sockets=[listening], threads=THREADS, ident="eyebright")
         self.stdout.write(f"Eyebright is at http://{HOST}:{port} with {whose}. Ctrl+C stops it.")

@@ -1,0 +1,1 @@
+"""Formulas: kept, worked on, ranked and shared."""

@@ -1,0 +1,246 @@
+"""What of formulas goes over the wire."""
+
+from datetime import datetime
+from typing import Annotated, Literal
+
+from ninja import Schema
+from pydantic import Field
+
+from eyebright.config.fields import Blank, Name, Note, Number, chosen
+from eyebright.config.wire import CautionOut, FigureOut, Out
+from eyebright.core.vocabulary import Bottle, Part, Phase, Place, Pot, Use
+from eyebright.shelf.schemas.lots import SupplyOut
+
+from .assessments import FormulaReadingOut
+from .choices import KeyNameOut, MaybeForm
+
+MOST_LINES, MOST_STEPS, LONGEST = 60, 60, 200
+
+MaybeNumber = Annotated[Number | None, Blank]
+Short = Annotated[str, Field(max_length=LONGEST)]
+
+
+class IngredientIn(Schema):
+    """One line as it is written: `amount` as it was typed. `phase` and `form` "" are the usual ones.
+
+    `text`: what was pasted, where it could not be read; such a line has no `stuff`.
+    """
+
+    id: Annotated[int, Field(ge=1, le=100_000)]
+    stuff: Short = ""
+    amount: Annotated[str, Field(max_length=24)] = ""
+    unit: Annotated[str, Field(max_length=40)] = "g"
+    packed: bool = False
+    phase: Phase | Literal[""] = ""
+    form: MaybeForm = ""
+    text: Short = ""
+
+
+class FormulaStepIn(Schema):
+    """One step: what goes in at it (ids of lines), minutes from and to, the sign that ends it."""
+
+    kind: Annotated[str, chosen("Choose a kind of step.")]
+    adds: Annotated[list[int], Field(max_length=MOST_LINES)] = []
+    least: MaybeNumber = None
+    most: MaybeNumber = None
+    sign: Annotated[str, Field(max_length=20)] = ""
+    note: Short = ""
+
+
+class FormulaIn(Schema):
+    """A formula as it is written. `steps` empty: in the usual order of its family.
+
+    `makes` g of all that goes in; `base`: the line that "per 100" refers to; `schools` of its own, by key.
+    """
+
+    name: Name
+    family: Annotated[str, chosen("Choose a family.")]
+    about: Note = ""
+    use: Use = "rinsed_out"
+    minutes: Annotated[str, Field(max_length=12)] = "3"
+    makes: Annotated[str, Field(max_length=12)] = ""
+    base: int | None = None
+    place: Place = "fridge"
+    pot: Pot = "steel"
+    bottle: Bottle = "glass"
+    cover: bool = False
+    lines: Annotated[list[IngredientIn], Field(max_length=MOST_LINES)] = []
+    steps: Annotated[list[FormulaStepIn], Field(max_length=MOST_STEPS)] = []
+    schools: dict[str, str] = {}
+
+
+class FormulaNewIn(Schema):
+    """A new formula: from a starting point, as a copy of one or of a version, as written, or empty."""
+
+    start: Annotated[str, Field(max_length=40)] = ""
+    copy_of: int | None = None
+    number: int | None = None
+    formula: FormulaIn | None = None
+    family: Annotated[str, Field(max_length=20)] = ""
+
+
+class FormulaSaveIn(Schema):
+    """A formula as it stands on the bench, and the version that it was changed from."""
+
+    version: int
+    formula: FormulaIn
+    head: int | None = None
+    vessel: int | None = None
+
+
+class LineProblemOut(Out):
+    """What cannot be reckoned as it stands: beside which field."""
+
+    field: str
+    message: str
+
+
+class FormulaOut(Out):
+    """A formula, and what comes of it; without a reading where it cannot be reckoned yet."""
+
+    id: int
+    version: int
+    changed_at: datetime
+    formula: FormulaIn
+    reading: FormulaReadingOut | None
+    problems: list[LineProblemOut]
+    stuff: list[SupplyOut]
+    removed: bool
+
+
+class FormulaRowOut(Out):
+    """A formula in a list."""
+
+    id: int
+    name: str
+    family: str
+    family_name: str
+    about: str
+    lines: str
+    changed_at: datetime
+    grade: str
+    ph: FigureOut | None
+
+
+class FormulasOut(Out):
+    """Formulas that were found, and how many there are in all."""
+
+    formulas: list[FormulaRowOut]
+    found: int
+    there_are: int
+
+
+class VersionOut(Out):
+    """A formula as it once was, and what changed to it."""
+
+    number: int
+    name: str
+    made_at: datetime
+    changes: list[str]
+    formula: FormulaIn
+
+
+class VersionIn(Schema):
+    """A name for a version that is kept on purpose."""
+
+    name: Annotated[str, Field(max_length=80)] = ""
+
+
+class ProposeIn(Schema):
+    """What is wanted of a formula, worked backwards from.
+
+    `goal`: less, more (lift); asked (what the head asks for); share (of the scalp's oil, `value` in %);
+    thickness (`word`); ph (`value`); makes (`value` mL); head (`value` washes); shelf; without (`words`:
+    kinds and allergens); swap (`line`, `taking` the key of what was chosen); form (`line`, `word`); order.
+    """
+
+    goal: Literal[
+        "less",
+        "more",
+        "asked",
+        "share",
+        "thickness",
+        "ph",
+        "makes",
+        "head",
+        "shelf",
+        "without",
+        "swap",
+        "form",
+        "order",
+    ]
+    formula: FormulaIn
+    value: MaybeNumber = None
+    word: Annotated[str, Field(max_length=40)] = ""
+    words: Annotated[list[str], Field(max_length=20)] = []
+    line: int | None = None
+    taking: Annotated[str, Field(max_length=60)] = ""
+    head: int | None = None
+
+
+class BesideOut(Out):
+    """One figure before and after."""
+
+    what: str
+    before: FigureOut | None
+    after: FigureOut | None
+    before_says: str
+    after_says: str
+
+
+class ProposalOut(Out):
+    """A formula as it would be: what changes, what comes of it, new warnings, what else could be taken."""
+
+    formula: FormulaIn
+    changes: list[str]
+    met: bool
+    says: str
+    beside: list[BesideOut]
+    cautions: list[CautionOut]
+    others: list[KeyNameOut]
+
+
+class CompareRowOut(Out):
+    """One thing in each of the formulas."""
+
+    what: str
+    cells: list[str]
+    figures: list[FigureOut | None]
+    differs: bool
+
+
+class CompareOut(Out):
+    """Formulas side by side."""
+
+    names: list[str]
+    rows: list[CompareRowOut]
+
+
+class BringIn(Schema):
+    """A recipe as a file or page holds it (JSON-LD), as text."""
+
+    text: Annotated[str, Field(max_length=400_000)]
+
+
+class BroughtOut(Out):
+    """What was taken in: the formula, and what was kept word for word because it was not understood."""
+
+    formula: FormulaOut
+    kept: list[str]
+
+
+class MatchOut(Out):
+    """How one formula, or starting point, meets a head; `part` of a wash day that it is for."""
+
+    id: int | None
+    start: str
+    name: str
+    family: str
+    family_name: str
+    part: Part
+    verdict: Literal["meets", "near", "care", "far", "ruled_out"]
+    lift: FigureOut | None
+    dose: FigureOut
+    reasons: list[str]
+    against: list[str]
+    stops: list[CautionOut]

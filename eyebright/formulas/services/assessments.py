@@ -1,0 +1,133 @@
+"""What comes of a formula, ready for the wire."""
+
+from typing import Any
+
+from eyebright.config.problems import Problem
+from eyebright.config.wire import figure_out
+from eyebright.core.formulas.assess import ASSESS_DRAWS, Assessment, Texture, assess, grades
+from eyebright.core.formulas.change import Workbench
+from eyebright.core.formulas.model import FormulaError
+from eyebright.core.numbers import Draws
+from eyebright.core.wash import held_against
+from eyebright.household.services.household import household, picked_schools
+from eyebright.shelf.models import Vessel
+
+from ..schemas.assessments import (
+    BalanceOut,
+    CostOut,
+    DoneStepOut,
+    DrawnOut,
+    FeltOut,
+    FormulaReadingOut,
+    KeepsOut,
+    LiftOut,
+    ScentOut,
+    SourceOut,
+    ThicknessOut,
+    ToolOut,
+    WeighedLineOut,
+    WhyOut,
+)
+from .workbench import Written
+
+
+def the_vessel(pk: int | None) -> tuple[str, float] | None:
+    """What it is made in: its name and mL."""
+    if pk is None:
+        return None
+    vessel = Vessel.objects.filter(pk=pk).first()
+    if vessel is None:
+        raise Problem.field("vessel", "That vessel is no longer on the shelf: choose another.")
+    return vessel.name, float(vessel.volume)
+
+
+def reading_of(
+    written: Written, bench: Workbench, vessel: tuple[str, float] | None = None
+) -> Assessment | None:
+    """The reading of what was written; None, and why beside its field, where there is none yet."""
+    if written.formula is None:
+        return None
+    draws = Draws(ASSESS_DRAWS, posterior=bench.posterior)
+    hair_and_scalp = bench.hair_and_scalp(draws) if bench.hair_and_scalp else None
+    try:
+        return assess(written.formula, bench.kit, bench.posterior, hair_and_scalp, bench.head, vessel, draws)
+    except FormulaError as raised:
+        written.at_fault(raised)
+        return None
+
+
+def reading_out(reading: Assessment) -> FormulaReadingOut:
+    """A reading on the wire."""
+    formula = reading.formula
+    same: dict[str, Any] = {
+        name: figure_out(getattr(reading, name))
+        for name in ("yield_g", "yield_ml", "evaporated", "kept_back", "washes")
+    }
+    return FormulaReadingOut(
+        lines=[
+            WeighedLineOut(
+                id=each.id, grams=figure_out(each.grams), share=each.share, phase=line.phase, form=line.form
+            )
+            for each, line in zip(reading.lines, formula.ingredients, strict=True)
+        ],
+        steps=[
+            DoneStepOut(
+                kind=each.kind.key,
+                name=each.kind.name,
+                says=each.says,
+                how=each.kind.how,
+                least=each.least,
+                most=each.most,
+                set_least=each.step.least,
+                set_most=each.step.most,
+                until=each.until,
+                if_not=each.if_not,
+                adds=list(each.step.adds),
+                sign=each.step.sign,
+                note=each.step.note,
+            )
+            for each in reading.preparation.steps
+        ],
+        ph=figure_out(reading.ph) if reading.ph else None,
+        ph_why=[WhyOut.model_validate(each) for each in reading.ph_why],
+        lift=LiftOut.model_validate(reading.lift),
+        lift_why=[WhyOut.model_validate(each) for each in reading.lift_why],
+        sources=[SourceOut.model_validate(each) for each in reading.cleaning.sources],
+        thickness=_thickness(reading.texture) if reading.texture else None,
+        drawn=[DrawnOut.model_validate(each) for each in reading.drawn],
+        balance=BalanceOut.model_validate(reading.balance),
+        scent=ScentOut.model_validate(reading.scent) if reading.scent else None,
+        grit=FeltOut.model_validate(reading.grit),
+        residue=FeltOut.model_validate(reading.residue),
+        stain=reading.stain,
+        keeping=KeepsOut.model_validate(reading.keeping),
+        cost=CostOut(batch=reading.cost.batch, wash=reading.cost.wash, unknown=list(reading.cost.unknown)),
+        tools=[ToolOut.model_validate(each) for each in reading.tools],
+        room=reading.room,
+        too_small=reading.too_small,
+        hands_on=reading.hands_on,
+        waiting=list(reading.waiting),
+        cautions=list(reading.cautions),
+        against_school=list(
+            held_against(
+                picked_schools(dict(formula.schools)),
+                formula.family.key,
+                formula.use,
+                formula.pot,
+                [line.kind for line in formula.ingredients],
+            )
+        ),
+        currency=household().currency,
+        **same,
+    )
+
+
+def _thickness(found: Texture) -> ThicknessOut:
+    return ThicknessOut(
+        key=found.grade.key,
+        name=found.grade.name,
+        says=found.grade.says,
+        ratio=figure_out(found.ratio),
+        chance=found.chance,
+        liquid={grade.key: figure_out(found.liquid_for(grade.key)) for grade in grades()},
+    )

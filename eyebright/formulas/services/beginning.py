@@ -1,0 +1,113 @@
+"""New formulas: from a starting point, as a copy, as written, or empty."""
+
+from collections.abc import Mapping, Sequence
+from typing import Any
+
+from django.db import transaction
+
+from eyebright.config.problems import Problem
+from eyebright.core.chemistry import water_classes
+from eyebright.core.formulas.model import Start, families, starts
+from eyebright.core.materials import Supply, WaterLot
+from eyebright.core.wash import defaults_by, parts_by
+from eyebright.household.services.household import picked_schools
+from eyebright.shelf.services.supplies import everything
+
+from ..schemas.formulas import FormulaIn, FormulaNewIn, FormulaOut, IngredientIn
+from .formulas import find_formula, find_version, kept_new, shown
+from .workbench import amount_typed, entered_of
+
+
+@transaction.atomic
+def new_formula(entered: FormulaNewIn) -> FormulaOut:
+    """A new formula: from a starting point, as a copy, as written, or empty."""
+    if entered.formula is not None:
+        body = entered.formula
+    elif entered.copy_of is not None:
+        body = _copy(entered.copy_of, entered.number)
+    elif entered.start:
+        body = started(_start(entered.start), everything()[0])
+    else:
+        key = entered.family or "saponin_liquor"
+        if key not in families():
+            raise Problem.field("family", "Choose a family.")
+        body = _empty(key)
+    return shown(*kept_new(body), None, None)
+
+
+def _start(key: str) -> Start:
+    try:
+        return starts()[key]
+    except KeyError:
+        raise Problem.field("start", "Choose one of the ones offered.") from None
+
+
+def _copy(pk: int, number: int | None) -> FormulaIn:
+    kept = find_formula(pk)
+    body = entered_of(kept.body if number is None else find_version(kept, number).body)
+    name = f"{body.name}, again"[:80]
+    return body.model_copy(update={"name": name})
+
+
+def _empty(family: str) -> FormulaIn:
+    picked = picked_schools()
+    found = families()[defaults_by(picked, family).get("family", family)]
+    fields: dict[str, Any] = {
+        "name": f"A new {found.name}"[:80],
+        "family": found.key,
+        "use": "left_in" if found.stays else "rinsed_out",
+        "minutes": amount_typed(float(found.usual[1])),
+        "place": "shelf" if found.dust else "fridge",
+    }
+    return FormulaIn.model_validate(fields | _by_schools(picked, found.key))
+
+
+def _by_schools(picked: Mapping[str, str], family: str) -> dict[str, str]:
+    return {name: each for name, each in defaults_by(picked, family).items() if name != "family"}
+
+
+def started(start: Start, shelf: Sequence[Supply]) -> FormulaIn:
+    """A starting point, made of what the household has where it has it, by the schools that it holds."""
+    picked = picked_schools()
+    family = families()[start.family]
+    parts = parts_by(picked) if start.family == "acid_rinse" else None
+    lines = []
+    for place, line in enumerate(start.lines, start=1):
+        key, amount = at_hand(line.what, shelf), line.amount
+        if parts is not None and line.what.endswith("vinegar"):
+            water = next(each.amount for each in start.lines if each.what in water_classes())
+            amount = water / parts
+        lines.append(
+            IngredientIn.model_validate(
+                {
+                    "id": place,
+                    "stuff": key,
+                    "amount": amount_typed(amount),
+                    "unit": line.unit,
+                    "phase": line.phase,
+                    "form": line.form,
+                }
+            )
+        )
+    fields: dict[str, Any] = {
+        "name": start.name,
+        "family": start.family,
+        "about": start.about,
+        "use": "left_in" if family.stays else "rinsed_out",
+        "minutes": amount_typed(start.minutes if start.minutes is not None else float(family.usual[1])),
+        "makes": "" if start.makes is None else amount_typed(start.makes),
+        "place": start.place,
+        "bottle": start.bottle,
+        "cover": start.cover,
+        "lines": lines,
+    }
+    return FormulaIn.model_validate(fields | _by_schools(picked, start.family))
+
+
+def at_hand(what: str, shelf: Sequence[Supply]) -> str:
+    """The household's own of a material or a class of water, by key; else the library's."""
+    if what in water_classes():
+        same = (stuff for stuff in shelf if isinstance(stuff, WaterLot) and stuff.water.key == what)
+        return next((stuff.key for stuff in same), f"class-{what}")
+    own_lot = next((stuff for stuff in shelf if stuff.material and stuff.material.key == what), None)
+    return own_lot.key if own_lot else f"lib-{what}"

@@ -1,0 +1,48 @@
+"""Two or three formulas, or versions of one, side by side."""
+
+from eyebright.config.problems import Problem
+from eyebright.core.formulas.change import compared
+
+from ..schemas.formulas import CompareOut, CompareRowOut, FormulaIn
+from .assessments import reading_of
+from .formulas import find_formula, find_version
+from .workbench import as_core, core_bench, entered_of, keys_of
+
+FEWEST, MOST = 2, 3
+
+
+def compare(which: str) -> CompareOut:
+    """The formulas that are named (`12,14` or `12,12.3`), row by row."""
+    asked = [each.strip() for each in which.split(",") if each.strip()]
+    if not FEWEST <= len(asked) <= MOST:
+        raise Problem.field("which", "Choose two or three to put side by side.")
+    entered = [_one(each) for each in asked]
+    written = [as_core(each) for _, each in entered]
+    bench, _ = core_bench({key for _, each in entered for key in keys_of(each)})
+    readings = []
+    for (name, _), each in zip(entered, written, strict=True):
+        found = reading_of(each, bench)
+        if found is None:
+            raise Problem.field("which", f"{name} cannot be reckoned yet: put right what is marked on it.")
+        readings.append(found)
+    rows = compared([each.formula for each in readings], readings)
+    return CompareOut(
+        names=[name for name, _ in entered],
+        rows=[CompareRowOut.model_validate(row) for row in rows],
+    )
+
+
+def _one(asked: str) -> tuple[str, FormulaIn]:
+    pk, _, number = asked.partition(".")
+    if not (
+        pk.isascii()
+        and pk.isdigit()
+        and len(pk) < 12
+        and (not number or (number.isascii() and number.isdigit()))
+    ):
+        raise Problem.field("which", "Choose two or three to put side by side.")
+    kept = find_formula(int(pk))
+    if not number:
+        return kept.name, entered_of(kept.body)
+    version = find_version(kept, int(number[:9]))
+    return f"{kept.name}, {version.name or f'version {number}'}", entered_of(version.body)

@@ -1,0 +1,59 @@
+"""What is kept of each formula's reading, so that lists and ranking need not read it again."""
+
+from collections.abc import Iterable, Mapping
+from math import inf
+from typing import Any
+
+from eyebright.core.formulas.assess import Assessment, Digest, assess, digest_of, kept_digest
+from eyebright.core.materials import Kit, Supply
+from eyebright.shelf.services.readings import posterior_for
+
+from ..models import Formula
+from ..schemas.formulas import FormulaIn
+from .workbench import as_core, entered_of, keys_of, marks, state_of
+
+
+def keys_in(body: Mapping[str, Any]) -> list[str]:
+    """What goes into a kept formula, by key."""
+    return [line["stuff"] for line in body.get("lines", ()) if line.get("stuff")]
+
+
+def _state(row: Formula, marked: Mapping[str, str], kit: Kit) -> str:
+    return state_of(f"{row.pk}.{row.version}", keys_in(row.body), marked, kit)
+
+
+def keep_digest(row: Formula, there: Mapping[str, Supply], reading: Assessment, kit: Kit) -> None:
+    """Keep what ranks a formula that was just read for nobody in particular, unless it is there already."""
+    state = _state(row, marks(there, there), kit)
+    if row.digest_of != state:
+        row.digest, row.digest_of = digest_of(reading).kept(), state
+        Formula.objects.filter(pk=row.pk).update(digest=row.digest, digest_of=state)
+
+
+def worked_out(entered: FormulaIn, kit: Kit) -> Digest | None:
+    """The digest of a formula as it is written; None where it cannot be reckoned."""
+    written = as_core(entered)
+    if written.formula is None:
+        return None
+    try:
+        return digest_of(assess(written.formula, kit, posterior_for(keys_of(entered))))
+    except ValueError:  # what cannot be reckoned is ranked nowhere
+        return None
+
+
+def freshened(
+    rows: Iterable[Formula], there: Mapping[str, Supply], kit: Kit, most: float = inf
+) -> dict[int, Digest | None]:
+    """The digests of some rows, worked out anew where something under them changed; at most so many."""
+    marked, out = marks(there, there), {}
+    for row in rows:
+        state = _state(row, marked, kit)
+        digest = kept_digest(row.digest)
+        unread = row.digest is not None and digest is None  # kept by an older version
+        if most and (row.digest_of != state or unread):
+            most -= 1
+            digest = worked_out(entered_of(row.body), kit)
+            kept = digest.kept() if digest else None
+            Formula.objects.filter(pk=row.pk).update(digest=kept, digest_of=state)
+        out[row.pk] = digest
+    return out

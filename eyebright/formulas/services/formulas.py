@@ -1,0 +1,232 @@
+"""Formulas kept: written, autosaved, found, and every version with what changed."""
+
+from collections.abc import Mapping
+from datetime import timedelta
+from typing import Any
+
+from django.db import transaction
+from django.utils import timezone
+
+from eyebright.config.problems import Problem, one
+from eyebright.config.wire import FigureOut
+from eyebright.core.formulas.assess import Digest
+from eyebright.core.formulas.change import difference
+from eyebright.core.formulas.model import families
+from eyebright.core.materials import Supply, folded, names_of
+from eyebright.household.services.household import checked_schools
+from eyebright.shelf.services.measures import the_kit
+from eyebright.shelf.services.supplies import supplies_of, supply_out
+
+from ..models import Formula, FormulaVersion
+from ..schemas.formulas import (
+    FormulaIn,
+    FormulaOut,
+    FormulaRowOut,
+    FormulaSaveIn,
+    FormulasOut,
+    IngredientIn,
+    LineProblemOut,
+    VersionOut,
+)
+from .assessments import reading_of, reading_out, the_vessel
+from .digests import freshened, keep_digest, keys_in
+from .workbench import Written, as_core, core_bench, entered_of, keys_of, names_in
+
+SITTING = timedelta(minutes=20)  # after so long without a change a new sitting begins, and the old is kept
+SHOWN = 60
+ANEW = 5  # readings that a list works out anew at most
+CHANGED_ELSEWHERE = "This formula was changed in another window."
+LONGEST_ABOUT = 120
+
+
+# ---- one formula ----
+
+
+def find_formula(pk: int, *, also_removed: bool = False) -> Formula:
+    """A formula, or the problem of its being gone."""
+    return one(Formula.among(also_removed=also_removed), pk, "formula")
+
+
+def formula_out(kept: Formula, head: int | None = None, vessel: int | None = None) -> FormulaOut:
+    """A formula, and what comes of it."""
+    written = as_core(entered_of(kept.body))
+    return shown(kept, written, head, vessel)
+
+
+def shown(kept: Formula, written: Written, head: int | None, vessel: int | None) -> FormulaOut:
+    """A formula as it was just written, and what comes of it."""
+    bench, whom = core_bench(keys_of(written.entered), head)
+    reading = reading_of(written, bench, the_vessel(vessel))
+    if reading is not None and whom is None:
+        keep_digest(kept, written.there, reading, bench.kit)
+    return FormulaOut(
+        id=kept.pk,
+        version=kept.version,
+        changed_at=kept.changed_at,
+        formula=written.entered,
+        reading=reading_out(reading) if reading else None,
+        problems=[LineProblemOut(field=name, message=says) for name, says in written.problems.items()],
+        stuff=[supply_out(stuff, bench.kit) for stuff in written.there.values()],
+        removed=kept.removed_at is not None,
+    )
+
+
+def searched(entered: FormulaIn, there: Mapping[str, Supply]) -> str:
+    """What a formula is found by: its name, its family's, and every name of what is in it."""
+    names = [entered.name, families()[entered.family].name if entered.family in families() else ""]
+    for line in entered.lines:
+        stuff = there.get(line.stuff)
+        if stuff:
+            names += [stuff.name, names_of(stuff.material) if stuff.material else "water"]
+    return folded(" · ".join(names))[:4000]
+
+
+def kept_new(body: FormulaIn) -> tuple[Formula, Written]:
+    """Keep a formula that is new."""
+    checked_schools(body.schools)
+    written = as_core(body)
+    kept = Formula.objects.create(
+        name=body.name, family=body.family, body=body.model_dump(), search=searched(body, written.there)
+    )
+    return kept, written
+
+
+@transaction.atomic
+def save_formula(pk: int, entered: FormulaSaveIn) -> FormulaOut:
+    """Keep a formula as it stands on the bench; refused where another window was first."""
+    kept = find_formula(pk)
+    if kept.version != entered.version:
+        raise Problem(
+            409,
+            CHANGED_ELSEWHERE,
+            "Nothing of yours is lost: keep yours as a copy, or take the other one.",
+            {"version": CHANGED_ELSEWHERE},
+        )
+    checked_schools(entered.formula.schools)
+    body = entered.formula.model_dump()
+    written = as_core(entered.formula)
+    if body != kept.body:
+        _sitting(kept)
+        kept.name, kept.family, kept.body = entered.formula.name, entered.formula.family, body
+        kept.version += 1
+        kept.changed_at = timezone.now()
+        kept.search = searched(entered.formula, written.there)
+        kept.save()
+    return shown(kept, written, entered.head, entered.vessel)
+
+
+def _sitting(kept: Formula) -> None:
+    """When a new sitting begins, what the last one left is kept as a version."""
+    now = timezone.now()
+    if kept.sat_at is None or now - kept.changed_at > SITTING:
+        if kept.body.get("lines"):
+            keep_version(kept, "")
+        kept.sat_at = now
+
+
+# ---- versions ----
+
+
+def keep_version(kept: Formula, name: str) -> FormulaVersion:
+    """Keep a formula as it is now, with what changed since the version before; once for each state."""
+    last = kept.versions.first()
+    if last is not None and last.body == kept.body:
+        if name:
+            last.name = name
+            last.save(update_fields=["name"])
+        return last
+    changes = [] if last is None else changes_between(last.body, kept.body)
+    number = 1 if last is None else last.number + 1
+    return FormulaVersion.objects.create(
+        formula=kept, number=number, name=name, body=kept.body, changes=changes
+    )
+
+
+def changes_between(before: Mapping[str, Any], after: Mapping[str, Any]) -> list[str]:
+    """What changed from one state to another, in words."""
+    one_, other = as_core(entered_of(before)), as_core(entered_of(after))
+    if one_.formula is None or other.formula is None:
+        return ["changed while it could not be reckoned"]
+    return [each.says for each in difference(one_.formula, other.formula)]
+
+
+def find_version(kept: Formula, number: int) -> FormulaVersion:
+    """A version, or the problem of its being gone."""
+    found = kept.versions.filter(number=number).first()
+    if found is None:
+        raise Problem.gone("version")
+    return found
+
+
+def versions_out(kept: Formula) -> list[VersionOut]:
+    """Every version, the newest first."""
+    return [
+        VersionOut(
+            number=each.number,
+            name=each.name,
+            made_at=each.made_at,
+            changes=each.changes,
+            formula=entered_of(each.body),
+        )
+        for each in kept.versions.all()[:100]
+    ]
+
+
+@transaction.atomic
+def back_to(pk: int, number: int) -> FormulaOut:
+    """Make a version the formula again; what stood there is kept as a version of its own."""
+    kept = find_formula(pk)
+    found = find_version(kept, number)
+    keep_version(kept, "")
+    body = entered_of(found.body)
+    kept.name, kept.family, kept.body = body.name, body.family, body.model_dump()
+    kept.version += 1
+    kept.changed_at = timezone.now()
+    written = as_core(body)
+    kept.search = searched(body, written.there)
+    kept.save()
+    return shown(kept, written, None, None)
+
+
+# ---- many ----
+
+
+def formula_rows(find: str, family: str) -> FormulasOut:
+    """Formulas by any name in them, the latest first."""
+    rows = Formula.objects.all()
+    there_are = rows.count()
+    for word in folded(find).split():
+        rows = rows.filter(search__contains=word)
+    if family:
+        rows = rows.filter(family=family)
+    shown = list(rows.order_by("-changed_at", "-id").defer("search")[:SHOWN])
+    there = supplies_of({key for row in shown for key in keys_in(row.body)}, also_removed=True)
+    anew = 0 if find else ANEW  # a search, asked with every key, only finds
+    digests = freshened(shown, there, the_kit(), anew)
+    return FormulasOut(
+        formulas=[_row(row, there, digests[row.pk]) for row in shown],
+        found=rows.count() if len(shown) == SHOWN else len(shown),
+        there_are=there_are,
+    )
+
+
+def _ph_out(digest: Digest) -> FigureOut:
+    assert digest.ph is not None
+    low, middle, high = digest.ph
+    return FigureOut(value=middle, low=low, high=high, unit="pH", kind="computed")
+
+
+def _row(row: Formula, there: Mapping[str, Supply], digest: Digest | None) -> FormulaRowOut:
+    lines = [IngredientIn.model_construct(**line) for line in row.body.get("lines", ())]
+    names = names_in(lines, there)
+    return FormulaRowOut(
+        id=row.pk,
+        name=row.name,
+        family=row.family,
+        family_name=families()[row.family].name if row.family in families() else "",
+        about=str(row.body.get("about", ""))[:LONGEST_ABOUT],
+        lines=", ".join(names[:4]) + (f" and {len(names) - 4} more" if len(names) > 4 else ""),
+        changed_at=row.changed_at,
+        grade=digest.grade if digest else "",
+        ph=_ph_out(digest) if digest and digest.ph else None,
+    )

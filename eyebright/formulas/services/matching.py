@@ -1,0 +1,118 @@
+"""The household's formulas, and those makeable from its shelf, ranked for a head."""
+
+from collections.abc import Mapping
+
+from django.db.models import Q
+
+from eyebright.config.wire import figure_out
+from eyebright.core.formulas.assess import Digest
+from eyebright.core.formulas.model import starts
+from eyebright.core.heads import Head, needs_of
+from eyebright.core.materials import Kit, Supply
+from eyebright.core.wash import Candidate, Match, best_of_each, rank
+from eyebright.heads.services import find_head, head_for
+from eyebright.household.services.household import picked_schools
+from eyebright.shelf.services.measures import the_kit
+from eyebright.shelf.services.supplies import everything, supplies_of
+
+from ..models import Formula
+from ..schemas.formulas import MatchOut
+from .beginning import started
+from .digests import freshened, keys_in, worked_out
+from .workbench import keys_of, marks, state_of
+
+MOST = 400
+START = "start-"
+_STARTS: dict[str, Digest | None] = {}  # of the starting points, by the state that they were worked out in
+
+
+def matches(head: int) -> list[MatchOut]:
+    """Every formula and makeable starting point, the best for this head first, with reasons."""
+    whom = head_for(find_head(head).pk)
+    assert whom is not None
+    return [_out(each) for each in _ranked(whom)]
+
+
+def speaking(whom: Head) -> dict[str, Candidate]:
+    """What speaks for each family on a head's page: the best ranked of it, by the family's key."""
+    return best_of_each(_ranked(whom))
+
+
+def candidate_of(row: Formula) -> Candidate | None:
+    """A formula as it is judged; None where it cannot be reckoned."""
+    there = supplies_of(keys_in(row.body), also_removed=True)
+    digest = freshened([row], there, the_kit())[row.pk]
+    return None if digest is None else _of_row(row, digest, there, set(there))
+
+
+def begun_from(candidate: Candidate) -> tuple[int | None, str]:
+    """The id of the formula that a candidate is, or the key of the starting point."""
+    key = candidate.key
+    return (None, key.removeprefix(START)) if key.startswith(START) else (int(key), "")
+
+
+def _ranked(whom: Head) -> list[Match]:
+    shelf, _ = everything()
+    rows = list(Formula.objects.filter(~Q(body__lines=[])).defer("search")[:MOST])
+    there = supplies_of({key for row in rows for key in keys_in(row.body)}, also_removed=True)
+    at_hand = {stuff.key for stuff in shelf}
+    kit = the_kit()
+    digests = freshened(rows, there, kit)
+    candidates = [
+        _of_row(row, digest, there, at_hand) for row in rows if (digest := digests[row.pk]) is not None
+    ]
+    candidates += _from_starts(shelf, {row.name for row in rows}, kit)
+    return rank(candidates, whom, needs_of(whom.facts()), picked_schools())
+
+
+def _of_row(row: Formula, digest: Digest, there: Mapping[str, Supply], at_hand: set[str]) -> Candidate:
+    used = [there[key] for key in keys_in(row.body) if key in there]
+    return _candidate(str(row.pk), row.name, digest, used, at_hand)
+
+
+def _candidate(key: str, name: str, digest: Digest, used: list[Supply], at_hand: set[str]) -> Candidate:
+    missing = tuple(stuff.name for stuff in used if stuff.key not in at_hand)
+    named = tuple((s.material.key, s.material.name, s.name) for s in used if s.material)
+    contains = tuple(each for s in used if s.material for each in s.material.contains)
+    return Candidate(key, name, digest, missing, named, contains)
+
+
+def _from_starts(shelf: list[Supply], taken: set[str], kit: Kit) -> list[Candidate]:
+    """Starting points that the shelf can make whole, and that are not among the formulas already."""
+    out = []
+    at_hand = {stuff.key for stuff in shelf}
+    for start in starts().values():
+        if start.name in taken:
+            continue
+        entered = started(start, shelf)
+        keys = keys_of(entered)
+        if not set(keys) <= at_hand:
+            continue
+        there = {stuff.key: stuff for stuff in shelf if stuff.key in keys}
+        state = state_of(entered.model_dump_json(), there, marks(there, there), kit)
+        if state not in _STARTS:
+            if len(_STARTS) > 200:
+                _STARTS.clear()
+            _STARTS[state] = worked_out(entered, kit)
+        digest = _STARTS[state]
+        if digest is not None:
+            out.append(_candidate(f"{START}{start.key}", start.name, digest, list(there.values()), at_hand))
+    return out
+
+
+def _out(found: Match) -> MatchOut:
+    pk, start = begun_from(found.candidate)
+    return MatchOut(
+        id=pk,
+        start=start,
+        name=found.candidate.name,
+        family=found.family.key,
+        family_name=found.family.name,
+        part=found.part,
+        verdict=found.verdict,
+        lift=figure_out(found.lift) if found.lift else None,
+        dose=figure_out(found.dose),
+        reasons=list(found.reasons),
+        against=list(found.against),
+        stops=list(found.stops),
+    )

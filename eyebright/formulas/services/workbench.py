@@ -1,0 +1,266 @@
+"""What is kept of a formula as the core takes it, and back: nothing that was written is lost on the way."""
+
+import hashlib
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass, field
+from typing import Any
+
+from django.db.models import Count, Max
+from pydantic_core import PydanticCustomError
+
+from eyebright.config.fields import number
+from eyebright.core.formulas.assess import VERSION
+from eyebright.core.formulas.change import Workbench
+from eyebright.core.formulas.model import (
+    Formula,
+    FormulaError,
+    Ingredient,
+    Step,
+    default_phase,
+    family_of,
+    of_form,
+    signs,
+    step_kinds,
+)
+from eyebright.core.heads import Head, hair_and_scalp_of
+from eyebright.core.materials import Amount, Kit, Supply, said
+from eyebright.heads.services import head_for
+from eyebright.shelf.models import ReadingLine
+from eyebright.shelf.services.measures import the_kit
+from eyebright.shelf.services.readings import posterior_for
+from eyebright.shelf.services.supplies import everything, supplies_of
+
+from ..schemas.formulas import FormulaIn, FormulaStepIn, IngredientIn
+
+MOST_MINUTES = 60.0 * 24 * 60
+REMOVED = (
+    "{name} is no longer on the shelf: it is still reckoned with as it was. Choose another, or leave it."
+)
+UNREAD = "This line could not be read: choose what it is, or leave it out."
+
+
+@dataclass
+class Written:
+    """A formula as it was written, as the core takes it: None where it cannot be reckoned yet, and why.
+
+    `problems` by field; some (what is no longer on the shelf) do not stand in the way. `places` are those of
+    the written lines that the core's lines stand for.
+    """
+
+    entered: FormulaIn
+    formula: Formula | None = None
+    problems: dict[str, str] = field(default_factory=dict)
+    places: list[int] = field(default_factory=list)
+    there: Mapping[str, Supply] = field(default_factory=dict)
+
+    def at_fault(self, raised: FormulaError) -> None:
+        """Put what the core found fault with beside its field."""
+        self.formula = None
+        self.problems |= {self.field_of(raised): str(raised)}
+
+    def field_of(self, raised: FormulaError) -> str:
+        """The field that the core's fault is beside."""
+        if raised.line is None:
+            return raised.field
+        if raised.field == "step":
+            return f"steps.{raised.line}.kind"
+        place = self.places[raised.line] if raised.line < len(self.places) else raised.line
+        return f"lines.{place}.{raised.field}"
+
+
+def entered_of(body: Mapping[str, Any]) -> FormulaIn:
+    """What is kept, as it was written."""
+    return FormulaIn.model_validate(body)
+
+
+def keys_of(entered: FormulaIn) -> list[str]:
+    """What goes in, by key."""
+    return [line.stuff for line in entered.lines if line.stuff]
+
+
+def as_core(entered: FormulaIn) -> Written:
+    """A written formula as the core takes it."""
+    keys = keys_of(entered)
+    still = supplies_of(keys)
+    missing = [key for key in keys if key not in still]
+    there = still | supplies_of(missing, also_removed=True) if missing else still
+    out = Written(entered, there=there)
+    try:
+        family = family_of(entered.family)
+    except FormulaError as raised:
+        out.problems["family"] = str(raised)
+        return out
+    lines: list[Ingredient] = []
+    whole = True
+    for place, line in enumerate(entered.lines):
+        if not line.stuff:
+            if line.text or line.amount:
+                out.problems[f"lines.{place}.stuff"] = UNREAD
+            continue
+        stuff = there.get(line.stuff)
+        if stuff is None:
+            out.problems[f"lines.{place}.stuff"] = "That is gone: choose another."
+            continue
+        if line.stuff not in still:
+            out.problems[f"lines.{place}.stuff"] = REMOVED.format(name=stuff.name)
+        value, trouble = _number(line.amount, f"How much {stuff.name}?")
+        if value is None:
+            out.problems[f"lines.{place}.amount"] = trouble
+            whole = False
+            continue
+        out.places.append(place)
+        phase = line.phase or default_phase(stuff, family)
+        amount = Amount(value, line.unit, line.packed)
+        lines.append(Ingredient(line.id, stuff, amount, phase, of_form(stuff.material, line.form)))
+    minutes, trouble = _number(entered.minutes or "0", "")
+    if minutes is None or not 0.0 <= minutes <= MOST_MINUTES:
+        out.problems["minutes"] = trouble or "From 0 minutes to a day."
+    makes, trouble = _number(entered.makes, "")
+    if trouble or (makes is not None and makes <= 0.0):
+        out.problems["makes"] = trouble or "Say how much to make: more than nothing."
+    steps = [_step(step, place, out) for place, step in enumerate(entered.steps)]
+    if (
+        not whole
+        or "minutes" in out.problems
+        or "makes" in out.problems
+        or any(step is None for step in steps)
+    ):
+        return out
+    out.formula = Formula(
+        name=entered.name,
+        family=family,
+        ingredients=tuple(lines),
+        steps=tuple(step for step in steps if step),
+        use=entered.use,
+        minutes=minutes or 0.0,
+        makes=makes,
+        base=entered.base,
+        place=entered.place,
+        pot=entered.pot,
+        bottle=entered.bottle,
+        cover=entered.cover,
+        schools=tuple(sorted(entered.schools.items())),
+    )
+    return out
+
+
+def _number(typed: str, missing: str) -> tuple[float | None, str]:
+    """A number as it was typed, or what to say of it."""
+    if not typed.strip():
+        return None, missing
+    try:
+        return number(typed), ""
+    except PydanticCustomError as raised:
+        return None, raised.message()
+
+
+def _step(step: FormulaStepIn, place: int, out: Written) -> Step | None:
+    """One step; what is wrong with it goes beside its field."""
+    if step.kind not in step_kinds():
+        out.problems[f"steps.{place}.kind"] = "Choose a kind of step."
+        return None
+    for name in ("least", "most"):
+        value = getattr(step, name)
+        if value is not None and not 0.0 <= value <= MOST_MINUTES:
+            out.problems[f"steps.{place}.{name}"] = "From 0 minutes to sixty days."
+            return None
+    if step.least is not None and step.most is not None and step.most < step.least:
+        out.problems[f"steps.{place}.most"] = "The most is less than the least."
+        return None
+    sign = step.sign if step.sign in signs() else ""
+    return Step(step.kind, tuple(step.adds), step.least, step.most, sign, step.note)
+
+
+def as_written(formula: Formula, entered: FormulaIn) -> FormulaIn:
+    """A formula of the core as it is written; what was not understood of `entered` stays where it was."""
+    had = {line.id: line for line in entered.lines}
+    lines = []
+    for line in formula.ingredients:
+        old = had.get(line.id)
+        same = old is not None and old.stuff == line.supply.key and old.unit == line.amount.unit
+        typed = old.amount if same and old and _number(old.amount, "")[0] == line.amount.value else None
+        lines.append(
+            IngredientIn(
+                id=line.id,
+                stuff=line.supply.key,
+                amount=typed if typed is not None else amount_typed(line.amount.value),
+                unit=line.amount.unit,
+                packed=line.amount.packed,
+                phase=line.phase,
+                form=line.form,
+            )
+        )
+    lines += [line for line in entered.lines if not line.stuff and (line.text or line.amount)]
+    steps = [
+        FormulaStepIn(
+            kind=step.kind,
+            adds=list(step.adds),
+            least=step.least,
+            most=step.most,
+            sign=step.sign,
+            note=step.note,
+        )
+        for step in formula.steps
+    ]
+    return entered.model_copy(
+        update={
+            "lines": lines,
+            "steps": steps,
+            "use": formula.use,
+            "minutes": amount_typed(formula.minutes),
+            "makes": "" if formula.makes is None else amount_typed(formula.makes),
+            "family": formula.family.key,
+        }
+    )
+
+
+def amount_typed(value: float) -> str:
+    """A number as a person would type it."""
+    return f"{value:.6g}" if value != round(value, 2) else said(value) if value < 100 else f"{value:g}"
+
+
+# ---- what it is worked out with ----
+
+
+def core_bench(
+    keys: Iterable[str], head: int | None = None, *, whole: bool = False
+) -> tuple[Workbench, Head | None]:
+    """The household as a formula meets it, and the head it is for. `whole`: with all that could go in."""
+    whom = head_for(head)
+    facts: Mapping[str, Any] = whom.facts() if whom else {}
+    hair_and_scalp = (lambda draws: hair_and_scalp_of(whom, facts, draws)) if whom else None
+    shelf, library = everything() if whole else ([], [])
+    return Workbench(the_kit(), posterior_for(list(keys)), shelf, library, facts, hair_and_scalp), whom
+
+
+# ---- whether what was worked out still holds ----
+
+
+def marks(keys: Iterable[str], there: Mapping[str, Supply]) -> dict[str, str]:
+    """What each thing is known by and what was read of it, in short: it changes when an answer would."""
+    read = {
+        row["stuff"]: f"{row['count']}/{row['last']}"
+        for row in ReadingLine.objects.filter(stuff__in=set(keys), reading__removed_at=None)
+        .values("stuff")
+        .annotate(count=Count("id"), last=Max("reading_id"))
+        .order_by()
+    }
+    return {
+        key: hashlib.sha1(f"{stuff!r}|{read.get(key, '')}".encode(), usedforsecurity=False).hexdigest()[:12]
+        for key, stuff in there.items()
+    }
+
+
+def state_of(written: str, keys: Iterable[str], marked: Mapping[str, str], kit: Kit) -> str:
+    """The state that a formula was worked out in. `written`: what changes whenever the formula does."""
+    used = ",".join(marked.get(key, "") for key in sorted(set(keys)))
+    return hashlib.sha256(f"{VERSION}|{written}|{used}|{kit.system}".encode()).hexdigest()
+
+
+def names_in(lines: Sequence[IngredientIn], there: Mapping[str, Supply]) -> list[str]:
+    """What the lines are called."""
+    return [
+        there[line.stuff].name if line.stuff in there else line.text
+        for line in lines
+        if line.stuff or line.text
+    ]

@@ -1,0 +1,192 @@
+"""Everything known of one head, as the core takes it, in a fixed number of queries."""
+
+from collections.abc import Callable
+from datetime import date, datetime, timedelta
+from functools import cached_property
+from typing import Any
+
+from django.db.models import Max
+from django.utils import timezone
+
+from eyebright.config.problems import Problem, one, only_offered
+from eyebright.core.formulas.model import washes as cleansing
+from eyebright.core.heads import (
+    Belief,
+    HairAndScalp,
+    History,
+    Record,
+    RecordError,
+    Today,
+    beliefs,
+    hair_and_scalp_of,
+    head_facts,
+    ordinary_head,
+    patch_hours,
+    read_record,
+    surer,
+    tables,
+)
+from eyebright.core.heads import CheckIn as CoreCheckIn
+from eyebright.core.heads import Head as CoreHead
+from eyebright.core.learning import Factors, WashOutcome, factor_table, factors_from
+from eyebright.core.numbers import Draws
+
+from ..models import CheckIn, Head, PatchTest, TestResult
+
+DAY = timedelta(days=1)
+NOBODY = "That head is no longer here: choose another."
+
+
+def find_head(pk: int, *, also_removed: bool = False) -> Head:
+    """A head, or the problem of its being gone."""
+    return one(Head.among(also_removed=also_removed), pk, "head")
+
+
+def record_of(head: Head, today: date) -> Record:
+    """The record kept of a head. What an older version kept, and no longer stands, has its default."""
+    answers = dict(head.answers)
+    while True:
+        try:
+            return read_record(answers, today)
+        except RecordError as raised:
+            if raised.field not in answers:
+                raise Problem(409, "This head's record is incomplete.", str(raised)) from None
+            del answers[raised.field]
+
+
+class HeadHistory:
+    """All that is known of one head, fetched in a fixed number of queries however long its history."""
+
+    def __init__(self, head: Head, at: datetime | None = None) -> None:
+        """As it stands now, or as it stood just before `at`."""
+        self.head, self.now = head, at or timezone.now()
+        self.today = timezone.localdate(self.now)
+        self.record = record_of(head, self.today)
+        check_ins = head.check_ins.filter(at__lte=self.now)
+        self.check_in: CheckIn | None = check_ins.select_related("picture").first()
+        washes = head.washes.filter(at__lt=self.now)
+        self.last: dict[str, datetime] = dict(washes.order_by().values_list("family").annotate(Max("at")))
+        self.washes = list(washes.filter(family__in=cleansing())[: factor_table()["memory"]["washes"]])
+
+    @cached_property
+    def results(self) -> list[TestResult]:
+        """The latest outcome of each little test."""
+        latest: dict[str, TestResult] = {}
+        for result in self.head.test_results.order_by("-made_at", "-id"):
+            latest.setdefault(result.test, result)
+        return list(latest.values())
+
+    @cached_property
+    def patch_tests(self) -> list[PatchTest]:
+        """Its patch tests, the newest first."""
+        return list(self.head.patch_tests.select_related("picture"))
+
+    def days_since(self, when: datetime) -> float:
+        """Days from then to now, never less than none."""
+        return max((self.now - when) / DAY, 0.0)
+
+    @property
+    def washed_at(self) -> datetime | None:
+        """When it was last washed, with whatever washes."""
+        return max((at for family, at in self.last.items() if family in cleansing()), default=None)
+
+    @property
+    def patch_hours(self) -> int:
+        """How long a patch test on it is watched, going by its record."""
+        return patch_hours(head_facts(self.record, self.today))
+
+    def _check_in(self) -> CoreCheckIn | None:
+        if self.check_in is None:
+            return None
+        levels = {key: getattr(self.check_in, key) for key in tables().check_in}
+        return CoreCheckIn(
+            days_ago=self.days_since(self.check_in.at), flags=tuple(self.check_in.flags), **levels
+        )
+
+    @cached_property
+    def factors(self) -> Factors:
+        """What its washes say of it."""
+        return factors_from(
+            [
+                WashOutcome(
+                    days_ago=self.days_since(wash.at),
+                    given=wash.given,
+                    answer=wash.answer,
+                    used=wash.used,
+                    by_eye=wash.grams is None,
+                )
+                for wash in self.washes
+                if wash.counts
+            ]
+        )
+
+    @cached_property
+    def beliefs(self) -> dict[str, Belief]:
+        """What its little tests say, by question."""
+        return beliefs((result.test, result.outcome) for result in self.results)
+
+    @property
+    def patches(self) -> dict[str, str]:
+        """Its patch tests by key, or by name; a reaction is never outlived by a clear arm."""
+        found: dict[str, str] = {}
+        for test in reversed(self.patch_tests):
+            name = test.material or test.name.casefold()
+            if found.get(name) != PatchTest.Result.REACTION:
+                found[name] = test.result or "running"
+        return found
+
+    def core(self, day: Today | None = None) -> CoreHead:
+        """The head as the core knows it."""
+        since = {family: self.days_since(at) for family, at in self.last.items()}
+        washed = None if self.washed_at is None else self.days_since(self.washed_at)
+        record, believed = self.record, self.beliefs
+        return CoreHead(
+            record=record,
+            today=self.today,
+            check_in=self._check_in(),
+            day=day or Today(),
+            history=History(since, washed),
+            sure={
+                question: surer(question, getattr(record, question), believed.get(question))
+                for question in ("density", "strand")
+            },
+            patches=self.patches,
+            factors=self.factors,
+        )
+
+
+def today_of(occasion: str, on_scalp: list[str], on_strands: list[str]) -> Today:
+    """What it is for and what is on it now; a word that is none of the offered is refused."""
+    asked = tables()
+    for field, given, offered in (
+        ("occasion", [occasion], asked.occasions),
+        ("on_scalp", on_scalp, asked.on_scalp),
+        ("on_strands", on_strands, asked.on_strands),
+    ):
+        only_offered(field, given, offered)
+    return Today(occasion, tuple(dict.fromkeys(on_scalp)), tuple(dict.fromkeys(on_strands)))
+
+
+def head_for(pk: int | None) -> CoreHead | None:
+    """The head that something is for, None for nobody; a Problem beside `head` when it is gone."""
+    if pk is None:
+        return None
+    head = Head.objects.filter(pk=pk).first()
+    if head is None:
+        raise Problem.field("head", NOBODY)
+    return HeadHistory(head).core()
+
+
+def facts_for(pk: int | None) -> dict[str, Any]:
+    """The facts of a head that something is for, {} for nobody."""
+    head = head_for(pk)
+    return head.facts() if head else {}
+
+
+def hair_and_scalp_for(pk: int | None) -> Callable[[Draws], HairAndScalp]:
+    """What something meets, for some draws: a head's hair and scalp, or nobody's in particular."""
+    head = head_for(pk)
+    if head is None:
+        return ordinary_head
+    facts = head.facts()
+    return lambda draws: hair_and_scalp_of(head, facts, draws)

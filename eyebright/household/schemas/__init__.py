@@ -1,0 +1,1 @@
+"""What goes over the wire, a file a noun."""

@@ -1,0 +1,38 @@
+"""The household's settings, and where it stands where opinions differ."""
+
+from typing import Annotated
+
+from ninja import Schema
+from pydantic import BeforeValidator
+
+from eyebright.config.fields import words
+from eyebright.config.wire import Out
+
+
+class HouseholdIn(Schema):
+    """Whose spoons and cups these are, and how money is written."""
+
+    system: str
+    currency: Annotated[str, BeforeValidator(words)] = "£"
+
+
+class SystemOut(Out):
+    """The spoons and cups of one custom."""
+
+    key: str
+    name: str
+    says: str
+
+
+class HouseholdOut(Out):
+    """The household's settings, and what there is to choose from."""
+
+    system: str
+    currency: str
+    systems: list[SystemOut]
+
+
+class SchoolsIn(Schema):
+    """What the household holds, by question."""
+
+    picked: dict[str, str]

@@ -1,0 +1,1 @@
+"""The household and the core: the only rooms here that know both."""

@@ -1,0 +1,60 @@
+"""The household's settings, and where it stands where opinions differ."""
+
+from collections.abc import Mapping
+
+from eyebright.config.problems import Problem
+from eyebright.core.materials import measure_table
+from eyebright.core.wash import school_keys
+
+from ..models import Household
+from ..schemas.household import HouseholdIn, HouseholdOut, SchoolsIn, SystemOut
+
+
+def the_household() -> Household:
+    """What holds for the whole household: one row, or the usual."""
+    return Household.objects.first() or Household()
+
+
+def household() -> HouseholdOut:
+    """The household's settings."""
+    kept = the_household()
+    systems = [
+        SystemOut(key=key, name=name, says=" · ".join(f"{s.name} {s.volume:g} mL" for s in spoons))
+        for key, (name, spoons) in measure_table().systems.items()
+    ]
+    return HouseholdOut(system=kept.system, currency=kept.currency, systems=systems)
+
+
+def save_household(entered: HouseholdIn) -> HouseholdOut:
+    """Change them."""
+    if entered.system not in measure_table().systems:
+        raise Problem.field("system", "Choose one of the ones offered.")
+    kept = the_household()
+    kept.system, kept.currency = entered.system, (entered.currency or "£")[:8]
+    kept.save()
+    return household()
+
+
+# ---- where opinions differ ----
+
+
+def picked_schools(own: Mapping[str, str] | None = None) -> dict[str, str]:
+    """What the household holds, and over it what a formula holds of its own."""
+    return {**the_household().schools, **(own or {})}
+
+
+def pick_schools(entered: SchoolsIn) -> dict[str, str]:
+    """Keep what the household holds where makers disagree."""
+    kept = the_household()
+    kept.schools = checked_schools(entered.picked)
+    kept.save()
+    return dict(kept.schools)
+
+
+def checked_schools(picked: Mapping[str, str]) -> dict[str, str]:
+    """Schools by key, none that there is not; "" leaves one open."""
+    known = school_keys()
+    for key, option in picked.items():
+        if key not in known or (option and option not in known[key]):
+            raise Problem.field("schools", "Choose one of the ones offered.")
+    return {key: option for key, option in picked.items() if option}

@@ -1,0 +1,1 @@
+"""Washes: by name, and as they happened on a head."""

@@ -1,0 +1,50 @@
+"""What happened on a head, as it is entered."""
+
+from datetime import datetime
+from typing import Annotated, Literal
+
+from ninja import Schema
+
+from eyebright.config.fields import AS_NUMBER, Blank, Minutes, Note, chosen, number_between
+from eyebright.core.vocabulary import LinkZone
+
+Amount = Annotated[
+    float, number_between(0.01, 20_000, "More than nothing, and no more than 20 kg."), AS_NUMBER
+]
+Strength = Annotated[
+    float, number_between(0.05, 20, "Times the usual: 1 as usual, 0.5 half as strong."), AS_NUMBER
+]
+
+
+class WashIn(Schema):
+    """A preparation used; `answer` how it went, of the outcomes.
+
+    `amount` in g or mL, or in so many of the vessel whose id `unit` is; left out where nobody knows.
+
+    `formula` of the household that it was, by id, `zone` that it went on and `cover` over it, where known.
+
+    `occasion`, `on_scalp` and `on_strands`: what it was for, and what was on the hair.
+    """
+
+    family: Annotated[str, chosen("Say what was used.")]
+    formula: int | None = None
+    zone: LinkZone | Literal[""] = ""
+    cover: bool | None = None
+    at: Annotated[datetime | None, Blank] = None
+    amount: Annotated[Amount | None, Blank] = None
+    unit: str = "g"
+    strength: Annotated[Strength, Blank] = 1.0
+    minutes: Annotated[Minutes | None, Blank] = None
+    occasion: str = "ordinary"
+    on_scalp: list[str] = []
+    on_strands: list[str] = []
+    answer: str | None = None
+    note: Note = ""
+
+
+class WashChangeIn(Schema):
+    """What changes in a wash: how it went, whether the head learns from it, the note."""
+
+    answer: str | None = None
+    counts: bool | None = None
+    note: Note | None = None

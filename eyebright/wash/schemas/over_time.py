@@ -1,0 +1,38 @@
+"""A head's history, what waits and what is barred."""
+
+from datetime import datetime
+
+from eyebright.config.wire import Out
+from eyebright.heads.schemas.diary import PictureOut
+
+
+class LineOut(Out):
+    """One line of the history: mean levels by the time of each point."""
+
+    key: str
+    name: str
+    words: list[str]
+    values: list[float | None]
+
+
+class HistoryOut(Out):
+    """A head's history, thinned to what a small chart can show, oldest first."""
+
+    at: list[datetime]
+    lines: list[LineOut]
+    washed_at: list[datetime]
+    went: list[float]
+    outcomes: list[str]
+    check_ins: int
+    washes: int
+    pictures: list[PictureOut]
+
+
+class DueOut(Out):
+    """Something of a head that waits, or is under way."""
+
+    head: int
+    head_name: str
+    what: str
+    at: datetime
+    due: bool

@@ -1,0 +1,120 @@
+"""Washes by name: formulas in order over the two zones of a head, and what the chain comes to."""
+
+from collections.abc import Mapping, Sequence
+from typing import Any
+
+from eyebright.config.problems import Problem, one
+from eyebright.core.chain import ChainError
+from eyebright.core.formulas.model import FormulaError
+from eyebright.core.heads import needs_of
+from eyebright.core.materials import Supply
+from eyebright.core.wash import Wash, WashLink, wash_of
+from eyebright.formulas.models import Formula
+from eyebright.formulas.services.workbench import as_core, core_bench, entered_of, keys_of
+from eyebright.shelf.models import WaterSource
+from eyebright.shelf.services.supplies import supply_of, water_lot
+
+from ..models import WashChain
+from ..schemas.chains import AlongOut, WashAsk, WashChainIn, WashChainOut, WashLinkIn, WashReadingOut
+
+GONE = "That formula is gone: choose another, or leave it out."
+
+
+def wash_chains() -> list[WashChainOut]:
+    """Every wash by name."""
+    rows = list(WashChain.objects.all())
+    names = _names(link["formula"] for row in rows for link in row.links)
+    return [chain_out(row, names) for row in rows]
+
+
+def find_chain(pk: int, *, also_removed: bool = False) -> WashChain:
+    """A wash, or the problem of its being gone."""
+    return one(WashChain.among(also_removed=also_removed), pk, "wash")
+
+
+def _names(ids: Any) -> dict[int, str]:
+    return dict(Formula.objects.filter(pk__in={pk for pk in ids if pk}).values_list("pk", "name"))
+
+
+def chain_out(kept: WashChain, names: Mapping[int, str] | None = None) -> WashChainOut:
+    """A wash, with what its links are called."""
+    if names is None:
+        names = _names(link["formula"] for link in kept.links)
+    called = [
+        "Plain water" if link["formula"] is None else names.get(link["formula"], "gone")
+        for link in kept.links
+    ]
+    return WashChainOut(
+        id=kept.pk,
+        name=kept.name,
+        links=[WashLinkIn.model_validate(link) for link in kept.links],
+        names=called,
+        gone=any(link["formula"] is not None and link["formula"] not in names for link in kept.links),
+    )
+
+
+def save_chain(entered: WashChainIn, kept: WashChain | None = None) -> WashChainOut:
+    """Keep a wash by name, or change one."""
+    known = _names(link.formula for link in entered.links)
+    for place, link in enumerate(entered.links):
+        if link.formula is not None and link.formula not in known:
+            raise Problem.field(f"links.{place}.formula", GONE)
+    kept = kept or WashChain()
+    kept.name, kept.links = entered.name, [link.model_dump() for link in entered.links]
+    kept.save()
+    return chain_out(kept)
+
+
+def read_chain(asked: WashAsk) -> WashReadingOut:
+    """Work a chain out, for a head or nobody in particular. Nothing is kept."""
+    if not asked.links:
+        raise Problem.field("links", "Put something in the wash first.")
+    rows = Formula.objects.in_bulk([link.formula for link in asked.links if link.formula])
+    links, keys = [], []
+    for place, link in enumerate(asked.links):
+        if link.formula is None:
+            links.append(WashLink(None, link.zone, link.minutes, link.times))
+            continue
+        if link.formula not in rows:
+            raise Problem.field(f"links.{place}.formula", GONE)
+        entered = entered_of(rows[link.formula].body)
+        written = as_core(entered)
+        if written.formula is None:
+            raise Problem.field(f"links.{place}.formula", f"{entered.name} cannot be reckoned yet: open it.")
+        keys += keys_of(entered)
+        links.append(WashLink(written.formula, link.zone, link.minutes, link.times, entered.name))
+    bench, whom = core_bench(keys, asked.head)
+    facts = whom.facts() if whom else {}
+    try:
+        found = wash_of(links, _plain_water(), bench.kit, bench.posterior, bench.hair_and_scalp, facts)
+    except ChainError as raised:
+        raise Problem.field(f"links.{raised.link}.zone", str(raised)) from None
+    except FormulaError as raised:
+        raise Problem.field("links", str(raised)) from None
+    return _out(found, _asked(found, needs_of(facts)) if whom else "")
+
+
+def _plain_water() -> Supply:
+    """The household's first water, or anybody's."""
+    source = WaterSource.objects.prefetch_related("profiles").first()
+    found = water_lot(source) if source else supply_of("class-unknown")
+    assert found is not None
+    return found
+
+
+def _asked(found: Wash, needs: Any) -> str:
+    low, _, high = needs.scalp.lift
+    lift = found.scalp_lift.value
+    way = "more than" if lift > high else "less than" if lift < low else "about what"
+    return f"{way[0].upper()}{way[1:]} this scalp asks for today: {low * 100:.0f} to {high * 100:.0f} %."
+
+
+def _out(found: Wash, asked: str) -> WashReadingOut:
+    same: dict[str, Any] = {
+        name: getattr(found, name)
+        for name in ("scalp_lift", "lengths_lift", "grade", "put_back", "ph", "minutes")
+    }
+    along: Sequence[AlongOut] = [AlongOut.model_validate(each) for each in found.along]
+    return WashReadingOut.model_validate(
+        same | {"along": along, "asked": asked, "cautions": list(found.cautions)}
+    )

@@ -1,0 +1,138 @@
+"""What happened on a head: washes as they were, and how they went."""
+
+from datetime import timedelta
+
+from django.db import transaction
+from django.utils import timezone
+
+from eyebright.config.decimals import exact
+from eyebright.config.problems import Problem, one, only_offered
+from eyebright.core.formulas.model import families
+from eyebright.core.learning import outcomes
+from eyebright.core.wash import fit_of, measured
+from eyebright.formulas.models import Formula
+from eyebright.formulas.services.matching import candidate_of
+from eyebright.heads.models import Head
+from eyebright.heads.schemas.heads import HeadOut, KeptOut
+from eyebright.heads.services import HeadHistory, find_head, head_out, record_of, today_of
+from eyebright.shelf.services.measures import vessels
+
+from ..models import Wash
+from ..schemas.diary import WashChangeIn, WashIn
+
+MOST_GRAMS = 20_000.0
+NO_FORMULA = "That formula is gone: choose another, or leave this empty."
+
+
+def find_wash(head: Head, pk: int, *, also_removed: bool = False) -> Wash:
+    """A wash of a head, or the problem of its being gone."""
+    return one(Wash.among(also_removed=also_removed).filter(head=head), pk, "wash")
+
+
+def _answer(said: str | None) -> int | None:
+    if said is None:
+        return None
+    only_offered("answer", [said], outcomes())
+    return outcomes().index(said)
+
+
+@transaction.atomic
+def wash(pk: int, entered: WashIn) -> KeptOut:
+    """Keep a preparation that was used, with what the core makes of it."""
+    head = find_head(pk)
+    kept = keep_wash(head, entered)
+    return KeptOut(id=kept.pk, head=head_out(head))
+
+
+def keep_wash(head: Head, entered: WashIn) -> Wash:
+    """Keep a preparation that was used on this head."""
+    only_offered("family", [entered.family], families())
+    family = families()[entered.family]
+    formula = _formula(entered.formula)
+    at = entered.at or timezone.now()
+    if timezone.is_naive(at):
+        at = timezone.make_aware(at)
+    if at > timezone.now() + timedelta(minutes=5):
+        raise Problem.field("at", "That has not happened yet.")
+    if at.year < record_of(head, timezone.localdate()).birth_year:
+        raise Problem.field("at", "That is before this head was born.")
+    known = HeadHistory(head, at)
+    grams = _weighed(entered, family.density)
+    day = today_of(entered.occasion, entered.on_scalp, entered.on_strands)
+    given = used = None
+    if family.cleans:
+        recipe = candidate_of(formula) if formula else None
+        fit = fit_of(known.core(day), family, recipe)
+        given, used = measured(fit, known.factors.dose.mean, grams, entered.strength)
+    kept = Wash(
+        head=head,
+        family=family.key,
+        formula=formula,
+        zone=entered.zone,
+        cover=entered.cover,
+        at=at,
+        grams=exact(grams, "0.01"),
+        strength=exact(entered.strength),
+        minutes=exact(entered.minutes, "0.01"),
+        given=given,
+        used=used,
+        answer=_answer(entered.answer),
+        note=entered.note,
+    )
+    kept.save()
+    return kept
+
+
+def _formula(pk: int | None) -> Formula | None:
+    """The formula that was used, None where nobody said which."""
+    found = Formula.objects.filter(pk=pk).first() if pk is not None else None
+    if pk is not None and found is None:
+        raise Problem.field("formula", NO_FORMULA)
+    return found
+
+
+def _weighed(entered: WashIn, density: float) -> float | None:
+    """Grams of what was used; None where no amount was said."""
+    if entered.amount is None or entered.unit == "g":
+        return entered.amount
+    if entered.unit == "mL":
+        return entered.amount * density
+    sizes = {str(vessel.id): vessel.volume for vessel in vessels()}
+    if entered.unit not in sizes:
+        raise Problem.field("unit", "That vessel is no longer on the shelf: choose another measure.")
+    grams = entered.amount * sizes[entered.unit] * density
+    if grams > MOST_GRAMS:
+        raise Problem.field("amount", "That is more than 20 kg.")
+    return grams
+
+
+@transaction.atomic
+def change_wash(pk: int, wash_pk: int, entered: WashChangeIn) -> KeptOut:
+    """Say how a wash went, or whether the head learns from it."""
+    head = find_head(pk)
+    found = find_wash(head, wash_pk)
+    said = entered.model_dump(exclude_unset=True)
+    if "answer" in said:
+        found.answer = _answer(said["answer"])
+    if said.get("counts") is not None:
+        found.counts = said["counts"]
+    if said.get("note") is not None:
+        found.note = said["note"]
+    found.save()
+    return KeptOut(id=found.pk, head=head_out(head))
+
+
+@transaction.atomic
+def remove(pk: int, wash_pk: int) -> HeadOut:
+    """Remove a wash; `restore` undoes it."""
+    head = find_head(pk)
+    find_wash(head, wash_pk).remove()
+    return head_out(head)
+
+
+@transaction.atomic
+def restore(pk: int, wash_pk: int) -> HeadOut:
+    """Undo `remove`."""
+    head = find_head(pk)
+    find_wash(head, wash_pk, also_removed=True).restore()
+    return head_out(head)
