@@ -1,7 +1,7 @@
 """What happened on a head, as it is entered."""
 
 from datetime import datetime
-from typing import Annotated, Literal
+from typing import Annotated
 
 from ninja import Schema
 
@@ -28,7 +28,7 @@ class WashIn(Schema):
 
     family: Annotated[str, chosen("Say what was used.")]
     formula: int | None = None
-    zone: LinkZone | Literal[""] = ""
+    zone: LinkZone | None = None
     cover: bool | None = None
     at: Annotated[datetime | None, Blank] = None
     amount: Annotated[Amount | None, Blank] = None

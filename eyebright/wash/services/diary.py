@@ -68,7 +68,7 @@ def keep_wash(head: Head, entered: WashIn) -> Wash:
         head=head,
         family=family.key,
         formula=formula,
-        zone=entered.zone,
+        zone=entered.zone or "",
         cover=entered.cover,
         at=at,
         grams=exact(grams, "0.01"),

@@ -1,26 +1,17 @@
-/** Server state of the formula bench: formulas, what comes of them, and washes made of them. */
+/** Server state of Formulas: what there is to choose from, formulas, and what comes of them. */
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/vue-query";
 import { computed, type MaybeRefOrGetter, toValue } from "vue";
-import {
-  api,
-  at,
-  taken,
-  type Formula,
-  type FormulaNew,
-  type Propose,
-  type WashChainIn,
-  type WashLink,
-} from "./client";
+import { api, at, taken, type Formula, type FormulaNew, type Propose } from "./client";
 
 export const useBench = () =>
-  useQuery({ queryKey: ["bench"], queryFn: () => taken(api.GET("/api/mix/bench")) });
+  useQuery({ queryKey: ["bench"], queryFn: () => taken(api.GET("/api/formulas/bench")) });
 
 export const useFormulas = (find: MaybeRefOrGetter<string>, family: MaybeRefOrGetter<string>) =>
   useQuery({
     queryKey: computed(() => ["formulas", toValue(find), toValue(family)]),
     queryFn: ({ signal }) =>
       taken(
-        api.GET("/api/mix/formulas", {
+        api.GET("/api/formulas", {
           params: { query: { find: toValue(find), family: toValue(family) } },
           signal,
         }),
@@ -29,7 +20,7 @@ export const useFormulas = (find: MaybeRefOrGetter<string>, family: MaybeRefOrGe
   });
 
 export const fetchFormula = (pk: number, head: number | null, vessel: number | null) =>
-  taken(api.GET("/api/mix/formulas/{pk}", { params: { path: { pk }, query: { head, vessel } } }));
+  taken(api.GET("/api/formulas/{pk}", { params: { path: { pk }, query: { head, vessel } } }));
 
 export interface Save {
   version: number;
@@ -39,15 +30,13 @@ export interface Save {
 }
 
 export const saveFormula = (pk: number, body: Save) =>
-  taken(api.PUT("/api/mix/formulas/{pk}", { ...at(pk), body }));
+  taken(api.PUT("/api/formulas/{pk}", { ...at(pk), body }));
 
 export const useMatches = (head: MaybeRefOrGetter<number | null>) =>
   useQuery({
     queryKey: computed(() => ["formulas", "match", toValue(head)]),
     queryFn: () =>
-      taken(
-        api.GET("/api/mix/formulas/match", { params: { query: { head: toValue(head) ?? 0 } } }),
-      ),
+      taken(api.GET("/api/formulas/match", { params: { query: { head: toValue(head) ?? 0 } } })),
     enabled: computed(() => toValue(head) !== null),
   });
 
@@ -55,7 +44,7 @@ export const useCompare = (which: MaybeRefOrGetter<string>) =>
   useQuery({
     queryKey: computed(() => ["formulas", "compare", toValue(which)]),
     queryFn: () =>
-      taken(api.GET("/api/mix/formulas/compare", { params: { query: { which: toValue(which) } } })),
+      taken(api.GET("/api/formulas/compare", { params: { query: { which: toValue(which) } } })),
     enabled: computed(() => toValue(which).includes(",")),
     retry: false,
   });
@@ -63,16 +52,17 @@ export const useCompare = (which: MaybeRefOrGetter<string>) =>
 export const useVersions = (pk: MaybeRefOrGetter<number>, version: MaybeRefOrGetter<number>) =>
   useQuery({
     queryKey: computed(() => ["formulas", "versions", toValue(pk), toValue(version)]),
-    queryFn: () => taken(api.GET("/api/mix/formulas/{pk}/versions", at(toValue(pk)))),
+    queryFn: () => taken(api.GET("/api/formulas/{pk}/versions", at(toValue(pk)))),
     placeholderData: keepPreviousData,
   });
 
-export const readLines = (text: string) => taken(api.POST("/api/mix/lines", { body: { text } }));
-export const propose = (body: Propose) => taken(api.POST("/api/mix/formulas/propose", { body }));
+export const readLines = (text: string) =>
+  taken(api.POST("/api/formulas/lines", { body: { text } }));
+export const propose = (body: Propose) => taken(api.POST("/api/formulas/propose", { body }));
 
-const TOUCHED = ["formulas", "washes", "wash", "bench"];
+const TOUCHED = ["formulas", "washes", "wash", "bench", "asks"];
 
-function useBenchChange<Input, Output>(change: (input: Input) => Promise<Output>) {
+export function useBenchChange<Input, Output>(change: (input: Input) => Promise<Output>) {
   const cache = useQueryClient();
   return useMutation({
     mutationFn: change,
@@ -85,61 +75,23 @@ const NEW: FormulaNew = { start: "", copy_of: null, number: null, formula: null,
 
 export const useAddFormula = () =>
   useBenchChange((entered: Partial<FormulaNew>) =>
-    taken(api.POST("/api/mix/formulas", { body: { ...NEW, ...entered } })),
+    taken(api.POST("/api/formulas", { body: { ...NEW, ...entered } })),
   );
 export const useRemoveFormula = () =>
-  useBenchChange((id: number) => taken(api.DELETE("/api/mix/formulas/{pk}", at(id))));
-export const usePutBackFormula = () =>
-  useBenchChange((id: number) => taken(api.POST("/api/mix/formulas/{pk}/put-back", at(id))));
+  useBenchChange((id: number) => taken(api.DELETE("/api/formulas/{pk}", at(id))));
+export const useRestoreFormula = () =>
+  useBenchChange((id: number) => taken(api.POST("/api/formulas/{pk}/restore", at(id))));
 export const useBringFormula = () =>
-  useBenchChange((text: string) => taken(api.POST("/api/mix/formulas/bring", { body: { text } })));
+  useBenchChange((text: string) => taken(api.POST("/api/formulas/bring", { body: { text } })));
 export const useKeepVersion = () =>
   useBenchChange(({ id, name }: { id: number; name: string }) =>
-    taken(api.POST("/api/mix/formulas/{pk}/versions", { ...at(id), body: { name } })),
+    taken(api.POST("/api/formulas/{pk}/versions", { ...at(id), body: { name } })),
   );
 export const useBackToVersion = () =>
   useBenchChange(({ id, number }: { id: number; number: number }) =>
     taken(
-      api.POST("/api/mix/formulas/{pk}/versions/{number}/back", {
+      api.POST("/api/formulas/{pk}/versions/{number}/back", {
         params: { path: { pk: id, number } },
       }),
     ),
   );
-export const usePickSchools = () =>
-  useBenchChange((picked: Record<string, string>) =>
-    taken(api.PUT("/api/mix/schools", { body: { picked } })),
-  );
-
-// ---- washes ----
-
-export const useWashChains = () =>
-  useQuery({ queryKey: ["washes"], queryFn: () => taken(api.GET("/api/mix/washes")) });
-
-export const useWashReading = (
-  links: MaybeRefOrGetter<WashLink[]>,
-  head: MaybeRefOrGetter<number | null>,
-) =>
-  useQuery({
-    queryKey: computed(() => ["wash", toValue(links), toValue(head)]),
-    queryFn: ({ signal }) =>
-      taken(
-        api.POST("/api/mix/washes/read", {
-          body: { links: toValue(links), head: toValue(head) },
-          signal,
-        }),
-      ),
-    enabled: computed(() => toValue(links).length > 0),
-    placeholderData: keepPreviousData,
-    retry: false,
-  });
-
-export const useSaveWash = () =>
-  useBenchChange(({ id, body }: { id?: number; body: WashChainIn }) =>
-    id === undefined
-      ? taken(api.POST("/api/mix/washes", { body }))
-      : taken(api.PUT("/api/mix/washes/{pk}", { ...at(id), body })),
-  );
-export const useRemoveWash = () =>
-  useBenchChange((id: number) => taken(api.DELETE("/api/mix/washes/{pk}", at(id))));
-export const usePutBackWash = () =>
-  useBenchChange((id: number) => taken(api.POST("/api/mix/washes/{pk}/put-back", at(id))));

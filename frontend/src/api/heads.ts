@@ -157,16 +157,25 @@ interface InDiary {
   kind: Diary;
   entry: number;
 }
-const inDiary = ({ id, kind, entry }: InDiary) => ({
-  params: { path: { pk: id, kind, entry } },
+const inDiary = (pk: number, kind: Exclude<Diary, "washes">, entry: number) => ({
+  params: { path: { pk, kind, entry } },
 });
+const ofWash = (pk: number, wash: number) => ({ params: { path: { pk, wash } } });
 export const useTakeOut = () =>
-  useHeadChange((what: InDiary) =>
-    taken(api.DELETE("/api/heads/{pk}/{kind}/{entry}", inDiary(what))),
+  useHeadChange(({ id, kind, entry }: InDiary) =>
+    taken(
+      kind === "washes"
+        ? api.DELETE("/api/heads/{pk}/washes/{wash}", ofWash(id, entry))
+        : api.DELETE("/api/heads/{pk}/{kind}/{entry}", inDiary(id, kind, entry)),
+    ),
   );
-export const usePutBack = () =>
-  useHeadChange((what: InDiary) =>
-    taken(api.POST("/api/heads/{pk}/{kind}/{entry}/restore", inDiary(what))),
+export const useRestore = () =>
+  useHeadChange(({ id, kind, entry }: InDiary) =>
+    taken(
+      kind === "washes"
+        ? api.POST("/api/heads/{pk}/washes/{wash}/restore", ofWash(id, entry))
+        : api.POST("/api/heads/{pk}/{kind}/{entry}/restore", inDiary(id, kind, entry)),
+    ),
   );
 
 export const useDeletePicture = () =>

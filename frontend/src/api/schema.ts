@@ -5013,11 +5013,8 @@ export interface components {
              * @default g
              */
             unit: string;
-            /**
-             * Zone
-             * @default
-             */
-            zone: ("scalp" | "lengths" | "both") | "";
+            /** Zone */
+            zone?: ("scalp" | "lengths" | "both") | null;
         };
         /**
          * WashLinkIn

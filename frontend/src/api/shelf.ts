@@ -30,11 +30,11 @@ export const useMaterial = (key: string, open: MaybeRefOrGetter<boolean>) =>
   });
 
 /** What can go into a jug, by any of its names. */
-export const findStuff = (find: string) =>
+export const findSupplies = (find: string) =>
   taken(api.GET("/api/shelf/stuff", { params: { query: { find } } }));
 
 /** The things of these keys, those that are still there. */
-export const useStuff = (keys: MaybeRefOrGetter<string[]>) =>
+export const useSupplies = (keys: MaybeRefOrGetter<string[]>) =>
   useQuery({
     queryKey: computed(() => ["stuff", toValue(keys)]),
     queryFn: () =>
@@ -47,7 +47,7 @@ export const useStuff = (keys: MaybeRefOrGetter<string[]>) =>
 export const useAtHand = () =>
   useQuery({
     queryKey: ["stuff", "at hand"],
-    queryFn: async () => (await findStuff("")).filter((one) => one.at_hand),
+    queryFn: async () => (await findSupplies("")).filter((one) => one.at_hand),
   });
 
 export const useLots = (find: MaybeRefOrGetter<string>, shown: MaybeRefOrGetter<number>) =>
@@ -80,9 +80,6 @@ export const useWaterKinds = () =>
     staleTime: Infinity,
   });
 
-export const useHousehold = () =>
-  useQuery({ queryKey: ["household"], queryFn: () => taken(api.GET("/api/shelf/household")) });
-
 export const useVessels = () =>
   useQuery({ queryKey: ["vessels"], queryFn: () => taken(api.GET("/api/shelf/vessels")) });
 
@@ -108,7 +105,7 @@ const ALL = [
 ].flatMap((keys) => keys.split(" "));
 
 /** Everything on the shelf may have changed: the lists, and every answer worked out from them. */
-function useShelfChange<Input, Output>(change: (input: Input) => Promise<Output>) {
+export function useShelfChange<Input, Output>(change: (input: Input) => Promise<Output>) {
   const cache = useQueryClient();
   return useMutation({
     mutationFn: change,
@@ -161,11 +158,6 @@ export const useRestoreProfile = () =>
 export const useTitrate = () =>
   useShelfChange(({ id, body }: { id: number; body: TitrationIn }) =>
     taken(api.POST("/api/shelf/waters/{pk}/titration", { ...at(id), body })),
-  );
-
-export const useSaveHousehold = () =>
-  useShelfChange((body: { system: string; currency: string }) =>
-    taken(api.PUT("/api/shelf/household", { body })),
   );
 
 export const useSaveVessel = () =>

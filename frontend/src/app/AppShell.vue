@@ -15,8 +15,8 @@ const keys = useTemplateRef("keys");
 const atBasin = computed(() => route.meta["basin"] === true);
 
 useShortcuts(
-  places.map((place, index) => ({
-    key: String(index + 1),
+  places.map((place) => ({
+    key: place.key,
     does: `Go to ${place.label}`,
     run: () => void router.push(place.path),
   })),
@@ -30,6 +30,7 @@ useShortcuts(
       <RouterLink to="/mix" class="name">Eyebright</RouterLink>
       <StemNav />
       <div class="foot">
+        <RouterLink to="/settings">Settings</RouterLink>
         <button type="button" @click="switchTheme">
           {{ theme === "dark" ? "Light" : "Dark" }} colours
         </button>
@@ -42,9 +43,12 @@ useShortcuts(
       <footer v-if="!atBasin" class="quiet small">
         For your own kitchen and your own head. Not medical advice; what is sold or given away falls
         under local cosmetics rules.
-        <button type="button" class="phone-only" @click="switchTheme">
-          {{ theme === "dark" ? "Light" : "Dark" }} colours
-        </button>
+        <span class="phone-only">
+          <RouterLink to="/settings">Settings</RouterLink>
+          <button type="button" @click="switchTheme">
+            {{ theme === "dark" ? "Light" : "Dark" }} colours
+          </button>
+        </span>
       </footer>
     </div>
     <UndoNotice />
@@ -87,6 +91,7 @@ useShortcuts(
   gap: 4px;
 }
 
+.foot a,
 .foot button {
   border: 0;
   background: none;
@@ -97,6 +102,12 @@ useShortcuts(
   cursor: pointer;
 }
 
+.foot a[aria-current] {
+  font-weight: 700;
+}
+
+.foot a,
+.foot a:hover,
 .foot button:hover {
   color: var(--vein);
 }
@@ -160,7 +171,12 @@ footer {
   }
 
   .phone-only {
-    display: block;
+    display: flex;
+    gap: 24px;
+    align-items: center;
+  }
+
+  .phone-only > * {
     border: 0;
     background: none;
     padding: 12px 0;

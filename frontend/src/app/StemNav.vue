@@ -9,14 +9,14 @@ const route = useRoute();
 const due = useDue();
 /** Patch tests that wait for a person: a small fruit on the leaf, and words for who cannot see it. */
 const waiting = computed(() => (due.data.value ?? []).filter((one) => one.due).length);
-const waits = (name: string) => name === "heads" && waiting.value > 0;
+const waits = (path: string) => path === "/heads" && waiting.value > 0;
 const here = computed(() => places.findIndex((place) => route.path.startsWith(place.path)));
 </script>
 
 <template>
   <nav aria-label="Places">
     <ul>
-      <li v-for="(place, index) in places" :key="place.name">
+      <li v-for="(place, index) in places" :key="place.path">
         <RouterLink
           :to="place.path"
           :class="{ here: index === here }"
@@ -36,10 +36,10 @@ const here = computed(() => places.findIndex((place) => route.path.startsWith(pl
               class="leaf"
               d="M14 32c4-10 12-13 20-11-1 3-3 4-3 5 1 0 2 0 3 1-5 7-12 9-20 5z"
             />
-            <circle v-if="waits(place.name)" class="fruit" cx="36" cy="14" r="6" />
+            <circle v-if="waits(place.path)" class="fruit" cx="36" cy="14" r="6" />
           </svg>
           <span>{{ place.label }}</span>
-          <span v-if="waits(place.name)" class="unseen">
+          <span v-if="waits(place.path)" class="unseen">
             {{ waiting }} patch {{ waiting === 1 ? "test is" : "tests are" }} due
           </span>
         </RouterLink>
@@ -123,9 +123,9 @@ svg {
   a {
     flex-direction: column;
     gap: 0;
-    padding: 4px 16px 8px;
-    font-size: 0.9rem;
-    min-width: 72px;
+    padding: 4px 0 8px;
+    font-size: 0.8125rem;
+    min-width: 60px;
   }
 
   svg {

@@ -2,11 +2,14 @@
 import { createRouter, createWebHistory } from "vue-router";
 import MixPlace from "@/places/mix/MixPlace.vue";
 
+/** Each with its number in the whole order of work, so that a key means the same place for good. */
 export const places = [
-  { name: "heads", path: "/heads", label: "Heads" },
-  { name: "shelf", path: "/shelf", label: "Shelf" },
-  { name: "mix", path: "/mix", label: "Mix" },
-  { name: "journal", path: "/journal", label: "Journal" },
+  { key: "2", path: "/heads", label: "Heads" },
+  { key: "3", path: "/shelf", label: "Shelf" },
+  { key: "4", path: "/mix", label: "Mix" },
+  { key: "5", path: "/formulas", label: "Formulas" },
+  { key: "7", path: "/wash", label: "Wash" },
+  { key: "8", path: "/journal", label: "Journal" },
 ] as const;
 
 const number = (route: { params: Record<string, string | string[]> }) => ({
@@ -36,31 +39,37 @@ export const router = createRouter({
     },
     { path: "/mix", component: MixPlace, meta: { title: "Mix" } },
     {
-      path: "/mix/formulas",
-      component: () => import("@/places/mix/bench/FormulasPlace.vue"),
+      path: "/formulas",
+      component: () => import("@/places/formulas/FormulasPlace.vue"),
       meta: { title: "Formulas" },
     },
     {
-      path: "/mix/formulas/:id(\\d+)",
-      component: () => import("@/places/mix/bench/BenchPlace.vue"),
+      path: "/formulas/:id(\\d+)",
+      component: () => import("@/places/formulas/FormulaPlace.vue"),
       props: number,
       meta: { title: "Formulas" },
     },
     {
-      path: "/mix/compare",
-      component: () => import("@/places/mix/bench/ComparePlace.vue"),
+      path: "/formulas/compare",
+      component: () => import("@/places/formulas/ComparePlace.vue"),
       meta: { title: "Side by side" },
     },
     {
-      path: "/mix/washes",
-      component: () => import("@/places/mix/washes/WashesPlace.vue"),
-      meta: { title: "Washes" },
+      path: "/wash",
+      component: () => import("@/places/wash/WashPlace.vue"),
+      meta: { title: "Wash" },
     },
     {
-      path: "/mix/schools",
-      component: () => import("@/places/mix/bench/SchoolsPlace.vue"),
-      meta: { title: "Schools" },
+      path: "/settings",
+      component: () => import("@/places/settings/SettingsPlace.vue"),
+      meta: { title: "Settings" },
     },
+    // where these stood before: an address that was written down still leads there
+    { path: "/mix/formulas", redirect: "/formulas" },
+    { path: "/mix/formulas/:id(\\d+)", redirect: (to) => `/formulas/${String(to.params["id"])}` },
+    { path: "/mix/compare", redirect: "/formulas/compare" },
+    { path: "/mix/washes", redirect: "/wash" },
+    { path: "/mix/schools", redirect: "/settings" },
     {
       path: "/journal",
       component: () => import("@/places/journal/JournalPlace.vue"),

@@ -10,7 +10,8 @@ export interface Shortcut {
 /** Every key that works just now, for the list that `?` shows. */
 export const working = shallowReactive<Shortcut[]>([]);
 
-function isTyping(target: EventTarget | null): boolean {
+/** Whether this is a field, which has keys of its own. */
+export function isTyping(target: EventTarget | null): boolean {
   if (!(target instanceof HTMLElement)) return false;
   return (
     target.isContentEditable ||

@@ -3,7 +3,7 @@
 import Button from "primevue/button";
 import { computed, reactive, ref } from "vue";
 import type { Head, PatchTest, Picture, Questions } from "@/api/client";
-import { usePatchResult, usePatchTest, usePutBack, useTakeOut } from "@/api/heads";
+import { usePatchResult, usePatchTest, useRestore, useTakeOut } from "@/api/heads";
 import { tell, tellOf } from "@/app/undo";
 import PickField from "@/parts/PickField.vue";
 import TextField from "@/parts/TextField.vue";
@@ -15,7 +15,7 @@ const { head, questions } = defineProps<{ head: Head; questions: Questions }>();
 const start = usePatchTest();
 const answer = usePatchResult();
 const takeOut = useTakeOut();
-const putBack = usePutBack();
+const restore = useRestore();
 const begun = useTrouble(start.error);
 const said = useTrouble(answer.error);
 
@@ -53,7 +53,7 @@ function drop(test: PatchTest): void {
   void tellOf(
     `The patch test of ${test.name} is out.`,
     () => takeOut.mutateAsync(entry),
-    () => putBack.mutateAsync(entry),
+    () => restore.mutateAsync(entry),
   );
 }
 </script>

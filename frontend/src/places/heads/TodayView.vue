@@ -53,7 +53,7 @@ const stopped = computed(() =>
           <RouterLink :to="`/heads/${head.id}/tests`">Little tests narrow it.</RouterLink>
         </p>
         <p>
-          <RouterLink :to="{ path: '/mix/formulas', query: { head: String(head.id) } }"
+          <RouterLink :to="{ path: '/formulas', query: { head: String(head.id) } }"
             >Which of your formulas suit today</RouterLink
           >
         </p>

@@ -3,7 +3,7 @@
 import Button from "primevue/button";
 import { defineAsyncComponent, ref } from "vue";
 import type { Head, Questions, Wash } from "@/api/client";
-import { useChangeWash, useHistory, usePutBack, useTakeOut } from "@/api/heads";
+import { useChangeWash, useHistory, useRestore, useTakeOut } from "@/api/heads";
 import { useShortcuts } from "@/app/shortcuts";
 import { tellOf } from "@/app/undo";
 import LoadState from "@/parts/LoadState.vue";
@@ -19,7 +19,7 @@ const { head } = defineProps<{ head: Head; questions: Questions }>();
 const history = useHistory(() => head.id);
 const change = useChangeWash();
 const takeOut = useTakeOut();
-const putBack = usePutBack();
+const restore = useRestore();
 const adding = ref(false);
 
 function went(wash: Wash, answer: string): void {
@@ -50,7 +50,7 @@ function drop(wash: Wash): void {
   void tellOf(
     "The wash is out.",
     () => takeOut.mutateAsync(entry),
-    () => putBack.mutateAsync(entry),
+    () => restore.mutateAsync(entry),
   );
 }
 

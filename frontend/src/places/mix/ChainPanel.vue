@@ -4,7 +4,7 @@
  * which rinse brings the hair back; else this jug is the rinse that follows what went over before.
  */
 import { computed, ref } from "vue";
-import type { ChainAsk, Mix, MixAsk, Stuff } from "@/api/client";
+import type { ChainAsk, Mix, MixAsk, Supply } from "@/api/client";
 import { useChain } from "@/api/mix";
 import ChoiceRow from "@/parts/ChoiceRow.vue";
 import FollowCurve from "@/parts/FollowCurve.vue";
@@ -15,7 +15,7 @@ import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
 import { plain, poured, pourOver, rinseOf } from "./chain";
 
-const { ask, mix, atHand } = defineProps<{ ask: MixAsk; mix: Mix; atHand: Stuff[] }>();
+const { ask, mix, atHand } = defineProps<{ ask: MixAsk; mix: Mix; atHand: Supply[] }>();
 
 const MOST_RINSES = 3;
 const PLAIN_ML = "1000";

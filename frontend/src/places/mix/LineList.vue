@@ -1,14 +1,14 @@
 <script setup lang="ts">
 /** What goes into the jug, line by line, in pouring order. */
-import type { Mix, Stuff } from "@/api/client";
+import type { Mix, Supply } from "@/api/client";
 import LineRow from "./LineRow.vue";
 import { move } from "@/parts/order";
 import { lineOf, setHow, type Line } from "./lines";
-import StuffPicker from "./StuffPicker.vue";
+import SupplyPicker from "@/parts/SupplyPicker.vue";
 
 const { known, answer, errors } = defineProps<{
   /** The things that the lines are of, so far as they are there. */
-  known: Stuff[];
+  known: Supply[];
   answer: Mix | undefined;
   errors: Record<string, string>;
 }>();
@@ -34,7 +34,7 @@ const stuffOf = (line: Line) => known.find((one) => one.key === line.stuff);
       />
     </ol>
     <p v-if="errors['lines']" class="error" role="alert">{{ errors["lines"] }}</p>
-    <StuffPicker
+    <SupplyPicker
       label="Put more in"
       placeholder="Put in… nettle, soda, lemon"
       class="add"

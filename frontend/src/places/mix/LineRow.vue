@@ -3,15 +3,15 @@
 import InputText from "primevue/inputtext";
 import Select from "primevue/select";
 import { computed, useId } from "vue";
-import type { Mix, Stuff } from "@/api/client";
+import type { Mix, Supply } from "@/api/client";
 import { useTakesReading } from "@/app/tray";
 import OrderActs from "@/parts/OrderActs.vue";
 import { said } from "@/parts/ph";
 import { lineOf, type Line } from "./lines";
-import StuffPicker from "./StuffPicker.vue";
+import SupplyPicker from "@/parts/SupplyPicker.vue";
 
 const { stuff, place, answer, errors } = defineProps<{
-  stuff: Stuff | undefined;
+  stuff: Supply | undefined;
   /** Counted from 0. */
   place: number;
   many: number;
@@ -64,7 +64,7 @@ function measure(by: string): void {
   line.value.unit = by;
 }
 
-function choose(now: Stuff): void {
+function choose(now: Supply): void {
   const fits = now.units.some((one) => one.key === line.value.unit);
   Object.assign(line.value, { stuff: now.key }, fits ? {} : { unit: lineOf(now).unit });
 }
@@ -78,7 +78,7 @@ const takes = useTakesReading(
 <template>
   <li>
     <span class="nth" aria-hidden="true">{{ place + 1 }}</span>
-    <StuffPicker
+    <SupplyPicker
       :stuff="stuff ?? null"
       :label="`Line ${place + 1}, what goes in`"
       :invalid="Boolean(errors[`lines.${place}.stuff`])"

@@ -5,7 +5,7 @@ import { Problem, type Mix, type Route, type SpoonVersion } from "@/api/client";
 import { useAsks, useHeads } from "@/api/heads";
 import { useBeginEntry } from "@/api/journal";
 import { useChoices, useMix, useWays } from "@/api/mix";
-import { useAtHand, useStuff, useVessels } from "@/api/shelf";
+import { useAtHand, useSupplies, useVessels } from "@/api/shelf";
 import { useShortcuts } from "@/app/shortcuts";
 import GlanceLink from "@/parts/GlanceLink.vue";
 import LoadState from "@/parts/LoadState.vue";
@@ -18,7 +18,6 @@ import AnswerPanel from "./AnswerPanel.vue";
 import ChainPanel from "./ChainPanel.vue";
 import FamiliarRatios from "./FamiliarRatios.vue";
 import { linesFrom } from "./lines";
-import MixNav from "./MixNav.vue";
 import { useQuestion } from "./question";
 import QuestionForm from "./QuestionForm.vue";
 import RouteList from "./RouteList.vue";
@@ -34,10 +33,10 @@ const { question, settled, wanted, begin: beginWith } = useQuestion(busy);
 const keys = computed(() => [
   ...new Set([...question.lines.map((line) => line.stuff), ...(wanted ? [wanted] : [])]),
 ]);
-const stuff = useStuff(keys);
+const stuff = useSupplies(keys);
 /** Any tap and any white vinegar: a jug can be drawn before anything stands on the shelf. */
 const ANYBODYS = ["class-unknown", "lib-spirit_vinegar"];
-const anybodys = useStuff(ANYBODYS);
+const anybodys = useSupplies(ANYBODYS);
 const mix = useMix(settled);
 watch(mix.isFetching, (now) => (busy.value = now), { flush: "sync" });
 const asks = useAsks(() => question.head);
@@ -132,7 +131,6 @@ useShortcuts([
   <main class="place">
     <header>
       <h1>Mix a jug</h1>
-      <MixNav at="" />
     </header>
     <LoadState
       v-if="

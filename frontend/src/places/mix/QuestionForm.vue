@@ -2,7 +2,7 @@
 /** The question: what goes into the jug, how full, at which pH, and how it is used. */
 import Select from "primevue/select";
 import { computed } from "vue";
-import type { Asks, Choices, HeadRow, Mix, Stuff, Vessel } from "@/api/client";
+import type { Asks, Choices, HeadRow, Mix, Supply, Vessel } from "@/api/client";
 import ChoiceRow from "@/parts/ChoiceRow.vue";
 import { ph } from "@/parts/ph";
 import PickField from "@/parts/PickField.vue";
@@ -12,7 +12,7 @@ import { setHow } from "./lines";
 import LineList from "./LineList.vue";
 
 const { answer, heads, vessels, asks, choices, errors } = defineProps<{
-  known: Stuff[];
+  known: Supply[];
   answer: Mix | undefined;
   heads: HeadRow[];
   vessels: Vessel[];

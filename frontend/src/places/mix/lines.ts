@@ -1,5 +1,5 @@
 /** The lines of a jug as they stand on the worktop, and what can be done to them. */
-import type { LineIn, Mix, Stuff } from "@/api/client";
+import type { LineIn, Mix, Supply } from "@/api/client";
 
 export interface Line {
   /** Tells lines apart on screen; two may be of the same stuff. */
@@ -15,7 +15,7 @@ let last = 0;
 export const nextId = (): number => (last += 1);
 
 /** A new line: a teaspoon of what is spooned, a splash of what is poured. */
-export function lineOf(stuff: Stuff): Line {
+export function lineOf(stuff: Supply): Line {
   const spoon = stuff.unit === "g" && stuff.units.some((unit) => unit.key === "tsp");
   return {
     id: nextId(),

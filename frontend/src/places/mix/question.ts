@@ -1,7 +1,7 @@
 /** The question on the worktop: kept in the address, so it survives a reload and can be passed on. */
 import { computed, onUnmounted, reactive, ref, watch, type Ref } from "vue";
 import { useRoute, useRouter, type LocationQuery, type LocationQueryRaw } from "vue-router";
-import type { LineIn, MixAsk, Stuff } from "@/api/client";
+import type { LineIn, MixAsk, Supply } from "@/api/client";
 import { asQuery, read, type Question } from "./address";
 import { lineOf, type Line } from "./lines";
 
@@ -73,7 +73,7 @@ export function useQuestion(busy: Ref<boolean>) {
    * Begin with what there is: what was only remembered, and has gone since, is let go. `anybodys`: a
    * water and a vinegar of the library, for a shelf that is short of its own.
    */
-  function begin(atHand: Stuff[], anybodys: Stuff[], known: Stuff[], heads: number[]): void {
+  function begin(atHand: Supply[], anybodys: Supply[], known: Supply[], heads: number[]): void {
     if (question.head !== null && !heads.includes(question.head)) question.head = null;
     const there = new Set(known.map((one) => one.key));
     if (!given.lines) {
@@ -86,21 +86,21 @@ export function useQuestion(busy: Ref<boolean>) {
     begun.value = true;
   }
 
-  const aWater = (things: Stuff[]) => things.find((one) => one.what === "water");
-  const anAcid = (things: Stuff[]) => {
+  const aWater = (things: Supply[]) => things.find((one) => one.what === "water");
+  const anAcid = (things: Supply[]) => {
     const acids = things.filter((one) => one.sour);
     return acids.find((one) => one.kind === "vinegar" && one.at_hand) ?? acids[0];
   };
 
   /** What was begun with anybody's goes on with one's own, once that stands on the shelf. */
-  function ownInstead(line: Line, atHand: Stuff[], anybodys: Stuff[]): void {
+  function ownInstead(line: Line, atHand: Supply[], anybodys: Supply[]): void {
     const plain = anybodys.find((one) => one.key === line.stuff);
     const own = plain && (plain.what === "water" ? aWater(atHand) : anAcid(atHand));
     if (own) Object.assign(line, { stuff: own.key, unit: lineOf(own).unit });
   }
 
   /** The plainest jug: the first water, and the vinegar (or another acid) to be worked out. */
-  function first(things: Stuff[]): void {
+  function first(things: Supply[]): void {
     const [water, acid] = [aWater(things), anAcid(things)];
     question.lines = [];
     if (water) question.lines.push({ ...lineOf(water), how: "fill" });
@@ -108,7 +108,7 @@ export function useQuestion(busy: Ref<boolean>) {
   }
 
   /** This thing in the jug: in the place of its like, or one more line of it. */
-  function mixWith(thing: Stuff, things: Stuff[]): void {
+  function mixWith(thing: Supply, things: Supply[]): void {
     if (question.lines.some((line) => line.stuff === thing.key)) return;
     const likes = new Set(things.filter((one) => one.what === thing.what).map((one) => one.key));
     const like = question.lines.find((line) => likes.has(line.stuff) && line.how !== "amount");

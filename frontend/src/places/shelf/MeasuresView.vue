@@ -1,66 +1,29 @@
 <script setup lang="ts">
-/** What the household measures with: whose spoons and cups, and spoons and vessels of its own. */
-import { computed, reactive, ref, watch } from "vue";
-import { useHousehold, useLibrary, useSaveHousehold, useSpoons, useVessels } from "@/api/shelf";
+/** What the household measures with: spoons and vessels of its own. */
+import { ref } from "vue";
+import { useLibrary, useSpoons, useVessels } from "@/api/shelf";
 import LoadState from "@/parts/LoadState.vue";
 import { useWaiting } from "@/parts/waiting";
-import PickField from "@/parts/PickField.vue";
-import TextField from "@/parts/TextField.vue";
-import { useTrouble } from "@/parts/trouble";
 import SpoonForm from "./SpoonForm.vue";
 import SpoonRow from "./SpoonRow.vue";
 import VesselForm from "./VesselForm.vue";
 import VesselRow from "./VesselRow.vue";
 import ShelfBoard from "./ShelfBoard.vue";
 
-const household = useHousehold();
 const spoons = useSpoons();
 const vessels = useVessels();
 const library = useLibrary();
-const save = useSaveHousehold();
-const { errors, trouble } = useTrouble(save.error);
 const adding = ref<"spoon" | "vessel" | null>(null);
-
-const { failed, loaded, again } = useWaiting(household, spoons, vessels, library);
-const entered = reactive({ system: "", currency: "" });
-watch(
-  household.data,
-  (now) => now && Object.assign(entered, { system: now.system, currency: now.currency }),
-  { immediate: true },
-);
-const says = computed(
-  () => household.data.value?.systems.find((one) => one.key === entered.system)?.says,
-);
-const keep = () => save.mutateAsync({ ...entered }).catch(() => null);
-const system = computed({
-  get: () => entered.system,
-  set: (key: string) => {
-    entered.system = key;
-    void keep();
-  },
-});
+const { failed, loaded, again } = useWaiting(spoons, vessels, library);
 </script>
 
 <template>
   <LoadState v-if="failed || !loaded" :error="failed" @again="again" />
   <div v-else class="boards">
-    <section class="whose">
-      <PickField
-        v-model="system"
-        label="Whose spoons and cups these are"
-        :options="household.data.value!.systems"
-        by="key"
-        :hint="says"
-        :error="errors['system'] ?? trouble"
-      />
-      <TextField
-        v-model="entered.currency"
-        label="Prices are in"
-        short
-        :error="errors['currency']"
-        @change="keep"
-      />
-    </section>
+    <p class="quiet whose">
+      Cups and spoons without a name are the household’s: see
+      <RouterLink to="/settings">Settings</RouterLink>.
+    </p>
     <ShelfBoard
       id="spoons"
       title="Spoons and scoops of your own"
@@ -104,19 +67,11 @@ const system = computed({
 
 .whose {
   grid-column: 1 / -1;
-  display: grid;
-  grid-template-columns: minmax(0, 420px) 120px;
-  gap: 24px;
+  margin: 0;
 }
 
 @media (max-width: 1000px) {
   .boards {
-    grid-template-columns: minmax(0, 1fr);
-  }
-}
-
-@media (max-width: 760px) {
-  .whose {
     grid-template-columns: minmax(0, 1fr);
   }
 }

@@ -1,10 +1,12 @@
 /**
  * A formula as it stands on the bench: every change is kept a moment later, can be undone and redone, and
- * is never written over what another window has kept meanwhile.
+ * is never written over what another window has kept meanwhile. A draft is of one formula for good; what is
+ * not kept yet when its bench closes is kept then.
  */
 import { computed, onUnmounted, ref, shallowRef, watch, type Ref } from "vue";
 import { Problem, type Formula, type KeptFormula } from "@/api/client";
 import { fetchFormula, saveFormula } from "@/api/formulas";
+import { tell } from "@/app/undo";
 
 const SAVED_MS = 40; // a change is kept once the hand has rested so long
 const GROUPED_MS = 600; // keystrokes within it are one step back
@@ -12,9 +14,12 @@ const STEPS_BACK = 100;
 
 export type State = "kept" | "keeping" | "amiss" | "elsewhere" | "unreachable";
 
+/** What is being kept of formulas whose bench may be closed already: coming back waits for it. */
+const underWay = new Map<number, Promise<void>>();
+
 const copy = (formula: Formula): Formula => JSON.parse(JSON.stringify(formula)) as Formula;
 
-export function useDraft(id: Ref<number>, head: Ref<number | null>, vessel: Ref<number | null>) {
+export function useDraft(id: number, head: Ref<number | null>, vessel: Ref<number | null>) {
   const draft = ref<Formula | null>(null);
   const kept = shallowRef<KeptFormula | null>(null);
   /** The last reading stays in view, dimmed, while the formula cannot be reckoned. */
@@ -28,6 +33,7 @@ export function useDraft(id: Ref<number>, head: Ref<number | null>, vessel: Ref<
   let standing = ""; // what the newest step back stands for
   let sent = "";
   let saving = false;
+  let closed = false;
   let soon: number | undefined;
   let grouped: number | undefined;
 
@@ -49,7 +55,8 @@ export function useDraft(id: Ref<number>, head: Ref<number | null>, vessel: Ref<
   async function load(): Promise<void> {
     failed.value = null;
     try {
-      const answer = await fetchFormula(id.value, head.value, vessel.value);
+      await underWay.get(id);
+      const answer = await fetchFormula(id, head.value, vessel.value);
       take(answer);
       draft.value = copy(answer.formula);
       standing = sent = text.value;
@@ -62,9 +69,17 @@ export function useDraft(id: Ref<number>, head: Ref<number | null>, vessel: Ref<
     }
   }
 
-  async function save(): Promise<void> {
-    if (saving || !draft.value || state.value === "elsewhere") return;
+  function save(): Promise<void> {
+    if (saving || !draft.value || state.value === "elsewhere") return Promise.resolve();
     saving = true;
+    const done = send(draft.value.name).finally(() => {
+      if (underWay.get(id) === done) underWay.delete(id);
+    });
+    underWay.set(id, done);
+    return done;
+  }
+
+  async function send(name: string): Promise<void> {
     const now = text.value;
     sent = now;
     try {
@@ -74,7 +89,7 @@ export function useDraft(id: Ref<number>, head: Ref<number | null>, vessel: Ref<
         head: head.value,
         vessel: vessel.value,
       };
-      take(await saveFormula(id.value, body));
+      take(await saveFormula(id, body));
       fields.value = {};
       state.value = text.value === now ? "kept" : "keeping";
     } catch (error) {
@@ -86,7 +101,11 @@ export function useDraft(id: Ref<number>, head: Ref<number | null>, vessel: Ref<
       }
     }
     saving = false;
-    if (text.value !== now && state.value !== "elsewhere") later();
+    if (closed && state.value !== "kept" && state.value !== "keeping")
+      tell(`What you last typed into “${name}” could not be saved: open it and look.`);
+    if (text.value === now || state.value === "elsewhere") return;
+    if (closed) await save();
+    else later();
   }
 
   function later(): void {
@@ -111,11 +130,12 @@ export function useDraft(id: Ref<number>, head: Ref<number | null>, vessel: Ref<
     later();
   });
   watch([head, vessel], () => draft.value && later());
-  watch(id, load, { immediate: true });
+  void load();
   onUnmounted(() => {
+    closed = true;
     window.clearTimeout(grouped);
     window.clearTimeout(soon);
-    if (state.value === "keeping") void save();
+    if (text.value !== sent) void save();
   });
 
   function go(from: Ref<string[]>, to: Ref<string[]>): void {

@@ -50,7 +50,7 @@ const key = (one: Match) => one.id ?? one.start;
               <h4>
                 <RouterLink
                   v-if="one.id !== null"
-                  :to="{ path: `/mix/formulas/${one.id}`, query: { head: String(head) } }"
+                  :to="{ path: `/formulas/${one.id}`, query: { head: String(head) } }"
                   >{{ one.name }}</RouterLink
                 >
                 <button v-else type="button" class="act" @click="$emit('begin', one.start)">
@@ -66,7 +66,7 @@ const key = (one: Match) => one.id ?? one.start;
               <RouterLink
                 v-if="one.id !== null"
                 class="small"
-                :to="{ path: `/mix/formulas/${one.id}`, query: { head: String(head), make: '1' } }"
+                :to="{ path: `/formulas/${one.id}`, query: { head: String(head), make: '1' } }"
                 >One wash of it<span class="unseen">: {{ one.name }}</span></RouterLink
               >
             </div>

@@ -1,19 +1,18 @@
 <script setup lang="ts">
-/** A formula on the bench: what goes in and how it is made on the left, what comes of it on the right. */
-import { computed, reactive, ref, toRef, useTemplateRef, watch } from "vue";
+/** One formula: what goes in and how it is made on the left, what comes of it on the right. */
+import { computed, reactive, ref, useTemplateRef, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
-import type { Formula, Stuff } from "@/api/client";
-import { useAddFormula, useBench, usePutBackFormula, useRemoveFormula } from "@/api/formulas";
+import type { Formula, Supply } from "@/api/client";
+import { useAddFormula, useBench, useRestoreFormula, useRemoveFormula } from "@/api/formulas";
 import { useAsks, useHeads } from "@/api/heads";
 import { useVessels } from "@/api/shelf";
-import { useShortcuts } from "@/app/shortcuts";
+import { isTyping, useShortcuts } from "@/app/shortcuts";
 import { tellOf } from "@/app/undo";
 import GlanceLink from "@/parts/GlanceLink.vue";
 import HeadSelect from "@/parts/HeadSelect.vue";
 import LoadState from "@/parts/LoadState.vue";
 import { ph } from "@/parts/ph";
 import { useWaiting } from "@/parts/waiting";
-import MixNav from "../MixNav.vue";
 import BenchReading from "./BenchReading.vue";
 import { useDraft } from "./draft";
 import FormulaSchools from "./FormulaSchools.vue";
@@ -33,15 +32,15 @@ const asked = Number(route.query["head"]);
 const head = ref<number | null>(Number.isFinite(asked) && asked > 0 ? asked : null);
 const vessel = ref<number | null>(null);
 const asks = useAsks(head);
-const work = useDraft(toRef(props, "id"), head, vessel);
+const work = useDraft(props.id, head, vessel);
 const { draft, kept, reading, errors, failed, state, stale } = work;
 const add = useAddFormula();
 const remove = useRemoveFormula();
-const putBack = usePutBackFormula();
+const restore = useRestoreFormula();
 const { failed: others, loaded, again } = useWaiting(bench, heads, vessels);
 
 /** Everything that is or was in it, by key: its name and units. */
-const met = reactive(new Map<string, Stuff>());
+const met = reactive(new Map<string, Supply>());
 watch(kept, (now) => now?.stuff.forEach((one) => met.set(one.key, one)), { immediate: true });
 const names = computed(
   () =>
@@ -88,16 +87,16 @@ async function copy(formula: Formula | null): Promise<void> {
         : { copy_of: props.id },
     )
     .catch(() => null);
-  if (made) await router.push(`/mix/formulas/${made.id}`);
+  if (made) await router.push(`/formulas/${made.id}`);
 }
 
 async function takeAway(): Promise<void> {
   const gone = await tellOf(
     `“${draft.value?.name}” is off the bench.`,
     () => remove.mutateAsync(props.id),
-    () => putBack.mutateAsync(props.id),
+    () => restore.mutateAsync(props.id),
   );
-  if (gone) await router.push("/mix/formulas");
+  if (gone) await router.push("/formulas");
 }
 
 const FILES = [
@@ -111,12 +110,13 @@ const FILES = [
 useShortcuts([
   { key: "u", does: "Undo", run: work.undo },
   { key: "U", does: "Redo", run: work.redo },
-  { key: "n", does: "A new formula", run: () => void router.push("/mix/formulas?new=1") },
+  { key: "n", does: "A new formula", run: () => void router.push("/formulas?new=1") },
 ]);
 
 /** Undo and redo also work by the machine's own keys, unless a field has its own to undo. */
 function onKey(event: KeyboardEvent): void {
   if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "z") return;
+  if (isTyping(event.target)) return;
   event.preventDefault();
   if (event.shiftKey) work.redo();
   else work.undo();
@@ -135,7 +135,6 @@ function onKey(event: KeyboardEvent): void {
         maxlength="80"
         autocomplete="off"
       />
-      <MixNav at="formulas" />
     </header>
     <LoadState
       v-if="failed || others || !loaded || !draft || !kept"
@@ -221,7 +220,7 @@ function onKey(event: KeyboardEvent): void {
               <a
                 v-for="one in FILES"
                 :key="one.kind"
-                :href="`/api/mix/formulas/${id}/file/${one.kind}`"
+                :href="`/api/formulas/${id}/file/${one.kind}`"
                 target="_blank"
                 rel="noopener"
                 >{{ one.name }}</a

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-/** Where makers disagree: what this household holds, each with its reason. New formulas begin by it. */
+/** House rules: what this household holds where opinions differ. New formulas begin by it. */
 import { computed } from "vue";
-import { useBench, usePickSchools } from "@/api/formulas";
+import { useBench } from "@/api/formulas";
+import { usePickSchools } from "@/api/household";
 import { tell } from "@/app/undo";
 import LoadState from "@/parts/LoadState.vue";
-import MixNav from "../MixNav.vue";
 
 const bench = useBench();
 const pick = usePickSchools();
@@ -16,11 +16,8 @@ function hold(school: string, option: string): void {
 </script>
 
 <template>
-  <main class="place">
-    <header>
-      <h1>Schools</h1>
-      <MixNav at="schools" />
-    </header>
+  <section aria-labelledby="rules">
+    <h2 id="rules">House rules</h2>
     <LoadState
       v-if="bench.error.value || !bench.data.value"
       :error="bench.error.value"
@@ -28,13 +25,12 @@ function hold(school: string, option: string): void {
     />
     <template v-else>
       <p class="quiet">
-        Makers disagree, and each has a reason. Pick what your household holds: new formulas begin
-        by it, and what goes against it says so. What each would give one head stands on that head’s
-        page.
+        Where opinions differ, each has a reason. Pick yours: new formulas begin by it, and what
+        goes against it says so. What each would do for one person stands on their page.
       </p>
       <fieldset v-for="school in bench.data.value.schools" :key="school.key">
         <legend>
-          <h2>{{ school.name }}</h2>
+          <h3>{{ school.name }}</h3>
         </legend>
         <label v-for="one in school.options" :key="one.key">
           <input
@@ -57,11 +53,11 @@ function hold(school: string, option: string): void {
             :checked="!picked[school.key]"
             @change="hold(school.key, '')"
           />
-          <span class="quiet">Left open</span>
+          <span class="quiet">No preference</span>
         </label>
       </fieldset>
     </template>
-  </main>
+  </section>
 </template>
 
 <style scoped>

@@ -35,7 +35,9 @@ async function bring(one: FormulaVersion): Promise<void> {
 
 const called = (one: FormulaVersion) => one.name || `version ${one.number}`;
 const side = () =>
-  router.push(`/mix/compare?which=${[id, ...picked.value.map((n) => `${id}.${n}`)].join(",")}`);
+  router.push(
+    `/formulas/compare?which=${[id, ...picked.value.map((n) => `${id}.${n}`)].join(",")}`,
+  );
 </script>
 
 <template>

@@ -4,7 +4,7 @@ import Button from "primevue/button";
 import Select from "primevue/select";
 import { computed, ref } from "vue";
 import type { HeadRow, WashChain, WashLink } from "@/api/client";
-import { useSaveWash, useWashReading } from "@/api/formulas";
+import { useSaveWash, useWashReading } from "@/api/wash";
 import CautionList from "@/parts/CautionList.vue";
 import { percents, roughly, withRange } from "@/parts/figures";
 import HeadSelect from "@/parts/HeadSelect.vue";

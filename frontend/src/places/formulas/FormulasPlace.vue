@@ -17,7 +17,6 @@ import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
 import { useWaiting } from "@/parts/waiting";
 import { ago } from "@/parts/when";
-import MixNav from "../MixNav.vue";
 import MatchList from "./MatchList.vue";
 
 const FEWEST = 2;
@@ -62,7 +61,7 @@ async function begin(entered: Partial<FormulaNew>): Promise<void> {
     tell(error.message);
     return null;
   });
-  if (made) await router.push({ path: `/mix/formulas/${made.id}`, query: onHead.value });
+  if (made) await router.push({ path: `/formulas/${made.id}`, query: onHead.value });
 }
 const onHead = computed(() => (head.value === null ? {} : { head: String(head.value) }));
 
@@ -70,7 +69,7 @@ async function takeIn(): Promise<void> {
   const found = await bring.mutateAsync(text.value).catch(() => null);
   if (!found) return;
   if (found.kept.length) tell(`Kept word for word: ${found.kept.join(" ")}`);
-  await router.push(`/mix/formulas/${found.formula.id}`);
+  await router.push(`/formulas/${found.formula.id}`);
 }
 
 async function file(event: Event): Promise<void> {
@@ -92,7 +91,6 @@ useShortcuts([
   <main class="place">
     <header>
       <h1>Formulas</h1>
-      <MixNav at="formulas" />
     </header>
     <LoadState v-if="failed || !loaded" :error="failed" @again="again" />
     <template v-else>
@@ -173,7 +171,7 @@ useShortcuts([
           Nothing here goes by “{{ find }}”.
         </p>
         <div v-if="picked.length >= FEWEST" class="row">
-          <RouterLink :to="`/mix/compare?which=${picked.join(',')}`">
+          <RouterLink :to="`/formulas/compare?which=${picked.join(',')}`">
             Put these {{ picked.length }} side by side
           </RouterLink>
         </div>
@@ -188,7 +186,7 @@ useShortcuts([
             />
             <div>
               <h3>
-                <RouterLink :to="`/mix/formulas/${one.id}`">{{ one.name }}</RouterLink>
+                <RouterLink :to="`/formulas/${one.id}`">{{ one.name }}</RouterLink>
               </h3>
               <p>{{ one.family_name }} · {{ one.lines || "nothing in it yet" }}</p>
               <p v-if="one.about" class="quiet small">{{ one.about }}</p>

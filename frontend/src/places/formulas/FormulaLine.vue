@@ -3,14 +3,14 @@
 import InputText from "primevue/inputtext";
 import Select from "primevue/select";
 import { computed, useId } from "vue";
-import type { Bench, FormulaReading, Ingredient, Stuff } from "@/api/client";
+import type { Bench, FormulaReading, Ingredient, Supply } from "@/api/client";
 import { useTakesReading } from "@/app/tray";
 import OrderActs from "@/parts/OrderActs.vue";
 import { said } from "@/parts/ph";
-import StuffPicker from "../StuffPicker.vue";
+import SupplyPicker from "@/parts/SupplyPicker.vue";
 
 const { stuff, place, bench, weighed, errors } = defineProps<{
-  stuff: Stuff | undefined;
+  stuff: Supply | undefined;
   /** Counted from 0. */
   place: number;
   many: number;
@@ -20,7 +20,7 @@ const { stuff, place, bench, weighed, errors } = defineProps<{
 }>();
 const line = defineModel<Ingredient>({ required: true });
 const emit = defineEmits<{
-  choose: [stuff: Stuff];
+  choose: [stuff: Supply];
   form: [form: string];
   swap: [];
   move: [by: number];
@@ -79,7 +79,7 @@ const takes = useTakesReading(
       :invalid="Boolean(errors[`lines.${place}.unit`])"
       class="unit"
     />
-    <StuffPicker
+    <SupplyPicker
       :stuff="stuff ?? null"
       :label="`Line ${place + 1}, what goes in`"
       :placeholder="line.text || 'What is it?'"

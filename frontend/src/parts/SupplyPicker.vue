@@ -2,8 +2,8 @@
 /** What goes in: found by typing any of its names, on the shelf first and then in the library. */
 import AutoComplete from "primevue/autocomplete";
 import { computed, ref, useId, watch } from "vue";
-import type { Stuff } from "@/api/client";
-import { findStuff } from "@/api/shelf";
+import type { Supply } from "@/api/client";
+import { findSupplies } from "@/api/shelf";
 
 const {
   stuff = null,
@@ -11,16 +11,16 @@ const {
   placeholder = "",
   invalid = false,
 } = defineProps<{
-  stuff?: Stuff | null;
+  stuff?: Supply | null;
   label: string;
   placeholder?: string;
   invalid?: boolean;
   described?: string | undefined;
 }>();
-const emit = defineEmits<{ choose: [stuff: Stuff] }>();
+const emit = defineEmits<{ choose: [stuff: Supply] }>();
 
-const typed = ref<Stuff | string | null>(stuff);
-const found = ref<Stuff[]>([]);
+const typed = ref<Supply | string | null>(stuff);
+const found = ref<Supply[]>([]);
 const trouble = ref("");
 const id = useId();
 watch(
@@ -46,7 +46,7 @@ async function look(event: { query: string }): Promise<void> {
   const asked = words.value;
   let problem = "";
   // With the name that already stands there, everything is offered.
-  const answer = await findStuff(event.query === stuff?.name ? "" : event.query).catch(
+  const answer = await findSupplies(event.query === stuff?.name ? "" : event.query).catch(
     (error: Error) => {
       problem = error.message;
       return [];
@@ -56,7 +56,7 @@ async function look(event: { query: string }): Promise<void> {
   [found.value, foundFor.value, trouble.value] = [answer, asked, problem];
 }
 
-function choose(event: { value: Stuff }): void {
+function choose(event: { value: Supply }): void {
   emit("choose", event.value);
   if (!stuff) typed.value = null;
 }

@@ -4,13 +4,13 @@ import Button from "primevue/button";
 import { computed, ref } from "vue";
 import { useRoute } from "vue-router";
 import type { WashChain } from "@/api/client";
-import { useFormulas, usePutBackWash, useRemoveWash, useWashChains } from "@/api/formulas";
+import { useFormulas } from "@/api/formulas";
 import { useHeads } from "@/api/heads";
+import { useRemoveWash, useRestoreWash, useWashChains } from "@/api/wash";
 import { useShortcuts } from "@/app/shortcuts";
 import { tellOf } from "@/app/undo";
 import LoadState from "@/parts/LoadState.vue";
 import { useWaiting } from "@/parts/waiting";
-import MixNav from "../MixNav.vue";
 import WashBoard from "./WashBoard.vue";
 
 const route = useRoute();
@@ -19,7 +19,7 @@ const formulas = useFormulas("", "");
 const heads = useHeads();
 const { failed, loaded, again } = useWaiting(washes, formulas, heads);
 const remove = useRemoveWash();
-const putBack = usePutBackWash();
+const restore = useRestoreWash();
 const open = ref<number | "new" | null>("new" in route.query ? "new" : null);
 const chosen = computed(() => washes.data.value?.find((one) => one.id === open.value));
 
@@ -27,7 +27,7 @@ const takeAway = (one: WashChain) =>
   tellOf(
     `“${one.name}” is taken away.`,
     () => remove.mutateAsync(one.id),
-    () => putBack.mutateAsync(one.id),
+    () => restore.mutateAsync(one.id),
   );
 
 useShortcuts([{ key: "n", does: "A new wash", run: () => (open.value = "new") }]);
@@ -36,8 +36,7 @@ useShortcuts([{ key: "n", does: "A new wash", run: () => (open.value = "new") }]
 <template>
   <main class="place">
     <header>
-      <h1>Washes</h1>
-      <MixNav at="washes" />
+      <h1>Wash</h1>
     </header>
     <LoadState v-if="failed || !loaded" :error="failed" @again="again" />
     <template v-else>

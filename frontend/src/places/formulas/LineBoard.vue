@@ -1,21 +1,21 @@
 <script setup lang="ts">
 /** The lines of a formula, one a material; Enter goes on to the next, the last to a new one. */
 import { computed, nextTick, ref, useTemplateRef } from "vue";
-import type { Bench, Formula, FormulaReading, Ingredient, ReadLine, Stuff } from "@/api/client";
+import type { Bench, Formula, FormulaReading, Ingredient, ReadLine, Supply } from "@/api/client";
 import { move } from "@/parts/order";
-import StuffPicker from "../StuffPicker.vue";
+import SupplyPicker from "@/parts/SupplyPicker.vue";
 import FormulaLine from "./FormulaLine.vue";
 import PasteLines from "./PasteLines.vue";
 
 const { stuff, reading, errors } = defineProps<{
   bench: Bench;
-  stuff: Map<string, Stuff>;
+  stuff: Map<string, Supply>;
   reading: FormulaReading | null;
   errors: Record<string, string>;
 }>();
 const formula = defineModel<Formula>({ required: true });
 const emit = defineEmits<{
-  met: [stuff: Stuff];
+  met: [stuff: Supply];
   form: [line: number, form: string];
   swap: [line: number];
 }>();
@@ -28,7 +28,7 @@ const weighed = computed(() => new Map((reading?.lines ?? []).map((one) => [one.
 
 const freeId = () => Math.max(0, ...lines.value.map((line) => line.id)) + 1;
 
-function lineOf(one: Stuff): Ingredient {
+function lineOf(one: Supply): Ingredient {
   const drops = one.kind === "essential oil";
   const wet = one.what === "water";
   return {
@@ -43,13 +43,13 @@ function lineOf(one: Stuff): Ingredient {
   };
 }
 
-function add(one: Stuff): void {
+function add(one: Supply): void {
   emit("met", one);
   formula.value.lines = [...lines.value, lineOf(one)];
   void focus(lines.value.length - 1);
 }
 
-function choose(at: number, one: Stuff): void {
+function choose(at: number, one: Supply): void {
   emit("met", one);
   const line = lines.value[at];
   if (!line) return;
@@ -119,7 +119,7 @@ async function focus(at: number): Promise<void> {
     <p v-if="errors['lines']" class="error" role="alert">{{ errors["lines"] }}</p>
     <PasteLines v-if="pasting" @add="paste" @close="pasting = false" />
     <div v-else class="row new">
-      <StuffPicker label="One more line" placeholder="Add a line: what goes in?" @choose="add" />
+      <SupplyPicker label="One more line" placeholder="Add a line: what goes in?" @choose="add" />
       <button type="button" class="act" @click="pasting = true">Paste or write several</button>
     </div>
   </section>

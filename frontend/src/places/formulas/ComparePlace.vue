@@ -4,7 +4,6 @@ import { computed, ref } from "vue";
 import { useRoute } from "vue-router";
 import { useCompare } from "@/api/formulas";
 import LoadState from "@/parts/LoadState.vue";
-import MixNav from "../MixNav.vue";
 
 const route = useRoute();
 const which = computed(() => String(route.query["which"] ?? ""));
@@ -22,10 +21,9 @@ const times = (what: string) => (what.endsWith("%") && what.includes("lifted") ?
   <main class="place">
     <header>
       <h1>Side by side</h1>
-      <MixNav at="formulas" />
     </header>
     <p v-if="!which.includes(',')" class="quiet">
-      Choose two or three <RouterLink to="/mix/formulas">formulas</RouterLink> to put here.
+      Choose two or three <RouterLink to="/formulas">formulas</RouterLink> to put here.
     </p>
     <LoadState
       v-else-if="compare.error.value || !compare.data.value"

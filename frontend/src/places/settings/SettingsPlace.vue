@@ -1,0 +1,15 @@
+<script setup lang="ts">
+/** What holds for the whole household: how it measures, how it writes money, and its house rules. */
+import HouseMeasures from "./HouseMeasures.vue";
+import HouseRules from "./HouseRules.vue";
+</script>
+
+<template>
+  <main class="place">
+    <header>
+      <h1>Settings</h1>
+    </header>
+    <HouseMeasures />
+    <HouseRules />
+  </main>
+</template>
