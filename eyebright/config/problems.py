@@ -69,7 +69,7 @@ class Problem(Exception):
     @classmethod
     def gone(cls, what: str) -> "Problem":
         """Something that is not, or no longer, there."""
-        return cls(404, f"That {what} is gone.", "It may have been taken away in another window.")
+        return cls(404, f"That {what} is gone.", "It may have been removed in another window.")
 
 
 Row = TypeVar("Row", bound=Model)

@@ -106,6 +106,6 @@ LOGGING = {
     "disable_existing_loggers": False,
     "handlers": {"console": {"class": "logging.StreamHandler"}},
     "root": {"handlers": ["console"], "level": "WARNING"},
-    # A refusal is an answer, not an event.
-    "loggers": {"django.request": {"level": "ERROR"}, "django.security": {"level": "ERROR"}},
+    # A refusal is an answer, not an event; what broke is said by our own handler (problems.py), once.
+    "loggers": {"django.request": {"level": "CRITICAL"}, "django.security": {"level": "ERROR"}},
 }

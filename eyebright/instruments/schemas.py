@@ -65,7 +65,7 @@ class LiveOut(Out):
     unit: Literal["g", "pH", "°C"]
     raw: float | None
     reach: float | None
-    state: Literal["steady", "moving", "overload", "open circuit", "no probe", "silent", "absent"]
+    state: Literal["steady", "moving", "overload", "open circuit", "no probe", "resting", "silent", "absent"]
     says: str
 
 

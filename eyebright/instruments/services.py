@@ -41,6 +41,7 @@ STREAMS = 6  # at a time: each holds a thread of the server
 LOOK_ANEW = 5.0  # s after which a change of the list is seen
 BUFFER_DOUBT = 0.02  # pH, 90 %, of a bought buffer
 UNITS: dict[str, Any] = {"scale": "g", "meter": "pH", "thermometer": "°C"}
+SAYS = {"overload": "Too much on it.", "resting": "Resting."}
 
 
 def instruments() -> list[InstrumentOut]:
@@ -206,7 +207,7 @@ def _live(row: Instrument, found: Heard, warmth: float | None = None) -> LiveOut
     if found.silent:
         return LiveOut(**out, state="silent", says=f"Nothing heard for {found.age:.0f} s: look at its plug.")
     if sample.value is None:
-        says = "Too much on it." if sample.state == "overload" else f"It says: {sample.state}."
+        says = SAYS.get(sample.state, f"It says: {sample.state}.")
         return LiveOut(**out, state=sample.state, says=says)
     out["value"] = sample.value
     if row.kind == Instrument.Kind.METER:
@@ -259,5 +260,5 @@ def play(row: Instrument, entered: PlayIn) -> LiveOut:
         if not hub.tare(row.pk, row.kind, row.host, row.port or 0):  # type: ignore[arg-type]
             raise Problem(409, "It is not there.", "Plug it in and start its bridge, then tare it.")
     else:
-        raise Problem(409, "That is no stand-in.", "A real instrument is played by hand.")
+        raise Problem(409, "That one is not pretend.", "A real instrument is played by hand.")
     return _live(row, _heard(row))

@@ -123,6 +123,32 @@ class Washes(HeadsTestCase):
         self.call("DELETE", f"/heads/{pk}/washes/{kept['id']}")
         self.assertEqual(self.call("GET", f"/heads/{pk}")["washes"], [])
 
+    def test_a_wash_that_was_removed_teaches_nothing_until_it_is_back(self) -> None:
+        pk = self.put_wren()
+        path = f"/heads/{pk}/washes/{self.wash(pk, amount=120, strength=1.7, answer='tight')['id']}"
+        taught = self.call("GET", f"/heads/{pk}")["model"]["strength"]
+        asked = self.call("GET", f"/heads/{pk}/asks")
+        gone = self.call("DELETE", path)
+        self.assertEqual(gone["model"]["strength"]["washes"], 0)
+        self.assertIsNone(gone["washed_at"])
+        self.assertNotEqual(self.call("GET", f"/heads/{pk}/asks")["next"], asked["next"])
+        again = self.call("POST", f"{path}/restore")["model"]["strength"]
+        self.assertAlmostEqual(again["value"]["value"], taught["value"]["value"], places=4)
+
+    def test_a_wash_knows_its_formula_its_zone_and_its_cover(self) -> None:
+        pk = self.put_wren()
+        made = self.call("POST", "/formulas", {"start": "conker_wash"}, 201)["id"]
+        kept = self.wash(pk, amount=120, formula=made, zone="scalp", cover=True)
+        row = Wash.objects.get(pk=kept["id"])
+        self.assertEqual((row.formula_id, row.zone, row.cover), (made, "scalp", True))
+        plain = Wash.objects.get(pk=self.wash(pk, amount=120)["id"])
+        self.assertEqual((plain.formula_id, plain.zone, plain.cover), (None, "", None))
+        # what a usual liquor would have done is not what this one did
+        self.assertNotAlmostEqual(row.given, plain.given, places=3)
+        body = {"family": "saponin_liquor", "formula": 999}
+        self.refused("POST", f"/heads/{pk}/washes", body, "formula")
+        self.refused("POST", f"/heads/{pk}/washes", body | {"formula": made, "zone": "beard"}, "zone")
+
     def test_an_amount_in_any_measure(self) -> None:
         pk = self.put_wren()
         bottle = self.call("POST", "/shelf/vessels", {"name": "squeeze bottle", "volume": 250}, 201)["id"]

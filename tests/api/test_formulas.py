@@ -436,6 +436,25 @@ class ForAHead(HeadsTestCase):
         self.call("PUT", f"/formulas/{kept['id']}", asked)
         self.assertLess(lift(), before - 0.1)
 
+    def test_a_reading_of_what_is_in_it_makes_its_digest_stale(self) -> None:
+        malt, tap = self.put_malt(), self.put_tap()
+        lines = [[f"lot-{malt}", "10", "mL"], [f"water-{tap}", "500", "mL"]]
+        kept = self.call("POST", "/formulas", {"formula": body(*lines, family="acid_rinse")}, 201)
+
+        def ph() -> dict[str, float]:
+            (row,) = self.call("GET", "/formulas")["formulas"]
+            self.assertEqual(row["id"], kept["id"])
+            return row["ph"]
+
+        before = ph()
+        self.assertEqual(ph(), before)
+        read = {"stuff": f"lot-{malt}", "read": {"value": 2.0, "step": 0.5}}
+        told = self.call("POST", "/shelf/readings", read, 201)["id"]
+        after = ph()
+        self.assertNotEqual(after, before)
+        self.call("DELETE", f"/shelf/readings/{told}", None, 204)
+        self.assertEqual(ph(), before)
+
     def test_what_the_shelf_can_make_is_offered_too(self) -> None:
         wren = self.put_wren()
         self.assertEqual(self.call("GET", f"/formulas/match?head={wren}"), [])
@@ -509,7 +528,7 @@ class Washes(HeadsTestCase):
     def test_for_a_head_it_says_what_is_asked(self) -> None:
         wren = self.put_wren()
         found = self.call("POST", "/wash/chains/read", {"links": self.links(), "head": wren})
-        self.assertIn("this scalp asks for today", found["asked"])
+        self.assertIn("suits this scalp today", found["asked"])
 
     def test_what_cannot_be_is_said_beside_its_link(self) -> None:
         links = self.links()

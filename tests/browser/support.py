@@ -107,7 +107,7 @@ class BrowserTestCase(LiveServerTestCase):
 
     def put_more(self, words: str, name: str) -> None:
         """One more line, found by these words."""
-        self._found("Put more in", words, name)
+        self._found("Add an ingredient", words, name)
 
     def _found(self, label: str, words: str, name: str) -> None:
         self.page.get_by_role("combobox", name=label).fill(words)

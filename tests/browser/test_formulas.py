@@ -4,7 +4,7 @@ import json
 import re
 from urllib.parse import parse_qs, urlsplit
 
-from playwright.sync_api import Route, expect
+from playwright.sync_api import Locator, Route, expect
 
 from eyebright.formulas.models import Formula
 from eyebright.formulas.schemas.formulas import FormulaNewIn, FormulaSaveIn
@@ -32,7 +32,7 @@ class BenchTestCase(BrowserTestCase):
 
     def kept(self) -> None:
         """What stands there is kept."""
-        expect(self.page.locator(".state")).to_have_text("Kept")
+        expect(self.page.locator(".state")).to_have_text("Saved")
 
     def body(self, pk: int) -> dict:
         """What is kept of it."""
@@ -57,7 +57,7 @@ class Writing(BenchTestCase):
         self.go("/formulas")
         expect(self.page.get_by_role("heading", name="Where to begin")).to_be_visible()
         paste = self.page.get_by_role("listitem").filter(has_text="soap-plant paste")
-        paste.get_by_role("button", name="from nothing").press("Enter")
+        paste.get_by_role("button", name="Blank").press("Enter")
         expect(self.page.get_by_text("Put a line in, and this side says")).to_be_visible()
         new = self.page.get_by_role("combobox", name="One more line")
         new.focus()
@@ -122,10 +122,69 @@ class Writing(BenchTestCase):
         self.amount("Soapwort root").fill("70")
         expect(self.page.get_by_role("alert")).to_have_count(0)
 
+    def from_one_to_another(self) -> tuple[int, int]:
+        """Two formulas; the first is looked at, and going back leads straight to the other."""
+        one, other = self.begin("lock_gate_clay"), self.open("lamplight_soapwort")
+        self.page.get_by_role("navigation", name="Places").get_by_role("link", name="Formulas").click()
+        self.page.get_by_role("link", name="Lock-gate clay").click()
+        expect(self.title()).to_have_value("Lock-gate clay")
+        return one, other
+
+    def title(self) -> Locator:
+        return self.page.get_by_label("Name of the formula")
+
+    def test_what_is_typed_last_is_kept_where_it_was_typed(self) -> None:
+        one, other = self.from_one_to_another()
+        self.title().fill("Lock-gate clay, finer")
+        self.page.evaluate("history.go(-2)")
+        expect(self.title()).to_have_value("Lamplight soapwort")
+        self.kept()
+        self.assertEqual(self.body(one)["name"], "Lock-gate clay, finer")
+        self.assertEqual(self.body(other)["name"], "Lamplight soapwort")
+
+    def test_a_save_that_is_held_back_never_lands_on_another(self) -> None:
+        one, other = self.from_one_to_another()
+        late: list[Route] = []
+
+        def hold(route: Route) -> None:
+            if route.request.method == "PUT" and not late:
+                late.append(route)
+            else:
+                route.continue_()
+
+        self.page.route(f"**/api/formulas/{one}", hold)
+        self.title().fill("Lock-gate clay, finer")
+        expect(self.page.get_by_text("Saving…")).to_be_visible()
+        self.page.wait_for_timeout(200)
+        self.assertEqual(len(late), 1)
+        self.title().fill("Lock-gate clay, finest")
+        self.page.evaluate("history.go(-2)")
+        expect(self.title()).to_have_value("Lamplight soapwort")
+        late[0].continue_()
+        self.page.go_forward()
+        self.page.go_forward()
+        expect(self.title()).to_have_value("Lock-gate clay, finest")
+        self.kept()
+        self.assertEqual(self.body(one)["name"], "Lock-gate clay, finest")
+        self.assertEqual(self.body(other)["name"], "Lamplight soapwort")
+
+    def test_a_fields_own_undo_is_the_fields(self) -> None:
+        pk = self.open("lock_gate_clay")
+        about = self.page.get_by_label("Note")
+        about.fill("soft")
+        self.kept()
+        self.title().press("End")
+        self.title().press_sequentially("!")
+        self.title().press("Control+z")
+        expect(self.title()).to_have_value("Lock-gate clay")
+        expect(about).to_have_value("soft")
+        self.kept()
+        self.assertEqual(self.body(pk)["about"], "soft")
+
     def test_a_bottle_taken_off_the_shelf_is_said(self) -> None:
         lot = save_lot(LotIn(material="soapwort", name="Ours")).id
         pk = self.begin("lamplight_soapwort")
-        find_lot(lot).take_away()
+        find_lot(lot).remove()
         self.go(f"/formulas/{pk}")
         expect(self.page.get_by_text("Ours is no longer on the shelf")).to_be_visible()
         expect(self.amount("Ours")).to_have_value("70")
@@ -154,7 +213,7 @@ class Writing(BenchTestCase):
         self.go(f"/formulas/{pk}", other)
         expect(other.get_by_label("Reading")).to_be_visible()
         other.get_by_label("Amount of Soapwort root").fill("50")
-        expect(other.locator(".state")).to_have_text("Kept")
+        expect(other.locator(".state")).to_have_text("Saved")
         self.amount("Soapwort root").fill("99")
         expect(self.page.get_by_role("alert")).to_contain_text("changed in another window")
         self.assertEqual(self.body(pk)["lines"][1]["amount"], "50")
@@ -168,7 +227,7 @@ class Changing(BenchTestCase):
 
     def test_lift_less_is_shown_before_it_is_taken_and_undone(self) -> None:
         pk = self.open("lamplight_soapwort")
-        self.page.get_by_role("button", name="Lift less").click()
+        self.page.get_by_role("button", name="Wash out less").click()
         proposal = self.page.get_by_role("status").filter(has_text="That gives about")
         expect(proposal).to_contain_text("Soapwort root: 70 g")
         self.assertEqual(self.body(pk)["lines"][1]["amount"], "70")
@@ -204,13 +263,13 @@ class Changing(BenchTestCase):
 
     def test_swap_one_line(self) -> None:
         self.open("lock_gate_clay")
-        self.page.get_by_role("button", name="swap Kaolin").click()
+        self.page.get_by_role("button", name="Find a substitute for Kaolin").click()
         expect(self.page.locator(".proposal")).to_contain_text("Kaolin, 25 g →")
 
     def test_versions_come_back_and_stand_side_by_side(self) -> None:
         pk = self.open("lamplight_soapwort")
         self.page.get_by_label("Name of this version").fill("the good one")
-        self.page.get_by_role("button", name="Keep it as it is now").click()
+        self.page.get_by_role("button", name="Save this version").click()
         expect(self.page.get_by_label("the good one")).to_be_visible()
         self.amount("Soapwort root").fill("25")
         self.kept()
@@ -241,9 +300,9 @@ class Choosing(BenchTestCase):
         expect(self.page.get_by_text("Nothing here goes by “moon”.")).to_be_visible()
         self.page.get_by_label("Find a formula").fill("")
         self.page.get_by_role("link", name="Lock-gate clay").click()
-        self.page.get_by_role("button", name="Take it off the bench").click()
+        self.page.get_by_role("button", name="Remove").click()
         expect(rows).to_have_count(1)
-        self.page.get_by_role("button", name="Put it back").click()
+        self.page.get_by_role("button", name="Undo").click()
         expect(rows).to_have_count(2)
 
     def test_what_suits_a_child_and_one_wash_of_it(self) -> None:
@@ -254,7 +313,7 @@ class Choosing(BenchTestCase):
         self.page.get_by_text("ruled out for Ottoline").click()
         expect(self.page.get_by_text("No soda wash for a child.")).to_be_visible()
         best = self.page.locator("ol > li").first
-        expect(best).to_contain_text("is asked for")
+        expect(best).to_contain_text("would suit")
         best.get_by_role("link", name="One wash of it").click()
         expect(self.page.locator(".proposal")).to_contain_text("One wash for Ottoline")
         expect(self.page.get_by_label("Reading")).to_contain_text("of Ottoline’s scalp oil")
@@ -267,14 +326,14 @@ class Choosing(BenchTestCase):
             self.assertEqual(self.page.request.get(self.live_server_url + str(href)).status, 200)
         recipe = self.page.request.get(f"{self.live_server_url}{hrefs[2]}").text()
         self.go("/formulas")
-        self.page.get_by_role("button", name="Bring one in").click()
+        self.page.get_by_role("button", name="Import a recipe").click()
         self.page.get_by_label("A recipe:").fill('{"@type": "Recipe"')
-        self.page.get_by_role("button", name="Take it in").click()
+        self.page.get_by_role("button", name="Import", exact=True).click()
         expect(self.page.get_by_role("alert")).to_contain_text("It is broken at line 1")
         strange = json.loads(recipe)
         strange["recipeIngredient"].append("a pinch of moon dust")
         self.page.get_by_label("A recipe:").fill(json.dumps(strange))
-        self.page.get_by_role("button", name="Take it in").click()
+        self.page.get_by_role("button", name="Import", exact=True).click()
         expect(self.page.get_by_text("This line could not be read")).to_be_visible()
         expect(self.page.get_by_role("combobox", name="Line 4, what goes in")).to_have_attribute(
             "placeholder", "a pinch of moon dust"
@@ -317,12 +376,12 @@ class Choosing(BenchTestCase):
 
     def test_schools_are_held_and_said(self) -> None:
         pk = self.begin("winding_hole")
-        self.go("/household/schools")
+        self.go("/settings")
         self.page.get_by_role("radio", name="Never.").check()
         self.go(f"/formulas/{pk}")
-        says = self.page.get_by_text("Your school holds with no soda")
+        says = self.page.get_by_text("Your house rule is no soda")
         expect(says).to_be_visible()
-        self.page.get_by_text("Schools, for this formula alone").click()
+        self.page.get_by_text("House rules, for this formula alone").click()
         self.page.get_by_label("Soda", exact=True).select_option("Yes, with limits")
         expect(says).to_have_count(0)
 
@@ -340,7 +399,7 @@ class Washes(BenchTestCase):
 
     def test_strung_read_kept_and_run_into_trouble(self) -> None:
         soap, rinse = self.begin("stove_soap"), self.begin("towpath_rinse")
-        self.go("/wash/chains?new=1")
+        self.go("/wash?new=1")
         self.page.get_by_label("What this wash is called").fill("Friday")
         self.choose("Add what comes next", "Stove-side soap")
         whole = self.page.get_by_label("What the whole wash does")
@@ -351,21 +410,21 @@ class Washes(BenchTestCase):
         self.page.get_by_role("button", name="Link 3 earlier").click()
         expect(whole).not_to_contain_text("The acid is poured onto soap")
         self.choose("Link 1, where", "on the scalp")
-        self.page.get_by_role("button", name="Keep this wash").click()
+        self.page.get_by_role("button", name="Save").click()
         expect(self.page.get_by_text("Stove-side soap → Plain water → Towpath rinse")).to_be_visible()
         links = WashChain.objects.get().links
         self.assertEqual([link["formula"] for link in links], [soap, None, rinse])
         self.assertEqual(links[0]["zone"], "scalp")
-        self.page.get_by_role("button", name=re.compile("Take it away")).click()
+        self.page.get_by_role("button", name=re.compile("Remove")).click()
         expect(self.page.get_by_text("None yet.")).to_have_count(0)
-        self.page.get_by_role("button", name="Put it back").click()
+        self.page.get_by_role("button", name="Undo").click()
         expect(self.page.get_by_text("Stove-side soap → Plain water → Towpath rinse")).to_be_visible()
 
     def test_a_wash_without_a_name(self) -> None:
         self.begin("stove_soap")
-        self.go("/wash/chains?new=1")
+        self.go("/wash?new=1")
         self.choose("Add what comes next", "Stove-side soap")
-        self.page.get_by_role("button", name="Keep this wash").click()
+        self.page.get_by_role("button", name="Save").click()
         expect(self.page.get_by_text("Give it a name.")).to_be_visible()
 
 

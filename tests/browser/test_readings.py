@@ -38,7 +38,7 @@ class Bottles(BrowserTestCase):
         expect(bottle).to_contain_text("This bottle now:")
         bottle.get_by_role("button", name=re.compile("Take back the reading")).click()
         expect(bottle).not_to_contain_text("This bottle now:")
-        self.page.get_by_role("button", name="Put it back").click()
+        self.page.get_by_role("button", name="Undo").click()
         expect(bottle).to_contain_text("This bottle now:")
 
     def test_a_titration_step_by_step(self) -> None:
@@ -59,7 +59,7 @@ class Bottles(BrowserTestCase):
         self.page.get_by_label("Vinegar in it by now, mL").nth(1).fill("10")
         self.page.get_by_role("button", name="Work it out").click()
         expect(self.page.get_by_role("alert")).to_have_count(0)
-        self.page.get_by_role("button", name="Keep it as today").click()
+        self.page.get_by_role("button", name="Save as today").click()
         tap = self.page.get_by_role("listitem").filter(has_text="Canal-side tap")
         expect(tap.first).to_contain_text("titrated at home")
 
@@ -85,7 +85,7 @@ class Bottles(BrowserTestCase):
         self.choose("It is most like", "leaf")
         self.page.get_by_role("button", name="Keep this material").click()
         expect(self.page.get_by_label("Your name for it")).to_have_value("Lock-side mallow")
-        self.page.get_by_role("button", name="Put it on the shelf").click()
+        self.page.get_by_role("button", name="Save").click()
         mallow = self.page.get_by_role("listitem").filter(has_text="Lock-side mallow")
         mallow.get_by_text("What is known of it").click()
         expect(mallow).to_contain_text("guessed from its kind")
@@ -172,7 +172,7 @@ class Tray(BrowserTestCase):
         thermometer.get_by_role("button", name="Freeze it").click()
         expect(self.tray).to_contain_text("Nothing heard")
         expect(self.tray).not_to_contain_text("°C")
-        thermometer.get_by_role("button", name="Pull its plug").click()
+        thermometer.get_by_role("button", name="Disconnect").click()
         expect(self.tray).to_contain_text("It is unplugged.")
         thermometer.get_by_role("button", name="Plug it in").click()
         expect(self.tray).to_contain_text("°C")

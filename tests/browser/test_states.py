@@ -56,12 +56,12 @@ class Trouble(BrowserTestCase):
         self.stock()
         wren = self.put_wren()
         for path, button in (
-            ("/shelf", "Put something on the shelf"),
+            ("/shelf", "Add something"),
             ("/mix", "I am mixing this"),
-            ("/heads", "Add a head"),
+            ("/heads", "Add someone"),
             (f"/heads/{wren}", "Mix this rinse for Wren"),
             ("/formulas", "A new formula"),
-            ("/wash/chains", "A new wash"),
+            ("/wash", "A new wash"),
         ):
             page = self.window()
             page.route("**/api/**", lambda route: route.abort())
@@ -120,19 +120,19 @@ class Keys(BrowserTestCase):
         self.stock()
         self.go("/mix")
         self.headline("Yes")
-        self.page.keyboard.press("4")
+        self.page.keyboard.press("8")
         expect(self.page.get_by_role("heading", name="Journal")).to_be_visible()
-        self.page.keyboard.press("1")
+        self.page.keyboard.press("2")
         expect(self.page.get_by_role("heading", name="Heads")).to_be_visible()
         self.page.keyboard.press("n")
         expect(self.page.get_by_label("Name")).to_be_focused()
         self.page.keyboard.type("24")
         expect(self.page.get_by_label("Name")).to_have_value("24")
-        self.page.get_by_role("button", name="Leave it").press("Enter")
-        self.page.keyboard.press("2")
+        self.page.get_by_role("button", name="Cancel").press("Enter")
+        self.page.keyboard.press("3")
         expect(self.page.get_by_role("heading", name="Shelf")).to_be_visible()
         self.page.keyboard.press("?")
-        expect(self.page.get_by_role("dialog")).to_contain_text("Put something on the shelf")
+        expect(self.page.get_by_role("dialog")).to_contain_text("Add something")
         self.page.keyboard.press("Escape")
         expect(self.page.get_by_role("dialog")).to_have_count(0)
         self.page.keyboard.press("n")
@@ -172,24 +172,24 @@ class Access(BrowserTestCase):
             "/heads": "a ring that spreads",
             "/heads?new=head": "Length, pulled straight",
             f"/heads/{wren}": "not for home remedies",
-            f"/heads/{ottoline}": "Where makers disagree",
+            f"/heads/{ottoline}": "Where opinions differ",
             f"/heads/{wren}/washes": "How washes went",
             f"/heads/{wren}/tests": "A strand in water",
             f"/heads/{wren}/patch": "Calendula tea",
-            f"/heads/{wren}/record": "Delete all of it for good",
+            f"/heads/{wren}/record": "Delete Wren Halloway for ever",
             self.mix_path(self.malt, self.tap, aim=3.2, head=ottoline): "Too acid, even to rinse out",
             self.mix_path(self.malt, self.rain, use="left_in", aim=3.2): "Too acid to leave in",
             f"/mix?line=water-{self.tap}~250~mL&line=lib-baking_soda~2~tbsp&aim=": "The rinse that must",
             "/shelf?new=lot": "Citric acid",
             f"/shelf/waters?titrate=water-{self.tap}": "Measure a litre of",
-            "/shelf/measures": "Whose spoons and cups",
+            "/shelf/measures": "Spoons and scoops of your own",
             "/shelf/instruments": "Packs of strips",
             "/formulas?new=1": "Where to begin",
             f"/formulas?head={ottoline}": "What suits Ottoline today",
             f"/formulas/{soda}?head={ottoline}": "No soda wash for a child.",
-            f"/mix/compare?which={soda},{clay}": "also what is the same",
-            "/wash/chains?new=1": "Begin with what goes on first.",
-            "/household/schools": "Makers disagree",
+            f"/formulas/compare?which={soda},{clay}": "also what is the same",
+            "/wash?new=1": "Begin with what goes on first.",
+            "/settings": "Where opinions differ",
             "/journal": "Still being mixed",
             f"/journal/{begun.id}": "How it felt",
             f"/journal/{begun.id}/pour": "Pour in",

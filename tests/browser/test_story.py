@@ -186,7 +186,7 @@ class Pouring(BrowserTestCase):
         self.page.get_by_label("On whose head").fill("Wren Halloway")
         self.page.get_by_label("Note").fill("No sting at all.")
         self.page.get_by_label("Note").blur()
-        expect(self.page.get_by_text("Kept as you go.")).to_be_visible()
+        expect(self.page.get_by_text("Saved as you go.")).to_be_visible()
         self.page.reload()
         expect(self.page.get_by_label("soft")).to_be_checked()
         expect(self.page.get_by_label("clean")).to_be_checked()
@@ -201,9 +201,9 @@ class Pouring(BrowserTestCase):
         row = self.page.get_by_role("listitem").filter(has_text="No sting at all.")
         expect(row).to_contain_text("read 4.5")
         row.get_by_role("link").click()
-        self.page.get_by_role("button", name="Take it out").click()
+        self.page.get_by_role("button", name="Remove").click()
         expect(self.page.get_by_text("Nothing yet.")).to_be_visible()
-        self.page.get_by_role("button", name="Put it back").click()
+        self.page.get_by_role("button", name="Undo").click()
         expect(self.page.get_by_text("No sting at all.")).to_be_visible()
 
     def test_a_strip_that_reads_too_sharp_stops_it(self) -> None:
@@ -245,7 +245,7 @@ class Pouring(BrowserTestCase):
 
     def test_taken_away_in_another_window(self) -> None:
         other = self.go(self.page.url.removeprefix(self.live_server_url).removesuffix("/pour"), self.window())
-        other.get_by_role("button", name="Take it out").click()
+        other.get_by_role("button", name="Remove").click()
         expect(other.get_by_text("The entry is out of the journal.")).to_be_visible()
         self.page.get_by_role("button", name="Done").click()
         expect(self.page.get_by_role("alert")).to_contain_text("That entry is gone.")

@@ -67,7 +67,7 @@ class Lifting(TestCase):
 
     def test_grades_in_order(self) -> None:
         words = [grade(share) for share in (0.1, 0.3, 0.45, 0.6, 0.8, 0.95)]
-        self.assertEqual(words, ["rinse only", "very mild", "gentle", "medium", "deep", "stripping"])
+        self.assertEqual(words, ["barely cleans", "very mild", "gentle", "medium", "deep", "stripping"])
 
 
 class Families(TestCase):

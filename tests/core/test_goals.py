@@ -60,7 +60,9 @@ class Goals(TestCase):
         self.assertIn("cannot be had with these lines; the nearest is about", far.says)
         rinse = formula("herb_mild", ("rain", 500, "mL"), ("linden", 8, "g"))
         self.assertIn("Nothing in it cleans", goals.lift(rinse, bench(), "more").says)
-        self.assertIn("stays in lifts nothing", goals.lift(start("night_watch_oil"), bench(), "more").says)
+        self.assertIn(
+            "stays in washes out nothing", goals.lift(start("night_watch_oil"), bench(), "more").says
+        )
 
     def test_make_it_cling_by_its_liquid(self) -> None:
         found = goals.thickness(CLAY, bench(), "clings")

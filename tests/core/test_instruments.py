@@ -49,7 +49,7 @@ class Played(TestCase):
             shown = at_rest("meter").put(known, 0.0).sample(90.0).value or 0.0
             points.append(Point(known, shown, 19.0))
         self.assertAlmostEqual(calibrate(points).ph(raw, 19.0), 8.0, delta=0.03)
-        self.assertEqual(at_rest("meter").sample(100.0).state, "moving")
+        self.assertEqual(at_rest("meter").sample(100.0).state, "resting")
 
     def test_a_thermometer_takes_its_time(self) -> None:
         probe = at_rest("thermometer").put(60.0, 0.0)

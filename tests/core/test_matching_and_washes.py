@@ -76,7 +76,7 @@ class Matching(TestCase):
         first = {name: next(m for m in each.values() if m.family.cleans) for name, each in
                  (("oily", oily), ("dry", dry))}  # fmt: skip
         self.assertGreater(first["oily"].lift.value, first["dry"].lift.value)
-        self.assertIn("is asked for", " ".join(first["dry"].reasons + first["dry"].against))
+        self.assertIn("would suit", " ".join(first["dry"].reasons + first["dry"].against))
 
     def test_what_is_stopped_comes_last_with_the_reason(self) -> None:
         found = ranked({"birth_year": 2017, "allergies": ["honey"]})

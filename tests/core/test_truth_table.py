@@ -69,18 +69,20 @@ ROWS = (
     Row("greasy flakes today", OILY, "deep", check={"flakes": 2}),
     Row("what was tender three weeks ago", {}, "medium", check={"tender": 2, "days_ago": 21}),
     # ---- red flags ----
-    Row("sores", {}, "rinse only", "", stops={"flag-sores"}, barred=HARSH, check={"flags": ("sores",)}),
+    Row("sores", {}, "barely cleans", "", stops={"flag-sores"}, barred=HARSH, check={"flags": ("sores",)}),
     Row("a ring", {}, "medium", stops={"flag-rings"}, check={"flags": ("rings",)}),
     Row("lice", NINE, "gentle", MILD_BAND, HALF, stops={"flag-lice"}, check={"flags": ("lice",)}),
     Row("sudden loss", OILY, "deep", stops={"flag-loss"}, check={"flags": ("loss",)}),
     Row("lasting flakes", {}, "medium", stops={"flag-lasting"}, check={"flags": ("lasting",)}),
     Row("fever", {}, "medium", stops={"flag-fever"}, check={"flags": ("fever",)}),
     Row("something in an eye", {}, "medium", stops={"flag-eye"}, check={"flags": ("eye",)}),
-    Row("scratched", {}, "rinse only", "", stops={"broken-now"}, barred=HARSH, check={"flags": ("broken",)}),
+    Row(
+        "scratched", {}, "barely cleans", "", stops={"broken-now"}, barred=HARSH, check={"flags": ("broken",)}
+    ),
     Row(
         "sores and lice",
         OILY,
-        "rinse only",
+        "barely cleans",
         "",
         stops={"flag-sores", "flag-lice"},
         barred=HARSH,
@@ -104,7 +106,13 @@ ROWS = (
     Row("an oily child", NINE | OILY, "gentle", MILD_BAND, HALF, barred={"alkaline_wash", "juice"}),
     Row("a child of five", FIVE, "gentle", MILD_BAND, HALF, barred={"alkaline_wash", "soap_wash", "juice"}),
     Row(
-        "a child of two", TWO, "rinse only", "", HALF, stops={"baby"}, barred={"saponin_liquor", "acid_rinse"}
+        "a child of two",
+        TWO,
+        "barely cleans",
+        "",
+        HALF,
+        stops={"baby"},
+        barred={"saponin_liquor", "acid_rinse"},
     ),
     Row("an oily youth of fifteen", OILY | {"birth_year": 2010}, "deep", open={"soap_wash"}),
     Row("asthma", {"asthma": True}, "medium", barred={"dry_blend"}, open={"saponin_liquor"}),
@@ -139,8 +147,10 @@ ROWS = (
     Row("washed this morning", {}, "gentle", days=0.4),
     Row("ten days since", {}, "medium", days=10.0),
     Row("ten days since, oily", OILY, "deep", days=10.0),
-    Row("between washes", OILY, "rinse only", day={"occasion": "between"}),
-    Row("between washes, eczema-prone", TENDER, "rinse only", MILD_BAND, HALF, day={"occasion": "between"}),
+    Row("between washes", OILY, "barely cleans", day={"occasion": "between"}),
+    Row(
+        "between washes, eczema-prone", TENDER, "barely cleans", MILD_BAND, HALF, day={"occasion": "between"}
+    ),
     Row("before straightening", {}, "medium", (3.7, 5.0), day={"occasion": "straightening"}),
     Row("after sweat", OILY, "gentle", day={"occasion": "sweat"}),
     Row("against build-up", {}, "medium", day={"occasion": "build_up"}),

@@ -264,7 +264,7 @@ def _number(question: Question, given: Any, today: date) -> float | int | None:
         if value > today.year:
             raise RecordError("birth_year", "Nobody has been born in that year yet.")
         if value < today.year - OLDEST:
-            raise RecordError("birth_year", f"That is more than {OLDEST} years ago.")
+            raise RecordError("birth_year", "Write the full year, such as 1985.")
         return int(value)
     if not 0.5 <= value <= LONGEST_CM:
         raise RecordError(question.key, f"A length in cm goes here, from 0.5 to {LONGEST_CM:g}.")

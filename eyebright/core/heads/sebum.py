@@ -93,6 +93,6 @@ def cleaning_for(share: float, oil: Array, factor: Array | float = 1.0) -> Array
 
 
 def grade(share: float) -> str:
-    """A lifted share in words: rinse only, very mild, gentle, medium, deep, stripping."""
+    """A lifted share in words: barely cleans, very mild, gentle, medium, deep, stripping."""
     name: str = next(row["name"] for row in sebum_table()["grade"] if share <= row["to"])
     return name

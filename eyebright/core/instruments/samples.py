@@ -19,7 +19,7 @@ from dataclasses import dataclass
 from typing import Literal, get_args
 
 Kind = Literal["scale", "meter", "thermometer"]
-State = Literal["steady", "moving", "overload", "open circuit", "no probe"]
+State = Literal["steady", "moving", "overload", "open circuit", "no probe", "resting"]
 Unit = Literal["g", "mV", "pH", "C"]
 
 VERSION = 1

@@ -23,7 +23,7 @@ RESOLUTION = {"scale": 0.1, "meter": 0.1, "thermometer": 0.1}
 OVERLOAD = 3000.0  # g
 ELECTRODE_SLOPE, ELECTRODE_ZERO = 0.95, 14.0  # share of Nernst's slope, and mV at pH 7: a year old
 ROOM = 19.0  # °C
-DRY_ELECTRODE = 7.4  # what it wanders about, hung in the air
+DRY_ELECTRODE = 7.4  # the pH that it comes from, hung in the air
 
 
 @dataclass(frozen=True)
@@ -80,12 +80,13 @@ class Meter(_Simulated):
 
     def sample(self, now: float) -> Sample:
         """mV, by an electrode that is a year old."""
-        dry = self.target < 0.0
+        if self.target < 0.0:
+            return Sample(None, "mV", "resting")  # what it wanders about in the air means nothing
         settled = self._settled(now)
-        ph = DRY_ELECTRODE + math.sin(now / 3.0) if dry else max(settled, 0.0)
+        ph = max(settled, 0.0)
         slope = NERNST_25 * ELECTRODE_SLOPE * (ROOM + ZERO_C) / (25.0 + ZERO_C)
         millivolts = ELECTRODE_ZERO + (7.0 - ph) * slope
-        moving = dry or self._moving(settled * slope, self.target * slope)
+        moving = self._moving(settled * slope, self.target * slope)
         return Sample(self._rounded(millivolts + self._noise(now)), "mV", "moving" if moving else "steady")
 
 

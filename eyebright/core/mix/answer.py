@@ -30,6 +30,9 @@ LOOSE = 1.0  # pH: a 90 % range this wide or wider is a loose answer
 DOUBTS_SHOWN = 4
 LEAST_DOUBT = 0.01  # a share of the range too small to name
 
+# Least mmol/L of alkali a pH for each: kitchen custom, a drip of tap water or soda moves the last one.
+DRIFTS = ((20.0, "hardly drifts"), (5.0, "drifts a little"), (0.0, "drifts easily"))
+
 
 @dataclass(frozen=True)
 class Question:
@@ -103,6 +106,7 @@ class Mix:
     vessel: Vessel
     ph: Figure
     buffer: Figure
+    drift: str
     acid: Figure
     curve: Curve | None
     open: int | None
@@ -155,6 +159,7 @@ def work_out(question: Question) -> Mix:
         pours=pours,
         vessel=jug_for(volume),
         ph=ph,
+        drift=drift(float(np.median(solved.buffer_capacity)) * 1000.0),
         buffer=figure(np.broadcast_to(solved.buffer_capacity * 1000.0, (DRAWS,)), "mmol/L per pH"),
         acid=figure(np.broadcast_to(sum(grams.values(), np.zeros(1)), (DRAWS,)), "g per 100 mL"),
         curve=line,
@@ -340,3 +345,8 @@ def _doubts(jug: Jug, draws: Draws, ph: Array) -> tuple[Sensitivity, ...]:
             row = sensitivity_table()[which]
             out.append(Sensitivity(share, row["what"].format(of=of), row["advice"].format(of=of)))
     return tuple(out)
+
+
+def drift(buffer: float) -> str:
+    """How easily the pH of a jug that takes so much to move (mmol/L per pH) drifts, in words."""
+    return next(says for least, says in DRIFTS if buffer >= least)

@@ -18,6 +18,18 @@ from .schools import School, schools
 POUR_ROUND = 50.0  # mL: a jug is filled to a mark
 POUR_LEAST, POUR_MOST = 100.0, 3000.0
 
+PARTS = {
+    "none": 0.0,
+    "a tenth": 0.1,
+    "a quarter": 0.25,
+    "a third": 1 / 3,
+    "half": 0.5,
+    "two thirds": 2 / 3,
+    "three quarters": 0.75,
+    "nearly all": 0.92,
+}
+COUNTS = dict(enumerate(["two", "three", "four", "five", "six", "seven", "eight", "nine", "ten"], start=2))
+
 
 @dataclass(frozen=True)
 class ZoneAdvice:
@@ -118,7 +130,7 @@ def _zone(aim: ZoneNeed, oil: Array, days: float, facts: Mapping[str, Any]) -> Z
     word = grade(middle)
     # nobody washes to a hundredth
     near, far = (round(each * 20.0) * 5 for each in (low, high))
-    says = f"{word}: lift about {near} to {far} % of {what}, leave {100 - far} to {100 - near}"
+    says = f"{word}: wash out about {_part(middle)} of {what}, {near} to {far} %"
     return ZoneAdvice(
         zone=aim.zone,
         oil=figure(oil, "g"),
@@ -133,9 +145,16 @@ def _zone(aim: ZoneNeed, oil: Array, days: float, facts: Mapping[str, Any]) -> Z
     )
 
 
+def _part(share: float) -> str:
+    """A share as one would say it."""
+    return min(PARTS, key=lambda part: abs(PARTS[part] - share))
+
+
 def _days_oil(days: float) -> str:
     whole = round(days)
-    return "today's oil" if whole < 1 else "a day's oil" if whole == 1 else f"{whole} days' oil"
+    if whole < 1:
+        return "today's oil"
+    return "a day's oil" if whole == 1 else f"{COUNTS.get(whole, str(whole))} days' oil"
 
 
 def _rinse(needs: Needs, found: Sequence[Fit]) -> Rinse:

@@ -159,7 +159,7 @@ def _why(judged: Judgement) -> tuple[str, ...]:
         case "off" | "adjust":
             return (*judged.off, *judged.against, *judged.favour)
         case "not_needed":
-            return (*judged.off, *judged.against) or ("Nothing today asks for it.",)
+            return (*judged.off, *judged.against) or ("Not needed today.",)
         case "suits":
             return tuple(judged.favour) or ("What is asked for today.",)
 

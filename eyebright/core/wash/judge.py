@@ -193,7 +193,7 @@ def _judge(
     elif family.conditions:
         _condition(out, needs)
     elif family.key not in needs.suits:
-        _unasked(out, "Nothing today asks for it.")
+        _unasked(out, "Not needed today.")
     if family.key in needs.suits:
         out.favour.insert(0, needs.suits[family.key])
         out.points += SUITS
@@ -218,16 +218,16 @@ def _lift(out: Judgement, found: OnHead, needs: Needs) -> None:
     lift, strength = found.lift, found.strength.value
     low, _, high = needs.scalp.lift
     if strength <= 0.0:
-        out.off.append("Warm water alone lifts as much as is asked today.")
+        out.off.append("Warm water alone washes out as much as suits today.")
         out.points -= FAR_LIFT * max((lift.value if lift else 0.0) - high, 0.0)
         out.wanted, out.beside = False, True
         return
     value = lift.value if lift else 0.0
-    shown = f"Lifts about {_percent(value)} %; {_percent(low)} to {_percent(high)} % is asked for"
+    shown = f"Washes out about {_percent(value)} %; {_percent(low)} to {_percent(high)} % would suit"
     if lift:
         shown = (
-            f"Lifts about {_percent(lift.low)} to {_percent(lift.high)} %; "
-            f"{_percent(low)} to {_percent(high)} % is asked for"
+            f"Washes out about {_percent(lift.low)} to {_percent(lift.high)} %; "
+            f"{_percent(low)} to {_percent(high)} % would suit"
         )
     if low <= value <= high:
         out.favour.append(f"{shown}.")
@@ -237,7 +237,7 @@ def _lift(out: Judgement, found: OnHead, needs: Needs) -> None:
     out.far = not 1.0 / FAR <= strength <= FAR
     out.beside = True
     how = (
-        f"However it is made it lifts {'more' if much else 'less'} than this scalp asks for today."
+        f"However it is made it washes out {'more' if much else 'less'} than suits this scalp today."
         if out.far
         else f"Made about {strength:.1f} times as strong it would suit{'' if much else '; or wash twice'}."
     )
@@ -269,9 +269,9 @@ def _rinse(
 
 def _condition(out: Judgement, needs: Needs) -> None:
     if needs.condition == "lengths":
-        out.favour.append("The lengths ask to be conditioned.")
+        out.favour.append("The lengths need conditioner.")
     elif needs.condition == "none":
-        _unasked(out, "Nothing asks to be conditioned today.")
+        _unasked(out, "No conditioner is needed today.")
     else:
         out.wanted = False
 

@@ -91,7 +91,7 @@ def _aimed(ph: float, needs: Needs) -> tuple[bool, str]:
     if needs.rinse.kind == "plain":
         return False, "Plain water only for this head today."
     if ph < floor:
-        return False, f"Sharper than this head bears today: pH {floor:.1f} is the least."
+        return False, f"Sharper than suits this head today: pH {floor:.1f} is the least."
     if ph > ceiling:
         return False, f"Milder than it asks for: pH {ceiling:.1f} would be the most. No harm in it."
     return True, "Within what this head asks for."
@@ -109,7 +109,7 @@ def _given(fit: Fit) -> str:
     if fit.verdict == "ruled_out":
         return fit.why[0]
     low, high, most = fit.minutes
-    lift = f"lifts about {fit.lift.value * 100:.0f} %" if fit.lift else "lifts little"
+    lift = f"washes out about {fit.lift.value * 100:.0f} %" if fit.lift else "washes out little"
     said = (
         f"As usually made it {lift}, {low:g} to {high:g} minutes, {most:g} at most, "
         f"{fit.family.apart:g} days apart."

@@ -23,7 +23,7 @@ KINDS: dict[str, type[CheckIn | TestResult | PatchTest]] = {
 }
 CALLED = {
     "check-ins": "check-in",
-    "little-tests": "little test",
+    "little-tests": "quick hair test",
     "patch-tests": "patch test",
 }
 

@@ -208,7 +208,7 @@ def _wash_out(wash: Any) -> WashOut:
 def _learnt(wash: Any) -> str:
     """What one wash says by itself, in words."""
     if not wash.counts:
-        return "Left out of what is learnt."
+        return "Not learnt from."
     said = []
     if wash.given is not None and wash.answer is not None:
         said.append(

@@ -214,6 +214,7 @@ class MixOut(Out):
     aim: float | None
     ph: FigureOut
     buffer: FigureOut
+    drift: str
     acid: FigureOut
     curve: CurveOut | None
     open: int | None

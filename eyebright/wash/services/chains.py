@@ -106,7 +106,7 @@ def _asked(found: Wash, needs: Any) -> str:
     low, _, high = needs.scalp.lift
     lift = found.scalp_lift.value
     way = "more than" if lift > high else "less than" if lift < low else "about what"
-    return f"{way[0].upper()}{way[1:]} this scalp asks for today: {low * 100:.0f} to {high * 100:.0f} %."
+    return f"{way[0].upper()}{way[1:]} suits this scalp today: {low * 100:.0f} to {high * 100:.0f} %."
 
 
 def _out(found: Wash, asked: str) -> WashReadingOut:

@@ -3460,7 +3460,7 @@ export interface components {
              * State
              * @enum {string}
              */
-            state: "steady" | "moving" | "overload" | "open circuit" | "no probe" | "silent" | "absent";
+            state: "steady" | "moving" | "overload" | "open circuit" | "no probe" | "resting" | "silent" | "absent";
             /**
              * Unit
              * @enum {string}
@@ -3740,6 +3740,8 @@ export interface components {
             curve: components["schemas"]["CurveOut"] | null;
             /** Doubts */
             doubts: components["schemas"]["DoubtOut"][];
+            /** Drift */
+            drift: string;
             /** Familiar */
             familiar: components["schemas"]["FamiliarOut"][];
             /** Headline */

@@ -7,6 +7,8 @@ import { listen, lives, lost, shown, takeReading } from "./tray";
 
 const instruments = useInstruments();
 const speaks = computed(() => instruments.data.value?.some((one) => one.link !== "hand") ?? false);
+/** Whether any of them is switched on. */
+const on = computed(() => lives.value.some((one) => one.state !== "absent"));
 let stop: (() => void) | undefined;
 watch(
   speaks,
@@ -22,7 +24,7 @@ useShortcuts([{ key: "r", does: "Take a reading into the field you are in", run:
 </script>
 
 <template>
-  <section v-if="speaks" class="tray" aria-label="Instruments">
+  <section v-if="speaks && (lost || on)" class="tray" aria-label="Instruments">
     <p v-if="lost" class="small" role="status">The instruments cannot be heard just now.</p>
     <RouterLink
       v-for="one in lives"
@@ -39,7 +41,7 @@ useShortcuts([{ key: "r", does: "Take a reading into the field you are in", run:
         <span v-if="one.reach !== null" class="quiet small">± {{ one.reach.toFixed(2) }}</span>
         <span v-if="one.state === 'moving'" class="small">moving</span>
       </template>
-      <span v-else class="trouble small">{{ one.says }}</span>
+      <span v-else :class="[one.state === 'resting' ? 'quiet' : 'trouble', 'small']">{{ one.says }}</span>
     </RouterLink>
     <button v-if="lives.length" type="button" class="act" @mousedown.prevent @click="takeReading">
       Take a reading <kbd>r</kbd>

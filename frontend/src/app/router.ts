@@ -1,5 +1,5 @@
 /** The places and their addresses, in the order of work. */
-import { createRouter, createWebHistory } from "vue-router";
+import { createRouter, createWebHistory, type RouteRecordRaw } from "vue-router";
 import MixPlace from "@/places/mix/MixPlace.vue";
 
 /** Each with its number in the whole order of work, so that a key means the same place for good. */
@@ -14,6 +14,15 @@ export const places = [
 
 const number = (route: { params: Record<string, string | string[]> }) => ({
   id: Number(route.params["id"]),
+});
+
+/** Another address than before, with what stood in it. */
+const moved = (from: string, to: string): RouteRecordRaw => ({
+  path: from,
+  redirect: ({ params, query }) => ({
+    path: to.replace(":id", String(params["id"])),
+    query,
+  }),
 });
 
 export const router = createRouter({
@@ -65,11 +74,11 @@ export const router = createRouter({
       meta: { title: "Settings" },
     },
     // where these stood before: an address that was written down still leads there
-    { path: "/mix/formulas", redirect: "/formulas" },
-    { path: "/mix/formulas/:id(\\d+)", redirect: (to) => `/formulas/${String(to.params["id"])}` },
-    { path: "/mix/compare", redirect: "/formulas/compare" },
-    { path: "/mix/washes", redirect: "/wash" },
-    { path: "/mix/schools", redirect: "/settings" },
+    moved("/mix/formulas", "/formulas"),
+    moved("/mix/formulas/:id(\\d+)", "/formulas/:id"),
+    moved("/mix/compare", "/formulas/compare"),
+    moved("/mix/washes", "/wash"),
+    moved("/mix/schools", "/settings"),
     {
       path: "/journal",
       component: () => import("@/places/journal/JournalPlace.vue"),

@@ -102,7 +102,12 @@ export const preset = definePreset(
   {
     semantic: {
       primary: violet,
-      formField: { borderRadius: "8px", paddingX: "12px", paddingY: "8px" },
+      formField: {
+        borderRadius: "8px",
+        paddingX: "12px",
+        paddingY: "8px",
+        focusRing: { width: "2px", style: "solid", color: "var(--vein)", offset: "1px" },
+      },
       focusRing: { width: "3px", style: "solid", color: "var(--vein)", offset: "2px" },
       colorScheme: { light: scheme, dark: scheme },
     },

@@ -13,7 +13,7 @@ export interface Notice {
 export const notice = ref<Notice | null>(null);
 let timer: number | undefined;
 
-export function tell(words: string, undo?: () => unknown, back = "Put it back"): void {
+export function tell(words: string, undo?: () => unknown, back = "Undo"): void {
   window.clearTimeout(timer);
   notice.value = undo ? { words, undo, back } : { words, back };
   if (!undo) timer = window.setTimeout(dismiss, SECONDS * 1000);

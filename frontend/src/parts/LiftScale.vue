@@ -1,12 +1,12 @@
 <script setup lang="ts">
-/** How much of the oil is lifted: a leaf from nothing to all of it, the range as a soft lozenge. */
+/** How much of the oil is lifted: a leaf Blank to all of it, the range as a soft lozenge. */
 import { computed } from "vue";
 import type { Figure } from "@/api/client";
 
 const {
   lift,
   asked = null,
-  says = "Lift",
+  says = "Wash out",
 } = defineProps<{
   lift: Figure;
   /** What a head asks for, where that is another thing than what is done. */
@@ -45,7 +45,7 @@ const words = computed(
     <path class="range" :d="lozenge" />
     <path class="middle" :d="`M${x(lift.value)} 6 v16`" />
     <text x="4" y="38">leave it all</text>
-    <text :x="WIDE - 4" y="38" text-anchor="end">lift it all</text>
+    <text :x="WIDE - 4" y="38" text-anchor="end">wash it all out</text>
   </svg>
 </template>
 

@@ -80,6 +80,7 @@ function stay(): void {
     data-key="key"
     dropdown
     :delay="120"
+    :auto-option-focus="!late"
     :input-id="id"
     :pt="{
       pcInputText: { root: { 'aria-label': label, 'aria-describedby': described } },

@@ -7,6 +7,10 @@ export const round = (value: number): number => (value === 0 ? 0 : Number(value.
 
 export const roughly = (value: number): string => said(round(value));
 
+/** The three kinds of number, as they are written beside it. */
+const KINDS: Record<string, string> = { custom: "rule of thumb" };
+export const kindOf = (figure: Figure): string => KINDS[figure.kind] ?? figure.kind;
+
 /** "490 mL, likely 370 to 570" */
 export const withRange = (figure: Figure): string =>
   `${roughly(figure.value)} ${figure.unit}, likely ${roughly(figure.low)} to ${roughly(figure.high)}`;

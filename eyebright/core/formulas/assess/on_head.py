@@ -100,7 +100,7 @@ def lift_of(subject: PreparedSubject, on: HairAndScalp) -> Lift:
         on_scalp=figure(_all(after.scalp.dose, draws), "g"),
         on_lengths=figure(_all(after.lengths.dose, draws), "g"),
         put_back=figure(_all(after.put_back, draws), "g"),
-        says="stays in: it lifts nothing" if stays else f"lifts about {low} to {high} %",
+        says="stays in: it washes out nothing" if stays else f"washes out about {low} to {high} %",
         scalp_share=shares["scalp"],
         lengths_share=shares["lengths"],
         dose=_all(after.dose, draws),

@@ -23,7 +23,7 @@ def lift(formula: Formula, bench: Workbench, direction: str, aim: float | None =
     now = bench.quick(formula)
     wanted = aim if aim is not None else _next_grade(now.lift.scalp.value, direction)
     if formula.family.stays or formula.use == "left_in":
-        return nothing(formula, "What stays in lifts nothing.")
+        return nothing(formula, "What stays in washes out nothing.")
     cleaners = _cleaners(now)
     if not cleaners:
         return nothing(

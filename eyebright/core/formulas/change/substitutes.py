@@ -31,9 +31,9 @@ def _table() -> dict[str, Any]:
 
 
 SAYS = {
-    "saponin": "foams and lifts oil",
+    "saponin": "foams and washes out oil",
     "soap": "washes as soap",
-    "surfactant": "foams and lifts oil",
+    "surfactant": "foams and washes out oil",
     "acid": "sours",
     "alkali": "makes alkaline",
     "clay": "takes up oil as clay",

@@ -46,7 +46,7 @@ def figures_said(assessment: Assessment) -> list[tuple[str, str]]:
             )
         )
     if assessment.formula.use == "left_in":
-        out.append(("Scalp oil", "none lifted: it stays in"))
+        out.append(("Scalp oil", "none washed out: it stays in"))
     else:
         out.append(("Scalp oil", f"{assessment.lift.grade}; {assessment.lift.says} (computed)"))
     if assessment.texture:

@@ -16,7 +16,7 @@ from .families import Family, families
 from .forms import form_of, loose
 
 PHASES: dict[Phase, str] = {
-    "infused": "drawn out and strained",
+    "infused": "steeped, then strained",
     "liquid": "liquid",
     "dry": "goes in dry",
     "oil": "oils and butters",

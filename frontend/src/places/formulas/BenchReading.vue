@@ -9,7 +9,7 @@ import BalanceBeam from "./BalanceBeam.vue";
 import FlowTest from "./FlowTest.vue";
 import LiftScale from "@/parts/LiftScale.vue";
 import { minutes } from "./words";
-import { percents, roughly, withRange } from "@/parts/figures";
+import { kindOf, percents, roughly, withRange } from "@/parts/figures";
 
 const { reading, bench, asks, place } = defineProps<{
   reading: FormulaReading;
@@ -43,7 +43,7 @@ const money = (value: number) => `${reading.currency}${value.toFixed(2)}`;
       </p>
       <details>
         <summary>
-          likely {{ range(reading.ph) }} <em>{{ reading.ph.kind }}</em>
+          likely {{ range(reading.ph) }} <em>{{ kindOf(reading.ph) }}</em>
         </summary>
         <p v-if="!reading.ph_why.length">Nothing here is in doubt.</p>
         <ul>
@@ -64,15 +64,15 @@ const money = (value: number) => `${reading.currency}${value.toFixed(2)}`;
       <p>
         <strong class="grade">{{ reading.lift.grade }}</strong>
         <template v-if="reading.sources.length || reading.lift.scalp.value > 0">
-          lifts {{ percents(reading.lift.scalp) }} of {{ head ? `${head}’s` : "three days’" }} scalp
-          oil
+          washes out {{ percents(reading.lift.scalp) }} of
+          {{ head ? `${head}’s` : "three days’" }} scalp oil
         </template>
         <template v-else>{{ reading.lift.says }}</template>
       </p>
-      <LiftScale says="Lifts" :lift="reading.lift.scalp" :asked="asks?.scalp.lift ?? null" />
+      <LiftScale says="Washes out" :lift="reading.lift.scalp" :asked="asks?.scalp.lift ?? null" />
       <details>
         <summary>
-          why? <em>{{ reading.lift.scalp.kind }}</em>
+          why? <em>{{ kindOf(reading.lift.scalp) }}</em>
         </summary>
         <p v-if="!reading.sources.length">Nothing in it cleans beyond what warm water does.</p>
         <ul>
@@ -87,7 +87,7 @@ const money = (value: number) => `${reading.currency}${value.toFixed(2)}`;
         </ul>
         <p>
           A usual dose is {{ withRange(reading.lift.on_scalp) }} on the scalp and
-          {{ withRange(reading.lift.on_lengths) }} on the lengths; there it lifts
+          {{ withRange(reading.lift.on_lengths) }} on the lengths; there it washes out
           {{ percents(reading.lift.lengths) }}.
         </p>
         <p v-if="reading.lift.put_back.value >= 0.05">
@@ -175,7 +175,7 @@ const money = (value: number) => `${reading.currency}${value.toFixed(2)}`;
       <dd>
         {{ minutes(reading.hands_on, reading.hands_on) }} of work,
         {{ minutes(reading.waiting[0] ?? 0, reading.waiting[1] ?? 0) }}
-        of waiting <em>custom</em>
+        of waiting <em>rule of thumb</em>
       </dd>
       <dt>Cost</dt>
       <dd v-if="reading.cost.batch !== null">
@@ -187,7 +187,7 @@ const money = (value: number) => `${reading.currency}${value.toFixed(2)}`;
     <div class="part">
       <BalanceBeam :balance="reading.balance" />
       <details>
-        <summary>{{ reading.balance.says }} <em>custom</em></summary>
+        <summary>{{ reading.balance.says }} <em>rule of thumb</em></summary>
         <ul>
           <li v-for="one in reading.balance.weights" :key="one.name">
             {{ one.name }}: {{ Math.round(one.points.value) }} points, likely
@@ -199,7 +199,7 @@ const money = (value: number) => `${reading.currency}${value.toFixed(2)}`;
 
     <div class="part">
       <p v-if="kept">
-        Keeps <strong>{{ kept.says }}</strong> {{ kept.name }}. <em>custom</em>
+        Keeps <strong>{{ kept.says }}</strong> {{ kept.name }}. <em>rule of thumb</em>
       </p>
       <details>
         <summary>{{ kept?.reason ?? "How long it keeps" }}</summary>

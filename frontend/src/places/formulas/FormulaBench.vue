@@ -54,11 +54,11 @@ const called = computed(
   () => heads.data.value?.find((one) => one.id === head.value)?.name.split(" ")[0] ?? "",
 );
 const SAYS = {
-  kept: "Kept",
-  keeping: "Keeping…",
-  amiss: "Not kept yet: put right what is marked",
+  kept: "Saved",
+  keeping: "Saving…",
+  amiss: "Not saved yet: correct what is marked",
   elsewhere: "Changed in another window",
-  unreachable: "Not kept: Eyebright cannot be reached",
+  unreachable: "Not saved: Eyebright cannot be reached",
 } as const;
 
 const goals = useTemplateRef("goals");
@@ -92,7 +92,7 @@ async function copy(formula: Formula | null): Promise<void> {
 
 async function takeAway(): Promise<void> {
   const gone = await tellOf(
-    `“${draft.value?.name}” is off the bench.`,
+    `“${draft.value?.name}” is removed.`,
     () => remove.mutateAsync(props.id),
     () => restore.mutateAsync(props.id),
   );
@@ -210,7 +210,7 @@ function onKey(event: KeyboardEvent): void {
           />
           <FormulaSchools v-model="draft" :bench="bench.data.value!" />
           <label class="about"
-            ><span class="quiet">A word on it</span>
+            ><span class="quiet">Note</span>
             <textarea v-model="draft.about" rows="2" maxlength="2000" />
           </label>
           <VersionList :id="id" :version="kept.version" @back="work.load" />
@@ -226,7 +226,7 @@ function onKey(event: KeyboardEvent): void {
                 >{{ one.name }}</a
               >
               <button type="button" class="act" @click="copy(null)">Make another like it</button>
-              <button type="button" class="act" @click="takeAway">Take it off the bench</button>
+              <button type="button" class="act" @click="takeAway">Remove</button>
             </p>
           </section>
         </div>

@@ -120,7 +120,7 @@ const takes = useTakesReading(
       >
       <span v-if="stuff && !stuff.at_hand" class="quiet small">not on the shelf</span>
       <button v-if="stuff" type="button" class="act small" @click="emit('swap')">
-        swap<span class="unseen"> {{ called }}</span>
+        Find a substitute<span class="unseen"> for {{ called }}</span>
       </button>
     </div>
     <p v-if="error" :id="id" class="error" role="alert">{{ error }}</p>

@@ -13,13 +13,13 @@ function hold(school: string, option: string): void {
   );
 }
 const held = (school: Bench["schools"][number]) =>
-  school.options.find((one) => one.key === bench.picked[school.key])?.name ?? "left open";
+  school.options.find((one) => one.key === bench.picked[school.key])?.name ?? "no preference";
 </script>
 
 <template>
   <details>
     <summary>
-      Schools, for this formula alone
+      House rules, for this formula alone
       <span v-if="Object.keys(own).length" class="quiet"
         >({{ Object.keys(own).length }} held otherwise)</span
       >

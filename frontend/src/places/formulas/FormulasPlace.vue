@@ -118,11 +118,11 @@ useShortcuts([
           label="What suits whom"
         />
         <Button
-          :label="beginning ? 'Never mind' : 'A new formula'"
+          :label="beginning ? 'Cancel' : 'A new formula'"
           :variant="beginning ? 'text' : 'outlined'"
           @click="beginning = !beginning"
         />
-        <button type="button" class="act" @click="bringing = !bringing">Bring one in</button>
+        <button type="button" class="act" @click="bringing = !bringing">Import a recipe</button>
       </div>
       <form v-if="bringing" class="bring" @submit.prevent="takeIn">
         <TextField
@@ -139,7 +139,7 @@ useShortcuts([
             accept=".json,.jsonld,.html,.htm"
             @change="file"
           />
-          <Button type="submit" label="Take it in" :disabled="bring.isPending.value" />
+          <Button type="submit" label="Import" :disabled="bring.isPending.value" />
         </div>
       </form>
       <section v-if="shown" aria-labelledby="starts" class="starts">
@@ -155,7 +155,7 @@ useShortcuts([
               <span class="small about">{{ start.about }}</span>
             </p>
             <button type="button" class="act small" @click="begin({ family: one.key })">
-              from nothing
+              Blank
             </button>
           </li>
         </ul>

@@ -70,14 +70,14 @@ defineExpose({ ask });
 
 <template>
   <section aria-labelledby="goals" class="goals">
-    <h2 id="goals">Make it so</h2>
+    <h2 id="goals">Change it for me</h2>
     <div class="ways">
       <div class="row">
         <button type="button" class="act" :disabled="busy" @click="ask({ goal: 'less' })">
-          Lift less
+          Wash out less
         </button>
         <button type="button" class="act" :disabled="busy" @click="ask({ goal: 'more' })">
-          Lift more
+          Wash out more
         </button>
         <button
           v-if="head !== null"
@@ -86,10 +86,10 @@ defineExpose({ ask });
           :disabled="busy"
           @click="ask({ goal: 'asked' })"
         >
-          Lift what {{ name }} asks for
+          Wash out what suits {{ name }}
         </button>
         <button type="button" class="act" :disabled="busy" @click="ask({ goal: 'shelf' })">
-          With what is on my shelf
+          Use only what I have
         </button>
       </div>
       <form class="row" @submit.prevent="ask({ goal: 'thickness', word: grade })">

@@ -13,7 +13,7 @@ const WORD = {
   meets: "meets what is asked",
   near: "nearly",
   care: "with care",
-  far: "far off",
+  far: "poor match",
   ruled_out: "ruled out",
 } as const;
 const all = computed(() => matches.data.value ?? []);
@@ -61,7 +61,7 @@ const key = (one: Match) => one.id ?? one.start;
               <span class="quiet small"
                 >{{ one.family_name }}{{ one.id === null ? ", makeable from the shelf" : "" }}</span
               >
-              <span v-if="one.lift" class="small">lifts {{ percents(one.lift) }}</span>
+              <span v-if="one.lift" class="small">washes out {{ percents(one.lift) }}</span>
               <span class="small quiet">{{ roughly(one.dose.value) }} g on the scalp</span>
               <RouterLink
                 v-if="one.id !== null"

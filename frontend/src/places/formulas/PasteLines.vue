@@ -40,7 +40,7 @@ async function add(): Promise<void> {
     />
     <div class="row">
       <Button type="submit" label="Put these lines in" :disabled="busy" />
-      <button type="button" class="act" @click="emit('close')">Never mind</button>
+      <button type="button" class="act" @click="emit('close')">Cancel</button>
     </div>
   </form>
 </template>

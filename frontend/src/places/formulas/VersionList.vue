@@ -51,7 +51,7 @@ const side = () =>
           aria-label="Name of this version"
           placeholder="a name, if you like"
         />
-        <button class="act">Keep it as it is now</button>
+        <button class="act">Save this version</button>
       </form>
       <button v-if="picked.length" type="button" class="act" @click="side">
         Put side by side with today’s

@@ -11,6 +11,7 @@ import { dayOf } from "@/parts/when";
 import { rinseFor } from "./rinseFor";
 import { round, spanOf } from "./words";
 import ZonePanel from "./ZonePanel.vue";
+import { kindOf } from "@/parts/figures";
 
 const { asks, head } = defineProps<{ asks: Asks; head: Head }>();
 const router = useRouter();
@@ -28,7 +29,7 @@ const AFTER = {
 <template>
   <section aria-label="Reading" aria-live="polite" class="reading">
     <CautionList v-if="grave.length" :cautions="grave" />
-    <p v-if="stopped" class="quiet">What it would ask for if nothing stood against it:</p>
+    <p v-if="stopped" class="quiet">What would suit if nothing stood against it:</p>
     <div :class="['zones', { waits: stopped }]">
       <ZonePanel :zone="asks.scalp" />
       <ZonePanel :zone="asks.lengths" />
@@ -45,11 +46,11 @@ const AFTER = {
         </h3>
         <PhStrip :predicted="asks.rinse.ph" />
         <p>
-          It bears {{ ph(asks.rinse.ph.low) }} to {{ ph(asks.rinse.ph.high)
+          Safe from {{ ph(asks.rinse.ph.low) }} to {{ ph(asks.rinse.ph.high)
           }}<template v-if="asks.rinse.use === 'rinsed_out'"
             >, {{ said(asks.rinse.at_most) }} minutes at the most</template
           >. About {{ said(round(asks.rinse.volume.value)) }} mL
-          {{ asks.rinse.use === "left_in" ? "is sprayed on" : "goes once through" }}, likely
+          {{ asks.rinse.use === "left_in" ? "is sprayed on" : "is enough for one pass" }}, likely
           {{ said(round(asks.rinse.volume.low)) }} to {{ said(round(asks.rinse.volume.high))
           }}<template v-if="asks.rinse.vessel"> · {{ asks.rinse.vessel }}</template
           >.
@@ -70,7 +71,7 @@ const AFTER = {
       <strong>{{ asks.next.says }}</strong>
       <template v-if="asks.next.due_in.value > 0"> Around {{ dayOf(asks.next.date) }}.</template>
       Then {{ spanOf(asks.next.apart) }} between washes.
-      <em class="quiet">{{ asks.next.apart.kind }}</em>
+      <em class="quiet">{{ kindOf(asks.next.apart) }}</em>
     </p>
     <details v-if="asks.stricter.length" class="stricter">
       <summary>Limits that are stricter for {{ head.name }}</summary>

@@ -36,7 +36,7 @@ async function store(): Promise<void> {
   if (!kept) return;
   picture.value = null;
   const entry = { id: head.id, kind: "check-ins" as const, entry: kept.id };
-  tell("Kept how it is today.", () => takeOut.mutateAsync(entry), "Take it back");
+  tell("Saved how it is today.", () => takeOut.mutateAsync(entry));
 }
 </script>
 
@@ -68,7 +68,7 @@ async function store(): Promise<void> {
       {{ errors["flags"] ?? trouble }}
     </p>
     <div class="row">
-      <Button type="submit" label="Keep it" :disabled="keep.isPending.value" />
+      <Button type="submit" label="Save" :disabled="keep.isPending.value" />
       <PictureField v-model="picture" :head="head.id" />
     </div>
   </form>

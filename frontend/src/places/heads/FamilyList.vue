@@ -4,12 +4,13 @@ import { computed } from "vue";
 import type { Fit } from "@/api/client";
 import { said } from "@/parts/ph";
 import { percent, round } from "./words";
+import { kindOf } from "@/parts/figures";
 
 const { families } = defineProps<{ families: Fit[] }>();
 
 const GROUPS = [
   { verdicts: ["suits"], name: "Suits" },
-  { verdicts: ["adjust"], name: "Can be made to suit" },
+  { verdicts: ["adjust"], name: "Works if adjusted" },
   { verdicts: ["care"], name: "With care, if at all" },
   { verdicts: ["off"], name: "Too mild or too strong for today" },
   { verdicts: ["not_needed"], name: "Not asked for today" },
@@ -43,9 +44,10 @@ const grams = (fit: Fit, zone: "scalp" | "lengths") => said(round(fit[zone].gram
       <p v-for="why in fit.why.slice(1)" :key="why">{{ why }}</p>
       <template v-if="fit.verdict !== 'ruled_out'">
         <p v-if="fit.lift">
-          As usually made it lifts about {{ percent(fit.lift.value) }} of the scalp's oil, likely
-          {{ percent(fit.lift.low) }} to {{ percent(fit.lift.high) }}
-          <em class="quiet">{{ fit.lift.kind }}</em><template v-if="fit.lengths_lift"
+          {{ fit.recipe ? fit.recipe.name : "As usually made it" }} washes out about
+          {{ percent(fit.lift.value) }} of the scalp's oil, likely {{ percent(fit.lift.low) }} to
+          {{ percent(fit.lift.high) }} <em class="quiet">{{ kindOf(fit.lift) }}</em><template
+            v-if="fit.lengths_lift"
             >, and {{ percent(fit.lengths_lift.value) }} of the lengths', likely
             {{ percent(fit.lengths_lift.low) }} to {{ percent(fit.lengths_lift.high) }}</template
           ><template v-if="fit.strength">
@@ -62,13 +64,13 @@ const grams = (fit: Fit, zone: "scalp" | "lengths") => said(round(fit[zone].gram
             >, and <strong>{{ grams(fit, "lengths") }} g</strong> on the lengths, likely
             {{ said(round(fit.lengths.grams.low)) }} to
             {{ said(round(fit.lengths.grams.high)) }} ({{ fit.lengths.vessel }})</template
-          >. <em class="quiet">{{ fit.scalp.grams.kind }}</em>
+          >. <em class="quiet">{{ kindOf(fit.scalp.grams) }}</em>
         </p>
         <p>
           {{ minutes(fit.minutes) }} · {{ said(fit.apart) }}
           {{ fit.apart === 1 ? "day" : "days" }} apart<template v-if="fit.ready_in > 0">
             · next in {{ said(Math.ceil(fit.ready_in)) }} days</template
-          >. <em class="quiet">custom</em>
+          >. <em class="quiet">rule of thumb</em>
         </p>
       </template>
     </details>

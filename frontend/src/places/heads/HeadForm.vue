@@ -104,7 +104,7 @@ onMounted(() => form.value?.querySelector<HTMLElement>("input")?.focus({ prevent
         :label="head ? 'Keep the record' : 'Add this head'"
         :disabled="save.isPending.value"
       />
-      <Button type="button" label="Leave it" variant="text" @click="emit('cancel')" />
+      <Button type="button" label="Cancel" variant="text" @click="emit('cancel')" />
     </div>
   </form>
 </template>

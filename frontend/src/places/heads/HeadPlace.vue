@@ -20,7 +20,7 @@ const questions = useQuestions();
 const SIDES = [
   { key: "", name: "Today", view: TodayView },
   { key: "washes", name: "How it went", view: WashesView },
-  { key: "tests", name: "Little tests", view: TestsView },
+  { key: "tests", name: "Quick hair tests", view: TestsView },
   { key: "patch", name: "Patch tests", view: PatchView },
   { key: "record", name: "Record", view: RecordView },
 ] as const;

@@ -37,7 +37,7 @@ function again(): void {
 }
 
 useShortcuts([
-  { key: "n", does: "Add a head", run: () => (adding.value = true) },
+  { key: "n", does: "Add someone", run: () => (adding.value = true) },
   { key: "/", does: "Find a head", run: () => finder.value?.$el.focus() },
 ]);
 </script>
@@ -54,7 +54,7 @@ useShortcuts([
           aria-label="Find a head"
           placeholder="Find a head"
         />
-        <Button v-if="!adding" label="Add a head" @click="adding = true" />
+        <Button v-if="!adding" label="Add someone" @click="adding = true" />
       </div>
     </header>
     <LoadState

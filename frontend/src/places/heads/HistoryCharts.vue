@@ -50,7 +50,7 @@ async function drop(picture: number): Promise<void> {
         <img :src="picture.url" alt="A picture of this head" loading="lazy" />
       </a>
       <button type="button" class="act" @click="drop(picture.id)">
-        {{ asked === picture.id ? "Delete it for good?" : "Delete" }}
+        {{ asked === picture.id ? "Delete it for ever?" : "Delete" }}
       </button>
     </div>
   </div>

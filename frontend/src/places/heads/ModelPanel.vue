@@ -3,6 +3,7 @@
 import type { Figure, Head } from "@/api/client";
 import { said } from "@/parts/ph";
 import { round } from "./words";
+import { kindOf } from "@/parts/figures";
 
 defineProps<{ head: Head }>();
 const WIDE = 320;
@@ -17,8 +18,8 @@ const shown = (figure: Figure) =>
 </script>
 
 <template>
-  <section aria-label="What is believed of this head" class="model">
-    <h2>What is believed of {{ head.name }}</h2>
+  <section aria-label="What we have learnt" class="model">
+    <h2>What we have learnt about {{ head.name }}</h2>
     <div
       v-for="[name, factor] in [
         ['How strongly a wash acts', head.model.strength],
@@ -29,7 +30,7 @@ const shown = (figure: Figure) =>
     >
       <h3>{{ name }}</h3>
       <p>
-        <strong>{{ shown(factor.value) }}</strong> <em class="quiet">{{ factor.value.kind }}</em>
+        <strong>{{ shown(factor.value) }}</strong> <em class="quiet">{{ kindOf(factor.value) }}</em>
       </p>
       <svg :viewBox="`0 0 ${WIDE} 42`" role="img" :aria-label="`${name}: ${shown(factor.value)}`">
         <path class="line" :d="`M0 14 H${WIDE}`" />

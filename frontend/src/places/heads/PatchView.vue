@@ -35,11 +35,7 @@ async function begin(): Promise<void> {
   if (!kept) return;
   entered.name = "";
   const entry = { id: head.id, kind: "patch-tests" as const, entry: kept.id };
-  tell(
-    "The patch test runs. The stem reminds you.",
-    () => takeOut.mutateAsync(entry),
-    "Take it back",
-  );
+  tell("The patch test runs. The stem reminds you.", () => takeOut.mutateAsync(entry));
 }
 
 async function shows(test: PatchTest, result: "clear" | "reaction"): Promise<void> {
@@ -131,7 +127,7 @@ function drop(test: PatchTest): void {
         >
           {{ said.errors.value["result"] ?? said.trouble.value }}
         </p>
-        <button type="button" class="act" @click="drop(test)">Take it out</button>
+        <button type="button" class="act" @click="drop(test)">Remove</button>
       </li>
     </ul>
   </div>

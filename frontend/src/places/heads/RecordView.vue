@@ -20,7 +20,7 @@ const sure = ref(false);
 async function aside(): Promise<void> {
   const { id, name } = head;
   const out = await tellOf(
-    `${name} is put aside.`,
+    `${name} is archived.`,
     () => remove.mutateAsync(id),
     () => restore.mutateAsync(id),
   );
@@ -58,20 +58,20 @@ async function forGood(): Promise<void> {
         it.
       </p>
       <p>
-        <Button label="Put this head aside" variant="outlined" @click="aside" />
+        <Button :label="`Archive ${head.name}`" variant="outlined" @click="aside" />
       </p>
       <details>
-        <summary>Delete all of it for good</summary>
+        <summary>Delete {{ head.name }} for ever</summary>
         <p>
           Its record, pictures, check-ins, tests and washes, and the rinses in the journal that were
           for it. There is no way back.
         </p>
         <label>
           <input v-model="sure" type="checkbox" />
-          I want all that is kept of {{ head.name }} gone.
+          I want everything about {{ head.name }} deleted for ever.
         </label>
         <Button
-          label="Delete it for good"
+          :label="`Delete ${head.name} for ever`"
           severity="danger"
           :disabled="!sure || erase.isPending.value"
           @click="forGood"

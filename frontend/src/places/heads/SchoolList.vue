@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Where makers disagree: what each school would do for this head. */
+/** Where opinions differ: what each school would do for this head. */
 import type { Asks } from "@/api/client";
 import { rinseFor } from "./rinseFor";
 

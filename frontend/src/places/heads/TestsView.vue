@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** The little tests: each guided, its results kept, and what they all say of the record. */
+/** The quick hair tests: each guided, its results kept, and what they all say of the record. */
 import { computed, ref, useTemplateRef } from "vue";
 import type { Head, LittleTest, Questions } from "@/api/client";
 import { useLittleTest, useTakeOut } from "@/api/heads";
@@ -41,11 +41,7 @@ async function saw(test: LittleTest, key: string): Promise<void> {
   if (open.value === test.key) open.value = null;
   const belief = kept.head.beliefs.find((one) => one.question === test.question);
   const entry = { id: head.id, kind: "little-tests" as const, entry: kept.id };
-  tell(
-    `The record now says: ${belief?.says ?? ""}.`,
-    () => takeOut.mutateAsync(entry),
-    "Take it back",
-  );
+  tell(`The record now says: ${belief?.says ?? ""}.`, () => takeOut.mutateAsync(entry));
 }
 
 useShortcuts([{ key: "t", does: "Start or stop the wait", run: () => clock.value?.[0]?.toggle() }]);
@@ -74,7 +70,7 @@ useShortcuts([{ key: "t", does: "Start or stop the wait", run: () => clock.value
           @click="open = open === test.key ? null : test.key"
         >
           {{ test.name }}
-          <span v-if="test.school" class="quiet">· the school of {{ test.school }}</span>
+          <span v-if="test.school" class="quiet">· {{ test.school }}</span>
         </button>
         <p v-if="result(test)" class="quiet">
           {{ outcome(test) }}, {{ ago(result(test)!.at) }}. <em>measured</em>

@@ -12,6 +12,7 @@ import FamilyList from "./FamilyList.vue";
 import OccasionForm from "./OccasionForm.vue";
 import SchoolList from "./SchoolList.vue";
 import { useToday } from "./today";
+import { kindOf } from "@/parts/figures";
 
 const { head } = defineProps<{ head: Head; questions: Questions }>();
 const today = useToday();
@@ -49,8 +50,8 @@ const stopped = computed(() =>
         <p class="quiet small">
           Hair weighs about {{ Math.round(asks.data.value.mass.value) }} g, likely
           {{ Math.round(asks.data.value.mass.low) }} to {{ Math.round(asks.data.value.mass.high) }}
-          <em>{{ asks.data.value.mass.kind }}</em>.
-          <RouterLink :to="`/heads/${head.id}/tests`">Little tests narrow it.</RouterLink>
+          <em>{{ kindOf(asks.data.value.mass) }}</em>.
+          <RouterLink :to="`/heads/${head.id}/tests`">Quick hair tests narrow it.</RouterLink>
         </p>
         <p>
           <RouterLink :to="{ path: '/formulas', query: { head: String(head.id) } }"
@@ -60,7 +61,7 @@ const stopped = computed(() =>
         <FamilyList :families="asks.data.value.families" />
       </section>
       <section class="more" aria-label="Schools">
-        <h2>Where makers disagree</h2>
+        <h2>Where opinions differ</h2>
         <SchoolList :asks="asks.data.value" :head="head.id" />
       </section>
     </template>

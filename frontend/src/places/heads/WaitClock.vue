@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** A wait that a little test asks for: started by a press, counted down, with a sound at its end. */
+/** A wait that a quick hair test asks for: started by a press, counted down, with a sound at its end. */
 import Button from "primevue/button";
 import { computed, onUnmounted, ref } from "vue";
 import { chime } from "@/parts/chime";

@@ -43,15 +43,21 @@ const fit = computed(() => asks.data.value?.families.find((one) => one.family ==
 const cleans = computed(() => fit.value?.cleans ?? true);
 const usual = computed(() =>
   fit.value
-    ? `Worked out: ${said(round(fit.value.scalp.grams.value))} g on the scalp, ` +
-      `${said(round(fit.value.lengths.grams.value))} g on the lengths. Left empty: not known.`
+    ? `We reckon ${said(round(fit.value.scalp.grams.value))} g on the scalp, ` +
+      `${said(round(fit.value.lengths.grams.value))} g on the lengths. Leave it empty if you do not know.`
     : undefined,
 );
 const strong = computed(() =>
   fit.value?.strength && fit.value.strength.value > 0
-    ? `1 as usual. Right today would be about ${said(round(fit.value.strength.value))}.`
-    : "1 as usual, 0.5 half as strong.",
+    ? `Right today would be about ${said(round(fit.value.strength.value))} times the usual.`
+    : "Weak is half the usual, strong is twice.",
 );
+
+const STRENGTHS = [
+  { value: "0.5", label: "weak" },
+  { value: "1", label: "usual" },
+  { value: "2", label: "strong" },
+];
 
 async function store(): Promise<void> {
   const body = {
@@ -66,7 +72,7 @@ async function store(): Promise<void> {
   const kept = await keep.mutateAsync({ id: head.id, body }).catch(() => null);
   if (!kept) return;
   const entry = { id: head.id, kind: "washes" as const, entry: kept.id };
-  tell("Kept, and taken into account.", () => takeOut.mutateAsync(entry), "Take it back");
+  tell("Saved, and learnt from.", () => takeOut.mutateAsync(entry));
   emit("done");
 }
 </script>
@@ -96,15 +102,12 @@ async function store(): Promise<void> {
         aria-label="Measure"
       />
     </TextField>
-    <TextField
-      v-if="cleans"
-      v-model="entered.strength"
-      label="How strong, times the usual"
-      decimal
-      short
-      :error="errors['strength']"
-      :hint="strong"
-    />
+    <div v-if="cleans">
+      <p class="ask">How strong?</p>
+      <ChoiceRow v-model="entered.strength" label="How strong?" :choices="STRENGTHS" />
+      <p v-if="errors['strength']" class="trouble" role="alert">{{ errors["strength"] }}</p>
+      <p v-else class="quiet small">{{ strong }}</p>
+    </div>
     <PickField
       v-model="entered.occasion"
       label="What for"
@@ -138,8 +141,8 @@ async function store(): Promise<void> {
       {{ errors["answer"] ?? trouble }}
     </p>
     <div class="row whole">
-      <Button type="submit" label="Keep this wash" :disabled="keep.isPending.value" />
-      <Button type="button" label="Leave it" variant="text" @click="emit('done')" />
+      <Button type="submit" label="Save" :disabled="keep.isPending.value" />
+      <Button type="button" label="Cancel" variant="text" @click="emit('done')" />
     </div>
   </form>
 </template>

@@ -30,7 +30,6 @@ function went(wash: Wash, answer: string): void {
     "Taken into account.",
     () => say(answer === before ? null : answer),
     () => say(before),
-    "Take it back",
   );
 }
 
@@ -38,10 +37,9 @@ function counts(wash: Wash): void {
   const set = (on: boolean) =>
     change.mutateAsync({ id: head.id, wash: wash.id, body: { counts: on } });
   void tellOf(
-    wash.counts ? "Left out of what is learnt." : "It counts again.",
+    wash.counts ? "Not learnt from." : "Learnt from again.",
     () => set(!wash.counts),
     () => set(wash.counts),
-    "Take it back",
   );
 }
 
@@ -54,7 +52,7 @@ function drop(wash: Wash): void {
   );
 }
 
-useShortcuts([{ key: "n", does: "Put down a wash", run: () => (adding.value = true) }]);
+useShortcuts([{ key: "n", does: "Record a wash", run: () => (adding.value = true) }]);
 </script>
 
 <template>
@@ -62,7 +60,7 @@ useShortcuts([{ key: "n", does: "Put down a wash", run: () => (adding.value = tr
     <section aria-label="Washes" class="list">
       <div class="over">
         <h2>Washes</h2>
-        <Button v-if="!adding" label="Put down a wash" @click="adding = true" />
+        <Button v-if="!adding" label="Record a wash" @click="adding = true" />
       </div>
       <WashForm v-if="adding" :head="head" :questions="questions" @done="adding = false" />
       <p v-if="head.washes.length === 0" class="quiet">
@@ -93,9 +91,9 @@ useShortcuts([{ key: "n", does: "Put down a wash", run: () => (adding.value = tr
           <p v-if="wash.learnt" class="quiet small">{{ wash.learnt }}</p>
           <p class="row acts">
             <button v-if="wash.judged" type="button" class="act" @click="counts(wash)">
-              {{ wash.counts ? "Leave it out of what is learnt" : "Let it count" }}
+              {{ wash.counts ? "Don’t learn from this one" : "Learn from this one" }}
             </button>
-            <button type="button" class="act" @click="drop(wash)">Take it out</button>
+            <button type="button" class="act" @click="drop(wash)">Remove</button>
           </p>
         </li>
       </ul>

@@ -5,6 +5,7 @@ import type { ZoneAsk } from "@/api/client";
 import { ph, said } from "@/parts/ph";
 import LiftScale from "@/parts/LiftScale.vue";
 import { spanOf } from "./words";
+import { kindOf } from "@/parts/figures";
 
 const { zone } = defineProps<{ zone: ZoneAsk }>();
 const name = computed(() => (zone.zone === "scalp" ? "Scalp and roots" : "Lengths"));
@@ -16,7 +17,7 @@ const rest = computed(() => zone.says.split(":")[1] ?? "");
     <p class="quiet small">{{ name }}</p>
     <h3>{{ zone.grade }}</h3>
     <p>
-      {{ rest.trim().replace(/^l/, "L") }}. <em class="quiet">{{ zone.lift.kind }}</em>
+      {{ rest.trim().replace(/^w/, "W") }}. <em class="quiet">{{ kindOf(zone.lift) }}</em>
     </p>
     <LiftScale :lift="zone.lift" />
     <p>
@@ -27,9 +28,9 @@ const rest = computed(() => zone.says.split(":")[1] ?? "");
       <summary>Why?</summary>
       <p>
         About {{ said(zone.oil.value) }} g of oil and build-up is there, likely
-        {{ said(zone.oil.low) }} to {{ said(zone.oil.high) }} g (<em>{{ zone.oil.kind }}</em
-        >); that leaves some {{ said(zone.leave.low) }} to {{ said(zone.leave.high) }} g. It bears
-        pH {{ ph(zone.ph.low) }} to {{ ph(zone.ph.high) }} (<em>{{ zone.ph.kind }}</em
+        {{ said(zone.oil.low) }} to {{ said(zone.oil.high) }} g (<em>{{ kindOf(zone.oil) }}</em
+        >); that leaves some {{ said(zone.leave.low) }} to {{ said(zone.leave.high) }} g. Safe from
+        pH {{ ph(zone.ph.low) }} to {{ ph(zone.ph.high) }} (<em>{{ kindOf(zone.ph) }}</em
         >).
       </p>
       <ul>

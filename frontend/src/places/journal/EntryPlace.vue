@@ -17,6 +17,7 @@ import FeelForm from "./FeelForm.vue";
 import PutRight from "./PutRight.vue";
 import ReadingForm from "./ReadingForm.vue";
 import { when } from "@/parts/when";
+import { kindOf } from "@/parts/figures";
 
 const { id } = defineProps<{ id: number }>();
 const router = useRouter();
@@ -71,7 +72,7 @@ useShortcuts([{ key: "n", does: "Mix this again", run: mixAgain }]);
             @click="router.push(`/journal/${id}/pour`)"
           />
           <Button label="Mix it again" :disabled="missing.length > 0" @click="mixAgain" />
-          <Button label="Take it out" variant="outlined" severity="danger" @click="takeOut" />
+          <Button label="Remove" variant="outlined" severity="danger" @click="takeOut" />
         </div>
       </header>
       <p v-for="thing in missing" :key="thing.name" class="missing">
@@ -104,12 +105,12 @@ useShortcuts([{ key: "n", does: "Mix this again", run: mixAgain }]);
           <p>
             Predicted <strong>pH {{ ph(entry.rinse.predicted.value) }}</strong
             >, likely {{ range(entry.rinse.predicted) }}
-            <em class="quiet">{{ entry.rinse.predicted.kind }}</em>
+            <em class="quiet">{{ kindOf(entry.rinse.predicted) }}</em>
           </p>
           <p v-if="entry.reading">
             Read <strong>pH {{ ph(entry.reading.value) }}</strong
             >, somewhere from {{ entry.reading.low.toFixed(2) }} to
-            {{ entry.reading.high.toFixed(2) }} <em class="quiet">{{ entry.reading.kind }}</em>
+            {{ entry.reading.high.toFixed(2) }} <em class="quiet">{{ kindOf(entry.reading) }}</em>
           </p>
           <p v-if="entry.comparison" :class="['comparison', entry.agreement]">
             {{ entry.comparison }}

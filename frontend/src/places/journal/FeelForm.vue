@@ -50,7 +50,7 @@ watch(feel, (now) => keep({ feel: now }));
       />
     </div>
     <p class="quiet small" role="status">
-      {{ trouble || (change.isPending.value ? "Keeping it…" : "Kept as you go.") }}
+      {{ trouble || (change.isPending.value ? "Saving…" : "Saved as you go.") }}
     </p>
   </div>
 </template>

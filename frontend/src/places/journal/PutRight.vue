@@ -10,6 +10,7 @@ import PhStrip from "@/parts/PhStrip.vue";
 import PickField from "@/parts/PickField.vue";
 import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
+import { kindOf } from "@/parts/figures";
 
 const { entry } = defineProps<{ entry: Entry }>();
 const vessels = useVessels();
@@ -75,7 +76,7 @@ function ask(): void {
             <span>
               pH {{ ph(way.ph.value) }}
               <span class="quiet"
-                >likely {{ range(way.ph) }} <em>{{ way.ph.kind }}</em></span
+                >likely {{ range(way.ph) }} <em>{{ kindOf(way.ph) }}</em></span
               >
             </span>
             <PhStrip :predicted="way.ph" />

@@ -9,6 +9,7 @@ import NextReadings from "./NextReadings.vue";
 import PhRail from "@/parts/PhRail.vue";
 import StopGate from "@/parts/StopGate.vue";
 import SpoonLine from "./SpoonLine.vue";
+import { kindOf } from "@/parts/figures";
 
 const { mix, ways, choices, busy, trouble } = defineProps<{
   mix: Mix;
@@ -57,7 +58,7 @@ const mostly = computed(() => mix.doubts[0]);
           <span class="unit">pH</span> <span class="big">{{ ph(mix.ph.value) }}</span>
         </p>
         <p>
-          likely {{ range(mix.ph) }} <span class="kind">{{ mix.ph.kind }}</span>
+          likely {{ range(mix.ph) }} <span class="kind">{{ kindOf(mix.ph) }}</span>
         </p>
         <p :class="['headline', tone]">{{ mix.headline }}</p>
       </div>
@@ -86,7 +87,7 @@ const mostly = computed(() => mix.doubts[0]);
       <NextReadings :next="ways.next" :now="mix.ph.high - mix.ph.low" />
     </details>
     <details class="why">
-      <summary>How well does it hold its pH?</summary>
+      <summary>How easily does the pH drift? It {{ mix.drift }}.</summary>
       <p>
         It takes <strong>{{ said(mix.buffer.value) }} mmol</strong> of alkali to move a litre of it
         by one unit of pH, likely {{ said(mix.buffer.low) }} to {{ said(mix.buffer.high) }}. All the

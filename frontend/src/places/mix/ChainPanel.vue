@@ -14,6 +14,7 @@ import PhStrip from "@/parts/PhStrip.vue";
 import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
 import { plain, poured, pourOver, rinseOf } from "./chain";
+import { kindOf } from "@/parts/figures";
 
 const { ask, mix, atHand } = defineProps<{ ask: MixAsk; mix: Mix; atHand: Supply[] }>();
 
@@ -83,7 +84,7 @@ const after = computed(() => data.value?.after ?? []);
         <span class="wet">
           wet hair: <strong>pH {{ ph(one.ph.value) }}</strong>
           <span class="quiet small">
-            likely {{ range(one.ph) }} <em>{{ one.ph.kind }}</em></span
+            likely {{ range(one.ph) }} <em>{{ kindOf(one.ph) }}</em></span
           >
         </span>
         <PhStrip :predicted="one.ph" />
@@ -94,7 +95,7 @@ const after = computed(() => data.value?.after ?? []);
           :aria-label="`Take pour ${i + 1} out of the wash`"
           @click="poured.splice(i, 1)"
         >
-          Take it out
+          Remove
         </button>
       </li>
     </ol>

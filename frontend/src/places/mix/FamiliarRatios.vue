@@ -3,6 +3,7 @@
 import type { Mix } from "@/api/client";
 import { ph, range, said } from "@/parts/ph";
 import PhStrip from "@/parts/PhStrip.vue";
+import { kindOf } from "@/parts/figures";
 
 defineProps<{ familiar: Mix["familiar"] }>();
 const WORD = { stop: "do not use", warning: "take care" } as const;
@@ -25,7 +26,7 @@ const WORD = { stop: "do not use", warning: "take care" } as const;
         <td>
           <strong>pH {{ ph(row.ph.value) }}</strong>
           <span class="quiet"
-            >, likely {{ range(row.ph) }} <em>{{ row.ph.kind }}</em></span
+            >, likely {{ range(row.ph) }} <em>{{ kindOf(row.ph) }}</em></span
           >
           <span v-if="row.gravest" :class="['word', row.gravest]"> · {{ WORD[row.gravest] }}</span>
           <span v-if="row.undissolved > 0" class="quiet">

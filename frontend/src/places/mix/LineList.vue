@@ -35,7 +35,7 @@ const stuffOf = (line: Line) => known.find((one) => one.key === line.stuff);
     </ol>
     <p v-if="errors['lines']" class="error" role="alert">{{ errors["lines"] }}</p>
     <SupplyPicker
-      label="Put more in"
+      label="Add an ingredient"
       placeholder="Put in… nettle, soda, lemon"
       class="add"
       @choose="lines.push(lineOf($event))"

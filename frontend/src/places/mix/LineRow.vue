@@ -22,8 +22,8 @@ const line = defineModel<Line>({ required: true });
 const emit = defineEmits<{ how: [how: Line["how"]]; move: [by: number]; remove: [] }>();
 
 const HOWS: { key: Line["how"]; name: string }[] = [
-  { key: "fill", name: "fills it" },
-  { key: "solve", name: "worked out" },
+  { key: "fill", name: "tops up the jug" },
+  { key: "solve", name: "we work it out" },
 ];
 const id = useId();
 const called = computed(() => stuff?.name ?? "what goes in");

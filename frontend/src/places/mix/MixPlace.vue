@@ -122,9 +122,7 @@ async function pour(stops: string[]): Promise<void> {
 const side = useTemplateRef("side");
 const chained = ref(false);
 
-useShortcuts([
-  { key: "n", does: "Put something on the shelf", run: () => void router.push("/shelf?new=lot") },
-]);
+useShortcuts([{ key: "n", does: "Add something", run: () => void router.push("/shelf?new=lot") }]);
 </script>
 
 <template>
@@ -146,7 +144,7 @@ useShortcuts([
     <template v-else>
       <p v-if="guessed" class="guessed">
         This is anybody’s tap and vinegar, so the range is wide.
-        <RouterLink to="/shelf">Put yours on the shelf</RouterLink> and it narrows.
+        <RouterLink to="/shelf">Add yours</RouterLink> and it narrows.
       </p>
       <div class="mix beside">
         <div class="worktop">
@@ -221,7 +219,7 @@ useShortcuts([
         class="below"
         @toggle="chained = ($event.target as HTMLDetailsElement).open"
       >
-        <summary><h2>Over the head, one after another</h2></summary>
+        <summary><h2>Several pours in a row</h2></summary>
         <ChainPanel v-if="chained" :ask="settled" :mix="last" :at-hand="atHand.data.value" />
       </details>
     </template>

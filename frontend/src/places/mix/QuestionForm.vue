@@ -127,7 +127,7 @@ function take(): void {
         :error="errors['minutes']"
       />
       <label v-if="question.use === 'rinsed_out'" class="last">
-        <input v-model="question.last" type="checkbox" /> nothing comes after it
+        <input v-model="question.last" type="checkbox" /> this is the last step
       </label>
     </div>
   </form>

@@ -4,11 +4,12 @@ import type { Mix, Route } from "@/api/client";
 import { ph, range, said } from "@/parts/ph";
 import PhStrip from "@/parts/PhStrip.vue";
 import SpoonLine from "./SpoonLine.vue";
+import { kindOf } from "@/parts/figures";
 
 defineProps<{ routes: Route[]; currency: Mix["currency"] }>();
 defineEmits<{ take: [route: Route]; spoon: [route: Route] }>();
 
-const CALLED = { dilute: "Dilute", buffer: "Buffer", swap: "Swap" } as const;
+const CALLED = { dilute: "Dilute", buffer: "Buffer", swap: "Substitute" } as const;
 const GRAVE = { stop: "Stop: see why before you pour it", warning: "Take care" } as const;
 </script>
 
@@ -21,7 +22,7 @@ const GRAVE = { stop: "Stop: see why before you pour it", warning: "Take care" }
         <p class="figure">
           pH <strong>{{ ph(route.ph.value) }}</strong>
           <span class="quiet"
-            >likely {{ range(route.ph) }} <em>{{ route.ph.kind }}</em></span
+            >likely {{ range(route.ph) }} <em>{{ kindOf(route.ph) }}</em></span
           >
         </p>
         <PhStrip :predicted="route.ph" />
@@ -55,10 +56,10 @@ const GRAVE = { stop: "Stop: see why before you pour it", warning: "Take care" }
         <button
           type="button"
           class="act"
-          :aria-label="`Put it on the worktop: ${CALLED[route.way].toLowerCase()}`"
+          :aria-label="`Use this: ${CALLED[route.way].toLowerCase()}`"
           @click="$emit('take', route)"
         >
-          Put it on the worktop
+          Use this
         </button>
       </template>
       <p class="quiet">{{ route.why }}</p>

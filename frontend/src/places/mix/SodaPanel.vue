@@ -3,6 +3,7 @@
 import type { Mix } from "@/api/client";
 import { ph, range, said } from "@/parts/ph";
 import PhStrip from "@/parts/PhStrip.vue";
+import { kindOf } from "@/parts/figures";
 
 defineProps<{ soda: NonNullable<Mix["soda"]> }>();
 </script>
@@ -24,7 +25,7 @@ defineProps<{ soda: NonNullable<Mix["soda"]> }>();
           <td>
             <strong>pH {{ ph(figure.value) }}</strong>
             <span class="quiet"
-              >, likely {{ range(figure) }} <em>{{ figure.kind }}</em></span
+              >, likely {{ range(figure) }} <em>{{ kindOf(figure) }}</em></span
             >
           </td>
           <td class="drawn"><PhStrip :predicted="figure" /></td>
@@ -33,7 +34,8 @@ defineProps<{ soda: NonNullable<Mix["soda"]> }>();
     </table>
     <p>
       {{ said(soda.percent) }} g in 100 mL; {{ said(soda.cap) }} g is the most
-      <em class="quiet">custom</em>. One or two minutes, {{ said(soda.minutes) }} at the very most.
+      <em class="quiet">rule of thumb</em>. One or two minutes, {{ said(soda.minutes) }} at the very
+      most.
     </p>
   </section>
 </template>

@@ -2,6 +2,7 @@
 /** The nearest that the household's own spoons make, and the pH that comes of it. */
 import type { SpoonVersion } from "@/api/client";
 import { ph, range } from "@/parts/ph";
+import { kindOf } from "@/parts/figures";
 
 defineProps<{ version: SpoonVersion }>();
 defineEmits<{ take: [] }>();
@@ -14,9 +15,10 @@ defineEmits<{ take: [] }>();
       {{ version.spoonfuls.map((one) => `${one.words} of ${one.name}`).join(", ") }}.
     </p>
     <p class="quiet">
-      pH {{ ph(version.ph.value) }}, likely {{ range(version.ph) }} <em>{{ version.ph.kind }}</em>
+      pH {{ ph(version.ph.value) }}, likely {{ range(version.ph) }}
+      <em>{{ kindOf(version.ph) }}</em>
     </p>
-    <button type="button" class="act" @click="$emit('take')">Measure it so</button>
+    <button type="button" class="act" @click="$emit('take')">Use spoons</button>
   </div>
 </template>
 

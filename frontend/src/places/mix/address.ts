@@ -14,7 +14,7 @@ export interface Question {
   /** Empty where nothing is aimed for. */
   aim: string;
   use: MixAsk["use"];
-  /** Whether nothing comes after it. */
+  /** Whether this is the last step. */
   last: boolean;
   minutes: string;
 }

@@ -10,6 +10,7 @@ import PickField from "@/parts/PickField.vue";
 import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
 import EntryForm from "./EntryForm.vue";
+import { kindOf } from "@/parts/figures";
 
 const { instrument } = defineProps<{ instrument: Instrument }>();
 const emit = defineEmits<{ done: [] }>();
@@ -113,7 +114,7 @@ async function store(): Promise<void> {
       <p v-if="chosen(one)" class="whole small quiet">
         {{ chosen(one)!.make }} It stands {{ chosen(one)!.stands }}. pH
         {{ chosen(one)!.ph.value.toFixed(2) }}, likely {{ ph(chosen(one)!.ph.low) }} to
-        {{ ph(chosen(one)!.ph.high) }} <em>{{ chosen(one)!.ph.kind }}</em>
+        {{ ph(chosen(one)!.ph.high) }} <em>{{ kindOf(chosen(one)!.ph) }}</em>
       </p>
     </template>
     <p v-if="errors['points']" class="whole error" role="alert">{{ errors["points"] }}</p>

@@ -21,7 +21,7 @@ onMounted(() => form.value?.querySelector<HTMLElement>("input, [role=combobox]")
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <div class="row">
       <Button type="submit" :label="label" :disabled="saving" />
-      <Button type="button" label="Leave it" variant="text" @click="$emit('cancel')" />
+      <Button type="button" label="Cancel" variant="text" @click="$emit('cancel')" />
     </div>
   </form>
 </template>

@@ -2,6 +2,7 @@
 /** A figure with its name, its range and its kind. */
 import type { Figure } from "@/api/client";
 import { said } from "@/parts/ph";
+import { kindOf } from "@/parts/figures";
 
 defineProps<{ name?: string; figure: Figure }>();
 </script>
@@ -10,7 +11,7 @@ defineProps<{ name?: string; figure: Figure }>();
   <span>
     {{ name ? `${name} ` : "" }}{{ said(figure.value) }} {{ figure.unit }}
     <span class="quiet">
-      · likely {{ said(figure.low) }} to {{ said(figure.high) }} <em>{{ figure.kind }}</em>
+      · likely {{ said(figure.low) }} to {{ said(figure.high) }} <em>{{ kindOf(figure) }}</em>
     </span>
   </span>
 </template>

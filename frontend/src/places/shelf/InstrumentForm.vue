@@ -19,7 +19,7 @@ const KINDS: { key: Instrument["kind"]; name: string }[] = [
 ];
 const LINKS: { key: Instrument["link"]; name: string; says: string }[] = [
   { key: "hand", name: "read by eye", says: "You type what it shows." },
-  { key: "simulated", name: "a stand-in, to try it out", says: "It plays itself." },
+  { key: "simulated", name: "pretend, to try it out", says: "It plays itself." },
   {
     key: "bridge",
     name: "bridged over TCP",
@@ -47,7 +47,7 @@ async function store(): Promise<void> {
 <template>
   <EntryForm
     :title="instrument ? `Change ${instrument.name}` : 'A new instrument'"
-    :label="instrument ? 'Keep the change' : 'Put it in the tray'"
+    :label="instrument ? 'Save' : 'Save'"
     :saving="save.isPending.value"
     :trouble="trouble"
     @save="store"

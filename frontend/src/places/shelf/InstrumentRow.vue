@@ -25,7 +25,7 @@ const play = usePlay();
 const calibrating = ref(false);
 
 const CALLED = { scale: "scale", meter: "pH meter", thermometer: "thermometer" } as const;
-const LINKED = { hand: "read by eye", simulated: "a stand-in", bridge: "bridged" } as const;
+const LINKED = { hand: "read by eye", simulated: "pretend", bridge: "bridged" } as const;
 const live = computed(() => lives.value.find((one) => one.id === instrument.id));
 const calibration = computed(() => instrument.calibration);
 
@@ -81,7 +81,7 @@ function takeBack(): void {
           {{ (calibration.slope * 100).toFixed(0) }} %, offset
           {{ calibration.offset.toFixed(0) }} mV, good to ± {{ calibration.reach.toFixed(2) }}
           <em class="quiet">computed</em>
-          <button type="button" class="act" @click="takeBack">Take it back</button>
+          <button type="button" class="act" @click="takeBack">Remove</button>
         </p>
         <p v-for="warning in calibration.warnings" :key="warning" class="warning">{{ warning }}</p>
       </template>

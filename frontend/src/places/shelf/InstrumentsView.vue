@@ -23,7 +23,7 @@ const { failed, loaded, again } = useWaiting(strips, instruments);
     <ShelfBoard
       id="strips"
       title="Packs of strips"
-      add="Put strips on the shelf"
+      add="Add strips"
       empty="None yet. With the blocks of your own pack a reading is picked off a drawn scale."
       :none="!strips.data.value?.length"
       :adding="adding === 'strips'"

@@ -80,7 +80,7 @@ async function store(): Promise<void> {
   <EntryForm
     v-else
     :title="lot ? `Change ${lot.name}` : 'A new bottle or bag'"
-    :label="lot ? 'Keep the change' : 'Put it on the shelf'"
+    :label="lot ? 'Save' : 'Save'"
     :saving="save.isPending.value"
     :trouble="trouble"
     @save="store"
@@ -107,7 +107,7 @@ async function store(): Promise<void> {
     />
     <TextField
       v-model="entered.size"
-      :label="`It held when bought, ${unit}`"
+      :label="`Bottle size, ${unit}`"
       decimal
       :error="errors['size']"
     />

@@ -41,7 +41,7 @@ useShortcuts([
     does: "Find something on the shelf",
     run: () => void nextTick(() => finder.value?.$el.focus()),
   },
-  { key: "n", does: "Put something on the shelf", run: () => (adding.value = true) },
+  { key: "n", does: "Add something", run: () => (adding.value = true) },
 ]);
 </script>
 
@@ -52,7 +52,7 @@ useShortcuts([
     id="lots"
     class="lots"
     title="Bottles and bags"
-    add="Put something on the shelf"
+    add="Add something"
     :empty="
       find
         ? `Nothing here is called “${find}”.`
@@ -80,8 +80,7 @@ useShortcuts([
     </template>
     <template #notice>
       <p v-if="page.noticed" class="quiet">
-        {{ page.noticed }} of {{ page.total }} {{ page.noticed === 1 ? "calls" : "call" }} for a
-        look: they come first.
+        {{ page.noticed }} {{ page.noticed === 1 ? "needs" : "need" }} attention, shown first.
       </p>
     </template>
     <LotRow

@@ -27,7 +27,7 @@ const { failed, loaded, again } = useWaiting(spoons, vessels, library);
     <ShelfBoard
       id="spoons"
       title="Spoons and scoops of your own"
-      add="Put a spoon on the shelf"
+      add="Add a spoon"
       empty="None yet. “My scoop of rhassoul is 11 g”: say it once, and every jug is poured in scoops."
       :none="!spoons.data.value?.length"
       :adding="adding === 'spoon'"
@@ -46,7 +46,7 @@ const { failed, loaded, again } = useWaiting(spoons, vessels, library);
     <ShelfBoard
       id="vessels"
       title="Vessels"
-      add="Put a vessel on the shelf"
+      add="Add a vessel"
       empty="No vessel yet. Doses are said in yours once they stand here: “half the squeeze bottle”."
       :none="!vessels.data.value?.length"
       :adding="adding === 'vessel'"

@@ -55,7 +55,7 @@ function takeBack(id: number): void {
           :aria-label="`Take back the reading of ${when(one.made_at)}`"
           @click="takeBack(one.id)"
         >
-          Take it back
+          Remove
         </button>
       </li>
     </ul>

@@ -3,6 +3,7 @@
 import type { Figure } from "@/api/client";
 import { ph, range } from "@/parts/ph";
 import PhStrip from "@/parts/PhStrip.vue";
+import { kindOf } from "@/parts/figures";
 
 defineProps<{ figure: Figure }>();
 </script>
@@ -12,7 +13,7 @@ defineProps<{ figure: Figure }>();
     <span>
       pH {{ ph(figure.value) }} by itself
       <span class="quiet">
-        · likely {{ range(figure) }} <em>{{ figure.kind }}</em>
+        · likely {{ range(figure) }} <em>{{ kindOf(figure) }}</em>
       </span>
     </span>
     <PhStrip :predicted="figure" />

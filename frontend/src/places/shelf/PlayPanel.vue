@@ -39,7 +39,7 @@ async function act(body: Played, words?: string): Promise<void> {
       Tare
     </button>
     <button type="button" class="act" @click="act({ plug: 'out' }, 'Its plug is out.')">
-      Pull its plug
+      Disconnect
     </button>
     <button type="button" class="act" @click="act({ plug: 'frozen' }, 'It sends nothing new.')">
       Freeze it

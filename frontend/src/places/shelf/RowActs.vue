@@ -12,7 +12,7 @@ defineEmits<{ change: [] }>();
 function takeOff(): void {
   const { id, name } = thing;
   void tellOf(
-    `${name} is off the shelf.`,
+    `${name} is removed.`,
     () => remove(id),
     () => restore(id),
   );
@@ -23,12 +23,7 @@ function takeOff(): void {
   <button type="button" class="act" :aria-label="`Change ${thing.name}`" @click="$emit('change')">
     Change
   </button>
-  <button
-    type="button"
-    class="act"
-    :aria-label="`Take off the shelf: ${thing.name}`"
-    @click="takeOff"
-  >
-    Take off the shelf
+  <button type="button" class="act" :aria-label="`Remove ${thing.name}`" @click="takeOff">
+    Remove
   </button>
 </template>

@@ -33,7 +33,7 @@ async function store(): Promise<void> {
 <template>
   <EntryForm
     :title="spoon ? `Change ${spoon.name}` : 'A new spoon or scoop'"
-    :label="spoon ? 'Keep the change' : 'Put it on the shelf'"
+    :label="spoon ? 'Save' : 'Save'"
     :saving="save.isPending.value"
     :trouble="trouble"
     @save="store"

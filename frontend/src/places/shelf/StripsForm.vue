@@ -27,7 +27,7 @@ async function store(): Promise<void> {
 <template>
   <EntryForm
     :title="strips ? `Change ${strips.name}` : 'A new pack of strips'"
-    :label="strips ? 'Keep the change' : 'Put it on the shelf'"
+    :label="strips ? 'Save' : 'Save'"
     :saving="save.isPending.value"
     :trouble="trouble"
     @save="store"

@@ -98,7 +98,7 @@ const stepError = (i: number) =>
           :aria-label="`Take step ${i + 1} out`"
           @click="steps.splice(i, 1)"
         >
-          Take it out
+          Remove
         </button>
       </li>
     </ol>
@@ -116,7 +116,7 @@ const stepError = (i: number) =>
       <Button
         type="button"
         class="now"
-        label="Keep it as today’s figures"
+        label="Save as today’s figures"
         :disabled="titrate.isPending.value"
         @click="work(true)"
       />

@@ -29,7 +29,7 @@ async function store(): Promise<void> {
 <template>
   <EntryForm
     :title="vessel ? `Change ${vessel.name}` : 'A new vessel'"
-    :label="vessel ? 'Keep the change' : 'Put it on the shelf'"
+    :label="vessel ? 'Save' : 'Save'"
     :saving="save.isPending.value"
     :trouble="trouble"
     @save="store"

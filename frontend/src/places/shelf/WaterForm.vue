@@ -45,7 +45,7 @@ async function store(): Promise<void> {
 <template>
   <EntryForm
     :title="water ? `Change ${water.name}` : 'A new water'"
-    :label="water ? 'Keep the change' : 'Put it on the shelf'"
+    :label="water ? 'Save' : 'Save'"
     :saving="save.isPending.value"
     :trouble="trouble"
     @save="store"

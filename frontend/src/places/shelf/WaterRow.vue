@@ -76,7 +76,7 @@ function takeAway(id: number, on: string): void {
           :aria-label="`Take away the figures of ${profile.on}`"
           @click="takeAway(profile.id, dayOf(profile.on))"
         >
-          Take them away
+          Remove them
         </button>
       </li>
     </ul>

@@ -14,7 +14,7 @@ const waters = useWaters();
 const adding = ref(false);
 const { failed, loaded, again } = useWaiting(kinds, waters);
 
-useShortcuts([{ key: "n", does: "Put a water on the shelf", run: () => (adding.value = true) }]);
+useShortcuts([{ key: "n", does: "Add a water", run: () => (adding.value = true) }]);
 </script>
 
 <template>
@@ -23,7 +23,7 @@ useShortcuts([{ key: "n", does: "Put a water on the shelf", run: () => (adding.v
     v-else
     id="waters"
     title="Waters"
-    add="Put a water on the shelf"
+    add="Add a water"
     empty="No water yet. Start with your tap: soft or hard is enough to know."
     :none="!waters.data.value?.length"
     :adding="adding"

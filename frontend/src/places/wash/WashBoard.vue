@@ -114,7 +114,7 @@ async function keep(): Promise<void> {
         </p>
         <p v-else-if="along(i)" class="after">
           <span v-if="along(i)!.scalp_lift && along(i)!.scalp_lift!.high >= SEEN">
-            lifts {{ percents(along(i)!.scalp_lift!) }} of what is on the scalp</span
+            washes out {{ percents(along(i)!.scalp_lift!) }} of what is on the scalp</span
           >
           <span v-if="along(i)!.put_back.value >= 0.05">
             puts {{ withRange(along(i)!.put_back) }}, of oil on</span
@@ -146,13 +146,13 @@ async function keep(): Promise<void> {
     <LoadState v-else-if="links.length && !found && !reading.error.value" />
     <section v-if="found && links.length" class="whole" aria-label="What the whole wash does">
       <p>
-        <strong class="grade">{{ found.grade }}</strong> In all it lifts
+        <strong class="grade">{{ found.grade }}</strong> In all it washes out
         {{ percents(found.scalp_lift) }} of the scalp’s oil and
         {{ found.lengths_lift.high < SEEN ? "hardly anything" : percents(found.lengths_lift) }}
         of what is on the lengths, and takes
         {{ roughly(found.minutes) }} minutes. {{ found.asked }} <em>computed</em>
       </p>
-      <LiftScale says="Lifts" :lift="found.scalp_lift" />
+      <LiftScale says="Washes out" :lift="found.scalp_lift" />
       <p v-if="found.ph" class="row">
         The hair ends at pH {{ ph(found.ph.value) }}, likely {{ range(found.ph) }}
         <PhStrip :predicted="found.ph" />
@@ -160,11 +160,7 @@ async function keep(): Promise<void> {
       <CautionList v-if="found.cautions.length" :cautions="found.cautions" />
     </section>
     <div class="row">
-      <Button
-        type="submit"
-        :label="wash ? 'Keep the change' : 'Keep this wash'"
-        :disabled="save.isPending.value"
-      />
+      <Button type="submit" :label="wash ? 'Save' : 'Save'" :disabled="save.isPending.value" />
       <button type="button" class="act" @click="$emit('close')">Close</button>
     </div>
   </form>

@@ -25,7 +25,7 @@ const chosen = computed(() => washes.data.value?.find((one) => one.id === open.v
 
 const takeAway = (one: WashChain) =>
   tellOf(
-    `“${one.name}” is taken away.`,
+    `“${one.name}” is removed.`,
     () => remove.mutateAsync(one.id),
     () => restore.mutateAsync(one.id),
   );
@@ -42,7 +42,7 @@ useShortcuts([{ key: "n", does: "A new wash", run: () => (open.value = "new") }]
     <template v-else>
       <p class="quiet">
         A wash is a sequence: oil on the ends, a cleanser on the scalp, plain water, a rinse through
-        the lengths. What is lifted, what is put back and the pH at the end depend on all of it.
+        the lengths. What is washed out, what is put back and the pH at the end depend on all of it.
       </p>
       <WashBoard
         v-if="open !== null"
@@ -67,7 +67,7 @@ useShortcuts([{ key: "n", does: "A new wash", run: () => (open.value = "new") }]
             One of its formulas is gone: open it and choose another.
           </p>
           <button type="button" class="act small" @click="takeAway(one)">
-            Take it away<span class="unseen">: {{ one.name }}</span>
+            Remove<span class="unseen">: {{ one.name }}</span>
           </button>
         </li>
       </ul>
