@@ -213,7 +213,7 @@ class HowItWent(BrowserTestCase):
         washes.get_by_role("button", name="right", exact=True).click()
         expect(washes).to_contain_text("it was right")
         washes.get_by_role("button", name="Don’t learn from this one").click()
-        expect(washes).to_contain_text("Left out of what is learnt")
+        expect(washes).to_contain_text("Not learnt from")
         expect(model).to_contain_text("Nothing is known yet")
         self.page.get_by_role("button", name="Undo").click()
         expect(model).to_contain_text("From 1 wash;")

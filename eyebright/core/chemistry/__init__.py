@@ -11,12 +11,12 @@ from .water_report import ReportError, ReportRow, read_report
 
 __all__ = [
     "AIR_CO2",
+    "LADDER",
+    "LN10",
     "ChemistryError",
     "Contribution",
     "Equilibrium",
     "EquilibriumMany",
-    "LADDER",
-    "LN10",
     "MeterReading",
     "Part",
     "Profile",

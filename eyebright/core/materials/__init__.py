@@ -5,11 +5,11 @@ from .finding import find_materials, folded, holds, names_of
 from .library import MaterialError, kinds, library, material, material_from_row, rows
 from .material import Liquor, Material, Salt, Slurry, acidic
 from .measures import (
+    METRIC,
     Amount,
     Kit,
-    METRIC,
-    MeasureError,
     Measured,
+    MeasureError,
     MeasuringJug,
     OwnSpoon,
     OwnVessel,
@@ -24,11 +24,11 @@ from .stock import notices
 from .supplies import Lot, Supply, WaterLot, unit_of
 
 __all__ = [
+    "METRIC",
     "Amount",
     "Kit",
     "Liquor",
     "Lot",
-    "METRIC",
     "Material",
     "MaterialError",
     "MeasureError",

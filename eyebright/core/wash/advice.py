@@ -20,12 +20,12 @@ POUR_LEAST, POUR_MOST = 100.0, 3000.0
 
 PARTS = {
     "none": 0.0,
-    "a tenth": 0.1,
-    "a quarter": 0.25,
-    "a third": 1 / 3,
-    "half": 0.5,
-    "two thirds": 2 / 3,
-    "three quarters": 0.75,
+    "about a tenth": 0.1,
+    "about a quarter": 0.25,
+    "about a third": 1 / 3,
+    "about half": 0.5,
+    "about two thirds": 2 / 3,
+    "about three quarters": 0.75,
     "nearly all": 0.92,
 }
 COUNTS = dict(enumerate(["two", "three", "four", "five", "six", "seven", "eight", "nine", "ten"], start=2))
@@ -130,7 +130,7 @@ def _zone(aim: ZoneNeed, oil: Array, days: float, facts: Mapping[str, Any]) -> Z
     word = grade(middle)
     # nobody washes to a hundredth
     near, far = (round(each * 20.0) * 5 for each in (low, high))
-    says = f"{word}: wash out about {_part(middle)} of {what}, {near} to {far} %"
+    says = f"{word}: wash out {_part(middle)} of {what}, {near} to {far} %"
     return ZoneAdvice(
         zone=aim.zone,
         oil=figure(oil, "g"),

@@ -99,6 +99,7 @@ useShortcuts(
   color: var(--stem);
   font: inherit;
   font-size: 0.875rem;
+  text-decoration: none;
   cursor: pointer;
 }
 
@@ -106,7 +107,7 @@ useShortcuts(
   font-weight: 700;
 }
 
-.foot a,
+.foot a[aria-current],
 .foot a:hover,
 .foot button:hover {
   color: var(--vein);

@@ -41,7 +41,9 @@ useShortcuts([{ key: "r", does: "Take a reading into the field you are in", run:
         <span v-if="one.reach !== null" class="quiet small">± {{ one.reach.toFixed(2) }}</span>
         <span v-if="one.state === 'moving'" class="small">moving</span>
       </template>
-      <span v-else :class="[one.state === 'resting' ? 'quiet' : 'trouble', 'small']">{{ one.says }}</span>
+      <span v-else :class="[one.state === 'resting' ? 'quiet' : 'trouble', 'small']">{{
+        one.says
+      }}</span>
     </RouterLink>
     <button v-if="lives.length" type="button" class="act" @mousedown.prevent @click="takeReading">
       Take a reading <kbd>r</kbd>

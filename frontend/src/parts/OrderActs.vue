@@ -12,7 +12,7 @@ defineEmits<{ move: [by: number]; remove: [] }>();
 </script>
 
 <template>
-  <span class="acts">
+  <span class="order">
     <slot />
     <button type="button" :disabled="place === 0" :aria-label="earlier" @click="$emit('move', -1)">
       ↑

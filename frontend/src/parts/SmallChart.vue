@@ -1,18 +1,10 @@
 <script setup lang="ts">
 /** One small line over time, its levels in words. The words beside it say the same without seeing. */
-import {
-  CategoryScale,
-  Chart,
-  LinearScale,
-  LineController,
-  LineElement,
-  PointElement,
-  Tooltip,
-} from "chart.js";
+import { Chart, LinearScale, LineController, LineElement, PointElement, Tooltip } from "chart.js";
 import { computed, onMounted, onUnmounted, useTemplateRef, watch } from "vue";
 import { theme } from "@/app/theme";
 
-Chart.register(CategoryScale, LinearScale, LineController, LineElement, PointElement, Tooltip);
+Chart.register(LinearScale, LineController, LineElement, PointElement, Tooltip);
 
 const { name, at, values, words } = defineProps<{
   name: string;
@@ -41,15 +33,14 @@ function draw(): void {
   chart = new Chart(canvas.value, {
     type: "line",
     data: {
-      labels: at.map((iso) => month.format(new Date(iso))),
       datasets: [
         {
-          data: values,
+          data: values.map((y, i) => ({ x: Date.parse(at[i] ?? ""), y })),
           borderColor: token("--vein"),
           backgroundColor: token("--vein"),
           borderWidth: 1.6,
           pointRadius: values.length > 40 ? 0 : 2.5,
-          tension: 0.25,
+          stepped: true,
         },
       ],
     },
@@ -59,8 +50,17 @@ function draw(): void {
       maintainAspectRatio: false,
       scales: {
         x: {
+          type: "linear",
           grid: { display: false },
-          ticks: { color: token("--stem"), font, maxTicksLimit: 3, maxRotation: 0 },
+          min: Date.parse(at[0] ?? ""),
+          max: Date.parse(at.at(-1) ?? ""),
+          ticks: {
+            color: token("--stem"),
+            font,
+            maxTicksLimit: 4,
+            maxRotation: 0,
+            callback: (value) => month.format(new Date(value)),
+          },
         },
         y: {
           min: 0,
@@ -76,7 +76,10 @@ function draw(): void {
       },
       plugins: {
         tooltip: {
-          callbacks: { label: (item) => word(item.parsed.y) },
+          callbacks: {
+            title: (items) => items.map((item) => month.format(new Date(item.parsed.x ?? 0))),
+            label: (item) => word(item.parsed.y),
+          },
           bodyFont: font,
           titleFont: font,
         },

@@ -1,7 +1,7 @@
 """What comes of a formula: pH, cleansing, texture, drying balance, residue, scent, shelf life, cost."""
 
 from .assessment import ASSESS_DRAWS, Assessment, assess
-from .digest import Digest, DigestSubject, VERSION, digest_of, kept_digest
+from .digest import VERSION, Digest, DigestSubject, digest_of, kept_digest
 from .on_head import LEFT_IN
 from .scent import cap_for, scent_table
 from .shelf_life import shelf_life, shelf_life_rows
@@ -9,12 +9,12 @@ from .texture import Texture, grades, texture_table
 
 __all__ = [
     "ASSESS_DRAWS",
+    "LEFT_IN",
+    "VERSION",
     "Assessment",
     "Digest",
     "DigestSubject",
-    "LEFT_IN",
     "Texture",
-    "VERSION",
     "assess",
     "cap_for",
     "digest_of",

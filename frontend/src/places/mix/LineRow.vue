@@ -141,7 +141,7 @@ const takes = useTakesReading(
 <style scoped>
 li {
   display: grid;
-  grid-template-columns: 18px minmax(0, 1.25fr) minmax(56px, 0.55fr) minmax(0, 0.95fr) auto;
+  grid-template-columns: 18px minmax(0, 1fr) 92px minmax(0, 182px) auto;
   gap: 2px 8px;
   align-items: center;
 }
@@ -162,7 +162,7 @@ li {
   font-size: 0.9375rem;
 }
 
-.acts a {
+.order a {
   min-width: 24px;
   text-align: center;
   text-decoration: none;
