@@ -6,9 +6,10 @@ VENV := .venv
 RUN := $(VENV)/bin/python
 NPM := npm --prefix frontend
 S := .stamps
+CHECKS := check-types check-page-types check-page check-python check-migrations
 SOURCES := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend/index.html frontend/vite.config.ts
 
-.PHONY: help demo home instrument test dev bench screenshots api model lock format clean chromium check-node
+.PHONY: $(CHECKS) help demo home instrument test dev bench screenshots api model lock format clean chromium check-node
 help:
 	@echo "make demo         the demo household, on http://127.0.0.1:$(PORT)"
 	@echo "make test         everything a change is checked by"
@@ -82,12 +83,19 @@ dev: $(S)/development $(S)/packages
 
 test: export EYEBRIGHT_DATA = var/checks
 test: $(S)/development $(S)/page chromium
-	@echo "· lint";      $(VENV)/bin/ruff check --quiet . && $(VENV)/bin/ruff format --quiet --check .
-	@echo "· lint, front end";  $(NPM) run --silent lint
-	@echo "· types";     $(VENV)/bin/mypy
+	@$(MAKE) --no-print-directory --jobs 2 $(CHECKS)
+	@echo "· tests"; $(RUN) manage.py test tests --noinput --parallel 2
+
+check-python:
+	@echo "· lint";  $(VENV)/bin/ruff check --quiet . && $(VENV)/bin/ruff format --quiet --check .
+check-types:
+	@echo "· types"; $(VENV)/bin/mypy --no-error-summary
+check-page:
+	@echo "· lint, front end"; $(NPM) run --silent lint >/dev/null
+check-page-types:
 	@echo "· types, front end"; $(NPM) run --silent types
+check-migrations:
 	@echo "· migrations"; $(RUN) manage.py makemigrations --check --dry-run --verbosity 0
-	@echo "· tests";     $(RUN) manage.py test tests --noinput --parallel 2
 
 bench: export EYEBRIGHT_DATA = var/bench
 bench: $(S)/development $(S)/page chromium

@@ -110,7 +110,7 @@ def edit_to_kept(browser: Browser, address: str) -> tuple[float, float]:
     page = browser.new_context(viewport={"width": 1280, "height": 800}).new_page()
     page.goto(f"{address}/formulas")
     page.get_by_role("link", name="Lock-gate clay").click()
-    page.get_by_text("Kept", exact=True).wait_for()
+    page.get_by_text("Saved", exact=True).wait_for()
     page.wait_for_timeout(1500)
     times = sorted(_edit(page, str(100 + i)) for i in range(EDITS))
     page.context.close()
@@ -129,7 +129,7 @@ def _edit(page: Page, amount: str) -> float:
               field.value = amount;
               field.dispatchEvent(new Event("input", { bubbles: true }));
               const look = () => {
-                const kept = state.textContent.trim() === "Kept";
+                const kept = state.textContent.trim() === "Saved";
                 if (kept && document.querySelector("#reading").textContent !== before)
                   requestAnimationFrame(() => done(performance.now() - from));
                 else if (performance.now() - from > most) fail(new Error("it was not kept"));

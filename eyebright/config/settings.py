@@ -107,5 +107,9 @@ LOGGING = {
     "handlers": {"console": {"class": "logging.StreamHandler"}},
     "root": {"handlers": ["console"], "level": "WARNING"},
     # A refusal is an answer, not an event; what broke is said by our own handler (problems.py), once.
-    "loggers": {"django.request": {"level": "CRITICAL"}, "django.security": {"level": "ERROR"}},
+    "loggers": {
+        "django.request": {"level": "CRITICAL"},
+        "django.security": {"level": "ERROR"},
+        "django.server": {"level": "INFO" if DEBUG else "ERROR"},
+    },
 }

@@ -10,7 +10,7 @@ from eyebright.heads.schemas.heads import HeadOut, KeptOut
 from eyebright.heads.services import find_head, today_of
 
 from .schemas.asks import AsksOut
-from .schemas.chains import WashAsk, WashChainIn, WashChainOut, WashReadingOut
+from .schemas.chains import WashAsk, WashAssessmentOut, WashChainIn, WashChainOut
 from .schemas.diary import WashChangeIn, WashIn
 from .schemas.over_time import DueOut, HistoryOut
 from .services import asking, chains, diary, over_time
@@ -35,8 +35,8 @@ def add_wash_chain(request: HttpRequest, entered: WashChainIn) -> Status[WashCha
     return Status(201, chains.save_chain(entered))
 
 
-@router.post("/chains/read", response=WashReadingOut, operation_id="read_wash_chain")
-def read_wash_chain(request: HttpRequest, asked: WashAsk) -> WashReadingOut:
+@router.post("/chains/read", response=WashAssessmentOut, operation_id="read_wash_chain")
+def read_wash_chain(request: HttpRequest, asked: WashAsk) -> WashAssessmentOut:
     """Work a chain of formulas out over a head. Nothing is kept."""
     return chains.read_chain(asked)
 

@@ -151,7 +151,7 @@ class DoneStepOut(Out):
     note: str
 
 
-class FormulaReadingOut(Out):
+class AssessmentOut(Out):
     """Everything that comes of a formula."""
 
     lines: list[WeighedLineOut]

@@ -11,7 +11,7 @@ from eyebright.config.wire import CautionOut, FigureOut, Out
 from eyebright.core.vocabulary import Bottle, Part, Phase, Place, Pot, Use
 from eyebright.shelf.schemas.lots import SupplyOut
 
-from .assessments import FormulaReadingOut
+from .assessments import AssessmentOut
 from .choices import KeyNameOut, MaybeForm
 
 MOST_LINES, MOST_STEPS, LONGEST = 60, 60, 200
@@ -102,7 +102,7 @@ class FormulaOut(Out):
     version: int
     changed_at: datetime
     formula: FormulaIn
-    reading: FormulaReadingOut | None
+    reading: AssessmentOut | None
     problems: list[LineProblemOut]
     stuff: list[SupplyOut]
     removed: bool

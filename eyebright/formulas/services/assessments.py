@@ -13,12 +13,12 @@ from eyebright.household.services.household import household, picked_schools
 from eyebright.shelf.models import Vessel
 
 from ..schemas.assessments import (
+    AssessmentOut,
     BalanceOut,
     CostOut,
     DoneStepOut,
     DrawnOut,
     FeltOut,
-    FormulaReadingOut,
     KeepsOut,
     LiftOut,
     ScentOut,
@@ -41,7 +41,7 @@ def the_vessel(pk: int | None) -> tuple[str, float] | None:
     return vessel.name, float(vessel.volume)
 
 
-def reading_of(
+def assessment_of(
     written: Written, bench: Workbench, vessel: tuple[str, float] | None = None
 ) -> Assessment | None:
     """The reading of what was written; None, and why beside its field, where there is none yet."""
@@ -56,14 +56,14 @@ def reading_of(
         return None
 
 
-def reading_out(reading: Assessment) -> FormulaReadingOut:
+def assessment_out(reading: Assessment) -> AssessmentOut:
     """A reading on the wire."""
     formula = reading.formula
     same: dict[str, Any] = {
         name: figure_out(getattr(reading, name))
         for name in ("yield_g", "yield_ml", "evaporated", "kept_back", "washes")
     }
-    return FormulaReadingOut(
+    return AssessmentOut(
         lines=[
             WeighedLineOut(
                 id=each.id, grams=figure_out(each.grams), share=each.share, phase=line.phase, form=line.form

@@ -4,7 +4,7 @@ from eyebright.config.problems import Problem
 from eyebright.core.formulas.change import compared
 
 from ..schemas.formulas import CompareOut, CompareRowOut, FormulaIn
-from .assessments import reading_of
+from .assessments import assessment_of
 from .formulas import find_formula, find_version
 from .workbench import as_core, core_bench, entered_of, keys_of
 
@@ -21,7 +21,7 @@ def compare(which: str) -> CompareOut:
     bench, _ = core_bench({key for _, each in entered for key in keys_of(each)})
     readings = []
     for (name, _), each in zip(entered, written, strict=True):
-        found = reading_of(each, bench)
+        found = assessment_of(each, bench)
         if found is None:
             raise Problem.field("which", f"{name} cannot be reckoned yet: put right what is marked on it.")
         readings.append(found)

@@ -28,7 +28,7 @@ from ..schemas.formulas import (
     LineProblemOut,
     VersionOut,
 )
-from .assessments import reading_of, reading_out, the_vessel
+from .assessments import assessment_of, assessment_out, the_vessel
 from .digests import freshened, keep_digest, keys_in
 from .workbench import Written, as_core, core_bench, entered_of, keys_of, names_in
 
@@ -56,7 +56,7 @@ def formula_out(kept: Formula, head: int | None = None, vessel: int | None = Non
 def shown(kept: Formula, written: Written, head: int | None, vessel: int | None) -> FormulaOut:
     """A formula as it was just written, and what comes of it."""
     bench, whom = core_bench(keys_of(written.entered), head)
-    reading = reading_of(written, bench, the_vessel(vessel))
+    reading = assessment_of(written, bench, the_vessel(vessel))
     if reading is not None and whom is None:
         keep_digest(kept, written.there, reading, bench.kit)
     return FormulaOut(
@@ -64,7 +64,7 @@ def shown(kept: Formula, written: Written, head: int | None, vessel: int | None)
         version=kept.version,
         changed_at=kept.changed_at,
         formula=written.entered,
-        reading=reading_out(reading) if reading else None,
+        reading=assessment_out(reading) if reading else None,
         problems=[LineProblemOut(field=name, message=says) for name, says in written.problems.items()],
         stuff=[supply_out(stuff, bench.kit) for stuff in written.there.values()],
         removed=kept.removed_at is not None,

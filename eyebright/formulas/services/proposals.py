@@ -13,7 +13,7 @@ from eyebright.heads.services import find_head
 
 from ..schemas.choices import KeyNameOut
 from ..schemas.formulas import BesideOut, ProposalOut, ProposeIn
-from .assessments import reading_of
+from .assessments import assessment_of
 from .workbench import Written, as_core, as_written, core_bench, keys_of
 
 NOBODY = "Choose whom it is for."
@@ -24,7 +24,7 @@ def propose(asked: ProposeIn) -> ProposalOut:
     """What would have to change, and what would come of it. Nothing is kept."""
     written = as_core(asked.formula)
     bench, whom = core_bench(keys_of(asked.formula), asked.head, whole=True)
-    before = reading_of(written, bench)
+    before = assessment_of(written, bench)
     if written.formula is None or before is None:
         raise Problem(422, "Something needs another look.", NOT_YET, written.problems or {"lines": NOT_YET})
     try:
@@ -33,7 +33,7 @@ def propose(asked: ProposeIn) -> ProposalOut:
         after_written = Written(
             body, found.formula, {}, list(range(len(found.formula.ingredients))), written.there
         )
-        after = reading_of(after_written, bench) if found.changes else before
+        after = assessment_of(after_written, bench) if found.changes else before
     except FormulaError as raised:
         raise Problem.field(written.field_of(raised), str(raised)) from None
     return ProposalOut(

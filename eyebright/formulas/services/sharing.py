@@ -14,7 +14,7 @@ from eyebright.core.formulas.model import Formula as CoreFormula
 from eyebright.core.formulas.model import FormulaError, families
 
 from ..schemas.formulas import BringIn, BroughtOut, FormulaIn, FormulaStepIn, IngredientIn
-from .assessments import reading_of
+from .assessments import assessment_of
 from .card import card
 from .choices import read_lines
 from .formulas import find_formula, formula_out, kept_new
@@ -37,7 +37,7 @@ def given_out(pk: int, kind: FileKind) -> tuple[str, bytes]:
     entered = entered_of(kept.body)
     written = as_core(entered)
     bench, _ = core_bench(keys_of(entered))
-    reading = reading_of(written, bench)
+    reading = assessment_of(written, bench)
     if written.formula is None or reading is None:
         raise Problem(422, "That cannot be given out yet.", NOT_YET, written.problems)
     makers: dict[FileKind, Callable[[CoreFormula, Assessment], bytes]] = {

@@ -56,7 +56,7 @@ class AlongOut(Out):
     so_far: float
 
 
-class WashReadingOut(Out):
+class WashAssessmentOut(Out):
     """What a chain comes to."""
 
     along: list[AlongOut]

@@ -15,7 +15,7 @@ from eyebright.shelf.models import WaterSource
 from eyebright.shelf.services.supplies import supply_of, water_lot
 
 from ..models import WashChain
-from ..schemas.chains import AlongOut, WashAsk, WashChainIn, WashChainOut, WashLinkIn, WashReadingOut
+from ..schemas.chains import AlongOut, WashAsk, WashAssessmentOut, WashChainIn, WashChainOut, WashLinkIn
 
 GONE = "That formula is gone: choose another, or leave it out."
 
@@ -65,7 +65,7 @@ def save_chain(entered: WashChainIn, kept: WashChain | None = None) -> WashChain
     return chain_out(kept)
 
 
-def read_chain(asked: WashAsk) -> WashReadingOut:
+def read_chain(asked: WashAsk) -> WashAssessmentOut:
     """Work a chain out, for a head or nobody in particular. Nothing is kept."""
     if not asked.links:
         raise Problem.field("links", "Put something in the wash first.")
@@ -109,12 +109,12 @@ def _asked(found: Wash, needs: Any) -> str:
     return f"{way[0].upper()}{way[1:]} suits this scalp today: {low * 100:.0f} to {high * 100:.0f} %."
 
 
-def _out(found: Wash, asked: str) -> WashReadingOut:
+def _out(found: Wash, asked: str) -> WashAssessmentOut:
     same: dict[str, Any] = {
         name: getattr(found, name)
         for name in ("scalp_lift", "lengths_lift", "grade", "put_back", "ph", "minutes")
     }
     along: Sequence[AlongOut] = [AlongOut.model_validate(each) for each in found.along]
-    return WashReadingOut.model_validate(
+    return WashAssessmentOut.model_validate(
         same | {"along": along, "asked": asked, "cautions": list(found.cautions)}
     )

@@ -1919,6 +1919,56 @@ export interface components {
             stricter: components["schemas"]["StricterOut"][];
         };
         /**
+         * AssessmentOut
+         * @description Everything that comes of a formula.
+         */
+        AssessmentOut: {
+            /** Against School */
+            against_school: string[];
+            balance: components["schemas"]["BalanceOut"];
+            /** Cautions */
+            cautions: components["schemas"]["CautionOut"][];
+            cost: components["schemas"]["CostOut"];
+            /** Currency */
+            currency: string;
+            /** Drawn */
+            drawn: components["schemas"]["DrawnOut"][];
+            evaporated: components["schemas"]["FigureOut"];
+            grit: components["schemas"]["FeltOut"];
+            /** Hands On */
+            hands_on: number;
+            keeping: components["schemas"]["KeepsOut"];
+            kept_back: components["schemas"]["FigureOut"];
+            lift: components["schemas"]["LiftOut"];
+            /** Lift Why */
+            lift_why: components["schemas"]["WhyOut"][];
+            /** Lines */
+            lines: components["schemas"]["WeighedLineOut"][];
+            ph: components["schemas"]["FigureOut"] | null;
+            /** Ph Why */
+            ph_why: components["schemas"]["WhyOut"][];
+            residue: components["schemas"]["FeltOut"];
+            /** Room */
+            room: number;
+            scent: components["schemas"]["ScentOut"] | null;
+            /** Sources */
+            sources: components["schemas"]["SourceOut"][];
+            /** Stain */
+            stain: string;
+            /** Steps */
+            steps: components["schemas"]["DoneStepOut"][];
+            thickness: components["schemas"]["ThicknessOut"] | null;
+            /** Too Small */
+            too_small: string;
+            /** Tools */
+            tools: components["schemas"]["ToolOut"][];
+            /** Waiting */
+            waiting: number[];
+            washes: components["schemas"]["FigureOut"];
+            yield_g: components["schemas"]["FigureOut"];
+            yield_ml: components["schemas"]["FigureOut"];
+        };
+        /**
          * BalanceOut
          * @description Drying against conditioning.
          */
@@ -2804,63 +2854,13 @@ export interface components {
             id: number;
             /** Problems */
             problems: components["schemas"]["LineProblemOut"][];
-            reading: components["schemas"]["FormulaReadingOut"] | null;
+            reading: components["schemas"]["AssessmentOut"] | null;
             /** Removed */
             removed: boolean;
             /** Stuff */
             stuff: components["schemas"]["SupplyOut"][];
             /** Version */
             version: number;
-        };
-        /**
-         * FormulaReadingOut
-         * @description Everything that comes of a formula.
-         */
-        FormulaReadingOut: {
-            /** Against School */
-            against_school: string[];
-            balance: components["schemas"]["BalanceOut"];
-            /** Cautions */
-            cautions: components["schemas"]["CautionOut"][];
-            cost: components["schemas"]["CostOut"];
-            /** Currency */
-            currency: string;
-            /** Drawn */
-            drawn: components["schemas"]["DrawnOut"][];
-            evaporated: components["schemas"]["FigureOut"];
-            grit: components["schemas"]["FeltOut"];
-            /** Hands On */
-            hands_on: number;
-            keeping: components["schemas"]["KeepsOut"];
-            kept_back: components["schemas"]["FigureOut"];
-            lift: components["schemas"]["LiftOut"];
-            /** Lift Why */
-            lift_why: components["schemas"]["WhyOut"][];
-            /** Lines */
-            lines: components["schemas"]["WeighedLineOut"][];
-            ph: components["schemas"]["FigureOut"] | null;
-            /** Ph Why */
-            ph_why: components["schemas"]["WhyOut"][];
-            residue: components["schemas"]["FeltOut"];
-            /** Room */
-            room: number;
-            scent: components["schemas"]["ScentOut"] | null;
-            /** Sources */
-            sources: components["schemas"]["SourceOut"][];
-            /** Stain */
-            stain: string;
-            /** Steps */
-            steps: components["schemas"]["DoneStepOut"][];
-            thickness: components["schemas"]["ThicknessOut"] | null;
-            /** Too Small */
-            too_small: string;
-            /** Tools */
-            tools: components["schemas"]["ToolOut"][];
-            /** Waiting */
-            waiting: number[];
-            washes: components["schemas"]["FigureOut"];
-            yield_g: components["schemas"]["FigureOut"];
-            yield_ml: components["schemas"]["FigureOut"];
         };
         /**
          * FormulaRowOut
@@ -4920,6 +4920,26 @@ export interface components {
             links: components["schemas"]["WashLinkIn"][];
         };
         /**
+         * WashAssessmentOut
+         * @description What a chain comes to.
+         */
+        WashAssessmentOut: {
+            /** Along */
+            along: components["schemas"]["AlongOut"][];
+            /** Asked */
+            asked: string;
+            /** Cautions */
+            cautions: components["schemas"]["CautionOut"][];
+            /** Grade */
+            grade: string;
+            lengths_lift: components["schemas"]["FigureOut"];
+            /** Minutes */
+            minutes: number;
+            ph: components["schemas"]["FigureOut"] | null;
+            put_back: components["schemas"]["FigureOut"];
+            scalp_lift: components["schemas"]["FigureOut"];
+        };
+        /**
          * WashChainIn
          * @description A wash by name.
          */
@@ -5071,26 +5091,6 @@ export interface components {
             note: string;
             /** Strength */
             strength: number;
-        };
-        /**
-         * WashReadingOut
-         * @description What a chain comes to.
-         */
-        WashReadingOut: {
-            /** Along */
-            along: components["schemas"]["AlongOut"][];
-            /** Asked */
-            asked: string;
-            /** Cautions */
-            cautions: components["schemas"]["CautionOut"][];
-            /** Grade */
-            grade: string;
-            lengths_lift: components["schemas"]["FigureOut"];
-            /** Minutes */
-            minutes: number;
-            ph: components["schemas"]["FigureOut"] | null;
-            put_back: components["schemas"]["FigureOut"];
-            scalp_lift: components["schemas"]["FigureOut"];
         };
         /**
          * WaterIn
@@ -7807,7 +7807,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["WashReadingOut"];
+                    "application/json": components["schemas"]["WashAssessmentOut"];
                 };
             };
         };

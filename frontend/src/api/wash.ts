@@ -7,7 +7,7 @@ import { useBenchChange } from "./formulas";
 export const useWashChains = () =>
   useQuery({ queryKey: ["washes"], queryFn: () => taken(api.GET("/api/wash/chains")) });
 
-export const useWashReading = (
+export const useWashAssessment = (
   links: MaybeRefOrGetter<WashLink[]>,
   head: MaybeRefOrGetter<number | null>,
 ) =>

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /** The balance: drying on one side, conditioning on the other, the beam leaning to the heavier. */
 import { computed } from "vue";
-import type { FormulaReading } from "@/api/client";
+import type { Assessment } from "@/api/client";
 
-const { balance } = defineProps<{ balance: FormulaReading["balance"] }>();
+const { balance } = defineProps<{ balance: Assessment["balance"] }>();
 const LEANS = 14; // degrees at most
 const angle = computed(() => balance.tilt.value * LEANS);
 const size = (points: number) => 5 + Math.sqrt(Math.max(points, 0)) * 2.4;

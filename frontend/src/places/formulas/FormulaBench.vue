@@ -13,7 +13,7 @@ import HeadSelect from "@/parts/HeadSelect.vue";
 import LoadState from "@/parts/LoadState.vue";
 import { ph } from "@/parts/ph";
 import { useWaiting } from "@/parts/waiting";
-import BenchReading from "./BenchReading.vue";
+import AssessmentPanel from "./AssessmentPanel.vue";
 import { useDraft } from "./draft";
 import FormulaSchools from "./FormulaSchools.vue";
 import FormulaSettings from "./FormulaSettings.vue";
@@ -237,7 +237,7 @@ function onKey(event: KeyboardEvent): void {
           {{ reading.lift.grade }}
         </GlanceLink>
         <div id="reading" ref="side" class="side">
-          <BenchReading
+          <AssessmentPanel
             v-if="reading"
             :reading="reading"
             :bench="bench.data.value!"

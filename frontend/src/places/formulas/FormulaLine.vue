@@ -3,7 +3,7 @@
 import InputText from "primevue/inputtext";
 import Select from "primevue/select";
 import { computed, useId } from "vue";
-import type { Bench, FormulaReading, Ingredient, Supply } from "@/api/client";
+import type { Bench, Assessment, Ingredient, Supply } from "@/api/client";
 import { useTakesReading } from "@/app/tray";
 import OrderActs from "@/parts/OrderActs.vue";
 import { said } from "@/parts/ph";
@@ -15,7 +15,7 @@ const { stuff, place, bench, weighed, errors } = defineProps<{
   place: number;
   many: number;
   bench: Bench;
-  weighed: FormulaReading["lines"][number] | undefined;
+  weighed: Assessment["lines"][number] | undefined;
   errors: Record<string, string>;
 }>();
 const line = defineModel<Ingredient>({ required: true });

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The lines of a formula, one a material; Enter goes on to the next, the last to a new one. */
 import { computed, nextTick, ref, useTemplateRef } from "vue";
-import type { Bench, Formula, FormulaReading, Ingredient, ReadLine, Supply } from "@/api/client";
+import type { Bench, Formula, Assessment, Ingredient, ReadLine, Supply } from "@/api/client";
 import { move } from "@/parts/order";
 import SupplyPicker from "@/parts/SupplyPicker.vue";
 import FormulaLine from "./FormulaLine.vue";
@@ -10,7 +10,7 @@ import PasteLines from "./PasteLines.vue";
 const { stuff, reading, errors } = defineProps<{
   bench: Bench;
   stuff: Map<string, Supply>;
-  reading: FormulaReading | null;
+  reading: Assessment | null;
   errors: Record<string, string>;
 }>();
 const formula = defineModel<Formula>({ required: true });

@@ -2,12 +2,12 @@
 /** How it is made, step by step: minutes or the sign that ends each, and what to do when it has not come. */
 import { move } from "@/parts/order";
 import { computed } from "vue";
-import type { Bench, Formula, FormulaReading, FormulaStep } from "@/api/client";
+import type { Bench, Formula, Assessment, FormulaStep } from "@/api/client";
 import { minutes } from "./words";
 
 const { bench, reading, errors, names } = defineProps<{
   bench: Bench;
-  reading: FormulaReading | null;
+  reading: Assessment | null;
   errors: Record<string, string>;
   /** What the lines are called, by id. */
   names: Map<number, string>;

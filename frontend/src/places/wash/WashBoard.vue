@@ -4,7 +4,7 @@ import Button from "primevue/button";
 import Select from "primevue/select";
 import { computed, ref } from "vue";
 import type { HeadRow, WashChain, WashLink } from "@/api/client";
-import { useSaveWash, useWashReading } from "@/api/wash";
+import { useSaveWash, useWashAssessment } from "@/api/wash";
 import CautionList from "@/parts/CautionList.vue";
 import { percents, roughly, withRange } from "@/parts/figures";
 import HeadSelect from "@/parts/HeadSelect.vue";
@@ -39,7 +39,7 @@ const ZONES = [
   { key: "both", name: "on both" },
 ] as const;
 const asked = computed(() => links.value.map((one) => ({ ...one })));
-const reading = useWashReading(asked, head);
+const reading = useWashAssessment(asked, head);
 const found = computed(() => (links.value.length ? reading.data.value : undefined));
 const { errors, trouble } = useTrouble(reading.error);
 const save = useSaveWash();

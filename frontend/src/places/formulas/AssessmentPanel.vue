@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The reading of a formula: every figure with its range, its kind and its why. */
 import { computed } from "vue";
-import type { Asks, Bench, FormulaReading } from "@/api/client";
+import type { Asks, Bench, Assessment } from "@/api/client";
 import CautionList from "@/parts/CautionList.vue";
 import { ph, range } from "@/parts/ph";
 import PhStrip from "@/parts/PhStrip.vue";
@@ -12,7 +12,7 @@ import { minutes } from "./words";
 import { kindOf, percents, roughly, withRange } from "@/parts/figures";
 
 const { reading, bench, asks, place } = defineProps<{
-  reading: FormulaReading;
+  reading: Assessment;
   bench: Bench;
   /** What the chosen head asks for. */
   asks: Asks | undefined;
