@@ -18,9 +18,9 @@ PAGE_KB = 300.0
 # At most so many times as long as one PHREEQC solve of the same run.
 ANSWER, TEN, ASSESSMENT = 170.0, 425.0, 425.0
 # At most so many times as long as a call that does nothing (yardsticks.py), in process,
-SHELF, HEAD, RANKING, SEARCHING = 0.0, 0.0, 0.0, 0.0
+SHELF, HEAD, RANKING, SEARCHING = 310.0, 155.0, 310.0, 155.0
 # and from the page.
-DRAG, EDIT = 0.0, 0.0
+DRAG, EDIT = 7.2, 12.0
 
 
 class Ledger:
@@ -38,7 +38,7 @@ class Ledger:
     def times(self, what: str, ms: float, of: str, yardstick_ms: float, most: float) -> None:
         """A figure as so many times its yardstick, which it is held to."""
         ratio = ms / yardstick_ms
-        self.line(what, f"{ms:.1f} ms, {ratio:.0f} {of}", f"at most {most:g}", ratio <= most)
+        self.line(what, f"{ms:.1f} ms, {ratio:.1f} {of}", f"at most {most:g}", ratio <= most)
 
 
 def main() -> int:

@@ -1,6 +1,6 @@
 """What the figures are measured by: work of a known size, timed in the same run on the same machine.
 
-A slow machine, or a busy one, is slow at these too: what is held to a limit is how many of them a figure takes.
+A slow machine, or a busy one, is slow at these too: what is held to a limit is how many of them it takes.
 """
 
 import statistics

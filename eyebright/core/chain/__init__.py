@@ -1,6 +1,6 @@
 """The chain engine: what one link after another does to a head's two zones, whatever the links are."""
 
-from .engine import ChainError, Course, Link, LinkAfter, run_chain
+from .engine import ChainError, Course, Link, LinkAfter, ZoneAfter, run_chain
 from .follow import Follow, follow
 from .subjects import PlainWater, Subject
 
@@ -12,6 +12,7 @@ __all__ = [
     "LinkAfter",
     "PlainWater",
     "Subject",
+    "ZoneAfter",
     "follow",
     "run_chain",
 ]

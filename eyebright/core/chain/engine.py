@@ -130,13 +130,21 @@ class Course:
         return max((each.start + each.minutes for each in self.after), default=0.0)
 
 
-def run_chain(links: Sequence[Link], on: HairAndScalp, draws: Draws, *, ph: bool = True) -> Course:
+def run_chain(
+    links: Sequence[Link],
+    on: HairAndScalp,
+    draws: Draws,
+    *,
+    ph: bool = True,
+    zones: Sequence[Zone] = ZONES,
+) -> Course:
     """Run links over a head. ChainError where two of them would be on one zone at once.
 
-    `on` must be of these draws. `ph`: whether the wet hair is followed too, which takes longest.
+    `on` must be of these draws. `ph`: whether the wet hair is followed too, which takes longest; `zones`:
+    those that are asked for, the others stay as they are.
     """
     times = _times(links)
-    head = _Head(on, draws, ph)
+    head = _Head(on, draws, ph, zones)
     done: dict[int, tuple[ZoneAfter, ZoneAfter]] = {}
     for place in sorted(range(len(links)), key=lambda place: (times[place][0], place)):
         done[place] = head.put_on(links[place], place)
@@ -168,8 +176,8 @@ def _times(links: Sequence[Link]) -> list[tuple[float, float]]:
 class _Head:
     """A head as links go over it: oil and wet hair of each zone."""
 
-    def __init__(self, on: HairAndScalp, draws: Draws, ph: bool) -> None:
-        self.on, self.draws, self._ph = on, draws, ph
+    def __init__(self, on: HairAndScalp, draws: Draws, ph: bool, zones: Sequence[Zone]) -> None:
+        self.on, self.draws, self._ph, self._zones = on, draws, ph, zones
         self.oil: dict[Zone, Array] = {"scalp": on.oil.scalp, "lengths": on.oil.lengths}
         self.watered: set[Zone] = set()  # warm water lifts its share once
         dry = dry_hair(on, draws) if ph else WetHair({}, np.zeros(1), {}, np.zeros(1))
@@ -177,7 +185,10 @@ class _Head:
 
     def put_on(self, link: Link, place: int) -> tuple[ZoneAfter, ZoneAfter]:
         """Put one link on, and take it off again where it is rinsed out."""
-        doses = {zone: dose_on(zone, link, self.on, self.draws) for zone in ZONES}
+        doses = {
+            zone: dose_on(zone, link, self.on, self.draws) if zone in self._zones else np.zeros(1)
+            for zone in ZONES
+        }
         if self._ph:
             self._wet(link, doses, place)
         scalp, lengths = (self._zone(zone, link, doses[zone]) for zone in ZONES)
@@ -240,9 +251,9 @@ def dose_on(zone: Zone, link: Link, on: HairAndScalp, draws: Draws) -> Array:
     if goes_on is None:
         poured = chain_table()["plain"]["ml"] * link.amount if link.grams is None else link.grams
         return np.full(1, poured * (chain_table()["zones"][zone] if link.zone == "both" else 1.0))
-    both = {each: _usual_dose(each, link, goes_on, on, draws) for each in ZONES if link.reaches(each)}
     if link.grams is None:
-        return both[zone] * link.amount
+        return _usual_dose(zone, link, goes_on, on, draws) * link.amount
+    both = {each: _usual_dose(each, link, goes_on, on, draws) for each in ZONES if link.reaches(each)}
     return both[zone] * (link.grams / max(middle(sum(both.values(), np.zeros(1))), 1e-9))
 
 

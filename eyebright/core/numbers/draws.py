@@ -71,6 +71,7 @@ class Draws:
         self.used: dict[str, Array] = {}
         self.scores: dict[str, Array] = {}
         self._kept: dict[str, Any] = {}
+        self._values: dict[tuple[str, Spread], Array] = {}
 
     def within(self, scope: str) -> "Draws":
         """The same draws, for inputs whose names begin with `scope`."""
@@ -105,9 +106,11 @@ class Draws:
 
     def of(self, name: str, spread: Spread) -> Array:
         """Values of one input, shape (count,)."""
-        values = spread.at(self.score(name))
-        self.used[self._scope + name] = values
-        return values
+        asked = (self._scope + name, spread)
+        if asked not in self._values:
+            self._values[asked] = spread.at(self.score(name))
+        self.used[asked[0]] = self._values[asked]
+        return self._values[asked]
 
     def pick(self, name: str, shares: Sequence[float]) -> NDArray[np.intp]:
         """Which of several, each as often as its share: indices, shape (count,).

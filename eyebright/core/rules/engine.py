@@ -77,13 +77,20 @@ def asked_of(fact: str) -> tuple[str, ...]:
 
 
 def possible(subject: Subject, facts: Facts, varying: Collection[str]) -> tuple[Rule, ...]:
-    """The rules that may hold for these facts, whatever those that vary turn out to be."""
-    limit = limits_for(facts)
-    return tuple(
-        rule
-        for rule in rules_of(subject)
-        if hold([each for each in rule.when if each[0] not in varying], facts, limit)
-    )
+    """The rules that may hold for these facts, whatever those that vary turn out to be.
+
+    Each is left with its conditions on what varies: the others hold.
+    """
+    limit, out = limits_for(facts), []
+    for rule in rules_of(subject):
+        open_ = tuple(
+            (fact, how, value)
+            for fact, how, value in rule.when
+            if fact in varying or (isinstance(value, str) and value in varying)
+        )
+        if hold([each for each in rule.when if each not in open_], facts, limit):
+            out.append(replace(rule, when=open_))
+    return tuple(out)
 
 
 def cautions(subject: Subject, facts: Facts, among: Sequence[Rule] | None = None) -> list[Caution]:
@@ -94,7 +101,6 @@ def cautions(subject: Subject, facts: Facts, among: Sequence[Rule] | None = None
     can be passed. `among`: the rules to look at, in their order; without, all that concern the subject.
     """
     limit = limits_for(facts)
-    words = limit | dict(facts)
     kept: list[Rule] = []
     groups: set[str] = set()
     for rule in rules_of(subject) if among is None else among:
@@ -102,7 +108,9 @@ def cautions(subject: Subject, facts: Facts, among: Sequence[Rule] | None = None
         if not said and hold(rule.when, facts, limit):
             kept.append(rule)
             groups.add(rule.group)
-    child = bool(facts.get("child"))
+    if not kept:
+        return []
+    words, child = limit | dict(facts), bool(facts.get("child"))
     return [
         Caution(
             id=rule.id,

@@ -93,15 +93,19 @@ def _tightening(row: dict[str, Any]) -> Tightening:
 
 def tightenings_for(facts: Facts) -> list[Tightening]:
     """The rows that make limits stricter for these facts."""
-    table = limits()
-    plain = {name: limit.value for name, limit in table.limits.items()}
-    return [row for row in table.tightenings if hold(row.when, facts, plain)]
+    return [row for row in limits().tightenings if hold(row.when, facts, _plain())]
+
+
+@cache
+def _plain() -> dict[str, float]:
+    """Every limit as it is for anybody."""
+    return {name: limit.value for name, limit in limits().limits.items()}
 
 
 def limits_for(facts: Facts) -> dict[str, float]:
     """Every limit's value for these facts: the strictest of those that apply, never looser."""
     table = limits().limits
-    values = {name: limit.value for name, limit in table.items()}
+    values = dict(_plain())
     for row in tightenings_for(facts):
         for name in row.limits:
             if row.at_least:

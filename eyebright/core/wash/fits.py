@@ -19,7 +19,6 @@ from .judge import (
     Verdict,
     judge_candidate,
     judge_family,
-    on_head,
     subject_of,
     usual_subject,
 )
@@ -104,10 +103,10 @@ def fit(
     """One family. `since`: days since it was last used; `recipe`: the formula that speaks for it."""
     wait = waits(family, needs, since)
     if recipe is None or family.acid:  # the rinse that a head asks for is made to the pH that it asks for
-        recipe, found = None, on_head(usual_subject(family), family, needs, on, draws)
+        recipe, found = None, OnHead(usual_subject(family), family, needs, on, draws)
         judged = judge_family(family, found, needs, head, wait)
     else:
-        found = on_head(subject_of(recipe), family, needs, on, draws)
+        found = OnHead(subject_of(recipe), family, needs, on, draws)
         judged = judge_candidate(recipe, found, needs, head, wait)
     return _fit(family, recipe, needs, found, judged, wait)
 

@@ -7,17 +7,18 @@ what stands against it.
 import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
+from functools import cached_property
 from typing import Any, Literal
 
 import numpy as np
 
-from ..chain import Link, Subject, run_chain
+from ..chain import Link, Subject, ZoneAfter, run_chain
 from ..formulas.assess import Digest, DigestSubject, grades
 from ..formulas.model import Family, UsualSubject, families
 from ..heads import HairAndScalp, Needs, cleaning_for, material_facts, patch_of
 from ..numbers import Array, Draws, Figure, figure
 from ..rules import Caution, Rule, cautions, facts_of
-from ..vocabulary import Use
+from ..vocabulary import Use, Zone
 
 Verdict = Literal["suits", "adjust", "care", "off", "not_needed", "ruled_out"]
 FAR = 4.0  # times as strong, or as weak: beyond that no recipe of its kind gets there
@@ -37,20 +38,83 @@ class Candidate:
     contains: tuple[str, ...] = ()
 
 
-@dataclass(frozen=True)
 class OnHead:
-    """What one thing does on a head: shares of each zone's oil lifted (None: none there), how strong it
-    should be for the scalp, times, and g of it on each zone.
+    """What one thing of a family does on a head, each figure worked out when it is asked for.
 
-    `given`: ln(given / right) at factor 1, what the outcome of such a wash is learnt from.
+    `on` must be of these draws; `asked` as `asked_of` gives it, where it is worked out once for many.
     """
 
-    lift: Figure | None
-    lengths_lift: Figure | None
-    strength: Figure | None
-    scalp: Figure
-    lengths: Figure
-    given: float | None
+    def __init__(
+        self,
+        subject: Subject,
+        family: Family,
+        needs: Needs,
+        on: HairAndScalp,
+        draws: Draws,
+        asked: Array | None = None,
+    ) -> None:
+        self._subject, self._family, self._draws = subject, family, draws
+        self._needs, self._on, self._asked = needs, on, asked
+
+    @cached_property
+    def _scalp(self) -> ZoneAfter:
+        return self._after("scalp")
+
+    @cached_property
+    def _lengths(self) -> ZoneAfter:
+        return self._after("lengths")
+
+    def _after(self, zone: Zone) -> ZoneAfter:
+        course = run_chain([Link(self._subject)], self._on, self._draws, ph=False, zones=(zone,))
+        return course.after[0].zone(zone)
+
+    @cached_property
+    def lift(self) -> Figure | None:
+        """The share of the scalp's oil that it lifts; None where it is no wash, or does not go there."""
+        return self._share(self._scalp.lift)
+
+    @cached_property
+    def lengths_lift(self) -> Figure | None:
+        """The share of the lengths' oil."""
+        return self._share(self._lengths.lift)
+
+    @cached_property
+    def scalp(self) -> Figure:
+        """g of it on the scalp."""
+        return self._figure(self._scalp.dose, "g")
+
+    @cached_property
+    def lengths(self) -> Figure:
+        """g of it on the lengths."""
+        return self._figure(self._lengths.dose, "g")
+
+    @cached_property
+    def strength(self) -> Figure | None:
+        """How strong it should be for this scalp, times as it is; None where it is no wash."""
+        if not self._family.cleans:
+            return None
+        asked = asked_of(self._needs, self._on) if self._asked is None else self._asked
+        return self._figure(asked / self._cleaning, "times")
+
+    @cached_property
+    def given(self) -> float | None:
+        """ln(given / right) at factor 1, what the outcome of such a wash is learnt from."""
+        if not self._family.cleans:
+            return None
+        asked = cleaning_for(self._needs.scalp.lift[1], self._on.oil.scalp)
+        right = self._figure(asked / self._cleaning, "times").value
+        return -math.log(right) if right > 0.0 else None
+
+    @cached_property
+    def _cleaning(self) -> Array:
+        return np.maximum(self._subject.cleaning(self._draws) * self._scalp.dose, NO_CLEANING)
+
+    def _share(self, lift: Array | None) -> Figure | None:
+        return self._figure(lift, "share") if lift is not None and self._family.cleans else None
+
+    def _figure(self, values: Array, unit: str) -> Figure:
+        whole = values if len(values) == self._draws.count else np.full(self._draws.count, values[0])
+        return figure(whole, unit)
 
 
 @dataclass
@@ -84,30 +148,9 @@ class Judgement:
         return "adjust" if self.beside else "suits"
 
 
-# What each thing is worth in the ranking (custom).
-SUITS, SPARES, WARNING, MISSING, FAR_LIFT, FAR_PH, LATELY, AGAINST = 8, 12, 9, 3, 120, 14, 15, 30
-
-
-def on_head(subject: Subject, family: Family, needs: Needs, on: HairAndScalp, draws: Draws) -> OnHead:
-    """What a subject of this family does on a head; `on` must be of these draws."""
-    after = run_chain([Link(subject)], on, draws, ph=False).after[0]
-    scalp, lengths = after.scalp, after.lengths
-    strength = given = None
-    if family.cleans:
-        cleaning = np.maximum(subject.cleaning(draws) * scalp.dose, NO_CLEANING)
-        strength = figure(
-            _all(cleaning_for(needs.scalp.lift[1], on.oil.scalp, on.strength) / cleaning, draws), "times"
-        )
-        right = figure(_all(cleaning_for(needs.scalp.lift[1], on.oil.scalp) / cleaning, draws), "times").value
-        given = -math.log(right) if right > 0.0 else None
-    return OnHead(
-        lift=_share(scalp.lift, family, draws),
-        lengths_lift=_share(lengths.lift, family, draws),
-        strength=strength,
-        scalp=figure(_all(scalp.dose, draws), "g"),
-        lengths=figure(_all(lengths.dose, draws), "g"),
-        given=given,
-    )
+def asked_of(needs: Needs, on: HairAndScalp) -> Array:
+    """The effective cleaning (g) that is right for this scalp today, shape (draws,)."""
+    return cleaning_for(needs.scalp.lift[1], on.oil.scalp, on.strength)
 
 
 def subject_of(candidate: Candidate) -> DigestSubject:
@@ -120,12 +163,8 @@ def usual_subject(family: Family) -> UsualSubject:
     return UsualSubject(family)
 
 
-def _share(lift: Array | None, family: Family, draws: Draws) -> Figure | None:
-    return figure(_all(lift, draws), "share") if lift is not None and family.cleans else None
-
-
-def _all(values: Array, draws: Draws) -> Array:
-    return np.broadcast_to(values, (draws.count,))
+# What each thing is worth in the ranking (custom).
+SUITS, SPARES, WARNING, MISSING, FAR_LIFT, FAR_PH, LATELY, AGAINST = 8, 12, 9, 3, 120, 14, 15, 30
 
 
 def candidate_facts(candidate: Candidate, head: Mapping[str, Any]) -> dict[str, Any]:

@@ -10,7 +10,7 @@ from ..numbers import Draws, Figure
 from ..rules import Caution, possible
 from ..vocabulary import Part
 from .fits import waits
-from .judge import Candidate, Verdict, candidate_facts, judge_candidate, on_head, subject_of
+from .judge import Candidate, OnHead, Verdict, asked_of, candidate_facts, judge_candidate, subject_of
 from .schools import held_against
 
 RANK_DRAWS = 80
@@ -59,16 +59,19 @@ def rank(
     """
     draws, facts = Draws(RANK_DRAWS), head.facts()
     on = hair_and_scalp_of(head, facts, draws)
-    candidates = list(candidates)
+    candidates, asked = list(candidates), asked_of(needs, on)
     varying = {"contains", "patch"}.union(*(each.digest.facts for each in candidates))
     may_hold = possible("formula", facts, varying)
+    objections: dict[tuple[str, str], tuple[str, ...]] = {}
     out = []
     for each in candidates:
         family = families()[each.digest.family]
-        found = on_head(subject_of(each), family, needs, on, draws)
+        found = OnHead(subject_of(each), family, needs, on, draws, asked)
         wait = waits(family, needs, head.history.since_family.get(family.key))
-        objections = held_against(schools or {}, family.key, each.digest.use)
-        judged = judge_candidate(each, found, needs, facts, wait, objections, may_hold)
+        made = (family.key, each.digest.use)
+        if made not in objections:
+            objections[made] = held_against(schools or {}, *made)
+        judged = judge_candidate(each, found, needs, facts, wait, objections[made], may_hold)
         out.append(
             Match(
                 candidate=each,

@@ -26,7 +26,7 @@ def new_formula(entered: FormulaNewIn) -> FormulaOut:
     elif entered.copy_of is not None:
         body = _copy(entered.copy_of, entered.number)
     elif entered.start:
-        body = started(_start(entered.start), everything()[0])
+        body = started(_start(entered.start), everything()[0], picked_schools())
     else:
         key = entered.family or "saponin_liquor"
         if key not in families():
@@ -66,9 +66,8 @@ def _by_schools(picked: Mapping[str, str], family: str) -> dict[str, str]:
     return {name: each for name, each in defaults_by(picked, family).items() if name != "family"}
 
 
-def started(start: Start, shelf: Sequence[Supply]) -> FormulaIn:
-    """A starting point, made of what the household has where it has it, by the schools that it holds."""
-    picked = picked_schools()
+def started(start: Start, shelf: Sequence[Supply], picked: Mapping[str, str]) -> FormulaIn:
+    """A starting point, made of what the household has where it has it, by the house rules it has picked."""
     family = families()[start.family]
     parts = parts_by(picked) if start.family == "acid_rinse" else None
     lines = []

@@ -61,8 +61,9 @@ def _ranked(whom: Head) -> list[Match]:
     candidates = [
         _of_row(row, digest, there, at_hand) for row in rows if (digest := digests[row.pk]) is not None
     ]
-    candidates += _from_starts(shelf, {row.name for row in rows}, kit)
-    return rank(candidates, whom, needs_of(whom.facts()), picked_schools())
+    picked = picked_schools()
+    candidates += _from_starts(shelf, {row.name for row in rows}, kit, picked)
+    return rank(candidates, whom, needs_of(whom.facts()), picked)
 
 
 def _of_row(row: Formula, digest: Digest, there: Mapping[str, Supply], at_hand: set[str]) -> Candidate:
@@ -77,14 +78,16 @@ def _candidate(key: str, name: str, digest: Digest, used: list[Supply], at_hand:
     return Candidate(key, name, digest, missing, named, contains)
 
 
-def _from_starts(shelf: list[Supply], taken: set[str], kit: Kit) -> list[Candidate]:
+def _from_starts(
+    shelf: list[Supply], taken: set[str], kit: Kit, picked: Mapping[str, str]
+) -> list[Candidate]:
     """Starting points that the shelf can make whole, and that are not among the formulas already."""
     out = []
     at_hand = {stuff.key for stuff in shelf}
     for start in starts().values():
         if start.name in taken:
             continue
-        entered = started(start, shelf)
+        entered = started(start, shelf, picked)
         keys = keys_of(entered)
         if not set(keys) <= at_hand:
             continue
