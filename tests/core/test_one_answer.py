@@ -6,11 +6,13 @@ from eyebright.core.chain import Link, run_chain
 from eyebright.core.formulas.assess import assess, digest_of
 from eyebright.core.formulas.model import Formula, families, starts
 from eyebright.core.heads import hair_and_scalp_of, needs_of
+from eyebright.core.mix import work_out
 from eyebright.core.numbers import Draws, figure, middle
 from eyebright.core.wash import Candidate, WashLink, advise, best_of_each, rank, usual_subject, wash_of
 
 from .formulas import formula, reading, start, supply
 from .heads import head
+from .jugs import line, question
 
 WREN = head({"scalp": "oily", "porosity": "high", "length": "waist"})
 FACTS = WREN.facts()
@@ -123,3 +125,15 @@ class PageAndRanking(TestCase):
             with self.subTest(key):
                 self.assertAlmostEqual(on_the_bench(start(key)).scalp.value, share.value, delta=0.12)
                 self.assertTrue(share.low - 0.02 <= on_the_bench(start(key)).scalp.value <= share.high + 0.02)
+
+
+class Dissolving(TestCase):
+    """More of a powder than the water can hold, as a jug and as a formula."""
+
+    def test_what_lies_at_the_bottom_makes_neither_sharper(self) -> None:
+        for grams in (1.0, 4.0, 12.0):
+            jug = work_out(question(line("very_hard", 500.0), line("cream_of_tartar", grams), aim=None))
+            made = reading("acid_rinse", ("very_hard", 500, "mL"), ("cream_of_tartar", grams, "g"))
+            assert made.ph is not None
+            with self.subTest(grams):
+                self.assertAlmostEqual(made.ph.value, jug.ph.value, delta=0.05)

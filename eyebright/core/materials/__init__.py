@@ -3,7 +3,7 @@
 from . import quantities
 from .finding import find_materials, folded, holds, names_of
 from .library import MaterialError, kinds, library, material, material_from_row, rows
-from .material import Liquor, Material, Salt, Slurry, acidic
+from .material import Liquor, Material, Salt, Slurry, acidic, dissolved_share
 from .measures import (
     METRIC,
     Amount,
@@ -42,6 +42,7 @@ __all__ = [
     "Supply",
     "WaterLot",
     "acidic",
+    "dissolved_share",
     "find_materials",
     "folded",
     "holds",

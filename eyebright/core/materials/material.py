@@ -203,3 +203,10 @@ def acidic(substance: Material) -> bool | None:
 def spread_or_none(row: Any) -> Spread | None:
     """A data file's [low, mid, high], where it has one."""
     return None if row is None else Spread.of(row)
+
+
+def dissolved_share(material: Material | None, grams: Array, volume: Array) -> Array:
+    """The share of so many g of it that dissolves in so many mL at 20 °C; 1 where no limit is known."""
+    if material is None or material.solubility is None:
+        return np.ones(1)
+    return np.minimum(material.solubility * volume / 1000.0 / np.maximum(grams, 1e-12), 1.0)

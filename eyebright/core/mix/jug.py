@@ -11,7 +11,18 @@ from typing import Literal
 import numpy as np
 
 from ..chemistry import EquilibriumMany, Part, acid_grams, after_standing, gas_lost, solve, totals
-from ..materials import METRIC, Amount, Kit, Measured, Supply, acidic, measure_table, measured, unit_of
+from ..materials import (
+    METRIC,
+    Amount,
+    Kit,
+    Measured,
+    Supply,
+    acidic,
+    dissolved_share,
+    measure_table,
+    measured,
+    unit_of,
+)
 from ..numbers import Array, Draws, Spread
 
 How = Literal["amount", "fill", "solve"]
@@ -165,21 +176,16 @@ class Jug:
 
     def _dissolved(self, poured: Sequence[Array], meant: Sequence[Array]) -> list[Array]:
         """What share of each line dissolves: all of it, or what the jug's water can hold of its material."""
-        jug = sum(each * line.fills for line, each in zip(self.lines, meant, strict=True))
+        jug = sum((each * line.fills for line, each in zip(self.lines, meant, strict=True)), np.zeros(1))
         together: dict[str, Array] = {}
         for line, each in zip(self.lines, poured, strict=True):
             if line.supply.material and line.supply.material.solubility is not None:
                 key = line.supply.material.key
                 together[key] = together.get(key, np.zeros(1)) + each
-        out = []
-        for line in self.lines:
-            material = line.supply.material
-            if material is None or material.solubility is None:
-                out.append(np.ones(1))
-            else:
-                most = material.solubility * jug / 1000.0
-                out.append(np.minimum(most / np.maximum(together[material.key], 1e-12), 1.0))
-        return out
+        return [
+            dissolved_share(material, together.get(material.key if material else "", np.zeros(1)), jug)
+            for material in (line.supply.material for line in self.lines)
+        ]
 
     def undissolved(self, amount: float) -> float:
         """g that stay at the bottom, every input at its middle."""

@@ -15,7 +15,7 @@ from typing import Any
 import numpy as np
 
 from ...chemistry import Contribution, Part
-from ...materials import Material
+from ...materials import Material, dissolved_share
 from ...numbers import Array, Draws, Spread, middle
 from ..model import SOLUBLE, FormTable, Formula, PlannedStep, Weighed, figures_of, planned_steps
 
@@ -98,13 +98,20 @@ class Preparation:
                 out.append(Part(contribution, each.plant * (each.drawn if not each.stays else 1.0)))
                 out.append(Part(Contribution({}, 1e-3, 1.0), each.water))
             elif each.stays or line.phase != "infused":
-                out.append(Part(contribution, amount))
+                out.append(Part(contribution, amount * self._dissolved(each.material)))
             else:
                 out.append(Part(contribution, amount * each.drawn))
         brought = 1e3 * sum((part.contribution.water * part.amount for part in out), np.zeros(1))
         gone = np.minimum(self.evaporated, preparation_table()["evaporates"]["most"] * brought)
         out.append(Part(Contribution({}, 1e-3, 1.0), -gone))
         return out
+
+    def _dissolved(self, material: Material | None) -> Array:
+        """The share of a salt that dissolves; a dry blend meets its water later."""
+        if material is None or material.solubility is None or not np.any(self.water > 0.0):
+            return np.ones(1)
+        all_of_it = [each.grams for each in self.lines if each.material and each.material.key == material.key]
+        return dissolved_share(material, sum(all_of_it, np.zeros(1)), self.ml)
 
     def grams_of(self, kinds: Sequence[str]) -> Array:
         """g of all lines of these kinds that are in the finished preparation."""
