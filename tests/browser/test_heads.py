@@ -123,7 +123,7 @@ class Today(BrowserTestCase):
         expect(families).to_contain_text("squeeze bottle")
         expect(families).to_contain_text(re.compile(r"on the scalp, likely \d+ to \d+"))
         expect(families).to_contain_text("No soda wash for a child")
-        schools = self.page.get_by_role("region", name="Schools")
+        schools = self.page.get_by_role("region", name="Where opinions differ")
         expect(schools).to_contain_text("pH 4.5 is the least")
         schools.get_by_role("link", name="Mix at 4.5").click()
         self.page.wait_for_url("**/mix?**aim=4.5**")
@@ -261,10 +261,14 @@ class OnAPhone(BrowserTestCase):
 
     size = PHONE
 
-    def test_a_glance_leads_to_the_reading(self) -> None:
+    def test_the_answer_comes_first_and_a_glance_leads_back_to_it(self) -> None:
         self.go(f"/heads/{self.put_ottoline()}")
+        answer = self.page.get_by_role("region", name="Scalp and roots")
         glance = self.page.get_by_role("link", name=re.compile("gentle pH 4.5"))
+        expect(answer).to_be_in_viewport()
+        expect(glance).to_have_count(0)
+        self.page.get_by_role("heading", name="Where opinions differ").scroll_into_view_if_needed()
         expect(glance).to_be_visible()
         glance.click()
-        expect(self.page.get_by_role("button", name="Mix this rinse for Ottoline")).to_be_in_viewport()
+        expect(answer).to_be_in_viewport()
         expect(glance).to_have_count(0)

@@ -174,7 +174,7 @@ class Tray(BrowserTestCase):
         expect(self.tray).not_to_contain_text("°C")
         thermometer.get_by_role("button", name="Disconnect").click()
         expect(self.tray).to_contain_text("It is unplugged.")
-        thermometer.get_by_role("button", name="Plug it in").click()
+        thermometer.get_by_role("button", name="Connect", exact=True).click()
         expect(self.tray).to_contain_text("°C")
 
     def test_calibrated_on_kitchen_standards_but_not_on_two_alike(self) -> None:

@@ -6,7 +6,7 @@ from typing import TYPE_CHECKING, Any
 import numpy as np
 
 from ..formulas.assess import scent_table
-from ..formulas.model import Family, families
+from ..formulas.model import Family, families, rinse_family
 from ..heads import material_facts
 from ..materials import Material
 from ..numbers import Array, Figure
@@ -23,7 +23,8 @@ Poured = tuple[Line, Material, float]
 
 def family_of_jug(soda: bool) -> Family:
     """What a jug is among the families: a soda wash, or an acid rinse."""
-    return next(family for family in families().values() if (family.soda if soda else family.acid))
+    washes = (family for family in families().values() if family.soda)
+    return next(washes) if soda else rinse_family("rinsed_out")
 
 
 def used_as(family: str, use: str) -> str:
@@ -31,10 +32,8 @@ def used_as(family: str, use: str) -> str:
 
     `family`: what the facts of the jug say, "" where it was poured before they said it.
     """
-    known = families().get(family) or family_of_jug(soda=False)
-    if use == "left_in" and not known.soda:
-        return next(each.key for each in families().values() if each.by_ph and each.stays)
-    return known.key
+    known = families().get(family)
+    return known.key if known is not None and known.soda else rinse_family(use).key
 
 
 def jug_facts(

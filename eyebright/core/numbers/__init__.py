@@ -1,6 +1,7 @@
 """Numbers that carry their doubt: spreads, draws, figures, weighting, where a value meets its aim."""
 
 from .draws import DRAWS, PRIOR, Draws, Posterior, variance_shares
+from .root_finding import times_to_meet
 from .spreads import Z_90, Array, Figure, Kind, Spread, figure, middle
 from .thinning import thin
 from .weights import effective_sample_size, importance_weights
@@ -20,5 +21,6 @@ __all__ = [
     "importance_weights",
     "middle",
     "thin",
+    "times_to_meet",
     "variance_shares",
 ]

@@ -6,7 +6,7 @@ from typing import Any, Literal
 
 import numpy as np
 
-from ..formulas.model import Family
+from ..formulas.model import Family, rinse_family
 from ..heads import Head, Needs, Reason, ZoneNeed, days_of_oil, grade, hair_and_scalp_of, needs_of
 from ..numbers import Array, Draws, Figure, figure
 from ..rules import Caution, Tightening, cautions, tightenings_for
@@ -159,7 +159,7 @@ def _days_oil(days: float) -> str:
 
 def _rinse(needs: Needs, found: Sequence[Fit]) -> Rinse:
     by_key = {each.family.key: each for each in found}
-    poured = by_key["spray" if needs.rinse.use == "left_in" else "acid_rinse"]
+    poured = by_key[rinse_family(needs.rinse.use).key]
     parts = (poured.scalp.volume, poured.lengths.volume)
     low, middle, high = (sum(getattr(part, end) for part in parts) for end in ("low", "value", "high"))
     floor, aim, ceiling = needs.rinse.ph

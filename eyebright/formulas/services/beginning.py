@@ -69,7 +69,7 @@ def _by_schools(picked: Mapping[str, str], family: str) -> dict[str, str]:
 def started(start: Start, shelf: Sequence[Supply], picked: Mapping[str, str]) -> FormulaIn:
     """A starting point, made of what the household has where it has it, by the house rules it has picked."""
     family = families()[start.family]
-    parts = parts_by(picked) if start.family == "acid_rinse" else None
+    parts = parts_by(picked) if family.acid else None
     lines = []
     for place, line in enumerate(start.lines, start=1):
         key, amount = at_hand(line.what, shelf), line.amount

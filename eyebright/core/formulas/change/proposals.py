@@ -1,20 +1,17 @@
 """Proposals: a formula as it would be, what changes in words, and the arithmetic that finds it."""
 
-import math
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from typing import Any
 
 from ...heads import HairAndScalp
 from ...materials import METRIC, Amount, Kit, Supply, pourable, said, weighable, with_fraction
-from ...numbers import PRIOR, Draws, Posterior
+from ...numbers import PRIOR, Draws, Posterior, times_to_meet
 from ..assess import Assessment, assess
 from ..model import MOST_GRAMS, SHARES, Formula, Ingredient, form_table, weighed
 
 LEAST_TIMES, MOST_TIMES = 0.02, 50.0
-MOST_STEPS = 30
 SPOONS = ("tsp", "tbsp", "cup")
-CLOSE = 4e-3  # of what is aimed at: a share, a pH, a ratio; a hundredth part of an amount
 
 
 @dataclass(frozen=True)
@@ -174,30 +171,8 @@ def solved(
 
 
 def met_at(value: Callable[[float], float], aim: float, most: float = MOST_TIMES) -> tuple[float, float]:
-    """How many times for a value to meet its aim, and the value there; the nearer end where none does.
-
-    False position on the logarithm of the times (Illinois), held between its ends: it never diverges.
-    """
-    low, high = math.log(LEAST_TIMES), math.log(most)
-    below, above = value(LEAST_TIMES) - aim, value(most) - aim
-    if below * above > 0.0:
-        return (LEAST_TIMES, below + aim) if abs(below) < abs(above) else (most, above + aim)
-    at, here, side = low, below, 0
-    for step in range(MOST_STEPS):
-        share = above / (above - below) if step % 3 else 0.5
-        at = high - share * (high - low)
-        here = value(math.exp(at)) - aim
-        if abs(here) < CLOSE * max(1.0, abs(aim) / 10.0) or high - low < 1e-3:
-            break
-        if here * above > 0.0:
-            high, above = at, here
-            below *= 0.5 if side == 1 else 1.0
-            side = 1
-        else:
-            low, below = at, here
-            above *= 0.5 if side == -1 else 1.0
-            side = -1
-    return math.exp(at), here + aim
+    """How many times for a value to meet its aim, and the value there; the nearer end where none does."""
+    return times_to_meet(value, aim, LEAST_TIMES, most)
 
 
 def _most_times(formula: Formula, places: Sequence[int]) -> float:

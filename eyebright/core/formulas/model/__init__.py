@@ -1,6 +1,6 @@
 """What a formula is: lines, forms, families, steps, starting points."""
 
-from .families import Family, UsualSubject, families, washes
+from .families import Family, UsualSubject, families, rinse_family, washes
 from .forms import FormTable, figures_of, form_table, own_form, turned
 from .formula import (
     METALS,
@@ -44,6 +44,7 @@ __all__ = [
     "of_form",
     "own_form",
     "planned_steps",
+    "rinse_family",
     "sensible_steps",
     "signs",
     "starts",

@@ -126,3 +126,9 @@ class UsualSubject:
     def parts(self, draws: Draws) -> list[Solute] | None:
         """Nobody knows what makes its pH."""
         return None
+
+
+def rinse_family(use: str) -> Family:
+    """The family that a plain rinse is of: what is rinsed out, or sprayed on and left in."""
+    stays = use == "left_in"
+    return next(each for each in families().values() if (each.by_ph and each.stays if stays else each.acid))

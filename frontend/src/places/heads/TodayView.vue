@@ -26,10 +26,6 @@ const stopped = computed(() =>
 
 <template>
   <div class="today">
-    <div class="worktop">
-      <CheckInForm :head="head" :questions="questions" />
-      <OccasionForm v-model="today" :questions="questions" />
-    </div>
     <GlanceLink v-if="asks.data.value" id="reading" :target="side">
       <strong>{{ asks.data.value.scalp.grade }}</strong>
       {{
@@ -43,6 +39,10 @@ const stopped = computed(() =>
         @again="asks.refetch()"
       />
       <AsksPanel v-if="asks.data.value" :asks="asks.data.value" :head="head" />
+    </div>
+    <div class="worktop">
+      <CheckInForm :head="head" :questions="questions" />
+      <OccasionForm v-model="today" :questions="questions" />
     </div>
     <template v-if="asks.data.value && !stopped">
       <section class="more" aria-label="Families">
@@ -60,7 +60,7 @@ const stopped = computed(() =>
         </p>
         <FamilyList :families="asks.data.value.families" />
       </section>
-      <section class="more" aria-label="Schools">
+      <section class="more" aria-label="Where opinions differ">
         <h2>Where opinions differ</h2>
         <SchoolList :asks="asks.data.value" :head="head.id" />
       </section>

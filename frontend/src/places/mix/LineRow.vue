@@ -170,7 +170,7 @@ li {
 
 @media (max-width: 760px) {
   li {
-    grid-template-columns: 18px minmax(64px, 0.6fr) minmax(0, 1fr) auto;
+    grid-template-columns: 18px 76px minmax(0, 1fr) auto;
     padding-bottom: 8px;
     border-bottom: 1px solid var(--hairline);
   }

@@ -64,7 +64,7 @@ function takeBack(): void {
       </button>
     </template>
     <template #more>
-      <p v-if="live" :class="{ trouble: live.value === null }">
+      <p v-if="live" :class="{ trouble: live.value === null && live.state !== 'resting' }">
         <template v-if="live.value !== null">
           It says <strong>{{ shown(live) }}</strong><template
             v-if="live.raw !== null && live.unit === 'pH'"

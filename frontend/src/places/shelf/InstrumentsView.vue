@@ -35,7 +35,7 @@ const { failed, loaded, again } = useWaiting(strips, instruments);
     <ShelfBoard
       id="instruments"
       title="Scale, pH meter, thermometer"
-      add="Put an instrument in the tray"
+      add="Add an instrument"
       empty="None yet, and none is needed: spoons and an honest range do. With one the range is narrower."
       :none="!instruments.data.value?.length"
       :adding="adding === 'instrument'"

@@ -44,9 +44,7 @@ async function act(body: Played, words?: string): Promise<void> {
     <button type="button" class="act" @click="act({ plug: 'frozen' }, 'It sends nothing new.')">
       Freeze it
     </button>
-    <button type="button" class="act" @click="act({ plug: 'in' }, 'Plugged in.')">
-      Plug it in
-    </button>
+    <button type="button" class="act" @click="act({ plug: 'in' }, 'Plugged in.')">Connect</button>
   </form>
 </template>
 
