@@ -4,16 +4,22 @@ A slow machine, or a busy one, is slow at these too: what is held to a limit is 
 """
 
 import statistics
+from collections.abc import Callable
 from functools import partial
+from typing import TypeVar
 
 from django.conf import settings
 from django.core.management import call_command
 from django.test import Client, override_settings
 from playwright.sync_api import Browser
 
+from tests.kitchen_mixes import kitchen_mixes
+from tests.phreeqc import phreeqc_ph
+
 from .chemistry import best
 from .heads import get
 
+Measured = TypeVar("Measured")
 BLANK = "/api/journal/feelings"  # asks no table and works nothing out
 TRIPS = 40
 TRIP = """
@@ -22,13 +28,24 @@ async ([path, trips]) => {
   for (let i = 0; i < trips; i += 1) {
     const start = performance.now();
     await (await fetch(path)).json();
-    await new Promise((done) => requestAnimationFrame(() => { const line = new MessageChannel();
-      line.port1.onmessage = done; line.port2.postMessage(0); }));
     times.push(performance.now() - start);
   }
   return times;
 }
 """
+
+
+def beside(work: Callable[[], Measured], yardstick: Callable[[], float]) -> tuple[Measured, float]:
+    """What some work measures, and its yardstick, timed before and after it: the longer of the two."""
+    before = yardstick()
+    measured = work()
+    return measured, max(before, yardstick())
+
+
+def solve_once() -> float:
+    """Seconds of one PHREEQC solve."""
+    mixes = list(kitchen_mixes().values())
+    return best(lambda: [phreeqc_ph(mix) for mix in mixes]) / len(mixes)
 
 
 def blank_call() -> float:
@@ -39,7 +56,7 @@ def blank_call() -> float:
 
 
 def blank_trip(browser: Browser, address: str) -> float:
-    """Milliseconds of such a call from the page, and of the next paint: the median."""
+    """Milliseconds of such a call from the page: the median."""
     page = browser.new_context(viewport={"width": 1280, "height": 800}).new_page()
     page.goto(f"{address}/journal")
     page.wait_for_timeout(1500)
