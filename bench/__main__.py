@@ -2,16 +2,18 @@
 
 from functools import partial
 
+from django.core.management import call_command
+
 from tests.chromium import chromium
 
 from .answers import answers, ten
-from .chemistry import solvers
+from .chemistry import solve_once, solvers
 from .formulas import LINES, RANKED, SEARCHED, edit_to_kept, formula_bench
 from .heads import heads_page
 from .live import cost_of_instruments, drag_to_paint
 from .page import first_load, served
 from .shelf import LOTS, long_shelf
-from .yardsticks import beside, blank_call, blank_trip, solve_once
+from .yardsticks import beside, blank_call, blank_trip
 
 MANY_TIMES = 50  # how much faster than PHREEQC the vectorised solver has to be
 NEAR = 0.05  # pH
@@ -46,6 +48,7 @@ class Ledger:
 def main() -> int:
     """Print every figure; 1 if any is not held."""
     ledger = Ledger()
+    call_command("migrate", verbosity=0)
     timed = solvers()
     print(f"Chemistry, {timed.mixes} kitchen mixes, per mix")
     ledger.line("PHREEQC through phreeqpython", f"{timed.phreeqc * 1e6:.1f} µs")

@@ -4,7 +4,6 @@ import json
 from dataclasses import dataclass
 
 from django.conf import settings
-from django.core.management import call_command
 from django.test import Client, override_settings
 from playwright.sync_api import Browser, Page
 
@@ -75,7 +74,6 @@ def long_formula() -> FormulaIn:
 
 def formula_bench() -> Figures:
     """Measure them in process, in a household of its own inside the bench's data folder."""
-    call_command("migrate", verbosity=0)
     ours = Formula.with_removed.filter(name__startswith=CALLED)
     ours.delete()
     Head.with_removed.filter(name="Formula bench").delete()

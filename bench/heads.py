@@ -6,7 +6,6 @@ from datetime import timedelta
 from functools import partial
 
 from django.conf import settings
-from django.core.management import call_command
 from django.db import connection
 from django.test import Client, override_settings
 from django.test.utils import CaptureQueriesContext
@@ -41,7 +40,6 @@ class Page:
 
 def _old_head() -> Head:
     """A head of this bench's own, made anew, washed once."""
-    call_command("migrate", verbosity=0)
     Head.with_removed.filter(name="Bench").delete()
     head = save_head(HeadIn.model_validate({"name": "Bench", "answers": RECORD}))
     Wash.objects.create(head=head, family="saponin_liquor", given=0.0, answer=2)

@@ -3,7 +3,6 @@
 from functools import partial
 
 from django.conf import settings
-from django.core.management import call_command
 from django.test import Client, override_settings
 
 from eyebright.core.materials import library
@@ -18,7 +17,6 @@ CALLED = "Bench lot"
 
 def long_shelf() -> float:
     """Seconds for the shelf's first page, in a household of its own inside the bench's data folder."""
-    call_command("migrate", verbosity=0)
     keys = list(library())
     Lot.objects.bulk_create(
         Lot(material=keys[i % len(keys)], name=f"{CALLED} {i}", size=500, left=5 * (i % 100))

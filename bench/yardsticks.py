@@ -9,12 +9,8 @@ from functools import partial
 from typing import TypeVar
 
 from django.conf import settings
-from django.core.management import call_command
 from django.test import Client, override_settings
 from playwright.sync_api import Browser
-
-from tests.kitchen_mixes import kitchen_mixes
-from tests.phreeqc import phreeqc_ph
 
 from .chemistry import best
 from .heads import get
@@ -42,15 +38,8 @@ def beside(work: Callable[[], Measured], yardstick: Callable[[], float]) -> tupl
     return measured, max(before, yardstick())
 
 
-def solve_once() -> float:
-    """Seconds of one PHREEQC solve."""
-    mixes = list(kitchen_mixes().values())
-    return best(lambda: [phreeqc_ph(mix) for mix in mixes]) / len(mixes)
-
-
 def blank_call() -> float:
     """Seconds of a call that does nothing, in process: the whole way through middleware, API and schema."""
-    call_command("migrate", verbosity=0)
     with override_settings(ALLOWED_HOSTS=[*settings.ALLOWED_HOSTS, "testserver"]):
         return best(partial(get, Client(), BLANK))
 

@@ -4,11 +4,11 @@ from unittest import TestCase
 
 from eyebright.core.chain import Link, run_chain
 from eyebright.core.formulas.assess import assess, digest_of
-from eyebright.core.formulas.model import Formula, families, starts
+from eyebright.core.formulas.model import Formula, UsualSubject, families, starts
 from eyebright.core.heads import hair_and_scalp_of, needs_of
 from eyebright.core.mix import work_out
 from eyebright.core.numbers import Draws, figure, middle
-from eyebright.core.wash import Candidate, WashLink, advise, best_of_each, rank, usual_subject, wash_of
+from eyebright.core.wash import Candidate, WashLink, advise, best_of_each, rank, wash_of
 
 from .formulas import formula, reading, start, supply
 from .heads import head
@@ -120,7 +120,7 @@ class PageAndRanking(TestCase):
             if not family.cleans:
                 continue
             draws = Draws(400)
-            usual = run_chain([Link(usual_subject(family))], met(draws), draws, ph=False)
+            usual = run_chain([Link(UsualSubject(family))], met(draws), draws, ph=False)
             share = figure(usual.lifted("scalp"), "share")
             with self.subTest(key):
                 self.assertAlmostEqual(on_the_bench(start(key)).scalp.value, share.value, delta=0.12)

@@ -112,6 +112,10 @@ class Draws:
         self.used[asked[0]] = self._values[asked]
         return self._values[asked]
 
+    def each(self, values: Array) -> Array:
+        """Values that may be the same on every draw, on each of them: shape (1,) or (count,) to (count,)."""
+        return values if values.shape == (self.count,) else np.broadcast_to(values, (self.count,))
+
     def pick(self, name: str, shares: Sequence[float]) -> NDArray[np.intp]:
         """Which of several, each as often as its share: indices, shape (count,).
 

@@ -79,7 +79,7 @@ def asked_of(fact: str) -> tuple[str, ...]:
 def possible(subject: Subject, facts: Facts, varying: Collection[str]) -> tuple[Rule, ...]:
     """The rules that may hold for these facts, whatever those that vary turn out to be.
 
-    Each is left with its conditions on what varies, those that are soonest looked at first: the others hold.
+    Each is left with its conditions on what varies: the others hold.
     """
     limit, out = limits_for(facts), []
     for rule in rules_of(subject):
@@ -89,7 +89,7 @@ def possible(subject: Subject, facts: Facts, varying: Collection[str]) -> tuple[
             if fact in varying or (isinstance(value, str) and value in varying)
         )
         if hold([each for each in rule.when if each not in open_], facts, limit):
-            out.append(replace(rule, when=tuple(sorted(open_, key=lambda each: each[1] != "is"))))
+            out.append(replace(rule, when=open_))
     return tuple(out)
 
 
@@ -104,12 +104,8 @@ def cautions(subject: Subject, facts: Facts, among: Sequence[Rule] | None = None
     kept: list[Rule] = []
     groups: set[str] = set()
     for rule in rules_of(subject) if among is None else among:
-        if rule.level != "stop" and rule.group in groups:
-            continue
-        fact, how, value = rule.when[0] if rule.when else ("", "", None)
-        if how == "is" and facts.get(fact) != value:
-            continue  # where most rules end, without a call
-        if hold(rule.when, facts, limit):
+        said = rule.level != "stop" and rule.group in groups
+        if not said and hold(rule.when, facts, limit):
             kept.append(rule)
             groups.add(rule.group)
     if not kept:

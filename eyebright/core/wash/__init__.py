@@ -4,7 +4,7 @@ from .advice import Advice, advise, fit_of
 from .chain import Wash, WashLink, wash_of
 from .facts import link_facts
 from .fits import Dose, Fit, measured
-from .judge import Candidate, candidate_facts, family_facts, usual_subject
+from .judge import Candidate, candidate_facts, family_facts
 from .matching import Match, best_of_each, rank
 from .schools import defaults_by, held_against, parts_by, plain_schools, school_keys, school_rules
 
@@ -30,6 +30,5 @@ __all__ = [
     "rank",
     "school_keys",
     "school_rules",
-    "usual_subject",
     "wash_of",
 ]

@@ -132,8 +132,8 @@ def _along(link: WashLink, after: LinkAfter, draws: Draws) -> Along:
         name=link.name or after.link.subject.name,
         zone=link.zone,
         plain=link.formula is None,
-        scalp_lift=None if scalp.lift is None else figure(_all(scalp.lift, draws), "share"),
-        lengths_lift=None if lengths.lift is None else figure(_all(lengths.lift, draws), "share"),
+        scalp_lift=None if scalp.lift is None else figure(draws.each(scalp.lift), "share"),
+        lengths_lift=None if lengths.lift is None else figure(draws.each(lengths.lift), "share"),
         put_back=_g(after.put_back, draws),
         scalp_oil=_g(scalp.oil, draws),
         lengths_oil=_g(lengths.oil, draws),
@@ -146,16 +146,12 @@ def _along(link: WashLink, after: LinkAfter, draws: Draws) -> Along:
     )
 
 
-def _all(values: Array, draws: Draws) -> Array:
-    return np.broadcast_to(values, (draws.count,))
-
-
 def _g(values: Array, draws: Draws) -> Figure:
-    return figure(_all(values, draws), "g")
+    return figure(draws.each(values), "g")
 
 
 def _ph(values: Array | None, draws: Draws) -> Figure | None:
-    return None if values is None else figure(_all(values, draws), "pH")
+    return None if values is None else figure(draws.each(values), "pH")
 
 
 def _cautions(

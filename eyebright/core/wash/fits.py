@@ -8,7 +8,7 @@ import math
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from ..formulas.model import Family, families
+from ..formulas.model import Family, UsualSubject, families
 from ..heads import HairAndScalp, Needs, needs_table, shortened
 from ..numbers import Draws, Figure
 from ..rules import Facts
@@ -20,7 +20,6 @@ from .judge import (
     judge_candidate,
     judge_family,
     subject_of,
-    usual_subject,
 )
 
 ORDER: dict[Verdict, int] = {"suits": 0, "adjust": 1, "care": 2, "off": 3, "not_needed": 4, "ruled_out": 5}
@@ -103,7 +102,7 @@ def fit(
     """One family. `since`: days since it was last used; `recipe`: the formula that speaks for it."""
     wait = waits(family, needs, since)
     if recipe is None or family.acid:  # the rinse that a head asks for is made to the pH that it asks for
-        recipe, found = None, OnHead(usual_subject(family), family, needs, on, draws)
+        recipe, found = None, OnHead(UsualSubject(family), family, needs, on, draws)
         judged = judge_family(family, found, needs, head, wait)
     else:
         found = OnHead(subject_of(recipe), family, needs, on, draws)

@@ -14,7 +14,7 @@ import numpy as np
 
 from ..chain import Link, Subject, ZoneAfter, run_chain
 from ..formulas.assess import Digest, DigestSubject, grades
-from ..formulas.model import Family, UsualSubject, families
+from ..formulas.model import Family, families
 from ..heads import HairAndScalp, Needs, cleaning_for, material_facts, patch_of
 from ..numbers import Array, Draws, Figure, figure
 from ..rules import Caution, Rule, cautions, facts_of
@@ -41,7 +41,7 @@ class Candidate:
 class OnHead:
     """What one thing of a family does on a head, each figure worked out when it is asked for.
 
-    `on` must be of these draws; `asked` as `asked_of` gives it, where it is worked out once for many.
+    `on` must be of these draws; `asked` as `right_cleaning` gives it, where it is worked out once for many.
     """
 
     def __init__(
@@ -93,7 +93,7 @@ class OnHead:
         """How strong it should be for this scalp, times as it is; None where it is no wash."""
         if not self._family.cleans:
             return None
-        asked = asked_of(self._needs, self._on) if self._asked is None else self._asked
+        asked = right_cleaning(self._needs, self._on) if self._asked is None else self._asked
         return self._figure(asked / self._cleaning, "times")
 
     @cached_property
@@ -113,8 +113,7 @@ class OnHead:
         return self._figure(lift, "share") if lift is not None and self._family.cleans else None
 
     def _figure(self, values: Array, unit: str) -> Figure:
-        whole = values if len(values) == self._draws.count else np.full(self._draws.count, values[0])
-        return figure(whole, unit)
+        return figure(self._draws.each(values), unit)
 
 
 @dataclass
@@ -148,7 +147,7 @@ class Judgement:
         return "adjust" if self.beside else "suits"
 
 
-def asked_of(needs: Needs, on: HairAndScalp) -> Array:
+def right_cleaning(needs: Needs, on: HairAndScalp) -> Array:
     """The effective cleaning (g) that is right for this scalp today, shape (draws,)."""
     return cleaning_for(needs.scalp.lift[1], on.oil.scalp, on.strength)
 
@@ -156,11 +155,6 @@ def asked_of(needs: Needs, on: HairAndScalp) -> Array:
 def subject_of(candidate: Candidate) -> DigestSubject:
     """A candidate as a chain takes it."""
     return DigestSubject(candidate.name, candidate.digest)
-
-
-def usual_subject(family: Family) -> UsualSubject:
-    """A family as a chain takes it, for want of a recipe."""
-    return UsualSubject(family)
 
 
 # What each thing is worth in the ranking (custom).

@@ -10,7 +10,7 @@ from ..numbers import Draws, Figure
 from ..rules import Caution, possible
 from ..vocabulary import Part
 from .fits import waits
-from .judge import Candidate, OnHead, Verdict, asked_of, candidate_facts, judge_candidate, subject_of
+from .judge import Candidate, OnHead, Verdict, judge_candidate, right_cleaning, subject_of
 from .schools import held_against
 
 RANK_DRAWS = 80
@@ -59,7 +59,7 @@ def rank(
     """
     draws, facts = Draws(RANK_DRAWS), head.facts()
     on = hair_and_scalp_of(head, facts, draws)
-    candidates, asked = list(candidates), asked_of(needs, on)
+    candidates, asked = list(candidates), right_cleaning(needs, on)
     varying = {"contains", "patch"}.union(*(each.digest.facts for each in candidates))
     may_hold = possible("formula", facts, varying)
     objections: dict[tuple[str, str], tuple[str, ...]] = {}
@@ -99,6 +99,3 @@ def best_of_each(matches: Iterable[Match]) -> dict[str, Candidate]:
     for each in matches:
         out.setdefault(each.family.key, each.candidate)
     return out
-
-
-__all__ = ["Candidate", "Match", "best_of_each", "candidate_facts", "rank"]

@@ -194,7 +194,7 @@ def _lines_out(preparation: Preparation) -> tuple[LineOut, ...]:
 
 
 def _drawn_out(preparation: Preparation) -> tuple[Drawn, ...]:
-    out = []
+    draws, out = preparation.draws, []
     for one in preparation.lines:
         if one.form is None or one.material is None:
             continue
@@ -202,17 +202,11 @@ def _drawn_out(preparation: Preparation) -> tuple[Drawn, ...]:
         for name in ("saponin", "mucilage", "tannin"):
             share = getattr(one.material, name)
             if share is not None and share.mid > 0.0:
-                grams = one.active(share, preparation.draws, name)
-                active, what = figure(_all(100.0 * grams / preparation.ml, preparation), "g per 100 mL"), name
+                percent = 100.0 * one.active(share, draws, name) / preparation.ml
+                active, what = figure(draws.each(percent), "g per 100 mL"), name
                 break
-        out.append(
-            Drawn(one.weighed.line.supply.name, figure(_all(one.drawn, preparation), "share"), active, what)
-        )
+        out.append(Drawn(one.weighed.line.supply.name, figure(draws.each(one.drawn), "share"), active, what))
     return tuple(out)
-
-
-def _all(values: Array, preparation: Preparation) -> Array:
-    return np.broadcast_to(values, (preparation.draws.count,))
 
 
 def _cost(preparation: Preparation, lift: Lift) -> Cost:

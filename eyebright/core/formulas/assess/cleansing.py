@@ -85,7 +85,7 @@ def cleaning_of(preparation: Preparation, ph: Array | None) -> Cleaning:
     whole = sum(found.values(), np.zeros(1))
     most = middle(whole)
     sources = tuple(
-        Source(name, middle(each) / most, figure(_whole(100.0 * amounts[name] / total, draws), "g in 100 g"))
+        Source(name, middle(each) / most, figure(draws.each(100.0 * amounts[name] / total), "g in 100 g"))
         for name, each in sorted(found.items(), key=lambda pair: -middle(pair[1]))
         if most > LEAST and middle(each) > 0.01 * most
     )  # fmt: skip
@@ -95,20 +95,16 @@ def cleaning_of(preparation: Preparation, ph: Array | None) -> Cleaning:
     # a hard water may read as high, and has no alkali to spare
     alkali = np.clip((ph - low) / (high - low), 0.0, 1.0) if ph is not None and spare else np.zeros(1)
     return Cleaning(
-        per_gram=_whole(whole / total, draws),
-        oil=_whole(fats / total, draws),
+        per_gram=draws.each(whole / total),
+        oil=draws.each(fats / total),
         sources=sources,
-        scum=figure(_whole(scum, draws), "g"),
+        scum=figure(draws.each(scum), "g"),
         soap_left=left,
         soap=soap,
         saponin=saponin,
         surfactant=other,
         alkali=alkali,
     )
-
-
-def _whole(values: Array, draws: Draws) -> Array:
-    return np.broadcast_to(values, (draws.count,))
 
 
 def _active(one: PreparedLine, what: str, draws: Draws) -> Array:

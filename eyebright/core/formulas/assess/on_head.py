@@ -2,8 +2,6 @@
 
 from dataclasses import dataclass
 
-import numpy as np
-
 from ...chain import Link, run_chain
 from ...chemistry import Part
 from ...heads import HairAndScalp, grade
@@ -89,7 +87,7 @@ def lift_of(subject: PreparedSubject, on: HairAndScalp) -> Lift:
     draws = subject.preparation.draws
     course = run_chain([Link(subject)], on, draws, ph=False)
     after = course.after[0]
-    shares = {zone: _all(course.lifted(zone), draws) for zone in ("scalp", "lengths")}
+    shares = {zone: draws.each(course.lifted(zone)) for zone in ("scalp", "lengths")}
     scalp, lengths = (figure(share, "share") for share in shares.values())
     stays = after.link.left_in
     low, high = (round(each * 20.0) * 5 for each in (scalp.low, scalp.high))
@@ -97,15 +95,11 @@ def lift_of(subject: PreparedSubject, on: HairAndScalp) -> Lift:
         scalp=scalp,
         lengths=lengths,
         grade=LEFT_IN if stays else grade(scalp.value),
-        on_scalp=figure(_all(after.scalp.dose, draws), "g"),
-        on_lengths=figure(_all(after.lengths.dose, draws), "g"),
-        put_back=figure(_all(after.put_back, draws), "g"),
+        on_scalp=figure(draws.each(after.scalp.dose), "g"),
+        on_lengths=figure(draws.each(after.lengths.dose), "g"),
+        put_back=figure(draws.each(after.put_back), "g"),
         says="stays in: it washes out nothing" if stays else f"washes out about {low} to {high} %",
         scalp_share=shares["scalp"],
         lengths_share=shares["lengths"],
-        dose=_all(after.dose, draws),
+        dose=draws.each(after.dose),
     )
-
-
-def _all(values: Array, draws: Draws) -> Array:
-    return np.broadcast_to(values, (draws.count,))

@@ -6,7 +6,7 @@ from typing import Any, Literal
 
 import numpy as np
 
-from ...numbers import Array, Figure, figure
+from ...numbers import Figure, figure
 from ..prepare import Preparation
 from .texture import Texture, undissolved
 
@@ -31,7 +31,7 @@ def grit(preparation: Preparation) -> Residue:
         np.zeros(1),
     )
     grains = np.zeros(1) if preparation.formula.family.dust else undissolved(preparation)
-    felt = figure(_all(100.0 * (coarse + grains) / preparation.total, preparation), "g in 100 g")
+    felt = figure(preparation.draws.each(100.0 * (coarse + grains) / preparation.total), "g in 100 g")
     word = _word(felt.value, GRIT_MARKS)
     says = {
         "none": "Smooth.",
@@ -48,7 +48,7 @@ def residue(preparation: Preparation, thick: Texture | None) -> Residue:
         (one.plant for one in preparation.lines if one.stays and one.form is not None), np.zeros(1)
     ) + 0.5 * preparation.grams_of(("clay", "flour", "starch"))
     fats = 1.5 * preparation.grams_of(("oil", "butter"))
-    stays = figure(_all(100.0 * (solids + fats) / preparation.total, preparation), "g in 100 g")
+    stays = figure(preparation.draws.each(100.0 * (solids + fats) / preparation.total), "g in 100 g")
     word = _word(stays.value, RESIDUE_MARKS)
     drags = thick is not None and thick.grade.drags
     says = {
@@ -76,7 +76,3 @@ def stain(preparation: Preparation, facts: Mapping[str, Any]) -> str:
     what = "; ".join(f"{' and '.join(each)} {verb}" for verb, each in names.items())
     whom = " this light hair" if facts.get("light") else " light, grey or bleached hair"
     return f"{what}{whom}, and cloth."
-
-
-def _all(values: Array, preparation: Preparation) -> Array:
-    return np.broadcast_to(values, (preparation.draws.count,))
