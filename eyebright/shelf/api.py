@@ -6,6 +6,7 @@ from django.http import HttpRequest
 from ninja import Query, Router, Status
 
 from .schemas.lots import (
+    GuessOut,
     LibraryOut,
     LotIn,
     LotOut,
@@ -61,6 +62,12 @@ def find_supplies(
 def water_kinds(request: HttpRequest) -> list[WaterKindOut]:
     """Every class of water."""
     return water_room.water_kinds()
+
+
+@router.get("/materials/guess", response=GuessOut, operation_id="guess_material")
+def guess_material(request: HttpRequest, name: Find) -> GuessOut:
+    """What a name gives away of a material that the library does not hold."""
+    return materials.guess(name)
 
 
 @router.post("/materials", response={201: MaterialOut}, operation_id="add_material")

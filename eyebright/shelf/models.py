@@ -10,12 +10,16 @@ from eyebright.config.soft_deletion import SoftDeleted
 
 
 class OwnMaterial(SoftDeleted):
-    """A material that the library does not hold: its kind, and what is known of it (figures by name)."""
+    """A material that the library does not hold: its kind, and what is known of it (figures by name).
+
+    `hazards`: keys as they were answered; none for what was never asked, and is guessed from the name.
+    """
 
     name = models.CharField(max_length=80)
     kind = models.CharField(max_length=40)
     figures = models.JSONField(default=dict)
     contains = models.JSONField(default=list)
+    hazards = models.JSONField(null=True, blank=True, default=None)
     note = models.TextField(blank=True)
 
     class Meta:

@@ -70,7 +70,7 @@ class PatchTests(HeadsTestCase):
         self.assertEqual(self.stops(ask), {})
         test = self.start(pk)
         self.call("PATCH", f"/heads/{pk}/patch-tests/{test}/result", {"result": "reaction"})
-        self.assertEqual(self.stops(ask), {"reaction": False})
+        self.assertEqual(self.stops(ask), {"reaction-mix": False})
         self.refused("POST", "/journal/entries", {"rinse": ask, "stops_passed": ["reaction"]}, "stops")
         self.assertEqual(self.stops(ask | {"head": None}), {})
         self.assertEqual(self.call("GET", "/heads/blocked")[0]["material"], "malt_vinegar")
@@ -81,7 +81,7 @@ class PatchTests(HeadsTestCase):
         ask = self.ask(acid=self.put_malt(name="Towpath Vinegar"), head=pk)
         test = self.call("POST", f"/heads/{pk}/patch-tests", {"name": "towpath vinegar"}, 201)["id"]
         self.call("PATCH", f"/heads/{pk}/patch-tests/{test}/result", {"result": "reaction"})
-        self.assertEqual(self.stops(ask), {"reaction": False})
+        self.assertEqual(self.stops(ask), {"reaction-mix": False})
 
     def test_a_reaction_to_a_family_rules_it_out(self) -> None:
         pk = self.put_wren()

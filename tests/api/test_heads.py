@@ -119,12 +119,15 @@ class Limits(HeadsTestCase):
     def test_a_child_is_stopped_where_an_adult_is_warned(self) -> None:
         sharp = self.ask(aim=3.2, minutes=1)
         self.assertEqual(self.stops(sharp | {"head": self.put_wren()}), {})
-        self.assertEqual(self.stops(sharp | {"head": self.put_ottoline()}), {"too-acid-rinsed-out": False})
+        self.assertEqual(
+            self.stops(sharp | {"head": self.put_ottoline()}),
+            {"too-acid-rinsed-out": False, "vinegar-strong-tender": False},
+        )
 
     def test_an_adult_with_a_tender_scalp_may_pass_it(self) -> None:
         sharp = self.ask(aim=3.2, minutes=1, head=self.put_wren(skin=["sensitive"]))
-        self.assertEqual(self.stops(sharp), {"too-acid-rinsed-out": True})
-        body = {"rinse": sharp, "stops_passed": ["too-acid-rinsed-out"]}
+        self.assertEqual(self.stops(sharp), {"too-acid-rinsed-out": True, "vinegar-strong-tender": True})
+        body = {"rinse": sharp, "stops_passed": ["too-acid-rinsed-out", "vinegar-strong-tender"]}
         self.call("POST", "/journal/entries", body, 201)
 
     def test_an_allergy_on_record_stops_the_bottle(self) -> None:
@@ -154,7 +157,11 @@ class Limits(HeadsTestCase):
         self.refused(
             "PATCH",
             f"/journal/entries/{entry['id']}",
-            {"step": last, "finished": True, "stops_passed": ["too-acid-rinsed-out"]},
+            {
+                "step": last,
+                "finished": True,
+                "stops_passed": ["too-acid-rinsed-out", "vinegar-strong-tender"],
+            },
             "stops",
         )
 

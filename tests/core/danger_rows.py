@@ -45,7 +45,7 @@ serum | adult | 20 mL lemon_juice + 10 mL rose_water | left | stop | acid
 spray | eczema | 2 g citric_acid + 300 mL rain | left | stop | acid
 spray | child 5 | 3 mL cider_vinegar + 300 mL distilled | left | stop | acid
 herb_mild | eczema | 20 g roselle + 400 mL distilled | rinsed 5 | stop | acid
-acid_rinse | tender | 30 mL raspberry + 500 mL rain | rinsed 1 | stop | acid
+acid_rinse | tender | 30 mL fruit_vinegar + 500 mL rain | rinsed 1 | stop | acid
 jug | adult | 20 g washing_soda + 300 mL distilled | rinsed 1 | stop | alkal
 jug | adult | 3 g washing_soda + 500 mL distilled | rinsed 10 | stop | alkal
 jug | adult | 15 g baking_soda + 500 mL distilled | rinsed 30 | stop | minutes
@@ -88,14 +88,14 @@ alkaline_wash | adult | 12 g baking_soda + 400 mL rain | rinsed 2 step=simmer | 
 mask | adult | 100 mL onion_juice + 20 mL honey | rinsed 10 | warning | half
 mask | adult | 100 mL onion_juice + 20 mL honey | rinsed 10 covered | stop | cover
 juice | adult | 30 mL ginger_juice + 30 mL aloe_gel | rinsed 5 | stop | ginger
-juice | adult | 10 mL garlic_juice + 60 mL aloe_gel | rinsed 5 | stop | garlic
+juice | adult | 10 mL garlic + 60 mL aloe_gel | rinsed 5 | stop | garlic
 juice | child 9 | 5 mL onion_juice + 60 mL aloe_gel | rinsed 5 | stop | child
 juice | broken | 10 mL ginger_juice + 90 mL aloe_gel | rinsed 5 | stop | broken
 juice | tender | 10 mL onion_juice + 90 mL aloe_gel | rinsed 5 | stop | tender
 juice | adult | 20 mL onion_juice + 60 mL aloe_gel | rinsed 60 covered | stop | minutes
 jug | child 9 | 20 mL ginger_juice + 200 mL rain | rinsed 3 | stop | child
 jug | adult | 200 mL onion_juice | rinsed 3 | warning | half
-jug | adult | 30 mL garlic_juice + 100 mL rain | rinsed 3 | stop | garlic
+jug | adult | 30 mL garlic + 100 mL rain | rinsed 3 | stop | garlic
 scrub | adult | 80 g sea_salt + 30 mL honey | rinsed 3 | warning | coarse
 scrub | tender | 80 g table_salt + 30 mL honey | rinsed 3 | stop | grains
 scrub | broken | 80 g white_sugar + 30 mL honey | rinsed 3 | stop | grains
@@ -122,7 +122,7 @@ spray | child 8 | 200 mL rose_water + 0.8 mL lavender_oil + 10 mL sunflower_oil 
 spray | child 5 | 200 mL rain + 0.1 mL peppermint_oil + 5 mL sunflower_oil | left | stop | under six
 spray | child 8 | 200 mL rain + 0.1 mL eucalyptus_oil + 5 mL sunflower_oil | left | warning | face
 spray | pregnant first | 200 mL rain + 0.2 mL lavender_oil + 5 mL sunflower_oil | left | stop | three months
-spray | pregnant later | 200 mL rain + 0.1 mL sage_oil + 5 mL sunflower_oil | left | stop | pregnan
+spray | pregnant later | 200 mL rain + 0.1 mL dalmatian_sage_oil + 5 mL sunflower_oil | left | stop | pregnan
 spray | pregnant later | 200 mL rain + 0.8 mL lavender_oil + 5 mL sunflower_oil | left | stop | essential oil
 spray | epilepsy | 200 mL rain + 0.2 mL rosemary_oil + 5 mL sunflower_oil | left | stop | epilepsy
 jug | epilepsy | 500 mL rain + 0.2 mL eucalyptus_oil | rinsed 2 | stop | epilepsy
@@ -154,7 +154,7 @@ soap_wash | adult | 20 mL castile_soap + 20 mL conditioner_rinse + 100 mL rain |
 jug | adult | 10 mL bleach + 200 mL rain | rinsed 1 | stop | never
 jug | adult | 10 mL bleach + 20 mL cider_vinegar + 200 mL rain | rinsed 1 | stop | gas
 mask | adult | 10 mL own some liquid javel + 20 mL lemon_juice + 50 mL rain | rinsed 1 | stop | gas
-jug | adult | 20 mL kerosene | rinsed 5 | stop | never
+jug | adult | 20 mL kerosene + 50 mL rain | rinsed 5 | stop | never
 jug | adult | 20 mL own oil turpentine + 50 mL rain | rinsed 5 | stop | never
 mask | adult | 10 g own some powder mustard powder + 60 mL rain | rinsed 10 covered | stop | never
 jug | adult | 20 g own some powder kali mehndi + 100 mL rain | rinsed 10 | stop | never
@@ -181,7 +181,7 @@ serum | hot_iron | 30 mL jojoba_oil | left | warning | iron
 CALM = """
 jug | adult | 15 mL malt_vinegar + 500 mL hard | rinsed 2
 jug | adult | 20 mL cider_vinegar + 500 mL very_hard | rinsed 2
-jug | adult | 10 mL raspberry + 500 mL hard | rinsed 3
+jug | adult | 10 mL fruit_vinegar + 500 mL hard | rinsed 3
 jug | adult | 5 mL lemon_juice + 1000 mL hard | rinsed 2
 jug | adult | 3 mL lemon_juice + 1000 mL very_hard | rinsed 3
 jug | adult | 500 mL hard | rinsed 2
@@ -220,7 +220,7 @@ jug | adult | 5 mL glycerine + 300 mL distilled | left
 jug | adult | 20 mL aloe_gel + 300 mL distilled | rinsed 5
 jug | seen lasting | 15 mL malt_vinegar + 500 mL hard | rinsed 2
 acid_rinse | adult | 20 mL cider_vinegar + 500 mL hard | rinsed 2
-acid_rinse | adult | 15 mL raspberry + 500 mL hard | rinsed 3
+acid_rinse | adult | 15 mL fruit_vinegar + 500 mL hard | rinsed 3
 herb_mild | adult | 10 g linden + 500 mL rain + 5 mL lemon_juice | rinsed 10
 herb_mild | adult | 10 g linden + 500 mL rain | rinsed 15
 herb_mild | adult | 10 g chamomile + 500 mL rain | rinsed 60

@@ -10,7 +10,9 @@ from eyebright.core.materials import Amount, Lot, Supply, library
 from .jugs import lot, water
 
 WATERS = ("rain", "distilled", "soft", "hard", "very_hard", "unknown", "flower")
-LIBRARY: list[Supply] = [Lot(f"lib-{key}", each, each.name) for key, each in library().items()]
+LIBRARY: list[Supply] = [
+    Lot(f"lib-{key}", each, each.name) for key, each in library().items() if not each.refuse
+]
 
 
 def supply(what: str) -> Supply:

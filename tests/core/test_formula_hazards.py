@@ -17,12 +17,12 @@ LIQUOR = (("rain", 600, "mL"), ("soapwort", 50, "g", "broken"))
 CASES: tuple[tuple[str, tuple[Any, ...], tuple[Any, ...]], ...] = (
     # too acid
     (
-        "too-acid-rinsed-out",
+        "too-acid-whatever",
         ("acid_rinse", ("rain", 500, "mL"), ("citric_acid", 8, "g")),
         ("acid_rinse", ("rain", 500, "mL"), ("citric_acid", 0.4, "g")),
     ),
     (
-        "too-acid-left-in",
+        "too-acid-left-whatever",
         ("spray", *SPRAY, ("citric_acid", 1, "g")),
         ("spray", *SPRAY, ("cream_of_tartar", 0.3, "g")),
     ),
@@ -55,8 +55,8 @@ CASES: tuple[tuple[str, tuple[Any, ...], tuple[Any, ...]], ...] = (
     ),
     (
         "soap-too-much",
-        ("soap_wash", ("rain", 100, "mL"), ("castile_soap", 60, "mL")),
-        ("soap_wash", ("rain", 100, "mL"), ("castile_soap", 45, "mL")),
+        ("soap_wash", ("rain", 100, "mL"), ("castile_soap", 30, "mL")),
+        ("soap_wash", ("rain", 100, "mL"), ("castile_soap", 15, "mL")),
     ),
     # eyes
     (
@@ -85,7 +85,7 @@ CASES: tuple[tuple[str, tuple[Any, ...], tuple[Any, ...]], ...] = (
         ("juice", ("aloe_gel", 60, "mL")),
     ),
     (
-        "juice-too-much",
+        "raw-too-much",
         ("juice", ("aloe_gel", 60, "mL"), ("ginger_juice", 22, "mL")),
         ("juice", ("aloe_gel", 60, "mL"), ("ginger_juice", 18, "mL")),
     ),
@@ -93,8 +93,8 @@ CASES: tuple[tuple[str, tuple[Any, ...], tuple[Any, ...]], ...] = (
     # sun
     (
         "sun-left-in",
-        ("spray", *SPRAY, ("lemon_oil", 2, "drop")),
-        ("spray", *SPRAY, ("lavender_oil", 2, "drop")),
+        ("spray", *SPRAY, ("lemon_juice", 9, "mL")),
+        ("spray", *SPRAY, ("lemon_juice", 2, "mL")),
     ),
     (
         "photo-left-in",
@@ -158,7 +158,7 @@ class EachRow(TestCase):
             self.assertNotIn(rule, said(assess(frozen)))
 
     def test_essential_oil_in_plastic(self) -> None:
-        lines = (*SPRAY, ("lavender_oil", 2, "drop"))
+        lines = (*SPRAY, ("lavender_oil", 3, "mL"))
         plastic, glass = (formula("spray", *lines, bottle=each) for each in ("plastic", "glass"))
         self.on_and_short("scent-plastic", plastic, glass)
 
@@ -169,13 +169,11 @@ class EachRow(TestCase):
     def test_off_the_stove_and_onto_the_head(self) -> None:
         hot = (Step("simmer", (1, 2)), Step("strain"))
         burning = formula("saponin_liquor", *LIQUOR, steps=hot)
-        self.on_and_short(
-            "not-cooled", burning, formula("saponin_liquor", *LIQUOR, steps=(*hot, Step("cool")))
-        )
+        self.on_and_short("hot-stop", burning, formula("saponin_liquor", *LIQUOR, steps=(*hot, Step("cool"))))
 
     def test_cover_multiplies(self) -> None:
         for rule, family, lines in (
-            ("covered-irritant", "juice", (("aloe_gel", 60, "mL"), ("onion_juice", 10, "mL"))),
+            ("irritant-covered", "juice", (("aloe_gel", 60, "mL"), ("onion_juice", 10, "mL"))),
             ("covered-soda", "alkaline_wash", (("rain", 300, "mL"), ("baking_soda", 9, "g"))),
             ("covered-acid", "acid_rinse", (("rain", 300, "mL"), ("spirit_vinegar", 30, "mL"))),
         ):
@@ -189,7 +187,7 @@ class EachRow(TestCase):
         self.on_and_short("longer-than-family", long, short)
 
     def test_soda_and_acid_in_one_pot_say_what_is_left(self) -> None:
-        found = reading(*CASES[5][1])
+        found = reading(*next(on for rule, on, _ in CASES if rule == "soda-used-up"))
         # 20 mL of 5 % vinegar hold 16.7 mmol, less the salts: about 1.3 of the 10 g of soda are gone
         self.assertAlmostEqual(found.facts["soda_left"], 8.7, delta=0.5)
         caution = next(each for each in found.cautions if each.id == "soda-used-up")

@@ -256,7 +256,7 @@ class Keeping(TestCase):
         self.assertEqual(self.days(("aloe_gel", 50, "mL"), family="juice")[:2], (0, 1))
         self.assertEqual(self.days(("olive_oil", 20, "mL"), family="serum"), (90, 180, 365))
         self.assertGreaterEqual(
-            self.days(("rain", 300, "mL"), ("spirit_vinegar", 60, "mL"), family="acid_rinse")[1], 60
+            self.days(("rain", 300, "mL"), ("spirit_vinegar", 90, "mL"), family="acid_rinse")[1], 60
         )
 
     def test_every_row_has_a_source_and_days_that_do_not_fall_in_the_cold(self) -> None:

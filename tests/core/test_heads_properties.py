@@ -146,6 +146,9 @@ class Stops(TestCase):
             "ph_low": data.draw(st.floats(1.0, 9.0)),
             "minutes": data.draw(st.floats(0, 60)),
             "acetic_percent": data.draw(st.floats(0, 5)),
+            "acid_percent": data.draw(st.floats(0, 5)),
+            "allergic_to": "Nettle",
+            "reacted_to": "Nettle",
             "patch": data.draw(st.sampled_from(("none", "running", "clear", "reaction"))),
             "contains": data.draw(_many(_keys("allergies"))),
         }
@@ -171,7 +174,7 @@ class Stops(TestCase):
                 self.assertLessEqual(value, plain[name])
 
     def test_no_stop_can_be_passed_for_a_child(self) -> None:
-        sharp = {"use": "rinsed_out", "ph": 3.2, "ph_low": 3.0, "minutes": 1.0, "patch": "clear"}
+        sharp = {"use": "rinsed_out", "ph": 3.2, "ph_low": 3.0, "acid_percent": 0.3, "patch": "clear"}
         facts = head({"birth_year": 2016}).facts()
         found = [caution for caution in cautions("jug", facts | sharp) if caution.level == "stop"]
         self.assertTrue(found)

@@ -5,7 +5,7 @@ from unittest import TestCase
 
 from eyebright.core.formulas.assess import LEFT_IN, assess, digest_of, kept_digest
 from eyebright.core.formulas.model import starts
-from eyebright.core.heads import hair_and_scalp_of, needs_of
+from eyebright.core.heads import hair_and_scalp_of, holding_of, needs_of
 from eyebright.core.numbers import Draws
 from eyebright.core.rules import cautions, possible
 from eyebright.core.wash import (
@@ -32,9 +32,8 @@ def candidates() -> list[Candidate]:
     for key in starts():
         made = start(key)
         materials = [line.material for line in made.ingredients if line.material]
-        named = tuple((each.key, each.name) for each in materials)
-        contains = tuple(one for each in materials for one in each.contains)
-        out.append(Candidate(key, starts()[key].name, digest_of(assess(made)), (), named, contains))
+        holdings = tuple(holding_of(each, each.name) for each in materials)
+        out.append(Candidate(key, starts()[key].name, digest_of(assess(made)), (), holdings))
     return out
 
 

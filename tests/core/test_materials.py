@@ -12,6 +12,7 @@ from eyebright.core.heads import tables
 from eyebright.core.materials import (
     MaterialError,
     find_materials,
+    hazard_table,
     kinds,
     library,
     material,
@@ -62,7 +63,9 @@ class Library(TestCase):
         for supply in library().values():
             with self.subTest(supply.key):
                 self.assertLessEqual(set(supply.contains), allergens)
-                self.assertTrue(supply.source and supply.keeps and supply.latin)
+                self.assertTrue(supply.source and supply.keeps)
+                self.assertTrue(supply.latin or supply.refuse or supply.kind == "bought")
+                self.assertLessEqual(set(supply.hazards), set(hazard_table()))
                 assert supply.density
                 self.assertTrue(0.03 < supply.density.low <= supply.density.high < 2.0)
                 brought = supply.contribution(Draws())

@@ -188,7 +188,7 @@ class Care(TestCase):
 
     def test_minutes_count_when_rinsed_out(self) -> None:
         long = {c.id for c in asked(water="soft", aim=3.2, minutes=15.0).cautions}
-        self.assertIn("sharp-too-long", long)
+        self.assertIn("sharp-far-too-long", long)
         left = {c.id for c in asked(aim=4.5, use="left_in", minutes=15.0).cautions}
         self.assertNotIn("mild-too-long", left)
 

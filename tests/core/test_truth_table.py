@@ -104,7 +104,7 @@ ROWS = (
     Row("an eczema-prone child", NINE | TENDER, "gentle", MILD_BAND, HALF, barred=HARSH | {"clay_dry"}),
     Row("a dry child", NINE | DRY, "very mild", MILD_BAND, HALF, barred={"alkaline_wash", "juice"}),
     Row("an oily child", NINE | OILY, "gentle", MILD_BAND, HALF, barred={"alkaline_wash", "juice"}),
-    Row("a child of five", FIVE, "gentle", MILD_BAND, HALF, barred={"alkaline_wash", "soap_wash", "juice"}),
+    Row("a child of five", FIVE, "gentle", MILD_BAND, HALF, barred={"alkaline_wash", "juice"}),
     Row(
         "a child of two",
         TWO,

@@ -3,7 +3,7 @@
 from .carbonate import AIR_CO2, after_standing, charge, dissolved
 from .equilibrium import ChemistryError, Equilibrium, EquilibriumMany, solve_ph, solve_ph_many
 from .readings import MeterReading, Reading, ReadingError, StripReading, compare
-from .sites import LADDER, base_at, held_by, ladder_near
+from .sites import LADDER, alkali_beyond_acid, base_at, held_by, ladder_near
 from .solution import Contribution, Part, acid_grams, neat_ph, solve, solve_together, totals
 from .species import LN10, species_table
 from .water import Profile, Water, gas_lost, reported, reported_ph, water_classes
@@ -28,6 +28,7 @@ __all__ = [
     "Water",
     "acid_grams",
     "after_standing",
+    "alkali_beyond_acid",
     "base_at",
     "charge",
     "compare",

@@ -58,6 +58,21 @@ def base_at(ph: Array, totals: Mapping[str, Array]) -> Array:
     return base
 
 
+def alkali_beyond_acid(totals: Mapping[str, Array], ph: float = 7.0) -> Array:
+    """mol/kg of base that a mix holds beyond what its acids take up by this pH, its carbonic acid gone as gas.
+
+    Below nothing: acid that no base has taken up yet. `totals` in mol/kg, arrays that broadcast.
+    """
+    table = species_table()
+    charges = {**table.metals, **table.spectators}
+    strong: Array = sum(
+        (charges[name] * each for name, each in totals.items() if name in charges), np.zeros(1)
+    )
+    acids = {name: each for name, each in totals.items() if name in table.acids and name != "carbonate"}
+    out: Array = strong - base_at(np.array([ph]), acids)
+    return out
+
+
 def held_by(base: Array) -> dict[str, Array]:
     """The strong base as what the solver knows: potassium, or chloride where it is below nothing."""
     return {"potassium": np.maximum(base, 0.0), "chloride": np.maximum(-base, 0.0)}

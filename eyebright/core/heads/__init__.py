@@ -1,6 +1,6 @@
 """Heads: what is known of a scalp and its hair, what they weigh and hold, and what they need."""
 
-from .facts import CHILD, head_facts, material_facts, patch_of
+from .facts import CHILD, Holding, head_facts, holding_of, material_facts, patch_of
 from .hair_and_scalp import HairAndScalp, ordinary_head
 from .head import Head, days_of_oil, hair_and_scalp_of, mass_of, patch_hours, scalp_of
 from .needs import Needs, Reason, ZoneNeed, needs_of, needs_table, shortened
@@ -15,6 +15,7 @@ __all__ = [
     "HairAndScalp",
     "Head",
     "History",
+    "Holding",
     "Needs",
     "Reason",
     "Record",
@@ -27,6 +28,7 @@ __all__ = [
     "grade",
     "hair_and_scalp_of",
     "head_facts",
+    "holding_of",
     "lifted",
     "mass_of",
     "material_facts",

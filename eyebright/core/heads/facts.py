@@ -4,14 +4,22 @@ A jug, a formula, a wash, a family on the head's page and the ranking all put th
 """
 
 from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
 from datetime import date
 from typing import Any
 
+from ..materials import Material, library
 from ..rules import facts_of
 from .needs import needs_of
 from .record import CheckIn, History, Record, Today, tables
 
 CHILD, SMALL, SMALLEST = 13, 6, 3  # years under which a head is a child, a small child, a baby
+TEN, GROWN, OLD = (
+    10,
+    18,
+    65,
+)  # years under which menthol stays off the face; of age; from which heat burns sooner
+PLANT = "plant:"  # a name that stands for a whole plant
 FRESH_DAYS = 14  # after bleach, colour, straightening or a perm
 CHECK_IN_DAYS = 10  # how long a check-in's levels speak for the scalp; its flags stand until cleared
 STAINS_SHOW = ("fair", "grey")
@@ -33,13 +41,22 @@ def head_facts(
     age = record.age(today)
     treated = {kind: (today - when).days for kind, when in record.treatments}
     recent = check_in if check_in and check_in.days_ago <= CHECK_IN_DAYS else None
-    flags = check_in.flags if check_in else ()
+    seen = [key for key, _ in record.seen]
+    flags = [flag for flag in (check_in.flags if check_in else ()) if flag not in seen]
     levels = {f"{name}_today": getattr(recent, name) if recent else None for name in tables().check_in}
     tender = "eczema" in record.skin or "sensitive" in record.skin or (levels["tender_today"] or 0) >= 1
     facts: dict[str, Any] = {
         "child": age < CHILD,
         "small_child": age < SMALL,
         "baby": age < SMALLEST,
+        "under_ten": age < TEN,
+        "minor": age < GROWN,
+        "heat_careful": age < CHILD or age >= OLD or tender,
+        "epilepsy": record.epilepsy,
+        "g6pd": record.g6pd,
+        "thinners": record.thinners,
+        "pets": record.pets,
+        "seen": seen,
         "asthma": record.asthma,
         "pregnancy": record.pregnancy,
         "tender": tender,
@@ -60,33 +77,69 @@ def head_facts(
         "treated": any(days <= FRESH_DAYS for days in treated.values()),
         "bleached": "bleached" in treated,
         "light": record.colour in STAINS_SHOW or "bleached" in treated,
-        "flags": list(flags),
+        "flags": flags,
         "broken": bool({"broken", "sores"} & set(flags)),
         "occasion": day.occasion,
         "on_scalp": list(day.on_scalp),
         "on_strands": list(day.on_strands),
         "days": history.since_wash,
         "first": not history.since_family,
-        "patches": {name.casefold(): state for name, state in patches.items()},
+        "patches": _patches(patches),
         "asked_ph": None,
         **levels,
     }
     return facts_of("head", facts | {"asked_ph": needs_of(facts).rinse.ph[0]})
 
 
-def material_facts(
-    head: Mapping[str, Any], named: Sequence[Sequence[str]], contains: Sequence[str]
-) -> dict[str, Any]:
+def _patches(patches: Mapping[str, str]) -> dict[str, str]:
+    """How patch tests stand, by key or name; a reaction to a part of a plant is one to the whole plant."""
+    out = {name.casefold(): state for name, state in patches.items()}
+    for name, state in patches.items():
+        known = library().get(name)
+        if state == "reaction" and known is not None and known.plant:
+            out[PLANT + known.plant] = state
+    return out
+
+
+@dataclass(frozen=True)
+class Holding:
+    """One thing that is in a mix: what it is called here, every name it goes by, and its allergens."""
+
+    called: str
+    names: tuple[str, ...]
+    contains: tuple[str, ...] = ()
+
+
+def holding_of(material: Material, called: str) -> Holding:
+    """A material, under what it is called on the shelf."""
+    plant = (PLANT + material.plant,) if material.plant else ()
+    return Holding(called, (material.key, material.name, called, *plant), material.contains)
+
+
+def material_facts(head: Mapping[str, Any], holdings: Sequence[Holding]) -> dict[str, Any]:
     """What some materials hold, and how their patch tests on a head stand together (None: it is for nobody).
 
-    `named`: of each its key and what it is called, in any case. Reaction, running, none or clear: the least
-    sure of them counts.
+    Reaction, running, none or clear: the least sure of them counts. `allergic_to` and `reacted_to` name them.
     """
-    patch = None
+    contains = dict.fromkeys(name for each in holdings for name in each.contains)
+    patch, reacted, allergic = None, [], []
     if head:
-        states = {patch_of(head["patches"], names) for names in named}
-        patch = next((state for state in ("reaction", "running", "none") if state in states), "clear")
-    return {"contains": list(dict.fromkeys(contains)), "patch": patch}
+        states = {each.called: patch_of(head["patches"], each.names) for each in holdings}
+        patch = next(
+            (state for state in ("reaction", "running", "none") if state in states.values()), "clear"
+        )
+        reacted = [called for called, state in states.items() if state == "reaction"]
+        words = {choice.key: choice.name for choice in tables().questions["allergies"].choices}
+        for each in holdings:
+            met = [words.get(name, name) for name in each.contains if name in head["allergies"]]
+            if met:
+                allergic.append(f"{each.called} ({', '.join(met)})")
+    return {
+        "contains": list(contains),
+        "patch": patch,
+        "reacted_to": ", ".join(reacted),
+        "allergic_to": ", ".join(dict.fromkeys(allergic)),
+    }
 
 
 def patch_of(patches: Mapping[str, str], names: Sequence[str]) -> str:

@@ -121,12 +121,17 @@ def tables() -> Tables:
 
 @dataclass(frozen=True)
 class Record:
-    """What is known of a head, every answer possible. `treatments`: (kind, date) pairs."""
+    """What is known of a head, every answer possible. `treatments` and `seen`: (kind, date) pairs."""
 
     birth_year: int
     adult: str = ""
     asthma: bool = False
     pregnancy: str = "no"
+    epilepsy: bool = False
+    g6pd: bool = False
+    thinners: bool = False
+    pets: bool = False
+    seen: tuple[tuple[str, date], ...] = ()
     skin: tuple[str, ...] = ()
     allergies: tuple[str, ...] = ()
     other_allergies: str = ""

@@ -2,6 +2,7 @@
 
 from . import quantities
 from .finding import find_materials, folded, holds, names_of
+from .hazards import guessed_hazards, hazard_table, refused_by_name
 from .library import MaterialError, kinds, library, material, material_from_row, rows
 from .material import Liquor, Material, Salt, Slurry, acidic, dissolved_share
 from .measures import (
@@ -19,12 +20,14 @@ from .measures import (
     measured,
     offered,
 )
+from .own import own_material
 from .quantities import jug_for, pourable, rinse_volume, said, spoons, weighable, with_fraction
-from .stock import notices
+from .stock import SPOILS, notices, past_date
 from .supplies import Lot, Supply, WaterLot, unit_of
 
 __all__ = [
     "METRIC",
+    "SPOILS",
     "Amount",
     "Kit",
     "Liquor",
@@ -45,6 +48,8 @@ __all__ = [
     "dissolved_share",
     "find_materials",
     "folded",
+    "guessed_hazards",
+    "hazard_table",
     "holds",
     "jug_for",
     "kinds",
@@ -57,8 +62,11 @@ __all__ = [
     "names_of",
     "notices",
     "offered",
+    "own_material",
+    "past_date",
     "pourable",
     "quantities",
+    "refused_by_name",
     "rinse_volume",
     "rows",
     "said",

@@ -82,6 +82,8 @@ def material_from_row(row: Mapping[str, Any]) -> Material:
         stain=whole.get("stain", ""),
         keeps=whole["keeps"],
         keeps_days=whole["keeps_days"],
+        refuse=whole.get("refuse", ""),
+        raw_cap=whole.get("raw_cap", 0.0),
         source=row["source"],
         guessed=frozenset(kind) - frozenset(row),
         **shares,

@@ -100,7 +100,8 @@ class Material:
     when pressed; `fills` mL that 1 g takes up in the jug; `weights` g of a pod, a leaf, a handful. `saponin`,
     `surfactant`, `mucilage` and `tannin` are shares of the mass, `water_uptake` and `oil_uptake` g/g.
     `contains`: what in it people are allergic to (heads/record.toml); `hazards`: what the caution rules
-    look at. `guessed`: which of these are its kind's, not its own.
+    look at. `refuse`: why it never goes on a head, "" for what may; `raw_cap`: % of the liquid that a
+    raw juice may be, 0 where that is no question. `guessed`: which of these are its kind's, not its own.
     """
 
     key: str
@@ -128,8 +129,16 @@ class Material:
     tannin: Spread | None
     keeps: str
     keeps_days: int
+    refuse: str
+    raw_cap: float
     source: str
     guessed: frozenset[str]
+
+    @property
+    def plant(self) -> str:
+        """The plant that it is of, 'chamomilla recutita': what its flower does, its tea may do. "" for none."""
+        words = self.latin.casefold().split()
+        return " ".join(words[:2]) if len(words) > 2 and self.kind not in ("oil", "butter") else ""
 
     @property
     def solubility(self) -> float | None:
@@ -192,8 +201,10 @@ def acidic(substance: Material) -> bool | None:
     match substance.side:
         case None:
             return None
-        case Salt(acid=acid):
-            return None if acid is None else acid != "carbonate"
+        case Salt(acid=acid, cations=cations, anions=anions):
+            if acid is None:
+                return False if cations and not anions else None  # a hydroxide, or a plain salt
+            return acid != "carbonate"
         case Liquor():
             return True
         case Slurry(ph=ph):

@@ -7,6 +7,7 @@ from .material import Material
 
 LOW = 0.15  # of what it held
 SOON = 14  # days
+SPOILS = ("dairy", "juice", "gel", "plant cream", "tea", "hydrosol", "bought", "some liquid")
 
 
 @dataclass(frozen=True)
@@ -15,6 +16,16 @@ class Notice:
 
     what: Literal["low", "empty", "past", "soon", "open long"]
     says: str
+
+
+def past_date(substance: Material, opened: int | None, use_by: int | None) -> bool:
+    """Whether its own date has gone by, or it spoils and has stood open longer than its kind keeps.
+
+    Days since it was opened, days to its date.
+    """
+    if use_by is not None:
+        return use_by < 0
+    return substance.kind in SPOILS and opened is not None and opened > substance.keeps_days
 
 
 def notices(
@@ -27,7 +38,9 @@ def notices(
     elif left is not None and size and left <= LOW * size:
         out.append(Notice("low", f"Running low: {left:.0f} {substance.unit} left of {size:.0f}."))
     if use_by is not None and use_by < 0:
-        out.append(Notice("past", f"Past its date by {-use_by} days: smell and look before you use it."))
+        spoils = substance.kind in SPOILS
+        what = "throw it away" if spoils else "smell and look before you use it"
+        out.append(Notice("past", f"Past its date by {-use_by} {'day' if use_by == -1 else 'days'}: {what}."))
     elif use_by is not None and use_by <= SOON:
         out.append(Notice("soon", "Use it today." if use_by == 0 else f"Use it within {use_by} days."))
     if use_by is None and opened is not None and opened > substance.keeps_days:

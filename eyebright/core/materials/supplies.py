@@ -38,13 +38,17 @@ class Supply(Protocol):
 
 @dataclass(frozen=True)
 class Lot:
-    """A bottle or bag at hand, with its own strength where known, and what 1 mL or g of it costs."""
+    """A bottle or bag at hand, with its own strength where known, and what 1 mL or g of it costs.
+
+    `past`: whether its date has gone by.
+    """
 
     key: str
     material: Material
     name: str
     strength: float | None = None
     price: float | None = None
+    past: bool = False
 
     def contribution(self, draws: Draws) -> Contribution:
         """What a mL or a g of it brings."""

@@ -110,7 +110,7 @@ def _helps(supply: Supply, now: float, aim: float) -> bool:
     if material is None:
         return aim > now if now < 6.5 else aim < now
     kind = kind_of(supply)
-    if material.strength is None or ("alkaline" in material.hazards and "soda" not in material.hazards):
+    if material.refuse or material.strength is None or "strong_alkali" in material.hazards:
         return False  # what has no strength of its own puts nothing right, and washing soda is for floors
     return kind == ("alkali" if aim > now else "acid")
 

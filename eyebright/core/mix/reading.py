@@ -6,6 +6,8 @@ from typing import Any
 from ..chemistry import Reading
 from ..rules import Caution, cautions
 
+MOST_ACID = 6.0  # g in 100 mL: undiluted vinegar
+
 
 def cautions_on_reading(
     facts: Mapping[str, Any], said: Collection[str], reading: Reading
@@ -15,5 +17,16 @@ def cautions_on_reading(
     `facts` are the plan's; `said` the ids of its cautions.
     """
     read = reading.figure
-    found = cautions("jug", {**facts, "ph": read.value, "ph_low": read.low, "ph_high": read.high})
+    known = {
+        "ph": read.value, "ph_shown": round(read.value, 1), "ph_low": read.low, "ph_high": read.high,
+        "acid_percent": _acid_behind(facts, read.value),
+    }  # fmt: skip
+    found = cautions("jug", {**facts, **known})
     return tuple(caution for caution in found if caution.level != "note" and caution.id not in said)
+
+
+def _acid_behind(facts: Mapping[str, Any], ph: float) -> float:
+    """g of acid in 100 mL that there must be behind a pH as read: a weak acid grows sharper by its root."""
+    planned = float(facts.get("acid_percent") or 0.0)
+    below = max(float(facts.get("ph") or ph) - ph, 0.0)
+    return float(min(planned * 10.0 ** (2.0 * below), MOST_ACID))

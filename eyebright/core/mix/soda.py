@@ -16,7 +16,6 @@ from ..chemistry import after_standing, solve
 from ..numbers import Draws, Figure, Spread, figure
 from ..rules import limits_for
 from .answer import Mix, Question
-from .facts import SODA_WASH_PH
 from .jug import Jug
 
 DRAWN = 300
@@ -51,7 +50,7 @@ def soda_wash(question: Question, mix: Mix) -> SodaWash | None:
         for line, each in zip(jug.lines, amounts, strict=True)
         if line.supply.material is not None and "soda" in line.supply.material.hazards
     )
-    if soda <= 0.0 or mix.ph.value < SODA_WASH_PH:
+    if not mix.facts["soda_wash"]:
         return None
     fresh, stood = _span(question, jug, mix)
     limit = limits_for(question.head)

@@ -1,6 +1,6 @@
 """What can hurt and what is asked for, as tables: registered facts, one grammar of conditions, one engine."""
 
-from .conditions import Condition, Facts, conditions, hold, reads
+from .conditions import Condition, Facts, conditions, hold, reads, times
 from .engine import GRAVITY, Caution, Rule, asked_of, cautions, possible, rules, rules_of
 from .facts import FactError, Subject, fact_table, facts_of, given_by, own_facts
 from .limits import Tightening, limits, limits_for, tightenings_for
@@ -29,4 +29,5 @@ __all__ = [
     "rules",
     "rules_of",
     "tightenings_for",
+    "times",
 ]

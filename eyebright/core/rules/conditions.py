@@ -6,6 +6,7 @@ One grammar for hazards and orders that fail (hazards.toml), limits (limits.toml
 
 import operator
 from collections.abc import Callable, Mapping, Sequence
+from functools import cache
 from typing import Any
 
 Condition = tuple[str, str, Any]
@@ -18,7 +19,9 @@ COMPARE: dict[str, Callable[[Any, Any], bool]] = {
     "from": operator.ge,
     "among": lambda fact, values: fact in values,
     "not_among": lambda fact, values: fact not in values,
+    "is_not": operator.ne,
     "has": lambda fact, value: value in fact,
+    "meets_any": lambda fact, values: not set(fact).isdisjoint(values),
     "meets": lambda fact, values: not set(fact).isdisjoint(values),
 }
 ORDERED = {"below", "above", "from"}
@@ -35,18 +38,39 @@ def conditions(rows: Sequence[Sequence[Any]]) -> tuple[Condition, ...]:
 def reads(when: Sequence[Condition], limits: Mapping[str, float]) -> set[str]:
     """The facts that conditions read, those that stand for a value included."""
     out = {fact for fact, _, _ in when}
-    out |= {
-        value for _, how, value in when if isinstance(value, str) and how in ORDERED and value not in limits
-    }
-    return out | {value for _, how, value in when if isinstance(value, str) and how in ("meets", "among")}
+    for _, how, value in when:
+        if isinstance(value, str) and how in ORDERED:
+            name = times(value)[1]
+            out |= set() if name in limits else {name}
+        elif isinstance(value, str) and how in ("meets", "among"):
+            out.add(value)
+    return out
+
+
+@cache
+def times(value: str) -> tuple[float, str]:
+    """How many times what: '2 * soda_minutes' is (2.0, 'soda_minutes')."""
+    number, star, name = value.partition(" * ")
+    return (float(number), name) if star else (1.0, value)
+
+
+def against(how: str, value: Any, facts: Facts, limits: Mapping[str, float]) -> Any:
+    """What a condition holds its fact against; None where that is not known.
+
+    A value written as a word names a limit, or another fact, where things are ordered, so many times it if
+    it says so; in `meets` and `among` another fact.
+    """
+    if isinstance(value, str) and how in ORDERED:
+        number, name = times(value)
+        found = limits[name] if name in limits else facts.get(name)
+        return None if found is None else number * found
+    if isinstance(value, str) and how in ("meets", "among"):
+        return facts.get(value)
+    return value
 
 
 def hold(when: Sequence[Condition], facts: Facts, limits: Mapping[str, float]) -> bool:
-    """Whether every condition holds; a fact that is not known never makes one hold.
-
-    A value written as a word names a limit, or another fact, where things are ordered, and in
-    `meets` and `among` another fact.
-    """
+    """Whether every condition holds; a fact that is not known never makes one hold."""
     for fact, how, value in when:
         known = facts.get(fact)
         if known is None:
@@ -55,11 +79,7 @@ def hold(when: Sequence[Condition], facts: Facts, limits: Mapping[str, float]) -
             if known != value:
                 return False
             continue
-        against = value
-        if isinstance(value, str) and how in ORDERED:
-            against = limits[value] if value in limits else facts.get(value)
-        elif isinstance(value, str) and how in ("meets", "among"):
-            against = facts.get(value)
-        if against is None or not COMPARE[how](known, against):
+        held = against(how, value, facts, limits) if isinstance(value, str) else value
+        if held is None or not COMPARE[how](known, held):
             return False
     return True

@@ -1,14 +1,15 @@
 """The one engine that applies the hazard rules: facts in, cautions out, gravest first."""
 
 import tomllib
-from collections.abc import Collection, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import cache
 from pathlib import Path
 from string import Formatter
+from typing import Any
 
 from ..vocabulary import Gravity
-from .conditions import Condition, Facts, conditions, hold, reads
+from .conditions import ORDERED, Condition, Facts, against, conditions, hold, reads, times
 from .facts import Subject
 from .limits import limits_for
 
@@ -86,7 +87,7 @@ def possible(subject: Subject, facts: Facts, varying: Collection[str]) -> tuple[
         open_ = tuple(
             (fact, how, value)
             for fact, how, value in rule.when
-            if fact in varying or (isinstance(value, str) and value in varying)
+            if fact in varying or (isinstance(value, str) and times(value)[1] in varying)
         )
         if hold([each for each in rule.when if each not in open_], facts, limit):
             out.append(replace(rule, when=open_))
@@ -97,8 +98,8 @@ def cautions(subject: Subject, facts: Facts, among: Sequence[Rule] | None = None
     """Every caution that these facts of a subject call for, the gravest first.
 
     Every stop that holds is there, whatever else holds. Of the milder words on one matter (a
-    group) only the gravest is kept, and none beside a stop. Where the head is a child's no stop
-    can be passed. `among`: the rules to look at, in their order; without, all that concern the subject.
+    group) only the gravest is kept, and none beside a stop. For somebody under age no stop can be
+    passed. `among`: the rules to look at, in their order; without, all that concern the subject.
     """
     limit = limits_for(facts)
     kept: list[Rule] = []
@@ -110,16 +111,44 @@ def cautions(subject: Subject, facts: Facts, among: Sequence[Rule] | None = None
             groups.add(rule.group)
     if not kept:
         return []
-    words, child = limit | dict(facts), bool(facts.get("child"))
-    return [
-        Caution(
-            id=rule.id,
-            level=rule.level,
-            what=rule.what.format_map(words),
-            why=rule.why.format_map(words),
-            instead=rule.instead.format_map(words),
-            source=rule.source,
-            overridable=rule.overridable and not child,
-        )
-        for rule in kept
-    ]
+    return [_said(rule, facts, limit) for rule in kept]
+
+
+def _said(rule: Rule, facts: Facts, limit: Mapping[str, float]) -> Caution:
+    words = {**limit, **facts}
+    for fact, how, value in rule.when:
+        if how in ORDERED:
+            words |= _apart(fact, value, facts[fact], against(how, value, facts, limit))
+    return Caution(
+        id=rule.id,
+        level=rule.level,
+        what=rule.what.format_map(words),
+        why=rule.why.format_map(words),
+        instead=rule.instead.format_map(words),
+        source=rule.source,
+        overridable=rule.overridable and not facts.get("minor"),
+    )
+
+
+class Digits(float):
+    """A number that is said with at least so many decimals, so that it never reads like its own limit."""
+
+    decimals = 0
+
+    def __format__(self, spec: str) -> str:
+        asked = int(spec[1:-1]) if spec.endswith("f") else None
+        if asked is None:
+            return f"{float(self):.{self.decimals}f}" if self.decimals else f"{float(self):{spec}}"
+        return f"{float(self):.{max(asked, self.decimals)}f}"
+
+
+def _apart(fact: str, limit: Any, known: float, held: float) -> dict[str, Digits]:
+    """A fact and the limit that it passes, with as many decimals as tell them apart."""
+    apart = next((n for n in range(4) if round(known, n) != round(held, n)), 0)
+    out = {fact: Digits(known)}
+    if isinstance(limit, str) and times(limit)[0] == 1.0:
+        out[limit] = Digits(held)
+    for each in out.values():
+        each.decimals = apart
+    whole = float(known).is_integer() and float(held).is_integer()
+    return {} if whole else out

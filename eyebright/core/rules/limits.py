@@ -56,7 +56,8 @@ class Tightening:
 
 @dataclass(frozen=True)
 class Limits:
-    """The whole table. `ratios` are parts of water to one of acid; `spoonings` teaspoons a litre."""
+    """The whole table. `ratios` are parts of water to one of acid; `spoonings` teaspoons a litre; `easings`: where
+    minutes may be more, `times` as many."""
 
     limits: dict[str, Limit]
     rail_low: float
@@ -66,6 +67,7 @@ class Limits:
     ratios: tuple[tuple[str, float], ...]
     spoonings: tuple[tuple[str, float], ...]
     tightenings: tuple[Tightening, ...]
+    easings: tuple[Tightening, ...]
 
     def __getitem__(self, name: str) -> float:
         return self.limits[name].value
@@ -84,6 +86,7 @@ def limits() -> Limits:
         ratios=tuple((row["name"], float(row["parts"])) for row in raw["ratio"]),
         spoonings=tuple((row["name"], row["teaspoons"]) for row in raw["spooning"]),
         tightenings=tuple(_tightening(row) for row in raw["tighten"]),
+        easings=tuple(_tightening(row) for row in raw["ease"]),
     )
 
 
@@ -103,7 +106,7 @@ def _plain() -> dict[str, float]:
 
 
 def limits_for(facts: Facts) -> dict[str, float]:
-    """Every limit's value for these facts: the strictest of those that apply, never looser."""
+    """Every limit's value for these facts: the strictest of those that apply, then what eases it off the skin."""
     table = limits().limits
     values = dict(_plain())
     for row in tightenings_for(facts):
@@ -112,4 +115,7 @@ def limits_for(facts: Facts) -> dict[str, float]:
                 values[name] = max(values[name], row.at_least)
             else:
                 values[name] = min(values[name], table[name].value * row.times)
+    for row in limits().easings:
+        if hold(row.when, facts, _plain()):
+            values |= {name: values[name] * row.times for name in row.limits}
     return values

@@ -12,7 +12,7 @@ from ..formulas.model import Formula
 from ..heads import HairAndScalp, grade, ordinary_head
 from ..materials import METRIC, Kit, Supply
 from ..numbers import PRIOR, Array, Draws, Figure, Posterior, figure
-from ..rules import Caution, cautions, facts_of
+from ..rules import GRAVITY, Caution, cautions, facts_of
 from ..vocabulary import LinkZone, Zone
 from .facts import link_facts
 
@@ -161,17 +161,22 @@ def _cautions(
     facts: Mapping[str, Any],
     head: Mapping[str, Any],
 ) -> tuple[Caution, ...]:
-    """What the chain as a whole calls for, and every stop of its links, named by the link."""
-    found = cautions("wash", facts)
-    said = {each.id for each in found}
-    stops = []
+    """What the chain as a whole calls for, and all that its links say by themselves, named by them.
+
+    What stands over the whole head is said once; what several links say alike is said once, of all of them.
+    """
+    whole = cautions("wash", facts)
+    said = {each.id for each in whole}
+    of: dict[Caution, list[str]] = {}
     for ask, link, assessment in zip(asked, links, assessments, strict=True):
         if assessment is None:
             continue
         for each in cautions("link", link_facts(assessment, link, head)):
-            if each.level == "stop" and each.id not in said:
-                stops.append(each.named(ask.name or link.subject.name))
-    return (*stops, *found)
+            if each.id not in said:
+                names = of.setdefault(each, [])
+                names += [name for name in (ask.name or link.subject.name,) if name not in names]
+    every = [*whole, *(each.named(" and ".join(names)) for each, names in of.items())]
+    return tuple(sorted(every, key=lambda each: GRAVITY[each.level]))
 
 
 def _facts(

@@ -7,6 +7,8 @@ from ..chain import Link
 from ..formulas.assess import Assessment
 from ..rules import facts_of, own_facts
 
+OFF_SKIN = 4.0  # times as long off the skin (rules/limits.toml)
+
 
 def link_facts(assessment: Assessment, link: Link, head: Mapping[str, Any]) -> dict[str, Any]:
     """The facts of one link for a head: what its formula says, as it is used here."""
@@ -15,6 +17,8 @@ def link_facts(assessment: Assessment, link: Link, head: Mapping[str, Any]) -> d
         "minutes": None if link.left_in else link.on_for,
         "cover": of_formula["cover"] if link.cover is None else link.cover,
         "zone": link.zone,
+        "off_skin": link.zone == "lengths",
+        "family_most": of_formula["family_most"] * (OFF_SKIN if link.zone == "lengths" else 1.0),
         "wetness": link.wetness,
     }
     return facts_of("link", own, head)

@@ -15,7 +15,7 @@ import numpy as np
 from ..chain import Link, Subject, ZoneAfter, run_chain
 from ..formulas.assess import Digest, DigestSubject, grades
 from ..formulas.model import Family, families
-from ..heads import HairAndScalp, Needs, cleaning_for, material_facts, patch_of
+from ..heads import HairAndScalp, Holding, Needs, cleaning_for, material_facts, patch_of
 from ..numbers import Array, Draws, Figure, figure
 from ..rules import Caution, Rule, cautions, facts_of
 from ..vocabulary import Use, Zone
@@ -28,14 +28,13 @@ NO_CLEANING = 1e-4  # g
 
 @dataclass(frozen=True)
 class Candidate:
-    """A formula to be judged: its key, name and digest, what is not at hand; what is in it, and allergens."""
+    """A formula to be judged: its key, name and digest, what is not at hand, and what is in it."""
 
     key: str
     name: str
     digest: Digest
     missing: tuple[str, ...] = ()
-    named: tuple[tuple[str, ...], ...] = ()
-    contains: tuple[str, ...] = ()
+    holdings: tuple[Holding, ...] = ()
 
 
 class OnHead:
@@ -163,7 +162,7 @@ SUITS, SPARES, WARNING, MISSING, FAR_LIFT, FAR_PH, LATELY, AGAINST = 8, 12, 9, 3
 
 def candidate_facts(candidate: Candidate, head: Mapping[str, Any]) -> dict[str, Any]:
     """The facts of a candidate for a head, as its formula's own assessment gives them."""
-    return {**head, **candidate.digest.facts, **material_facts(head, candidate.named, candidate.contains)}
+    return {**head, **candidate.digest.facts, **material_facts(head, candidate.holdings)}
 
 
 def family_facts(family: Family, head: Mapping[str, Any]) -> dict[str, Any]:

@@ -7,7 +7,7 @@ from django.db.models import Q
 from eyebright.config.wire import figure_out
 from eyebright.core.formulas.assess import Digest
 from eyebright.core.formulas.model import starts
-from eyebright.core.heads import Head, needs_of
+from eyebright.core.heads import Head, holding_of, needs_of
 from eyebright.core.materials import Kit, Supply
 from eyebright.core.wash import Candidate, Match, best_of_each, rank
 from eyebright.heads.services import find_head, head_for
@@ -73,9 +73,8 @@ def _of_row(row: Formula, digest: Digest, there: Mapping[str, Supply], at_hand: 
 
 def _candidate(key: str, name: str, digest: Digest, used: list[Supply], at_hand: set[str]) -> Candidate:
     missing = tuple(stuff.name for stuff in used if stuff.key not in at_hand)
-    named = tuple((s.material.key, s.material.name, s.name) for s in used if s.material)
-    contains = tuple(each for s in used if s.material for each in s.material.contains)
-    return Candidate(key, name, digest, missing, named, contains)
+    holdings = tuple(holding_of(s.material, s.name) for s in used if s.material)
+    return Candidate(key, name, digest, missing, holdings)
 
 
 def _from_starts(

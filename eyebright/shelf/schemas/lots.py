@@ -61,18 +61,35 @@ class KindOut(Out):
     unit: Unit
 
 
+class HazardOut(Out):
+    """Something that a material may carry, as it is asked of one of the household's own."""
+
+    key: str
+    ask: str
+
+
+class GuessOut(Out):
+    """What a name gives away: hazards by key, and why it never goes on a head ("" for what may)."""
+
+    hazards: list[str]
+    refused: str
+    why: str
+
+
 class LibraryOut(Out):
     """What can be put on the shelf."""
 
     materials: list[MaterialOut]
     kinds: list[KindOut]
+    hazards: list[HazardOut]
 
 
 class OwnMaterialIn(Schema):
     """A material of the household's own: what is known of it; the rest is estimated from its kind.
 
     `spoonful`: g in a level 5 mL teaspoon. `ph`: as it reads by itself, or `per` g in 100 mL of
-    distilled water where it is a powder.
+    distilled water where it is a powder. `hazards`: keys as answered; nothing said: guessed from the name.
+    `cleared`: somebody has looked, and it is not the refused thing that its name says.
     """
 
     name: Name
@@ -87,6 +104,8 @@ class OwnMaterialIn(Schema):
         Annotated[float, number_between(0.1, 50, "From 0.1 to 50 g in 100 mL."), AS_NUMBER] | None, Blank
     ] = None
     contains: list[str] = []
+    hazards: list[str] | None = None
+    cleared: bool = False
     note: Note = ""
 
 

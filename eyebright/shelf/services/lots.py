@@ -18,6 +18,7 @@ from .readings import posterior_for
 from .supplies import core_lot, lot_holds
 
 PAGE = 40
+ESSENCE = 14.0  # g of acetic acid in 100 mL: no vinegar is as strong
 
 
 def lots(find: str, offset: int, limit: int) -> LotsOut:
@@ -121,6 +122,10 @@ def save_lot(entered: LotIn, lot: Lot | None = None) -> LotOut:
         raise Problem.field("material", NO_MATERIAL) from None
     if entered.strength is not None and stuff.strength is None:
         raise Problem.field("strength", f"{stuff.name} has no strength to give: leave this empty.")
+    if stuff.kind == "vinegar" and "essence" not in stuff.hazards and (entered.strength or 0.0) > ESSENCE:
+        raise Problem.field(
+            "strength", "That is essence, not vinegar (4 to 10): choose vinegar essence, and thin it first."
+        )
     if entered.left is not None and entered.size is not None and entered.left > entered.size:
         raise Problem.field("left", f"That is more than it held, {entered.size:g} {stuff.unit}.")
     if entered.left_share is not None and not entered.size:

@@ -15,17 +15,22 @@ from eyebright.core.materials import (
     Material,
     MaterialError,
     Slurry,
+    guessed_hazards,
+    hazard_table,
     kinds,
     library,
     material,
-    material_from_row,
+    refused_by_name,
 )
+from eyebright.core.materials import own_material as core_own
 from eyebright.core.numbers import Figure, Kind, Spread
 
 from ..models import OwnMaterial
 from ..schemas.lots import (
     NO_KIND,
     FactOut,
+    GuessOut,
+    HazardOut,
     KindOut,
     LibraryOut,
     MaterialOut,
@@ -34,8 +39,7 @@ from ..schemas.lots import (
 )
 
 OWN = "own-"
-OWN_SOURCE = "the household's own figures; what it left open is estimated from its kind, and wide"
-KNOWN_DENSITY, KNOWN_PH = 0.10, 0.25  # a spoonful weighed once (share, 90 %); a strip's half step
+NEVER = "never"  # a kind that nobody chooses: it is known by name
 
 
 def spread_out(spread: Spread, unit: str, kind: Kind = "custom") -> FigureOut:
@@ -44,35 +48,20 @@ def spread_out(spread: Spread, unit: str, kind: Kind = "custom") -> FigureOut:
 
 
 @lru_cache(maxsize=512)
-def _own(key: str, name: str, kind: str, figures: str, contains: tuple[str, ...]) -> Material:
+def _own(
+    key: str, name: str, kind: str, figures: str, contains: tuple[str, ...], hazards: tuple[str, ...] | None
+) -> Material:
     """A material of the household's own, made once for each set of figures."""
     known: dict[str, Any] = json.loads(figures)
-    row: dict[str, Any] = {"key": key, "name": name, "kind": kind, "source": OWN_SOURCE}
-    if contains:
-        row["contains"] = list(contains)
-    if known.get("spoonful"):
-        row["density"] = _range(Spread.within(known["spoonful"] / 5.0, KNOWN_DENSITY))
-    if known.get("strength") is not None:
-        which = "purity" if "purity" in kinds()[kind] else "strength"
-        row[which] = _range(Spread.within(known["strength"], 0.05))
-    if known.get("ph") is not None:
-        ph = [known["ph"] - KNOWN_PH, known["ph"], known["ph"] + KNOWN_PH]
-        slurry = kinds()[kind].get("slurry")
-        if slurry:
-            row["slurry"] = {**slurry, "ph": ph, "per": known.get("per") or slurry["per"]}
-        else:
-            row["ph"] = ph
-    return material_from_row(row)
-
-
-def _range(spread: Spread) -> list[float]:
-    return [spread.low, spread.mid, spread.high]
+    cleared = bool(known.pop("cleared", False))
+    return core_own(key, name, kind, known, contains, hazards, cleared=cleared)
 
 
 def own_material(own: OwnMaterial) -> Material:
     """A material of the household's own, as the core takes it."""
     figures = json.dumps(own.figures, sort_keys=True)
-    return _own(f"{OWN}{own.pk}", own.name, own.kind, figures, tuple(own.contains))
+    hazards = None if own.hazards is None else tuple(own.hazards)
+    return _own(f"{OWN}{own.pk}", own.name, own.kind, figures, tuple(own.contains), hazards)
 
 
 def material_of(key: str) -> Material:
@@ -111,7 +100,22 @@ def the_library() -> LibraryOut:
     own = [own_material(row) for row in OwnMaterial.objects.all()]
     return LibraryOut(
         materials=[material_out(stuff) for stuff in (*own, *library().values())],
-        kinds=[KindOut(key=key, name=kind["name"], unit=kind["unit"]) for key, kind in kinds().items()],
+        kinds=[
+            KindOut(key=key, name=kind["name"], unit=kind["unit"])
+            for key, kind in kinds().items()
+            if key != NEVER
+        ],
+        hazards=[HazardOut(key=each.key, ask=each.ask) for each in hazard_table().values() if each.ask],
+    )
+
+
+def guess(name: str) -> GuessOut:
+    """What a name gives away."""
+    refused = refused_by_name(name)
+    return GuessOut(
+        hazards=[key for key in guessed_hazards(name) if hazard_table()[key].ask],
+        refused=refused.name if refused else "",
+        why=refused.refuse if refused else "",
     )
 
 
@@ -160,7 +164,13 @@ def _facts(stuff: Material) -> list[FactOut]:
     if stuff.solubility is not None:
         exact_figure = spread_out(Spread.exact(stuff.solubility), "g/L")
         out.append(FactOut(name="dissolves at 20 °C", figure=exact_figure, says="", guessed=False))
-    words = {"stain": stuff.stain, "beware": ", ".join(stuff.hazards), "holds": ", ".join(stuff.contains)}
+    asks = [hazard_table()[key].ask for key in stuff.hazards if hazard_table()[key].ask]
+    words = {
+        "never on a head": stuff.refuse,
+        "stain": stuff.stain,
+        "beware": "; ".join(asks),
+        "holds": ", ".join(stuff.contains),
+    }
     out += [FactOut(name=name, figure=None, says=says, guessed=False) for name, says in words.items() if says]
     return out
 
@@ -179,12 +189,30 @@ def save_own(entered: OwnMaterialIn, own: OwnMaterial | None = None) -> Material
         "contains", entered.contains, {choice.key for choice in tables().questions["allergies"].choices}
     )
     kind = kinds()[entered.kind]
+    only_offered("hazards", entered.hazards or (), {key for key, each in hazard_table().items() if each.ask})
+    _possible(entered, kind)
     if entered.strength is not None and "acid" not in kind:
         raise Problem.field("strength", f"A {kind['name']} has no strength: give the pH it reads instead.")
     own = own or OwnMaterial()
     own.name, own.kind, own.note = entered.name, entered.kind, entered.note
     own.contains = list(dict.fromkeys(entered.contains))
+    own.hazards = None if entered.hazards is None else list(dict.fromkeys(entered.hazards))
     known = {"spoonful": entered.spoonful, "strength": entered.strength, "ph": entered.ph, "per": entered.per}
     own.figures = {name: float(exact(value)) for name, value in known.items() if value is not None}
+    own.figures |= {"cleared": True} if entered.cleared else {}
     own.save()
     return material_out(own_material(own))
+
+
+def _possible(entered: OwnMaterialIn, kind: dict[str, Any]) -> None:
+    """Refuse what cannot be together, beside its field."""
+    hazards = entered.hazards or []
+    if kind.get("acid") == "carbonate" and entered.ph is None and refused_by_name(entered.name) is None:
+        raise Problem.field(
+            "ph",
+            "Say which pH it reads, a gram in 100 mL: an alkali can be baking soda, or burn as lye does.",
+        )
+    if "alkaline" in hazards and entered.ph is not None and entered.ph < 7.0:
+        raise Problem.field("hazards", f"Alkaline, and pH {entered.ph:g}: it cannot be both.")
+    if "soap" in hazards and entered.kind in ("vinegar", "juice", "acid powder", "acid syrup"):
+        raise Problem.field("hazards", f"A {kind['name']} is no soap: choose one of the two.")

@@ -3,6 +3,7 @@
 from collections.abc import Iterable
 
 from django.db.models import Q
+from django.utils import timezone
 
 from eyebright.config.problems import Problem
 from eyebright.core.chemistry import water_classes
@@ -19,6 +20,7 @@ from eyebright.core.materials import (
     material,
     names_of,
     offered,
+    past_date,
 )
 from eyebright.core.materials import Lot as CoreLot
 from eyebright.core.mix import kind_of, sour
@@ -39,7 +41,10 @@ def core_lot(lot: Lot) -> CoreLot:
     """A lot as the core takes it."""
     each = None if lot.price is None or not lot.size else float(lot.price / lot.size)
     strength = None if lot.strength is None else float(lot.strength)
-    return CoreLot(f"lot-{lot.pk}", material_of(lot.material), lot.name, strength, each)
+    stuff, today = material_of(lot.material), timezone.localdate()
+    opened = None if lot.opened_on is None else (today - lot.opened_on).days
+    use_by = None if lot.use_by is None else (lot.use_by - today).days
+    return CoreLot(f"lot-{lot.pk}", stuff, lot.name, strength, each, past_date(stuff, opened, use_by))
 
 
 def water_lot(source: WaterSource) -> WaterLot:
@@ -93,7 +98,7 @@ def shelf_for_routes() -> list[Supply]:
     """What else is at hand: the waters, and the lots that could take an acid's place."""
     waters = [water_lot(source) for source in WaterSource.objects.prefetch_related("profiles")[:8]]
     lots = Lot.objects.filter(Q(left=None) | Q(left__gt=0))[:FOR_ROUTES]
-    return [*waters, *(core_lot(lot) for lot in lots)]
+    return [*waters, *(each for each in map(core_lot, lots) if not each.material.refuse)]
 
 
 def the_soda() -> Supply:
@@ -164,7 +169,13 @@ def everything() -> tuple[list[Supply], list[Supply]]:
     """What is at hand, and everything that the library holds."""
     at_hand: list[Supply] = [core_lot(lot) for lot in Lot.objects.filter(Q(left=None) | Q(left__gt=0))]
     at_hand += [water_lot(source) for source in WaterSource.objects.prefetch_related("profiles")]
-    return at_hand, [CoreLot(f"lib-{key}", stuff, stuff.name) for key, stuff in library().items()]
+    every = [CoreLot(f"lib-{key}", stuff, stuff.name) for key, stuff in library().items()]
+    return [each for each in at_hand if _may(each)], [each for each in every if _may(each)]
+
+
+def _may(stuff: Supply) -> bool:
+    """Whether it may go on a head at all."""
+    return stuff.material is None or not stuff.material.refuse
 
 
 def find_for_lines(find: str, shelf: list[Supply]) -> list[Supply]:

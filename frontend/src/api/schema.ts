@@ -1256,6 +1256,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shelf/materials/guess": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Guess Material
+         * @description What a name gives away of a material that the library does not hold.
+         */
+        get: operations["guess_material"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shelf/materials/{pk}": {
         parameters: {
             query?: never;
@@ -2941,6 +2961,28 @@ export interface components {
             there_are: number;
         };
         /**
+         * GuessOut
+         * @description What a name gives away: hazards by key, and why it never goes on a head ("" for what may).
+         */
+        GuessOut: {
+            /** Hazards */
+            hazards: string[];
+            /** Refused */
+            refused: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * HazardOut
+         * @description Something that a material may carry, as it is asked of one of the household's own.
+         */
+        HazardOut: {
+            /** Ask */
+            ask: string;
+            /** Key */
+            key: string;
+        };
+        /**
          * HeadIn
          * @description A head as it is entered: its name, and the answers by question.
          */
@@ -3290,6 +3332,8 @@ export interface components {
          * @description What can be put on the shelf.
          */
         LibraryOut: {
+            /** Hazards */
+            hazards: components["schemas"]["HazardOut"][];
             /** Kinds */
             kinds: components["schemas"]["KindOut"][];
             /** Materials */
@@ -3886,14 +3930,22 @@ export interface components {
          * @description A material of the household's own: what is known of it; the rest is estimated from its kind.
          *
          *     `spoonful`: g in a level 5 mL teaspoon. `ph`: as it reads by itself, or `per` g in 100 mL of
-         *     distilled water where it is a powder.
+         *     distilled water where it is a powder. `hazards`: keys as answered; nothing said: guessed from the name.
+         *     `cleared`: somebody has looked, and it is not the refused thing that its name says.
          */
         OwnMaterialIn: {
+            /**
+             * Cleared
+             * @default false
+             */
+            cleared: boolean;
             /**
              * Contains
              * @default []
              */
             contains: string[];
+            /** Hazards */
+            hazards?: string[] | null;
             /** Kind */
             kind: string;
             /** Name */
@@ -7017,6 +7069,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MaterialOut"];
+                };
+            };
+        };
+    };
+    guess_material: {
+        parameters: {
+            query?: {
+                name?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuessOut"];
                 };
             };
         };

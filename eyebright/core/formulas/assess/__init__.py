@@ -1,10 +1,12 @@
 """What comes of a formula: pH, cleansing, texture, drying balance, residue, scent, shelf life, cost."""
 
 from .assessment import ASSESS_DRAWS, Assessment, assess
+from .cleansing import cleaning_of
 from .digest import VERSION, Digest, DigestSubject, digest_of, kept_digest
+from .facts import mix_facts
 from .on_head import LEFT_IN
-from .scent import cap_for, scent_table
-from .shelf_life import shelf_life, shelf_life_rows
+from .scent import cap_for, scent_of
+from .shelf_life import shelf_life, shelf_life_facts, shelf_life_rows
 from .texture import Texture, grades, texture_table
 
 __all__ = [
@@ -17,11 +19,14 @@ __all__ = [
     "Texture",
     "assess",
     "cap_for",
+    "cleaning_of",
     "digest_of",
     "grades",
     "kept_digest",
-    "scent_table",
+    "mix_facts",
+    "scent_of",
     "shelf_life",
+    "shelf_life_facts",
     "shelf_life_rows",
     "texture_table",
 ]

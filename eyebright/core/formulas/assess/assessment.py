@@ -15,7 +15,7 @@ from ..model import Formula, weighed
 from ..prepare import Preparation, Tool, prepare, too_small, tool_facts, tools_of
 from .cleansing import Cleaning, cleaning_of
 from .drying_balance import DryingBalance, drying_balance
-from .facts import formula_facts
+from .facts import mix_facts
 from .on_head import Lift, PreparedSubject, lift_of
 from .residue import Residue, grit, residue, stain
 from .scent import Scent, scent_of
@@ -111,7 +111,7 @@ def assess(
     lines = weighed(formula, kit)
     preparation = prepare(formula, lines, draws)
     wet = middle(preparation.water / preparation.total) > WET
-    ph_draws, acids = _ph(preparation) if wet else (None, {})
+    ph_draws, mixed, acids = _ph(preparation) if wet else (None, {}, {})
     ph = None if ph_draws is None else figure(ph_draws, "pH")
     ph_why = sensitivities(draws, ph_draws, formula) if ph_draws is not None else ()
     cleaning = cleaning_of(preparation, ph_draws)
@@ -119,9 +119,9 @@ def assess(
     lift = lift_of(subject, hair_and_scalp)
     pourable = any(line.phase in ("liquid", "infused", "oil") for line in formula.ingredients)
     thick = texture(preparation, ph.value if ph else None) if pourable else None
-    scent = scent_of(preparation, head)
-    kept = shelf_life_facts(preparation, ph.high if ph else None)
-    facts = formula_facts(preparation, ph, acids, cleaning, scent, kept, thick, head)
+    scent = scent_of(preparation, head, cleaning.saponin)
+    kept = shelf_life_facts(preparation, middle(acids["acetate"]) if "acetate" in acids else 0.0)
+    facts = mix_facts("formula", preparation, ph, mixed, acids, cleaning, scent, kept, thick, head)
     saponin = middle(100.0 * cleaning.saponin / preparation.total)
     needs = tool_facts(preparation, facts, saponin)
     room = needs["pot_room" if preparation.heated else "bowl_room"]
@@ -168,8 +168,8 @@ def _waits(each: Any) -> bool:
     return bool(each.kind.draws) or each.kind.does in ("dries", "rests", "cools")
 
 
-def _ph(preparation: Preparation) -> tuple[Array, dict[str, Array]]:
-    """Draws of its pH, and g of each acid in 100 mL."""
+def _ph(preparation: Preparation) -> tuple[Array, dict[str, Array], dict[str, Array]]:
+    """Draws of its pH, mol/kg of each component, and g of each acid in 100 mL."""
     parts = preparation.parts()
     mixed = totals(parts)
     draws = preparation.draws
@@ -178,7 +178,7 @@ def _ph(preparation: Preparation) -> tuple[Array, dict[str, Array]]:
         left = draws.within("formula").of("carbon_dioxide", BOILED_OUT if preparation.boiled else gas_lost())
         mixed["carbonate"] = after_standing(mixed["carbonate"], rough, left)
     found = np.broadcast_to(solve(mixed).ph, (draws.count,))
-    return found, acid_grams(parts)
+    return found, mixed, acid_grams(parts)
 
 
 def _lines_out(preparation: Preparation) -> tuple[LineOut, ...]:

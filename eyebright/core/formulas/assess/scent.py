@@ -19,7 +19,7 @@ class Scent:
     """% of the whole that is essential oil, its cap for this head and use, and how much of it is left.
 
     `photo`: how much of what sun allows is used up, 1 at the cap; `carried`: whether something in it takes
-    the oil up; `strong`: menthol- or cineole-rich.
+    the oil up.
     """
 
     percent: Figure
@@ -27,7 +27,6 @@ class Scent:
     why: str
     photo: float
     carried: bool
-    strong: bool
     grams: Array
 
 
@@ -37,8 +36,11 @@ def scent_table() -> dict[str, Any]:
     return tomllib.loads(Path(__file__).with_name("scent.toml").read_text("utf-8"))
 
 
-def scent_of(preparation: Preparation, head: Mapping[str, Any]) -> Scent | None:
-    """What there is to say of its essential oils; None where there are none. `head`: its facts."""
+def scent_of(preparation: Preparation, head: Mapping[str, Any], saponin: Array) -> Scent | None:
+    """What there is to say of its essential oils; None where there are none.
+
+    `head`: its facts; `saponin`: g of it in all, which carries a drop of oil as soap does.
+    """
     oils = [one for one in preparation.lines if one.material and "scented" in one.material.hazards]
     if not oils:
         return None
@@ -48,14 +50,15 @@ def scent_of(preparation: Preparation, head: Mapping[str, Any]) -> Scent | None:
     table = scent_table()
     whole = middle(preparation.total)
     photo = sum(
-        100.0 * middle(one.grams) / whole / table["photo"][one.material.key]
+        100.0 * middle(one.grams) / whole / table["photo"].get(one.material.key, table["photo"]["other"])
         for one in oils
-        if one.material and one.material.key in table["photo"]
+        if one.material and "sun" in one.material.hazards
     )
     takes = {
         "oil": preparation.grams_of(("oil", "butter")),
         "soap": preparation.grams_of(("soap", "surfactant")),
         "humectant": preparation.grams_of(("humectant",)),
+        "saponin": saponin,
     }
     room = sum(middle(each) / table["carrier"][name] for name, each in takes.items())
     return Scent(
@@ -64,7 +67,6 @@ def scent_of(preparation: Preparation, head: Mapping[str, Any]) -> Scent | None:
         why="leans on the IFRA Standards; a child, and pregnancy, take less",
         photo=photo,
         carried=room >= middle(grams),
-        strong=any("cineole" in one.material.hazards for one in oils if one.material),
         grams=np.broadcast_to(grams, (draws.count,)),
     )
 

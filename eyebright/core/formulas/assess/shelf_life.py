@@ -13,11 +13,12 @@ from ..prepare import Preparation
 
 PLACES = ("shelf", "fridge", "freezer")
 WET = 0.1  # g of water in 1 g: drier than that it keeps as a powder or an oil does
-SHARP_PH = 3.5
+VINEGAR_STRONG, VINEGAR_SOME = 1.0, 0.3  # g of acetic acid in 100 mL
 SHORT_OIL_DAYS = 120
 SYRUP = 0.45  # g of water that 1 g of sugar, honey or salt binds: no mould gets at it
-FEEDS = ("dairy", "gel", "plant cream", "humectant", "juice", "tea", "sugar")
+FEEDS = ("dairy", "gel", "plant cream", "humectant", "juice", "tea", "sugar", "flour", "starch", "bought")
 FRESH = ("juice",)
+PERISHES = ("gel", "juice", "tea", "plant cream", "flour", "starch")
 BARE_SHARE = 0.02  # g of plant, gel, dairy in 1 g: less feeds hardly anything
 
 
@@ -106,8 +107,8 @@ def said_days(days: int) -> str:
     return f"{round(days / 30)} months"
 
 
-def shelf_life_facts(preparation: Preparation, ph_high: float | None) -> dict[str, Any]:
-    """What the table looks at. `ph_high`: the most that its pH may be."""
+def shelf_life_facts(preparation: Preparation, acetic: float) -> dict[str, Any]:
+    """What the table looks at: each line by its own history. `acetic`: g of acetic acid in 100 mL."""
     total = middle(preparation.total)
     water = middle(preparation.water) / total
     kinds = {one.kind for one in preparation.lines if one.stays}
@@ -119,25 +120,32 @@ def shelf_life_facts(preparation: Preparation, ph_high: float | None) -> dict[st
         if one.form is not None or one.kind in FEEDS
     )  # fmt: skip
     oils = [one.material for one in preparation.lines if one.material and one.kind in ("oil", "butter")]
+    there = [one for one in preparation.lines if one.material is not None]
+    raw = [one for one in there if not one.boiled and (one.form is not None or one.kind in PERISHES)]
+    pulp = any(one.stays for one in plants) or bool(kinds & {"clay", "flour", "starch", "plant cream"})
+    sweet = bool(everything & {"sugar", "humectant", "juice"})
+    vinegar = "none"
+    if not pulp and not sweet and acetic >= VINEGAR_SOME:
+        vinegar = "strong" if acetic >= VINEGAR_STRONG else "some"
     syrup = middle(preparation.grams_of(("humectant", "sugar", "salt"))) / total
     return facts_of(
         "shelf_life",
         {
             "wet": water > WET and water > SYRUP * syrup,
             "syrup": syrup > 0.0,
-            "sharp": ph_high is not None and ph_high < SHARP_PH,
+            "vinegar_keeps": vinegar,
             "oily": bool(kinds & {"oil", "butter", "essential oil"}),
             "short_oil": any(oil.keeps_days < SHORT_OIL_DAYS for oil in oils),
-            "plant": bool(plants) or bool(everything & {"tea", "gel", "juice"}),
+            "plant": bool(plants) or bool(everything & set(PERISHES)),
             "bare": feeding / total < BARE_SHARE and not plants,
-            "boiled": preparation.boiled,
+            "boiled": preparation.boiled and not raw,
             "strained": preparation.strained,
-            "pulp": any(one.stays for one in plants)
-            or bool(kinds & {"clay", "flour", "starch", "plant cream"}),
+            "pulp": pulp,
             "dairy": "dairy" in kinds,
-            "raw_gel": "gel" in kinds and not preparation.boiled,
-            "fresh": any(one.form is not None and one.form.key == "fresh" for one in plants)
-            or bool(everything & set(FRESH)),
+            "raw_gel": any(one.kind == "gel" and one.stays and not one.boiled for one in there),
+            "fresh": any(
+                one.kind in FRESH or (one.form is not None and one.form.key == "fresh") for one in raw
+            ),
             "soap": "soap" in kinds,
         },
     )

@@ -1,7 +1,7 @@
 """What a formula is: lines, forms, families, steps, starting points."""
 
 from .families import Family, UsualSubject, families, rinse_family, washes
-from .forms import FormTable, figures_of, form_table, own_form, turned
+from .forms import FormTable, figures_of, form_table, loose, own_form, turned
 from .formula import (
     METALS,
     MOST_GRAMS,
@@ -41,6 +41,7 @@ __all__ = [
     "family_of",
     "figures_of",
     "form_table",
+    "loose",
     "of_form",
     "own_form",
     "planned_steps",

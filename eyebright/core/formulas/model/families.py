@@ -52,11 +52,14 @@ class Family:
     dried_on: bool = False
     scented: bool = False
     conditions: bool = False
+    sprayed: bool = False
+    by_content: bool = False
 
     def facts(self) -> dict[str, Any]:
         """What the hazard rules look at."""
         words = "dust powder tannin alkaline abrasive paste irritant dried_on scented"
         return {word: getattr(self, word) for word in words.split()} | {
+            "soda_wash": self.soda,
             "family": self.key,
             "family_name": self.name,
             "may_hold": list(self.may_hold),

@@ -13,7 +13,7 @@ from ...materials import METRIC, Amount, Kit, Material, MeasureError, Supply, me
 from ...numbers import Spread
 from ...vocabulary import Bottle, Form, Phase, Place, Pot, Use
 from .families import Family, families
-from .forms import form_of, loose
+from .forms import form_of, loose, own_form, turned
 
 PHASES: dict[Phase, str] = {
     "infused": "steeped, then strained",
@@ -181,7 +181,12 @@ def _measured(line: Ingredient, place: int, kit: Kit) -> Weighed:
     if material is None or material.unit == "mL":
         return Weighed(line, found.amount * density, found.spread, found.amount)
     by_weight = line.amount.unit in measure_table().units["g"]
-    packing = Spread.exact(1.0) if by_weight else loose(material, line.form)
+    if by_weight:
+        packing = Spread.exact(1.0)
+    elif line.amount.unit in material.weights:  # a piece weighs what its own form does
+        packing = turned(material, own_form(material), line.form)
+    else:
+        packing = loose(material, line.form)
     grams = found.amount * packing.mid
     return Weighed(line, grams, _together(found.spread, packing), grams / density)
 

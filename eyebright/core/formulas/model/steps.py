@@ -148,7 +148,8 @@ def planned_steps(formula: Formula) -> tuple[PlannedStep, ...]:
     for place, step in enumerate(steps):
         if step.kind not in step_kinds():
             raise FormulaError("Choose a kind of step.", place, "step")
-        kept = tuple(i for i in step.adds if i in there)
+        kept = tuple(i for i in dict.fromkeys(step.adds) if i in there)
+        there -= set(kept)  # what two steps name goes in once, at the first
         if kept != step.adds:
             steps[place] = replace(step, adds=kept)
     named = {i for step in steps for i in step.adds}

@@ -17,11 +17,23 @@ import numpy as np
 from ...chemistry import Contribution, Part
 from ...materials import Material, dissolved_share
 from ...numbers import Array, Draws, Spread, middle
-from ..model import SOLUBLE, FormTable, Formula, PlannedStep, Weighed, figures_of, planned_steps
+from ..model import (
+    SOLUBLE,
+    FormTable,
+    Formula,
+    PlannedStep,
+    Weighed,
+    figures_of,
+    form_table,
+    loose,
+    planned_steps,
+)
+from .cooling import warmth
 
 WATER_MOST = {"oil": 0.0, "butter": 0.0, "essential oil": 0.0}
 DRY_LIQUID = 0.05  # g of water in 1 g of a liquid that is said to hold none
 SYRUP_DENSITY = 1.3  # g/mL: honey and treacle are heavier than what holds no water
+DRY = 0.05  # g of water in 1 g: less is a dry blend
 SYRUP = 0.18  # and in 1 g of honey or treacle
 
 
@@ -35,7 +47,8 @@ def preparation_table() -> dict[str, Any]:
 class PreparedLine:
     """One line as it ends: g as it went in, g of dry plant in it, the share drawn out, whether it stays.
 
-    `water`: g of water that it brought; `form`: its figures, None for what comes in none.
+    `water`: g of water that it brought; `form`: its figures, None for what comes in none; `boiled`: whether it
+    was in the pot at a boil or a simmer.
     """
 
     weighed: Weighed
@@ -45,6 +58,7 @@ class PreparedLine:
     drawn: Array
     stays: bool
     form: FormTable | None
+    boiled: bool = False
 
     @property
     def material(self) -> Material | None:
@@ -68,6 +82,7 @@ class PreparedLine:
 class Preparation:
     """What the steps leave. `water` g left in it, `kept_back` g thrown out with what is strained off,
     `evaporated` g, `total` g of the preparation; minutes of work and of waiting; `fullest` mL in the pot.
+    `celsius`: how warm it is when all is done.
     """
 
     formula: Formula
@@ -83,6 +98,7 @@ class Preparation:
     boiled: bool
     strained: bool
     rested: float
+    celsius: float
     draws: Draws
 
     def parts(self, draws: Draws | None = None) -> list[Part]:
@@ -143,7 +159,7 @@ def water_in(material: Material | None) -> float:
 
 def prepare(formula: Formula, weighed: Sequence[Weighed], draws: Draws) -> Preparation:
     """Walk through the steps."""
-    steps = planned_steps(formula)
+    steps, celsius = warmth(planned_steps(formula), _filling(formula, weighed))
     times = _Times(formula, steps)
     table = preparation_table()
     lost = _lost(steps, draws)
@@ -169,9 +185,22 @@ def prepare(formula: Formula, weighed: Sequence[Weighed], draws: Draws) -> Prepa
             dry = own.of(f"dry {form.key}", form.dry) if form.key == "fresh" else np.ones(1)
             plant, water = grams * dry, grams * (1.0 - dry)
         strained = line.phase == "infused" and times.strained_after(line.id)
-        drawn = _drawn(form, line.phase, times, line.id, draws.within(line.supply.key), formula)
-        lines.append(PreparedLine(each, grams, plant, water, drawn, not strained, form))
-    return _what_is_left(formula, tuple(lines), steps, times, draws, table)
+        drawn = _drawn(
+            form, line.material, line.phase, times, line.id, draws.within(line.supply.key), formula
+        )
+        boiled = times.boiled(line.id)
+        lines.append(PreparedLine(each, grams, plant, water, drawn, not strained, form, boiled))
+    return _what_is_left(formula, tuple(lines), steps, celsius, draws, table)
+
+
+def _filling(formula: Formula, weighed: Sequence[Weighed]) -> list[float]:
+    """mL in the pot after what each step adds, roughly."""
+    ml = {each.line.id: each.grams for each in weighed}
+    out, inside = [], 0.0
+    for each in planned_steps(formula):
+        inside += sum(ml[i] for i in each.step.adds)
+        out.append(inside)
+    return out
 
 
 def _lost(steps: Sequence[PlannedStep], draws: Draws) -> Array:
@@ -199,6 +228,13 @@ class _Times:
     def strained_after(self, line: int) -> bool:
         """Whether it is strained off again once it is in."""
         return any(place >= self.enters.get(line, 0) for place in self.strains)
+
+    def boiled(self, line: int) -> bool:
+        """Whether it is in the pot while that boils or simmers."""
+        return any(
+            each.kind.draws in ("boil", "simmer") and place >= self.enters.get(line, 0)
+            for place, each in enumerate(self.steps)
+        )
 
     def dried_first(self, line: int) -> bool:
         """Whether it is dried before it goes in."""
@@ -233,7 +269,13 @@ class _Times:
 
 
 def _drawn(
-    form: FormTable | None, phase: str, times: _Times, line: int, draws: Draws, formula: Formula
+    form: FormTable | None,
+    material: Material | None,
+    phase: str,
+    times: _Times,
+    line: int,
+    draws: Draws,
+    formula: Formula,
 ) -> Array:
     """The share of what a plant holds that is drawn out; all of it, for what comes in no forms."""
     if form is None:
@@ -243,6 +285,7 @@ def _drawn(
         minutes = formula.minutes if formula.use == "rinsed_out" else 60.0
         spent["soak"] += minutes / 60.0 * preparation_table()["on_the_head"]["rubbed"]
     rate = sum((draws.of(f"{how} {form.key}", getattr(form, how)) * spent[how] for how in spent), np.zeros(1))
+    rate = rate * form_table()["fast"].get(material.key if material else "", 1.0)
     share: Array = draws.of(f"most {form.key}", form.most) * (1.0 - np.exp(-rate * worked))
     return share
 
@@ -251,7 +294,7 @@ def _what_is_left(
     formula: Formula,
     lines: tuple[PreparedLine, ...],
     steps: tuple[PlannedStep, ...],
-    times: _Times,
+    celsius: float,
     draws: Draws,
     table: dict[str, Any],
 ) -> Preparation:
@@ -289,7 +332,10 @@ def _what_is_left(
     stays = sum((one.grams - one.water for one in lines if one.stays), np.zeros(1))
     dissolved = sum((one.plant * 0.2 * one.drawn for one in lines if not one.stays), np.zeros(1))
     total = np.maximum(water + stays + dissolved, 1e-6)
-    ml = np.maximum(water + sum((one.grams - one.water) * _fills(one) for one in lines if one.stays), 1e-6)
+    dry = middle(water) < DRY * middle(total)  # then it fills a jar as it lies loose
+    ml = np.maximum(
+        water + sum((one.grams - one.water) * _fills(one, dry) for one in lines if one.stays), 1e-6
+    )
     shape = np.broadcast_shapes(total.shape, (draws.count,))
     hot = [each for each in steps if each.kind.hot]
     return Preparation(
@@ -306,6 +352,7 @@ def _what_is_left(
         boiled=any(each.kind.draws in ("boil", "simmer") for each in hot),
         strained=strained,
         rested=sum(each.middle for each in steps if each.kind.does == "rests"),
+        celsius=celsius,
         draws=draws,
     )
 
@@ -314,11 +361,13 @@ def _span(least: float, most: float) -> Spread:
     return Spread(least, (least + most) / 2.0, most)
 
 
-def _fills(one: PreparedLine) -> float:
-    """mL that 1 g takes up in the bowl."""
+def _fills(one: PreparedLine, dry: bool) -> float:
+    """mL that 1 g takes up in the bowl, or loose in a jar."""
     material = one.material
     if material is None:
         return 1.0
+    if material.unit == "g" and dry and material.density is not None:
+        return 1.0 / (material.density.mid * loose(material, one.weighed.line.form).mid)
     if material.unit == "g":
         return material.fills if material.kind not in SOLUBLE else 0.6
     return 1.0 / (material.density.mid if material.density else 1.0)

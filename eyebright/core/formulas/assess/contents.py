@@ -1,0 +1,222 @@
+"""What is in a mix, as the rules look at it: one builder for a jug, a formula and a wash's link.
+
+What a thing holds decides, never what it is called: hazards and shares come from the materials, acid and
+alkali from the chemistry.
+"""
+
+from collections.abc import Mapping, Sequence
+from typing import Any
+
+import numpy as np
+
+from ...chemistry import alkali_beyond_acid
+from ...heads import Holding, holding_of, material_facts
+from ...materials import SPOILS, Slurry, acidic
+from ...numbers import Array, Figure, middle
+from ..prepare import Preparation, PreparedLine
+from .cleansing import Cleaning
+from .texture import undissolved
+
+ALKALINE = 8.5
+SODA_WASH = (0.3, 7.5)  # g of alkali in 100 g, and pH, from which it washes as soda does
+FRUIT = ("citrate", "tartrate", "malate", "ascorbate")
+SODA_MASS = 84.007
+MIXED = 0.02  # g of soda, or of acid, in 100 g: less is a trace
+ACIDS = ("vinegar", "juice", "wine", "acid powder", "acid syrup", "dairy")
+SOUR_HERB = 3.6  # pH of its reference slurry: sumac, amla, roselle
+SOUR = 5.0  # pH that a metal pot minds
+CLAY = 0.1  # g of clay in 1 g: a clay mask
+SOFTENS = 0.01  # g of oil or humectant in 1 g: enough to keep clay from drying hard
+GRAINS = 0.005  # g that stay grains in 1 g
+TRACE = 0.5  # % of the whole: less of a thing that irritates by itself is a trace
+PROTEIN = ("dairy", "cereals", "nuts", "legumes", "egg")
+POWDERS = ("scented", "dust")
+PLAIN = ("water", "oil")
+
+
+def holdings_of(preparation: Preparation) -> list[Holding]:
+    """What is in it, by name."""
+    lines = [(one, one.material) for one in preparation.lines if one.material is not None]
+    return [holding_of(material, one.weighed.line.supply.name) for one, material in lines]
+
+
+def content_facts(preparation: Preparation, ph: Figure | None, head: Mapping[str, Any]) -> dict[str, Any]:
+    """What is in it, by what its materials carry."""
+    lines = preparation.lines
+    total = middle(preparation.total)
+    there = [(one, one.material) for one in lines if one.material is not None]
+    hazards = {hazard for _, material in there for hazard in material.hazards}
+    raw = [(one, material) for one, material in there if material.raw_cap > 0.0]
+    over = sum(share_of([one], total) / material.raw_cap for one, material in raw)
+    irritates = [one for one in carrying(lines, "irritant") if one.material and not one.material.raw_cap]
+    grains = middle(undissolved(preparation)) > GRAINS * total
+    refused = [(one, material) for one, material in there if material.refuse]
+    past = [one for one in lines if getattr(one.weighed.line.supply, "past", False)]
+    soft = middle(preparation.grams_of(("oil", "butter", "humectant"))) / total
+    kinds = {one.kind for one in lines}
+    return material_facts(head, holdings_of(preparation)) | {
+        "smells": [material.smell for _, material in there if material.smell],
+        "hazards": sorted(hazards),
+        "kinds": sorted(kinds),
+        "powder": any(
+            one.weighed.line.phase == "dry" and "dust" in material.hazards and one.stays
+            for one, material in there
+        ),
+        "irritant": over > 0.0 or share_of(irritates, total) > TRACE,
+        "raw_over": over,
+        "raw_said": _listed(f"{_name(one)} {material.raw_cap:g} %" for one, material in raw),
+        "sun_percent": share_of(
+            [one for one in carrying(lines, "sun") if one.kind != "essential oil"], total
+        ),
+        "tannin": any(material.stain for _, material in there),
+        "abrasive": grains and "abrasive" in hazards,
+        "coarse": grains and "coarse" in hazards,
+        "refused": _listed(_name(one) for one, _ in refused),
+        "refused_why": "; ".join(dict.fromkeys(material.refuse for _, material in refused)),
+        "past": _listed(_name(one) for one in past),
+        "past_wet": any(one.kind in SPOILS for one in past),
+        "plain": kinds <= set(PLAIN) or all("for_babies" in material.hazards for _, material in there),
+        "protein": any(
+            set(material.contains) & set(PROTEIN)
+            and material.kind not in ("oil", "butter", "vinegar", "wine")
+            for _, material in there
+        ),
+        "bare_clay": middle(preparation.grams_of(("clay",))) > CLAY * total and soft < SOFTENS,
+        "fatty": middle(preparation.grams_of(("oil", "butter"))) > SOFTENS * total,
+        "raw_water": any(
+            getattr(getattr(one.weighed.line.supply, "water", None), "living", False) and not one.boiled
+            for one in lines
+        ),
+    }
+
+
+def acidity_facts(
+    preparation: Preparation,
+    ph: Figure | None,
+    mixed: Mapping[str, Array],
+    acids: Mapping[str, Array],
+) -> dict[str, Any]:
+    """Acid and alkali: pH, what no base or acid has taken up, g and meq in 100 mL.
+
+    `mixed`: mol/kg of each component; `acids`: g of each acid in 100 mL, salt and all.
+    """
+    centre = {name: np.array([middle(each)]) for name, each in mixed.items()}
+    beyond = 100.0 * float(alkali_beyond_acid(centre)[0]) if centre else 0.0  # meq in 100 g of water
+    by_acid = {name: middle(each) for name, each in acids.items()}
+    capacity = sum(each * EQUIVALENTS_PER_GRAM.get(name, 15.0) for name, each in by_acid.items())
+    free = min(max(-beyond, 0.0) / capacity, 1.0) if capacity > 0.0 else 0.0
+    acid = any(sour(one) for one in preparation.lines)
+    return {
+        "ph": ph.value if ph else None,
+        "ph_shown": round(ph.value, 1) if ph else None,
+        "ph_low": ph.low if ph else None,
+        "ph_high": ph.high if ph else None,
+        "acid_percent": free * sum(by_acid.values()),
+        "acetic_percent": free * by_acid.get("acetate", 0.0),
+        "fruit_percent": free * sum(by_acid.get(name, 0.0) for name in FRUIT),
+        "alkali": max(beyond, 0.0),
+        "alkaline": ph is not None and ph.value >= ALKALINE,
+        "sour": acid and ph is not None and ph.value < SOUR,
+        "acid_in_it": acid,
+    }
+
+
+def soda_and_soap_facts(preparation: Preparation, cleaning: Cleaning, ph: Figure | None) -> dict[str, Any]:
+    """What of soda and soap is in it, and what acid and hard water do to them."""
+    total, soap = middle(preparation.total), middle(cleaning.soap)
+    soda = share_of(carrying(preparation.lines, "soda"), total)
+    acid = any(sour(one) for one in preparation.lines)
+    mixed = soda > MIXED and acid
+    return {
+        "soda_percent": soda,
+        "soda_wash": ph is not None and soda >= SODA_WASH[0] and ph.value >= SODA_WASH[1],
+        "soda_and_acid": mixed,
+        "soda_left": _soda_left(preparation) if mixed else 0.0,
+        "soda_heated": preparation.heated and _heated_soda(preparation),
+        "soap_percent": 100.0 * soap / total,
+        "soap_and_acid": acid and bool(carrying(preparation.lines, "soap")),
+        "scum_percent": 100.0 * cleaning.scum.value / soap if soap > 0.0 else 0.0,
+        "scum_grams": cleaning.scum.value,
+    }
+
+
+def _heated_soda(preparation: Preparation) -> bool:
+    """Whether soda is in the pot at a hot step, or goes into what is still hot."""
+    soda = {one.weighed.line.id for one in carrying(preparation.lines, "soda")}
+    inside: set[int] = set()
+    hot = False
+    for each in preparation.steps:
+        inside |= set(each.step.adds)
+        hot = bool(each.kind.hot) or (hot and each.kind.does != "cools")
+        if hot and inside & soda:
+            return True
+    return False
+
+
+def carrying(lines: Sequence[PreparedLine], hazard: str) -> list[PreparedLine]:
+    """The lines that carry this hazard."""
+    return [one for one in lines if one.material is not None and hazard in one.material.hazards]
+
+
+def share_of(lines: Sequence[PreparedLine], total: float) -> float:
+    """g of these in 100 g."""
+    return 100.0 * sum(middle(one.grams) for one in lines) / total
+
+
+def sour(one: PreparedLine) -> bool:
+    """Whether it is an acid that soap and soda mind: a vinegar, a juice, a powder, dairy, a sour herb."""
+    material = one.material
+    if material is None or not acidic(material):
+        return material is not None and "mineral acid" in material.hazards
+    if isinstance(material.side, Slurry):
+        return material.side.ph.mid < SOUR_HERB
+    return material.kind in ACIDS or bool(material.refuse)
+
+
+def _name(one: PreparedLine) -> str:
+    return one.weighed.line.supply.name
+
+
+def _listed(names: Any) -> str:
+    return ", ".join(dict.fromkeys(names))
+
+
+def _soda_left(preparation: Preparation) -> float:
+    """g of soda that no acid has used up, in all; below 0: the soda that the acid could still take."""
+    bicarbonate, acid = 0.0, 0.0
+    for one in preparation.lines:
+        if one.material is None:
+            continue
+        grams = middle(one.grams)
+        if "soda" in one.material.hazards:
+            bicarbonate += grams / SODA_MASS
+        elif sour(one):
+            held = one.weighed.line.supply.contribution(preparation.draws).moles
+            counted = one.material.density.mid if one.material.unit == "mL" and one.material.density else 1.0
+            each = sum(middle(moles) * EQUIVALENTS.get(name, 0.0) for name, moles in held.items())
+            acid += grams / counted * max(each, 0.0)
+    return (bicarbonate - acid) * SODA_MASS
+
+
+# Equivalents of base that a mol takes up to about pH 7; what is salt already takes none.
+EQUIVALENTS = {
+    "acetate": 1.0,
+    "citrate": 3.0,
+    "lactate": 1.0,
+    "tartrate": 2.0,
+    "malate": 2.0,
+    "ascorbate": 1.0,
+    "gluconate": 1.0,
+    "potassium": -1.0,
+    "sodium": -1.0,
+}
+# meq of base that a gram of the whole acid takes up to about pH 7.
+EQUIVALENTS_PER_GRAM = {
+    "acetate": 16.65,
+    "citrate": 14.9,
+    "lactate": 11.1,
+    "tartrate": 13.3,
+    "malate": 14.9,
+    "ascorbate": 5.7,
+    "gluconate": 5.1,
+}

@@ -1,0 +1,99 @@
+"""What a material may carry that rules look at: the list, what is asked of one's own, what a name gives away.
+
+guessed_hazards("Bay laurel soap")      ("alkaline", "soap", "eyes")
+refused_by_name("Ätznatron, flakes")    the library's caustic soda
+"""
+
+import re
+import tomllib
+from collections.abc import Iterable
+from dataclasses import dataclass
+from functools import cache
+from pathlib import Path
+
+from .finding import folded
+from .library import library
+from .material import Material
+
+HERE = Path(__file__).parent
+NOT_IT = ("free", "without", "no", "instead")  # words that turn a name round: 'lye-free'
+
+
+@dataclass(frozen=True)
+class Hazard:
+    """One thing that a material may carry; `ask`, in plain words, is "" where only the library knows it."""
+
+    key: str
+    ask: str = ""
+    words: tuple[str, ...] = ()
+    also: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True)
+class Ambiguous:
+    """A name that means several things: the keys of what it may mean, the likeliest first."""
+
+    word: str
+    means: tuple[str, ...]
+
+
+@cache
+def hazard_table() -> dict[str, Hazard]:
+    """Every hazard by key."""
+    raw = tomllib.loads((HERE / "hazards.toml").read_text("utf-8"))
+    return {
+        key: Hazard(key, row.get("ask", ""), tuple(row.get("words", ())), tuple(row.get("also", ())))
+        for key, row in raw.items()
+    }
+
+
+@cache
+def ambiguous_names() -> dict[str, Ambiguous]:
+    """Names that are always asked about, folded."""
+    raw = tomllib.loads((HERE / "asked.toml").read_text("utf-8"))
+    return {folded(row["word"]): Ambiguous(row["word"], tuple(row["means"])) for row in raw["name"]}
+
+
+def _words(text: str) -> list[str]:
+    return re.findall(r"\w+", folded(text.replace("'", "")))
+
+
+def _says(name: list[str], phrase: str) -> bool:
+    """Whether these words stand in a name, one after another and not turned round."""
+    wanted = _words(phrase)
+    for at in range(len(name) - len(wanted) + 1):
+        if name[at : at + len(wanted)] == wanted:
+            around = (name[at - 1] if at else "", *name[at + len(wanted) : at + len(wanted) + 1])
+            if not set(around) & set(NOT_IT):
+                return True
+    return False
+
+
+def guessed_hazards(name: str) -> tuple[str, ...]:
+    """What a name gives away, and what follows of it."""
+    words = _words(name)
+    found = [
+        each.key for each in hazard_table().values() if any(_says(words, phrase) for phrase in each.words)
+    ]
+    return with_what_follows(found)
+
+
+def with_what_follows(keys: Iterable[str]) -> tuple[str, ...]:
+    """These hazards, and those that go with them; each once."""
+    out: list[str] = []
+    for key in keys:
+        out += [key, *hazard_table()[key].also]
+    return tuple(dict.fromkeys(out))
+
+
+@cache
+def _refused() -> tuple[tuple[str, Material], ...]:
+    every = [each for each in library().values() if each.refuse]
+    names = [(name, each) for each in every for name in (each.name, *each.also)]
+    return tuple(sorted(names, key=lambda pair: -len(pair[0])))
+
+
+def refused_by_name(name: str) -> Material | None:
+    """What of the library's refused things this name says, in whatever tongue; None for none of them."""
+    words = _words(name)
+    return next((each for known, each in _refused() if _says(words, known)), None)
