@@ -11,6 +11,7 @@ from .schemas.diary import (
     CheckInIn,
     Diary,
     LittleTestIn,
+    PassOut,
     PatchResultIn,
     PatchTestIn,
     PictureOut,
@@ -95,6 +96,12 @@ def delete_picture(request: HttpRequest, pk: int, picture: int) -> Status[None]:
     """Delete a picture for good, its file too."""
     one(services.find_head(pk).pictures.all(), picture, "picture").delete()
     return Status(204, None)
+
+
+@router.get("/{pk}/passes", response=list[PassOut], operation_id="passes")
+def passes(request: HttpRequest, pk: int) -> list[PassOut]:
+    """The stops that were passed on this head, the newest first."""
+    return services.passes(pk)
 
 
 @router.post("/{pk}/check-ins", response={201: KeptOut}, operation_id="check_in")

@@ -113,3 +113,21 @@ class PatchTest(SoftDeleted):
 
     def __str__(self) -> str:
         return self.name
+
+
+class StopPassed(models.Model):
+    """A stop that an adult passed for their own comfort: which, what it said, why, when, and of what."""
+
+    head = models.ForeignKey(Head, on_delete=models.CASCADE, related_name="passes")
+    rule = models.CharField(max_length=60)
+    what = models.TextField()
+    why = models.TextField()
+    of = models.CharField(max_length=40)
+    at = models.DateTimeField(default=timezone.now)
+
+    class Meta:
+        ordering = ["-at", "-id"]
+        verbose_name_plural = "stops passed"
+
+    def __str__(self) -> str:
+        return f"{self.rule}, {self.of}"

@@ -3,7 +3,7 @@
 from django.http import HttpRequest
 from ninja import Router
 
-from .schemas.household import HouseholdIn, HouseholdOut, SchoolsIn
+from .schemas.household import HouseholdIn, HouseholdOut, HouseLimitIn, HouseLimitOut, SchoolsIn
 from .services import household as room
 
 router = Router()
@@ -25,3 +25,21 @@ def change_household(request: HttpRequest, entered: HouseholdIn) -> HouseholdOut
 def pick_schools(request: HttpRequest, entered: SchoolsIn) -> dict[str, str]:
     """What the household holds where opinions differ."""
     return room.pick_schools(entered)
+
+
+@router.get("/limits", response=list[HouseLimitOut], operation_id="house_limits")
+def house_limits(request: HttpRequest) -> list[HouseLimitOut]:
+    """Every limit that a household can hold otherwise."""
+    return room.limits_out()
+
+
+@router.put("/limits/{key}", response=list[HouseLimitOut], operation_id="set_limit")
+def set_limit(request: HttpRequest, key: str, entered: HouseLimitIn) -> list[HouseLimitOut]:
+    """Hold one otherwise."""
+    return room.set_limit(key, entered)
+
+
+@router.delete("/limits/{key}", response=list[HouseLimitOut], operation_id="reset_limit")
+def reset_limit(request: HttpRequest, key: str) -> list[HouseLimitOut]:
+    """Back to ours."""
+    return room.reset_limit(key)

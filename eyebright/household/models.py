@@ -16,3 +16,17 @@ class Household(models.Model):
 
     def __str__(self) -> str:
         return self.system
+
+
+class HouseLimit(models.Model):
+    """A limit (core/rules/limits.toml) that this household holds otherwise."""
+
+    key = models.CharField(max_length=40, unique=True)
+    value = models.FloatField()
+    at = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        ordering = ["key"]
+
+    def __str__(self) -> str:
+        return f"{self.key} {self.value:g}"

@@ -20,12 +20,17 @@ Feel = Literal[
 class BeginIn(Schema):
     """Start pouring: the question, and the stops an adult has passed for themselves.
 
+    `why` they did, and that the head is their `own`.
+
+
     `who`: for whom, in words, where the question names no head.
     """
 
     rinse: MixAsk
     who: Annotated[str, BeforeValidator(words)] = ""
     stops_passed: list[str] = []
+    why: Note = ""
+    own: bool = False
 
 
 class EntryIn(Schema):
@@ -41,6 +46,8 @@ class EntryIn(Schema):
     note: Note | None = None
     finished: bool | None = None
     stops_passed: list[str] | None = None
+    why: Note | None = None
+    own: bool | None = None
 
 
 class PutRightIn(Schema):
@@ -99,6 +106,7 @@ class EntryOut(Out):
     reading_step: float | None
     agreement: Literal["agrees", "higher", "lower"] | None
     comparison: str | None
+    read_again: str
     reading_cautions: list[CautionOut]
     feel: list[Feel]
     note: str

@@ -1,6 +1,7 @@
 """Entries and the core: the only file here that knows both."""
 
 from collections.abc import Collection
+from dataclasses import replace
 from typing import Literal
 
 from django.db import transaction
@@ -14,12 +15,14 @@ from eyebright.core.chemistry import MeterReading, Reading, StripReading, compar
 from eyebright.core.mix import cautions_on_reading, used_as
 from eyebright.core.numbers import Figure
 from eyebright.core.rules import Caution
+from eyebright.heads.models import Head
+from eyebright.heads.services import Passing, goes_by, keep_passes, pass_stops
 from eyebright.mix.models import Rinse
 from eyebright.mix.schemas.jugs import CorrectionsOut
-from eyebright.mix.services.jugs import pass_stops, pour, put_right, taken
+from eyebright.mix.services.jugs import pour, put_right, taken
 from eyebright.shelf.schemas.readings import ReadIn
 from eyebright.shelf.services.lots import take
-from eyebright.shelf.services.readings import STRIP_STEP, core_reading, keep_reading
+from eyebright.shelf.services.readings import AGAIN, STRIP_STEP, core_reading, keep_reading
 from eyebright.shelf.services.supplies import supplies_of
 from eyebright.wash.schemas.diary import WashIn
 from eyebright.wash.services.diary import keep_wash
@@ -28,6 +31,7 @@ from .models import Entry
 from .schemas import BeginIn, EntriesOut, EntryIn, EntryOut, PouredOut, PutRightIn
 
 PAGE = 30
+HIDDEN = 2.0  # times as far apart as a strip's blocks are, where the liquor's own colour hides them
 
 
 def _predicted(rinse: Rinse) -> Figure:
@@ -65,7 +69,10 @@ def entry_out(entry: Entry, there: Collection[str] | None = None) -> EntryOut:
     if there is None:
         there = supplies_of(line["stuff"] for line in entry.rinse.lines)
     read = _reading(entry)
-    compared = compare(_predicted(entry.rinse), read) if read else None
+    facts = entry.rinse.facts
+    soda, coloured = bool(facts.get("soda_percent")), bool(facts.get("tannin"))
+    compared = compare(_predicted(entry.rinse), read, soda=soda, coloured=coloured) if read else None
+    doubtful = entry.told is not None and entry.told.removed_at is None and entry.told.doubtful
     with_what: Literal["strip", "meter"] = "strip" if entry.reading_reach is None else "meter"
     return EntryOut(
         id=entry.pk,
@@ -80,6 +87,7 @@ def entry_out(entry: Entry, there: Collection[str] | None = None) -> EntryOut:
         reading_step=as_float(entry.reading_step),
         agreement=compared.agreement if compared else None,
         comparison=compared.words if compared else None,
+        read_again=AGAIN if compared and doubtful else "",
         reading_cautions=[caution_out(caution) for caution in _on_reading(entry)],
         feel=entry.feel,
         note=entry.note,
@@ -113,7 +121,8 @@ def find_entry(pk: int, *, also_removed: bool = False) -> Entry:
 @transaction.atomic
 def begin(entered: BeginIn) -> EntryOut:
     """Start pouring a rinse."""
-    rinse = pour(entered.rinse, entered.stops_passed)
+    _not_by_name(entered.who, entered.rinse.head)
+    rinse = pour(entered.rinse, Passing(entered.stops_passed, entered.why, entered.own))
     entry = Entry.objects.create(rinse=rinse, who=entered.who[:80])
     return entry_out(entry)
 
@@ -131,6 +140,7 @@ def change(pk: int, entered: EntryIn) -> EntryOut:
     if "read" in said:
         _take_reading(entry, entered.read)
     if said.get("who") is not None:
+        _not_by_name(said["who"], entry.rinse.head_id)
         entry.who = said["who"][:80]
     if said.get("feel") is not None:
         entry.feel = list(dict.fromkeys(said["feel"]))
@@ -139,7 +149,7 @@ def change(pk: int, entered: EntryIn) -> EntryOut:
     if said.get("finished") is not None:
         entry.finished_at = (entry.finished_at or timezone.now()) if said["finished"] else None
     if {"step", "finished"} & said.keys():
-        _go_on(entry, entered.stops_passed or [])
+        _go_on(entry, Passing(entered.stops_passed or [], entered.why or "", bool(entered.own)))
     _tell_head(entry)
     entry.save()
     return entry_out(entry)
@@ -153,6 +163,8 @@ def _take_reading(entry: Entry, read: ReadIn | None) -> None:
             entry.told.remove()
         return
     found = core_reading(read)
+    if isinstance(found, StripReading) and entry.rinse.facts.get("tannin"):
+        found = replace(found, step=found.step * HIDDEN)
     entry.reading = exact(found.figure.value)
     entry.reading_step = exact(found.step, "0.01") if isinstance(found, StripReading) else None
     entry.reading_reach = exact(found.reach) if isinstance(found, MeterReading) else None
@@ -211,13 +223,27 @@ def put_entry_right(pk: int, entered: PutRightIn) -> CorrectionsOut:
     return put_right(find_entry(pk).rinse, entered.left, entered.vessel)
 
 
-def _go_on(entry: Entry, passed: list[str]) -> None:
+def _not_by_name(who: str, head: int | None) -> None:
+    """A typed name is no way round a head's limits: whoever is on record is chosen."""
+    if head is not None or not who.strip():
+        return
+    known = next((each for each in Head.objects.all() if goes_by(each.name, who)), None)
+    if known is not None:
+        raise Problem.field(
+            "who",
+            f"{known.name} is on record: choose that head, so that its limits hold. Somebody else? Add a word.",
+        )
+
+
+def _go_on(entry: Entry, passing: Passing) -> None:
     """Nothing goes on the hair over a stop that the reading calls for, unless that was passed."""
     rinse = entry.rinse
     read_at = [step["kind"] for step in rinse.steps].index("read")
     if entry.step <= read_at and not entry.finished_at:
         return
-    stops = pass_stops(_on_reading(entry), {*rinse.stops_passed, *passed})
-    if not set(stops) <= set(rinse.stops_passed):
-        rinse.stops_passed = list(dict.fromkeys([*rinse.stops_passed, *stops]))
+    new = [each for each in _on_reading(entry) if each.id not in rinse.stops_passed]
+    stops = pass_stops(new, passing, rinse.head_id)
+    if stops:
+        keep_passes(stops, passing, rinse.head_id, f"jug {rinse.pk}")
+        rinse.stops_passed = [*rinse.stops_passed, *(stop.id for stop in stops)]
         rinse.save(update_fields=["stops_passed"])

@@ -142,7 +142,8 @@ class StripSet(SoftDeleted):
 class Reading(SoftDeleted):
     """A pH that was read: of one thing by itself (one line), or of a jug.
 
-    `step` (and the strips' `low` and `high` ends) for strips, `reach` (pH, 90 %) for a meter.
+    `step` (and the strips' `low` and `high` ends, and their `pack`) for strips, `reach` (pH, 90 %) for a
+    meter. `doubtful`: far from what can be; kept, and not learnt from until it is read again.
     """
 
     class Instrument(models.TextChoices):
@@ -157,6 +158,8 @@ class Reading(SoftDeleted):
     low = models.DecimalField(max_digits=4, decimal_places=2, null=True, blank=True)
     high = models.DecimalField(max_digits=4, decimal_places=2, null=True, blank=True)
     reach = models.DecimalField(max_digits=5, decimal_places=3, null=True, blank=True)
+    pack = models.CharField(max_length=40, blank=True)
+    doubtful = models.BooleanField(default=False)
 
     class Meta:
         ordering = ["-made_at", "-id"]

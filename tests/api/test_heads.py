@@ -128,7 +128,14 @@ class Limits(HeadsTestCase):
         sharp = self.ask(aim=3.2, minutes=1, head=self.put_wren(skin=["sensitive"]))
         self.assertEqual(self.stops(sharp), {"too-acid-rinsed-out": True, "vinegar-strong-tender": True})
         body = {"rinse": sharp, "stops_passed": ["too-acid-rinsed-out", "vinegar-strong-tender"]}
-        self.call("POST", "/journal/entries", body, 201)
+        self.assertIn("own head", self.refused("POST", "/journal/entries", body, "own"))
+        self.assertIn("Say why", self.refused("POST", "/journal/entries", body | {"own": True}, "why"))
+        begun = self.call("POST", "/journal/entries", body | {"own": True, "why": "As ever."}, 201)
+        rows = self.call("GET", f"/heads/{sharp['head']}/passes")
+        self.assertEqual({row["rule"] for row in rows}, set(body["stops_passed"]))
+        self.assertEqual({row["why"] for row in rows}, {"As ever."})
+        self.assertEqual(len({row["of"] for row in rows}), 1)
+        self.assertEqual(set(begun["rinse"]["stops_passed"]), set(body["stops_passed"]))
 
     def test_an_allergy_on_record_stops_the_bottle(self) -> None:
         ask = self.ask(head=self.put_wren(allergies=["cereals"]))

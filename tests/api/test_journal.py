@@ -5,6 +5,7 @@ from typing import Any
 from django.db import connection
 from django.test.utils import CaptureQueriesContext
 
+from .heads import HeadsTestCase
 from .support import ApiTestCase
 
 
@@ -80,7 +81,7 @@ class Story(ApiTestCase):
         self.assertEqual(self.call("GET", path)["step"], 0)
 
 
-class Stops(ApiTestCase):
+class Stops(HeadsTestCase):
     """A stop stops it, and passing one is on record."""
 
     def test_an_adult_may_pass_one_for_their_own_scalp(self) -> None:
@@ -88,36 +89,52 @@ class Stops(ApiTestCase):
         asked = self.ask(water=soft, aim=3.2, use="left_in")
         self.assertIn("read why", self.refused("POST", "/journal/entries", {"rinse": asked}, "stops"))
         self.assertEqual(self.call("GET", "/journal/entries")["total"], 0)
-        body = {"rinse": asked, "stops_passed": ["too-acid-left-in", "made-up"]}
+        body = {
+            "rinse": asked,
+            "stops_passed": ["too-acid-left-in", "made-up"],
+            "own": True,
+            "why": "As ever.",
+        }
+        self.assertIn("whose head", self.refused("POST", "/journal/entries", body, "head"))
+        asked["head"] = self.put_wren()
         entry = self.call("POST", "/journal/entries", body, 201)
         self.assertEqual(entry["rinse"]["stops_passed"], ["too-acid-left-in"])
+
+    def test_a_typed_name_is_no_way_round_a_heads_limits(self) -> None:
+        self.put_ottoline()
+        for who in ("Ottoline", " ottoline "):
+            said = self.refused("POST", "/journal/entries", {"rinse": self.ask(), "who": who}, "who")
+            self.assertIn("Ottoline is on record", said)
+        self.call("POST", "/journal/entries", {"rinse": self.ask(), "who": "Ottoline's friend"}, 201)
 
     def test_nobody_may_pass_undiluted_vinegar(self) -> None:
         body = {"rinse": self.ask(aim=2.0), "stops_passed": ["undiluted"]}
         self.assertIn("undiluted", self.refused("POST", "/journal/entries", body, "stops"))
 
 
-class SharperThanPlanned(ApiTestCase):
+class SharperThanPlanned(HeadsTestCase):
     """What the strip reads can still stop it, after the jug is poured."""
 
     def setUp(self) -> None:
         """A mild rinse, poured as far as the strip."""
         super().setUp()
-        begun = self.call("POST", "/journal/entries", {"rinse": self.ask()}, 201)
+        wren = self.put_wren(scalp="balanced")
+        begun = self.call("POST", "/journal/entries", {"rinse": self.ask(head=wren)}, 201)
         self.path = f"/journal/entries/{begun['id']}"
         self.call("PATCH", self.path, {"step": 3})
 
     def read(self, ph: float) -> list[str]:
         """Keep this reading; ids of the cautions that it calls for."""
         kept = self.call("PATCH", self.path, {"read": {"value": ph, "step": 0.2}})
-        return [caution["id"] for caution in kept["reading_cautions"]]
+        found = [caution["id"] for caution in kept["reading_cautions"]]
+        return [each for each in found if each != "sharper-than-asked"]
 
     def test_an_adult_may_go_on_knowingly_and_it_is_on_record(self) -> None:
         self.assertEqual(self.read(2.6), ["too-acid-rinsed-out"])
         for change in ({"step": 4}, {"finished": True}):
             self.assertIn("read why", self.refused("PATCH", self.path, change, "stops"))
         self.assertEqual(self.call("GET", self.path)["step"], 3)
-        passed = {"step": 4, "stops_passed": ["too-acid-rinsed-out", "made-up"]}
+        passed = {"step": 4, "stops_passed": ["too-acid-rinsed-out", "made-up"], "own": True, "why": "Once."}
         kept = self.call("PATCH", self.path, passed)
         self.assertEqual((kept["step"], kept["rinse"]["stops_passed"]), (4, ["too-acid-rinsed-out"]))
         self.call("PATCH", self.path, {"finished": True})

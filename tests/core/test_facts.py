@@ -42,7 +42,9 @@ SUBJECTS: dict[Subject, dict[str, Any]] = {
     "jug": jug(head=HEAD),
     "formula": assess(start("lamplight_soapwort"), head=HEAD).facts,
     "link": link_facts(
-        found := assess(start("stove_soap"), head=HEAD), Link(found.subject, "scalp", minutes=9.0), HEAD
+        (found := assess(start("stove_soap"), head=HEAD)).facts,
+        Link(found.subject, "scalp", minutes=9.0),
+        HEAD,
     ),
     "wash": wash_of([WashLink(start("stove_soap"))], supply("hard"), head=HEAD).facts,
 }
@@ -115,7 +117,7 @@ class Links(TestCase):
     def test_its_own_minutes_and_cover_count(self) -> None:
         link = SUBJECTS["link"]
         self.assertEqual((link["minutes"], link["zone"], link["cover"]), (9.0, "scalp", False))
-        covered = link_facts(found, Link(found.subject, cover=True), HEAD)
+        covered = link_facts(found.facts, Link(found.subject, cover=True), HEAD)
         self.assertEqual((covered["minutes"], covered["cover"]), (found.formula.minutes, True))
 
     def test_a_stop_of_a_link_stands_over_the_wash(self) -> None:

@@ -9,6 +9,8 @@ from ..numbers import Z_90, Array, Figure
 
 Agreement = Literal["agrees", "higher", "lower"]
 
+SHARED = 0.7  # of a strip's error, in standard deviations: rounding and eye that all strips of a pack share
+COLOUR = 0.08  # pH, one standard deviation: two eyes, or two lights, on one colour (estimate)
 METER_LEAST = 0.03  # pH, 90 %: no kitchen meter is nearer than that
 
 
@@ -29,6 +31,16 @@ class Reading(Protocol):
         """What it was read with: 'strip', 'meter'."""
         ...
 
+    @property
+    def pack(self) -> str:
+        """What it shares its error with: a pack of strips; "" for nothing."""
+        ...
+
+    @property
+    def deviation(self) -> float:
+        """Its standard deviation, in pH."""
+        ...
+
     def misses(self, ph: Array) -> Array:
         """How far off this reading is where the pH is really so, in its own standard deviations."""
         ...
@@ -38,7 +50,7 @@ class Reading(Protocol):
 class StripReading:
     """A pH strip read against its printed steps; `low` and `high` are the ends of its scale, where known.
 
-    At an end it says only "this or beyond".
+    At an end it says only "this or beyond". Strips of one `pack` share their rounding and the eye that read them.
     """
 
     ph: float
@@ -46,6 +58,7 @@ class StripReading:
     low: float | None = None
     high: float | None = None
     called: str = "strip"
+    pack: str = "strips"
 
     def __post_init__(self) -> None:
         low, high = self.low, self.high
@@ -63,9 +76,14 @@ class StripReading:
         half = self.step / 2.0
         return Figure(self.ph, self.ph - half, self.ph + half, "pH", "measured")
 
+    @property
+    def deviation(self) -> float:
+        """Half a step is the 90 % of its rounding, and the eye that compares colours adds its own."""
+        return float(np.hypot(self.step / 2.0 / Z_90, COLOUR))
+
     def misses(self, ph: Array) -> Array:
         """Half a step is its 90 %; beyond an end it says nothing more."""
-        apart: Array = (ph - self.ph) / (self.step / 2.0 / Z_90)
+        apart: Array = (ph - self.ph) / self.deviation
         if self.low is not None and self.ph <= self.low + 1e-9:
             apart = np.maximum(apart, 0.0)
         if self.high is not None and self.ph >= self.high - 1e-9:
@@ -80,15 +98,21 @@ class MeterReading:
     ph: float
     reach: float
     called: str = "meter"
+    pack: str = ""
 
     @property
     def figure(self) -> Figure:
         """The reading with its range."""
         return Figure(self.ph, self.ph - self.reach, self.ph + self.reach, "pH", "measured")
 
+    @property
+    def deviation(self) -> float:
+        """By what it is good to."""
+        return max(self.reach, METER_LEAST) / Z_90
+
     def misses(self, ph: Array) -> Array:
         """By what it is good to."""
-        apart: Array = (ph - self.ph) / (max(self.reach, METER_LEAST) / Z_90)
+        apart: Array = (ph - self.ph) / self.deviation
         return apart
 
 
@@ -101,24 +125,45 @@ class Comparison:
     words: str
 
 
-def compare(predicted: Figure, read: Reading) -> Comparison:
-    """Whether the two ranges meet, and in plain words what it means when they do not."""
+FAR = 1.0  # pH between the ranges from which a misreading is likelier than an odd bottle
+UNLIKELY = 0.75  # pH beyond what was believable before anything was read
+
+
+def believable(prior: Figure, read: Reading) -> bool:
+    """Whether a reading can be of this at all, by what was believed before anything was read.
+
+    `prior`: its 90 % range. One that is far outside is asked about, and not learnt from until it is read again.
+    """
+    reading = read.figure
+    return prior.low - UNLIKELY <= reading.high and reading.low <= prior.high + UNLIKELY
+
+
+def compare(predicted: Figure, read: Reading, *, soda: bool = False, coloured: bool = False) -> Comparison:
+    """Whether the two ranges meet, and in plain words what it means when they do not, the likeliest first.
+
+    `soda`: carbonate that gives off its gas is in it; `coloured`: its colour hides a strip's.
+    """
     reading = read.figure
     said = (
         f"The {read.called} read {reading.value:g}, which is somewhere from "
         f"{reading.low:.2f} to {reading.high:.2f}."
     )
     expected = f"{predicted.value:.1f} was predicted, likely {predicted.low:.1f} to {predicted.high:.1f}."
-    if reading.high < predicted.low:
-        meaning = (
-            "Lower than predicted: the bottle is likely stronger or less rounded off than reckoned, "
-            "or the water softer."
+    if reading.low <= predicted.high and predicted.low <= reading.high:
+        return Comparison(reading, "agrees", f"{said} {expected} They agree.")
+    lower = reading.high < predicted.low
+    gap = predicted.low - reading.high if lower else reading.low - predicted.high
+    why = []
+    if coloured and read.called == "strip":
+        why.append("the liquor's own colour may hide the strip's: compare it with a strip dipped in water")
+    if soda and not lower:
+        why.append("the soda has given off its gas, and its pH climbs as it stands")
+    if gap >= FAR:
+        why.append(
+            "a strip that was misread, or another jug, is likelier than so odd a bottle: read it again"
         )
-        return Comparison(reading, "lower", f"{said} {expected} {meaning}")
-    if reading.low > predicted.high:
-        meaning = (
-            "Higher than predicted: the bottle is likely weaker or more rounded off than reckoned, "
-            "or the water harder."
-        )
-        return Comparison(reading, "higher", f"{said} {expected} {meaning}")
-    return Comparison(reading, "agrees", f"{said} {expected} They agree.")
+    way = ("stronger or less", "softer") if lower else ("weaker or more", "harder")
+    why.append(f"the bottle may be {way[0]} rounded off than reckoned, or the water {way[1]}")
+    word = "Lower" if lower else "Higher"
+    meaning = f"{word} than predicted: {'; or '.join(why)}."
+    return Comparison(reading, "lower" if lower else "higher", f"{said} {expected} {meaning}")

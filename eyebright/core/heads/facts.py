@@ -32,8 +32,10 @@ def head_facts(
     day: Today | None = None,
     history: History | None = None,
     patches: Mapping[str, str] | None = None,
+    house: Mapping[str, float] | None = None,
 ) -> dict[str, Any]:
-    """The facts of a head on a day. `patches`: how a patch test stands, by key or name in lower case.
+    """The facts of a head on a day. `patches`: how a patch test stands, by key or name in lower case; `house`:
+    limits that the household holds otherwise.
 
     `asked_ph` is the least pH that it bears well, by what it needs today.
     """
@@ -46,6 +48,7 @@ def head_facts(
     levels = {f"{name}_today": getattr(recent, name) if recent else None for name in tables().check_in}
     tender = "eczema" in record.skin or "sensitive" in record.skin or (levels["tender_today"] or 0) >= 1
     facts: dict[str, Any] = {
+        "house": dict(house or {}),
         "child": age < CHILD,
         "small_child": age < SMALL,
         "baby": age < SMALLEST,
@@ -123,7 +126,7 @@ def material_facts(head: Mapping[str, Any], holdings: Sequence[Holding]) -> dict
     """
     contains = dict.fromkeys(name for each in holdings for name in each.contains)
     patch, reacted, allergic = None, [], []
-    if head:
+    if "patches" in head:
         states = {each.called: patch_of(head["patches"], each.names) for each in holdings}
         patch = next(
             (state for state in ("reaction", "running", "none") if state in states.values()), "clear"

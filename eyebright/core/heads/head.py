@@ -21,7 +21,8 @@ MOST_DAYS = 60.0
 
 @dataclass(frozen=True)
 class Head:
-    """A head and its day. `sure`: what quick tests believe; `patches`: how tests stand, by key or name."""
+    """A head and its day. `sure`: what quick tests believe; `patches`: how tests stand, by key or name;
+    `house`: limits that the household holds otherwise."""
 
     record: Record
     today: date
@@ -31,10 +32,13 @@ class Head:
     sure: Mapping[str, Mapping[str, float]] = field(default_factory=dict)
     patches: Mapping[str, str] = field(default_factory=dict)
     factors: Factors = field(default_factory=prior_factors)
+    house: Mapping[str, float] = field(default_factory=dict)
 
     def facts(self) -> dict[str, Any]:
         """What the rules look at."""
-        return head_facts(self.record, self.today, self.check_in, self.day, self.history, self.patches)
+        return head_facts(
+            self.record, self.today, self.check_in, self.day, self.history, self.patches, self.house
+        )
 
 
 def mass_of(record: Record, sure: Mapping[str, Mapping[str, float]] | None = None) -> Figure:

@@ -6,11 +6,11 @@ from .hazards import guessed_hazards, hazard_table, refused_by_name
 from .library import MaterialError, kinds, library, material, material_from_row, rows
 from .material import Liquor, Material, Salt, Slurry, acidic, dissolved_share
 from .measures import (
-    METRIC,
     Amount,
     Kit,
-    Measured,
+    METRIC,
     MeasureError,
+    Measured,
     MeasuringJug,
     OwnSpoon,
     OwnVessel,
@@ -26,12 +26,11 @@ from .stock import SPOILS, notices, past_date
 from .supplies import Lot, Supply, WaterLot, unit_of
 
 __all__ = [
-    "METRIC",
-    "SPOILS",
     "Amount",
     "Kit",
     "Liquor",
     "Lot",
+    "METRIC",
     "Material",
     "MaterialError",
     "MeasureError",
@@ -39,6 +38,7 @@ __all__ = [
     "MeasuringJug",
     "OwnSpoon",
     "OwnVessel",
+    "SPOILS",
     "Salt",
     "Slurry",
     "Spoon",

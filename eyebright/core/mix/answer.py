@@ -16,7 +16,7 @@ import numpy as np
 from ..materials import METRIC, Kit, Supply, acidic, jug_for, pourable, said, spoons, weighable
 from ..materials import MeasuringJug as Vessel
 from ..numbers import DRAWS, PRIOR, Array, Draws, Figure, Posterior, figure, variance_shares
-from ..rules import Caution, cautions, limits
+from ..rules import Caution, cautions, limits, worse_of
 from ..vocabulary import Use
 from . import words
 from .curve import Curve, curve, sharpen
@@ -92,7 +92,8 @@ class Sensitivity:
 @dataclass(frozen=True)
 class Mix:
     """The whole answer. `volume` in mL, `buffer` in mmol/L per pH, `acid` in g per 100 mL, `cost` in the
-    household's money where every price is known; `facts` are what the caution rules looked at.
+    household's money where every price is known; `facts` are what the caution rules looked at, `before` what they would
+    have been before readings that nothing confirms yet.
 
     `open`: the place of the line that the curve is about, its amount and the one that meets the aim.
     """
@@ -117,6 +118,7 @@ class Mix:
     familiar: tuple[Familiar, ...]
     doubts: tuple[Sensitivity, ...]
     facts: dict[str, Any]
+    before: dict[str, Any] | None
     cautions: tuple[Caution, ...]
     steps: tuple[words.PouringStep, ...]
     samples: Array
@@ -150,6 +152,7 @@ def work_out(question: Question) -> Mix:
     pours = pours_of(jug, amount, question.kit)
     headline, reason = words.verdict(verdict, _situation(question, jug, line, wanted, amount, ph, volume))
     facts = jug_facts(question, jug, amount, ph, grams)
+    before = _before_readings(question, jug, amount, middle)
     return Mix(
         jug=jug,
         verdict=verdict,
@@ -171,7 +174,8 @@ def work_out(question: Question) -> Mix:
         familiar=_familiar(question, jug, line),
         doubts=_doubts(jug, draws, samples),
         facts=facts,
-        cautions=tuple(cautions("jug", facts)),
+        before=before,
+        cautions=tuple(worse_of("jug", facts, before)),
         steps=words.steps(
             [(f"{said(p.amount)} {p.unit}", p.spoons, p.name, p.what) for p in pours],
             question.use,
@@ -179,6 +183,15 @@ def work_out(question: Question) -> Mix:
         ),
         samples=samples,
     )
+
+
+def _before_readings(question: Question, jug: Jug, amount: float, middle: Array) -> dict[str, Any] | None:
+    """The facts as they were before anything was read; None where readings confirm each other, or there are none."""
+    if question.posterior.confirmed:
+        return None
+    solved, grams = jug.solved(np.array([amount]), Draws(RATIO_DRAWS), middle)
+    ph = figure(np.broadcast_to(solved.ph, (RATIO_DRAWS,)), "pH")
+    return jug_facts(question, jug, amount, ph, grams)
 
 
 def _verdict(question: Question, jug: Jug, line: Curve | None, wanted: float | None) -> tuple[Verdict, float]:

@@ -45,15 +45,17 @@ class Posterior:
     """What observations have taught of some inputs: a normal in their standard scores, all together.
 
     `names` of the inputs; `mean`, shape (n,), and `root`, shape (n, n), lower triangle: the scores are
-    mean + root @ (independent scores). The prior, with nothing observed, names no input.
+    mean + root @ (independent scores). The prior, with nothing observed, names no input. `confirmed`: two
+    independent observations agree; until then what the prior warns of still counts.
     """
 
     names: tuple[str, ...] = ()
     mean: Array = field(default_factory=lambda: np.zeros(0))
     root: Array = field(default_factory=lambda: np.zeros((0, 0)))
+    confirmed: bool = False
 
 
-PRIOR = Posterior()
+PRIOR = Posterior(confirmed=True)
 
 
 class Draws:

@@ -114,6 +114,30 @@ def cautions(subject: Subject, facts: Facts, among: Sequence[Rule] | None = None
     return [_said(rule, facts, limit) for rule in kept]
 
 
+UNCONFIRMED = (
+    "The bottle is reckoned milder since one reading; until a second, independent one agrees, this counts."
+)
+
+
+def worse_of(
+    subject: Subject, facts: Facts, before: Facts | None, among: Sequence[Rule] | None = None
+) -> list[Caution]:
+    """The cautions of these facts, and every stop and warning that held `before` readings that nothing confirms.
+
+    None: nothing was read, or two independent readings agree.
+    """
+    found = cautions(subject, facts, among)
+    if before is None:
+        return found
+    said = {each.id for each in found}
+    more = [
+        replace(each, why=f"{each.why} {UNCONFIRMED}")
+        for each in cautions(subject, before, among)
+        if each.level != "note" and each.id not in said
+    ]
+    return sorted([*more, *found], key=lambda each: GRAVITY[each.level])
+
+
 def _said(rule: Rule, facts: Facts, limit: Mapping[str, float]) -> Caution:
     words = {**limit, **facts}
     for fact, how, value in rule.when:

@@ -4,20 +4,35 @@ import tomllib
 from dataclasses import dataclass
 from functools import cache
 from pathlib import Path
-from typing import Any
+from typing import Any, Literal
 
 from .conditions import Condition, Facts, conditions, hold
+
+LOOSER, LOOSER_PH, TIGHTER_PH = 1.5, 0.3, 3.0  # how far a household may go
 
 
 @dataclass(frozen=True)
 class Limit:
-    """One limit: its value and unit, what it limits, its kind and where it comes from."""
+    """One limit: its value and unit, what it limits, its kind and where it comes from.
+
+    `strict`: which way is stricter, "low" or "high"; "" for what a household does not set. `comfort`: it may be
+    loosened, by half at most.
+    """
 
     value: float
     unit: str
     what: str
     kind: str
     source: str
+    strict: Literal["", "low", "high"] = ""
+    comfort: bool = False
+
+    @property
+    def reach(self) -> tuple[float, float]:
+        """From and to what a household may set it."""
+        if self.strict == "high":
+            return (self.value - LOOSER_PH if self.comfort else self.value), self.value + TIGHTER_PH
+        return 0.0, self.value * (LOOSER if self.comfort else 1.0)
 
 
 @dataclass(frozen=True)
@@ -108,13 +123,14 @@ def _plain() -> dict[str, float]:
 def limits_for(facts: Facts) -> dict[str, float]:
     """Every limit's value for these facts: the strictest of those that apply, then what eases it off the skin."""
     table = limits().limits
-    values = dict(_plain())
+    values = {**_plain(), **facts.get("house", {})}
+    own = dict(values)
     for row in tightenings_for(facts):
         for name in row.limits:
             if row.at_least:
                 values[name] = max(values[name], row.at_least)
             else:
-                values[name] = min(values[name], table[name].value * row.times)
+                values[name] = min(values[name], min(own[name], table[name].value) * row.times)
     for row in limits().easings:
         if hold(row.when, facts, _plain()):
             values |= {name: values[name] * row.times for name in row.limits}

@@ -12,7 +12,7 @@ from ..formulas.model import Formula
 from ..heads import HairAndScalp, grade, ordinary_head
 from ..materials import METRIC, Kit, Supply
 from ..numbers import PRIOR, Array, Draws, Figure, Posterior, figure
-from ..rules import GRAVITY, Caution, cautions, facts_of
+from ..rules import GRAVITY, Caution, cautions, facts_of, worse_of
 from ..vocabulary import LinkZone, Zone
 from .facts import link_facts
 
@@ -171,7 +171,8 @@ def _cautions(
     for ask, link, assessment in zip(asked, links, assessments, strict=True):
         if assessment is None:
             continue
-        for each in cautions("link", link_facts(assessment, link, head)):
+        before = None if assessment.before is None else link_facts(assessment.before, link, head)
+        for each in worse_of("link", link_facts(assessment.facts, link, head), before):
             if each.id not in said:
                 names = of.setdefault(each, [])
                 names += [name for name in (ask.name or link.subject.name,) if name not in names]

@@ -4,15 +4,17 @@ from collections.abc import Mapping
 from typing import Any
 
 from ..chain import Link
-from ..formulas.assess import Assessment
 from ..rules import facts_of, own_facts
 
 OFF_SKIN = 4.0  # times as long off the skin (rules/limits.toml)
 
 
-def link_facts(assessment: Assessment, link: Link, head: Mapping[str, Any]) -> dict[str, Any]:
-    """The facts of one link for a head: what its formula says, as it is used here."""
-    of_formula = {name: assessment.facts[name] for name in own_facts("formula")}
+def link_facts(of: Mapping[str, Any], link: Link, head: Mapping[str, Any]) -> dict[str, Any]:
+    """The facts of one link for a head: what its formula says, as it is used here.
+
+    `of`: the formula's facts, its assessment's own or those before its readings.
+    """
+    of_formula = {name: of[name] for name in own_facts("formula")}
     own = of_formula | {
         "minutes": None if link.left_in else link.on_for,
         "cover": of_formula["cover"] if link.cover is None else link.cover,

@@ -17,7 +17,7 @@ from ..formulas.assess import Digest, DigestSubject, grades
 from ..formulas.model import Family, families
 from ..heads import HairAndScalp, Holding, Needs, cleaning_for, material_facts, patch_of
 from ..numbers import Array, Draws, Figure, figure
-from ..rules import Caution, Rule, cautions, facts_of
+from ..rules import Caution, Rule, cautions, facts_of, worse_of
 from ..vocabulary import Use, Zone
 
 Verdict = Literal["suits", "adjust", "care", "off", "not_needed", "ruled_out"]
@@ -162,7 +162,11 @@ SUITS, SPARES, WARNING, MISSING, FAR_LIFT, FAR_PH, LATELY, AGAINST = 8, 12, 9, 3
 
 def candidate_facts(candidate: Candidate, head: Mapping[str, Any]) -> dict[str, Any]:
     """The facts of a candidate for a head, as its formula's own assessment gives them."""
-    return {**head, **candidate.digest.facts, **material_facts(head, candidate.holdings)}
+    return _with_head(candidate, candidate.digest.facts, head)
+
+
+def _with_head(candidate: Candidate, facts: Mapping[str, Any], head: Mapping[str, Any]) -> dict[str, Any]:
+    return {**head, **facts, **material_facts(head, candidate.holdings)}
 
 
 def family_facts(family: Family, head: Mapping[str, Any]) -> dict[str, Any]:
@@ -191,7 +195,8 @@ def judge_candidate(
 ) -> Judgement:
     """How a formula fits a head. `objections`: what house rules hold against it."""
     digest = candidate.digest
-    said = cautions("formula", candidate_facts(candidate, head), among)
+    before = digest.before and _with_head(candidate, digest.before, head)
+    said = worse_of("formula", candidate_facts(candidate, head), before, among)
     out = _judge(families()[digest.family], found, needs, said, wait, digest.use, digest.ph)
     out.against += objections
     out.points -= AGAINST * len(objections)

@@ -24,7 +24,7 @@ from eyebright.core.formulas.model import (
 )
 from eyebright.core.heads import Head, hair_and_scalp_of
 from eyebright.core.materials import Amount, Kit, Supply, said
-from eyebright.heads.services import head_for
+from eyebright.heads.services import facts_of_whom, head_for
 from eyebright.shelf.models import ReadingLine
 from eyebright.shelf.services.measures import the_kit
 from eyebright.shelf.services.readings import posterior_for
@@ -227,7 +227,7 @@ def core_bench(
 ) -> tuple[Workbench, Head | None]:
     """The household as a formula meets it, and the head it is for. `whole`: with all that could go in."""
     whom = head_for(head)
-    facts: Mapping[str, Any] = whom.facts() if whom else {}
+    facts: Mapping[str, Any] = facts_of_whom(whom)
     hair_and_scalp = (lambda draws: hair_and_scalp_of(whom, facts, draws)) if whom else None
     shelf, library = everything() if whole else ([], [])
     return Workbench(the_kit(), posterior_for(list(keys)), shelf, library, facts, hair_and_scalp), whom

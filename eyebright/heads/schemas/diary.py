@@ -127,3 +127,13 @@ class WashOut(Out):
     learnt: str
     judged: bool
     note: str
+
+
+class PassOut(Out):
+    """A stop that was passed: which, what it said, why it was passed, when, and of what."""
+
+    rule: str
+    what: str
+    why: str
+    of: str
+    at: datetime

@@ -1,7 +1,7 @@
 """Heads and the core: the only rooms here that know both.
 
 `history` gathers a head for the core, `questions` what is asked of it, `diary` keeps what happens to it,
-`shown` shows it, `blocked` says what some head must not have, `pictures` keeps its pictures.
+`passes` keeps the stops that were passed, `shown` shows it, `blocked` says what some head must not have, `pictures` keeps its pictures.
 """
 
 from .blocked import blocked
@@ -10,28 +10,36 @@ from .history import (
     DAY,
     HeadHistory,
     facts_for,
+    facts_of_whom,
     find_head,
     hair_and_scalp_for,
     head_for,
     record_of,
     today_of,
 )
+from .passes import Passing, goes_by, keep_passes, pass_stops, passes
 from .questions import questions
 from .shown import due_at, head_out, head_rows, picture_out, state_of
 
 __all__ = [
     "DAY",
     "HeadHistory",
+    "Passing",
     "blocked",
     "check_in",
     "due_at",
     "facts_for",
+    "facts_of_whom",
     "find_head",
+    "goes_by",
     "hair_and_scalp_for",
     "head_for",
     "head_out",
     "head_rows",
+    "keep_passes",
     "little_test",
+    "pass_stops",
+    "passes",
     "patch_result",
     "patch_test",
     "picture_out",

@@ -30,6 +30,7 @@ from eyebright.core.heads import CheckIn as CoreCheckIn
 from eyebright.core.heads import Head as CoreHead
 from eyebright.core.learning import Factors, WashOutcome, factor_table, factors_from
 from eyebright.core.numbers import Draws
+from eyebright.household.services.household import house_limits
 
 from ..models import CheckIn, Head, PatchTest, TestResult
 
@@ -152,6 +153,7 @@ class HeadHistory:
             },
             patches=self.patches,
             factors=self.factors,
+            house=house_limits(),
         )
 
 
@@ -178,9 +180,16 @@ def head_for(pk: int | None) -> CoreHead | None:
 
 
 def facts_for(pk: int | None) -> dict[str, Any]:
-    """The facts of a head that something is for, {} for nobody."""
-    head = head_for(pk)
-    return head.facts() if head else {}
+    """The facts of a head that something is for; for nobody, what the household holds."""
+    return facts_of_whom(head_for(pk))
+
+
+def facts_of_whom(head: CoreHead | None) -> dict[str, Any]:
+    """The same, of a head that is at hand."""
+    if head is not None:
+        return head.facts()
+    house = house_limits()
+    return {"house": house} if house else {}
 
 
 def hair_and_scalp_for(pk: int | None) -> Callable[[Draws], HairAndScalp]:

@@ -5,7 +5,7 @@ from typing import Annotated
 from ninja import Schema
 from pydantic import BeforeValidator
 
-from eyebright.config.fields import words
+from eyebright.config.fields import AS_NUMBER, number_between, words
 from eyebright.config.wire import Out
 
 
@@ -36,3 +36,23 @@ class SchoolsIn(Schema):
     """What the household holds, by question."""
 
     picked: dict[str, str]
+
+
+class HouseLimitIn(Schema):
+    """A limit as this household holds it."""
+
+    value: Annotated[float, number_between(0, 10_000, "A number goes here."), AS_NUMBER]
+
+
+class HouseLimitOut(Out):
+    """One limit: ours, the household's, from and to what it can be set, and why it stands where it does."""
+
+    key: str
+    what: str
+    unit: str
+    ours: float
+    value: float
+    least: float
+    most: float
+    source: str
+    comfort: bool

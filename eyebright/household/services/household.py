@@ -1,13 +1,21 @@
-"""The household's settings, and where it stands where opinions differ."""
+"""The household's settings, where it stands where opinions differ, and the limits it holds otherwise."""
 
 from collections.abc import Mapping
 
 from eyebright.config.problems import Problem
 from eyebright.core.materials import measure_table
+from eyebright.core.rules import limits
 from eyebright.core.wash import school_keys
 
-from ..models import Household
-from ..schemas.household import HouseholdIn, HouseholdOut, SchoolsIn, SystemOut
+from ..models import Household, HouseLimit
+from ..schemas.household import (
+    HouseholdIn,
+    HouseholdOut,
+    HouseLimitIn,
+    HouseLimitOut,
+    SchoolsIn,
+    SystemOut,
+)
 
 
 def the_household() -> Household:
@@ -58,3 +66,46 @@ def checked_schools(picked: Mapping[str, str]) -> dict[str, str]:
         if key not in known or (option and option not in known[key]):
             raise Problem.field("schools", "Choose one of the ones offered.")
     return {key: option for key, option in picked.items() if option}
+
+
+# ---- limits that the household holds otherwise ----
+
+
+def house_limits() -> dict[str, float]:
+    """What this household holds otherwise, by key."""
+    return dict(HouseLimit.objects.values_list("key", "value"))
+
+
+def limits_out() -> list[HouseLimitOut]:
+    """Every limit that can be set, as it stands."""
+    own = house_limits()
+    out = []
+    for key, limit in limits().limits.items():
+        if not limit.strict:
+            continue
+        least, most = limit.reach
+        same = {name: getattr(limit, name) for name in ("what", "unit", "source", "comfort")}
+        value = own.get(key, limit.value)
+        out.append(HouseLimitOut(key=key, ours=limit.value, value=value, least=least, most=most, **same))
+    return out
+
+
+def set_limit(key: str, entered: HouseLimitIn) -> list[HouseLimitOut]:
+    """Hold a limit otherwise: tighter as far as one likes, looser only for comfort and a little."""
+    limit = limits().limits.get(key)
+    if limit is None or not limit.strict:
+        raise Problem.gone("limit")
+    least, most = limit.reach
+    if not least <= entered.value <= most:
+        looser = (
+            "It can be tightened; looser than ours it cannot be" if not limit.comfort else "It can be set"
+        )
+        raise Problem.field("value", f"{looser}: from {least:g} to {most:g} {limit.unit}.")
+    HouseLimit.objects.update_or_create(key=key, defaults={"value": entered.value})
+    return limits_out()
+
+
+def reset_limit(key: str) -> list[HouseLimitOut]:
+    """Back to ours."""
+    HouseLimit.objects.filter(key=key).delete()
+    return limits_out()

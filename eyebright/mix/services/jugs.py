@@ -1,6 +1,5 @@
 """Jugs and the core: the only file here that knows both."""
 
-from collections.abc import Collection, Iterable
 from dataclasses import asdict, dataclass
 from typing import Any
 
@@ -35,8 +34,8 @@ from eyebright.core.mix import (
     work_out,
 )
 from eyebright.core.numbers import Draws, figure
-from eyebright.core.rules import Caution, limits
-from eyebright.heads.services import facts_for, hair_and_scalp_for
+from eyebright.core.rules import limits
+from eyebright.heads.services import Passing, facts_for, hair_and_scalp_for, keep_passes, pass_stops
 from eyebright.household.services.household import the_household
 from eyebright.shelf.models import Vessel
 from eyebright.shelf.services.lots import take
@@ -69,7 +68,6 @@ from ..schemas.jugs import (
     WaysOut,
 )
 
-ASKED = "Say that you have read why, or change the jug."
 SHOWN = 4  # decimals on the wire: more than anyone can measure
 LONGEST_NAME = 200
 CHAIN_DRAWS = 160  # of one pour after another
@@ -266,17 +264,6 @@ def ways(ask: MixAsk) -> WaysOut:
     )
 
 
-def pass_stops(cautions: Iterable[Caution], passed: Collection[str]) -> list[str]:
-    """The stops among these, all of them passed; one that was not, or cannot be, is refused."""
-    stops = [caution for caution in cautions if caution.level == "stop"]
-    for stop in stops:
-        if not stop.overridable:
-            raise Problem.field("stops", f"{stop.what} {stop.instead}")
-        if stop.id not in passed:
-            raise Problem.field("stops", f"{stop.what} {ASKED}")
-    return [stop.id for stop in stops]
-
-
 # ---- what is poured ----
 
 
@@ -291,11 +278,11 @@ def _named(mix: Mix) -> str:
     return (f"{name} in {water}" if name else water)[:LONGEST_NAME]
 
 
-def pour(ask: MixAsk, passed: Collection[str]) -> Rinse:
+def pour(ask: MixAsk, passing: Passing) -> Rinse:
     """Keep a jug as it is about to be poured. A stop that was not passed stops it here."""
     question = _asked(ask)
     mix = _worked_out(question)
-    stops_passed = pass_stops(mix.cautions, passed)
+    passed = pass_stops(mix.cautions, passing, ask.head)
     rinse = Rinse.objects.create(
         head_id=ask.head,
         name=_named(mix),
@@ -318,8 +305,9 @@ def pour(ask: MixAsk, passed: Collection[str]) -> Rinse:
         steps=[asdict(step) for step in mix.steps],
         cautions=[asdict(caution) for caution in mix.cautions],
         facts=mix.facts,
-        stops_passed=stops_passed,
+        stops_passed=[stop.id for stop in passed],
     )
+    keep_passes(passed, passing, ask.head, f"jug {rinse.pk}")
     take(taken(rinse))
     return rinse
 

@@ -4,15 +4,14 @@ from django.db import migrations, models
 
 
 class Migration(migrations.Migration):
-
     dependencies = [
-        ('shelf', '0006_household_moved'),
+        ("shelf", "0006_household_moved"),
     ]
 
     operations = [
         migrations.AddField(
-            model_name='ownmaterial',
-            name='hazards',
+            model_name="ownmaterial",
+            name="hazards",
             field=models.JSONField(blank=True, default=None, null=True),
         ),
     ]

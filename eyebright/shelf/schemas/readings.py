@@ -48,10 +48,12 @@ class NeatReadingIn(Schema):
 
 
 class ReadingOut(Out):
-    """A reading: of what, when, and what it was."""
+    """A reading: of what, when, and what it was. `doubtful`: not learnt from until it is read again."""
 
     id: int
     made_at: datetime
     instrument: Literal["strip", "meter"]
     figure: FigureOut
     of: list[str]
+    doubtful: bool
+    says: str

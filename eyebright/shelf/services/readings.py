@@ -3,23 +3,30 @@
 from collections.abc import Iterable, Sequence
 from itertools import pairwise
 
+import numpy as np
 from django.db import transaction
 
 from eyebright.config.decimals import as_float, exact
 from eyebright.config.problems import Problem, one
 from eyebright.config.wire import figure_out
-from eyebright.core.chemistry import MeterReading, ReadingError, StripReading
+from eyebright.core.chemistry import MeterReading, ReadingError, StripReading, believable
 from eyebright.core.chemistry import Reading as CoreReading
 from eyebright.core.learning import posterior_from
 from eyebright.core.materials import Amount, Supply
 from eyebright.core.mix import JugObservation, Line, filled
-from eyebright.core.numbers import Posterior
+from eyebright.core.numbers import Draws, Posterior, figure
 from eyebright.instruments.services import meter_reach
 
 from ..models import Reading, ReadingLine, StripSet
 from ..schemas.readings import NeatReadingIn, ReadIn, ReadingOut, StripSetIn, StripSetOut
 from .supplies import gone, supplies_of, supply_of
 
+AGAIN = (
+    "That is far from what this can be. It is kept, and nothing is learnt from it until it is read again: "
+    "a fresh strip, daylight, and the right bottle?"
+)
+ANY_PACK = "strips"  # of which nobody said which pack
+BELIEVED = 240  # draws
 STRIP_STEP = 0.5  # the usual strip, when nothing is said
 HOPS = 2  # from a thing to what it was mixed with, and to what tells of that
 COUNTED = 12  # readings that one answer takes in, the newest
@@ -87,7 +94,13 @@ def core_reading(read: ReadIn, at: str = "") -> CoreReading:
         if 0 <= i < len(strips.steps)
     ]
     try:
-        return StripReading(read.value, read.step or max(beside), strips.steps[0], strips.steps[-1])
+        return StripReading(
+            read.value,
+            read.step or max(beside),
+            strips.steps[0],
+            strips.steps[-1],
+            pack=f"strips {strips.pk}",
+        )
     except ReadingError as raised:
         raise Problem.field(f"{at}value", str(raised)) from None
 
@@ -97,7 +110,8 @@ def kept_reading(reading: Reading) -> CoreReading:
     if reading.instrument == Reading.Instrument.METER:
         return MeterReading(float(reading.value), float(reading.reach or 0.0))
     step = float(reading.step or STRIP_STEP)
-    return StripReading(float(reading.value), step, as_float(reading.low), as_float(reading.high))
+    low, high = as_float(reading.low), as_float(reading.high)
+    return StripReading(float(reading.value), step, low, high, pack=reading.pack or ANY_PACK)
 
 
 @transaction.atomic
@@ -112,10 +126,12 @@ def keep_reading(
         reading.instrument = Reading.Instrument.STRIP
         reading.step, reading.reach = exact(read.step, "0.01"), None
         reading.low, reading.high = exact(read.low, "0.01"), exact(read.high, "0.01")
+        reading.pack = read.pack
     elif isinstance(read, MeterReading):
         reading.instrument = Reading.Instrument.METER
         reading.step = reading.low = reading.high = None
         reading.reach = exact(read.reach)
+    reading.doubtful = not _can_be(read, lines)
     reading.save()
     reading.lines.all().delete()
     ReadingLine.objects.bulk_create(
@@ -123,6 +139,18 @@ def keep_reading(
         for key, amount, unit in lines
     )
     return reading
+
+
+def _can_be(read: CoreReading, lines: Sequence[tuple[str, float, str]]) -> bool:
+    """Whether this can have been read of what was in it, by what was believed before any reading."""
+    there = supplies_of([key for key, _, _ in lines], also_removed=True)
+    known = [Line(there[key], "amount", Amount(amount, unit)) for key, amount, unit in lines if key in there]
+    if len(known) < len(lines):
+        return True
+    jug, none = filled(known, None), np.zeros(1)
+    draws = Draws(BELIEVED)
+    solved, _ = jug.solved(none, draws, jug.just_mixed(none))
+    return believable(figure(draws.each(solved.ph), "pH"), read)
 
 
 def read_neat(entered: NeatReadingIn) -> ReadingOut:
@@ -157,6 +185,8 @@ def reading_out(reading: Reading) -> ReadingOut:
         instrument="meter" if reading.instrument == Reading.Instrument.METER else "strip",
         figure=figure_out(kept_reading(reading).figure),
         of=[there[key].name for key in keys if key in there],
+        doubtful=reading.doubtful,
+        says=AGAIN if reading.doubtful else "",
     )
 
 
@@ -173,7 +203,24 @@ def observations_of(keys: Iterable[str]) -> list[JugObservation]:
     if not lines:
         return []
     there = supplies_of(wanted, also_removed=True)
-    return [seen for reading, each in lines.items() if (seen := _observation(reading, each, there))]
+    seen = {reading: _observation(reading, each, there) for reading, each in lines.items()}
+    return [
+        each
+        for reading, each in seen.items()
+        if each and (not reading.doubtful or _borne_out(reading, each, seen))
+    ]
+
+
+def _borne_out(reading: Reading, seen: JugObservation, every: dict[Reading, JugObservation | None]) -> bool:
+    """Whether a doubtful reading was read again and came out alike."""
+    here = seen.reading.figure
+    return any(
+        other.what == seen.what
+        and other.reading.figure.low <= here.high
+        and here.low <= other.reading.figure.high
+        for row, other in every.items()
+        if other is not None and row.pk != reading.pk
+    )
 
 
 def _telling_of(keys: set[str]) -> dict[Reading, list[ReadingLine]]:

@@ -17,12 +17,16 @@ Times = Annotated[
 
 
 class WashLinkIn(Schema):
-    """One link: a formula by id, or plain water for none; where it goes, how long, times its usual dose."""
+    """One link: a formula by id, or plain water for none; where it goes, how long, times its usual dose.
+
+    `cover` over it, where that is not the formula's own.
+    """
 
     formula: int | None = None
     zone: LinkZone = "both"
     minutes: MaybeMinutes = None
     times: Times = 1.0
+    cover: bool | None = None
 
 
 class WashChainIn(Schema):

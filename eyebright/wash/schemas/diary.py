@@ -23,6 +23,8 @@ class WashIn(Schema):
 
     `formula` of the household that it was, by id, `zone` that it went on and `cover` over it, where known.
 
+    `stops_passed`: stops of the formula that an adult passed, `why`, and that the head is their `own`.
+
     `occasion`, `on_scalp` and `on_strands`: what it was for, and what was on the hair.
     """
 
@@ -40,6 +42,9 @@ class WashIn(Schema):
     on_strands: list[str] = []
     answer: str | None = None
     note: Note = ""
+    stops_passed: list[str] = []
+    why: Note = ""
+    own: bool = False
 
 
 class WashChangeIn(Schema):

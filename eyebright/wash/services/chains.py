@@ -6,8 +6,9 @@ from typing import Any
 from eyebright.config.problems import Problem, one
 from eyebright.core.chain import ChainError
 from eyebright.core.formulas.model import FormulaError
-from eyebright.core.heads import needs_of
+from eyebright.core.heads import Needs, needs_of
 from eyebright.core.materials import Supply
+from eyebright.core.rules import Caution
 from eyebright.core.wash import Wash, WashLink, wash_of
 from eyebright.formulas.models import Formula
 from eyebright.formulas.services.workbench import as_core, core_bench, entered_of, keys_of
@@ -67,13 +68,23 @@ def save_chain(entered: WashChainIn, kept: WashChain | None = None) -> WashChain
 
 def read_chain(asked: WashAsk) -> WashAssessmentOut:
     """Work a chain out, for a head or nobody in particular. Nothing is kept."""
+    found, needs = _worked_out(asked)
+    return _out(found, _asked(found, needs) if needs else "")
+
+
+def cautions_of(asked: WashAsk) -> tuple[Caution, ...]:
+    """What a chain calls for."""
+    return _worked_out(asked)[0].cautions
+
+
+def _worked_out(asked: WashAsk) -> tuple[Wash, Needs | None]:
     if not asked.links:
         raise Problem.field("links", "Put something in the wash first.")
     rows = Formula.objects.in_bulk([link.formula for link in asked.links if link.formula])
     links, keys = [], []
     for place, link in enumerate(asked.links):
         if link.formula is None:
-            links.append(WashLink(None, link.zone, link.minutes, link.times))
+            links.append(WashLink(None, link.zone, link.minutes, link.times, cover=link.cover))
             continue
         if link.formula not in rows:
             raise Problem.field(f"links.{place}.formula", GONE)
@@ -82,16 +93,18 @@ def read_chain(asked: WashAsk) -> WashAssessmentOut:
         if written.formula is None:
             raise Problem.field(f"links.{place}.formula", f"{entered.name} cannot be reckoned yet: open it.")
         keys += keys_of(entered)
-        links.append(WashLink(written.formula, link.zone, link.minutes, link.times, entered.name))
+        links.append(
+            WashLink(written.formula, link.zone, link.minutes, link.times, entered.name, cover=link.cover)
+        )
     bench, whom = core_bench(keys, asked.head)
-    facts = whom.facts() if whom else {}
+    facts = bench.head
     try:
         found = wash_of(links, _plain_water(), bench.kit, bench.posterior, bench.hair_and_scalp, facts)
     except ChainError as raised:
         raise Problem.field(f"links.{raised.link}.zone", str(raised)) from None
     except FormulaError as raised:
         raise Problem.field("links", str(raised)) from None
-    return _out(found, _asked(found, needs_of(facts)) if whom else "")
+    return found, needs_of(facts) if whom else None
 
 
 def _plain_water() -> Supply:

@@ -14,11 +14,22 @@ from eyebright.formulas.models import Formula
 from eyebright.formulas.services.matching import candidate_of
 from eyebright.heads.models import Head
 from eyebright.heads.schemas.heads import HeadOut, KeptOut
-from eyebright.heads.services import HeadHistory, find_head, head_out, record_of, today_of
+from eyebright.heads.services import (
+    HeadHistory,
+    Passing,
+    find_head,
+    head_out,
+    keep_passes,
+    pass_stops,
+    record_of,
+    today_of,
+)
 from eyebright.shelf.services.measures import vessels
 
 from ..models import Wash
+from ..schemas.chains import WashAsk, WashLinkIn
 from ..schemas.diary import WashChangeIn, WashIn
+from .chains import cautions_of
 
 MOST_GRAMS = 20_000.0
 NO_FORMULA = "That formula is gone: choose another, or leave this empty."
@@ -80,7 +91,20 @@ def keep_wash(head: Head, entered: WashIn) -> Wash:
         note=entered.note,
     )
     kept.save()
+    if entered.stops_passed:
+        _keep_passes(entered, kept)
     return kept
+
+
+def _keep_passes(entered: WashIn, kept: Wash) -> None:
+    """Put the stops that were passed for this wash on record; one that nobody may pass is refused."""
+    link = WashLinkIn(
+        formula=entered.formula, zone=entered.zone or "both", minutes=entered.minutes, cover=entered.cover
+    )
+    said = cautions_of(WashAsk(links=[link], head=kept.head_id))
+    passing = Passing(entered.stops_passed, entered.why, entered.own)
+    chosen = [each for each in said if each.id in entered.stops_passed]
+    keep_passes(pass_stops(chosen, passing, kept.head_id), passing, kept.head_id, f"wash {kept.pk}")
 
 
 def _formula(pk: int | None) -> Formula | None:

@@ -452,6 +452,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/heads/{pk}/passes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Passes
+         * @description The stops that were passed on this head, the newest first.
+         */
+        get: operations["passes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/heads/{pk}/patch-tests": {
         parameters: {
             query?: never;
@@ -719,6 +739,50 @@ export interface paths {
         put: operations["change_household"];
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/household/limits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * House Limits
+         * @description Every limit that a household can hold otherwise.
+         */
+        get: operations["house_limits"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/household/limits/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Limit
+         * @description Hold one otherwise.
+         */
+        put: operations["set_limit"];
+        post?: never;
+        /**
+         * Reset Limit
+         * @description Back to ours.
+         */
+        delete: operations["reset_limit"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2005,9 +2069,17 @@ export interface components {
          * BeginIn
          * @description Start pouring: the question, and the stops an adult has passed for themselves.
          *
+         *     `why` they did, and that the head is their `own`.
+         *
+         *
          *     `who`: for whom, in words, where the question names no head.
          */
         BeginIn: {
+            /**
+             * Own
+             * @default false
+             */
+            own: boolean;
             rinse: components["schemas"]["MixAsk"];
             /**
              * Stops Passed
@@ -2019,6 +2091,11 @@ export interface components {
              * @default
              */
             who: string;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
         };
         /**
          * BeliefOut
@@ -2529,6 +2606,8 @@ export interface components {
             finished?: boolean | null;
             /** Note */
             note?: string | null;
+            /** Own */
+            own?: boolean | null;
             read?: components["schemas"]["ReadIn"] | null;
             /** Step */
             step?: number | null;
@@ -2536,6 +2615,8 @@ export interface components {
             stops_passed?: string[] | null;
             /** Who */
             who?: string | null;
+            /** Why */
+            why?: string | null;
         };
         /**
          * EntryOut
@@ -2561,6 +2642,8 @@ export interface components {
             made_at: string;
             /** Note */
             note: string;
+            /** Read Again */
+            read_again: string;
             /** Read With */
             read_with: ("strip" | "meter") | null;
             reading: components["schemas"]["FigureOut"] | null;
@@ -3097,6 +3180,38 @@ export interface components {
             washes: number;
             /** Went */
             went: number[];
+        };
+        /**
+         * HouseLimitIn
+         * @description A limit as this household holds it.
+         */
+        HouseLimitIn: {
+            /** Value */
+            value: number | string;
+        };
+        /**
+         * HouseLimitOut
+         * @description One limit: ours, the household's, from and to what it can be set, and why it stands where it does.
+         */
+        HouseLimitOut: {
+            /** Comfort */
+            comfort: boolean;
+            /** Key */
+            key: string;
+            /** Least */
+            least: number;
+            /** Most */
+            most: number;
+            /** Ours */
+            ours: number;
+            /** Source */
+            source: string;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number;
+            /** What */
+            what: string;
         };
         /**
          * HouseholdIn
@@ -3965,6 +4080,25 @@ export interface components {
             strength?: number | string | null;
         };
         /**
+         * PassOut
+         * @description A stop that was passed: which, what it said, why it was passed, when, and of what.
+         */
+        PassOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Of */
+            of: string;
+            /** Rule */
+            rule: string;
+            /** What */
+            what: string;
+            /** Why */
+            why: string;
+        };
+        /**
          * PatchResultIn
          * @description What the arm showed.
          */
@@ -4379,9 +4513,11 @@ export interface components {
         };
         /**
          * ReadingOut
-         * @description A reading: of what, when, and what it was.
+         * @description A reading: of what, when, and what it was. `doubtful`: not learnt from until it is read again.
          */
         ReadingOut: {
+            /** Doubtful */
+            doubtful: boolean;
             figure: components["schemas"]["FigureOut"];
             /** Id */
             id: number;
@@ -4397,6 +4533,8 @@ export interface components {
             made_at: string;
             /** Of */
             of: string[];
+            /** Says */
+            says: string;
         };
         /**
          * ReasonOut
@@ -5040,6 +5178,8 @@ export interface components {
          *
          *     `formula` of the household that it was, by id, `zone` that it went on and `cover` over it, where known.
          *
+         *     `stops_passed`: stops of the formula that an adult passed, `why`, and that the head is their `own`.
+         *
          *     `occasion`, `on_scalp` and `on_strands`: what it was for, and what was on the hair.
          */
         WashIn: {
@@ -5078,6 +5218,16 @@ export interface components {
              */
             on_strands: string[];
             /**
+             * Own
+             * @default false
+             */
+            own: boolean;
+            /**
+             * Stops Passed
+             * @default []
+             */
+            stops_passed: string[];
+            /**
              * Strength
              * @default 1
              */
@@ -5087,14 +5237,23 @@ export interface components {
              * @default g
              */
             unit: string;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
             /** Zone */
             zone?: ("scalp" | "lengths" | "both") | null;
         };
         /**
          * WashLinkIn
          * @description One link: a formula by id, or plain water for none; where it goes, how long, times its usual dose.
+         *
+         *     `cover` over it, where that is not the formula's own.
          */
         WashLinkIn: {
+            /** Cover */
+            cover?: boolean | null;
             /** Formula */
             formula?: number | null;
             /** Minutes */
@@ -5941,6 +6100,28 @@ export interface operations {
             };
         };
     };
+    passes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PassOut"][];
+                };
+            };
+        };
+    };
     patch_test: {
         parameters: {
             query?: never;
@@ -6317,6 +6498,74 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HouseholdOut"];
+                };
+            };
+        };
+    };
+    house_limits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HouseLimitOut"][];
+                };
+            };
+        };
+    };
+    set_limit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HouseLimitIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HouseLimitOut"][];
+                };
+            };
+        };
+    };
+    reset_limit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HouseLimitOut"][];
                 };
             };
         };

@@ -143,7 +143,8 @@ def _rinse(row: dict[str, Any], keys: dict[str, str], people: dict[str, int], to
     ]
     ask |= {"head": people[row["head"]], "lines": lines}
     entered = BeginIn.model_validate({"rinse": ask})
-    entered.stops_passed = EVERY_RULE
+    entered.stops_passed, entered.own = EVERY_RULE, True
+    entered.why = "Bears it well, and only for a minute."
     begun = journal.begin(entered)
     said: dict[str, Any] = {name: row[name] for name in ("feel", "note") if name in row}
     if "reading" in row:

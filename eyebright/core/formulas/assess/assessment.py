@@ -1,6 +1,6 @@
 """The whole reading of a formula: what comes of it, each figure with its range and what makes it so."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Any
 
@@ -10,10 +10,11 @@ from ...chemistry import acid_grams, after_standing, gas_lost, solve, totals
 from ...heads import HairAndScalp, ordinary_head
 from ...materials import METRIC, Kit
 from ...numbers import PRIOR, Array, Draws, Figure, Posterior, Spread, figure, middle
-from ...rules import Caution, cautions
-from ..model import Formula, weighed
+from ...rules import Caution, worse_of
+from ..model import Formula, Weighed, weighed
 from ..prepare import Preparation, Tool, prepare, too_small, tool_facts, tools_of
 from .cleansing import Cleaning, cleaning_of
+from .contents import acidity_facts
 from .drying_balance import DryingBalance, drying_balance
 from .facts import mix_facts
 from .on_head import Lift, PreparedSubject, lift_of
@@ -24,6 +25,7 @@ from .shelf_life import WET, ShelfLife, shelf_life, shelf_life_facts
 from .texture import Texture, texture
 
 ASSESS_DRAWS = 400
+BEFORE_DRAWS = 100
 BOILED_OUT = Spread(0.7, 0.9, 1.0, ceiling=1.0)  # share of the excess carbon dioxide that heat drives off
 
 
@@ -57,7 +59,9 @@ class Cost:
 
 @dataclass(frozen=True)
 class Assessment:
-    """Everything that comes of a formula. `facts` are what the caution rules looked at."""
+    """Everything that comes of a formula. `facts` are what the caution rules looked at, `before` what
+    they would have been before readings that nothing confirms yet.
+    """
 
     formula: Formula
     preparation: Preparation
@@ -89,6 +93,7 @@ class Assessment:
     waiting: tuple[float, float]
     cautions: tuple[Caution, ...]
     facts: dict[str, Any]
+    before: dict[str, Any] | None
     ph_draws: Array | None = field(repr=False, default=None)
 
 
@@ -122,6 +127,9 @@ def assess(
     scent = scent_of(preparation, head, cleaning.saponin)
     kept = shelf_life_facts(preparation, middle(acids["acetate"]) if "acetate" in acids else 0.0)
     facts = mix_facts("formula", preparation, ph, mixed, acids, cleaning, scent, kept, thick, head)
+    before = None
+    if wet and not posterior.confirmed:
+        before = facts | _before_readings(formula, lines)
     saponin = middle(100.0 * cleaning.saponin / preparation.total)
     needs = tool_facts(preparation, facts, saponin)
     room = needs["pot_room" if preparation.heated else "bowl_room"]
@@ -157,10 +165,18 @@ def assess(
             sum(each.least for each in preparation.steps if _waits(each)),
             sum(each.most for each in preparation.steps if _waits(each)),
         ),
-        cautions=tuple(cautions("formula", facts)),
+        cautions=tuple(worse_of("formula", facts, before)),
         facts=facts,
+        before=before,
         ph_draws=ph_draws,
     )
+
+
+def _before_readings(formula: Formula, lines: Sequence[Weighed]) -> dict[str, Any]:
+    """The acidity of a formula as it was before anything was read of what is in it."""
+    preparation = prepare(formula, lines, Draws(BEFORE_DRAWS))
+    found, mixed, acids = _ph(preparation)
+    return acidity_facts(preparation, figure(found, "pH"), mixed, acids)
 
 
 def _waits(each: Any) -> bool:

@@ -12,14 +12,14 @@ from ...vocabulary import Use
 from ..model import Family, families
 from .assessment import Assessment
 
-VERSION = 3  # raise it when what is kept here, or how it is worked out, changes
+VERSION = 4  # raise it when what is kept here, or how it is worked out, changes
 
 
 @dataclass(frozen=True)
 class Digest:
     """One formula, small. Triples are [low, middle, high], 90 %; `cleaning` g effective in 1 g.
 
-    `facts` are those of the formula alone; `keeps` days on the shelf, in the
+    `facts` are those of the formula alone, `before` those before readings that nothing confirms; `keeps` days on the shelf, in the
     fridge and in the freezer; `yields` g.
     """
 
@@ -37,6 +37,7 @@ class Digest:
     grade: str
     lift: tuple[float, float, float]
     facts: dict[str, Any]
+    before: dict[str, Any] | None = None
 
     def kept(self) -> dict[str, Any]:
         """As JSON keeps it."""
@@ -60,6 +61,7 @@ def digest_of(assessment: Assessment) -> Digest:
         grade=assessment.lift.grade,
         lift=(assessment.lift.scalp.low, assessment.lift.scalp.value, assessment.lift.scalp.high),
         facts=assessment.facts,
+        before=assessment.before,
     )
 
 
