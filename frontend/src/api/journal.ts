@@ -1,7 +1,7 @@
 /** Server state of the Journal: what was poured, read and felt. */
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/vue-query";
 import { computed, type MaybeRefOrGetter, toValue } from "vue";
-import { api, at, taken, type Entry, type EntryIn, type MixAsk } from "./client";
+import { api, at, taken, type Entry, type BeginIn, type EntryIn } from "./client";
 
 export const useFeelings = () =>
   useQuery({
@@ -56,9 +56,7 @@ function useJournalChange<Input, Output>(change: (input: Input) => Promise<Outpu
 }
 
 export const useBeginEntry = () =>
-  useJournalChange((body: { rinse: MixAsk; who: string; stops_passed: string[] }) =>
-    taken(api.POST("/api/journal/entries", { body })),
-  );
+  useJournalChange((body: BeginIn) => taken(api.POST("/api/journal/entries", { body })));
 export const useChangeEntry = () =>
   useJournalChange(({ id, body }: { id: number; body: EntryIn }) =>
     taken(api.PATCH("/api/journal/entries/{pk}", { ...at(id), body })),

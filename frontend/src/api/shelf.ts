@@ -129,6 +129,17 @@ export const useRemoveLot = () =>
 export const useRestoreLot = () =>
   useShelfChange((id: number) => taken(api.POST("/api/shelf/lots/{pk}/restore", at(id))));
 
+/** What a name gives away of a material that the library does not hold. */
+export const useGuess = (name: MaybeRefOrGetter<string>) =>
+  useQuery({
+    queryKey: computed(() => ["guess", toValue(name)]),
+    queryFn: () =>
+      taken(api.GET("/api/shelf/materials/guess", { params: { query: { name: toValue(name) } } })),
+    enabled: computed(() => toValue(name).trim().length > 2),
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+  });
+
 export const useAddMaterial = () =>
   useShelfChange((body: OwnMaterialIn) => taken(api.POST("/api/shelf/materials", { body })));
 

@@ -1,14 +1,22 @@
 <script setup lang="ts">
 /** Cautions in three steps: what, why, and what to do instead. The gravest come open. */
+import { computed } from "vue";
 import type { Caution } from "@/api/client";
 
-defineProps<{ cautions: Caution[] }>();
+const { cautions } = defineProps<{ cautions: Caution[] }>();
+/** So many notes in a row are folded away together. */
+const MANY = 6;
+const notes = computed(() => cautions.filter((caution) => caution.level === "note"));
+const folded = computed(() => notes.value.length > MANY && notes.value.length < cautions.length);
+const shown = computed(() =>
+  folded.value ? cautions.filter((caution) => caution.level !== "note") : cautions,
+);
 const WORD = { stop: "Stop", warning: "Warning", note: "Note" } as const;
 </script>
 
 <template>
   <ul class="cautions">
-    <li v-for="caution in cautions" :key="caution.id" :class="caution.level">
+    <li v-for="caution in shown" :key="caution.id + caution.what" :class="caution.level">
       <details :open="caution.level !== 'note'">
         <summary>
           <span class="level">{{ WORD[caution.level] }}</span>
@@ -19,6 +27,15 @@ const WORD = { stop: "Stop", warning: "Warning", note: "Note" } as const;
           <strong>{{ caution.instead }}</strong>
         </p>
         <p class="quiet small">From: {{ caution.source }}.</p>
+      </details>
+    </li>
+    <li v-if="folded" class="note">
+      <details>
+        <summary>
+          <span class="level">Notes</span>
+          {{ notes.length }} more things to know
+        </summary>
+        <CautionList :cautions="notes" />
       </details>
     </li>
   </ul>

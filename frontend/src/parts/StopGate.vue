@@ -1,20 +1,25 @@
 <script setup lang="ts">
-/** Before a stop is passed: an adult says that they have read it, where it can be passed at all. */
+/** Before a stop is passed: an adult says that the head is theirs, that they have read it, and why. */
 import { computed, ref, watch, watchEffect } from "vue";
 import type { Caution } from "@/api/client";
+import TextField from "./TextField.vue";
+import type { Passed } from "./passed";
 
-const { cautions } = defineProps<{
+const { cautions, head } = defineProps<{
   cautions: Caution[];
   /** The id by which the button behind the gate is described. */
   id: string;
+  /** Whose head it is for, null for nobody in particular. */
+  head: number | null;
 }>();
 /** The stops that have been passed, none where there are none; null while the way is barred. */
-const passed = defineModel<string[] | null>({ required: true });
+const passed = defineModel<Passed | null>({ required: true });
 
 const stops = computed(() => cautions.filter((caution) => caution.level === "stop"));
 const ids = computed(() => stops.value.map((stop) => stop.id));
 const forbidden = computed(() => stops.value.some((stop) => !stop.overridable));
 const read = ref(false);
+const why = ref("");
 /** Other stops, or the same ones come again, are read anew. */
 watch(
   () => ids.value.join(),
@@ -22,20 +27,33 @@ watch(
 );
 
 watchEffect(() => {
-  const open = ids.value.length === 0 || (!forbidden.value && read.value);
-  passed.value = open ? ids.value : null;
+  if (!ids.value.length) passed.value = { stops_passed: [], why: "", own: false };
+  else if (forbidden.value || head === null || !read.value || !why.value.trim())
+    passed.value = null;
+  else passed.value = { stops_passed: ids.value, why: why.value, own: true };
 });
 </script>
 
 <template>
   <p v-if="forbidden" :id="id" class="forbidden">Not this one: see the stop above.</p>
-  <label v-else-if="ids.length" :id="id">
-    <input v-model="read" type="checkbox" />
-    It is for my own scalp, I am an adult, and I have read why not.
-  </label>
+  <p v-else-if="ids.length && head === null" :id="id">
+    Choose whose head it is for: an adult passes a stop for their own head, and for nobody else.
+  </p>
+  <div v-else-if="ids.length" :id="id" class="gate">
+    <label>
+      <input v-model="read" type="checkbox" />
+      It is for my own scalp, I am an adult, and I have read why not.
+    </label>
+    <TextField v-if="read" v-model="why" label="Why I pass it (it goes on record)" />
+  </div>
 </template>
 
 <style scoped>
+.gate {
+  display: grid;
+  gap: 8px;
+}
+
 label {
   display: flex;
   gap: 8px;

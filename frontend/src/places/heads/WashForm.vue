@@ -68,6 +68,9 @@ async function store(): Promise<void> {
     amount: entered.amount || null,
     minutes: entered.minutes || null,
     answer: entered.answer || null,
+    stops_passed: [],
+    why: "",
+    own: false,
   };
   const kept = await keep.mutateAsync({ id: head.id, body }).catch(() => null);
   if (!kept) return;

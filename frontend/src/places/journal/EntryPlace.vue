@@ -115,6 +115,7 @@ useShortcuts([{ key: "n", does: "Mix this again", run: mixAgain }]);
           <p v-if="entry.comparison" :class="['comparison', entry.agreement]">
             {{ entry.comparison }}
           </p>
+          <p v-if="entry.read_again" class="comparison higher">{{ entry.read_again }}</p>
           <CautionList v-if="entry.reading_cautions.length" :cautions="entry.reading_cautions" />
           <ReadingForm :entry="entry" />
           <PutRight

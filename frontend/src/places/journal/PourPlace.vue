@@ -8,6 +8,7 @@ import LoadState from "@/parts/LoadState.vue";
 import StopGate from "@/parts/StopGate.vue";
 import PutRight from "./PutRight.vue";
 import ReadingForm from "./ReadingForm.vue";
+import type { Passed } from "@/parts/passed";
 import { useTrouble } from "@/parts/trouble";
 import { useAwake } from "./wakeLock";
 
@@ -29,7 +30,7 @@ const warned = computed(() => {
   const from = steps.value.findIndex((one) => one.kind === "read");
   return at.value >= from ? (entry.value?.reading_cautions ?? []) : [];
 });
-const passed = ref<string[] | null>(null);
+const passed = ref<Passed | null>(null);
 
 watch(at, () => void nextTick(() => next.value?.focus()));
 
@@ -39,7 +40,7 @@ async function go(to: number): Promise<void> {
   const finished = to >= steps.value.length;
   const body = {
     step: to,
-    stops_passed: passed.value ?? [],
+    ...passed.value,
     ...(finished ? { finished: true } : {}),
   };
   const done = await change.mutateAsync({ id, body }).catch(() => null);
@@ -71,18 +72,21 @@ useAwake();
         <p v-if="entry.comparison" :class="['comparison', entry.agreement]">
           {{ entry.comparison }}
         </p>
+        <p v-if="entry.read_again" class="comparison higher" role="status">
+          {{ entry.read_again }}
+        </p>
       </div>
       <PutRight v-if="reads && entry.reading && entry.rinse.aim !== null" :entry="entry" />
       <CautionList v-if="warned.length" :cautions="warned" />
       <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
       <div class="acts">
-        <StopGate id="stop" v-model="passed" :cautions="warned" />
+        <StopGate id="stop" v-model="passed" :cautions="warned" :head="entry.head" />
         <button
           ref="next"
           type="button"
           class="next"
           :disabled="!passed || change.isPending.value"
-          :aria-describedby="passed?.length === 0 ? undefined : 'stop'"
+          :aria-describedby="passed?.stops_passed.length === 0 ? undefined : 'stop'"
           @click="go(at + 1)"
         >
           {{ isLast ? "All done" : reads && !entry.reading ? "Go on without a reading" : "Done" }}

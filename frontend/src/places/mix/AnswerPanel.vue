@@ -4,6 +4,7 @@ import Button from "primevue/button";
 import { computed, ref } from "vue";
 import type { Choices, Figure, Mix, SpoonVersion, Ways } from "@/api/client";
 import CautionList from "@/parts/CautionList.vue";
+import type { Passed } from "@/parts/passed";
 import { ph, range, said } from "@/parts/ph";
 import NextReadings from "./NextReadings.vue";
 import PhRail from "@/parts/PhRail.vue";
@@ -20,6 +21,8 @@ const { mix, ways, choices, busy, trouble } = defineProps<{
   stale: boolean;
   busy: boolean;
   trouble: string;
+  /** Whom it is for, null for nobody in particular. */
+  head: number | null;
   /** Why limits are stricter for the head that it is for. */
   stricter: { id: string; why: string }[];
   /** The band of pH that this head asks for. */
@@ -27,11 +30,11 @@ const { mix, ways, choices, busy, trouble } = defineProps<{
 }>();
 const emit = defineEmits<{
   aim: [value: number];
-  pour: [stops: string[]];
+  pour: [passed: Passed];
   spoon: [version: SpoonVersion];
 }>();
 
-const passed = ref<string[] | null>(null);
+const passed = ref<Passed | null>(null);
 const grave = computed(() => mix.cautions.filter((caution) => caution.level !== "note"));
 const notes = computed(() => mix.cautions.filter((caution) => caution.level === "note"));
 const stopped = computed(() => grave.value.some((caution) => caution.level === "stop"));
@@ -110,13 +113,13 @@ const mostly = computed(() => mix.doubts[0]);
       </ul>
     </details>
     <div class="pour">
-      <StopGate id="stop" v-model="passed" :cautions="grave" />
+      <StopGate id="stop" v-model="passed" :cautions="grave" :head="head" />
       <Button
         class="now"
         label="I am mixing this"
         :disabled="!passed || busy"
         :aria-describedby="stopped ? 'stop' : undefined"
-        @click="emit('pour', passed ?? [])"
+        @click="passed && emit('pour', passed)"
       />
       <p v-if="trouble" class="refused" role="alert">{{ trouble }}</p>
     </div>

@@ -17,6 +17,7 @@ import { useWaiting } from "@/parts/waiting";
 import AnswerPanel from "./AnswerPanel.vue";
 import ChainPanel from "./ChainPanel.vue";
 import FamiliarRatios from "./FamiliarRatios.vue";
+import type { Passed } from "@/parts/passed";
 import { linesFrom } from "./lines";
 import { useQuestion } from "./question";
 import QuestionForm from "./QuestionForm.vue";
@@ -111,10 +112,10 @@ const refused = computed(() => {
   return error instanceof Problem ? error.detail || error.message : error.message;
 });
 
-async function pour(stops: string[]): Promise<void> {
+async function pour(passed: Passed): Promise<void> {
   if (!settled.value || begin.isPending.value) return;
   const entry = await begin
-    .mutateAsync({ rinse: settled.value, who: "", stops_passed: stops })
+    .mutateAsync({ rinse: settled.value, who: "", ...passed })
     .catch(() => null);
   if (entry) await router.push(`/journal/${entry.id}/pour`);
 }
@@ -193,6 +194,7 @@ useShortcuts([{ key: "n", does: "Add something", run: () => void router.push("/s
             :stale="Boolean(problem)"
             :busy="begin.isPending.value || Boolean(problem)"
             :trouble="refused"
+            :head="question.head"
             :stricter="asks.data.value?.stricter ?? []"
             :asked="asks.data.value?.rinse.kind === 'acid' ? asks.data.value.rinse.ph : null"
             @aim="aimAt"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-/** What holds for the whole household: how it measures, how it writes money, and its house rules. */
+/** What holds for the whole household: how it measures, how it writes money, its house rules, and its limits. */
 import HouseMeasures from "./HouseMeasures.vue";
+import HouseLimits from "./HouseLimits.vue";
 import HouseRules from "./HouseRules.vue";
 </script>
 
@@ -11,5 +12,6 @@ import HouseRules from "./HouseRules.vue";
     </header>
     <HouseMeasures />
     <HouseRules />
+    <HouseLimits />
   </main>
 </template>

@@ -74,6 +74,7 @@ async function store(): Promise<void> {
   <OwnMaterialForm
     v-if="own"
     :kinds="library.kinds"
+    :hazards="library.hazards"
     @done="own = false"
     @made="((entered.material = $event.key), (entered.name = $event.name), (own = false))"
   />

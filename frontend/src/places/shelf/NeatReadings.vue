@@ -57,6 +57,7 @@ function takeBack(id: number): void {
         >
           Remove
         </button>
+        <p v-if="one.says" class="doubt" role="status">{{ one.says }}</p>
       </li>
     </ul>
     <p v-else class="quiet small">
@@ -72,6 +73,11 @@ function takeBack(id: number): void {
   padding: 12px 16px;
   background: var(--paper);
   border-radius: 4px 16px 16px 16px;
+}
+
+.doubt {
+  border-left: 4px solid var(--throat);
+  padding-left: 12px;
 }
 
 form {

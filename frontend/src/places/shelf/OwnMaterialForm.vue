@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /** A material that the library does not hold: what is known of it; the rest is estimated from its kind. */
-import { computed, reactive } from "vue";
+import { computed, reactive, ref } from "vue";
 import type { Library } from "@/api/client";
 import { useQuestions } from "@/api/heads";
-import { useAddMaterial } from "@/api/shelf";
+import { useAddMaterial, useGuess } from "@/api/shelf";
 import ChoiceRow from "@/parts/ChoiceRow.vue";
 import PickField from "@/parts/PickField.vue";
 import TextField from "@/parts/TextField.vue";
@@ -11,7 +11,10 @@ import { useTrouble } from "@/parts/trouble";
 import { orNothing } from "@/parts/typed";
 import EntryForm from "./EntryForm.vue";
 
-const { kinds } = defineProps<{ kinds: Library["kinds"] }>();
+const { kinds, hazards } = defineProps<{
+  kinds: Library["kinds"];
+  hazards: Library["hazards"];
+}>();
 const emit = defineEmits<{ done: []; made: [material: { key: string; name: string }] }>();
 const save = useAddMaterial();
 const { errors, trouble } = useTrouble(save.error);
@@ -25,8 +28,17 @@ const entered = reactive({
   ph: "",
   per: "",
   contains: [] as string[],
+  cleared: false,
   note: "",
 });
+const guess = useGuess(() => entered.name);
+/** What it carries, as it was answered; until then as its name says. */
+const answered = ref<string[] | null>(null);
+const carries = computed({
+  get: () => answered.value ?? guess.data.value?.hazards ?? [],
+  set: (keys: string[]) => (answered.value = keys),
+});
+const asked = computed(() => hazards.map((one) => ({ value: one.key, label: one.ask })));
 const kind = computed(() => kinds.find((one) => one.key === entered.kind));
 const solid = computed(() => kind.value?.unit === "g");
 const allergens = computed(
@@ -40,6 +52,7 @@ async function store(): Promise<void> {
   const made = await save
     .mutateAsync({
       ...entered,
+      hazards: carries.value,
       spoonful: solid.value ? orNothing(entered.spoonful) : null,
       strength: orNothing(entered.strength),
       ph: orNothing(entered.ph),
@@ -97,6 +110,21 @@ async function store(): Promise<void> {
       decimal
       :error="errors['per']"
     />
+    <div v-if="guess.data.value?.refused" class="whole refused" role="status">
+      <p>
+        <strong>{{ guess.data.value.refused }} never goes on a head:</strong>
+        {{ guess.data.value.why }}. It is kept on the shelf so that it can be stopped.
+      </p>
+      <label>
+        <input v-model="entered.cleared" type="checkbox" />
+        I have read the label, and it is something else.
+      </label>
+    </div>
+    <div class="whole">
+      <p class="quiet">It</p>
+      <ChoiceRow v-model="carries" :choices="asked" label="What it carries" many />
+      <p v-if="errors['hazards']" class="error" role="alert">{{ errors["hazards"] }}</p>
+    </div>
     <div class="whole">
       <p class="quiet">People are allergic to what it holds of</p>
       <ChoiceRow v-model="entered.contains" :choices="allergens" label="What it contains" many />
@@ -109,6 +137,12 @@ async function store(): Promise<void> {
 .whole {
   display: grid;
   gap: 4px;
+}
+
+.refused {
+  border-left: 4px solid var(--madder);
+  background: var(--madder-wash);
+  padding: 8px 12px;
 }
 
 .error {

@@ -100,6 +100,15 @@ async function keep(): Promise<void> {
           />
           min</label
         >
+        <label v-if="link.formula !== null" class="covered"
+          ><input
+            type="checkbox"
+            :checked="link.cover ?? false"
+            :aria-label="`Link ${i + 1}, under a cap or film`"
+            @change="link.cover = ($event.target as HTMLInputElement).checked"
+          />
+          covered</label
+        >
         <OrderActs
           :place="i"
           :many="links.length"
@@ -187,7 +196,7 @@ ol {
 
 li {
   display: grid;
-  grid-template-columns: 20px minmax(0, 1.4fr) minmax(0, 0.8fr) 110px auto;
+  grid-template-columns: 20px minmax(0, 1.4fr) minmax(0, 0.8fr) 110px auto auto;
   gap: 2px 10px;
   align-items: center;
   padding: 8px 0;

@@ -1,0 +1,112 @@
+<script setup lang="ts">
+/** Limits that this household may hold otherwise: tighter as it likes, looser a little where it is comfort. */
+import { computed, ref } from "vue";
+import type { HouseLimit } from "@/api/client";
+import { useHoldLimit, useHouseLimits } from "@/api/household";
+import LoadState from "@/parts/LoadState.vue";
+import TextField from "@/parts/TextField.vue";
+import { useTrouble } from "@/parts/trouble";
+
+const limits = useHouseLimits();
+const hold = useHoldLimit();
+const { errors } = useTrouble(hold.error);
+const open = ref("");
+const typed = ref("");
+const changed = computed(() => limits.data.value?.filter((one) => one.value !== one.ours) ?? []);
+
+function edit(limit: HouseLimit): void {
+  hold.reset();
+  open.value = limit.key;
+  typed.value = String(limit.value);
+}
+async function keep(): Promise<void> {
+  const kept = await hold.mutateAsync({ key: open.value, value: typed.value }).catch(() => null);
+  if (kept) open.value = "";
+}
+</script>
+
+<template>
+  <section aria-labelledby="limits">
+    <h2 id="limits">Limits</h2>
+    <LoadState
+      v-if="limits.error.value || !limits.data.value"
+      :error="limits.error.value"
+      @again="limits.refetch()"
+    />
+    <template v-else>
+      <p class="quiet">
+        These are what cautions and stops go by. Any can be tightened; those that are a matter of
+        comfort can be loosened a little. For a child, tender skin and treated hair the stricter
+        ones hold as ever.
+        <template v-if="changed.length">
+          {{ changed.length }} of {{ limits.data.value.length }} stand otherwise than ours.
+        </template>
+      </p>
+      <ul>
+        <li v-for="limit in limits.data.value" :key="limit.key">
+          <div class="line">
+            <span>{{ limit.what[0]?.toUpperCase() }}{{ limit.what.slice(1) }}</span>
+            <strong>{{ limit.value }} {{ limit.unit }}</strong>
+            <button v-if="open !== limit.key" type="button" class="act" @click="edit(limit)">
+              Change
+            </button>
+            <button
+              v-if="limit.value !== limit.ours"
+              type="button"
+              class="act"
+              @click="hold.mutate({ key: limit.key, value: null })"
+            >
+              Back to {{ limit.ours }}
+            </button>
+          </div>
+          <form v-if="open === limit.key" class="edit" @submit.prevent="keep">
+            <TextField
+              v-model="typed"
+              :label="`From ${limit.least} to ${limit.most} ${limit.unit}`"
+              decimal
+              short
+              :error="errors['value']"
+              :hint="limit.comfort ? 'A matter of comfort.' : 'It can only be tightened.'"
+            />
+            <button type="submit" class="act">Save</button>
+            <button type="button" class="act" @click="open = ''">Cancel</button>
+          </form>
+          <p v-if="open === limit.key" class="quiet small">Why ours: {{ limit.source }}.</p>
+        </li>
+      </ul>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+ul {
+  list-style: none;
+  margin: 12px 0 0;
+  padding: 0;
+}
+
+li {
+  border-top: 1px solid var(--hairline);
+  padding: 6px 0;
+}
+
+.line {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto auto auto;
+  gap: 4px 16px;
+  align-items: baseline;
+}
+
+.edit {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 16px;
+  align-items: end;
+}
+
+@media (max-width: 760px) {
+  .line {
+    grid-template-columns: minmax(0, 1fr) auto;
+  }
+}
+</style>
