@@ -122,9 +122,14 @@ def back_to_version(request: HttpRequest, pk: int, number: int) -> FormulaOut:
 
 
 @router.get("/{pk}/file/{kind}", operation_id="formula_file")
-def formula_file(request: HttpRequest, pk: int, kind: sharing.FileKind) -> HttpResponse:
-    """A formula as a recipe card (pdf), md, jsonld, csv of its lines, or its inci list."""
-    name, body = sharing.given_out(pk, kind)
+def formula_file(
+    request: HttpRequest, pk: int, kind: sharing.FileKind, head: int | None = None
+) -> HttpResponse:
+    """A formula as a recipe card (pdf), md, jsonld, csv of its lines, or its inci list.
+
+    `head`: whose cautions go with it.
+    """
+    name, body = sharing.given_out(pk, kind, head)
     media, ending = sharing.KINDS[kind]
     file = f"{slugify(name) or 'formula'}.{ending}"
     shown = f"inline; filename=\"{file}\"; filename*=UTF-8''{quote(name)}.{ending}"

@@ -170,7 +170,7 @@ class PatchTests(BrowserTestCase):
         self.go("/shelf")
         expect(self.page.get_by_text("who has reacted to it")).to_be_visible()
         self.go(self.mix_path(self.malt, self.tap, head=pk))
-        self.headline("This head has reacted to it before")
+        self.headline("This head has reacted before to")
         expect(self.page.get_by_role("button", name="I am mixing this")).to_be_disabled()
 
     def test_a_picture_of_the_arm_and_one_that_is_none(self) -> None:

@@ -188,7 +188,7 @@ CASES: tuple[tuple[str, dict[str, Any], dict[str, Any]], ...] = (
     ("eyes-cleanser", {"ph": 7.5, "hazards": ["eyes"]}, {"ph": 7.5, "hazards": ["dust"]}),
     ("marks", {"tannin": True}, {"tannin": False}),
     ("paste-face", {"paste": True}, {"paste": False}),
-    ("spoils", {"wet": True}, {"wet": False}),
+    ("spoils", {"wet": True, "kept": True}, {"wet": True, "kept": False}),
     # ---- what only the chain of a wash shows ----
     ("wash-no-acid", {"wash_alkaline_open": True}, {"wash_alkaline_open": False}),
     ("wash-soap-meets-acid", {"wash_soap_meets_acid": True}, {"wash_soap_meets_acid": False}),

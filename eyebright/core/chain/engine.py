@@ -21,6 +21,7 @@ from .wet_hair import WetHair, dry_hair, poured_over
 
 ZONES: tuple[Zone, ...] = get_args(Zone)
 LEAST_ML = 1.0
+RUBBED = 150.0  # mL: so little is rubbed in, all of it; more is poured, and part runs past
 
 
 class ChainError(ValueError):
@@ -239,7 +240,10 @@ class _Head:
             volume = np.array([max(grams * per_gram, LEAST_ML)])
             before = self.wet[zone]
             if id(before) not in solved:
-                solved[id(before)] = poured_over(before, self.on, parts, volume, self.draws, place)
+                rubbed = link.subject.goes_on is not None and link.grams is None and volume[0] < RUBBED
+                solved[id(before)] = poured_over(
+                    before, self.on, parts, volume, self.draws, place, rubbed=rubbed
+                )
             self.wet[zone] = solved[id(before)]
 
 

@@ -47,7 +47,7 @@ def dry_hair(on: HairAndScalp, draws: Draws) -> WetHair:
     table = wet_hair_table()["hair"]
     each = draws.of("fibre sites", Spread.of(table["sites"])) * 1e-3
     reached = draws.of("fibre reached", Spread.of(table["reached"]))
-    sites = dict.fromkeys(FINE, on.mass * each * reached)
+    sites = {name: on.mass * each * reached * table["steps"][name] for name in FINE}
     own = draws.of("hair's own pH", Spread.of(table["own"]))
     return WetHair({}, np.zeros(1), sites, _charge(own, sites))
 
@@ -58,12 +58,22 @@ def _charge(ph: Array, sites: dict[str, Array]) -> Array:
 
 
 def poured_over(
-    wet: WetHair, on: HairAndScalp, parts: Sequence[Part], volume: Array, draws: Draws, place: int
+    wet: WetHair,
+    on: HairAndScalp,
+    parts: Sequence[Part],
+    volume: Array,
+    draws: Draws,
+    place: int,
+    *,
+    rubbed: bool = False,
 ) -> WetHair:
-    """Wet hair after a pour of `parts`, the `place`-th; `volume` in mL, broadcast with the draws."""
+    """Wet hair after a pour of `parts`, the `place`-th; `volume` in mL, broadcast with the draws.
+
+    `rubbed`: it is worked in with the hands, and none of it runs past the hair.
+    """
     table = wet_hair_table()["hair"]
     size = sum(part.contribution.volume * part.amount for part in parts)
-    meets = draws.of(f"pour {place} meets", Spread.of(table["meets"]))
+    meets = np.ones(1) if rubbed else draws.of(f"pour {place} meets", Spread.of(table["meets"]))
     share = volume * meets / np.maximum(size, TRACE)
     water = sum(part.contribution.water * part.amount for part in parts) * share
     moles = dict(wet.moles)

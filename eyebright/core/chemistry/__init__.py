@@ -2,7 +2,7 @@
 
 from .carbonate import AIR_CO2, after_standing, charge, dissolved
 from .equilibrium import ChemistryError, Equilibrium, EquilibriumMany, solve_ph, solve_ph_many
-from .readings import MeterReading, Reading, ReadingError, SHARED, StripReading, believable, compare
+from .readings import SHARED, MeterReading, Reading, ReadingError, StripReading, believable, compare
 from .sites import LADDER, alkali_beyond_acid, base_at, held_by, ladder_near
 from .solution import Contribution, Part, acid_grams, neat_ph, solve, solve_together, totals
 from .species import LN10, species_table
@@ -11,12 +11,13 @@ from .water_report import ReportError, ReportRow, read_report
 
 __all__ = [
     "AIR_CO2",
+    "LADDER",
+    "LN10",
+    "SHARED",
     "ChemistryError",
     "Contribution",
     "Equilibrium",
     "EquilibriumMany",
-    "LADDER",
-    "LN10",
     "MeterReading",
     "Part",
     "Profile",
@@ -24,7 +25,6 @@ __all__ = [
     "ReadingError",
     "ReportError",
     "ReportRow",
-    "SHARED",
     "StripReading",
     "Water",
     "acid_grams",

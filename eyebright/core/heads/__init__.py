@@ -9,8 +9,8 @@ from .record import CheckIn, History, Record, RecordError, Today, read_record, t
 from .sebum import cleaning_for, grade, lifted, scalp_oil, sebum_table
 
 __all__ = [
-    "Belief",
     "CHILD",
+    "Belief",
     "CheckIn",
     "HairAndScalp",
     "Head",

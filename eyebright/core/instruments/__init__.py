@@ -2,16 +2,16 @@
 
 from .meter import Calibration, CalibrationError, Point, calibrate, shown_as_millivolts
 from .samples import Greeting, Kind, ProtocolError, Sample, greet, greeted, heard, said
-from .simulated import Meter, OVERLOAD, Scale, Thermometer, at_rest
+from .simulated import OVERLOAD, Meter, Scale, Thermometer, at_rest
 from .standards import StandardError, standards
 
 __all__ = [
+    "OVERLOAD",
     "Calibration",
     "CalibrationError",
     "Greeting",
     "Kind",
     "Meter",
-    "OVERLOAD",
     "Point",
     "ProtocolError",
     "Sample",

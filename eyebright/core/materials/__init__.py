@@ -2,15 +2,15 @@
 
 from . import quantities
 from .finding import find_materials, folded, holds, names_of
-from .hazards import guessed_hazards, hazard_table, refused_by_name
+from .hazards import ambiguous_names, guessed_hazards, hazard_table, name_is_ambiguous, refused_by_name
 from .library import MaterialError, kinds, library, material, material_from_row, rows
 from .material import Liquor, Material, Salt, Slurry, acidic, dissolved_share
 from .measures import (
+    METRIC,
     Amount,
     Kit,
-    METRIC,
-    MeasureError,
     Measured,
+    MeasureError,
     MeasuringJug,
     OwnSpoon,
     OwnVessel,
@@ -26,11 +26,12 @@ from .stock import SPOILS, notices, past_date
 from .supplies import Lot, Supply, WaterLot, unit_of
 
 __all__ = [
+    "METRIC",
+    "SPOILS",
     "Amount",
     "Kit",
     "Liquor",
     "Lot",
-    "METRIC",
     "Material",
     "MaterialError",
     "MeasureError",
@@ -38,13 +39,13 @@ __all__ = [
     "MeasuringJug",
     "OwnSpoon",
     "OwnVessel",
-    "SPOILS",
     "Salt",
     "Slurry",
     "Spoon",
     "Supply",
     "WaterLot",
     "acidic",
+    "ambiguous_names",
     "dissolved_share",
     "find_materials",
     "folded",
@@ -59,6 +60,7 @@ __all__ = [
     "material_from_row",
     "measure_table",
     "measured",
+    "name_is_ambiguous",
     "names_of",
     "notices",
     "offered",

@@ -54,6 +54,11 @@ def ambiguous_names() -> dict[str, Ambiguous]:
     return {folded(row["word"]): Ambiguous(row["word"], tuple(row["means"])) for row in raw["name"]}
 
 
+def name_is_ambiguous(name: str) -> bool:
+    """Whether a name, as it stands, means several things."""
+    return folded(name).strip() in ambiguous_names()
+
+
 def _words(text: str) -> list[str]:
     return re.findall(r"\w+", folded(text.replace("'", "")))
 

@@ -2,7 +2,7 @@
 
 from .answer import Mix, Question, spooned, work_out
 from .curve import curve
-from .facts import used_as
+from .facts import family_of_jug, stirred, used_as
 from .jug import How, Jug, JugError, Line, filled, kind_of, sour
 from .next_reading import next_readings
 from .observation import JugObservation
@@ -33,6 +33,7 @@ __all__ = [
     "cautions_on_reading",
     "corrections",
     "curve",
+    "family_of_jug",
     "filled",
     "kind_of",
     "next_readings",
@@ -41,6 +42,7 @@ __all__ = [
     "sour",
     "spoon_versions",
     "spooned",
+    "stirred",
     "titrate",
     "used_as",
     "work_out",

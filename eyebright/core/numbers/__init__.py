@@ -1,21 +1,21 @@
 """Numbers that carry their doubt: spreads, draws, figures, weighting, where a value meets its aim."""
 
-from .draws import DRAWS, Draws, PRIOR, Posterior, variance_shares
+from .draws import DRAWS, PRIOR, Draws, Posterior, variance_shares
 from .root_finding import times_to_meet
-from .spreads import Array, Figure, Kind, Spread, Z_90, figure, middle
+from .spreads import Z_90, Array, Figure, Kind, Spread, figure, middle
 from .thinning import thin
 from .weights import effective_sample_size, importance_weights
 
 __all__ = [
-    "Array",
     "DRAWS",
+    "PRIOR",
+    "Z_90",
+    "Array",
     "Draws",
     "Figure",
     "Kind",
-    "PRIOR",
     "Posterior",
     "Spread",
-    "Z_90",
     "effective_sample_size",
     "figure",
     "importance_weights",

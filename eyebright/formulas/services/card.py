@@ -15,7 +15,7 @@ from reportlab.platypus import Flowable, Frame, KeepInFrame, Paragraph, Spacer, 
 
 from eyebright.core.formulas.assess import Assessment
 from eyebright.core.formulas.exchange import export
-from eyebright.core.formulas.model import PHASES, Formula, planned_steps
+from eyebright.core.formulas.model import PHASES, Formula
 
 INK, VEIN, QUIET, MADDER = HexColor("#241C33"), HexColor("#5C3D8F"), HexColor("#6C6478"), HexColor("#AE3A2E")
 LINE = HexColor("#D9D3E2")
@@ -51,8 +51,11 @@ def _text(words: str, style: ParagraphStyle) -> Paragraph:
     return Paragraph(escape(shown), style)
 
 
-def card(formula: Formula, reading: Assessment, about: str = "") -> bytes:
-    """The card as a PDF of one A5 page: shrunk until all of it fits, nothing left out."""
+def card(formula: Formula, reading: Assessment, about: str = "", whose: str = "") -> bytes:
+    """The card as a PDF of one A5 page: shrunk until all of it fits, nothing left out.
+
+    `whose`: the head that its cautions are for.
+    """
     sheet = io.BytesIO()
     page = Canvas(sheet, pagesize=A5, invariant=1)
     page.setTitle(formula.name)
@@ -62,7 +65,7 @@ def card(formula: Formula, reading: Assessment, about: str = "") -> bytes:
         MARGIN, MARGIN + FOOT, width - 2 * MARGIN, height - 2 * MARGIN - FOOT, 0, 0, 0, 0, showBoundary=0
     )
     inner = KeepInFrame(
-        width - 2 * MARGIN, height - 2 * MARGIN - FOOT, _story(formula, reading, about), "shrink"
+        width - 2 * MARGIN, height - 2 * MARGIN - FOOT, _story(formula, reading, about, whose), "shrink"
     )
     frame.addFromList([inner], page)
     page.setStrokeColor(LINE)
@@ -77,7 +80,7 @@ def card(formula: Formula, reading: Assessment, about: str = "") -> bytes:
     return sheet.getvalue()
 
 
-def _story(formula: Formula, reading: Assessment, about: str) -> list[Flowable]:
+def _story(formula: Formula, reading: Assessment, about: str, whose: str) -> list[Flowable]:
     small, body, head = _style(7.5, colour=QUIET), _style(9), _style(9.5, bold=True, colour=VEIN, after=1.5)
     use = "left in" if formula.use == "left_in" else f"{formula.minutes:g} min on the head, then rinsed out"
     out: list[Flowable] = [
@@ -87,15 +90,21 @@ def _story(formula: Formula, reading: Assessment, about: str) -> list[Flowable]:
     if about.strip():
         out.append(_text(" ".join(about.split())[:240], small))
     out += [Spacer(1, 4), _lines(formula, reading), Spacer(1, 5), _text("How", head)]
-    for place, each in enumerate(planned_steps(formula), start=1):
+    for place, each in enumerate(reading.preparation.steps, start=1):
         until = f", {each.until}" if each.until else ""
         words = f"{place}. {each.says[:-1]} · {export.minutes_said(each.least, each.most)}{until}"
         out.append(_text(words, body))
     out += [Spacer(1, 4), _text("What comes of it", head)]
     out += [_text(f"{what}: {words}", body) for what, words in export.figures_said(reading)]
-    grave = [caution for caution in reading.cautions if caution.level != "note"][:6]
+    grave = [caution for caution in reading.cautions if caution.level != "note"]
     if grave:
-        out += [Spacer(1, 4), _text("Beware", _style(9.5, bold=True, colour=MADDER, after=1.5))]
+        out += [
+            Spacer(1, 4),
+            _text(
+                f"Beware, for {whose}" if whose else "Beware",
+                _style(9.5, bold=True, colour=MADDER, after=1.5),
+            ),
+        ]
         out += [
             _text(f"{caution.level.upper()}: {caution.what} {caution.instead}", body) for caution in grave
         ]

@@ -79,7 +79,7 @@ def read_lines(text: str) -> list[ReadLineOut]:
         out.append(
             ReadLineOut(
                 text=each.text,
-                stuff=each.found[0].key if each.found else "",
+                stuff=each.found[0].key if each.found and not each.unsure else "",
                 name=each.name,
                 amount="" if each.amount is None else amount_typed(round(each.amount, 3)),
                 unit=each.unit

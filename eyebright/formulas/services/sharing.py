@@ -12,6 +12,7 @@ from eyebright.core.formulas.assess import Assessment
 from eyebright.core.formulas.exchange import export, import_recipe
 from eyebright.core.formulas.model import Formula as CoreFormula
 from eyebright.core.formulas.model import FormulaError, families
+from eyebright.heads.services import find_head
 
 from ..schemas.formulas import BringIn, BroughtOut, FormulaIn, FormulaStepIn, IngredientIn
 from .assessments import assessment_of
@@ -31,20 +32,21 @@ KINDS: dict[FileKind, tuple[str, str]] = {
 NOT_YET = "It cannot be reckoned yet: put right what is marked on the bench first."
 
 
-def given_out(pk: int, kind: FileKind) -> tuple[str, bytes]:
-    """A formula in a format: its name, and the file."""
+def given_out(pk: int, kind: FileKind, head: int | None = None) -> tuple[str, bytes]:
+    """A formula in a format: its name, and the file, with the cautions of the head it is asked for."""
     kept = find_formula(pk)
     entered = entered_of(kept.body)
     written = as_core(entered)
-    bench, _ = core_bench(keys_of(entered))
+    bench, _ = core_bench(keys_of(entered), head)
+    whose = find_head(head).name if head is not None else ""
     reading = assessment_of(written, bench)
     if written.formula is None or reading is None:
         raise Problem(422, "That cannot be given out yet.", NOT_YET, written.problems)
     makers: dict[FileKind, Callable[[CoreFormula, Assessment], bytes]] = {
-        "pdf": lambda formula, found: card(formula, found, entered.about),
-        "md": lambda formula, found: export.markdown(formula, found).encode(),
+        "pdf": lambda formula, found: card(formula, found, entered.about, whose),
+        "md": lambda formula, found: export.markdown(formula, found, whose).encode(),
         "csv": lambda formula, found: export.csv_lines(formula, found).encode("utf-8-sig"),
-        "jsonld": lambda formula, found: _json(export.recipe(formula, found, entered.about)),
+        "jsonld": lambda formula, found: _json(export.recipe(formula, found, entered.about, whose)),
         "inci": lambda formula, found: _inci(formula, found),
     }
     return kept.name, makers[kind](written.formula, reading)

@@ -13,6 +13,7 @@ from eyebright.core.materials import (
     MaterialError,
     Supply,
     WaterLot,
+    ambiguous_names,
     find_materials,
     folded,
     holds,
@@ -180,6 +181,9 @@ def _may(stuff: Supply) -> bool:
 
 def find_for_lines(find: str, shelf: list[Supply]) -> list[Supply]:
     """What a name on a written line may mean: the household's own first, then the library's, then waters."""
+    several = ambiguous_names().get(folded(find).strip())
+    if several is not None:
+        return [CoreLot(f"lib-{key}", material(key), material(key).name) for key in several.means]
     words = folded(find).split()
     own = [stuff for stuff in shelf if _goes_by(stuff, words)]
     start = folded(find.strip())

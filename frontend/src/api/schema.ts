@@ -186,6 +186,8 @@ export interface paths {
         /**
          * Formula File
          * @description A formula as a recipe card (pdf), md, jsonld, csv of its lines, or its inci list.
+         *
+         *     `head`: whose cautions go with it.
          */
         get: operations["formula_file"];
         put?: never;
@@ -5716,7 +5718,9 @@ export interface operations {
     };
     formula_file: {
         parameters: {
-            query?: never;
+            query?: {
+                head?: number | null;
+            };
             header?: never;
             path: {
                 pk: number;

@@ -2,7 +2,7 @@
 
 from .assessment import ASSESS_DRAWS, Assessment, assess
 from .cleansing import cleaning_of
-from .digest import Digest, DigestSubject, VERSION, digest_of, kept_digest
+from .digest import VERSION, Digest, DigestSubject, digest_of, kept_digest
 from .facts import mix_facts
 from .on_head import LEFT_IN
 from .scent import cap_for, scent_of
@@ -11,12 +11,12 @@ from .texture import Texture, grades, texture_table
 
 __all__ = [
     "ASSESS_DRAWS",
+    "LEFT_IN",
+    "VERSION",
     "Assessment",
     "Digest",
     "DigestSubject",
-    "LEFT_IN",
     "Texture",
-    "VERSION",
     "assess",
     "cap_for",
     "cleaning_of",

@@ -58,8 +58,8 @@ def figures_said(assessment: Assessment) -> list[tuple[str, str]]:
     return out
 
 
-def markdown(formula: Formula, assessment: Assessment) -> str:
-    """The whole formula in Markdown."""
+def markdown(formula: Formula, assessment: Assessment, whose: str = "") -> str:
+    """The whole formula in Markdown; `whose`: the head that its cautions are for."""
     use = "left in" if formula.use == "left_in" else f"{said(formula.minutes)} min, rinsed out"
     out = [f"# {formula.name}", "", f"*{formula.family.name}; {use}*", ""]
     for phase, name in PHASES.items():
@@ -69,12 +69,13 @@ def markdown(formula: Formula, assessment: Assessment) -> str:
             out += [f"- {line_text(formula, place)}" for place in places]
             out.append("")
     out += ["## Steps", ""]
-    out += [f"{place}. {step_text(each)}" for place, each in enumerate(planned_steps(formula), start=1)]
+    steps = assessment.preparation.steps
+    out += [f"{place}. {step_text(each)}" for place, each in enumerate(steps, start=1)]
     out += ["", "## What comes of it", ""]
     out += [f"- **{what}:** {words}" for what, words in figures_said(assessment)]
     grave = [caution for caution in assessment.cautions if caution.level != "note"]
     if grave:
-        out += ["", "## Beware", ""]
+        out += ["", f"## Beware{_for(whose)}", ""]
         out += [f"- **{caution.level}:** {caution.what} {caution.instead}" for caution in grave]
     out += ["", f"*{FOR_HOME}*", ""]
     return "\n".join(out)
@@ -109,9 +110,12 @@ def inci(formula: Formula, assessment: Assessment) -> list[tuple[str, float]]:
     return sorted(shares.items(), key=lambda pair: (-pair[1], pair[0]))
 
 
-def recipe(formula: Formula, assessment: Assessment, about: str = "") -> dict[str, Any]:
-    """A schema.org Recipe, with what it does not know as additional properties."""
-    steps = planned_steps(formula)
+def recipe(formula: Formula, assessment: Assessment, about: str = "", whose: str = "") -> dict[str, Any]:
+    """A schema.org Recipe, with what it does not know as additional properties, its cautions among them.
+
+    `whose`: the head that these are for.
+    """
+    steps = assessment.preparation.steps
     ml = assessment.yield_ml.value
     least = sum(each.least for each in steps)
     return {
@@ -128,9 +132,18 @@ def recipe(formula: Formula, assessment: Assessment, about: str = "") -> dict[st
         ],
         "additionalProperty": [
             {"@type": "PropertyValue", "propertyID": f"eyebright:{name}", "value": value}
-            for name, value in _properties(formula).items()
+            for name, value in (_properties(formula) | _cautions(assessment, whose)).items()
         ],
     }
+
+
+def _for(whose: str) -> str:
+    return f", for {whose}" if whose else ""
+
+
+def _cautions(assessment: Assessment, whose: str) -> dict[str, Any]:
+    said = [f"{each.level}: {each.what} {each.instead}" for each in assessment.cautions]
+    return {"cautions": said, "cautions_for": whose or "nobody in particular"}
 
 
 def _properties(formula: Formula) -> dict[str, Any]:

@@ -12,7 +12,7 @@ from functools import cache
 from pathlib import Path
 from typing import Any
 
-from ...materials import Kit, Supply, folded, offered
+from ...materials import Kit, Supply, folded, name_is_ambiguous, offered
 from ..model import SHARES, of_form
 
 Find = Callable[[str], Sequence[Supply]]
@@ -27,7 +27,7 @@ LONGEST = 200
 
 @dataclass(frozen=True)
 class ParsedLine:
-    """One written line: what was understood of it, and `problem` for what was not.
+    """One written line: what was understood of it, and `problem` for what was not; `unsure`: its name says several things.
 
     `amount` None where none was given; `found`: what its name may mean, the likeliest first.
     """
@@ -39,6 +39,7 @@ class ParsedLine:
     form: str
     found: tuple[Supply, ...]
     problem: str = ""
+    unsure: bool = False
 
 
 @cache
@@ -74,6 +75,17 @@ def parse_line(text: str, find: Find, kit: Kit) -> ParsedLine:
     found = tuple(_found(name, find)) or tuple(_found(rest, find))
     if not name.strip() and not found:
         return ParsedLine(text, amount, unit, name, form, (), "There is no name on this line.")
+    if name_is_ambiguous(name):
+        return ParsedLine(
+            text,
+            amount,
+            unit or "g",
+            name,
+            form,
+            found,
+            f"“{name}” can be several things: choose which.",
+            True,
+        )
     if not found:
         return ParsedLine(
             text, amount, unit, name, form, (), f"Nothing here goes by “{name}”: choose what it is."

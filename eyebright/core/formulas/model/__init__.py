@@ -3,13 +3,13 @@
 from .families import Family, UsualSubject, families, rinse_family, washes
 from .forms import FormTable, figures_of, form_table, loose, own_form, turned
 from .formula import (
-    Formula,
-    FormulaError,
-    Ingredient,
     METALS,
     MOST_GRAMS,
     PHASES,
     SHARES,
+    Formula,
+    FormulaError,
+    Ingredient,
     Step,
     Weighed,
     default_phase,
@@ -18,20 +18,20 @@ from .formula import (
     weighed,
 )
 from .starts import Start, starts
-from .steps import PlannedStep, SOLUBLE, planned_steps, sensible_steps, signs, step_kinds
+from .steps import SOLUBLE, PlannedStep, planned_steps, sensible_steps, signs, step_kinds
 
 __all__ = [
+    "METALS",
+    "MOST_GRAMS",
+    "PHASES",
+    "SHARES",
+    "SOLUBLE",
     "Family",
     "FormTable",
     "Formula",
     "FormulaError",
     "Ingredient",
-    "METALS",
-    "MOST_GRAMS",
-    "PHASES",
     "PlannedStep",
-    "SHARES",
-    "SOLUBLE",
     "Start",
     "Step",
     "UsualSubject",

@@ -220,7 +220,7 @@ function onKey(event: KeyboardEvent): void {
               <a
                 v-for="one in FILES"
                 :key="one.kind"
-                :href="`/api/formulas/${id}/file/${one.kind}`"
+                :href="`/api/formulas/${id}/file/${one.kind}${head === null ? '' : `?head=${head}`}`"
                 target="_blank"
                 rel="noopener"
                 >{{ one.name }}</a
