@@ -1,4 +1,4 @@
-"""Random mixes that a jug and a formula can both express, for the tests and the bench: one question, two ways."""
+"""Random mixes that a jug and a formula can both express, for the tests and the bench."""
 
 from dataclasses import dataclass
 from random import Random
@@ -15,9 +15,9 @@ from .core.heads import head
 
 WATERS = ("rain", "distilled", "soft", "hard", "very_hard")
 POURED = (
-    "spirit_vinegar", "malt_vinegar", "cider_vinegar", "lemon_juice", "lime_juice", "onion_juice",
-    "ginger_juice", "castile_soap", "buttermilk", "aloe_gel", "honey", "glycerine", "rose_water", "nettle_tea",
-    "chamomile_tea", "lavender_oil", "peppermint_oil", "sunflower_oil",
+    "spirit_vinegar", "malt_vinegar", "cider_vinegar", "lemon_juice", "lime_juice",
+    "onion_juice", "ginger_juice", "castile_soap", "buttermilk", "aloe_gel", "honey", "glycerine",
+    "rose_water", "nettle_tea", "chamomile_tea", "lavender_oil", "peppermint_oil", "sunflower_oil",
 )  # fmt: skip
 WEIGHED = ("citric_acid", "tartaric_acid", "cream_of_tartar", "baking_soda", "washing_soda", "kaolin")
 HEADS: tuple[dict[str, Any], ...] = (
@@ -37,12 +37,12 @@ class Pair:
     facts: tuple[dict[str, Any], dict[str, Any]]
 
     def differs(self) -> set[str]:
-        """Ids of what one says and the other does not, but for what stands on a limit that both are beside."""
+        """Ids of what one says and the other does not, but for what stands on a limit."""
         apart = {rule for rule, _ in self.said[0] ^ self.said[1]}
         return {rule for rule in apart if not self._on_the_line(rule)}
 
     def _on_the_line(self, rule_id: str) -> bool:
-        """Whether a pH lies so near a limit of this group that two sets of draws fall on either side of it."""
+        """Whether a pH lies so near a limit of this group that two sets of draws fall to either side."""
         group = next(rule.group for rule in rules() if rule.id == rule_id)
         limit = limits_for(self.facts[0])
         for rule in rules():

@@ -231,7 +231,8 @@ def _not_by_name(who: str, head: int | None) -> None:
     if known is not None:
         raise Problem.field(
             "who",
-            f"{known.name} is on record: choose that head, so that its limits hold. Somebody else? Add a word.",
+            f"{known.name} is on record: choose that head, so that its limits hold. "
+            "Somebody else? Add a word.",
         )
 
 

@@ -150,7 +150,7 @@ jug | reacted chamomile | 200 mL chamomile_tea + 200 mL rain | rinsed 5 | stop |
 herb_mild | reacted chamomile_tea | 10 g chamomile + 400 mL rain | rinsed 5 | stop | reacted
 mask | eczema | 150 mL buttermilk + 10 mL sunflower_oil | rinsed 20 | warning | protein
 jug | adult | 20 mL castile_soap + 20 mL cider_vinegar + 200 mL rain | rinsed 2 | warning | curdle
-soap_wash | adult | 20 mL castile_soap + 20 mL conditioner_rinse + 100 mL rain | rinsed 2 | warning | conditioner
+soap_wash | adult | 9 mL castile_soap + 9 mL conditioner_rinse + 90 mL rain | rinsed 2 | warning | conditioner
 jug | adult | 10 mL bleach + 200 mL rain | rinsed 1 | stop | never
 jug | adult | 10 mL bleach + 20 mL cider_vinegar + 200 mL rain | rinsed 1 | stop | gas
 mask | adult | 10 mL own some liquid javel + 20 mL lemon_juice + 50 mL rain | rinsed 1 | stop | gas

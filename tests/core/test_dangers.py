@@ -1,4 +1,4 @@
-"""The danger table and the calm table (danger_rows.py): jug, bench and wash, through the core's public faces."""
+"""The danger table and the calm table (danger_rows.py): by jug, by bench, and through a wash."""
 
 from datetime import timedelta
 from typing import Any
@@ -27,50 +27,42 @@ class Cleared(dict[str, str]):
         return super().get(name, "clear")
 
 
+WHOM: dict[str, Any] = {
+    "old": {"birth_year": 1950},
+    "eczema": {"skin": ["eczema"]},
+    "tender": {"skin": ["sensitive"]},
+    "locs": {"style": "locs"},
+    "light": {"colour": "fair"},
+    "dry": {"scalp": "dry"},
+    "oily": {"scalp": "oily"},
+}
+YES = ("asthma", "epilepsy", "g6pd", "thinners", "pets")
+OCCASIONS = {"relaxer": "relaxer", "hot_iron": "straightening"}
+
+
+def answers_for(what: str, more: str) -> dict[str, Any]:
+    """What is on record of a head in a word or two."""
+    if what in ("child", "baby"):
+        return {"birth_year": DAY.year - int(more) - 1}
+    if what == "bleached":
+        return {"treatments": {"bleached": (DAY - timedelta(days=int(more))).isoformat()}}
+    if what == "pregnant":
+        return {"pregnancy": more, "birth_year": 1995}
+    if what == "allergic":
+        return {"allergies": [more]}
+    if what == "seen":
+        return {"seen": {more: DAY.isoformat()}}
+    return {what: True} if what in YES else WHOM.get(what, {})
+
+
 def facts_for(words: str) -> dict[str, Any]:
     """The facts of a head in few words: 'child 8', 'allergic nuts', 'bleached 3'."""
     what, _, more = words.partition(" ")
-    answers: dict[str, Any] = {}
-    check: dict[str, Any] | None = None
-    day: dict[str, Any] = {}
-    patches: dict[str, str] = {}
-    match what:
-        case "child" | "baby":
-            answers["birth_year"] = DAY.year - int(more) - 1
-        case "old":
-            answers["birth_year"] = 1950
-        case "eczema":
-            answers["skin"] = ["eczema"]
-        case "tender":
-            answers["skin"] = ["sensitive"]
-        case "bleached":
-            answers["treatments"] = {"bleached": (DAY - timedelta(days=int(more))).isoformat()}
-        case "broken":
-            check = {"flags": ("broken",)}
-        case "flags":
-            check = {"flags": (more,)}
-        case "seen":
-            check, answers["seen"] = {"flags": (more,)}, {more: DAY.isoformat()}
-        case "dry" | "oily":
-            answers["scalp"] = what
-            check = {"oil": 2} if what == "oily" else None
-        case "locs":
-            answers["style"] = "locs"
-        case "light":
-            answers["colour"] = "fair"
-        case "pregnant":
-            answers |= {"pregnancy": more, "birth_year": 1995}
-        case "asthma" | "epilepsy" | "g6pd" | "thinners" | "pets":
-            answers[what] = True
-        case "allergic":
-            answers["allergies"] = [more]
-        case "reacted":
-            patches[more] = "reaction"
-        case "relaxer":
-            day["occasion"] = "relaxer"
-        case "hot_iron":
-            day["occasion"] = "straightening"
-    whom = head(answers, check, day)
+    flags = {"broken": ("broken",), "flags": (more,), "seen": (more,)}.get(what)
+    check: dict[str, Any] | None = {"flags": flags} if flags else {"oil": 2} if what == "oily" else None
+    day = {"occasion": OCCASIONS[what]} if what in OCCASIONS else {}
+    whom = head(answers_for(what, more), check, day)
+    patches = {more: "reaction"} if what == "reacted" else {}
     found = head_facts(whom.record, whom.today, whom.check_in, whom.day, whom.history, patches)
     return found | {"patches": Cleared(found["patches"])}
 

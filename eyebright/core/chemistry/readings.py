@@ -50,7 +50,8 @@ class Reading(Protocol):
 class StripReading:
     """A pH strip read against its printed steps; `low` and `high` are the ends of its scale, where known.
 
-    At an end it says only "this or beyond". Strips of one `pack` share their rounding and the eye that read them.
+    At an end it says only "this or beyond". Strips of one `pack` share their rounding
+    and the eye that read them.
     """
 
     ph: float
@@ -132,7 +133,8 @@ UNLIKELY = 0.75  # pH beyond what was believable before anything was read
 def believable(prior: Figure, read: Reading) -> bool:
     """Whether a reading can be of this at all, by what was believed before anything was read.
 
-    `prior`: its 90 % range. One that is far outside is asked about, and not learnt from until it is read again.
+    `prior`: its 90 % range. One that is far outside is asked about, and not learnt from until it
+    is read again.
     """
     reading = read.figure
     return prior.low - UNLIKELY <= reading.high and reading.low <= prior.high + UNLIKELY

@@ -59,7 +59,7 @@ def base_at(ph: Array, totals: Mapping[str, Array]) -> Array:
 
 
 def alkali_beyond_acid(totals: Mapping[str, Array], ph: float = 7.0) -> Array:
-    """mol/kg of base that a mix holds beyond what its acids take up by this pH, its carbonic acid gone as gas.
+    """mol/kg of base that a mix holds beyond what its acids take up by this pH, its gas gone.
 
     Below nothing: acid that no base has taken up yet. `totals` in mol/kg, arrays that broadcast.
     """

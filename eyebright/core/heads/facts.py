@@ -34,10 +34,10 @@ def head_facts(
     patches: Mapping[str, str] | None = None,
     house: Mapping[str, float] | None = None,
 ) -> dict[str, Any]:
-    """The facts of a head on a day. `patches`: how a patch test stands, by key or name in lower case; `house`:
-    limits that the household holds otherwise.
+    """The facts of a head on a day.
 
-    `asked_ph` is the least pH that it bears well, by what it needs today.
+    `patches`: how a patch test stands, by key or name in lower case; `house`: limits that the household holds
+    otherwise. `asked_ph` is the least pH that it bears well, by what it needs today.
     """
     day, history, patches = day or Today(), history or History(), patches or {}
     age = record.age(today)

@@ -2,9 +2,10 @@
 
 Each uncertain input is a standard score (numbers/draws.py), and the posterior of them all together is one
 normal. Where the readings pull it is first found along straight lines, a few steps of them; draws from
-there are then weighed by how well they fit, and the normal is taken anew from the weighted draws. What
-two bottles share in a jug stays shared. About one reading in twenty is a slip: each likelihood has a wide second
-part, so one odd reading among many is outweighed. Strips of one pack share their error. Observations are handed in: nothing here knows what a jug is.
+there, and from what was believed before, are then weighed by how well they fit, and the normal is taken
+anew from the weighted draws. What two bottles share in a jug stays shared. About one reading in twenty is
+a slip: each likelihood has a wide second part, so one odd reading among many is outweighed. Strips of one
+pack share their error. Observations are handed in: nothing here knows what a jug is.
 """
 
 from collections.abc import Sequence
@@ -56,8 +57,8 @@ class Observation(Protocol):
 def posterior_from(observations: Sequence[Observation], also: str = "") -> Posterior:
     """The posterior of everything that was in what was read.
 
-    `also`: the scope of an observation whose own slips are to be learnt too, because it still stands there, and whose
-    reading is taken at its word: somebody stands before it.
+    `also`: the scope of an observation whose own slips are to be learnt too, because it still stands there,
+    and whose reading is taken at its word: somebody stands before it.
     What was learnt of the same readings before is remembered.
     """
     return _learn(tuple(observations), also)
@@ -90,7 +91,7 @@ def _learn(observations: tuple[Observation, ...], also: str) -> Posterior:
         spread = (centred * weights) @ centred.T + LEAST_VARIANCE * np.eye(len(names))
         if counting >= SETTLED:
             break
-    root = np.asarray(np.linalg.cholesky(spread), dtype=float)
+    root = np.linalg.cholesky(spread).astype(np.float64)
     return Posterior(tuple(names), mean, root, _confirmed(observations, names, mean))
 
 
@@ -208,7 +209,7 @@ def _along_lines(
 
 
 def _soundness(misses: Array, slopes: Array, observations: Sequence[Observation]) -> Array:
-    """How likely each reading is no slip, where the inputs are still as wide as was believed: shape (readings,)."""
+    """How likely each reading is no slip, where the inputs are as wide as was believed: shape (readings,)."""
     own = 1.0 + (slopes**2).sum(axis=1)  # its variance, and that of what was believed of it
     wide = np.array([SLIP_WIDE / each.reading.deviation for each in observations]) ** 2 + own
     good = np.log(1.0 - SLIP) - 0.5 * misses**2 / own - 0.5 * np.log(own)

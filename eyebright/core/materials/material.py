@@ -136,7 +136,7 @@ class Material:
 
     @property
     def plant(self) -> str:
-        """The plant that it is of, 'chamomilla recutita': what its flower does, its tea may do. "" for none."""
+        """The plant that it is of, 'chamomilla recutita': what its flower does, its tea may do."""
         words = self.latin.casefold().split()
         return " ".join(words[:2]) if len(words) > 2 and self.kind not in ("oil", "butter") else ""
 

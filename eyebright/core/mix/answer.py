@@ -92,8 +92,8 @@ class Sensitivity:
 @dataclass(frozen=True)
 class Mix:
     """The whole answer. `volume` in mL, `buffer` in mmol/L per pH, `acid` in g per 100 mL, `cost` in the
-    household's money where every price is known; `facts` are what the caution rules looked at, `before` what they would
-    have been before readings that nothing confirms yet.
+    household's money where every price is known; `facts` are what the caution rules looked at, `before` what
+    they would have been before readings that nothing confirms yet.
 
     `open`: the place of the line that the curve is about, its amount and the one that meets the aim.
     """
@@ -186,7 +186,7 @@ def work_out(question: Question) -> Mix:
 
 
 def _before_readings(question: Question, jug: Jug, amount: float, middle: Array) -> dict[str, Any] | None:
-    """The facts as they were before anything was read; None where readings confirm each other, or there are none."""
+    """The facts as they were before anything was read; None where readings confirm each other."""
     if question.posterior.confirmed:
         return None
     solved, grams = jug.solved(np.array([amount]), Draws(RATIO_DRAWS), middle)

@@ -1,7 +1,7 @@
 """What can hurt and what is asked for, as tables: registered facts, one grammar of conditions, one engine."""
 
 from .conditions import Condition, Facts, conditions, hold, reads, times
-from .engine import GRAVITY, Caution, Rule, asked_of, cautions, possible, rules, rules_of, worse_of
+from .engine import GRAVITY, Caution, Rule, asked_of, cautions, possible, rules, rules_of, said_of, worse_of
 from .facts import FactError, Subject, fact_table, facts_of, given_by, own_facts
 from .limits import Tightening, limits, limits_for, tightenings_for
 
@@ -28,6 +28,7 @@ __all__ = [
     "reads",
     "rules",
     "rules_of",
+    "said_of",
     "tightenings_for",
     "times",
     "worse_of",

@@ -1,18 +1,18 @@
 """The one engine that applies the hazard rules: facts in, cautions out, gravest first."""
 
 import tomllib
-from collections.abc import Collection, Mapping, Sequence
+from collections.abc import Collection, Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import cache
 from pathlib import Path
 from string import Formatter
-from typing import Any
 
 from ..vocabulary import Gravity
 from .conditions import ORDERED, Condition, Facts, against, conditions, hold, reads, times
 from .facts import Subject
 from .limits import limits_for
 
+MOST_DECIMALS = 5
 GRAVITY: dict[str, int] = {"stop": 0, "warning": 1, "note": 2}
 
 
@@ -114,6 +114,17 @@ def cautions(subject: Subject, facts: Facts, among: Sequence[Rule] | None = None
     return [_said(rule, facts, limit) for rule in kept]
 
 
+def said_of(each: Iterable[tuple[str, Iterable[Caution]]]) -> list[Caution]:
+    """What several things say, each named by those that say it, the gravest first; said alike, said once."""
+    of: dict[Caution, list[str]] = {}
+    for name, said in each:
+        for caution in said:
+            names = of.setdefault(caution, [])
+            names += [name] if name not in names else []
+    every = [caution.named(" and ".join(names)) for caution, names in of.items()]
+    return sorted(every, key=lambda caution: GRAVITY[caution.level])
+
+
 UNCONFIRMED = (
     "The bottle is reckoned milder since one reading; until a second, independent one agrees, this counts."
 )
@@ -122,7 +133,7 @@ UNCONFIRMED = (
 def worse_of(
     subject: Subject, facts: Facts, before: Facts | None, among: Sequence[Rule] | None = None
 ) -> list[Caution]:
-    """The cautions of these facts, and every stop and warning that held `before` readings that nothing confirms.
+    """The cautions of these facts, and every stop and warning that held `before` unconfirmed readings.
 
     None: nothing was read, or two independent readings agree.
     """
@@ -142,7 +153,7 @@ def _said(rule: Rule, facts: Facts, limit: Mapping[str, float]) -> Caution:
     words = {**limit, **facts}
     for fact, how, value in rule.when:
         if how in ORDERED:
-            words |= _apart(fact, value, facts[fact], against(how, value, facts, limit))
+            words[fact] = _apart(facts[fact], against(how, value, facts, limit))
     return Caution(
         id=rule.id,
         level=rule.level,
@@ -155,24 +166,21 @@ def _said(rule: Rule, facts: Facts, limit: Mapping[str, float]) -> Caution:
 
 
 class Digits(float):
-    """A number that is said with at least so many decimals, so that it never reads like its own limit."""
+    """A number that is said with as many decimals as tell it apart from the limit that it passes."""
 
-    decimals = 0
+    held = 0.0
 
     def __format__(self, spec: str) -> str:
-        asked = int(spec[1:-1]) if spec.endswith("f") else None
-        if asked is None:
-            return f"{float(self):.{self.decimals}f}" if self.decimals else f"{float(self):{spec}}"
-        return f"{float(self):.{max(asked, self.decimals)}f}"
+        """As asked, with more decimals where it would read like the limit itself."""
+        if not spec.endswith("f"):
+            return f"{float(self):{spec}}"
+        asked = int(spec[1:-1])
+        apart = (n for n in range(asked, MOST_DECIMALS) if f"{float(self):.{n}f}" != f"{self.held:.{n}f}")
+        return f"{float(self):.{next(apart, asked)}f}"
 
 
-def _apart(fact: str, limit: Any, known: float, held: float) -> dict[str, Digits]:
-    """A fact and the limit that it passes, with as many decimals as tell them apart."""
-    apart = next((n for n in range(4) if round(known, n) != round(held, n)), 0)
-    out = {fact: Digits(known)}
-    if isinstance(limit, str) and times(limit)[0] == 1.0:
-        out[limit] = Digits(held)
-    for each in out.values():
-        each.decimals = apart
-    whole = float(known).is_integer() and float(held).is_integer()
-    return {} if whole else out
+def _apart(known: float, held: float) -> Digits:
+    """A fact, to be said beside the limit that it passes."""
+    out = Digits(known)
+    out.held = held
+    return out

@@ -15,8 +15,8 @@ LOOSER, LOOSER_PH, TIGHTER_PH = 1.5, 0.3, 3.0  # how far a household may go
 class Limit:
     """One limit: its value and unit, what it limits, its kind and where it comes from.
 
-    `strict`: which way is stricter, "low" or "high"; "" for what a household does not set. `comfort`: it may be
-    loosened, by half at most.
+    `strict`: which way is stricter, "low" or "high"; "" for what a household does not set. `comfort`: it may
+    be loosened, by half at most.
     """
 
     value: float
@@ -71,8 +71,9 @@ class Tightening:
 
 @dataclass(frozen=True)
 class Limits:
-    """The whole table. `ratios` are parts of water to one of acid; `spoonings` teaspoons a litre; `easings`: where
-    minutes may be more, `times` as many."""
+    """The whole table. `ratios` are parts of water to one of acid; `spoonings` teaspoons a litre;
+    `easings`: where minutes may be more, `times` as many.
+    """
 
     limits: dict[str, Limit]
     rail_low: float
@@ -121,7 +122,7 @@ def _plain() -> dict[str, float]:
 
 
 def limits_for(facts: Facts) -> dict[str, float]:
-    """Every limit's value for these facts: the strictest of those that apply, then what eases it off the skin."""
+    """Every limit's value for these facts: the strictest of what applies, eased where it is off the skin."""
     table = limits().limits
     values = {**_plain(), **facts.get("house", {})}
     own = dict(values)

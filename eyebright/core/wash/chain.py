@@ -12,7 +12,7 @@ from ..formulas.model import Formula
 from ..heads import HairAndScalp, grade, ordinary_head
 from ..materials import METRIC, Kit, Supply
 from ..numbers import PRIOR, Array, Draws, Figure, Posterior, figure
-from ..rules import GRAVITY, Caution, cautions, facts_of, worse_of
+from ..rules import GRAVITY, Caution, cautions, facts_of, said_of, worse_of
 from ..vocabulary import LinkZone, Zone
 from .facts import link_facts
 
@@ -167,17 +167,14 @@ def _cautions(
     """
     whole = cautions("wash", facts)
     said = {each.id for each in whole}
-    of: dict[Caution, list[str]] = {}
+    alone = []
     for ask, link, assessment in zip(asked, links, assessments, strict=True):
         if assessment is None:
             continue
         before = None if assessment.before is None else link_facts(assessment.before, link, head)
-        for each in worse_of("link", link_facts(assessment.facts, link, head), before):
-            if each.id not in said:
-                names = of.setdefault(each, [])
-                names += [name for name in (ask.name or link.subject.name,) if name not in names]
-    every = [*whole, *(each.named(" and ".join(names)) for each, names in of.items())]
-    return tuple(sorted(every, key=lambda each: GRAVITY[each.level]))
+        found = worse_of("link", link_facts(assessment.facts, link, head), before)
+        alone.append((ask.name or link.subject.name, [each for each in found if each.id not in said]))
+    return tuple(sorted([*whole, *said_of(alone)], key=lambda each: GRAVITY[each.level]))
 
 
 def _facts(

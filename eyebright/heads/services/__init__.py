@@ -1,7 +1,8 @@
 """Heads and the core: the only rooms here that know both.
 
 `history` gathers a head for the core, `questions` what is asked of it, `diary` keeps what happens to it,
-`passes` keeps the stops that were passed, `shown` shows it, `blocked` says what some head must not have, `pictures` keeps its pictures.
+`passes` the stops that were passed, `shown` shows it, `blocked` says what some head must not have,
+`pictures` keeps its pictures.
 """
 
 from .blocked import blocked

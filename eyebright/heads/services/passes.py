@@ -45,6 +45,8 @@ def pass_stops(cautions: Iterable[Caution], passing: Passing, head: int | None) 
 
 def keep_passes(stops: Sequence[Caution], passing: Passing, head: int | None, of: str) -> None:
     """Put passed stops on record, a row each. `of`: what they were of, 'jug 12'."""
+    if head is None:
+        return  # nobody passes a stop for nobody
     StopPassed.objects.bulk_create(
         StopPassed(head_id=head, rule=stop.id, what=stop.what, why=passing.why.strip(), of=of)
         for stop in stops

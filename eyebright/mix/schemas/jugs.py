@@ -276,9 +276,10 @@ class FollowOut(Out):
 
 
 class ChainOut(Out):
-    """The wet hair along the chain."""
+    """The wet hair along the chain, and what each of its jugs says, named by it."""
 
     after: list[AfterOut]
+    cautions: list[CautionOut]
     follow: list[FollowOut]
 
 

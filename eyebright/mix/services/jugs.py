@@ -8,7 +8,7 @@ from numpy.typing import NDArray
 
 from eyebright.config.decimals import exact
 from eyebright.config.problems import Problem
-from eyebright.config.wire import figure_out
+from eyebright.config.wire import caution_out, figure_out
 from eyebright.core.chain import Follow, Link, follow, run_chain
 from eyebright.core.learning import posterior_from
 from eyebright.core.materials import Amount, Kit, MeasureError, Supply, measure_table, rinse_volume, said
@@ -34,7 +34,7 @@ from eyebright.core.mix import (
     work_out,
 )
 from eyebright.core.numbers import Draws, figure
-from eyebright.core.rules import limits
+from eyebright.core.rules import limits, said_of
 from eyebright.heads.services import Passing, facts_for, hair_and_scalp_for, keep_passes, pass_stops
 from eyebright.household.services.household import the_household
 from eyebright.shelf.models import Vessel
@@ -404,6 +404,9 @@ def chain(ask: ChainAsk) -> ChainOut:
     found = [(each, follow(course, on, each.subject("next"))) for each in nexts]
     return ChainOut(
         after=after,
+        cautions=[
+            caution_out(each) for each in said_of([(each.name, each.mix.cautions) for each, _ in done])
+        ],
         follow=[_follow_out(each, line) for each, line in found],
     )
 

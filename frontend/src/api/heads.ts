@@ -68,6 +68,13 @@ export const useAsks = (id: MaybeRefOrGetter<number | null>, today?: MaybeRefOrG
     retry: false,
   });
 
+/** The stops that were passed on a head, the newest first. */
+export const usePasses = (id: MaybeRefOrGetter<number>) =>
+  useQuery({
+    queryKey: computed(() => ["passes", toValue(id)]),
+    queryFn: () => taken(api.GET("/api/heads/{pk}/passes", at(toValue(id)))),
+  });
+
 export const useHistory = (id: MaybeRefOrGetter<number>) =>
   useQuery({
     queryKey: computed(() => ["history", toValue(id)]),

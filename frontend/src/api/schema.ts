@@ -2264,11 +2264,13 @@ export interface components {
         };
         /**
          * ChainOut
-         * @description The wet hair along the chain.
+         * @description The wet hair along the chain, and what each of its jugs says, named by it.
          */
         ChainOut: {
             /** After */
             after: components["schemas"]["AfterOut"][];
+            /** Cautions */
+            cautions: components["schemas"]["CautionOut"][];
             /** Follow */
             follow: components["schemas"]["FollowOut"][];
         };

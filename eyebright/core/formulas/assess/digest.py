@@ -19,8 +19,8 @@ VERSION = 4  # raise it when what is kept here, or how it is worked out, changes
 class Digest:
     """One formula, small. Triples are [low, middle, high], 90 %; `cleaning` g effective in 1 g.
 
-    `facts` are those of the formula alone, `before` those before readings that nothing confirms; `keeps` days on the shelf, in the
-    fridge and in the freezer; `yields` g.
+    `facts` are those of the formula alone, `before` those before readings that nothing confirms; `keeps` days
+    on the shelf, in the fridge and in the freezer; `yields` g.
     """
 
     family: str

@@ -27,9 +27,10 @@ LONGEST = 200
 
 @dataclass(frozen=True)
 class ParsedLine:
-    """One written line: what was understood of it, and `problem` for what was not; `unsure`: its name says several things.
+    """One written line: what was understood of it, and `problem` for what was not.
 
-    `amount` None where none was given; `found`: what its name may mean, the likeliest first.
+    `amount` None where none was given; `found`: what its name may mean, the likeliest first; `unsure`: its
+    name says several things.
     """
 
     text: str

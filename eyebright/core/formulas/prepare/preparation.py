@@ -47,8 +47,8 @@ def preparation_table() -> dict[str, Any]:
 class PreparedLine:
     """One line as it ends: g as it went in, g of dry plant in it, the share drawn out, whether it stays.
 
-    `water`: g of water that it brought; `form`: its figures, None for what comes in none; `boiled`: whether it
-    was in the pot at a boil or a simmer.
+    `water`: g of water that it brought; `form`: its figures, None for what comes in none; `boiled`: whether
+    it was in the pot at a boil or a simmer.
     """
 
     weighed: Weighed

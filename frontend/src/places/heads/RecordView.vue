@@ -4,9 +4,10 @@ import Button from "primevue/button";
 import { ref } from "vue";
 import { useRouter } from "vue-router";
 import type { Head, Questions } from "@/api/client";
-import { useEraseHead, useRemoveHead, useRestoreHead } from "@/api/heads";
+import { useEraseHead, usePasses, useRemoveHead, useRestoreHead } from "@/api/heads";
 import { tell, tellOf } from "@/app/undo";
 import { useTrouble } from "@/parts/trouble";
+import { when } from "@/parts/when";
 import HeadForm from "./HeadForm.vue";
 
 const { head } = defineProps<{ head: Head; questions: Questions }>();
@@ -16,6 +17,7 @@ const restore = useRestoreHead();
 const erase = useEraseHead();
 const { trouble } = useTrouble(erase.error);
 const sure = ref(false);
+const passes = usePasses(() => head.id);
 
 async function aside(): Promise<void> {
   const { id, name } = head;
@@ -47,6 +49,15 @@ async function forGood(): Promise<void> {
       @done="router.push(`/heads/${head.id}`)"
       @cancel="router.push(`/heads/${head.id}`)"
     />
+    <section v-if="passes.data.value?.length" aria-labelledby="passes">
+      <h2 id="passes">Stops that were passed</h2>
+      <ul>
+        <li v-for="one in passes.data.value" :key="one.at + one.rule">
+          {{ when(one.at) }}, {{ one.of }}: {{ one.what }}
+          <span class="quiet">“{{ one.why }}”</span>
+        </li>
+      </ul>
+    </section>
     <section aria-label="Take it along, or take it out">
       <h2>All of it</h2>
       <p>

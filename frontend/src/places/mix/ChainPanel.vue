@@ -6,6 +6,7 @@
 import { computed, ref } from "vue";
 import type { ChainAsk, Mix, MixAsk, Supply } from "@/api/client";
 import { useChain } from "@/api/mix";
+import CautionList from "@/parts/CautionList.vue";
 import ChoiceRow from "@/parts/ChoiceRow.vue";
 import FollowCurve from "@/parts/FollowCurve.vue";
 import LoadState from "@/parts/LoadState.vue";
@@ -54,6 +55,10 @@ const { data, error, refetch } = useChain(chain);
 const { errors, trouble } = useTrouble(error);
 const said = computed(() => trouble.value || Object.values(errors.value).join(" "));
 const after = computed(() => data.value?.after ?? []);
+/** What its jugs say, each by name; this jug's own notes stand in its reading. */
+const grave = computed(
+  () => data.value?.cautions.filter((caution) => caution.level !== "note") ?? [],
+);
 </script>
 
 <template>
@@ -99,6 +104,7 @@ const after = computed(() => data.value?.after ?? []);
         </button>
       </li>
     </ol>
+    <CautionList v-if="grave.length" :cautions="grave" />
     <div v-if="soda" class="row">
       <label><input v-model="between" type="checkbox" /> plain water between</label>
       <TextField v-model="aim" label="then a rinse at pH" decimal short />
