@@ -10,6 +10,7 @@ from .answers import answers, ten
 from .chemistry import solve_once, solvers
 from .formulas import LINES, RANKED, SEARCHED, edit_to_kept, formula_bench
 from .heads import heads_page
+from .judge import BOUNDS, MIXES, SETS, SLIPS, coverage, disagreements
 from .live import cost_of_instruments, drag_to_paint
 from .page import first_load, served
 from .shelf import LOTS, long_shelf
@@ -59,6 +60,20 @@ def main() -> int:
     ledger.line("solve_ph_many", f"{timed.many * 1e6:.2f} µs")
     ledger.line("  times as fast as PHREEQC", f"{many:.0f}", f"at least {MANY_TIMES}", many >= MANY_TIMES)
     ledger.line("furthest from PHREEQC", f"{timed.apart:.3f} pH", f"within {NEAR}", timed.apart <= NEAR)
+
+    print("After strips of one pack, how often the 90 % range of a jug holds the truth")
+    for count in SETS:
+        for slips in SLIPS:
+            share = coverage(count, slips)
+            ledger.line(
+                f"{count} strips, {'one in ten a slip' if slips else 'no slip'}",
+                f"{share:.0%}",
+                f"{BOUNDS[0]:.0%} to {BOUNDS[1]:.0%}",
+                BOUNDS[0] <= share <= BOUNDS[1],
+            )
+    apart = disagreements()
+    print("One question, a jug and a formula")
+    ledger.line(f"of {MIXES} random mixes they differ on", f"{apart}", "none", apart == 0)
 
     print("A full answer in process: plan, curve with its band, ratios, doubts, cautions")
     answered, solve = beside(answers, solve_once)

@@ -1,5 +1,7 @@
 """Jugs for tests: lots, waters and lines in few words."""
 
+from typing import Any
+
 from eyebright.core.chemistry import water_classes
 from eyebright.core.materials import Amount, Lot, Supply, WaterLot, material
 from eyebright.core.mix import How, Line, Mix, Question, work_out
@@ -23,7 +25,7 @@ def line(supply: Supply | str, amount: float | None = None, unit: str = "", how:
     return Line(supply, how, Amount(amount or 0.0, unit or base))
 
 
-def question(*lines: Line, volume: float | None = 500.0, aim: float | None = 4.5, **more) -> Question:
+def question(*lines: Line, volume: float | None = 500.0, aim: float | None = 4.5, **more: Any) -> Question:
     """A question of these lines."""
     if not any(each.how == "fill" for each in lines):
         volume = None
@@ -31,6 +33,6 @@ def question(*lines: Line, volume: float | None = 500.0, aim: float | None = 4.5
     return Question(tuple(lines), volume, aim, **more)
 
 
-def rinse(acid: Supply | str, source: Supply | str = "very_hard", **more) -> Mix:
+def rinse(acid: Supply | str, source: Supply | str = "very_hard", **more: Any) -> Mix:
     """The answer to an acid worked out in a jug that a water fills."""
     return work_out(question(line(source, how="fill"), line(acid, how="solve"), **more))

@@ -21,7 +21,7 @@ class JugAndFormula(TestCase):
         wrong = []
         for seed in range(MIXES):
             found = pair(seed)
-            if abs(found.ph[0] - found.ph[1]) > 0.12:
+            if found.apart > 0.12:
                 wrong.append(f"{found.text}: pH {found.ph}")
             if apart := found.differs():
                 wrong.append(f"{found.text}: {sorted(apart)}")

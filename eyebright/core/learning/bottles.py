@@ -91,7 +91,7 @@ def _learn(observations: tuple[Observation, ...], also: str) -> Posterior:
         spread = (centred * weights) @ centred.T + LEAST_VARIANCE * np.eye(len(names))
         if counting >= SETTLED:
             break
-    root = np.linalg.cholesky(spread).astype(np.float64)
+    root: Array = np.linalg.cholesky(spread).astype(np.float64)
     return Posterior(tuple(names), mean, root, _confirmed(observations, names, mean))
 
 

@@ -18,7 +18,11 @@ from .cleansing import Cleaning
 from .texture import undissolved
 
 ALKALINE = 8.5
-SODA_WASH = (0.3, 7.5)  # g of alkali in 100 g, and pH, from which it washes as soda does
+SODA_WASH = (
+    0.3,
+    2.0,
+    7.0,
+)  # g of alkali in 100 g, meq of it that no acid took up, and pH, from which it washes
 FRUIT = ("citrate", "tartrate", "malate", "ascorbate")
 SODA_MASS = 84.007
 MIXED = 0.02  # g of soda, or of acid, in 100 g: less is a trace
@@ -121,15 +125,20 @@ def acidity_facts(
     }
 
 
-def soda_and_soap_facts(preparation: Preparation, cleaning: Cleaning, ph: Figure | None) -> dict[str, Any]:
-    """What of soda and soap is in it, and what acid and hard water do to them."""
+def soda_and_soap_facts(
+    preparation: Preparation, cleaning: Cleaning, ph: Figure | None, alkali: float
+) -> dict[str, Any]:
+    """What of soda and soap is in it, and what acid and hard water do to them. `alkali`: meq in 100 mL."""
     total, soap = middle(preparation.total), middle(cleaning.soap)
     soda = share_of(carrying(preparation.lines, "soda"), total)
     acid = any(sour(one) for one in preparation.lines)
     mixed = soda > MIXED and acid
     return {
         "soda_percent": soda,
-        "soda_wash": ph is not None and soda >= SODA_WASH[0] and ph.value >= SODA_WASH[1],
+        "soda_wash": ph is not None
+        and soda >= SODA_WASH[0]
+        and alkali >= SODA_WASH[1]
+        and ph.value >= SODA_WASH[2],
         "soda_and_acid": mixed,
         "soda_left": _soda_left(preparation) if mixed else 0.0,
         "soda_heated": preparation.heated and _heated_soda(preparation),

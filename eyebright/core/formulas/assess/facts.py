@@ -36,11 +36,12 @@ def mix_facts(
 
     `mixed` in mol/kg, `acids` in g per 100 mL.
     """
+    acidity = acidity_facts(preparation, ph, mixed, acids)
     own = (
         _settings(preparation.formula)
-        | acidity_facts(preparation, ph, mixed, acids)
+        | acidity
         | content_facts(preparation, ph, head)
-        | soda_and_soap_facts(preparation, cleaning, ph)
+        | soda_and_soap_facts(preparation, cleaning, ph, acidity["alkali"])
         | _scent(scent)
         | _steps(preparation, cleaning)
         | _feel(preparation, thick)
