@@ -40,7 +40,7 @@ class Pair:
     def apart(self) -> float:
         """How far apart the two pH are; where its range is wide, the less that says."""
         low, high = self.facts[0]["ph_low"], self.facts[0]["ph_high"]
-        return abs(self.ph[0] - self.ph[1]) / max(1.0, 2.0 * (high - low))
+        return float(abs(self.ph[0] - self.ph[1]) / max(1.0, 2.0 * (high - low)))
 
     def differs(self) -> set[str]:
         """Ids of what one says and the other does not, but for what stands on a limit."""

@@ -29,7 +29,7 @@ def question(*lines: Line, volume: float | None = 500.0, aim: float | None = 4.5
     """A question of these lines."""
     if not any(each.how == "fill" for each in lines):
         volume = None
-    more = {"use": "rinsed_out", "minutes": 2.0} | more
+    more = {"use": "rinsed_out", "minutes": 2.0, **more}
     return Question(tuple(lines), volume, aim, **more)
 
 

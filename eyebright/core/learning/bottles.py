@@ -91,8 +91,8 @@ def _learn(observations: tuple[Observation, ...], also: str) -> Posterior:
         spread = (centred * weights) @ centred.T + LEAST_VARIANCE * np.eye(len(names))
         if counting >= SETTLED:
             break
-    root: Array = np.linalg.cholesky(spread).astype(np.float64)
-    return Posterior(tuple(names), mean, root, _confirmed(observations, names, mean))
+    found = np.asarray(np.linalg.cholesky(spread), dtype=float)
+    return Posterior(tuple(names), mean, found, _confirmed(observations, names, mean))
 
 
 def _confirmed(observations: tuple[Observation, ...], names: Sequence[str], mean: Array) -> bool:

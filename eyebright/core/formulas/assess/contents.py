@@ -18,13 +18,11 @@ from .cleansing import Cleaning
 from .texture import undissolved
 
 ALKALINE = 8.5
-SODA_WASH = (
-    0.3,
-    2.0,
-    7.0,
-)  # g of alkali in 100 g, meq of it that no acid took up, and pH, from which it washes
+# g of alkali in 100 g, meq that no acid took up, and pH, from which it washes as soda does
+SODA_WASH = (0.3, 2.0, 7.0)
 FRUIT = ("citrate", "tartrate", "malate", "ascorbate")
 SODA_MASS = 84.007
+GRAMS_PER_MEQ = 0.065  # g of acid, as citric acid has it: for herbs and teas whose acids nobody named
 MIXED = 0.02  # g of soda, or of acid, in 100 g: less is a trace
 ACIDS = ("vinegar", "juice", "wine", "acid powder", "acid syrup", "dairy")
 SOUR_HERB = 3.6  # pH of its reference slurry: sumac, amla, roselle
@@ -33,6 +31,7 @@ CLAY = 0.1  # g of clay in 1 g: a clay mask
 SOFTENS = 0.01  # g of oil or humectant in 1 g: enough to keep clay from drying hard
 GRAINS = 0.005  # g that stay grains in 1 g
 TRACE = 0.5  # % of the whole: less of a thing that irritates by itself is a trace
+STRONG_OIL = 0.2  # % of the whole: clove and its kin
 PROTEIN = ("dairy", "cereals", "nuts", "legumes", "egg")
 POWDERS = ("scented", "dust")
 PLAIN = ("water", "oil")
@@ -66,7 +65,9 @@ def content_facts(preparation: Preparation, ph: Figure | None, head: Mapping[str
             one.weighed.line.phase == "dry" and "dust" in material.hazards and one.stays
             for one, material in there
         ),
-        "irritant": over > 0.0 or share_of(irritates, total) > TRACE,
+        "irritant": over > 0.0
+        or share_of(irritates, total) > TRACE
+        or share_of([one for one in irritates if one.kind == "essential oil"], total) > STRONG_OIL,
         "raw_over": over,
         "raw_said": _listed(f"{_name(one)} {material.raw_cap:g} %" for one, material in raw),
         "sun_percent": share_of(
@@ -115,7 +116,7 @@ def acidity_facts(
         "ph_shown": round(ph.value, 1) if ph else None,
         "ph_low": ph.low if ph else None,
         "ph_high": ph.high if ph else None,
-        "acid_percent": free * sum(by_acid.values()),
+        "acid_percent": max(free * sum(by_acid.values()), -beyond * GRAMS_PER_MEQ),
         "acetic_percent": free * by_acid.get("acetate", 0.0),
         "fruit_percent": free * sum(by_acid.get(name, 0.0) for name in FRUIT),
         "alkali": max(beyond, 0.0),
