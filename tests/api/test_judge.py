@@ -54,6 +54,7 @@ class OwnMaterials(HeadsTestCase):
         wrong = {"name": "Odd powder", "kind": "some powder", "hazards": ["alkaline"], "ph": 4}
         self.assertIn("cannot be both", self.refused("POST", "/shelf/materials", wrong, "hazards"))
         self.assertIn("pH runs", self.refused("POST", "/shelf/materials", wrong | {"ph": 15}, "ph"))
+        self.refused("POST", "/shelf/materials", {"name": "Odd", "kind": "never"}, "kind")
         self.assertEqual(OwnMaterial.objects.count(), 0)
 
     def test_essence_is_no_vinegar(self) -> None:

@@ -246,6 +246,10 @@ mask | adult | 150 mL yoghurt + 15 mL honey | rinsed 40
 mask | adult | 150 mL yoghurt + 15 mL honey | rinsed 60 covered
 mask | adult | 150 mL buttermilk + 5 mL lemon_juice | rinsed 30
 mask | adult | 100 mL oat_cream + 10 mL sunflower_oil | rinsed 45 covered
+mask | child 8 | 150 mL buttermilk | rinsed 20
+mask | child 8 | 150 mL yoghurt + 10 mL sunflower_oil | rinsed 30
+mask | old | 150 mL buttermilk + 10 mL honey | rinsed 30 covered
+herb_mild | child 8 | 10 g chamomile + 500 mL hard | rinsed 15
 mask | child 8 | 100 mL oat_cream + 10 mL sunflower_oil | rinsed 30
 mask | pregnant later | 150 mL buttermilk + 10 mL honey | rinsed 30
 mask | adult | 100 mL banana + 20 mL olive_oil | rinsed 30

@@ -12,6 +12,7 @@ MILD: dict[str, Any] = {
     "ph_low": 4.3,
     "minutes": 2.0,
     "acid_percent": 0.3,
+    "sharpening": 0.3,
     "acetic_percent": 0.1,
     "fruit_percent": 0.0,
     "soap_percent": 0.0,

@@ -26,13 +26,14 @@ def holds(text: str, find: str) -> bool:
 
 
 def find_materials(find: str) -> list[Material]:
-    """Materials of the library that go by this name; those whose own name begins so come first,
-    then those whose own name holds it."""
+    """Materials of the library that go by this name; those that are called just so come first, then
+    those whose own name begins so, then those whose own name holds it."""
     hits = [substance for substance in library().values() if holds(names_of(substance), find)]
     start = folded(find.strip())
 
-    def far(substance: Material) -> tuple[bool, bool, str]:
+    def far(substance: Material) -> tuple[bool, bool, bool, str]:
         name = folded(substance.name)
-        return not name.startswith(start), start not in name, name
+        known = start in (name, *map(folded, substance.also))
+        return not known, not name.startswith(start), start not in name, name
 
     return sorted(hits, key=far)

@@ -19,7 +19,7 @@ def cautions_on_reading(
     read = reading.figure
     known = {
         "ph": read.value, "ph_shown": round(read.value, 1), "ph_low": read.low, "ph_high": read.high,
-        "acid_percent": _acid_behind(facts, read.value),
+        "acid_percent": _acid_behind(facts, read.value), "sharpening": _acid_behind(facts, read.value),
     }  # fmt: skip
     found = cautions("jug", {**facts, **known})
     return tuple(caution for caution in found if caution.level != "note" and caution.id not in said)

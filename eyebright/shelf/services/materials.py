@@ -183,7 +183,7 @@ def find_own(pk: int, *, also_removed: bool = False) -> OwnMaterial:
 @transaction.atomic
 def save_own(entered: OwnMaterialIn, own: OwnMaterial | None = None) -> MaterialOut:
     """Put a material that the library does not hold on record, or change one."""
-    if entered.kind not in kinds():
+    if entered.kind not in kinds() or entered.kind == NEVER:
         raise Problem.field("kind", NO_KIND)
     only_offered(
         "contains", entered.contains, {choice.key for choice in tables().questions["allergies"].choices}

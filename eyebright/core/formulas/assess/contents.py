@@ -119,6 +119,7 @@ def acidity_facts(
         "acid_percent": max(free * sum(by_acid.values()), -beyond * GRAMS_PER_MEQ),
         "acetic_percent": free * by_acid.get("acetate", 0.0),
         "fruit_percent": free * sum(by_acid.get(name, 0.0) for name in FRUIT),
+        "sharpening": free * sum(by_acid.get(name, 0.0) for name in ("acetate", *FRUIT)),
         "alkali": max(beyond, 0.0),
         "alkaline": ph is not None and ph.value >= ALKALINE,
         "sour": acid and ph is not None and ph.value < SOUR,
