@@ -157,7 +157,7 @@ class Stops(TestCase):
         for rule in rules_of(subject):
             if rule.level == "stop" and hold(rule.when, facts | mix, limits_for(facts | mix)):
                 self.assertIn(rule.id, said)
-        # what is known of the head never takes away a stop that the mix alone calls for: on that matter one stands
+        # what is known of the head never takes a stop of the mix alone away: on that matter one stands
         groups = {rule.id: rule.group for rule in rules_of(subject)}
         stopped = {groups[rule.id] for rule in rules_of(subject) if rule.level == "stop" and rule.id in said}
         for caution in cautions(subject, mix):

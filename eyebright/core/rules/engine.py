@@ -114,6 +114,10 @@ def cautions(subject: Subject, facts: Facts, among: Sequence[Rule] | None = None
     return [_said(rule, facts, limit) for rule in kept]
 
 
+def _listed(names: Sequence[str]) -> str:
+    return names[0] if len(names) == 1 else f"{', '.join(names[:-1])} and {names[-1]}"
+
+
 def said_of(each: Iterable[tuple[str, Iterable[Caution]]]) -> list[Caution]:
     """What several things say, each named by those that say it, the gravest first; said alike, said once."""
     of: dict[Caution, list[str]] = {}
@@ -121,7 +125,7 @@ def said_of(each: Iterable[tuple[str, Iterable[Caution]]]) -> list[Caution]:
         for caution in said:
             names = of.setdefault(caution, [])
             names += [name] if name not in names else []
-    every = [caution.named(" and ".join(names)) for caution, names in of.items()]
+    every = [caution.named(_listed(names)) for caution, names in of.items()]
     return sorted(every, key=lambda caution: GRAVITY[caution.level])
 
 

@@ -71,6 +71,7 @@ const mostly = computed(() => mix.doubts[0]);
       </div>
     </div>
 
+    <CautionList v-if="grave.length" :cautions="grave" />
     <details class="why">
       <summary>Why this range?</summary>
       <p v-if="mix.doubts.length === 0">Nothing here is in doubt.</p>
@@ -105,7 +106,6 @@ const mostly = computed(() => mix.doubts[0]);
     </details>
     <SpoonLine v-if="ways?.spoons" :version="ways.spoons" @take="emit('spoon', ways.spoons)" />
 
-    <CautionList v-if="grave.length" :cautions="grave" />
     <details v-if="stricter.length" class="why">
       <summary>Limits here are stricter for this head</summary>
       <ul>

@@ -5,6 +5,7 @@ import type { HouseLimit } from "@/api/client";
 import { useHoldLimit, useHouseLimits } from "@/api/household";
 import LoadState from "@/parts/LoadState.vue";
 import TextField from "@/parts/TextField.vue";
+import { said } from "@/parts/ph";
 import { useTrouble } from "@/parts/trouble";
 
 const limits = useHouseLimits();
@@ -13,6 +14,9 @@ const { errors } = useTrouble(hold.error);
 const open = ref("");
 const typed = ref("");
 const changed = computed(() => limits.data.value?.filter((one) => one.value !== one.ours) ?? []);
+
+const measured = (value: number, unit: string) =>
+  unit === "pH" ? `pH ${said(value)}` : `${said(value)} ${unit}`;
 
 function edit(limit: HouseLimit): void {
   hold.reset();
@@ -42,43 +46,51 @@ async function keep(): Promise<void> {
           {{ changed.length }} of {{ limits.data.value.length }} stand otherwise than ours.
         </template>
       </p>
-      <ul>
-        <li v-for="limit in limits.data.value" :key="limit.key">
-          <div class="line">
-            <span>{{ limit.what[0]?.toUpperCase() }}{{ limit.what.slice(1) }}</span>
-            <strong>{{ limit.value }} {{ limit.unit }}</strong>
-            <button v-if="open !== limit.key" type="button" class="act" @click="edit(limit)">
-              Change
-            </button>
-            <button
-              v-if="limit.value !== limit.ours"
-              type="button"
-              class="act"
-              @click="hold.mutate({ key: limit.key, value: null })"
-            >
-              Back to {{ limit.ours }}
-            </button>
-          </div>
-          <form v-if="open === limit.key" class="edit" @submit.prevent="keep">
-            <TextField
-              v-model="typed"
-              :label="`From ${limit.least} to ${limit.most} ${limit.unit}`"
-              decimal
-              short
-              :error="errors['value']"
-              :hint="limit.comfort ? 'A matter of comfort.' : 'It can only be tightened.'"
-            />
-            <button type="submit" class="act">Save</button>
-            <button type="button" class="act" @click="open = ''">Cancel</button>
-          </form>
-          <p v-if="open === limit.key" class="quiet small">Why ours: {{ limit.source }}.</p>
-        </li>
-      </ul>
+      <details>
+        <summary>All {{ limits.data.value.length }} limits</summary>
+        <ul>
+          <li v-for="limit in limits.data.value" :key="limit.key">
+            <div class="line">
+              <span>{{ limit.what[0]?.toUpperCase() }}{{ limit.what.slice(1) }}</span>
+              <strong>{{ measured(limit.value, limit.unit) }}</strong>
+              <button v-if="open !== limit.key" type="button" class="act" @click="edit(limit)">
+                Change
+              </button>
+              <button
+                v-if="limit.value !== limit.ours"
+                type="button"
+                class="act"
+                @click="hold.mutate({ key: limit.key, value: null })"
+              >
+                Back to {{ measured(limit.ours, limit.unit) }}
+              </button>
+            </div>
+            <form v-if="open === limit.key" class="edit" @submit.prevent="keep">
+              <TextField
+                v-model="typed"
+                :label="`From ${said(limit.least)} to ${measured(limit.most, limit.unit)}`"
+                decimal
+                short
+                :error="errors['value']"
+                :hint="limit.comfort ? 'A matter of comfort.' : 'It can only be tightened.'"
+              />
+              <button type="submit" class="act">Save</button>
+              <button type="button" class="act" @click="open = ''">Cancel</button>
+            </form>
+            <p v-if="open === limit.key" class="quiet small">Why ours: {{ limit.source }}.</p>
+          </li>
+        </ul>
+      </details>
     </template>
   </section>
 </template>
 
 <style scoped>
+summary {
+  cursor: pointer;
+  padding: 8px 0;
+}
+
 ul {
   list-style: none;
   margin: 12px 0 0;
@@ -107,6 +119,10 @@ li {
 @media (max-width: 760px) {
   .line {
     grid-template-columns: minmax(0, 1fr) auto;
+  }
+
+  .line .act {
+    justify-self: start;
   }
 }
 </style>

@@ -121,7 +121,7 @@ async function store(): Promise<void> {
       </label>
     </div>
     <div class="whole">
-      <p class="quiet">It</p>
+      <p class="quiet">Press what is so of it</p>
       <ChoiceRow v-model="carries" :choices="asked" label="What it carries" many />
       <p v-if="errors['hazards']" class="error" role="alert">{{ errors["hazards"] }}</p>
     </div>
