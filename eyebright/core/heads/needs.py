@@ -5,7 +5,7 @@ one wins. Every rule that holds gives its reason.
 """
 
 import tomllib
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from functools import cache
 from pathlib import Path
@@ -163,7 +163,7 @@ def _span(usual: Sequence[float], times: float) -> tuple[float, float]:
 
 
 def _rinse(
-    scalp: ZoneNeed, lengths: ZoneNeed, held: Sequence[NeedRule], limit: dict[str, float]
+    scalp: ZoneNeed, lengths: ZoneNeed, held: Sequence[NeedRule], limit: Mapping[str, float]
 ) -> RinseNeed:
     """One rinse over both: no sharper than either bears, as near the lengths' aim as the scalp bears."""
     leave = {rule.leave_in for rule in held} - {""}

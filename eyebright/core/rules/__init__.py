@@ -1,11 +1,26 @@
 """What can hurt and what is asked for, as tables: registered facts, one grammar of conditions, one engine."""
 
 from .conditions import Condition, Facts, conditions, hold, reads, times
-from .engine import GRAVITY, Caution, Rule, asked_of, cautions, possible, rules, rules_of, said_of, worse_of
+from .engine import (
+    BY_HEAD,
+    GRAVITY,
+    Caution,
+    Rule,
+    asked_of,
+    cautions,
+    possible,
+    rules,
+    rules_mark,
+    rules_of,
+    said_of,
+    whoever,
+    worse_of,
+)
 from .facts import FactError, Subject, fact_table, facts_of, given_by, own_facts
 from .limits import Tightening, limits, limits_for, tightenings_for
 
 __all__ = [
+    "BY_HEAD",
     "GRAVITY",
     "Caution",
     "Condition",
@@ -27,9 +42,11 @@ __all__ = [
     "possible",
     "reads",
     "rules",
+    "rules_mark",
     "rules_of",
     "said_of",
     "tightenings_for",
     "times",
+    "whoever",
     "worse_of",
 ]

@@ -1,18 +1,22 @@
 """The one engine that applies the hazard rules: facts in, cautions out, gravest first."""
 
 import tomllib
+import zlib
+from collections import ChainMap
 from collections.abc import Collection, Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import cache
 from pathlib import Path
 from string import Formatter
+from typing import Any
 
 from ..vocabulary import Gravity
 from .conditions import ORDERED, Condition, Facts, against, conditions, hold, reads, times
-from .facts import Subject
+from .facts import Subject, own_facts
 from .limits import limits_for
 
 MOST_DECIMALS = 5
+NAMED = {"meets", "among"}  # comparisons whose value may be another fact
 GRAVITY: dict[str, int] = {"stop": 0, "warning": 1, "note": 2}
 
 
@@ -65,6 +69,12 @@ def rules() -> tuple[Rule, ...]:
 
 
 @cache
+def rules_mark() -> int:
+    """What tells one writing of the table from another: what was kept by an older one is worked out anew."""
+    return zlib.crc32(Path(__file__).with_name("hazards.toml").read_bytes())
+
+
+@cache
 def rules_of(subject: Subject) -> tuple[Rule, ...]:
     """The rules that concern a subject, the gravest first."""
     return tuple(rule for rule in rules() if subject in rule.of)
@@ -94,6 +104,24 @@ def possible(subject: Subject, facts: Facts, varying: Collection[str]) -> tuple[
     return tuple(out)
 
 
+BY_HEAD = {"patch", "contains", "allergic_to", "reacted_to"}  # facts of a mix that hang on the head it is for
+
+
+def whoever(subject: Subject, *facts: Facts) -> tuple[str, ...]:
+    """Ids of the rules that some of these facts of a mix leave open, whatever the head and its limits."""
+    heads = own_facts("head") | BY_HEAD
+    out: list[str] = []
+    for rule in rules_of(subject):
+        own = [
+            (fact, how, value)
+            for fact, how, value in rule.when
+            if fact not in heads and not isinstance(value, str if how in ORDERED or how in NAMED else ())
+        ]
+        if any(hold(own, each, {}) for each in facts):
+            out.append(rule.id)
+    return tuple(out)
+
+
 def cautions(subject: Subject, facts: Facts, among: Sequence[Rule] | None = None) -> list[Caution]:
     """Every caution that these facts of a subject call for, the gravest first.
 
@@ -111,7 +139,8 @@ def cautions(subject: Subject, facts: Facts, among: Sequence[Rule] | None = None
             groups.add(rule.group)
     if not kept:
         return []
-    return [_said(rule, facts, limit) for rule in kept]
+    words = {**limit, **facts}
+    return [_said(rule, facts, limit, words) for rule in kept]
 
 
 def _listed(names: Sequence[str]) -> str:
@@ -153,17 +182,23 @@ def worse_of(
     return sorted([*more, *found], key=lambda each: GRAVITY[each.level])
 
 
-def _said(rule: Rule, facts: Facts, limit: Mapping[str, float]) -> Caution:
-    words = {**limit, **facts}
-    for fact, how, value in rule.when:
-        if how in ORDERED:
-            words[fact] = _apart(facts[fact], against(how, value, facts, limit))
+def _said(rule: Rule, facts: Facts, limit: Mapping[str, float], words: Mapping[str, Any]) -> Caution:
+    passed = {
+        fact: _apart(facts[fact], against(how, value, facts, limit))
+        for fact, how, value in rule.when
+        if how in ORDERED
+    }
+    here = ChainMap(passed, words) if passed else words  # type: ignore[arg-type]
+
+    def said(text: str) -> str:
+        return text.format_map(here) if "{" in text else text
+
     return Caution(
         id=rule.id,
         level=rule.level,
-        what=rule.what.format_map(words),
-        why=rule.why.format_map(words),
-        instead=rule.instead.format_map(words),
+        what=said(rule.what),
+        why=said(rule.why),
+        instead=said(rule.instead),
         source=rule.source,
         overridable=rule.overridable and not facts.get("minor"),
     )

@@ -1,9 +1,11 @@
 """The limits table: caps, minutes, aims and the marks on the rail, as data with their sources."""
 
 import tomllib
+from collections.abc import Mapping
 from dataclasses import dataclass
-from functools import cache
+from functools import cache, lru_cache
 from pathlib import Path
+from types import MappingProxyType
 from typing import Any, Literal
 
 from .conditions import Condition, Facts, conditions, hold
@@ -121,10 +123,24 @@ def _plain() -> dict[str, float]:
     return {name: limit.value for name, limit in limits().limits.items()}
 
 
-def limits_for(facts: Facts) -> dict[str, float]:
+@cache
+def _deciding() -> tuple[str, ...]:
+    """The facts that any row which changes a limit reads."""
+    rows = (*limits().tightenings, *limits().easings)
+    return tuple(sorted({fact for row in rows for fact, _, _ in row.when}))
+
+
+def limits_for(facts: Facts) -> Mapping[str, float]:
     """Every limit's value for these facts: the strictest of what applies, eased where it is off the skin."""
+    known = tuple(facts.get(name) for name in _deciding())
+    return _limits_for(known, tuple(sorted(facts.get("house", {}).items())))
+
+
+@lru_cache(maxsize=256)
+def _limits_for(known: tuple[Any, ...], house: tuple[tuple[str, float], ...]) -> Mapping[str, float]:
+    facts = dict(zip(_deciding(), known, strict=True))
     table = limits().limits
-    values = {**_plain(), **facts.get("house", {})}
+    values = {**_plain(), **dict(house)}
     own = dict(values)
     for row in tightenings_for(facts):
         for name in row.limits:
@@ -135,4 +151,4 @@ def limits_for(facts: Facts) -> dict[str, float]:
     for row in limits().easings:
         if hold(row.when, facts, _plain()):
             values |= {name: values[name] * row.times for name in row.limits}
-    return values
+    return MappingProxyType(values)

@@ -7,7 +7,7 @@ from typing import Literal
 from ..formulas.model import Family, families
 from ..heads import Head, Needs, hair_and_scalp_of
 from ..numbers import Draws, Figure
-from ..rules import Caution, possible
+from ..rules import BY_HEAD, Caution, possible
 from ..vocabulary import Part
 from .fits import waits
 from .judge import Candidate, OnHead, Verdict, judge_candidate, right_cleaning, subject_of
@@ -60,8 +60,8 @@ def rank(
     draws, facts = Draws(RANK_DRAWS), head.facts()
     on = hair_and_scalp_of(head, facts, draws)
     candidates, asked = list(candidates), right_cleaning(needs, on)
-    varying = {"contains", "patch"}.union(*(each.digest.facts for each in candidates))
-    may_hold = possible("formula", facts, varying)
+    varying = BY_HEAD.union(*(each.digest.facts for each in candidates))
+    may_hold = {rule.id: rule for rule in possible("formula", facts, varying)}
     objections: dict[tuple[str, str], tuple[str, ...]] = {}
     out = []
     for each in candidates:
@@ -71,7 +71,8 @@ def rank(
         made = (family.key, each.digest.use)
         if made not in objections:
             objections[made] = held_against(schools or {}, *made)
-        judged = judge_candidate(each, found, needs, facts, wait, objections[made], may_hold)
+        open_ = [may_hold[rule] for rule in each.digest.rules if rule in may_hold]
+        judged = judge_candidate(each, found, needs, facts, wait, objections[made], open_)
         out.append(
             Match(
                 candidate=each,

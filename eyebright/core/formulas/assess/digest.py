@@ -8,6 +8,7 @@ import numpy as np
 
 from ...chemistry import Part
 from ...numbers import Array, Draws, Spread, figure, middle
+from ...rules import rules_mark, whoever
 from ...vocabulary import Use
 from ..model import Family, families
 from .assessment import Assessment
@@ -20,7 +21,8 @@ class Digest:
     """One formula, small. Triples are [low, middle, high], 90 %; `cleaning` g effective in 1 g.
 
     `facts` are those of the formula alone, `before` those before readings that nothing confirms; `keeps` days
-    on the shelf, in the fridge and in the freezer; `yields` g.
+    on the shelf, in the fridge and in the freezer; `yields` g; `rules`: ids of those that it
+    leaves open, whoever it is for.
     """
 
     family: str
@@ -37,11 +39,12 @@ class Digest:
     grade: str
     lift: tuple[float, float, float]
     facts: dict[str, Any]
+    rules: tuple[str, ...] = ()
     before: dict[str, Any] | None = None
 
     def kept(self) -> dict[str, Any]:
         """As JSON keeps it."""
-        return asdict(self) | {"version": VERSION}
+        return asdict(self) | {"version": VERSION, "written": rules_mark()}
 
 
 def digest_of(assessment: Assessment) -> Digest:
@@ -61,16 +64,22 @@ def digest_of(assessment: Assessment) -> Digest:
         grade=assessment.lift.grade,
         lift=(assessment.lift.scalp.low, assessment.lift.scalp.value, assessment.lift.scalp.high),
         facts=assessment.facts,
+        rules=whoever("formula", *_of(assessment)),
         before=assessment.before,
     )
 
 
+def _of(assessment: Assessment) -> list[dict[str, Any]]:
+    """Its facts, and those before its readings where these count too."""
+    return [facts for facts in (assessment.facts, assessment.before) if facts is not None]
+
+
 def kept_digest(raw: Mapping[str, Any] | None) -> Digest | None:
     """A digest that was kept; None for none, or one of another version."""
-    if not raw or raw.get("version") != VERSION:
+    if not raw or (raw.get("version"), raw.get("written")) != (VERSION, rules_mark()):
         return None
-    row = {name: each for name, each in raw.items() if name != "version"}
-    triples = {name: tuple(row[name]) for name in ("cleaning", "lift", "keeps")}
+    row = {name: each for name, each in raw.items() if name not in ("version", "written")}
+    triples = {name: tuple(row[name]) for name in ("cleaning", "lift", "keeps", "rules")}
     return Digest(**row | triples | {"ph": tuple(row["ph"]) if row["ph"] else None})
 
 
