@@ -36,6 +36,7 @@ class OwnMaterials(HeadsTestCase):
         self.assertEqual(self.said(key, 1)["refused"], "stop")
         body = {"lines": [{"stuff": "class-rain", "amount": 500}, {"stuff": key, "amount": 1, "unit": "g"}]}
         self.assertIn("never goes", self.refused("POST", "/journal/entries", {"rinse": body}, "stops"))
+        self.assertEqual(self.said(self.put("Lejía", "some liquid"), 1, "mL")["refused"], "stop")
         looked = self.put("Bleach-free starch", "some powder")
         self.assertNotIn("refused", self.said(looked, 1))
         cleared = self.put("Javel the cat's powder", "some powder", cleared=True, hazards=[])

@@ -130,6 +130,12 @@ class SaidOnlyWhereItIsSo(TestCase):
             stops = [each.id for each in assess(start(key), head=adult).cautions if each.level == "stop"]
             self.assertEqual(stops, [], key)
 
+    def test_a_concentrate_topped_up_with_hard_tap_is_no_sharp_rinse(self) -> None:
+        hard = (("very_hard", 150, "mL"), ("malt_vinegar", 15, "mL"))
+        caution = next(each for each in reading("acid_rinse", *hard).cautions if each.id == "topped-up")
+        self.assertRegex(caution.what, r"pH (5|6)\.\d in three litres, not 3\.\d")
+        self.assertNotIn("topped-up", said(reading("acid_rinse", ("distilled", 150, "mL"), hard[1])))
+
     def test_soap_and_saponin_carry_a_drop_of_oil(self) -> None:
         for family, lines in (
             ("soap_wash", (("rain", 180, "mL"), ("castile_soap", 20, "mL"))),

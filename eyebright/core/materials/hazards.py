@@ -16,6 +16,7 @@ from .library import library
 from .material import Material
 
 HERE = Path(__file__).parent
+PLURAL = 3  # letters beyond which an s at the end is taken for a plural
 NOT_IT = ("free", "without", "no", "instead")  # words that turn a name round: 'lye-free'
 
 
@@ -60,7 +61,8 @@ def name_is_ambiguous(name: str) -> bool:
 
 
 def _words(text: str) -> list[str]:
-    return re.findall(r"\w+", folded(text.replace("'", "")))
+    found = re.findall(r"\w+", folded(text.replace("'", "")))
+    return [word[:-1] if len(word) > PLURAL and word.endswith("s") else word for word in found]
 
 
 def _says(name: list[str], phrase: str) -> bool:
@@ -99,6 +101,14 @@ def _refused() -> tuple[tuple[str, Material], ...]:
 
 
 def refused_by_name(name: str) -> Material | None:
-    """What of the library's refused things this name says, in whatever tongue; None for none of them."""
+    """What of the library's refused things this name says, in whatever tongue; None for none of them.
+
+    A name that may mean one of them, and something else as well, counts until somebody has looked.
+    """
     words = _words(name)
-    return next((each for known, each in _refused() if _says(words, known)), None)
+    several = ambiguous_names().get(folded(name).strip())
+    meant = [library()[key] for key in several.means] if several else []
+    return next(
+        (each for known, each in _refused() if _says(words, known)),
+        next((each for each in meant if each.refuse), None),
+    )

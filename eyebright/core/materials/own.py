@@ -48,7 +48,8 @@ def own_material(
     if figures.get("ph") is not None:
         row |= _at_ph(kind, float(figures["ph"]), figures.get("per"))
     row |= _active(row["hazards"], usual)
-    refused = None if cleared else refused_by_name(name)
+    mild = usual.get("acid") == "carbonate" and (figures.get("ph") or 14.0) <= SODA_PH
+    refused = None if cleared or mild else refused_by_name(name)
     if refused is not None:
         row["refuse"] = refused.refuse
         row["hazards"] = list(dict.fromkeys([*row["hazards"], *refused.hazards]))

@@ -28,6 +28,7 @@ def fill(apps: StateApps, schema_editor: BaseDatabaseSchemaEditor) -> None:
             "acid_percent": acid,
             "sharpening": acid,
             "acid_in_it": acid > 0.0,
+            "thinned_ph": None,
             "ph_shown": None if ph is None else round(ph, 1),
             "soda_wash": facts.get("family") == "alkaline_wash",
             **facts,

@@ -9,10 +9,10 @@ from typing import Any
 
 import numpy as np
 
-from ...chemistry import alkali_beyond_acid
+from ...chemistry import Part, alkali_beyond_acid, solve, totals
 from ...heads import Holding, holding_of, material_facts
 from ...materials import SPOILS, Slurry, acidic
-from ...numbers import Array, Figure, middle
+from ...numbers import Array, Draws, Figure, middle
 from ..prepare import Preparation, PreparedLine
 from .cleansing import Cleaning
 from .texture import undissolved
@@ -22,6 +22,8 @@ ALKALINE = 8.5
 SODA_WASH = (0.3, 2.0, 7.0)
 FRUIT = ("citrate", "tartrate", "malate", "ascorbate")
 SODA_MASS = 84.007
+SMALL, TOPPED_UP, SHARP = 300.0, 3000.0, 4.5  # g of water in a concentrate, and in the basin; pH
+NONE = np.zeros(1)
 GRAMS_PER_MEQ = 0.065  # g of acid, as citric acid has it: for herbs and teas whose acids nobody named
 MIXED = 0.02  # g of soda, or of acid, in 100 g: less is a trace
 ACIDS = ("vinegar", "juice", "wine", "acid powder", "acid syrup", "dairy")
@@ -112,6 +114,7 @@ def acidity_facts(
     free = min(max(-beyond, 0.0) / capacity, 1.0) if capacity > 0.0 else 0.0
     acid = any(sour(one) for one in preparation.lines)
     return {
+        "thinned_ph": _thinned(preparation, ph, mixed),
         "ph": ph.value if ph else None,
         "ph_shown": round(ph.value, 1) if ph else None,
         "ph_low": ph.low if ph else None,
@@ -125,6 +128,20 @@ def acidity_facts(
         "sour": acid and ph is not None and ph.value < SOUR,
         "acid_in_it": acid,
     }
+
+
+def _thinned(preparation: Preparation, ph: Figure | None, mixed: Mapping[str, Array]) -> float | None:
+    """The pH of a small sharp mix topped up at the basin with its own water; None where that is no question."""
+    waters = [one.weighed.line.supply for one in preparation.lines if one.material is None]
+    water = middle(preparation.water)
+    if ph is None or not waters or ph.value >= SHARP or not 0.0 < water <= SMALL:
+        return None
+    more = totals([Part(waters[0].contribution(Draws(1)), np.ones(1))])
+    share = water / TOPPED_UP
+    together = {name: (1.0 - share) * each for name, each in more.items()}
+    for name, each in mixed.items():
+        together[name] = together.get(name, NONE) + share * middle(each)
+    return float(solve(together).ph[0])
 
 
 def soda_and_soap_facts(
