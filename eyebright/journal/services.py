@@ -1,8 +1,8 @@
 """Entries and the core: the only file here that knows both."""
 
-from collections.abc import Collection
+from collections.abc import Collection, Mapping
 from dataclasses import replace
-from typing import Literal
+from typing import Any, Literal
 
 from django.db import transaction
 from django.db.models import Q, QuerySet
@@ -31,7 +31,8 @@ from .models import Entry
 from .schemas import BeginIn, EntriesOut, EntryIn, EntryOut, PouredOut, PutRightIn
 
 PAGE = 30
-HIDDEN = 2.0  # times as far apart as a strip's blocks are, where the liquor's own colour hides them
+HIDDEN = 2.0  # times as far apart as a strip's blocks are, where a colour hides them or little turns them
+WEAK_ACID, WEAK_ALKALI = 0.003, 0.03  # g, and meq, in 100 mL
 
 
 def _predicted(rinse: Rinse) -> Figure:
@@ -71,7 +72,9 @@ def entry_out(entry: Entry, there: Collection[str] | None = None) -> EntryOut:
     read = _reading(entry)
     facts = entry.rinse.facts
     soda, coloured = bool(facts.get("soda_percent")), bool(facts.get("tannin"))
-    compared = compare(_predicted(entry.rinse), read, soda=soda, coloured=coloured) if read else None
+    compared = None
+    if read:
+        compared = compare(_predicted(entry.rinse), read, soda=soda, coloured=coloured, weak=_weak(facts))
     doubtful = entry.told is not None and entry.told.removed_at is None and entry.told.doubtful
     with_what: Literal["strip", "meter"] = "strip" if entry.reading_reach is None else "meter"
     return EntryOut(
@@ -92,6 +95,12 @@ def entry_out(entry: Entry, there: Collection[str] | None = None) -> EntryOut:
         feel=entry.feel,
         note=entry.note,
     )
+
+
+def _weak(facts: Mapping[str, Any]) -> bool:
+    """Whether there is too little acid and alkali in a jug to turn a strip."""
+    acid, alkali = facts.get("acid_percent"), facts.get("alkali")
+    return acid is not None and alkali is not None and acid < WEAK_ACID and alkali < WEAK_ALKALI
 
 
 def _whole(entries: QuerySet[Entry]) -> QuerySet[Entry]:
@@ -163,7 +172,7 @@ def _take_reading(entry: Entry, read: ReadIn | None) -> None:
             entry.told.remove()
         return
     found = core_reading(read)
-    if isinstance(found, StripReading) and entry.rinse.facts.get("tannin"):
+    if isinstance(found, StripReading) and (entry.rinse.facts.get("tannin") or _weak(entry.rinse.facts)):
         found = replace(found, step=found.step * HIDDEN)
     entry.reading = exact(found.figure.value)
     entry.reading_step = exact(found.step, "0.01") if isinstance(found, StripReading) else None

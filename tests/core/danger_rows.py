@@ -145,6 +145,7 @@ mask | allergic nuts | 100 mL oat_cream + 20 mL almond_oil | rinsed 20 | stop | 
 jug | allergic honey | 200 mL rain + 10 mL honey | rinsed 2 | stop | honey
 jug | allergic fragrance | 200 mL rose_water | left | stop | scents
 spray | allergic latex | 100 mL rain + 20 mL own gel rubber tree gel contains=latex | left | stop | latex
+jug | allergic fragrance | 200 mL flower + 5 mL glycerine | left | stop | scents
 jug | allergic cereals | 20 mL malt_vinegar + 300 mL hard | rinsed 2 | stop | malt
 jug | reacted chamomile | 200 mL chamomile_tea + 200 mL rain | rinsed 5 | stop | reacted
 herb_mild | reacted chamomile_tea | 10 g chamomile + 400 mL rain | rinsed 5 | stop | reacted

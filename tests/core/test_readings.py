@@ -26,6 +26,14 @@ class Compared(TestCase):
         self.assertEqual(low.agreement, "lower")
         self.assertIn("stronger", low.words)
 
+    def test_the_likelier_cause_is_named_before_the_bottle(self) -> None:
+        high, brown = StripReading(7.0, 0.5), StripReading(5.5, 0.5)
+        self.assertRegex(compare(PREDICTED, high).words, "misread.*bottle")
+        self.assertRegex(compare(PREDICTED, brown, soda=True).words, "gas.*bottle")
+        self.assertRegex(compare(PREDICTED, brown, coloured=True).words, "colour.*bottle")
+        self.assertRegex(compare(PREDICTED, brown, weak=True).words, "too little.*bottle")
+        self.assertNotRegex(compare(PREDICTED, brown).words, "misread|gas|colour|too little")
+
     def test_a_reading_is_good_to_half_a_step_and_measured(self) -> None:
         reading = StripReading(4.0, 1.0).figure
         self.assertEqual((reading.low, reading.high, reading.kind), (3.5, 4.5, "measured"))

@@ -140,10 +140,13 @@ def believable(prior: Figure, read: Reading) -> bool:
     return prior.low - UNLIKELY <= reading.high and reading.low <= prior.high + UNLIKELY
 
 
-def compare(predicted: Figure, read: Reading, *, soda: bool = False, coloured: bool = False) -> Comparison:
+def compare(
+    predicted: Figure, read: Reading, *, soda: bool = False, coloured: bool = False, weak: bool = False
+) -> Comparison:
     """Whether the two ranges meet, and in plain words what it means when they do not, the likeliest first.
 
-    `soda`: carbonate that gives off its gas is in it; `coloured`: its colour hides a strip's.
+    `soda`: carbonate that gives off its gas is in it; `coloured`: its colour hides a strip's; `weak`: too
+    little in it to turn one.
     """
     reading = read.figure
     said = (
@@ -158,6 +161,8 @@ def compare(predicted: Figure, read: Reading, *, soda: bool = False, coloured: b
     why = []
     if coloured and read.called == "strip":
         why.append("the liquor's own colour may hide the strip's: compare it with a strip dipped in water")
+    if weak and read.called == "strip":
+        why.append("there is too little in it to turn a strip: leave it in for a minute, or use a meter")
     if soda and not lower:
         why.append("the soda has given off its gas, and its pH climbs as it stands")
     if gap >= FAR:

@@ -28,7 +28,8 @@ class Water:
     """A water profile: alkalinity and hardness in mg/L as CaCO3, sodium in mg/L, its own pH.
 
     `organic_acid` (mmol/L, counted as acetic acid) makes a hydrosol: then its pH, not its
-    alkalinity, says how much of that acid is free. `living`: from a barrel, river or well, never boiled.
+    alkalinity, says how much of that acid is free. `living`: from a barrel, river or well, never boiled;
+    `contains`: what in it people are allergic to.
     """
 
     key: str
@@ -41,6 +42,7 @@ class Water:
     source: str
     organic_acid: Spread | None = None
     living: bool = False
+    contains: tuple[str, ...] = ()
 
     def with_profile(self, profile: "Profile") -> "Water":
         """The same water with the figures that are known of it, each in the place of the class's own."""
@@ -133,6 +135,7 @@ def water_classes() -> dict[str, Water]:
             source=row["source"],
             organic_acid=Spread.of(row["organic_acid"]) if "organic_acid" in row else None,
             living=row.get("living", False),
+            contains=tuple(row.get("contains", ())),
         )
         for row in _table()["water"]
     }

@@ -11,7 +11,7 @@ import numpy as np
 
 from ...chemistry import Part, alkali_beyond_acid, solve, totals
 from ...heads import Holding, holding_of, material_facts
-from ...materials import SPOILS, Slurry, acidic
+from ...materials import SPOILS, Slurry, WaterLot, acidic
 from ...numbers import Array, Draws, Figure, middle
 from ..prepare import Preparation, PreparedLine
 from .cleansing import Cleaning
@@ -41,8 +41,14 @@ PLAIN = ("water", "oil")
 
 def holdings_of(preparation: Preparation) -> list[Holding]:
     """What is in it, by name."""
-    lines = [(one, one.material) for one in preparation.lines if one.material is not None]
-    return [holding_of(material, one.weighed.line.supply.name) for one, material in lines]
+    out = []
+    for one in preparation.lines:
+        supply = one.weighed.line.supply
+        if supply.material is not None:
+            out.append(holding_of(supply.material, supply.name))
+        elif isinstance(supply, WaterLot) and supply.water.contains:
+            out.append(Holding(supply.name, (supply.key, supply.name), supply.water.contains))
+    return out
 
 
 def content_facts(preparation: Preparation, ph: Figure | None, head: Mapping[str, Any]) -> dict[str, Any]:
@@ -91,7 +97,9 @@ def content_facts(preparation: Preparation, ph: Figure | None, head: Mapping[str
         "bare_clay": middle(preparation.grams_of(("clay",))) > CLAY * total and soft < SOFTENS,
         "fatty": middle(preparation.grams_of(("oil", "butter"))) > SOFTENS * total,
         "raw_water": any(
-            getattr(getattr(one.weighed.line.supply, "water", None), "living", False) and not one.boiled
+            isinstance(one.weighed.line.supply, WaterLot)
+            and one.weighed.line.supply.water.living
+            and not one.boiled
             for one in lines
         ),
     }
@@ -131,7 +139,7 @@ def acidity_facts(
 
 
 def _thinned(preparation: Preparation, ph: Figure | None, mixed: Mapping[str, Array]) -> float | None:
-    """The pH of a small sharp mix topped up at the basin with its own water; None where that is no question."""
+    """The pH of a small sharp mix topped up at the basin with its own water; None for any other."""
     waters = [one.weighed.line.supply for one in preparation.lines if one.material is None]
     water = middle(preparation.water)
     if ph is None or not waters or ph.value >= SHARP or not 0.0 < water <= SMALL:
