@@ -109,6 +109,7 @@ async function keep(): Promise<void> {
           />
           covered</label
         >
+        <span v-else class="none" />
         <OrderActs
           :place="i"
           :many="links.length"
@@ -196,7 +197,7 @@ ol {
 
 li {
   display: grid;
-  grid-template-columns: 20px minmax(0, 1.4fr) minmax(0, 0.8fr) 110px auto auto;
+  grid-template-columns: 20px minmax(0, 1.4fr) minmax(0, 0.8fr) 110px 96px auto;
   gap: 2px 10px;
   align-items: center;
   padding: 8px 0;
@@ -245,6 +246,14 @@ em {
 
   .minutes {
     grid-column: 2;
+  }
+
+  .covered {
+    grid-column: 2;
+  }
+
+  .none {
+    display: none;
   }
 
   .acts {
