@@ -79,6 +79,13 @@ mask | adult | 10 g washing_soda + 200 mL rain | rinsed 10 | stop | alkal
 spray | adult | 5 g baking_soda + 300 mL rain | left | stop | alkal
 spray | adult | 10 mL castile_soap + 200 mL rain | left | stop | alkal
 starch | bleached 5 | 60 mL paste_soap + 200 mL rain | rinsed 5 | stop | alkal
+dry_blend | adult | 40 g baking_soda + 40 g corn_starch | rinsed 5 | warning | soda
+soap_wash | bleached 10 | 10 mL black_soap + 100 mL rain | rinsed 2 | stop | alkal
+saponin_liquor | old | 50 g soapwort + 500 mL rain | rinsed 3 step=simmer cool=70 | stop | hot
+juice | broken | 60 mL ginger_juice | rinsed 60 covered | stop | broken
+mask | adult | 50 mL coconut_milk + 30 mL lime_juice | rinsed 40 | stop | acid
+jug | adult | 20 mL bleach + 20 mL ammonia + 200 mL distilled | rinsed 2 | stop | gas
+herb_mild | adult | 10 g psoralea_seed + 300 mL distilled | left | stop | sun
 soap_wash | eczema | 40 mL castile_soap + 160 mL rain | rinsed 2 | stop | alkal
 soap_wash | broken | 40 mL castile_soap + 160 mL rain | rinsed 2 | stop | broken
 soap_wash | adult | 40 mL castile_soap + 160 mL rain | rinsed 30 | stop | minutes
