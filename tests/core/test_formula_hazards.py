@@ -60,8 +60,13 @@ CASES: tuple[tuple[str, tuple[Any, ...], tuple[Any, ...]], ...] = (
     ),
     # eyes
     (
-        "eyes-cleanser",
+        "eyes-alkali",
         ("soap_wash", ("rain", 200, "mL"), ("paste_soap", 10, "mL")),
+        ("starch", ("distilled", 200, "mL"), ("rice_flour", 5, "g")),
+    ),
+    (
+        "eyes-cleanser",
+        ("mask", ("distilled", 200, "mL"), ("rhassoul", 30, "g"), ("baking_soda", 0.5, "g")),
         ("starch", ("distilled", 200, "mL"), ("rice_flour", 5, "g")),
     ),
     # breathing
