@@ -11,7 +11,7 @@ from tests.core.jugs import line, lot, water
 
 SETS = (3, 6, 12)  # readings
 SLIPS = (0.0, 0.1)  # of them
-TRUTHS, TRIALS, DRAWN = 4000, 80, 400
+TRUTHS, TRIALS, DRAWN = 4000, 160, 400
 AMOUNTS = (5.0, 8.0, 12.0, 20.0, 30.0)  # mL of vinegar in half a litre
 EYE, OWN, STEP = 0.08, 0.05, 0.5  # pH: what a pack's strips share, what each has of its own, its blocks
 BOUNDS = (0.85, 0.95)
