@@ -14,11 +14,8 @@ from .needs import needs_of
 from .record import CheckIn, History, Record, Today, tables
 
 CHILD, SMALL, SMALLEST = 13, 6, 3  # years under which a head is a child, a small child, a baby
-TEN, GROWN, OLD = (
-    10,
-    18,
-    65,
-)  # years under which menthol stays off the face; of age; from which heat burns sooner
+TEN = 10  # years under which menthol stays off the face
+GROWN, OLD = 18, 65  # years: of age; from which heat burns sooner
 PLANT = "plant:"  # a name that stands for a whole plant
 FRESH_DAYS = 14  # after bleach, colour, straightening or a perm
 CHECK_IN_DAYS = 10  # how long a check-in's levels speak for the scalp; its flags stand until cleared

@@ -16,7 +16,7 @@ OWN_SOURCE = "the household's own figures; what it left open is estimated from i
 KNOWN_DENSITY, KNOWN_PH, KNOWN_STRENGTH = 0.10, 0.25, 0.05  # a spoonful weighed once; half a strip's step
 SODA_PH = 8.7  # an alkali that reads no more than this is baking soda
 STRONG = [15.0, 40.0, 90.0]  # mmol/L per pH that 1 g in 100 mL of a strong alkali holds
-SAPONIN, SURFACTANT, TANNIN = [0.02, 0.07, 0.2], [0.1, 0.25, 0.45], [0.02, 0.07, 0.2]
+SURFACTANT, TANNIN = [0.1, 0.25, 0.45], [0.02, 0.07, 0.2]
 
 
 def own_material(

@@ -17,9 +17,10 @@ def cautions_on_reading(
     `facts` are the plan's; `said` the ids of its cautions.
     """
     read = reading.figure
+    acid = _acid_behind(facts, read.value)
     known = {
         "ph": read.value, "ph_shown": round(read.value, 1), "ph_low": read.low, "ph_high": read.high,
-        "acid_percent": _acid_behind(facts, read.value), "sharpening": _acid_behind(facts, read.value),
+        "acid_percent": acid, "sharpening": acid,
     }  # fmt: skip
     found = cautions("jug", {**facts, **known})
     return tuple(caution for caution in found if caution.level != "note" and caution.id not in said)

@@ -11,7 +11,7 @@ import numpy as np
 
 from ...chemistry import Part, alkali_beyond_acid, solve, totals
 from ...heads import Holding, holding_of, material_facts
-from ...materials import SPOILS, Slurry, WaterLot, acidic
+from ...materials import SPOILS, Lot, Slurry, WaterLot, acidic
 from ...numbers import Array, Draws, Figure, middle
 from ..prepare import Preparation, PreparedLine
 from .cleansing import Cleaning
@@ -35,7 +35,6 @@ GRAINS = 0.005  # g that stay grains in 1 g
 TRACE = 0.5  # % of the whole: less of a thing that irritates by itself is a trace
 STRONG_OIL = 0.2  # % of the whole: clove and its kin
 PROTEIN = ("dairy", "cereals", "nuts", "legumes", "egg")
-POWDERS = ("scented", "dust")
 PLAIN = ("water", "oil")
 
 
@@ -51,7 +50,7 @@ def holdings_of(preparation: Preparation) -> list[Holding]:
     return out
 
 
-def content_facts(preparation: Preparation, ph: Figure | None, head: Mapping[str, Any]) -> dict[str, Any]:
+def content_facts(preparation: Preparation, head: Mapping[str, Any]) -> dict[str, Any]:
     """What is in it, by what its materials carry."""
     lines = preparation.lines
     total = middle(preparation.total)
@@ -62,7 +61,7 @@ def content_facts(preparation: Preparation, ph: Figure | None, head: Mapping[str
     irritates = [one for one in carrying(lines, "irritant") if one.material and not one.material.raw_cap]
     grains = middle(undissolved(preparation)) > GRAINS * total
     refused = [(one, material) for one, material in there if material.refuse]
-    past = [one for one in lines if getattr(one.weighed.line.supply, "past", False)]
+    past = [one for one in lines if isinstance(one.weighed.line.supply, Lot) and one.weighed.line.supply.past]
     soft = middle(preparation.grams_of(("oil", "butter", "humectant"))) / total
     kinds = {one.kind for one in lines}
     return material_facts(head, holdings_of(preparation)) | {
@@ -153,18 +152,18 @@ def _thinned(preparation: Preparation, ph: Figure | None, mixed: Mapping[str, Ar
 
 
 def soda_and_soap_facts(
-    preparation: Preparation, cleaning: Cleaning, ph: Figure | None, alkali: float
+    preparation: Preparation, cleaning: Cleaning, ph: Figure | None, acidity: Mapping[str, Any]
 ) -> dict[str, Any]:
-    """What of soda and soap is in it, and what acid and hard water do to them. `alkali`: meq in 100 mL."""
+    """What of soda and soap is in it, and what acid and hard water do to them. `acidity`: its facts."""
     total, soap = middle(preparation.total), middle(cleaning.soap)
     soda = share_of(carrying(preparation.lines, "soda"), total)
-    acid = any(sour(one) for one in preparation.lines)
+    acid = acidity["acid_in_it"]
     mixed = soda > MIXED and acid
     return {
         "soda_percent": soda,
         "soda_wash": ph is not None
         and soda >= SODA_WASH[0]
-        and alkali >= SODA_WASH[1]
+        and acidity["alkali"] >= SODA_WASH[1]
         and ph.value >= SODA_WASH[2],
         "soda_and_acid": mixed,
         "soda_left": _soda_left(preparation) if mixed else 0.0,

@@ -40,8 +40,8 @@ def mix_facts(
     own = (
         _settings(preparation.formula)
         | acidity
-        | content_facts(preparation, ph, head)
-        | soda_and_soap_facts(preparation, cleaning, ph, acidity["alkali"])
+        | content_facts(preparation, head)
+        | soda_and_soap_facts(preparation, cleaning, ph, acidity)
         | _scent(scent)
         | _steps(preparation, cleaning)
         | _feel(preparation, thick)

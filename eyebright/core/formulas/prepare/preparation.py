@@ -159,7 +159,8 @@ def water_in(material: Material | None) -> float:
 
 def prepare(formula: Formula, weighed: Sequence[Weighed], draws: Draws) -> Preparation:
     """Walk through the steps."""
-    steps, celsius = warmth(planned_steps(formula), _filling(formula, weighed))
+    planned = planned_steps(formula)
+    steps, celsius = warmth(planned, _filling(planned, weighed))
     times = _Times(formula, steps)
     table = preparation_table()
     lost = _lost(steps, draws)
@@ -193,11 +194,11 @@ def prepare(formula: Formula, weighed: Sequence[Weighed], draws: Draws) -> Prepa
     return _what_is_left(formula, tuple(lines), steps, celsius, draws, table)
 
 
-def _filling(formula: Formula, weighed: Sequence[Weighed]) -> list[float]:
+def _filling(steps: Sequence[PlannedStep], weighed: Sequence[Weighed]) -> list[float]:
     """mL in the pot after what each step adds, roughly."""
     ml = {each.line.id: each.grams for each in weighed}
     out, inside = [], 0.0
-    for each in planned_steps(formula):
+    for each in steps:
         inside += sum(ml[i] for i in each.step.adds)
         out.append(inside)
     return out
