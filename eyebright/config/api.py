@@ -15,6 +15,7 @@ from eyebright.household.api import router as household
 from eyebright.instruments.api import router as instruments
 from eyebright.journal.api import router as journal
 from eyebright.mix.api import router as mix
+from eyebright.search.api import router as search
 from eyebright.shelf.api import router as shelf
 from eyebright.wash.api import heads as heads_washes
 from eyebright.wash.api import router as wash
@@ -66,3 +67,4 @@ api.add_router("/mix", mix, tags=["mix"])
 api.add_router("/formulas", formulas, tags=["formulas"])
 api.add_router("/wash", wash, tags=["wash"])
 api.add_router("/journal", journal, tags=["journal"])
+api.add_router("/search", search, tags=["search"])

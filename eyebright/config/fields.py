@@ -5,26 +5,38 @@ Numbers come as typed: 4.5, "4.5", "4,5", "4 1/2" and "4½" are the same.
 
 import math
 import unicodedata
+from collections.abc import Callable
 from typing import Annotated, Any
 
 from pydantic import BeforeValidator, WithJsonSchema
 from pydantic_core import PydanticCustomError
+
+from eyebright.core.numerals import AmbiguousNumber, Count, Habit, NumberError, read_count, read_number
 
 
 def _trouble(message: str) -> PydanticCustomError:
     return PydanticCustomError("amiss", "{message}", {"message": message})
 
 
+# How this household writes numbers, asked only where it matters; the household app says how.
+habit: list[Callable[[], Habit]] = [lambda: ""]
+
+
 def number(value: Any) -> float:
-    """A number as people type it; a decimal comma is a decimal point."""
+    """A number as people type it; a comma or a point by the household's habit, asked where it could be either."""
     if isinstance(value, str):
-        text = value.strip().replace("\u00a0", "").replace(",", ".")
-        if not text:
+        if not value.strip():
             raise _trouble("A number is needed here.")
         try:
-            value = _with_fraction(text)
-        except (ValueError, ZeroDivisionError):
-            raise _trouble(f"A number goes here, such as 4.5; not “{value.strip()[:40]}”.") from None
+            return read_number(value)
+        except AmbiguousNumber:
+            pass
+        except NumberError as raised:
+            raise _trouble(str(raised)) from None
+        try:
+            return read_number(value, habit[0]())
+        except NumberError as raised:
+            raise _trouble(str(raised)) from None
     if isinstance(value, bool) or not isinstance(value, int | float):
         raise _trouble("A number goes here, such as 4.5.")
     if not math.isfinite(value):
@@ -32,15 +44,17 @@ def number(value: Any) -> float:
     return float(value)
 
 
-def _with_fraction(text: str) -> float:
-    """A number, or a whole one with a fraction behind it, as spoons are counted."""
-    whole, _, part = text.rpartition(" ")
-    over, slash, under = part.partition("/")
-    if slash:
-        return float(whole or 0) + float(over) / float(under)
-    if not text[-1].isascii() and not text[-1].isdigit():
-        return float(text[:-1] or 0) + unicodedata.numeric(text[-1])
-    return float(text)
+def count(text: str) -> Count:
+    """A number, or a range such as 15–30, as people type it."""
+    if not text.strip():
+        raise _trouble("A number is needed here.")
+    try:
+        try:
+            return read_count(text)
+        except AmbiguousNumber:
+            return read_count(text, habit[0]())
+    except NumberError as raised:
+        raise _trouble(str(raised)) from None
 
 
 def number_between(low: float, high: float, message: str) -> BeforeValidator:
@@ -62,6 +76,18 @@ def chosen(message: str) -> BeforeValidator:
         if not isinstance(value, str) or not value.strip():
             raise _trouble(message)
         return value
+
+    return BeforeValidator(check)
+
+
+def too_long(most: int, message: str) -> BeforeValidator:
+    """A validator for a text of so many letters at most, refused with `message`."""
+
+    def check(value: Any) -> str:
+        text = _text(value)
+        if len(text) > most:
+            raise _trouble(message)
+        return text
 
     return BeforeValidator(check)
 

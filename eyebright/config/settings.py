@@ -33,6 +33,7 @@ INSTALLED_APPS = [
     "eyebright.mix",
     "eyebright.wash",
     "eyebright.journal",
+    "eyebright.search",
 ]
 MIDDLEWARE = [
     "eyebright.config.problems.ProblemMiddleware",

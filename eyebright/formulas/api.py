@@ -6,7 +6,7 @@ from django.http import HttpRequest, HttpResponse
 from django.utils.text import slugify
 from ninja import Router, Status
 
-from .schemas.choices import BenchOut, LinesIn, ReadLineOut
+from .schemas.choices import BenchOut, LinesIn, ReadOut
 from .schemas.formulas import (
     BringIn,
     BroughtOut,
@@ -32,10 +32,10 @@ def bench(request: HttpRequest) -> BenchOut:
     return choices.bench_choices()
 
 
-@router.post("/lines", response=list[ReadLineOut], operation_id="read_lines")
-def read_lines(request: HttpRequest, entered: LinesIn) -> list[ReadLineOut]:
-    """Pasted lines, understood as far as they can be. Nothing is kept, nothing dropped."""
-    return choices.read_lines(entered.text)
+@router.post("/lines", response=ReadOut, operation_id="read_lines")
+def read_lines(request: HttpRequest, entered: LinesIn) -> ReadOut:
+    """A pasted recipe, understood as far as it can be. Nothing is kept, nothing dropped."""
+    return choices.read(entered.text, entered.room)
 
 
 @router.get("", response=FormulasOut, operation_id="formulas")

@@ -5,13 +5,14 @@ from dataclasses import replace
 from typing import Any, Literal
 
 from django.db import transaction
-from django.db.models import Q, QuerySet
+from django.db.models import QuerySet
 from django.utils import timezone
 
 from eyebright.config.decimals import as_float, exact
 from eyebright.config.problems import Problem, one
 from eyebright.config.wire import caution_out, figure_out
 from eyebright.core.chemistry import MeterReading, Reading, StripReading, compare
+from eyebright.core.materials import Named, Score, finder_of
 from eyebright.core.mix import cautions_on_reading, used_as
 from eyebright.core.numbers import Figure
 from eyebright.core.rules import Caution
@@ -107,16 +108,18 @@ def _whole(entries: QuerySet[Entry]) -> QuerySet[Entry]:
     return entries.select_related("rinse__head", "wash", "told")
 
 
+def found_entries(find: str) -> list[tuple[Score, int, str]]:
+    """Entries by the rinse's name, whom it was for, or the note, as typed: how near, id, the rinse's name."""
+    told = Entry.objects.values_list("pk", "rinse__name", "who", "rinse__head__name", "note")
+    rows = [Named(str(pk), tuple(filter(None, names))) for pk, *names in told]
+    return [(score, int(each.key), each.names[0]) for score, each in finder_of(tuple(rows)).scored(find)]
+
+
 def entries(find: str, offset: int, limit: int) -> EntriesOut:
     """A page of entries, newest first, whose names, head or note hold `find`."""
     found: QuerySet[Entry] = Entry.objects.all()
-    for word in find.split():
-        found = found.filter(
-            Q(rinse__name__icontains=word)
-            | Q(who__icontains=word)
-            | Q(rinse__head__name__icontains=word)
-            | Q(note__icontains=word)
-        )
+    if find.strip():
+        found = found.filter(pk__in=[pk for _, pk, _ in found_entries(find)])
     page = list(_whole(found)[offset : offset + limit])
     there = supplies_of({line["stuff"] for entry in page for line in entry.rinse.lines})
     return EntriesOut(items=[entry_out(entry, there) for entry in page], total=found.count())

@@ -11,7 +11,7 @@ from dataclasses import dataclass
 from functools import cache
 from pathlib import Path
 
-from .finding import folded
+from .finding import ambiguous, folded
 from .library import library
 from .material import Material
 
@@ -30,14 +30,6 @@ class Hazard:
     also: tuple[str, ...] = ()
 
 
-@dataclass(frozen=True)
-class Ambiguous:
-    """A name that means several things: the keys of what it may mean, the likeliest first."""
-
-    word: str
-    means: tuple[str, ...]
-
-
 @cache
 def hazard_table() -> dict[str, Hazard]:
     """Every hazard by key."""
@@ -46,18 +38,6 @@ def hazard_table() -> dict[str, Hazard]:
         key: Hazard(key, row.get("ask", ""), tuple(row.get("words", ())), tuple(row.get("also", ())))
         for key, row in raw.items()
     }
-
-
-@cache
-def ambiguous_names() -> dict[str, Ambiguous]:
-    """Names that are always asked about, folded."""
-    raw = tomllib.loads((HERE / "asked.toml").read_text("utf-8"))
-    return {folded(row["word"]): Ambiguous(row["word"], tuple(row["means"])) for row in raw["name"]}
-
-
-def name_is_ambiguous(name: str) -> bool:
-    """Whether a name, as it stands, means several things."""
-    return folded(name).strip() in ambiguous_names()
 
 
 def _words(text: str) -> list[str]:
@@ -106,7 +86,7 @@ def refused_by_name(name: str) -> Material | None:
     A name that may mean one of them, and something else as well, counts until somebody has looked.
     """
     words = _words(name)
-    several = ambiguous_names().get(folded(name).strip())
+    several = ambiguous(name)
     meant = [library()[key] for key in several.means] if several else []
     return next(
         (each for known, each in _refused() if _says(words, known)),

@@ -72,7 +72,11 @@ def material_from_row(row: Mapping[str, Any]) -> Material:
         density=spread_or_none(whole.get("density")),
         packed=whole.get("packed", 1.0),
         fills=whole.get("fills", 0.0),
-        weights={name: Spread.of(grams) for name, grams in whole.get("weights", {}).items()},
+        weights={
+            name: Spread.of(grams)
+            for name, grams in {**kind.get("weights", {}), **row.get("weights", {})}.items()
+        },
+        counted=whole.get("counted", ""),
         side=_side(whole),
         label=whole.get("label", False),
         dry=whole.get("dry", False),

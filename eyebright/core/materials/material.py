@@ -97,7 +97,8 @@ class Material:
     """One row of the library, or one of the household's own; each is itself alone.
 
     `density` in g/mL, for solids as they lie loose (None where nobody knows), `packed` times as much
-    when pressed; `fills` mL that 1 g takes up in the jug; `weights` g of a pod, a leaf, a handful. `saponin`,
+    when pressed; `fills` mL that 1 g takes up in the jug; `weights` g of a pod, a leaf, a handful, and
+    which of these is meant where it is merely `counted`: '6 soap nuts'. `saponin`,
     `surfactant`, `mucilage` and `tannin` are shares of the mass, `water_uptake` and `oil_uptake` g/g.
     `contains`: what in it people are allergic to (heads/record.toml); `hazards`: what the caution rules
     look at. `refuse`: why it never goes on a head, "" for what may; `raw_cap`: % of the liquid that a
@@ -114,6 +115,7 @@ class Material:
     packed: float
     fills: float
     weights: Mapping[str, Spread]
+    counted: str
     side: Side | None
     label: bool
     dry: bool

@@ -13,6 +13,7 @@ from pathlib import Path
 from typing import Literal
 
 from ..numbers import Spread
+from ..numerals import Count, typed_number
 from .material import Material
 
 Unit = Literal["mL", "g"]
@@ -80,6 +81,7 @@ class MeasureTable:
     least: float
     most: float
     units: Mapping[str, Mapping[str, str]]
+    units_of: Mapping[str, Mapping[str, str]]
 
 
 @cache
@@ -98,16 +100,18 @@ def measure_table() -> MeasureTable:
         jugs=tuple(MeasuringJug(**row) for row in raw["jug"]),
         shares=Shares(**raw["spread"]),
         units=raw["units"],
+        units_of=raw["units_of"],
         **raw["rinse"],
     )
 
 
 @cache
-def per(unit: str, base: Unit) -> float:
-    """How many mL or g one of this unit is; MeasureError for a unit that is no volume, or no mass."""
+def per(unit: str, base: Unit, system: str = "metric") -> float:
+    """How many mL or g one of this unit is, by the custom of the place; MeasureError where it is neither."""
     import pint  # slow to import, and only needed once a unit
 
-    names = measure_table().units[base]
+    own = measure_table().units_of.get(system, {}) if base == "mL" else {}
+    names = {**measure_table().units[base], **own}
     if unit not in names:
         what = "a volume" if base == "mL" else "a weight"
         raise MeasureError(f"{what} is given in {', '.join(names)}, not in {unit}")
@@ -147,7 +151,7 @@ class Kit:
     def ml(self, unit: str) -> float:
         """How many mL one of this unit is, spoons and cups included."""
         found = next((spoon.volume for spoon in self.spoons if spoon.key == unit), None)
-        return found or per(unit, "mL")
+        return found or per(unit, "mL", self.system)
 
 
 def kit(system: str, own: tuple[OwnSpoon, ...] = (), vessels: tuple[OwnVessel, ...] = ()) -> Kit:
@@ -162,11 +166,34 @@ METRIC = kit("metric")
 
 @dataclass(frozen=True)
 class Amount:
-    """So much, as it was said: a number and its unit, and whether a powder was pressed down."""
+    """So much, as it was said: a number and its unit, and whether a powder was pressed down.
+
+    `low` and `high`, as factors of the number: 15 to 30 drops are 22.5, from 0.67 to 1.33 times that.
+    """
 
     value: float
     unit: str
     packed: bool = False
+    low: float = 1.0
+    high: float = 1.0
+
+    @classmethod
+    def ranging(cls, count: Count, unit: str, packed: bool = False) -> "Amount":
+        """So much, from a number that may be a range."""
+        if count.sure or count.mid <= 0.0:
+            return cls(count.mid, unit, packed)
+        return cls(count.mid, unit, packed, count.low / count.mid, count.high / count.mid)
+
+    def to(self, value: float) -> "Amount":
+        """So much instead, and no range any more."""
+        return self if value == self.value else Amount(value, self.unit, self.packed)
+
+    @property
+    def written(self) -> str:
+        """As a person would type it: '22.5', '15–30'."""
+        if self.low == self.high:
+            return typed_number(self.value)
+        return "–".join(typed_number(round(self.value * end, 3)) for end in (self.low, self.high))
 
 
 @dataclass(frozen=True)
@@ -178,16 +205,25 @@ class Measured:
 
 
 def measured(said: Amount, substance: Material | None, kit: Kit = METRIC) -> Measured:
-    """What an amount of a material (None for a water) comes to, with its doubt.
+    """What an amount of a material (None for a water) comes to, with its doubt, a range said included.
 
     MeasureError, in the job's words, where it cannot be told.
     """
+    out = _measured(said, substance, kit)
+    if said.low == said.high:
+        return out
+    return Measured(out.amount, _product(out.spread, Spread(said.low, 1.0, said.high)))
+
+
+def _measured(said: Amount, substance: Material | None, kit: Kit) -> Measured:
     if not math.isfinite(said.value) or said.value < 0.0:
         raise MeasureError("Say how much: a number, not below nothing.")
     base: Unit = substance.unit if substance else "mL"
     shares = measure_table().shares
     if substance and (piece := substance.weights.get(said.unit)) is not None:
         return _times(said.value, _as_base(piece, substance), math.sqrt(max(said.value, 1.0)))
+    if said.unit == "oz" and base == "mL":
+        return _times(said.value, _ounce(substance, kit))
     if said.unit in measure_table().units["g"]:
         grams = said.value * per(said.unit, "g")
         reach = max(shares.scale, shares.scale_floor / grams) if grams > 0.0 else 0.0
@@ -236,9 +272,18 @@ def _volume(said: Amount, base: Unit, substance: Material | None, kit: Kit) -> S
     spoon = next((spoon for spoon in kit.spoons if spoon.key == name), None)
     if spoon is not None:
         return Spread.within(spoon.volume, shares.powder_spoon if base == "g" else shares.spoon)
-    volume = per(name, "mL")
+    volume = per(name, "mL", kit.system)
     by_spoon = said.value * volume < shares.spoon_up_to
     return Spread.within(volume, shares.spoon if by_spoon else shares.jug)
+
+
+def _ounce(substance: Material | None, kit: Kit) -> Spread:
+    """An ounce of what pours, in mL: nobody says whether it was weighed or poured."""
+    weighed = _as_base(Spread.exact(per("oz", "g")), substance).mid
+    poured = per("fl oz", "mL", kit.system)
+    shares = measure_table().shares
+    low, high = min(weighed, poured), max(weighed, poured)
+    return Spread(low * (1.0 - shares.jug), (low + high) / 2.0, high * (1.0 + shares.jug))
 
 
 def _as_base(grams: Spread, substance: Material | None) -> Spread:
@@ -263,15 +308,24 @@ def _times(value: float, each: Spread, evened: float = 1.0) -> Measured:
 
 
 def offered(substance: Material | None, kit: Kit = METRIC) -> list[tuple[str, str]]:
-    """The units that amounts of this material can be said in: (key, name), the usual ones first."""
+    """The units that amounts of this material can be said in: (key, name), the usual ones first.
+
+    Whatever pours can be weighed, and a powder spooned or measured where it is known what that weighs.
+    """
     base: Unit = substance.unit if substance else "mL"
+    other: Unit = "g" if base == "mL" else "mL"
     plain = [(unit, unit) for unit in measure_table().units[base]]
-    spoons = [(spoon.key, spoon.plural) for spoon in reversed(kit.spoons)]
+    eyes = [(eye.key, eye.plural) for eye in measure_table().by_eye if base in eye.of]
     pieces = [(piece, piece) for piece in substance.weights] if substance else []
     own = [(spoon.key, spoon.name) for spoon in kit.own if _fits(spoon, substance)]
+    if base == "g" and substance is not None and substance.density is None:
+        return plain[:2] + own + pieces + plain[2:]
+    spoons = [(spoon.key, spoon.plural) for spoon in reversed(kit.spoons)]
     vessels = [(vessel.key, vessel.name) for vessel in kit.vessels]
-    eyes = [(eye.key, eye.plural) for eye in measure_table().by_eye if base in eye.of]
-    return plain[:2] + spoons + own + pieces + vessels + eyes + plain[2:]
+    across = [(unit, unit) for unit in measure_table().units[other] if unit != "oz"]
+    if base == "mL":
+        plain.insert(3, ("oz", "oz"))
+    return plain[:2] + across[:1] + spoons + own + pieces + vessels + eyes + plain[2:] + across[1:]
 
 
 def _fits(spoon: OwnSpoon, substance: Material | None) -> bool:

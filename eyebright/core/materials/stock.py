@@ -7,7 +7,7 @@ from .material import Material
 
 LOW = 0.15  # of what it held
 SOON = 14  # days
-SPOILS = ("dairy", "juice", "gel", "plant cream", "tea", "hydrosol", "bought", "some liquid")
+SPOILS = ("dairy", "egg", "juice", "gel", "plant cream", "tea", "hydrosol", "bought", "some liquid")
 
 
 @dataclass(frozen=True)

@@ -5,8 +5,12 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import Field
 
+from eyebright.config.fields import too_long
 from eyebright.config.wire import Out
 from eyebright.core.vocabulary import Form
+from eyebright.shelf.schemas.lots import SupplyOut
+
+MOST_LETTERS = 400_000
 
 MaybeForm = Form | Literal[""]
 
@@ -74,13 +78,17 @@ class BenchOut(Out):
 
 
 class LinesIn(Schema):
-    """Lines as they were pasted."""
+    """A recipe, or lines, as they were pasted. `room`: how many lines may still go in."""
 
-    text: Annotated[str, Field(max_length=20_000)]
+    text: Annotated[str, too_long(MOST_LETTERS, "That is more than a book of recipes: paste one at a time.")]
+    room: Annotated[int, Field(ge=0, le=60)] = 60
 
 
 class ReadLineOut(Out):
-    """One pasted line, understood as far as it can be; `found`: what its name may mean."""
+    """One written line. `stuff`: what was taken, "" where it is asked; `found`: the best three to choose from.
+
+    `notes`: what was read otherwise than it is written; `problem`: what is asked, beside which `field`.
+    """
 
     text: str
     stuff: str
@@ -88,5 +96,23 @@ class ReadLineOut(Out):
     amount: str
     unit: str
     form: MaybeForm
-    found: list[str]
+    found: list[SupplyOut]
+    notes: list[str]
     problem: str
+    field: str
+
+
+class PassageOut(Out):
+    """What is no line: a heading, or a sentence of the method."""
+
+    kind: Literal["heading", "method"]
+    text: str
+
+
+class ReadOut(Out):
+    """A recipe as it was read; `rest`: what did not go in, and what to say of it."""
+
+    lines: list[ReadLineOut]
+    passages: list[PassageOut]
+    rest: str
+    says: str

@@ -95,6 +95,14 @@ class LineProblemOut(Out):
     message: str
 
 
+class AskOut(Out):
+    """A line of which it is not known what it is: what to ask, and the best three to choose from."""
+
+    line: int
+    says: str
+    found: list[SupplyOut]
+
+
 class FormulaOut(Out):
     """A formula, and what comes of it; without a reading where it cannot be reckoned yet."""
 
@@ -105,6 +113,7 @@ class FormulaOut(Out):
     reading: AssessmentOut | None
     problems: list[LineProblemOut]
     stuff: list[SupplyOut]
+    asks: list[AskOut]
     removed: bool
 
 

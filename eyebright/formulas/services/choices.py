@@ -3,25 +3,28 @@
 from typing import get_args
 
 from eyebright.core.formulas.assess import grades
-from eyebright.core.formulas.exchange import parse_lines
+from eyebright.core.formulas.exchange import Kitchen, ParsedLine, read_recipe
 from eyebright.core.formulas.model import PHASES, SHARES, families, form_table, signs, starts, step_kinds
+from eyebright.core.materials import unit_of
 from eyebright.core.vocabulary import Bottle, Pot
 from eyebright.core.wash import plain_schools
 from eyebright.household.services.household import picked_schools
-from eyebright.shelf.services.measures import the_kit
-from eyebright.shelf.services.supplies import everything, find_for_lines
+from eyebright.shelf.services.supplies import supply_out, the_kitchen
 
 from ..schemas.choices import (
     BenchOut,
     FamilyChoiceOut,
     KeyNameOut,
+    PassageOut,
     ReadLineOut,
+    ReadOut,
     SchoolChoiceOut,
     SchoolOptionOut,
     StartOut,
     StepChoiceOut,
 )
-from .workbench import amount_typed
+
+BEST = 3
 
 
 def bench_choices() -> BenchOut:
@@ -71,22 +74,31 @@ def bench_choices() -> BenchOut:
     )
 
 
-def read_lines(text: str) -> list[ReadLineOut]:
-    """Pasted lines, understood as far as they can be; none is dropped."""
-    shelf, _ = everything()
-    out = []
-    for each in parse_lines(text, lambda name: find_for_lines(name, shelf), the_kit()):
-        out.append(
-            ReadLineOut(
-                text=each.text,
-                stuff=each.found[0].key if each.found and not each.unsure else "",
-                name=each.name,
-                amount="" if each.amount is None else amount_typed(round(each.amount, 3)),
-                unit=each.unit
-                or (each.found[0].material.unit if each.found and each.found[0].material else "g"),
-                form=each.form,
-                found=[stuff.key for stuff in each.found[:8]],
-                problem=each.problem,
-            )
-        )
-    return out
+def read(text: str, room: int) -> ReadOut:
+    """A pasted recipe, read; nothing is dropped."""
+    kitchen = the_kitchen()
+    found = read_recipe(text, kitchen, room)
+    return ReadOut(
+        lines=[line_out(each, kitchen) for each in found.lines],
+        passages=[PassageOut(kind=each.kind, text=each.text) for each in found.passages],
+        rest=found.rest,
+        says=found.says,
+    )
+
+
+def line_out(line: ParsedLine, kitchen: Kitchen) -> ReadLineOut:
+    """One written line, as it was read."""
+    taken = line.found[0] if line.sure else None
+    usual = unit_of(taken) if taken else "g"
+    return ReadLineOut(
+        text=line.text,
+        stuff=taken.key if taken else "",
+        name=line.name,
+        amount=line.typed,
+        unit=line.unit or usual,
+        form=line.form,
+        found=[supply_out(each, kitchen.kit) for each in line.found[:BEST]],
+        notes=list(line.notes),
+        problem=line.problem,
+        field=line.field,
+    )

@@ -5,20 +5,23 @@ from datetime import timedelta
 from typing import Any
 
 from django.db import transaction
+from django.db.models import Q
 from django.utils import timezone
 
 from eyebright.config.problems import Problem, one
 from eyebright.config.wire import FigureOut
 from eyebright.core.formulas.assess import Digest
 from eyebright.core.formulas.change import difference
+from eyebright.core.formulas.exchange import read_line
 from eyebright.core.formulas.model import families
-from eyebright.core.materials import Supply, folded, names_of
+from eyebright.core.materials import Named, Score, Supply, finder_of, folded, words
 from eyebright.household.services.household import checked_schools
 from eyebright.shelf.services.measures import the_kit
-from eyebright.shelf.services.supplies import supplies_of, supply_out
+from eyebright.shelf.services.supplies import names_of, supplies_of, supply_out, the_kitchen
 
 from ..models import Formula, FormulaVersion
 from ..schemas.formulas import (
+    AskOut,
     FormulaIn,
     FormulaOut,
     FormulaRowOut,
@@ -29,8 +32,9 @@ from ..schemas.formulas import (
     VersionOut,
 )
 from .assessments import assessment_of, assessment_out, the_vessel
+from .choices import line_out
 from .digests import freshened, keep_digest, keys_in
-from .workbench import Written, as_core, core_bench, entered_of, keys_of, names_in
+from .workbench import UNREAD, Written, as_core, core_bench, entered_of, keys_of, names_in
 
 SITTING = timedelta(minutes=20)  # after so long without a change a new sitting begins, and the old is kept
 SHOWN = 60
@@ -67,8 +71,22 @@ def shown(kept: Formula, written: Written, head: int | None, vessel: int | None)
         reading=assessment_out(reading) if reading else None,
         problems=[LineProblemOut(field=name, message=says) for name, says in written.problems.items()],
         stuff=[supply_out(stuff, bench.kit) for stuff in written.there.values()],
+        asks=asks_of(written.entered),
         removed=kept.removed_at is not None,
     )
+
+
+def asks_of(entered: FormulaIn) -> list[AskOut]:
+    """What is asked of the lines of which it is not known what they are."""
+    open_lines = [line for line in entered.lines if not line.stuff and line.text]
+    if not open_lines:
+        return []
+    kitchen = the_kitchen()
+    out = []
+    for line in open_lines:
+        read = line_out(read_line(line.text, kitchen), kitchen)
+        out.append(AskOut(line=line.id, says=read.problem or UNREAD, found=read.found))
+    return out
 
 
 def searched(entered: FormulaIn, there: Mapping[str, Supply]) -> str:
@@ -77,7 +95,7 @@ def searched(entered: FormulaIn, there: Mapping[str, Supply]) -> str:
     for line in entered.lines:
         stuff = there.get(line.stuff)
         if stuff:
-            names += [stuff.name, names_of(stuff.material) if stuff.material else "water"]
+            names += names_of(stuff)
     return folded(" · ".join(names))[:4000]
 
 
@@ -191,12 +209,21 @@ def back_to(pk: int, number: int) -> FormulaOut:
 # ---- many ----
 
 
+def found_formulas(find: str) -> list[tuple[Score, int, str]]:
+    """Formulas by their own names, as typed, the nearest first: how near, id, name."""
+    rows = [Named(str(pk), (name,)) for pk, name in Formula.objects.values_list("pk", "name")]
+    return [(score, int(each.key), each.names[0]) for score, each in finder_of(tuple(rows)).scored(find)]
+
+
 def formula_rows(find: str, family: str) -> FormulasOut:
-    """Formulas by any name in them, the latest first."""
+    """Formulas by their own name, nearly so too, or by any name in them; the latest first."""
     rows = Formula.objects.all()
     there_are = rows.count()
-    for word in folded(find).split():
-        rows = rows.filter(search__contains=word)
+    if find.strip():
+        within = Q()
+        for word in words(find):
+            within &= Q(search__contains=word)
+        rows = rows.filter(within | Q(pk__in=[pk for _, pk, _ in found_formulas(find)[:SHOWN]]))
     if family:
         rows = rows.filter(family=family)
     shown = list(rows.order_by("-changed_at", "-id").defer("search")[:SHOWN])

@@ -9,15 +9,16 @@ from pydantic import ValidationError
 
 from eyebright.config.problems import Problem
 from eyebright.core.formulas.assess import Assessment
-from eyebright.core.formulas.exchange import export, import_recipe
+from eyebright.core.formulas.exchange import ImportedRecipe, export, import_recipe, parse_row
 from eyebright.core.formulas.model import Formula as CoreFormula
 from eyebright.core.formulas.model import FormulaError, families
 from eyebright.heads.services import find_head
+from eyebright.shelf.services.supplies import the_kitchen
 
-from ..schemas.formulas import BringIn, BroughtOut, FormulaIn, FormulaStepIn, IngredientIn
+from ..schemas.formulas import MOST_LINES, BringIn, BroughtOut, FormulaIn, FormulaStepIn, IngredientIn
 from .assessments import assessment_of
 from .card import card
-from .choices import read_lines
+from .choices import line_out
 from .formulas import find_formula, formula_out, kept_new
 from .workbench import as_core, core_bench, entered_of, keys_of
 
@@ -68,29 +69,41 @@ def take_in(entered: BringIn) -> BroughtOut:
         found = import_recipe(entered.text)
     except FormulaError as raised:
         raise Problem.field("text", str(raised)) from None
-    lines = []
-    for place, each in enumerate(read_lines("\n".join(found.lines))):
-        lines.append(
-            {
-                "id": place + 1,
-                "stuff": each.stuff,
-                "amount": each.amount,
-                "unit": each.unit,
-                "phase": found.phases[place] if place < len(found.phases) else "",
-                "form": found.forms[place] if place < len(found.forms) else each.form,
-                "text": "" if each.stuff else each.text,
-            }
-        )
+    lines, left = _lines(found)
     steps = [
         {**step, "adds": [lines[place]["id"] for place in step["adds"] if place < len(lines)]}
         for step in found.steps
     ]
-    about = found.about
-    if found.kept:
-        about = "\n".join([about, *found.kept]).strip()
+    about = "\n".join([found.about, *found.kept, *left]).strip()
     body = _settled(found.name, about[:2000], found.settings, lines, steps)
     kept, _ = kept_new(body)
     return BroughtOut(formula=formula_out(kept), kept=list(found.kept))
+
+
+def _lines(found: ImportedRecipe) -> tuple[list[dict[str, Any]], list[str]]:
+    """The lines of a recipe as they are kept, and those that were more than a formula holds."""
+    kitchen = the_kitchen()
+    out: list[dict[str, Any]] = []
+    left: list[str] = []
+    for place, text in enumerate(found.lines):
+        if len(out) >= MOST_LINES:
+            left.append(text)
+            continue
+        read = [line_out(each, kitchen) for each in parse_row(text, kitchen)]
+        for each in read[: MOST_LINES - len(out)]:
+            ours = len(read) == 1
+            out.append(
+                {
+                    "id": len(out) + 1,
+                    "stuff": each.stuff,
+                    "amount": each.amount[:24],
+                    "unit": each.unit,
+                    "phase": found.phases[place] if ours and place < len(found.phases) else "",
+                    "form": found.forms[place] if ours and place < len(found.forms) else each.form,
+                    "text": each.text,
+                }
+            )
+    return out, left
 
 
 def _settled(

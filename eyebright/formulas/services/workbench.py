@@ -2,16 +2,18 @@
 
 import hashlib
 from collections.abc import Iterable, Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Any
 
-from django.db.models import Count, Max
+from django.db import models
 from pydantic_core import PydanticCustomError
 
+from eyebright.config.fields import count as number_range
 from eyebright.config.fields import number
 from eyebright.core.formulas.assess import VERSION
 from eyebright.core.formulas.change import Workbench
 from eyebright.core.formulas.model import (
+    COVER,
     Formula,
     FormulaError,
     Ingredient,
@@ -23,7 +25,7 @@ from eyebright.core.formulas.model import (
     step_kinds,
 )
 from eyebright.core.heads import Head, hair_and_scalp_of
-from eyebright.core.materials import Amount, Kit, Supply, said
+from eyebright.core.materials import Amount, Count, Kit, Supply, said, typed_number
 from eyebright.heads.services import facts_of_whom, head_for
 from eyebright.shelf.models import ReadingLine
 from eyebright.shelf.services.measures import the_kit
@@ -103,14 +105,14 @@ def as_core(entered: FormulaIn) -> Written:
             continue
         if line.stuff not in still:
             out.problems[f"lines.{place}.stuff"] = REMOVED.format(name=stuff.name)
-        value, trouble = _number(line.amount, f"How much {stuff.name}?")
-        if value is None:
+        count, trouble = _counted(line, f"How much {stuff.name}?")
+        if count is None:
             out.problems[f"lines.{place}.amount"] = trouble
             whole = False
             continue
         out.places.append(place)
         phase = line.phase or default_phase(stuff, family)
-        amount = Amount(value, line.unit, line.packed)
+        amount = Amount.ranging(count, line.unit, line.packed)
         lines.append(Ingredient(line.id, stuff, amount, phase, of_form(stuff.material, line.form)))
     minutes, trouble = _number(entered.minutes or "0", "")
     if minutes is None or not 0.0 <= minutes <= MOST_MINUTES:
@@ -154,6 +156,18 @@ def _number(typed: str, missing: str) -> tuple[float | None, str]:
         return None, raised.message()
 
 
+def _counted(line: IngredientIn, missing: str) -> tuple[Count | None, str]:
+    """A line's number as it was typed, or range of two, or what to say of it."""
+    if line.unit == COVER:
+        return Count.of(1.0), ""
+    if not line.amount.strip():
+        return None, missing
+    try:
+        return number_range(line.amount), ""
+    except PydanticCustomError as raised:
+        return None, raised.message()
+
+
 def _step(step: FormulaStepIn, place: int, out: Written) -> Step | None:
     """One step; what is wrong with it goes beside its field."""
     if step.kind not in step_kinds():
@@ -178,16 +192,22 @@ def as_written(formula: Formula, entered: FormulaIn) -> FormulaIn:
     for line in formula.ingredients:
         old = had.get(line.id)
         same = old is not None and old.stuff == line.supply.key and old.unit == line.amount.unit
-        typed = old.amount if same and old and _number(old.amount, "")[0] == line.amount.value else None
+        was = _counted(old, "")[0] if same and old else None
+        typed = (
+            old.amount
+            if was and old and Amount.ranging(was, "") == replace(line.amount, unit="", packed=False)
+            else None
+        )
         lines.append(
             IngredientIn(
                 id=line.id,
                 stuff=line.supply.key,
-                amount=typed if typed is not None else amount_typed(line.amount.value),
+                amount=typed if typed is not None else written(line.amount),
                 unit=line.amount.unit,
                 packed=line.amount.packed,
                 phase=line.phase,
                 form=line.form,
+                text=old.text if old is not None and old.stuff == line.supply.key else "",
             )
         )
     lines += [line for line in entered.lines if not line.stuff and (line.text or line.amount)]
@@ -215,8 +235,13 @@ def as_written(formula: Formula, entered: FormulaIn) -> FormulaIn:
 
 
 def amount_typed(value: float) -> str:
-    """A number as a person would type it."""
-    return f"{value:.6g}" if value != round(value, 2) else said(value) if value < 100 else f"{value:g}"
+    """A number as a person would type it, and never so that it could be read two ways."""
+    return typed_number(value) if value != round(value, 2) else said(value) if value < 100 else f"{value:g}"
+
+
+def written(amount: Amount) -> str:
+    """An amount's number, or its range, as a person would type it."""
+    return amount_typed(amount.value) if amount.low == amount.high else amount.written
 
 
 # ---- what it is worked out with ----
@@ -242,7 +267,7 @@ def marks(keys: Iterable[str], there: Mapping[str, Supply]) -> dict[str, str]:
         row["stuff"]: f"{row['count']}/{row['last']}"
         for row in ReadingLine.objects.filter(stuff__in=set(keys), reading__removed_at=None)
         .values("stuff")
-        .annotate(count=Count("id"), last=Max("reading_id"))
+        .annotate(count=models.Count("id"), last=models.Max("reading_id"))
         .order_by()
     }
     return {

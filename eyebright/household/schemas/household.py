@@ -7,13 +7,15 @@ from pydantic import BeforeValidator
 
 from eyebright.config.fields import AS_NUMBER, number_between, words
 from eyebright.config.wire import Out
+from eyebright.core.numerals import Habit
 
 
 class HouseholdIn(Schema):
-    """Whose spoons and cups these are, and how money is written."""
+    """Whose spoons and cups these are, and how money and numbers are written."""
 
     system: str
     currency: Annotated[str, BeforeValidator(words)] = "£"
+    decimal: Habit = ""
 
 
 class SystemOut(Out):
@@ -29,6 +31,7 @@ class HouseholdOut(Out):
 
     system: str
     currency: str
+    decimal: Habit
     systems: list[SystemOut]
 
 

@@ -1,9 +1,11 @@
 """The household's settings, where it stands where opinions differ, and the limits it holds otherwise."""
 
 from collections.abc import Mapping
+from typing import cast
 
 from eyebright.config.problems import Problem
 from eyebright.core.materials import measure_table
+from eyebright.core.numerals import Habit
 from eyebright.core.rules import limits
 from eyebright.core.wash import school_keys
 
@@ -30,7 +32,12 @@ def household() -> HouseholdOut:
         SystemOut(key=key, name=name, says=" · ".join(f"{s.name} {s.volume:g} mL" for s in spoons))
         for key, (name, spoons) in measure_table().systems.items()
     ]
-    return HouseholdOut(system=kept.system, currency=kept.currency, systems=systems)
+    return HouseholdOut(system=kept.system, currency=kept.currency, decimal=number_habit(), systems=systems)
+
+
+def number_habit() -> Habit:
+    """Whether a point or a comma stands between whole and part; "" where nobody has said."""
+    return cast(Habit, the_household().decimal)
 
 
 def save_household(entered: HouseholdIn) -> HouseholdOut:
@@ -39,6 +46,7 @@ def save_household(entered: HouseholdIn) -> HouseholdOut:
         raise Problem.field("system", "Choose one of the ones offered.")
     kept = the_household()
     kept.system, kept.currency = entered.system, (entered.currency or "£")[:8]
+    kept.decimal = entered.decimal
     kept.save()
     return household()
 

@@ -8,14 +8,14 @@ from eyebright.config.decimals import as_float, exact
 from eyebright.config.problems import Problem, one
 from eyebright.config.wire import FigureOut, figure_out
 from eyebright.core.chemistry import neat_ph
-from eyebright.core.materials import Material, MaterialError, Supply, notices
+from eyebright.core.materials import Material, MaterialError, Supply, found_among, notices
 from eyebright.core.numbers import Draws, Kind, Posterior, figure
 
 from ..models import Lot, ReadingLine
 from ..schemas.lots import NO_MATERIAL, LotIn, LotOut, LotsOut, NoticeOut
 from .materials import material_of, neat, spread_out
 from .readings import posterior_for
-from .supplies import core_lot, lot_holds
+from .supplies import core_lot, lot_names
 
 PAGE = 40
 ESSENCE = 14.0  # g of acetic acid in 100 mL: no vinegar is as strong
@@ -24,7 +24,7 @@ ESSENCE = 14.0  # g of acetic acid in 100 mL: no vinegar is as strong
 def lots(find: str, offset: int, limit: int) -> LotsOut:
     """A page of lots by name, found by any of their names; what calls for a look comes first."""
     every = list(Lot.objects.all())
-    hits = [lot for lot in every if lot_holds(lot, find)] if find.strip() else every
+    hits = found_among(every, find, lot_names, len(every)) if find.strip() else every
     told = {lot.pk: _notices(lot, material_of(lot.material)) for lot in hits}
     hits.sort(key=lambda lot: not told[lot.pk])
     page = hits[offset : offset + limit]

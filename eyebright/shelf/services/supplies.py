@@ -7,34 +7,43 @@ from django.utils import timezone
 
 from eyebright.config.problems import Problem
 from eyebright.core.chemistry import water_classes
+from eyebright.core.formulas.exchange import Kitchen
 from eyebright.core.formulas.model import form_table, own_form
 from eyebright.core.materials import (
+    TAP,
+    WATER,
     Kit,
+    Material,
     MaterialError,
+    Meaning,
+    Named,
+    Recogniser,
+    Score,
     Supply,
     WaterLot,
-    ambiguous_names,
-    find_materials,
-    folded,
-    holds,
+    every_name,
+    finder_of,
+    in_one_order,
     library,
+    library_finder,
     material,
-    names_of,
     offered,
     past_date,
 )
 from eyebright.core.materials import Lot as CoreLot
 from eyebright.core.mix import kind_of, sour
+from eyebright.household.services.household import number_habit
 
-from ..models import Lot, WaterSource
+from ..models import Lot, OwnMaterial, WaterSource
 from ..schemas.lots import SupplyOut, UnitOut
-from .materials import material_of
+from .materials import material_of, own_material
 from .measures import the_kit
 from .profiles import core_water
 
 SODA = "baking_soda"
 ELSEWHERE = ("lib", "class")  # what is not on the shelf
 SHOWN = 30
+NOT_TAP = ("distilled", "rain", "flower")  # classes of water that come from no tap
 FOR_ROUTES = 60  # lots looked through for another way to a pH
 
 
@@ -70,11 +79,19 @@ def supply_of(key: str, *, also_removed: bool = False) -> Supply | None:
 
 
 def _elsewhere(where: str, name: str) -> Supply | None:
-    """A material of the library, or any water of a class."""
+    """A material of the library or of the household's own, or any water of a class."""
     if where == "lib":
-        return CoreLot(f"lib-{name}", library()[name], library()[name].name) if name in library() else None
+        try:
+            return not_at_hand(material_of(name))
+        except MaterialError:
+            return None
     classes = water_classes()
     return WaterLot(f"class-{name}", classes[name], classes[name].name) if name in classes else None
+
+
+def not_at_hand(stuff: Material) -> CoreLot:
+    """A material that is not on the shelf, as it goes into a jug."""
+    return CoreLot(f"lib-{stuff.key}", stuff, stuff.name)
 
 
 def supplies_of(keys: Iterable[str], *, also_removed: bool = False) -> dict[str, Supply]:
@@ -85,8 +102,8 @@ def supplies_of(keys: Iterable[str], *, also_removed: bool = False) -> dict[str,
         where, _, name = key.partition("-")
         if where in numbers and name.isascii() and name.isdigit() and len(name) < 12:
             numbers[where].append(name)
-        elif where in ELSEWHERE and (find_materials := _elsewhere(where, name)):
-            out[key] = find_materials
+        elif where in ELSEWHERE and (found := _elsewhere(where, name)):
+            out[key] = found
     for lot in Lot.among(also_removed=also_removed).filter(pk__in=numbers["lot"]):
         out[f"lot-{lot.pk}"] = core_lot(lot)
     waters = WaterSource.among(also_removed=also_removed).filter(pk__in=numbers["water"])
@@ -105,7 +122,7 @@ def shelf_for_routes() -> list[Supply]:
 def the_soda() -> Supply:
     """The household's baking soda, or the library's where it has none."""
     lot = Lot.objects.filter(material=SODA).first()
-    return core_lot(lot) if lot else CoreLot(f"lib-{SODA}", material(SODA), material(SODA).name)
+    return core_lot(lot) if lot else not_at_hand(material(SODA))
 
 
 def supply_out(stuff: Supply, kit: Kit) -> SupplyOut:
@@ -126,39 +143,59 @@ def supply_out(stuff: Supply, kit: Kit) -> SupplyOut:
 
 def find_supplies(find: str, keys: list[str]) -> list[SupplyOut]:
     """What goes by these keys first, then what is found by name: the shelf's own, then the library's."""
+    there, kit = supplies_of(keys), the_kit()
     if keys:
-        there, kit = supplies_of(keys), the_kit()
         return [supply_out(there[key], kit) for key in keys if key in there]
-    hits: list[Supply] = []
-    for source in WaterSource.objects.prefetch_related("profiles"):
-        if holds(folded(f"{source.name} {source.kind} water"), find):
-            hits.append(water_lot(source))
-    seen: set[str] = set()
-    for lot in Lot.objects.all():
-        seen.add(lot.material)
-        if len(hits) < SHOWN and lot_holds(lot, find):
-            hits.append(core_lot(lot))
-    hits += [
-        WaterLot(f"class-{key}", water, water.name)
-        for key, water in water_classes().items()
-        if find.strip() and holds(folded(f"{water.name} water"), find)
-    ]
-    hits += [
-        CoreLot(f"lib-{stuff.key}", stuff, stuff.name)
-        for stuff in find_materials(find)
-        if stuff.key not in seen
-    ]
-    kit = the_kit()
-    return [supply_out(stuff, kit) for stuff in hits[:SHOWN]]
+    return [supply_out(stuff, kit) for _, stuff in found_supplies(find, SHOWN)]
 
 
-def lot_holds(lot: Lot, find: str) -> bool:
-    """Whether a lot goes by this name, its material's names in every tongue included."""
+def found_supplies(find: str, most: int) -> list[tuple[Score, Supply]]:
+    """What goes by a name as it is typed, the nearest first; what is at hand before what is not."""
+    waters = {f"water-{each.pk}": each for each in WaterSource.objects.prefetch_related("profiles")}
+    lots = {f"lot-{each.pk}": each for each in Lot.objects.all()}
+    own = [own_material(row) for row in OwnMaterial.objects.all()]
+    named = [Named(key, (each.name, "water", each.kind), -1.0) for key, each in waters.items()]
+    named += [Named(key, lot_names(each), -1.0) for key, each in lots.items()]
+    named += [Named(f"lib-{stuff.key}", every_name(stuff)) for stuff in own]
+    classes = [Named(f"class-{key}", (water.name,), 2.0) for key, water in water_classes().items()]
+    finders = [finder_of(tuple(named)), finder_of(tuple(classes)), library_finder()]
+    at_hand = {each.material for each in lots.values()}
+    out: dict[str, tuple[Score, Supply]] = {}
+    for score, each in in_one_order(finders if find.strip() else finders[:1], find):
+        if each.key in at_hand or each.key.removeprefix("lib-") in at_hand:
+            continue  # it stands there already, by its own name
+        if each.key in lots:
+            out[each.key] = score, core_lot(lots[each.key])
+        elif each.key in waters:
+            out[each.key] = score, water_lot(waters[each.key])
+        elif (stuff := supply_of(_key(each.key))) is not None:
+            out.setdefault(stuff.key, (score, stuff))
+        if len(out) == most:
+            break
+    return list(out.values())
+
+
+def _key(found: str) -> str:
+    """The key of something that the library's finder found: a material, or a class of water."""
+    if found.startswith(f"{WATER}:"):
+        return f"class-{found.removeprefix(f'{WATER}:')}"
+    return found if found.startswith(("lib-", "class-")) else f"lib-{found}"
+
+
+def lot_names(lot: Lot) -> tuple[str, ...]:
+    """What a lot goes by: the household's name for it, its note, and all of its material's names."""
     try:
-        names = names_of(material_of(lot.material))
+        names = every_name(material_of(lot.material))
     except MaterialError:
-        names = ""
-    return holds(f"{folded(lot.name)} {names} {folded(lot.note)}", find)
+        names = ()
+    return (lot.name, *names, *([lot.note] if lot.note else []))
+
+
+def names_of(stuff: Supply) -> tuple[str, ...]:
+    """What something on the shelf goes by: the household's name for it, and all of its material's."""
+    if stuff.material is None:
+        return (stuff.name, stuff.water.name, "water") if isinstance(stuff, WaterLot) else (stuff.name,)
+    return (stuff.name, *every_name(stuff.material))
 
 
 def gone(field: str) -> Problem:
@@ -179,29 +216,34 @@ def _may(stuff: Supply) -> bool:
     return stuff.material is None or not stuff.material.refuse
 
 
-def find_for_lines(find: str, shelf: list[Supply]) -> list[Supply]:
-    """What a name on a written line may mean: the household's own first, then the library's, then waters."""
-    several = ambiguous_names().get(folded(find).strip())
-    if several is not None:
-        return [CoreLot(f"lib-{key}", material(key), material(key).name) for key in several.means]
-    words = folded(find).split()
-    own = [stuff for stuff in shelf if _goes_by(stuff, words)]
-    start = folded(find.strip())
-    own.sort(key=lambda stuff: (not folded(stuff.name).startswith(start), start not in folded(stuff.name)))
-    taken = {stuff.material.key for stuff in own if stuff.material}
-    more: list[Supply] = [
-        CoreLot(f"lib-{each.key}", each, each.name) for each in find_materials(find) if each.key not in taken
-    ]
-    waters: list[Supply] = [
-        WaterLot(f"class-{key}", water, water.name)
-        for key, water in water_classes().items()
-        if holds(folded(f"{water.name} water"), find)
-    ]
-    exact = [stuff for stuff in waters if folded(stuff.name).startswith(start)]
-    return [*own, *exact, *more, *(stuff for stuff in waters if stuff not in exact)][:SHOWN]
+# ---- what a written line is read with ----
 
 
-def _goes_by(stuff: Supply, words: list[str]) -> bool:
-    names = names_of(stuff.material) if stuff.material else "water"
-    text = f"{folded(stuff.name)} {names}"
-    return all(word in text for word in words)
+def the_kitchen() -> Kitchen:
+    """The household as a written line meets it: its names, its measures, how it writes numbers."""
+    at_hand, _ = everything()
+    named = [(_meaning(stuff), (stuff.name,)) for stuff in at_hand]
+    for row in OwnMaterial.objects.all():
+        stuff = own_material(row)
+        named.append((Meaning(stuff.key, stuff.kind, f"lib-{stuff.key}"), (stuff.name,)))
+    there = {stuff.key: stuff for stuff in at_hand}
+
+    def supply(meaning: Meaning) -> Supply:
+        found = there.get(meaning.key) or supply_of(meaning.key or _key_of(meaning.what))
+        assert found is not None
+        return found
+
+    return Kitchen(Recogniser(named), supply, the_kit(), number_habit())
+
+
+def _key_of(what: str) -> str:
+    """The key of what a name means and nobody has."""
+    return "class-unknown" if what == f"{WATER}:{TAP}" else _key(what)
+
+
+def _meaning(stuff: Supply) -> Meaning:
+    """What something on the shelf is, by itself."""
+    if stuff.material is not None:
+        return Meaning(stuff.material.key, stuff.material.kind, stuff.key)
+    kind = stuff.water.key if isinstance(stuff, WaterLot) else "unknown"
+    return Meaning(f"{WATER}:{kind if kind in NOT_TAP else TAP}", WATER, stuff.key)

@@ -16,7 +16,19 @@ WET = 0.1  # g of water in 1 g: drier than that it keeps as a powder or an oil d
 VINEGAR_STRONG, VINEGAR_SOME = 1.0, 0.3  # g of acetic acid in 100 mL
 SHORT_OIL_DAYS = 120
 SYRUP = 0.45  # g of water that 1 g of sugar, honey or salt binds: no mould gets at it
-FEEDS = ("dairy", "gel", "plant cream", "humectant", "juice", "tea", "sugar", "flour", "starch", "bought")
+FEEDS = (
+    "dairy",
+    "egg",
+    "gel",
+    "plant cream",
+    "humectant",
+    "juice",
+    "tea",
+    "sugar",
+    "flour",
+    "starch",
+    "bought",
+)
 FRESH = ("juice",)
 PERISHES = ("gel", "juice", "tea", "plant cream", "flour", "starch")
 BARE_SHARE = 0.02  # g of plant, gel, dairy in 1 g: less feeds hardly anything
@@ -142,7 +154,7 @@ def shelf_life_facts(preparation: Preparation, acetic: float) -> dict[str, Any]:
             "strained": preparation.strained,
             "pulp": pulp,
             "dairy": "dairy" in kinds,
-            "raw_gel": any(one.kind == "gel" and one.stays and not one.boiled for one in there),
+            "raw_gel": any(one.kind in ("gel", "egg") and one.stays and not one.boiled for one in there),
             "fresh": any(
                 one.kind in FRESH or (one.form is not None and one.form.key == "fresh") for one in raw
             ),

@@ -8,7 +8,7 @@ from ...heads import HairAndScalp
 from ...materials import METRIC, Amount, Kit, Supply, pourable, said, weighable, with_fraction
 from ...numbers import PRIOR, Draws, Posterior, times_to_meet
 from ..assess import Assessment, assess
-from ..model import MOST_GRAMS, SHARES, Formula, Ingredient, form_table, weighed
+from ..model import COVER, MOST_GRAMS, SHARES, TOLD_BY_OTHERS, Formula, Ingredient, form_table, weighed
 
 LEAST_TIMES, MOST_TIMES = 0.02, 50.0
 SPOONS = ("tsp", "tbsp", "cup")
@@ -131,7 +131,8 @@ def times_as_much(formula: Formula, places: Sequence[int], times: float) -> Form
     lines = list(formula.ingredients)
     for place in places:
         amount = lines[place].amount
-        lines[place] = replace(lines[place], amount=replace(amount, value=amount.value * times))
+        if amount.unit != COVER:
+            lines[place] = replace(lines[place], amount=replace(amount, value=amount.value * times))
     return replace(formula, ingredients=tuple(lines))
 
 
@@ -139,7 +140,8 @@ def rounded(formula: Formula, places: Sequence[int]) -> Formula:
     """Some lines at amounts that a kitchen can measure."""
     lines = list(formula.ingredients)
     for place in places:
-        lines[place] = replace(lines[place], amount=_rounded(lines[place]))
+        was = lines[place]
+        lines[place] = replace(was, amount=_rounded(was)) if was.amount.unit != COVER else was
     return replace(formula, ingredients=tuple(lines))
 
 
@@ -185,7 +187,7 @@ def scaled(formula: Formula, times: float) -> Formula:
     """Everything times as much; shares stay, what they are shares of grows."""
     lines = tuple(
         line
-        if line.amount.unit in SHARES
+        if line.amount.unit in TOLD_BY_OTHERS
         else replace(line, amount=replace(line.amount, value=line.amount.value * times))
         for line in formula.ingredients
     )

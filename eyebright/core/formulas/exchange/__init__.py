@@ -2,11 +2,16 @@
 
 from . import export
 from .export import CSV_COLUMNS, csv_lines, inci, markdown, recipe
-from .import_recipe import import_recipe, kind_in, minutes_in
-from .parse_lines import parse_line, parse_lines, split_lines
+from .import_recipe import ImportedRecipe, import_recipe, kind_in, minutes_in
+from .lines import Kitchen, ParsedLine, Passage, ReadRecipe, parse_row, read_line, read_recipe
 
 __all__ = [
     "CSV_COLUMNS",
+    "ImportedRecipe",
+    "Kitchen",
+    "ParsedLine",
+    "Passage",
+    "ReadRecipe",
     "csv_lines",
     "export",
     "import_recipe",
@@ -14,8 +19,8 @@ __all__ = [
     "kind_in",
     "markdown",
     "minutes_in",
-    "parse_line",
-    "parse_lines",
+    "parse_row",
+    "read_line",
+    "read_recipe",
     "recipe",
-    "split_lines",
 ]

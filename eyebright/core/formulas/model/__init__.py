@@ -3,10 +3,12 @@
 from .families import Family, UsualSubject, families, rinse_family, washes
 from .forms import FormTable, figures_of, form_table, loose, own_form, turned
 from .formula import (
+    COVER,
     METALS,
     MOST_GRAMS,
     PHASES,
     SHARES,
+    TOLD_BY_OTHERS,
     Formula,
     FormulaError,
     Ingredient,
@@ -21,11 +23,13 @@ from .starts import Start, starts
 from .steps import SOLUBLE, PlannedStep, planned_steps, sensible_steps, signs, step_kinds
 
 __all__ = [
+    "COVER",
     "METALS",
     "MOST_GRAMS",
     "PHASES",
     "SHARES",
     "SOLUBLE",
+    "TOLD_BY_OTHERS",
     "Family",
     "FormTable",
     "Formula",

@@ -12,6 +12,7 @@ from typing import Literal
 from ...materials import METRIC, Amount, Kit, Material, MeasureError, Supply, measure_table, measured
 from ...numbers import Spread
 from ...vocabulary import Bottle, Form, Phase, Place, Pot, Use
+from .covering import covering
 from .families import Family, families
 from .forms import form_of, loose, own_form, turned
 
@@ -23,6 +24,8 @@ PHASES: dict[Phase, str] = {
     "drops": "drops, last",
 }
 SHARES = {"%": "% of the whole", "part": "parts", "per 100": "per 100 of the base"}
+COVER = "cover"  # so much as covers what lies in the pot
+TOLD_BY_OTHERS = (*SHARES, COVER)  # units of amounts that only the other lines tell
 METALS = ("aluminium", "copper", "iron")
 MOST_LINES = 60
 MOST_GRAMS = 20_000.0
@@ -154,8 +157,9 @@ def weighed(formula: Formula, kit: Kit = METRIC) -> tuple[Weighed, ...]:
     for place, line in enumerate(formula.ingredients):
         if not math.isfinite(line.amount.value) or line.amount.value < 0.0:
             raise FormulaError("Say how much: a number, not below nothing.", place)
-        if line.amount.unit not in SHARES:
+        if line.amount.unit not in TOLD_BY_OTHERS:
             known[place] = _measured(line, place, kit)
+    known |= _covering(formula, known)
     known |= _in_shares(formula, known)
     out = tuple(known[place] for place in range(len(formula.ingredients)))
     for place, each in enumerate(out):
@@ -189,6 +193,28 @@ def _measured(line: Ingredient, place: int, kit: Kit) -> Weighed:
         packing = loose(material, line.form)
     grams = found.amount * packing.mid
     return Weighed(line, grams, _together(found.spread, packing), grams / density)
+
+
+def _covering(formula: Formula, known: dict[int, Weighed]) -> dict[int, Weighed]:
+    """Lines that cover the others, in g: by the room that those take up as they lie loose."""
+    places = [place for place, line in enumerate(formula.ingredients) if line.amount.unit == COVER]
+    rooms = [
+        each.grams / _density(each.line.material)
+        for each in known.values()
+        if each.line.material and each.line.material.unit == "g" and each.line.phase in ("infused", "dry")
+    ]
+    out = {}
+    for place in places:
+        line = formula.ingredients[place]
+        if line.material is not None and line.material.unit == "g":
+            raise FormulaError(f"{line.supply.name} covers nothing: say how much.", place, "unit")
+        volume = covering(rooms)
+        if volume.mid <= 0.0:
+            raise FormulaError("There is nothing to cover yet: give what lies in the pot an amount.", place)
+        spread = Spread(volume.low / volume.mid, 1.0, volume.high / volume.mid)
+        ml = volume.mid * line.amount.value
+        out[place] = Weighed(line, ml * _density(line.material), spread, ml)
+    return out
 
 
 def _density(material: Material | None) -> float:

@@ -123,7 +123,7 @@ def usual_steps(formula: Formula) -> tuple[Step, ...]:
         out.append(Step("stir_in", adds=_ids(last)))
     if infused or any(line.kind not in ("humectant", "sugar") for line in wet):
         out.append(Step("measure"))
-    if not any(line.kind in ("dairy", "gel") for line in late):  # used fresh
+    if not any(line.kind in ("dairy", "egg", "gel") for line in late):  # used fresh
         out.append(Step("bottle" if _pours(formula) else "store"))
     return tuple(out)
 

@@ -1,0 +1,116 @@
+"""A written line as numbers, words and signs.
+
+lex("1½ tbsp rose-water (cold)")   1½ · tbsp · rose · water · ( · cold · )
+"""
+
+import re
+import tomllib
+import unicodedata
+from dataclasses import dataclass
+from functools import cache
+from pathlib import Path
+from typing import Any, Literal
+
+from ....materials import NUMBER, words
+
+BULLET = re.compile(r"^\s*(?:[-*•–—·▪◦‣○●□☐☑✓✔]+\s*|\[[ xX]?\]\s*|#+\s+|\(?\d{1,2}[.)]\s+|[a-zA-Z]\)\s+)")
+HEADED = re.compile(r"^\s*#+\s")
+NUMBERED = re.compile(r"^\s*(?:\(?\d{1,2}[.)]\s+|step\s+\d+)", re.IGNORECASE)
+FIRST = re.compile(NUMBER)
+SIGNS = "()[]{},;:+&/–—-=°×*~%≈|"
+
+
+@dataclass(frozen=True)
+class Token:
+    """One piece of a line: a number (n), a word (w) as it is compared, or a sign (s); `raw` as it stands there."""
+
+    kind: Literal["n", "w", "s"]
+    word: str
+    raw: str
+
+    @property
+    def breaks(self) -> bool:
+        """Whether another clause begins behind it."""
+        return self.kind == "s" and self.word in ",;:|"
+
+
+@cache
+def line_words() -> dict[str, Any]:
+    """The lists of `words.toml`, read once."""
+    return tomllib.loads(Path(__file__).with_name("words.toml").read_text("utf-8"))
+
+
+@cache
+def phrases(*path: str) -> dict[tuple[str, ...], str]:
+    """A table or list of `words.toml` as phrases: their words, and the key they stand for."""
+    found: Any = line_words()
+    for name in path:
+        found = found[name]
+    if isinstance(found, list):
+        return {words(phrase): phrase for phrase in found}
+    return {words(phrase): key for key, many in found.items() for phrase in many}
+
+
+@cache
+def word_of(*path: str) -> frozenset[str]:
+    """The single words of a list."""
+    return frozenset(each[0] for each in phrases(*path) if len(each) == 1)
+
+
+def lex(text: str) -> list[Token]:
+    """The tokens of a line; a letter keeps its marks, what is none of these parts words."""
+    out: list[Token] = []
+    at = 0
+    while at < len(text):
+        number = FIRST.match(text, at)
+        if (
+            number
+            and not (at and text[at - 1].isalpha())
+            and not (at and text[at] in ".," and text[at - 1].isalnum())
+        ):
+            out.append(Token("n", number[0], number[0]))
+            at = number.end()
+        elif _of_word(text[at]):
+            end = at
+            while end < len(text) and (_of_word(text[end]) or (text[end].isdigit() and end > at)):
+                if text[end] in "'’`" and not (end + 1 < len(text) and text[end + 1].isalpha()):
+                    break
+                end += 1
+            raw = text[at:end]
+            out += [Token("w", word, raw) for word in words(raw.replace("’", "'"))]
+            at = end
+        else:
+            if text[at] in SIGNS:
+                sign = text[at]
+                if (
+                    sign == "-"
+                    and at
+                    and at + 1 < len(text)
+                    and text[at - 1].isalnum()
+                    and text[at + 1].isalpha()
+                ):
+                    pass  # rose-water
+                elif sign == "%":
+                    out.append(Token("w", "%", "%"))
+                else:
+                    out.append(Token("s", "-" if sign in "–—" else sign, sign))
+            at += 1
+    return out
+
+
+def _of_word(sign: str) -> bool:
+    return sign.isalpha() or sign in "'’`" or unicodedata.category(sign)[0] == "M"
+
+
+def phrase_at(
+    tokens: list[Token], at: int, table: dict[tuple[str, ...], str], most: int = 4
+) -> tuple[str, int]:
+    """The longest phrase of a table that begins here: its key, and how many tokens it takes; ("", 0) for none."""
+    for count in range(min(most, len(tokens) - at), 0, -1):
+        several = tokens[at : at + count]
+        if any(token.kind != "w" for token in several):
+            continue
+        key = table.get(tuple(token.word for token in several))
+        if key is not None:
+            return key, count
+    return "", 0

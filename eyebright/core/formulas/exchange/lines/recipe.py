@@ -1,0 +1,307 @@
+"""A pasted recipe: its lines, headings and method told apart, lists of several things parted, nothing dropped."""
+
+import itertools
+import re
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Literal
+
+from ....materials import Count, words
+from .amounts import Said, amounts_in
+from .lexing import BULLET, HEADED, NUMBERED, Token, lex, line_words, phrases, word_of
+from .reading import Kitchen, ParsedLine, own_units, read_line
+
+MOST_LINES = 200
+MOST_ROWS = 400  # of a text, lines or not
+MOST_LETTERS = 2000  # of a row that is looked into
+LONGEST = 200  # letters of a line; what is longer is prose
+PROSE_WORDS, SENTENCE_WORDS, VERB_WORDS, LINE_WORDS = 16, 7, 3, 12
+
+
+@dataclass(frozen=True)
+class Passage:
+    """What stands between the lines of a recipe: a heading, or a sentence of its method."""
+
+    kind: Literal["heading", "method"]
+    text: str
+
+
+@dataclass(frozen=True)
+class ReadRecipe:
+    """A text, read. `lines` and `passages` in their order; `rest` what was too much at once, and what to say."""
+
+    lines: tuple[ParsedLine, ...]
+    passages: tuple[Passage, ...]
+    rest: str = ""
+    says: str = ""
+
+
+def read_recipe(text: str, kitchen: Kitchen, most: int = MOST_LINES) -> ReadRecipe:
+    """Every line of a text, understood as far as it can be; `most` lines at once, the rest is given back."""
+    rows = [row.strip() for row in text.splitlines()]
+    rows = [row for row in rows if row]
+    lines: list[ParsedLine] = []
+    passages: list[Passage] = []
+    in_method = False
+    for at, row in enumerate(rows):
+        if len(lines) >= most or at >= MOST_ROWS:
+            rest = "\n".join(rows[at:])
+            says = f"{len(rows)} lines are more than go in at once: the first {at} are read, the rest still stands here."
+            return ReadRecipe(tuple(lines), tuple(passages), rest, says)
+        if not any(sign.isalnum() for sign in row) and _rules_off(row):
+            continue
+        kind, rows_of = _told(row, in_method, kitchen)
+        if kind == "heading":
+            in_method = _begins(row, "methods") or (
+                in_method and not _begins(row, "ingredients") and not _for(row)
+            )
+            passages.append(Passage("heading", row))
+        elif kind == "method":
+            passages.append(Passage("method", row))
+        else:
+            for heading, each in rows_of:
+                if heading:
+                    passages.append(Passage("heading", heading))
+                lines += parse_row(each, kitchen)
+    return ReadRecipe(tuple(lines), tuple(passages))
+
+
+def _rules_off(row: str) -> bool:
+    """Whether it is a drawn line, which says nothing."""
+    return not row.strip("-–—_=*~·•#. ")
+
+
+def parse_row(row: str, kitchen: Kitchen) -> list[ParsedLine]:
+    """One row of text as the lines that it holds: one, mostly."""
+    text = BULLET.sub("", row).strip() or row
+    out = [read_line(part, kitchen, amount) for part, amount in _split(text, kitchen)]
+    if len(out) > 1 and any(not each.found for each in out) and not any(each.amount for each in out):
+        out = [read_line(text, kitchen)]
+    return [_with_text(each, text) for each in out]
+
+
+def _with_text(line: ParsedLine, text: str) -> ParsedLine:
+    from dataclasses import replace
+
+    return replace(line, text=text[:LONGEST])
+
+
+# ---- which row is what ----
+
+
+def _told(row: str, in_method: bool, kitchen: Kitchen) -> tuple[str, list[tuple[str, str]]]:
+    """What a row is; a line with the heading that stands before it on the same row."""
+    if HEADED.match(row) or re.fullmatch(r"\*\*[^*]+\*\*:?", row):
+        return "heading", []
+    if len(row) > MOST_LETTERS:
+        return "method", []
+    text = BULLET.sub("", row).strip().strip("*").strip()
+    several = words(text)
+    if not several:
+        return "line", [("", row)]
+    tokens = lex(text)
+    amounts = amounts_in(tokens, kitchen.habit, own_units(kitchen.kit))
+    if _begins(text, "headings") and len(several) <= 5 and not amounts:
+        return "heading", []
+    before, colon, after = text.partition(":")
+    if colon and not after.strip() and (not amounts or _for(text)):
+        return "heading", []
+    if _for(text) and not amounts and len(several) <= 6:
+        return "heading", []
+    if colon and after.strip() and words(before):
+        if _begins(before, "headings") and not _for(before):
+            return ("method", []) if _begins(before, "methods") else ("line", [(before + ":", after.strip())])
+        inside = amounts_in(lex(before), kitchen.habit, {})
+        if not inside and amounts_in(lex(after), kitchen.habit, {}):
+            named = read_line(before, kitchen)
+            if not named.sure and (_for(before) or read_line(after.strip(), kitchen).found):
+                rest = [token for token in lex(after) if token.kind == "w"]
+                alone = [word.word for word in rest]
+                if _for(before) or any(not _counts(word) for word in alone):
+                    return "line", [(before + ":", after.strip())]
+    if _is_method(row, text, tokens, several, amounts, in_method, kitchen):
+        return "method", []
+    return "line", [("", row)]
+
+
+def _counts(word: str) -> bool:
+    """Whether a word belongs to an amount."""
+    units = {each[0] for each in phrases("units") if len(each) == 1}
+    return word in units or word in line_words()["numbers"] or word in word_of("amounts", "about")
+
+
+def _is_method(
+    row: str, text: str, tokens: Sequence[Token], several: Sequence[str], amounts: Sequence[Said],
+    in_method: bool, kitchen: Kitchen,
+) -> bool:  # fmt: skip
+    begins = bool(amounts) and amounts[0].start == 0
+    verb = several[0] in word_of("lines", "verbs")
+    sentences = len(re.findall(r"[.!?](?:\s|$)", text)) >= 2
+    if in_method and (verb or NUMBERED.match(row) or len(several) >= SENTENCE_WORDS or not amounts):
+        return True
+    if (
+        len(text) > LONGEST
+        or (len(several) > PROSE_WORDS and not begins)
+        or (sentences and len(several) > LINE_WORDS)
+    ):
+        return True
+    if begins and len(several) <= PROSE_WORDS:
+        return False
+    if verb and len(several) >= VERB_WORDS:
+        line = read_line(text, kitchen)
+        return not (line.sure and len(several) <= LINE_WORDS)
+    ends = text.rstrip().endswith((".", "!"))
+    return ends and len(several) >= SENTENCE_WORDS and not read_line(text, kitchen).sure
+
+
+def _begins(row: str, which: str) -> bool:
+    """Whether a row is one of these headings, or begins with it."""
+    several = words(row)
+    return any(
+        several[: len(each)] == each and len(several) <= len(each) + 3 for each in phrases("lines", which)
+    )
+
+
+def _for(row: str) -> bool:
+    several = words(row)
+    return bool(several) and several[0] in word_of("lines", "for")
+
+
+# ---- several things in one row ----
+
+
+def _split(text: str, kitchen: Kitchen) -> list[tuple[str, Said | None]]:
+    """A row as its lines: each with its words, and the amount that is said of all of them."""
+    tokens = lex(text)
+    amounts = [
+        each
+        for each in amounts_in(tokens, kitchen.habit, own_units(kitchen.kit))
+        if not _inside(tokens, each.start) and each.units != ("%",)
+    ]
+    each_of = _each(text, tokens, amounts)
+    if each_of is not None:
+        names, amount = each_of
+        return [(name, amount) for name in names]
+    cuts = [
+        other
+        for one, other in itertools.pairwise(amounts)
+        if _joins(tokens, one.end, other.start) and _named(tokens, one.end, other.start) and _named_behind(tokens, other)
+        and (other.units or tokens[other.start].kind == "n" or tokens[other.end - 1].kind != "n")
+    ]  # fmt: skip
+    if not cuts or (not _named(tokens, amounts[0].end, cuts[0].start) and amounts[0].start == 0):
+        return [(text, None)]
+    out, start = [], 0
+    for cut in [*(each.start for each in cuts), len(tokens)]:
+        part = tokens[start:cut]
+        while part and (
+            (part[-1].kind == "s" and part[-1].word in "+&,;:-/")
+            or part[-1].word in word_of("amounts", "and")
+        ):
+            part = part[:-1]
+        out.append((_text_of(part), None))
+        start = cut
+    return [(each, amount) for each, amount in out if each]
+
+
+def _inside(tokens: Sequence[Token], at: int) -> bool:
+    deep = 0
+    for token in tokens[:at]:
+        deep += (token.word == "(") - (token.word == ")") if token.kind == "s" else 0
+    return deep > 0
+
+
+def _joins(tokens: Sequence[Token], start: int, end: int) -> bool:
+    """Whether one line ends and another begins between these places."""
+    if end - 1 < start:
+        return False
+    last = tokens[end - 1]
+    return (last.kind == "s" and last.word in "+&,;") or last.word in word_of("amounts", "and")
+
+
+def _named(tokens: Sequence[Token], start: int, end: int) -> bool:
+    """Whether there is a name between these places."""
+    return any(
+        token.kind == "w"
+        and token.word
+        not in word_of("amounts", "and") | word_of("amounts", "of") | word_of("amounts", "about")
+        for token in tokens[start:end]
+    )
+
+
+def _named_behind(tokens: Sequence[Token], said: Said) -> bool:
+    at = said.end
+    while at < len(tokens) and tokens[at].kind == "s" and tokens[at].word == ",":
+        return False
+    return at < len(tokens) and (tokens[at].kind == "w")
+
+
+def _each(text: str, tokens: list[Token], amounts: Sequence[Said]) -> tuple[list[str], Said] | None:
+    """'salt and sugar, 1 tbsp each': the names, and what is said of every one of them."""
+    said = {words(each) for each in line_words()["amounts"]["each"]}
+    several = [token.word for token in tokens]
+    at = next(
+        ((i, len(each)) for i in range(len(several)) for each in sorted(said, key=len, reverse=True)
+         if tuple(several[i : i + len(each)]) == each), None
+    )  # fmt: skip
+    equal = _equal(several)
+    if len(amounts) > 1 or (at is None and equal is None):
+        return None
+    if equal is not None:
+        if amounts and amounts[0].units[:1] != ("part",):
+            return None
+        amount = Said(0, 0, Count.of(1.0), ("part",), "part")
+        left = [token for i, token in enumerate(tokens) if not equal[0] <= i < equal[1]]
+    else:
+        if not amounts or at is None:
+            return None
+        amount = amounts[0]
+        out = {*range(at[0], at[0] + at[1]), *range(amount.start, amount.end)}
+        left = [token for i, token in enumerate(tokens) if i not in out]
+    names: list[list[Token]] = [[]]
+    for token in left:
+        if (token.kind == "s" and token.word in "+&,;/:") or token.word in word_of("amounts", "and") - {
+            "con",
+            "mit",
+            "avec",
+            "with",
+        }:
+            names.append([])
+        elif token.kind == "s" and token.word == "-":
+            continue
+        elif names[-1] or token.word not in word_of("amounts", "of"):
+            names[-1].append(token)
+    kept = [_text_of(each) for each in names if each]
+    return (
+        (kept, Said(0, 0, amount.count, amount.units, amount.word, amount.problem, amount.piece))
+        if len(kept) > 1
+        else None
+    )
+
+
+def _equal(several: Sequence[str]) -> tuple[int, int] | None:
+    for phrase in (("equal", "parts"), ("equal", "amounts"), ("equal", "quantities"), ("equal", "parts", "of"), ("gleiche", "teile"), ("parts", "egales"), ("partes", "iguales"), ("parti", "uguali"), ("partes", "iguais")):  # fmt: skip
+        for at in range(len(several) - len(phrase) + 1):
+            if tuple(several[at : at + len(phrase)]) == phrase:
+                return at, at + len(phrase)
+    return None
+
+
+def _text_of(tokens: Sequence[Token]) -> str:
+    """Tokens as text again."""
+    out: list[str] = []
+    for at, token in enumerate(tokens):
+        if (
+            at
+            and token.kind == "w"
+            and token.raw == tokens[at - 1].raw
+            and "-" not in token.raw
+            and _same_raw(tokens, at)
+        ):
+            continue
+        out.append(token.raw)
+    return " ".join(out)
+
+
+def _same_raw(tokens: Sequence[Token], at: int) -> bool:
+    """Whether a token is another part of the raw word before it ('d'eau' is two words of one)."""
+    return len(words(tokens[at].raw)) > 1

@@ -1,0 +1,17 @@
+"""The route of the search."""
+
+from typing import Annotated
+
+from django.http import HttpRequest
+from ninja import Query, Router
+
+from . import services
+from .schemas import HitOut
+
+router = Router()
+
+
+@router.get("", response=list[HitOut], operation_id="search")
+def search(request: HttpRequest, find: Annotated[str, Query(max_length=200)] = "") -> list[HitOut]:
+    """Materials, formulas, heads, washes, entries, pages and settings by any of their names, as typed."""
+    return services.search(find)

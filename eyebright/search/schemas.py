@@ -1,0 +1,16 @@
+"""What of the search goes over the wire."""
+
+from typing import Literal
+
+from eyebright.config.wire import Out
+
+What = Literal["at hand", "material", "formula", "head", "wash", "entry", "page"]
+
+
+class HitOut(Out):
+    """One thing that was found: what it is, a word about it, and where it stands."""
+
+    what: What
+    name: str
+    about: str
+    path: str
