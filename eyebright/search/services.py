@@ -5,7 +5,7 @@ from collections.abc import Iterator
 from functools import cache
 from pathlib import Path
 
-from eyebright.core.materials import Finder, Named, Score, Supply, finder_of
+from eyebright.core.materials import Finder, Named, Score, Supply, finder_of, kinds
 from eyebright.core.rules import limits
 from eyebright.formulas.services.formulas import found_formulas
 from eyebright.heads.models import Head
@@ -37,7 +37,7 @@ def _thing(stuff: Supply) -> HitOut:
     where, _, name = stuff.key.partition("-")
     water = stuff.material is None
     side = "/shelf/waters" if water else "/shelf"
-    kind = "water" if stuff.material is None else stuff.material.kind
+    kind = "water" if stuff.material is None else kinds()[stuff.material.kind]["name"]
     if where in ("lot", "water"):
         return HitOut(what="at hand", name=stuff.name, about=kind, path=f"{side}?change={stuff.key}")
     return HitOut(what="material", name=stuff.name, about=kind, path=f"{side}?new={name}")

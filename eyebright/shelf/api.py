@@ -64,6 +64,12 @@ def water_kinds(request: HttpRequest) -> list[WaterKindOut]:
     return water_room.water_kinds()
 
 
+@router.get("/materials", response=list[MaterialOut], operation_id="find_materials")
+def find_materials(request: HttpRequest, find: Find = "") -> list[MaterialOut]:
+    """Materials by any of their names, as typed: the household's own, and the library's."""
+    return materials.found_materials(find)
+
+
 @router.get("/materials/guess", response=GuessOut, operation_id="guess_material")
 def guess_material(request: HttpRequest, name: Find) -> GuessOut:
     """What a name gives away of a material that the library does not hold."""

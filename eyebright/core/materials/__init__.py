@@ -49,7 +49,7 @@ from .measures import (
     measured,
     offered,
 )
-from .own import own_material
+from .own import guessed_kind, own_material
 from .quantities import jug_for, pourable, rinse_volume, said, spoons, weighable, with_fraction
 from .stock import SPOILS, notices, past_date
 from .supplies import Lot, Supply, WaterLot, unit_of
@@ -94,6 +94,7 @@ __all__ = [
     "folded",
     "found_among",
     "guessed_hazards",
+    "guessed_kind",
     "hazard_table",
     "in_one_order",
     "jug_for",

@@ -8,6 +8,7 @@ from collections.abc import Mapping, Sequence
 from typing import Any
 
 from ..numbers import Spread
+from .finding import word_set, word_table, words
 from .hazards import guessed_hazards, refused_by_name, with_what_follows
 from .library import kinds, material_from_row
 from .material import Material
@@ -17,6 +18,12 @@ KNOWN_DENSITY, KNOWN_PH, KNOWN_STRENGTH = 0.10, 0.25, 0.05  # a spoonful weighed
 SODA_PH = 8.7  # an alkali that reads no more than this is baking soda
 STRONG = [15.0, 40.0, 90.0]  # mmol/L per pH that 1 g in 100 mL of a strong alkali holds
 SURFACTANT, TANNIN = [0.1, 0.25, 0.45], [0.02, 0.07, 0.2]
+
+
+def guessed_kind(name: str) -> str:
+    """The kind that a name gives away: 'neem oil' is an oil; "" for a name that gives none away."""
+    several = set(words(name))
+    return next((kind for kind in word_table()["guess"] if several & word_set("guess", kind)), "")
 
 
 def own_material(

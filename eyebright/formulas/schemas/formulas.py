@@ -99,6 +99,7 @@ class AskOut(Out):
     """A line of which it is not known what it is: what to ask, and the best three to choose from."""
 
     line: int
+    name: str
     says: str
     found: list[SupplyOut]
 

@@ -4,7 +4,16 @@ from typing import get_args
 
 from eyebright.core.formulas.assess import grades
 from eyebright.core.formulas.exchange import Kitchen, ParsedLine, read_recipe
-from eyebright.core.formulas.model import PHASES, SHARES, families, form_table, signs, starts, step_kinds
+from eyebright.core.formulas.model import (
+    COVER,
+    PHASES,
+    SHARES,
+    families,
+    form_table,
+    signs,
+    starts,
+    step_kinds,
+)
 from eyebright.core.materials import unit_of
 from eyebright.core.vocabulary import Bottle, Pot
 from eyebright.core.wash import plain_schools
@@ -44,7 +53,7 @@ def bench_choices() -> BenchOut:
         ],
         phases=[KeyNameOut(key=key, name=name) for key, name in PHASES.items()],
         forms=[KeyNameOut(key=key, name=row["name"]) for key, row in form_table()["form"].items()],
-        shares=[KeyNameOut(key=key, name=name) for key, name in SHARES.items()],
+        shares=[KeyNameOut(key=key, name=name) for key, name in {**SHARES, COVER: "to cover"}.items()],
         steps=[
             StepChoiceOut(
                 key=each.key, name=each.name, how=each.how, minutes=list(each.minutes), signs=list(each.signs)

@@ -85,7 +85,7 @@ def asks_of(entered: FormulaIn) -> list[AskOut]:
     out = []
     for line in open_lines:
         read = line_out(read_line(line.text, kitchen), kitchen)
-        out.append(AskOut(line=line.id, says=read.problem or UNREAD, found=read.found))
+        out.append(AskOut(line=line.id, name=read.name, says=read.problem or UNREAD, found=read.found))
     return out
 
 

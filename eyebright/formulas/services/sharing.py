@@ -9,7 +9,14 @@ from pydantic import ValidationError
 
 from eyebright.config.problems import Problem
 from eyebright.core.formulas.assess import Assessment
-from eyebright.core.formulas.exchange import ImportedRecipe, export, import_recipe, parse_row
+from eyebright.core.formulas.exchange import (
+    ImportedRecipe,
+    export,
+    import_recipe,
+    is_plain,
+    parse_row,
+    read_recipe,
+)
 from eyebright.core.formulas.model import Formula as CoreFormula
 from eyebright.core.formulas.model import FormulaError, families
 from eyebright.heads.services import find_head
@@ -30,6 +37,7 @@ KINDS: dict[FileKind, tuple[str, str]] = {
     "csv": ("text/csv; charset=utf-8", "csv"),
     "inci": ("text/plain; charset=utf-8", "inci.txt"),
 }
+MOST_NOTE = 2000
 NOT_YET = "It cannot be reckoned yet: put right what is marked on the bench first."
 
 
@@ -65,6 +73,8 @@ def _inci(formula: CoreFormula, reading: Assessment) -> bytes:
 @transaction.atomic
 def take_in(entered: BringIn) -> BroughtOut:
     """A recipe out of a file or a page: every line kept, the unknown ones to be asked about."""
+    if is_plain(entered.text):
+        return _pasted(entered.text)
     try:
         found = import_recipe(entered.text)
     except FormulaError as raised:
@@ -75,9 +85,27 @@ def take_in(entered: BringIn) -> BroughtOut:
         for step in found.steps
     ]
     about = "\n".join([found.about, *found.kept, *left]).strip()
-    body = _settled(found.name, about[:2000], found.settings, lines, steps)
+    body = _settled(found.name, about[:MOST_NOTE], found.settings, lines, steps)
     kept, _ = kept_new(body)
     return BroughtOut(formula=formula_out(kept), kept=list(found.kept))
+
+
+def _pasted(text: str) -> BroughtOut:
+    """A recipe that was pasted as it stands on paper: its lines, and the rest of it in the note."""
+    kitchen = the_kitchen()
+    read = read_recipe(text, kitchen, MOST_LINES)
+    if not read.lines:
+        raise Problem.field("text", "There is no ingredient in it that can be read: paste its lines too.")
+    told = [each.text for each in read.passages]
+    name = told[0] if read.passages and read.passages[0].kind == "heading" else "A pasted recipe"
+    lines = [
+        {"id": place, "stuff": each.stuff, "amount": each.amount[:24], "unit": each.unit, "form": each.form, "text": each.text}
+        for place, each in enumerate((line_out(line, kitchen) for line in read.lines), start=1)
+    ]  # fmt: skip
+    kept_text = [*told, *([read.rest] if read.rest else [])]
+    body = _settled(name.strip("#*: ") or "A pasted recipe", "\n".join(kept_text)[:MOST_NOTE], {}, lines, [])
+    kept, _ = kept_new(body)
+    return BroughtOut(formula=formula_out(kept), kept=kept_text)
 
 
 def _lines(found: ImportedRecipe) -> tuple[list[dict[str, Any]], list[str]]:

@@ -142,6 +142,9 @@ def as_core(entered: FormulaIn) -> Written:
         bottle=entered.bottle,
         cover=entered.cover,
         schools=tuple(sorted(entered.schools.items())),
+        unknown=tuple(
+            line.text or "a line" for line in entered.lines if not line.stuff and (line.text or line.amount)
+        ),
     )
     return out
 

@@ -69,8 +69,9 @@ class HazardOut(Out):
 
 
 class GuessOut(Out):
-    """What a name gives away: hazards by key, and why it never goes on a head ("" for what may)."""
+    """What a name gives away: its kind, hazards by key, and why it never goes on a head ("" for what may)."""
 
+    kind: str
     hazards: list[str]
     refused: str
     why: str

@@ -2,6 +2,7 @@
 
 import json
 from functools import lru_cache
+from itertools import islice
 from typing import Any
 
 from django.db import transaction
@@ -14,11 +15,17 @@ from eyebright.core.heads import tables
 from eyebright.core.materials import (
     Material,
     MaterialError,
+    Named,
     Slurry,
+    every_name,
+    finder_of,
     guessed_hazards,
+    guessed_kind,
     hazard_table,
+    in_one_order,
     kinds,
     library,
+    library_finder,
     material,
     refused_by_name,
 )
@@ -39,6 +46,7 @@ from ..schemas.lots import (
 )
 
 OWN = "own-"
+SHOWN = 30
 NEVER = "never"  # a kind that nobody chooses: it is known by name
 
 
@@ -109,10 +117,22 @@ def the_library() -> LibraryOut:
     )
 
 
+def found_materials(find: str) -> list[MaterialOut]:
+    """Materials by any of their names, as typed, the nearest first: the household's own, and the library's."""
+    own = {f"{OWN}{row.pk}": own_material(row) for row in OwnMaterial.objects.all()}
+    mine = finder_of(tuple(Named(key, every_name(stuff), -1.0) for key, stuff in own.items()))
+    hits = (
+        own.get(each.key) or library().get(each.key)
+        for _, each in in_one_order([mine, library_finder()], find)
+    )
+    return [material_out(stuff) for stuff in islice(filter(None, hits), SHOWN)]
+
+
 def guess(name: str) -> GuessOut:
     """What a name gives away."""
     refused = refused_by_name(name)
     return GuessOut(
+        kind=guessed_kind(name),
         hazards=[key for key in guessed_hazards(name) if hazard_table()[key].ask],
         refused=refused.name if refused else "",
         why=refused.refuse if refused else "",

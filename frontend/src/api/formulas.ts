@@ -56,8 +56,8 @@ export const useVersions = (pk: MaybeRefOrGetter<number>, version: MaybeRefOrGet
     placeholderData: keepPreviousData,
   });
 
-export const readLines = (text: string) =>
-  taken(api.POST("/api/formulas/lines", { body: { text } }));
+export const readLines = (text: string, room: number) =>
+  taken(api.POST("/api/formulas/lines", { body: { text, room } }));
 export const propose = (body: Propose) => taken(api.POST("/api/formulas/propose", { body }));
 
 const TOUCHED = ["formulas", "washes", "wash", "bench", "asks"];

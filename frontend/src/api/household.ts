@@ -1,6 +1,6 @@
 /** Server state of the household: what it measures by, and its house rules. */
 import { useMutation, useQuery, useQueryClient } from "@tanstack/vue-query";
-import { api, taken, type HouseLimit } from "./client";
+import { api, taken, type Household, type HouseLimit } from "./client";
 import { useBenchChange } from "./formulas";
 import { useShelfChange } from "./shelf";
 
@@ -8,7 +8,7 @@ export const useHousehold = () =>
   useQuery({ queryKey: ["household"], queryFn: () => taken(api.GET("/api/household")) });
 
 export const useSaveHousehold = () =>
-  useShelfChange((body: { system: string; currency: string }) =>
+  useShelfChange((body: Pick<Household, "system" | "currency" | "decimal">) =>
     taken(api.PUT("/api/household", { body })),
   );
 

@@ -99,7 +99,7 @@ export interface paths {
         put?: never;
         /**
          * Read Lines
-         * @description Pasted lines, understood as far as they can be. Nothing is kept, nothing dropped.
+         * @description A pasted recipe, understood as far as it can be. Nothing is kept, nothing dropped.
          */
         post: operations["read_lines"];
         delete?: never;
@@ -1190,6 +1190,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Search
+         * @description Materials, formulas, heads, washes, entries, pages and settings by any of their names, as typed.
+         */
+        get: operations["search"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shelf/library": {
         parameters: {
             query?: never;
@@ -1309,7 +1329,11 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /**
+         * Find Materials
+         * @description Materials by any of their names, as typed: the household's own, and the library's.
+         */
+        get: operations["find_materials"];
         put?: never;
         /**
          * Add Material
@@ -1978,6 +2002,20 @@ export interface components {
              * @enum {string}
              */
             zone: "scalp" | "lengths" | "both";
+        };
+        /**
+         * AskOut
+         * @description A line of which it is not known what it is: what to ask, and the best three to choose from.
+         */
+        AskOut: {
+            /** Found */
+            found: components["schemas"]["SupplyOut"][];
+            /** Line */
+            line: number;
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
         };
         /**
          * AsksOut
@@ -2951,6 +2989,8 @@ export interface components {
          * @description A formula, and what comes of it; without a reading where it cannot be reckoned yet.
          */
         FormulaOut: {
+            /** Asks */
+            asks: components["schemas"]["AskOut"][];
             /**
              * Changed At
              * Format: date-time
@@ -3049,11 +3089,13 @@ export interface components {
         };
         /**
          * GuessOut
-         * @description What a name gives away: hazards by key, and why it never goes on a head ("" for what may).
+         * @description What a name gives away: its kind, hazards by key, and why it never goes on a head ("" for what may).
          */
         GuessOut: {
             /** Hazards */
             hazards: string[];
+            /** Kind */
+            kind: string;
             /** Refused */
             refused: string;
             /** Why */
@@ -3186,6 +3228,23 @@ export interface components {
             went: number[];
         };
         /**
+         * HitOut
+         * @description One thing that was found: what it is, a word about it, and where it stands.
+         */
+        HitOut: {
+            /** About */
+            about: string;
+            /** Name */
+            name: string;
+            /** Path */
+            path: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "at hand" | "material" | "formula" | "head" | "wash" | "entry" | "page";
+        };
+        /**
          * HouseLimitIn
          * @description A limit as this household holds it.
          */
@@ -3219,7 +3278,7 @@ export interface components {
         };
         /**
          * HouseholdIn
-         * @description Whose spoons and cups these are, and how money is written.
+         * @description Whose spoons and cups these are, and how money and numbers are written.
          */
         HouseholdIn: {
             /**
@@ -3227,6 +3286,12 @@ export interface components {
              * @default £
              */
             currency: string;
+            /**
+             * Decimal
+             * @default
+             * @enum {string}
+             */
+            decimal: "" | "point" | "comma";
             /** System */
             system: string;
         };
@@ -3237,6 +3302,11 @@ export interface components {
         HouseholdOut: {
             /** Currency */
             currency: string;
+            /**
+             * Decimal
+             * @enum {string}
+             */
+            decimal: "" | "point" | "comma";
             /** System */
             system: string;
             /** Systems */
@@ -3549,9 +3619,14 @@ export interface components {
         };
         /**
          * LinesIn
-         * @description Lines as they were pasted.
+         * @description A recipe, or lines, as they were pasted. `room`: how many lines may still go in.
          */
         LinesIn: {
+            /**
+             * Room
+             * @default 60
+             */
+            room: number;
             /** Text */
             text: string;
         };
@@ -4103,6 +4178,19 @@ export interface components {
             why: string;
         };
         /**
+         * PassageOut
+         * @description What is no line: a heading, or a sentence of the method.
+         */
+        PassageOut: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "heading" | "method";
+            /** Text */
+            text: string;
+        };
+        /**
          * PatchResultIn
          * @description What the arm showed.
          */
@@ -4495,17 +4583,23 @@ export interface components {
         };
         /**
          * ReadLineOut
-         * @description One pasted line, understood as far as it can be; `found`: what its name may mean.
+         * @description One written line. `stuff`: what was taken, "" where it is asked; `found`: the best three to choose from.
+         *
+         *     `notes`: what was read otherwise than it is written; `problem`: what is asked, beside which `field`.
          */
         ReadLineOut: {
             /** Amount */
             amount: string;
+            /** Field */
+            field: string;
             /** Form */
             form: ("fresh" | "whole" | "broken" | "powder") | "";
             /** Found */
-            found: string[];
+            found: components["schemas"]["SupplyOut"][];
             /** Name */
             name: string;
+            /** Notes */
+            notes: string[];
             /** Problem */
             problem: string;
             /** Stuff */
@@ -4514,6 +4608,20 @@ export interface components {
             text: string;
             /** Unit */
             unit: string;
+        };
+        /**
+         * ReadOut
+         * @description A recipe as it was read; `rest`: what did not go in, and what to say of it.
+         */
+        ReadOut: {
+            /** Lines */
+            lines: components["schemas"]["ReadLineOut"][];
+            /** Passages */
+            passages: components["schemas"]["PassageOut"][];
+            /** Rest */
+            rest: string;
+            /** Says */
+            says: string;
         };
         /**
          * ReadingOut
@@ -5596,7 +5704,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ReadLineOut"][];
+                    "application/json": components["schemas"]["ReadOut"];
                 };
             };
         };
@@ -7124,6 +7232,28 @@ export interface operations {
             };
         };
     };
+    search: {
+        parameters: {
+            query?: {
+                find?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HitOut"][];
+                };
+            };
+        };
+    };
     library: {
         parameters: {
             query?: never;
@@ -7300,6 +7430,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LotOut"];
+                };
+            };
+        };
+    };
+    find_materials: {
+        parameters: {
+            query?: {
+                find?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MaterialOut"][];
                 };
             };
         };

@@ -33,6 +33,14 @@ export const useMaterial = (key: string, open: MaybeRefOrGetter<boolean>) =>
 export const findSupplies = (find: string) =>
   taken(api.GET("/api/shelf/stuff", { params: { query: { find } } }));
 
+/** One of them by its key; nothing where there is none. */
+export const supplyOf = async (key: string) =>
+  (await taken(api.GET("/api/shelf/stuff", { params: { query: { named: key } } })))[0] ?? null;
+
+/** Materials by any of their names, as typed. */
+export const findMaterials = (find: string) =>
+  taken(api.GET("/api/shelf/materials", { params: { query: { find } } }));
+
 /** The things of these keys, those that are still there. */
 export const useSupplies = (keys: MaybeRefOrGetter<string[]>) =>
   useQuery({

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, useTemplateRef } from "vue";
 import { useRoute, useRouter } from "vue-router";
+import FindPanel from "./FindPanel.vue";
 import KeysHelp from "./KeysHelp.vue";
 import { places } from "./router";
 import { useShortcuts } from "./shortcuts";
@@ -12,6 +13,7 @@ import UndoNotice from "./UndoNotice.vue";
 const route = useRoute();
 const router = useRouter();
 const keys = useTemplateRef("keys");
+const find = useTemplateRef("find");
 const atBasin = computed(() => route.meta["basin"] === true);
 
 useShortcuts(
@@ -30,6 +32,7 @@ useShortcuts(
       <RouterLink to="/mix" class="name">Eyebright</RouterLink>
       <StemNav />
       <div class="foot">
+        <button type="button" @click="find?.show()">Find <kbd>/</kbd></button>
         <RouterLink to="/settings">Settings</RouterLink>
         <button type="button" @click="switchTheme">
           {{ theme === "dark" ? "Light" : "Dark" }} colours
@@ -44,6 +47,7 @@ useShortcuts(
         For your own kitchen and your own head. Not medical advice; what is sold or given away falls
         under local cosmetics rules.
         <span class="phone-only">
+          <button type="button" @click="find?.show()">Find</button>
           <RouterLink to="/settings">Settings</RouterLink>
           <button type="button" @click="switchTheme">
             {{ theme === "dark" ? "Light" : "Dark" }} colours
@@ -52,6 +56,7 @@ useShortcuts(
       </footer>
     </div>
     <UndoNotice />
+    <FindPanel ref="find" />
     <KeysHelp ref="keys" />
   </div>
 </template>

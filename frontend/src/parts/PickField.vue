@@ -27,6 +27,9 @@ const chosen = defineModel<Option[Key] | null>({ required: true });
         :option-value="String(by)"
         :filter="Boolean(searchIn)"
         :filter-fields="searchIn"
+        reset-filter-on-hide
+        auto-filter-focus
+        :auto-option-focus="true"
         filter-placeholder="By any of its names"
         :placeholder="placeholder"
         :label-id="field.id"

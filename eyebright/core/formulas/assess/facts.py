@@ -17,6 +17,7 @@ from .texture import Texture
 
 PLASTIC = "plastic"
 HOT = 60.0  # °C from which a step heats what is in the pot
+SHOWN = 3  # unknown lines that are named
 THICK = ("stiff", "spreads")
 
 
@@ -67,6 +68,8 @@ def _settings(formula: Formula) -> dict[str, Any]:
         "metal": formula.pot in METALS,
         "pot": formula.pot,
         "place": formula.place,
+        "unknown_lines": len(formula.unknown),
+        "unknown": ", ".join(f"“{line}”" for line in formula.unknown[:SHOWN]),
     }
 
 

@@ -11,10 +11,12 @@ from ...materials import Amount, Material, Supply, said
 from ...numbers import middle
 from ..assess import Assessment, grades, texture_table
 from ..model import Formula, FormulaError, Ingredient, default_phase, of_form, weighed
-from .proposals import Proposal, Workbench, nothing, proposed, rounded, solved, times_as_much
+from .measurable import rounded
+from .proposals import Proposal, Workbench, nothing, proposed, solved, times_as_much
 from .substitutes import does, main_role
 
 NEAR_PH, NEAR_LIFT = 0.05, 0.02
+NEUTRAL = 7.0
 MOST_ADDED = 0.03  # of the whole: more of an acid or of soda than that is another preparation
 
 
@@ -29,17 +31,29 @@ def lift(formula: Formula, bench: Workbench, direction: str, aim: float | None =
         return nothing(
             formula, "Nothing in it cleans beyond what warm water does: add a soap plant, soap or clay."
         )
-    best = None
+    best, exact, places = formula, 0.0, cleaners[:1]
     for places in (cleaners[:1], cleaners):
-        times, got = solved(formula, places, wanted, lambda f: bench.quick(f).lift.scalp.value)
-        best = rounded(times_as_much(formula, places, times), places)
-        if abs(got - wanted) <= NEAR_LIFT or len(cleaners) == 1:
+        times, exact = solved(formula, places, wanted, lambda f: bench.quick(f).lift.scalp.value, bench.kit)
+        best = rounded(times_as_much(formula, places, times), places, bench.kit)
+        if abs(exact - wanted) <= NEAR_LIFT or len(cleaners) == 1:
             break
-    assert best is not None
     got = bench.quick(best).lift.scalp.value
     met = abs(got - wanted) <= 3 * NEAR_LIFT
     aimed = f"about {_percent(wanted)} % of the scalp's oil"
-    return proposed(formula, best, met, aimed, f"about {_percent(got)} %")
+    why = "" if abs(exact - wanted) <= NEAR_LIFT else _bounds(formula, places[0], exact < wanted)
+    unrounded = f"about {_percent(exact)} %" if abs(got - exact) > NEAR_LIFT / 2.0 else ""
+    return proposed(formula, best, met, aimed, f"about {_percent(got)} %", unrounded=unrounded, why=why)
+
+
+def _bounds(formula: Formula, place: int, too_little: bool) -> str:
+    """Why no more, or no less, of a line is proposed."""
+    line = formula.ingredients[place]
+    low, high = formula.family.holds(line.kind)
+    end = f"at most {100 * high:g}" if too_little else f"at least {100 * low:g}"
+    more = "more of it often" if too_little else "it rarely"
+    name = formula.family.name
+    article = "An" if name[0] in "aeiou" else "A"
+    return f"{article} {name} is made with {end} g of {line.supply.name} in 100 g: use {more}, or another cleanser."
 
 
 def _cleaners(assessment: Assessment) -> list[int]:
@@ -91,6 +105,11 @@ def thickness(formula: Formula, bench: Workbench, grade: str) -> Proposal:
         raise FormulaError("Choose how thick.", None, "texture")
     now = bench.quick(formula)
     name = next(each.name for each in grades() if each.key == grade)
+    order = [each.key for each in grades()]
+    thickest = formula.family.thickest
+    if thickest and order.index(grade) < order.index(thickest):
+        most = next(each.name for each in grades() if each.key == thickest)
+        return nothing(formula, f"It is poured: {formula.family.name} is never made thicker than “{most}”.")
     if now.texture is None:
         return nothing(formula, "It is dry: there is no liquid in it to thicken. Put a water in first.")
     if now.texture.grade.key == grade:
@@ -106,9 +125,9 @@ def thickness(formula: Formula, bench: Workbench, grade: str) -> Proposal:
              _places(now, lambda m, one: one.stays and m is not None and _thickens(m))]  # fmt: skip
     for order in (tries if not thicker else tries[::-1]) if _thick_enough(now, aim) else tries:
         if order:
-            times, got = solved(formula, order[:1], aim, ratio)
+            times, got = solved(formula, order[:1], aim, ratio, bench.kit)
             if abs(got - aim) <= 0.1 * max(aim, 0.2):
-                after = rounded(times_as_much(formula, order[:1], times), order[:1])
+                after = rounded(times_as_much(formula, order[:1], times), order[:1], bench.kit)
                 return _thick(formula, after, bench, grade, name)
     thickener = _pick(bench, ("slip", "thickens"), formula)
     if thickener is None or not thicker:
@@ -118,8 +137,8 @@ def thickness(formula: Formula, bench: Workbench, grade: str) -> Proposal:
     )
     more = formula.with_line(line)
     places = [len(more.ingredients) - 1]
-    times, got = solved(times_as_much(more, places, 5.0), places, aim, ratio)
-    after = rounded(times_as_much(more, places, 5.0 * times), places)
+    times, got = solved(times_as_much(more, places, 5.0), places, aim, ratio, bench.kit)
+    after = rounded(times_as_much(more, places, 5.0 * times), places, bench.kit)
     return _thick(formula, after, bench, grade, name)
 
 
@@ -186,6 +205,11 @@ def ph(formula: Formula, bench: Workbench, aim: float) -> Proposal:
         return nothing(
             formula, "It is a soap: acid in it curdles. Rinse it out, and pour an acid rinse after it."
         )
+    if now.facts["soda_percent"] > 0.0 and aim < NEUTRAL:
+        return nothing(
+            formula,
+            "It is a soda wash: acid in it fizzes and cancels it. Pour an acid rinse after it instead.",
+        )
     if abs(now.ph.value - aim) <= NEAR_PH:
         return nothing(formula, f"It is there already: pH {now.ph.value:.1f}.", True)
 
@@ -195,26 +219,32 @@ def ph(formula: Formula, bench: Workbench, aim: float) -> Proposal:
 
     role = "acid" if aim < now.ph.value else "alkali"
     other = "alkali" if role == "acid" else "acid"
+    nearest: tuple[float, Formula] | None = None
     for kind in (role, other):  # more of what turns it, or less of what turned it the other way
         places = [
             p for p in range(len(formula.ingredients)) if main_role(formula.ingredients[p].material) == kind
         ]
         if not places:
             continue
-        times, got = solved(formula, places[:1], aim, value)
+        times, got = solved(formula, places[:1], aim, value, bench.kit)
         if abs(got - aim) <= NEAR_PH:
-            after = rounded(times_as_much(formula, places[:1], times), places[:1])
+            after = rounded(times_as_much(formula, places[:1], times), places[:1], bench.kit)
             got = value(after)
             return proposed(formula, after, abs(got - aim) <= 3 * NEAR_PH, f"pH {aim:g}", f"pH {got:.1f}")
+        if nearest is None or abs(got - aim) < abs(nearest[0] - aim):
+            nearest = got, rounded(times_as_much(formula, places[:1], times), places[:1], bench.kit)
     supply = _sour(bench, role)
     if supply is None:
         return nothing(formula, f"Nothing at hand or in the library brings it to pH {aim:g}.")
+    there = {line.material.key for line in formula.ingredients if line.material}
+    if nearest is not None and supply.material and supply.material.key in there:
+        return proposed(formula, nearest[1], False, f"pH {aim:g}", f"pH {value(nearest[1]):.1f}")
     unit = supply.material.unit if supply.material else "mL"
     line = Ingredient(formula.new_id(), supply, Amount(1.0, unit), default_phase(supply, formula.family))
     more = formula.with_line(line)
     places = [len(more.ingredients) - 1]
-    times, got = solved(more, places, aim, value)
-    after = rounded(times_as_much(more, places, times), places)
+    times, got = solved(more, places, aim, value, bench.kit)
+    after = rounded(times_as_much(more, places, times), places, bench.kit)
     added = weighed(after, bench.kit)[places[0]].grams
     if added > MOST_ADDED * now.yield_g.value:
         return nothing(

@@ -5,10 +5,10 @@ from dataclasses import dataclass, field, replace
 from typing import Any
 
 from ...heads import HairAndScalp
-from ...materials import METRIC, Amount, Kit, Supply, pourable, said, weighable, with_fraction
+from ...materials import METRIC, Amount, Kit, Supply, said, with_fraction
 from ...numbers import PRIOR, Draws, Posterior, times_to_meet
 from ..assess import Assessment, assess
-from ..model import COVER, MOST_GRAMS, SHARES, TOLD_BY_OTHERS, Formula, Ingredient, form_table, weighed
+from ..model import COVER, MOST_GRAMS, TOLD_BY_OTHERS, Formula, Ingredient, form_table, weighed
 
 LEAST_TIMES, MOST_TIMES = 0.02, 50.0
 SPOONS = ("tsp", "tbsp", "cup")
@@ -136,51 +136,45 @@ def times_as_much(formula: Formula, places: Sequence[int], times: float) -> Form
     return replace(formula, ingredients=tuple(lines))
 
 
-def rounded(formula: Formula, places: Sequence[int]) -> Formula:
-    """Some lines at amounts that a kitchen can measure."""
-    lines = list(formula.ingredients)
-    for place in places:
-        was = lines[place]
-        lines[place] = replace(was, amount=_rounded(was)) if was.amount.unit != COVER else was
-    return replace(formula, ingredients=tuple(lines))
-
-
-def _rounded(line: Ingredient) -> Amount:
-    amount = line.amount
-    if amount.value <= 0.0:
-        return amount
-    if amount.unit == "g":
-        return replace(amount, value=weighable(amount.value))
-    if amount.unit == "mL":
-        return replace(amount, value=pourable(amount.value))
-    if amount.unit == "drop":
-        return replace(amount, value=float(max(round(amount.value), 1)))
-    if amount.unit in SHARES:
-        return replace(amount, value=float(f"{amount.value:.3g}"))
-    eighths = max(round(amount.value * 8.0), 1) / 8.0
-    if abs(eighths - amount.value) <= 0.06 * amount.value:
-        return replace(amount, value=eighths)
-    return replace(amount, value=float(f"{amount.value:.2g}"))
-
-
 def solved(
-    formula: Formula, places: Sequence[int], aim: float, value: Callable[[Formula], float]
+    formula: Formula, places: Sequence[int], aim: float, value: Callable[[Formula], float], kit: Kit = METRIC
 ) -> tuple[float, float]:
-    """Times as much of some lines for a value to meet its aim, and the value there."""
-    return met_at(
-        lambda times: value(times_as_much(formula, places, times)), aim, _most_times(formula, places)
-    )
+    """Times as much of some lines for a value to meet its aim, and the value there.
+
+    Never more, nor less, than a preparation of this family is made with; the nearer end where that is not enough.
+    """
+    least, most = within_family(formula, places, kit)
+    return met_at(lambda times: value(times_as_much(formula, places, times)), aim, most, least)
 
 
-def met_at(value: Callable[[float], float], aim: float, most: float = MOST_TIMES) -> tuple[float, float]:
+def met_at(
+    value: Callable[[float], float], aim: float, most: float = MOST_TIMES, least: float = LEAST_TIMES
+) -> tuple[float, float]:
     """How many times for a value to meet its aim, and the value there; the nearer end where none does."""
-    return times_to_meet(value, aim, LEAST_TIMES, most)
+    return times_to_meet(value, aim, least, most)
 
 
-def _most_times(formula: Formula, places: Sequence[int]) -> float:
-    """How far lines can grow before no kitchen could make it."""
-    heaviest = max(weighed(formula)[place].grams for place in places)
-    return max(min(MOST_TIMES, 0.9 * MOST_GRAMS / max(heaviest, 1e-3)), 1.1)
+def within_family(formula: Formula, places: Sequence[int], kit: Kit = METRIC) -> tuple[float, float]:
+    """How many times less and more of some lines there can be, for it still to be of its family."""
+    grams = [each.grams for each in weighed(formula, kit)]
+    whole = sum(grams)
+    heaviest = max(grams[place] for place in places)
+    least, most = LEAST_TIMES, max(min(MOST_TIMES, 0.9 * MOST_GRAMS / max(heaviest, 1e-3)), 1.1)
+    kinds = [line.kind for line in formula.ingredients]
+    for kind in {kinds[place] for place in places}:
+        moving = sum(grams[place] for place in places if kinds[place] == kind)
+        fixed = sum(g for place, g in enumerate(grams) if kinds[place] == kind and place not in places)
+        if not 0.0 < moving < whole:
+            continue
+        low, high = formula.family.holds(kind)
+        most = min(most, max(_times_for(moving, fixed, whole, high), 1.0))
+        least = max(least, min(_times_for(moving, fixed, whole, low), 1.0))
+    return least, max(most, least * 1.0001)
+
+
+def _times_for(moving: float, fixed: float, whole: float, wanted: float) -> float:
+    """How many times as much of some lines (g) makes them and their like (`fixed`) this share of the whole."""
+    return (wanted * (whole - moving) - fixed) / (moving * max(1.0 - wanted, 1e-6))
 
 
 def scaled(formula: Formula, times: float) -> Formula:
@@ -194,12 +188,23 @@ def scaled(formula: Formula, times: float) -> Formula:
     return replace(formula, ingredients=lines, makes=formula.makes * times if formula.makes else None)
 
 
-def proposed(before: Formula, after: Formula, met: bool, aim: str, got: str) -> Proposal:
-    """A proposal, said by what was wanted and what it gives."""
+def proposed(
+    before: Formula, after: Formula, met: bool, aim: str, got: str, *, unrounded: str = "", why: str = ""
+) -> Proposal:
+    """A proposal, said by what was wanted and what it gives.
+
+    `unrounded`: what it gave before it was rounded to what can be measured; `why` no more can be had.
+    """
     changes = difference(before, after)
     if met and not changes:
         return nothing(before, f"It is there already: {got}.", True)
     if met:
-        return Proposal(after, changes, True, f"That gives {got}.")
-    wanted = aim[0].upper() + aim[1:]
-    return Proposal(after, changes, False, f"{wanted} cannot be had with these lines; the nearest is {got}.")
+        from_rounding = (
+            f" Not rounded to what can be measured, it would be {unrounded}."
+            if unrounded not in ("", got)
+            else ""
+        )
+        return Proposal(after, changes, True, f"That gives {got}.{from_rounding}")
+    wanted = aim if aim.startswith("pH") else aim[0].upper() + aim[1:]
+    says = f"{wanted} cannot be had with these lines; the nearest is {got}."
+    return Proposal(after, changes, False, f"{says} {why}".strip())

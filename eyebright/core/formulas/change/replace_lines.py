@@ -7,7 +7,8 @@ from ...materials import Amount, Material, Supply
 from ..assess import Assessment
 from ..model import SHARES, Formula, Ingredient, default_phase, of_form, weighed
 from .goals import ph, thickness
-from .proposals import Proposal, Workbench, difference, nothing, rounded
+from .measurable import rounded
+from .proposals import Proposal, Workbench, difference, nothing
 from .substitutes import Substitute, holds_any, main_role, substitutes
 
 OTHERS = 7  # how many more are offered
@@ -50,7 +51,7 @@ def replace_lines(
         return nothing(formula, "Nothing would be left of it.")
     after = replace(formula, ingredients=kept)
     changed = [p for p, line in enumerate(kept) if line not in formula.ingredients]
-    after = rounded(after, changed)
+    after = rounded(after, changed, bench.kit)
     after = _restored(before, after, bench)
     scents = bool(gone) and all(main_role(formula.ingredients[p].material) == "scent" for p in gone)
     says = ""

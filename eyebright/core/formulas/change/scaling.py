@@ -1,7 +1,7 @@
 """More or less of everything, another form, another order: a formula made to a size, a head or a kitchen."""
 
 import math
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import replace
 
 from ...materials import Amount, said, weighable
@@ -17,6 +17,7 @@ from ..model import (
     turned,
     weighed,
 )
+from .measurable import rounded, whole_pieces
 from .proposals import (
     Proposal,
     Workbench,
@@ -24,23 +25,24 @@ from .proposals import (
     met_at,
     nothing,
     proposed,
-    rounded,
     scaled,
     times_as_much,
 )
+
+NOTICED = 0.02  # of a figure: what rounding does to it is said from here on
+NEAR_SIZE = 0.15  # how near a batch must be to what was asked to be that much
 
 
 def makes(formula: Formula, bench: Workbench, ml: float) -> Proposal:
     """As much of everything as makes so many mL in the end; what the pot loses does not scale."""
     if ml <= 0.0 or not math.isfinite(ml):
         raise FormulaError("Say how much it is to make: more than nothing.", None, "volume")
-    most = MOST_GRAMS / 2.0 / max(sum(each.grams for each in weighed(formula)), 1e-3)
-    times, _ = met_at(lambda t: bench.quick(scaled(formula, t)).yield_ml.value, ml, most)
-    after = scaled(formula, times)
-    after = rounded(after, range(len(after.ingredients)))
+    after, exact = _scaled_to(formula, bench, ml, lambda made: bench.quick(made).yield_ml.value)
     got = bench.quick(after).yield_ml.value
+    says, unrounded = f"{said(round(got))} mL", f"{said(round(exact))} mL"
+    unrounded = unrounded if abs(got - exact) > NOTICED * exact else ""
     return proposed(
-        formula, after, abs(got - ml) <= 0.1 * ml, f"{said(round(ml))} mL", f"{said(round(got))} mL"
+        formula, after, abs(got - ml) <= NEAR_SIZE * ml, f"{said(round(ml))} mL", says, unrounded=unrounded
     )
 
 
@@ -48,22 +50,44 @@ def for_head(formula: Formula, bench: Workbench, washes: float = 1.0, name: str 
     """One wash for a head: as much as its dose takes, within its caps and minutes."""
     now = bench.quick(formula)
     wanted = (now.lift.on_scalp.value + now.lift.on_lengths.value) * washes
-    most = MOST_GRAMS / 2.0 / max(sum(each.grams for each in weighed(formula)), 1e-3)
-    times, _ = met_at(lambda t: bench.quick(scaled(formula, t)).yield_g.value, wanted, most)
-    after = scaled(formula, times)
-    after = rounded(after, range(len(after.ingredients)))
+    after, _ = _scaled_to(formula, bench, wanted, lambda made: bench.quick(made).yield_g.value)
     after = capped(after, bench)
     if bench.head.get("child") or bench.head.get("tender"):
         most = formula.family.most * 0.5
         if formula.use == "rinsed_out" and formula.family.most and formula.minutes > most:
             after = replace(after, minutes=max(most, 1.0))
-    got = bench.quick(after)
+    got = bench.quick(after).yield_g.value
     whom = f" for {name}" if name else ""
     count = "one wash" if washes == 1.0 else f"{said(washes)} washes"
-    changes = difference(formula, after)
-    return Proposal(
-        after, changes, True, f"{count[0].upper()}{count[1:]}{whom}: {said(round(got.yield_g.value))} g."
-    )
+    met = abs(got - wanted) <= NEAR_SIZE * wanted
+    says = f"{count[0].upper()}{count[1:]}{whom}: {said(round(got))} g."
+    if not met:
+        takes = "takes" if washes == 1.0 else "take"
+        says = (
+            f"{count[0].upper()}{count[1:]}{whom} {takes} about {said(round(wanted))} g; "
+            f"the nearest that can be measured out makes {said(round(got))} g."
+        )
+    return Proposal(after, difference(formula, after), met, says)
+
+
+def _scaled_to(
+    formula: Formula, bench: Workbench, wanted: float, value: Callable[[Formula], float]
+) -> tuple[Formula, float]:
+    """Everything times as much for a value to meet what is wanted, as it can be measured; and the value unrounded.
+
+    Pieces come out whole first, since they cannot be divided; the rest follows them.
+    """
+    most = MOST_GRAMS / 2.0 / max(sum(each.grams for each in weighed(formula, bench.kit)), 1e-3)
+    times, exact = met_at(lambda t: value(scaled(formula, t)), wanted, most)
+    best: tuple[float, Formula] | None = None
+    for each in dict.fromkeys((whole_pieces(formula, times), times)):
+        after = scaled(formula, each)
+        after = rounded(after, range(len(after.ingredients)), bench.kit)
+        off = abs(value(after) - wanted)
+        if best is None or (best[0] > NEAR_SIZE * wanted and off < best[0]):
+            best = off, after
+    assert best is not None
+    return best[1], exact
 
 
 def capped(formula: Formula, bench: Workbench) -> Formula:

@@ -2,7 +2,7 @@
 
 from . import export
 from .export import CSV_COLUMNS, csv_lines, inci, markdown, recipe
-from .import_recipe import ImportedRecipe, import_recipe, kind_in, minutes_in
+from .import_recipe import ImportedRecipe, import_recipe, is_plain, kind_in, minutes_in
 from .lines import Kitchen, ParsedLine, Passage, ReadRecipe, parse_row, read_line, read_recipe
 
 __all__ = [
@@ -16,6 +16,7 @@ __all__ = [
     "export",
     "import_recipe",
     "inci",
+    "is_plain",
     "kind_in",
     "markdown",
     "minutes_in",

@@ -52,6 +52,11 @@ class _Scripts(HTMLParser):
             self.found[-1] += data
 
 
+def is_plain(text: str) -> bool:
+    """Whether it is a recipe as it stands on paper, and no file or page."""
+    return text.strip()[:1] not in ("", "{", "[", "<")
+
+
 def import_recipe(text: str) -> ImportedRecipe:
     """A recipe out of a JSON-LD file or of a page that carries one; FormulaError, in words, for neither."""
     text = text.strip()

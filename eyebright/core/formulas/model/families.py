@@ -1,7 +1,8 @@
 """The families of preparation, as data: what each does, how long it stays, how much it takes."""
 
 import tomllib
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field
 from functools import cache
 from pathlib import Path
 from typing import Any, Literal
@@ -54,6 +55,12 @@ class Family:
     conditions: bool = False
     sprayed: bool = False
     by_content: bool = False
+    thickest: str = ""
+    made_with: Mapping[str, tuple[float, float]] = field(default_factory=dict)
+
+    def holds(self, kind: str) -> tuple[float, float]:
+        """From what share to what share of the whole it is ever made with a line of this kind."""
+        return self.made_with.get(kind, usually_holds().get(kind, (0.0, 1.0)))
 
     def facts(self) -> dict[str, Any]:
         """What the hazard rules look at."""
@@ -67,13 +74,29 @@ class Family:
 
 
 @cache
+def _table() -> dict[str, Any]:
+    return tomllib.loads(Path(__file__).with_name("families.toml").read_text("utf-8"))
+
+
+def _shares(rows: Mapping[str, list[float]]) -> dict[str, tuple[float, float]]:
+    return {kind: (low / 100.0, high / 100.0) for kind, (low, high) in rows.items()}
+
+
+@cache
+def usually_holds() -> dict[str, tuple[float, float]]:
+    """From what share to what share of the whole a kind of material goes in, whatever is made of it."""
+    return _shares(_table()["made_with"])
+
+
+@cache
 def families() -> dict[str, Family]:
     """Every family by key, in the file's order."""
-    raw = tomllib.loads(Path(__file__).with_name("families.toml").read_text("utf-8"))
+    raw = _table()
     out = {}
     for row in raw["family"]:
         row |= {name: Spread.of(row[name]) for name in ("cleaning", "film", "hair")}
         row |= {"usual": tuple(row["usual"]), "may_hold": tuple(row["may_hold"])}
+        row["made_with"] = _shares(row.get("made_with", {}))
         out[row["key"]] = Family(**row)
     return out
 

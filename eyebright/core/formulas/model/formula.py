@@ -78,7 +78,8 @@ class Formula:
     """A formula. `makes` is g of all that goes in, `base` the id of the line that proportions refer to.
 
     `minutes` on the head; `place` where it is kept; `cover` a cap or film over it; `dried` whether a clay
-    is let dry; `steps` empty means in the usual order.
+    is let dry; `steps` empty means in the usual order. `unknown`: lines, as written, of which nobody knows yet what
+    they are: nothing here reckons with them, and that is said.
     """
 
     name: str
@@ -94,6 +95,7 @@ class Formula:
     bottle: Bottle = "glass"
     cover: bool = False
     schools: tuple[tuple[str, str], ...] = field(default=())
+    unknown: tuple[str, ...] = ()
 
     @property
     def dried(self) -> bool:

@@ -15,7 +15,7 @@ from .recognised import (
     name_is_ambiguous,
 )
 from .typed import Finder, Named, Score, finder_of, found_among, in_one_order
-from .words import folded, joined, stem, word_set, words
+from .words import folded, joined, stem, word_set, word_table, words
 
 __all__ = [
     "TAP",
@@ -40,5 +40,6 @@ __all__ = [
     "name_is_ambiguous",
     "stem",
     "word_set",
+    "word_table",
     "words",
 ]

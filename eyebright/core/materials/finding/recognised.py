@@ -59,7 +59,7 @@ class Recognition:
     """What a name means: `taken` where it is sure, else the `nearest` to choose from.
 
     `slips`: (written, read) where letters were wrong; `unread`: words that nothing accounts for; `asked`: the
-    name that means several things; `more`: words of a remark that were left alone.
+    name that means several things; `tied`: several things are called just so; `more`: words of a remark that were left alone.
     """
 
     taken: Meaning | None
@@ -67,6 +67,7 @@ class Recognition:
     slips: tuple[tuple[str, str], ...] = ()
     unread: tuple[str, ...] = ()
     asked: str = ""
+    tied: bool = False
     more: tuple[str, ...] = ()
 
 
@@ -166,7 +167,15 @@ class Recogniser:
             else [hit.meaning for hit in hits if not hit.asked]
         )
         nearest = _once([*([taken] if taken else []), *top, *more_of])
-        return Recognition(taken, self._on_shelf(nearest)[:BEST], tuple(slips), unread, "", tuple(more))
+        return Recognition(
+            taken, self._on_shelf(nearest)[:BEST], tuple(slips), unread, "", bool(top), tuple(more)
+        )
+
+    def knows(self, word: str) -> bool:
+        """Whether a word stands in any name here."""
+        return not _neutral(word) and (
+            stem(word) in self._library.vocabulary or stem(word) in self._own_words
+        )
 
     def _asked(
         self,

@@ -180,6 +180,7 @@ function onKey(event: KeyboardEvent): void {
             :stuff="met"
             :reading="reading"
             :errors="errors"
+            :asks="kept?.asks ?? []"
             @met="met.set($event.key, $event)"
             @form="form"
             @swap="swap"

@@ -2,14 +2,24 @@
 /** One line of a formula: what, how much, in which form and phase, and what that weighs. */
 import InputText from "primevue/inputtext";
 import Select from "primevue/select";
-import { computed, useId } from "vue";
-import type { Bench, Assessment, Ingredient, Supply } from "@/api/client";
+import { computed, ref, useId } from "vue";
+import type { Ask, Assessment, Bench, Ingredient, Supply } from "@/api/client";
 import { useTakesReading } from "@/app/tray";
+import NewMaterial from "@/parts/NewMaterial.vue";
 import OrderActs from "@/parts/OrderActs.vue";
 import { said } from "@/parts/ph";
 import SupplyPicker from "@/parts/SupplyPicker.vue";
+import { plain } from "@/parts/typed";
 
-const { stuff, place, bench, weighed, errors } = defineProps<{
+const {
+  stuff,
+  place,
+  bench,
+  weighed,
+  errors,
+  ask,
+  notes = [],
+} = defineProps<{
   stuff: Supply | undefined;
   /** Counted from 0. */
   place: number;
@@ -17,6 +27,10 @@ const { stuff, place, bench, weighed, errors } = defineProps<{
   bench: Bench;
   weighed: Assessment["lines"][number] | undefined;
   errors: Record<string, string>;
+  /** What is asked, where it is not known what the line names. */
+  ask?: Ask | undefined;
+  /** What was read otherwise than it is written. */
+  notes?: string[];
 }>();
 const line = defineModel<Ingredient>({ required: true });
 const emit = defineEmits<{
@@ -28,6 +42,7 @@ const emit = defineEmits<{
   next: [];
 }>();
 
+const COVER = "cover";
 const id = useId();
 const called = computed(() => stuff?.name ?? line.value.text ?? "this line");
 const error = computed(() =>
@@ -35,7 +50,13 @@ const error = computed(() =>
     .map((field) => errors[`lines.${place}.${field}`])
     .find(Boolean),
 );
-const units = computed(() => [...(stuff?.units ?? []), ...bench.shares]);
+const units = computed(() => [
+  ...(stuff?.units ?? []),
+  ...bench.shares.filter((one) => one.key !== COVER || stuff?.unit !== "g"),
+]);
+const covers = computed(() => line.value.unit === COVER);
+/** What was written, where it says more than the line does. */
+const written = computed(() => (line.value.text && stuff ? line.value.text : ""));
 const forms = computed(() => bench.forms.filter((one) => stuff?.forms.includes(one.key)));
 const form = computed(() => line.value.form || weighed?.form || "");
 const phase = computed(
@@ -49,9 +70,15 @@ const says = computed(() => {
   return `${value} g, likely ${low} to ${high}; ${Math.round(weighed.share * 100)} % of all`;
 });
 
+const adding = ref<string | null>(null);
+function made(one: Supply): void {
+  adding.value = null;
+  emit("choose", one);
+}
+
 const takes = useTakesReading(
   () => (stuff ? "scale" : undefined),
-  (value) => Object.assign(line.value, { amount: String(value), unit: "g" }),
+  (value) => Object.assign(line.value, { amount: plain(value), unit: "g" }),
 );
 </script>
 
@@ -66,6 +93,7 @@ const takes = useTakesReading(
       :aria-describedby="error ? id : undefined"
       :invalid="Boolean(errors[`lines.${place}.amount`])"
       class="amount"
+      :disabled="covers"
       v-bind="takes"
       @keydown.enter.prevent="emit('next')"
     />
@@ -123,14 +151,41 @@ const takes = useTakesReading(
         Find a substitute<span class="unseen"> for {{ called }}</span>
       </button>
     </div>
-    <p v-if="error" :id="id" class="error" role="alert">{{ error }}</p>
+    <p v-if="written || notes.length" class="quiet small wrote">
+      <template v-if="written">written: “{{ written }}”</template>
+      <span v-if="notes.length"> · {{ notes.join(" · ") }}</span>
+    </p>
+    <p v-if="error" :id="id" class="error" role="alert">
+      {{ ask && !stuff ? ask.says : error }}
+    </p>
+    <p v-if="ask && !stuff" class="ask" role="group" :aria-label="`What ${called} may be`">
+      <button
+        v-for="one in ask.found"
+        :key="one.key"
+        type="button"
+        class="chip"
+        @click="emit('choose', one)"
+      >
+        {{ one.name }}
+      </button>
+      <button v-if="adding === null" type="button" class="act" @click="adding = ask.name">
+        None of these: add it
+      </button>
+    </p>
+    <NewMaterial
+      v-if="adding !== null"
+      class="adding"
+      :name="adding"
+      @made="made"
+      @close="adding = null"
+    />
   </li>
 </template>
 
 <style scoped>
 li {
   display: grid;
-  grid-template-columns: 20px 70px minmax(124px, 0.8fr) minmax(0, 1.5fr) auto;
+  grid-template-columns: 20px 88px minmax(124px, 0.8fr) minmax(0, 1.5fr) auto;
   gap: 2px 8px;
   align-items: center;
   padding: 6px 0;
@@ -159,6 +214,33 @@ select {
   padding: 0;
 }
 
+.wrote,
+.ask,
+.adding {
+  grid-column: 2 / -1;
+}
+
+.ask {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+
+.chip {
+  border: 1px solid var(--vein);
+  border-radius: 999px 999px 999px 4px;
+  padding: 4px 14px;
+  background: transparent;
+  color: var(--vein);
+  font: inherit;
+  cursor: pointer;
+}
+
+.chip:hover {
+  background: var(--vein);
+  color: var(--paper);
+}
+
 .error {
   grid-column: 2 / -1;
   color: var(--madder);
@@ -180,6 +262,9 @@ select {
   }
 
   .under,
+  .wrote,
+  .ask,
+  .adding,
   .error {
     grid-column: 1 / -1;
   }

@@ -3,7 +3,7 @@
 import Button from "primevue/button";
 import InputText from "primevue/inputtext";
 import Select from "primevue/select";
-import { computed, nextTick, ref, useTemplateRef } from "vue";
+import { computed, ref } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import type { FormulaNew } from "@/api/client";
 import { useAddFormula, useBench, useBringFormula, useFormulas } from "@/api/formulas";
@@ -38,7 +38,6 @@ const text = ref("");
 const asked = Number(route.query["head"]);
 const head = ref<number | null>(Number.isFinite(asked) && asked > 0 ? asked : null);
 const picked = ref<number[]>([]);
-const finder = useTemplateRef<{ $el: HTMLElement }>("finder");
 const { errors: refused, trouble } = useTrouble(bring.error);
 
 const rows = computed(() => formulas.data.value?.formulas ?? []);
@@ -77,14 +76,7 @@ async function file(event: Event): Promise<void> {
   if (chosen) text.value = await chosen.text();
 }
 
-useShortcuts([
-  { key: "n", does: "A new formula", run: () => (beginning.value = true) },
-  {
-    key: "/",
-    does: "Find a formula",
-    run: () => void nextTick(() => finder.value?.$el.focus()),
-  },
-]);
+useShortcuts([{ key: "n", does: "A new formula", run: () => (beginning.value = true) }]);
 </script>
 
 <template>
@@ -96,7 +88,6 @@ useShortcuts([
     <template v-else>
       <div class="row bar">
         <InputText
-          ref="finder"
           v-model="find"
           aria-label="Find a formula"
           placeholder="By its name, or anything in it"
@@ -127,7 +118,7 @@ useShortcuts([
       <form v-if="bringing" class="bring" @submit.prevent="takeIn">
         <TextField
           v-model="text"
-          label="A recipe: the file, or the page that carries it (JSON-LD)"
+          label="A recipe: as it stands on paper, or the file or page that carries it (JSON-LD)"
           :rows="5"
           :error="refused['text'] ?? trouble"
           hint="Every line comes along; what is not known here is asked about."

@@ -1,17 +1,24 @@
 <script setup lang="ts">
 /** The lines of a formula, one a material; Enter goes on to the next, the last to a new one. */
 import { computed, nextTick, ref, useTemplateRef } from "vue";
-import type { Bench, Formula, Assessment, Ingredient, ReadLine, Supply } from "@/api/client";
+import type { Ask, Assessment, Bench, Formula, Ingredient, ReadRecipe, Supply } from "@/api/client";
 import { move } from "@/parts/order";
 import SupplyPicker from "@/parts/SupplyPicker.vue";
 import FormulaLine from "./FormulaLine.vue";
 import PasteLines from "./PasteLines.vue";
 
-const { stuff, reading, errors } = defineProps<{
+const {
+  stuff,
+  reading,
+  errors,
+  asks = [],
+} = defineProps<{
   bench: Bench;
   stuff: Map<string, Supply>;
   reading: Assessment | null;
   errors: Record<string, string>;
+  /** What is asked of lines of which it is not known what they are. */
+  asks?: Ask[];
 }>();
 const formula = defineModel<Formula>({ required: true });
 const emit = defineEmits<{
@@ -20,8 +27,11 @@ const emit = defineEmits<{
   swap: [line: number];
 }>();
 
+const MOST_NOTE = 2000;
 const LET_GO_MS = 30; // until the list that was chosen from has let go of the keys
+const MOST_LINES = 60;
 const pasting = ref(false);
+const told = ref("");
 const list = useTemplateRef<HTMLElement>("list");
 const lines = computed(() => formula.value.lines ?? []);
 const weighed = computed(() => new Map((reading?.lines ?? []).map((one) => [one.id, one])));
@@ -55,24 +65,56 @@ function choose(at: number, one: Supply): void {
   if (!line) return;
   const shares = ["%", "part", "per 100"];
   const fits = shares.includes(line.unit) || one.units.some((unit) => unit.key === line.unit);
-  Object.assign(line, { stuff: one.key, form: "", phase: "", text: "" });
+  Object.assign(line, { stuff: one.key, phase: "" }, one.forms.length ? {} : { form: "" });
   if (!fits) line.unit = one.unit;
 }
 
-function paste(read: ReadLine[]): void {
+/** Lines go in; headings and sentences of the method go to the note, so that nothing is lost. */
+function paste(read: ReadRecipe): void {
   let id = freeId();
-  const more = read.map((one) => ({
-    id: id++,
-    stuff: one.stuff,
-    amount: one.amount,
-    unit: one.unit,
-    packed: false,
-    phase: "" as const,
-    form: one.form,
-    text: one.stuff ? "" : one.text,
-  }));
+  const more: Ingredient[] = [];
+  for (const line of read.lines) {
+    for (const one of line.found) emit("met", one);
+    fresh.value.set(id, {
+      line: id,
+      name: line.name,
+      says: line.problem,
+      found: line.found,
+    });
+    if (line.notes.length) noted.value.set(id, line.notes);
+    more.push({
+      id: id++,
+      stuff: line.stuff,
+      amount: line.amount.slice(0, 24),
+      unit: line.unit,
+      packed: false,
+      phase: "",
+      form: line.form,
+      text: line.text,
+    });
+  }
   formula.value.lines = [...lines.value, ...more];
+  keepPassages(read);
 }
+
+/** What was just pasted, until the server has said the same of it. */
+const fresh = ref(new Map<number, Ask>());
+const noted = ref(new Map<number, string[]>());
+const askOf = (id: number) => asks.find((one) => one.line === id) ?? fresh.value.get(id);
+
+function keepPassages(read: ReadRecipe): void {
+  const more = read.passages.map((one) => one.text).join("\n");
+  const asked = read.lines.filter((one) => one.problem).length;
+  told.value = `${count(read.lines.length, "line")} in${asked ? `, ${asked} to look at` : ""}.`;
+  if (!more) return;
+  const note = [formula.value.about ?? "", more].filter(Boolean).join("\n");
+  formula.value.about = note.slice(0, MOST_NOTE);
+  told.value += ` ${count(read.passages.length, "heading or step", "headings and steps")} went to the note${
+    note.length > MOST_NOTE ? ", as far as it holds them: copy the rest before you leave" : ""
+  }.`;
+}
+const count = (many: number, one: string, several = `${one}s`) =>
+  `${many} ${many === 1 ? one : several}`;
 
 function reorder(at: number, by: number): void {
   const all = [...lines.value];
@@ -108,6 +150,8 @@ async function focus(at: number): Promise<void> {
         :bench="bench"
         :weighed="weighed.get(line.id)"
         :errors="errors"
+        :ask="line.stuff ? undefined : askOf(line.id)"
+        :notes="noted.get(line.id) ?? []"
         @choose="choose(i, $event)"
         @form="emit('form', line.id, $event)"
         @swap="emit('swap', line.id)"
@@ -117,7 +161,13 @@ async function focus(at: number): Promise<void> {
       />
     </ol>
     <p v-if="errors['lines']" class="error" role="alert">{{ errors["lines"] }}</p>
-    <PasteLines v-if="pasting" @add="paste" @close="pasting = false" />
+    <p v-if="told" class="quiet small" role="status">{{ told }}</p>
+    <PasteLines
+      v-if="pasting"
+      :room="MOST_LINES - lines.length"
+      @add="paste"
+      @close="pasting = false"
+    />
     <div v-else class="row new">
       <SupplyPicker label="One more line" placeholder="Add a line: what goes in?" @choose="add" />
       <button type="button" class="act" @click="pasting = true">Paste or write several</button>

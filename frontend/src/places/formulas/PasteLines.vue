@@ -1,27 +1,38 @@
 <script setup lang="ts">
-/** Lines pasted or typed as on paper, understood as far as they can be; nothing is dropped. */
+/** A recipe pasted or typed as on paper: lines go in, understood or asked about; what did not go in stays here. */
 import Button from "primevue/button";
 import { ref } from "vue";
-import type { ReadLine } from "@/api/client";
+import type { ReadRecipe } from "@/api/client";
 import { readLines } from "@/api/formulas";
 import TextField from "@/parts/TextField.vue";
 
-const emit = defineEmits<{ add: [lines: ReadLine[]]; close: [] }>();
+const { room } = defineProps<{
+  /** How many lines may still go in. */
+  room: number;
+}>();
+const emit = defineEmits<{ add: [read: ReadRecipe]; close: [] }>();
 const text = ref("");
 const busy = ref(false);
 const trouble = ref("");
+const says = ref("");
 
 async function add(): Promise<void> {
+  trouble.value = says.value = "";
   if (!text.value.trim()) {
     trouble.value = "Write a line first, such as: 60 g soapwort root, broken.";
     return;
   }
+  if (room <= 0) {
+    trouble.value = "A formula holds 60 lines: leave some out before more go in.";
+    return;
+  }
   busy.value = true;
-  trouble.value = "";
   try {
-    emit("add", await readLines(text.value));
-    text.value = "";
-    emit("close");
+    const read = await readLines(text.value, room);
+    emit("add", read);
+    text.value = read.rest;
+    says.value = read.says;
+    if (!read.rest) emit("close");
   } catch (error) {
     trouble.value = (error as Error).message;
   }
@@ -33,14 +44,17 @@ async function add(): Promise<void> {
   <form class="paste" @submit.prevent="add">
     <TextField
       v-model="text"
-      label="One line a material, as on paper"
-      :rows="4"
+      label="A whole recipe, or a line for each material, as on paper"
+      :rows="8"
       :error="trouble"
-      hint="60 g soapwort root, broken · 2 tbsp rhassoul · a pinch of citric acid · 3 parts kaolin"
+      hint="2 tbsp rhassoul · juice of half a lemon · 15–30 drops lavender essential oil · water to cover"
     />
+    <p v-if="says" class="quiet" role="status">{{ says }}</p>
     <div class="row">
       <Button type="submit" label="Put these lines in" :disabled="busy" />
-      <button type="button" class="act" @click="emit('close')">Cancel</button>
+      <button type="button" class="act" @click="emit('close')">
+        {{ says ? "Close" : "Cancel" }}
+      </button>
     </div>
   </form>
 </template>

@@ -2,7 +2,7 @@
 /** The heads of the household. */
 import Button from "primevue/button";
 import InputText from "primevue/inputtext";
-import { computed, ref, useTemplateRef } from "vue";
+import { computed, ref } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import type { HeadRow } from "@/api/client";
 import { useDue, useHeads, useQuestions } from "@/api/heads";
@@ -21,7 +21,6 @@ const questions = useQuestions();
 const due = useDue();
 const adding = ref(route.query["new"] === "head");
 const find = ref("");
-const finder = useTemplateRef<{ $el: HTMLElement }>("finder");
 
 const found = computed(() =>
   (heads.data.value ?? []).filter((head) =>
@@ -36,10 +35,7 @@ function again(): void {
   void questions.refetch();
 }
 
-useShortcuts([
-  { key: "n", does: "Add someone", run: () => (adding.value = true) },
-  { key: "/", does: "Find a head", run: () => finder.value?.$el.focus() },
-]);
+useShortcuts([{ key: "n", does: "Add someone", run: () => (adding.value = true) }]);
 </script>
 
 <template>
@@ -49,7 +45,6 @@ useShortcuts([
       <div class="row">
         <InputText
           v-if="(heads.data.value?.length ?? 0) > MANY"
-          ref="finder"
           v-model="find"
           aria-label="Find a head"
           placeholder="Find a head"

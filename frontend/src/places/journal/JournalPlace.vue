@@ -2,7 +2,7 @@
 /** The journal: every rinse, newest first. */
 import Button from "primevue/button";
 import InputText from "primevue/inputtext";
-import { ref, useTemplateRef, watch } from "vue";
+import { ref, watch } from "vue";
 import { useRouter } from "vue-router";
 import { useEntries } from "@/api/journal";
 import { useShortcuts } from "@/app/shortcuts";
@@ -18,7 +18,6 @@ const typed = ref("");
 const find = ref("");
 const shown = ref(PAGE);
 const { data: entries, error, refetch } = useEntries(find, shown);
-const finder = useTemplateRef<{ $el: HTMLElement }>("finder");
 
 let timer: number | undefined;
 watch(typed, (text) => {
@@ -29,10 +28,7 @@ watch(typed, (text) => {
   }, TYPING_MS);
 });
 
-useShortcuts([
-  { key: "/", does: "Find in the journal", run: () => finder.value?.$el.focus() },
-  { key: "n", does: "Mix a rinse", run: () => void router.push("/mix") },
-]);
+useShortcuts([{ key: "n", does: "Mix a rinse", run: () => void router.push("/mix") }]);
 </script>
 
 <template>
@@ -40,7 +36,6 @@ useShortcuts([
     <header>
       <h1>Journal</h1>
       <InputText
-        ref="finder"
         v-model="typed"
         maxlength="200"
         aria-label="Find in the journal"

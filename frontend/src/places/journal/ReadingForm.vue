@@ -7,13 +7,14 @@ import { useChangeEntry } from "@/api/journal";
 import { blank, readOf } from "@/parts/reading";
 import ReadingPicker from "@/parts/ReadingPicker.vue";
 import { useTrouble } from "@/parts/trouble";
+import { plain } from "@/parts/typed";
 
 const { entry } = defineProps<{ entry: Entry }>();
 const change = useChangeEntry();
 const { errors, trouble } = useTrouble(change.error);
 
 const typed = reactive(blank());
-const kept = computed(() => (entry.reading ? String(entry.reading.value) : ""));
+const kept = computed(() => (entry.reading ? plain(entry.reading.value) : ""));
 watch(
   () => entry,
   (now) => {

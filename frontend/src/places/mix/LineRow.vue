@@ -9,6 +9,7 @@ import OrderActs from "@/parts/OrderActs.vue";
 import { said } from "@/parts/ph";
 import { lineOf, type Line } from "./lines";
 import SupplyPicker from "@/parts/SupplyPicker.vue";
+import { plain } from "@/parts/typed";
 
 const { stuff, place, answer, errors } = defineProps<{
   stuff: Supply | undefined;
@@ -71,7 +72,7 @@ function choose(now: Supply): void {
 
 const takes = useTakesReading(
   () => (stuff?.unit === "g" ? "scale" : undefined),
-  (value) => Object.assign(line.value, { amount: String(value), unit: "g" }),
+  (value) => Object.assign(line.value, { amount: plain(value), unit: "g" }),
 );
 </script>
 

@@ -23,6 +23,7 @@ import { useQuestion } from "./question";
 import QuestionForm from "./QuestionForm.vue";
 import RouteList from "./RouteList.vue";
 import SodaPanel from "./SodaPanel.vue";
+import { plain } from "@/parts/typed";
 
 const router = useRouter();
 const atHand = useAtHand();
@@ -88,7 +89,7 @@ const aim = computed(() => {
   const typed = Number(question.aim.replace(",", "."));
   return question.aim.trim() && Number.isFinite(typed) ? typed : null;
 });
-const aimAt = (value: number) => (question.aim = String(value));
+const aimAt = (value: number) => (question.aim = plain(value));
 
 function take(route: Route): void {
   question.lines = linesFrom(route.lines);

@@ -1,5 +1,6 @@
 /** The lines of a jug as they stand on the worktop, and what can be done to them. */
 import type { LineIn, Mix, Supply } from "@/api/client";
+import { plain } from "@/parts/typed";
 
 export interface Line {
   /** Tells lines apart on screen; two may be of the same stuff. */
@@ -38,7 +39,7 @@ export function setHow(lines: Line[], at: number, how: Line["how"], answer: Mix 
     if (!turned && !gives) return;
     const came = answer?.lines[i];
     line.how = "amount";
-    if (came) Object.assign(line, { amount: String(came.amount), unit: came.unit });
+    if (came) Object.assign(line, { amount: plain(came.amount), unit: came.unit });
   });
   const chosen = lines[at];
   if (chosen) chosen.how = how;
@@ -58,7 +59,7 @@ export const linesFrom = (told: Told[]): Line[] =>
     id: nextId(),
     stuff: line.stuff,
     how: line.how,
-    amount: line.how === "amount" && line.amount !== null ? String(line.amount) : "",
+    amount: line.how === "amount" && line.amount !== null ? plain(line.amount) : "",
     unit: line.unit,
     packed: line.packed ?? false,
   }));

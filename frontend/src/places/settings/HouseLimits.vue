@@ -7,6 +7,7 @@ import LoadState from "@/parts/LoadState.vue";
 import TextField from "@/parts/TextField.vue";
 import { said } from "@/parts/ph";
 import { useTrouble } from "@/parts/trouble";
+import { plain } from "@/parts/typed";
 
 const limits = useHouseLimits();
 const hold = useHoldLimit();
@@ -21,7 +22,7 @@ const measured = (value: number, unit: string) =>
 function edit(limit: HouseLimit): void {
   hold.reset();
   open.value = limit.key;
-  typed.value = String(limit.value);
+  typed.value = plain(limit.value);
 }
 async function keep(): Promise<void> {
   const kept = await hold.mutateAsync({ key: open.value, value: typed.value }).catch(() => null);

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 /** Whose spoons and cups these are, and how money is written. */
 import { computed, reactive, watch } from "vue";
+import type { Household } from "@/api/client";
 import { useHousehold, useSaveHousehold } from "@/api/household";
+import ChoiceRow from "@/parts/ChoiceRow.vue";
 import LoadState from "@/parts/LoadState.vue";
 import PickField from "@/parts/PickField.vue";
 import TextField from "@/parts/TextField.vue";
@@ -10,10 +12,28 @@ import { useTrouble } from "@/parts/trouble";
 const household = useHousehold();
 const save = useSaveHousehold();
 const { errors, trouble } = useTrouble(save.error);
-const entered = reactive({ system: "", currency: "" });
+const entered = reactive({ system: "", currency: "", decimal: "" as Household["decimal"] });
+const HABITS = [
+  { value: "" as const, label: "ask where it could be either" },
+  { value: "point" as const, label: "1.5, and 1,234 is a thousand and more" },
+  { value: "comma" as const, label: "1,5, and 1.234 is a thousand and more" },
+];
+const habit = computed({
+  get: () => entered.decimal,
+  set: (now: Household["decimal"]) => {
+    entered.decimal = now;
+    void keep();
+  },
+});
 watch(
   household.data,
-  (now) => now && Object.assign(entered, { system: now.system, currency: now.currency }),
+  (now) =>
+    now &&
+    Object.assign(entered, {
+      system: now.system,
+      currency: now.currency,
+      decimal: now.decimal,
+    }),
   { immediate: true },
 );
 const says = computed(
@@ -53,6 +73,10 @@ const system = computed({
         :error="errors['currency']"
         @change="keep"
       />
+      <div class="numbers">
+        <p class="quiet">How you write numbers</p>
+        <ChoiceRow v-model="habit" :choices="HABITS" label="How you write numbers" />
+      </div>
     </div>
   </section>
 </template>

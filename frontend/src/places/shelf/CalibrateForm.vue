@@ -11,6 +11,7 @@ import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
 import EntryForm from "./EntryForm.vue";
 import { kindOf } from "@/parts/figures";
+import { plain } from "@/parts/typed";
 
 const { instrument } = defineProps<{ instrument: Instrument }>();
 const emit = defineEmits<{ done: [] }>();
@@ -106,7 +107,7 @@ async function store(): Promise<void> {
           v-if="live?.raw !== null && live"
           type="button"
           class="act"
-          @click="one.shown = String(live.raw)"
+          @click="one.shown = plain(live.raw)"
         >
           Take what it shows
         </button>

@@ -4,7 +4,7 @@ import type { Library, Lot } from "@/api/client";
 import { useSaveLot } from "@/api/shelf";
 import { said } from "@/parts/ph";
 import ChoiceRow from "@/parts/ChoiceRow.vue";
-import PickField from "@/parts/PickField.vue";
+import MaterialField from "@/parts/MaterialField.vue";
 import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
 import { orNothing, typed } from "@/parts/typed";
@@ -12,14 +12,26 @@ import DayField from "./DayField.vue";
 import EntryForm from "./EntryForm.vue";
 import OwnMaterialForm from "./OwnMaterialForm.vue";
 
-const { library, lot, currency } = defineProps<{ library: Library; lot?: Lot; currency: string }>();
+const {
+  library,
+  lot,
+  currency,
+  of = "",
+} = defineProps<{
+  library: Library;
+  lot?: Lot;
+  currency: string;
+  /** The material that a new one is of, where it is known already. */
+  of?: string;
+}>();
 const emit = defineEmits<{ done: [] }>();
 const save = useSaveLot();
 const { errors, trouble } = useTrouble(save.error);
-const own = ref(false);
+/** The name of a material that is being added; nothing while none is. */
+const own = ref<string | null>(null);
 
 const entered = reactive({
-  material: lot?.material ?? "",
+  material: lot?.material ?? of,
   name: lot?.name ?? "",
   strength: typed(lot?.own_strength),
   size: typed(lot?.size),
@@ -31,12 +43,6 @@ const entered = reactive({
   note: lot?.note ?? "",
 });
 const chosen = computed(() => library.materials.find((one) => one.key === entered.material));
-const searchable = computed(() =>
-  library.materials.map((one) => ({
-    ...one,
-    every: [one.name, ...one.also, one.latin].join(" · "),
-  })),
-);
 const SHARES = [
   { value: "" as const, label: "so much, or by eye" },
   { value: 0.75, label: "¾" },
@@ -50,9 +56,13 @@ const strength = computed(() =>
     : "",
 );
 
-watch(chosen, (now, before) => {
-  if (now && (!entered.name || entered.name === before?.name)) entered.name = now.name;
-});
+watch(
+  chosen,
+  (now, before) => {
+    if (now && (!entered.name || entered.name === before?.name)) entered.name = now.name;
+  },
+  { immediate: true },
+);
 
 async function store(): Promise<void> {
   const body = {
@@ -72,11 +82,12 @@ async function store(): Promise<void> {
 
 <template>
   <OwnMaterialForm
-    v-if="own"
+    v-if="own !== null"
+    :called="own"
     :kinds="library.kinds"
     :hazards="library.hazards"
-    @done="own = false"
-    @made="((entered.material = $event.key), (entered.name = $event.name), (own = false))"
+    @done="own = null"
+    @made="((entered.material = $event.key), (entered.name = $event.name), (own = null))"
   />
   <EntryForm
     v-else
@@ -87,16 +98,15 @@ async function store(): Promise<void> {
     @save="store"
     @cancel="emit('done')"
   >
-    <PickField
+    <MaterialField
       v-model="entered.material"
       label="What is it?"
-      :options="searchable"
-      by="key"
-      :search-in="['every']"
+      :materials="library.materials"
       :error="errors['material']"
+      @add="own = $event"
     >
-      <button type="button" class="act" @click="own = true">It is not in the list</button>
-    </PickField>
+      <button type="button" class="act" @click="own = ''">It is not in the list</button>
+    </MaterialField>
     <TextField v-model="entered.name" label="Your name for it" :error="errors['name']" />
     <TextField
       v-if="strength || errors['strength']"

@@ -2,7 +2,7 @@
 /** Bottles and bags, a page at a time; what calls for a look comes first. */
 import Button from "primevue/button";
 import InputText from "primevue/inputtext";
-import { computed, nextTick, ref, useTemplateRef } from "vue";
+import { computed, ref, watch } from "vue";
 import { useRoute } from "vue-router";
 import { useHousehold } from "@/api/household";
 import { useLibrary, useLot, useLots } from "@/api/shelf";
@@ -21,13 +21,16 @@ const library = useLibrary();
 const household = useHousehold();
 const lots = useLots(find, shown);
 const adding = ref("new" in route.query);
-const finder = useTemplateRef<{ $el: HTMLElement }>("finder");
+const of = computed(() => String(route.query["new"] ?? ""));
+watch(of, (key) => key && (adding.value = true));
 
 /** The one that an address names stands first, on whatever page it would be. */
-const named = Number(/^lot-(\d+)$/.exec(String(route.query["change"] ?? route.query["read"]))?.[1]);
-const one = useLot(named || null);
+const named = computed(() =>
+  Number(/^lot-(\d+)$/.exec(String(route.query["change"] ?? route.query["read"]))?.[1]),
+);
+const one = useLot(() => named.value || null);
 const { failed, loaded: listed, again } = useWaiting(library, lots, household);
-const loaded = computed(() => listed.value && !(named && one.isLoading.value));
+const loaded = computed(() => listed.value && !(named.value && one.isLoading.value));
 const page = computed(() => lots.data.value);
 const items = computed(() => {
   const all = page.value?.items ?? [];
@@ -35,14 +38,7 @@ const items = computed(() => {
   return first ? [first, ...all.filter((lot) => lot.id !== first.id)] : all;
 });
 
-useShortcuts([
-  {
-    key: "/",
-    does: "Find something on the shelf",
-    run: () => void nextTick(() => finder.value?.$el.focus()),
-  },
-  { key: "n", does: "Add something", run: () => (adding.value = true) },
-]);
+useShortcuts([{ key: "n", does: "Add something", run: () => (adding.value = true) }]);
 </script>
 
 <template>
@@ -65,7 +61,6 @@ useShortcuts([
     <template #find>
       <InputText
         v-show="page.total > 0 || find"
-        ref="finder"
         v-model="find"
         aria-label="Find on the shelf"
         placeholder="By any of its names"
@@ -74,7 +69,9 @@ useShortcuts([
     <template #form>
       <LotForm
         :library="library.data.value!"
+        :key="of"
         :currency="household.data.value!.currency"
+        :of="of"
         @done="adding = false"
       />
     </template>

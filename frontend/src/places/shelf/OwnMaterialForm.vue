@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A material that the library does not hold: what is known of it; the rest is estimated from its kind. */
-import { computed, reactive, ref } from "vue";
+import { computed, reactive, ref, watch } from "vue";
 import type { Library } from "@/api/client";
 import { useQuestions } from "@/api/heads";
 import { useAddMaterial, useGuess } from "@/api/shelf";
@@ -11,7 +11,13 @@ import { useTrouble } from "@/parts/trouble";
 import { orNothing } from "@/parts/typed";
 import EntryForm from "./EntryForm.vue";
 
-const { kinds, hazards } = defineProps<{
+const {
+  kinds,
+  hazards,
+  called = "",
+} = defineProps<{
+  /** What it is called, where that was typed already. */
+  called?: string;
   kinds: Library["kinds"];
   hazards: Library["hazards"];
 }>();
@@ -21,7 +27,7 @@ const { errors, trouble } = useTrouble(save.error);
 const questions = useQuestions();
 
 const entered = reactive({
-  name: "",
+  name: called,
   kind: "",
   spoonful: "",
   strength: "",
@@ -32,6 +38,12 @@ const entered = reactive({
   note: "",
 });
 const guess = useGuess(() => entered.name);
+watch(
+  () => guess.data.value?.kind,
+  (kind) => {
+    if (kind && !entered.kind) entered.kind = kind;
+  },
+);
 /** What it carries, as it was answered; until then as its name says. */
 const answered = ref<string[] | null>(null);
 const carries = computed({

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { computed, reactive } from "vue";
+import { reactive } from "vue";
 import type { Library, Spoon } from "@/api/client";
 import { useSaveSpoon } from "@/api/shelf";
-import PickField from "@/parts/PickField.vue";
+import MaterialField from "@/parts/MaterialField.vue";
 import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
 import { orNothing, typed } from "@/parts/typed";
@@ -18,10 +18,6 @@ const entered = reactive({
   grams: typed(spoon?.grams),
   material: spoon?.material ?? "",
 });
-const ANY = { key: "", name: "anything", also: [] as string[] };
-const offered = computed(() =>
-  [ANY, ...materials].map((one) => ({ ...one, every: [one.name, ...one.also].join(" · ") })),
-);
 
 async function store(): Promise<void> {
   const body = { ...entered, volume: orNothing(entered.volume), grams: orNothing(entered.grams) };
@@ -60,12 +56,11 @@ async function store(): Promise<void> {
       :error="errors['grams']"
       hint="Weigh ten and divide: that is nearer."
     />
-    <PickField
+    <MaterialField
       v-model="entered.material"
       label="of which material"
-      :options="offered"
-      by="key"
-      :search-in="['every']"
+      :materials="materials"
+      any="anything"
       :error="errors['material']"
     />
   </EntryForm>

@@ -5,6 +5,7 @@ import { useSaveVessel } from "@/api/shelf";
 import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
 import EntryForm from "./EntryForm.vue";
+import { plain, typed } from "@/parts/typed";
 
 const { vessel } = defineProps<{ vessel?: Vessel }>();
 const emit = defineEmits<{ done: [] }>();
@@ -12,8 +13,8 @@ const save = useSaveVessel();
 const { errors, trouble } = useTrouble(save.error);
 const entered = reactive({
   name: vessel?.name ?? "",
-  volume: vessel ? String(vessel.volume) : "",
-  marks: (vessel?.marks ?? []).map((mark) => ({ name: mark.name, volume: String(mark.volume) })),
+  volume: typed(vessel?.volume),
+  marks: (vessel?.marks ?? []).map((mark) => ({ name: mark.name, volume: plain(mark.volume) })),
 });
 
 async function store(): Promise<void> {

@@ -20,7 +20,9 @@ const heads = useHeads();
 const { failed, loaded, again } = useWaiting(washes, formulas, heads);
 const remove = useRemoveWash();
 const restore = useRestoreWash();
-const open = ref<number | "new" | null>("new" in route.query ? "new" : null);
+const open = ref<number | "new" | null>(
+  "new" in route.query ? "new" : Number(route.query["open"]) || null,
+);
 const chosen = computed(() => washes.data.value?.find((one) => one.id === open.value));
 
 const takeAway = (one: WashChain) =>

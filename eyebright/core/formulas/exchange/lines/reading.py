@@ -302,13 +302,13 @@ def _goes_with(word: str, supply: Supply) -> bool:
 
 def _which(named: Recognition, name: str, found: Sequence[Supply]) -> str:
     """What to ask where it is not known what is meant."""
-    if named.asked:
+    if named.asked or named.tied:
         return f"“{name}” can be several things: choose which."
-    if named.unread and found:
-        return f"“{' '.join(named.unread)}” is not known here: is it one of these?"
     if not found:
         return f"Nothing here goes by “{name}”: choose what it is, or add it."
-    return f"“{name}” could be one of these: choose which."
+    unread = " ".join(named.unread)
+    part = f"“{unread}” in “{name}”" if unread and unread != name else f"“{name}”"
+    return f"{part} is not known here. Is it one of these, or something of its own?"
 
 
 def _form(parts: _Parts, supply: Supply) -> str:

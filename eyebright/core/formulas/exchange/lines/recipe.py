@@ -51,6 +51,8 @@ def read_recipe(text: str, kitchen: Kitchen, most: int = MOST_LINES) -> ReadReci
         if not any(sign.isalnum() for sign in row) and _rules_off(row):
             continue
         kind, rows_of = _told(row, in_method, kitchen)
+        if kind == "line" and len(rows) > 1 and len(rows_of) == 1 and _is_title(row, at == 0, kitchen):
+            kind = "heading"
         if kind == "heading":
             in_method = _begins(row, "methods") or (
                 in_method and not _begins(row, "ingredients") and not _for(row)
@@ -122,6 +124,18 @@ def _told(row: str, in_method: bool, kitchen: Kitchen) -> tuple[str, list[tuple[
     if _is_method(row, text, tokens, several, amounts, in_method, kitchen):
         return "method", []
     return "line", [("", row)]
+
+
+def _is_title(row: str, first: bool, kitchen: Kitchen) -> bool:
+    """Whether a row without an amount is a title: the first of a recipe, or one that speaks of a mask or rinse."""
+    several = words(row)
+    if not several or BULLET.match(row) or len(several) > 8:
+        return False
+    titled = set(several) & word_of("lines", "titles")
+    if not titled and not (first and not any(map(kitchen.recogniser.knows, several))):
+        return False
+    line = read_line(row, kitchen)
+    return not line.sure and line.amount is None
 
 
 def _counts(word: str) -> bool:

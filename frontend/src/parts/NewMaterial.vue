@@ -1,0 +1,129 @@
+<script setup lang="ts">
+/** A material that nobody here knows yet, added where it was missed: what it is most like, and what that carries. */
+import Button from "primevue/button";
+import { computed, onMounted, reactive, ref, useTemplateRef, watch } from "vue";
+import type { Supply } from "@/api/client";
+import { supplyOf, useAddMaterial, useGuess, useLibrary } from "@/api/shelf";
+import ChoiceRow from "./ChoiceRow.vue";
+import PickField from "./PickField.vue";
+import TextField from "./TextField.vue";
+import { useTrouble } from "./trouble";
+import { orNothing } from "./typed";
+
+const { name } = defineProps<{ name: string }>();
+const emit = defineEmits<{ made: [stuff: Supply]; close: [] }>();
+
+const library = useLibrary();
+const save = useAddMaterial();
+const { errors, trouble } = useTrouble(save.error);
+const entered = reactive({ name, kind: "", ph: "", cleared: false });
+const guess = useGuess(() => entered.name);
+const answered = ref<string[] | null>(null);
+const carries = computed({
+  get: () => answered.value ?? guess.data.value?.hazards ?? [],
+  set: (keys: string[]) => (answered.value = keys),
+});
+const hazards = computed(() =>
+  (library.data.value?.hazards ?? []).map((one) => ({ value: one.key, label: one.ask })),
+);
+watch(
+  () => guess.data.value?.kind,
+  (kind) => {
+    if (kind && !entered.kind) entered.kind = kind;
+  },
+);
+const asksPh = computed(() => entered.kind === "alkali powder" || errors.value["ph"] !== undefined);
+
+const form = useTemplateRef<HTMLFormElement>("form");
+onMounted(() => form.value?.querySelector<HTMLElement>("input")?.focus());
+
+async function store(): Promise<void> {
+  const kept = await save
+    .mutateAsync({
+      ...entered,
+      ph: orNothing(entered.ph),
+      hazards: carries.value,
+      spoonful: null,
+      strength: null,
+      per: null,
+      contains: [],
+      note: "",
+    })
+    .catch(() => null);
+  const stuff = kept && (await supplyOf(`lib-${kept.key}`).catch(() => null));
+  if (stuff) emit("made", stuff);
+}
+</script>
+
+<template>
+  <form
+    ref="form"
+    class="new-material"
+    :aria-label="`A new material: ${name}`"
+    @submit.prevent.stop="store"
+    @keydown.esc.stop="emit('close')"
+    @keydown.enter.stop
+  >
+    <TextField v-model="entered.name" label="What is it called?" :error="errors['name']" />
+    <PickField
+      v-model="entered.kind"
+      label="It is most like"
+      :options="library.data.value?.kinds ?? []"
+      by="key"
+      :error="errors['kind']"
+      hint="Its figures are estimated from this, and wide."
+    />
+    <TextField
+      v-if="asksPh"
+      v-model="entered.ph"
+      label="pH of a gram in 100 mL of water"
+      decimal
+      takes="meter"
+      :error="errors['ph']"
+    />
+    <div v-if="guess.data.value?.refused" class="refused" role="status">
+      <p>
+        <strong>{{ guess.data.value.refused }} never goes on a head:</strong>
+        {{ guess.data.value.why }}
+      </p>
+      <label>
+        <input v-model="entered.cleared" type="checkbox" />
+        I have read the label, and it is something else.
+      </label>
+    </div>
+    <details :open="carries.length > 0">
+      <summary class="quiet">Press what is so of it</summary>
+      <ChoiceRow v-model="carries" :choices="hazards" label="What it carries" many />
+    </details>
+    <p v-if="errors['hazards'] || trouble" class="error" role="alert">
+      {{ errors["hazards"] ?? trouble }}
+    </p>
+    <div class="row">
+      <Button type="submit" label="Add and put in" :disabled="save.isPending.value" />
+      <button type="button" class="act" @click="emit('close')">Cancel</button>
+    </div>
+    <p class="quiet small">
+      More can be said of it on the shelf: what a spoonful weighs, allergens.
+    </p>
+  </form>
+</template>
+
+<style scoped>
+.new-material {
+  display: grid;
+  gap: 10px;
+  padding: 12px 14px;
+  background: var(--paper);
+  border-left: 3px solid var(--throat);
+}
+
+.refused {
+  border-left: 4px solid var(--madder);
+  background: var(--madder-wash);
+  padding: 8px 12px;
+}
+
+.error {
+  color: var(--madder);
+}
+</style>
