@@ -59,7 +59,10 @@ class Count:
 
 def read_count(text: str, habit: Habit = "") -> Count:
     """A number, or a range of two. NumberError, in words, for neither."""
-    found = RANGE.fullmatch(text.replace("\u00a0", " "))
+    plain = text.replace("\u00a0", " ").strip()
+    if plain[:1] in "-−" and plain[1:2].isdigit():
+        return Count.of(-read_number(plain[1:], habit))
+    found = RANGE.fullmatch(plain)
     if found is None:
         raise NumberError(f"A number goes here, such as 4.5 or 15–30; not “{text.strip()[:40]}”.")
     low = read_number(found[1], habit)

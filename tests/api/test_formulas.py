@@ -386,9 +386,8 @@ class Sharing(BenchTestCase):
 
     def test_pasted_lines(self) -> None:
         rain = self.put_tap(kind="rain", name="Rain barrel")
-        found = self.call(
-            "POST", "/formulas/lines", {"text": "60 g Seifenkraut\n½ cup rain\n5 drops kaolin\nmoon dust"}
-        )
+        text = "60 g Seifenkraut\n½ cup rain water\n5 drops kaolin\nmoon dust"
+        found = self.call("POST", "/formulas/lines", {"text": text})["lines"]
         self.assertEqual(
             [each["stuff"] for each in found], ["lib-soapwort", f"water-{rain}", "lib-kaolin", ""]
         )

@@ -31,6 +31,7 @@ NEW_COLUMNS: dict[str, dict[str, Any]] = {
     "heads_wash": {"formula_id": None, "zone": "", "cover": None},
     "shelf_reading": {"pack": "", "doubtful": 0},
     "shelf_ownmaterial": {"hazards": None},
+    "shelf_household": {"decimal": ""},
 }
 NEW_TABLES = {"household_houselimit", "heads_stoppassed"}
 BEFORE_HEADS = [

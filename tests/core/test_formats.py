@@ -9,21 +9,28 @@ from eyebright.core.formulas.assess import assess
 from eyebright.core.formulas.change import compared
 from eyebright.core.formulas.exchange import (
     CSV_COLUMNS,
+    ParsedLine,
     csv_lines,
     import_recipe,
     inci,
     kind_in,
     markdown,
     minutes_in,
-    parse_line,
+    read_line,
+    read_recipe,
     recipe,
-    split_lines,
 )
 from eyebright.core.formulas.model import FormulaError, planned_steps, starts
-from eyebright.core.materials import METRIC
 
 from .formulas import formula, reading, start
-from .test_lines_text import find
+from .written_lines import empty_kitchen
+
+KITCHEN = empty_kitchen()
+
+
+def amount_of(line: ParsedLine) -> float | None:
+    """How much was read."""
+    return None if line.amount is None else line.amount.value
 
 
 class RoundTrips(TestCase):
@@ -43,9 +50,10 @@ class RoundTrips(TestCase):
                 self.assertEqual(again.name, made.name)
                 self.assertEqual(again.settings["family"], made.family.key)
                 self.assertEqual(again.phases, tuple(each.phase for each in made.ingredients))
-                lines = [parse_line(line, find, METRIC) for line in again.lines]
+                lines = [read_line(line, KITCHEN) for line in again.lines]
+                self.assertEqual([each.problem for each in lines], [""] * len(lines))
                 self.assertEqual(
-                    [(each.found[0].name, each.amount, each.unit, each.form) for each in lines],
+                    [(each.found[0].name, amount_of(each), each.unit, each.form) for each in lines],
                     self.lines_of(made),
                 )
                 self.assertEqual(
@@ -57,8 +65,8 @@ class RoundTrips(TestCase):
         made = start("lamplight_soapwort")
         text = markdown(made, assess(made))
         listed = [line for line in text.splitlines() if line.startswith("- ") and "**" not in line]
-        lines = [parse_line(each, find, METRIC) for each in split_lines("\n".join(listed))]
-        again = {(each.found[0].name, each.amount, each.unit, each.form) for each in lines}
+        lines = read_recipe("\n".join(listed), KITCHEN).lines
+        again = {(each.found[0].name, amount_of(each), each.unit, each.form) for each in lines}
         self.assertEqual(again, set(self.lines_of(made)))
         self.assertIn("local cosmetics rules", text)
         self.assertIn("pH:** ", text)

@@ -11,10 +11,10 @@ from eyebright.core.chemistry import neat_ph, solve_ph, species_table
 from eyebright.core.heads import tables
 from eyebright.core.materials import (
     MaterialError,
-    find_materials,
     hazard_table,
     kinds,
     library,
+    library_finder,
     material,
     material_from_row,
     notices,
@@ -85,8 +85,8 @@ class Library(TestCase):
             ("NATRON", "baking_soda"),
         ):
             with self.subTest(find):
-                self.assertIn(key, [supply.key for supply in find_materials(find)])
-        self.assertEqual(find_materials("moonshine"), [])
+                self.assertIn(key, [each.key for each in library_finder().find(find)])
+        self.assertEqual(library_finder().find("moonshine"), [])
 
     def test_an_unknown_material_is_said(self) -> None:
         with self.assertRaisesRegex(MaterialError, "no material called 'moonshine'"):

@@ -166,7 +166,9 @@ def _facts(stuff: Material) -> list[FactOut]:
         if (spread := getattr(stuff, name)) is not None
     ]
     out += [
-        FactOut(name=f"one {piece}", figure=spread_out(grams, "g"), says="", guessed=False)
+        FactOut(
+            name=f"one {piece}", figure=spread_out(grams, "g"), says="", guessed="weights" in stuff.guessed
+        )
         for piece, grams in stuff.weights.items()
     ]
     if isinstance(stuff.side, Slurry):

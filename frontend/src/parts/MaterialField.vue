@@ -24,7 +24,17 @@ const chosen = computed(
     materials.find((one) => one.key === key.value) ??
     (any && !key.value ? nobody.value : null),
 );
-const nobody = computed(() => ({ ...materials[0]!, key: "", name: any, kind: "" }));
+const nobody = computed<Material>(() => ({
+  key: "",
+  name: any,
+  also: [],
+  latin: "",
+  kind: "",
+  unit: "mL",
+  label: false,
+  strength: null,
+  source: "",
+}));
 const find = async (text: string): Promise<Material[]> => {
   const found = await findMaterials(text);
   return any && (!text || any.startsWith(text.toLowerCase())) ? [nobody.value, ...found] : found;

@@ -105,9 +105,9 @@ def thickness(formula: Formula, bench: Workbench, grade: str) -> Proposal:
         raise FormulaError("Choose how thick.", None, "texture")
     now = bench.quick(formula)
     name = next(each.name for each in grades() if each.key == grade)
-    order = [each.key for each in grades()]
+    ranks = [each.key for each in grades()]
     thickest = formula.family.thickest
-    if thickest and order.index(grade) < order.index(thickest):
+    if thickest and ranks.index(grade) < ranks.index(thickest):
         most = next(each.name for each in grades() if each.key == thickest)
         return nothing(formula, f"It is poured: {formula.family.name} is never made thicker than “{most}”.")
     if now.texture is None:

@@ -17,6 +17,7 @@ from pathlib import Path
 from rapidfuzz import process
 from rapidfuzz.distance import OSA
 
+from ...chemistry import water_classes
 from ..library import library
 from ..material import Material
 from .typed import Finder, Named
@@ -195,7 +196,7 @@ class Recogniser:
         if evidence.telling and len(fitting) == 1 and len(means) > 1:  # of all gels, only one has leaves
             return Recognition(self._on_shelf(fitting)[0], self._on_shelf(fitting), slips, more=more)
         nearest = self._on_shelf(_once([*at_hand, *means]))
-        return Recognition(None, nearest[: max(BEST, len(means))], slips, (), question.word, more)
+        return Recognition(None, nearest[: max(BEST, len(means))], slips, (), question.word, more=more)
 
     def _decided(self, top: Sequence[Meaning], evidence: Evidence) -> Meaning | None:
         """The one that is meant, of those that a name fits: by the shelf, and by what the unit can be said of."""
@@ -355,22 +356,29 @@ class _LibraryIndex:
         self.of_word: dict[str, set[str]] = {}
         vocabulary: set[str] = set()
         named = []
+        several: dict[str, list[str]] = {}
+        for row in ambiguous_names().values():
+            for key in row.means:
+                several.setdefault(key, []).append(row.word)
         for material in library().values():
             meaning = Meaning(material.key, material.kind)
             self.by_key[material.key] = meaning
             names = every_name(material)
-            named.append(Named(material.key, names, 1.0 if material.refuse else 0.0))
+            found_by = (*names, *several.get(material.key, ()))
+            named.append(Named(material.key, found_by, 1.0 if material.refuse else 0.0))
             self._take(names, meaning, vocabulary, {material.name, material.latin})
         table = word_table()["water"]
         tap = [*table["names"], *(f"tap {name}" for name in table["names"])]
-        for what, names in {TAP: tap, **table["classes"]}.items():
+        classes = {
+            key: (*table["classes"].get(key, ()), water.name) for key, water in water_classes().items()
+        }
+        for what, names in {TAP: (*tap, *classes.pop("unknown")), **classes}.items():
             meaning = Meaning(f"{WATER}:{what}", WATER)
             self.by_key[meaning.what] = meaning
             self._take(names, meaning, vocabulary, set())
             if what != TAP:
                 named.append(Named(meaning.what, tuple(names)))
-        several = [word for row in ambiguous_names().values() for word in words(row.word)]
-        vocabulary |= {stem(word) for word in several}
+        vocabulary |= {stem(word) for row in ambiguous_names().values() for word in words(row.word)}
         self.finder = Finder(named)
         self.names = sorted(word for word in vocabulary if len(word) >= SLIP_LEAST - 1)
         lists = [

@@ -53,6 +53,8 @@ class Finder:
     def scored(self, text: str) -> list[tuple[Score, Named]]:
         """The same, each with how far it is: what several finders find can be put in one order."""
         asked = words(text)
+        if not asked and text.strip():
+            return []
         if not asked:
             every = sorted(self.things, key=lambda thing: thing.rank)
             return [((0.0, thing.rank, False, False, 0), thing) for thing in every]

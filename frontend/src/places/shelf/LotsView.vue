@@ -68,8 +68,8 @@ useShortcuts([{ key: "n", does: "Add something", run: () => (adding.value = true
     </template>
     <template #form>
       <LotForm
-        :library="library.data.value!"
         :key="of"
+        :library="library.data.value!"
         :currency="household.data.value!.currency"
         :of="of"
         @done="adding = false"

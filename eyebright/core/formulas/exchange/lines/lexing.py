@@ -76,6 +76,7 @@ def lex(text: str) -> list[Token]:
                 if text[end] in "'’`" and not (end + 1 < len(text) and text[end + 1].isalpha()):
                     break
                 end += 1
+            end = max(end, at + 1)  # a lone apostrophe is a word of nothing
             raw = text[at:end]
             out += [Token("w", word, raw) for word in words(raw.replace("’", "'"))]
             at = end
