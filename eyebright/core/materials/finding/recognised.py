@@ -60,7 +60,8 @@ class Recognition:
     """What a name means: `taken` where it is sure, else the `nearest` to choose from.
 
     `slips`: (written, read) where letters were wrong; `unread`: words that nothing accounts for; `asked`: the
-    name that means several things; `tied`: several things are called just so; `more`: words of a remark that were left alone.
+    name that means several things; `tied`: several things are called just so; `oil`: an
+    essential oil is called so, which the line does not say it is; `more`: words of a remark that were left alone.
     """
 
     taken: Meaning | None
@@ -69,6 +70,7 @@ class Recognition:
     unread: tuple[str, ...] = ()
     asked: str = ""
     tied: bool = False
+    oil: bool = False
     more: tuple[str, ...] = ()
 
 
@@ -167,9 +169,10 @@ class Recogniser:
             if taken is None
             else [hit.meaning for hit in hits if not hit.asked]
         )
+        oil = any(hit.length > 1 and not _left(every, hit, unsaid, evidence) for hit in unsaid)
         nearest = _once([*([taken] if taken else []), *top, *more_of])
         return Recognition(
-            taken, self._on_shelf(nearest)[:BEST], tuple(slips), unread, "", bool(top), tuple(more)
+            taken, self._on_shelf(nearest)[:BEST], tuple(slips), unread, "", bool(top), oil, tuple(more)
         )
 
     def knows(self, word: str) -> bool:
@@ -332,10 +335,15 @@ def _left(every: Sequence[str], hit: _Hit, hits: Sequence[_Hit], evidence: Evide
         if not hit.start <= at < hit.end
         and not _neutral(word)
         and stem(word) not in more
-        and not (hit.asked and stem(word) in stem_set("parts"))
+        and not (hit.asked and _said_of_any(word, hit.asked, evidence))
         and not any(other.start <= at < other.end for other in same)
         and (hit.asked is not None or not evidence.allows(hit.meaning, word))
     ]
+
+
+def _said_of_any(word: str, asked: Ambiguous, evidence: Evidence) -> bool:
+    """Whether a word leaves a name that means several things as open as it was: 'fresh mint', 'bentonite clay'."""
+    return stem(word) in stem_set("parts") | _stems_of_kind(asked.of) or word in evidence.known
 
 
 def _once(many: Iterable[Meaning]) -> list[Meaning]:

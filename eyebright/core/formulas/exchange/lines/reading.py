@@ -186,7 +186,7 @@ def _apart(tokens: list[Token], kitchen: Kitchen) -> _Parts:
             aside = aside or bool(name)
             if aside and not deep:
                 remarks.append([])
-        elif at in taken or token.kind == "s":
+        elif at in taken or token.kind == "s" or (token.word == "x" and {at - 1, at + 1} & taken):
             continue
         elif token.kind == "n":
             (remarks[-1] if (deep or aside) and remarks else name).append(token.word)
@@ -302,6 +302,8 @@ def _goes_with(word: str, supply: Supply) -> bool:
 
 def _which(named: Recognition, name: str, found: Sequence[Supply]) -> str:
     """What to ask where it is not known what is meant."""
+    if named.oil and not named.tied:
+        return f"“{name}”: the essential oil, counted in drops, or an oil that it was steeped in? Choose, or add it."
     if named.asked or named.tied:
         return f"“{name}” can be several things: choose which."
     if not found:
