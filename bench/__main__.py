@@ -11,6 +11,8 @@ from .chemistry import solve_once, solvers
 from .formulas import LINES, RANKED, SEARCHED, edit_to_kept, formula_bench
 from .heads import heads_page
 from .judge import BOUNDS, MIXES, SETS, SLIPS, coverage, disagreements
+from .lines import LINES as PASTED
+from .lines import MATERIALS, searching, written_lines
 from .live import cost_of_instruments, drag_to_paint
 from .page import first_load, served
 from .shelf import LOTS, long_shelf
@@ -21,10 +23,12 @@ NEAR = 0.05  # pH
 LIVE_SHARE = 0.03
 PAGE_KB = 300.0
 # At most so many times as long as one PHREEQC solve of the same run.
-ANSWER, TEN, ASSESSMENT = 170.0, 425.0, 425.0
+ANSWER, TEN, ASSESSMENT, PASTE = 170.0, 425.0, 425.0, 600.0
 # At most so many times as long as a call that does nothing (yardsticks.py), in process,
 SHELF, HEAD, RANKING, SEARCHING = 310.0, 155.0, 310.0, 155.0
 # and from the page.
+FINDING = 5.0
+RIGHT = 0.97  # of the corpus
 DRAG, EDIT = 20.0, 33.0
 
 
@@ -81,6 +85,17 @@ def main() -> int:
         ledger.times(name, seconds, "solves", solve, ANSWER)
     long_jug, solve = beside(ten, solve_once)
     ledger.times("ten lines, with routes, spoons, what to measure", long_jug, "solves", solve, TEN)
+
+    read = written_lines()
+    print(f"Written lines, {read.lines} of them in many hands and tongues")
+    ledger.line("read right", f"{read.right:.1%}", f"at least {RIGHT:.0%}", read.right >= RIGHT)
+    ledger.line("wrong in silence", f"{read.silent}", "none", read.silent == 0)
+    solve = solve_once()
+    ledger.times(f"{PASTED} lines pasted at once", read.seconds, "solves", solve, PASTE)
+    found, call = beside(searching, blank_call)
+    print(f"Found as typed among {MATERIALS} materials; a blank call takes {call * 1000:.2f} ms")
+    for name, seconds in found.items():
+        ledger.times(name, seconds, "calls", call, FINDING)
 
     shelf, call = beside(long_shelf, blank_call)
     print(f"The shelf in process, {LOTS} lots on it; a blank call takes {call * 1000:.2f} ms")

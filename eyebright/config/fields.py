@@ -23,7 +23,7 @@ habit: list[Callable[[], Habit]] = [lambda: ""]
 
 
 def number(value: Any) -> float:
-    """A number as people type it; a comma or a point by the household's habit, asked where it could be either."""
+    """A number as people type it; by the household's habit where a comma or point could be either."""
     if isinstance(value, str):
         if not value.strip():
             raise _trouble("A number is needed here.")

@@ -16,7 +16,10 @@ DASH = r"(?:-|–|—|−|\.\.\.?|…)"
 TO = r"(?:to|till|until|bis|à|a|hasta|ate|ila|or|oder|ou|o)"
 VULGAR = "".join(chr(code) for code in (0xBC, 0xBD, 0xBE, *range(0x2150, 0x215F)))
 PLAIN = r"\d+(?:[.,']\d+)*"
-NUMBER = rf"(?:{PLAIN}\s+\d+\s?[/⁄]\s?\d+|\d+-\d+[/⁄]\d+|\d+\s?[/⁄]\s?\d+|{PLAIN}\s?[{VULGAR}]|[{VULGAR}]|{PLAIN}|[.,]\d+)"
+FRACTION = r"\d+\s?[/⁄]\s?\d+"
+NUMBER = (
+    rf"(?:{PLAIN}\s+{FRACTION}|\d+-\d+[/⁄]\d+|{FRACTION}|{PLAIN}\s?[{VULGAR}]|[{VULGAR}]|{PLAIN}|[.,]\d+)"
+)
 RANGE = re.compile(rf"\s*({NUMBER})(?:\s*(?:{DASH}|(?<=\s){TO}(?=\s))\s*({NUMBER}))?\s*", re.IGNORECASE)
 EITHER = re.compile(r"^[1-9]\d{0,2}[.,]\d{3}$")
 
@@ -75,7 +78,7 @@ def read_count(text: str, habit: Habit = "") -> Count:
 
 
 def read_number(text: str, habit: Habit = "") -> float:
-    """One number. NumberError, in words, for none; AmbiguousNumber where it could be a thousand times as much."""
+    """One number. NumberError, in words, for none; AmbiguousNumber where it could be two."""
     plain = text.strip().replace("⁄", "/").replace("'", "")
     whole, part = plain, 0.0
     mixed = re.fullmatch(r"(?:(.+?)[\s-]+)?(\d+)\s?/\s?(\d+)", plain)
@@ -113,7 +116,8 @@ def _decimal(text: str, habit: Habit) -> float:
         if not habit:
             plain, small = re.sub("[.,]", "", text), text.replace(",", ".")
             raise AmbiguousNumber(
-                f"“{text}” could be {plain} or {float(small):g}: write it so, or say in Settings how you write numbers."
+                f"“{text}” could be {plain} or {float(small):g}: write it so, or say in Settings how numbers "
+                "are written here."
             )
         if (marks[0] == ".") != (habit == "point"):
             return float(re.sub("[.,]", "", text))

@@ -6,8 +6,8 @@ from django.db import models
 class Household(models.Model):
     """What holds for the whole household: one row.
 
-    `system`: whose spoons and cups; `currency` as written; `decimal`: whether a point or a comma stands between
-    whole and part, "" where nobody has said; `schools`: what it holds where makers disagree,
+    `system`: whose spoons and cups; `currency` as written; `decimal`: whether a point or a comma
+    stands between whole and part, "" where nobody has said; `schools`: what it holds where makers disagree,
     by key.
     """
 

@@ -48,8 +48,10 @@ class Pickers(BenchTestCase):
         self.assertEqual((read["stuff"], read["problem"]), (found["key"], ""))
 
     def test_a_name_gives_away_its_kind(self) -> None:
-        for name, kind in (("neem oil", "oil"), ("quince vinegar", "vinegar"), ("moringa powder", "some powder"),
-                           ("clove essential oil", "essential oil"), ("Zaubertrank", "")):  # fmt: skip
+        for name, kind in (
+            ("neem oil", "oil"), ("quince vinegar", "vinegar"), ("moringa powder", "some powder"),
+            ("clove essential oil", "essential oil"), ("Zaubertrank", ""),
+        ):  # fmt: skip
             self.assertEqual(self.call("GET", f"/shelf/materials/guess?name={name}")["kind"], kind)
 
 
@@ -190,7 +192,8 @@ class Amounts(BenchTestCase):
     def test_anything_is_weighed_measured_or_counted(self) -> None:
         for stuff, unit in (
             ("lib-honey", "g"), ("lib-olive_oil", "oz"), ("class-rain", "g"), ("lib-kaolin", "mL"),
-            ("lib-castile_soap", "g"), ("lib-yoghurt", "small pot"), ("lib-kaolin", "lb"), ("class-rain", "quarts"),
+            ("lib-castile_soap", "g"), ("lib-yoghurt", "small pot"), ("lib-kaolin", "lb"),
+            ("class-rain", "quarts"),
         ):  # fmt: skip
             with self.subTest((stuff, unit)):
                 kept = self.add([stuff, "2", unit], ["class-rain", "100", "mL"])

@@ -249,7 +249,7 @@ class WholeHead(BrowserTestCase):
             Head.objects.filter(name="Wren Halloway").update(name=f"Cousin {n}")
         self.go("/heads")
         expect(self.page.get_by_role("listitem").filter(has_text="Cousin")).to_have_count(8)
-        self.page.keyboard.press("/")
+        self.page.get_by_label("Find a head").click()
         self.page.keyboard.type("cousin 5")
         expect(self.page.get_by_role("listitem").filter(has_text="Cousin")).to_have_count(1)
         self.page.keyboard.type("99")

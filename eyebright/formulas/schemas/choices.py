@@ -85,7 +85,7 @@ class LinesIn(Schema):
 
 
 class ReadLineOut(Out):
-    """One written line. `stuff`: what was taken, "" where it is asked; `found`: the best three to choose from.
+    """One written line. `stuff`: what was taken, "" where it is asked; `found`: the best three.
 
     `notes`: what was read otherwise than it is written; `problem`: what is asked, beside which `field`.
     """

@@ -99,9 +99,9 @@ def _pasted(text: str) -> BroughtOut:
     told = [each.text for each in read.passages]
     name = told[0] if read.passages and read.passages[0].kind == "heading" else "A pasted recipe"
     lines = [
-        {"id": place, "stuff": each.stuff, "amount": each.amount[:24], "unit": each.unit, "form": each.form, "text": each.text}
+        {"id": place, "amount": each.amount[:24]} | each.model_dump(include={"stuff", "unit", "form", "text"})
         for place, each in enumerate((line_out(line, kitchen) for line in read.lines), start=1)
-    ]  # fmt: skip
+    ]
     kept_text = [*told, *([read.rest] if read.rest else [])]
     body = _settled(name.strip("#*: ") or "A pasted recipe", "\n".join(kept_text)[:MOST_NOTE], {}, lines, [])
     kept, _ = kept_new(body)

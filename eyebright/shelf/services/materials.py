@@ -17,7 +17,6 @@ from eyebright.core.materials import (
     MaterialError,
     Named,
     Slurry,
-    every_name,
     finder_of,
     guessed_hazards,
     guessed_kind,
@@ -118,14 +117,14 @@ def the_library() -> LibraryOut:
 
 
 def found_materials(find: str) -> list[MaterialOut]:
-    """Materials by any of their names, as typed, the nearest first: the household's own, and the library's."""
-    own = {f"{OWN}{row.pk}": own_material(row) for row in OwnMaterial.objects.all()}
-    mine = finder_of(tuple(Named(key, every_name(stuff), -1.0) for key, stuff in own.items()))
-    hits = (
-        own.get(each.key) or library().get(each.key)
-        for _, each in in_one_order([mine, library_finder()], find)
-    )
-    return [material_out(stuff) for stuff in islice(filter(None, hits), SHOWN)]
+    """Materials by any of their names, as typed, the nearest first; the household's own among them."""
+    names = OwnMaterial.objects.values_list("pk", "name")
+    mine = finder_of(tuple(Named(f"{OWN}{pk}", (name,), -1.0) for pk, name in names))
+    keys = [each.key for _, each in islice(in_one_order([mine, library_finder()], find), SHOWN)]
+    rows = OwnMaterial.objects.filter(pk__in=[key.removeprefix(OWN) for key in keys if key.startswith(OWN)])
+    own = {f"{OWN}{row.pk}": own_material(row) for row in rows}
+    hits = (own.get(key) or library().get(key) for key in keys)
+    return [material_out(stuff) for stuff in hits if stuff is not None]
 
 
 def guess(name: str) -> GuessOut:

@@ -1,6 +1,7 @@
 """What goes into a jug, by its key: `lot-3`, `water-2`; not at hand `lib-baking_soda`, `class-hard`."""
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
+from functools import cache
 
 from django.db.models import Q
 from django.utils import timezone
@@ -12,6 +13,7 @@ from eyebright.core.formulas.model import form_table, own_form
 from eyebright.core.materials import (
     TAP,
     WATER,
+    Finder,
     Kit,
     Material,
     MaterialError,
@@ -36,11 +38,12 @@ from eyebright.household.services.household import number_habit
 
 from ..models import Lot, OwnMaterial, WaterSource
 from ..schemas.lots import SupplyOut, UnitOut
-from .materials import material_of, own_material
+from .materials import OWN, material_of, own_material
 from .measures import the_kit
 from .profiles import core_water
 
 SODA = "baking_soda"
+OWN_KEY = f"lib-{OWN}"
 ELSEWHERE = ("lib", "class")  # what is not on the shelf
 SHOWN = 30
 NOT_TAP = ("distilled", "rain", "flower")  # classes of water that come from no tap
@@ -95,20 +98,26 @@ def not_at_hand(stuff: Material) -> CoreLot:
 
 
 def supplies_of(keys: Iterable[str], *, also_removed: bool = False) -> dict[str, Supply]:
-    """What goes by these keys, in two queries however many there are; what is gone is left out."""
-    numbers: dict[str, list[str]] = {"lot": [], "water": []}
+    """What goes by these keys, in three queries however many there are; what is gone is left out."""
+    numbers: dict[str, list[str]] = {"lot": [], "water": [], OWN_KEY: []}
     out: dict[str, Supply] = {}
     for key in keys:
         where, _, name = key.partition("-")
+        where, name = (OWN_KEY, name.removeprefix(OWN)) if key.startswith(OWN_KEY) else (where, name)
         if where in numbers and name.isascii() and name.isdigit() and len(name) < 12:
             numbers[where].append(name)
         elif where in ELSEWHERE and (found := _elsewhere(where, name)):
             out[key] = found
-    for lot in Lot.among(also_removed=also_removed).filter(pk__in=numbers["lot"]):
-        out[f"lot-{lot.pk}"] = core_lot(lot)
-    waters = WaterSource.among(also_removed=also_removed).filter(pk__in=numbers["water"])
-    for source in waters.prefetch_related("profiles"):
-        out[f"water-{source.pk}"] = water_lot(source)
+    if numbers["lot"]:
+        for lot in Lot.among(also_removed=also_removed).filter(pk__in=numbers["lot"]):
+            out[f"lot-{lot.pk}"] = core_lot(lot)
+    if numbers["water"]:
+        waters = WaterSource.among(also_removed=also_removed).filter(pk__in=numbers["water"])
+        for source in waters.prefetch_related("profiles"):
+            out[f"water-{source.pk}"] = water_lot(source)
+    if numbers[OWN_KEY]:
+        for row in OwnMaterial.with_removed.filter(pk__in=numbers[OWN_KEY]):
+            out[f"{OWN_KEY}{row.pk}"] = not_at_hand(own_material(row))
     return out
 
 
@@ -150,45 +159,55 @@ def find_supplies(find: str, keys: list[str]) -> list[SupplyOut]:
 
 
 def found_supplies(find: str, most: int) -> list[tuple[Score, Supply]]:
-    """What goes by a name as it is typed, the nearest first; what is at hand before what is not."""
-    waters = {f"water-{each.pk}": each for each in WaterSource.objects.prefetch_related("profiles")}
-    lots = {f"lot-{each.pk}": each for each in Lot.objects.all()}
-    own = [own_material(row) for row in OwnMaterial.objects.all()]
-    named = [Named(key, (each.name, "water", each.kind), -1.0) for key, each in waters.items()]
-    named += [Named(key, lot_names(each), -1.0) for key, each in lots.items()]
-    named += [Named(f"lib-{stuff.key}", every_name(stuff)) for stuff in own]
-    classes = [Named(f"class-{key}", (water.name,), 2.0) for key, water in water_classes().items()]
-    finders = [finder_of(tuple(named)), finder_of(tuple(classes)), library_finder()]
-    at_hand = {each.material for each in lots.values()}
-    out: dict[str, tuple[Score, Supply]] = {}
+    """What goes by a name as it is typed, the nearest first; what is at hand before what is not.
+
+    Only names are read until it is known which are meant.
+    """
+    waters = WaterSource.objects.values_list("pk", "name", "kind")
+    lots = list(Lot.objects.values_list("pk", "name", "material", "note"))
+    own = {f"{OWN}{pk}": name for pk, name in OwnMaterial.objects.values_list("pk", "name")}
+    named = [Named(f"water-{pk}", (name, "water", kind), -1.0) for pk, name, kind in waters]
+    named += [Named(f"lot-{pk}", _lot_names(name, key, note, own), -1.0) for pk, name, key, note in lots]
+    named += [Named(f"lib-{key}", (name,)) for key, name in own.items()]
+    finders = [finder_of(tuple(named)), _classes_finder(), library_finder()]
+    at_hand = {key for _, _, key, _ in lots}
+    scores: dict[str, Score] = {}
     for score, each in in_one_order(finders if find.strip() else finders[:1], find):
-        if each.key in at_hand or each.key.removeprefix("lib-") in at_hand:
-            continue  # it stands there already, by its own name
-        if each.key in lots:
-            out[each.key] = score, core_lot(lots[each.key])
-        elif each.key in waters:
-            out[each.key] = score, water_lot(waters[each.key])
-        elif (stuff := supply_of(_key(each.key))) is not None:
-            out.setdefault(stuff.key, (score, stuff))
-        if len(out) == most:
+        key = _key(each.key)
+        if key.removeprefix("lib-") not in at_hand:  # else it stands there already, by its own name
+            scores.setdefault(key, score)
+        if len(scores) == most:
             break
-    return list(out.values())
+    there = supplies_of(scores)
+    return [(score, there[key]) for key, score in scores.items() if key in there]
+
+
+@cache
+def _classes_finder() -> Finder:
+    return Finder(Named(f"class-{key}", (water.name,), 2.0) for key, water in water_classes().items())
 
 
 def _key(found: str) -> str:
     """The key of something that the library's finder found: a material, or a class of water."""
     if found.startswith(f"{WATER}:"):
         return f"class-{found.removeprefix(f'{WATER}:')}"
-    return found if found.startswith(("lib-", "class-")) else f"lib-{found}"
+    return found if found.startswith(("lib-", "class-", "lot-", "water-")) else f"lib-{found}"
 
 
 def lot_names(lot: Lot) -> tuple[str, ...]:
-    """What a lot goes by: the household's name for it, its note, and all of its material's names."""
-    try:
-        names = every_name(material_of(lot.material))
-    except MaterialError:
-        names = ()
-    return (lot.name, *names, *([lot.note] if lot.note else []))
+    """What a lot goes by: the household's name for it, all of its material's, and its note."""
+    return _lot_names(lot.name, lot.material, lot.note, {})
+
+
+def _lot_names(name: str, key: str, note: str, own: Mapping[str, str]) -> tuple[str, ...]:
+    if key in own:
+        names: tuple[str, ...] = (own[key],)
+    else:
+        try:
+            names = every_name(material_of(key))
+        except MaterialError:
+            names = ()
+    return (name, *names, *([note] if note else []))
 
 
 def names_of(stuff: Supply) -> tuple[str, ...]:

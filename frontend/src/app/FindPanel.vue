@@ -71,14 +71,14 @@ defineExpose({ show });
         type="text"
         role="combobox"
         autocomplete="off"
-        aria-label="Find anything by any of its names"
+        aria-label="What to find"
         placeholder="soap nuts, Wren, Towpath rinse, limits…"
         :aria-expanded="hits.length > 0"
         :aria-controls="list"
         :aria-activedescendant="hits.length ? `${list}-${at}` : undefined"
         @keydown="key"
       />
-      <ul v-if="hits.length" :id="list" role="listbox" aria-label="What goes by that name">
+      <ul v-if="hits.length" :id="list" role="listbox" aria-label="Found">
         <li
           v-for="(hit, i) in hits"
           :id="`${list}-${i}`"

@@ -53,7 +53,8 @@ def _bounds(formula: Formula, place: int, too_little: bool) -> str:
     more = "more of it often" if too_little else "it rarely"
     name = formula.family.name
     article = "An" if name[0] in "aeiou" else "A"
-    return f"{article} {name} is made with {end} g of {line.supply.name} in 100 g: use {more}, or another cleanser."
+    made = f"{article} {name} is made with {end} g of {line.supply.name} in 100 g"
+    return f"{made}: use {more}, or another cleanser."
 
 
 def _cleaners(assessment: Assessment) -> list[int]:

@@ -37,7 +37,7 @@ def rounded(formula: Formula, places: Sequence[int], kit: Kit = METRIC) -> Formu
 
 
 def whole_pieces(formula: Formula, times: float) -> float:
-    """As many times, or so nearly, that the pieces in it come out whole; liquids and powders then follow them."""
+    """So many times, or so nearly, that the pieces come out whole; what pours and powders follow them."""
     counts = [
         line.amount.value * times
         for line in formula.ingredients
@@ -79,7 +79,7 @@ def _share(amount: Amount) -> float:
 
 
 def _counted(line: Ingredient, kit: Kit) -> Amount:
-    """Whole pieces; weighed where a whole one is too far off, and halves of what can be halved by squeezing."""
+    """Whole pieces, halves of what is squeezed; weighed where a whole one is too far off."""
     halves = 2.0 if line.amount.unit.endswith(("squeezed", "pressed")) else 1.0
     return _near(line, max(round(line.amount.value * halves), 1) / halves, kit)
 
@@ -91,7 +91,7 @@ def _near(line: Ingredient, value: float, kit: Kit) -> Amount:
 
 
 def _spooned(line: Ingredient, spoon: Spoon, kit: Kit) -> Amount:
-    """Quarters and halves of the spoon it was said in, or of the one that fits; the jug or the scale for more."""
+    """Quarters and halves of the spoon it was said in, or the one that fits; else the jug or the scale."""
     volume = line.amount.value * spoon.volume
     best, least = None, math.inf
     for each in kit.spoons:

@@ -141,7 +141,7 @@ def solved(
 ) -> tuple[float, float]:
     """Times as much of some lines for a value to meet its aim, and the value there.
 
-    Never more, nor less, than a preparation of this family is made with; the nearer end where that is not enough.
+    Never more, nor less, than this family is made with; the nearer end where that is not enough.
     """
     least, most = within_family(formula, places, kit)
     return met_at(lambda times: value(times_as_much(formula, places, times)), aim, most, least)
@@ -173,7 +173,7 @@ def within_family(formula: Formula, places: Sequence[int], kit: Kit = METRIC) ->
 
 
 def _times_for(moving: float, fixed: float, whole: float, wanted: float) -> float:
-    """How many times as much of some lines (g) makes them and their like (`fixed`) this share of the whole."""
+    """How many times as much of some lines (g) makes them, with their like (`fixed`), such a share."""
     return (wanted * (whole - moving) - fixed) / (moving * max(1.0 - wanted, 1e-6))
 
 

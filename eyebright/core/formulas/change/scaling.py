@@ -73,7 +73,7 @@ def for_head(formula: Formula, bench: Workbench, washes: float = 1.0, name: str 
 def _scaled_to(
     formula: Formula, bench: Workbench, wanted: float, value: Callable[[Formula], float]
 ) -> tuple[Formula, float]:
-    """Everything times as much for a value to meet what is wanted, as it can be measured; and the value unrounded.
+    """Everything times as much for a value to meet what is wanted, measurable; and the value unrounded.
 
     Pieces come out whole first, since they cannot be divided; the rest follows them.
     """

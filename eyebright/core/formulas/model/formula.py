@@ -78,8 +78,8 @@ class Formula:
     """A formula. `makes` is g of all that goes in, `base` the id of the line that proportions refer to.
 
     `minutes` on the head; `place` where it is kept; `cover` a cap or film over it; `dried` whether a clay
-    is let dry; `steps` empty means in the usual order. `unknown`: lines, as written, of which nobody knows yet what
-    they are: nothing here reckons with them, and that is said.
+    is let dry; `steps` empty means in the usual order. `unknown`: lines, as written, that
+    nobody has said yet what they are: nothing here reckons with them, and that is said.
     """
 
     name: str

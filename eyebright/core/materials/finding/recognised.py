@@ -33,7 +33,7 @@ BEST = 3
 
 @dataclass(frozen=True)
 class Meaning:
-    """One thing that a name may mean: `what` (a material's key, or a water's class), `key` on the shelf or ""."""
+    """What a name may mean: `what` (a material's key, or a water's class), `key` on the shelf or ""."""
 
     what: str
     kind: str
@@ -45,7 +45,7 @@ class Evidence:
     """What else the line says: `essential` (drops, or in words); `fits`: can its unit be said of this?
     `telling`: that unit is a piece, which few things have. `known`: words that are no slip of the pen.
 
-    `allows`: does a word that says how a thing is made ready (powder, fresh, leaves) leave this one what it is?
+    `allows`: does a word that says how it is made ready (powder, fresh, leaves) leave it what it is?
     """
 
     essential: bool = False
@@ -61,7 +61,7 @@ class Recognition:
 
     `slips`: (written, read) where letters were wrong; `unread`: words that nothing accounts for; `asked`: the
     name that means several things; `tied`: several things are called just so; `oil`: an
-    essential oil is called so, which the line does not say it is; `more`: words of a remark that were left alone.
+    essential oil is called so, which the line does not say it is; `more`: words of a remark left alone.
     """
 
     taken: Meaning | None
@@ -202,7 +202,7 @@ class Recogniser:
         return Recognition(None, nearest[: max(BEST, len(means))], slips, (), question.word, more=more)
 
     def _decided(self, top: Sequence[Meaning], evidence: Evidence) -> Meaning | None:
-        """The one that is meant, of those that a name fits: by the shelf, and by what the unit can be said of."""
+        """The one that is meant, of those that a name fits: by the unit, then by the shelf."""
         if len({each.what for each in top}) > 1:
             top = [each for each in top if evidence.fits(each)] or top
         if len({each.what for each in top}) > 1:
@@ -280,7 +280,7 @@ class Recogniser:
     def _guesses(
         self, every: Sequence[str], hits: Sequence[_Hit], unsaid: Sequence[_Hit], evidence: Evidence
     ) -> list[Meaning]:
-        """The nearest of what it may mean, where nothing fits whole; an essential oil where it speaks of oil."""
+        """The nearest of what it may mean, where nothing fits whole; an essential oil for an oil."""
         oils = [hit for hit in unsaid if not _left(every, hit, unsaid, evidence) and len(every) > 1]
         parts = oils + sorted((hit for hit in hits if hit.asked is None), key=lambda hit: -hit.length)
         out = [hit.meaning for hit in parts]
@@ -342,7 +342,7 @@ def _left(every: Sequence[str], hit: _Hit, hits: Sequence[_Hit], evidence: Evide
 
 
 def _said_of_any(word: str, asked: Ambiguous, evidence: Evidence) -> bool:
-    """Whether a word leaves a name that means several things as open as it was: 'fresh mint', 'bentonite clay'."""
+    """Whether a word leaves a name as open as it was: 'fresh mint', 'bentonite clay'."""
     return stem(word) in stem_set("parts") | _stems_of_kind(asked.of) or word in evidence.known
 
 

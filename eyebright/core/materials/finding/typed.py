@@ -108,7 +108,7 @@ def _run_together(name: str) -> set[str]:
 
 
 def _rank(thing: Named, said: str, far: float) -> Score:
-    """What comes first: what is called just so, then the nearest, own names before others', short before long."""
+    """What comes first: what is called just so, then the nearest, own names before others, short ones."""
     known = [folded(name) for name in thing.names]
     exact = said in known or stem(said) in map(stem, known)
     own = known[0]

@@ -8,9 +8,41 @@ from .lexing import Token, line_words, phrase_at, phrases, word_of
 
 LETTERS = {"T": "tbsp", "t": "tsp", "c": "cup", "C": "cup", "G": "g"}
 FRACTIONS = (0.5, 0.25, 0.333333)
-PASSED = ("minute", "minutes", "min", "mins", "hour", "hours", "hr", "hrs", "h", "second", "seconds", "day", "days",
-          "week", "weeks", "stunde", "stunden", "minuten", "heure", "heures", "hora", "horas", "minuto", "minutos",
-          "ora", "ore", "minuti", "dakika", "saat", "times", "x")  # fmt: skip
+PASSED = frozenset(
+    [
+        "minute",
+        "minutes",
+        "min",
+        "mins",
+        "hour",
+        "hours",
+        "hr",
+        "hrs",
+        "h",
+        "second",
+        "seconds",
+        "day",
+        "days",
+        "week",
+        "weeks",
+        "stunde",
+        "stunden",
+        "minuten",
+        "heure",
+        "heures",
+        "hora",
+        "horas",
+        "minuto",
+        "minutos",
+        "ora",
+        "ore",
+        "minuti",
+        "dakika",
+        "saat",
+        "times",
+        "x",
+    ]
+)
 LONGEST_RUN = 4
 COVER = "cover"
 DOZEN = 12.0  # numbers from here on are counted themselves: two dozen

@@ -22,7 +22,7 @@ SIGNS = "()[]{},;:+&/–—-=°×*~%≈|"
 
 @dataclass(frozen=True)
 class Token:
-    """One piece of a line: a number (n), a word (w) as it is compared, or a sign (s); `raw` as it stands there."""
+    """One piece of a line: a number (n), a word (w) as it is compared, a sign (s); `raw` as it stands."""
 
     kind: Literal["n", "w", "s"]
     word: str
@@ -106,7 +106,7 @@ def _of_word(sign: str) -> bool:
 def phrase_at(
     tokens: list[Token], at: int, table: dict[tuple[str, ...], str], most: int = 4
 ) -> tuple[str, int]:
-    """The longest phrase of a table that begins here: its key, and how many tokens it takes; ("", 0) for none."""
+    """The longest phrase of a table that begins here: its key, and how many tokens; ("", 0) for none."""
     for count in range(min(most, len(tokens) - at), 0, -1):
         several = tokens[at : at + count]
         if any(token.kind != "w" for token in several):

@@ -77,7 +77,7 @@ class Kitchen:
 class ParsedLine:
     """One written line. `found`: what it may be, the likeliest first; the first is taken where it is `sure`.
 
-    `unit` "" where none was said or can be told; `notes`: what was read otherwise than written, or left alone;
+    `unit` "" where none was said or can be told; `notes`: what was read otherwise, or left alone;
     `problem`: what is to be asked, and beside which `field` (stuff, amount, unit); `typed`: the amount as a
     person would type it, or as it was written where it cannot be read.
     """
@@ -225,7 +225,7 @@ def _bare(parts: _Parts) -> tuple[Amount | None, str]:
 
 
 def _recognised(parts: _Parts, kitchen: Kitchen) -> tuple[Recognition, str, bool]:
-    """What the name means; a piece that is the name itself ('2 lemons', '3 tea bags') is given back to it, and told."""
+    """What the name means; a piece that is the name itself ('2 lemons') is given back to it, and told."""
     every = [token.word for token in parts.tokens]
     essential = bool(set(every) & word_set("says_essential")) or any(
         "drop" in each.units for each in parts.amounts
@@ -303,7 +303,8 @@ def _goes_with(word: str, supply: Supply) -> bool:
 def _which(named: Recognition, name: str, found: Sequence[Supply]) -> str:
     """What to ask where it is not known what is meant."""
     if named.oil and not named.tied:
-        return f"“{name}”: the essential oil, counted in drops, or an oil that it was steeped in? Choose, or add it."
+        oils = "the essential oil, counted in drops, or an oil that it was steeped in?"
+        return f"“{name}”: {oils} Choose, or add it."
     if named.asked or named.tied:
         return f"“{name}” can be several things: choose which."
     if not found:

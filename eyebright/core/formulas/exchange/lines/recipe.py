@@ -1,9 +1,9 @@
-"""A pasted recipe: its lines, headings and method told apart, lists of several things parted, nothing dropped."""
+"""A pasted recipe: lines, headings and method told apart, several things in a row parted, nothing dropped."""
 
 import itertools
 import re
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 from ....materials import Count, words
@@ -28,7 +28,7 @@ class Passage:
 
 @dataclass(frozen=True)
 class ReadRecipe:
-    """A text, read. `lines` and `passages` in their order; `rest` what was too much at once, and what to say."""
+    """A text read. `lines` and `passages` in their order; `rest` what was too much, and what to say of it."""
 
     lines: tuple[ParsedLine, ...]
     passages: tuple[Passage, ...]
@@ -46,7 +46,9 @@ def read_recipe(text: str, kitchen: Kitchen, most: int = MOST_LINES) -> ReadReci
     for at, row in enumerate(rows):
         if len(lines) >= most or at >= MOST_ROWS:
             rest = "\n".join(rows[at:])
-            says = f"{len(rows)} lines are more than go in at once: the first {at} are read, the rest still stands here."
+            says = (
+                f"{len(rows)} lines are more than go in at once: {at} are read, the rest still stands here."
+            )
             return ReadRecipe(tuple(lines), tuple(passages), rest, says)
         if not any(sign.isalnum() for sign in row) and _rules_off(row):
             continue
@@ -79,13 +81,7 @@ def parse_row(row: str, kitchen: Kitchen) -> list[ParsedLine]:
     out = [read_line(part, kitchen, amount) for part, amount in _split(text, kitchen)]
     if len(out) > 1 and any(not each.found for each in out) and not any(each.amount for each in out):
         out = [read_line(text, kitchen)]
-    return [_with_text(each, text) for each in out]
-
-
-def _with_text(line: ParsedLine, text: str) -> ParsedLine:
-    from dataclasses import replace
-
-    return replace(line, text=text[:LONGEST])
+    return [replace(each, text=text[:LONGEST]) for each in out]
 
 
 # ---- which row is what ----
@@ -127,7 +123,7 @@ def _told(row: str, in_method: bool, kitchen: Kitchen) -> tuple[str, list[tuple[
 
 
 def _is_title(row: str, first: bool, kitchen: Kitchen) -> bool:
-    """Whether a row without an amount is a title: the first of a recipe, or one that speaks of a mask or rinse."""
+    """Whether a row without an amount is a title: the first one, or one that speaks of a mask or rinse."""
     several = words(row)
     if not several or BULLET.match(row) or len(several) > 8:
         return False
@@ -199,7 +195,9 @@ def _split(text: str, kitchen: Kitchen) -> list[tuple[str, Said | None]]:
     cuts = [
         other
         for one, other in itertools.pairwise(amounts)
-        if _joins(tokens, one.end, other.start) and _named(tokens, one.end, other.start) and _named_behind(tokens, other)
+        if _joins(tokens, one.end, other.start)
+        and _named(tokens, one.end, other.start)
+        and _named_behind(tokens, other)
         and (other.units or tokens[other.start].kind == "n" or tokens[other.end - 1].kind != "n")
     ]  # fmt: skip
     if not cuts or (not _named(tokens, amounts[0].end, cuts[0].start) and amounts[0].start == 0):
@@ -293,7 +291,7 @@ def _each(text: str, tokens: list[Token], amounts: Sequence[Said]) -> tuple[list
 
 
 def _equal(several: Sequence[str]) -> tuple[int, int] | None:
-    for phrase in (("equal", "parts"), ("equal", "amounts"), ("equal", "quantities"), ("equal", "parts", "of"), ("gleiche", "teile"), ("parts", "egales"), ("partes", "iguales"), ("parti", "uguali"), ("partes", "iguais")):  # fmt: skip
+    for phrase in phrases("lines", "equal"):
         for at in range(len(several) - len(phrase) + 1):
             if tuple(several[at : at + len(phrase)]) == phrase:
                 return at, at + len(phrase)
