@@ -1,7 +1,7 @@
 """What goes into a jug, by its key: `lot-3`, `water-2`; not at hand `lib-baking_soda`, `class-hard`."""
 
 from collections.abc import Iterable, Mapping
-from functools import cache
+from functools import cache, lru_cache
 
 from django.db.models import Q
 from django.utils import timezone
@@ -45,7 +45,7 @@ from .profiles import core_water
 SODA = "baking_soda"
 OWN_KEY = f"lib-{OWN}"
 ELSEWHERE = ("lib", "class")  # what is not on the shelf
-SHOWN = 30
+SHOWN, TYPED = 30, 12  # in a list of everything, and of what goes by the words typed
 NOT_TAP = ("distilled", "rain", "flower")  # classes of water that come from no tap
 FOR_ROUTES = 60  # lots looked through for another way to a pH
 
@@ -134,6 +134,12 @@ def the_soda() -> Supply:
     return core_lot(lot) if lot else not_at_hand(material(SODA))
 
 
+@lru_cache(maxsize=1024)
+def _units(material: Material | None, kit: Kit) -> list[UnitOut]:
+    """The units that its amount can be said in, by this kit."""
+    return [UnitOut(key=key, name=name) for key, name in offered(material, kit)]
+
+
 def supply_out(stuff: Supply, kit: Kit) -> SupplyOut:
     """Something that can go into a jug, with the units of this kit that its amount can be said in."""
     return SupplyOut(
@@ -142,7 +148,7 @@ def supply_out(stuff: Supply, kit: Kit) -> SupplyOut:
         kind=stuff.material.kind if stuff.material else "water",
         what=kind_of(stuff),
         unit=stuff.material.unit if stuff.material else "mL",
-        units=[UnitOut(key=key, name=name) for key, name in offered(stuff.material, kit)],
+        units=_units(stuff.material, kit),
         sour=sour(stuff),
         at_hand=stuff.key.partition("-")[0] not in ELSEWHERE,
         forms=list(form_table()["form"]) if own_form(stuff.material) else [],
@@ -152,10 +158,11 @@ def supply_out(stuff: Supply, kit: Kit) -> SupplyOut:
 
 def find_supplies(find: str, keys: list[str]) -> list[SupplyOut]:
     """What goes by these keys first, then what is found by name: the shelf's own, then the library's."""
-    there, kit = supplies_of(keys), the_kit()
+    kit = the_kit()
     if keys:
+        there = supplies_of(keys)
         return [supply_out(there[key], kit) for key in keys if key in there]
-    return [supply_out(stuff, kit) for _, stuff in found_supplies(find, SHOWN)]
+    return [supply_out(stuff, kit) for _, stuff in found_supplies(find, TYPED if find.strip() else SHOWN)]
 
 
 def found_supplies(find: str, most: int) -> list[tuple[Score, Supply]]:

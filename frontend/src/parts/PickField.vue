@@ -29,7 +29,7 @@ const chosen = defineModel<Option[Key] | null>({ required: true });
         :filter-fields="searchIn"
         reset-filter-on-hide
         auto-filter-focus
-        :auto-option-focus="true"
+        :auto-option-focus="Boolean(searchIn)"
         filter-placeholder="By any of its names"
         :placeholder="placeholder"
         :label-id="field.id"

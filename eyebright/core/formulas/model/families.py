@@ -93,8 +93,8 @@ def families() -> dict[str, Family]:
     """Every family by key, in the file's order."""
     raw = _table()
     out = {}
-    for row in raw["family"]:
-        row |= {name: Spread.of(row[name]) for name in ("cleaning", "film", "hair")}
+    for row in raw["family"]:  # the table stays as it was read: several may ask at once
+        row = {**row, **{name: Spread.of(row[name]) for name in ("cleaning", "film", "hair")}}
         row |= {"usual": tuple(row["usual"]), "may_hold": tuple(row["may_hold"])}
         row["made_with"] = _shares(row.get("made_with", {}))
         out[row["key"]] = Family(**row)

@@ -27,7 +27,7 @@ TAP = "tap"  # the household's own water
 WATER = "water"
 ESSENTIAL = "essential oil"
 LONGEST_RUN = 6
-SLIP_LEAST, TWO_SLIPS_LEAST = 5, 8  # letters of a word that may hold one wrong letter, or two
+SLIP_LEAST, ALONE_LEAST = 5, 6  # letters of a word that may hold a slip; of one that is a name by itself
 BEST = 3
 
 
@@ -255,10 +255,11 @@ class Recogniser:
     def _spelt(self, name: Sequence[str], evidence: Evidence) -> tuple[list[str], list[tuple[str, str]]]:
         """The words, those with a wrong letter put right, and which those were."""
         out, slips = [], []
+        alone = sum(not _neutral(word) and word not in evidence.known for word in name) < 2
         for at, word in enumerate(name):
             right = word
             if word not in evidence.known and not self._known_word(word) and not self._part_of_one(name, at):
-                right = self._library.slip(word) or word
+                right = self._library.slip(word, alone=alone) or word
             out.append(right)
             if right != word:
                 slips.append((word, right))
@@ -363,6 +364,7 @@ class _LibraryIndex:
         self.by_key: dict[str, Meaning] = {}
         self.of_word: dict[str, set[str]] = {}
         vocabulary: set[str] = set()
+        spelt: set[str] = set()
         named = []
         several: dict[str, list[str]] = {}
         for row in ambiguous_names().values():
@@ -375,6 +377,7 @@ class _LibraryIndex:
             found_by = (*names, *several.get(material.key, ()))
             named.append(Named(material.key, found_by, 1.0 if material.refuse else 0.0))
             self._take(names, meaning, vocabulary, {material.name, material.latin})
+            spelt |= {word for name in names for word in words(name)}
         table = word_table()["water"]
         tap = [*table["names"], *(f"tap {name}" for name in table["names"])]
         classes = {
@@ -384,11 +387,12 @@ class _LibraryIndex:
             meaning = Meaning(f"{WATER}:{what}", WATER)
             self.by_key[meaning.what] = meaning
             self._take(names, meaning, vocabulary, set())
+            spelt |= {word for name in names for word in words(name)}
             if what != TAP:
                 named.append(Named(meaning.what, tuple(names)))
         vocabulary |= {stem(word) for row in ambiguous_names().values() for word in words(row.word)}
         self.finder = Finder(named)
-        self.names = sorted(word for word in vocabulary if len(word) >= SLIP_LEAST - 1)
+        self.names = sorted(word for word in spelt if len(word) >= SLIP_LEAST - 1)
         lists = [
             word_set("lookalikes"),
             word_set("parts"),
@@ -407,20 +411,20 @@ class _LibraryIndex:
                 if meaning not in many:
                     many.append(meaning)
 
-    def slip(self, word: str) -> str | None:
-        """The one known word that this is, but for a wrong letter or two; None for none or several."""
+    def slip(self, word: str, *, alone: bool) -> str | None:
+        """The one known word that this is, but for one wrong letter or two that changed places.
+
+        A word that stands `alone` is believed to be itself sooner; None for none, or for several things.
+        """
         if len(word) < SLIP_LEAST:
             return None
-        plain = stem(word)
-        most = 1 if len(word) < TWO_SLIPS_LEAST else 2
-        near = process.extract(plain, self.names, scorer=OSA.distance, score_cutoff=most, limit=4)
-        near = [each for each in near if each[0][0] == plain[0] or each[1] == 1]
-        if not near:
+        near = process.extract(word, self.names, scorer=OSA.distance, score_cutoff=1, limit=8)
+        turned = [known for known, _, _ in near if sorted(known) == sorted(word)]
+        best = turned or [known for known, _, _ in near if known[0] == word[0]]
+        if not best or (alone and not turned and len(word) < ALONE_LEAST):
             return None
-        least = near[0][1]
-        best = [known for known, far, _ in near if far == least]
-        same = set.intersection(*(self.of_word.get(known, set()) for known in best))
-        return best[0] if len(best) == 1 or same else None
+        same = set.intersection(*(self.of_word.get(stem(known), set()) for known in best))
+        return best[0] if len({stem(known) for known in best}) == 1 or same else None
 
 
 @cache
