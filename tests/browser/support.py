@@ -101,6 +101,10 @@ class BrowserTestCase(LiveServerTestCase):
         listed.get_by_text(option, exact=True).click()
         expect(listed).to_have_count(0)
 
+    def find(self, label: str, name: str) -> None:
+        """Find something by typing its name into a picker, and take it."""
+        self._found(label, name, name)
+
     def put(self, place: int, name: str) -> None:
         """Put this into the jug in the place of what line `place`, counted from 1, is of."""
         self._found(f"Line {place}, what goes in", name, name)

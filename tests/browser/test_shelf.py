@@ -44,7 +44,7 @@ class Stocking(BrowserTestCase):
         self.page.get_by_role("button", name="Save").click()
         expect(self.page.get_by_text("Choose what it is from the library.")).to_be_visible()
         expect(self.page.get_by_text("Give it a name.")).to_be_visible()
-        self.choose("What is it?", "Malt vinegar")
+        self.find("What is it?", "Malt vinegar")
         self.page.get_by_label("Strength on the label").fill("120")
         self.page.get_by_label("What is left").fill("much")
         self.page.get_by_role("button", name="Save").click()

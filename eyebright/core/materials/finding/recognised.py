@@ -287,7 +287,8 @@ class Recogniser:
         out = [hit.meaning for hit in parts]
         out += [Meaning(key, library()[key].kind) for hit in hits if hit.asked for key in hit.asked.means]
         words_left = [word for word in every if not _neutral(word)]
-        for text in (" ".join(words_left), *sorted(words_left, key=len, reverse=True)):
+        longest = sorted((word for word in words_left if len(word) >= SLIP_LEAST), key=len, reverse=True)
+        for text in (" ".join(words_left), *longest):
             if len(out) >= BEST or not text:
                 break
             found = [*self._finder.find(text, BEST), *self._library.finder.find(text, 2 * BEST)]

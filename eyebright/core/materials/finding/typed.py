@@ -21,6 +21,7 @@ Thing = TypeVar("Thing")
 Score = tuple[float, float, bool, bool, int]
 WHOLE, BEGUN, INSIDE, NEARLY = 0.0, 1.0, 3.0, 4.0  # how far a word is from the one it found
 LEAST_INSIDE, LEAST_NEAR = 4, 4  # letters before a word is looked for inside others, or nearly
+LONG = 8  # letters of a word that may hold two slips
 MOST_NEAR = 400
 
 
@@ -93,7 +94,7 @@ class Finder:
                 if word in known:
                     met(known, INSIDE)
         if not out and len(word) >= LEAST_NEAR:
-            most = 1 if len(word) < LEAST_NEAR * 2 else 2
+            most = 1 if len(word) < LONG else 2
             for known, far, _ in process.extract(
                 word, self._words, scorer=OSA.distance, score_cutoff=most, limit=MOST_NEAR
             ):

@@ -21,8 +21,15 @@ const library = useLibrary();
 const household = useHousehold();
 const lots = useLots(find, shown);
 const adding = ref("new" in route.query);
-const of = computed(() => String(route.query["new"] ?? ""));
-watch(of, (key) => key && (adding.value = true));
+/** The material that an address asks a bottle of; any other word only opens the form. */
+const of = computed(() => {
+  const key = String(route.query["new"] ?? "");
+  return library.data.value?.materials.some((one) => one.key === key) ? key : "";
+});
+watch(
+  () => route.query["new"],
+  (asked) => asked !== undefined && (adding.value = true),
+);
 
 /** The one that an address names stands first, on whatever page it would be. */
 const named = computed(() =>

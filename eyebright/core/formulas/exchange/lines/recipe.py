@@ -13,7 +13,7 @@ from .reading import Kitchen, ParsedLine, own_units, read_line
 
 MOST_LINES = 200
 MOST_ROWS = 400  # of a text, lines or not
-MOST_LETTERS = 2000  # of a row that is looked into
+MOST_LETTERS = 400  # of a row that is looked into
 LONGEST = 200  # letters of a line; what is longer is prose
 PROSE_WORDS, SENTENCE_WORDS, VERB_WORDS, LINE_WORDS = 16, 7, 3, 12
 
