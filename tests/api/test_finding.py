@@ -282,3 +282,22 @@ class Proposals(BenchTestCase):
         self.assertIn("never made thicker", found["says"])
         soda = (["class-unknown", "2", "cup"], ["lib-baking_soda", "1", "tbsp"])
         self.assertIn("cancels", self.propose(soda, "alkaline_wash", goal="ph", value=4)["says"])
+
+
+class UpperEnds(BenchTestCase):
+    """A cap holds at either end of a range."""
+
+    def test_a_range_that_reaches_past_a_cap_is_warned_of(self) -> None:
+        def said(grams: str) -> dict[str, str]:
+            soda = self.add(
+                ["lib-baking_soda", grams, "g"], ["class-rain", "250", "mL"], family="alkaline_wash"
+            )
+            return {
+                each["id"]: each["why"] for each in soda["reading"]["cautions"] if each["level"] != "note"
+            }
+
+        sure, ranging = said("9"), said("2–16")
+        more = set(ranging) - set(sure)
+        self.assertTrue(more)
+        for each in more:
+            self.assertIn("upper end of the amounts as they are written", ranging[each])

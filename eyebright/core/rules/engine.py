@@ -158,6 +158,7 @@ def said_of(each: Iterable[tuple[str, Iterable[Caution]]]) -> list[Caution]:
     return sorted(every, key=lambda caution: GRAVITY[caution.level])
 
 
+RANGED = "That is at the upper end of the amounts as they are written."
 UNCONFIRMED = (
     "The bottle is reckoned milder since one reading; until a second, independent one agrees, this counts."
 )
@@ -168,14 +169,14 @@ def worse_of(
 ) -> list[Caution]:
     """The cautions of these facts, and every stop and warning that held `before` unconfirmed readings.
 
-    None: nothing was read, or two independent readings agree.
+    Or that holds at the upper end of amounts written as a range. None: there is neither.
     """
     found = cautions(subject, facts, among)
     if before is None:
         return found
     said = {each.id for each in found}
     more = [
-        replace(each, why=f"{each.why} {UNCONFIRMED}")
+        replace(each, why=f"{each.why} {RANGED if before.get('ranged') else UNCONFIRMED}")
         for each in cautions(subject, before, among)
         if each.level != "note" and each.id not in said
     ]

@@ -130,6 +130,10 @@ def assess(
     before = None
     if wet and not posterior.confirmed:
         before = facts | _before_readings(formula, lines)
+    upper = formula.at_upper_ends
+    if upper != formula:  # a cap is a cap at either end of what was written
+        found = assess(upper, kit, posterior, hair_and_scalp, head, vessel, draws)
+        before = {**found.facts, **(found.before or {}), "ranged": True}
     saponin = middle(100.0 * cleaning.saponin / preparation.total)
     needs = tool_facts(preparation, facts, saponin)
     room = needs["pot_room" if preparation.heated else "bowl_room"]

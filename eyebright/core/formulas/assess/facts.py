@@ -68,6 +68,7 @@ def _settings(formula: Formula) -> dict[str, Any]:
         "metal": formula.pot in METALS,
         "pot": formula.pot,
         "place": formula.place,
+        "ranged": False,
         "unknown_lines": len(formula.unknown),
         "unknown": ", ".join(f"“{line}”" for line in formula.unknown[:SHOWN]),
     }

@@ -108,6 +108,15 @@ class Formula:
         lines[place] = replace(lines[place], amount=replace(lines[place].amount, value=value))
         return replace(self, ingredients=tuple(lines))
 
+    @property
+    def at_upper_ends(self) -> "Formula":
+        """The same with as much of every line as its range goes up to; itself where none is a range."""
+        lines = tuple(
+            replace(line, amount=line.amount.to(line.amount.value * line.amount.high))
+            for line in self.ingredients
+        )
+        return replace(self, ingredients=lines) if lines != self.ingredients else self
+
     def with_line(self, line: Ingredient) -> "Formula":
         """The same with one line more."""
         return replace(self, ingredients=(*self.ingredients, line))
