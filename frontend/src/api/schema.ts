@@ -4583,7 +4583,7 @@ export interface components {
         };
         /**
          * ReadLineOut
-         * @description One written line. `stuff`: what was taken, "" where it is asked; `found`: the best three to choose from.
+         * @description One written line. `stuff`: what was taken, "" where it is asked; `found`: the best three.
          *
          *     `notes`: what was read otherwise than it is written; `problem`: what is asked, beside which `field`.
          */
