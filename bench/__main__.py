@@ -92,10 +92,6 @@ def main() -> int:
     ledger.line("wrong in silence", f"{read.silent}", "none", read.silent == 0)
     solve = solve_once()
     ledger.times(f"{PASTED} lines pasted at once", read.seconds, "solves", solve, PASTE)
-    found, call = beside(searching, blank_call)
-    print(f"Found as typed among {MATERIALS} materials; a blank call takes {call * 1000:.2f} ms")
-    for name, seconds in found.items():
-        ledger.times(name, seconds, "calls", call, FINDING)
 
     shelf, call = beside(long_shelf, blank_call)
     print(f"The shelf in process, {LOTS} lots on it; a blank call takes {call * 1000:.2f} ms")
@@ -124,6 +120,7 @@ def main() -> int:
         trip_of = partial(blank_trip, browser, server.address)
         (median, late), trip = beside(lambda: drag_to_paint(browser, server.address), trip_of)
         (edit, slow_edit), also = beside(lambda: edit_to_kept(browser, server.address), trip_of)
+        found, blank = beside(lambda: searching(browser, server.address), trip_of)
         at_server, in_page = cost_of_instruments(browser, server.address, server.pid)
     kilobytes = loaded.sent / 1000
     print("First load of the page, nothing in the cache")
@@ -140,6 +137,9 @@ def main() -> int:
     print("From an edit of a formula to its assessment painted and kept")
     ledger.line("median", f"{edit:.0f} ms")
     ledger.times("95th percentile", slow_edit / 1000, "trips", also / 1000, EDIT)
+    print(f"Found as typed among {MATERIALS} materials; a blank trip takes {blank:.1f} ms")
+    for name, milliseconds in found.items():
+        ledger.times(name, milliseconds / 1000, "trips", blank / 1000, FINDING)
     print("Three instruments, live at five readings a second, as a share of a core")
     ledger.line("at the server", f"{at_server:.1%}")
     ledger.line("in the page", f"{in_page:.1%}")

@@ -74,7 +74,7 @@ def pasted(page: Page, address: str) -> None:
     shoot(page, "bench-pasted")
     page.keyboard.press("/")
     page.keyboard.type("soap")
-    page.get_by_role("option").first.wait_for()
+    page.get_by_role("dialog").get_by_role("option").first.wait_for()
     shoot(page, "find")
     page.keyboard.press("Escape")
     page.get_by_role("button", name="Remove", exact=True).click()

@@ -6,6 +6,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from eyebright.core.formulas.exchange import Kitchen, ParsedLine, parse_row, read_line, read_recipe
+from eyebright.core.formulas.model import families
 from eyebright.core.materials import Lot, Meaning, OwnSpoon, Recogniser, kit, library
 
 from .written_lines import corpus, empty_kitchen, judged, read, supply
@@ -196,3 +197,24 @@ Method
 def _runs(word: str) -> list[str]:
     """The letters and digits of a word that stand together."""
     return "".join(sign if sign.isalnum() else " " for sign in word).split()
+
+
+class Finding(TestCase):
+    """Names as typed, and tables that stay as they were read."""
+
+    def test_names_that_look_like_ours_are_never_put_right(self) -> None:
+        for name in (
+            "safflower oil",
+            "ananas",
+            "mélisse",
+            "sauce",
+            "cedar vinegar",
+            "melon juice",
+            "argousier",
+        ):
+            with self.subTest(name):
+                found = line(f"2 tbsp {name}")
+                self.assertFalse(found.sure, found.found[:1])
+
+    def test_the_families_are_the_same_however_often_they_are_read(self) -> None:
+        self.assertEqual(families.__wrapped__().keys(), families.__wrapped__().keys())

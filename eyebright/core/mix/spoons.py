@@ -260,14 +260,15 @@ def _each(line: Line, spoon: Spoon | OwnSpoon, kit: Kit) -> float:
 
 
 def _counts(exact: float, spoon: Spoon | OwnSpoon) -> list[float]:
-    """Numbers of spoonfuls near this one, as finely as this spoon is divided."""
+    """Numbers of spoonfuls near this one, in quarters and halves; an eighth only by itself."""
     if not 0.06 < exact < 9.0:
         return []
     finest = FINEST.get(spoon.key, 0.5)
     if exact > 3.0:
         finest = max(finest, 0.5)
     nearest = round(exact / finest) * finest
-    return [count for count in (nearest - finest, nearest, nearest + finest) if count > 0.0]
+    near = (nearest - finest, nearest, nearest + finest)
+    return [count for count in near if count > 0.0 and (count * 4.0 == round(count * 4.0) or count < 0.2)]
 
 
 def _one(spoon: Spoon | OwnSpoon, count: float, each: float) -> _Candidate:

@@ -29,17 +29,8 @@ defineExpose({ show });
 
 <style scoped>
 dialog {
-  border: 0;
-  border-radius: 24px 24px 24px 4px;
-  padding: 0;
-  background: var(--paper);
-  color: var(--ink);
   max-width: 420px;
   width: calc(100vw - 32px);
-}
-
-dialog::backdrop {
-  background: rgb(36 28 51 / 0.45);
 }
 
 .inside {

@@ -6,6 +6,7 @@ import type { Supply } from "@/api/client";
 import { supplyOf, useAddMaterial, useGuess, useLibrary } from "@/api/shelf";
 import ChoiceRow from "./ChoiceRow.vue";
 import PickField from "./PickField.vue";
+import RefusedNote from "./RefusedNote.vue";
 import TextField from "./TextField.vue";
 import { useTrouble } from "./trouble";
 import { orNothing } from "./typed";
@@ -81,16 +82,12 @@ async function store(): Promise<void> {
       takes="meter"
       :error="errors['ph']"
     />
-    <div v-if="guess.data.value?.refused" class="refused" role="status">
-      <p>
-        <strong>{{ guess.data.value.refused }} never goes on a head:</strong>
-        {{ guess.data.value.why }}
-      </p>
-      <label>
-        <input v-model="entered.cleared" type="checkbox" />
-        I have read the label, and it is something else.
-      </label>
-    </div>
+    <RefusedNote
+      v-if="guess.data.value?.refused"
+      v-model="entered.cleared"
+      :what="guess.data.value.refused"
+      :why="guess.data.value.why"
+    />
     <details :open="carries.length > 0">
       <summary class="quiet">Press what is so of it</summary>
       <ChoiceRow v-model="carries" :choices="hazards" label="What it carries" many />
@@ -115,12 +112,6 @@ async function store(): Promise<void> {
   padding: 12px 14px;
   background: var(--paper);
   border-left: 3px solid var(--throat);
-}
-
-.refused {
-  border-left: 4px solid var(--madder);
-  background: var(--madder-wash);
-  padding: 8px 12px;
 }
 
 .error {

@@ -5,6 +5,7 @@ import type { Library } from "@/api/client";
 import { useQuestions } from "@/api/heads";
 import { useAddMaterial, useGuess } from "@/api/shelf";
 import ChoiceRow from "@/parts/ChoiceRow.vue";
+import RefusedNote from "@/parts/RefusedNote.vue";
 import PickField from "@/parts/PickField.vue";
 import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
@@ -122,16 +123,15 @@ async function store(): Promise<void> {
       decimal
       :error="errors['per']"
     />
-    <div v-if="guess.data.value?.refused" class="whole refused" role="status">
-      <p>
-        <strong>{{ guess.data.value.refused }} never goes on a head:</strong>
-        {{ guess.data.value.why }}. It is kept on the shelf so that it can be stopped.
-      </p>
-      <label>
-        <input v-model="entered.cleared" type="checkbox" />
-        I have read the label, and it is something else.
-      </label>
-    </div>
+    <RefusedNote
+      v-if="guess.data.value?.refused"
+      v-model="entered.cleared"
+      class="whole"
+      :what="guess.data.value.refused"
+      :why="guess.data.value.why"
+    >
+      It is kept on the shelf so that it can be stopped.
+    </RefusedNote>
     <div class="whole">
       <p class="quiet">Press what is so of it</p>
       <ChoiceRow v-model="carries" :choices="asked" label="What it carries" many />
@@ -149,12 +149,6 @@ async function store(): Promise<void> {
 .whole {
   display: grid;
   gap: 4px;
-}
-
-.refused {
-  border-left: 4px solid var(--madder);
-  background: var(--madder-wash);
-  padding: 8px 12px;
 }
 
 .error {

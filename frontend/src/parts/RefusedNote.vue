@@ -1,0 +1,28 @@
+<script setup lang="ts">
+/** What a name says that never goes on a head, and the one way past it: somebody has read the label. */
+defineProps<{ what: string; why: string }>();
+const cleared = defineModel<boolean>({ required: true });
+</script>
+
+<template>
+  <div class="refused" role="status">
+    <p>
+      <strong>{{ what }} never goes on a head:</strong>
+      {{ why }} <slot />
+    </p>
+    <label>
+      <input v-model="cleared" type="checkbox" />
+      I have read the label, and it is something else.
+    </label>
+  </div>
+</template>
+
+<style scoped>
+.refused {
+  display: grid;
+  gap: 4px;
+  border-left: 4px solid var(--madder);
+  background: var(--madder-wash);
+  padding: 8px 12px;
+}
+</style>
