@@ -137,6 +137,15 @@ class Pasted(BenchTestCase):
         caution = {each["id"]: each["what"] for each in again["reading"]["cautions"]}["unknown-lines"]
         self.assertIn("“1 tbsp lavender oil”", caution)
 
+    def test_a_bare_number_of_what_was_asked_is_not_taken_for_grams(self) -> None:
+        (asked,) = self.read("6 marigolds")["lines"]
+        self.assertEqual((asked["amount"], asked["unit"]), ("6", ""))
+        lines = [line(1, "lib-calendula", "6", "", text="6 marigolds"), line(2, "class-rain", "80", "mL")]
+        kept = self.call(
+            "POST", "/formulas", {"formula": {"name": "Tea", "family": "herb_mild", "lines": lines}}, 201
+        )
+        self.assertIn("6 what of Calendula petals?", self.problems(kept)["lines.0.unit"])
+
     def test_what_was_written_stays_beside_what_was_understood(self) -> None:
         kept = self.add(["lib-kaolin", "50", "g"], ["class-rain", "80", "mL"])
         lines = [

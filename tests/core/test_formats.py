@@ -3,6 +3,7 @@
 import csv
 import io
 import json
+from dataclasses import replace
 from unittest import TestCase
 
 from eyebright.core.formulas.assess import assess
@@ -21,6 +22,8 @@ from eyebright.core.formulas.exchange import (
     recipe,
 )
 from eyebright.core.formulas.model import FormulaError, planned_steps, starts
+from eyebright.core.materials import Amount
+from eyebright.core.numerals import Count
 
 from .formulas import formula, reading, start
 from .written_lines import empty_kitchen
@@ -60,6 +63,18 @@ class RoundTrips(TestCase):
                     [each["kind"] for each in again.steps], [each.kind.key for each in planned_steps(made)]
                 )
                 self.assertEqual(again.kept, ())
+
+    def test_ranges_and_what_covers(self) -> None:
+        liquor = formula("saponin_liquor", ("rain", 1, "cover"), ("soapnut", 10, "shell"))
+        lines = list(liquor.ingredients)
+        lines[1] = replace(lines[1], amount=Amount.ranging(Count(8.0, 10.0, 12.0), "shell"))
+        made = replace(liquor, ingredients=tuple(lines))
+        brought = import_recipe(json.dumps(recipe(made, assess(made))))
+        again = [read_line(each, KITCHEN) for each in brought.lines]
+        self.assertEqual([each.unit for each in again], ["cover", "shell"])
+        found = again[1].amount
+        assert found is not None
+        self.assertEqual(found.written, "8–12")
 
     def test_markdown(self) -> None:
         made = start("lamplight_soapwort")

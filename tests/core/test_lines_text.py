@@ -163,6 +163,31 @@ Method
         self.assertEqual([each.problem for each in found.lines], [""] * 7)
         self.assertEqual([each.kind for each in found.passages], ["heading"] * 4 + ["method"] * 2)
 
+    def test_recipes_as_they_are_passed_on(self) -> None:
+        for text, keys in (
+            (
+                "My Sunday soapnut liquor!! (makes 2 washes)\nWhat you need\n8-10 soapnuts (no seeds)\n"
+                "a handful shikakai, broken up\n1 litre water\nHow to make it\n"
+                "Soak everything overnight. Then simmer 20 mins, cool, mash and strain twice.\n"
+                "Then rinse with:\n1 tbsp ACV in 500 ml cold water\nNotes: eyes shut!! it stings",
+                ["soapnut", "shikakai", "unknown", "cider_vinegar", "unknown"],
+            ),
+            (
+                "Masque au ghassoul (pour 1 fois)\n- 3 c. à soupe de ghassoul\n- 1 yaourt nature\n"
+                "- 1 c. à c. d'huile d'argan\n\nPréparation\n1. Mélanger le tout au fouet.",
+                ["rhassoul", "yoghurt", "argan_oil"],
+            ),
+            (
+                "Roggenmehl-Shampoo\nZutaten:\n4 gehäufte EL Roggenmehl\nca. 150 ml lauwarmes Wasser\n"
+                "Zubereitung:\nAlles glatt rühren. 10 Minuten quellen lassen.",
+                ["rye_flour", "unknown"],
+            ),
+        ):
+            with self.subTest(text[:20]):
+                found = read_recipe(text, KITCHEN)
+                self.assertEqual([each.found[0].key.partition("-")[2] for each in found.lines], keys)
+                self.assertEqual([each.problem for each in found.lines], [""] * len(keys))
+
     def test_what_is_too_much_at_once_is_given_back(self) -> None:
         text = "\n".join(f"{i + 1} g kaolin" for i in range(5000))
         found = read_recipe(text, KITCHEN, 60)

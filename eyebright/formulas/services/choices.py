@@ -104,7 +104,7 @@ def line_out(line: ParsedLine, kitchen: Kitchen) -> ReadLineOut:
         stuff=taken.key if taken else "",
         name=line.name,
         amount=line.typed,
-        unit=line.unit or usual,
+        unit=line.unit or ("" if taken is None and line.typed else usual),
         form=line.form,
         found=[supply_out(each, kitchen.kit) for each in line.found[:BEST]],
         notes=list(line.notes),

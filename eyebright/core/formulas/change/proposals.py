@@ -111,10 +111,14 @@ def _line_said(line: Ingredient) -> str:
 
 
 def amount_said(amount: Amount) -> str:
-    """An amount as it is said: spoons and cups by their fractions."""
+    """An amount as it is said: spoons and cups by their fractions, a range by its ends."""
+    if amount.unit == COVER:
+        return "to cover"
     unit = {"%": "%", "part": "parts", "per 100": "per 100 of the base"}.get(amount.unit, amount.unit)
     eighths = amount.value * 8.0
     by_spoon = unit in SPOONS and eighths == round(eighths) and eighths > 0.0
+    if amount.low != amount.high:
+        return f"{amount.written} {unit}"
     return f"{with_fraction(amount.value) if by_spoon else said(round(amount.value, 2))} {unit}"
 
 

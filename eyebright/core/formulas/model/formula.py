@@ -188,6 +188,9 @@ def weighed(formula: Formula, kit: Kit = METRIC) -> tuple[Weighed, ...]:
 def _measured(line: Ingredient, place: int, kit: Kit) -> Weighed:
     """A line with an amount of its own."""
     material = line.material
+    if not line.amount.unit:
+        what = f"{line.amount.value:g} what of {line.supply.name}?"
+        raise FormulaError(f"{what} Choose how it is measured.", place, "unit")
     try:
         found = measured(line.amount, material, kit)
     except MeasureError as raised:

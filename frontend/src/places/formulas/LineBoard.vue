@@ -63,10 +63,12 @@ function choose(at: number, one: Supply): void {
   emit("met", one);
   const line = lines.value[at];
   if (!line) return;
-  const shares = ["%", "part", "per 100"];
+  const shares = ["%", "part", "per 100", ...(one.unit === "mL" ? ["cover"] : [])];
+  const asked = !line.stuff && line.text !== "" && line.amount !== "";
   const fits = shares.includes(line.unit) || one.units.some((unit) => unit.key === line.unit);
   Object.assign(line, { stuff: one.key, phase: "" }, one.forms.length ? {} : { form: "" });
-  if (!fits) line.unit = one.unit;
+  // a bare number that was written counts something: what, is asked and not guessed
+  if (!fits) line.unit = asked ? "" : one.unit;
 }
 
 /** Lines go in; headings and sentences of the method go to the note, so that nothing is lost. */

@@ -127,6 +127,7 @@ def _is_title(row: str, first: bool, kitchen: Kitchen) -> bool:
     several = words(row)
     if not several or BULLET.match(row) or len(several) > 8:
         return False
+    row = re.sub(r"\([^)]*\)", " ", row)
     titled = set(several) & word_of("lines", "titles")
     if not titled and not (first and not any(map(kitchen.recogniser.knows, several))):
         return False
@@ -147,6 +148,9 @@ def _is_method(
     begins = bool(amounts) and amounts[0].start == 0
     verb = several[0] in word_of("lines", "verbs")
     sentences = len(re.findall(r"[.!?](?:\s|$)", text)) >= 2
+    plain = begins and not verb and not NUMBERED.match(row) and len(several) <= LINE_WORDS
+    if in_method and plain and all(each.sure for each in parse_row(text, kitchen)):
+        return False
     if in_method and (verb or NUMBERED.match(row) or len(several) >= SENTENCE_WORDS or not amounts):
         return True
     if (
