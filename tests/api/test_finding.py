@@ -163,6 +163,19 @@ class Pasted(BenchTestCase):
         self.assertEqual(found["formula"]["formula"]["name"], "Sunday mask")
         self.assertEqual([each["stuff"] for each in found["formula"]["formula"]["lines"]], ["lib-kaolin", ""])
         self.assertIn("leave for ten minutes", found["formula"]["formula"]["about"])
+        for text, family in (
+            ("8 soapnuts\n1 litre water", "saponin_liquor"),
+            ("3 tbsp shikakai powder\n100 ml water", "saponin_paste"),
+            ("Vinegar rinse\n2 tbsp ACV\n500 ml water", "acid_rinse"),
+            ("2 tbsp ACV\n500 ml water", "acid_rinse"),
+            ("Haarmaske\n2 EL Honig\n1 Eigelb", "mask"),
+            ("1 tbsp baking soda\n400 ml water", "alkaline_wash"),
+            ("a handful of nettles\n500 ml boiling water", "herb_mild"),
+            ("2 tbsp kaolin\n2 tbsp yoghurt", "clay_damp"),
+        ):
+            with self.subTest(text):
+                brought = self.call("POST", "/formulas/bring", {"text": text}, 201)["formula"]["formula"]
+                self.assertEqual(brought["family"], family)
         said = self.refused(
             "POST", "/formulas/bring", {"text": "Mix it well and leave it for ten minutes."}, "text"
         )

@@ -12,6 +12,7 @@ from eyebright.core.formulas.assess import Assessment
 from eyebright.core.formulas.exchange import (
     ImportedRecipe,
     export,
+    guessed_family,
     import_recipe,
     is_plain,
     parse_row,
@@ -103,7 +104,9 @@ def _pasted(text: str) -> BroughtOut:
         for place, each in enumerate((line_out(line, kitchen) for line in read.lines), start=1)
     ]
     kept_text = [*told, *([read.rest] if read.rest else [])]
-    body = _settled(name.strip("#*: ") or "A pasted recipe", "\n".join(kept_text)[:MOST_NOTE], {}, lines, [])
+    settings = {"family": guessed_family([name, *told[:1]], read.lines)}
+    title = name.strip("#*: ") or "A pasted recipe"
+    body = _settled(title, "\n".join(kept_text)[:MOST_NOTE], settings, lines, [])
     kept, _ = kept_new(body)
     return BroughtOut(formula=formula_out(kept), kept=kept_text)
 

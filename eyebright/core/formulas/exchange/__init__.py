@@ -3,7 +3,7 @@
 from . import export
 from .export import CSV_COLUMNS, csv_lines, inci, markdown, recipe
 from .import_recipe import ImportedRecipe, import_recipe, is_plain, kind_in, minutes_in
-from .lines import Kitchen, ParsedLine, Passage, ReadRecipe, parse_row, read_line, read_recipe
+from .lines import Kitchen, ParsedLine, Passage, ReadRecipe, guessed_family, parse_row, read_line, read_recipe
 
 __all__ = [
     "CSV_COLUMNS",
@@ -14,6 +14,7 @@ __all__ = [
     "ReadRecipe",
     "csv_lines",
     "export",
+    "guessed_family",
     "import_recipe",
     "inci",
     "is_plain",

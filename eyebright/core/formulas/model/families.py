@@ -56,6 +56,9 @@ class Family:
     sprayed: bool = False
     by_content: bool = False
     thickest: str = ""
+    called: tuple[str, ...] = ()
+    sign: str = ""
+    only: tuple[str, ...] = ()
     made_with: Mapping[str, tuple[float, float]] = field(default_factory=dict)
 
     def holds(self, kind: str) -> tuple[float, float]:
@@ -96,6 +99,7 @@ def families() -> dict[str, Family]:
     for row in raw["family"]:  # the table stays as it was read: several may ask at once
         row = {**row, **{name: Spread.of(row[name]) for name in ("cleaning", "film", "hair")}}
         row |= {"usual": tuple(row["usual"]), "may_hold": tuple(row["may_hold"])}
+        row |= {name: tuple(row.get(name, ())) for name in ("called", "only")}
         row["made_with"] = _shares(row.get("made_with", {}))
         out[row["key"]] = Family(**row)
     return out

@@ -67,7 +67,9 @@ const onHead = computed(() => (head.value === null ? {} : { head: String(head.va
 async function takeIn(): Promise<void> {
   const found = await bring.mutateAsync(text.value).catch(() => null);
   if (!found) return;
-  if (found.kept.length) tell(`Kept word for word: ${found.kept.join(" ")}`);
+  const family = families.value.find((one) => one.key === found.formula.formula.family)?.name;
+  const kept = found.kept.length ? " What is no line stands in its note." : "";
+  tell(`Taken for: ${family ?? "a mask"}. Change that below if it is something else.${kept}`);
   await router.push(`/formulas/${found.formula.id}`);
 }
 

@@ -1,5 +1,6 @@
 """Lines as people write them, and whole recipes pasted."""
 
+from .family import guessed_family
 from .lexing import lex
 from .reading import Kitchen, ParsedLine, read_line
 from .recipe import LONGEST, MOST_LINES, Passage, ReadRecipe, parse_row, read_recipe
@@ -11,6 +12,7 @@ __all__ = [
     "ParsedLine",
     "Passage",
     "ReadRecipe",
+    "guessed_family",
     "lex",
     "parse_row",
     "read_line",
