@@ -32,7 +32,11 @@ const emit = defineEmits<{ choose: [option: Option]; add: [name: string] }>();
 const typed = ref<Option | string | null>(chosen);
 const found = ref<Option[]>([]);
 const trouble = ref("");
-const list = useTemplateRef<{ hide: () => void }>("list");
+const list = useTemplateRef<{
+  hide: () => void;
+  overlayVisible: boolean;
+  focusedOptionIndex: number;
+}>("list");
 watch(
   () => chosen,
   (now) => (typed.value = now),
@@ -78,10 +82,13 @@ function take(option: Option): void {
 
 /** Enter: what is marked is the list's own affair; before the list has come, its first; with none, add it. */
 function enter(event: KeyboardEvent): void {
-  if (!words.value || (!late.value && offered.value.length)) return;
+  const marked = list.value?.overlayVisible && list.value.focusedOptionIndex >= 0;
+  if (!words.value || (!late.value && marked)) return;
   event.preventDefault();
   event.stopPropagation();
+  const [first] = offered.value;
   if (late.value) entered = words.value;
+  else if (first) take(first as Option);
   else if (!lone && !trouble.value) add();
 }
 
