@@ -6,12 +6,14 @@ Numbers come as typed: 4.5, "4.5", "4,5", "4 1/2" and "4½" are the same.
 import math
 import unicodedata
 from collections.abc import Callable
-from typing import Annotated, Any
+from typing import Annotated, Any, TypeVar
 
 from pydantic import BeforeValidator, WithJsonSchema
 from pydantic_core import PydanticCustomError
 
 from eyebright.core.numerals import AmbiguousNumber, Count, Habit, NumberError, read_count, read_number
+
+Read = TypeVar("Read", float, Count)
 
 
 def _trouble(message: str) -> PydanticCustomError:
@@ -27,16 +29,7 @@ def number(value: Any) -> float:
     if isinstance(value, str):
         if not value.strip():
             raise _trouble("A number is needed here.")
-        try:
-            return read_number(value)
-        except AmbiguousNumber:
-            pass
-        except NumberError as raised:
-            raise _trouble(str(raised)) from None
-        try:
-            return read_number(value, habit[0]())
-        except NumberError as raised:
-            raise _trouble(str(raised)) from None
+        return _by_habit(read_number, value)
     if isinstance(value, bool) or not isinstance(value, int | float):
         raise _trouble("A number goes here, such as 4.5.")
     if not math.isfinite(value):
@@ -48,11 +41,16 @@ def count(text: str) -> Count:
     """A number, or a range such as 15–30, as people type it."""
     if not text.strip():
         raise _trouble("A number is needed here.")
+    return _by_habit(read_count, text)
+
+
+def _by_habit(read: Callable[[str, Habit], Read], text: str) -> Read:
+    """What is read of a text; the household's habit is only asked where it could be either."""
     try:
         try:
-            return read_count(text)
+            return read(text, "")
         except AmbiguousNumber:
-            return read_count(text, habit[0]())
+            return read(text, habit[0]())
     except NumberError as raised:
         raise _trouble(str(raised)) from None
 

@@ -27,7 +27,6 @@ from .finding import (
     found_among,
     in_one_order,
     library_finder,
-    name_is_ambiguous,
     word_set,
     words,
 )
@@ -106,7 +105,6 @@ __all__ = [
     "material_from_row",
     "measure_table",
     "measured",
-    "name_is_ambiguous",
     "notices",
     "offered",
     "own_material",

@@ -12,7 +12,6 @@ from .recognised import (
     ambiguous_names,
     every_name,
     library_finder,
-    name_is_ambiguous,
 )
 from .typed import Finder, Named, Score, finder_of, found_among, in_one_order
 from .words import folded, joined, stem, word_set, word_table, words
@@ -37,7 +36,6 @@ __all__ = [
     "in_one_order",
     "joined",
     "library_finder",
-    "name_is_ambiguous",
     "stem",
     "word_set",
     "word_table",

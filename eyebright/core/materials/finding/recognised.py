@@ -108,11 +108,6 @@ def ambiguous(name: str) -> Ambiguous | None:
     return ambiguous_names().get(joined(_unglued(words(name))))
 
 
-def name_is_ambiguous(name: str) -> bool:
-    """Whether a name, as it stands, means several things."""
-    return ambiguous(name) is not None
-
-
 class Recogniser:
     """Names of the library's materials and of the waters, and over them what a household has."""
 
@@ -177,9 +172,7 @@ class Recogniser:
 
     def knows(self, word: str) -> bool:
         """Whether a word stands in any name here."""
-        return not _neutral(word) and (
-            stem(word) in self._library.vocabulary or stem(word) in self._own_words
-        )
+        return not _neutral(word) and self._known_word(word)
 
     def _asked(
         self,

@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from functools import cache
 
 from ....materials import Count, Habit, NumberError, read_number, words
+from ...model import COVER
 from .lexing import Token, line_words, phrase_at, phrases, word_of
 
 LETTERS = {"T": "tbsp", "t": "tsp", "c": "cup", "C": "cup", "G": "g"}
@@ -44,7 +45,6 @@ PASSED = frozenset(
     ]
 )
 LONGEST_RUN = 4
-COVER = "cover"
 DOZEN = 12.0  # numbers from here on are counted themselves: two dozen
 ARTICLES = (
     "a",

@@ -115,3 +115,9 @@ def phrase_at(
         if key is not None:
             return key, count
     return "", 0
+
+
+def first_phrase(tokens: list[Token], table: dict[tuple[str, ...], str]) -> range | None:
+    """The places of the first phrase of a table that stands in a line; None for none."""
+    found = ((at, phrase_at(tokens, at, table)[1]) for at in range(len(tokens)))
+    return next((range(at, at + count) for at, count in found if count), None)

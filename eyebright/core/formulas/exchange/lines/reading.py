@@ -9,7 +9,7 @@ Every word is accounted for, or the line is asked about. What was not read is to
 
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
-from functools import cache
+from functools import cache, cached_property
 
 from ....materials import (
     TAP,
@@ -29,9 +29,9 @@ from ....materials import (
     word_set,
     words,
 )
-from ...model import SHARES, form_table, of_form, own_form
-from .amounts import COVER, Said, amounts_in, pieces_at, pieces_of
-from .lexing import Token, lex, line_words, phrase_at, phrases, word_of
+from ...model import COVER, SHARES, form_table, of_form, own_form
+from .amounts import Said, amounts_in, pieces_at, pieces_of
+from .lexing import Token, first_phrase, lex, line_words, phrase_at, phrases, word_of
 
 TWICE = 2.0  # how far two amounts of one line may differ before it is asked which is meant
 POWDERS = (
@@ -71,6 +71,16 @@ class Kitchen:
     supply: Callable[[Meaning], Supply]
     kit: Kit
     habit: Habit = ""
+
+    @cached_property
+    def _own_units(self) -> dict[tuple[str, ...], str]:
+        """The household's own spoons and vessels, by the words of their names."""
+        spoons = {words(each.name): each.key for each in self.kit.own}
+        return spoons | {words(each.name): each.key for each in self.kit.vessels}
+
+    def amounts(self, tokens: list[Token]) -> list[Said]:
+        """Every amount in a line of this household's."""
+        return amounts_in(tokens, self.habit, self._own_units)
 
 
 @dataclass(frozen=True)
@@ -129,9 +139,9 @@ def read_line(text: str, kitchen: Kitchen, amount: Said | None = None) -> Parsed
     notes += _said_of(parts, named, supply)
     if parts.percent:
         notes.append("says " + ", ".join(f"{each.count.mid:g} %" for each in parts.percent))
-    whole, unit, problem, field, more = _amount(parts, supply, named, kitchen)
+    whole, unit, problem, field = _amount(parts, supply, kitchen)
     wrote = parts.amounts[0].number if whole is None and parts.amounts else ""
-    out = ParsedLine(text, found, True, whole, unit, form, (*notes, *more), problem, field, name)
+    out = ParsedLine(text, found, True, whole, unit, form, tuple(notes), problem, field, name)
     return replace(out, typed=whole.written if whole is not None else wrote)
 
 
@@ -149,16 +159,8 @@ def _unknown(
     return replace(line, typed=wrote, form=_form(parts, found[0]) if found else "")
 
 
-def own_units(kit: Kit) -> dict[tuple[str, ...], str]:
-    """The household's own spoons and vessels, by the words of their names."""
-    return {
-        words(name): key
-        for name, key in [(o.name, o.key) for o in kit.own] + [(v.name, v.key) for v in kit.vessels]
-    }
-
-
 def _apart(tokens: list[Token], kitchen: Kitchen) -> _Parts:
-    amounts = amounts_in(tokens, kitchen.habit, own_units(kitchen.kit))
+    amounts = kitchen.amounts(tokens)
     percent = [each for each in amounts if each.units == ("%",)]
     others = [each for each in amounts if each.units != ("%",)]
     strong = others or any(token.word in STRENGTH for token in tokens)
@@ -169,8 +171,8 @@ def _apart(tokens: list[Token], kitchen: Kitchen) -> _Parts:
     taken = {at for each in (*amounts, *percent) for at in range(each.start, each.end)}
     for at in range(len(tokens)):
         for said in ("up_to", "enough"):
-            key, count = phrase_at(tokens, at, phrases("lines", said))
-            taken |= set(range(at, at + count)) if key not in ("", "auf", "to make") else set()
+            _, count = phrase_at(tokens, at, phrases("lines", said))
+            taken |= set(range(at, at + count))
     amounts = _piece_behind(tokens, amounts, taken)
     name: list[str] = []
     remarks: list[list[str]] = []
@@ -352,16 +354,13 @@ def _counted(parts: _Parts, supply: Supply) -> str:
     return material.counted if material.counted in spoken or not spoken else spoken[0]
 
 
-def _amount(
-    parts: _Parts, supply: Supply, named: Recognition, kitchen: Kitchen
-) -> tuple[Amount | None, str, str, str, list[str]]:
-    """Amount, unit, what is to be asked and beside which field, and what else was said of it."""
+def _amount(parts: _Parts, supply: Supply, kitchen: Kitchen) -> tuple[Amount | None, str, str, str]:
+    """Amount, unit, what is to be asked and beside which field."""
     usual = supply.material.unit if supply.material else "mL"
     if not parts.amounts:
         up_to = _up_to(parts)
-        return None, usual, up_to or f"How much {supply.name}?", "amount", []
+        return None, usual, up_to or f"How much {supply.name}?", "amount"
     first, *more = parts.amounts
-    notes: list[str] = []
     unit = _unit_for(first, supply, kitchen.kit) if first.units else ""
     if not first.units:
         unit = _counted(parts, supply)
@@ -371,24 +370,19 @@ def _amount(
             unit = _unit_for(first, supply, kitchen.kit)
     amount = Amount.ranging(first.count, unit or (first.units[0] if first.units else usual))
     if first.problem:
-        return None, amount.unit, first.problem, "amount", notes
+        return None, amount.unit, first.problem, "amount"
     if not unit and not first.units:
-        return (
-            replace(amount, unit=usual),
-            usual,
-            f"{_number(first)} what of {supply.name}? Say {_ways(supply)}.",
-            "unit",
-            notes,
-        )
+        problem = f"{_number(first)} what of {supply.name}? Say {_ways(supply)}."
+        return replace(amount, unit=usual), usual, problem, "unit"
     if not unit:
         problem = f"{UNIT_OF.get(first.units[0], f'“{first.word}”')} of {supply.name}? Say {_ways(supply)}."
-        return amount, amount.unit, problem, "unit", notes
+        return amount, amount.unit, problem, "unit"
     if _up_to(parts):
-        return amount, unit, _up_to(parts), "amount", notes
+        return amount, unit, _up_to(parts), "amount"
     amount, problem = _together(amount, first, more, parts, supply, kitchen)
     if first.count.mid == 0.0 and not problem:
         problem = f"None of {supply.name}? Say how much, or leave the line out."
-    return amount, unit, problem, "amount" if problem else "", notes
+    return amount, unit, problem, "amount" if problem else ""
 
 
 def _number(said: Said) -> str:
@@ -403,11 +397,8 @@ def _ways(supply: Supply) -> str:
 
 def _up_to(parts: _Parts) -> str:
     """What to ask of 'water up to 500 ml', which is no amount of the water."""
-    for at in range(len(parts.tokens)):
-        key, count = phrase_at(parts.tokens, at, phrases("lines", "up_to"))
-        if key and key not in ("to make", "auf") and count:
-            return "Up to so much in all: put in what that leaves, once the rest is known."
-    return ""
+    said = first_phrase(parts.tokens, phrases("lines", "up_to")) is not None
+    return "Up to so much in all: put in what that leaves, once the rest is known." if said else ""
 
 
 def _together(

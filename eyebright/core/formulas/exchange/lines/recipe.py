@@ -8,8 +8,8 @@ from typing import Literal
 
 from ....materials import Count, words
 from .amounts import Said, amounts_in
-from .lexing import BULLET, HEADED, NUMBERED, Token, lex, line_words, phrases, word_of
-from .reading import Kitchen, ParsedLine, own_units, read_line
+from .lexing import BULLET, HEADED, NUMBERED, Token, first_phrase, lex, line_words, phrases, word_of
+from .reading import Kitchen, ParsedLine, read_line
 
 MOST_LINES = 200
 MOST_ROWS = 400  # of a text, lines or not
@@ -98,7 +98,7 @@ def _told(row: str, in_method: bool, kitchen: Kitchen) -> tuple[str, list[tuple[
     if not several:
         return "line", [("", row)]
     tokens = lex(text)
-    amounts = amounts_in(tokens, kitchen.habit, own_units(kitchen.kit))
+    amounts = kitchen.amounts(tokens)
     if _begins(text, "headings") and len(several) <= 5 and not amounts:
         return "heading", []
     before, colon, after = text.partition(":")
@@ -188,11 +188,9 @@ def _split(text: str, kitchen: Kitchen) -> list[tuple[str, Said | None]]:
     """A row as its lines: each with its words, and the amount that is said of all of them."""
     tokens = lex(text)
     amounts = [
-        each
-        for each in amounts_in(tokens, kitchen.habit, own_units(kitchen.kit))
-        if not _inside(tokens, each.start) and each.units != ("%",)
+        each for each in kitchen.amounts(tokens) if not _inside(tokens, each.start) and each.units != ("%",)
     ]
-    each_of = _each(text, tokens, amounts)
+    each_of = _each(tokens, amounts)
     if each_of is not None:
         names, amount = each_of
         return [(name, amount) for name in names]
@@ -245,34 +243,24 @@ def _named(tokens: Sequence[Token], start: int, end: int) -> bool:
 
 
 def _named_behind(tokens: Sequence[Token], said: Said) -> bool:
-    at = said.end
-    while at < len(tokens) and tokens[at].kind == "s" and tokens[at].word == ",":
-        return False
-    return at < len(tokens) and (tokens[at].kind == "w")
+    return said.end < len(tokens) and tokens[said.end].kind == "w"
 
 
-def _each(text: str, tokens: list[Token], amounts: Sequence[Said]) -> tuple[list[str], Said] | None:
+def _each(tokens: list[Token], amounts: Sequence[Said]) -> tuple[list[str], Said] | None:
     """'salt and sugar, 1 tbsp each': the names, and what is said of every one of them."""
-    said = {words(each) for each in line_words()["amounts"]["each"]}
-    several = [token.word for token in tokens]
-    at = next(
-        ((i, len(each)) for i in range(len(several)) for each in sorted(said, key=len, reverse=True)
-         if tuple(several[i : i + len(each)]) == each), None
-    )  # fmt: skip
-    equal = _equal(several)
-    if len(amounts) > 1 or (at is None and equal is None):
+    each = first_phrase(tokens, phrases("amounts", "each"))
+    equal = first_phrase(tokens, phrases("lines", "equal"))
+    if len(amounts) > 1 or (each is None and equal is None):
         return None
     if equal is not None:
         if amounts and amounts[0].units[:1] != ("part",):
             return None
-        amount = Said(0, 0, Count.of(1.0), ("part",), "part")
-        left = [token for i, token in enumerate(tokens) if not equal[0] <= i < equal[1]]
+        amount, out = Said(0, 0, Count.of(1.0), ("part",), "part"), set(equal)
+    elif amounts and each is not None:
+        amount, out = amounts[0], {*each, *range(amounts[0].start, amounts[0].end)}
     else:
-        if not amounts or at is None:
-            return None
-        amount = amounts[0]
-        out = {*range(at[0], at[0] + at[1]), *range(amount.start, amount.end)}
-        left = [token for i, token in enumerate(tokens) if i not in out]
+        return None
+    left = [token for at, token in enumerate(tokens) if at not in out]
     names: list[list[Token]] = [[]]
     for token in left:
         if (token.kind == "s" and token.word in "+&,;/:") or token.word in word_of("amounts", "and") - {
@@ -286,20 +274,8 @@ def _each(text: str, tokens: list[Token], amounts: Sequence[Said]) -> tuple[list
             continue
         elif names[-1] or token.word not in word_of("amounts", "of"):
             names[-1].append(token)
-    kept = [_text_of(each) for each in names if each]
-    return (
-        (kept, Said(0, 0, amount.count, amount.units, amount.word, amount.problem, amount.piece))
-        if len(kept) > 1
-        else None
-    )
-
-
-def _equal(several: Sequence[str]) -> tuple[int, int] | None:
-    for phrase in phrases("lines", "equal"):
-        for at in range(len(several) - len(phrase) + 1):
-            if tuple(several[at : at + len(phrase)]) == phrase:
-                return at, at + len(phrase)
-    return None
+    kept = [_text_of(name) for name in names if name]
+    return (kept, replace(amount, start=0, end=0)) if len(kept) > 1 else None
 
 
 def _text_of(tokens: Sequence[Token]) -> str:
