@@ -201,6 +201,13 @@ Method
         found = read_recipe(prose, KITCHEN)
         self.assertEqual((found.lines, len(found.passages)), ((), 1))
 
+    def test_an_amount_said_of_several_is_asked_as_any_other(self) -> None:
+        parts = parse_row("1,234 g each kaolin and honey", KITCHEN)
+        self.assertEqual(len(parts), 2)
+        for part in parts:
+            self.assertEqual((part.field, part.typed), ("amount", "1,234"))
+            self.assertIn("could be 1234 or 1.234", part.problem)
+
     def test_a_row_of_several_keeps_its_own_words(self) -> None:
         for each in parse_row("salt and sugar, 1 tbsp each", KITCHEN):
             self.assertEqual(each.text, "salt and sugar, 1 tbsp each")
