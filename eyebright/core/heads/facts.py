@@ -108,21 +108,27 @@ class Holding:
     called: str
     names: tuple[str, ...]
     contains: tuple[str, ...] = ()
+    may_contain: tuple[str, ...] = ()
 
 
 def holding_of(material: Material, called: str) -> Holding:
     """A material, under what it is called on the shelf."""
     plant = (PLANT + material.plant,) if material.plant else ()
-    return Holding(called, (material.key, material.name, called, *plant), material.contains)
+    return Holding(
+        called, (material.key, material.name, called, *plant), material.contains, material.may_contain
+    )
 
 
 def material_facts(head: Mapping[str, Any], holdings: Sequence[Holding]) -> dict[str, Any]:
     """What some materials hold, and how their patch tests on a head stand together (None: it is for nobody).
 
-    Reaction, running, none or clear: the least sure of them counts. `allergic_to` and `reacted_to` name them.
+    Reaction, running, none or clear: the least sure of them counts. `allergic_to`, `maybe_allergic_to` and
+    `reacted_to` name them.
     """
     contains = dict.fromkeys(name for each in holdings for name in each.contains)
-    patch, reacted, allergic = None, [], []
+    patch, reacted = None, []
+    allergic: list[str] = []
+    maybe: list[str] = []
     if "patches" in head:
         states = {each.called: patch_of(head["patches"], each.names) for each in holdings}
         patch = next(
@@ -131,14 +137,17 @@ def material_facts(head: Mapping[str, Any], holdings: Sequence[Holding]) -> dict
         reacted = [called for called, state in states.items() if state == "reaction"]
         words = {choice.key: choice.name for choice in tables().questions["allergies"].choices}
         for each in holdings:
-            met = [words.get(name, name) for name in each.contains if name in head["allergies"]]
-            if met:
-                allergic.append(f"{each.called} ({', '.join(met)})")
+            for names, among in ((each.contains, allergic), (each.may_contain, maybe)):
+                met = [words.get(name, name) for name in names if name in head["allergies"]]
+                if met:
+                    among.append(f"{each.called} ({', '.join(met)})")
     return {
         "contains": list(contains),
         "patch": patch,
         "reacted_to": ", ".join(reacted),
         "allergic_to": ", ".join(dict.fromkeys(allergic)),
+        "may_contain": list(dict.fromkeys(name for each in holdings for name in each.may_contain)),
+        "maybe_allergic_to": ", ".join(dict.fromkeys(maybe)),
     }
 
 

@@ -22,10 +22,15 @@ NOT_IT = ("free", "without", "no", "instead")  # words that turn a name round: '
 
 @dataclass(frozen=True)
 class Hazard:
-    """One thing that a material may carry; `ask`, in plain words, is "" where only the library knows it."""
+    """One thing that a material may carry; `ask`, in plain words, is "" where only the library knows it.
+
+    `says`: what stands of it on a material's page; `meets`: what it may not meet, "" for nothing.
+    """
 
     key: str
+    says: str
     ask: str = ""
+    meets: str = ""
     words: tuple[str, ...] = ()
     also: tuple[str, ...] = ()
 
@@ -35,7 +40,7 @@ def hazard_table() -> dict[str, Hazard]:
     """Every hazard by key."""
     raw = tomllib.loads((HERE / "hazards.toml").read_text("utf-8"))
     return {
-        key: Hazard(key, row.get("ask", ""), tuple(row.get("words", ())), tuple(row.get("also", ())))
+        key: Hazard(key, **row | {name: tuple(row.get(name, ())) for name in ("words", "also")})
         for key, row in raw.items()
     }
 

@@ -13,6 +13,7 @@ import numpy as np
 
 from ..chemistry import Contribution, base_at, held_by, ladder_near, species_table
 from ..numbers import Array, Draws, Spread
+from ..vocabulary import Form
 
 LABEL_SHARE = 0.05  # a printed strength against the bottle's own, 90 % range (model: about 5 %)
 DRY_WATER = 1e-6  # kg in 1 mL of what holds no water to speak of
@@ -101,8 +102,10 @@ class Material:
     which of these is meant where it is merely `counted`: '6 soap nuts'. `saponin`,
     `surfactant`, `mucilage` and `tannin` are shares of the mass, `water_uptake` and `oil_uptake` g/g.
     `contains`: what in it people are allergic to (heads/record.toml); `hazards`: what the caution rules
-    look at. `refuse`: why it never goes on a head, "" for what may; `raw_cap`: % of the liquid that a
-    raw juice may be, 0 where that is no question. `guessed`: which of these are its kind's, not its own.
+    look at; `may_contain`: what only its packet can tell. `refuse`: why it never goes on a head, "" for what
+    may; `raw_cap`: % of the liquid that a raw juice may be, `sun_cap` and `own_cap` % of the whole that an
+    essential oil may be before daylight and of itself, 0 where that is no question. `form`: what its figures
+    are of, "" where its kind says; `ready`: the family that it is used in as it was bought; `melts` in °C. `guessed`: which of these are its kind's, not its own.
     """
 
     key: str
@@ -121,6 +124,7 @@ class Material:
     dry: bool
     smell: str
     contains: tuple[str, ...]
+    may_contain: tuple[str, ...]
     hazards: tuple[str, ...]
     stain: str
     saponin: Spread | None
@@ -133,6 +137,11 @@ class Material:
     keeps_days: int
     refuse: str
     raw_cap: float
+    sun_cap: float
+    own_cap: float
+    form: Form | Literal[""]
+    ready: str
+    melts: Spread | None
     source: str
     guessed: frozenset[str]
 

@@ -57,7 +57,9 @@ class Rule:
         """The facts that it reads: to hold, and to say what it says."""
         plain = limits_for({})
         words = Formatter().parse(f"{self.what} {self.why} {self.instead}")
-        return reads(self.when, plain) | {name for _, name, _, _ in words if name and name not in plain}
+        return reads(self.when, plain) | {
+            name.partition("[")[0] for _, name, _, _ in words if name and name not in plain
+        }
 
 
 @cache
@@ -104,7 +106,7 @@ def possible(subject: Subject, facts: Facts, varying: Collection[str]) -> tuple[
     return tuple(out)
 
 
-BY_HEAD = {"patch", "contains", "allergic_to", "reacted_to"}  # facts of a mix that hang on the head it is for
+BY_HEAD = {"patch", "contains", "allergic_to", "may_contain", "maybe_allergic_to", "reacted_to"}  # facts of a mix that hang on the head it is for
 
 
 def whoever(subject: Subject, *facts: Facts) -> tuple[str, ...]:

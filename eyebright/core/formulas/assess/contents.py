@@ -34,7 +34,20 @@ SOFTENS = 0.01  # g of oil or humectant in 1 g: enough to keep clay from drying 
 GRAINS = 0.005  # g that stay grains in 1 g
 TRACE = 0.5  # % of the whole: less of a thing that irritates by itself is a trace
 STRONG_OIL = 0.2  # % of the whole: clove and its kin
-PROTEIN = ("dairy", "cereals", "nuts", "legumes", "egg")
+PROTEIN = (
+    "dairy",
+    "cereals",
+    "oat",
+    "nuts",
+    "peanut",
+    "sesame",
+    "legumes",
+    "soy",
+    "buckwheat",
+    "quinoa",
+    "egg",
+    "fish",
+)
 PLAIN = ("water", "oil")
 
 
@@ -67,6 +80,11 @@ def content_facts(preparation: Preparation, head: Mapping[str, Any]) -> dict[str
     return material_facts(head, holdings_of(preparation)) | {
         "smells": [material.smell for _, material in there if material.smell],
         "hazards": sorted(hazards),
+        "carriers": {
+            hazard: _listed(_name(one) for one, material in there if hazard in material.hazards)
+            for hazard in hazards
+        },
+        "alone": len(lines) == 1,
         "kinds": sorted(kinds),
         "powder": any(
             one.weighed.line.phase == "dry" and "dust" in material.hazards and one.stays

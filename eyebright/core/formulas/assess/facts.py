@@ -80,6 +80,8 @@ def _scent(scent: Scent | None) -> dict[str, Any]:
         "scent_percent": scent.percent.value if scent else 0.0,
         "carried": scent is not None and scent.carried,
         "photo": scent.photo if scent else 0.0,
+        "own_over": scent.own_over if scent else 0.0,
+        "own_said": scent.own_said if scent else "",
     }
 
 
@@ -94,6 +96,7 @@ def _steps(preparation: Preparation, cleaning: Cleaning) -> dict[str, Any]:
         "heated": preparation.heated,
         "celsius": preparation.celsius,
         "lost": 100.0 * lost / brought if brought > 0.0 else 0.0,
+        "washing_percent": 100.0 * middle(cleaning.surfactant) / middle(preparation.total),
         "foams": preparation.boiled and saponin > preparation_table()["headroom"]["foams_from"],
         "kept": bool({"bottles", "keeps"} & does),
         "bottled": "bottles" in does,

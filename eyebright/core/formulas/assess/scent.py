@@ -13,19 +13,23 @@ from ...numbers import Array, Figure, figure, middle
 from ...rules import limits_for
 from ..prepare import Preparation
 
+RINSED = 2.0  # times as much of a harsh oil in what is rinsed out
+
 
 @dataclass(frozen=True)
 class Scent:
     """% of the whole that is essential oil, its cap for this head and use, and how much of it is left.
 
-    `photo`: how much of what sun allows is used up, 1 at the cap; `carried`: whether something in it takes
-    the oil up.
+    `photo`: how much of what sun allows is used up, 1 at the cap; `own_over`: the same of what harsh oils
+    may be by themselves, `own_said` in words; `carried`: whether something in it takes the oil up.
     """
 
     percent: Figure
     cap: float
     why: str
     photo: float
+    own_over: float
+    own_said: str
     carried: bool
     grams: Array
 
@@ -49,11 +53,14 @@ def scent_of(preparation: Preparation, head: Mapping[str, Any], saponin: Array) 
     percent = np.broadcast_to(100.0 * grams / preparation.total, (draws.count,))
     table = scent_table()
     whole = middle(preparation.total)
+    percents = [(one, one.material, 100.0 * middle(one.grams) / whole) for one in oils if one.material]
     photo = sum(
-        100.0 * middle(one.grams) / whole / table["photo"].get(one.material.key, table["photo"]["other"])
-        for one in oils
-        if one.material and "sun" in one.material.hazards
+        share / (material.sun_cap or table["photo"]["other"])
+        for _, material, share in percents
+        if "sun" in material.hazards
     )
+    room_for = RINSED if preparation.formula.use == "rinsed_out" else 1.0
+    harsh = [each for each in percents if each[1].own_cap]
     takes = {
         "oil": preparation.grams_of(("oil", "butter")),
         "soap": preparation.grams_of(("soap", "surfactant")),
@@ -66,6 +73,11 @@ def scent_of(preparation: Preparation, head: Mapping[str, Any], saponin: Array) 
         cap=cap_for(preparation.formula.use, head),
         why="leans on the IFRA Standards; a child, and pregnancy, take less",
         photo=photo,
+        own_over=sum(share / (room_for * material.own_cap) for _, material, share in harsh),
+        own_said=", ".join(
+            f"{one.weighed.line.supply.name} {share:.2g} %, at most {room_for * material.own_cap:g} %"
+            for one, material, share in harsh
+        ),
         carried=room >= middle(grams),
         grams=np.broadcast_to(grams, (draws.count,)),
     )

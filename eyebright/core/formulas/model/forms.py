@@ -55,8 +55,7 @@ def own_form(material: Material | None) -> Form | Literal[""]:
     """The form that the library's figures are of; "" for what comes in no forms."""
     if material is None:
         return ""
-    table = form_table()
-    found: Form | Literal[""] = table["materials"].get(material.key) or table["kinds"].get(material.kind, "")
+    found: Form | Literal[""] = material.form or form_table()["kinds"].get(material.kind, "")
     return found
 
 

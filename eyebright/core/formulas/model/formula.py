@@ -38,6 +38,7 @@ class FormulaError(ValueError):
     def __init__(self, message: str, line: int | None = None, field: str = "amount") -> None:
         super().__init__(message)
         self.line, self.field = line, field
+PLANTS = ("saponin plant", "leaf", "flower", "root", "bark", "seed", "fruit", "seaweed")  # drawn out and strained
 
 
 @dataclass(frozen=True)
@@ -151,7 +152,7 @@ def default_phase(supply: Supply, family: Family) -> Phase:
         return "drops"
     if kind in ("oil", "butter"):
         return "oil"
-    if kind in ("saponin plant", "leaf", "flower", "root", "seed"):
+    if kind in PLANTS:
         return "infused" if family.draws else "dry"
     if supply.material is None or supply.material.unit == "mL":
         return "liquid"

@@ -106,7 +106,7 @@ def usual_steps(formula: Formula) -> tuple[Step, ...]:
                 Step("strain"),
                 Step("press"),
             ]
-        elif made != "steeped" and any(line.kind in ("root", "seed") for line in infused):
+        elif made != "steeped" and any(line.kind in ("root", "bark", "seed", "fruit") for line in infused):
             out += [Step("simmer", adds=pot), Step("strain")]
         else:
             out += [Step("steep", adds=pot, sign="turned"), Step("strain")]

@@ -360,6 +360,7 @@ class _LibraryIndex:
         vocabulary: set[str] = set()
         spelt: set[str] = set()
         named = []
+        shorter: list[tuple[Meaning, set[str]]] = []
         several: dict[str, list[str]] = {}
         for row in ambiguous_names().values():
             for key in row.means:
@@ -370,7 +371,10 @@ class _LibraryIndex:
             names = every_name(material)
             found_by = (*names, *several.get(material.key, ()))
             named.append(Named(material.key, found_by, 1.0 if material.refuse else 0.0))
-            self._take(names, meaning, vocabulary, {material.name, material.latin})
+            self._take(names, meaning, vocabulary)
+            for name in {material.name, material.latin} - {""}:
+                less = _keys(name, meaning.kind, own=True) - _keys(name, meaning.kind)
+                shorter.append((meaning, less))
             spelt |= {word for name in names for word in words(name)}
         table = word_table()["water"]
         tap = [*table["names"], *(f"tap {name}" for name in table["names"])]
@@ -380,10 +384,14 @@ class _LibraryIndex:
         for what, names in {TAP: (*tap, *classes.pop("unknown")), **classes}.items():
             meaning = Meaning(f"{WATER}:{what}", WATER)
             self.by_key[meaning.what] = meaning
-            self._take(names, meaning, vocabulary, set())
+            self._take(names, meaning, vocabulary)
             spelt |= {word for name in names for word in words(name)}
             if what != TAP:
                 named.append(Named(meaning.what, tuple(names)))
+        whole = frozenset(key for key, many in self.meanings.items() if any(m.kind != ESSENTIAL for m in many))
+        for meaning, keys in shorter:  # 'nettle' is nettle leaf; not 'milk' milk powder, which says so
+            for key in keys - whole:
+                self._add(key, meaning)
         vocabulary |= {stem(word) for row in ambiguous_names().values() for word in words(row.word)}
         self.finder = Finder(named)
         self.names = sorted(word for word in spelt if len(word) >= SLIP_LEAST - 1)
@@ -395,15 +403,18 @@ class _LibraryIndex:
         lists.append(word_set("water", "said"))
         self.vocabulary = vocabulary | {stem(word) for each in lists for word in each}
 
-    def _take(self, names: Iterable[str], meaning: Meaning, vocabulary: set[str], own: set[str]) -> None:
+    def _take(self, names: Iterable[str], meaning: Meaning, vocabulary: set[str]) -> None:
         for name in names:
             for word in map(stem, words(name)):
                 vocabulary.add(word)
                 self.of_word.setdefault(word, set()).add(meaning.what)
-            for key in _keys(name, meaning.kind, own=name in own):
-                many = self.meanings.setdefault(key, [])
-                if meaning not in many:
-                    many.append(meaning)
+            for key in _keys(name, meaning.kind):
+                self._add(key, meaning)
+
+    def _add(self, key: str, meaning: Meaning) -> None:
+        many = self.meanings.setdefault(key, [])
+        if meaning not in many:
+            many.append(meaning)
 
     def slip(self, word: str, *, alone: bool) -> str | None:
         """The one known word that this is, but for one wrong letter or two that changed places.

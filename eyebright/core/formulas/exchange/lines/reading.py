@@ -44,6 +44,8 @@ POWDERS = (
     "sugar",
     "some powder",
     "preservative",
+    "gum",
+    "emulsifier",
 )
 STRENGTH = (
     "acidity",
@@ -296,7 +298,7 @@ def _goes_with(word: str, supply: Supply) -> bool:
     if material.kind == "juice" and word in forms["juiced"]:
         return True
     if word in ("strained", "shaved", "flaked") or (
-        word == "grated" and material.kind in ("soap", "root", "butter")
+        word == "grated" and material.kind in ("soap", "root", "bark", "butter")
     ):
         return True
     return any(piece in material.weights for piece in pieces_of(word))
