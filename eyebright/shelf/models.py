@@ -12,13 +12,18 @@ from eyebright.config.soft_deletion import SoftDeleted
 class OwnMaterial(SoftDeleted):
     """A material that the library does not hold: its kind, and what is known of it (figures by name).
 
-    `hazards`: keys as they were answered; none for what was never asked, and is guessed from the name.
+    Or a row of the library that the household corrects (`corrects`, by its key): only what differs stands here,
+    and `ruled_out` what its packet says is not in it. `hazards`: keys as they were answered; none for what was
+    never asked, and is guessed from the name.
     """
 
     name = models.CharField(max_length=80)
     kind = models.CharField(max_length=40)
+    corrects = models.CharField(max_length=40, blank=True, default="", db_index=True)
     figures = models.JSONField(default=dict)
     contains = models.JSONField(default=list)
+    may_contain = models.JSONField(default=list)
+    ruled_out = models.JSONField(default=list)
     hazards = models.JSONField(null=True, blank=True, default=None)
     note = models.TextField(blank=True)
 
@@ -34,7 +39,7 @@ class Lot(SoftDeleted):
 
     `strength` is the household's own figure (g per 100 mL, or % by weight); empty means the
     library's. `size` is what it held when it was bought and `left` what is left (mL or g); `price` what
-    it cost whole.
+    it cost whole. `label`: what its own label says of it (core/materials/label), empty for nothing.
     """
 
     material = models.CharField(max_length=40)
@@ -45,6 +50,7 @@ class Lot(SoftDeleted):
     price = models.DecimalField(max_digits=8, decimal_places=2, null=True, blank=True)
     opened_on = models.DateField(null=True, blank=True)
     use_by = models.DateField(null=True, blank=True)
+    label = models.JSONField(default=dict, blank=True)
     note = models.TextField(blank=True)
 
     class Meta:

@@ -236,9 +236,9 @@ class Finding(TestCase):
 
     def test_names_that_look_like_ours_are_never_put_right(self) -> None:
         for name in (
-            "safflower oil",
-            "ananas",
-            "mélisse",
+            "vanilla honey",
+            "lemon thyme",
+            "carrot seed oil",
             "sauce",
             "cedar vinegar",
             "melon juice",

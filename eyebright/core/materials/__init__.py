@@ -31,6 +31,7 @@ from .finding import (
     words,
 )
 from .hazards import guessed_hazards, hazard_table, refused_by_name
+from .label import Label, LabelError, Listed, class_table, doubts_of, ingredient_table, labelled, read_label
 from .library import MaterialError, kinds, library, material, material_from_row, rows
 from .material import Liquor, Material, Salt, Slurry, acidic, dissolved_share
 from .measures import (
@@ -48,7 +49,8 @@ from .measures import (
     measured,
     offered,
 )
-from .own import guessed_kind, own_material
+from .own import corrected, guessed_kind, own_material
+from .properties import Property, believable, property_table
 from .quantities import jug_for, pourable, rinse_volume, said, spoons, weighable, with_fraction
 from .stock import SPOILS, notices, past_date
 from .supplies import Lot, Supply, WaterLot, unit_of
@@ -66,7 +68,10 @@ __all__ = [
     "Finder",
     "Habit",
     "Kit",
+    "Label",
+    "LabelError",
     "Liquor",
+    "Listed",
     "Lot",
     "Material",
     "MaterialError",
@@ -78,6 +83,7 @@ __all__ = [
     "NumberError",
     "OwnSpoon",
     "OwnVessel",
+    "Property",
     "Recogniser",
     "Recognition",
     "Salt",
@@ -87,7 +93,11 @@ __all__ = [
     "Supply",
     "WaterLot",
     "acidic",
+    "believable",
+    "class_table",
+    "corrected",
     "dissolved_share",
+    "doubts_of",
     "every_name",
     "finder_of",
     "folded",
@@ -96,9 +106,11 @@ __all__ = [
     "guessed_kind",
     "hazard_table",
     "in_one_order",
+    "ingredient_table",
     "jug_for",
     "kinds",
     "kit",
+    "labelled",
     "library",
     "library_finder",
     "material",
@@ -110,8 +122,10 @@ __all__ = [
     "own_material",
     "past_date",
     "pourable",
+    "property_table",
     "quantities",
     "read_count",
+    "read_label",
     "read_number",
     "refused_by_name",
     "rinse_volume",

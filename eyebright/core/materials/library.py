@@ -59,8 +59,7 @@ def material_from_row(row: Mapping[str, Any]) -> Material:
         kind = kinds()[row["kind"]]
     except KeyError:
         raise MaterialError(f"there is no kind of material called {row['kind']!r}") from None
-    replaced = set().union(*(INSTEAD.get(name, set()) for name in row))
-    whole: dict[str, Any] = {name: each for name, each in kind.items() if name not in replaced} | dict(row)
+    whole = over(kind, row)
     shares = {name: spread_or_none(whole.get(name)) for name in SHARES}
     return Material(
         key=row["key"],
@@ -98,6 +97,12 @@ def material_from_row(row: Mapping[str, Any]) -> Material:
         guessed=frozenset(kind) - frozenset(row),
         **shares,
     )
+
+
+def over(row: Mapping[str, Any], columns: Mapping[str, Any]) -> dict[str, Any]:
+    """A row with these columns in place of its own, and without what they stand instead of."""
+    replaced = set().union(*(INSTEAD.get(name, set()) for name in columns))
+    return {name: each for name, each in row.items() if name not in replaced} | dict(columns)
 
 
 def _side(row: Mapping[str, Any]) -> Side | None:

@@ -1,23 +1,28 @@
-"""A material of the household's own, out of what is known of it; the rest is its kind's, and wide.
+"""A material of the household's own, or a row of the library that it corrects, out of what is known of it.
 
-A strong alkali is what its pH says, never another salt: at 8.7 and below it is taken for baking soda, above
-it carries the base that holds it there. A name that the library refuses is refused here too.
+What is not said is its kind's, and wide; of a corrected row, the row's. A strong alkali is what its pH says, never
+another salt: at 8.7 and below it is taken for baking soda, above it carries the base that holds it there. A name
+that the library refuses is refused here too, and no correction takes a refusal, a hazard or an allergen away.
 """
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from typing import Any
 
 from ..numbers import Spread
 from .finding import word_set, word_table, words
 from .hazards import guessed_hazards, refused_by_name, with_what_follows
-from .library import kinds, material_from_row
+from .library import kinds, material, material_from_row, over, rows
 from .material import Material
+from .properties import property_table
 
 OWN_SOURCE = "the household's own figures; what it left open is estimated from its kind, and wide"
-KNOWN_DENSITY, KNOWN_PH, KNOWN_STRENGTH = 0.10, 0.25, 0.05  # a spoonful weighed once; half a strip's step
+KNOWN_PH, KNOWN_STRENGTH = 0.25, 0.05  # half a strip's step; a label's share
+PIECE = 0.15  # of a piece weighed once
 SODA_PH = 8.7  # an alkali that reads no more than this is baking soda
 STRONG = [15.0, 40.0, 90.0]  # mmol/L per pH that 1 g in 100 mL of a strong alkali holds
 SURFACTANT, TANNIN = [0.1, 0.25, 0.45], [0.02, 0.07, 0.2]
+SAID = ("smell", "latin", "stain")  # in words, as they are
+LISTS = ("contains", "may_contain", "hazards")
 
 
 def guessed_kind(name: str) -> str:
@@ -34,39 +39,83 @@ def own_material(
     contains: Sequence[str] = (),
     hazards: Sequence[str] | None = None,
     *,
+    may_contain: Sequence[str] = (),
     cleared: bool = False,
 ) -> Material:
-    """One material. `figures`: spoonful (g of 5 mL), strength, ph, per (g in 100 mL), where known.
+    """One material. `figures`: by the keys of properties.toml, strength, ph, per (g in 100 mL), pieces (g by
+    name), also, smell, latin, stain, where known.
 
     `hazards` as answered; None: guessed from the name. `cleared`: somebody has said that it is not what its
     name says. MaterialError for no such kind.
     """
     row: dict[str, Any] = {"key": key, "name": name, "kind": kind, "source": OWN_SOURCE}
     usual = kinds().get(kind, {})
-    if contains:
-        row["contains"] = list(dict.fromkeys([*usual.get("contains", ()), *contains]))
     found = guessed_hazards(name) if hazards is None else with_what_follows(hazards)
-    row["hazards"] = list(dict.fromkeys([*usual.get("hazards", ()), *found]))
-    if figures.get("spoonful"):
-        row["density"] = _range(Spread.within(figures["spoonful"] / 5.0, KNOWN_DENSITY))
-    if figures.get("strength") is not None:
-        which = "purity" if "purity" in usual else "strength"
-        row[which] = _range(Spread.within(figures["strength"], KNOWN_STRENGTH))
-    if figures.get("ph") is not None:
-        row |= _at_ph(kind, float(figures["ph"]), figures.get("per"))
-    row |= _active(row["hazards"], usual)
+    for which, more in (("contains", contains), ("may_contain", may_contain), ("hazards", found)):
+        row[which] = _together(usual.get(which, ()), more)
+    row |= _said(kind, figures, usual)
+    row |= _active(row["hazards"], usual, row)
     mild = usual.get("acid") == "carbonate" and (figures.get("ph") or 14.0) <= SODA_PH
     refused = None if cleared or mild else refused_by_name(name)
     if refused is not None:
         row["refuse"] = refused.refuse
-        row["hazards"] = list(dict.fromkeys([*row["hazards"], *refused.hazards]))
+        row["hazards"] = _together(row["hazards"], refused.hazards)
     return material_from_row(row)
 
 
-def _at_ph(kind: str, ph: float, per: float | None) -> dict[str, Any]:
+def corrected(
+    key: str,
+    figures: Mapping[str, Any],
+    contains: Sequence[str] = (),
+    hazards: Sequence[str] = (),
+    may_contain: Sequence[str] = (),
+    ruled_out: Sequence[str] = (),
+) -> Material:
+    """A row of the library with the household's own figures in place of its.
+
+    `contains`, `hazards` and `may_contain` come on top; `ruled_out`: what its packet says is not in it.
+    MaterialError for no such row.
+    """
+    plain = material(key)
+    row = next(dict(each) for each in rows() if each["key"] == key)
+    more = {"contains": contains, "may_contain": may_contain, "hazards": with_what_follows(hazards)}
+    for which in LISTS:
+        row[which] = _together(getattr(plain, which), more[which])
+    row["may_contain"] = [each for each in row["may_contain"] if each not in ruled_out]
+    row = over(row, _said(plain.kind, figures, kinds()[plain.kind] | row))
+    row["source"] = f"corrected here: {', '.join(sorted(figures)) or 'what it holds'}; the rest: {row['source']}"
+    return material_from_row(row)
+
+
+def _together(first: Iterable[str], second: Iterable[str]) -> list[str]:
+    return list(dict.fromkeys([*first, *second]))
+
+
+def _said(kind: str, figures: Mapping[str, Any], usual: Mapping[str, Any]) -> dict[str, Any]:
+    """The columns of a row that these answers give."""
+    out: dict[str, Any] = {name: figures[name] for name in SAID if figures.get(name)}
+    for one in property_table().values():
+        if figures.get(one.key) is not None:
+            out[one.of] = one.row(float(figures[one.key]))
+    if figures.get("keeps_days"):
+        out["keeps"] = f"{figures['keeps_days']:g} days once opened, by the household's own word"
+    if figures.get("also"):
+        out["also"] = _together(usual.get("also", ()), figures["also"])
+    if figures.get("pieces"):
+        weighed = {piece: _range(Spread.within(g, PIECE)) for piece, g in figures["pieces"].items()}
+        out["weights"] = {**usual.get("weights", {}), **weighed}
+        out["counted"] = next(iter(figures["pieces"]))
+    if figures.get("strength") is not None:
+        which = "purity" if "purity" in usual else "strength"
+        out[which] = _range(Spread.within(figures["strength"], KNOWN_STRENGTH))
+    if figures.get("ph") is not None:
+        out |= _at_ph(float(figures["ph"]), figures.get("per"), usual)
+    return out
+
+
+def _at_ph(ph: float, per: float | None, usual: Mapping[str, Any]) -> dict[str, Any]:
     """What a typed pH says of its acid-base side."""
-    usual = kinds()[kind]
-    spread = [ph - KNOWN_PH, ph, ph + KNOWN_PH]
+    spread = [max(ph - KNOWN_PH, 0.0), ph, min(ph + KNOWN_PH, 14.0)]
     if usual.get("acid") == "carbonate":
         if ph <= SODA_PH:
             return {}
@@ -77,13 +126,13 @@ def _at_ph(kind: str, ph: float, per: float | None) -> dict[str, Any]:
     return {"ph": spread}
 
 
-def _active(hazards: Sequence[str], usual: Mapping[str, Any]) -> dict[str, Any]:
-    """What is taken of what it was said to carry, where its kind knows nothing of it."""
+def _active(hazards: Sequence[str], usual: Mapping[str, Any], row: Mapping[str, Any]) -> dict[str, Any]:
+    """What is taken of what it was said to carry, where neither its kind nor an answer knows of it."""
     out: dict[str, Any] = {}
-    if "soap" in hazards and "surfactant" not in usual:
+    if "soap" in hazards and "surfactant" not in usual and "surfactant" not in row:
         out["surfactant"] = SURFACTANT
-    if "stains" in hazards and not usual.get("stain"):
-        out |= {"stain": "tints"} | ({} if "tannin" in usual else {"tannin": TANNIN})
+    if "stains" in hazards and not usual.get("stain") and "stain" not in row:
+        out |= {"stain": "tints"} | ({} if "tannin" in usual or "tannin" in row else {"tannin": TANNIN})
     return out
 
 

@@ -40,7 +40,7 @@ class Supply(Protocol):
 class Lot:
     """A bottle or bag at hand, with its own strength where known, and what 1 mL or g of it costs.
 
-    `past`: whether its date has gone by.
+    `past`: whether its date has gone by; `dose`: mL or g a wash, where its label says so.
     """
 
     key: str
@@ -49,6 +49,7 @@ class Lot:
     strength: float | None = None
     price: float | None = None
     past: bool = False
+    dose: float | None = None
 
     def contribution(self, draws: Draws) -> Contribution:
         """What a mL or a g of it brings."""

@@ -76,6 +76,7 @@ def fits(
     out = [
         fit(family, needs, head, on, draws, since.get(family.key), speaks.get(family.key))
         for family in families().values()
+        if not family.bought
     ]
     return tuple(
         sorted(out, key=lambda each: (ORDER[each.verdict], not each.family.cleans, _from_right(each, needs)))

@@ -17,12 +17,13 @@ Times = Annotated[
 
 
 class WashLinkIn(Schema):
-    """One link: a formula by id, or plain water for none; where it goes, how long, times its usual dose.
+    """One link: a formula by id, something bought by its key (`stuff`), or plain water for neither.
 
-    `cover` over it, where that is not the formula's own.
+    Where it goes, how long, times its usual dose; `cover` over it, where that is not the formula's own.
     """
 
     formula: int | None = None
+    stuff: Annotated[str, Field(max_length=48)] = ""
     zone: LinkZone = "both"
     minutes: MaybeMinutes = None
     times: Times = 1.0

@@ -5,7 +5,7 @@ from typing import Any
 
 from eyebright.config.problems import Problem, one
 from eyebright.core.chain import ChainError
-from eyebright.core.formulas.model import FormulaError
+from eyebright.core.formulas.model import FormulaError, ready_formula, ready_times
 from eyebright.core.heads import Needs, needs_of
 from eyebright.core.materials import Supply
 from eyebright.core.rules import Caution
@@ -13,7 +13,7 @@ from eyebright.core.wash import Wash, WashLink, wash_of
 from eyebright.formulas.models import Formula
 from eyebright.formulas.services.workbench import as_core, core_bench, entered_of, keys_of
 from eyebright.shelf.models import WaterSource
-from eyebright.shelf.services.supplies import supply_of, water_lot
+from eyebright.shelf.services.supplies import supplies_of, supply_of, water_lot
 
 from ..models import WashChain
 from ..schemas.chains import AlongOut, WashAsk, WashAssessmentOut, WashChainIn, WashChainOut, WashLinkIn
@@ -24,7 +24,7 @@ GONE = "That formula is gone: choose another, or leave it out."
 def wash_chains() -> list[WashChainOut]:
     """Every wash by name."""
     rows = list(WashChain.objects.all())
-    names = _names(link["formula"] for row in rows for link in row.links)
+    names = _names([link for row in rows for link in row.links])
     return [chain_out(row, names) for row in rows]
 
 
@@ -33,32 +33,34 @@ def find_chain(pk: int, *, also_removed: bool = False) -> WashChain:
     return one(WashChain.among(also_removed=also_removed), pk, "wash")
 
 
-def _names(ids: Any) -> dict[int, str]:
-    return dict(Formula.objects.filter(pk__in={pk for pk in ids if pk}).values_list("pk", "name"))
+def _names(links: Sequence[Mapping[str, Any]]) -> dict[int | str, str]:
+    """What formulas and bought things of these links are called, by id and by key; what is gone is left out."""
+    ids = {link["formula"] for link in links if link["formula"]}
+    names: dict[int | str, str] = dict(Formula.objects.filter(pk__in=ids).values_list("pk", "name"))
+    bought = supplies_of({link["stuff"] for link in links if link.get("stuff")})
+    return names | {key: stuff.name for key, stuff in bought.items()}
 
 
-def chain_out(kept: WashChain, names: Mapping[int, str] | None = None) -> WashChainOut:
+def chain_out(kept: WashChain, names: Mapping[int | str, str] | None = None) -> WashChainOut:
     """A wash, with what its links are called."""
     if names is None:
-        names = _names(link["formula"] for link in kept.links)
-    called = [
-        "Plain water" if link["formula"] is None else names.get(link["formula"], "gone")
-        for link in kept.links
-    ]
+        names = _names(kept.links)
+    what = [link["formula"] or link.get("stuff") for link in kept.links]
     return WashChainOut(
         id=kept.pk,
         name=kept.name,
         links=[WashLinkIn.model_validate(link) for link in kept.links],
-        names=called,
-        gone=any(link["formula"] is not None and link["formula"] not in names for link in kept.links),
+        names=["Plain water" if not each else names.get(each, "gone") for each in what],
+        gone=any(each and each not in names for each in what),
     )
 
 
 def save_chain(entered: WashChainIn, kept: WashChain | None = None) -> WashChainOut:
     """Keep a wash by name, or change one."""
-    known = _names(link.formula for link in entered.links)
+    known = _names([link.model_dump() for link in entered.links])
     for place, link in enumerate(entered.links):
-        if link.formula is not None and link.formula not in known:
+        what = link.formula or link.stuff
+        if what and what not in known:
             raise Problem.field(f"links.{place}.formula", GONE)
     kept = kept or WashChain()
     kept.name, kept.links = entered.name, [link.model_dump() for link in entered.links]
@@ -81,8 +83,13 @@ def _worked_out(asked: WashAsk) -> tuple[Wash, Needs | None]:
     if not asked.links:
         raise Problem.field("links", "Put something in the wash first.")
     rows = Formula.objects.in_bulk([link.formula for link in asked.links if link.formula])
+    bought = supplies_of({link.stuff for link in asked.links if link.stuff})
     links, keys = [], []
     for place, link in enumerate(asked.links):
+        if link.formula is None and link.stuff:
+            links.append(_bought(link, bought.get(link.stuff), place))
+            keys.append(link.stuff)
+            continue
         if link.formula is None:
             links.append(WashLink(None, link.zone, link.minutes, link.times, cover=link.cover))
             continue
@@ -105,6 +112,19 @@ def _worked_out(asked: WashAsk) -> tuple[Wash, Needs | None]:
     except FormulaError as raised:
         raise Problem.field("links", str(raised)) from None
     return found, needs_of(facts) if whom else None
+
+
+def _bought(link: WashLinkIn, stuff: Supply | None, place: int) -> WashLink:
+    """A link of something that was bought, in the dose that its label asks for."""
+    if stuff is None:
+        raise Problem.field(f"links.{place}.formula", "That is no longer on the shelf: choose another.")
+    formula = ready_formula(stuff)
+    if formula is None:
+        raise Problem.field(
+            f"links.{place}.formula", f"{stuff.name} is an ingredient: make a formula with it first."
+        )
+    times = link.times * ready_times(stuff)
+    return WashLink(formula, link.zone, link.minutes, times, stuff.name, cover=link.cover)
 
 
 def _plain_water() -> Supply:

@@ -19,6 +19,7 @@ from .formula import (
     of_form,
     weighed,
 )
+from .ready import ready_family, ready_formula, ready_times
 from .starts import Start, starts
 from .steps import SOLUBLE, PlannedStep, planned_steps, sensible_steps, signs, step_kinds
 
@@ -49,6 +50,9 @@ __all__ = [
     "of_form",
     "own_form",
     "planned_steps",
+    "ready_family",
+    "ready_formula",
+    "ready_times",
     "rinse_family",
     "sensible_steps",
     "signs",

@@ -55,6 +55,7 @@ class Family:
     conditions: bool = False
     sprayed: bool = False
     by_content: bool = False
+    bought: bool = False
     thickest: str = ""
     called: tuple[str, ...] = ()
     sign: str = ""

@@ -21,6 +21,8 @@ LEAST = 4  # letters below which nothing is taken for an ending
 @lru_cache(maxsize=32768)
 def folded(text: str) -> str:
     """Text as it is compared: small letters without accents."""
+    if text.isascii():
+        return text.lower()
     apart = unicodedata.normalize("NFKD", text.casefold())
     return "".join(sign for sign in apart if not unicodedata.combining(sign)).translate(AS_ONE)
 

@@ -1,0 +1,258 @@
+"""A label as a whole: what it says of strength, pH, dose and ingredients, and the material that it narrows.
+
+Whatever it does not say stays as wide as the row of the library that it stands on.
+"""
+
+import re
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
+from functools import cache
+from typing import Any
+
+from ...numbers import Spread
+from ..material import Material, Slurry
+from .ingredients import Read, ingredient_table, read_ingredients
+
+LABEL_PH = 0.3  # how far a bottle may be off the pH on its label, 90 %
+SKIN_PH, SKIN_REACH = 5.5, 0.7  # 'pH skin-neutral'
+SOAP_PH = [9.0, 9.8, 10.5]
+REACH = 0.12  # of an active share that the label gives
+FIRST = 6  # places of a list in which what washes stands
+MOST = 12_000  # letters
+NAMED = ("fragrance", "preservatives", "betaine", "glucosides", "hair_dye")  # a list of ingredients names these
+
+LIST = re.compile(r"(?:ingredients?|ingr[ée]dients?|inci|inhaltsstoffe|ingredientes|ingredienti|composition)\s*[:\-–]\s*", re.I)
+LIST_END = re.compile(r"\n\s*\n|(?:directions|usage|how to use|anwendung|mode d'emploi|modo de empleo|warnings?|caution|made in|best before|net wt)\b", re.I)
+PH = re.compile(r"\bp\.?h\.?(?:[ -]?(?:value|wert|valeur))?[ :=~of]*?(\d{1,2}(?:[.,]\d+)?)(?:\s*(?:-|–|to|bis|à|a)\s*(\d{1,2}(?:[.,]\d+)?))?", re.I)
+SKIN_NEUTRAL = re.compile(r"\bph[ -]?(?:skin[ -]?neutral|hautneutral|neutral|neutre|neutro)|skin[ -]neutral|hautneutral", re.I)
+BALANCED = re.compile(r"\bph[ -]?(?:balanced|équilibré|ausgeglichen)", re.I)
+ACTIVE = re.compile(r"(\d+(?:[.,]\d+)?)\s*(?:%\s*)?(?:-|–|to|bis)?\s*(\d+(?:[.,]\d+)?)?\s*%\s*(?:of\s+)?(?:active|anionic|surfactant|washing agent|waschaktive|tensio|amphoteric|non-?ionic)", re.I)
+DOSE = re.compile(r"(\d+(?:[.,]\d+)?)\s*(?:-|–|to)?\s*(\d+(?:[.,]\d+)?)?\s*(ml|g|pumps?|drops?)\b(?!\s*(?:e|℮|bottle|tube|pack))", re.I)
+USE = re.compile(r"(?:apply|use|take|massage|squeeze|pump|per wash|pro wäsche|a wash|each wash|dosis|dose)[^.\n]{0,40}", re.I)
+
+
+class LabelError(ValueError):
+    """A label that cannot be right; `field` says where."""
+
+    def __init__(self, field: str, message: str) -> None:
+        super().__init__(message)
+        self.field = field
+
+
+@dataclass(frozen=True)
+class Label:
+    """What is known of one bottle from its label: `ph` (low to high), `active` in %, `dose` in mL or g a wash.
+
+    `strength`: a key of the classes, "" where it does not say; `ingredients`: the list as it is written.
+    """
+
+    ph: tuple[float, float] | None = None
+    strength: str = ""
+    active: tuple[float, float] | None = None
+    dose: float | None = None
+    ingredients: str = ""
+
+    @classmethod
+    def of(cls, kept: Mapping[str, Any]) -> "Label":
+        """From what was kept of it, a JSON object."""
+        pairs = {name: tuple(kept[name]) for name in ("ph", "active") if kept.get(name)}
+        return cls(**{name: kept[name] for name in ("strength", "dose", "ingredients") if kept.get(name)} | pairs)
+
+    def kept(self) -> dict[str, Any]:
+        """What is kept of it."""
+        every = {
+            "ph": list(self.ph) if self.ph else None,
+            "strength": self.strength,
+            "active": list(self.active) if self.active else None,
+            "dose": self.dose,
+            "ingredients": self.ingredients,
+        }
+        return {name: each for name, each in every.items() if each}
+
+    @property
+    def read(self) -> Read:
+        """Its ingredients, read."""
+        return _read(self.ingredients)
+
+
+@cache
+def _read(text: str) -> Read:
+    return read_ingredients(text)
+
+
+@cache
+def class_table() -> dict[str, Any]:
+    """The classes of strength, by key: name, words on a label, active share in %."""
+    found: dict[str, Any] = ingredient_table()["class"]
+    return found
+
+
+def read_label(text: str) -> Label:
+    """What a label says, as it is pasted whole. LabelError for one that is longer than any label."""
+    if len(text) > MOST:
+        raise LabelError("text", f"That is {len(text):,} letters: paste the label alone, {MOST:,} at most.")
+    front, listed = _in_two(text)
+    ph = PH.search(front)
+    return Label(
+        ph=_ph(ph) if ph else _skin(front),
+        strength=_strength(front, listed),
+        active=_active(front),
+        dose=_dose(front),
+        ingredients=listed,
+    )
+
+
+def _in_two(text: str) -> tuple[str, str]:
+    """What is said, and the list of ingredients; a text of nothing but commas is a list."""
+    begins = LIST.search(text)
+    if begins:
+        rest = text[begins.end() :]
+        ends = LIST_END.search(rest)
+        stop = ends.start() if ends else len(rest)
+        return text[: begins.start()] + "\n" + rest[stop:], rest[:stop].strip(" .\n")
+    read = read_ingredients(text)
+    known = [each for each in read.every if each.role]
+    if len(read.every) >= 3 and 2 * len(known) >= len(read.every):
+        return "", text.strip()
+    return text, ""
+
+
+def _number(text: str) -> float:
+    return float(text.replace(",", "."))
+
+
+def _ph(found: "re.Match[str]") -> tuple[float, float]:
+    low = _number(found[1])
+    high = _number(found[2]) if found[2] else low
+    if not 0.0 <= low <= high <= 14.0:
+        raise LabelError("ph", f"It says pH {found[1]}: pH runs from 0 to 14.")
+    return (low, high) if high > low else (low - LABEL_PH, low + LABEL_PH)
+
+
+def _skin(front: str) -> tuple[float, float] | None:
+    return (SKIN_PH - SKIN_REACH, SKIN_PH + SKIN_REACH) if SKIN_NEUTRAL.search(front) else None
+
+
+def _strength(front: str, listed: str) -> str:
+    """The class: by what it is made of where that decides, else by what it is called."""
+    read = _read(listed)
+    said = front.casefold()
+    called = next((key for key, row in class_table().items() if any(w in said for w in row["words"])), "")
+    if not read.every:
+        return called
+    first = read.every[: FIRST + 2]
+    made = {each.role for each in first}
+    if "soap" in made:
+        return "soap"
+    if "strong" in made:
+        return "clarifying" if called == "clarifying" else "ordinary"
+    if "mild" in made and "cationic" not in {each.role for each in read.every[:4]}:
+        return "baby" if called == "baby" else "clarifying" if called == "clarifying" else "mild"
+    if "mild" in {each.role for each in read.every}:
+        return "cowash"
+    if read.of("strong"):
+        return "cowash"
+    return "none" if len(read.unread) <= len(read.every) // 2 else called
+
+
+def _active(front: str) -> tuple[float, float] | None:
+    found = ACTIVE.search(front)
+    if not found:
+        return None
+    low = _number(found[1])
+    high = _number(found[2]) if found[2] else low
+    if not 0.0 < low <= high <= 100.0:
+        raise LabelError("active", f"It says {found[0].strip()}: from 0 to 100 %.")
+    return (low, high) if high > low else (low * (1 - REACH), min(low * (1 + REACH), 100.0))
+
+
+def _dose(front: str) -> float | None:
+    """mL or g a wash, where the directions say so."""
+    for use in USE.finditer(front):
+        found = DOSE.search(use[0])
+        if found and not found[3].lower().startswith("drop"):
+            low = _number(found[1])
+            middle = (low + _number(found[2])) / 2 if found[2] else low
+            each = 1.5 if found[3].lower().startswith("pump") else 1.0  # mL of a pump
+            if 0.2 <= middle * each <= 60.0:
+                return middle * each
+    return None
+
+
+def labelled(material: Material, label: Label | None) -> Material:
+    """The material as one label narrows it; itself without one."""
+    if label is None or label == Label():
+        return material
+    read = label.read
+    sure = [each for each in read.every if not each.maybe]
+    contains = [*material.contains, *(name for each in sure for name in each.contains)]
+    asked = [name for each in read.every if each.maybe for name in each.contains]
+    left = [
+        name
+        for name in material.may_contain
+        if not (read.every and (name in NAMED or not read.unread))
+    ]
+    hazards = [*material.hazards, *(name for each in sure for name in each.hazards)]
+    if any(each.role == "soap" for each in sure):
+        hazards += ["soap", "alkaline", "eyes"]
+    may = [name for name in dict.fromkeys([*left, *asked]) if name not in contains]
+    return replace(
+        material,
+        contains=tuple(dict.fromkeys(contains)),
+        may_contain=tuple(may),
+        hazards=tuple(dict.fromkeys(hazards)),
+        surfactant=_surfactant(material, label),
+        side=_side(material, label),
+        source=f"its label; the rest: {material.source}",
+    )
+
+
+def _surfactant(material: Material, label: Label) -> Spread | None:
+    """Its washing agents, as a share of the mass; a class counts for what pours, since bars hold no water."""
+    if label.active:
+        low, high = (each / 100.0 for each in label.active)
+        return Spread(low, (low + high) / 2.0, high, ceiling=1.0)
+    counted = [each.percent for each in label.read.of("strong", "mild", "soap") if each.percent]
+    if counted:
+        whole = min(sum(counted) / 100.0, 1.0)
+        return Spread(whole * (1.0 - REACH), whole, min(whole * (1.0 + REACH), 1.0), ceiling=1.0)
+    if label.strength and material.unit == "mL" and (material.surfactant or label.strength != "none"):
+        low, middle, high = (each / 100.0 for each in class_table()[label.strength]["active"])
+        return Spread(low, middle, high, ceiling=1.0)
+    return material.surfactant
+
+
+def _side(material: Material, label: Label) -> Any:
+    """Its acid-base side with the label's pH, where it is known by what it reads."""
+    side = material.side
+    if not isinstance(side, Slurry):
+        return side
+    if label.ph:
+        low, high = label.ph
+        return replace(side, ph=Spread(low, (low + high) / 2.0, high))
+    if label.strength == "soap":
+        return replace(side, ph=Spread.of(SOAP_PH))
+    return side
+
+
+def doubts_of(material: Material, label: Label | None) -> tuple[str, ...]:
+    """What a bought thing's label leaves open, in words, with how wide it is reckoned."""
+    known = label or Label()
+    out = []
+    narrowed = labelled(material, known)
+    share = narrowed.surfactant
+    if material.surfactant and share and not (known.active or known.read.of("strong", "mild", "soap")):
+        out.append(
+            f"Its label does not say how strong it is: reckoned at {100 * share.low:.0f} to {100 * share.high:.0f} % "
+            "of washing agents."
+        )
+    if isinstance(narrowed.side, Slurry) and not known.ph:
+        ph = narrowed.side.ph
+        out.append(f"No pH on it: reckoned at {ph.low:.1f} to {ph.high:.1f}. A strip narrows it.")
+    if not known.ingredients:
+        out.append("Without its ingredients nobody can check it for allergies: paste them from the label.")
+    elif known.read.unread:
+        names = ", ".join(known.read.unread[:6])
+        more = f" and {len(known.read.unread) - 6} more" if len(known.read.unread) > 6 else ""
+        out.append(f"Not known here, and not checked: {names}{more}.")
+    return tuple(out)

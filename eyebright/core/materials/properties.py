@@ -1,0 +1,79 @@
+"""What can be said of a material in figures: what is asked, what it changes, and what is believable.
+
+    property_table()["spoonful"].figure(4.0)     density of a powder whose teaspoon weighs 4 g, with its reach
+    believable("leaf", 3.0)                      False: no leaf weighs 3 g/mL
+"""
+
+import tomllib
+from collections.abc import Mapping
+from dataclasses import dataclass
+from functools import cache
+from pathlib import Path
+from typing import Any
+
+from ..numbers import Spread
+from .library import kinds
+
+
+@dataclass(frozen=True)
+class Property:
+    """One figure of a material; the columns are those of `properties.toml`, where each is explained."""
+
+    key: str
+    of: str
+    name: str
+    unit: str
+    ask: str
+    asked_in: str
+    times: float
+    reach: float
+    least: float
+    most: float
+    wrong: str
+    changes: str
+    first: tuple[str, ...] = ()
+    solids: bool = False
+    liquids: bool = False
+
+    def concerns(self, kind: str) -> bool:
+        """Whether it can be said of a material of this kind."""
+        solid = kinds()[kind]["unit"] == "g"
+        return not (self.solids and not solid) and not (self.liquids and solid)
+
+    def row(self, answer: float) -> Any:
+        """What a library's row holds for such an answer: a range, or the figure itself where it is none."""
+        found = answer * self.times
+        if self.of == "keeps_days":
+            return round(found)
+        if not self.reach:
+            return found
+        spread = Spread.within(found, self.reach)
+        most = 1.0 if self.asked_in == "%" else spread.high
+        return [spread.low, spread.mid, min(spread.high, most)]
+
+    def amiss(self, answer: float, kind: str) -> str:
+        """What is wrong with an answer for this kind of material; "" for nothing."""
+        if not self.least <= answer <= self.most:
+            return self.wrong
+        if self.of == "density" and not believable(kind, answer * self.times):
+            low, high = (each / self.times for each in _table()["believable"][kind])
+            return f"{kinds()[kind]['name'].capitalize()}: {low:.2g} to {high:.2g} {self.asked_in}, not {answer:g}."
+        return ""
+
+
+@cache
+def _table() -> Mapping[str, Any]:
+    return tomllib.loads(Path(__file__).with_name("properties.toml").read_text("utf-8"))
+
+
+@cache
+def property_table() -> dict[str, Property]:
+    """Every property by key, in the order in which they are asked."""
+    rows = _table()["property"]
+    return {row["key"]: Property(**row | {"first": tuple(row.get("first", ()))}) for row in rows}
+
+
+def believable(kind: str, density: float) -> bool:
+    """Whether a material of this kind can weigh so much, g/mL, as it lies loose."""
+    low, high = _table()["believable"].get(kind, (0.01, 3.0))
+    return bool(low <= density <= high)
