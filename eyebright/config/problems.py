@@ -21,6 +21,7 @@ OFFERED = "Choose one of the ones offered."
 # What the library says in its own words, said in ours.
 PLAINLY = {
     "missing": "This is needed.",
+    "extra_forbidden": "Nothing here is called so.",
     "string_type": "Write this in words.",
     "int_parsing": "Choose one from the list.",
     "int_type": "Choose one from the list.",

@@ -14,3 +14,11 @@ class HitOut(Out):
     name: str
     about: str
     path: str
+
+
+class UseOut(Out):
+    """One place where a material is used: what it is, its name, and where it stands."""
+
+    what: Literal["at hand", "formula", "wash", "entry", "patch test"]
+    name: str
+    path: str

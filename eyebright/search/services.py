@@ -3,19 +3,27 @@
 import tomllib
 from collections.abc import Iterator
 from functools import cache
+from itertools import islice
 from pathlib import Path
+
+from django.utils import timezone
 
 from eyebright.core.materials import Finder, Named, Score, Supply, finder_of, kinds
 from eyebright.core.rules import limits
+from eyebright.formulas.models import Formula
+from eyebright.formulas.services.digests import keys_in
 from eyebright.formulas.services.formulas import found_formulas
-from eyebright.heads.models import Head
+from eyebright.heads.models import Head, PatchTest
+from eyebright.journal.models import Entry
 from eyebright.journal.services import found_entries
+from eyebright.shelf.models import Lot
 from eyebright.shelf.services.supplies import found_supplies
 from eyebright.wash.models import WashChain
 
-from .schemas import HitOut
+from .schemas import HitOut, UseOut
 
 SHOWN, OF_A_KIND = 24, 6
+USES = 40  # of each kind, on a material's page
 
 Hit = tuple[Score, HitOut]
 
@@ -40,7 +48,8 @@ def _thing(stuff: Supply) -> HitOut:
     kind = "water" if stuff.material is None else kinds()[stuff.material.kind]["name"]
     if where in ("lot", "water"):
         return HitOut(what="at hand", name=stuff.name, about=kind, path=f"{side}?change={stuff.key}")
-    return HitOut(what="material", name=stuff.name, about=kind, path=f"{side}?new={name}")
+    path = f"{side}?new={name}" if water else f"/shelf/materials/{name}"
+    return HitOut(what="material", name=stuff.name, about=kind, path=path)
 
 
 def _heads(find: str) -> Iterator[Hit]:
@@ -87,3 +96,46 @@ def _pages(find: str) -> Iterator[Hit]:
     for score, each in finder.scored(find)[:OF_A_KIND]:
         about, path = places[each.key]
         yield score, HitOut(what="page", name=each.names[0], about=about, path=path)
+
+
+# ---- where a material is used ----
+
+
+def uses(key: str) -> list[UseOut]:
+    """Where this household uses a material, by its key: on the shelf, then in what is made, then what was."""
+    lots = dict(Lot.with_removed.filter(material=key).values_list("pk", "name"))
+    keys = {f"lib-{key}", *(f"lot-{pk}" for pk in lots)}
+    return [*_at_hand(key), *_made(keys), *_strung(keys), *_poured(keys), *_tested(key)]
+
+
+def _at_hand(key: str) -> Iterator[UseOut]:
+    for pk, name in Lot.objects.filter(material=key).values_list("pk", "name")[:USES]:
+        yield UseOut(what="at hand", name=name, path=f"/shelf?change=lot-{pk}")
+
+
+def _made(keys: set[str]) -> Iterator[UseOut]:
+    rows = Formula.objects.values_list("pk", "name", "body")
+    found = ((pk, name) for pk, name, body in rows if not keys.isdisjoint(keys_in(body)))
+    for pk, name in islice(found, USES):
+        yield UseOut(what="formula", name=name, path=f"/formulas/{pk}")
+
+
+def _strung(keys: set[str]) -> Iterator[UseOut]:
+    rows = WashChain.objects.values_list("pk", "name", "links")
+    found = ((pk, name) for pk, name, links in rows if any(link.get("stuff") in keys for link in links))
+    for pk, name in islice(found, USES):
+        yield UseOut(what="wash", name=name, path=f"/wash?open={pk}")
+
+
+def _poured(keys: set[str]) -> Iterator[UseOut]:
+    rows = Entry.objects.values_list("pk", "rinse__name", "made_at", "rinse__lines")
+    found = ((pk, name, day) for pk, name, day, lines in rows if any(line["stuff"] in keys for line in lines))
+    for pk, name, day in islice(found, USES):
+        when = timezone.localtime(day)
+        yield UseOut(what="entry", name=f"{name}, {when:%-d %B %Y}", path=f"/journal/{pk}")
+
+
+def _tested(key: str) -> Iterator[UseOut]:
+    rows = PatchTest.objects.filter(material=key, head__removed_at=None)
+    for pk, name in rows.values_list("head", "head__name")[:USES]:
+        yield UseOut(what="patch test", name=name, path=f"/heads/{pk}")

@@ -5,16 +5,17 @@ from typing import Annotated
 from django.http import HttpRequest
 from ninja import Query, Router, Status
 
-from .schemas.lots import (
+from .schemas.lots import LotIn, LotOut, LotsOut, SupplyOut
+from .schemas.materials import (
+    CorrectionIn,
     GuessOut,
+    LabelOut,
+    LabelTextIn,
     LibraryOut,
-    LotIn,
-    LotOut,
-    LotsOut,
     MaterialOut,
-    MaterialWholeOut,
+    MaterialPageOut,
     OwnMaterialIn,
-    SupplyOut,
+    StrengthClassOut,
 )
 from .schemas.measures import SpoonIn, SpoonOut, VesselIn, VesselOut
 from .schemas.readings import NeatReadingIn, ReadingOut, StripSetIn, StripSetOut
@@ -27,8 +28,8 @@ from .schemas.waters import (
     WaterKindOut,
     WaterOut,
 )
+from .services import labels, material_pages, materials, measures, own_materials, readings, supplies
 from .services import lots as lot_room
-from .services import materials, measures, readings, supplies
 from .services import waters as water_room
 
 router = Router()
@@ -44,10 +45,41 @@ def library(request: HttpRequest) -> LibraryOut:
     return materials.the_library()
 
 
-@router.get("/library/{key}", response=MaterialWholeOut, operation_id="material")
-def whole_material(request: HttpRequest, key: str) -> MaterialWholeOut:
+@router.get("/library/{key}", response=MaterialPageOut, operation_id="material")
+def material_page(request: HttpRequest, key: str) -> MaterialPageOut:
     """All that is known of a material."""
-    return materials.whole_material(key)
+    return material_pages.material_page(key)
+
+
+@router.put("/library/{key}", response=MaterialOut, operation_id="correct_material")
+def correct_material(request: HttpRequest, key: str, entered: CorrectionIn) -> MaterialOut:
+    """Keep what this household has otherwise of a row of the library."""
+    return own_materials.save_correction(key, entered)
+
+
+@router.delete("/library/{key}", response={204: None}, operation_id="put_material_back")
+def put_material_back(request: HttpRequest, key: str) -> Status[None]:
+    """Take the library's own figures again."""
+    own_materials.correction_of(key).remove()
+    return Status(204, None)
+
+
+@router.post("/library/{key}/restore", response=MaterialOut, operation_id="restore_correction")
+def restore_correction(request: HttpRequest, key: str) -> MaterialOut:
+    """Take the household's figures again."""
+    return own_materials.restore_correction(key)
+
+
+@router.get("/label/classes", response=list[StrengthClassOut], operation_id="strength_classes")
+def strength_classes(request: HttpRequest) -> list[StrengthClassOut]:
+    """The classes of strength that a label may be of."""
+    return labels.strength_classes()
+
+
+@router.post("/label", response=LabelOut, operation_id="read_label")
+def read_label(request: HttpRequest, entered: LabelTextIn) -> LabelOut:
+    """What a label says, as it is pasted whole. Nothing is kept."""
+    return labels.read_text(entered)
 
 
 @router.get("/stuff", response=list[SupplyOut], operation_id="stuff")
@@ -79,13 +111,28 @@ def guess_material(request: HttpRequest, name: Find) -> GuessOut:
 @router.post("/materials", response={201: MaterialOut}, operation_id="add_material")
 def add_material(request: HttpRequest, entered: OwnMaterialIn) -> Status[MaterialOut]:
     """Put a material that the library does not hold on record."""
-    return Status(201, materials.save_own(entered))
+    return Status(201, own_materials.save_own(entered))
 
 
 @router.put("/materials/{pk}", response=MaterialOut, operation_id="change_material")
 def change_material(request: HttpRequest, pk: int, entered: OwnMaterialIn) -> MaterialOut:
     """Change one."""
-    return materials.save_own(entered, materials.find_own(pk))
+    return own_materials.save_own(entered, own_materials.find_own(pk))
+
+
+@router.delete("/materials/{pk}", response={204: None}, operation_id="remove_material")
+def remove_material(request: HttpRequest, pk: int) -> Status[None]:
+    """Take one off the list; what it is in keeps it."""
+    own_materials.find_own(pk).remove()
+    return Status(204, None)
+
+
+@router.post("/materials/{pk}/restore", response=MaterialOut, operation_id="restore_material")
+def restore_material(request: HttpRequest, pk: int) -> MaterialOut:
+    """Put it back."""
+    found = own_materials.find_own(pk, also_removed=True)
+    found.restore()
+    return materials.material_out(materials.own_material(found))
 
 
 # ---- lots ----

@@ -12,18 +12,14 @@ from eyebright.config.soft_deletion import SoftDeleted
 class OwnMaterial(SoftDeleted):
     """A material that the library does not hold: its kind, and what is known of it (figures by name).
 
-    Or a row of the library that the household corrects (`corrects`, by its key): only what differs stands here,
-    and `ruled_out` what its packet says is not in it. `hazards`: keys as they were answered; none for what was
-    never asked, and is guessed from the name.
+    `hazards`: keys as they were answered; none for what was never asked, and is guessed from the name.
     """
 
     name = models.CharField(max_length=80)
     kind = models.CharField(max_length=40)
-    corrects = models.CharField(max_length=40, blank=True, default="", db_index=True)
     figures = models.JSONField(default=dict)
     contains = models.JSONField(default=list)
     may_contain = models.JSONField(default=list)
-    ruled_out = models.JSONField(default=list)
     hazards = models.JSONField(null=True, blank=True, default=None)
     note = models.TextField(blank=True)
 
@@ -32,6 +28,33 @@ class OwnMaterial(SoftDeleted):
 
     def __str__(self) -> str:
         return self.name
+
+
+class Correction(SoftDeleted):
+    """A row of the library as this household has it, by the row's key: only what differs stands here.
+
+    `contains`, `may_contain` and `hazards` come on top of the row's; `ruled_out`: what its packet says is
+    not in it.
+    """
+
+    material = models.CharField(max_length=40)
+    figures = models.JSONField(default=dict)
+    contains = models.JSONField(default=list)
+    may_contain = models.JSONField(default=list)
+    ruled_out = models.JSONField(default=list)
+    hazards = models.JSONField(default=list)
+    note = models.TextField(blank=True)
+
+    class Meta:
+        ordering = ["material", "id"]
+        constraints = [
+            models.UniqueConstraint(
+                fields=["material"], condition=models.Q(removed_at=None), name="one_correction_a_row"
+            )
+        ]
+
+    def __str__(self) -> str:
+        return self.material
 
 
 class Lot(SoftDeleted):

@@ -38,18 +38,18 @@ class Pickers(BenchTestCase):
         self.assertNotIn("lib-cider_vinegar", found)
 
     def test_one_of_ones_own_goes_in_without_a_bottle_of_it(self) -> None:
-        own = self.call("POST", "/shelf/materials", {"name": "Neem oil", "kind": "oil"}, 201)
+        own = self.call("POST", "/shelf/materials", {"name": "Tucuma oil", "kind": "oil"}, 201)
         (found,) = self.call("GET", f"/shelf/stuff?named=lib-{own['key']}")
-        self.assertEqual((found["name"], found["at_hand"]), ("Neem oil", False))
-        self.assertEqual(self.call("GET", "/shelf/stuff?find=neem oil")[0]["key"], found["key"])
+        self.assertEqual((found["name"], found["at_hand"]), ("Tucuma oil", False))
+        self.assertEqual(self.call("GET", "/shelf/stuff?find=tucuma oil")[0]["key"], found["key"])
         kept = self.add([found["key"], "2", "tbsp"], ["class-rain", "100", "mL"])
         self.assertEqual(kept["problems"], [])
-        (read,) = self.call("POST", "/formulas/lines", {"text": "2 tbsp neem oil"})["lines"]
+        (read,) = self.call("POST", "/formulas/lines", {"text": "2 tbsp tucuma oil"})["lines"]
         self.assertEqual((read["stuff"], read["problem"]), (found["key"], ""))
 
     def test_a_name_gives_away_its_kind(self) -> None:
         for name, kind in (
-            ("neem oil", "oil"), ("quince vinegar", "vinegar"), ("moringa powder", "some powder"),
+            ("tucuma oil", "oil"), ("quince vinegar", "vinegar"), ("moringa powder", "some powder"),
             ("clove essential oil", "essential oil"), ("Zaubertrank", ""),
         ):  # fmt: skip
             self.assertEqual(self.call("GET", f"/shelf/materials/guess?name={name}")["kind"], kind)
@@ -73,7 +73,7 @@ class Search(HeadsTestCase):
             ("otoline", "head", f"/heads/{head}"),
             ("market", "at hand", f"/shelf?change={lot['key']}"),
             ("towpath", "formula", f"/formulas/{kept['id']}"),
-            ("soap nuts", "material", "/shelf?new=soapnut"),
+            ("soap nuts", "material", "/shelf/materials/soapnut"),
             ("limits", "page", "/settings#limits"),
             ("comma", "page", "/settings#measures"),
         ):
@@ -158,7 +158,7 @@ class Pasted(BenchTestCase):
         self.assertEqual(proposed["lines"][0]["text"], "a good 50 g of china clay")
 
     def test_a_plain_recipe_is_imported(self) -> None:
-        text = "Sunday mask\n3 tbsp kaolin\n1 tbsp neem oil\nMix until smooth and leave for ten minutes."
+        text = "Sunday mask\n3 tbsp kaolin\n1 tbsp tucuma oil\nMix until smooth and leave for ten minutes."
         found = self.call("POST", "/formulas/bring", {"text": text}, 201)
         self.assertEqual(found["formula"]["formula"]["name"], "Sunday mask")
         self.assertEqual([each["stuff"] for each in found["formula"]["formula"]["lines"]], ["lib-kaolin", ""])

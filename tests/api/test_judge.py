@@ -48,7 +48,7 @@ class OwnMaterials(HeadsTestCase):
         )
         guessed = self.put("Grapefruit peel tea", "tea")
         self.assertEqual(self.said(guessed, 300, "mL", use="left_in")["sun-neat"], "stop")
-        answered = self.put("Grapefruit peel tea", "tea", hazards=[])
+        answered = self.put("Grapefruit peel tea, weak", "tea", hazards=[])
         self.assertNotIn("sun-neat", self.said(answered, 300, "mL", use="left_in"))
 
     def test_what_cannot_be_together_is_said_beside_its_field(self) -> None:

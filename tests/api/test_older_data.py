@@ -30,10 +30,11 @@ MOVED = {
 NEW_COLUMNS: dict[str, dict[str, Any]] = {
     "heads_wash": {"formula_id": None, "zone": "", "cover": None},
     "shelf_reading": {"pack": "", "doubtful": 0},
-    "shelf_ownmaterial": {"hazards": None},
+    "shelf_ownmaterial": {"hazards": None, "may_contain": "[]"},
+    "shelf_lot": {"label": "{}"},
     "shelf_household": {"decimal": ""},
 }
-NEW_TABLES = {"household_houselimit", "heads_stoppassed"}
+NEW_TABLES = {"household_houselimit", "heads_stoppassed", "shelf_correction"}
 BEFORE_HEADS = [
     ("shelf", "0001_initial"),
     ("mix", "0001_initial"),

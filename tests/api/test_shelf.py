@@ -132,7 +132,7 @@ class Library(ApiTestCase):
         guessed = self.call("GET", f"/shelf/library/{own['key']}")["facts"]
         self.assertTrue(all(fact["guessed"] for fact in guessed if fact["figure"]))
         pk = int(own["key"].split("-")[1])
-        self.call("PUT", f"/shelf/materials/{pk}", body | {"spoonful": "0,9", "ph": 6, "per": 5})
+        self.call("PUT", f"/shelf/materials/{pk}", body | {"figures": {"spoonful": "0,9"}, "ph": 6, "per": 5})
         known = self.call("GET", f"/shelf/library/{own['key']}")["facts"]
         self.assertLess(sum(fact["guessed"] for fact in known), sum(fact["guessed"] for fact in guessed))
         lot = self.call("POST", "/shelf/lots", {"material": own["key"], "name": "Mallow"}, 201)
@@ -142,7 +142,7 @@ class Library(ApiTestCase):
         good = {"name": "Mallow", "kind": "leaf"}
         for change, field, words in (
             ({"kind": "weed"}, "kind", "nearest kind"),
-            ({"spoonful": 90}, "spoonful", "0.05 to 20"),
+            ({"figures": {"spoonful": 90}}, "figures.spoonful", "0.05 to 20"),
             ({"ph": 15}, "ph", "0 to 14"),
             ({"strength": 5}, "strength", "no strength"),
             ({"contains": ["gluten"]}, "contains", "ones offered"),

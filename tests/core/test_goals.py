@@ -208,7 +208,7 @@ class Swaps(TestCase):
     def test_what_takes_whose_place(self) -> None:
         for what, first in (
             ("soapwort", "horse_chestnut"),
-            ("buttermilk", "kefir"),
+            ("buttermilk", "yoghurt"),
             ("citric_acid", "malic_acid"),
             ("kaolin", "rhassoul"),
         ):

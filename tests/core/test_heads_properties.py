@@ -124,7 +124,7 @@ class Doses(TestCase):
             found.append(advise(head(changed)))
         masses = [asks.mass.value for asks in found]
         self.assertEqual(masses, sorted(masses))
-        for family in families():
+        for family in (key for key, each in families().items() if not each.bought):
             doses = [
                 next(fit for fit in asks.families if fit.family.key == family).lengths.grams.value
                 for asks in found

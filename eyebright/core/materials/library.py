@@ -93,6 +93,7 @@ def material_from_row(row: Mapping[str, Any]) -> Material:
         form=whole.get("form", ""),
         ready=whole.get("ready", ""),
         melts=spread_or_none(whole.get("melts")),
+        seldom=whole.get("seldom", False),
         source=row["source"],
         guessed=frozenset(kind) - frozenset(row),
         **shares,

@@ -97,15 +97,16 @@ Side = Salt | Liquor | Slurry
 class Material:
     """One row of the library, or one of the household's own; each is itself alone.
 
-    `density` in g/mL, for solids as they lie loose (None where nobody knows), `packed` times as much
-    when pressed; `fills` mL that 1 g takes up in the jug; `weights` g of a pod, a leaf, a handful, and
-    which of these is meant where it is merely `counted`: '6 soap nuts'. `saponin`,
-    `surfactant`, `mucilage` and `tannin` are shares of the mass, `water_uptake` and `oil_uptake` g/g.
-    `contains`: what in it people are allergic to (heads/record.toml); `hazards`: what the caution rules
-    look at; `may_contain`: what only its packet can tell. `refuse`: why it never goes on a head, "" for what
-    may; `raw_cap`: % of the liquid that a raw juice may be, `sun_cap` and `own_cap` % of the whole that an
-    essential oil may be before daylight and of itself, 0 where that is no question. `form`: what its figures
-    are of, "" where its kind says; `ready`: the family that it is used in as it was bought; `melts` in °C. `guessed`: which of these are its kind's, not its own.
+    `density` in g/mL, for solids as they lie loose (None where nobody knows), `packed` times as much when
+    pressed; `fills` mL that 1 g takes up in the jug; `weights` g of a pod, a leaf, a handful, and which of
+    these is meant where it is merely `counted`: '6 soap nuts'. `saponin`, `surfactant`, `mucilage` and
+    `tannin` are shares of the mass, `water_uptake` and `oil_uptake` g/g. `contains`: what in it people are
+    allergic to (heads/record.toml); `hazards`: what the caution rules look at; `may_contain`: what only its
+    packet can tell. `refuse`: why it never goes on a head, "" for what may; `raw_cap`: % of the liquid that
+    a raw juice may be, `sun_cap` and `own_cap` % of the whole that an essential oil may be before daylight
+    and of itself, 0 where that is no question. `form`: what its figures are of, "" where its kind says;
+    `ready`: the family that it is used in as it was bought; `melts` in °C; `seldom`: of two that are found
+    alike the other comes first. `guessed`: which of these are its kind's, not its own.
     """
 
     key: str
@@ -142,6 +143,7 @@ class Material:
     form: Form | Literal[""]
     ready: str
     melts: Spread | None
+    seldom: bool
     source: str
     guessed: frozenset[str]
 

@@ -1,8 +1,9 @@
 """A material of the household's own, or a row of the library that it corrects, out of what is known of it.
 
-What is not said is its kind's, and wide; of a corrected row, the row's. A strong alkali is what its pH says, never
-another salt: at 8.7 and below it is taken for baking soda, above it carries the base that holds it there. A name
-that the library refuses is refused here too, and no correction takes a refusal, a hazard or an allergen away.
+What is not said is its kind's, and wide; of a corrected row, the row's. A strong alkali is what its pH
+says, never another salt: at 8.7 and below it is taken for baking soda, above it carries the base that holds
+it there. A name that the library refuses is refused here too, and no correction takes a refusal, a hazard
+or an allergen away.
 """
 
 from collections.abc import Iterable, Mapping, Sequence
@@ -83,7 +84,9 @@ def corrected(
         row[which] = _together(getattr(plain, which), more[which])
     row["may_contain"] = [each for each in row["may_contain"] if each not in ruled_out]
     row = over(row, _said(plain.kind, figures, kinds()[plain.kind] | row))
-    row["source"] = f"corrected here: {', '.join(sorted(figures)) or 'what it holds'}; the rest: {row['source']}"
+    row["source"] = (
+        f"corrected here: {', '.join(sorted(figures)) or 'what it holds'}; the rest: {row['source']}"
+    )
     return material_from_row(row)
 
 

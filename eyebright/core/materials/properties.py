@@ -1,7 +1,7 @@
 """What can be said of a material in figures: what is asked, what it changes, and what is believable.
 
-    property_table()["spoonful"].figure(4.0)     density of a powder whose teaspoon weighs 4 g, with its reach
-    believable("leaf", 3.0)                      False: no leaf weighs 3 g/mL
+property_table()["spoonful"].figure(4.0)     density of a powder whose teaspoon weighs 4 g, with its reach
+believable("leaf", 3.0)                      False: no leaf weighs 3 g/mL
 """
 
 import tomllib
@@ -57,7 +57,8 @@ class Property:
             return self.wrong
         if self.of == "density" and not believable(kind, answer * self.times):
             low, high = (each / self.times for each in _table()["believable"][kind])
-            return f"{kinds()[kind]['name'].capitalize()}: {low:.2g} to {high:.2g} {self.asked_in}, not {answer:g}."
+            name = kinds()[kind]["name"].capitalize()
+            return f"{name}: {low:.2g} to {high:.2g} {self.asked_in}, not {answer:g}."
         return ""
 
 

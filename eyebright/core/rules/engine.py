@@ -106,7 +106,14 @@ def possible(subject: Subject, facts: Facts, varying: Collection[str]) -> tuple[
     return tuple(out)
 
 
-BY_HEAD = {"patch", "contains", "allergic_to", "may_contain", "maybe_allergic_to", "reacted_to"}  # facts of a mix that hang on the head it is for
+BY_HEAD = {
+    "patch",
+    "contains",
+    "allergic_to",
+    "may_contain",
+    "maybe_allergic_to",
+    "reacted_to",
+}  # facts of a mix that hang on the head it is for
 
 
 def whoever(subject: Subject, *facts: Facts) -> tuple[str, ...]:

@@ -24,8 +24,9 @@ DRIES = -0.5  # tilt of the drying balance
 class WashLink:
     """One link of a wash: a formula, or plain water for None.
 
-    A bought thing is its own formula of one line (`ready_formula`). `start` in minutes from the first (None: after the one before); `minutes` on the head and `cover` (None:
-    the formula's own); `times` its usual dose.
+    A bought thing is its own formula of one line (`ready_formula`). `start` in minutes from the first
+    (None: after the one before); `minutes` on the head and `cover` (None: the formula's own); `times` its
+    usual dose.
     """
 
     formula: Formula | None

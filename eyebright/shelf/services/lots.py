@@ -8,12 +8,13 @@ from eyebright.config.decimals import as_float, exact
 from eyebright.config.problems import Problem, one
 from eyebright.config.wire import FigureOut, figure_out
 from eyebright.core.chemistry import neat_ph
-from eyebright.core.materials import Material, MaterialError, Supply, found_among, notices
+from eyebright.core.materials import Material, MaterialError, Supply, doubts_of, found_among, library, notices
 from eyebright.core.numbers import Draws, Kind, Posterior, figure
 
 from ..models import Lot, ReadingLine
 from ..schemas.lots import NO_MATERIAL, LotIn, LotOut, LotsOut, NoticeOut
-from .materials import material_of, neat, spread_out
+from .labels import entered_of, ingredients_out, kept_label, label_of
+from .materials import lot_material, lot_materials, material_of, neat, spread_out
 from .readings import posterior_for
 from .supplies import core_lot, lot_names
 
@@ -25,12 +26,13 @@ def lots(find: str, offset: int, limit: int) -> LotsOut:
     """A page of lots by name, found by any of their names; what calls for a look comes first."""
     every = list(Lot.objects.all())
     hits = found_among(every, find, lot_names, len(every)) if find.strip() else every
-    told = {lot.pk: _notices(lot, material_of(lot.material)) for lot in hits}
+    stuffs = lot_materials(hits)
+    told = {lot.pk: _notices(lot, stuffs[lot.pk]) for lot in hits}
     hits.sort(key=lambda lot: not told[lot.pk])
     page = hits[offset : offset + limit]
     read = _readings([lot.pk for lot in page])
     return LotsOut(
-        items=[_out(lot, told[lot.pk], read.get(f"lot-{lot.pk}", 0)) for lot in page],
+        items=[_out(lot, stuffs[lot.pk], told[lot.pk], read.get(f"lot-{lot.pk}", 0)) for lot in page],
         total=len(hits),
         noticed=sum(1 for found in told.values() if found),
     )
@@ -45,7 +47,8 @@ def _readings(pks: list[int]) -> dict[str, int]:
 
 def lot_out(lot: Lot) -> LotOut:
     """A lot with what it does by itself."""
-    return _out(lot, _notices(lot, material_of(lot.material)), _readings([lot.pk]).get(f"lot-{lot.pk}", 0))
+    stuff = lot_material(lot)
+    return _out(lot, stuff, _notices(lot, stuff), _readings([lot.pk]).get(f"lot-{lot.pk}", 0))
 
 
 def _notices(lot: Lot, stuff: Material) -> list[NoticeOut]:
@@ -58,11 +61,12 @@ def _notices(lot: Lot, stuff: Material) -> list[NoticeOut]:
     return [NoticeOut.model_validate(notice) for notice in found]
 
 
-def _out(lot: Lot, told: list[NoticeOut], readings: int) -> LotOut:
-    stuff, strength = material_of(lot.material), as_float(lot.strength)
+def _out(lot: Lot, stuff: Material, told: list[NoticeOut], readings: int) -> LotOut:
+    strength = as_float(lot.strength)
     posterior = posterior_for([f"lot-{lot.pk}"]) if readings else None
+    label = kept_label(lot)
     now, alone = (
-        _believed(core_lot(lot), posterior)
+        _believed(core_lot(lot, stuff), posterior)
         if posterior
         else (_strength(stuff, strength), neat(stuff, strength))
     )
@@ -87,6 +91,12 @@ def _out(lot: Lot, told: list[NoticeOut], readings: int) -> LotOut:
         readings=readings,
         note=lot.note,
         source=stuff.source,
+        ready=stuff.ready,
+        label=entered_of(label) if label else None,
+        ingredients=ingredients_out(label) if label else [],
+        doubts=list(doubts_of(library()[lot.material], label))
+        if stuff.ready and lot.material in library()
+        else [],
     )
 
 
@@ -134,7 +144,9 @@ def save_lot(entered: LotIn, lot: Lot | None = None) -> LotOut:
         raise Problem.field("size", "Say how much it held for that price.")
     if entered.opened_on and entered.opened_on > timezone.localdate():
         raise Problem.field("opened_on", "That day is still to come.")
+    label = label_of(entered.label)
     lot = lot or Lot()
+    lot.label = label.kept()
     lot.material, lot.name, lot.note = stuff.key, entered.name, entered.note
     lot.strength, lot.price = exact(entered.strength), exact(entered.price, "0.01")
     lot.size = exact(entered.size, "0.01")

@@ -28,7 +28,6 @@ from eyebright.core.materials import (
     in_one_order,
     library,
     library_finder,
-    material,
     offered,
     past_date,
 )
@@ -38,26 +37,41 @@ from eyebright.household.services.household import number_habit
 
 from ..models import Lot, OwnMaterial, WaterSource
 from ..schemas.lots import SupplyOut, UnitOut
-from .materials import OWN, material_of, own_material
+from .materials import (
+    OWN,
+    every_material,
+    lot_material,
+    lot_materials,
+    material_of,
+    materials_of,
+    own_material,
+)
 from .measures import the_kit
 from .profiles import core_water
 
 SODA = "baking_soda"
-OWN_KEY = f"lib-{OWN}"
 ELSEWHERE = ("lib", "class")  # what is not on the shelf
 SHOWN, TYPED = 30, 12  # in a list of everything, and of what goes by the words typed
 NOT_TAP = ("distilled", "rain", "flower")  # classes of water that come from no tap
 FOR_ROUTES = 60  # lots looked through for another way to a pH
 
 
-def core_lot(lot: Lot) -> CoreLot:
-    """A lot as the core takes it."""
+def core_lot(lot: Lot, stuff: Material | None = None) -> CoreLot:
+    """A lot as the core takes it. `stuff`: its material, where that was looked up already."""
     each = None if lot.price is None or not lot.size else float(lot.price / lot.size)
     strength = None if lot.strength is None else float(lot.strength)
-    stuff, today = material_of(lot.material), timezone.localdate()
+    stuff, today = stuff or lot_material(lot), timezone.localdate()
     opened = None if lot.opened_on is None else (today - lot.opened_on).days
     use_by = None if lot.use_by is None else (lot.use_by - today).days
-    return CoreLot(f"lot-{lot.pk}", stuff, lot.name, strength, each, past_date(stuff, opened, use_by))
+    past, dose = past_date(stuff, opened, use_by), lot.label.get("dose")
+    return CoreLot(f"lot-{lot.pk}", stuff, lot.name, strength, each, past, dose)
+
+
+def core_lots(lots: Iterable[Lot]) -> list[CoreLot]:
+    """Many lots, their materials looked up together."""
+    rows = list(lots)
+    stuffs = lot_materials(rows)
+    return [core_lot(lot, stuffs[lot.pk]) for lot in rows]
 
 
 def water_lot(source: WaterSource) -> WaterLot:
@@ -98,26 +112,27 @@ def not_at_hand(stuff: Material) -> CoreLot:
 
 
 def supplies_of(keys: Iterable[str], *, also_removed: bool = False) -> dict[str, Supply]:
-    """What goes by these keys, in three queries however many there are; what is gone is left out."""
-    numbers: dict[str, list[str]] = {"lot": [], "water": [], OWN_KEY: []}
+    """What goes by these keys, in a few queries however many there are; what is gone is left out."""
+    numbers: dict[str, list[str]] = {"lot": [], "water": []}
     out: dict[str, Supply] = {}
+    library: list[str] = []
     for key in keys:
         where, _, name = key.partition("-")
-        where, name = (OWN_KEY, name.removeprefix(OWN)) if key.startswith(OWN_KEY) else (where, name)
         if where in numbers and name.isascii() and name.isdigit() and len(name) < 12:
             numbers[where].append(name)
+        elif where == "lib":
+            library.append(name)
         elif where in ELSEWHERE and (found := _elsewhere(where, name)):
             out[key] = found
+    if library:
+        out |= {f"lib-{key}": not_at_hand(stuff) for key, stuff in materials_of(library).items()}
     if numbers["lot"]:
-        for lot in Lot.among(also_removed=also_removed).filter(pk__in=numbers["lot"]):
-            out[f"lot-{lot.pk}"] = core_lot(lot)
+        for each in core_lots(Lot.among(also_removed=also_removed).filter(pk__in=numbers["lot"])):
+            out[each.key] = each
     if numbers["water"]:
         waters = WaterSource.among(also_removed=also_removed).filter(pk__in=numbers["water"])
         for source in waters.prefetch_related("profiles"):
             out[f"water-{source.pk}"] = water_lot(source)
-    if numbers[OWN_KEY]:
-        for row in OwnMaterial.with_removed.filter(pk__in=numbers[OWN_KEY]):
-            out[f"{OWN_KEY}{row.pk}"] = not_at_hand(own_material(row))
     return out
 
 
@@ -125,13 +140,13 @@ def shelf_for_routes() -> list[Supply]:
     """What else is at hand: the waters, and the lots that could take an acid's place."""
     waters = [water_lot(source) for source in WaterSource.objects.prefetch_related("profiles")[:8]]
     lots = Lot.objects.filter(Q(left=None) | Q(left__gt=0))[:FOR_ROUTES]
-    return [*waters, *(each for each in map(core_lot, lots) if not each.material.refuse)]
+    return [*waters, *(each for each in core_lots(lots) if not each.material.refuse)]
 
 
 def the_soda() -> Supply:
     """The household's baking soda, or the library's where it has none."""
     lot = Lot.objects.filter(material=SODA).first()
-    return core_lot(lot) if lot else not_at_hand(material(SODA))
+    return core_lot(lot) if lot else not_at_hand(material_of(SODA))
 
 
 @lru_cache(maxsize=1024)
@@ -153,6 +168,7 @@ def supply_out(stuff: Supply, kit: Kit) -> SupplyOut:
         at_hand=stuff.key.partition("-")[0] not in ELSEWHERE,
         forms=list(form_table()["form"]) if own_form(stuff.material) else [],
         packs=stuff.material is not None and stuff.material.packed > 1.0,
+        ready=stuff.material is not None and bool(stuff.material.ready),
     )
 
 
@@ -210,10 +226,7 @@ def _lot_names(name: str, key: str, note: str, own: Mapping[str, str]) -> tuple[
     if key in own:
         names: tuple[str, ...] = (own[key],)
     else:
-        try:
-            names = every_name(material_of(key))
-        except MaterialError:
-            names = ()
+        names = every_name(library()[key]) if key in library() else ()
     return (name, *names, *([note] if note else []))
 
 
@@ -231,9 +244,9 @@ def gone(field: str) -> Problem:
 
 def everything() -> tuple[list[Supply], list[Supply]]:
     """What is at hand, and everything that the library holds."""
-    at_hand: list[Supply] = [core_lot(lot) for lot in Lot.objects.filter(Q(left=None) | Q(left__gt=0))]
+    at_hand: list[Supply] = [*core_lots(Lot.objects.filter(Q(left=None) | Q(left__gt=0)))]
     at_hand += [water_lot(source) for source in WaterSource.objects.prefetch_related("profiles")]
-    every = [CoreLot(f"lib-{key}", stuff, stuff.name) for key, stuff in library().items()]
+    every = [not_at_hand(stuff) for stuff in every_material()]
     return [each for each in at_hand if _may(each)], [each for each in every if _may(each)]
 
 

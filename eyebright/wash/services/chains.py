@@ -34,7 +34,7 @@ def find_chain(pk: int, *, also_removed: bool = False) -> WashChain:
 
 
 def _names(links: Sequence[Mapping[str, Any]]) -> dict[int | str, str]:
-    """What formulas and bought things of these links are called, by id and by key; what is gone is left out."""
+    """What formulas (by id) and bought things (by key) are called; what is gone is left out."""
     ids = {link["formula"] for link in links if link["formula"]}
     names: dict[int | str, str] = dict(Formula.objects.filter(pk__in=ids).values_list("pk", "name"))
     bought = supplies_of({link["stuff"] for link in links if link.get("stuff")})

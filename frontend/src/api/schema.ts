@@ -1210,6 +1210,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/search/uses/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Uses
+         * @description Where this household uses a material: bottles, formulas, jugs, washes and patch tests.
+         */
+        get: operations["uses"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/label": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Label
+         * @description What a label says, as it is pasted whole. Nothing is kept.
+         */
+        post: operations["read_label"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/label/classes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Strength Classes
+         * @description The classes of strength that a label may be of.
+         */
+        get: operations["strength_classes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shelf/library": {
         parameters: {
             query?: never;
@@ -1238,12 +1298,40 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Whole Material
+         * Material Page
          * @description All that is known of a material.
          */
         get: operations["material"];
-        put?: never;
+        /**
+         * Correct Material
+         * @description Keep what this household has otherwise of a row of the library.
+         */
+        put: operations["correct_material"];
         post?: never;
+        /**
+         * Put Material Back
+         * @description Take the library's own figures again.
+         */
+        delete: operations["put_material_back"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/library/{key}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Correction
+         * @description Take the household's figures again.
+         */
+        post: operations["restore_correction"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1380,6 +1468,30 @@ export interface paths {
          */
         put: operations["change_material"];
         post?: never;
+        /**
+         * Remove Material
+         * @description Take one off the list; what it is in keeps it.
+         */
+        delete: operations["remove_material"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/materials/{pk}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Material
+         * @description Put it back.
+         */
+        post: operations["restore_material"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2468,6 +2580,78 @@ export interface components {
             what: string;
         };
         /**
+         * CorrectionIn
+         * @description What this household has otherwise of a row of the library.
+         *
+         *     `hazards`, `contains` and `may_contain` come on top; `ruled_out`: what its packet says is not in it.
+         */
+        CorrectionIn: {
+            /**
+             * Also
+             * @default []
+             */
+            also: string[];
+            /**
+             * Contains
+             * @default []
+             */
+            contains: string[];
+            /**
+             * Figures
+             * @default {}
+             */
+            figures: {
+                [key: string]: number | string | null;
+            };
+            /**
+             * Hazards
+             * @default []
+             */
+            hazards: string[];
+            /**
+             * Latin
+             * @default
+             */
+            latin: string;
+            /**
+             * May Contain
+             * @default []
+             */
+            may_contain: string[];
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Per */
+            per?: number | string | null;
+            /** Ph */
+            ph?: number | string | null;
+            /**
+             * Pieces
+             * @default []
+             */
+            pieces: components["schemas"]["PieceIn"][];
+            /**
+             * Ruled Out
+             * @default []
+             */
+            ruled_out: string[];
+            /**
+             * Smell
+             * @default
+             */
+            smell: string;
+            /**
+             * Stain
+             * @default
+             * @enum {string}
+             */
+            stain: "" | "tints" | "darkens" | "reddens";
+            /** Strength */
+            strength?: number | string | null;
+        };
+        /**
          * CorrectionOut
          * @description One way to put a jug right: what to pour off (mL) and add (mL or g), and what it then is.
          */
@@ -2626,6 +2810,15 @@ export interface components {
             what: string;
         };
         /**
+         * EffectOut
+         * @description One thing that it does in the bowl or on the hair.
+         */
+        EffectOut: {
+            figure: components["schemas"]["FigureOut"] | null;
+            /** Says */
+            says: string;
+        };
+        /**
          * EntriesOut
          * @description A page of entries, newest first, and how many there are in all.
          */
@@ -2701,7 +2894,9 @@ export interface components {
         };
         /**
          * FactOut
-         * @description One thing that is known of a material: what, how much, and whether it is its own or its kind's.
+         * @description One thing that is known of a material: what, how much, and where it comes from.
+         *
+         *     `guessed`: its kind's, not its own; `source` in words.
          */
         FactOut: {
             figure: components["schemas"]["FigureOut"] | null;
@@ -2711,6 +2906,8 @@ export interface components {
             name: string;
             /** Says */
             says: string;
+            /** Source */
+            source: string;
         };
         /**
          * FactorOut
@@ -2887,6 +3084,20 @@ export interface components {
             says: string;
             /** Volume */
             volume: number[];
+        };
+        /**
+         * FormOut
+         * @description A form that it comes in: what a teaspoon weighs, how many g do as much as 1 g of its own form.
+         */
+        FormOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Own */
+            own: boolean;
+            spoonful: components["schemas"]["FigureOut"] | null;
+            times: components["schemas"]["FigureOut"];
         };
         /**
          * FormulaIn
@@ -3090,12 +3301,20 @@ export interface components {
         /**
          * GuessOut
          * @description What a name gives away: its kind, hazards by key, and why it never goes on a head ("" for what may).
+         *
+         *     `asks`: in a sentence, what it sounds like; `library`: rows of the library that are called so; `mine`: a
+         *     material of the household's own that is.
          */
         GuessOut: {
+            /** Asks */
+            asks: string;
             /** Hazards */
             hazards: string[];
             /** Kind */
             kind: string;
+            /** Library */
+            library: components["schemas"]["MaterialOut"][];
+            mine: components["schemas"]["MaterialOut"] | null;
             /** Refused */
             refused: string;
             /** Why */
@@ -3358,6 +3577,24 @@ export interface components {
             unit: string;
         };
         /**
+         * IngredientOut
+         * @description One ingredient of a label: what it is, "" for what nobody here knows; its allergens and hazards.
+         */
+        IngredientOut: {
+            /** Contains */
+            contains: string[];
+            /** Hazards */
+            hazards: string[];
+            /** Maybe */
+            maybe: boolean;
+            /** Name */
+            name: string;
+            /** Percent */
+            percent: number | null;
+            /** Role */
+            role: string;
+        };
+        /**
          * InstrumentIn
          * @description An instrument as it is entered; `host` and `port` where it is bridged over TCP.
          */
@@ -3493,18 +3730,79 @@ export interface components {
         };
         /**
          * KindOut
-         * @description A kind of material, for one that the library does not hold.
+         * @description A kind of material, for one that the library does not hold. `strong`: it has a strength.
          */
         KindOut: {
             /** Key */
             key: string;
             /** Name */
             name: string;
+            /** Strong */
+            strong: boolean;
             /**
              * Unit
              * @enum {string}
              */
             unit: "mL" | "g";
+        };
+        /**
+         * LabelIn
+         * @description What a bought thing's label says, as it is entered: empty for what it does not say.
+         *
+         *     pH from `ph_low` to `ph_high` (one of them alone is just that); `active` in % from and to; `dose` in mL
+         *     or g a wash; `strength`: a class; `ingredients`: the list as it stands there.
+         */
+        LabelIn: {
+            /** Active High */
+            active_high?: number | string | null;
+            /** Active Low */
+            active_low?: number | string | null;
+            /** Dose */
+            dose?: number | string | null;
+            /**
+             * Ingredients
+             * @default
+             */
+            ingredients: string;
+            /** Ph High */
+            ph_high?: number | string | null;
+            /** Ph Low */
+            ph_low?: number | string | null;
+            /**
+             * Strength
+             * @default
+             */
+            strength: string;
+        };
+        /**
+         * LabelOut
+         * @description A label read: its fields, its ingredients, and what it leaves open.
+         */
+        LabelOut: {
+            active: components["schemas"]["FigureOut"] | null;
+            /** Doubts */
+            doubts: string[];
+            /** Ingredients */
+            ingredients: components["schemas"]["IngredientOut"][];
+            label: components["schemas"]["LabelIn"];
+            ph: components["schemas"]["FigureOut"] | null;
+            /** Strength Name */
+            strength_name: string;
+            /** Unread */
+            unread: string[];
+        };
+        /**
+         * LabelTextIn
+         * @description A label's text, as it was pasted, and the material that it stands on.
+         */
+        LabelTextIn: {
+            /**
+             * Material
+             * @default
+             */
+            material: string;
+            /** Text */
+            text: string;
         };
         /**
          * LevelOut
@@ -3518,7 +3816,7 @@ export interface components {
         };
         /**
          * LibraryOut
-         * @description What can be put on the shelf.
+         * @description What can be put on the shelf, and what can be said of a material.
          */
         LibraryOut: {
             /** Hazards */
@@ -3527,6 +3825,8 @@ export interface components {
             kinds: components["schemas"]["KindOut"][];
             /** Materials */
             materials: components["schemas"]["MaterialOut"][];
+            /** Properties */
+            properties: components["schemas"]["PropertyOut"][];
         };
         /**
          * LiftOut
@@ -3716,6 +4016,7 @@ export interface components {
          *     `material` is a key of the library, or of a material of the household's own.
          */
         LotIn: {
+            label?: components["schemas"]["LabelIn"] | null;
             /** Left */
             left?: number | string | null;
             /** Left Share */
@@ -3745,12 +4046,17 @@ export interface components {
          * @description A lot on the shelf, with what it does by itself. `key` is what it is called in a jug.
          */
         LotOut: {
+            /** Doubts */
+            doubts: string[];
             /** Id */
             id: number;
+            /** Ingredients */
+            ingredients: components["schemas"]["IngredientOut"][];
             /** Key */
             key: string;
             /** Kind */
             kind: string;
+            label: components["schemas"]["LabelIn"] | null;
             /** Left */
             left: number | null;
             /** Material */
@@ -3772,6 +4078,8 @@ export interface components {
             price: number | null;
             /** Readings */
             readings: number;
+            /** Ready */
+            ready: string;
             /** Size */
             size: number | null;
             /** Source */
@@ -3860,8 +4168,18 @@ export interface components {
             verdict: "meets" | "near" | "care" | "far" | "ruled_out";
         };
         /**
+         * MaterialLotOut
+         * @description A bottle or bag of it, by key and name.
+         */
+        MaterialLotOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+        };
+        /**
          * MaterialOut
-         * @description A material of the library.
+         * @description A material of the library, or of the household's own; `ready`: used as it was bought, or "".
          */
         MaterialOut: {
             /** Also */
@@ -3876,6 +4194,8 @@ export interface components {
             latin: string;
             /** Name */
             name: string;
+            /** Ready */
+            ready: string;
             /** Source */
             source: string;
             strength: components["schemas"]["FigureOut"] | null;
@@ -3886,35 +4206,72 @@ export interface components {
             unit: "mL" | "g";
         };
         /**
-         * MaterialWholeOut
+         * MaterialPageOut
          * @description All that is known of a material.
+         *
+         *     `own` or `corrected` by this household, with its `note`; `own_figures`, `correction`: what was entered,
+         *     to be changed. `cautions` and `meets`: what to beware of, and what it may not meet.
          */
-        MaterialWholeOut: {
+        MaterialPageOut: {
             /** Also */
             also: string[];
+            /** Cautions */
+            cautions: string[];
+            /** Contains */
+            contains: string[];
+            /** Corrected */
+            corrected: boolean;
+            correction: components["schemas"]["CorrectionIn"] | null;
+            /** Effects */
+            effects: components["schemas"]["EffectOut"][];
             /** Facts */
             facts: components["schemas"]["FactOut"][];
+            /** Forms */
+            forms: components["schemas"]["FormOut"][];
             /** Keeps */
             keeps: string;
             /** Key */
             key: string;
             /** Kind */
             kind: string;
+            /** Kind Name */
+            kind_name: string;
             /** Label */
             label: boolean;
             /** Latin */
             latin: string;
+            /** Lots */
+            lots: components["schemas"]["MaterialLotOut"][];
+            /** May Contain */
+            may_contain: string[];
+            /** May Contain Keys */
+            may_contain_keys: string[];
+            /** Meets */
+            meets: string[];
             /** Name */
             name: string;
             neat_ph: components["schemas"]["FigureOut"] | null;
+            /** Note */
+            note: string;
+            /** Own */
+            own: boolean;
+            own_figures: components["schemas"]["OwnMaterialIn"] | null;
+            /** Ready */
+            ready: string;
+            /** Refuse */
+            refuse: string;
             /** Source */
             source: string;
+            /** Stand Ins */
+            stand_ins: components["schemas"]["StandInOut"][];
             strength: components["schemas"]["FigureOut"] | null;
             /**
              * Unit
              * @enum {string}
              */
             unit: "mL" | "g";
+            /** Usual */
+            usual: string[];
         };
         /**
          * MixAsk
@@ -4121,13 +4478,17 @@ export interface components {
         };
         /**
          * OwnMaterialIn
-         * @description A material of the household's own: what is known of it; the rest is estimated from its kind.
+         * @description A material of the household's own.
          *
-         *     `spoonful`: g in a level 5 mL teaspoon. `ph`: as it reads by itself, or `per` g in 100 mL of
-         *     distilled water where it is a powder. `hazards`: keys as answered; nothing said: guessed from the name.
-         *     `cleared`: somebody has looked, and it is not the refused thing that its name says.
+         *     `hazards`: keys as answered; nothing said: guessed from the name. `cleared`: somebody has looked, and it
+         *     is not the refused thing that its name says.
          */
         OwnMaterialIn: {
+            /**
+             * Also
+             * @default []
+             */
+            also: string[];
             /**
              * Cleared
              * @default false
@@ -4138,10 +4499,27 @@ export interface components {
              * @default []
              */
             contains: string[];
+            /**
+             * Figures
+             * @default {}
+             */
+            figures: {
+                [key: string]: number | string | null;
+            };
             /** Hazards */
             hazards?: string[] | null;
             /** Kind */
             kind: string;
+            /**
+             * Latin
+             * @default
+             */
+            latin: string;
+            /**
+             * May Contain
+             * @default []
+             */
+            may_contain: string[];
             /** Name */
             name: string;
             /**
@@ -4153,8 +4531,22 @@ export interface components {
             per?: number | string | null;
             /** Ph */
             ph?: number | string | null;
-            /** Spoonful */
-            spoonful?: number | string | null;
+            /**
+             * Pieces
+             * @default []
+             */
+            pieces: components["schemas"]["PieceIn"][];
+            /**
+             * Smell
+             * @default
+             */
+            smell: string;
+            /**
+             * Stain
+             * @default
+             * @enum {string}
+             */
+            stain: "" | "tints" | "darkens" | "reddens";
             /** Strength */
             strength?: number | string | null;
         };
@@ -4273,6 +4665,16 @@ export interface components {
             url: string;
             /** Width */
             width: number;
+        };
+        /**
+         * PieceIn
+         * @description One piece of it, and what it weighs in g.
+         */
+        PieceIn: {
+            /** Grams */
+            grams: number | string;
+            /** Name */
+            name: string;
         };
         /**
          * PlayIn
@@ -4447,6 +4849,24 @@ export interface components {
             origin: "supplier" | "titration";
             ph: components["schemas"]["FigureOut"] | null;
             sodium: components["schemas"]["FigureOut"] | null;
+        };
+        /**
+         * PropertyOut
+         * @description A figure that can be given of a material: what is asked, in what, what it changes, of which kinds.
+         */
+        PropertyOut: {
+            /** Ask */
+            ask: string;
+            /** Changes */
+            changes: string;
+            /** First */
+            first: string[];
+            /** Key */
+            key: string;
+            /** Kinds */
+            kinds: string[];
+            /** Unit */
+            unit: string;
         };
         /**
          * ProposalOut
@@ -4927,6 +5347,20 @@ export interface components {
             words: string;
         };
         /**
+         * StandInOut
+         * @description What could stand in for it: how many g for a gram, and what it does alike.
+         */
+        StandInOut: {
+            /** Does */
+            does: string;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Times */
+            times: number;
+        };
+        /**
          * StandardOut
          * @description A kitchen standard at a temperature.
          */
@@ -4991,6 +5425,16 @@ export interface components {
             number: string;
         };
         /**
+         * StrengthClassOut
+         * @description A class of strength that a label may be of.
+         */
+        StrengthClassOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+        };
+        /**
          * StricterOut
          * @description A limit that is stricter for this head, and why.
          */
@@ -5028,7 +5472,8 @@ export interface components {
          * SupplyOut
          * @description Something that can go into a jug: a lot, a water; a material or a class of water that is not at hand.
          *
-         *     `sour`: an acid with a strength, that a rinse can be made of; `forms` that it comes in, none for most.
+         *     `sour`: an acid with a strength, that a rinse can be made of; `forms` that it comes in, none for most;
+         *     `ready`: used as it was bought.
          */
         SupplyOut: {
             /** At Hand */
@@ -5043,6 +5488,8 @@ export interface components {
             name: string;
             /** Packs */
             packs: boolean;
+            /** Ready */
+            ready: boolean;
             /** Sour */
             sour: boolean;
             /**
@@ -5149,6 +5596,21 @@ export interface components {
             key: string;
             /** Name */
             name: string;
+        };
+        /**
+         * UseOut
+         * @description One place where a material is used: what it is, its name, and where it stands.
+         */
+        UseOut: {
+            /** Name */
+            name: string;
+            /** Path */
+            path: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "at hand" | "formula" | "wash" | "entry" | "patch test";
         };
         /**
          * VersionIn
@@ -5359,9 +5821,9 @@ export interface components {
         };
         /**
          * WashLinkIn
-         * @description One link: a formula by id, or plain water for none; where it goes, how long, times its usual dose.
+         * @description One link: a formula by id, something bought by its key (`stuff`), or plain water for neither.
          *
-         *     `cover` over it, where that is not the formula's own.
+         *     Where it goes, how long, times its usual dose; `cover` over it, where that is not the formula's own.
          */
         WashLinkIn: {
             /** Cover */
@@ -5370,6 +5832,11 @@ export interface components {
             formula?: number | null;
             /** Minutes */
             minutes?: number | string | null;
+            /**
+             * Stuff
+             * @default
+             */
+            stuff: string;
             /**
              * Times
              * @default 1
@@ -7254,6 +7721,72 @@ export interface operations {
             };
         };
     };
+    uses: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UseOut"][];
+                };
+            };
+        };
+    };
+    read_label: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LabelTextIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LabelOut"];
+                };
+            };
+        };
+    };
+    strength_classes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StrengthClassOut"][];
+                };
+            };
+        };
+    };
     library: {
         parameters: {
             query?: never;
@@ -7291,7 +7824,75 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MaterialWholeOut"];
+                    "application/json": components["schemas"]["MaterialPageOut"];
+                };
+            };
+        };
+    };
+    correct_material: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CorrectionIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MaterialOut"];
+                };
+            };
+        };
+    };
+    put_material_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    restore_correction: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MaterialOut"];
                 };
             };
         };
@@ -7516,6 +8117,48 @@ export interface operations {
                 "application/json": components["schemas"]["OwnMaterialIn"];
             };
         };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MaterialOut"];
+                };
+            };
+        };
+    };
+    remove_material: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    restore_material: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description OK */
             200: {

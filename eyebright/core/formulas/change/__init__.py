@@ -2,12 +2,14 @@
 
 from . import goals, scaling
 from .compare import compared
+from .effects import Effect, effects, usual_shares
 from .proposals import Proposal, Workbench, amount_said, difference
 from .replace_lines import replace_lines
 from .scaling import capped, for_head
 from .substitutes import does, holds_any, likeness, main_role, substitutes
 
 __all__ = [
+    "Effect",
     "Proposal",
     "Workbench",
     "amount_said",
@@ -15,6 +17,7 @@ __all__ = [
     "compared",
     "difference",
     "does",
+    "effects",
     "for_head",
     "goals",
     "holds_any",
@@ -23,4 +26,5 @@ __all__ = [
     "replace_lines",
     "scaling",
     "substitutes",
+    "usual_shares",
 ]

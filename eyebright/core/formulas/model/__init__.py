@@ -1,6 +1,6 @@
 """What a formula is: lines, forms, families, steps, starting points."""
 
-from .families import Family, UsualSubject, families, rinse_family, washes
+from .families import Family, UsualSubject, families, rinse_family, usually_holds, washes
 from .forms import FormTable, figures_of, form_table, loose, own_form, turned
 from .formula import (
     COVER,
@@ -59,6 +59,7 @@ __all__ = [
     "starts",
     "step_kinds",
     "turned",
+    "usually_holds",
     "washes",
     "weighed",
 ]

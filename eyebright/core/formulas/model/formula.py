@@ -38,7 +38,18 @@ class FormulaError(ValueError):
     def __init__(self, message: str, line: int | None = None, field: str = "amount") -> None:
         super().__init__(message)
         self.line, self.field = line, field
-PLANTS = ("saponin plant", "leaf", "flower", "root", "bark", "seed", "fruit", "seaweed")  # drawn out and strained
+
+
+PLANTS = (
+    "saponin plant",
+    "leaf",
+    "flower",
+    "root",
+    "bark",
+    "seed",
+    "fruit",
+    "seaweed",
+)  # drawn out and strained
 
 
 @dataclass(frozen=True)

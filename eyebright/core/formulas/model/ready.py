@@ -1,7 +1,7 @@
-"""A bought thing as it comes from its bottle: a formula of one line, so that everything that reads formulas reads it.
+"""A bought thing as it comes from its bottle: a formula of one line, which whatever reads formulas can read.
 
-    ready_formula(lot)      100 g of the shampoo, in the family that it is used in
-    ready_times(lot)        1.4: its label says 9 mL where the family usually takes 6.5
+ready_formula(lot)      100 g of the shampoo, in the family that it is used in
+ready_times(lot)        1.4: its label says 9 mL where the family usually takes 6.5
 """
 
 from ...materials import Amount, Lot, Supply
@@ -42,5 +42,7 @@ def ready_times(supply: Supply) -> float:
     dose = supply.dose if isinstance(supply, Lot) else None
     if family is None or not dose or supply.material is None:
         return 1.0
-    grams = dose * (supply.material.density.mid if supply.material.density and supply.material.unit == "mL" else 1.0)
+    grams = dose * (
+        supply.material.density.mid if supply.material.density and supply.material.unit == "mL" else 1.0
+    )
     return grams / (family.film.mid * SCALP + family.hair.mid * HAIR)

@@ -370,7 +370,7 @@ class _LibraryIndex:
             self.by_key[material.key] = meaning
             names = every_name(material)
             found_by = (*names, *several.get(material.key, ()))
-            named.append(Named(material.key, found_by, 1.0 if material.refuse else 0.0))
+            named.append(Named(material.key, found_by, 1.0 if material.refuse else 0.5 * material.seldom))
             self._take(names, meaning, vocabulary)
             for name in {material.name, material.latin} - {""}:
                 less = _keys(name, meaning.kind, own=True) - _keys(name, meaning.kind)
@@ -388,7 +388,9 @@ class _LibraryIndex:
             spelt |= {word for name in names for word in words(name)}
             if what != TAP:
                 named.append(Named(meaning.what, tuple(names)))
-        whole = frozenset(key for key, many in self.meanings.items() if any(m.kind != ESSENTIAL for m in many))
+        whole = frozenset(
+            key for key, many in self.meanings.items() if any(m.kind != ESSENTIAL for m in many)
+        )
         for meaning, keys in shorter:  # 'nettle' is nettle leaf; not 'milk' milk powder, which says so
             for key in keys - whole:
                 self._add(key, meaning)

@@ -27,7 +27,7 @@ KIN = {"oil": "fatty", "butter": "fatty", "essential oil": "essential oil", "hum
 
 @dataclass(frozen=True)
 class Listed:
-    """One ingredient: as it is written, what it is by role ("" for what nobody here knows), and what it brings.
+    """One ingredient: as it is written, what it is by role ("" for what nobody here knows), what it brings.
 
     `percent`: how much of it, where the label says so; `maybe`: in the part that it may contain.
     """
@@ -87,7 +87,9 @@ def read_ingredients(text: str) -> Read:
     out: dict[str, Listed] = {}
     for written, maybe in _parts(text):
         percent = PERCENT.search(written)
-        name = re.sub(r"[(\[]\s*[)\]]", " ", PERCENT.sub("", written))  # an empty bracket, where a share stood
+        name = re.sub(
+            r"[(\[]\s*[)\]]", " ", PERCENT.sub("", written)
+        )  # an empty bracket, where a share stood
         name = re.sub(r"\s+", " ", name).strip(" .*+/-–—:°¹²³")
         if name.count("(") + name.count("[") != name.count(")") + name.count("]"):
             name = name.strip("()[] ")

@@ -19,16 +19,45 @@ SOAP_PH = [9.0, 9.8, 10.5]
 REACH = 0.12  # of an active share that the label gives
 FIRST = 6  # places of a list in which what washes stands
 MOST = 12_000  # letters
-NAMED = ("fragrance", "preservatives", "betaine", "glucosides", "hair_dye")  # a list of ingredients names these
+NAMED = (
+    "fragrance",
+    "preservatives",
+    "betaine",
+    "glucosides",
+    "hair_dye",
+)  # a list of ingredients names these
 
-LIST = re.compile(r"(?:ingredients?|ingr[ée]dients?|inci|inhaltsstoffe|ingredientes|ingredienti|composition)\s*[:\-–]\s*", re.I)
-LIST_END = re.compile(r"\n\s*\n|(?:directions|usage|how to use|anwendung|mode d'emploi|modo de empleo|warnings?|caution|made in|best before|net wt)\b", re.I)
-PH = re.compile(r"\bp\.?h\.?(?:[ -]?(?:value|wert|valeur))?[ :=~of]*?(\d{1,2}(?:[.,]\d+)?)(?:\s*(?:-|–|to|bis|à|a)\s*(\d{1,2}(?:[.,]\d+)?))?", re.I)
-SKIN_NEUTRAL = re.compile(r"\bph[ -]?(?:skin[ -]?neutral|hautneutral|neutral|neutre|neutro)|skin[ -]neutral|hautneutral", re.I)
-BALANCED = re.compile(r"\bph[ -]?(?:balanced|équilibré|ausgeglichen)", re.I)
-ACTIVE = re.compile(r"(\d+(?:[.,]\d+)?)\s*(?:%\s*)?(?:-|–|to|bis)?\s*(\d+(?:[.,]\d+)?)?\s*%\s*(?:of\s+)?(?:active|anionic|surfactant|washing agent|waschaktive|tensio|amphoteric|non-?ionic)", re.I)
-DOSE = re.compile(r"(\d+(?:[.,]\d+)?)\s*(?:-|–|to)?\s*(\d+(?:[.,]\d+)?)?\s*(ml|g|pumps?|drops?)\b(?!\s*(?:e|℮|bottle|tube|pack))", re.I)
-USE = re.compile(r"(?:apply|use|take|massage|squeeze|pump|per wash|pro wäsche|a wash|each wash|dosis|dose)[^.\n]{0,40}", re.I)
+LIST = re.compile(
+    r"(?:ingredients?|ingr[ée]dients?|inci|inhaltsstoffe|ingredientes|ingredienti|composition)\s*[:\-–]\s*",
+    re.I,
+)
+LIST_END = re.compile(
+    r"""\n\s*\n|(?:directions|usage|how\ to\ use|anwendung|mode\ d'emploi|modo\ de\ empleo|warnings?|caution
+    |made\ in|best\ before|net\ wt)\b""",
+    re.I | re.X,
+)
+PH = re.compile(
+    r"""\bp\.?h\.?(?:[ -]?(?:value|wert|valeur))?[ :=~of]*?(\d{1,2}(?:[.,]\d+)?)
+    (?:\s*(?:-|–|to|bis|à|a)\s*(\d{1,2}(?:[.,]\d+)?))?""",
+    re.I | re.X,
+)
+SKIN_NEUTRAL = re.compile(
+    r"\bph[ -]?(?:skin[ -]?neutral|hautneutral|neutral|neutre|neutro)|skin[ -]neutral|hautneutral", re.I
+)
+ACTIVE = re.compile(
+    r"""(\d+(?:[.,]\d+)?)\s*(?:%\s*)?(?:-|–|to|bis)?\s*(\d+(?:[.,]\d+)?)?\s*%\s*(?:of\s+)?
+    (?:active|anionic|surfactant|washing\ agent|waschaktive|tensio|amphoteric|non-?ionic)""",
+    re.I | re.X,
+)
+DOSE = re.compile(
+    r"""(\d+(?:[.,]\d+)?)\s*(?:-|–|to)?\s*(\d+(?:[.,]\d+)?)?\s*(ml|g|pumps?)\b
+    (?!\s*(?:e|℮|bottle|tube|pack))""",
+    re.I | re.X,
+)
+USE = re.compile(
+    r"(?:apply|use|take|massage|squeeze|pump|per wash|pro wäsche|a wash|each wash|dosis|dose)[^.\n]{0,40}",
+    re.I,
+)
 
 
 class LabelError(ValueError):
@@ -41,7 +70,7 @@ class LabelError(ValueError):
 
 @dataclass(frozen=True)
 class Label:
-    """What is known of one bottle from its label: `ph` (low to high), `active` in %, `dose` in mL or g a wash.
+    """What is known of one bottle from its label: `ph` from and to, `active` in %, `dose` in mL or g a wash.
 
     `strength`: a key of the classes, "" where it does not say; `ingredients`: the list as it is written.
     """
@@ -56,7 +85,9 @@ class Label:
     def of(cls, kept: Mapping[str, Any]) -> "Label":
         """From what was kept of it, a JSON object."""
         pairs = {name: tuple(kept[name]) for name in ("ph", "active") if kept.get(name)}
-        return cls(**{name: kept[name] for name in ("strength", "dose", "ingredients") if kept.get(name)} | pairs)
+        return cls(
+            **{name: kept[name] for name in ("strength", "dose", "ingredients") if kept.get(name)} | pairs
+        )
 
     def kept(self) -> dict[str, Any]:
         """What is kept of it."""
@@ -170,7 +201,7 @@ def _dose(front: str) -> float | None:
     """mL or g a wash, where the directions say so."""
     for use in USE.finditer(front):
         found = DOSE.search(use[0])
-        if found and not found[3].lower().startswith("drop"):
+        if found:
             low = _number(found[1])
             middle = (low + _number(found[2])) / 2 if found[2] else low
             each = 1.5 if found[3].lower().startswith("pump") else 1.0  # mL of a pump
@@ -187,11 +218,7 @@ def labelled(material: Material, label: Label | None) -> Material:
     sure = [each for each in read.every if not each.maybe]
     contains = [*material.contains, *(name for each in sure for name in each.contains)]
     asked = [name for each in read.every if each.maybe for name in each.contains]
-    left = [
-        name
-        for name in material.may_contain
-        if not (read.every and (name in NAMED or not read.unread))
-    ]
+    left = [name for name in material.may_contain if not (read.every and (name in NAMED or not read.unread))]
     hazards = [*material.hazards, *(name for each in sure for name in each.hazards)]
     if any(each.role == "soap" for each in sure):
         hazards += ["soap", "alkaline", "eyes"]
@@ -243,8 +270,8 @@ def doubts_of(material: Material, label: Label | None) -> tuple[str, ...]:
     share = narrowed.surfactant
     if material.surfactant and share and not (known.active or known.read.of("strong", "mild", "soap")):
         out.append(
-            f"Its label does not say how strong it is: reckoned at {100 * share.low:.0f} to {100 * share.high:.0f} % "
-            "of washing agents."
+            "Its label does not say how strong it is: reckoned at "
+            f"{100 * share.low:.0f} to {100 * share.high:.0f} % of washing agents."
         )
     if isinstance(narrowed.side, Slurry) and not known.ph:
         ph = narrowed.side.ph

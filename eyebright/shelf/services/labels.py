@@ -1,0 +1,126 @@
+"""Labels of bought things: what is pasted or typed of one, and what it comes to."""
+
+from eyebright.config.problems import Problem
+from eyebright.core.heads import tables
+from eyebright.core.materials import (
+    Label,
+    LabelError,
+    Listed,
+    Material,
+    MaterialError,
+    Slurry,
+    class_table,
+    doubts_of,
+    hazard_table,
+    ingredient_table,
+    labelled,
+    material,
+    read_label,
+)
+
+from ..models import Lot
+from ..schemas.materials import IngredientOut, LabelIn, LabelOut, LabelTextIn, StrengthClassOut
+from .materials import material_of, spread_out
+
+PLAIN = "shampoo_ordinary"  # what a label stands on until it is said
+
+
+def strength_classes() -> list[StrengthClassOut]:
+    """The classes that a label may be of."""
+    return [StrengthClassOut(key=key, name=row["name"]) for key, row in class_table().items()]
+
+
+def read_text(entered: LabelTextIn) -> LabelOut:
+    """What a label says, as it is pasted whole. Nothing is kept."""
+    if not entered.text.strip():
+        raise Problem.field("text", "Paste what stands on the label.")
+    try:
+        stuff = material_of(entered.material) if entered.material else material(PLAIN)
+        return _out(read_label(entered.text), stuff)
+    except LabelError as raised:
+        raise Problem.field(raised.field if raised.field == "text" else "text", str(raised)) from None
+    except MaterialError as raised:
+        raise Problem.field("material", str(raised)) from None
+
+
+def label_of(entered: LabelIn | None) -> Label:
+    """A label as it is entered; Problem beside its field for what cannot be."""
+    if entered is None:
+        return Label()
+    if entered.strength and entered.strength not in class_table():
+        raise Problem.field("label.strength", "Choose one of the ones offered.")
+    ph = _pair(entered.ph_low, entered.ph_high, "label.ph_high")
+    active = _pair(entered.active_low, entered.active_high, "label.active_high")
+    return Label(ph, entered.strength, active, entered.dose, entered.ingredients.strip())
+
+
+def _pair(low: float | None, high: float | None, field: str) -> tuple[float, float] | None:
+    """From and to; one of them alone is just that, give or take what a bottle may be off."""
+    if low is None and high is None:
+        return None
+    if low is None or high is None:
+        only = low if low is not None else high
+        assert only is not None
+        reach = 0.3 if "ph" in field else 0.12 * only
+        return (max(only - reach, 0.0), only + reach)
+    if high < low:
+        raise Problem.field(
+            field, "The second number is smaller than the first: write them from low to high."
+        )
+    return (low, high)
+
+
+def entered_of(label: Label) -> LabelIn:
+    """A label, as it was entered."""
+    low, high = label.ph or (None, None)
+    least, most = label.active or (None, None)
+    return LabelIn(
+        ph_low=_short(low),
+        ph_high=_short(high),
+        strength=label.strength,
+        active_low=_short(least),
+        active_high=_short(most),
+        dose=label.dose,
+        ingredients=label.ingredients,
+    )
+
+
+def _short(value: float | None) -> float | None:
+    return None if value is None else round(value, 2)
+
+
+def kept_label(lot: Lot) -> Label | None:
+    """What is kept of a lot's label; None for nothing."""
+    return Label.of(lot.label) if lot.label else None
+
+
+def ingredients_out(label: Label) -> list[IngredientOut]:
+    """The ingredients of a label, each with what it is."""
+    return [_ingredient(each) for each in label.read.every]
+
+
+def _ingredient(each: Listed) -> IngredientOut:
+    allergens = {choice.key: choice.name for choice in tables().questions["allergies"].choices}
+    roles = ingredient_table()["role"]
+    return IngredientOut(
+        name=each.name,
+        role=roles[each.role]["name"] if each.role else "",
+        contains=[allergens.get(name, name) for name in each.contains],
+        hazards=[hazard_table()[name].says for name in each.hazards],
+        percent=each.percent,
+        maybe=each.maybe,
+    )
+
+
+def _out(label: Label, stuff: Material) -> LabelOut:
+    narrowed = labelled(stuff, label)
+    side = narrowed.side
+    return LabelOut(
+        label=entered_of(label),
+        strength_name=class_table()[label.strength]["name"] if label.strength else "",
+        ingredients=ingredients_out(label),
+        unread=list(label.read.unread),
+        doubts=list(doubts_of(stuff, label)),
+        active=spread_out(narrowed.surfactant, "g/g") if narrowed.surfactant else None,
+        ph=spread_out(side.ph, "pH") if isinstance(side, Slurry) else None,
+    )

@@ -1,0 +1,207 @@
+"""Materials of the household's own, and rows of the library that it corrects: checked and kept."""
+
+from typing import Any
+
+from django.db import transaction
+
+from eyebright.config.decimals import exact
+from eyebright.config.problems import Problem, one, only_offered
+from eyebright.core.heads import tables
+from eyebright.core.materials import (
+    Material,
+    MaterialError,
+    hazard_table,
+    kinds,
+    material,
+    property_table,
+    refused_by_name,
+)
+
+from ..models import Correction, OwnMaterial
+from ..schemas.materials import NO_KIND, CorrectionIn, FiguresIn, MaterialOut, OwnMaterialIn
+from .materials import NEVER, OWN, corrected_material, material_out, own_material
+
+ACIDS = ("vinegar", "juice", "acid powder", "acid syrup", "wine")
+
+
+def find_own(pk: int, *, also_removed: bool = False) -> OwnMaterial:
+    """A material of the household's own, or the problem of its being gone."""
+    return one(OwnMaterial.among(also_removed=also_removed), pk, "material")
+
+
+@transaction.atomic
+def save_own(entered: OwnMaterialIn, own: OwnMaterial | None = None) -> MaterialOut:
+    """Put a material that the library does not hold on record, or change one."""
+    if entered.kind not in kinds() or entered.kind == NEVER:
+        raise Problem.field("kind", NO_KIND)
+    same = OwnMaterial.objects.filter(name__iexact=entered.name).exclude(pk=own.pk if own else None)
+    if same.exists():
+        raise Problem.field(
+            "name",
+            f"You already have a material called {entered.name}: open it, or give this one another name.",
+        )
+    _offered(entered, entered.hazards or [])
+    _possible(entered, entered.kind, entered.hazards or [])
+    _known_alkali(entered)
+    own = own or OwnMaterial()
+    own.name, own.kind, own.note = entered.name, entered.kind, entered.note
+    own.contains, own.may_contain = _once(entered.contains), _once(entered.may_contain)
+    own.hazards = None if entered.hazards is None else _once(entered.hazards)
+    own.figures = _kept(entered) | ({"cleared": True} if entered.cleared else {})
+    own.save()
+    return material_out(own_material(own))
+
+
+def own_entered(own: OwnMaterial) -> OwnMaterialIn:
+    """What was entered of one of the household's own, to be changed."""
+    hazards = own.hazards
+    return OwnMaterialIn(
+        name=own.name,
+        kind=own.kind,
+        hazards=hazards,
+        cleared=bool(own.figures.get("cleared")),
+        **_entered(own.figures, own.contains, own.may_contain, own.note),
+    )
+
+
+# ---- a row of the library, corrected ----
+
+
+def correction_of(key: str, *, also_removed: bool = False) -> Correction:
+    """What this household has otherwise of a row, or the problem of there being nothing."""
+    rows = Correction.among(also_removed=also_removed).filter(material=key).order_by("-id")
+    found = rows.first()
+    if found is None:
+        raise Problem.gone("correction")
+    return found
+
+
+@transaction.atomic
+def save_correction(key: str, entered: CorrectionIn) -> MaterialOut:
+    """Keep what this household has otherwise of a row of the library."""
+    plain = _plain(key)
+    if plain.refuse:
+        raise Problem.field("", f"{plain.name} never goes on a head: there is nothing to correct.")
+    _offered(entered, entered.hazards)
+    only_offered("ruled_out", entered.ruled_out, plain.may_contain)
+    both = set(entered.ruled_out) & {*entered.contains, *entered.may_contain}
+    if both:
+        raise Problem.field(
+            "ruled_out", "It cannot hold a thing and be free of it: take one of the two back."
+        )
+    _possible(entered, plain.kind, [*plain.hazards, *entered.hazards])
+    row = Correction.objects.filter(material=key).first() or Correction(material=key)
+    row.figures, row.note = _kept(entered), entered.note
+    row.contains, row.may_contain = _once(entered.contains), _once(entered.may_contain)
+    row.hazards, row.ruled_out = _once(entered.hazards), _once(entered.ruled_out)
+    row.save()
+    return material_out(corrected_material(row))
+
+
+@transaction.atomic
+def restore_correction(key: str) -> MaterialOut:
+    """Take up again what was put back last."""
+    row = Correction.objects.filter(material=key).first() or correction_of(key, also_removed=True)
+    row.restore()
+    return material_out(corrected_material(row))
+
+
+def correction_entered(row: Correction) -> CorrectionIn:
+    """What was entered of a correction, to be changed."""
+    more = _entered(row.figures, row.contains, row.may_contain, row.note)
+    return CorrectionIn(hazards=row.hazards, ruled_out=row.ruled_out, **more)
+
+
+def _plain(key: str) -> Material:
+    if key.startswith(OWN):
+        raise Problem.field("", "That is a material of your own: change it itself.")
+    try:
+        return material(key)
+    except MaterialError:
+        raise Problem.gone("material") from None
+
+
+# ---- what both have ----
+
+
+def _once(keys: list[str]) -> list[str]:
+    return list(dict.fromkeys(keys))
+
+
+def _kept(entered: FiguresIn) -> dict[str, Any]:
+    """What was said of it, as it is kept: only what was said."""
+    numbers = {"strength": entered.strength, "ph": entered.ph, "per": entered.per, **entered.figures}
+    kept: dict[str, Any] = {
+        name: float(exact(value, "0.00001")) for name, value in numbers.items() if value is not None
+    }
+    kept |= {name: said for name in ("stain", "smell", "latin") if (said := getattr(entered, name))}
+    if entered.also:
+        kept["also"] = _once(entered.also)
+    if entered.pieces:
+        kept["pieces"] = {each.name: each.grams for each in entered.pieces}
+    return kept
+
+
+def _entered(kept: dict[str, Any], contains: list[str], may_contain: list[str], note: str) -> dict[str, Any]:
+    """The same, as it was entered."""
+    out = {
+        name: kept[name]
+        for name in ("strength", "ph", "per", "stain", "smell", "latin", "also")
+        if name in kept
+    }
+    figures = {name: kept[name] for name in property_table() if name in kept}
+    pieces = [{"name": name, "grams": grams} for name, grams in kept.get("pieces", {}).items()]
+    more = {"contains": contains, "may_contain": may_contain, "note": note}
+    return out | {"figures": figures, "pieces": pieces} | more
+
+
+def _offered(entered: FiguresIn, hazards: list[str]) -> None:
+    """Refuse what nobody offered."""
+    allergens = {choice.key for choice in tables().questions["allergies"].choices}
+    only_offered("contains", entered.contains, allergens)
+    only_offered("may_contain", entered.may_contain, allergens)
+    only_offered("hazards", hazards, {key for key, each in hazard_table().items() if each.ask})
+    only_offered("figures", entered.figures, property_table())
+
+
+def _possible(entered: FiguresIn, kind: str, hazards: list[str]) -> None:
+    """Refuse what cannot be together, or cannot be at all, beside its field."""
+    usual = kinds()[kind]
+    if entered.strength is not None and "acid" not in usual:
+        raise Problem.field("strength", f"A {usual['name']} has no strength: give the pH it reads instead.")
+    for name, answer in entered.figures.items():
+        if answer is None:
+            continue
+        asked = property_table()[name]
+        amiss = asked.amiss(answer, kind)
+        if not asked.concerns(kind):
+            amiss = f"That is not asked of a {usual['name']}: leave it empty."
+        if amiss:
+            raise Problem.field(f"figures.{name}", amiss)
+    if "alkaline" in hazards and entered.ph is not None and entered.ph < 7.0:
+        raise Problem.field("hazards", f"Alkaline, and pH {entered.ph:g}: it cannot be both.")
+    if kind in ACIDS and {"soap", "alkaline"} & set(hazards):
+        raise Problem.field(
+            "hazards", f"A {usual['name']} is no soap and not alkaline: choose one of the two."
+        )
+    if {"soap", "cationic"} <= set(hazards):
+        raise Problem.field("hazards", "A true soap and a conditioner cancel out: it is one of the two.")
+    if set(entered.contains) & set(entered.may_contain):
+        raise Problem.field(
+            "may_contain", "What it holds, it need not be asked about: take it out of one of the two."
+        )
+    names = [each.name.casefold() for each in entered.pieces]
+    if len(set(names)) < len(names):
+        raise Problem.field("pieces", "Two pieces of one name: give each its own.")
+
+
+def _known_alkali(entered: OwnMaterialIn) -> None:
+    if (
+        kinds()[entered.kind].get("acid") == "carbonate"
+        and entered.ph is None
+        and refused_by_name(entered.name) is None
+    ):
+        raise Problem.field(
+            "ph",
+            "Say which pH it reads, a gram in 100 mL: an alkali can be baking soda, or burn as lye does.",
+        )
