@@ -41,7 +41,7 @@ Find = Annotated[str, Query(max_length=200)]
 
 @router.get("/library", response=LibraryOut, operation_id="library")
 def library(request: HttpRequest) -> LibraryOut:
-    """Every material, and the kinds of them."""
+    """What can be said of a material."""
     return materials.the_library()
 
 
@@ -90,6 +90,12 @@ def find_supplies(
     return supplies.find_supplies(find, [key for key in named.split(",") if key])
 
 
+@router.get("/ready", response=list[SupplyOut], operation_id="ready")
+def ready_supplies(request: HttpRequest) -> list[SupplyOut]:
+    """What was bought and is used as it comes: on the shelf first, then of any make."""
+    return supplies.ready_supplies()
+
+
 @router.get("/water-kinds", response=list[WaterKindOut], operation_id="water_kinds")
 def water_kinds(request: HttpRequest) -> list[WaterKindOut]:
     """Every class of water."""
@@ -97,8 +103,10 @@ def water_kinds(request: HttpRequest) -> list[WaterKindOut]:
 
 
 @router.get("/materials", response=list[MaterialOut], operation_id="find_materials")
-def find_materials(request: HttpRequest, find: Find = "") -> list[MaterialOut]:
-    """Materials by any of their names, as typed: the household's own, and the library's."""
+def find_materials(request: HttpRequest, find: Find = "", named: Find = "") -> list[MaterialOut]:
+    """Materials by any of their names, as typed; or what goes by these keys (commas between)."""
+    if named:
+        return materials.named_materials(key for key in named.split(",") if key)
     return materials.found_materials(find)
 
 

@@ -19,7 +19,7 @@ def questions() -> QuestionsOut:
             "check_in": list(asked.check_in.values()),
             "little_tests": list(quick_tests().values()),
             "families": list(families().values()),
-            "materials": list(library().values()),
+            "materials": [each for each in library().values() if not each.refuse],
             "outcomes": outcomes(),
         }
     )

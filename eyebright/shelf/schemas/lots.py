@@ -51,7 +51,10 @@ class NoticeOut(Out):
 
 
 class LotOut(Out):
-    """A lot on the shelf, with what it does by itself. `key` is what it is called in a jug."""
+    """A lot on the shelf, with what it does by itself. `key` is what it is called in a jug.
+
+    `ready`: used as it was bought, or ""; `unlabelled`: its strength could be read off it, and nobody has.
+    """
 
     id: int
     key: str
@@ -74,6 +77,7 @@ class LotOut(Out):
     note: str
     source: str
     ready: str
+    unlabelled: bool
     label: LabelIn | None
     ingredients: list[IngredientOut]
     doubts: list[str]

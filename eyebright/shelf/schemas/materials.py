@@ -87,9 +87,8 @@ class GuessOut(Out):
 
 
 class LibraryOut(Out):
-    """What can be put on the shelf, and what can be said of a material."""
+    """What can be said of a material: its kinds, what it may carry, its figures; the materials are found by name."""
 
-    materials: list[MaterialOut]
     kinds: list[KindOut]
     hazards: list[HazardOut]
     properties: list[PropertyOut]

@@ -92,6 +92,7 @@ def _out(lot: Lot, stuff: Material, told: list[NoticeOut], readings: int) -> Lot
         note=lot.note,
         source=stuff.source,
         ready=stuff.ready,
+        unlabelled=stuff.label and strength is None and not readings,
         label=entered_of(label) if label else None,
         ingredients=ingredients_out(label) if label else [],
         doubts=list(doubts_of(library()[lot.material], label))

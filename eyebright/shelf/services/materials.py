@@ -157,10 +157,9 @@ def every_material() -> list[Material]:
 
 
 def the_library() -> LibraryOut:
-    """Every material of the library, and the household's own; and what can be said of one."""
+    """What can be said of a material."""
     every = [key for key in kinds() if key != NEVER]
     return LibraryOut(
-        materials=[material_out(stuff) for stuff in every_material()],
         kinds=[_kind_out(key, kinds()[key]) for key in every],
         hazards=[HazardOut(key=each.key, ask=each.ask) for each in hazard_table().values() if each.ask],
         properties=[
@@ -179,6 +178,11 @@ def the_library() -> LibraryOut:
 
 def _kind_out(key: str, kind: Mapping[str, Any]) -> KindOut:
     return KindOut(key=key, name=kind["name"], unit=kind["unit"], strong="acid" in kind)
+
+
+def named_materials(keys: Iterable[str]) -> list[MaterialOut]:
+    """What goes by these keys."""
+    return [material_out(stuff) for stuff in materials_of(keys).values()]
 
 
 def found_materials(find: str) -> list[MaterialOut]:

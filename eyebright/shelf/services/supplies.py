@@ -181,6 +181,12 @@ def find_supplies(find: str, keys: list[str]) -> list[SupplyOut]:
     return [supply_out(stuff, kit) for _, stuff in found_supplies(find, TYPED if find.strip() else SHOWN)]
 
 
+def ready_supplies() -> list[SupplyOut]:
+    """What was bought and is used as it comes: on the shelf first, then of any make."""
+    kit, (at_hand, every) = the_kit(), everything()
+    return [supply_out(each, kit) for each in (*at_hand, *every) if each.material and each.material.ready]
+
+
 def found_supplies(find: str, most: int) -> list[tuple[Score, Supply]]:
     """What goes by a name as it is typed, the nearest first; what is at hand before what is not.
 

@@ -1279,7 +1279,7 @@ export interface paths {
         };
         /**
          * Library
-         * @description Every material, and the kinds of them.
+         * @description What can be said of a material.
          */
         get: operations["library"];
         put?: never;
@@ -1419,7 +1419,7 @@ export interface paths {
         };
         /**
          * Find Materials
-         * @description Materials by any of their names, as typed: the household's own, and the library's.
+         * @description Materials by any of their names, as typed; or what goes by these keys (commas between).
          */
         get: operations["find_materials"];
         put?: never;
@@ -1596,6 +1596,26 @@ export interface paths {
          * @description Let it tell again.
          */
         post: operations["restore_reading"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/ready": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Ready Supplies
+         * @description What was bought and is used as it comes: on the shelf first, then of any make.
+         */
+        get: operations["ready"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -3816,15 +3836,13 @@ export interface components {
         };
         /**
          * LibraryOut
-         * @description What can be put on the shelf, and what can be said of a material.
+         * @description What can be said of a material: its kinds, what it may carry, its figures; the materials are found by name.
          */
         LibraryOut: {
             /** Hazards */
             hazards: components["schemas"]["HazardOut"][];
             /** Kinds */
             kinds: components["schemas"]["KindOut"][];
-            /** Materials */
-            materials: components["schemas"]["MaterialOut"][];
             /** Properties */
             properties: components["schemas"]["PropertyOut"][];
         };
@@ -4044,6 +4062,8 @@ export interface components {
         /**
          * LotOut
          * @description A lot on the shelf, with what it does by itself. `key` is what it is called in a jug.
+         *
+         *     `ready`: used as it was bought, or ""; `unlabelled`: its strength could be read off it, and nobody has.
          */
         LotOut: {
             /** Doubts */
@@ -4092,6 +4112,8 @@ export interface components {
              * @enum {string}
              */
             unit: "mL" | "g";
+            /** Unlabelled */
+            unlabelled: boolean;
             /** Use By */
             use_by: string | null;
         };
@@ -8039,6 +8061,7 @@ export interface operations {
         parameters: {
             query?: {
                 find?: string;
+                named?: string;
             };
             header?: never;
             path?: never;
@@ -8295,6 +8318,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReadingOut"];
+                };
+            };
+        };
+    };
+    ready: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SupplyOut"][];
                 };
             };
         };

@@ -5,6 +5,7 @@ import {
   api,
   at,
   taken,
+  type CorrectionIn,
   type LotIn,
   type OwnMaterialIn,
   type ProfileIn,
@@ -21,12 +22,48 @@ import {
 export const useLibrary = () =>
   useQuery({ queryKey: ["library"], queryFn: () => taken(api.GET("/api/shelf/library")) });
 
-/** All that is known of a material, once it is looked at. */
-export const useMaterial = (key: string, open: MaybeRefOrGetter<boolean>) =>
+const key = (name: MaybeRefOrGetter<string>) => ({ params: { path: { key: toValue(name) } } });
+
+/** All that is known of a material. */
+export const useMaterial = (name: MaybeRefOrGetter<string>) =>
   useQuery({
-    queryKey: ["library", key],
-    queryFn: () => taken(api.GET("/api/shelf/library/{key}", { params: { path: { key } } })),
-    enabled: computed(() => toValue(open)),
+    queryKey: computed(() => ["library", toValue(name)]),
+    queryFn: () => taken(api.GET("/api/shelf/library/{key}", key(name))),
+    retry: false,
+  });
+
+/** A material in short, by its key. */
+export const useMaterialShort = (name: MaybeRefOrGetter<string>) =>
+  useQuery({
+    queryKey: computed(() => ["library", "short", toValue(name)]),
+    queryFn: async () =>
+      (
+        await taken(
+          api.GET("/api/shelf/materials", { params: { query: { named: toValue(name) } } }),
+        )
+      )[0] ?? null,
+    enabled: computed(() => toValue(name) !== ""),
+  });
+
+/** Where this household uses a material. */
+export const useUses = (name: MaybeRefOrGetter<string>) =>
+  useQuery({
+    queryKey: computed(() => ["uses", toValue(name)]),
+    queryFn: () => taken(api.GET("/api/search/uses/{key}", key(name))),
+  });
+
+export const useStrengthClasses = () =>
+  useQuery({
+    queryKey: ["strength classes"],
+    queryFn: () => taken(api.GET("/api/shelf/label/classes")),
+    staleTime: Infinity,
+  });
+
+/** What a label says, as it is pasted. Nothing is kept. */
+export const useReadLabel = () =>
+  useMutation({
+    mutationFn: (body: { text: string; material: string }) =>
+      taken(api.POST("/api/shelf/label", { body })),
   });
 
 /** What can go into a jug, by any of its names. */
@@ -48,6 +85,24 @@ export const useSupplies = (keys: MaybeRefOrGetter<string[]>) =>
     queryFn: () =>
       taken(api.GET("/api/shelf/stuff", { params: { query: { named: toValue(keys).join(",") } } })),
     enabled: computed(() => toValue(keys).length > 0),
+    placeholderData: keepPreviousData,
+  });
+
+/** What was bought and is used as it comes: on the shelf, then of any make; and what is named already. */
+export const useBought = (links: () => { stuff?: string }[]) =>
+  useQuery({
+    queryKey: computed(() => ["stuff", "bought", links().map((one) => one.stuff ?? "")]),
+    queryFn: async () => {
+      const named = [...new Set(links().flatMap((one) => (one.stuff ? [one.stuff] : [])))];
+      const [ready, kept] = await Promise.all([
+        taken(api.GET("/api/shelf/ready")),
+        named.length
+          ? taken(api.GET("/api/shelf/stuff", { params: { query: { named: named.join(",") } } }))
+          : [],
+      ]);
+      const known = new Set(ready.map((one) => one.key));
+      return [...ready, ...kept.filter((one) => !known.has(one.key))];
+    },
     placeholderData: keepPreviousData,
   });
 
@@ -108,7 +163,7 @@ export const useReadings = (stuff: string, open: MaybeRefOrGetter<boolean>) =>
 // ---- what changes it ----
 
 const ALL = [
-  "library lots waters vessels spoons strips household stuff readings choices",
+  "library uses guess lots waters vessels spoons strips household stuff readings choices",
   "mix chain entry entries asks",
 ].flatMap((keys) => keys.split(" "));
 
@@ -148,8 +203,26 @@ export const useGuess = (name: MaybeRefOrGetter<string>) =>
     staleTime: Infinity,
   });
 
-export const useAddMaterial = () =>
-  useShelfChange((body: OwnMaterialIn) => taken(api.POST("/api/shelf/materials", { body })));
+export const useSaveMaterial = () =>
+  useShelfChange(({ id, body }: Saving<OwnMaterialIn>) =>
+    id === undefined
+      ? taken(api.POST("/api/shelf/materials", { body }))
+      : taken(api.PUT("/api/shelf/materials/{pk}", { ...at(id), body })),
+  );
+export const useRemoveMaterial = () =>
+  useShelfChange((id: number) => taken(api.DELETE("/api/shelf/materials/{pk}", at(id))));
+export const useRestoreMaterial = () =>
+  useShelfChange((id: number) => taken(api.POST("/api/shelf/materials/{pk}/restore", at(id))));
+
+/** A row of the library, as this household has it. */
+export const useCorrect = () =>
+  useShelfChange(({ name, body }: { name: string; body: CorrectionIn }) =>
+    taken(api.PUT("/api/shelf/library/{key}", { ...key(name), body })),
+  );
+export const usePutBack = () =>
+  useShelfChange((name: string) => taken(api.DELETE("/api/shelf/library/{key}", key(name))));
+export const useCorrectAgain = () =>
+  useShelfChange((name: string) => taken(api.POST("/api/shelf/library/{key}/restore", key(name))));
 
 export const useSaveWater = () =>
   useShelfChange(({ id, body }: Saving<WaterIn>) =>

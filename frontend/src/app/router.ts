@@ -46,6 +46,12 @@ export const router = createRouter({
       component: () => import("@/places/shelf/ShelfPlace.vue"),
       meta: { title: "Shelf" },
     },
+    {
+      path: "/shelf/materials/:name",
+      component: () => import("@/places/shelf/MaterialPlace.vue"),
+      props: (route) => ({ name: String(route.params["name"]) }),
+      meta: { title: "Material" },
+    },
     { path: "/mix", component: MixPlace, meta: { title: "Mix" } },
     {
       path: "/formulas",

@@ -2,14 +2,12 @@
 /** Which material: found by any of its names. */
 import { computed, ref } from "vue";
 import type { Material } from "@/api/client";
-import { findMaterials } from "@/api/shelf";
+import { findMaterials, useMaterialShort } from "@/api/shelf";
 import FieldRow from "./FieldRow.vue";
 import FindPicker from "./FindPicker.vue";
 
-const { materials, any = "" } = defineProps<{
+const { any = "" } = defineProps<{
   label: string;
-  /** Those that are known, to say what a key is called. */
-  materials: Material[];
   error?: string | undefined;
   /** What stands for no material in particular, where that can be chosen. */
   any?: string;
@@ -18,10 +16,11 @@ const key = defineModel<string>({ required: true });
 const emit = defineEmits<{ add: [name: string] }>();
 
 const met = ref<Material | null>(null);
+const short = useMaterialShort(key);
 const chosen = computed(
   () =>
     (met.value?.key === key.value ? met.value : null) ??
-    materials.find((one) => one.key === key.value) ??
+    (short.data.value?.key === key.value ? short.data.value : null) ??
     (any && !key.value ? nobody.value : null),
 );
 const nobody = computed<Material>(() => ({
@@ -32,6 +31,7 @@ const nobody = computed<Material>(() => ({
   kind: "",
   unit: "mL",
   label: false,
+  ready: "",
   strength: null,
   source: "",
 }));

@@ -1,10 +1,13 @@
 <script setup lang="ts">
 /** A material that nobody here knows yet, added where it was missed: what it is most like, and what that carries. */
 import Button from "primevue/button";
-import { computed, onMounted, reactive, ref, useTemplateRef, watch } from "vue";
-import type { Supply } from "@/api/client";
-import { supplyOf, useAddMaterial, useGuess, useLibrary } from "@/api/shelf";
+import { computed, onMounted, reactive, toRef, useTemplateRef } from "vue";
+import type { Material, Supply } from "@/api/client";
+import { supplyOf, useLibrary, useSaveMaterial } from "@/api/shelf";
 import ChoiceRow from "./ChoiceRow.vue";
+import KnownAlready from "./KnownAlready.vue";
+import { sentOf, typedOf } from "./materialFigures";
+import { useMaterialGuess } from "./materialGuess";
 import PickField from "./PickField.vue";
 import RefusedNote from "./RefusedNote.vue";
 import TextField from "./TextField.vue";
@@ -15,23 +18,12 @@ const { name } = defineProps<{ name: string }>();
 const emit = defineEmits<{ made: [stuff: Supply]; close: [] }>();
 
 const library = useLibrary();
-const save = useAddMaterial();
+const save = useSaveMaterial();
 const { errors, trouble } = useTrouble(save.error);
 const entered = reactive({ name, kind: "", ph: "", cleared: false });
-const guess = useGuess(() => entered.name);
-const answered = ref<string[] | null>(null);
-const carries = computed({
-  get: () => answered.value ?? guess.data.value?.hazards ?? [],
-  set: (keys: string[]) => (answered.value = keys),
-});
+const { guess, carries } = useMaterialGuess(() => entered.name, toRef(entered, "kind"));
 const hazards = computed(() =>
   (library.data.value?.hazards ?? []).map((one) => ({ value: one.key, label: one.ask })),
-);
-watch(
-  () => guess.data.value?.kind,
-  (kind) => {
-    if (kind && !entered.kind) entered.kind = kind;
-  },
 );
 const asksPh = computed(() => entered.kind === "alkali powder" || errors.value["ph"] !== undefined);
 
@@ -39,19 +31,14 @@ const form = useTemplateRef<HTMLFormElement>("form");
 onMounted(() => form.value?.querySelector<HTMLElement>("input")?.focus());
 
 async function store(): Promise<void> {
-  const kept = await save
-    .mutateAsync({
-      ...entered,
-      ph: orNothing(entered.ph),
-      hazards: carries.value,
-      spoonful: null,
-      strength: null,
-      per: null,
-      contains: [],
-      note: "",
-    })
-    .catch(() => null);
-  const stuff = kept && (await supplyOf(`lib-${kept.key}`).catch(() => null));
+  const said = { ...sentOf(typedOf(null)), ph: orNothing(entered.ph) };
+  const { name: called, kind, cleared } = entered;
+  const body = { ...said, name: called, kind, cleared, hazards: carries.value };
+  const kept = await save.mutateAsync({ body }).catch(() => null);
+  if (kept) await take(kept);
+}
+async function take(one: Material): Promise<void> {
+  const stuff = await supplyOf(`lib-${one.key}`).catch(() => null);
   if (stuff) emit("made", stuff);
 }
 </script>
@@ -66,6 +53,7 @@ async function store(): Promise<void> {
     @keydown.enter.stop
   >
     <TextField v-model="entered.name" label="What is it called?" :error="errors['name']" />
+    <KnownAlready v-if="guess" :guess="guess" @take="take" />
     <PickField
       v-model="entered.kind"
       label="It is most like"
@@ -83,13 +71,13 @@ async function store(): Promise<void> {
       :error="errors['ph']"
     />
     <RefusedNote
-      v-if="guess.data.value?.refused"
+      v-if="guess?.refused"
       v-model="entered.cleared"
-      :what="guess.data.value.refused"
-      :why="guess.data.value.why"
+      :what="guess.refused"
+      :why="guess.why"
     />
     <details :open="carries.length > 0">
-      <summary class="quiet">Press what is so of it</summary>
+      <summary class="quiet">{{ guess?.asks || "Press what is so of it" }}</summary>
       <ChoiceRow v-model="carries" :choices="hazards" label="What it carries" many />
     </details>
     <p v-if="errors['hazards'] || trouble" class="error" role="alert">
@@ -99,9 +87,7 @@ async function store(): Promise<void> {
       <Button type="submit" label="Add and put in" :disabled="save.isPending.value" />
       <button type="button" class="act" @click="emit('close')">Cancel</button>
     </div>
-    <p class="quiet small">
-      More can be said of it on the shelf: what a spoonful weighs, allergens.
-    </p>
+    <p class="quiet small">More can be said of it on its own page: what it weighs, allergens.</p>
   </form>
 </template>
 

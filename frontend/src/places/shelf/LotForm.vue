@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive, ref, watch } from "vue";
 import type { Library, Lot } from "@/api/client";
-import { useSaveLot } from "@/api/shelf";
+import { useMaterialShort, useSaveLot } from "@/api/shelf";
 import { said } from "@/parts/ph";
 import ChoiceRow from "@/parts/ChoiceRow.vue";
 import MaterialField from "@/parts/MaterialField.vue";
@@ -10,6 +10,8 @@ import { useTrouble } from "@/parts/trouble";
 import { orNothing, typed } from "@/parts/typed";
 import DayField from "./DayField.vue";
 import EntryForm from "./EntryForm.vue";
+import { plainOf, sentLabel } from "./label";
+import LabelFields from "./LabelFields.vue";
 import OwnMaterialForm from "./OwnMaterialForm.vue";
 
 const {
@@ -42,13 +44,24 @@ const entered = reactive({
   use_by: lot?.use_by ?? "",
   note: lot?.note ?? "",
 });
-const chosen = computed(() => library.materials.find((one) => one.key === entered.material));
+const label = ref(plainOf(lot?.label));
+const material = useMaterialShort(() => entered.material);
+const chosen = computed(() =>
+  material.data.value?.key === entered.material ? material.data.value : undefined,
+);
 const SHARES = [
   { value: "" as const, label: "so much, or by eye" },
   { value: 0.75, label: "¾" },
   { value: 0.5, label: "½" },
   { value: 0.25, label: "¼" },
 ];
+/** Bought ready, or with washing agents of its own: its label narrows what it does. */
+const labelled = computed(
+  () =>
+    Boolean(chosen.value?.ready) ||
+    ["bought", "surfactant", "soap"].includes(chosen.value?.kind ?? "") ||
+    Boolean(lot?.label),
+);
 const unit = computed(() => chosen.value?.unit ?? lot?.unit ?? "mL or g");
 const strength = computed(() =>
   chosen.value?.strength
@@ -74,6 +87,7 @@ async function store(): Promise<void> {
     price: orNothing(entered.price),
     opened_on: orNothing(entered.opened_on),
     use_by: orNothing(entered.use_by),
+    label: labelled.value ? sentLabel(label.value) : null,
   };
   const done = await save.mutateAsync(lot ? { id: lot.id, body } : { body }).catch(() => null);
   if (done) emit("done");
@@ -84,8 +98,7 @@ async function store(): Promise<void> {
   <OwnMaterialForm
     v-if="own !== null"
     :called="own"
-    :kinds="library.kinds"
-    :hazards="library.hazards"
+    :library="library"
     @done="own = null"
     @made="((entered.material = $event.key), (entered.name = $event.name), (own = null))"
   />
@@ -101,7 +114,6 @@ async function store(): Promise<void> {
     <MaterialField
       v-model="entered.material"
       label="What is it?"
-      :materials="library.materials"
       :error="errors['material']"
       @add="own = $event"
     >
@@ -141,6 +153,13 @@ async function store(): Promise<void> {
     />
     <DayField v-model="entered.opened_on" label="Opened on" :error="errors['opened_on']" />
     <DayField v-model="entered.use_by" label="Use by" :error="errors['use_by']" />
+    <LabelFields
+      v-if="labelled && chosen"
+      v-model="label"
+      :material="chosen.key"
+      :unit="chosen.unit"
+      :errors="errors"
+    />
     <TextField v-model="entered.note" label="Note" :rows="1" :error="errors['note']" />
   </EntryForm>
 </template>

@@ -3,15 +3,16 @@ import { computed, ref } from "vue";
 import { useRoute } from "vue-router";
 import type { Library, Lot } from "@/api/client";
 import { useBlocked } from "@/api/heads";
-import { useMaterial, useRemoveLot, useRestoreLot } from "@/api/shelf";
+import { useRemoveLot, useRestoreLot } from "@/api/shelf";
 import { said } from "@/parts/ph";
 import FigureLine from "./FigureLine.vue";
+import IngredientList from "./IngredientList.vue";
 import LotForm from "./LotForm.vue";
 import NeatReadings from "./NeatReadings.vue";
 import PhLine from "./PhLine.vue";
 import ShelfRow from "./ShelfRow.vue";
 
-const { lot, library } = defineProps<{ lot: Lot; library: Library; currency: string }>();
+const { lot } = defineProps<{ lot: Lot; library: Library; currency: string }>();
 const route = useRoute();
 const blocked = useBlocked();
 const barred = computed(
@@ -20,14 +21,6 @@ const barred = computed(
 const remove = useRemoveLot();
 const restore = useRestoreLot();
 const reading = ref(route.query["read"] === lot.key);
-const known = ref(false);
-const whole = useMaterial(lot.material, known);
-const unlabelled = computed(
-  () =>
-    lot.own_strength === null &&
-    !lot.readings &&
-    library.materials.some((one) => one.key === lot.material && one.label),
-);
 const share = computed(() =>
   lot.left === null || !lot.size ? null : Math.min(lot.left / lot.size, 1),
 );
@@ -57,7 +50,7 @@ const share = computed(() =>
       <strong v-if="lot.readings">This bottle now: </strong>
       <FigureLine :figure="lot.strength" />
     </p>
-    <p v-if="unlabelled" class="quiet">
+    <p v-if="lot.unlabelled" class="quiet">
       Nobody has said how strong it is: the library’s figure stands in. Read it off the label.
     </p>
     <PhLine v-if="lot.neat_ph" :figure="lot.neat_ph" />
@@ -66,24 +59,16 @@ const share = computed(() =>
       {{ one.why }}.
     </p>
     <NeatReadings v-if="reading" :thing="lot" />
-    <details @toggle="known = ($event.target as HTMLDetailsElement).open">
-      <summary>What is known of it</summary>
-      <p v-if="whole.error.value" role="alert">{{ whole.error.value.message }}</p>
-      <template v-if="whole.data.value">
-        <p v-if="whole.data.value.latin" class="quiet">{{ whole.data.value.latin }}</p>
-        <ul>
-          <li v-for="fact in whole.data.value.facts" :key="fact.name">
-            <FigureLine v-if="fact.figure" :name="`${fact.name}:`" :figure="fact.figure" />
-            <template v-else>{{ fact.name }}: {{ fact.says }}</template>
-            <span v-if="fact.guessed" class="quiet"> · guessed from its kind</span>
-          </li>
-        </ul>
-        <p>It keeps {{ whole.data.value.keeps }}.</p>
-        <p class="quiet small">
-          {{ whole.data.value.source }}. A figure of your own is kept as measured, with its doubt.
-        </p>
-      </template>
+    <p v-for="doubt in lot.doubts" :key="doubt" class="quiet">{{ doubt }}</p>
+    <details v-if="lot.ingredients.length">
+      <summary>Its ingredients ({{ lot.ingredients.length }})</summary>
+      <IngredientList :ingredients="lot.ingredients" />
     </details>
+    <p>
+      <RouterLink :to="`/shelf/materials/${lot.material}`" class="act small">
+        What is known of {{ lot.material_name }}
+      </RouterLink>
+    </p>
     <template v-if="lot.neat_ph" #acts>
       <button
         type="button"
@@ -126,10 +111,5 @@ summary {
   cursor: pointer;
   color: var(--stem);
   font-size: 0.875rem;
-}
-
-details ul {
-  margin: 4px 0;
-  padding-left: 20px;
 }
 </style>

@@ -5,7 +5,7 @@ import InputText from "primevue/inputtext";
 import { computed, ref, watch } from "vue";
 import { useRoute } from "vue-router";
 import { useHousehold } from "@/api/household";
-import { useLibrary, useLot, useLots } from "@/api/shelf";
+import { useLibrary, useLot, useLots, useMaterialShort } from "@/api/shelf";
 import { useShortcuts } from "@/app/shortcuts";
 import LoadState from "@/parts/LoadState.vue";
 import { useWaiting } from "@/parts/waiting";
@@ -22,10 +22,8 @@ const household = useHousehold();
 const lots = useLots(find, shown);
 const adding = ref("new" in route.query);
 /** The material that an address asks a bottle of; any other word only opens the form. */
-const of = computed(() => {
-  const key = String(route.query["new"] ?? "");
-  return library.data.value?.materials.some((one) => one.key === key) ? key : "";
-});
+const asked = useMaterialShort(() => String(route.query["new"] ?? ""));
+const of = computed(() => asked.data.value?.key ?? "");
 watch(
   () => route.query["new"],
   (asked) => asked !== undefined && (adding.value = true),

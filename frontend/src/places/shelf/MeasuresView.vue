@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What the household measures with: spoons and vessels of its own. */
 import { ref } from "vue";
-import { useLibrary, useSpoons, useVessels } from "@/api/shelf";
+import { useSpoons, useVessels } from "@/api/shelf";
 import LoadState from "@/parts/LoadState.vue";
 import { useWaiting } from "@/parts/waiting";
 import SpoonForm from "./SpoonForm.vue";
@@ -12,9 +12,8 @@ import ShelfBoard from "./ShelfBoard.vue";
 
 const spoons = useSpoons();
 const vessels = useVessels();
-const library = useLibrary();
 const adding = ref<"spoon" | "vessel" | null>(null);
-const { failed, loaded, again } = useWaiting(spoons, vessels, library);
+const { failed, loaded, again } = useWaiting(spoons, vessels);
 </script>
 
 <template>
@@ -34,14 +33,9 @@ const { failed, loaded, again } = useWaiting(spoons, vessels, library);
       @add="adding = 'spoon'"
     >
       <template #form>
-        <SpoonForm :materials="library.data.value!.materials" @done="adding = null" />
+        <SpoonForm @done="adding = null" />
       </template>
-      <SpoonRow
-        v-for="spoon in spoons.data.value"
-        :key="spoon.id"
-        :spoon="spoon"
-        :materials="library.data.value!.materials"
-      />
+      <SpoonRow v-for="spoon in spoons.data.value" :key="spoon.id" :spoon="spoon" />
     </ShelfBoard>
     <ShelfBoard
       id="vessels"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { reactive } from "vue";
-import type { Library, Spoon } from "@/api/client";
+import type { Spoon } from "@/api/client";
 import { useSaveSpoon } from "@/api/shelf";
 import MaterialField from "@/parts/MaterialField.vue";
 import TextField from "@/parts/TextField.vue";
@@ -8,7 +8,7 @@ import { useTrouble } from "@/parts/trouble";
 import { orNothing, typed } from "@/parts/typed";
 import EntryForm from "./EntryForm.vue";
 
-const { spoon, materials } = defineProps<{ spoon?: Spoon; materials: Library["materials"] }>();
+const { spoon } = defineProps<{ spoon?: Spoon }>();
 const emit = defineEmits<{ done: [] }>();
 const save = useSaveSpoon();
 const { errors, trouble } = useTrouble(save.error);
@@ -59,7 +59,6 @@ async function store(): Promise<void> {
     <MaterialField
       v-model="entered.material"
       label="of which material"
-      :materials="materials"
       any="anything"
       :error="errors['material']"
     />

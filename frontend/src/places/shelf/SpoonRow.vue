@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import type { Library, Spoon } from "@/api/client";
+import type { Spoon } from "@/api/client";
 import { useRemoveSpoon, useRestoreSpoon } from "@/api/shelf";
 import { said } from "@/parts/ph";
 import PlainRow from "./PlainRow.vue";
 import SpoonForm from "./SpoonForm.vue";
 
-defineProps<{ spoon: Spoon; materials: Library["materials"] }>();
+defineProps<{ spoon: Spoon }>();
 const remove = useRemoveSpoon();
 const restore = useRestoreSpoon();
 </script>
@@ -13,7 +13,7 @@ const restore = useRestoreSpoon();
 <template>
   <PlainRow :thing="spoon" :remove="remove.mutateAsync" :restore="restore.mutateAsync">
     <template #form="{ done }">
-      <SpoonForm :spoon="spoon" :materials="materials" @done="done" />
+      <SpoonForm :spoon="spoon" @done="done" />
     </template>
     <span>
       <template v-if="spoon.grams !== null"

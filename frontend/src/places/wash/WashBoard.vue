@@ -3,7 +3,7 @@
 import Button from "primevue/button";
 import Select from "primevue/select";
 import { computed, ref } from "vue";
-import type { HeadRow, WashChain, WashLink } from "@/api/client";
+import type { HeadRow, Supply, WashChain, WashLink } from "@/api/client";
 import { useSaveWash, useWashAssessment } from "@/api/wash";
 import CautionList from "@/parts/CautionList.vue";
 import { percents, roughly, withRange } from "@/parts/figures";
@@ -17,9 +17,11 @@ import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
 import LiftScale from "@/parts/LiftScale.vue";
 
-const { wash, formulas, heads } = defineProps<{
+const { wash, formulas, bought, heads } = defineProps<{
   wash: WashChain | undefined;
   formulas: { id: number; name: string }[];
+  /** What was bought and is used as it comes: from the shelf first, then what anybody can buy. */
+  bought: Supply[];
   heads: HeadRow[];
 }>();
 const emit = defineEmits<{ done: [id: number]; close: [] }>();
@@ -28,11 +30,22 @@ const name = ref(wash?.name ?? "");
 const links = ref<WashLink[]>(wash ? wash.links.map((one) => ({ ...one })) : []);
 const head = ref<number | null>(null);
 const SEEN = 0.005; // a share of the oil that is worth a word
-const PLAIN = { id: null as number | null, name: "plain water" };
-const choices = computed(() => [
-  PLAIN,
-  ...formulas.map((one) => ({ id: one.id as number | null, name: one.name })),
-]);
+const PLAIN = { what: "", name: "plain water" };
+const groups = computed(() => {
+  const mine = bought.filter((one) => one.at_hand).map(asChoice);
+  const any = bought.filter((one) => !one.at_hand).map(asChoice);
+  const made = formulas.map((one) => ({ what: `formula-${one.id}`, name: one.name }));
+  return [
+    { title: "Water", items: [PLAIN] },
+    { title: "Your formulas", items: made },
+    { title: "Bought, on your shelf", items: mine },
+    { title: "Bought, of any make", items: any },
+  ].filter((one) => one.items.length);
+});
+const asChoice = (one: Supply) => ({ what: one.key, name: one.name });
+const whatOf = (link: WashLink): string =>
+  typeof link.formula === "number" ? `formula-${link.formula}` : (link.stuff ?? "");
+const many = computed(() => groups.value.reduce((sum, one) => sum + one.items.length, 0) > 12);
 const ZONES = [
   { key: "scalp", name: "on the scalp" },
   { key: "lengths", name: "on the lengths" },
@@ -46,8 +59,16 @@ const save = useSaveWash();
 const { errors: refused } = useTrouble(save.error);
 const along = (at: number) => found.value?.along[at];
 
-function add(formula: number | null): void {
-  links.value.push({ formula, zone: "both", minutes: null, times: 1 });
+/** A link is a formula, something bought, or plain water. */
+function said(what: string): Pick<WashLink, "formula" | "stuff"> {
+  const formula = /^formula-(\d+)$/.exec(what)?.[1];
+  return formula ? { formula: Number(formula), stuff: "" } : { formula: null, stuff: what };
+}
+function add(what: string): void {
+  links.value.push({ ...said(what), zone: "both", minutes: null, times: 1 });
+}
+function choose(link: WashLink, what: string): void {
+  Object.assign(link, said(what));
 }
 function minutes(at: number, typed: string): void {
   const link = links.value[at];
@@ -74,13 +95,16 @@ async function keep(): Promise<void> {
       <li v-for="(link, i) in links" :key="i">
         <span class="nth">{{ i + 1 }}</span>
         <Select
-          v-model="link.formula"
-          :options="choices"
+          :model-value="whatOf(link)"
+          :options="groups"
+          option-group-label="title"
+          option-group-children="items"
           option-label="name"
-          option-value="id"
+          option-value="what"
           placeholder="plain water"
           :aria-label="`Link ${i + 1}, what`"
-          :filter="choices.length > 12"
+          :filter="many"
+          @update:model-value="choose(link, $event)"
         />
         <Select
           v-model="link.zone"
@@ -100,7 +124,7 @@ async function keep(): Promise<void> {
           />
           min</label
         >
-        <label v-if="link.formula !== null" class="covered"
+        <label v-if="whatOf(link)" class="covered"
           ><input
             type="checkbox"
             :checked="link.cover ?? false"
@@ -142,14 +166,17 @@ async function keep(): Promise<void> {
     <div class="row">
       <Select
         :model-value="undefined"
-        :options="choices"
+        :options="groups"
+        option-group-label="title"
+        option-group-children="items"
         option-label="name"
-        option-value="id"
+        option-value="what"
         placeholder="Add what comes next"
         aria-label="Add what comes next"
+        :filter="many"
         @update:model-value="add"
       />
-      <button type="button" class="act" @click="add(null)">Plain water</button>
+      <button type="button" class="act" @click="add('')">Plain water</button>
     </div>
     <p v-if="!links.length" class="quiet">Begin with what goes on first.</p>
     <p v-if="trouble" class="error" role="alert">{{ trouble }}</p>

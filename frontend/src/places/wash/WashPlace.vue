@@ -1,11 +1,12 @@
 <script setup lang="ts">
-/** Washes by name: formulas strung in order over the two zones of a head. */
+/** Washes by name: formulas and bought things strung in order over the two zones of a head. */
 import Button from "primevue/button";
 import { computed, ref } from "vue";
 import { useRoute } from "vue-router";
 import type { WashChain } from "@/api/client";
 import { useFormulas } from "@/api/formulas";
 import { useHeads } from "@/api/heads";
+import { useBought } from "@/api/shelf";
 import { useRemoveWash, useRestoreWash, useWashChains } from "@/api/wash";
 import { useShortcuts } from "@/app/shortcuts";
 import { tellOf } from "@/app/undo";
@@ -17,7 +18,8 @@ const route = useRoute();
 const washes = useWashChains();
 const formulas = useFormulas("", "");
 const heads = useHeads();
-const { failed, loaded, again } = useWaiting(washes, formulas, heads);
+const bought = useBought(() => (washes.data.value ?? []).flatMap((one) => one.links));
+const { failed, loaded, again } = useWaiting(washes, formulas, heads, bought);
 const remove = useRemoveWash();
 const restore = useRestoreWash();
 const open = ref<number | "new" | null>(
@@ -51,6 +53,7 @@ useShortcuts([{ key: "n", does: "A new wash", run: () => (open.value = "new") }]
         :key="open"
         :wash="chosen"
         :formulas="formulas.data.value!.formulas"
+        :bought="bought.data.value!"
         :heads="heads.data.value!"
         @done="open = $event"
         @close="open = null"
@@ -65,9 +68,7 @@ useShortcuts([{ key: "n", does: "A new wash", run: () => (open.value = "new") }]
             <button type="button" class="act" @click="open = one.id">{{ one.name }}</button>
           </h2>
           <p>{{ one.names.join(" → ") || "nothing in it yet" }}</p>
-          <p v-if="one.gone" class="gone">
-            One of its formulas is gone: open it and choose another.
-          </p>
+          <p v-if="one.gone" class="gone">Something in it is gone: open it and choose another.</p>
           <button type="button" class="act small" @click="takeAway(one)">
             Remove<span class="unseen">: {{ one.name }}</span>
           </button>

@@ -1,0 +1,37 @@
+<script setup lang="ts">
+/** What goes by a name already: rows of the library, or a material of one's own. */
+import type { Guess, Material } from "@/api/client";
+
+defineProps<{ guess: Guess }>();
+defineEmits<{ take: [material: Material] }>();
+</script>
+
+<template>
+  <p v-if="guess.mine" class="known" role="status">
+    You already have {{ guess.mine.name }}.
+    <button type="button" class="act" @click="$emit('take', guess.mine)">Use it</button>
+  </p>
+  <p v-else-if="guess.library.length" class="known" role="status">
+    The library knows
+    <button
+      v-for="one in guess.library"
+      :key="one.key"
+      type="button"
+      class="act"
+      @click="$emit('take', one)"
+    >
+      {{ one.name }}
+    </button>
+    by that name. Yours can be corrected from its page.
+  </p>
+</template>
+
+<style scoped>
+.known {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 10px;
+  border-left: 3px solid var(--leaf);
+  padding-left: 10px;
+}
+</style>

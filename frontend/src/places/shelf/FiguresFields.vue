@@ -1,0 +1,203 @@
+<script setup lang="ts">
+/** Everything that can be said of a material: first what changes an answer of its kind, then the rest, folded away. */
+import { computed } from "vue";
+import type { Library } from "@/api/client";
+import { useQuestions } from "@/api/heads";
+import ChoiceRow from "@/parts/ChoiceRow.vue";
+import TextField from "@/parts/TextField.vue";
+import type { Typed } from "@/parts/materialFigures";
+
+const { library, kind, errors } = defineProps<{
+  library: Library;
+  /** The key of its kind; nothing while none is chosen. */
+  kind: string;
+  errors: Record<string, string>;
+}>();
+const entered = defineModel<Typed>({ required: true });
+
+const questions = useQuestions();
+const allergens = computed(
+  () =>
+    questions.data.value?.questions
+      .find((one) => one.key === "allergies")
+      ?.choices.map((one) => ({ value: one.key, label: one.name, hint: one.hint })) ?? [],
+);
+const found = computed(() => library.kinds.find((one) => one.key === kind));
+const solid = computed(() => found.value?.unit === "g");
+const asked = computed(() => library.properties.filter((one) => one.kinds.includes(kind)));
+const first = computed(() => asked.value.filter((one) => one.first.includes(kind)));
+const rest = computed(() => asked.value.filter((one) => !one.first.includes(kind)));
+const said = computed(
+  () =>
+    rest.value.some((one) => entered.value.figures[one.key]) ||
+    entered.value.pieces.length > 0 ||
+    Object.keys(errors).some((name) => /^(figures|pieces|stain|smell|latin|also)/.test(name)),
+);
+const STAINS = [
+  { value: "" as const, label: "no, or not known" },
+  { value: "tints" as const, label: "tints it" },
+  { value: "darkens" as const, label: "darkens it" },
+  { value: "reddens" as const, label: "reddens it" },
+];
+</script>
+
+<template>
+  <TextField
+    v-if="found?.strong"
+    v-model="entered.strength"
+    label="Strength"
+    decimal
+    :error="errors['strength']"
+    hint="g of acid in 100 mL, or % of a powder. Changes every pH with it."
+  />
+  <TextField
+    v-for="one in first"
+    :key="one.key"
+    v-model="entered.figures[one.key]!"
+    :label="`${one.ask}, ${one.unit}`"
+    decimal
+    :takes="one.unit === 'g' ? 'scale' : undefined"
+    :error="errors[`figures.${one.key}`]"
+    :hint="one.changes"
+  />
+  <TextField
+    v-model="entered.ph"
+    :label="solid ? 'pH of a spoonful in water' : 'pH by itself'"
+    decimal
+    takes="meter"
+    :error="errors['ph']"
+    hint="Changes the pH of everything it is in."
+  />
+  <TextField
+    v-if="solid"
+    v-model="entered.per"
+    label="with so many g in 100 mL"
+    decimal
+    :error="errors['per']"
+  />
+  <div class="whole">
+    <p class="quiet">
+      It holds, of what people are allergic to. A head with that allergy is stopped.
+    </p>
+    <ChoiceRow v-model="entered.contains" :choices="allergens" label="What it contains" many />
+    <p v-if="errors['contains']" class="error" role="alert">{{ errors["contains"] }}</p>
+  </div>
+  <details class="whole" :open="said">
+    <summary>Everything else that can be said of it</summary>
+    <div class="two">
+      <TextField
+        v-for="one in rest"
+        :key="one.key"
+        v-model="entered.figures[one.key]!"
+        :label="`${one.ask}, ${one.unit}`"
+        decimal
+        :error="errors[`figures.${one.key}`]"
+        :hint="one.changes"
+      />
+      <TextField
+        v-model="entered.smell"
+        label="It smells of"
+        :error="errors['smell']"
+        hint="Said where it stays in the hair."
+      />
+      <TextField v-model="entered.latin" label="Botanical or INCI name" :error="errors['latin']" />
+      <TextField
+        v-model="entered.also"
+        label="Other names, with ; between"
+        :error="errors['also'] ?? errors['also.0']"
+      />
+      <div>
+        <p class="quiet">Light, grey or bleached hair</p>
+        <ChoiceRow v-model="entered.stain" :choices="STAINS" label="What it does to light hair" />
+      </div>
+    </div>
+    <div class="pieces">
+      <p class="quiet">What one piece weighs: so it can be counted</p>
+      <div v-for="(piece, i) in entered.pieces" :key="i" class="piece">
+        <TextField
+          v-model="piece.name"
+          :label="`Piece ${i + 1}, such as pod or leaf`"
+          :error="errors[`pieces.${i}.name`]"
+        />
+        <TextField
+          v-model="piece.grams"
+          label="weighs, g"
+          decimal
+          takes="scale"
+          :error="errors[`pieces.${i}.grams`]"
+        />
+        <button type="button" class="act" @click="entered.pieces.splice(i, 1)">
+          Remove<span class="unseen">: piece {{ i + 1 }}</span>
+        </button>
+      </div>
+      <p v-if="errors['pieces']" class="error" role="alert">{{ errors["pieces"] }}</p>
+      <button type="button" class="act" @click="entered.pieces.push({ name: '', grams: '' })">
+        Add a piece
+      </button>
+    </div>
+    <div>
+      <p class="quiet">
+        It may hold: only its packet can tell. A head with that allergy is warned.
+      </p>
+      <ChoiceRow
+        v-model="entered.may_contain"
+        :choices="allergens"
+        label="What it may contain"
+        many
+      />
+      <p v-if="errors['may_contain']" class="error" role="alert">{{ errors["may_contain"] }}</p>
+    </div>
+  </details>
+  <TextField
+    v-model="entered.note"
+    class="whole"
+    label="Note"
+    :rows="1"
+    :error="errors['note']"
+    hint="Where the figures come from: so that they can be trusted later."
+  />
+</template>
+
+<style scoped>
+.whole {
+  grid-column: 1 / -1;
+}
+
+details > * + * {
+  margin-top: 12px;
+}
+
+.two {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 12px 16px;
+}
+
+.pieces {
+  display: grid;
+  gap: 8px;
+  justify-items: start;
+}
+
+.piece {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 120px auto;
+  gap: 8px;
+  align-items: end;
+}
+
+.error {
+  color: var(--madder);
+}
+
+summary {
+  cursor: pointer;
+  color: var(--vein);
+}
+
+@media (max-width: 760px) {
+  .two {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,35 @@
+/** A label, as it is typed and as it is sent. */
+import type { LabelIn } from "@/api/client";
+import { orNothing, typed } from "@/parts/typed";
+
+export interface TypedLabel {
+  ph_low: string;
+  ph_high: string;
+  strength: string;
+  active_low: string;
+  active_high: string;
+  dose: string;
+  ingredients: string;
+}
+
+const plain = (value: number | string | null | undefined): string =>
+  typeof value === "string" ? value : typed(value);
+
+/** What is known of it, as it stands in the fields. */
+export const plainOf = (label: LabelIn | null | undefined): TypedLabel => ({
+  ph_low: plain(label?.ph_low),
+  ph_high: plain(label?.ph_high),
+  strength: label?.strength ?? "",
+  active_low: plain(label?.active_low),
+  active_high: plain(label?.active_high),
+  dose: plain(label?.dose),
+  ingredients: label?.ingredients ?? "",
+});
+
+/** What goes out of what is typed; nothing for a label that says nothing. */
+export function sentLabel(entered: TypedLabel): LabelIn | null {
+  if (!Object.values(entered).some((one) => one.trim())) return null;
+  const numbers = ["ph_low", "ph_high", "active_low", "active_high", "dose"] as const;
+  const sent = Object.fromEntries(numbers.map((name) => [name, orNothing(entered[name])]));
+  return { ...entered, ...sent } as LabelIn;
+}
