@@ -94,7 +94,9 @@ def _facts(stuff: Material) -> list[FactOut]:
         if one.of == "density" and not one.concerns(stuff.kind):
             continue
         spread = held if isinstance(held, Spread) else Spread.exact(held)
-        out.append(_fact(stuff, one.of, one.name, spread, one.unit))
+        if one.asked_in == "%" and one.unit == "g/g":
+            spread = Spread(*(100.0 * each for each in (spread.low, spread.mid, spread.high)))
+        out.append(_fact(stuff, one.of, one.name, spread, "%" if one.asked_in == "%" else one.unit))
     out += [_fact(stuff, "weights", f"one {piece}", grams, "g") for piece, grams in stuff.weights.items()]
     if stuff.strength is not None:
         which = "purity" if isinstance(stuff.side, Salt) else "strength"
@@ -155,10 +157,11 @@ def _usual(stuff: Material) -> list[str]:
     """How much of it is usual, in words."""
     if stuff.refuse:
         return []
-    out = [
-        f"Usually {low:.3g} to {high:.3g} % of {f'a {name}' if name else 'what is made'}."
+    shares = [
+        f"{low:.3g} to {high:.3g} % of {f'a {name}' if name else 'what is made'}"
         for name, low, high in usual_shares(stuff.kind)
     ]
+    out = [f"Usually {'; '.join(shares)}."] if shares else []
     if stuff.own_cap:
         out.append(f"Left in, at most {stuff.own_cap:g} % of the whole; rinsed out, twice that.")
     if stuff.sun_cap:

@@ -84,7 +84,10 @@ def _acidity(material: Material) -> Iterator[Effect]:
     if isinstance(material.side, Salt) and sour and material.side.cations:
         yield Effect("Holds a pH: part of an acid that is already salt.", ph)
         return
-    yield Effect("Lowers the pH." if sour else "Raises the pH: alkaline.", ph)
+    of = ""
+    if isinstance(material.side, Slurry) and material.side.per < 100 and ph is not None:
+        of = f" {material.side.per:g} {material.unit} in 100 mL of pure water read:"
+    yield Effect(f"Lowers the pH.{of}" if sour else f"Raises the pH: alkaline.{of}", ph)
 
 
 def _percent(share: Spread) -> Figure:

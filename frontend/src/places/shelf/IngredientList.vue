@@ -12,7 +12,7 @@ defineProps<{ ingredients: LabelIngredient[] }>();
       <span class="quiet">
         · {{ one.role || "not known here" }}{{ one.maybe ? ", perhaps" : "" }}
       </span>
-      <strong v-if="one.contains.length"> {{ one.contains.join(", ") }}</strong>
+      <strong v-if="one.contains.length">{{ ` ${one.contains.join(", ")}` }}</strong>
     </li>
   </ol>
 </template>

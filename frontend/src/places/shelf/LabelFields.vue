@@ -60,7 +60,7 @@ async function take(): Promise<void> {
     <div class="row">
       <Button
         type="button"
-        label="Read it"
+        label="Read the label"
         variant="outlined"
         :disabled="!text.trim() || read.isPending.value"
         @click="take"

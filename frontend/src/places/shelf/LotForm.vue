@@ -120,6 +120,13 @@ async function store(): Promise<void> {
       <button type="button" class="act" @click="own = ''">It is not in the list</button>
     </MaterialField>
     <TextField v-model="entered.name" label="Your name for it" :error="errors['name']" />
+    <LabelFields
+      v-if="labelled && chosen"
+      v-model="label"
+      :material="chosen.key"
+      :unit="chosen.unit"
+      :errors="errors"
+    />
     <TextField
       v-if="strength || errors['strength']"
       v-model="entered.strength"
@@ -153,13 +160,6 @@ async function store(): Promise<void> {
     />
     <DayField v-model="entered.opened_on" label="Opened on" :error="errors['opened_on']" />
     <DayField v-model="entered.use_by" label="Use by" :error="errors['use_by']" />
-    <LabelFields
-      v-if="labelled && chosen"
-      v-model="label"
-      :material="chosen.key"
-      :unit="chosen.unit"
-      :errors="errors"
-    />
     <TextField v-model="entered.note" label="Note" :rows="1" :error="errors['note']" />
   </EntryForm>
 </template>

@@ -28,9 +28,9 @@ const parts = computed(() => [
             <td v-if="fact.figure">{{ said(fact.figure.value) }} {{ fact.figure.unit }}</td>
             <td v-if="fact.figure" class="quiet">
               <template v-if="fact.figure.low !== fact.figure.high"
-                >likely {{ said(fact.figure.low) }} to {{ said(fact.figure.high) }}
-              </template>
-              <em>{{ kindOf(fact.figure) }}</em>
+                >likely {{ said(fact.figure.low) }} to {{ said(fact.figure.high)
+                }}{{ " " }}</template
+              ><em>{{ kindOf(fact.figure) }}</em>
             </td>
           </tr>
         </tbody>

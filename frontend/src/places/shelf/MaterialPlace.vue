@@ -2,7 +2,7 @@
 /** A material's page: what it does, how much is usual, what to beware of; the figures with their sources behind. */
 import { computed, ref } from "vue";
 import { useRouter } from "vue-router";
-import type { MaterialPage } from "@/api/client";
+import type { Figure, MaterialPage } from "@/api/client";
 import {
   useCorrectAgain,
   useLibrary,
@@ -20,7 +20,7 @@ import MaterialFigures from "./MaterialFigures.vue";
 import MaterialUses from "./MaterialUses.vue";
 import OwnMaterialForm from "./OwnMaterialForm.vue";
 import PhLine from "./PhLine.vue";
-import { said } from "@/parts/ph";
+import { ph, said } from "@/parts/ph";
 import { kindOf, roughly } from "@/parts/figures";
 
 const { name } = defineProps<{ name: string }>();
@@ -50,6 +50,8 @@ async function takeAway(one: MaterialPage): Promise<void> {
   );
   await router.push("/shelf");
 }
+const valued = (figure: Figure) =>
+  figure.unit === "pH" ? `pH ${ph(figure.value)}` : `${roughly(figure.value)} ${figure.unit}`;
 const names = computed(() => page.value?.also.join(" · ") ?? "");
 
 useShortcuts([
@@ -61,7 +63,7 @@ useShortcuts([
   <main class="place">
     <LoadState v-if="failed || !loaded || !page" :error="failed" @again="again" />
     <template v-else>
-      <header>
+      <header class="top">
         <p class="quiet">
           <RouterLink to="/shelf">Shelf</RouterLink> · {{ page.kind_name }}
           <template v-if="page.own"> · your own</template>
@@ -93,7 +95,7 @@ useShortcuts([
             <li v-for="one in page.effects" :key="one.says">
               {{ one.says }}
               <span v-if="one.figure" class="figure">
-                {{ roughly(one.figure.value) }} {{ one.figure.unit }}
+                {{ valued(one.figure) }}
                 <span class="quiet">
                   likely {{ said(one.figure.low) }} to {{ said(one.figure.high) }}
                   <em>{{ kindOf(one.figure) }}</em>
@@ -156,6 +158,10 @@ useShortcuts([
 </template>
 
 <style scoped>
+.top {
+  display: block;
+}
+
 .latin {
   font-style: italic;
 }

@@ -41,7 +41,7 @@ const groups = computed(() =>
       <h2>What could stand in</h2>
       <ul>
         <li v-for="one in standIns" :key="one.key">
-          <RouterLink :to="`/shelf/materials/${one.key}`">{{ one.name }}</RouterLink>
+          <RouterLink :to="`/shelf/materials/${one.key}`">{{ one.name }}</RouterLink>{{ " " }}
           <span class="quiet">
             {{ one.does }}; {{ roughly(one.times) }} g for a gram <em>computed</em></span
           >
