@@ -35,9 +35,9 @@ class Property:
     solids: bool = False
     liquids: bool = False
 
-    def concerns(self, kind: str) -> bool:
-        """Whether it can be said of a material of this kind."""
-        solid = kinds()[kind]["unit"] == "g"
+    def concerns(self, kind: str, unit: str = "") -> bool:
+        """Whether it can be said of a material of this kind (counted in `unit`, where not as its kind is)."""
+        solid = (unit or kinds()[kind]["unit"]) == "g"
         return not (self.solids and not solid) and not (self.liquids and solid)
 
     def row(self, answer: float) -> Any:

@@ -91,7 +91,7 @@ def _facts(stuff: Material) -> list[FactOut]:
         held = getattr(stuff, one.of)
         if not held or (one.of == "keeps_days") or any(fact.name == one.name for fact in out):
             continue
-        if one.of == "density" and not one.concerns(stuff.kind):
+        if one.of == "density" and not one.concerns(stuff.kind, stuff.unit):
             continue
         spread = held if isinstance(held, Spread) else Spread.exact(held)
         if one.asked_in == "%" and one.unit == "g/g":

@@ -89,7 +89,7 @@ def save_correction(key: str, entered: CorrectionIn) -> MaterialOut:
         raise Problem.field(
             "ruled_out", "It cannot hold a thing and be free of it: take one of the two back."
         )
-    _possible(entered, plain.kind, [*plain.hazards, *entered.hazards])
+    _possible(entered, plain.kind, [*plain.hazards, *entered.hazards], plain.unit)
     row = Correction.objects.filter(material=key).first() or Correction(material=key)
     row.figures, row.note = _kept(entered), entered.note
     row.contains, row.may_contain = _once(entered.contains), _once(entered.may_contain)
@@ -164,7 +164,7 @@ def _offered(entered: FiguresIn, hazards: list[str]) -> None:
     only_offered("figures", entered.figures, property_table())
 
 
-def _possible(entered: FiguresIn, kind: str, hazards: list[str]) -> None:
+def _possible(entered: FiguresIn, kind: str, hazards: list[str], unit: str = "") -> None:
     """Refuse what cannot be together, or cannot be at all, beside its field."""
     usual = kinds()[kind]
     if entered.strength is not None and "acid" not in usual:
@@ -174,7 +174,7 @@ def _possible(entered: FiguresIn, kind: str, hazards: list[str]) -> None:
             continue
         asked = property_table()[name]
         amiss = asked.amiss(answer, kind)
-        if not asked.concerns(kind):
+        if not asked.concerns(kind, unit):
             amiss = f"That is not asked of a {usual['name']}: leave it empty."
         if amiss:
             raise Problem.field(f"figures.{name}", amiss)

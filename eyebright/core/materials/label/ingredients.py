@@ -19,8 +19,21 @@ from ..library import library
 
 MAY = re.compile(r"may contain|peut contenir|kann enthalten|puede contener|\+\s*/\s*-|±", re.IGNORECASE)
 PERCENT = re.compile(r"(\d+(?:[.,]\d+)?)\s*%")
-PARTS = re.compile(r"[\u2022\u00b7;\n\r\t|]|,(?!\d(?:\D|$))|(?<=\w)\.\s+(?=[A-Z])")
+PARTS = re.compile(r"[\u2022\u00b7;\n\r\t|]|,(?!\d(?:\D|$))|(?<!no)\s*\.\s+", re.IGNORECASE)
 PLANT = "plant"
+# What a hazard of a material comes to where a little of it is in something bought; the others hang on how much there is.
+TRACE = {
+    "sun": "sun_trace",
+    "convulsant": "convulsant_leaf",
+    "convulsant_leaf": "convulsant_leaf",
+    "menthol_leaf": "menthol_leaf",
+    "not_pregnant": "pregnant_ask",
+    "pregnant_ask": "pregnant_ask",
+    "salicylate": "salicylate",
+    "g6pd": "g6pd",
+    "builds_up": "builds_up",
+    "cationic": "cationic",
+}
 # Kinds of the library that keep their allergens and hazards also as a trace in something bought.
 KIN = {"oil": "fatty", "butter": "fatty", "essential oil": "essential oil", "humectant": "humectant"}
 
@@ -73,7 +86,8 @@ def _by_latin() -> dict[str, Listed]:
     out: dict[str, Listed] = {}
     for material in library().values():
         if material.latin and "," not in material.latin:
-            found = Listed("", KIN.get(material.kind, PLANT), material.contains, material.hazards)
+            trace = (TRACE[name] for name in material.hazards if name in TRACE)
+            found = Listed("", KIN.get(material.kind, PLANT), material.contains, tuple(trace))
             out.setdefault(_plain(material.latin), found)
             plant = material.plant
             if plant:
@@ -102,6 +116,16 @@ def read_ingredients(text: str) -> Read:
     return Read(tuple(out.values()))
 
 
+def before_list(text: str) -> tuple[str, str]:
+    """A text in two where its list of ingredients begins, by the first that is known: the front, and the list."""
+    at = 0
+    for found in PARTS.finditer(text):
+        if _known(text[at : found.start()].strip(" .*:")).role:
+            break
+        at = found.end()
+    return text[:at], text[at:]
+
+
 def _parts(text: str) -> Iterator[tuple[str, bool]]:
     """The parts of a list between its commas, dots and bullets, and whether each only may be in it."""
     maybe = False
@@ -113,33 +137,38 @@ def _parts(text: str) -> Iterator[tuple[str, bool]]:
 
 def _known(name: str) -> Listed:
     """What a name is: as a whole, else by each of the names between its brackets and strokes, together."""
-    whole = _of(_plain(name))
-    if whole is not None:
-        return whole
     outside = re.sub(r"[(\[][^)\]]*[)\]]", " ", name)  # 'Rosmarinus Officinalis (Rosemary) Leaf Oil'
-    parts = [outside, *re.split(r"[()\[\]/]", name)]
-    found = [each for part in parts if (each := _of(_plain(part))) is not None]
-    if not found:
-        return Listed(name)
-    contains = (more for each in found for more in each.contains)
-    hazards = (more for each in found for more in each.hazards)
-    return replace(found[0], contains=tuple(dict.fromkeys(contains)), hazards=tuple(dict.fromkeys(hazards)))
+    whole = [_plain(name), _plain(outside)]
+    for look in (_exactly, _by_ending):
+        for key in whole:
+            if key and (found := look(key)) is not None:
+                return found
+        parts = [_plain(part) for part in re.split(r"[()\[\]/]", name)]
+        several = [each for part in parts if part and (each := look(part)) is not None]
+        if several:
+            return _together(several)
+    plants = (_by_latin().get(" ".join(key.split()[:2])) for key in whole)  # '... leaf extract'
+    return next((plant for plant in plants if plant is not None), Listed(name))
 
 
-def _of(key: str) -> Listed | None:
-    """What goes by just this name, by how it ends, or by its plant; None for what nobody here knows."""
-    if not key:
-        return None
-    if key in _by_name():
-        return _row(_by_name()[key])
-    if key in _by_latin():
-        return _by_latin()[key]
+def _together(several: list[Listed]) -> Listed:
+    contains = (more for each in several for more in each.contains)
+    hazards = (more for each in several for more in each.hazards)
+    return replace(several[0], contains=tuple(dict.fromkeys(contains)), hazards=tuple(dict.fromkeys(hazards)))
+
+
+def _exactly(key: str) -> Listed | None:
+    """What goes by just this name; None for what nobody here knows."""
+    return _row(_by_name()[key]) if key in _by_name() else _by_latin().get(key)
+
+
+def _by_ending(key: str) -> Listed | None:
+    """What a name is by how it ends, or by a word in it."""
     for row in ingredient_table()["ingredient"]:
         ends = tuple(row.get("ends", ()))
         if (ends and key.endswith(ends)) or any(part in key for part in row.get("holds", ())):
             return _row(row)
-    plant = " ".join(key.split()[:2])  # 'urtica dioica leaf extract', however it was drawn out
-    return _by_latin().get(plant)
+    return None
 
 
 def _row(row: dict[str, Any]) -> Listed:

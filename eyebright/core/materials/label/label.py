@@ -11,7 +11,7 @@ from typing import Any
 
 from ...numbers import Spread
 from ..material import Material, Slurry
-from .ingredients import Read, ingredient_table, read_ingredients
+from .ingredients import Read, before_list, ingredient_table, read_ingredients
 
 LABEL_PH = 0.3  # how far a bottle may be off the pH on its label, 90 %
 SKIN_PH, SKIN_REACH = 5.5, 0.7  # 'pH skin-neutral'
@@ -141,10 +141,11 @@ def _in_two(text: str) -> tuple[str, str]:
         ends = LIST_END.search(rest)
         stop = ends.start() if ends else len(rest)
         return text[: begins.start()] + "\n" + rest[stop:], rest[:stop].strip(" .\n")
-    read = read_ingredients(text)
+    front, listed = before_list(text)
+    read = read_ingredients(listed)
     known = [each for each in read.every if each.role]
     if len(read.every) >= 3 and 2 * len(known) >= len(read.every):
-        return "", text.strip()
+        return front, listed.strip()
     return text, ""
 
 
