@@ -21,7 +21,7 @@ MAY = re.compile(r"may contain|peut contenir|kann enthalten|puede contener|\+\s*
 PERCENT = re.compile(r"(\d+(?:[.,]\d+)?)\s*%")
 PARTS = re.compile(r"[\u2022\u00b7;\n\r\t|]|,(?!\d(?:\D|$))|(?<!no)\s*\.\s+", re.IGNORECASE)
 PLANT = "plant"
-# What a hazard of a material comes to where a little of it is in something bought; the others hang on how much there is.
+# What a hazard comes to where a little of a material is in something bought; the others hang on how much.
 TRACE = {
     "sun": "sun_trace",
     "convulsant": "convulsant_leaf",
@@ -117,7 +117,7 @@ def read_ingredients(text: str) -> Read:
 
 
 def before_list(text: str) -> tuple[str, str]:
-    """A text in two where its list of ingredients begins, by the first that is known: the front, and the list."""
+    """A text in two where its ingredients begin, by the first that is known: the front, and the list."""
     at = 0
     for found in PARTS.finditer(text):
         if _known(text[at : found.start()].strip(" .*:")).role:
