@@ -35,6 +35,9 @@ PLAINLY = {
 }
 
 
+TOGETHER = ("label", "figures")  # objects whose own fields are named with them: 'label.dose'
+
+
 class FieldError(Schema):
     """One field's trouble. `field` is empty when the whole is meant."""
 
@@ -112,6 +115,9 @@ def _plain(error: dict[str, Any]) -> tuple[str, str]:
         if isinstance(part, int) and field != place[i - 1]:
             field = f"{place[i - 1]}.{part}.{field}"  # in which of a list's rows it stands
             break
+    for i, part in enumerate(place[:-1]):
+        if part in TOGETHER:
+            field = f"{part}.{place[i + 1]}"
     message = PLAINLY.get(error["type"], error["msg"])
     if error["type"] == "too_long":
         message = f"Keep it to {error['ctx']['max_length']} at most."

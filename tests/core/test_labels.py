@@ -67,7 +67,10 @@ class Reading(TestCase):
         self.assertIn("not checked: Fernium", " ".join(doubts_of(material("shampoo_ordinary"), label)))
 
     def test_brackets_percent_and_stars(self) -> None:
-        text = "Aqua (Water), *Sodium Laureth Sulfate [12 %], Parfum (Limonene, Linalool)*, Rosmarinus Officinalis (Rosemary) Leaf Oil**"
+        text = (
+            "Aqua (Water), *Sodium Laureth Sulfate [12 %], Parfum (Limonene, Linalool)*, "
+            "Rosmarinus Officinalis (Rosemary) Leaf Oil**"
+        )
         read = Label(ingredients=text).read
         self.assertEqual(read.unread, ())
         self.assertEqual(read.every[1].percent, 12.0)

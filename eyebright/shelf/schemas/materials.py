@@ -87,7 +87,7 @@ class GuessOut(Out):
 
 
 class LibraryOut(Out):
-    """What can be said of a material: its kinds, what it may carry, its figures; the materials are found by name."""
+    """What can be said of a material: its kinds, what it may carry, its figures."""
 
     kinds: list[KindOut]
     hazards: list[HazardOut]

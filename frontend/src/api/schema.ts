@@ -3836,7 +3836,7 @@ export interface components {
         };
         /**
          * LibraryOut
-         * @description What can be said of a material: its kinds, what it may carry, its figures; the materials are found by name.
+         * @description What can be said of a material: its kinds, what it may carry, its figures.
          */
         LibraryOut: {
             /** Hazards */
