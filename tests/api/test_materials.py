@@ -155,8 +155,10 @@ class Corrections(HeadsTestCase):
 
     def test_a_packet_can_rule_out_what_it_may_hold(self) -> None:
         whom = self.put_wren(allergies=["cereals"])
-        lines = [{"stuff": "lib-oat_flour", "amount": "20", "unit": "g", "phase": "dry", "id": 1},
-                 {"stuff": "class-soft", "amount": "100", "unit": "mL", "phase": "liquid", "id": 2}]  # fmt: skip
+        lines = [
+            {"id": 1, "stuff": "lib-oat_flour", "amount": "20", "unit": "g", "phase": "dry"},
+            {"id": 2, "stuff": "class-soft", "amount": "100", "unit": "mL", "phase": "liquid"},
+        ]
         body = {"name": "Oats", "family": "starch", "lines": lines}
         made = self.call("POST", "/formulas", {"formula": body}, 201)
 
