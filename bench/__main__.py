@@ -4,6 +4,7 @@ from functools import partial
 
 from django.core.management import call_command
 
+from eyebright.core.materials import library
 from tests.chromium import chromium
 
 from .answers import answers, ten
@@ -12,7 +13,7 @@ from .formulas import LINES, RANKED, SEARCHED, edit_to_kept, formula_bench
 from .heads import heads_page
 from .judge import BOUNDS, MIXES, SETS, SLIPS, coverage, disagreements
 from .lines import LINES as PASTED
-from .lines import MATERIALS, searching, written_lines
+from .lines import MATERIALS, loading, searching, written_lines
 from .live import cost_of_instruments, drag_to_paint
 from .page import first_load, served
 from .shelf import LOTS, long_shelf
@@ -24,6 +25,7 @@ LIVE_SHARE = 0.03
 PAGE_KB = 300.0
 # At most so many times as long as one PHREEQC solve of the same run.
 ANSWER, TEN, ASSESSMENT, PASTE = 170.0, 425.0, 425.0, 600.0
+LOADED = 870.0  # of a start: 0.3 s on the machine where a solve takes 345 µs
 # At most so many times as long as a call that does nothing (yardsticks.py), in process,
 SHELF, HEAD, RANKING, SEARCHING = 310.0, 155.0, 310.0, 155.0
 # and from the page.
@@ -92,6 +94,11 @@ def main() -> int:
     ledger.line("wrong in silence", f"{read.silent}", "none", read.silent == 0)
     solve = solve_once()
     ledger.times(f"{PASTED} lines pasted at once", read.seconds, "solves", solve, PASTE)
+
+    loaded_in, solve = beside(loading, solve_once)
+    ledger.times(
+        f"the library of {len(library())} rows and its finder, loaded", loaded_in, "solves", solve, LOADED
+    )
 
     shelf, call = beside(long_shelf, blank_call)
     print(f"The shelf in process, {LOTS} lots on it; a blank call takes {call * 1000:.2f} ms")

@@ -11,7 +11,6 @@ from tests.chromium import chromium
 
 HERE = Path(__file__).parent / "screenshots"
 DESK, PHONE = (1280, 800), (390, 844)
-OUT_OF_REACH = "/mix?line=water-2~fill~mL&line=lot-1~solve~mL&volume=500&unit=mL&aim=4.5"
 
 
 def window(browser: Browser, size: tuple[int, int], scheme: str = "light") -> Page:
@@ -111,10 +110,10 @@ def main() -> None:
         shoot(desk, "mix")
         desk.get_by_role("heading", name="Three ways").evaluate("(title) => title.scrollIntoView()")
         shoot(desk, "mix-ways")
-        desk.goto(address + OUT_OF_REACH)
-        shoot(desk, "mix-out-of-reach")
         desk.goto(f"{address}/shelf")
         shoot(desk, "shelf")
+        desk.goto(f"{address}/shelf/materials/soapwort")
+        shoot(desk, "material")
         desk.goto(f"{address}/shelf/waters")
         desk.get_by_role("button", name="Titrate it at home: Canal-side tap").click()
         shoot(desk, "shelf-waters")

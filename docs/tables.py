@@ -117,6 +117,9 @@ def tables() -> dict[str, str]:
         "materials": table(
             _materials(), material="name", latin="latin", kind="kind", of_its_own=_taken, source="source"
         ),
+        "label-classes": table(
+            _named(_read("materials/label/inci.toml")["class"]), strength="name", active_percent="active"
+        ),
         "measures": table(
             _spoons(), custom="system", measure="name", mL="volume", parts="step", from_mL="least"
         ),
