@@ -1,4 +1,4 @@
-"""Written lines: how many are read right and how fast; the finder among many materials; what loading takes."""
+"""Written lines: how many are read right, how fast; the finder among many materials; what loading takes."""
 
 import statistics
 import subprocess
