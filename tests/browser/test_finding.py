@@ -18,7 +18,7 @@ juice of half a lemon
 15–30 drops lavender essential oil
 - 2 tea bags
 - 1 tbsp rhasoul
-- 2 tbsp neem oil
+- 2 tbsp tucuma oil
 
 Method
 1. Mix the clay with the water until smooth.
@@ -45,10 +45,10 @@ class Messy(BenchTestCase):
         self.page.get_by_role("button", name="Black tea leaf").click()
         expect(self.amount("Black tea leaf")).to_have_value("2")
         self.page.get_by_role("button", name="None of these: add it").click()
-        new = self.page.get_by_role("form", name="A new material: neem oil")
+        new = self.page.get_by_role("form", name="A new material: tucuma oil")
         expect(new.get_by_role("combobox", name="It is most like")).to_contain_text("oil")
         new.get_by_role("button", name="Add and put in").click()
-        expect(self.amount("neem oil")).to_have_value("2")
+        expect(self.amount("tucuma oil")).to_have_value("2")
         expect(reading).not_to_contain_text("Not all of it is known yet")
         expect(reading).to_contain_text("pH")
         self.kept()
@@ -132,4 +132,5 @@ class Anything(BenchTestCase):
         self.page.keyboard.press("/")
         self.page.keyboard.type("soap nuts", delay=10)
         self.page.get_by_role("option", name="Soapnut shell").click()
+        self.page.get_by_role("link", name="Put it on the shelf").click()
         expect(self.page.get_by_label("Your name for it")).to_have_value("Soapnut shell")

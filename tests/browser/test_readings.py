@@ -87,8 +87,8 @@ class Bottles(BrowserTestCase):
         expect(self.page.get_by_label("Your name for it")).to_have_value("Lock-side mallow")
         self.page.get_by_role("button", name="Save").click()
         mallow = self.page.get_by_role("listitem").filter(has_text="Lock-side mallow")
-        mallow.get_by_text("What is known of it").click()
-        expect(mallow).to_contain_text("guessed from its kind")
+        mallow.get_by_role("link", name="What is known of").click()
+        expect(self.page.get_by_label("Figures")).to_contain_text("Usual for its kind (leaf)")
 
     def test_a_jug_that_reads_wrong_is_put_right(self) -> None:
         self.go("/mix")
