@@ -34,6 +34,7 @@ class OwnMaterials(BrowserTestCase):
         expect(sun).to_be_checked()
         self.page.get_by_text("Makes skin burn in the sun").last.click()
         expect(sun).not_to_be_checked()
+        self.page.get_by_text("Something else is so of it").click()
         self.page.get_by_text("Stings, burns or reddens skin").click()
         expect(self.page.get_by_role("combobox", name="It is most like")).to_contain_text("tea")
         self.page.get_by_role("button", name="Keep this material").click()

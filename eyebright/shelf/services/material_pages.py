@@ -97,7 +97,10 @@ def _facts(stuff: Material) -> list[FactOut]:
         if one.asked_in == "%" and one.unit == "g/g":
             spread = Spread(*(100.0 * each for each in (spread.low, spread.mid, spread.high)))
         out.append(_fact(stuff, one.of, one.name, spread, "%" if one.asked_in == "%" else one.unit))
-    out += [_fact(stuff, "weights", f"one {piece}", grams, "g") for piece, grams in stuff.weights.items()]
+    usual = kinds()[stuff.kind].get("weights", {})
+    for piece, grams in stuff.weights.items():
+        of = "kind" if usual.get(piece) == [grams.low, grams.mid, grams.high] else "own"
+        out.append(_fact(stuff, of, f"one {piece}", grams, "g"))
     if stuff.strength is not None:
         which = "purity" if isinstance(stuff.side, Salt) else "strength"
         out.append(_fact(stuff, which, "strength", stuff.strength, stuff.strength_unit))
@@ -112,7 +115,7 @@ def _facts(stuff: Material) -> list[FactOut]:
 
 
 def _fact(stuff: Material, of: str, name: str, spread: Spread, unit: str) -> FactOut:
-    guessed = of in stuff.guessed
+    guessed = of == "kind" or of in stuff.guessed
     source = f"usual for: {kinds()[stuff.kind]['name']}, an estimate" if guessed else stuff.source
     return FactOut(name=name, figure=spread_out(spread, unit), says="", guessed=guessed, source=source)
 

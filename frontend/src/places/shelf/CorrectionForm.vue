@@ -5,6 +5,7 @@ import type { Library, MaterialPage } from "@/api/client";
 import { useQuestions } from "@/api/heads";
 import { useCorrect } from "@/api/shelf";
 import ChoiceRow from "@/parts/ChoiceRow.vue";
+import FoldedChoices from "@/parts/FoldedChoices.vue";
 import { useTrouble } from "@/parts/trouble";
 import EntryForm from "./EntryForm.vue";
 import { sentOf, typedOf } from "@/parts/materialFigures";
@@ -54,21 +55,20 @@ async function store(): Promise<void> {
       <p v-if="errors['ruled_out']" class="error" role="alert">{{ errors["ruled_out"] }}</p>
     </div>
     <FiguresFields v-model="figures" :library="library" :kind="page.kind" :errors="errors" />
-    <details class="whole" :open="entered.hazards.length > 0 || Boolean(errors['hazards'])">
-      <summary>It also carries something</summary>
-      <ChoiceRow v-model="entered.hazards" :choices="asked" label="What it carries as well" many />
+    <div class="whole">
+      <FoldedChoices
+        v-model="entered.hazards"
+        :choices="asked"
+        label="What it carries as well"
+        summary="It carries something that is not said of it here"
+      />
       <p v-if="errors['hazards']" class="error" role="alert">{{ errors["hazards"] }}</p>
-    </details>
+    </div>
   </EntryForm>
 </template>
 
 <style scoped>
 .error {
   color: var(--madder);
-}
-
-summary {
-  cursor: pointer;
-  color: var(--vein);
 }
 </style>

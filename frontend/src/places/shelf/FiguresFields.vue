@@ -4,6 +4,7 @@ import { computed } from "vue";
 import type { Library } from "@/api/client";
 import { useQuestions } from "@/api/heads";
 import ChoiceRow from "@/parts/ChoiceRow.vue";
+import FoldedChoices from "@/parts/FoldedChoices.vue";
 import TextField from "@/parts/TextField.vue";
 import type { Typed } from "@/parts/materialFigures";
 
@@ -33,6 +34,7 @@ const said = computed(
     entered.value.pieces.length > 0 ||
     Object.keys(errors).some((name) => /^(figures|pieces|stain|smell|latin|also)/.test(name)),
 );
+const changes = (what: string): string => `Changes ${what[0]?.toLowerCase()}${what.slice(1)}`;
 const STAINS = [
   { value: "" as const, label: "no, or not known" },
   { value: "tints" as const, label: "tints it" },
@@ -58,7 +60,7 @@ const STAINS = [
     decimal
     :takes="one.unit === 'g' ? 'scale' : undefined"
     :error="errors[`figures.${one.key}`]"
-    :hint="one.changes"
+    :hint="changes(one.changes)"
   />
   <TextField
     v-model="entered.ph"
@@ -76,10 +78,12 @@ const STAINS = [
     :error="errors['per']"
   />
   <div class="whole">
-    <p class="quiet">
-      It holds, of what people are allergic to. A head with that allergy is stopped.
-    </p>
-    <ChoiceRow v-model="entered.contains" :choices="allergens" label="What it contains" many />
+    <FoldedChoices
+      v-model="entered.contains"
+      :choices="allergens"
+      label="What it contains"
+      summary="It holds something that people are allergic to: a head with that allergy is stopped"
+    />
     <p v-if="errors['contains']" class="error" role="alert">{{ errors["contains"] }}</p>
   </div>
   <details class="whole" :open="said">
@@ -92,7 +96,7 @@ const STAINS = [
         :label="`${one.ask}, ${one.unit}`"
         decimal
         :error="errors[`figures.${one.key}`]"
-        :hint="one.changes"
+        :hint="changes(one.changes)"
       />
       <TextField
         v-model="entered.smell"

@@ -3,7 +3,7 @@
 import { computed, reactive, ref, toRef } from "vue";
 import type { Library, Material, OwnMaterialIn } from "@/api/client";
 import { useSaveMaterial } from "@/api/shelf";
-import ChoiceRow from "@/parts/ChoiceRow.vue";
+import FoldedChoices from "@/parts/FoldedChoices.vue";
 import KnownAlready from "@/parts/KnownAlready.vue";
 import { useMaterialGuess } from "@/parts/materialGuess";
 import RefusedNote from "@/parts/RefusedNote.vue";
@@ -39,6 +39,10 @@ const entered = reactive({
 const figures = ref(typedOf(before));
 const { guess, carries, answered } = useMaterialGuess(() => entered.name, toRef(entered, "kind"));
 if (before?.hazards) answered.value = [...before.hazards];
+/** What its name gives away, and what was pressed before: it stands open, pressed or not. */
+const likely = computed(() => [
+  ...new Set([...(guess.value?.hazards ?? []), ...(before?.hazards ?? [])]),
+]);
 const asked = computed(() => library.hazards.map((one) => ({ value: one.key, label: one.ask })));
 
 async function store(): Promise<void> {
@@ -79,8 +83,18 @@ async function store(): Promise<void> {
       It is kept on the shelf so that it can be stopped.
     </RefusedNote>
     <div class="whole">
-      <p class="quiet">{{ guess?.asks || "Press what is so of it" }}</p>
-      <ChoiceRow v-model="carries" :choices="asked" label="What it carries" many />
+      <p class="quiet">{{ guess?.asks ?? "" }}</p>
+      <FoldedChoices
+        v-model="carries"
+        :choices="asked"
+        :likely="likely"
+        label="What it carries"
+        :summary="
+          likely.length
+            ? 'Something else is so of it'
+            : 'It stings, dusts, stains, scratches, ferments … press what is so'
+        "
+      />
       <p v-if="errors['hazards']" class="error" role="alert">{{ errors["hazards"] }}</p>
     </div>
     <FiguresFields
