@@ -21,7 +21,7 @@ const open = computed(() => far.value.some((one) => taken.value.includes(one.val
   <ChoiceRow v-if="near.length" v-model="taken" :choices="near" :label="label" many />
   <details :open="open">
     <summary>{{ summary }}</summary>
-    <ChoiceRow v-model="taken" :choices="far" :label="summary" many />
+    <ChoiceRow v-model="taken" :choices="far" :label="`${label}: more`" many />
   </details>
 </template>
 
