@@ -2,8 +2,8 @@
 
     read_ingredients("Aqua, Sodium Laureth Sulfate (12 %), Cocamidopropyl Betaine*, Parfum, [+/- CI 19140]")
 
-Names are looked up in `inci.toml`, then among the botanical names of the library, whose allergens and hazards
-come along.
+Names are looked up in `inci.toml`, then among the botanical names of the library, then as a kitchen calls
+things; what the library says of allergens and hazards comes along.
 """
 
 import re
@@ -14,12 +14,23 @@ from functools import cache
 from pathlib import Path
 from typing import Any
 
-from ..finding import folded
+from ..finding import WATER, Evidence, Recogniser, folded, word_set, words
 from ..library import library
 
 MAY = re.compile(r"may contain|peut contenir|kann enthalten|puede contener|\+\s*/\s*-|±", re.IGNORECASE)
-PERCENT = re.compile(r"(\d+(?:[.,]\d+)?)\s*%")
-PARTS = re.compile(r"[\u2022\u00b7;\n\r\t|]|,(?!\d(?:\D|$))|(?<!no)\s*\.\s+", re.IGNORECASE)
+PERCENT = re.compile(r"(\d+(?:[.,]\d+)?)\s*%(?:\s*[wmv]/[wmv])?")
+PARTS = re.compile(r"[\u2022\u00b7;\n\r\t|]|,(?!\d(?:\D|$)|n-)|(?<!no)\s*\.\s+|\s[-–—]\s", re.IGNORECASE)
+EMPTY = re.compile(r"[(\[]\s*[)\]]")  # where a share stood
+CALLED = re.compile(r"^[^:]{1,30}:\s*")  # 'Also contains: aqua'
+FOOTNOTE = re.compile(r"(?<=[.\n])\s*(?:[*†¹²³]+\s*[^,;*†¹²³]{3,80})+$")  # '* from organic farming'
+NO_NAME = re.compile(r"^(?:f\.?i\.?l\.?\b.*\d|ph\b)", re.IGNORECASE)  # a maker's own number of a list; a pH
+# What a list is free from is not in it; this runs on to the next full stop, or to where a list begins.
+FREE_FROM = re.compile(
+    r"""\b(?:free\ (?:from|of)|without|contains\ no|does\ not\ contain|no\ added|0\s*%|sans|ohne|frei\ von|sin
+    |senza|zonder)\b[^.|\n\u2022\u00b7;:]*?(?=[.|\n\u2022\u00b7;]|\b(?:aqua|water|eau|wasser|agua|ingr\w+|inci)\b|$)""",
+    re.IGNORECASE | re.VERBOSE,
+)
+EXTRACT = re.compile(r"\s+(?:extract|ferment|infusion|macerate|hydrolate)$")
 PLANT = "plant"
 # What a hazard comes to where a little of a material is in something bought; the others hang on how much.
 TRACE = {
@@ -43,6 +54,7 @@ class Listed:
     """One ingredient: as it is written, what it is by role ("" for what nobody here knows), what it brings.
 
     `percent`: how much of it, where the label says so; `maybe`: in the part that it may contain.
+    `near`: its hazards count only among so many first names, 0 for anywhere.
     """
 
     name: str
@@ -51,6 +63,7 @@ class Listed:
     hazards: tuple[str, ...] = ()
     percent: float | None = None
     maybe: bool = False
+    near: int = 0
 
 
 @dataclass(frozen=True)
@@ -101,17 +114,18 @@ def read_ingredients(text: str) -> Read:
     out: dict[str, Listed] = {}
     for written, maybe in _parts(text):
         percent = PERCENT.search(written)
-        name = re.sub(
-            r"[(\[]\s*[)\]]", " ", PERCENT.sub("", written)
-        )  # an empty bracket, where a share stood
-        name = re.sub(r"\s+", " ", name).strip(" .*+/-–—:°¹²³")
+        name = EMPTY.sub(" ", PERCENT.sub("", CALLED.sub("", written)))
+        name = re.sub(r"\s+", " ", name).strip(" .*+/-–—:†°¹²³")
         if name.count("(") + name.count("[") != name.count(")") + name.count("]"):
             name = name.strip("()[] ")
-        if not any(sign.isalpha() for sign in name):
+        if not any(sign.isalpha() for sign in name) or NO_NAME.search(name):
             continue
         found = _known(name)
         share = float(percent[1].replace(",", ".")) if percent else None
-        each = Listed(name, found.role, found.contains, found.hazards, share, maybe)
+        far = found.near and len(out) >= found.near
+        each = replace(
+            found, name=name, hazards=() if far else found.hazards, percent=share, maybe=maybe, near=0
+        )
         out.setdefault(_plain(name), each)
     return Read(tuple(out.values()))
 
@@ -129,7 +143,7 @@ def before_list(text: str) -> tuple[str, str]:
 def _parts(text: str) -> Iterator[tuple[str, bool]]:
     """The parts of a list between its commas, dots and bullets, and whether each only may be in it."""
     maybe = False
-    for part in PARTS.split(text.replace("*", " ").replace("\u00ad", "")):
+    for part in PARTS.split(FOOTNOTE.sub("", text.strip()).replace("*", " ").replace("\u00ad", "")):
         if MAY.search(part):
             maybe, part = True, MAY.sub(" ", part)
         yield part, maybe
@@ -148,7 +162,30 @@ def _known(name: str) -> Listed:
         if several:
             return _together(several)
     plants = (_by_latin().get(" ".join(key.split()[:2])) for key in whole)  # '... leaf extract'
-    return next((plant for plant in plants if plant is not None), Listed(name))
+    called = (_common(key) for key in dict.fromkeys(whole) if key)
+    return next((each for each in (*plants, *called) if each is not None), Listed(name))
+
+
+@cache
+def _recogniser() -> Recogniser:
+    return Recogniser()
+
+
+@cache
+def _common(key: str) -> Listed | None:
+    """What a kitchen calls so, where that is sure: 'organic olive oil', 'honey', 'wasser'."""
+    name = EXTRACT.sub("", key)
+    said = words(name)
+    if not all(each in word_set("neutral") or _recogniser().knows(each) for each in said):
+        return None
+    found = _recogniser().recognise(said, Evidence(essential=True))
+    if found.taken is None or found.slips:
+        return None
+    if found.taken.kind == WATER:
+        return Listed("", "plain")
+    material = library()[found.taken.what]
+    trace = () if name != key else tuple(TRACE[each] for each in material.hazards if each in TRACE)
+    return Listed("", KIN.get(material.kind, PLANT), material.contains, trace)
 
 
 def _together(several: list[Listed]) -> Listed:
@@ -172,10 +209,16 @@ def _by_ending(key: str) -> Listed | None:
 
 
 def _row(row: dict[str, Any]) -> Listed:
-    return Listed("", row["is"], tuple(row.get("contains", ())), tuple(row.get("hazards", ())))
+    contains, hazards = tuple(row.get("contains", ())), tuple(row.get("hazards", ()))
+    return Listed("", row["is"], contains, hazards, near=row.get("near", 0))
 
 
 def _plain(name: str) -> str:
-    """A name as it is looked up: small letters, one space, sulph as sulf, no accents."""
+    """A name as it is looked up: small letters, one space, sulph as sulf, hydrolysed as -yzed, no accents."""
     plain = re.sub(r"[^a-z0-9.,/+() -]", " ", folded(name)).replace("sulph", "sulf")
+    plain = (
+        plain.replace("hydrolys", "hydrolyz")
+        .replace("alkohol", "alcohol")
+        .replace("cetearylal", "cetearyl al")
+    )
     return re.sub(r"\s+", " ", plain).strip(" ()-.")

@@ -11,7 +11,7 @@ from typing import Any
 
 from ...numbers import Spread
 from ..material import Material, Slurry
-from .ingredients import Read, before_list, ingredient_table, read_ingredients
+from .ingredients import FREE_FROM, Listed, Read, before_list, ingredient_table, read_ingredients
 
 LABEL_PH = 0.3  # how far a bottle may be off the pH on its label, 90 %
 SKIN_PH, SKIN_REACH = 5.5, 0.7  # 'pH skin-neutral'
@@ -19,6 +19,7 @@ SOAP_PH = [9.0, 9.8, 10.5]
 REACH = 0.12  # of an active share that the label gives
 FIRST = 6  # places of a list in which what washes stands
 MOST = 12_000  # letters
+SETTLES = 0.25  # of a list's names may be unknown, and it still settles what a list would name
 NAMED = (
     "fragrance",
     "preservatives",
@@ -28,9 +29,11 @@ NAMED = (
 )  # a list of ingredients names these
 
 LIST = re.compile(
-    r"(?:ingredients?|ingr[ée]dients?|inci|inhaltsstoffe|ingredientes|ingredienti|composition)\s*[:\-–]\s*",
-    re.I,
+    r"""(?:ingredients?|ingr[ée]dients?|inci|inhaltsstoffe|bestandteile|zutaten|ingredientes|ingredienti
+    |ingrediënten|i[cç]indekiler|composition|composición|zusammensetzung)\s*(?:\(\w+\)\s*)?[:\-–]\s*""",
+    re.I | re.X,
 )
+CONTAINS = re.compile(r"(?:active|contains|enthält|contient|contiene)\s*:\s*", re.I)
 LIST_END = re.compile(
     r"""\n\s*\n|(?:directions|usage|how\ to\ use|anwendung|mode\ d'emploi|modo\ de\ empleo|warnings?|caution
     |made\ in|best\ before|net\ wt)\b""",
@@ -45,19 +48,29 @@ SKIN_NEUTRAL = re.compile(
     r"\bph[ -]?(?:skin[ -]?neutral|hautneutral|neutral|neutre|neutro)|skin[ -]neutral|hautneutral", re.I
 )
 ACTIVE = re.compile(
-    r"""(\d+(?:[.,]\d+)?)\s*(?:%\s*)?(?:-|–|to|bis)?\s*(\d+(?:[.,]\d+)?)?\s*%\s*(?:of\s+)?
-    (?:active|anionic|surfactant|washing\ agent|waschaktive|tensio|amphoteric|non-?ionic)""",
+    r"""(?P<less><|≤|less\ than|under|weniger\ als|moins\ de|menos\ del?)?\s*
+    (\d+(?:[.,]\d+)?)\s*(?:%\s*)?(?:-|–|to|bis|à|a)?\s*(\d+(?:[.,]\d+)?)?\s*%\s*(?:of\s+|de\s+|d')?
+    (?:(?P<whole>active|surfactant|washing\ agent|waschaktive|tensioact|tensid|agents?\ de\ surface)
+    |anioni|anióni|am(?:ph|f)oter|non-?\ ?ioni|nichtioni|cationi)(?:[a-zé]*\s+(?:tensid\w*|surfactants?))?""",
     re.I | re.X,
 )
-DOSE = re.compile(
-    r"""(\d+(?:[.,]\d+)?)\s*(?:-|–|to)?\s*(\d+(?:[.,]\d+)?)?\s*(ml|g|pumps?)\b
-    (?!\s*(?:e|℮|bottle|tube|pack))""",
+AMOUNT = r"(\d+(?:[.,]\d+)?)\s*(?:-|–|to|bis|à)?\s*(\d+(?:[.,]\d+)?)?\s*"
+A_UNIT = r"(ml|g|pumps?|tsp|teaspoons?|teelöffel)\b"
+DOSE = re.compile(rf"{AMOUNT}{A_UNIT}(?!\s*(?:e|℮|bottle|tube|pack))", re.I)
+EACH = re.compile(
+    rf"""{AMOUNT}{A_UNIT}\s*(?:per|a|each|pro|je|par|por)\s+
+    (?:wash|use|application|wäsche|anwendung|lavage|lavado)""",
     re.I | re.X,
 )
+UNITS = {"ml": 1.0, "g": 1.0, "pump": 1.5, "pumps": 1.5}  # mL or g of each; any other is a teaspoon
+TEASPOON = 5.0
 USE = re.compile(
-    r"(?:apply|use|take|massage|squeeze|pump|per wash|pro wäsche|a wash|each wash|dosis|dose)[^.\n]{0,40}",
-    re.I,
+    r"""(?:apply|use|take|massage|squeeze|pump|per\ wash|pro\ wäsche|a\ wash|each\ wash|dosis|dose|anwendung)
+    [^.\n]{0,40}""",
+    re.I | re.X,
 )
+LYE = re.compile(r"(?:sodium|potassium) hydroxide", re.I)
+FAT = re.compile(r"oil|butter|tallow|lard|oleum|fat\b|öl\b|huile|aceite|olio", re.I)
 
 
 class LabelError(ValueError):
@@ -123,7 +136,7 @@ def read_label(text: str) -> Label:
     if len(text) > MOST:
         raise LabelError("text", f"That is {len(text):,} letters: paste the label alone, {MOST:,} at most.")
     front, listed = _in_two(text)
-    ph = PH.search(front)
+    ph = PH.search(front) or PH.search(text)
     return Label(
         ph=_ph(ph) if ph else _skin(front),
         strength=_strength(front, listed),
@@ -135,18 +148,24 @@ def read_label(text: str) -> Label:
 
 def _in_two(text: str) -> tuple[str, str]:
     """What is said, and the list of ingredients; a text of nothing but commas is a list."""
-    begins = LIST.search(text)
+    begins = LIST.search(text) or CONTAINS.search(text)
     if begins:
         rest = text[begins.end() :]
         ends = LIST_END.search(rest)
         stop = ends.start() if ends else len(rest)
-        return text[: begins.start()] + "\n" + rest[stop:], rest[:stop].strip(" .\n")
-    front, listed = before_list(text)
+        return text[: begins.start()] + "\n" + rest[stop:], _tidy(rest[:stop])
+    there = FREE_FROM.sub(lambda found: " " * len(found[0]), text)
+    front, listed = before_list(there)
     read = read_ingredients(listed)
     known = [each for each in read.every if each.role]
     if len(read.every) >= 3 and 2 * len(known) >= len(read.every):
-        return front, listed.strip()
+        return text[: len(front)] + "\n" + " ".join(FREE_FROM.findall(text)), _tidy(listed)
     return text, ""
+
+
+def _tidy(listed: str) -> str:
+    """A list as it is kept: without what it says it is free from."""
+    return re.sub(r"  +", " ", FREE_FROM.sub("", listed)).strip(" .\n")
 
 
 def _number(text: str) -> float:
@@ -174,7 +193,7 @@ def _strength(front: str, listed: str) -> str:
         return called
     first = read.every[: FIRST + 2]
     made = {each.role for each in first}
-    if "soap" in made:
+    if "soap" in made or _made_with_lye(listed, first):
         return "soap"
     if "strong" in made:
         return "clarifying" if called == "clarifying" else "ordinary"
@@ -187,27 +206,42 @@ def _strength(front: str, listed: str) -> str:
     return "none" if len(read.unread) <= len(read.every) // 2 else called
 
 
+def _made_with_lye(listed: str, first: tuple[Listed, ...]) -> bool:
+    """Whether fats were boiled with lye, which labels give instead of the soap that it made."""
+    if {each.role for each in first} & {"strong", "mild", "cationic", "wax"}:
+        return False
+    lye = any(LYE.search(each.name) for each in first)
+    return "saponif" in listed.casefold() or (lye and any(FAT.search(each.name) for each in first))
+
+
 def _active(front: str) -> tuple[float, float] | None:
-    found = ACTIVE.search(front)
-    if not found:
-        return None
-    low = _number(found[1])
-    high = _number(found[2]) if found[2] else low
-    if not 0.0 < low <= high <= 100.0:
-        raise LabelError("active", f"It says {found[0].strip()}: from 0 to 100 %.")
-    return (low, high) if high > low else (low * (1 - REACH), min(low * (1 + REACH), 100.0))
+    """What is said of them together, else the sum of the kinds that are said."""
+    every = list(ACTIVE.finditer(front))
+    spans = []
+    for found in [each for each in every if each["whole"]][:1] or every:
+        low = _number(found[2])
+        high = _number(found[3]) if found[3] else low
+        if not 0.0 < low <= high <= 100.0:
+            raise LabelError("active", f"It says {found[0].strip()}: from 0 to 100 %.")
+        if found["less"]:
+            low = 0.0
+        elif high == low:
+            low, high = low * (1 - REACH), low * (1 + REACH)
+        spans.append((low, high))
+    low, high = sum(low for low, _ in spans), min(sum(high for _, high in spans), 100.0)
+    return (low, high) if spans else None
 
 
 def _dose(front: str) -> float | None:
     """mL or g a wash, where the directions say so."""
-    for use in USE.finditer(front):
-        found = DOSE.search(use[0])
+    said = [*EACH.finditer(front), *(DOSE.search(use[0]) for use in USE.finditer(front))]
+    for found in said:
         if found:
             low = _number(found[1])
             middle = (low + _number(found[2])) / 2 if found[2] else low
-            each = 1.5 if found[3].lower().startswith("pump") else 1.0  # mL of a pump
-            if 0.2 <= middle * each <= 60.0:
-                return middle * each
+            dose = middle * UNITS.get(found[3].lower(), TEASPOON)
+            if 0.2 <= dose <= 60.0:
+                return dose
     return None
 
 
@@ -219,9 +253,10 @@ def labelled(material: Material, label: Label | None) -> Material:
     sure = [each for each in read.every if not each.maybe]
     contains = [*material.contains, *(name for each in sure for name in each.contains)]
     asked = [name for each in read.every if each.maybe for name in each.contains]
-    left = [name for name in material.may_contain if not (read.every and (name in NAMED or not read.unread))]
+    listed = bool(read.every) and len(read.unread) <= SETTLES * len(read.every)
+    left = [name for name in material.may_contain if not (listed and (name in NAMED or not read.unread))]
     hazards = [*material.hazards, *(name for each in sure for name in each.hazards)]
-    if any(each.role == "soap" for each in sure):
+    if label.strength == "soap" or any(each.role == "soap" for each in sure):
         hazards += ["soap", "alkaline", "eyes"]
     may = [name for name in dict.fromkeys([*left, *asked]) if name not in contains]
     return replace(
@@ -244,10 +279,18 @@ def _surfactant(material: Material, label: Label) -> Spread | None:
     if counted:
         whole = min(sum(counted) / 100.0, 1.0)
         return Spread(whole * (1.0 - REACH), whole, min(whole * (1.0 + REACH), 1.0), ceiling=1.0)
-    if label.strength and material.unit == "mL" and (material.surfactant or label.strength != "none"):
+    if label.strength and material.unit == "mL" and _can_be(material, label.strength):
         low, middle, high = (each / 100.0 for each in class_table()[label.strength]["active"])
         return Spread(low, middle, high, ceiling=1.0)
     return material.surfactant
+
+
+def _can_be(material: Material, strength: str) -> bool:
+    """Whether a class can be true of it: what is sold to wash is not believed to hold nothing that washes."""
+    if strength != "none":
+        return True
+    least = class_table()["cowash"]["active"][2] / 100.0
+    return material.surfactant is not None and material.surfactant.high <= least
 
 
 def _side(material: Material, label: Label) -> Any:
