@@ -34,6 +34,7 @@ LIST = re.compile(
     re.I | re.X,
 )
 CONTAINS = re.compile(r"(?:active|contains|enthält|contient|contiene)\s*:\s*", re.I)
+BLANK = re.compile(r"\n\s*\n")
 LIST_END = re.compile(
     r"""\n\s*\n|(?:directions|usage|how\ to\ use|anwendung|mode\ d'emploi|modo\ de\ empleo|warnings?|caution
     |made\ in|best\ before|net\ wt)\b""",
@@ -135,6 +136,7 @@ def read_label(text: str) -> Label:
     """What a label says, as it is pasted whole. LabelError for one that is longer than any label."""
     if len(text) > MOST:
         raise LabelError("text", f"That is {len(text):,} letters: paste the label alone, {MOST:,} at most.")
+    text = BLANK.sub("\n\n", text)
     front, listed = _in_two(text)
     ph = PH.search(front) or PH.search(text)
     return Label(
