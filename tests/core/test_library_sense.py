@@ -192,6 +192,36 @@ class Refused(TestCase):
                     self.assertTrue(own_material("own-1", name, "some liquid", {}).refuse)
                     self.assertIsNotNone(refused_by_name(name.upper()))
 
+    def test_as_makers_call_them(self) -> None:
+        """With other words around, or by another everyday name; and what only sounds like one is let be."""
+        stopped = (
+            "auntie's bleaching powder",
+            "drain pearls",
+            "quick lime putty",
+            "camphorated oil",
+            "boracic acid",
+            "kali mehendi",
+            "spirits of salt",
+            "limescale remover",
+            "fly killer",
+            "cinnamon bark essential oil",
+            "deadly nightshade",
+            "oil of hyssop",
+        )
+        for name in stopped:
+            with self.subTest(name):
+                self.assertIsNotNone(refused_by_name(name))
+        for name in (
+            "petroleum jelly",
+            "white spirit vinegar",
+            "paraffin oil",
+            "lye-free soap",
+            "borage tea",
+            "tartar",
+        ):
+            with self.subTest(name):
+                self.assertIsNone(refused_by_name(name))
+
     def test_in_every_name_as_a_written_line(self) -> None:
         for each in library().values():
             for name in spoken(each) if each.refuse else ():

@@ -85,15 +85,28 @@ def _refused() -> tuple[tuple[str, Material], ...]:
     return tuple(sorted(names, key=lambda pair: -len(pair[0])))
 
 
+@cache
+def _milder(refused: str) -> tuple[str, ...]:
+    """Names of other things that hold this name of a refused one: 'paraffin oil' of 'paraffin'."""
+    every = [each for each in library().values() if not each.refuse]
+    names = (name for each in every for name in (each.name, *each.also))
+    return tuple(name for name in names if _says(_words(name), refused))
+
+
 def refused_by_name(name: str) -> Material | None:
     """What of the library's refused things this name says, in whatever tongue; None for none of them.
 
-    A name that may mean one of them, and something else as well, counts until somebody has looked.
+    A name that may mean one of them, and something else as well, counts until somebody has looked; that of
+    another thing in the library, of which it is a part, does not: petroleum jelly.
     """
     words = _words(name)
     several = ambiguous(name)
     meant = [library()[key] for key in several.means] if several else []
     return next(
-        (each for known, each in _refused() if _says(words, known)),
+        (
+            each
+            for known, each in _refused()
+            if _says(words, known) and not any(_says(words, milder) for milder in _milder(known))
+        ),
         next((each for each in meant if each.refuse), None),
     )
