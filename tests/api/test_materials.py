@@ -208,6 +208,18 @@ class Labels(HeadsTestCase):
         self.assertGreater(found["scalp_lift"]["value"], 0.4)
         self.assertEqual(found["along"][0]["name"], "Lock-side shampoo")
 
+    def test_the_shelf_says_whom_it_is_not_for_by_its_label(self) -> None:
+        whom, bottle = self.put_wren(allergies=["betaine"]), self.bottle()
+        (barred,) = self.call("GET", "/heads/blocked")
+        self.assertEqual((barred["head"], barred["stuff"]), (whom, bottle["key"]))
+        self.assertIn("may be in it", barred["why"])
+        for text, why in ((LABEL, "what it holds"), ("Aqua, Sodium Laureth Sulfate, Glycerin", "")):
+            label = self.call("POST", "/shelf/label", {"text": text})["label"]
+            body = {"material": "shampoo_ordinary", "name": bottle["name"], "label": label}
+            self.call("PUT", f"/shelf/lots/{bottle['id']}", body)
+            said = " ".join(one["why"] for one in self.call("GET", "/heads/blocked"))
+            self.assertTrue(said.endswith(why) and bool(said) == bool(why), said)
+
     def test_a_wash_with_it_is_kept_and_says_when_it_is_gone(self) -> None:
         lot = self.bottle()
         kept = self.call("POST", "/wash/chains", {"name": "Saturday", "links": [{"stuff": lot["key"]}]}, 201)

@@ -72,9 +72,9 @@ class KeptOut(Out):
 
 
 class BlockedOut(Out):
-    """A material or family that a head does not take, and why."""
+    """A bottle or bag that a head does not take, by its key on the shelf, and why."""
 
     head: int
     head_name: str
-    material: str
+    stuff: str
     why: str

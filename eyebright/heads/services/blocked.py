@@ -1,29 +1,30 @@
-"""What is barred: what some head must not have."""
+"""What is barred: what on the shelf some head must not have, as it stands there with its label."""
 
-from eyebright.core.materials import library
+from eyebright.core.heads import holding_of, material_facts
+from eyebright.shelf.models import Lot
+from eyebright.shelf.services.materials import lot_materials
 
-from ..models import Head, PatchTest
+from ..models import Head
 from ..schemas.heads import BlockedOut
+from .history import facts_for
+
+WHY = {
+    "reacted_to": "has reacted to it",
+    "allergic_to": "is allergic to what it holds",
+    "maybe_allergic_to": "is allergic to what may be in it: read its label",
+}
 
 
 def blocked() -> list[BlockedOut]:
-    """What some head must not have: reactions on record, and what it is allergic to."""
+    """What some head must not have, the gravest reason of each, by the same facts as the cautions."""
+    lots = list(Lot.objects.all())
+    stuffs = lot_materials(lots)
     out = []
-    reacted = PatchTest.objects.filter(
-        result=PatchTest.Result.REACTION, head__removed_at=None
-    ).select_related("head")
-    for test in reacted:
-        if test.material:
-            out.append(_block(test.head, test.material, "has reacted to it"))
     for head in Head.objects.all():
-        allergies = set(head.answers.get("allergies", ()))
-        out += [
-            _block(head, stuff.key, "is allergic to what it holds")
-            for stuff in library().values()
-            if allergies & set(stuff.contains)
-        ]
+        facts = facts_for(head.pk)
+        for lot in lots:
+            found = material_facts(facts, [holding_of(stuffs[lot.pk], lot.name)])
+            why = next((said for name, said in WHY.items() if found[name]), "")
+            if why:
+                out.append(BlockedOut(head=head.pk, head_name=head.name, stuff=f"lot-{lot.pk}", why=why))
     return out
-
-
-def _block(head: Head, material: str, why: str) -> BlockedOut:
-    return BlockedOut(head=head.pk, head_name=head.name, material=material, why=why)

@@ -2335,15 +2335,15 @@ export interface components {
         };
         /**
          * BlockedOut
-         * @description A material or family that a head does not take, and why.
+         * @description A bottle or bag that a head does not take, by its key on the shelf, and why.
          */
         BlockedOut: {
             /** Head */
             head: number;
             /** Head Name */
             head_name: string;
-            /** Material */
-            material: string;
+            /** Stuff */
+            stuff: string;
             /** Why */
             why: string;
         };

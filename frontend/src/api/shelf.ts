@@ -162,17 +162,12 @@ export const useReadings = (stuff: string, open: MaybeRefOrGetter<boolean>) =>
 
 // ---- what changes it ----
 
-const ALL = [
-  "library uses guess lots waters vessels spoons strips household stuff readings choices",
-  "mix chain entry entries asks",
-].flatMap((keys) => keys.split(" "));
-
-/** Everything on the shelf may have changed: the lists, and every answer worked out from them. */
+/** What is on the shelf is in every answer: all that is shown is asked for again. */
 export function useShelfChange<Input, Output>(change: (input: Input) => Promise<Output>) {
   const cache = useQueryClient();
   return useMutation({
     mutationFn: change,
-    onSettled: () => Promise.all(ALL.map((key) => cache.invalidateQueries({ queryKey: [key] }))),
+    onSettled: () => cache.invalidateQueries(),
   });
 }
 

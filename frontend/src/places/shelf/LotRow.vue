@@ -15,9 +15,7 @@ import ShelfRow from "./ShelfRow.vue";
 const { lot } = defineProps<{ lot: Lot; library: Library; currency: string }>();
 const route = useRoute();
 const blocked = useBlocked();
-const barred = computed(
-  () => blocked.data.value?.filter((one) => one.material === lot.material) ?? [],
-);
+const barred = computed(() => blocked.data.value?.filter((one) => one.stuff === lot.key) ?? []);
 const remove = useRemoveLot();
 const restore = useRestoreLot();
 const reading = ref(route.query["read"] === lot.key);
