@@ -5,8 +5,9 @@ from pathlib import Path
 from unittest import TestCase
 
 from eyebright.core.formulas.assess import assess
-from eyebright.core.formulas.model import ready_formula, ready_times
+from eyebright.core.formulas.model import Formula, Ingredient, family_of, ready_formula, ready_times
 from eyebright.core.materials import (
+    Amount,
     Label,
     LabelError,
     Lot,
@@ -163,6 +164,17 @@ class InAWash(TestCase):
         assert formula is not None
         self.assertIn("leaflet", {each.id for each in assess(formula).cautions})
         self.assertNotIn("leaflet-mixed", {each.id for each in assess(formula).cautions})
+
+    def test_a_bottle_is_preserved_and_what_it_is_thinned_into_is_not(self) -> None:
+        formula = ready_formula(lot("shampoo_ordinary"))
+        assert formula is not None
+        self.assertNotIn("spoils", {each.id for each in assess(formula).cautions})
+        lines = (
+            Ingredient(1, supply("soft"), Amount(200.0, "mL"), "liquid"),
+            Ingredient(2, lot("shampoo_ordinary"), Amount(20.0, "mL"), "liquid"),
+        )
+        thinned = Formula("Thinned", family_of("herb_mild"), lines)
+        self.assertIn("spoils", {each.id for each in assess(thinned).cautions})
 
     def test_every_ready_thing_can_be_washed_with(self) -> None:
         ready = [each for each in library().values() if each.ready]
