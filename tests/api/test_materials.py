@@ -234,6 +234,9 @@ class Labels(HeadsTestCase):
             "POST", "/wash/chains/read", {"links": [{"stuff": "lib-rhassoul"}]}, "links.0.formula"
         )
         self.assertIn("make a formula", said)
+        for key, why in (("relaxer", "its own leaflet"), ("lye_sodium", "never goes on a head")):
+            asked = {"links": [{"stuff": f"lib-{key}"}]}
+            self.assertIn(why, self.refused("POST", "/wash/chains/read", asked, "links.0.formula"))
 
     def test_what_a_label_cannot_say(self) -> None:
         for text in ("", "pH 15 shampoo", "x" * 20_000):

@@ -169,6 +169,9 @@ class InAWash(TestCase):
         formula = ready_formula(lot("shampoo_ordinary"))
         assert formula is not None
         self.assertNotIn("spoils", {each.id for each in assess(formula).cautions})
+        powder = ready_formula(lot("dry_shampoo"))
+        assert powder is not None
+        self.assertNotIn("mill-allergy", {each.id for each in assess(powder).cautions})
         lines = (
             Ingredient(1, supply("soft"), Amount(200.0, "mL"), "liquid"),
             Ingredient(2, lot("shampoo_ordinary"), Amount(20.0, "mL"), "liquid"),

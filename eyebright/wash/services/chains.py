@@ -120,11 +120,19 @@ def _bought(link: WashLinkIn, stuff: Supply | None, place: int) -> WashLink:
         raise Problem.field(f"links.{place}.formula", "That is no longer on the shelf: choose another.")
     formula = ready_formula(stuff)
     if formula is None:
-        raise Problem.field(
-            f"links.{place}.formula", f"{stuff.name} is an ingredient: make a formula with it first."
-        )
+        raise Problem.field(f"links.{place}.formula", f"{stuff.name} {_why_not(stuff)}.")
     times = link.times * ready_times(stuff)
     return WashLink(formula, link.zone, link.minutes, times, stuff.name, cover=link.cover)
+
+
+def _why_not(stuff: Supply) -> str:
+    """Why it is no wash by itself, after its name."""
+    material = stuff.material
+    if material is not None and material.refuse:
+        return f"never goes on a head: {material.refuse}"
+    if material is not None and "leaflet" in material.hazards:
+        return "goes by its own leaflet, and is no part of a wash"
+    return "is an ingredient: make a formula with it first"
 
 
 def _plain_water() -> Supply:

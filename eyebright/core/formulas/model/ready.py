@@ -6,7 +6,7 @@ ready_times(lot)        1.4: its label says 9 mL where the family usually takes 
 
 from ...materials import Amount, Lot, Supply
 from .families import Family, families
-from .formula import Formula, Ingredient, default_phase
+from .formula import Formula, Ingredient, Step, default_phase
 
 HUNDRED = 100.0  # g, or mL: how much is nothing to what it does
 SCALP, HAIR = 650.0, 170.0  # cm² and g of a middling adult head, which labels have in mind
@@ -29,6 +29,7 @@ def ready_formula(supply: Supply) -> Formula | None:
         name=supply.name,
         family=family,
         ingredients=(line,),
+        steps=(Step("weigh", (line.id,)),),  # nothing is milled, mixed or kept: that was done by who made it
         use="left_in" if family.stays else "rinsed_out",
         minutes=sum(family.usual) / 2.0,
         place="shelf",
