@@ -109,7 +109,7 @@ class Own(HeadsTestCase):
             ({"figures": {"spoonful": 14}}, "figures.spoonful", "Leaf:"),
             ({"figures": {"tannin": 90}}, "figures.tannin", "no bark or gall"),
             ({"figures": {"tannin": "much"}}, "figures.tannin", "number"),
-            ({"figures": {"density": 100}}, "figures.density", "not asked of a leaf"),
+            ({"figures": {"density": 100}}, "figures.density", "Not asked of this kind, leaf"),
             ({"figures": {"glow": 1}}, "figures", "ones offered"),
             ({"ph": 15}, "ph", "0 to 14"),
             ({"hazards": ["soap", "cationic"]}, "hazards", "one of the two"),

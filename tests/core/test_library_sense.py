@@ -1,5 +1,6 @@
 """The check of sense over every row of the library: what an expert would look at first."""
 
+from pathlib import Path
 from unittest import TestCase
 
 from eyebright.core.formulas.assess import assess
@@ -180,6 +181,16 @@ class Names(TestCase):
                 found = recogniser.recognise(words(each.name), Evidence(essential=True))
                 here = [meaning.what for meaning in (found.taken, *found.nearest) if meaning]
                 self.assertIn(each.key, here)
+
+
+class Kept(TestCase):
+    """What an earlier version wrote still opens."""
+
+    def test_every_key_that_data_may_name_is_still_a_row(self) -> None:
+        text = Path(__file__).with_name("older_keys.txt").read_text("utf-8")
+        keys = {key for line in text.splitlines() if not line.startswith("#") for key in line.split()}
+        self.assertGreater(len(keys), 130)
+        self.assertEqual(keys - set(library()), set())
 
 
 class Refused(TestCase):

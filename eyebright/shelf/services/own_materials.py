@@ -168,14 +168,14 @@ def _possible(entered: FiguresIn, kind: str, hazards: list[str], unit: str = "")
     """Refuse what cannot be together, or cannot be at all, beside its field."""
     usual = kinds()[kind]
     if entered.strength is not None and "acid" not in usual:
-        raise Problem.field("strength", f"A {usual['name']} has no strength: give the pH it reads instead.")
+        raise Problem.field("strength", f"Not asked of this kind, {usual['name']}: give its pH instead.")
     for name, answer in entered.figures.items():
         if answer is None:
             continue
         asked = property_table()[name]
         amiss = asked.amiss(answer, kind)
         if not asked.concerns(kind, unit):
-            amiss = f"That is not asked of a {usual['name']}: leave it empty."
+            amiss = f"Not asked of this kind, {usual['name']}: leave it empty."
         if amiss:
             raise Problem.field(f"figures.{name}", amiss)
     if "alkaline" in hazards and entered.ph is not None and entered.ph < 7.0:
