@@ -148,7 +148,7 @@ class Library(ApiTestCase):
             ({"kind": "weed"}, "kind", "nearest kind"),
             ({"figures": {"spoonful": 90}}, "figures.spoonful", "0.05 to 20"),
             ({"ph": 15}, "ph", "0 to 14"),
-            ({"strength": 5}, "strength", "no strength"),
+            ({"strength": 5}, "strength", "give its pH"),
             ({"contains": ["gluten"]}, "contains", "ones offered"),
         ):
             with self.subTest(change):

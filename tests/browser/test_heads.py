@@ -168,7 +168,7 @@ class PatchTests(BrowserTestCase):
         expect(self.page.get_by_text("A reaction: this is blocked")).to_be_visible()
         expect(self.page.get_by_text("patch test is due")).to_have_count(0)
         self.go("/shelf")
-        expect(self.page.get_by_text("who has reacted to it")).to_be_visible()
+        expect(self.page.get_by_text("a reaction to it is on record")).to_be_visible()
         self.go(self.mix_path(self.malt, self.tap, head=pk))
         self.headline("This head has reacted before to")
         expect(self.page.get_by_role("button", name="I am mixing this")).to_be_disabled()

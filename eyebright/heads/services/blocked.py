@@ -9,9 +9,9 @@ from ..schemas.heads import BlockedOut
 from .history import facts_for
 
 WHY = {
-    "reacted_to": "has reacted to it",
-    "allergic_to": "is allergic to what it holds",
-    "maybe_allergic_to": "is allergic to what may be in it: read its label",
+    "reacted_to": "a reaction to it is on record",
+    "allergic_to": "allergic to what it holds",
+    "maybe_allergic_to": "allergic to what may be in it: read its label",
 }
 
 

@@ -165,6 +165,8 @@ def _usual(stuff: Material) -> list[str]:
         for name, low, high in usual_shares(stuff.kind)
     ]
     out = [f"Usually {'; '.join(shares)}."] if shares else []
+    if stuff.ready:
+        out = ["Usually as it comes, or thinned."]
     if stuff.own_cap:
         out.append(f"Left in, at most {stuff.own_cap:g} % of the whole; rinsed out, twice that.")
     if stuff.sun_cap:

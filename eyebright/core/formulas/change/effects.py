@@ -7,7 +7,6 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from functools import cache
 
-from ...chemistry import neat_ph
 from ...materials import Material, Salt, Slurry, acidic
 from ...numbers import Figure, Spread
 from ..model import families, usually_holds
@@ -75,12 +74,9 @@ def _acidity(material: Material) -> Iterator[Effect]:
     sour = acidic(material)
     if sour is None or (isinstance(material.side, Slurry) and 6.0 <= material.side.ph.mid <= 8.0):
         return
-    if material.unit == "mL" and not material.dry:
-        ph = neat_ph(material.contribution)
-    elif isinstance(material.side, Slurry):
+    ph = None  # of a liquid: what it reads by itself is told of it anyway
+    if isinstance(material.side, Slurry) and (material.unit == "g" or material.dry):
         ph = Figure(material.side.ph.mid, material.side.ph.low, material.side.ph.high, "pH", "custom")
-    else:
-        ph = None
     if isinstance(material.side, Salt) and sour and material.side.cations:
         yield Effect("Holds a pH: part of an acid that is already salt.", ph)
         return

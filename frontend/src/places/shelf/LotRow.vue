@@ -15,7 +15,14 @@ import ShelfRow from "./ShelfRow.vue";
 const { lot } = defineProps<{ lot: Lot; library: Library; currency: string }>();
 const route = useRoute();
 const blocked = useBlocked();
-const barred = computed(() => blocked.data.value?.filter((one) => one.stuff === lot.key) ?? []);
+/** Whom it is not for, by why. */
+const barred = computed(() => {
+  const here = blocked.data.value?.filter((one) => one.stuff === lot.key) ?? [];
+  return [...new Set(here.map((one) => one.why))].map((why) => ({
+    why,
+    heads: here.filter((one) => one.why === why),
+  }));
+});
 const remove = useRemoveLot();
 const restore = useRestoreLot();
 const reading = ref(route.query["read"] === lot.key);
@@ -52,9 +59,12 @@ const share = computed(() =>
       Nobody has said how strong it is: the library’s figure stands in. Read it off the label.
     </p>
     <PhLine v-if="lot.neat_ph" :figure="lot.neat_ph" />
-    <p v-for="one in barred" :key="one.head" class="barred">
-      Not for <RouterLink :to="`/heads/${one.head}`">{{ one.head_name }}</RouterLink>, who
-      {{ one.why }}.
+    <p v-for="group in barred" :key="group.why" class="barred">
+      Not for
+      <template v-for="(one, at) in group.heads" :key="one.head"
+        >{{ at ? ", " : ""
+        }}<RouterLink :to="`/heads/${one.head}`">{{ one.head_name }}</RouterLink></template
+      >: {{ group.why }}.
     </p>
     <NeatReadings v-if="reading" :thing="lot" />
     <p v-for="doubt in lot.doubts" :key="doubt" class="quiet">{{ doubt }}</p>
@@ -62,13 +72,9 @@ const share = computed(() =>
       <summary>Its ingredients ({{ lot.ingredients.length }})</summary>
       <IngredientList :ingredients="lot.ingredients" />
     </details>
-    <p>
-      <RouterLink :to="`/shelf/materials/${lot.material}`" class="act small">
-        What is known of {{ lot.material_name }}
-      </RouterLink>
-    </p>
-    <template v-if="lot.neat_ph" #acts>
+    <template #acts>
       <button
+        v-if="lot.neat_ph"
         type="button"
         class="act"
         :aria-label="`${lot.readings ? `Readings (${lot.readings})` : 'Read it by itself'}: ${lot.name}`"
@@ -77,6 +83,13 @@ const share = computed(() =>
       >
         {{ lot.readings ? `Readings (${lot.readings})` : "Read it by itself" }}
       </button>
+      <RouterLink
+        class="act"
+        :to="`/shelf/materials/${lot.material}`"
+        :aria-label="`What is known of ${lot.material_name}`"
+      >
+        What is known
+      </RouterLink>
     </template>
   </ShelfRow>
 </template>
