@@ -113,6 +113,15 @@ class Narrowed(TestCase):
         mostly = labelled(material("hair_mask_bought"), Label(ingredients="Aqua, Fernium Obscurum"))
         self.assertIn("fragrance", mostly.may_contain)  # a list half unread settles nothing
 
+    def test_what_is_sold_to_wash_is_not_believed_to_wash_nothing(self) -> None:
+        text = "Ingredients: Aqua, Cetearyl Alcohol, Behentrimonium Chloride, Glycerin"
+        plain, label = material("shampoo_ordinary"), read_label(text)
+        self.assertEqual(labelled(plain, label).surfactant, plain.surfactant)
+        self.assertIn("is it a conditioner?", " ".join(doubts_of(plain, label)))
+        cowash = labelled(material("cowash"), label).surfactant
+        assert cowash and material("cowash").surfactant
+        self.assertLess(cowash.high, 0.01)
+
     def test_it_comes_back_as_it_was_kept(self) -> None:
         label = Label((5.0, 6.0), "mild", (7.0, 9.0), 6.0, SHAMPOO)
         self.assertEqual(Label.of(label.kept()), label)

@@ -14,10 +14,14 @@ from functools import cache
 from pathlib import Path
 from typing import Any
 
-from ..finding import WATER, Evidence, Recogniser, folded, word_set, words
+from ..finding import WATER, Evidence, Recogniser, ambiguous, folded, word_set, words
 from ..library import library
 
-MAY = re.compile(r"may contain|peut contenir|kann enthalten|puede contener|\+\s*/\s*-|±", re.IGNORECASE)
+MAY = re.compile(
+    r"""may\ contain|peut\ contenir|kann\b.*\benthalten|puede\ contener|kan\b.*\bbevatten|\+\s*/\s*-|±
+    |(?:traces?\ (?:of|de)|spuren\ von|trazas\ de)""",
+    re.IGNORECASE | re.VERBOSE,
+)
 PERCENT = re.compile(r"(\d+(?:[.,]\d+)?)\s*%(?:\s*[wmv]/[wmv])?")
 PARTS = re.compile(r"[\u2022\u00b7;\n\r\t|]|,(?!\d(?:\D|$)|n-)|(?<!no)\s*\.\s+|\s[-–—]\s", re.IGNORECASE)
 EMPTY = re.compile(r"[(\[]\s*[)\]]")  # where a share stood
@@ -31,6 +35,7 @@ FREE_FROM = re.compile(
     re.IGNORECASE | re.VERBOSE,
 )
 EXTRACT = re.compile(r"\s+(?:extract|ferment|infusion|macerate|hydrolate)$")
+COUNT = re.compile(r"-\d+(?=[ )]|$)")  # 'laureth-2': how long its chain is
 PLANT = "plant"
 # What a hazard comes to where a little of a material is in something bought; the others hang on how much.
 TRACE = {
@@ -94,6 +99,17 @@ def _by_name() -> dict[str, dict[str, Any]]:
 
 
 @cache
+def _by_chain() -> dict[str, dict[str, Any]]:
+    """The same without the numbers of their chains, where that leaves one kind of thing."""
+    rows: dict[str, list[dict[str, Any]]] = {}
+    for name, row in _by_name().items():
+        if COUNT.search(name):
+            rows.setdefault(COUNT.sub("", name), []).append(row)
+    plain = {name: [row] for name, row in _by_name().items() if not COUNT.search(name)}
+    return {name: many[0] for name, many in (rows | plain).items() if len({each["is"] for each in many}) == 1}
+
+
+@cache
 def _by_latin() -> dict[str, Listed]:
     """The library's materials by their botanical names, whole and as the plant alone."""
     out: dict[str, Listed] = {}
@@ -102,8 +118,8 @@ def _by_latin() -> dict[str, Listed]:
             trace = (TRACE[name] for name in material.hazards if name in TRACE)
             found = Listed("", KIN.get(material.kind, PLANT), material.contains, tuple(trace))
             out.setdefault(_plain(material.latin), found)
-            plant = material.plant
-            if plant:
+            plant = material.plant or " ".join(material.latin.split()[:2])
+            if plant and material.kind not in ("bought", "never"):
                 contains = tuple(each for each in material.contains if each != "fragrance")
                 out.setdefault(_plain(plant), Listed("", PLANT, contains))
     return out
@@ -179,6 +195,10 @@ def _common(key: str) -> Listed | None:
     if not all(each in word_set("neutral") or _recogniser().knows(each) for each in said):
         return None
     found = _recogniser().recognise(said, Evidence(essential=True))
+    if found.asked and (several := ambiguous(name)):  # whatever it is, it holds what they all hold
+        first, *others = (library()[each] for each in several.means)
+        shared = tuple(each for each in first.contains if all(each in other.contains for other in others))
+        return Listed("", PLANT, shared) if shared else None
     if found.taken is None or found.slips:
         return None
     if found.taken.kind == WATER:
@@ -196,7 +216,12 @@ def _together(several: list[Listed]) -> Listed:
 
 def _exactly(key: str) -> Listed | None:
     """What goes by just this name; None for what nobody here knows."""
-    return _row(_by_name()[key]) if key in _by_name() else _by_latin().get(key)
+    if key in _by_name():
+        return _row(_by_name()[key])
+    if key in _by_latin():
+        return _by_latin()[key]
+    short = COUNT.sub("", key)
+    return _row(_by_chain()[short]) if short != key and short in _by_chain() else None
 
 
 def _by_ending(key: str) -> Listed | None:

@@ -19,6 +19,7 @@ SOAP_PH = [9.0, 9.8, 10.5]
 REACH = 0.12  # of an active share that the label gives
 FIRST = 6  # places of a list in which what washes stands
 MOST = 12_000  # letters
+WASHING = ("strong", "mild", "soap", "saponin")  # roles
 SETTLES = 0.25  # of a list's names may be unknown, and it still settles what a list would name
 NAMED = (
     "fragrance",
@@ -41,7 +42,8 @@ LIST_END = re.compile(
     re.I | re.X,
 )
 PH = re.compile(
-    r"""\bp\.?h\.?(?:[ -]?(?:value|wert|valeur))?[ :=~of]*?(\d{1,2}(?:[.,]\d+)?)
+    r"""\bp\.?h\.?(?:[ -]?(?:value|wert|valeur))?
+    (?:[ :=~≈of]|approx\.?|about|around|circa|ca\.|etwa|environ)*?(\d{1,2}(?:[.,]\d+)?)
     (?:\s*(?:-|–|to|bis|à|a)\s*(\d{1,2}(?:[.,]\d+)?))?""",
     re.I | re.X,
 )
@@ -55,7 +57,13 @@ ACTIVE = re.compile(
     |anioni|anióni|am(?:ph|f)oter|non-?\ ?ioni|nichtioni|cationi)(?:[a-zé]*\s+(?:tensid\w*|surfactants?))?""",
     re.I | re.X,
 )
-AMOUNT = r"(\d+(?:[.,]\d+)?)\s*(?:-|–|to|bis|à)?\s*(\d+(?:[.,]\d+)?)?\s*"
+ACTIVE_AFTER = re.compile(
+    r"""(?:washing\ (?:agents?|substances?)|surfactants?|waschaktive\ \w+|tenside?|tensioactifs?)
+    \s*[:=]?\s*(?P<less><)?(\d+(?:[.,]\d+)?)\s*(?:-|–)?\s*(\d+(?:[.,]\d+)?)?\s*%(?P<whole>)""",
+    re.I | re.X,
+)
+COUNTED = {"a": 1.0, "an": 1.0, "one": 1.0, "two": 2.0, "three": 3.0}
+AMOUNT = r"\b(\d+(?:[.,]\d+)?|an?|one|two|three)\s*(?:-|–|to|bis|à)?\s*(\d+(?:[.,]\d+)?)?\s*"
 A_UNIT = r"(ml|g|pumps?|tsp|teaspoons?|teelöffel)\b"
 DOSE = re.compile(rf"{AMOUNT}{A_UNIT}(?!\s*(?:e|℮|bottle|tube|pack))", re.I)
 EACH = re.compile(
@@ -171,7 +179,7 @@ def _tidy(listed: str) -> str:
 
 
 def _number(text: str) -> float:
-    return float(text.replace(",", "."))
+    return COUNTED.get(text.lower()) or float(text.replace(",", "."))
 
 
 def _ph(found: "re.Match[str]") -> tuple[float, float]:
@@ -205,6 +213,8 @@ def _strength(front: str, listed: str) -> str:
         return "cowash"
     if read.of("strong"):
         return "cowash"
+    if read.of("saponin"):
+        return "saponin"
     return "none" if len(read.unread) <= len(read.every) // 2 else called
 
 
@@ -218,7 +228,7 @@ def _made_with_lye(listed: str, first: tuple[Listed, ...]) -> bool:
 
 def _active(front: str) -> tuple[float, float] | None:
     """What is said of them together, else the sum of the kinds that are said."""
-    every = list(ACTIVE.finditer(front))
+    every = [*ACTIVE.finditer(front)] or [*ACTIVE_AFTER.finditer(front)]
     spans = []
     for found in [each for each in every if each["whole"]][:1] or every:
         low = _number(found[2])
@@ -277,7 +287,7 @@ def _surfactant(material: Material, label: Label) -> Spread | None:
     if label.active:
         low, high = (each / 100.0 for each in label.active)
         return Spread(low, (low + high) / 2.0, high, ceiling=1.0)
-    counted = [each.percent for each in label.read.of("strong", "mild", "soap") if each.percent]
+    counted = [each.percent for each in label.read.of(*WASHING) if each.percent]
     if counted:
         whole = min(sum(counted) / 100.0, 1.0)
         return Spread(whole * (1.0 - REACH), whole, min(whole * (1.0 + REACH), 1.0), ceiling=1.0)
@@ -314,11 +324,11 @@ def doubts_of(material: Material, label: Label | None) -> tuple[str, ...]:
     out = []
     narrowed = labelled(material, known)
     share = narrowed.surfactant
-    if material.surfactant and share and not (known.active or known.read.of("strong", "mild", "soap")):
-        out.append(
-            "Its label does not say how strong it is: reckoned at "
-            f"{100 * share.low:.0f} to {100 * share.high:.0f} % of washing agents."
-        )
+    if material.surfactant and share and not (known.active or known.read.of(*WASHING)):
+        why = "Its label does not say how strong it is: reckoned"
+        if known.strength == "none" and known.ingredients:
+            why = "None of its ingredients is known here to wash: is it a conditioner? Reckoned"
+        out.append(f"{why} at {100 * share.low:.0f} to {100 * share.high:.0f} % of washing agents.")
     if isinstance(narrowed.side, Slurry) and not known.ph:
         ph = narrowed.side.ph
         out.append(f"No pH on it: reckoned at {ph.low:.1f} to {ph.high:.1f}. A strip narrows it.")
