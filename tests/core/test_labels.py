@@ -77,6 +77,15 @@ class Reading(TestCase):
         self.assertEqual(read.every[1].percent, 12.0)
         self.assertIn("convulsant_leaf", {name for each in read.every for name in each.hazards})
 
+    def test_lines_of_a_packet_are_not_parts_of_its_list(self) -> None:
+        wrapped = (
+            "Aqua, Sodium Laureth\nSulfate, Cocamido-\npropyl Betaine, "
+            "Coco-\nGlucoside, Sodium\nChloride, Parfum"
+        )
+        self.assertEqual(Label(ingredients=wrapped).read.unread, ())
+        self.assertEqual(len(Label(ingredients=wrapped).read.every), 6)
+        self.assertEqual(len(Label(ingredients=wrapped.replace("\n", "").replace(", ", "\n")).read.every), 6)
+
     def test_what_cannot_be_is_said(self) -> None:
         for text, words in (("Shampoo, pH 15", "0 to 14"), ("x" * 13_000, "paste the label alone")):
             with self.assertRaisesRegex(LabelError, words):

@@ -159,7 +159,12 @@ def before_list(text: str) -> tuple[str, str]:
 def _parts(text: str) -> Iterator[tuple[str, bool]]:
     """The parts of a list between its commas, dots and bullets, and whether each only may be in it."""
     maybe = False
-    for part in PARTS.split(FOOTNOTE.sub("", text.strip()).replace("*", " ").replace("\u00ad", "")):
+    listed = FOOTNOTE.sub("", text.strip()).replace("*", " ").replace("\u00ad", "")
+    if len(re.findall(r"[,;\u2022]", listed)) > listed.count(
+        "\n"
+    ):  # its lines are the packet's, not its parts
+        listed = re.sub(r"\s*\n\s*", " ", re.sub(r"(?<=\w)-\s*\n\s*", "-", listed))
+    for part in PARTS.split(listed):
         if MAY.search(part):
             maybe, part = True, MAY.sub(" ", part)
         yield part, maybe
@@ -168,7 +173,7 @@ def _parts(text: str) -> Iterator[tuple[str, bool]]:
 def _known(name: str) -> Listed:
     """What a name is: as a whole, else by each of the names between its brackets and strokes, together."""
     outside = re.sub(r"[(\[][^)\]]*[)\]]", " ", name)  # 'Rosmarinus Officinalis (Rosemary) Leaf Oil'
-    whole = [_plain(name), _plain(outside)]
+    whole = [_plain(name), _plain(outside), _plain(outside.replace("-", ""))]
     for look in (_exactly, _by_ending):
         for key in whole:
             if key and (found := look(key)) is not None:
