@@ -207,6 +207,10 @@ class Labels(HeadsTestCase):
         self.assertIn(("allergy", "stop"), {(one["id"], one["level"]) for one in found["cautions"]})
         self.assertGreater(found["scalp_lift"]["value"], 0.4)
         self.assertEqual(found["along"][0]["name"], "Lock-side shampoo")
+        said = " ".join(found["along"][0]["doubts"])
+        self.assertIn("Fernium Obscurum", said)
+        self.assertIn("no wash has taught it yet", said)
+        self.assertEqual(found["along"][1]["doubts"], [])
 
     def test_the_shelf_says_whom_it_is_not_for_by_its_label(self) -> None:
         whom, bottle = self.put_wren(allergies=["betaine"]), self.bottle()

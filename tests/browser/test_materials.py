@@ -114,6 +114,8 @@ class Bought(BrowserTestCase):
         self.page.get_by_role("button", name="Plain water").click()
         whole = self.page.get_by_label("What the whole wash does")
         expect(whole).to_contain_text("washes out")
+        self.page.get_by_text("What is not known of it").click()
+        expect(self.page.get_by_text("no wash has taught it yet")).to_be_visible()
         self.choose("For whom the wash is", "Wren Halloway")
         expect(whole).to_contain_text("Allergy on record: Lock-side shampoo (coco betaine)")
         self.page.get_by_role("button", name="Save").click()

@@ -1,5 +1,7 @@
 """Labels of bought things: what is pasted or typed of one, and what it comes to."""
 
+from collections.abc import Iterable
+
 from eyebright.config.problems import Problem
 from eyebright.core.heads import tables
 from eyebright.core.materials import (
@@ -9,6 +11,7 @@ from eyebright.core.materials import (
     Material,
     MaterialError,
     Slurry,
+    Supply,
     class_table,
     doubts_of,
     hazard_table,
@@ -92,6 +95,14 @@ def _short(value: float | None) -> float | None:
 def kept_label(lot: Lot) -> Label | None:
     """What is kept of a lot's label; None for nothing."""
     return Label.of(lot.label) if lot.label else None
+
+
+def doubts_about(stuffs: Iterable[Supply]) -> dict[str, list[str]]:
+    """What the labels of some bought things leave open, by their keys."""
+    ready = {stuff.key: stuff.material for stuff in stuffs if stuff.material and stuff.material.ready}
+    pks = [key.removeprefix("lot-") for key in ready if key.startswith("lot-")]
+    labels = {f"lot-{lot.pk}": kept_label(lot) for lot in Lot.with_removed.filter(pk__in=pks)}
+    return {key: list(doubts_of(stuff, labels.get(key))) for key, stuff in ready.items()}
 
 
 def ingredients_out(label: Label) -> list[IngredientOut]:

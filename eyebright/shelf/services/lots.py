@@ -8,7 +8,7 @@ from eyebright.config.decimals import as_float, exact
 from eyebright.config.problems import Problem, one
 from eyebright.config.wire import FigureOut, figure_out
 from eyebright.core.chemistry import neat_ph
-from eyebright.core.materials import Material, MaterialError, Supply, doubts_of, found_among, library, notices
+from eyebright.core.materials import Material, MaterialError, Supply, doubts_of, found_among, notices
 from eyebright.core.numbers import Draws, Kind, Posterior, figure
 
 from ..models import Lot, ReadingLine
@@ -95,9 +95,7 @@ def _out(lot: Lot, stuff: Material, told: list[NoticeOut], readings: int) -> Lot
         unlabelled=stuff.label and strength is None and not readings,
         label=entered_of(label) if label else None,
         ingredients=ingredients_out(label) if label else [],
-        doubts=list(doubts_of(library()[lot.material], label))
-        if stuff.ready and lot.material in library()
-        else [],
+        doubts=list(doubts_of(stuff, label)) if stuff.ready else [],
     )
 
 

@@ -45,7 +45,7 @@ class WashAsk(Schema):
 
 
 class AlongOut(Out):
-    """After one link."""
+    """After one link. `doubts`: what is not known of something bought."""
 
     name: str
     zone: LinkZone
@@ -59,6 +59,7 @@ class AlongOut(Out):
     dose: FigureOut
     minutes: float
     so_far: float
+    doubts: list[str] = []
 
 
 class WashAssessmentOut(Out):

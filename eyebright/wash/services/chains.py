@@ -13,11 +13,13 @@ from eyebright.core.wash import Wash, WashLink, wash_of
 from eyebright.formulas.models import Formula
 from eyebright.formulas.services.workbench import as_core, core_bench, entered_of, keys_of
 from eyebright.shelf.models import WaterSource
+from eyebright.shelf.services.labels import doubts_about
 from eyebright.shelf.services.supplies import supplies_of, supply_of, water_lot
 
 from ..models import WashChain
 from ..schemas.chains import AlongOut, WashAsk, WashAssessmentOut, WashChainIn, WashChainOut, WashLinkIn
 
+NOT_LEARNT = "How well this bottle washes is reckoned from its label; no wash has taught it yet."
 GONE = "That formula is gone: choose another, or leave it out."
 
 
@@ -71,7 +73,9 @@ def save_chain(entered: WashChainIn, kept: WashChain | None = None) -> WashChain
 def read_chain(asked: WashAsk) -> WashAssessmentOut:
     """Work a chain out, for a head or nobody in particular. Nothing is kept."""
     found, needs = _worked_out(asked)
-    return _out(found, _asked(found, needs) if needs else "")
+    open_ = doubts_about(supplies_of({link.stuff for link in asked.links if link.stuff}).values())
+    doubts = [[*open_[link.stuff], NOT_LEARNT] if link.stuff in open_ else [] for link in asked.links]
+    return _out(found, _asked(found, needs) if needs else "", doubts)
 
 
 def cautions_of(asked: WashAsk) -> tuple[Caution, ...]:
@@ -150,12 +154,15 @@ def _asked(found: Wash, needs: Any) -> str:
     return f"{way[0].upper()}{way[1:]} suits this scalp today: {low * 100:.0f} to {high * 100:.0f} %."
 
 
-def _out(found: Wash, asked: str) -> WashAssessmentOut:
+def _out(found: Wash, asked: str, doubts: Sequence[Sequence[str]]) -> WashAssessmentOut:
     same: dict[str, Any] = {
         name: getattr(found, name)
         for name in ("scalp_lift", "lengths_lift", "grade", "put_back", "ph", "minutes")
     }
-    along: Sequence[AlongOut] = [AlongOut.model_validate(each) for each in found.along]
+    along = [
+        AlongOut.model_validate(each).model_copy(update={"doubts": list(more)})
+        for each, more in zip(found.along, doubts, strict=True)
+    ]
     return WashAssessmentOut.model_validate(
         same | {"along": along, "asked": asked, "cautions": list(found.cautions)}
     )

@@ -2111,10 +2111,15 @@ export interface components {
         };
         /**
          * AlongOut
-         * @description After one link.
+         * @description After one link. `doubts`: what is not known of something bought.
          */
         AlongOut: {
             dose: components["schemas"]["FigureOut"];
+            /**
+             * Doubts
+             * @default []
+             */
+            doubts: string[];
             lengths_lift: components["schemas"]["FigureOut"] | null;
             lengths_oil: components["schemas"]["FigureOut"];
             /** Minutes */

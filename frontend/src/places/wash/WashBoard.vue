@@ -161,6 +161,10 @@ async function keep(): Promise<void> {
             >wet hair pH {{ ph(along(i)!.ph!.value) }}, likely {{ range(along(i)!.ph!) }}</span
           >
         </p>
+        <details v-if="along(i)?.doubts.length" class="doubts">
+          <summary>What is not known of it ({{ along(i)!.doubts.length }})</summary>
+          <p v-for="doubt in along(i)!.doubts" :key="doubt" class="quiet">{{ doubt }}</p>
+        </details>
       </li>
     </ol>
     <div class="row">
