@@ -116,6 +116,7 @@ class Bought(BrowserTestCase):
         expect(whole).to_contain_text("washes out")
         self.page.get_by_text("What is not known of it").click()
         expect(self.page.get_by_text("no wash has taught it yet")).to_be_visible()
+        expect(self.page.get_by_text("Add what comes next")).to_be_visible()
         self.choose("For whom the wash is", "Wren Halloway")
         expect(whole).to_contain_text("Allergy on record: Lock-side shampoo (coco betaine)")
         self.page.get_by_role("button", name="Save").click()

@@ -169,6 +169,7 @@ async function keep(): Promise<void> {
     </ol>
     <div class="row">
       <Select
+        :key="links.length"
         :model-value="undefined"
         :options="groups"
         option-group-label="title"
@@ -236,16 +237,25 @@ li {
 }
 
 .after,
+.doubts,
 .error {
   grid-column: 2 / -1;
+}
+
+.after,
+.doubts {
+  color: var(--stem);
+  font-size: 0.9375rem;
+}
+
+.doubts summary {
+  cursor: pointer;
 }
 
 .after {
   display: flex;
   flex-wrap: wrap;
   gap: 0 20px;
-  color: var(--stem);
-  font-size: 0.9375rem;
 }
 
 .error {
