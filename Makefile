@@ -99,6 +99,7 @@ check-migrations:
 
 bench: export EYEBRIGHT_DATA = var/bench
 bench: $(S)/development $(S)/page chromium
+	@rm -rf var/bench
 	@$(RUN) -m bench
 
 screenshots: export EYEBRIGHT_DATA = var/pictures
