@@ -45,6 +45,9 @@ class Page(HeadsTestCase):
                 self.assertTrue(self.page(key)["source"])
         self.assertIn("Never on a head", self.page("lye_sodium")["effects"][0]["says"])
         self.assertEqual(self.page("lye_sodium")["stand_ins"], [])
+        said = " ".join(self.page("ammonia")["cautions"])
+        self.assertIn("poison gas with bleach", said)
+        self.assertNotIn("few minutes", said)  # it is told how to keep it, never how to use it
         self.call("GET", "/shelf/library/moonshine", status=404)
 
     def test_no_claim_is_made(self) -> None:

@@ -30,6 +30,9 @@ class Pages(BrowserTestCase):
         self.go("/shelf/materials/lye_sodium")
         expect(self.page.get_by_role("alert")).to_contain_text("never goes on a head")
         expect(self.page.get_by_role("link", name="Mix with it")).to_have_count(0)
+        self.go("/shelf/materials/tobacco")
+        expect(self.page.get_by_role("alert")).to_contain_text("never goes on a head")
+        expect(self.page.get_by_text("a patch test before the first time")).to_have_count(0)
 
     def test_one_that_is_not_there_is_said(self) -> None:
         self.go("/shelf/materials/moonshine")

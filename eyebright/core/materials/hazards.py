@@ -24,13 +24,15 @@ NOT_IT = ("free", "without", "no", "instead")  # words that turn a name round: '
 class Hazard:
     """One thing that a material may carry; `ask`, in plain words, is "" where only the library knows it.
 
-    `says`: what stands of it on a material's page; `meets`: what it may not meet, "" for nothing.
+    `says`: what stands of it on a material's page; `meets`: what it may not meet, "" for nothing;
+    `handling`: whether that holds for what is only kept, too, and never goes on a head.
     """
 
     key: str
     says: str
     ask: str = ""
     meets: str = ""
+    handling: bool = False
     words: tuple[str, ...] = ()
     also: tuple[str, ...] = ()
 

@@ -44,7 +44,8 @@ def material_page(key: str) -> MaterialPageOut:
         raise Problem.gone("material") from None
     own, correction = _entered(key)
     words = {choice.key: choice.name for choice in tables().questions["allergies"].choices}
-    carried = [hazard_table()[name] for name in stuff.hazards]
+    every = [hazard_table()[name] for name in stuff.hazards]
+    carried = [each for each in every if each.handling or not stuff.refuse]  # how to use it is no question
     note = own.note if own else correction.note if correction else ""
     return MaterialPageOut.model_validate(
         short(stuff)
