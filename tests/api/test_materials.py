@@ -80,6 +80,19 @@ class Own(HeadsTestCase):
         known = self.call("GET", "/shelf/materials/guess?name=spearmint")
         self.assertEqual([one["key"] for one in known["library"]], ["spearmint"])
 
+    def test_a_bottles_own_name_leads_to_what_it_is(self) -> None:
+        name = quote("Lock-side salon shampoo")
+        found = [one["key"] for one in self.call("GET", f"/shelf/materials?find={name}")]
+        self.assertEqual(found[0], "shampoo_ordinary")
+        self.assertIn("shampoo_mild", found)
+        known = self.call("GET", f"/shelf/materials/guess?name={name}")
+        self.assertEqual([one["key"] for one in known["library"]], ["shampoo_ordinary"])
+        own = self.call(
+            "POST", "/shelf/materials", {"name": "Lock-side salon shampoo", "kind": "bought"}, 201
+        )
+        read = self.call("POST", "/wash/chains/read", {"links": [{"stuff": f"lib-{own['key']}"}]})
+        self.assertGreater(read["scalp_lift"]["value"], 0.3)
+
     def test_everything_that_can_be_said_comes_back_to_be_changed(self) -> None:
         body = {
             "name": "Lock fern", "kind": "leaf", "ph": "5,8", "per": 10, "stain": "tints", "smell": "hay",

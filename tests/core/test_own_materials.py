@@ -53,6 +53,19 @@ class Own(TestCase):
         self.assertNotIn("tannin", own.guessed)
         self.assertIn("oil_uptake", own.guessed)
 
+    def test_a_bought_thing_is_taken_for_what_its_name_says(self) -> None:
+        shampoo = own_material("own-1", "Salon repair shampoo", "bought", {})
+        plain = material("shampoo_ordinary").surfactant
+        assert shampoo.surfactant and plain
+        self.assertEqual(shampoo.ready, "shampoo")
+        self.assertLess(shampoo.surfactant.low, plain.low)
+        self.assertGreater(shampoo.surfactant.high, plain.high)
+        for name, ready in (("Lock-side purple conditioner", "conditioner"), ("Lock-side stuff", "")):
+            self.assertEqual(own_material("own-1", name, "bought", {}).ready, ready)
+        said = own_material("own-1", "Salon repair shampoo", "bought", {"surfactant": 8}).surfactant
+        assert said
+        self.assertAlmostEqual(said.mid, 0.08)
+
     def test_what_is_given_narrows_the_answer(self) -> None:
         wide = own_material("own-1", "Lock root", "saponin plant", {})
         narrow = own_material("own-1", "Lock root", "saponin plant", {"saponin": 8})

@@ -49,7 +49,7 @@ from .measures import (
     measured,
     offered,
 )
-from .own import corrected, guessed_kind, own_material
+from .own import bought_like, corrected, guessed_kind, own_material
 from .properties import Property, believable, property_table
 from .quantities import jug_for, pourable, rinse_volume, said, spoons, weighable, with_fraction
 from .stock import SPOILS, notices, past_date
@@ -94,6 +94,7 @@ __all__ = [
     "WaterLot",
     "acidic",
     "believable",
+    "bought_like",
     "class_table",
     "corrected",
     "dissolved_share",

@@ -7,12 +7,13 @@ or an allergen away.
 """
 
 from collections.abc import Iterable, Mapping, Sequence
+from functools import cache
 from typing import Any
 
 from ..numbers import Spread
 from .finding import word_set, word_table, words
 from .hazards import guessed_hazards, refused_by_name, with_what_follows
-from .library import kinds, material, material_from_row, over, rows
+from .library import kinds, library, material, material_from_row, over, rows
 from .material import Material
 from .properties import property_table
 
@@ -22,6 +23,7 @@ PIECE = 0.15  # of a piece weighed once
 SODA_PH = 8.7  # an alkali that reads no more than this is baking soda
 STRONG = [15.0, 40.0, 90.0]  # mmol/L per pH that 1 g in 100 mL of a strong alkali holds
 SURFACTANT, TANNIN = [0.1, 0.25, 0.45], [0.02, 0.07, 0.2]
+BOUGHT = "bought"  # the kind
 SAID = ("smell", "latin", "stain")  # in words, as they are
 LISTS = ("contains", "may_contain", "hazards")
 
@@ -30,6 +32,20 @@ def guessed_kind(name: str) -> str:
     """The kind that a name gives away: 'neem oil' is an oil; "" for a name that gives none away."""
     several = set(words(name))
     return next((kind for kind in word_table()["guess"] if several & word_set("guess", kind)), "")
+
+
+@cache
+def _bought() -> tuple[tuple[frozenset[str], str], ...]:
+    """The words of every name of what the library knows ready for use, the longest names first."""
+    ready = (each for each in library().values() if each.ready and each.kind == BOUGHT)
+    names = [(frozenset(words(name)), each.key) for each in ready for name in (each.name, *each.also)]
+    return tuple(sorted(names, key=lambda pair: -len(pair[0])))
+
+
+def bought_like(name: str) -> str:
+    """The key of the bought thing that a name is most like: 'salon shampoo' is a shampoo; "" for none."""
+    said = set(words(name))
+    return next((key for known, key in _bought() if known and known <= said), "")
 
 
 def own_material(
@@ -55,6 +71,8 @@ def own_material(
     for which, more in (("contains", contains), ("may_contain", may_contain), ("hazards", found)):
         row[which] = _together(usual.get(which, ()), more)
     row |= _said(kind, figures, usual)
+    if kind == BOUGHT:
+        row = _as_bought(name) | row
     row |= _active(row["hazards"], usual, row)
     mild = usual.get("acid") == "carbonate" and (figures.get("ph") or 14.0) <= SODA_PH
     refused = None if cleared or mild else refused_by_name(name)
@@ -127,6 +145,21 @@ def _at_ph(ph: float, per: float | None, usual: Mapping[str, Any]) -> dict[str, 
     if slurry:
         return {"slurry": {**slurry, "ph": spread, "per": per or slurry["per"]}}
     return {"ph": spread}
+
+
+def _as_bought(name: str) -> dict[str, Any]:
+    """What a bought thing is taken for by its name: as wide again as the library's, and used as that is."""
+    key = bought_like(name)
+    like = next((row for row in rows() if row["key"] == key), None)
+    if like is None:
+        return {}
+    out: dict[str, Any] = {
+        name: like[name] for name in ("ready", "slurry", "keeps", "keeps_days") if name in like
+    }
+    if "surfactant" in like:
+        low, middle, high = like["surfactant"]
+        out["surfactant"] = [low * 0.6, middle, min(high * 1.3, 1.0)]
+    return out
 
 
 def _active(hazards: Sequence[str], usual: Mapping[str, Any], row: Mapping[str, Any]) -> dict[str, Any]:

@@ -18,6 +18,7 @@ from eyebright.core.materials import (
     Material,
     MaterialError,
     Named,
+    bought_like,
     corrected,
     finder_of,
     guessed_hazards,
@@ -190,6 +191,9 @@ def found_materials(find: str) -> list[MaterialOut]:
     names = OwnMaterial.objects.values_list("pk", "name")
     mine = finder_of(tuple(Named(f"{OWN}{pk}", (name,), -1.0) for pk, name in names))
     keys = [each.key for _, each in islice(in_one_order([mine, library_finder()], find), SHOWN)]
+    if not keys and (like := bought_like(find)):  # a bottle's own name: what it is, and its like
+        family = library()[like].ready
+        keys = [like, *(each.key for each in library().values() if each.ready == family and each.key != like)]
     there = materials_of(keys)
     return [material_out(there[key]) for key in keys if key in there]
 
@@ -199,6 +203,8 @@ def guess(name: str) -> GuessOut:
     refused, hazards = refused_by_name(name), guessed_hazards(name)
     kind = guessed_kind(name)
     same = [each for each in library_finder().find(name, 12) if _called(name, each)]
+    like = bought_like(name)
+    keys = [each.key for each in same] or ([like] if like else [])
     mine = OwnMaterial.objects.filter(name__iexact=name.strip()).first()
     return GuessOut(
         kind=kind,
@@ -206,7 +212,7 @@ def guess(name: str) -> GuessOut:
         refused=refused.name if refused else "",
         why=refused.refuse if refused else "",
         asks=_sounds_like(kind, hazards),
-        library=[material_out(library()[each.key]) for each in same if each.key in library()][:SAME],
+        library=[material_out(library()[key]) for key in keys if key in library()][:SAME],
         mine=material_out(own_material(mine)) if mine else None,
     )
 

@@ -22,7 +22,7 @@ defineEmits<{ take: [material: Material] }>();
     >
       {{ one.name }}
     </button>
-    by that name. Yours can be corrected from its page.
+    already: take that, under your own name for it. It can be corrected from its page.
   </p>
 </template>
 
