@@ -136,7 +136,9 @@ useShortcuts([
           <ul v-if="page.cautions.length">
             <li v-for="one in page.cautions" :key="one">{{ one }}</li>
           </ul>
-          <p v-else-if="!page.refuse" class="quiet">Nothing in particular; a patch test before the first time.</p>
+          <p v-else-if="!page.refuse" class="quiet">
+            Nothing in particular; a patch test before the first time.
+          </p>
           <p v-if="page.contains.length">
             Someone allergic to <strong>{{ page.contains.join(", ") }}</strong> is stopped.
           </p>
