@@ -1,6 +1,6 @@
 """A recipe pasted as people write it, a material added where it was missed, the search for anything."""
 
-from playwright.sync_api import expect
+from playwright.sync_api import Route, expect
 
 from eyebright.formulas.models import Formula
 from eyebright.shelf.models import OwnMaterial
@@ -82,6 +82,21 @@ class ThereAndThen(BenchTestCase):
         field.click()
         self.page.keyboard.type("reetha", delay=5)
         self.page.keyboard.press("Enter")
+        expect(self.page.get_by_role("combobox", name="Line 3, what goes in")).to_have_value("Soapnut shell")
+
+    def test_enter_outlasts_an_answer_to_what_stood_there_before(self) -> None:
+        self.stock()
+        self.go("/mix")
+        field = self.page.get_by_role("combobox", name="Add an ingredient")
+        held: list[Route] = []
+        self.page.route("**/api/shelf/stuff?find=r", lambda route: held.append(route))
+        field.click()
+        self.page.keyboard.type("r")
+        while not held:
+            self.page.wait_for_timeout(10)
+        self.page.keyboard.type("eetha")
+        self.page.keyboard.press("Enter")
+        held[0].continue_()
         expect(self.page.get_by_role("combobox", name="Line 3, what goes in")).to_have_value("Soapnut shell")
 
     def test_by_keys_alone(self) -> None:

@@ -70,7 +70,8 @@ async function look(event: { query: string }): Promise<void> {
   if (mine !== looks) return; // the answer to older words
   [found.value, foundFor.value, trouble.value] = [answer, asked, problem];
   if (entered && entered === asked && answer[0]) take(answer[0]);
-  entered = "";
+  // An answer to what stood there before leaves the Enter standing for the words that are still asked for.
+  if (entered === asked || entered !== words.value) entered = "";
 }
 
 function take(option: Option): void {
