@@ -5,7 +5,7 @@ from .hair_and_scalp import HairAndScalp, ordinary_head
 from .head import Head, days_of_oil, hair_and_scalp_of, mass_of, patch_hours, scalp_of
 from .needs import Needs, Reason, ZoneNeed, needs_of, needs_table, shortened
 from .quick_tests import Belief, beliefs, quick_tests, surer
-from .record import CheckIn, History, Record, RecordError, Today, read_record, tables
+from .record import CheckIn, History, Record, RecordError, Today, allergens, read_record, tables
 from .sebum import cleaning_for, grade, lifted, scalp_oil, sebum_table
 
 __all__ = [
@@ -22,6 +22,7 @@ __all__ = [
     "RecordError",
     "Today",
     "ZoneNeed",
+    "allergens",
     "beliefs",
     "cleaning_for",
     "days_of_oil",

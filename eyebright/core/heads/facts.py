@@ -11,7 +11,7 @@ from typing import Any
 from ..materials import Material, library
 from ..rules import facts_of
 from .needs import needs_of
-from .record import CheckIn, History, Record, Today, tables
+from .record import CheckIn, History, Record, Today, allergens, tables
 
 CHILD, SMALL, SMALLEST = 13, 6, 3  # years under which a head is a child, a small child, a baby
 TEN = 10  # years under which menthol stays off the face
@@ -135,10 +135,9 @@ def material_facts(head: Mapping[str, Any], holdings: Sequence[Holding]) -> dict
             (state for state in ("reaction", "running", "none") if state in states.values()), "clear"
         )
         reacted = [called for called, state in states.items() if state == "reaction"]
-        words = {choice.key: choice.name for choice in tables().questions["allergies"].choices}
         for each in holdings:
             for names, among in ((each.contains, allergic), (each.may_contain, maybe)):
-                met = [words.get(name, name) for name in names if name in head["allergies"]]
+                met = [allergens().get(name, name) for name in names if name in head["allergies"]]
                 if met:
                     among.append(f"{each.called} ({', '.join(met)})")
     return {

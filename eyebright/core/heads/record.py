@@ -96,6 +96,12 @@ class Tables:
 
 
 @cache
+def allergens() -> dict[str, str]:
+    """What each allergen is called, by its key."""
+    return {choice.key: choice.name for choice in tables().questions["allergies"].choices}
+
+
+@cache
 def tables() -> Tables:
     """The tables of `record.toml`, read once."""
     raw = tomllib.loads(Path(__file__).with_name("record.toml").read_text("utf-8"))

@@ -31,7 +31,18 @@ from .finding import (
     words,
 )
 from .hazards import guessed_hazards, hazard_table, refused_by_name
-from .label import Label, LabelError, Listed, class_table, doubts_of, ingredient_table, labelled, read_label
+from .label import (
+    LABEL_PH,
+    LABEL_SHARE,
+    Label,
+    LabelError,
+    Listed,
+    class_table,
+    doubts_of,
+    ingredient_table,
+    labelled,
+    read_label,
+)
 from .library import MaterialError, kinds, library, material, material_from_row, rows
 from .material import Liquor, Material, Salt, Slurry, acidic, dissolved_share
 from .measures import (
@@ -56,6 +67,8 @@ from .stock import SPOILS, notices, past_date
 from .supplies import Lot, Supply, WaterLot, unit_of
 
 __all__ = [
+    "LABEL_PH",
+    "LABEL_SHARE",
     "METRIC",
     "NUMBER",
     "SPOILS",

@@ -3,8 +3,10 @@
 from collections.abc import Iterable
 
 from eyebright.config.problems import Problem
-from eyebright.core.heads import tables
+from eyebright.core.heads import allergens
 from eyebright.core.materials import (
+    LABEL_PH,
+    LABEL_SHARE,
     Label,
     LabelError,
     Listed,
@@ -64,7 +66,7 @@ def _pair(low: float | None, high: float | None, field: str) -> tuple[float, flo
     if low is None or high is None:
         only = low if low is not None else high
         assert only is not None
-        reach = 0.3 if "ph" in field else 0.12 * only
+        reach = LABEL_PH if "ph" in field else LABEL_SHARE * only
         return (max(only - reach, 0.0), only + reach)
     if high < low:
         raise Problem.field(
@@ -111,12 +113,11 @@ def ingredients_out(label: Label) -> list[IngredientOut]:
 
 
 def _ingredient(each: Listed) -> IngredientOut:
-    allergens = {choice.key: choice.name for choice in tables().questions["allergies"].choices}
     roles = ingredient_table()["role"]
     return IngredientOut(
         name=each.name,
         role=roles[each.role]["name"] if each.role else "",
-        contains=[allergens.get(name, name) for name in each.contains],
+        contains=[allergens().get(name, name) for name in each.contains],
         hazards=[hazard_table()[name].says for name in each.hazards],
         percent=each.percent,
         maybe=each.maybe,

@@ -1,10 +1,10 @@
 """A material's page: what it does, its figures with sources, its forms, cautions, what could stand in."""
 
 from eyebright.config.problems import Problem
-from eyebright.config.wire import figure_out
+from eyebright.config.wire import FigureOut
 from eyebright.core.formulas.change import effects, substitutes, usual_shares
 from eyebright.core.formulas.model import form_table, loose, own_form, turned
-from eyebright.core.heads import tables
+from eyebright.core.heads import allergens
 from eyebright.core.materials import (
     Material,
     MaterialError,
@@ -43,7 +43,6 @@ def material_page(key: str) -> MaterialPageOut:
     except MaterialError:
         raise Problem.gone("material") from None
     own, correction = _entered(key)
-    words = {choice.key: choice.name for choice in tables().questions["allergies"].choices}
     every = [hazard_table()[name] for name in stuff.hazards]
     carried = [each for each in every if each.handling or not stuff.refuse]  # how to use it is no question
     note = own.note if own else correction.note if correction else ""
@@ -61,8 +60,8 @@ def material_page(key: str) -> MaterialPageOut:
             "usual": _usual(stuff),
             "cautions": [each.says for each in carried],
             "meets": list(dict.fromkeys(each.meets for each in carried if each.meets)),
-            "contains": [words.get(name, name) for name in stuff.contains],
-            "may_contain": [words.get(name, name) for name in stuff.may_contain],
+            "contains": [allergens().get(name, name) for name in stuff.contains],
+            "may_contain": [allergens().get(name, name) for name in stuff.may_contain],
             "may_contain_keys": list(stuff.may_contain),
             "neat_ph": neat(stuff, None),
             "keeps": stuff.keeps,
@@ -132,17 +131,13 @@ def _forms(stuff: Material) -> list[FormOut]:
             name=form_table()["form"][key]["name"],
             own=key == own,
             spoonful=_spoonful(stuff, key),
-            times=figure_out(_figure(turned(stuff, own, key))),
+            times=spread_out(turned(stuff, own, key), "g"),
         )
         for key in keys
     ]
 
 
-def _figure(spread: Spread) -> object:
-    return spread_out(spread, "g")
-
-
-def _spoonful(stuff: Material, form: Form) -> object:
+def _spoonful(stuff: Material, form: Form) -> FigureOut | None:
     if stuff.density is None:
         return None
     times = loose(stuff, form)

@@ -6,7 +6,7 @@ from django.db import transaction
 
 from eyebright.config.decimals import exact
 from eyebright.config.problems import Problem, one, only_offered
-from eyebright.core.heads import tables
+from eyebright.core.heads import allergens
 from eyebright.core.materials import (
     Material,
     MaterialError,
@@ -157,9 +157,8 @@ def _entered(kept: dict[str, Any], contains: list[str], may_contain: list[str], 
 
 def _offered(entered: FiguresIn, hazards: list[str]) -> None:
     """Refuse what nobody offered."""
-    allergens = {choice.key for choice in tables().questions["allergies"].choices}
-    only_offered("contains", entered.contains, allergens)
-    only_offered("may_contain", entered.may_contain, allergens)
+    only_offered("contains", entered.contains, allergens())
+    only_offered("may_contain", entered.may_contain, allergens())
     only_offered("hazards", hazards, {key for key, each in hazard_table().items() if each.ask})
     only_offered("figures", entered.figures, property_table())
 

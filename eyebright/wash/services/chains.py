@@ -72,8 +72,8 @@ def save_chain(entered: WashChainIn, kept: WashChain | None = None) -> WashChain
 
 def read_chain(asked: WashAsk) -> WashAssessmentOut:
     """Work a chain out, for a head or nobody in particular. Nothing is kept."""
-    found, needs = _worked_out(asked)
-    open_ = doubts_about(supplies_of({link.stuff for link in asked.links if link.stuff}).values())
+    found, needs, bought = _worked_out(asked)
+    open_ = doubts_about(bought.values())
     doubts = [[*open_[link.stuff], NOT_LEARNT] if link.stuff in open_ else [] for link in asked.links]
     return _out(found, _asked(found, needs) if needs else "", doubts)
 
@@ -83,7 +83,8 @@ def cautions_of(asked: WashAsk) -> tuple[Caution, ...]:
     return _worked_out(asked)[0].cautions
 
 
-def _worked_out(asked: WashAsk) -> tuple[Wash, Needs | None]:
+def _worked_out(asked: WashAsk) -> tuple[Wash, Needs | None, dict[str, Supply]]:
+    """The wash, what its head needs, and what was bought for it, by key."""
     if not asked.links:
         raise Problem.field("links", "Put something in the wash first.")
     rows = Formula.objects.in_bulk([link.formula for link in asked.links if link.formula])
@@ -115,7 +116,7 @@ def _worked_out(asked: WashAsk) -> tuple[Wash, Needs | None]:
         raise Problem.field(f"links.{raised.link}.zone", str(raised)) from None
     except FormulaError as raised:
         raise Problem.field("links", str(raised)) from None
-    return found, needs_of(facts) if whom else None
+    return found, needs_of(facts) if whom else None, bought
 
 
 def _bought(link: WashLinkIn, stuff: Supply | None, place: int) -> WashLink:

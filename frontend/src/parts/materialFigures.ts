@@ -1,6 +1,6 @@
 /** What can be said of a material in figures and words, as it is typed and as it is sent. */
 import type { CorrectionIn } from "@/api/client";
-import { orNothing, typed } from "./typed";
+import { asTyped, orNothing } from "./typed";
 
 type Sent = Omit<CorrectionIn, "hazards" | "ruled_out">;
 
@@ -19,19 +19,16 @@ export interface Typed {
   note: string;
 }
 
-const plain = (value: number | string | null | undefined): string =>
-  typeof value === "string" ? value : typed(value);
-
 /** What was sent before, as it stands in the fields; empty fields for nothing. */
 export function typedOf(sent: Partial<Sent> | null | undefined): Typed {
   return {
-    strength: plain(sent?.strength),
-    ph: plain(sent?.ph),
-    per: plain(sent?.per),
+    strength: asTyped(sent?.strength),
+    ph: asTyped(sent?.ph),
+    per: asTyped(sent?.per),
     figures: Object.fromEntries(
-      Object.entries(sent?.figures ?? {}).map(([name, value]) => [name, plain(value)]),
+      Object.entries(sent?.figures ?? {}).map(([name, value]) => [name, asTyped(value)]),
     ),
-    pieces: (sent?.pieces ?? []).map((one) => ({ name: one.name, grams: plain(one.grams) })),
+    pieces: (sent?.pieces ?? []).map((one) => ({ name: one.name, grams: asTyped(one.grams) })),
     stain: sent?.stain ?? "",
     smell: sent?.smell ?? "",
     latin: sent?.latin ?? "",

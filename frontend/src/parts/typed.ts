@@ -8,4 +8,8 @@ export function plain(value: number): string {
   return /^[1-9]\d{0,2}\.\d{3}$/.test(text) ? `${text}0` : text;
 }
 
+/** The same of what may be a number or was typed before. */
+export const asTyped = (value: number | string | null | undefined): string =>
+  typeof value === "string" ? value : typed(value);
+
 export const orNothing = (text: string): string | null => text || null;

@@ -71,19 +71,18 @@ def _effects(material: Material) -> Iterator[Effect]:
 
 
 def _acidity(material: Material) -> Iterator[Effect]:
-    sour = acidic(material)
-    if sour is None or (isinstance(material.side, Slurry) and 6.0 <= material.side.ph.mid <= 8.0):
+    side, sour = material.side, acidic(material)
+    if sour is None or (isinstance(side, Slurry) and 6.0 <= side.ph.mid <= 8.0):
         return
-    ph = None  # of a liquid: what it reads by itself is told of it anyway
-    if isinstance(material.side, Slurry) and (material.unit == "g" or material.dry):
-        ph = Figure(material.side.ph.mid, material.side.ph.low, material.side.ph.high, "pH", "custom")
-    if isinstance(material.side, Salt) and sour and material.side.cations:
-        yield Effect("Holds a pH: part of an acid that is already salt.", ph)
+    if isinstance(side, Salt) and sour and side.cations:
+        yield Effect("Holds a pH: part of an acid that is already salt.")
         return
-    of = ""
-    if isinstance(material.side, Slurry) and material.side.per < 100 and ph is not None:
-        of = f" {material.side.per:g} {material.unit} in 100 mL of pure water read:"
-    yield Effect(f"Lowers the pH.{of}" if sour else f"Raises the pH: alkaline.{of}", ph)
+    says, ph = "Lowers the pH." if sour else "Raises the pH: alkaline.", None
+    if isinstance(side, Slurry) and (material.unit == "g" or material.dry):
+        ph = Figure(side.ph.mid, side.ph.low, side.ph.high, "pH", "custom")
+        if side.per < 100:
+            says += f" {side.per:g} {material.unit} in 100 mL of pure water read:"
+    yield Effect(says, ph)  # of a liquid: what it reads by itself is told of it anyway
 
 
 def _percent(share: Spread) -> Figure:

@@ -10,7 +10,7 @@ import re
 import tomllib
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
-from functools import cache
+from functools import cache, lru_cache
 from pathlib import Path
 from typing import Any
 
@@ -192,7 +192,7 @@ def _recogniser() -> Recogniser:
     return Recogniser()
 
 
-@cache
+@lru_cache(maxsize=4096)
 def _common(key: str) -> Listed | None:
     """What a kitchen calls so, where that is sure: 'organic olive oil', 'honey', 'wasser'."""
     name = EXTRACT.sub("", key)

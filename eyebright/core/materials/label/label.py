@@ -6,7 +6,7 @@ Whatever it does not say stays as wide as the row of the library that it stands 
 import re
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
-from functools import cache
+from functools import cache, lru_cache
 from typing import Any
 
 from ...numbers import Spread
@@ -16,7 +16,7 @@ from .ingredients import FREE_FROM, Listed, Read, before_list, ingredient_table,
 LABEL_PH = 0.3  # how far a bottle may be off the pH on its label, 90 %
 SKIN_PH, SKIN_REACH = 5.5, 0.7  # 'pH skin-neutral'
 SOAP_PH = [9.0, 9.8, 10.5]
-REACH = 0.12  # of an active share that the label gives
+LABEL_SHARE = 0.12  # of an active share that the label gives
 FIRST = 6  # places of a list in which what washes stands
 MOST = 12_000  # letters
 WASHING = ("strong", "mild", "soap", "saponin")  # roles
@@ -128,7 +128,7 @@ class Label:
         return _read(self.ingredients)
 
 
-@cache
+@lru_cache(maxsize=512)
 def _read(text: str) -> Read:
     return read_ingredients(text)
 
@@ -165,11 +165,11 @@ def _in_two(text: str) -> tuple[str, str]:
         stop = ends.start() if ends else len(rest)
         return text[: begins.start()] + "\n" + rest[stop:], _tidy(rest[:stop])
     there = FREE_FROM.sub(lambda found: " " * len(found[0]), text)
-    front, listed = before_list(there)
-    read = read_ingredients(listed)
-    known = [each for each in read.every if each.role]
-    if len(read.every) >= 3 and 2 * len(known) >= len(read.every):
-        return text[: len(front)] + "\n" + " ".join(FREE_FROM.findall(text)), _tidy(listed)
+    front, rest = before_list(there)
+    listed = _tidy(rest)
+    read = _read(listed)
+    if len(read.every) >= 3 and 2 * len(read.unread) <= len(read.every):
+        return text[: len(front)] + "\n" + " ".join(FREE_FROM.findall(text)), listed
     return text, ""
 
 
@@ -208,10 +208,8 @@ def _strength(front: str, listed: str) -> str:
     if "strong" in made:
         return "clarifying" if called == "clarifying" else "ordinary"
     if "mild" in made and "cationic" not in {each.role for each in read.every[:4]}:
-        return "baby" if called == "baby" else "clarifying" if called == "clarifying" else "mild"
-    if "mild" in {each.role for each in read.every}:
-        return "cowash"
-    if read.of("strong"):
+        return called if called in ("baby", "clarifying") else "mild"
+    if read.of("strong", "mild"):
         return "cowash"
     if read.of("saponin"):
         return "saponin"
@@ -238,7 +236,7 @@ def _active(front: str) -> tuple[float, float] | None:
         if found["less"]:
             low = 0.0
         elif high == low:
-            low, high = low * (1 - REACH), low * (1 + REACH)
+            low, high = low * (1 - LABEL_SHARE), low * (1 + LABEL_SHARE)
         spans.append((low, high))
     low, high = sum(low for low, _ in spans), min(sum(high for _, high in spans), 100.0)
     return (low, high) if spans else None
@@ -268,7 +266,7 @@ def labelled(material: Material, label: Label | None) -> Material:
     listed = bool(read.every) and len(read.unread) <= SETTLES * len(read.every)
     left = [name for name in material.may_contain if not (listed and (name in NAMED or not read.unread))]
     hazards = [*material.hazards, *(name for each in sure for name in each.hazards)]
-    if label.strength == "soap" or any(each.role == "soap" for each in sure):
+    if label.strength == "soap":
         hazards += ["soap", "alkaline", "eyes"]
     may = [name for name in dict.fromkeys([*left, *asked]) if name not in contains]
     return replace(
@@ -290,7 +288,7 @@ def _surfactant(material: Material, label: Label) -> Spread | None:
     counted = [each.percent for each in label.read.of(*WASHING) if each.percent]
     if counted:
         whole = min(sum(counted) / 100.0, 1.0)
-        return Spread(whole * (1.0 - REACH), whole, min(whole * (1.0 + REACH), 1.0), ceiling=1.0)
+        return Spread(whole * (1.0 - LABEL_SHARE), whole, min(whole * (1.0 + LABEL_SHARE), 1.0), ceiling=1.0)
     if label.strength and material.unit == "mL" and _can_be(material, label.strength):
         low, middle, high = (each / 100.0 for each in class_table()[label.strength]["active"])
         return Spread(low, middle, high, ceiling=1.0)

@@ -1,6 +1,6 @@
 /** A label, as it is typed and as it is sent. */
 import type { LabelIn } from "@/api/client";
-import { orNothing, typed } from "@/parts/typed";
+import { asTyped, orNothing } from "@/parts/typed";
 
 export interface TypedLabel {
   ph_low: string;
@@ -12,17 +12,14 @@ export interface TypedLabel {
   ingredients: string;
 }
 
-const plain = (value: number | string | null | undefined): string =>
-  typeof value === "string" ? value : typed(value);
-
 /** What is known of it, as it stands in the fields. */
 export const plainOf = (label: LabelIn | null | undefined): TypedLabel => ({
-  ph_low: plain(label?.ph_low),
-  ph_high: plain(label?.ph_high),
+  ph_low: asTyped(label?.ph_low),
+  ph_high: asTyped(label?.ph_high),
   strength: label?.strength ?? "",
-  active_low: plain(label?.active_low),
-  active_high: plain(label?.active_high),
-  dose: plain(label?.dose),
+  active_low: asTyped(label?.active_low),
+  active_high: asTyped(label?.active_high),
+  dose: asTyped(label?.dose),
   ingredients: label?.ingredients ?? "",
 });
 
