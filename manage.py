@@ -1,11 +1,7 @@
 #!/usr/bin/env python
 """Django's command line, with Eyebright's settings."""
 
-import os
-import sys
-
-from django.core.management import execute_from_command_line
+from eyebright.__main__ import main
 
 if __name__ == "__main__":
-    os.environ.setdefault("DJANGO_SETTINGS_MODULE", "eyebright.config.settings")
-    execute_from_command_line(sys.argv)
+    main()

@@ -1,10 +1,12 @@
 """The API root: every place's routes under /api/, with their description and a page of docs."""
 
 import json
+from typing import Any
 
 from django.http import HttpRequest
 from django.middleware.csrf import get_token
 from ninja import NinjaAPI
+from ninja.openapi.schema import OpenAPISchema
 from ninja.parser import Parser
 from ninja.types import DictStrAny
 from ninja.utils import check_csrf
@@ -15,12 +17,13 @@ from eyebright.household.api import router as household
 from eyebright.instruments.api import router as instruments
 from eyebright.journal.api import router as journal
 from eyebright.mix.api import router as mix
+from eyebright.safekeeping.api import router as safekeeping
 from eyebright.search.api import router as search
 from eyebright.shelf.api import router as shelf
 from eyebright.wash.api import heads as heads_washes
 from eyebright.wash.api import router as wash
 
-from .problems import Problem, install
+from .problems import Problem, ProblemOut, install
 
 
 def from_our_page(request: HttpRequest) -> bool:
@@ -48,7 +51,24 @@ class ObjectParser(Parser):
         return body
 
 
-api = NinjaAPI(
+class DescribedAPI(NinjaAPI):
+    """Describes every failure too: one shape for whatever an operation does not name."""
+
+    def get_openapi_schema(self, **options: Any) -> OpenAPISchema:
+        """As the library has it, with the one shape of a problem at every operation."""
+        described = super().get_openapi_schema(**options)
+        shapes = ProblemOut.model_json_schema(ref_template="#/components/schemas/{model}")
+        described["components"]["schemas"] |= shapes.pop("$defs") | {"ProblemOut": shapes}
+        problem = {"schema": {"$ref": "#/components/schemas/ProblemOut"}}
+        failed = {"description": "A problem", "content": {"application/problem+json": problem}}
+        for operations in described["paths"].values():
+            for operation in operations.values():
+                named = {str(status): each for status, each in operation["responses"].items()}
+                operation["responses"] = {"default": failed} | named
+        return described
+
+
+api = DescribedAPI(
     title="Eyebright",
     version="1",
     description="What a home hair-care maker's jug really holds. Amounts in mL and g; every "
@@ -68,3 +88,4 @@ api.add_router("/formulas", formulas, tags=["formulas"])
 api.add_router("/wash", wash, tags=["wash"])
 api.add_router("/journal", journal, tags=["journal"])
 api.add_router("/search", search, tags=["search"])
+api.add_router("/safekeeping", safekeeping, tags=["safekeeping"])

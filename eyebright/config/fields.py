@@ -30,11 +30,12 @@ def number(value: Any) -> float:
         if not value.strip():
             raise _trouble("A number is needed here.")
         return _by_habit(read_number, value)
-    if isinstance(value, bool) or not isinstance(value, int | float):
-        raise _trouble("A number goes here, such as 4.5.")
-    if not math.isfinite(value):
-        raise _trouble("A number goes here, such as 4.5.")
-    return float(value)
+    try:
+        if isinstance(value, int | float) and not isinstance(value, bool) and math.isfinite(value):
+            return float(value)
+    except OverflowError:  # a whole number of hundreds of digits
+        pass
+    raise _trouble("A number goes here, such as 4.5.")
 
 
 def count(text: str) -> Count:

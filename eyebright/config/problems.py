@@ -4,18 +4,29 @@
 the field it names.
 """
 
+import errno
 import logging
+import shutil
 from collections.abc import Callable, Container, Iterable
 from typing import Any, TypeVar
 
-from django.core.exceptions import DisallowedHost
+from django.conf import settings
+from django.core.exceptions import (
+    DisallowedHost,
+    RequestDataTooBig,
+    TooManyFieldsSent,
+    TooManyFilesSent,
+)
+from django.db import DatabaseError
 from django.db.models import Model, QuerySet
-from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
+from django.http import Http404, HttpRequest, HttpResponse, JsonResponse, UnreadablePostError
+from django.http.multipartparser import MultiPartParserError
 from ninja import NinjaAPI, Schema
 from ninja.errors import HttpError, ValidationError
 
 logger = logging.getLogger(__name__)
 
+NOTHING_LOST = "Nothing of yours is lost, and nothing was written over."
 OFFERED = "Choose one of the ones offered."
 
 # What the library says in its own words, said in ours.
@@ -46,29 +57,41 @@ class FieldError(Schema):
 
 
 class ProblemOut(Schema):
-    """RFC 9457 problem details."""
+    """RFC 9457 problem details. `now`: the row as it stands, where another window was first (409)."""
 
     type: str = "about:blank"
     title: str
     status: int
     detail: str
     errors: list[FieldError] = []
+    now: dict[str, Any] | None = None
 
 
 class Problem(Exception):
     """Raise it anywhere below the API: it is answered as problem details."""
 
     def __init__(
-        self, status: int, title: str, detail: str = "", errors: dict[str, str] | None = None
+        self,
+        status: int,
+        title: str,
+        detail: str = "",
+        errors: dict[str, str] | None = None,
+        now: dict[str, Any] | None = None,
     ) -> None:
         super().__init__(title)
         self.status, self.title, self.detail = status, title, detail
-        self.errors = errors or {}
+        self.errors, self.now = errors or {}, now
 
     @classmethod
     def field(cls, field: str, message: str) -> "Problem":
         """One field that cannot be taken as it is."""
         return cls(422, "Something needs another look.", message, {field: message})
+
+    @classmethod
+    def stale(cls, what: str, now: dict[str, Any]) -> "Problem":
+        """Something that was changed meanwhile, and how it stands now."""
+        title = f"This {what} was changed in another window."
+        return cls(409, title, NOTHING_LOST, {"version": title}, now)
 
     @classmethod
     def gone(cls, what: str) -> "Problem":
@@ -94,7 +117,11 @@ def only_offered(field: str, given: Iterable[Any], offered: Container[Any]) -> N
 
 
 def problem_response(
-    status: int, title: str, detail: str = "", errors: dict[str, str] | None = None
+    status: int,
+    title: str,
+    detail: str = "",
+    errors: dict[str, str] | None = None,
+    now: dict[str, Any] | None = None,
 ) -> JsonResponse:
     """The answer itself."""
     body = ProblemOut(
@@ -102,6 +129,7 @@ def problem_response(
         status=status,
         detail=detail,
         errors=[FieldError(field=f, message=m) for f, m in (errors or {}).items()],
+        now=now,
     )
     return JsonResponse(body.model_dump(), status=status, content_type="application/problem+json")
 
@@ -126,12 +154,86 @@ def _plain(error: dict[str, Any]) -> tuple[str, str]:
     return field, message
 
 
+# What the database or the disk may say, and what is said of it.
+IN_THE_WAY = {
+    "disk is full": (
+        507,
+        "The disk is full.",
+        "Nothing was half kept, and nothing you typed is lost. Make room, and save once more.",
+    ),
+    "readonly database": (
+        403,
+        "The household can only be read now.",
+        "Its folder or its disk does not let anything be written. Nothing you typed is lost.",
+    ),
+    "database is locked": (
+        503,
+        "Somebody else is writing just now.",
+        "Nothing you typed is lost. Try again in a moment.",
+    ),
+    "unable to open database file": (
+        503,
+        "The household's file cannot be opened.",
+        "Is it still where it was? Nothing you typed is lost. eyebright check says more.",
+    ),
+    "disk I/O error": (
+        503,
+        "The disk cannot be read or written.",
+        "Nothing you typed is lost. eyebright check says more.",
+    ),
+    "malformed": (
+        503,
+        "The household's file is damaged.",
+        "Stop Eyebright, and put the last copy back: eyebright check says how.",
+    ),
+}
+FULL, READ_ONLY = (errno.ENOSPC, errno.EDQUOT), (errno.EROFS, errno.EACCES, errno.EPERM)
+
+
+MAY_BE_FULL = ("disk I/O error", "unable to open database file")
+ROOM = 1_000_000  # bytes: less is no room
+
+
+def no_room() -> bool:
+    """Whether the disk that the household is on is full."""
+    try:
+        return shutil.disk_usage(settings.MEDIA_ROOT).free < ROOM
+    except OSError:
+        return False
+
+
+def in_the_way(raised: BaseException) -> HttpResponse | None:
+    """The answer where the disk or the database is in the way; None where it is something else."""
+    said = str(raised)
+    if isinstance(raised, OSError) and raised.errno in FULL:
+        said = "disk is full"
+    elif isinstance(raised, OSError) and raised.errno in READ_ONLY:
+        said = "readonly database"
+    if any(words in said for words in MAY_BE_FULL) and no_room():
+        said = "disk is full"
+    if isinstance(raised, DatabaseError | OSError):
+        for words, answer in IN_THE_WAY.items():
+            if words in said:
+                return problem_response(*answer)
+    return None
+
+
+# What a request itself may be, that no answer can be given to.
+UNFIT: dict[type[Exception], tuple[int, str, str]] = {
+    RequestDataTooBig: (413, "That is too much at once.", "Send less, or a picture as a file."),
+    TooManyFieldsSent: (400, "That could not be read.", "It has more fields than any form here."),
+    TooManyFilesSent: (400, "That could not be read.", "It has more files than any form here."),
+    MultiPartParserError: (400, "That could not be read.", "The form that came is broken."),
+    UnreadablePostError: (400, "That could not be read.", "It broke off on the way."),
+}
+
+
 def install(api: NinjaAPI) -> None:
     """Teach the API to answer every failure in this one shape."""
 
     @api.exception_handler(Problem)
     def problem(request: HttpRequest, raised: Problem) -> HttpResponse:
-        return problem_response(raised.status, raised.title, raised.detail, raised.errors)
+        return problem_response(raised.status, raised.title, raised.detail, raised.errors, raised.now)
 
     @api.exception_handler(ValidationError)
     def invalid(request: HttpRequest, raised: ValidationError) -> HttpResponse:
@@ -150,6 +252,12 @@ def install(api: NinjaAPI) -> None:
 
     @api.exception_handler(Exception)
     def broken(request: HttpRequest, raised: Exception) -> HttpResponse:
+        unfit = next((answer for kind, answer in UNFIT.items() if isinstance(raised, kind)), None)
+        if unfit is not None:
+            return problem_response(*unfit)
+        answer = in_the_way(raised)
+        if answer is not None:
+            return answer
         logger.exception("an answer failed")
         return problem_response(500, "Something broke on our side.", "Nothing you typed is lost. Try again.")
 

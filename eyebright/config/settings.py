@@ -1,4 +1,7 @@
-"""Settings. Everything a person keeps lives in one data folder: EYEBRIGHT_DATA, or var/home."""
+"""Settings. Everything a person keeps lives in one data folder: EYEBRIGHT_DATA, or var/home.
+
+Installed from its wheel, that is ~/.local/share/eyebright. Nobody else on the machine may look into it.
+"""
 
 import os
 import sys
@@ -6,12 +9,17 @@ from pathlib import Path
 
 from csp.constants import NONCE, NONE, SELF
 
+from .private import database_name, make_private
 from .secret import kept_secret
 
+os.umask(0o077)
 BASE = Path(__file__).resolve().parents[2]
-DATA = Path(os.environ.get("EYEBRIGHT_DATA", BASE / "var" / "home")).resolve()
-DATA.mkdir(parents=True, exist_ok=True)
-PAGE = BASE / "frontend" / "dist"
+INSTALLED = not (BASE / "manage.py").exists()
+SHARE = Path(os.environ.get("XDG_DATA_HOME") or Path.home() / ".local" / "share")
+AT_HOME = SHARE / "eyebright" if INSTALLED else BASE / "var" / "home"
+DATA = Path(os.environ.get("EYEBRIGHT_DATA", AT_HOME)).resolve()
+make_private(DATA)
+PAGE = BASE / "eyebright" / "page" if INSTALLED else BASE / "frontend" / "dist"
 
 DEMO = os.environ.get("EYEBRIGHT_DEMO") == "1"
 DEBUG = os.environ.get("EYEBRIGHT_DEBUG") == "1"
@@ -34,16 +42,19 @@ INSTALLED_APPS = [
     "eyebright.wash",
     "eyebright.journal",
     "eyebright.search",
+    "eyebright.safekeeping",
 ]
 MIDDLEWARE = [
     "eyebright.config.problems.ProblemMiddleware",
     "django.middleware.security.SecurityMiddleware",
-    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "eyebright.config.page.FilesMiddleware",
     "django.middleware.gzip.GZipMiddleware",
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "csp.middleware.CSPMiddleware",
+    "eyebright.config.today.TodayMiddleware",
+    "eyebright.config.once.OnceMiddleware",
 ]
 ROOT_URLCONF = "eyebright.config.urls"
 WSGI_APPLICATION = "eyebright.config.wsgi.application"
@@ -54,15 +65,19 @@ APPEND_SLASH = False
 TESTING = sys.argv[1:2] == ["test"]
 JOURNAL, SYNCHRONOUS = ("MEMORY", "OFF") if TESTING else ("WAL", "FULL")
 
+DATABASE_NAME = database_name(DATA)
 DATABASES = {
     "default": {
         "ENGINE": "django.db.backends.sqlite3",
-        "NAME": DATA / "eyebright.sqlite3",
+        # Never made anew in the place of one that is gone: safekeeping says what is the matter.
+        "NAME": DATABASE_NAME,
         "OPTIONS": {
             "transaction_mode": "IMMEDIATE",
             "timeout": 10,
+            # What is deleted is written over, so that deleting for ever is.
             "init_command": (
-                f"PRAGMA journal_mode={JOURNAL}; PRAGMA synchronous={SYNCHRONOUS}; PRAGMA foreign_keys=ON"
+                ("" if "immutable" in DATABASE_NAME else f"PRAGMA journal_mode={JOURNAL}; ")
+                + f"PRAGMA synchronous={SYNCHRONOUS}; PRAGMA foreign_keys=ON; PRAGMA secure_delete=ON"
             ),
         },
         # A file: an in-memory database shares one connection between threads.
@@ -70,6 +85,8 @@ DATABASES = {
     }
 }
 MEDIA_ROOT = DATA
+FILE_UPLOAD_PERMISSIONS, FILE_UPLOAD_DIRECTORY_PERMISSIONS = 0o600, 0o700
+FILE_UPLOAD_TEMP_DIR = None if TESTING else DATA
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 
 LANGUAGE_CODE = "en-gb"
@@ -105,8 +122,21 @@ CONTENT_SECURITY_POLICY = {
 LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
-    "handlers": {"console": {"class": "logging.StreamHandler"}},
-    "root": {"handlers": ["console"], "level": "WARNING"},
+    "formatters": {"bare": {"()": "eyebright.config.private.WithoutWhatWasTyped"}},
+    "handlers": {
+        "console": {"class": "logging.StreamHandler"},
+        "file": {
+            "class": "eyebright.config.private.PrivateLog",
+            "filename": DATA / "errors.log",
+            "maxBytes": 500_000,
+            "backupCount": 3,
+            "delay": True,
+            "level": "ERROR",
+            "formatter": "bare",
+            "encoding": "utf-8",
+        },
+    },
+    "root": {"handlers": ["console"] if TESTING else ["console", "file"], "level": "WARNING"},
     # A refusal is an answer, not an event; what broke is said by our own handler (problems.py), once.
     "loggers": {
         "django.request": {"level": "CRITICAL"},

@@ -1,9 +1,34 @@
-"""Soft deletion: what was removed can be restored, and is out of every query that does not ask for it."""
+"""Rows that are kept: each counts its changes, and what was removed can be restored.
 
+lot.version       1, then one more with every change: a change that began from an older one is refused
+lot.remove()      out of every query that does not ask for it
+lot.restore()     back again
+"""
+
+from collections.abc import Iterable
 from typing import Any, Self
 
 from django.db import models
 from django.utils import timezone
+
+
+class Versioned(models.Model):
+    """A row that counts its changes, so that two windows never write over each other.
+
+    One made with `version=0` stands in for a row that nobody has kept yet; kept, it is at 1.
+    """
+
+    version = models.PositiveIntegerField(default=1, editable=False)
+
+    class Meta:
+        abstract = True
+
+    def save(self, *args: Any, update_fields: Iterable[str] | None = None, **options: Any) -> None:
+        """Keep it; every change counts."""
+        if not self._state.adding or self.version == 0:
+            self.version += 1
+            update_fields = None if update_fields is None else {*update_fields, "version"}
+        super().save(*args, update_fields=update_fields, **options)
 
 
 class NotRemoved(models.Manager[Any]):
@@ -14,7 +39,7 @@ class NotRemoved(models.Manager[Any]):
         return super().get_queryset().filter(removed_at=None)
 
 
-class SoftDeleted(models.Model):
+class SoftDeleted(Versioned):
     """A row with its time of making, and of being removed.
 
     `objects`, and with it every related manager, leaves out what was removed; `with_removed` has it too.
@@ -41,6 +66,7 @@ class SoftDeleted(models.Model):
         self.save(update_fields=["removed_at"])
 
     def restore(self) -> None:
-        """Undo `remove`."""
-        self.removed_at = None
-        self.save(update_fields=["removed_at"])
+        """Undo `remove`; what was not removed stays as it is."""
+        if self.removed_at is not None:
+            self.removed_at = None
+            self.save(update_fields=["removed_at"])

@@ -1,6 +1,6 @@
 """What more than one place puts on the wire."""
 
-from typing import Literal
+from typing import Any, Literal
 
 from pydantic import BaseModel, ConfigDict
 
@@ -13,6 +13,12 @@ class Out(BaseModel):
     """What goes out over the wire, made from any object that has its attributes."""
 
     model_config = ConfigDict(from_attributes=True)
+
+
+def gives(kind: str) -> dict[str, Any]:
+    """What the description says of an operation that answers with a file of this media type."""
+    file: dict[str, Any] = {} if kind == "*/*" else {"schema": {"type": "string", "format": "binary"}}
+    return {"responses": {200: {"description": "OK", "content": {kind: file}}}}
 
 
 class FigureOut(Out):

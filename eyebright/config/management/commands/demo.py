@@ -149,7 +149,7 @@ def _rinse(row: dict[str, Any], keys: dict[str, str], people: dict[str, int], to
     said: dict[str, Any] = {name: row[name] for name in ("feel", "note") if name in row}
     if "reading" in row:
         said["read"] = {"value": row["reading"], "step": row.get("reading_step", 0.5)}
-    said |= {"step": len(begun.rinse.steps), "finished": True}
+    said |= {"version": begun.version, "step": len(begun.rinse.steps), "finished": True}
     journal.change(begun.id, EntryIn.model_validate(said))
     when = today.replace(hour=row["hour"]) - timedelta(days=row["days_ago"])
     done = when + timedelta(minutes=15)

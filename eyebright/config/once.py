@@ -1,0 +1,88 @@
+"""The same request sent twice is done once.
+
+The page sends a key of its own with everything that pours, begins, records or changes. What was done is kept
+under it, in the transaction that did it: sent again (the answer was lost, a hand pressed twice, the page was
+closed in between), the first answer is given once more, and nothing is done.
+"""
+
+import hashlib
+import threading
+from collections.abc import Callable
+from datetime import timedelta
+
+from django.db import DatabaseError, transaction
+from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
+
+from .problems import in_the_way, problem_response
+
+KEY = "Idempotency-Key"
+LONGEST = 64
+REMEMBERED = timedelta(days=2)
+LOOKS = ("GET", "HEAD", "OPTIONS")
+SAFEKEEPING = "/api/safekeeping/"  # replaces the household: not inside a transaction of it
+READ_FIRST = "/api/formulas/bring"  # reads a whole page before it keeps anything
+
+being_replaced = threading.Event()  # the household is being put back: nothing is written meanwhile
+
+
+class OnceMiddleware:
+    """Requests that carry a key are done once."""
+
+    def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
+        self._get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponse:
+        """Do it, or give the answer that was given."""
+        key = request.headers.get(KEY, "")
+        looks = request.method in LOOKS or request.path.startswith((SAFEKEEPING, READ_FIRST))
+        if being_replaced.is_set() and not looks:
+            says = "Nothing you typed is lost. Try again in a moment."
+            return problem_response(503, "The household is being put back just now.", says)
+        if not key or looks or not request.path.startswith("/api/"):
+            return self._get_response(request)
+        if len(key) > LONGEST or not key.isascii() or not key.isprintable():
+            return problem_response(400, "That could not be read.", f"{KEY} is too long, or no plain text.")
+        try:
+            with transaction.atomic():
+                return self._once(key, request)
+        except DatabaseError as raised:
+            answer = in_the_way(raised)
+            if answer is None:
+                raise
+            return answer
+
+    def _once(self, key: str, request: HttpRequest) -> HttpResponse:
+        from eyebright.household.models import Answered  # the apps are ready by now
+
+        asked = _digest(request)
+        before = Answered.objects.filter(key=key).first()
+        if before is not None:
+            if before.asked != asked:
+                return problem_response(
+                    422, "That key was used for something else.", "Send it with a new one."
+                )
+            return HttpResponse(before.body, status=before.status, content_type=before.kind)
+        response = self._get_response(request)
+        if response.status_code >= 400:
+            transaction.set_rollback(True)
+        elif not response.streaming:
+            kind = response.headers.get("Content-Type", "")
+            body = response.content.decode()
+            Answered.objects.create(key=key, asked=asked, status=response.status_code, body=body, kind=kind)
+        return response
+
+
+def _digest(request: HttpRequest) -> str:
+    """What was asked, in short. A form with files goes by its size: it is read once, and not here."""
+    form = (request.content_type or "").startswith("multipart/")
+    body = request.headers.get("Content-Length", "").encode() if form else request.body
+    return hashlib.sha256(f"{request.method} {request.get_full_path()} ".encode() + body).hexdigest()
+
+
+def forget_answers(*, every: bool = False) -> None:
+    """Let go of answers that nobody will ask for again; or of all of them, which hold what they say."""
+    from eyebright.household.models import Answered
+
+    rows = Answered.objects.all()
+    (rows if every else rows.filter(at__lt=timezone.now() - REMEMBERED)).delete()

@@ -1,0 +1,72 @@
+"""Rows of another version: what is not known here is left open and said, and the rest is answered.
+
+entered, lost = salvaged(FormulaIn, {"name": "Bog rinse", "family": "mask", "pot": "titanium"})
+entered.pot     the usual one
+lost            {"pot": "titanium"}
+"""
+
+from collections.abc import Mapping
+from copy import deepcopy
+from typing import Any, TypeVar
+
+from pydantic import BaseModel, ValidationError
+
+Shape = TypeVar("Shape", bound=BaseModel)
+
+ROUNDS = 20  # of leaving out what is at fault
+
+
+def salvaged(shape: type[Shape], kept: Mapping[str, Any]) -> tuple[Shape, dict[str, str]]:
+    """What was kept, in this shape; and by its place ("steps.2.kind") what had to be left out.
+
+    A value that is not known is left to its default; one that has none goes with the row it stands in.
+    ValidationError where nothing of it can be read.
+    """
+    try:
+        return shape.model_validate(kept), {}
+    except ValidationError as raised:
+        found: ValidationError = raised
+    told, lost = deepcopy(dict(kept)), dict[str, str]()
+    for _ in range(ROUNDS):
+        for error in reversed(found.errors()):  # the last of a list first: the others keep their places
+            _leave_out(told, error, lost)
+        try:
+            return shape.model_validate(told), lost
+        except ValidationError as raised:
+            found = raised
+    raise found
+
+
+def _leave_out(told: Any, error: Any, lost: dict[str, str]) -> None:
+    """Take out what is at fault; where it cannot be left out, the row of a list that it stands in."""
+    place = [part for part in error["loc"] if part in _keys_along(told, error["loc"])]
+    if error["type"] == "missing":
+        place = place[: _last_row(place)]
+    if not place:
+        return
+    holder = told
+    for part in place[:-1]:
+        holder = holder[part]
+    lost[".".join(map(str, place))] = str(error["input"])[:80]
+    try:
+        del holder[place[-1]]
+    except (LookupError, TypeError):
+        return
+
+
+def _keys_along(told: Any, loc: tuple[Any, ...]) -> list[Any]:
+    """Those parts of an error's place that lead somewhere in what was kept."""
+    out, here = [], told
+    for part in loc:
+        try:
+            here = here[part]
+        except (LookupError, TypeError):
+            continue
+        out.append(part)
+    return out
+
+
+def _last_row(place: list[Any]) -> int:
+    """How far it leads to the row of a list that lacks something; all of it where it stands in none."""
+    rows = [i for i, part in enumerate(place) if isinstance(part, int)]
+    return rows[-1] + 1 if rows else 0

@@ -1,0 +1,58 @@
+"""Today is the household's today: every answer is given in the time zone that the household lives by."""
+
+import os
+from collections.abc import Callable
+from functools import cache
+from pathlib import Path
+from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
+
+from django.db import DatabaseError
+from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
+
+ZONES = "zoneinfo/"
+ANYWHERE = "UTC"
+
+# Where the household's own zone is asked for: the household app says how.
+own_zone: list[Callable[[], str]] = [lambda: ""]
+
+
+@cache
+def machine_zone() -> str:
+    """The time zone of this machine, by name; UTC where it does not say."""
+    named = [os.environ.get("TZ", "").lstrip(":")]
+    link = os.path.realpath("/etc/localtime")
+    named += [link.partition(ZONES)[2]] if ZONES in link else []
+    written = Path("/etc/timezone")
+    named += [written.read_text("utf-8").strip()] if written.is_file() else []
+    return next((name for name in named if _is_zone(name)), ANYWHERE)
+
+
+def _is_zone(name: str) -> bool:
+    try:
+        return bool(name) and ZoneInfo(name) is not None
+    except (ZoneInfoNotFoundError, ValueError, OSError):
+        return False
+
+
+def lives_by(chosen: str) -> str:
+    """The zone that holds: the one chosen, or the machine's."""
+    return chosen if _is_zone(chosen) else machine_zone()
+
+
+class TodayMiddleware:
+    """Answers of the API are given by the household's clock."""
+
+    def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
+        self._get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponse:
+        """Live by its zone while this request is answered."""
+        if not request.path.startswith("/api/"):
+            return self._get_response(request)
+        try:
+            zone = own_zone[0]()
+        except DatabaseError:  # what is wrong with the database is said by whoever needs it
+            zone = ""
+        with timezone.override(lives_by(zone)):
+            return self._get_response(request)
