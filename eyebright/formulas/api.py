@@ -6,8 +6,11 @@ from django.http import HttpRequest, HttpResponse
 from django.utils.text import slugify
 from ninja import Router, Status
 
+from eyebright.config.wire import gives
+
 from .schemas.choices import BenchOut, LinesIn, ReadOut
 from .schemas.formulas import (
+    BackIn,
     BringIn,
     BroughtOut,
     CompareOut,
@@ -116,12 +119,12 @@ def keep_version(request: HttpRequest, pk: int, entered: VersionIn) -> list[Vers
 
 
 @router.post("/{pk}/versions/{number}/back", response=FormulaOut, operation_id="back_to_version")
-def back_to_version(request: HttpRequest, pk: int, number: int) -> FormulaOut:
+def back_to_version(request: HttpRequest, pk: int, number: int, entered: BackIn) -> FormulaOut:
     """Make a version the formula again; what stood there is kept as a version."""
-    return formulas.back_to(pk, number)
+    return formulas.back_to(pk, number, entered.version)
 
 
-@router.get("/{pk}/file/{kind}", operation_id="formula_file")
+@router.get("/{pk}/file/{kind}", operation_id="formula_file", openapi_extra=gives("*/*"))
 def formula_file(
     request: HttpRequest, pk: int, kind: sharing.FileKind, head: int | None = None
 ) -> HttpResponse:

@@ -4,25 +4,24 @@ from django.core.serializers.json import DjangoJSONEncoder
 from django.db import models
 from django.utils import timezone
 
+from eyebright.config.columns import Object, Strings
 from eyebright.config.soft_deletion import SoftDeleted
 
 
 class Formula(SoftDeleted):
     """A formula of the household: what goes in and how it is made, as it was written (`body`).
 
-    `version` counts every change, so that two windows never overwrite each other; `search` is what it is
-    found by, folded; `digest` what of its reading ranks it for a head, of the state that `digest_of` names.
-    `sat_at` is when the sitting began whose first state is the latest kept version.
+    `search` is what it is found by, folded; `digest` what of its reading ranks it for a head, of the state
+    that `digest_of` names. `sat_at` is when the sitting began whose first state is the latest kept version.
     """
 
     name = models.CharField(max_length=80)
     family = models.CharField(max_length=20)
-    body = models.JSONField(encoder=DjangoJSONEncoder)
-    version = models.PositiveIntegerField(default=1)
+    body = Object(encoder=DjangoJSONEncoder)
     changed_at = models.DateTimeField(default=timezone.now)
     sat_at = models.DateTimeField(null=True, blank=True)
     search = models.TextField(blank=True)
-    digest = models.JSONField(null=True, blank=True)
+    digest = Object(null=True, blank=True)
     digest_of = models.CharField(max_length=64, blank=True)
 
     class Meta:
@@ -39,8 +38,8 @@ class FormulaVersion(models.Model):
     made_at = models.DateTimeField(default=timezone.now, editable=False)
     number = models.PositiveIntegerField()
     name = models.CharField(max_length=80, blank=True)
-    body = models.JSONField(encoder=DjangoJSONEncoder)
-    changes = models.JSONField(default=list)
+    body = Object(encoder=DjangoJSONEncoder)
+    changes = Strings(default=list)
 
     class Meta:
         ordering = ["-number"]

@@ -5,6 +5,7 @@ from ninja import File, Router, Status
 from ninja.files import UploadedFile
 
 from eyebright.config.problems import Problem, one
+from eyebright.config.wire import gives
 
 from . import services
 from .schemas.diary import (
@@ -16,7 +17,7 @@ from .schemas.diary import (
     PatchTestIn,
     PictureOut,
 )
-from .schemas.heads import BlockedOut, HeadIn, HeadOut, HeadRowOut, KeptOut
+from .schemas.heads import BlockedOut, HeadChangeIn, HeadIn, HeadOut, HeadRowOut, KeptOut
 from .schemas.questions import QuestionsOut
 from .services.pictures import keep_picture, there
 
@@ -53,10 +54,10 @@ def head(request: HttpRequest, pk: int) -> HeadOut:
     return services.head_out(services.find_head(pk))
 
 
-@router.put("/{pk}", response=HeadOut, operation_id="change_head")
-def change_head(request: HttpRequest, pk: int, entered: HeadIn) -> HeadOut:
+@router.patch("/{pk}", response=HeadOut, operation_id="change_head")
+def change_head(request: HttpRequest, pk: int, entered: HeadChangeIn) -> HeadOut:
     """Change its record; a question that is left out keeps its answer."""
-    return services.head_out(services.save_head(entered, services.find_head(pk)))
+    return services.head_out(services.change_head(pk, entered))
 
 
 @router.delete("/{pk}", response={204: None}, operation_id="remove_head")
@@ -80,7 +81,7 @@ def add_picture(request: HttpRequest, pk: int, picture: File[UploadedFile]) -> S
     return Status(201, services.picture_out(keep_picture(services.find_head(pk), picture)))
 
 
-@router.get("/{pk}/pictures/{picture}", operation_id="picture")
+@router.get("/{pk}/pictures/{picture}", operation_id="picture", openapi_extra=gives("image/jpeg"))
 def picture(request: HttpRequest, pk: int, picture: int) -> FileResponse:
     """A picture's JPEG."""
     found = one(services.find_head(pk).pictures.all(), picture, "picture")

@@ -4,11 +4,12 @@ import secrets
 from typing import Any
 
 from django.core.files.storage import FileSystemStorage
-from django.db import models
+from django.db import models, transaction
 from django.db.models.signals import post_delete
 from django.dispatch import receiver
 from django.utils import timezone
 
+from eyebright.config.columns import Object, Strings
 from eyebright.config.soft_deletion import SoftDeleted
 
 
@@ -16,7 +17,7 @@ class Head(SoftDeleted):
     """A person's head. `answers`: the record's, by question (core/heads/record.toml)."""
 
     name = models.CharField(max_length=80)
-    answers = models.JSONField(default=dict)
+    answers = Object(default=dict)
     note = models.TextField(blank=True)
 
     class Meta:
@@ -49,8 +50,9 @@ class Picture(models.Model):
 
 @receiver(post_delete, sender=Picture)
 def forget_file(instance: Picture, **_: Any) -> None:
-    """A picture's file goes with its row."""
-    instance.file.delete(save=False)
+    """A picture's file goes with its row, once that is really gone."""
+    storage, name = instance.file.storage, instance.file.name
+    transaction.on_commit(lambda: storage.delete(str(name)))
 
 
 class CheckIn(SoftDeleted):
@@ -64,12 +66,13 @@ class CheckIn(SoftDeleted):
     tight = models.PositiveSmallIntegerField(default=0)
     tender = models.PositiveSmallIntegerField(default=0)
     build_up = models.PositiveSmallIntegerField(default=0)
-    flags = models.JSONField(default=list)
+    flags = Strings(default=list)
     picture = models.ForeignKey(Picture, on_delete=models.SET_NULL, null=True, blank=True)
     note = models.TextField(blank=True)
 
     class Meta:
         ordering = ["-at", "-id"]
+        indexes = [models.Index(fields=["head", "removed_at", "at"], name="check_in_of_head_by_time")]
 
     def __str__(self) -> str:
         return f"{self.head}, {self.at:%d %B %Y}"

@@ -3,7 +3,7 @@
 from django.http import HttpRequest
 from ninja import Router
 
-from .schemas.household import HouseholdIn, HouseholdOut, HouseLimitIn, HouseLimitOut, SchoolsIn
+from .schemas.household import HouseholdChangeIn, HouseholdOut, HouseLimitIn, HouseLimitOut
 from .services import household as room
 
 router = Router()
@@ -15,16 +15,10 @@ def household(request: HttpRequest) -> HouseholdOut:
     return room.household()
 
 
-@router.put("", response=HouseholdOut, operation_id="change_household")
-def change_household(request: HttpRequest, entered: HouseholdIn) -> HouseholdOut:
-    """Change that."""
-    return room.save_household(entered)
-
-
-@router.put("/schools", response=dict[str, str], operation_id="pick_schools")
-def pick_schools(request: HttpRequest, entered: SchoolsIn) -> dict[str, str]:
-    """What the household holds where opinions differ."""
-    return room.pick_schools(entered)
+@router.patch("", response=HouseholdOut, operation_id="change_household")
+def change_household(request: HttpRequest, entered: HouseholdChangeIn) -> HouseholdOut:
+    """Change that, or what the household holds where opinions differ."""
+    return room.change_household(entered)
 
 
 @router.get("/limits", response=list[HouseLimitOut], operation_id="house_limits")

@@ -6,7 +6,15 @@ from django.http import HttpRequest, HttpResponseBase, StreamingHttpResponse
 from ninja import Query, Router, Status
 
 from . import services
-from .schemas import CalibrationIn, InstrumentIn, InstrumentOut, LiveOut, PlayIn, StandardOut
+from .schemas import (
+    CalibrationIn,
+    InstrumentChangeIn,
+    InstrumentIn,
+    InstrumentOut,
+    LiveOut,
+    PlayIn,
+    StandardOut,
+)
 
 router = Router()
 
@@ -46,10 +54,10 @@ def standards(
     return services.kitchen_standards(temperature)
 
 
-@router.put("/{pk}", response=InstrumentOut, operation_id="change_instrument")
-def change(request: HttpRequest, pk: int, entered: InstrumentIn) -> InstrumentOut:
+@router.patch("/{pk}", response=InstrumentOut, operation_id="change_instrument")
+def change(request: HttpRequest, pk: int, entered: InstrumentChangeIn) -> InstrumentOut:
     """Change one."""
-    return services.save_instrument(entered, services.find_instrument(pk))
+    return services.change_instrument(pk, entered)
 
 
 @router.delete("/{pk}", response={204: None}, operation_id="remove_instrument")

@@ -4,6 +4,8 @@ One hub a process. It knows no database: it is told what there is, and says what
 and how long ago. What has been silent for a while has no reading; a number never stands still here.
 """
 
+import ipaddress
+import math
 import socket
 import threading
 import time
@@ -28,6 +30,29 @@ TRY_AGAIN = 2.0
 PATIENCE = 3.0  # s to connect
 IDLE = 30.0  # s that nobody asked: the line is let go
 LONGEST_LINE = 512  # bytes
+MOST_LINES = 200  # in a second: whatever says more is cut off
+PLAUSIBLE: dict[tuple[Kind, str], tuple[float, float]] = {  # what an instrument can say at all, by its unit
+    ("scale", "g"): (-20_000.0, 200_000.0),
+    ("meter", "pH"): (-2.0, 16.0),
+    ("meter", "mV"): (-2_000.0, 2_000.0),
+    ("thermometer", "C"): (-50.0, 400.0),
+}
+
+
+def nearby(host: str) -> bool:
+    """Whether a host is this machine or one of the household's own network, by its address or its name."""
+    try:
+        found = socket.getaddrinfo(host, None, type=socket.SOCK_STREAM)
+    except (OSError, UnicodeError):
+        return False
+    addresses = [ipaddress.ip_address(str(each[4][0]).partition("%")[0]) for each in found]
+    return bool(addresses) and all(_is_near(each) for each in addresses)
+
+
+def _is_near(address: ipaddress.IPv4Address | ipaddress.IPv6Address) -> bool:
+    near = address.is_loopback or address.is_private or address.is_link_local
+    return near and not address.is_unspecified and not address.is_multicast
+
 
 Plug = Literal["in", "out", "frozen"]
 
@@ -97,6 +122,8 @@ class _Bridge:
     def _listen(self) -> None:
         while self._wanted():
             try:
+                if not nearby(self.host):
+                    raise ProtocolError(f"{self.host} is not in this household's own network.")
                 with socket.create_connection((self.host, self.port), PATIENCE) as line:
                     line.settimeout(SILENT_AFTER)
                     with self._lock:
@@ -110,7 +137,7 @@ class _Bridge:
                 time.sleep(TRY_AGAIN)
 
     def _converse(self, line: socket.socket) -> None:
-        said, first = b"", True
+        said, first, since, told = b"", True, time.monotonic(), 0
         while self._wanted():
             try:
                 more = line.recv(1024)
@@ -121,6 +148,11 @@ class _Bridge:
             *lines, said = (said + more).split(b"\n")
             if len(said) > LONGEST_LINE:
                 raise ProtocolError("Its lines are longer than any reading.")
+            told += len(lines)
+            if time.monotonic() - since > 1.0:
+                since, told = time.monotonic(), 0
+            if told > MOST_LINES:
+                raise ProtocolError("It says more than any instrument does: cut off.")
             for each in lines:
                 text = each.decode("utf-8", "replace")
                 if first:
@@ -129,7 +161,14 @@ class _Bridge:
                         raise ProtocolError(f"It says that it is a {greeting.kind}, not a {self.kind}.")
                     self._say(None, "Connected: no reading yet.")
                 elif sample := heard(text, self.kind):
-                    self._say(sample, "")
+                    self._say(*self._believed(sample))
+
+    def _believed(self, sample: Sample) -> tuple[Sample | None, str]:
+        """What it says, where such an instrument can say it."""
+        least, most = PLAUSIBLE.get((self.kind, sample.unit), (-math.inf, math.inf))
+        if sample.value is None or (math.isfinite(sample.value) and least <= sample.value <= most):
+            return sample, ""
+        return None, f"It says {sample.value:g} {sample.unit}, which no {self.kind} can: look at it."
 
     def _say(self, sample: Sample | None, trouble: str) -> None:
         with self._lock:

@@ -2,6 +2,7 @@
 
 from django.db import models
 
+from eyebright.config.columns import Objects
 from eyebright.config.soft_deletion import SoftDeleted
 
 
@@ -43,7 +44,7 @@ class Calibration(SoftDeleted):
     """A meter's calibration. `points`: [{ph, millivolts, temperature, doubt}]; the rest comes of them."""
 
     instrument = models.ForeignKey(Instrument, on_delete=models.CASCADE, related_name="calibrations")
-    points = models.JSONField(default=list)
+    points = Objects(default=list, needs={"ph": (int, float), "millivolts": (int, float)})
 
     class Meta:
         ordering = ["-made_at", "-id"]

@@ -5,6 +5,7 @@ from typing import Annotated, Literal
 
 from ninja import Schema
 
+from eyebright.config.changes import Change
 from eyebright.config.fields import AS_NUMBER, Blank, Name, Number, number_between
 from eyebright.config.wire import FigureOut, Out
 
@@ -22,6 +23,10 @@ class InstrumentIn(Schema):
     link: Link = "hand"
     host: str = ""
     port: Port = None
+
+
+class InstrumentChangeIn(InstrumentIn, Change):
+    """What changes in an instrument."""
 
 
 class CalibrationOut(Out):
@@ -43,6 +48,7 @@ class InstrumentOut(Out):
     """An instrument, and how it is calibrated where it is a meter."""
 
     id: int
+    version: int
     kind: Kind
     name: str
     link: Link

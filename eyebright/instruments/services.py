@@ -7,9 +7,10 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 from typing import Any
 
-from django.db import transaction
+from django.db import connection, transaction
 from django.utils import timezone
 
+from eyebright.config.changes import changed, held
 from eyebright.config.problems import Problem, one
 from eyebright.config.wire import figure_out
 from eyebright.core.instruments import Calibration as CoreCalibration
@@ -22,11 +23,12 @@ from eyebright.core.instruments import (
     standards,
 )
 
-from .hub import Heard, hub
+from .hub import Heard, hub, nearby
 from .models import Calibration, Instrument
 from .schemas import (
     CalibrationIn,
     CalibrationOut,
+    InstrumentChangeIn,
     InstrumentIn,
     InstrumentOut,
     LiveOut,
@@ -35,11 +37,15 @@ from .schemas import (
     StandardOut,
 )
 
+NOT_NEAR = (
+    "Only this machine, or one in your own network: 127.0.0.1, 192.168.…, 10.… or a name that leads to one."
+)
 EACH = 0.2  # s between two tellings
 TOLD_FOR = 55.0  # s; then the page asks anew
 STREAMS = 6  # at a time: each holds a thread of the server
 LOOK_ANEW = 5.0  # s after which a change of the list is seen
 BUFFER_DOUBT = 0.02  # pH, 90 %, of a bought buffer
+UNKNOWN = Instrument.Kind.SCALE  # what stands in for a kind of another version
 UNITS: dict[str, Any] = {"scale": "g", "meter": "pH", "thermometer": "°C"}
 SAYS = {"overload": "Too much on it.", "resting": "Resting."}
 
@@ -52,11 +58,13 @@ def instruments() -> list[InstrumentOut]:
 
 def instrument_out(row: Instrument) -> InstrumentOut:
     """An instrument."""
+    known = row.kind in Instrument.Kind.values
     return InstrumentOut(
         id=row.pk,
-        kind=row.kind,
-        name=row.name,
-        link=row.link,
+        version=row.version,
+        kind=row.kind if known else UNKNOWN,
+        name=row.name if known else f"{row.name} (not known here: say what it is)",
+        link=row.link if row.link in Instrument.Link.values else Instrument.Link.HAND,
         host=row.host,
         port=row.port,
         calibration=_calibration_out(row) if row.kind == Instrument.Kind.METER else None,
@@ -74,6 +82,8 @@ def save_instrument(entered: InstrumentIn, row: Instrument | None = None) -> Ins
     if entered.link == "bridge":
         if not entered.host.strip():
             raise Problem.field("host", "Say at which address it is bridged: 127.0.0.1 for this machine.")
+        if not nearby(entered.host.strip()):
+            raise Problem.field("host", NOT_NEAR)
         if entered.port is None or not 1 <= entered.port <= 65535:
             raise Problem.field("port", "A port is a number from 1 to 65535.")
     row = row or Instrument()
@@ -84,6 +94,14 @@ def save_instrument(entered: InstrumentIn, row: Instrument | None = None) -> Ins
     return instrument_out(row)
 
 
+@transaction.atomic
+def change_instrument(pk: int, entered: InstrumentChangeIn) -> InstrumentOut:
+    """Change one that is as it was when it was read."""
+    row = held(Instrument.objects.all(), pk, "instrument", entered.version, instrument_out)
+    before = {name: getattr(row, name) for name in ("kind", "name", "link", "host", "port")}
+    return save_instrument(changed(InstrumentIn, before, entered), row)
+
+
 # ---- calibration ----
 
 
@@ -92,7 +110,10 @@ def _latest(row: Instrument) -> Calibration | None:
 
 
 def _core(kept: Calibration | None) -> CoreCalibration:
-    return calibrate([Point(**point) for point in kept.points]) if kept else CoreCalibration()
+    try:
+        return calibrate([Point(**point) for point in kept.points]) if kept else CoreCalibration()
+    except (CalibrationError, TypeError):  # kept by another version: it is calibrated anew
+        return CoreCalibration()
 
 
 def _days(kept: Calibration | None) -> float:
@@ -194,7 +215,9 @@ def _warmth(heard: Heard) -> float | None:
 
 def speaking() -> list[Instrument]:
     """The instruments that speak for themselves."""
-    rows = Instrument.objects.exclude(link=Instrument.Link.HAND).prefetch_related("calibrations")
+    there = (Instrument.Link.SIMULATED, Instrument.Link.BRIDGE)
+    rows = Instrument.objects.filter(kind__in=Instrument.Kind.values, link__in=there)
+    rows = rows.prefetch_related("calibrations")
     return list(rows)
 
 
@@ -247,6 +270,8 @@ def tellings() -> Iterator[str]:
         while time.monotonic() < until:
             if time.monotonic() - looked > LOOK_ANEW:
                 rows, looked = speaking(), time.monotonic()
+                if not connection.in_atomic_block:  # one left open keeps every checkpoint away
+                    connection.close()
             told = [each.model_dump() for each in live(rows)]
             yield f"data: {json.dumps(told, separators=(',', ':'))}\n\n"
             time.sleep(EACH)

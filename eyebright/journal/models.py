@@ -2,6 +2,7 @@
 
 from django.db import models
 
+from eyebright.config.columns import Strings
 from eyebright.config.soft_deletion import SoftDeleted
 from eyebright.mix.models import Rinse
 from eyebright.shelf.models import Reading
@@ -28,7 +29,7 @@ class Entry(SoftDeleted):
     reading = models.DecimalField(max_digits=5, decimal_places=3, null=True, blank=True)
     reading_step = models.DecimalField(max_digits=4, decimal_places=2, null=True, blank=True)
     reading_reach = models.DecimalField(max_digits=5, decimal_places=3, null=True, blank=True)
-    feel = models.JSONField(default=list)
+    feel = Strings(default=list)
     note = models.TextField(blank=True)
 
     class Meta:

@@ -39,6 +39,7 @@ class EntryIn(Schema):
     `stops_passed`: stops that the reading called for, passed by an adult to go on.
     """
 
+    version: int
     step: int | None = None
     who: Annotated[str, BeforeValidator(words)] | None = None
     read: ReadIn | None = None
@@ -95,6 +96,7 @@ class EntryOut(Out):
     """One entry."""
 
     id: int
+    version: int
     made_at: datetime
     finished_at: datetime | None
     step: int

@@ -1,13 +1,15 @@
 """Entries and the core: the only file here that knows both."""
 
-from collections.abc import Collection, Mapping
+from collections.abc import Collection, Iterable, Mapping
 from dataclasses import replace
-from typing import Any, Literal
+from typing import Any, Literal, get_args
 
 from django.db import transaction
-from django.db.models import QuerySet
+from django.db.models import Max, QuerySet
 from django.utils import timezone
+from pydantic import ValidationError
 
+from eyebright.config.changes import held
 from eyebright.config.decimals import as_float, exact
 from eyebright.config.problems import Problem, one
 from eyebright.config.wire import caution_out, figure_out
@@ -22,16 +24,26 @@ from eyebright.mix.models import Rinse
 from eyebright.mix.schemas.jugs import CorrectionsOut
 from eyebright.mix.services.jugs import pour, put_right, taken
 from eyebright.shelf.schemas.readings import ReadIn
-from eyebright.shelf.services.lots import take
+from eyebright.shelf.services.lots import give_back, take
 from eyebright.shelf.services.readings import AGAIN, STRIP_STEP, core_reading, keep_reading
 from eyebright.shelf.services.supplies import supplies_of
 from eyebright.wash.schemas.diary import WashIn
 from eyebright.wash.services.diary import keep_wash
 
 from .models import Entry
-from .schemas import BeginIn, EntriesOut, EntryIn, EntryOut, PouredOut, PutRightIn
+from .schemas import BeginIn, EntriesOut, EntryIn, EntryOut, Feel, PouredOut, PutRightIn
 
 PAGE = 30
+OF_ANOTHER_VERSION: dict[str, Any] = {  # what stands in for a jug that cannot be read here
+    "headline": "This was kept by another version, and part of it is not known here.",
+    "verdict": "as_it_is",
+    "use": "rinsed_out",
+    "lines": [],
+    "pours": [],
+    "steps": [],
+    "cautions": [],
+    "stops_passed": [],
+}
 HIDDEN = 2.0  # times as far apart as a strip's blocks are, where a colour hides them or little turns them
 WEAK_ACID, WEAK_ALKALI = 0.003, 0.03  # g, and meq, in 100 mL
 
@@ -43,10 +55,12 @@ def _predicted(rinse: Rinse) -> Figure:
 def _poured(rinse: Rinse, there: Collection[str]) -> PouredOut:
     copied = "name fill volume aim use last minutes verdict headline pours steps cautions stops_passed"
     lines = [{**line, "there": line["stuff"] in there} for line in rinse.lines]
-    return PouredOut.model_validate(
-        {name: getattr(rinse, name) for name in copied.split()}
-        | {"lines": lines, "predicted": figure_out(_predicted(rinse))}
-    )
+    told = {name: getattr(rinse, name) for name in copied.split()}
+    told |= {"lines": lines, "predicted": figure_out(_predicted(rinse))}
+    try:
+        return PouredOut.model_validate(told)
+    except ValidationError:
+        return PouredOut.model_validate(told | OF_ANOTHER_VERSION)
 
 
 def _reading(entry: Entry) -> Reading | None:
@@ -80,6 +94,7 @@ def entry_out(entry: Entry, there: Collection[str] | None = None) -> EntryOut:
     with_what: Literal["strip", "meter"] = "strip" if entry.reading_reach is None else "meter"
     return EntryOut(
         id=entry.pk,
+        version=entry.version,
         made_at=entry.made_at,
         finished_at=entry.finished_at,
         step=entry.step,
@@ -93,7 +108,7 @@ def entry_out(entry: Entry, there: Collection[str] | None = None) -> EntryOut:
         comparison=compared.words if compared else None,
         read_again=AGAIN if compared and doubtful else "",
         reading_cautions=[caution_out(caution) for caution in _on_reading(entry)],
-        feel=entry.feel,
+        feel=[each for each in entry.feel if each in get_args(Feel)],
         note=entry.note,
     )
 
@@ -108,9 +123,21 @@ def _whole(entries: QuerySet[Entry]) -> QuerySet[Entry]:
     return entries.select_related("rinse__head", "wash", "told")
 
 
+NAMES = ("rinse__name", "who", "rinse__head__name", "note")
+
+
+def latest_found(find: str) -> list[tuple[Score, int, str]]:
+    """The same, of entries that go by all the same names only the latest."""
+    told = Entry.objects.order_by().values_list(*NAMES).annotate(latest=Max("pk"))
+    return _scored(((pk, *names) for *names, pk in told), find)
+
+
 def found_entries(find: str) -> list[tuple[Score, int, str]]:
     """Entries by the rinse's name, whom it was for, or the note, as typed: how near, id, the rinse's name."""
-    told = Entry.objects.values_list("pk", "rinse__name", "who", "rinse__head__name", "note")
+    return _scored(Entry.objects.values_list("pk", *NAMES), find)
+
+
+def _scored(told: Iterable[tuple[Any, ...]], find: str) -> list[tuple[Score, int, str]]:
     rows = [Named(str(pk), tuple(filter(None, names))) for pk, *names in told]
     return [(score, int(each.key), each.names[0]) for score, each in finder_of(tuple(rows)).scored(find)]
 
@@ -142,7 +169,7 @@ def begin(entered: BeginIn) -> EntryOut:
 @transaction.atomic
 def change(pk: int, entered: EntryIn) -> EntryOut:
     """Take over what was said, and leave the rest."""
-    entry = find_entry(pk)
+    entry: Entry = held(_whole(Entry.objects.all()), pk, "entry", entered.version, entry_out)
     said = entered.model_dump(exclude_unset=True)
     last = len(entry.rinse.steps)
     if said.get("step") is not None:
@@ -162,7 +189,8 @@ def change(pk: int, entered: EntryIn) -> EntryOut:
         entry.finished_at = (entry.finished_at or timezone.now()) if said["finished"] else None
     if {"step", "finished"} & said.keys():
         _go_on(entry, Passing(entered.stops_passed or [], entered.why or "", bool(entered.own)))
-    _tell_head(entry)
+    if "finished" in said:
+        _tell_head(entry)
     entry.save()
     return entry_out(entry)
 
@@ -212,7 +240,8 @@ def remove(pk: int) -> None:
     """Take an entry out of the journal, and out of its head's washes; `restore` undoes it."""
     entry = find_entry(pk)
     entry.remove()
-    take(taken(entry.rinse), back=True)
+    rinse = entry.rinse
+    give_back(taken(rinse) if rinse.gave is None else rinse.gave)
     if entry.told:
         entry.told.remove()
     _tell_head(entry)
@@ -220,10 +249,13 @@ def remove(pk: int) -> None:
 
 @transaction.atomic
 def restore(pk: int) -> EntryOut:
-    """Undo `remove`."""
+    """Undo `remove`; what was not removed stays as it is."""
     entry = find_entry(pk, also_removed=True)
+    if entry.removed_at is None:
+        return entry_out(entry)
     entry.restore()
-    take(taken(entry.rinse))
+    entry.rinse.gave = take(taken(entry.rinse))
+    entry.rinse.save(update_fields=["gave"])
     if entry.told and entry.reading is not None:
         entry.told.restore()
     _tell_head(entry)

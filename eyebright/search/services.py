@@ -15,7 +15,7 @@ from eyebright.formulas.services.digests import keys_in
 from eyebright.formulas.services.formulas import found_formulas
 from eyebright.heads.models import Head, PatchTest
 from eyebright.journal.models import Entry
-from eyebright.journal.services import found_entries
+from eyebright.journal.services import latest_found
 from eyebright.shelf.models import Lot
 from eyebright.shelf.services.supplies import found_supplies
 from eyebright.wash.models import WashChain
@@ -74,7 +74,7 @@ def _washes(find: str) -> Iterator[Hit]:
 
 
 def _entries(find: str) -> Iterator[Hit]:
-    for score, pk, name in found_entries(find)[:OF_A_KIND]:
+    for score, pk, name in latest_found(find)[:OF_A_KIND]:
         yield score, HitOut(what="entry", name=name, about="", path=f"/journal/{pk}")
 
 

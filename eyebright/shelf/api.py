@@ -5,7 +5,7 @@ from typing import Annotated
 from django.http import HttpRequest
 from ninja import Query, Router, Status
 
-from .schemas.lots import LotIn, LotOut, LotsOut, SupplyOut
+from .schemas.lots import LotChangeIn, LotIn, LotOut, LotsOut, SupplyOut
 from .schemas.materials import (
     CorrectionIn,
     GuessOut,
@@ -14,16 +14,18 @@ from .schemas.materials import (
     LibraryOut,
     MaterialOut,
     MaterialPageOut,
+    OwnMaterialChangeIn,
     OwnMaterialIn,
     StrengthClassOut,
 )
-from .schemas.measures import SpoonIn, SpoonOut, VesselIn, VesselOut
-from .schemas.readings import NeatReadingIn, ReadingOut, StripSetIn, StripSetOut
+from .schemas.measures import SpoonChangeIn, SpoonIn, SpoonOut, VesselChangeIn, VesselIn, VesselOut
+from .schemas.readings import NeatReadingIn, ReadingOut, StripSetChangeIn, StripSetIn, StripSetOut
 from .schemas.waters import (
     ProfileIn,
     ReportIn,
     TitrationIn,
     TitrationOut,
+    WaterChangeIn,
     WaterIn,
     WaterKindOut,
     WaterOut,
@@ -122,10 +124,10 @@ def add_material(request: HttpRequest, entered: OwnMaterialIn) -> Status[Materia
     return Status(201, own_materials.save_own(entered))
 
 
-@router.put("/materials/{pk}", response=MaterialOut, operation_id="change_material")
-def change_material(request: HttpRequest, pk: int, entered: OwnMaterialIn) -> MaterialOut:
+@router.patch("/materials/{pk}", response=MaterialOut, operation_id="change_material")
+def change_material(request: HttpRequest, pk: int, entered: OwnMaterialChangeIn) -> MaterialOut:
     """Change one."""
-    return own_materials.save_own(entered, own_materials.find_own(pk))
+    return own_materials.change_own(pk, entered)
 
 
 @router.delete("/materials/{pk}", response={204: None}, operation_id="remove_material")
@@ -169,10 +171,10 @@ def lot(request: HttpRequest, pk: int) -> LotOut:
     return lot_room.lot_out(lot_room.find_lot(pk))
 
 
-@router.put("/lots/{pk}", response=LotOut, operation_id="change_lot")
-def change_lot(request: HttpRequest, pk: int, entered: LotIn) -> LotOut:
+@router.patch("/lots/{pk}", response=LotOut, operation_id="change_lot")
+def change_lot(request: HttpRequest, pk: int, entered: LotChangeIn) -> LotOut:
     """Change one."""
-    return lot_room.save_lot(entered, lot_room.find_lot(pk))
+    return lot_room.change_lot(pk, entered)
 
 
 @router.delete("/lots/{pk}", response={204: None}, operation_id="remove_lot")
@@ -205,10 +207,10 @@ def add_water(request: HttpRequest, entered: WaterIn) -> Status[WaterOut]:
     return Status(201, water_room.save_water(entered))
 
 
-@router.put("/waters/{pk}", response=WaterOut, operation_id="change_water")
-def change_water(request: HttpRequest, pk: int, entered: WaterIn) -> WaterOut:
+@router.patch("/waters/{pk}", response=WaterOut, operation_id="change_water")
+def change_water(request: HttpRequest, pk: int, entered: WaterChangeIn) -> WaterOut:
     """Change one."""
-    return water_room.save_water(entered, water_room.find_water(pk))
+    return water_room.change_water(pk, entered)
 
 
 @router.delete("/waters/{pk}", response={204: None}, operation_id="remove_water")
@@ -273,10 +275,10 @@ def add_vessel(request: HttpRequest, entered: VesselIn) -> Status[VesselOut]:
     return Status(201, measures.save_vessel(entered))
 
 
-@router.put("/vessels/{pk}", response=VesselOut, operation_id="change_vessel")
-def change_vessel(request: HttpRequest, pk: int, entered: VesselIn) -> VesselOut:
+@router.patch("/vessels/{pk}", response=VesselOut, operation_id="change_vessel")
+def change_vessel(request: HttpRequest, pk: int, entered: VesselChangeIn) -> VesselOut:
     """Change one."""
-    return measures.save_vessel(entered, measures.find_vessel(pk))
+    return measures.change_vessel(pk, entered)
 
 
 @router.delete("/vessels/{pk}", response={204: None}, operation_id="remove_vessel")
@@ -306,10 +308,10 @@ def add_spoon(request: HttpRequest, entered: SpoonIn) -> Status[SpoonOut]:
     return Status(201, measures.save_spoon(entered))
 
 
-@router.put("/spoons/{pk}", response=SpoonOut, operation_id="change_spoon")
-def change_spoon(request: HttpRequest, pk: int, entered: SpoonIn) -> SpoonOut:
+@router.patch("/spoons/{pk}", response=SpoonOut, operation_id="change_spoon")
+def change_spoon(request: HttpRequest, pk: int, entered: SpoonChangeIn) -> SpoonOut:
     """Change one."""
-    return measures.save_spoon(entered, measures.find_spoon(pk))
+    return measures.change_spoon(pk, entered)
 
 
 @router.delete("/spoons/{pk}", response={204: None}, operation_id="remove_spoon")
@@ -342,10 +344,10 @@ def add_strips(request: HttpRequest, entered: StripSetIn) -> Status[StripSetOut]
     return Status(201, readings.save_strips(entered))
 
 
-@router.put("/strips/{pk}", response=StripSetOut, operation_id="change_strips")
-def change_strips(request: HttpRequest, pk: int, entered: StripSetIn) -> StripSetOut:
+@router.patch("/strips/{pk}", response=StripSetOut, operation_id="change_strips")
+def change_strips(request: HttpRequest, pk: int, entered: StripSetChangeIn) -> StripSetOut:
     """Change one."""
-    return readings.save_strips(entered, readings.find_strips(pk))
+    return readings.change_strips(pk, entered)
 
 
 @router.delete("/strips/{pk}", response={204: None}, operation_id="remove_strips")

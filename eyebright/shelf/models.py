@@ -6,6 +6,7 @@ What goes into a jug is named by a key everywhere: `lot-3`, `water-2`; a materia
 from django.core.validators import MinValueValidator
 from django.db import models
 
+from eyebright.config.columns import Numbers, Object, Objects, Strings
 from eyebright.config.soft_deletion import SoftDeleted
 
 
@@ -17,10 +18,10 @@ class OwnMaterial(SoftDeleted):
 
     name = models.CharField(max_length=80)
     kind = models.CharField(max_length=40)
-    figures = models.JSONField(default=dict)
-    contains = models.JSONField(default=list)
-    may_contain = models.JSONField(default=list)
-    hazards = models.JSONField(null=True, blank=True, default=None)
+    figures = Object(default=dict)
+    contains = Strings(default=list)
+    may_contain = Strings(default=list)
+    hazards = Strings(null=True, blank=True, default=None)
     note = models.TextField(blank=True)
 
     class Meta:
@@ -38,11 +39,11 @@ class Correction(SoftDeleted):
     """
 
     material = models.CharField(max_length=40)
-    figures = models.JSONField(default=dict)
-    contains = models.JSONField(default=list)
-    may_contain = models.JSONField(default=list)
-    ruled_out = models.JSONField(default=list)
-    hazards = models.JSONField(default=list)
+    figures = Object(default=dict)
+    contains = Strings(default=list)
+    may_contain = Strings(default=list)
+    ruled_out = Strings(default=list)
+    hazards = Strings(default=list)
     note = models.TextField(blank=True)
 
     class Meta:
@@ -73,7 +74,7 @@ class Lot(SoftDeleted):
     price = models.DecimalField(max_digits=8, decimal_places=2, null=True, blank=True)
     opened_on = models.DateField(null=True, blank=True)
     use_by = models.DateField(null=True, blank=True)
-    label = models.JSONField(default=dict, blank=True)
+    label = Object(default=dict, blank=True)
     note = models.TextField(blank=True)
 
     class Meta:
@@ -88,7 +89,7 @@ class Vessel(SoftDeleted):
 
     name = models.CharField(max_length=80)
     volume = models.DecimalField(max_digits=7, decimal_places=1)
-    marks = models.JSONField(default=list)
+    marks = Objects(default=list, needs={"name": str, "volume": (int, float)})
 
     class Meta:
         ordering = ["volume", "name", "id"]
@@ -159,7 +160,7 @@ class StripSet(SoftDeleted):
     """A pack of pH strips: the pH of each block of colour on it, lowest first."""
 
     name = models.CharField(max_length=80)
-    steps = models.JSONField(default=list)
+    steps = Numbers(default=list)
 
     class Meta:
         ordering = ["name", "id"]

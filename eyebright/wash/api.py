@@ -6,11 +6,12 @@ from django.http import HttpRequest, HttpResponse
 from django.utils.text import slugify
 from ninja import Query, Router, Status
 
+from eyebright.config.wire import gives
 from eyebright.heads.schemas.heads import HeadOut, KeptOut
 from eyebright.heads.services import find_head, today_of
 
 from .schemas.asks import AsksOut
-from .schemas.chains import WashAsk, WashAssessmentOut, WashChainIn, WashChainOut
+from .schemas.chains import WashAsk, WashAssessmentOut, WashChainChangeIn, WashChainIn, WashChainOut
 from .schemas.diary import WashChangeIn, WashIn
 from .schemas.over_time import DueOut, HistoryOut
 from .services import asking, chains, diary, over_time
@@ -41,10 +42,10 @@ def read_wash_chain(request: HttpRequest, asked: WashAsk) -> WashAssessmentOut:
     return chains.read_chain(asked)
 
 
-@router.put("/chains/{pk}", response=WashChainOut, operation_id="save_wash_chain")
-def save_wash_chain(request: HttpRequest, pk: int, entered: WashChainIn) -> WashChainOut:
+@router.patch("/chains/{pk}", response=WashChainOut, operation_id="change_wash_chain")
+def change_wash_chain(request: HttpRequest, pk: int, entered: WashChainChangeIn) -> WashChainOut:
     """Change a wash."""
-    return chains.save_chain(entered, chains.find_chain(pk))
+    return chains.change_chain(pk, entered)
 
 
 @router.delete("/chains/{pk}", response={204: None}, operation_id="remove_wash_chain")
@@ -78,7 +79,7 @@ def erase(request: HttpRequest, pk: int) -> Status[None]:
     return Status(204, None)
 
 
-@heads.get("/{pk}/whole", operation_id="whole_head")
+@heads.get("/{pk}/whole", operation_id="whole_head", openapi_extra=gives("application/zip"))
 def whole(request: HttpRequest, pk: int) -> HttpResponse:
     """All that is kept of a head, in every place: a ZIP of `head.json` and its pictures."""
     found = find_head(pk, also_removed=True)

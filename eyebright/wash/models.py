@@ -5,6 +5,7 @@ from typing import get_args
 from django.db import models
 from django.utils import timezone
 
+from eyebright.config.columns import Objects
 from eyebright.config.soft_deletion import SoftDeleted
 from eyebright.core.vocabulary import LinkZone
 from eyebright.formulas.models import Formula
@@ -15,7 +16,7 @@ class WashChain(SoftDeleted):
     """A wash by name: its links in order, each {formula (null is plain water), zone, minutes, times}."""
 
     name = models.CharField(max_length=80)
-    links = models.JSONField(default=list)
+    links = Objects(default=list)
 
     class Meta:
         ordering = ["name", "id"]
@@ -53,6 +54,10 @@ class Wash(SoftDeleted):
     class Meta:
         ordering = ["-at", "-id"]
         verbose_name_plural = "washes"
+        indexes = [
+            models.Index(fields=["head", "family", "at"], name="wash_of_head_by_family"),
+            models.Index(fields=["head", "removed_at", "at"], name="wash_of_head_by_time"),
+        ]
 
     def __str__(self) -> str:
         return f"{self.family} on {self.head}"

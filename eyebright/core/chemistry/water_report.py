@@ -46,7 +46,7 @@ def read_report(text: str) -> list[ReportRow]:
     """Every row, as it stands in the file; ReportError for the first thing that is wrong."""
     if len(text) > MOST_LETTERS:
         raise ReportError("That file is far larger than any water report.")
-    lines = text.lstrip("\ufeff").strip()
+    lines = "\n".join(text.lstrip("\ufeff").strip().splitlines())  # whatever ends a line there
     if not lines:
         raise ReportError("The file is empty.")
     first = lines.splitlines()[0]

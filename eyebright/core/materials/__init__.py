@@ -60,7 +60,7 @@ from .measures import (
     measured,
     offered,
 )
-from .own import bought_like, corrected, guessed_kind, own_material
+from .own import bought_like, corrected, guessed_kind, is_known, not_known, own_material
 from .properties import Property, believable, property_table
 from .quantities import jug_for, pourable, rinse_volume, said, spoons, weighable, with_fraction
 from .stock import SPOILS, notices, past_date
@@ -121,6 +121,7 @@ __all__ = [
     "hazard_table",
     "in_one_order",
     "ingredient_table",
+    "is_known",
     "jug_for",
     "kinds",
     "kit",
@@ -131,6 +132,7 @@ __all__ = [
     "material_from_row",
     "measure_table",
     "measured",
+    "not_known",
     "notices",
     "offered",
     "own_material",

@@ -17,6 +17,7 @@ from .library import kinds, library, material, material_from_row, over, rows
 from .material import Material
 from .properties import property_table
 
+NOT_KNOWN = "not known to this version: say anew what it is"
 OWN_SOURCE = "the household's own figures; what it left open is estimated from its kind, and wide"
 KNOWN_PH, KNOWN_STRENGTH = 0.25, 0.05  # half a strip's step; a label's share
 PIECE = 0.15  # of a piece weighed once
@@ -80,6 +81,17 @@ def own_material(
         row["refuse"] = refused.refuse
         row["hazards"] = _together(row["hazards"], refused.hazards)
     return material_from_row(row)
+
+
+def not_known(key: str, name: str) -> Material:
+    """What stands in for a row that nobody here knows, so that the rest of a shelf can be answered."""
+    row = {"key": key, "name": name, "kind": "some liquid", "source": NOT_KNOWN, "hazards": []}
+    return material_from_row(row)
+
+
+def is_known(stuff: Material) -> bool:
+    """Whether it is a material, and no stand-in for one that is not known here."""
+    return stuff.source != NOT_KNOWN
 
 
 def corrected(

@@ -4,9 +4,11 @@ from collections.abc import Sequence
 
 import numpy as np
 
+from .spreads import Array
+
 
 def thin(
-    at: Sequence[float], values: Sequence[Sequence[float]], most: int
+    at: Sequence[float] | Array, values: Sequence[Sequence[float]] | Array, most: int
 ) -> tuple[list[float], list[list[float]]]:
     """At most so many points: the mean of each even stretch of time that holds any, oldest first.
 
@@ -14,7 +16,7 @@ def thin(
     as they are.
     """
     if len(at) <= most:
-        return list(at), [list(map(float, row)) for row in values]
+        return list(map(float, at)), [list(map(float, row)) for row in values]
     times, rows = np.asarray(at, dtype=float), np.asarray(values, dtype=float)
     share = (times - times[0]) / max(times[-1] - times[0], 1e-9)
     stretch = np.minimum((share * most).astype(int), most - 1)

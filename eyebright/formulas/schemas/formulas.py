@@ -156,6 +156,12 @@ class VersionIn(Schema):
     name: Annotated[str, Field(max_length=80)] = ""
 
 
+class BackIn(Schema):
+    """Back to a version, from this state of the formula."""
+
+    version: int
+
+
 class ProposeIn(Schema):
     """What is wanted of a formula, worked backwards from.
 

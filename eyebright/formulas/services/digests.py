@@ -1,8 +1,11 @@
 """What is kept of each formula's reading, so that lists and ranking need not read it again."""
 
 from collections.abc import Iterable, Mapping
+from contextlib import suppress
 from math import inf
 from typing import Any
+
+from django.db import OperationalError, transaction
 
 from eyebright.core.formulas.assess import Assessment, Digest, assess, digest_of, kept_digest
 from eyebright.core.materials import Kit, Supply
@@ -27,7 +30,13 @@ def keep_digest(row: Formula, there: Mapping[str, Supply], reading: Assessment, 
     state = _state(row, marks(there, there), kit)
     if row.digest_of != state:
         row.digest, row.digest_of = digest_of(reading).kept(), state
-        Formula.objects.filter(pk=row.pk).update(digest=row.digest, digest_of=state)
+        _keep(row.pk, row.digest, state)
+
+
+def _keep(pk: int, digest: Any, state: str) -> None:
+    """Keep it for the next time. A disk that is full or only to be read is no reason not to answer."""
+    with suppress(OperationalError), transaction.atomic():
+        Formula.objects.filter(pk=pk).update(digest=digest, digest_of=state)
 
 
 def worked_out(entered: FormulaIn, kit: Kit) -> Digest | None:
@@ -54,6 +63,6 @@ def freshened(
             most -= 1
             digest = worked_out(entered_of(row.body), kit)
             kept = digest.kept() if digest else None
-            Formula.objects.filter(pk=row.pk).update(digest=kept, digest_of=state)
+            _keep(row.pk, kept, state)
         out[row.pk] = digest
     return out

@@ -8,6 +8,7 @@ from django.db import transaction
 from django.db.models import Q
 from django.utils import timezone
 
+from eyebright.config.changes import held
 from eyebright.config.problems import Problem, one
 from eyebright.config.wire import FigureOut
 from eyebright.core.formulas.assess import Digest
@@ -34,12 +35,11 @@ from ..schemas.formulas import (
 from .assessments import assessment_of, assessment_out, the_vessel
 from .choices import line_out
 from .digests import freshened, keep_digest, keys_in
-from .workbench import UNREAD, Written, as_core, core_bench, entered_of, keys_of, names_in
+from .workbench import UNREAD, Written, as_core, core_bench, entered_and_lost, entered_of, keys_of, names_in
 
 SITTING = timedelta(minutes=20)  # after so long without a change a new sitting begins, and the old is kept
 SHOWN = 60
 ANEW = 5  # readings that a list works out anew at most
-CHANGED_ELSEWHERE = "This formula was changed in another window."
 LONGEST_ABOUT = 120
 
 
@@ -53,7 +53,9 @@ def find_formula(pk: int, *, also_removed: bool = False) -> Formula:
 
 def formula_out(kept: Formula, head: int | None = None, vessel: int | None = None) -> FormulaOut:
     """A formula, and what comes of it."""
-    written = as_core(entered_of(kept.body))
+    entered, lost = entered_and_lost(kept.body)
+    written = as_core(entered)
+    written.problems |= lost
     return shown(kept, written, head, vessel)
 
 
@@ -112,21 +114,13 @@ def kept_new(body: FormulaIn) -> tuple[Formula, Written]:
 @transaction.atomic
 def save_formula(pk: int, entered: FormulaSaveIn) -> FormulaOut:
     """Keep a formula as it stands on the bench; refused where another window was first."""
-    kept = find_formula(pk)
-    if kept.version != entered.version:
-        raise Problem(
-            409,
-            CHANGED_ELSEWHERE,
-            "Nothing of yours is lost: keep yours as a copy, or take the other one.",
-            {"version": CHANGED_ELSEWHERE},
-        )
+    kept: Formula = held(Formula.objects.all(), pk, "formula", entered.version, formula_out)
     checked_schools(entered.formula.schools)
     body = entered.formula.model_dump()
     written = as_core(entered.formula)
     if body != kept.body:
         _sitting(kept)
         kept.name, kept.family, kept.body = entered.formula.name, entered.formula.family, body
-        kept.version += 1
         kept.changed_at = timezone.now()
         kept.search = searched(entered.formula, written.there)
         kept.save()
@@ -145,6 +139,7 @@ def _sitting(kept: Formula) -> None:
 # ---- versions ----
 
 
+@transaction.atomic
 def keep_version(kept: Formula, name: str) -> FormulaVersion:
     """Keep a formula as it is now, with what changed since the version before; once for each state."""
     last = kept.versions.first()
@@ -191,14 +186,13 @@ def versions_out(kept: Formula) -> list[VersionOut]:
 
 
 @transaction.atomic
-def back_to(pk: int, number: int) -> FormulaOut:
+def back_to(pk: int, number: int, version: int) -> FormulaOut:
     """Make a version the formula again; what stood there is kept as a version of its own."""
-    kept = find_formula(pk)
+    kept: Formula = held(Formula.objects.all(), pk, "formula", version, formula_out)
     found = find_version(kept, number)
     keep_version(kept, "")
     body = entered_of(found.body)
     kept.name, kept.family, kept.body = body.name, body.family, body.model_dump()
-    kept.version += 1
     kept.changed_at = timezone.now()
     written = as_core(body)
     kept.search = searched(body, written.there)

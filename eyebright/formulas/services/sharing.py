@@ -4,7 +4,6 @@ import json
 from collections.abc import Callable
 from typing import Any, Literal
 
-from django.db import transaction
 from pydantic import ValidationError
 
 from eyebright.config.problems import Problem
@@ -23,7 +22,16 @@ from eyebright.core.formulas.model import FormulaError, families
 from eyebright.heads.services import find_head
 from eyebright.shelf.services.supplies import the_kitchen
 
-from ..schemas.formulas import MOST_LINES, BringIn, BroughtOut, FormulaIn, FormulaStepIn, IngredientIn
+from ..schemas.formulas import (
+    LONGEST,
+    MOST_LINES,
+    MOST_STEPS,
+    BringIn,
+    BroughtOut,
+    FormulaIn,
+    FormulaStepIn,
+    IngredientIn,
+)
 from .assessments import assessment_of
 from .card import card
 from .choices import line_out
@@ -71,21 +79,30 @@ def _inci(formula: CoreFormula, reading: Assessment) -> bytes:
     return (", ".join(name for name, _ in names) + "\n").encode()
 
 
-@transaction.atomic
 def take_in(entered: BringIn) -> BroughtOut:
-    """A recipe out of a file or a page: every line kept, the unknown ones to be asked about."""
-    if is_plain(entered.text):
-        return _pasted(entered.text)
+    """A recipe out of a file or a page: every line kept, the unknown ones to be asked about.
+
+    Nothing else waits while it is read: only the row itself is a transaction.
+    """
     try:
-        found = import_recipe(entered.text)
+        return _pasted(entered.text) if is_plain(entered.text) else _imported(entered.text)
     except FormulaError as raised:
         raise Problem.field("text", str(raised)) from None
+    except ValidationError:
+        says = "Something in it is more than a formula can hold: paste its lines instead."
+        raise Problem.field("text", says) from None
+
+
+def _imported(text: str) -> BroughtOut:
+    """A recipe of a JSON-LD file, or of a page that carries one."""
+    found = import_recipe(text)
     lines, left = _lines(found)
     steps = [
         {**step, "adds": [lines[place]["id"] for place in step["adds"] if place < len(lines)]}
-        for step in found.steps
+        for step in found.steps[:MOST_STEPS]
     ]
-    about = "\n".join([found.about, *found.kept, *left]).strip()
+    more = [str(step["note"]) for step in found.steps[MOST_STEPS:] if step["note"]]
+    about = "\n".join([found.about, *found.kept, *more, *left]).strip()
     body = _settled(found.name, about[:MOST_NOTE], found.settings, lines, steps)
     kept, _ = kept_new(body)
     return BroughtOut(formula=formula_out(kept), kept=list(found.kept))
@@ -117,7 +134,7 @@ def _lines(found: ImportedRecipe) -> tuple[list[dict[str, Any]], list[str]]:
     out: list[dict[str, Any]] = []
     left: list[str] = []
     for place, text in enumerate(found.lines):
-        if len(out) >= MOST_LINES:
+        if len(out) >= MOST_LINES or len(text) > LONGEST:
             left.append(text)
             continue
         read = [line_out(each, kitchen) for each in parse_row(text, kitchen)]
@@ -145,7 +162,7 @@ def _settled(
     plain: dict[str, Any] = {
         "name": name[:80],
         "about": about,
-        "family": family if family in families() else "mask",
+        "family": family if isinstance(family, str) and family in families() else "mask",
         "lines": [_line(line) for line in lines],
         "steps": [FormulaStepIn.model_validate(step) for step in steps],
     }

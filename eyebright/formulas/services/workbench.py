@@ -6,10 +6,12 @@ from dataclasses import dataclass, field, replace
 from typing import Any
 
 from django.db import models
+from pydantic import ValidationError
 from pydantic_core import PydanticCustomError
 
 from eyebright.config.fields import count as number_range
 from eyebright.config.fields import number
+from eyebright.config.salvage import salvaged
 from eyebright.core.formulas.assess import VERSION
 from eyebright.core.formulas.change import Workbench
 from eyebright.core.formulas.model import (
@@ -30,7 +32,7 @@ from eyebright.heads.services import facts_of_whom, head_for
 from eyebright.shelf.models import ReadingLine
 from eyebright.shelf.services.measures import the_kit
 from eyebright.shelf.services.readings import posterior_for
-from eyebright.shelf.services.supplies import everything, supplies_of
+from eyebright.shelf.services.supplies import everything, not_known_here, supplies_of
 
 from ..schemas.formulas import FormulaIn, FormulaStepIn, IngredientIn
 
@@ -38,6 +40,9 @@ MOST_MINUTES = 60.0 * 24 * 60
 REMOVED = (
     "{name} is no longer on the shelf: it is still reckoned with as it was. Choose another, or leave it."
 )
+GONE = "That is gone: choose another."
+NOT_KNOWN = "It is not known here any more what {name} is: say it on the shelf, or choose another."
+FROM_ELSEWHERE = "It came from another version, and “{value}” is not known here: choose anew."
 UNREAD = "This line could not be read: choose what it is, or leave it out."
 
 
@@ -71,8 +76,18 @@ class Written:
 
 
 def entered_of(body: Mapping[str, Any]) -> FormulaIn:
-    """What is kept, as it was written."""
-    return FormulaIn.model_validate(body)
+    """What is kept, as it was written; what another version wrote and this one does not know is left open."""
+    return entered_and_lost(body)[0]
+
+
+def entered_and_lost(body: Mapping[str, Any]) -> tuple[FormulaIn, dict[str, str]]:
+    """The same, and what is said of what was left open, by field."""
+    try:
+        entered, lost = salvaged(FormulaIn, body)
+    except ValidationError:
+        name = str(body.get("name") or "")[:80].strip() or "A formula that cannot be read"
+        entered, lost = FormulaIn(name=name, family="mask"), {"name": "all of it"}
+    return entered, {place: FROM_ELSEWHERE.format(value=value) for place, value in lost.items()}
 
 
 def keys_of(entered: FormulaIn) -> list[str]:
@@ -86,6 +101,7 @@ def as_core(entered: FormulaIn) -> Written:
     still = supplies_of(keys)
     missing = [key for key in keys if key not in still]
     there = still | supplies_of(missing, also_removed=True) if missing else still
+    strange = not_known_here([key for key in missing if key not in there])
     out = Written(entered, there=there)
     try:
         family = family_of(entered.family)
@@ -101,7 +117,9 @@ def as_core(entered: FormulaIn) -> Written:
             continue
         stuff = there.get(line.stuff)
         if stuff is None:
-            out.problems[f"lines.{place}.stuff"] = "That is gone: choose another."
+            name = strange.get(line.stuff)
+            out.problems[f"lines.{place}.stuff"] = NOT_KNOWN.format(name=name) if name else GONE
+            whole = whole and not name
             continue
         if line.stuff not in still:
             out.problems[f"lines.{place}.stuff"] = REMOVED.format(name=stuff.name)

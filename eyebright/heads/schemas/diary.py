@@ -92,6 +92,7 @@ class PatchTestIn(Schema):
 class PatchResultIn(Schema):
     """What the arm showed."""
 
+    version: int
     result: Result
     picture: int | None = None
     note: Note = ""
@@ -101,6 +102,7 @@ class PatchTestOut(Out):
     """A patch test. `state`: running, due (time is up, no result yet), clear or reaction."""
 
     id: int
+    version: int
     material: str
     name: str
     hours: int
@@ -116,6 +118,7 @@ class WashOut(Out):
     """A preparation used, and how it went. `learnt`: what it says by itself, in words."""
 
     id: int
+    version: int
     at: datetime
     family: str
     family_name: str

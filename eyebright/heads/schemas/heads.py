@@ -4,6 +4,7 @@ from datetime import datetime
 
 from ninja import Schema
 
+from eyebright.config.changes import Change
 from eyebright.config.fields import Name, Note
 from eyebright.config.wire import FigureOut, Out
 
@@ -20,10 +21,15 @@ class HeadIn(Schema):
     note: Note = ""
 
 
+class HeadChangeIn(HeadIn, Change):
+    """What changes in a head's record; a question that is left out keeps its answer."""
+
+
 class HeadRowOut(Out):
     """A head among the others. `age`: this year's, whether the birthday has been or not."""
 
     id: int
+    version: int
     name: str
     age: int
     child: bool

@@ -6,7 +6,7 @@
 """
 
 from .blocked import blocked
-from .diary import check_in, little_test, patch_result, patch_test, remove, restore, save_head
+from .diary import change_head, check_in, little_test, patch_result, patch_test, remove, restore, save_head
 from .history import (
     DAY,
     HeadHistory,
@@ -20,13 +20,14 @@ from .history import (
 )
 from .passes import Passing, goes_by, keep_passes, pass_stops, passes
 from .questions import questions
-from .shown import due_at, head_out, head_rows, picture_out, state_of
+from .shown import due_at, head_out, head_rows, picture_out, state_of, wash_out
 
 __all__ = [
     "DAY",
     "HeadHistory",
     "Passing",
     "blocked",
+    "change_head",
     "check_in",
     "due_at",
     "facts_for",
@@ -51,4 +52,5 @@ __all__ = [
     "save_head",
     "state_of",
     "today_of",
+    "wash_out",
 ]

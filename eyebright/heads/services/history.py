@@ -28,7 +28,7 @@ from eyebright.core.heads import (
 )
 from eyebright.core.heads import CheckIn as CoreCheckIn
 from eyebright.core.heads import Head as CoreHead
-from eyebright.core.learning import Factors, WashOutcome, factor_table, factors_from
+from eyebright.core.learning import Factors, WashOutcome, factor_table, factors_from, outcomes
 from eyebright.core.numbers import Draws
 from eyebright.household.services.household import house_limits
 
@@ -63,9 +63,10 @@ class HeadHistory:
         self.head, self.now = head, at or timezone.now()
         self.today = timezone.localdate(self.now)
         self.record = record_of(head, self.today)
-        check_ins = head.check_ins.filter(at__lte=self.now)
+        # Only a day of the past leaves out what came after it: a clock that was set back forgets nothing.
+        check_ins = head.check_ins.filter(at__lte=at) if at else head.check_ins.all()
         self.check_in: CheckIn | None = check_ins.select_related("picture").first()
-        washes = head.washes.filter(at__lt=self.now)
+        washes = head.washes.filter(at__lt=at) if at else head.washes.all()
         self.last: dict[str, datetime] = dict(washes.order_by().values_list("family").annotate(Max("at")))
         self.washes = list(washes.filter(family__in=cleansing())[: factor_table()["memory"]["washes"]])
 
@@ -99,7 +100,8 @@ class HeadHistory:
     def _check_in(self) -> CoreCheckIn | None:
         if self.check_in is None:
             return None
-        levels = {key: getattr(self.check_in, key) for key in tables().check_in}
+        asked = tables().check_in.items()
+        levels = {key: min(getattr(self.check_in, key), len(question.choices) - 1) for key, question in asked}
         return CoreCheckIn(
             days_ago=self.days_since(self.check_in.at), flags=tuple(self.check_in.flags), **levels
         )
@@ -112,7 +114,7 @@ class HeadHistory:
                 WashOutcome(
                     days_ago=self.days_since(wash.at),
                     given=wash.given,
-                    answer=wash.answer,
+                    answer=known_outcome(wash.answer),
                     used=wash.used,
                     by_eye=wash.grams is None,
                 )
@@ -155,6 +157,11 @@ class HeadHistory:
             factors=self.factors,
             house=house_limits(),
         )
+
+
+def known_outcome(answer: int | None) -> int | None:
+    """How a wash went; None where nobody said, or where another version said what is not known here."""
+    return answer if answer is not None and answer < len(outcomes()) else None
 
 
 def today_of(occasion: str, on_scalp: list[str], on_strands: list[str]) -> Today:

@@ -2,12 +2,14 @@
 
 import io
 import warnings
+from pathlib import Path
 from typing import Any
 
 from django.core.files.base import ContentFile
 from django.core.files.uploadedfile import UploadedFile
 from PIL import Image, ImageOps, UnidentifiedImageError
 
+from eyebright.config.durable import settled
 from eyebright.config.problems import Problem
 
 from ..models import Head, Picture
@@ -54,9 +56,19 @@ def keep_picture(head: Head, uploaded: "UploadedFile[Any]") -> Picture:
         raise Problem.field("picture", f"Too large: {MOST_BYTES // 1_000_000} MB at most.")
     jpeg, width, height = stripped(uploaded.read())
     picture = Picture(head=head, width=width, height=height)
-    picture.file.save("picture.jpg", ContentFile(jpeg), save=False)
-    picture.save()
+    put_on_disk(picture, jpeg)
+    try:
+        picture.save()
+    except Exception:
+        picture.file.storage.delete(str(picture.file.name))
+        raise
     return picture
+
+
+def put_on_disk(picture: Picture, jpeg: bytes) -> None:
+    """A picture's file, on the disk before its row is."""
+    picture.file.save("picture.jpg", ContentFile(jpeg), save=False)
+    settled(Path(picture.file.path))
 
 
 def there(picture: Picture) -> bool:

@@ -5,7 +5,7 @@ from collections.abc import Iterable
 from datetime import date, datetime, timedelta
 from typing import Any, Literal, NamedTuple
 
-from django.db.models import Max, OuterRef, Q, Subquery
+from django.db.models import OuterRef, Subquery
 from django.utils import timezone
 
 from eyebright.config.decimals import as_float
@@ -18,7 +18,7 @@ from eyebright.core.learning import Factor, outcomes
 from ..models import CheckIn, Head, PatchTest, Picture
 from ..schemas.diary import BeliefOut, CheckInOut, PatchTestOut, PictureOut, ResultOut, WashOut
 from ..schemas.heads import FactorOut, HeadOut, HeadRowOut, ModelOut
-from .history import HeadHistory, record_of
+from .history import HeadHistory, known_outcome, record_of
 
 SHOWN_WASHES = 20
 State = Literal["running", "due", "clear", "reaction"]
@@ -62,11 +62,12 @@ def flag_names(keys: Iterable[str]) -> list[str]:
 def head_rows() -> list[HeadRowOut]:
     """Every head, each with its last check-in and wash."""
     check_ins = CheckIn.objects.filter(head=OuterRef("pk")).order_by("-at", "-id")
-    washes = Q(washes__family__in=cleansing(), washes__removed_at=None)
+    washed: Any = Head._meta.get_field("washes").related_model  # its app stands above this one
+    washes = washed.objects.filter(head=OuterRef("pk"), family__in=cleansing())
     heads = Head.objects.annotate(
         checked_in_at=Subquery(check_ins.values("at")[:1]),
         flagged=Subquery(check_ins.values("flags")[:1]),
-        washed_at=Max("washes__at", filter=washes),
+        washed_at=Subquery(washes.order_by("-at", "-id").values("at")[:1]),
     )
     today = timezone.localdate()
     return [
@@ -91,6 +92,7 @@ def row_of(head: Head, record: Record, today: date) -> dict[str, Any]:
     ]
     return {
         "id": head.pk,
+        "version": head.version,
         "name": head.name,
         "age": today.year - record.birth_year,
         "child": record.age(today) < CHILD,
@@ -118,8 +120,8 @@ def head_out(head: Head) -> HeadOut:
         check_in=_check_in_out(check_in) if check_in else None,
         results=[ResultOut(id=r.pk, at=r.made_at, test=r.test, outcome=r.outcome) for r in known.results],
         beliefs=[_belief_out(belief, record) for belief in believed.values()],
-        patch_tests=[_patch_out(test) for test in known.patch_tests],
-        washes=[_wash_out(wash) for wash in recent],
+        patch_tests=[patch_out(test) for test in known.patch_tests],
+        washes=[wash_out(wash) for wash in recent],
         model=ModelOut(
             strength=_factor_out(factors.strength, ACTS),
             dose=_factor_out(factors.dose, TAKES),
@@ -167,10 +169,12 @@ def due_at(test: PatchTest) -> datetime:
     return test.started_at + timedelta(hours=test.hours)
 
 
-def _patch_out(test: PatchTest) -> PatchTestOut:
+def patch_out(test: PatchTest) -> PatchTestOut:
+    """A patch test, and how it stands."""
     state = state_of(test)
     return PatchTestOut(
         id=test.pk,
+        version=test.version,
         material=test.material,
         name=test.name,
         hours=test.hours,
@@ -187,17 +191,19 @@ def _family_name(key: str) -> str:
     return families()[key].name if key in families() else key
 
 
-def _wash_out(wash: Any) -> WashOut:
+def wash_out(wash: Any) -> WashOut:
     """A wash of a head, reached through the head: the app of washes stands after this one."""
+    went = known_outcome(wash.answer)
     return WashOut(
         id=wash.pk,
+        version=wash.version,
         at=wash.at,
         family=wash.family,
         family_name=_family_name(wash.family),
         grams=as_float(wash.grams),
         strength=float(wash.strength),
         minutes=as_float(wash.minutes),
-        answer=None if wash.answer is None else outcomes()[wash.answer],
+        answer=None if went is None else outcomes()[went],
         counts=wash.counts,
         learnt=_learnt(wash),
         judged=wash.family in cleansing(),
@@ -210,10 +216,10 @@ def _learnt(wash: Any) -> str:
     if not wash.counts:
         return "Not learnt from."
     said = []
-    if wash.given is not None and wash.answer is not None:
+    went = known_outcome(wash.answer)
+    if wash.given is not None and went is not None:
         said.append(
-            f"Given {math.exp(wash.given):.1f} times what was worked out as right; it was "
-            f"{outcomes()[wash.answer]}."
+            f"Given {math.exp(wash.given):.1f} times what was worked out as right; it was {outcomes()[went]}."
         )
     if wash.used is not None:
         said.append(f"Used {math.exp(wash.used):.1f} times the dose worked out.")

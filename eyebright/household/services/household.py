@@ -1,9 +1,16 @@
 """The household's settings, where it stands where opinions differ, and the limits it holds otherwise."""
 
 from collections.abc import Mapping
-from typing import cast
+from functools import cache
+from typing import cast, get_args
+from zoneinfo import available_timezones
 
-from eyebright.config.problems import Problem
+from django.db import transaction
+from django.utils import timezone
+
+from eyebright.config.changes import changed, still_at
+from eyebright.config.problems import OFFERED, Problem
+from eyebright.config.today import lives_by, machine_zone
 from eyebright.core.materials import measure_table
 from eyebright.core.numerals import Habit
 from eyebright.core.rules import limits
@@ -11,44 +18,91 @@ from eyebright.core.wash import school_keys
 
 from ..models import Household, HouseLimit
 from ..schemas.household import (
+    HouseholdChangeIn,
     HouseholdIn,
     HouseholdOut,
     HouseLimitIn,
     HouseLimitOut,
-    SchoolsIn,
     SystemOut,
 )
+
+USUAL = "metric"
 
 
 def the_household() -> Household:
     """What holds for the whole household: one row, or the usual."""
-    return Household.objects.first() or Household()
+    return Household.objects.first() or Household(version=0)
 
 
 def household() -> HouseholdOut:
     """The household's settings."""
-    kept = the_household()
+    return household_out(the_household())
+
+
+def household_out(kept: Household) -> HouseholdOut:
+    """A household's settings, as they are kept."""
     systems = [
         SystemOut(key=key, name=name, says=" · ".join(f"{s.name} {s.volume:g} mL" for s in spoons))
         for key, (name, spoons) in measure_table().systems.items()
     ]
-    return HouseholdOut(system=kept.system, currency=kept.currency, decimal=number_habit(), systems=systems)
+    return HouseholdOut(
+        version=kept.version,
+        system=kept.system,
+        currency=kept.currency,
+        decimal=_habit(kept),
+        zone=kept.zone,
+        machine_zone=machine_zone(),
+        lives_by=lives_by(kept.zone),
+        today=timezone.localdate(),
+        zones=_zones(),
+        schools=kept.schools,
+        systems=systems,
+    )
+
+
+def the_system() -> str:
+    """Whose spoons and cups these are; the usual ones where another version chose what is not known here."""
+    chosen = the_household().system
+    return chosen if chosen in measure_table().systems else USUAL
+
+
+@cache
+def _zones() -> list[str]:
+    """The time zones that are offered, by place; asked of the disk once."""
+    return sorted(each for each in available_timezones() if "/" in each and not each.startswith("Etc/"))
 
 
 def number_habit() -> Habit:
     """Whether a point or a comma stands between whole and part; "" where nobody has said."""
-    return cast(Habit, the_household().decimal)
+    return _habit(the_household())
 
 
-def save_household(entered: HouseholdIn) -> HouseholdOut:
-    """Change them."""
-    if entered.system not in measure_table().systems:
-        raise Problem.field("system", "Choose one of the ones offered.")
+def _habit(kept: Household) -> Habit:
+    return cast(Habit, kept.decimal) if kept.decimal in get_args(Habit) else ""
+
+
+def zone() -> str:
+    """The time zone that it chose, "" for the machine's."""
+    return Household.objects.values_list("zone", flat=True).first() or ""
+
+
+@transaction.atomic
+def change_household(change: HouseholdChangeIn) -> HouseholdOut:
+    """Change them, as they were when they were read."""
     kept = the_household()
+    still_at(kept, "setting", change.version, household_out)
+    names = ("system", "currency", "decimal", "zone", "schools")
+    entered = changed(HouseholdIn, {name: getattr(kept, name) for name in names}, change)
+    if entered.system not in measure_table().systems:
+        raise Problem.field("system", OFFERED)
+    if entered.zone and entered.zone not in available_timezones():
+        raise Problem.field("zone", "Choose a place near you, such as Europe/London.")
     kept.system, kept.currency = entered.system, (entered.currency or "£")[:8]
-    kept.decimal = entered.decimal
+    kept.decimal, kept.zone = entered.decimal, entered.zone
+    kept.schools = checked_schools(entered.schools)
     kept.save()
-    return household()
+    timezone.activate(lives_by(kept.zone))
+    return household_out(kept)
 
 
 # ---- where opinions differ ----
@@ -59,20 +113,12 @@ def picked_schools(own: Mapping[str, str] | None = None) -> dict[str, str]:
     return {**the_household().schools, **(own or {})}
 
 
-def pick_schools(entered: SchoolsIn) -> dict[str, str]:
-    """Keep what the household holds where makers disagree."""
-    kept = the_household()
-    kept.schools = checked_schools(entered.picked)
-    kept.save()
-    return dict(kept.schools)
-
-
 def checked_schools(picked: Mapping[str, str]) -> dict[str, str]:
     """Schools by key, none that there is not; "" leaves one open."""
     known = school_keys()
     for key, option in picked.items():
         if key not in known or (option and option not in known[key]):
-            raise Problem.field("schools", "Choose one of the ones offered.")
+            raise Problem.field("schools", OFFERED)
     return {key: option for key, option in picked.items() if option}
 
 
@@ -86,18 +132,26 @@ def house_limits() -> dict[str, float]:
 
 def limits_out() -> list[HouseLimitOut]:
     """Every limit that can be set, as it stands."""
-    own = house_limits()
+    own = {row.key: row for row in HouseLimit.objects.all()}
     out = []
     for key, limit in limits().limits.items():
         if not limit.strict:
             continue
         least, most = limit.reach
         same = {name: getattr(limit, name) for name in ("what", "unit", "source", "comfort")}
-        value = own.get(key, limit.value)
-        out.append(HouseLimitOut(key=key, ours=limit.value, value=value, least=least, most=most, **same))
+        row = own.get(key)
+        value, version = (row.value, row.version) if row else (limit.value, 0)
+        same |= {"ours": limit.value, "value": value, "least": least, "most": most}
+        out.append(HouseLimitOut(key=key, version=version, **same))
     return out
 
 
+def limit_out(row: HouseLimit) -> HouseLimitOut:
+    """One limit as it stands."""
+    return next(each for each in limits_out() if each.key == row.key)
+
+
+@transaction.atomic
 def set_limit(key: str, entered: HouseLimitIn) -> list[HouseLimitOut]:
     """Hold a limit otherwise: tighter as far as one likes, looser only for comfort and a little."""
     limit = limits().limits.get(key)
@@ -109,7 +163,10 @@ def set_limit(key: str, entered: HouseLimitIn) -> list[HouseLimitOut]:
             "It can be tightened; looser than ours it cannot be" if not limit.comfort else "It can be set"
         )
         raise Problem.field("value", f"{looser}: from {least:g} to {most:g} {limit.unit}.")
-    HouseLimit.objects.update_or_create(key=key, defaults={"value": entered.value})
+    row = HouseLimit.objects.filter(key=key).first() or HouseLimit(key=key, version=0)
+    still_at(row, "limit", entered.version, limit_out)
+    row.value = entered.value
+    row.save()
     return limits_out()
 
 

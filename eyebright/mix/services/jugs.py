@@ -308,7 +308,8 @@ def pour(ask: MixAsk, passing: Passing) -> Rinse:
         stops_passed=[stop.id for stop in passed],
     )
     keep_passes(passed, passing, ask.head, f"jug {rinse.pk}")
-    take(taken(rinse))
+    rinse.gave = take(taken(rinse))
+    rinse.save(update_fields=["gave"])
     return rinse
 
 

@@ -5,6 +5,7 @@ from typing import Annotated, Literal
 
 from ninja import Schema
 
+from eyebright.config.changes import Change
 from eyebright.config.fields import AS_NUMBER, Blank, Name, Note, Percent, chosen, number_between
 from eyebright.config.wire import FigureOut, Out
 
@@ -27,7 +28,8 @@ class LotIn(Schema):
 
     `left_share`: what is left by eye, as a share of what it held, instead of `left`.
 
-    `material` is a key of the library, or of a material of the household's own.
+    `material` is a key of the library, or of a material of the household's own. `set_aside`: what was read
+    of it as something else is set aside, where it is called something else now.
     """
 
     material: Annotated[str, chosen(NO_MATERIAL)]
@@ -41,6 +43,11 @@ class LotIn(Schema):
     use_by: Day = None
     label: LabelIn | None = None
     note: Note = ""
+    set_aside: bool = False
+
+
+class LotChangeIn(LotIn, Change):
+    """What changes in a lot."""
 
 
 class NoticeOut(Out):
@@ -54,10 +61,13 @@ class LotOut(Out):
     """A lot on the shelf, with what it does by itself. `key` is what it is called in a jug.
 
     `ready`: used as it was bought, or ""; `unlabelled`: its strength could be read off it, and nobody has.
+    `unknown`: what it is is not known here, and has to be said anew.
     """
 
     id: int
+    version: int
     key: str
+    unknown: bool
     material: str
     material_name: str
     kind: str

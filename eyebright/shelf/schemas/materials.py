@@ -5,6 +5,7 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import BeforeValidator, Field
 
+from eyebright.config.changes import Change
 from eyebright.config.fields import (
     AS_NUMBER,
     Blank,
@@ -137,11 +138,18 @@ class OwnMaterialIn(FiguresIn):
     cleared: bool = False
 
 
+class OwnMaterialChangeIn(OwnMaterialIn, Change):
+    """What changes in one."""
+
+
 class CorrectionIn(FiguresIn):
     """What this household has otherwise of a row of the library.
 
     `hazards`, `contains` and `may_contain` come on top; `ruled_out`: what its packet says is not in it.
+    `version` that it was changed from, 0 where there was none.
     """
+
+    version: int = 0
 
     hazards: Keys = []
     ruled_out: Keys = []
@@ -196,10 +204,12 @@ class StandInOut(Out):
 class MaterialPageOut(MaterialOut):
     """All that is known of a material.
 
-    `own` or `corrected` by this household, with its `note`; `own_figures`, `correction`: what was entered,
+    `own` or `corrected` by this household, with its `note`; `version` of what the household has said of it,
+    0 for nothing; `own_figures`, `correction`: what was entered,
     to be changed. `cautions` and `meets`: what to beware of, and what it may not meet.
     """
 
+    version: int
     kind_name: str
     refuse: str
     own: bool

@@ -4,6 +4,7 @@ from typing import Annotated
 
 from ninja import Schema
 
+from eyebright.config.changes import Change
 from eyebright.config.fields import AS_NUMBER, Blank, Name, number_between
 from eyebright.config.wire import Out
 
@@ -31,6 +32,10 @@ class VesselIn(Schema):
     marks: list[MarkIn] = []
 
 
+class VesselChangeIn(VesselIn, Change):
+    """What changes in a vessel."""
+
+
 class FillMarkOut(Out):
     """A fill mark on a vessel."""
 
@@ -42,6 +47,7 @@ class VesselOut(Out):
     """A vessel of the household's own."""
 
     id: int
+    version: int
     name: str
     volume: float
     marks: list[FillMarkOut]
@@ -56,10 +62,15 @@ class SpoonIn(Schema):
     material: str = ""
 
 
+class SpoonChangeIn(SpoonIn, Change):
+    """What changes in a spoon."""
+
+
 class SpoonOut(Out):
     """A spoon or scoop of the household's own."""
 
     id: int
+    version: int
     name: str
     volume: float | None
     grams: float | None

@@ -5,6 +5,7 @@ from typing import Annotated, Literal
 
 from ninja import Schema
 
+from eyebright.config.changes import Change
 from eyebright.config.fields import AS_NUMBER, Blank, Name, Ph, number_between
 from eyebright.config.wire import FigureOut, Out
 
@@ -20,10 +21,15 @@ class StripSetIn(Schema):
     steps: str
 
 
+class StripSetChangeIn(StripSetIn, Change):
+    """What changes in a pack."""
+
+
 class StripSetOut(Out):
     """A pack of strips: the pH of each block of colour."""
 
     id: int
+    version: int
     name: str
     steps: list[float]
 

@@ -5,6 +5,7 @@ from typing import Annotated, Literal
 
 from ninja import Schema
 
+from eyebright.config.changes import Change
 from eyebright.config.fields import AS_NUMBER, Blank, MgPerLitre, Name, Note, Ph, chosen, number_between
 from eyebright.config.wire import FigureOut, Out
 
@@ -37,6 +38,10 @@ class WaterIn(Schema):
     note: Note = ""
 
 
+class WaterChangeIn(WaterIn, Change):
+    """What changes in a water."""
+
+
 class ProfileIn(Schema):
     """Figures of a water on a day, from its supplier: mg/L as CaCO3, sodium in mg/L, its own pH."""
 
@@ -60,9 +65,14 @@ class ProfileOut(Out):
 
 
 class WaterOut(Out):
-    """A water on the shelf. `key` is what it is called in a jug; the profiles the newest first."""
+    """A water on the shelf. `key` is what it is called in a jug; the profiles the newest first.
+
+    `unknown`: its class is not known here, and has to be said anew.
+    """
 
     id: int
+    version: int
+    unknown: bool
     key: str
     kind: str
     kind_name: str

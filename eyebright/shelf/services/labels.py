@@ -25,7 +25,7 @@ from eyebright.core.materials import (
 
 from ..models import Lot
 from ..schemas.materials import IngredientOut, LabelIn, LabelOut, LabelTextIn, StrengthClassOut
-from .materials import material_of, spread_out
+from .materials import UNREADABLE, material_of, spread_out
 
 PLAIN = "shampoo_ordinary"  # what a label stands on until it is said
 
@@ -95,8 +95,11 @@ def _short(value: float | None) -> float | None:
 
 
 def kept_label(lot: Lot) -> Label | None:
-    """What is kept of a lot's label; None for nothing."""
-    return Label.of(lot.label) if lot.label else None
+    """What is kept of a lot's label; None for nothing, and for what nobody here can read."""
+    try:
+        return Label.of(lot.label) if lot.label else None
+    except UNREADABLE:
+        return None
 
 
 def doubts_about(stuffs: Iterable[Supply]) -> dict[str, list[str]]:

@@ -1,18 +1,29 @@
 """Lots: bottles and bags, with what they do by themselves and what there is to say of them."""
 
+from collections.abc import Mapping
+
 from django.db import transaction
-from django.db.models import Count, F
+from django.db.models import Count
 from django.utils import timezone
 
+from eyebright.config.changes import changed, held
 from eyebright.config.decimals import as_float, exact
 from eyebright.config.problems import Problem, one
 from eyebright.config.wire import FigureOut, figure_out
 from eyebright.core.chemistry import neat_ph
-from eyebright.core.materials import Material, MaterialError, Supply, doubts_of, found_among, notices
+from eyebright.core.materials import (
+    Material,
+    MaterialError,
+    Supply,
+    doubts_of,
+    found_among,
+    is_known,
+    notices,
+)
 from eyebright.core.numbers import Draws, Kind, Posterior, figure
 
-from ..models import Lot, ReadingLine
-from ..schemas.lots import NO_MATERIAL, LotIn, LotOut, LotsOut, NoticeOut
+from ..models import Lot, Reading, ReadingLine
+from ..schemas.lots import NO_MATERIAL, LotChangeIn, LotIn, LotOut, LotsOut, NoticeOut
 from .labels import entered_of, ingredients_out, kept_label, label_of
 from .materials import lot_material, lot_materials, material_of, neat, spread_out
 from .readings import posterior_for
@@ -72,6 +83,8 @@ def _out(lot: Lot, stuff: Material, told: list[NoticeOut], readings: int) -> Lot
     )
     return LotOut(
         id=lot.pk,
+        version=lot.version,
+        unknown=not is_known(stuff),
         key=f"lot-{lot.pk}",
         material=stuff.key,
         material_name=stuff.name,
@@ -155,6 +168,37 @@ def save_lot(entered: LotIn, lot: Lot | None = None) -> LotOut:
     return lot_out(lot)
 
 
+@transaction.atomic
+def change_lot(pk: int, entered: LotChangeIn) -> LotOut:
+    """Change one that is as it was when it was read. What was read of it as something else is asked about."""
+    lot = held(Lot.objects.all(), pk, "bottle", entered.version, lot_out)
+    now = lot_out(lot)
+    same = ("material", "name", "size", "left", "price", "opened_on", "use_by", "label", "note")
+    before = {name: getattr(now, name) for name in same} | {"strength": now.own_strength}
+    _set_readings_aside(lot, entered)
+    return save_lot(changed(LotIn, before, entered), lot)
+
+
+def _set_readings_aside(lot: Lot, entered: LotChangeIn) -> None:
+    """What was read of a bottle tells nothing of it once it is said to be something else."""
+    asked = entered.model_fields_set
+    if "material" not in asked or entered.material == lot.material:
+        return
+    rows = Reading.objects.filter(lines__stuff=f"lot-{lot.pk}").distinct()
+    count = rows.count()
+    if not count:
+        return
+    if not entered.set_aside:
+        times = "once" if count == 1 else f"{count} times"
+        raise Problem.field(
+            "set_aside",
+            f"It was read {times} as what it was called before. Called something else, that is set aside: "
+            "nothing is learnt from it any more. Say so, or put a new bottle on the shelf instead.",
+        )
+    for row in rows:
+        row.remove()
+
+
 def _left(entered: LotIn, *, new: bool) -> float | None:
     """What is left of it: as weighed, as judged by eye, or all of a new one."""
     if entered.left_share is not None and entered.size is not None:
@@ -162,11 +206,28 @@ def _left(entered: LotIn, *, new: bool) -> float | None:
     return entered.size if entered.left is None and new else entered.left
 
 
-def take(amounts: dict[str, float], *, back: bool = False) -> None:
-    """Take what a jug took (by key, mL or g) off what is left of each lot; or put it back."""
-    for key, amount in amounts.items():
-        where, _, pk = key.partition("-")
-        if where == "lot":
-            change = exact(-amount if back else amount, "0.01")
-            Lot.with_removed.filter(pk=pk).exclude(left=None).update(left=F("left") - change)
-    Lot.with_removed.filter(left__lt=0).update(left=0)
+def take(amounts: Mapping[str, float]) -> dict[str, float]:
+    """Take what a jug took (by key, mL or g) off what is left of each lot; what each of them really gave."""
+    gave = {}
+    for lot in _named(amounts):
+        if lot.left is not None:
+            taken = min(exact(amounts[f"lot-{lot.pk}"], "0.01"), lot.left)
+            gave[f"lot-{lot.pk}"] = float(taken)
+            lot.left -= taken
+            lot.save(update_fields=["left"])
+    return gave
+
+
+def give_back(gave: Mapping[str, float]) -> None:
+    """Put back what lots gave: never more than that, and never more than one holds."""
+    for lot in _named(gave):
+        if lot.left is not None:
+            left = lot.left + exact(gave[f"lot-{lot.pk}"], "0.01")
+            lot.left = left if lot.size is None else min(left, max(lot.size, lot.left))
+            lot.save(update_fields=["left"])
+
+
+def _named(amounts: Mapping[str, float]) -> list[Lot]:
+    """The lots among these keys, those that were removed too."""
+    pks = [key.removeprefix("lot-") for key in amounts if key.startswith("lot-")]
+    return list(Lot.with_removed.filter(pk__in=pks))

@@ -42,7 +42,7 @@ def material_page(key: str) -> MaterialPageOut:
         stuff = material_of(key)
     except MaterialError:
         raise Problem.gone("material") from None
-    own, correction = _entered(key)
+    version, own, correction = _entered(key)
     every = [hazard_table()[name] for name in stuff.hazards]
     carried = [each for each in every if each.handling or not stuff.refuse]  # how to use it is no question
     note = own.note if own else correction.note if correction else ""
@@ -50,6 +50,7 @@ def material_page(key: str) -> MaterialPageOut:
         short(stuff)
         | {
             "kind_name": kinds()[stuff.kind]["name"],
+            "version": version,
             "refuse": stuff.refuse,
             "own": own is not None,
             "corrected": correction is not None,
@@ -76,13 +77,13 @@ def material_page(key: str) -> MaterialPageOut:
     )
 
 
-def _entered(key: str) -> tuple[OwnMaterialIn | None, CorrectionIn | None]:
-    """What this household entered of it: as one of its own, or to correct a row."""
+def _entered(key: str) -> tuple[int, OwnMaterialIn | None, CorrectionIn | None]:
+    """What this household entered of it, and its version: as one of its own, or to correct a row."""
     if key.startswith(OWN):
         row = OwnMaterial.with_removed.get(pk=key.removeprefix(OWN))
-        return own_entered(row), None
+        return row.version, own_entered(row), None
     kept = Correction.objects.filter(material=key).first()
-    return None, correction_entered(kept) if kept else None
+    return (kept.version, None, correction_entered(kept)) if kept else (0, None, None)
 
 
 def _facts(stuff: Material) -> list[FactOut]:

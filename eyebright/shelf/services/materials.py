@@ -25,11 +25,13 @@ from eyebright.core.materials import (
     guessed_kind,
     hazard_table,
     in_one_order,
+    is_known,
     kinds,
     labelled,
     library,
     library_finder,
     material,
+    not_known,
     property_table,
     refused_by_name,
 )
@@ -40,6 +42,7 @@ from ..models import Correction, Lot, OwnMaterial
 from ..schemas.materials import GuessOut, HazardOut, KindOut, LibraryOut, MaterialOut, PropertyOut
 
 OWN = "own-"
+UNREADABLE = (LookupError, TypeError, ValueError, AttributeError)  # what another version's row may raise
 SHOWN = 30
 NEVER = "never"  # a kind that nobody chooses: it is known by name
 SAME = 3  # rows of the library that are called as something is typed
@@ -67,7 +70,10 @@ def own_material(own: OwnMaterial) -> Material:
     """A material of the household's own, as the core takes it."""
     every = ("figures", "contains", "may_contain", "hazards")
     kept = json.dumps({name: getattr(own, name) for name in every}, sort_keys=True)
-    return _own(f"{OWN}{own.pk}", own.name, own.kind, kept)
+    try:
+        return _own(f"{OWN}{own.pk}", own.name, own.kind, kept)
+    except UNREADABLE:  # kept by another version: it is asked about, and the rest of the shelf answers
+        return not_known(f"{OWN}{own.pk}", own.name)
 
 
 @lru_cache(maxsize=512)
@@ -78,7 +84,11 @@ def _corrected(key: str, kept: str) -> Material:
 def corrected_material(row: Correction) -> Material:
     """A row of the library, as this household has it."""
     every = ("figures", "contains", "hazards", "may_contain", "ruled_out")
-    return _corrected(row.material, json.dumps({name: getattr(row, name) for name in every}, sort_keys=True))
+    kept = json.dumps({name: getattr(row, name) for name in every}, sort_keys=True)
+    try:
+        return _corrected(row.material, kept)
+    except UNREADABLE:
+        return material(row.material)
 
 
 def materials_of(keys: Iterable[str]) -> dict[str, Material]:
@@ -109,20 +119,27 @@ def _labelled(stuff: Material, label: str) -> Material:
 
 
 def with_label(stuff: Material, lot: Lot) -> Material:
-    """A lot's material, as its own label narrows it."""
-    return _labelled(stuff, json.dumps(lot.label, sort_keys=True)) if lot.label else stuff
+    """A lot's material, as its own label narrows it, where that can be read."""
+    try:
+        return _labelled(stuff, json.dumps(lot.label, sort_keys=True)) if lot.label else stuff
+    except UNREADABLE:
+        return stuff
 
 
 def lot_materials(lots: Iterable[Lot]) -> dict[int, Material]:
-    """The materials of many lots, each as its label narrows it, by the lot's id."""
+    """The materials of many lots, each as its label narrows it, by the lot's id.
+
+    One that is not known here has a stand-in (`is_known`), so that the others are answered.
+    """
     rows = list(lots)
     there = materials_of({lot.material for lot in rows})
-    return {lot.pk: with_label(there.get(lot.material) or material(lot.material), lot) for lot in rows}
+    found = {lot.pk: there.get(lot.material) or not_known(lot.material, "not known here") for lot in rows}
+    return {lot.pk: with_label(found[lot.pk], lot) for lot in rows}
 
 
 def lot_material(lot: Lot) -> Material:
     """The material of one lot."""
-    return with_label(material_of(lot.material), lot)
+    return lot_materials([lot])[lot.pk]
 
 
 @lru_cache(maxsize=2048)
@@ -153,8 +170,9 @@ def short(stuff: Material) -> dict[str, Any]:
 def every_material() -> list[Material]:
     """The household's own, then the library as this household has it."""
     own = [own_material(row) for row in OwnMaterial.objects.all()]
-    ours = {row.material: corrected_material(row) for row in Correction.objects.all()}
-    return [*own, *(ours.get(key, stuff) for key, stuff in library().items())]
+    rows = Correction.objects.filter(material__in=library())
+    ours = {row.material: corrected_material(row) for row in rows}
+    return [*filter(is_known, own), *(ours.get(key, stuff) for key, stuff in library().items())]
 
 
 def the_library() -> LibraryOut:

@@ -2,16 +2,20 @@
 
 from django.db import transaction
 
+from eyebright.config.changes import changed, held
 from eyebright.config.decimals import as_float, exact
 from eyebright.config.problems import Problem, one
 from eyebright.core.materials import Kit, MaterialError, OwnSpoon, OwnVessel, kit
-from eyebright.household.services.household import the_household
+from eyebright.household.services.household import the_system
 
 from ..models import Spoon, Vessel
 from ..schemas.measures import (
     FillMarkOut,
+    MarkIn,
+    SpoonChangeIn,
     SpoonIn,
     SpoonOut,
+    VesselChangeIn,
     VesselIn,
     VesselOut,
 )
@@ -37,7 +41,7 @@ def the_kit() -> Kit:
             OwnVessel(f"vessel-{vessel.pk}-{i}", f"{vessel.name} to {mark['name']}", float(mark["volume"]))
             for i, mark in enumerate(vessel.marks)
         ]
-    return kit(the_household().system, own, tuple(vessels))
+    return kit(the_system(), own, tuple(vessels))
 
 
 def vessels() -> list[VesselOut]:
@@ -48,7 +52,9 @@ def vessels() -> list[VesselOut]:
 def vessel_out(vessel: Vessel) -> VesselOut:
     """A vessel."""
     marks = [FillMarkOut(**mark) for mark in vessel.marks]
-    return VesselOut(id=vessel.pk, name=vessel.name, volume=float(vessel.volume), marks=marks)
+    return VesselOut(
+        id=vessel.pk, version=vessel.version, name=vessel.name, volume=float(vessel.volume), marks=marks
+    )
 
 
 def find_vessel(pk: int, *, also_removed: bool = False) -> Vessel:
@@ -68,6 +74,15 @@ def save_vessel(entered: VesselIn, vessel: Vessel | None = None) -> VesselOut:
     return vessel_out(vessel)
 
 
+@transaction.atomic
+def change_vessel(pk: int, entered: VesselChangeIn) -> VesselOut:
+    """Change one that is as it was when it was read."""
+    vessel = held(Vessel.objects.all(), pk, "vessel", entered.version, vessel_out)
+    marks = [MarkIn.model_validate(mark) for mark in vessel.marks]
+    before = {"name": vessel.name, "volume": float(vessel.volume), "marks": marks}
+    return save_vessel(changed(VesselIn, before, entered), vessel)
+
+
 def spoons() -> list[SpoonOut]:
     """Every spoon and scoop of the household's own."""
     return [spoon_out(spoon) for spoon in Spoon.objects.all()]
@@ -83,6 +98,7 @@ def spoon_out(spoon: Spoon) -> SpoonOut:
             name = spoon.material
     return SpoonOut(
         id=spoon.pk,
+        version=spoon.version,
         name=spoon.name,
         volume=as_float(spoon.volume),
         grams=as_float(spoon.grams),
@@ -111,3 +127,16 @@ def save_spoon(entered: SpoonIn, spoon: Spoon | None = None) -> SpoonOut:
     spoon.volume, spoon.grams = exact(entered.volume, "0.01"), exact(entered.grams, "0.01")
     spoon.save()
     return spoon_out(spoon)
+
+
+@transaction.atomic
+def change_spoon(pk: int, entered: SpoonChangeIn) -> SpoonOut:
+    """Change one that is as it was when it was read."""
+    spoon = held(Spoon.objects.all(), pk, "spoon", entered.version, spoon_out)
+    before = {
+        "name": spoon.name,
+        "volume": as_float(spoon.volume),
+        "grams": as_float(spoon.grams),
+        "material": spoon.material,
+    }
+    return save_spoon(changed(SpoonIn, before, entered), spoon)

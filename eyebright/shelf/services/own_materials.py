@@ -4,6 +4,7 @@ from typing import Any
 
 from django.db import transaction
 
+from eyebright.config.changes import changed, held, still_at
 from eyebright.config.decimals import exact
 from eyebright.config.problems import Problem, one, only_offered
 from eyebright.core.heads import allergens
@@ -18,9 +19,17 @@ from eyebright.core.materials import (
 )
 
 from ..models import Correction, OwnMaterial
-from ..schemas.materials import NO_KIND, CorrectionIn, FiguresIn, MaterialOut, OwnMaterialIn
+from ..schemas.materials import (
+    NO_KIND,
+    CorrectionIn,
+    FiguresIn,
+    MaterialOut,
+    OwnMaterialChangeIn,
+    OwnMaterialIn,
+)
 from .materials import NEVER, OWN, corrected_material, material_out, own_material
 
+NOT_SAID = "some liquid"  # a kind that another version left out
 ACIDS = ("vinegar", "juice", "acid powder", "acid syrup", "wine")
 
 
@@ -52,12 +61,24 @@ def save_own(entered: OwnMaterialIn, own: OwnMaterial | None = None) -> Material
     return material_out(own_material(own))
 
 
+@transaction.atomic
+def change_own(pk: int, entered: OwnMaterialChangeIn) -> MaterialOut:
+    """Change one that is as it was when it was read."""
+    own = held(OwnMaterial.objects.all(), pk, "material", entered.version, own_now)
+    return save_own(changed(OwnMaterialIn, dict(own_entered(own)), entered), own)
+
+
+def own_now(own: OwnMaterial) -> OwnMaterialChangeIn:
+    """The same with its version, for whoever began from an older one."""
+    return OwnMaterialChangeIn.model_construct(version=own.version, **dict(own_entered(own)))
+
+
 def own_entered(own: OwnMaterial) -> OwnMaterialIn:
     """What was entered of one of the household's own, to be changed."""
     hazards = own.hazards
-    return OwnMaterialIn(
+    return OwnMaterialIn.model_construct(
         name=own.name,
-        kind=own.kind,
+        kind=own.kind or NOT_SAID,
         hazards=hazards,
         cleared=bool(own.figures.get("cleared")),
         **_entered(own.figures, own.contains, own.may_contain, own.note),
@@ -90,7 +111,8 @@ def save_correction(key: str, entered: CorrectionIn) -> MaterialOut:
             "ruled_out", "It cannot hold a thing and be free of it: take one of the two back."
         )
     _possible(entered, plain.kind, [*plain.hazards, *entered.hazards], plain.unit)
-    row = Correction.objects.filter(material=key).first() or Correction(material=key)
+    row = Correction.objects.filter(material=key).first() or Correction(material=key, version=0)
+    still_at(row, "material", entered.version, correction_entered)
     row.figures, row.note = _kept(entered), entered.note
     row.contains, row.may_contain = _once(entered.contains), _once(entered.may_contain)
     row.hazards, row.ruled_out = _once(entered.hazards), _once(entered.ruled_out)
@@ -109,7 +131,9 @@ def restore_correction(key: str) -> MaterialOut:
 def correction_entered(row: Correction) -> CorrectionIn:
     """What was entered of a correction, to be changed."""
     more = _entered(row.figures, row.contains, row.may_contain, row.note)
-    return CorrectionIn(hazards=row.hazards, ruled_out=row.ruled_out, **more)
+    return CorrectionIn.model_construct(
+        version=row.version, hazards=row.hazards, ruled_out=row.ruled_out, **more
+    )
 
 
 def _plain(key: str) -> Material:

@@ -8,6 +8,8 @@ from eyebright.core.numbers import Spread
 
 from ..models import WaterProfile, WaterSource
 
+ANY = "unknown"
+
 
 def profile_of(row: WaterProfile) -> Profile:
     """What one profile says, each figure with its doubt."""
@@ -43,4 +45,5 @@ def live_profiles(source: WaterSource) -> list[WaterProfile]:
 
 def core_water(source: WaterSource) -> Water:
     """The water as the core takes it."""
-    return water_classes()[source.kind].with_profile(known_of(live_profiles(source)))
+    classes = water_classes()  # one that is not known here is reckoned with as any tap
+    return classes.get(source.kind, classes[ANY]).with_profile(known_of(live_profiles(source)))

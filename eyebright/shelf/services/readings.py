@@ -6,6 +6,7 @@ from itertools import pairwise
 import numpy as np
 from django.db import transaction
 
+from eyebright.config.changes import changed, held
 from eyebright.config.decimals import as_float, exact
 from eyebright.config.problems import Problem, one
 from eyebright.config.wire import figure_out
@@ -13,12 +14,12 @@ from eyebright.core.chemistry import MeterReading, ReadingError, StripReading, b
 from eyebright.core.chemistry import Reading as CoreReading
 from eyebright.core.learning import posterior_from
 from eyebright.core.materials import Amount, Supply
-from eyebright.core.mix import JugObservation, Line, filled
+from eyebright.core.mix import JugError, JugObservation, Line, filled
 from eyebright.core.numbers import Draws, Posterior, figure
 from eyebright.instruments.services import meter_reach
 
 from ..models import Reading, ReadingLine, StripSet
-from ..schemas.readings import NeatReadingIn, ReadIn, ReadingOut, StripSetIn, StripSetOut
+from ..schemas.readings import NeatReadingIn, ReadIn, ReadingOut, StripSetChangeIn, StripSetIn, StripSetOut
 from .supplies import gone, supplies_of, supply_of
 
 AGAIN = (
@@ -32,6 +33,7 @@ HOPS = 2  # from a thing to what it was mixed with, and to what tells of that
 COUNTED = 12  # readings that one answer takes in, the newest
 NEAT_AMOUNT = 100.0  # mL: by itself it does not matter how much
 MOST_BLOCKS = 30
+UNITS = ("mL", "g")
 
 
 # ---- packs of strips ----
@@ -44,7 +46,7 @@ def strip_sets() -> list[StripSetOut]:
 
 def strip_set_out(strips: StripSet) -> StripSetOut:
     """A pack of strips."""
-    return StripSetOut(id=strips.pk, name=strips.name, steps=strips.steps)
+    return StripSetOut(id=strips.pk, version=strips.version, name=strips.name, steps=strips.steps)
 
 
 def find_strips(pk: int, *, also_removed: bool = False) -> StripSet:
@@ -71,6 +73,14 @@ def save_strips(entered: StripSetIn, strips: StripSet | None = None) -> StripSet
     strips.name, strips.steps = entered.name, steps
     strips.save()
     return strip_set_out(strips)
+
+
+@transaction.atomic
+def change_strips(pk: int, entered: StripSetChangeIn) -> StripSetOut:
+    """Change a pack that is as it was when it was read."""
+    strips = held(StripSet.objects.all(), pk, "pack of strips", entered.version, strip_set_out)
+    before = {"name": strips.name, "steps": " ".join(f"{step:g}" for step in strips.steps)}
+    return save_strips(changed(StripSetIn, before, entered), strips)
 
 
 # ---- what was read ----
@@ -147,7 +157,10 @@ def _can_be(read: CoreReading, lines: Sequence[tuple[str, float, str]]) -> bool:
     known = [Line(there[key], "amount", Amount(amount, unit)) for key, amount, unit in lines if key in there]
     if len(known) < len(lines):
         return True
-    jug, none = filled(known, None), np.zeros(1)
+    try:
+        jug, none = filled(known, None), np.zeros(1)
+    except JugError:
+        return True
     draws = Draws(BELIEVED)
     solved, _ = jug.solved(none, draws, jug.just_mixed(none))
     return believable(figure(draws.each(solved.ph), "pH"), read)
@@ -235,13 +248,16 @@ def _telling_of(keys: set[str]) -> dict[Reading, list[ReadingLine]]:
 def _observation(
     reading: Reading, lines: list[ReadingLine], there: dict[str, Supply]
 ) -> JugObservation | None:
-    if any(line.stuff not in there for line in lines):
+    if any(line.stuff not in there or line.unit not in UNITS for line in lines):
         return None
-    jug = filled(
-        [Line(there[line.stuff], "amount", Amount(float(line.amount), line.unit)) for line in lines],
-        None,
-        scope=f"reading {reading.pk}",
-    )
+    try:
+        jug = filled(
+            [Line(there[line.stuff], "amount", Amount(float(line.amount), line.unit)) for line in lines],
+            None,
+            scope=f"reading {reading.pk}",
+        )
+    except JugError:  # what is called oil by now was read as vinegar: that tells nothing of it
+        return None
     return JugObservation(jug, 0.0, kept_reading(reading))
 
 

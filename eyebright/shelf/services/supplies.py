@@ -26,6 +26,7 @@ from eyebright.core.materials import (
     every_name,
     finder_of,
     in_one_order,
+    is_known,
     library,
     library_finder,
     offered,
@@ -68,10 +69,20 @@ def core_lot(lot: Lot, stuff: Material | None = None) -> CoreLot:
 
 
 def core_lots(lots: Iterable[Lot]) -> list[CoreLot]:
-    """Many lots, their materials looked up together."""
+    """Many lots, their materials looked up together; what is not known here is left out."""
     rows = list(lots)
     stuffs = lot_materials(rows)
-    return [core_lot(lot, stuffs[lot.pk]) for lot in rows]
+    return [core_lot(lot, stuffs[lot.pk]) for lot in rows if is_known(stuffs[lot.pk])]
+
+
+def not_known_here(keys: Iterable[str]) -> dict[str, str]:
+    """The names of those lots, by key, of which it is not known here what they are."""
+    pks = [key.removeprefix("lot-") for key in keys if key.startswith("lot-")]
+    if not pks:
+        return {}
+    rows = list(Lot.with_removed.filter(pk__in=[pk for pk in pks if pk.isdigit() and len(pk) < 12]))
+    stuffs = lot_materials(rows)
+    return {f"lot-{lot.pk}": lot.name for lot in rows if not is_known(stuffs[lot.pk])}
 
 
 def water_lot(source: WaterSource) -> WaterLot:
@@ -87,8 +98,7 @@ def supply_of(key: str, *, also_removed: bool = False) -> Supply | None:
     if not (name.isascii() and name.isdigit() and len(name) < 12):
         return None
     if where == "lot":
-        lot = Lot.among(also_removed=also_removed).filter(pk=name).first()
-        return core_lot(lot) if lot else None
+        return next(iter(core_lots(Lot.among(also_removed=also_removed).filter(pk=name))), None)
     if where == "water":
         source = WaterSource.among(also_removed=also_removed).filter(pk=name).first()
         return water_lot(source) if source else None

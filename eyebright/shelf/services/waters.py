@@ -5,6 +5,7 @@ from functools import lru_cache
 from django.db import transaction
 from django.utils import timezone
 
+from eyebright.config.changes import changed, held
 from eyebright.config.decimals import as_float, exact
 from eyebright.config.problems import Problem, one
 from eyebright.config.wire import FigureOut, figure_out
@@ -20,6 +21,7 @@ from ..schemas.waters import (
     ReportIn,
     TitrationIn,
     TitrationOut,
+    WaterChangeIn,
     WaterIn,
     WaterKindOut,
     WaterOut,
@@ -84,6 +86,8 @@ def water_out(source: WaterSource) -> WaterOut:
     reported_by = next((row for row in rows if row.origin == WaterProfile.Origin.SUPPLIER), None)
     return WaterOut(
         id=source.pk,
+        version=source.version,
+        unknown=source.kind not in water_classes(),
         key=key,
         kind=source.kind,
         kind_name=water.name,
@@ -156,6 +160,21 @@ def save_water(entered: WaterIn, source: WaterSource | None = None) -> WaterOut:
     if before is None or said != (before.own_alkalinity, before.own_hardness):
         _supplier_says(source, *said)
     return water_out(find_water(source.pk))
+
+
+@transaction.atomic
+def change_water(pk: int, entered: WaterChangeIn) -> WaterOut:
+    """Change one that is as it was when it was read."""
+    source = held(WaterSource.objects.all(), pk, "water", entered.version, water_out)
+    now = water_out(source)
+    before = {
+        "kind": source.kind,
+        "name": source.name,
+        "alkalinity": now.own_alkalinity,
+        "hardness": now.own_hardness,
+        "note": source.note,
+    }
+    return save_water(changed(WaterIn, before, entered), source)
 
 
 def _supplier_says(source: WaterSource, alkalinity: float | None, hardness: float | None) -> None:

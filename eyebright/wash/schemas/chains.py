@@ -5,6 +5,7 @@ from typing import Annotated
 from ninja import Schema
 from pydantic import Field
 
+from eyebright.config.changes import Change
 from eyebright.config.fields import AS_NUMBER, Blank, Name, Number, number_between
 from eyebright.config.wire import CautionOut, FigureOut, Out
 from eyebright.core.vocabulary import LinkZone
@@ -35,6 +36,10 @@ class WashChainIn(Schema):
 
     name: Name
     links: Annotated[list[WashLinkIn], Field(max_length=MOST_LINKS)] = []
+
+
+class WashChainChangeIn(WashChainIn, Change):
+    """What changes in a wash by name."""
 
 
 class WashAsk(Schema):
@@ -80,6 +85,7 @@ class WashChainOut(Out):
     """A wash that is kept; `names` of its links, `gone` where a formula of it was taken away."""
 
     id: int
+    version: int
     name: str
     links: list[WashLinkIn]
     names: list[str]

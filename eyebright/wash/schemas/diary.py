@@ -50,6 +50,7 @@ class WashIn(Schema):
 class WashChangeIn(Schema):
     """What changes in a wash: how it went, whether the head learns from it, the note."""
 
+    version: int
     answer: str | None = None
     counts: bool | None = None
     note: Note | None = None

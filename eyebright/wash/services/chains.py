@@ -3,7 +3,12 @@
 from collections.abc import Mapping, Sequence
 from typing import Any
 
+from django.db import transaction
+from pydantic import ValidationError
+
+from eyebright.config.changes import changed, held
 from eyebright.config.problems import Problem, one
+from eyebright.config.salvage import salvaged
 from eyebright.core.chain import ChainError
 from eyebright.core.formulas.model import FormulaError, ready_formula, ready_times
 from eyebright.core.heads import Needs, needs_of
@@ -17,16 +22,26 @@ from eyebright.shelf.services.labels import doubts_about
 from eyebright.shelf.services.supplies import supplies_of, supply_of, water_lot
 
 from ..models import WashChain
-from ..schemas.chains import AlongOut, WashAsk, WashAssessmentOut, WashChainIn, WashChainOut, WashLinkIn
+from ..schemas.chains import (
+    AlongOut,
+    WashAsk,
+    WashAssessmentOut,
+    WashChainChangeIn,
+    WashChainIn,
+    WashChainOut,
+    WashLinkIn,
+)
 
 NOT_LEARNT = "How well this bottle washes is reckoned from its label; no wash has taught it yet."
+WHAT = ("formula", "stuff")  # what a link is of
+GONE_LINK = WashLinkIn(stuff="gone")
 GONE = "That formula is gone: choose another, or leave it out."
 
 
 def wash_chains() -> list[WashChainOut]:
     """Every wash by name."""
     rows = list(WashChain.objects.all())
-    names = _names([link for row in rows for link in row.links])
+    names = _names([link for row in rows for link in links_of(row)])
     return [chain_out(row, names) for row in rows]
 
 
@@ -35,31 +50,48 @@ def find_chain(pk: int, *, also_removed: bool = False) -> WashChain:
     return one(WashChain.among(also_removed=also_removed), pk, "wash")
 
 
-def _names(links: Sequence[Mapping[str, Any]]) -> dict[int | str, str]:
+def _names(links: Sequence[WashLinkIn]) -> dict[int | str, str]:
     """What formulas (by id) and bought things (by key) are called; what is gone is left out."""
-    ids = {link["formula"] for link in links if link["formula"]}
+    ids = {link.formula for link in links if link.formula}
     names: dict[int | str, str] = dict(Formula.objects.filter(pk__in=ids).values_list("pk", "name"))
-    bought = supplies_of({link["stuff"] for link in links if link.get("stuff")})
+    bought = supplies_of({link.stuff for link in links if link.stuff})
     return names | {key: stuff.name for key, stuff in bought.items()}
+
+
+def links_of(kept: WashChain) -> list[WashLinkIn]:
+    """The links of a wash, as they were entered."""
+    return [_link(link) for link in kept.links]
+
+
+def _link(kept: Any) -> WashLinkIn:
+    """One link; what another version kept, and cannot be read here, is gone."""
+    try:
+        link, lost = salvaged(WashLinkIn, kept)
+        return link if lost.keys().isdisjoint(WHAT) else GONE_LINK
+    except (ValidationError, TypeError, ValueError):
+        return GONE_LINK
 
 
 def chain_out(kept: WashChain, names: Mapping[int | str, str] | None = None) -> WashChainOut:
     """A wash, with what its links are called."""
     if names is None:
-        names = _names(kept.links)
-    what = [link["formula"] or link.get("stuff") for link in kept.links]
+        names = _names(links_of(kept))
+    links = links_of(kept)
+    what = [link.formula or link.stuff for link in links]
     return WashChainOut(
         id=kept.pk,
+        version=kept.version,
         name=kept.name,
-        links=[WashLinkIn.model_validate(link) for link in kept.links],
+        links=links,
         names=["Plain water" if not each else names.get(each, "gone") for each in what],
         gone=any(each and each not in names for each in what),
     )
 
 
+@transaction.atomic
 def save_chain(entered: WashChainIn, kept: WashChain | None = None) -> WashChainOut:
     """Keep a wash by name, or change one."""
-    known = _names([link.model_dump() for link in entered.links])
+    known = _names(entered.links)
     for place, link in enumerate(entered.links):
         what = link.formula or link.stuff
         if what and what not in known:
@@ -68,6 +100,14 @@ def save_chain(entered: WashChainIn, kept: WashChain | None = None) -> WashChain
     kept.name, kept.links = entered.name, [link.model_dump() for link in entered.links]
     kept.save()
     return chain_out(kept)
+
+
+@transaction.atomic
+def change_chain(pk: int, entered: WashChainChangeIn) -> WashChainOut:
+    """Change one that is as it was when it was read."""
+    kept = held(WashChain.objects.all(), pk, "wash", entered.version, chain_out)
+    before = {"name": kept.name, "links": links_of(kept)}
+    return save_chain(changed(WashChainIn, before, entered), kept)
 
 
 def read_chain(asked: WashAsk) -> WashAssessmentOut:

@@ -5,6 +5,7 @@ from datetime import timedelta
 from django.db import transaction
 from django.utils import timezone
 
+from eyebright.config.changes import still_at
 from eyebright.config.decimals import exact
 from eyebright.config.problems import Problem, one, only_offered
 from eyebright.core.formulas.model import families
@@ -23,6 +24,7 @@ from eyebright.heads.services import (
     pass_stops,
     record_of,
     today_of,
+    wash_out,
 )
 from eyebright.shelf.services.measures import vessels
 
@@ -135,6 +137,7 @@ def change_wash(pk: int, wash_pk: int, entered: WashChangeIn) -> KeptOut:
     """Say how a wash went, or whether the head learns from it."""
     head = find_head(pk)
     found = find_wash(head, wash_pk)
+    still_at(found, "wash", entered.version, wash_out)
     said = entered.model_dump(exclude_unset=True)
     if "answer" in said:
         found.answer = _answer(said["answer"])

@@ -13,9 +13,10 @@ from typing import Any
 
 from django.core import serializers
 from django.core.serializers.json import DjangoJSONEncoder
-from django.db import models, router, transaction
+from django.db import connection, models, router, transaction
 from django.db.models.deletion import Collector
 
+from eyebright.config.once import forget_answers
 from eyebright.heads.models import Head, Picture
 from eyebright.heads.services.pictures import there
 
@@ -57,5 +58,16 @@ def export_head(head: Head) -> bytes:
 
 @transaction.atomic
 def erase_head(head: Head) -> None:
-    """Delete a head and everything that hangs on it, pictures too. There is no way back."""
+    """Delete a head and everything that hangs on it, pictures too. There is no way back.
+
+    Answers that were given hold what they said: they go as well. What was deleted is written over in the
+    database's file, and in what was written ahead of it as soon as this is done.
+    """
     head.delete()
+    forget_answers(every=True)
+    transaction.on_commit(_bring_home)
+
+
+def _bring_home() -> None:
+    with connection.cursor() as cursor:
+        cursor.execute("PRAGMA wal_checkpoint(TRUNCATE)")

@@ -2,15 +2,17 @@
 
 from collections.abc import Iterable
 from datetime import datetime
+from itertools import chain
 from typing import Any
 
+import numpy as np
 from django.db import connection
 from django.db.models import FloatField, Func, QuerySet
 from django.utils import timezone
 
 from eyebright.core.heads import tables
 from eyebright.core.learning import outcomes
-from eyebright.core.numbers import thin
+from eyebright.core.numbers import Array, thin
 from eyebright.heads.models import PatchTest
 from eyebright.heads.services import due_at, find_head, picture_out, state_of
 
@@ -27,23 +29,23 @@ class Seconds(Func):
     output_field = FloatField()
 
 
-def _plain(asked: QuerySet[Any, Any]) -> list[tuple[float, ...]]:
-    """Rows of plain numbers just as the database has them: a long history is not read value by value."""
+def _plain(asked: QuerySet[Any, Any], columns: int) -> Array:
+    """Rows of plain numbers just as the database has them, shape (n, columns): never read value by value."""
     with connection.cursor() as cursor:
         cursor.execute(*asked.query.sql_with_params())
-        found: list[tuple[float, ...]] = cursor.fetchall()
-    return found
+        found = np.fromiter(chain.from_iterable(cursor.fetchall()), dtype=float)
+    return found.reshape(-1, columns)
 
 
 def history(pk: int) -> HistoryOut:
     """Check-ins and outcomes, thinned to what a small chart can show."""
     head = find_head(pk)
     keys = list(tables().check_in)
-    rows = _plain(head.check_ins.order_by("at").values_list(Seconds("at"), *keys))
-    at, values = thin([row[0] for row in rows], [row[1:] for row in rows], POINTS)
+    rows = _plain(head.check_ins.order_by("at").values_list(Seconds("at"), *keys), 1 + len(keys))
+    at, values = thin(rows[:, 0], rows[:, 1:], POINTS)
     judged = head.washes.filter(answer__isnull=False).order_by("at")
-    outcome = _plain(judged.values_list(Seconds("at"), "answer"))
-    went_at, went = thin([row[0] for row in outcome], [row[1:] for row in outcome], POINTS)
+    outcome = _plain(judged.values_list(Seconds("at"), "answer"), 2)
+    went_at, went = thin(outcome[:, 0], outcome[:, 1:], POINTS)
     pictures = head.pictures.order_by("-made_at")[:SHOWN_PICTURES]
     return HistoryOut(
         at=_times(at),

@@ -4,13 +4,18 @@ import json
 import re
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from html.parser import HTMLParser
 from typing import Any
+
+from lxml import etree, html
 
 from ..model import FormulaError, signs, step_kinds
 from .export import RECIPE
 
 MOST_MINUTES = 1e5
+LD = "application/ld+json"
+LONGEST = 20_000  # letters of one text that are looked at
+NO_RECIPE = "This page carries no recipe that can be read: paste its lines instead."
+NESTED = "This page is nested too deep to be read whole: paste the lines of its recipe instead."
 
 
 @dataclass(frozen=True)
@@ -31,25 +36,22 @@ class ImportedRecipe:
     kept: tuple[str, ...]
 
 
-class _Scripts(HTMLParser):
-    """The JSON-LD scripts of a page."""
+TOO_DEEP = "excessive depth"  # what the parser says of boxes within boxes within boxes
 
-    def __init__(self) -> None:
-        super().__init__()
-        self.found: list[str] = []
-        self._inside = False
 
-    def handle_starttag(self, tag: str, attrs: list[tuple[str, str | None]]) -> None:
-        self._inside = tag == "script" and dict(attrs).get("type", "") == "application/ld+json"
-        if self._inside:
-            self.found.append("")
-
-    def handle_endtag(self, tag: str) -> None:
-        self._inside = False
-
-    def handle_data(self, data: str) -> None:
-        if self._inside:
-            self.found[-1] += data
+def _scripts(page: str) -> list[str]:
+    """The JSON-LD scripts of a page; FormulaError where it carries none that can be read."""
+    parser = html.HTMLParser(recover=True, no_network=True, remove_comments=True)
+    try:
+        tree = html.document_fromstring(page, parser=parser)
+    except (etree.ParserError, ValueError):
+        raise FormulaError(NO_RECIPE, None, "text") from None
+    scripts = (each for each in tree.iter("script") if each.get("type") == LD)
+    found = ["".join(str(part) for part in each.itertext()) for each in scripts]
+    if not found:
+        deep = any(TOO_DEEP in entry.message.casefold() for entry in parser.error_log)
+        raise FormulaError(NESTED if deep else NO_RECIPE, None, "text")
+    return found
 
 
 def is_plain(text: str) -> bool:
@@ -64,23 +66,16 @@ def import_recipe(text: str) -> ImportedRecipe:
         raise FormulaError("There is nothing in it.", None, "text")
     texts = [text]
     if text[0] == "<":
-        scripts = _Scripts()
-        scripts.feed(text)
-        texts = scripts.found
-        if not texts:
-            raise FormulaError(
-                "This page carries no recipe that can be read: paste its lines instead.", None, "text"
-            )
+        texts = _scripts(text)
     broken = ""
     for each in texts:
         try:
             found = _find(json.loads(each))
-        except (json.JSONDecodeError, RecursionError) as raised:
+            if found is not None:
+                return _brought(found)
+        except (ValueError, RecursionError) as raised:
             where = f" at line {raised.lineno}" if isinstance(raised, json.JSONDecodeError) else ""
             broken = f"It is broken{where}: the JSON cannot be read. Paste its lines instead."
-            continue
-        if found is not None:
-            return _brought(found)
     raise FormulaError(broken or "There is no recipe in it: paste its lines instead.", None, "text")
 
 
@@ -128,7 +123,7 @@ def _steps_of(
     own = [
         each
         for each in _listed(ours.get("steps"))
-        if isinstance(each, Mapping) and each.get("kind") in step_kinds()
+        if isinstance(each, Mapping) and str(each.get("kind")) in step_kinds()
     ]
     if own:
         return tuple(_own_step(each, count) for each in own), ()
@@ -155,10 +150,10 @@ def _own_step(each: Mapping[str, Any], count: int) -> Mapping[str, Any]:
 
     sign = each.get("sign")
     return {
-        "kind": each["kind"],
+        "kind": str(each["kind"]),
         "least": number("least"),
         "most": number("most"),
-        "sign": sign if sign in signs() else "",
+        "sign": sign if isinstance(sign, str) and sign in signs() else "",
         "note": "",
         "adds": [i for i in _listed(each.get("adds")) if isinstance(i, int) and 0 <= i < count],
     }
@@ -214,6 +209,8 @@ def minutes_in(words: str) -> tuple[float | None, float | None]:
     each = {"min": 1.0, "day": 1440.0}.get(found[3], 60.0)
     low = float(found[1].replace(",", ".")) * each
     high = float(found[2].replace(",", ".")) * each if found[2] else low
+    if max(low, high) > MOST_MINUTES:  # more than any preparation takes: it stays in the words
+        return None, None
     return min(low, high), max(low, high)
 
 
@@ -224,4 +221,4 @@ def _listed(value: Any) -> Sequence[Any]:
 def _words(value: Any) -> str:
     if isinstance(value, Mapping):
         value = value.get("@value") or value.get("text") or value.get("name")
-    return re.sub(r"\s+", " ", re.sub(r"<[^>]*>", " ", str(value))).strip()[:2000] if value else ""
+    return re.sub(r"\s+", " ", re.sub(r"<[^<>]*>", " ", str(value)[:LONGEST])).strip()[:2000] if value else ""
