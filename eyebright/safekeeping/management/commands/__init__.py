@@ -1,0 +1,1 @@
+"""Commands: backup, restore, check."""

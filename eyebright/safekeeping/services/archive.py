@@ -1,0 +1,161 @@
+"""The household as one ZIP, in an open format (docs/formats.md).
+
+manifest.json             what it is, which version wrote it, how many rows, and a hash of every file
+eyebright.sqlite3         the database, by SQLite's own backup call: as it stood at one moment
+tables/shelf_lot.jsonl    every table, a row a line, for any other program
+pictures/….jpg            the pictures, as they are named in it
+"""
+
+import hashlib
+import json
+import sqlite3
+import zipfile
+from collections.abc import Iterator
+from contextlib import closing
+from dataclasses import dataclass
+from pathlib import Path
+from tempfile import TemporaryDirectory
+from typing import Any
+
+from django.apps import apps
+from django.db import models
+from django.utils import timezone
+
+from eyebright import __version__
+from eyebright.config.durable import settled
+from eyebright.config.private import DATABASE
+
+from .files import data_folder, household_file, looked_into
+
+FORMAT, VERSION = "eyebright-household", 1
+MANIFEST = "manifest.json"
+NOT_CARRIED = "household_answered"  # answers given already: of no use elsewhere
+CHUNK = 1 << 20
+
+
+@dataclass(frozen=True)
+class Written:
+    """An archive as it was written: how many rows and pictures are in it, its size in bytes."""
+
+    rows: int
+    pictures: int
+    size: int
+
+
+def kept_models() -> list[type[models.Model]]:
+    """Every table of our own, in the order of the apps."""
+    ours = (each for each in apps.get_models() if each.__module__.startswith("eyebright."))
+    return [each for each in ours if each._meta.db_table != NOT_CARRIED]
+
+
+def write_archive(out: Path) -> Written:
+    """Write the household as it stands into this file; whole, or not at all."""
+    out.parent.mkdir(parents=True, exist_ok=True, mode=0o700)
+    with TemporaryDirectory(dir=out.parent, prefix=".making-") as folder:
+        made, snapshot = Path(folder, "household.zip"), Path(folder, DATABASE)
+        take_snapshot(snapshot)
+        with closing(sqlite3.connect(snapshot)) as database:
+            rows, pictures = _pack(made, snapshot, database)
+        settled(made)
+        size = made.stat().st_size
+        made.replace(out)
+        settled(out)
+    return Written(rows, pictures, size)
+
+
+def take_snapshot(into: Path) -> None:
+    """The database as it stands at this moment, in one step, whoever writes meanwhile."""
+    with (
+        looked_into(household_file()) as source,
+        closing(sqlite3.connect(into)) as target,
+    ):
+        source.backup(target)
+        target.execute("PRAGMA journal_mode=DELETE")
+        target.execute(f"DELETE FROM {NOT_CARRIED}")
+        target.commit()
+        target.execute("VACUUM")
+
+
+def _pack(made: Path, snapshot: Path, database: sqlite3.Connection) -> tuple[int, int]:
+    """Put everything into the ZIP; how many rows, and how many pictures."""
+    hashes: dict[str, dict[str, Any]] = {}
+    rows: dict[str, int] = {}
+    missing: list[str] = []
+    with zipfile.ZipFile(made, "w", zipfile.ZIP_DEFLATED, compresslevel=6) as packed:
+        hashes[DATABASE] = _put_file(packed, DATABASE, snapshot)
+        for model in kept_models():
+            name = f"tables/{model._meta.db_table}.jsonl"
+            lines = [json.dumps(row, ensure_ascii=False) for row in table_rows(database, model)]
+            rows[model._meta.db_table] = len(lines)
+            hashes[name] = _put(packed, name, "".join(f"{line}\n" for line in lines).encode())
+        for (name,) in database.execute("SELECT file FROM heads_picture ORDER BY id"):
+            if (data_folder() / name).is_file():
+                hashes[name] = _put_file(packed, name, data_folder() / name, zipfile.ZIP_STORED)
+            else:
+                missing.append(name)
+        manifest = {
+            "format": FORMAT,
+            "version": VERSION,
+            "written_by": __version__,
+            "written_at": timezone.now().isoformat(),
+            "migrations": [list(each) for each in migrations_in(database)],
+            "rows": rows,
+            "missing": missing,
+            "files": hashes,
+        }
+        packed.writestr(MANIFEST, json.dumps(manifest, ensure_ascii=False, indent=2))
+    return sum(rows.values()), sum(name.startswith("pictures/") for name in hashes)
+
+
+def migrations_in(database: sqlite3.Connection) -> list[tuple[str, str]]:
+    """The migrations that a database has seen, in order."""
+    return list(database.execute("SELECT app, name FROM django_migrations ORDER BY id"))
+
+
+def _put(packed: zipfile.ZipFile, name: str, body: bytes) -> dict[str, Any]:
+    packed.writestr(name, body)
+    return {"sha256": hashlib.sha256(body).hexdigest(), "size": len(body)}
+
+
+def _put_file(
+    packed: zipfile.ZipFile, name: str, path: Path, how: int = zipfile.ZIP_DEFLATED
+) -> dict[str, Any]:
+    told, size = hashlib.sha256(), 0
+    entry = zipfile.ZipInfo.from_file(path, name)
+    entry.compress_type = how
+    with path.open("rb") as read, packed.open(entry, "w") as write:
+        while chunk := read.read(CHUNK):
+            told.update(chunk)
+            size += len(chunk)
+            write.write(chunk)
+    return {"sha256": told.hexdigest(), "size": size}
+
+
+# ---- tables as lines of JSON ----
+
+
+def table_rows(database: sqlite3.Connection, model: type[models.Model]) -> Iterator[dict[str, Any]]:
+    """The rows of a table as plain JSON: numbers as numbers, exact ones as text, times as ISO 8601."""
+    fields = list(model._meta.concrete_fields)
+    columns = ", ".join(f'"{field.column}"' for field in fields)
+    order = f'"{model._meta.pk.column}"'
+    for row in database.execute(f'SELECT {columns} FROM "{model._meta.db_table}" ORDER BY {order}'):
+        yield {str(field.column): _plain(field, value) for field, value in zip(fields, row, strict=True)}
+
+
+def _plain(field: "models.Field[Any, Any]", value: Any) -> Any:
+    """One value as JSON has it."""
+    if value is None:
+        return None
+    if isinstance(field, models.JSONField):
+        try:
+            return json.loads(value)
+        except ValueError:  # as it is: nothing is left out of a backup
+            return value
+    if isinstance(field, models.BooleanField):
+        return bool(value)
+    if isinstance(field, models.DecimalField):
+        return f"{value:.{field.decimal_places}f}" if isinstance(value, float) else str(value)
+    if isinstance(field, models.DateTimeField) and isinstance(value, str):
+        return f"{value.replace(' ', 'T')}Z"
+    return value

@@ -1,0 +1,142 @@
+"""A head back from its ZIP (`wash/services/export_head.py` writes it): a new head, with all its rows anew.
+
+What it hung on beside itself is taken up where it is the same here: a formula of the same id, a bottle of the
+same key and name. Nothing that is here already is changed.
+"""
+
+import json
+import zipfile
+from typing import Any
+
+from django.apps import apps
+from django.core.exceptions import ValidationError
+from django.db import IntegrityError, models, transaction
+
+from eyebright.config.problems import Problem
+from eyebright.formulas.models import Formula
+from eyebright.heads.models import Head, Picture
+from eyebright.heads.schemas.heads import HeadOut
+from eyebright.heads.services import head_out
+from eyebright.heads.services.pictures import put_on_disk, stripped
+from eyebright.shelf.services.supplies import supplies_of
+from eyebright.wash.services.export_head import FORMAT, VERSION
+
+MOST_ROWS = 200_000
+MOST_JSON = 200_000_000
+ELSEWHERE = "gone"  # the key of what was poured of a bottle that is not the same here
+Rows = dict[str, list[dict[str, Any]]]
+
+
+def _refuse(detail: str) -> Problem:
+    return Problem(422, "That cannot be taken in.", detail, {"file": detail})
+
+
+def import_head(file: Any) -> HeadOut:
+    """A head out of its ZIP; refused whole where any of it cannot be read."""
+    try:
+        with zipfile.ZipFile(file) as packed, transaction.atomic():
+            return head_out(_Arrival(packed).head())
+    except (zipfile.BadZipFile, EOFError, NotImplementedError, RuntimeError):
+        raise _refuse("That is no head's ZIP, or it is broken: choose another.") from None
+    except (IntegrityError, ValidationError, OverflowError):
+        raise _refuse("Its rows do not belong together: it was changed after it was saved.") from None
+
+
+class _Arrival:
+    """The rows of one ZIP on their way in: which old id became which new row."""
+
+    def __init__(self, packed: zipfile.ZipFile) -> None:
+        self.packed = packed
+        self.tables = _read(packed)
+        self.made: dict[tuple[type[models.Model], Any], models.Model] = {}
+
+    def head(self) -> Head:
+        """Every row anew, those that others hang on first."""
+        order = [model for model in apps.get_models() if _word(model) in self.tables]
+        waiting = [(model, row) for model in order for row in self.tables[_word(model)]]
+        while waiting:
+            later = [each for each in waiting if not self._taken_in(*each)]
+            if len(later) == len(waiting):
+                raise _refuse("Its rows do not belong together: it was changed after it was saved.")
+            waiting = later
+        return next(row for (model, _), row in self.made.items() if model is Head)  # type: ignore[return-value]
+
+    def _taken_in(self, model: type[models.Model], told: dict[str, Any]) -> bool:
+        """Take one row in; False where what it hangs on has not come yet."""
+        row = model()
+        for field in model._meta.concrete_fields:
+            if field.primary_key or field.name not in told:
+                continue
+            value = told[field.name]
+            if isinstance(field, models.ForeignKey):
+                there, found = self._tied(field, value)
+                if not there:
+                    return False
+                setattr(row, field.name, found)
+            elif isinstance(field, models.FileField):
+                self._picture(row, str(value))
+            else:
+                setattr(row, field.name, field.to_python(value))
+        if isinstance(getattr(row, "lines", None), list):
+            _only_what_is_here(row)
+        row.save()
+        self.made[model, told.get("id")] = row
+        return True
+
+    def _tied(self, field: Any, value: Any) -> tuple[bool, models.Model | None]:
+        """What a row hangs on: the row that came for it, the same formula here, or nothing."""
+        model = field.related_model
+        if value is None:
+            return True, None
+        if _word(model) in self.tables:
+            found = self.made.get((model, value))
+            comes = any(row.get("id") == value for row in self.tables[_word(model)])
+            return (found is not None or not comes), found
+        return True, Formula.objects.filter(pk=value).first() if model is Formula else None
+
+    def _picture(self, row: Any, name: str) -> None:
+        try:
+            raw = self.packed.read(name)
+        except KeyError:
+            raise _refuse(f"The picture {name[:80]} is missing from it.") from None
+        jpeg, row.width, row.height = stripped(raw)
+        assert isinstance(row, Picture)
+        put_on_disk(row, jpeg)
+
+
+def _word(model: type[models.Model]) -> str:
+    return str(model._meta.verbose_name_plural)
+
+
+def _read(packed: zipfile.ZipFile) -> Rows:
+    """The tables of a head's ZIP, looked over."""
+    try:
+        if packed.getinfo("head.json").file_size > MOST_JSON:
+            raise _refuse("It is larger than any head.")
+        told = json.loads(packed.read("head.json"))
+    except KeyError:
+        raise _refuse("It holds no head: choose the ZIP that a head was saved in.") from None
+    except ValueError:
+        raise _refuse("What it says cannot be read.") from None
+    if not isinstance(told, dict) or told.get("format") != FORMAT:
+        raise _refuse("It holds no head: choose the ZIP that a head was saved in.")
+    if not isinstance(told.get("version"), int) or told["version"] > VERSION:
+        raise _refuse("It was written by a newer Eyebright: take it in with that one.")
+    tables = {name: rows for name, rows in told.items() if isinstance(rows, list)}
+    sound = all(isinstance(row, dict) for rows in tables.values() for row in rows)
+    if not sound or len(tables.get("heads", [])) != 1 or sum(map(len, tables.values())) > MOST_ROWS:
+        raise _refuse("What it says cannot be read.")
+    return tables
+
+
+def _only_what_is_here(row: Any) -> None:
+    """A jug's lines and pours name bottles by key: what is another bottle here is named as gone."""
+    every = [each for each in [*row.lines, *(row.pours or [])] if isinstance(each, dict)]
+    keys = {str(each.get("stuff", each.get("key", ""))) for each in every}
+    here = supplies_of(keys, also_removed=True)
+    for each in every:
+        which = "stuff" if "stuff" in each else "key"
+        found = here.get(str(each.get(which, "")))
+        if found is None or found.name != each.get("name"):
+            each[which] = ELSEWHERE
+    row.gave = {}

@@ -1,0 +1,44 @@
+"""The household whole, as a request asks for it: written out, put back, looked at."""
+
+import os
+from pathlib import Path
+from tempfile import TemporaryDirectory
+from typing import IO, Any
+
+from eyebright import __version__
+from eyebright.config.once import being_replaced
+from eyebright.config.problems import Problem
+
+from ..schemas import ConditionOut, RestoredOut
+from .archive import write_archive
+from .condition import condition
+from .files import data_folder, household_file
+from .restoring import restore
+
+BUSY_NOW = Problem(503, "The household is being put back just now.", "Try again in a moment.")
+
+
+def condition_now() -> ConditionOut:
+    """In which state the household's files are, every page read."""
+    file = household_file()
+    found = condition(file, thorough=True)
+    size = file.stat().st_size if file.exists() else 0
+    return ConditionOut(
+        state=found.state, says=found.says, folder=str(file.parent), size=size, version=__version__
+    )
+
+
+def written_out() -> IO[bytes]:
+    """The household's ZIP, open to be read; it is gone once it is closed."""
+    writable = data_folder() if os.access(data_folder(), os.W_OK) else None
+    with TemporaryDirectory(dir=writable, prefix=".giving-") as folder:
+        made = Path(folder, "household.zip")
+        write_archive(made)
+        return made.open("rb")
+
+
+def put_back(file: Path | Any) -> RestoredOut:
+    """Put a household back."""
+    if being_replaced.is_set():
+        raise BUSY_NOW
+    return RestoredOut.model_validate(restore(file))
