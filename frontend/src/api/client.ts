@@ -1,6 +1,9 @@
 /** The one client, typed by the API's own description. Failures arrive as Problem. */
 import createClient, { type Middleware } from "openapi-fetch";
+import { ref } from "vue";
+import { dropDraft } from "./drafts";
 import type { components, paths } from "./schema";
+import { failed, goesOut, wasAnswered } from "./unanswered";
 
 type Schemas = components["schemas"];
 export type Figure = Schemas["FigureOut"];
@@ -86,20 +89,30 @@ export type Match = Schemas["MatchOut"];
 export type WashLink = Schemas["WashLinkIn"];
 export type WashChainIn = Schemas["WashChainIn"];
 export type WashChain = Schemas["WashChainOut"];
+export type Removed = Schemas["RemovedOut"];
+export type Copies = Schemas["CopiesOut"];
 export type Diary = "check-ins" | "little-tests" | "patch-tests" | "washes";
 export type Feel = Entry["feel"][number];
 
-/** What went wrong, in the job's words, with each field's own message. */
+/** What went wrong, in the job's words, with each field's own message; `now`: the row as it is, if it moved. */
 export class Problem extends Error {
   readonly status: number;
   readonly detail: string;
   readonly fields: Record<string, string>;
+  readonly now: unknown;
 
-  constructor(title: string, status: number, detail = "", fields: Record<string, string> = {}) {
+  constructor(
+    title: string,
+    status: number,
+    detail = "",
+    fields: Record<string, string> = {},
+    now: unknown = null,
+  ) {
     super(title);
     this.status = status;
     this.detail = detail;
     this.fields = fields;
+    this.now = now;
   }
 }
 
@@ -112,33 +125,77 @@ interface ProblemBody {
   title?: string;
   detail?: string;
   errors?: { field: string; message: string }[];
+  now?: unknown;
 }
 
+/** What an answer that is a refusal says. */
+export async function problemOf(response: Response): Promise<Problem> {
+  const body = (await response.json().catch(() => ({}))) as ProblemBody;
+  const fields = Object.fromEntries((body.errors ?? []).map((e) => [e.field, e.message]));
+  const title = body.title ?? "Eyebright did not answer.";
+  return new Problem(title, response.status, body.detail ?? "", fields, body.now ?? null);
+}
+
+/** The page that the server has, by its own mark: another than at first is a new version. */
+export const newVersion = ref(false);
+let mark = "";
+function look(response: Response): void {
+  const now = response.headers.get("Eyebright-Page") ?? "";
+  if (mark && now && now !== mark) newVersion.value = true;
+  mark ||= now;
+}
+
+const GONE = 502; // and above: the server is not there, whoever answers in its place
+const sent = new Map<string, { kept: ReturnType<typeof goesOut>; name: string; at: number }>();
+
 const onEveryCall: Middleware = {
-  onRequest({ request }) {
-    if (request.method !== "GET") request.headers.set("X-CSRFToken", cookie("csrftoken"));
+  async onRequest({ request, id }) {
+    if (request.method === "GET") return request;
+    request.headers.set("X-CSRFToken", cookie("csrftoken"));
+    const { pathname } = new URL(request.url);
+    const form = (request.headers.get("Content-Type") ?? "").startsWith("multipart/");
+    const kept = form ? null : goesOut(request.method, pathname, await request.clone().text());
+    if (kept) request.headers.set("Idempotency-Key", kept.key);
+    sent.set(id, { kept, name: `${request.method} ${pathname}`, at: Date.now() });
     return request;
   },
-  async onResponse({ response }) {
-    if (response.ok) return response;
-    const body = (await response.json().catch(() => ({}))) as ProblemBody;
-    const fields = Object.fromEntries((body.errors ?? []).map((e) => [e.field, e.message]));
-    throw new Problem(
-      body.title ?? "Eyebright did not answer.",
-      response.status,
-      body.detail ?? "",
-      fields,
-    );
+  async onResponse({ response, id }) {
+    look(response);
+    const call = sent.get(id);
+    sent.delete(id);
+    if (response.status >= GONE && response.status !== 507) failed(call?.kept ?? null);
+    else wasAnswered(call?.kept ?? null);
+    if (!response.ok) throw await problemOf(response);
+    if (call) dropDraft(call.name, call.at);
+    return response;
   },
-  onError({ error }) {
-    if (error instanceof DOMException && error.name === "AbortError") return undefined;
+  onError({ error, id }) {
+    const call = sent.get(id);
+    sent.delete(id);
+    if (error instanceof DOMException && error.name === "AbortError") {
+      wasAnswered(call?.kept ?? null);
+      return undefined;
+    }
+    failed(call?.kept ?? null);
     return new Problem(
       "Eyebright cannot be reached.",
       0,
-      "Is it still running? Nothing you typed is lost.",
+      "Is it still running? What you typed is kept, and saved as soon as it answers.",
     );
   },
 };
+
+/** Send a call once more, as it went out. */
+export const sendAgain = (call: NonNullable<ReturnType<typeof goesOut>>): Promise<Response> =>
+  fetch(call.path, {
+    method: call.method,
+    body: call.body,
+    headers: {
+      "Content-Type": "application/json",
+      "X-CSRFToken": cookie("csrftoken"),
+      "Idempotency-Key": call.key,
+    },
+  });
 
 export const api = createClient<paths>({ baseUrl: "/" });
 api.use(onEveryCall);

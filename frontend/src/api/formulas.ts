@@ -88,10 +88,11 @@ export const useKeepVersion = () =>
     taken(api.POST("/api/formulas/{pk}/versions", { ...at(id), body: { name } })),
   );
 export const useBackToVersion = () =>
-  useBenchChange(({ id, number }: { id: number; number: number }) =>
+  useBenchChange(({ id, number, version }: { id: number; number: number; version: number }) =>
     taken(
       api.POST("/api/formulas/{pk}/versions/{number}/back", {
         params: { path: { pk: id, number } },
+        body: { version },
       }),
     ),
   );

@@ -114,7 +114,7 @@ export const useSaveHead = () =>
   useHeadChange(({ id, body }: { id?: number; body: HeadIn }) =>
     id === undefined
       ? taken(api.POST("/api/heads", { body }))
-      : taken(api.PUT("/api/heads/{pk}", { ...at(id), body })),
+      : taken(api.PATCH("/api/heads/{pk}", { ...at(id), body: body as never })),
   );
 export const useRemoveHead = () =>
   useHeadChange((id: number) => taken(api.DELETE("/api/heads/{pk}", at(id))));

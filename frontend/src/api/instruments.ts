@@ -32,7 +32,7 @@ export const useSaveInstrument = () =>
   useInstrumentChange(({ id, body }: Saving<InstrumentIn>) =>
     id === undefined
       ? taken(api.POST("/api/instruments", { body }))
-      : taken(api.PUT("/api/instruments/{pk}", { ...at(id), body })),
+      : taken(api.PATCH("/api/instruments/{pk}", { ...at(id), body: body as never })),
   );
 export const useRemoveInstrument = () =>
   useInstrumentChange((id: number) => taken(api.DELETE("/api/instruments/{pk}", at(id))));

@@ -1,7 +1,7 @@
 /** Server state of the Journal: what was poured, read and felt. */
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/vue-query";
 import { computed, type MaybeRefOrGetter, toValue } from "vue";
-import { api, at, taken, type Entry, type BeginIn, type EntryIn } from "./client";
+import { api, at, Problem, taken, type Entry, type BeginIn, type EntryIn } from "./client";
 
 export const useFeelings = () =>
   useQuery({
@@ -50,6 +50,10 @@ function useJournalChange<Input, Output>(change: (input: Input) => Promise<Outpu
       const entry = output as Entry | undefined;
       if (entry?.id !== undefined) cache.setQueryData(["entry", entry.id], entry);
     },
+    onError: (error) => {
+      const now = error instanceof Problem ? (error.now as Entry | null) : null;
+      if (now?.id !== undefined) cache.setQueryData(["entry", now.id], now);
+    },
     onSettled: () =>
       Promise.all(TOUCHED.map((key) => cache.invalidateQueries({ queryKey: [key] }))),
   });
@@ -57,10 +61,35 @@ function useJournalChange<Input, Output>(change: (input: Input) => Promise<Outpu
 
 export const useBeginEntry = () =>
   useJournalChange((body: BeginIn) => taken(api.POST("/api/journal/entries", { body })));
-export const useChangeEntry = () =>
-  useJournalChange(({ id, body }: { id: number; body: EntryIn }) =>
-    taken(api.PATCH("/api/journal/entries/{pk}", { ...at(id), body })),
-  );
+type EntryChange = { id: number; body: EntryIn };
+const change = ({ id, body }: EntryChange) =>
+  taken(api.PATCH("/api/journal/entries/{pk}", { ...at(id), body }));
+
+/** What of an entry a change touches, as it is shown. */
+const touched = (entry: Entry | undefined, body: EntryIn) =>
+  JSON.stringify([
+    "step" in body && entry?.step,
+    "read" in body && entry?.reading,
+    "finished" in body && entry?.finished_at,
+    "feel" in body && entry?.feel,
+    "who" in body && entry?.who,
+    "note" in body && entry?.note,
+  ]);
+
+/** Change an entry. Where another window was first, and changed something else of it, both hold. */
+export function useChangeEntry() {
+  const cache = useQueryClient();
+  return useJournalChange(async ({ id, body }: EntryChange) => {
+    try {
+      return await change({ id, body });
+    } catch (error) {
+      const now = error instanceof Problem ? (error.now as Entry | null) : null;
+      const shown = cache.getQueryData<Entry>(["entry", id]);
+      if (!now || touched(now, body) !== touched(shown, body)) throw error;
+      return change({ id, body: { ...body, version: now.version } });
+    }
+  });
+}
 export const useRemoveEntry = () =>
   useJournalChange((id: number) => taken(api.DELETE("/api/journal/entries/{pk}", at(id))));
 export const useRestoreEntry = () =>

@@ -358,11 +358,7 @@ export interface paths {
          * @description One head.
          */
         get: operations["head"];
-        /**
-         * Change Head
-         * @description Change its record; a question that is left out keeps its answer.
-         */
-        put: operations["change_head"];
+        put?: never;
         post?: never;
         /**
          * Remove Head
@@ -371,7 +367,11 @@ export interface paths {
         delete: operations["remove_head"];
         options?: never;
         head?: never;
-        patch?: never;
+        /**
+         * Change Head
+         * @description Change its record; a question that is left out keeps its answer.
+         */
+        patch: operations["change_head"];
         trace?: never;
     };
     "/api/heads/{pk}/asks": {
@@ -734,16 +734,16 @@ export interface paths {
          * @description Whose spoons and cups these are, and how money is written.
          */
         get: operations["household"];
-        /**
-         * Change Household
-         * @description Change that.
-         */
-        put: operations["change_household"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
         head?: never;
-        patch?: never;
+        /**
+         * Change Household
+         * @description Change that, or what the household holds where opinions differ.
+         */
+        patch: operations["change_household"];
         trace?: never;
     };
     "/api/household/limits": {
@@ -785,26 +785,6 @@ export interface paths {
          * @description Back to ours.
          */
         delete: operations["reset_limit"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/household/schools": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /**
-         * Pick Schools
-         * @description What the household holds where opinions differ.
-         */
-        put: operations["pick_schools"];
-        post?: never;
-        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -922,11 +902,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /**
-         * Change
-         * @description Change one.
-         */
-        put: operations["change_instrument"];
+        put?: never;
         post?: never;
         /**
          * Remove
@@ -935,7 +911,11 @@ export interface paths {
         delete: operations["remove_instrument"];
         options?: never;
         head?: never;
-        patch?: never;
+        /**
+         * Change
+         * @description Change one.
+         */
+        patch: operations["change_instrument"];
         trace?: never;
     };
     "/api/instruments/{pk}/calibrations": {
@@ -1190,6 +1170,178 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/safekeeping/condition": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Condition
+         * @description In which state the household's files are: every page is read.
+         */
+        get: operations["condition"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/safekeeping/copies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Copies
+         * @description The copies that are kept.
+         */
+        get: operations["copies"];
+        put?: never;
+        /**
+         * Make Copy
+         * @description Make a copy now.
+         */
+        post: operations["make_copy"];
+        /**
+         * Delete Copies
+         * @description Delete every copy: what was deleted for ever is in none of them then.
+         */
+        delete: operations["delete_copies"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/safekeeping/copies/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Copy
+         * @description A copy's ZIP.
+         */
+        get: operations["copy"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/safekeeping/copies/{name}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Copy
+         * @description Put a copy back; of what is there a copy is made first.
+         */
+        post: operations["restore_copy"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/safekeeping/heads": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Head
+         * @description A head out of the ZIP that it was saved in, with all that was kept of it.
+         */
+        post: operations["import_head"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/safekeeping/household": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Backup
+         * @description The household as one ZIP, as it stands now.
+         */
+        get: operations["backup"];
+        put?: never;
+        /**
+         * Restore Household
+         * @description Put a household back from its ZIP; of what is there a copy is made first.
+         */
+        post: operations["restore_household"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/safekeeping/removed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Removed
+         * @description What was removed of late, the latest first.
+         */
+        get: operations["removed"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/safekeeping/removed/{kind}/{pk}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Back
+         * @description Put one back.
+         */
+        post: operations["put_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/search": {
         parameters: {
             query?: never;
@@ -1374,11 +1526,7 @@ export interface paths {
          * @description One of them.
          */
         get: operations["lot"];
-        /**
-         * Change Lot
-         * @description Change one.
-         */
-        put: operations["change_lot"];
+        put?: never;
         post?: never;
         /**
          * Remove Lot
@@ -1387,7 +1535,11 @@ export interface paths {
         delete: operations["remove_lot"];
         options?: never;
         head?: never;
-        patch?: never;
+        /**
+         * Change Lot
+         * @description Change one.
+         */
+        patch: operations["change_lot"];
         trace?: never;
     };
     "/api/shelf/lots/{pk}/restore": {
@@ -1462,11 +1614,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /**
-         * Change Material
-         * @description Change one.
-         */
-        put: operations["change_material"];
+        put?: never;
         post?: never;
         /**
          * Remove Material
@@ -1475,7 +1623,11 @@ export interface paths {
         delete: operations["remove_material"];
         options?: never;
         head?: never;
-        patch?: never;
+        /**
+         * Change Material
+         * @description Change one.
+         */
+        patch: operations["change_material"];
         trace?: never;
     };
     "/api/shelf/materials/{pk}/restore": {
@@ -1654,11 +1806,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /**
-         * Change Spoon
-         * @description Change one.
-         */
-        put: operations["change_spoon"];
+        put?: never;
         post?: never;
         /**
          * Remove Spoon
@@ -1667,7 +1815,11 @@ export interface paths {
         delete: operations["remove_spoon"];
         options?: never;
         head?: never;
-        patch?: never;
+        /**
+         * Change Spoon
+         * @description Change one.
+         */
+        patch: operations["change_spoon"];
         trace?: never;
     };
     "/api/shelf/spoons/{pk}/restore": {
@@ -1722,11 +1874,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /**
-         * Change Strips
-         * @description Change one.
-         */
-        put: operations["change_strips"];
+        put?: never;
         post?: never;
         /**
          * Remove Strips
@@ -1735,7 +1883,11 @@ export interface paths {
         delete: operations["remove_strips"];
         options?: never;
         head?: never;
-        patch?: never;
+        /**
+         * Change Strips
+         * @description Change one.
+         */
+        patch: operations["change_strips"];
         trace?: never;
     };
     "/api/shelf/strips/{pk}/restore": {
@@ -1810,11 +1962,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /**
-         * Change Vessel
-         * @description Change one.
-         */
-        put: operations["change_vessel"];
+        put?: never;
         post?: never;
         /**
          * Remove Vessel
@@ -1823,7 +1971,11 @@ export interface paths {
         delete: operations["remove_vessel"];
         options?: never;
         head?: never;
-        patch?: never;
+        /**
+         * Change Vessel
+         * @description Change one.
+         */
+        patch: operations["change_vessel"];
         trace?: never;
     };
     "/api/shelf/vessels/{pk}/restore": {
@@ -1898,11 +2050,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /**
-         * Change Water
-         * @description Change one.
-         */
-        put: operations["change_water"];
+        put?: never;
         post?: never;
         /**
          * Remove Water
@@ -1911,7 +2059,11 @@ export interface paths {
         delete: operations["remove_water"];
         options?: never;
         head?: never;
-        patch?: never;
+        /**
+         * Change Water
+         * @description Change one.
+         */
+        patch: operations["change_water"];
         trace?: never;
     };
     "/api/shelf/waters/{pk}/profiles": {
@@ -2046,11 +2198,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /**
-         * Save Wash Chain
-         * @description Change a wash.
-         */
-        put: operations["save_wash_chain"];
+        put?: never;
         post?: never;
         /**
          * Remove Wash Chain
@@ -2059,7 +2207,11 @@ export interface paths {
         delete: operations["remove_wash_chain"];
         options?: never;
         head?: never;
-        patch?: never;
+        /**
+         * Change Wash Chain
+         * @description Change a wash.
+         */
+        patch: operations["change_wash_chain"];
         trace?: never;
     };
     "/api/wash/chains/{pk}/restore": {
@@ -2228,6 +2380,14 @@ export interface components {
             washes: components["schemas"]["FigureOut"];
             yield_g: components["schemas"]["FigureOut"];
             yield_ml: components["schemas"]["FigureOut"];
+        };
+        /**
+         * BackIn
+         * @description Back to a version, from this state of the formula.
+         */
+        BackIn: {
+            /** Version */
+            version: number;
         };
         /**
          * BalanceOut
@@ -2605,10 +2765,59 @@ export interface components {
             what: string;
         };
         /**
+         * ConditionOut
+         * @description In which state the household's files are, and in which folder.
+         */
+        ConditionOut: {
+            /** Folder */
+            folder: string;
+            /** Says */
+            says: string;
+            /** Size */
+            size: number;
+            /** State */
+            state: string;
+            /** Version */
+            version: string;
+        };
+        /**
+         * CopiesOut
+         * @description The copies that are kept, their size in bytes, and why the last one failed.
+         */
+        CopiesOut: {
+            /** Copies */
+            copies: components["schemas"]["CopyOut"][];
+            /** Size */
+            size: number;
+            /** Trouble */
+            trouble: string;
+        };
+        /**
+         * CopyOut
+         * @description A copy that is kept beside the household; `at` by the household's clock, `size` in bytes.
+         */
+        CopyOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "day" | "before-upgrade" | "before-restore" | "by-hand";
+            /** Name */
+            name: string;
+            /** Size */
+            size: number;
+        };
+        /**
          * CorrectionIn
          * @description What this household has otherwise of a row of the library.
          *
          *     `hazards`, `contains` and `may_contain` come on top; `ruled_out`: what its packet says is not in it.
+         *     `version` that it was changed from, 0 where there was none.
          */
         CorrectionIn: {
             /**
@@ -2675,6 +2884,11 @@ export interface components {
             stain: "" | "tints" | "darkens" | "reddens";
             /** Strength */
             strength?: number | string | null;
+            /**
+             * Version
+             * @default 0
+             */
+            version: number;
         };
         /**
          * CorrectionOut
@@ -2873,6 +3087,8 @@ export interface components {
             step?: number | null;
             /** Stops Passed */
             stops_passed?: string[] | null;
+            /** Version */
+            version: number;
             /** Who */
             who?: string | null;
             /** Why */
@@ -2914,6 +3130,8 @@ export interface components {
             rinse: components["schemas"]["PouredOut"];
             /** Step */
             step: number;
+            /** Version */
+            version: number;
             /** Who */
             who: string;
         };
@@ -3017,6 +3235,16 @@ export interface components {
             says: string;
             /** Word */
             word: string;
+        };
+        /**
+         * FieldError
+         * @description One field's trouble. `field` is empty when the whole is meant.
+         */
+        FieldError: {
+            /** Field */
+            field: string;
+            /** Message */
+            message: string;
         };
         /**
          * FigureOut
@@ -3356,6 +3584,24 @@ export interface components {
             key: string;
         };
         /**
+         * HeadChangeIn
+         * @description What changes in a head's record; a question that is left out keeps its answer.
+         */
+        HeadChangeIn: {
+            /** Answers */
+            answers?: {
+                [key: string]: string | number | boolean | string[] | {
+                    [key: string]: string;
+                } | null;
+            };
+            /** Name */
+            name?: string;
+            /** Note */
+            note?: string;
+            /** Version */
+            version: number;
+        };
+        /**
          * HeadIn
          * @description A head as it is entered: its name, and the answers by question.
          */
@@ -3416,6 +3662,8 @@ export interface components {
             patch_tests: components["schemas"]["PatchTestOut"][];
             /** Results */
             results: components["schemas"]["ResultOut"][];
+            /** Version */
+            version: number;
             /** Washed At */
             washed_at: string | null;
             /** Washes */
@@ -3446,6 +3694,8 @@ export interface components {
             id: number;
             /** Name */
             name: string;
+            /** Version */
+            version: number;
             /** Washed At */
             washed_at: string | null;
         };
@@ -3490,11 +3740,13 @@ export interface components {
         };
         /**
          * HouseLimitIn
-         * @description A limit as this household holds it.
+         * @description A limit as this household holds it; `version` that it was changed from, 0 where it was ours.
          */
         HouseLimitIn: {
             /** Value */
             value: number | string;
+            /** Version */
+            version: number;
         };
         /**
          * HouseLimitOut
@@ -3517,31 +3769,40 @@ export interface components {
             unit: string;
             /** Value */
             value: number;
+            /** Version */
+            version: number;
             /** What */
             what: string;
         };
         /**
-         * HouseholdIn
-         * @description Whose spoons and cups these are, and how money and numbers are written.
+         * HouseholdChangeIn
+         * @description What changes in the settings.
          */
-        HouseholdIn: {
-            /**
-             * Currency
-             * @default £
-             */
-            currency: string;
+        HouseholdChangeIn: {
+            /** Currency */
+            currency?: string;
             /**
              * Decimal
-             * @default
              * @enum {string}
              */
-            decimal: "" | "point" | "comma";
+            decimal?: "" | "point" | "comma";
+            /** Schools */
+            schools?: {
+                [key: string]: string;
+            };
             /** System */
-            system: string;
+            system?: string;
+            /** Version */
+            version: number;
+            /** Zone */
+            zone?: string;
         };
         /**
          * HouseholdOut
          * @description The household's settings, and what there is to choose from.
+         *
+         *     `zone` as chosen, "" for the machine's, which is `machine_zone`; `lives_by` is the one of the two that
+         *     holds, and `today` the household's day.
          */
         HouseholdOut: {
             /** Currency */
@@ -3551,10 +3812,29 @@ export interface components {
              * @enum {string}
              */
             decimal: "" | "point" | "comma";
+            /** Lives By */
+            lives_by: string;
+            /** Machine Zone */
+            machine_zone: string;
+            /** Schools */
+            schools: {
+                [key: string]: string;
+            };
             /** System */
             system: string;
             /** Systems */
             systems: components["schemas"]["SystemOut"][];
+            /**
+             * Today
+             * Format: date
+             */
+            today: string;
+            /** Version */
+            version: number;
+            /** Zone */
+            zone: string;
+            /** Zones */
+            zones: string[];
         };
         /**
          * IngredientIn
@@ -3620,6 +3900,30 @@ export interface components {
             role: string;
         };
         /**
+         * InstrumentChangeIn
+         * @description What changes in an instrument.
+         */
+        InstrumentChangeIn: {
+            /** Host */
+            host?: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind?: "scale" | "meter" | "thermometer";
+            /**
+             * Link
+             * @enum {string}
+             */
+            link?: "hand" | "simulated" | "bridge";
+            /** Name */
+            name?: string;
+            /** Port */
+            port?: number | null;
+            /** Version */
+            version: number;
+        };
+        /**
          * InstrumentIn
          * @description An instrument as it is entered; `host` and `port` where it is bridged over TCP.
          */
@@ -3669,6 +3973,8 @@ export interface components {
             name: string;
             /** Port */
             port: number | null;
+            /** Version */
+            version: number;
         };
         /**
          * JugLineOut
@@ -4031,12 +4337,44 @@ export interface components {
             value: number | null;
         };
         /**
+         * LotChangeIn
+         * @description What changes in a lot.
+         */
+        LotChangeIn: {
+            label?: components["schemas"]["LabelIn"] | null;
+            /** Left */
+            left?: number | string | null;
+            /** Left Share */
+            left_share?: number | string | null;
+            /** Material */
+            material?: string;
+            /** Name */
+            name?: string;
+            /** Note */
+            note?: string;
+            /** Opened On */
+            opened_on?: string | null;
+            /** Price */
+            price?: number | string | null;
+            /** Set Aside */
+            set_aside?: boolean;
+            /** Size */
+            size?: number | string | null;
+            /** Strength */
+            strength?: number | string | null;
+            /** Use By */
+            use_by?: string | null;
+            /** Version */
+            version: number;
+        };
+        /**
          * LotIn
          * @description A lot as it is entered. `strength` empty means the library's own; amounts in mL or g.
          *
          *     `left_share`: what is left by eye, as a share of what it held, instead of `left`.
          *
-         *     `material` is a key of the library, or of a material of the household's own.
+         *     `material` is a key of the library, or of a material of the household's own. `set_aside`: what was read
+         *     of it as something else is set aside, where it is called something else now.
          */
         LotIn: {
             label?: components["schemas"]["LabelIn"] | null;
@@ -4057,6 +4395,11 @@ export interface components {
             opened_on?: string | null;
             /** Price */
             price?: number | string | null;
+            /**
+             * Set Aside
+             * @default false
+             */
+            set_aside: boolean;
             /** Size */
             size?: number | string | null;
             /** Strength */
@@ -4069,6 +4412,7 @@ export interface components {
          * @description A lot on the shelf, with what it does by itself. `key` is what it is called in a jug.
          *
          *     `ready`: used as it was bought, or ""; `unlabelled`: its strength could be read off it, and nobody has.
+         *     `unknown`: what it is is not known here, and has to be said anew.
          */
         LotOut: {
             /** Doubts */
@@ -4117,10 +4461,14 @@ export interface components {
              * @enum {string}
              */
             unit: "mL" | "g";
+            /** Unknown */
+            unknown: boolean;
             /** Unlabelled */
             unlabelled: boolean;
             /** Use By */
             use_by: string | null;
+            /** Version */
+            version: number;
         };
         /**
          * LotsOut
@@ -4236,7 +4584,8 @@ export interface components {
          * MaterialPageOut
          * @description All that is known of a material.
          *
-         *     `own` or `corrected` by this household, with its `note`; `own_figures`, `correction`: what was entered,
+         *     `own` or `corrected` by this household, with its `note`; `version` of what the household has said of it,
+         *     0 for nothing; `own_figures`, `correction`: what was entered,
          *     to be changed. `cautions` and `meets`: what to beware of, and what it may not meet.
          */
         MaterialPageOut: {
@@ -4299,6 +4648,8 @@ export interface components {
             unit: "mL" | "g";
             /** Usual */
             usual: string[];
+            /** Version */
+            version: number;
         };
         /**
          * MixAsk
@@ -4504,6 +4855,51 @@ export interface components {
             name: string;
         };
         /**
+         * OwnMaterialChangeIn
+         * @description What changes in one.
+         */
+        OwnMaterialChangeIn: {
+            /** Also */
+            also?: string[];
+            /** Cleared */
+            cleared?: boolean;
+            /** Contains */
+            contains?: string[];
+            /** Figures */
+            figures?: {
+                [key: string]: number | string | null;
+            };
+            /** Hazards */
+            hazards?: string[] | null;
+            /** Kind */
+            kind?: string;
+            /** Latin */
+            latin?: string;
+            /** May Contain */
+            may_contain?: string[];
+            /** Name */
+            name?: string;
+            /** Note */
+            note?: string;
+            /** Per */
+            per?: number | string | null;
+            /** Ph */
+            ph?: number | string | null;
+            /** Pieces */
+            pieces?: components["schemas"]["PieceIn"][];
+            /** Smell */
+            smell?: string;
+            /**
+             * Stain
+             * @enum {string}
+             */
+            stain?: "" | "tints" | "darkens" | "reddens";
+            /** Strength */
+            strength?: number | string | null;
+            /** Version */
+            version: number;
+        };
+        /**
          * OwnMaterialIn
          * @description A material of the household's own.
          *
@@ -4626,6 +5022,8 @@ export interface components {
              * @enum {string}
              */
             result: "clear" | "reaction";
+            /** Version */
+            version: number;
         };
         /**
          * PatchTestIn
@@ -4678,6 +5076,8 @@ export interface components {
              * @enum {string}
              */
             state: "running" | "due" | "clear" | "reaction";
+            /** Version */
+            version: number;
         };
         /**
          * PictureOut
@@ -4835,6 +5235,35 @@ export interface components {
             verdict: "reached" | "loosely" | "too_little" | "would_not_hold" | "past_the_end" | "past_the_start" | "as_it_is";
             /** Volume */
             volume: number;
+        };
+        /**
+         * ProblemOut
+         * @description RFC 9457 problem details. `now`: the row as it stands, where another window was first (409).
+         */
+        ProblemOut: {
+            /** Detail */
+            detail: string;
+            /**
+             * Errors
+             * @default []
+             */
+            errors: components["schemas"]["FieldError"][];
+            /**
+             * Now
+             * @default null
+             */
+            now: {
+                [key: string]: unknown;
+            } | null;
+            /** Status */
+            status: number;
+            /** Title */
+            title: string;
+            /**
+             * Type
+             * @default about:blank
+             */
+            type: string;
         };
         /**
          * ProfileIn
@@ -5120,12 +5549,49 @@ export interface components {
             start: string;
         };
         /**
+         * RemovedOut
+         * @description Something that was removed: its kind and id, what it is called, when it went.
+         *
+         *     `days_left` until it is no longer listed; None for what is listed until it is deleted for ever.
+         */
+        RemovedOut: {
+            /** Called */
+            called: string;
+            /** Days Left */
+            days_left: number | null;
+            /** Id */
+            id: number;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /**
+             * Removed At
+             * Format: date-time
+             */
+            removed_at: string;
+        };
+        /**
          * ReportIn
          * @description A supplier's figures as the text of a CSV file.
          */
         ReportIn: {
             /** Text */
             text: string;
+        };
+        /**
+         * RestoredOut
+         * @description What was put back, when it was written, and the copy of what stood there before ("" for none).
+         */
+        RestoredOut: {
+            /** Before */
+            before: string;
+            /** Pictures */
+            pictures: number;
+            /** Rows */
+            rows: number;
+            /** Written At */
+            written_at: string;
         };
         /**
          * ResultOut
@@ -5271,16 +5737,6 @@ export interface components {
             options: components["schemas"]["OptionOut"][];
         };
         /**
-         * SchoolsIn
-         * @description What the household holds, by question.
-         */
-        SchoolsIn: {
-            /** Picked */
-            picked: {
-                [key: string]: string;
-            };
-        };
-        /**
          * SodaOut
          * @description A soda wash, honestly: g that dissolve and that do not, the pH just mixed and stood, the caps.
          */
@@ -5310,6 +5766,22 @@ export interface components {
             per_100: components["schemas"]["FigureOut"];
             /** Share */
             share: number;
+        };
+        /**
+         * SpoonChangeIn
+         * @description What changes in a spoon.
+         */
+        SpoonChangeIn: {
+            /** Grams */
+            grams?: number | string | null;
+            /** Material */
+            material?: string;
+            /** Name */
+            name?: string;
+            /** Version */
+            version: number;
+            /** Volume */
+            volume?: number | string | null;
         };
         /**
          * SpoonIn
@@ -5343,6 +5815,8 @@ export interface components {
             material_name: string;
             /** Name */
             name: string;
+            /** Version */
+            version: number;
             /** Volume */
             volume: number | null;
         };
@@ -5474,6 +5948,18 @@ export interface components {
             why: string;
         };
         /**
+         * StripSetChangeIn
+         * @description What changes in a pack.
+         */
+        StripSetChangeIn: {
+            /** Name */
+            name?: string;
+            /** Steps */
+            steps?: string;
+            /** Version */
+            version: number;
+        };
+        /**
          * StripSetIn
          * @description A pack of strips: its blocks as numbers with spaces or semicolons between, lowest first.
          */
@@ -5494,6 +5980,8 @@ export interface components {
             name: string;
             /** Steps */
             steps: number[];
+            /** Version */
+            version: number;
         };
         /**
          * SupplyOut
@@ -5669,6 +6157,20 @@ export interface components {
             number: number;
         };
         /**
+         * VesselChangeIn
+         * @description What changes in a vessel.
+         */
+        VesselChangeIn: {
+            /** Marks */
+            marks?: components["schemas"]["MarkIn"][];
+            /** Name */
+            name?: string;
+            /** Version */
+            version: number;
+            /** Volume */
+            volume?: number | string;
+        };
+        /**
          * VesselIn
          * @description A vessel as it is entered: what it holds to the brim, in mL, and the marks on it.
          */
@@ -5694,6 +6196,8 @@ export interface components {
             marks: components["schemas"]["FillMarkOut"][];
             /** Name */
             name: string;
+            /** Version */
+            version: number;
             /** Volume */
             volume: number;
         };
@@ -5731,6 +6235,18 @@ export interface components {
             scalp_lift: components["schemas"]["FigureOut"];
         };
         /**
+         * WashChainChangeIn
+         * @description What changes in a wash by name.
+         */
+        WashChainChangeIn: {
+            /** Links */
+            links?: components["schemas"]["WashLinkIn"][];
+            /** Name */
+            name?: string;
+            /** Version */
+            version: number;
+        };
+        /**
          * WashChainIn
          * @description A wash by name.
          */
@@ -5758,6 +6274,8 @@ export interface components {
             name: string;
             /** Names */
             names: string[];
+            /** Version */
+            version: number;
         };
         /**
          * WashChangeIn
@@ -5770,6 +6288,8 @@ export interface components {
             counts?: boolean | null;
             /** Note */
             note?: string | null;
+            /** Version */
+            version: number;
         };
         /**
          * WashIn
@@ -5908,6 +6428,26 @@ export interface components {
             note: string;
             /** Strength */
             strength: number;
+            /** Version */
+            version: number;
+        };
+        /**
+         * WaterChangeIn
+         * @description What changes in a water.
+         */
+        WaterChangeIn: {
+            /** Alkalinity */
+            alkalinity?: number | string | null;
+            /** Hardness */
+            hardness?: number | string | null;
+            /** Kind */
+            kind?: string;
+            /** Name */
+            name?: string;
+            /** Note */
+            note?: string;
+            /** Version */
+            version: number;
         };
         /**
          * WaterIn
@@ -5947,6 +6487,8 @@ export interface components {
         /**
          * WaterOut
          * @description A water on the shelf. `key` is what it is called in a jug; the profiles the newest first.
+         *
+         *     `unknown`: its class is not known here, and has to be said anew.
          */
         WaterOut: {
             alkalinity: components["schemas"]["FigureOut"];
@@ -5976,6 +6518,10 @@ export interface components {
             says: string;
             /** Source */
             source: string;
+            /** Unknown */
+            unknown: boolean;
+            /** Version */
+            version: number;
         };
         /**
          * WaysOut
@@ -6087,6 +6633,15 @@ export interface operations {
                     "application/json": components["schemas"]["FormulasOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     add_formula: {
@@ -6111,6 +6666,15 @@ export interface operations {
                     "application/json": components["schemas"]["FormulaOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     bench: {
@@ -6129,6 +6693,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BenchOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -6155,6 +6728,15 @@ export interface operations {
                     "application/json": components["schemas"]["BroughtOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     compare_formulas: {
@@ -6175,6 +6757,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CompareOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -6201,6 +6792,15 @@ export interface operations {
                     "application/json": components["schemas"]["ReadOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     match_formulas: {
@@ -6221,6 +6821,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MatchOut"][];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -6247,6 +6856,15 @@ export interface operations {
                     "application/json": components["schemas"]["ProposalOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     formula: {
@@ -6270,6 +6888,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FormulaOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -6298,6 +6925,15 @@ export interface operations {
                     "application/json": components["schemas"]["FormulaOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     remove_formula: {
@@ -6317,6 +6953,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
             };
         };
     };
@@ -6339,7 +6984,18 @@ export interface operations {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "*/*": unknown;
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
             };
         };
     };
@@ -6363,6 +7019,15 @@ export interface operations {
                     "application/json": components["schemas"]["FormulaOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     formula_versions: {
@@ -6383,6 +7048,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["VersionOut"][];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -6411,6 +7085,15 @@ export interface operations {
                     "application/json": components["schemas"]["VersionOut"][];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     back_to_version: {
@@ -6423,7 +7106,11 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BackIn"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {
@@ -6432,6 +7119,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FormulaOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -6452,6 +7148,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HeadRowOut"][];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -6478,6 +7183,15 @@ export interface operations {
                     "application/json": components["schemas"]["HeadOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     blocked: {
@@ -6496,6 +7210,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BlockedOut"][];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -6518,6 +7241,15 @@ export interface operations {
                     "application/json": components["schemas"]["DueOut"][];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     questions: {
@@ -6536,6 +7268,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["QuestionsOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -6560,30 +7301,13 @@ export interface operations {
                     "application/json": components["schemas"]["HeadOut"];
                 };
             };
-        };
-    };
-    change_head: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["HeadIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
+            /** @description A problem */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HeadOut"];
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -6605,6 +7329,50 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    change_head: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HeadChangeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeadOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
             };
         };
     };
@@ -6630,6 +7398,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AsksOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -6658,6 +7435,15 @@ export interface operations {
                     "application/json": components["schemas"]["KeptOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     history: {
@@ -6678,6 +7464,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HistoryOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -6706,6 +7501,15 @@ export interface operations {
                     "application/json": components["schemas"]["KeptOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     passes: {
@@ -6726,6 +7530,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PassOut"][];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -6754,6 +7567,15 @@ export interface operations {
                     "application/json": components["schemas"]["KeptOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     patch_result: {
@@ -6779,6 +7601,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KeptOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -6813,6 +7644,15 @@ export interface operations {
                     "application/json": components["schemas"]["PictureOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     picture: {
@@ -6832,7 +7672,18 @@ export interface operations {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "image/jpeg": string;
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
             };
         };
     };
@@ -6855,6 +7706,15 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     restore_head: {
@@ -6875,6 +7735,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HeadOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -6903,6 +7772,15 @@ export interface operations {
                     "application/json": components["schemas"]["KeptOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     remove_wash: {
@@ -6924,6 +7802,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HeadOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -6953,6 +7840,15 @@ export interface operations {
                     "application/json": components["schemas"]["KeptOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     restore_wash: {
@@ -6976,6 +7872,15 @@ export interface operations {
                     "application/json": components["schemas"]["HeadOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     whole_head: {
@@ -6994,7 +7899,18 @@ export interface operations {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/zip": string;
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
             };
         };
     };
@@ -7015,6 +7931,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
             };
         };
     };
@@ -7038,6 +7963,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HeadOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -7064,6 +7998,15 @@ export interface operations {
                     "application/json": components["schemas"]["HeadOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     household: {
@@ -7084,6 +8027,15 @@ export interface operations {
                     "application/json": components["schemas"]["HouseholdOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     change_household: {
@@ -7095,7 +8047,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["HouseholdIn"];
+                "application/json": components["schemas"]["HouseholdChangeIn"];
             };
         };
         responses: {
@@ -7106,6 +8058,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HouseholdOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -7126,6 +8087,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HouseLimitOut"][];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -7154,6 +8124,15 @@ export interface operations {
                     "application/json": components["schemas"]["HouseLimitOut"][];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     reset_limit: {
@@ -7176,30 +8155,13 @@ export interface operations {
                     "application/json": components["schemas"]["HouseLimitOut"][];
                 };
             };
-        };
-    };
-    pick_schools: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SchoolsIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
+            /** @description A problem */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": {
-                        [key: string]: string;
-                    };
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -7220,6 +8182,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["InstrumentOut"][];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -7246,6 +8217,15 @@ export interface operations {
                     "application/json": components["schemas"]["InstrumentOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     remove_calibration: {
@@ -7265,6 +8245,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
             };
         };
     };
@@ -7286,6 +8275,15 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     instruments_now: {
@@ -7304,6 +8302,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LiveOut"][];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -7328,30 +8335,13 @@ export interface operations {
                     "application/json": components["schemas"]["StandardOut"][];
                 };
             };
-        };
-    };
-    change_instrument: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["InstrumentIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
+            /** @description A problem */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["InstrumentOut"];
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -7373,6 +8363,50 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    change_instrument: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InstrumentChangeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
             };
         };
     };
@@ -7398,6 +8432,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["InstrumentOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -7426,6 +8469,15 @@ export interface operations {
                     "application/json": components["schemas"]["LiveOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     restore_instrument: {
@@ -7446,6 +8498,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["InstrumentOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -7472,6 +8533,15 @@ export interface operations {
                     "application/json": components["schemas"]["EntriesOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     begin_entry: {
@@ -7496,6 +8566,15 @@ export interface operations {
                     "application/json": components["schemas"]["EntryOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     entry: {
@@ -7518,6 +8597,15 @@ export interface operations {
                     "application/json": components["schemas"]["EntryOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     remove_entry: {
@@ -7537,6 +8625,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
             };
         };
     };
@@ -7562,6 +8659,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["EntryOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -7590,6 +8696,15 @@ export interface operations {
                     "application/json": components["schemas"]["CorrectionsOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     restore_entry: {
@@ -7612,6 +8727,15 @@ export interface operations {
                     "application/json": components["schemas"]["EntryOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     feelings: {
@@ -7630,6 +8754,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FeelingsOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -7656,6 +8789,15 @@ export interface operations {
                     "application/json": components["schemas"]["ChainOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     choices: {
@@ -7674,6 +8816,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ChoicesOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -7700,6 +8851,15 @@ export interface operations {
                     "application/json": components["schemas"]["MixOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     ways: {
@@ -7724,6 +8884,359 @@ export interface operations {
                     "application/json": components["schemas"]["WaysOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    condition: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConditionOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    copies: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CopiesOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    make_copy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CopyOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    delete_copies: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    copy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/zip": string;
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    restore_copy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RestoredOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    import_head: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeadOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    backup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/zip": string;
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    restore_household: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RestoredOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    removed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RemovedOut"][];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    put_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: string;
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RemovedOut"][];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     search: {
@@ -7746,6 +9259,15 @@ export interface operations {
                     "application/json": components["schemas"]["HitOut"][];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     uses: {
@@ -7766,6 +9288,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["UseOut"][];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -7792,6 +9323,15 @@ export interface operations {
                     "application/json": components["schemas"]["LabelOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     strength_classes: {
@@ -7810,6 +9350,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StrengthClassOut"][];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -7832,6 +9381,15 @@ export interface operations {
                     "application/json": components["schemas"]["LibraryOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     material: {
@@ -7852,6 +9410,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MaterialPageOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -7880,6 +9447,15 @@ export interface operations {
                     "application/json": components["schemas"]["MaterialOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     put_material_back: {
@@ -7899,6 +9475,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
             };
         };
     };
@@ -7920,6 +9505,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MaterialOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -7946,6 +9540,15 @@ export interface operations {
                     "application/json": components["schemas"]["LotsOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     add_lot: {
@@ -7970,6 +9573,15 @@ export interface operations {
                     "application/json": components["schemas"]["LotOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     lot: {
@@ -7992,30 +9604,13 @@ export interface operations {
                     "application/json": components["schemas"]["LotOut"];
                 };
             };
-        };
-    };
-    change_lot: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["LotIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
+            /** @description A problem */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LotOut"];
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -8037,6 +9632,50 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    change_lot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LotChangeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LotOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
             };
         };
     };
@@ -8060,6 +9699,15 @@ export interface operations {
                     "application/json": components["schemas"]["LotOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     find_materials: {
@@ -8081,6 +9729,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MaterialOut"][];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -8107,6 +9764,15 @@ export interface operations {
                     "application/json": components["schemas"]["MaterialOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     guess_material: {
@@ -8129,30 +9795,13 @@ export interface operations {
                     "application/json": components["schemas"]["GuessOut"];
                 };
             };
-        };
-    };
-    change_material: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["OwnMaterialIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
+            /** @description A problem */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MaterialOut"];
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -8174,6 +9823,50 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    change_material: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnMaterialChangeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MaterialOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
             };
         };
     };
@@ -8197,6 +9890,15 @@ export interface operations {
                     "application/json": components["schemas"]["MaterialOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     remove_profile: {
@@ -8216,6 +9918,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
             };
         };
     };
@@ -8237,6 +9948,15 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     readings: {
@@ -8257,6 +9977,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReadingOut"][];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -8283,6 +10012,15 @@ export interface operations {
                     "application/json": components["schemas"]["ReadingOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     remove_reading: {
@@ -8302,6 +10040,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
             };
         };
     };
@@ -8325,6 +10072,15 @@ export interface operations {
                     "application/json": components["schemas"]["ReadingOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     ready: {
@@ -8345,6 +10101,15 @@ export interface operations {
                     "application/json": components["schemas"]["SupplyOut"][];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     spoons: {
@@ -8363,6 +10128,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SpoonOut"][];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -8389,30 +10163,13 @@ export interface operations {
                     "application/json": components["schemas"]["SpoonOut"];
                 };
             };
-        };
-    };
-    change_spoon: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SpoonIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
+            /** @description A problem */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SpoonOut"];
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -8434,6 +10191,50 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    change_spoon: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SpoonChangeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpoonOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
             };
         };
     };
@@ -8457,6 +10258,15 @@ export interface operations {
                     "application/json": components["schemas"]["SpoonOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     strip_sets: {
@@ -8475,6 +10285,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StripSetOut"][];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -8501,30 +10320,13 @@ export interface operations {
                     "application/json": components["schemas"]["StripSetOut"];
                 };
             };
-        };
-    };
-    change_strips: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["StripSetIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
+            /** @description A problem */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["StripSetOut"];
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -8547,6 +10349,50 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    change_strips: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StripSetChangeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StripSetOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     restore_strips: {
@@ -8567,6 +10413,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StripSetOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -8592,6 +10447,15 @@ export interface operations {
                     "application/json": components["schemas"]["SupplyOut"][];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     vessels: {
@@ -8610,6 +10474,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["VesselOut"][];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -8636,30 +10509,13 @@ export interface operations {
                     "application/json": components["schemas"]["VesselOut"];
                 };
             };
-        };
-    };
-    change_vessel: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["VesselIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
+            /** @description A problem */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["VesselOut"];
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -8681,6 +10537,50 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    change_vessel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VesselChangeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VesselOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
             };
         };
     };
@@ -8704,6 +10604,15 @@ export interface operations {
                     "application/json": components["schemas"]["VesselOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     water_kinds: {
@@ -8724,6 +10633,15 @@ export interface operations {
                     "application/json": components["schemas"]["WaterKindOut"][];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     waters: {
@@ -8742,6 +10660,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WaterOut"][];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -8768,30 +10695,13 @@ export interface operations {
                     "application/json": components["schemas"]["WaterOut"];
                 };
             };
-        };
-    };
-    change_water: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["WaterIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
+            /** @description A problem */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["WaterOut"];
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -8813,6 +10723,50 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    change_water: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WaterChangeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaterOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
             };
         };
     };
@@ -8838,6 +10792,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WaterOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -8866,6 +10829,15 @@ export interface operations {
                     "application/json": components["schemas"]["WaterOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     restore_water: {
@@ -8886,6 +10858,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WaterOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -8914,6 +10895,15 @@ export interface operations {
                     "application/json": components["schemas"]["TitrationOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     wash_chains: {
@@ -8932,6 +10922,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WashChainOut"][];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -8958,6 +10957,15 @@ export interface operations {
                     "application/json": components["schemas"]["WashChainOut"];
                 };
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     read_wash_chain: {
@@ -8982,30 +10990,13 @@ export interface operations {
                     "application/json": components["schemas"]["WashAssessmentOut"];
                 };
             };
-        };
-    };
-    save_wash_chain: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["WashChainIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
+            /** @description A problem */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["WashChainOut"];
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -9028,6 +11019,50 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    change_wash_chain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WashChainChangeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WashChainOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     restore_wash_chain: {
@@ -9048,6 +11083,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WashChainOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
         };

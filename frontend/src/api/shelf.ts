@@ -180,7 +180,7 @@ export const useSaveLot = () =>
   useShelfChange(({ id, body }: Saving<LotIn>) =>
     id === undefined
       ? taken(api.POST("/api/shelf/lots", { body }))
-      : taken(api.PUT("/api/shelf/lots/{pk}", { ...at(id), body })),
+      : taken(api.PATCH("/api/shelf/lots/{pk}", { ...at(id), body: body as never })),
   );
 export const useRemoveLot = () =>
   useShelfChange((id: number) => taken(api.DELETE("/api/shelf/lots/{pk}", at(id))));
@@ -202,7 +202,7 @@ export const useSaveMaterial = () =>
   useShelfChange(({ id, body }: Saving<OwnMaterialIn>) =>
     id === undefined
       ? taken(api.POST("/api/shelf/materials", { body }))
-      : taken(api.PUT("/api/shelf/materials/{pk}", { ...at(id), body })),
+      : taken(api.PATCH("/api/shelf/materials/{pk}", { ...at(id), body: body as never })),
   );
 export const useRemoveMaterial = () =>
   useShelfChange((id: number) => taken(api.DELETE("/api/shelf/materials/{pk}", at(id))));
@@ -223,7 +223,7 @@ export const useSaveWater = () =>
   useShelfChange(({ id, body }: Saving<WaterIn>) =>
     id === undefined
       ? taken(api.POST("/api/shelf/waters", { body }))
-      : taken(api.PUT("/api/shelf/waters/{pk}", { ...at(id), body })),
+      : taken(api.PATCH("/api/shelf/waters/{pk}", { ...at(id), body: body as never })),
   );
 export const useRemoveWater = () =>
   useShelfChange((id: number) => taken(api.DELETE("/api/shelf/waters/{pk}", at(id))));
@@ -251,7 +251,7 @@ export const useSaveVessel = () =>
   useShelfChange(({ id, body }: Saving<VesselIn>) =>
     id === undefined
       ? taken(api.POST("/api/shelf/vessels", { body }))
-      : taken(api.PUT("/api/shelf/vessels/{pk}", { ...at(id), body })),
+      : taken(api.PATCH("/api/shelf/vessels/{pk}", { ...at(id), body: body as never })),
   );
 export const useRemoveVessel = () =>
   useShelfChange((id: number) => taken(api.DELETE("/api/shelf/vessels/{pk}", at(id))));
@@ -262,7 +262,7 @@ export const useSaveSpoon = () =>
   useShelfChange(({ id, body }: Saving<SpoonIn>) =>
     id === undefined
       ? taken(api.POST("/api/shelf/spoons", { body }))
-      : taken(api.PUT("/api/shelf/spoons/{pk}", { ...at(id), body })),
+      : taken(api.PATCH("/api/shelf/spoons/{pk}", { ...at(id), body: body as never })),
   );
 export const useRemoveSpoon = () =>
   useShelfChange((id: number) => taken(api.DELETE("/api/shelf/spoons/{pk}", at(id))));
@@ -273,7 +273,7 @@ export const useSaveStrips = () =>
   useShelfChange(({ id, body }: Saving<StripSetIn>) =>
     id === undefined
       ? taken(api.POST("/api/shelf/strips", { body }))
-      : taken(api.PUT("/api/shelf/strips/{pk}", { ...at(id), body })),
+      : taken(api.PATCH("/api/shelf/strips/{pk}", { ...at(id), body: body as never })),
   );
 export const useRemoveStrips = () =>
   useShelfChange((id: number) => taken(api.DELETE("/api/shelf/strips/{pk}", at(id))));

@@ -29,7 +29,7 @@ export const useSaveWash = () =>
   useBenchChange(({ id, body }: { id?: number; body: WashChainIn }) =>
     id === undefined
       ? taken(api.POST("/api/wash/chains", { body }))
-      : taken(api.PUT("/api/wash/chains/{pk}", { ...at(id), body })),
+      : taken(api.PATCH("/api/wash/chains/{pk}", { ...at(id), body: body as never })),
   );
 export const useRemoveWash = () =>
   useBenchChange((id: number) => taken(api.DELETE("/api/wash/chains/{pk}", at(id))));

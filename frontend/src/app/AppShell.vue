@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed, useTemplateRef } from "vue";
 import { useRoute, useRouter } from "vue-router";
+import { newVersion } from "@/api/client";
+import { reached } from "@/api/unanswered";
 import FindPanel from "./FindPanel.vue";
 import KeysHelp from "./KeysHelp.vue";
 import { places } from "./router";
@@ -15,6 +17,8 @@ const router = useRouter();
 const keys = useTemplateRef("keys");
 const find = useTemplateRef("find");
 const atBasin = computed(() => route.meta["basin"] === true);
+
+const reload = () => window.location.reload();
 
 useShortcuts(
   places.map((place) => ({
@@ -41,6 +45,13 @@ useShortcuts(
       </div>
     </header>
     <div id="worktop" class="ground" tabindex="-1">
+      <p v-if="newVersion" class="told" role="status">
+        Eyebright was brought up to date. What you typed is kept.
+        <button type="button" class="act" @click="reload">Load the new page</button>
+      </p>
+      <p v-else-if="!reached" class="told" role="status">
+        Eyebright cannot be reached. What you type is kept here, and saved as soon as it answers.
+      </p>
       <RouterView />
       <TrayBar />
       <footer v-if="!atBasin" class="quiet small">
@@ -129,9 +140,23 @@ kbd {
   min-width: 0;
 }
 
+.told {
+  margin: 8px 40px 0;
+  border-left: 4px solid var(--throat);
+  padding-left: 12px;
+}
+
 footer {
   margin-top: auto;
   padding: 16px 40px 24px;
+}
+
+.tray {
+  margin-top: auto;
+}
+
+.tray + footer {
+  margin-top: 0;
 }
 
 .phone-only {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The tray: what every instrument that speaks says now. A number that is stale is not shown. */
-import { computed, onUnmounted, watch } from "vue";
+import { computed, onUnmounted, useTemplateRef, watch } from "vue";
 import { useInstruments } from "@/api/instruments";
 import { useShortcuts } from "./shortcuts";
 import { listen, lives, lost, shown, takeReading } from "./tray";
@@ -20,11 +20,24 @@ watch(
 );
 onUnmounted(() => stop?.());
 
+/** How tall it stands: what else is stuck to the foot of the window stands on it. */
+const tray = useTemplateRef<HTMLElement>("tray");
+const grown = new ResizeObserver(([entry]) => stand(entry?.target as HTMLElement | undefined));
+function stand(now?: HTMLElement | null): void {
+  document.documentElement.style.setProperty("--tray", `${now?.offsetHeight ?? 0}px`);
+}
+watch(tray, (now) => {
+  grown.disconnect();
+  stand(now);
+  if (now) grown.observe(now);
+});
+onUnmounted(() => grown.disconnect());
+
 useShortcuts([{ key: "r", does: "Take a reading into the field you are in", run: takeReading }]);
 </script>
 
 <template>
-  <section v-if="speaks && (lost || on)" class="tray" aria-label="Instruments">
+  <section v-if="speaks && (lost || on)" ref="tray" class="tray" aria-label="Instruments">
     <p v-if="lost" class="small" role="status">The instruments cannot be heard just now.</p>
     <RouterLink
       v-for="one in lives"

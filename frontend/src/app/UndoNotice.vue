@@ -1,19 +1,32 @@
 <script setup lang="ts">
-import { dismiss, notice } from "./undo";
+import { dismiss, notices, type Notice } from "./undo";
 
-async function takeBack(): Promise<void> {
-  const undo = notice.value?.undo;
-  dismiss();
-  await undo?.();
+async function takeBack(one: Notice): Promise<void> {
+  dismiss(one.id);
+  await one.undo?.();
 }
 </script>
 
 <template>
   <div class="holder" role="status" aria-live="polite">
-    <div v-if="notice" class="notice">
-      <span>{{ notice.words }}</span>
-      <button v-if="notice.undo" type="button" @click="takeBack">{{ notice.back }}</button>
-      <button type="button" class="close" aria-label="Close this notice" @click="dismiss">✕</button>
+    <div v-for="one in notices" :key="one.id" class="notice">
+      <span>{{ one.words }}</span>
+      <button
+        v-if="one.undo"
+        type="button"
+        :aria-label="one === notices.at(-1) ? one.back : `${one.back}: ${one.words}`"
+        @click="takeBack(one)"
+      >
+        {{ one.back }}
+      </button>
+      <button
+        type="button"
+        class="close"
+        :aria-label="`Close this notice: ${one.words}`"
+        @click="dismiss(one.id)"
+      >
+        ✕
+      </button>
     </div>
   </div>
 </template>
@@ -26,6 +39,9 @@ async function takeBack(): Promise<void> {
   bottom: 24px;
   transform: translateX(-50%);
   max-width: calc(100vw - 32px);
+  display: grid;
+  gap: 8px;
+  justify-items: center;
 }
 
 .notice {

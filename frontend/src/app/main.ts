@@ -8,6 +8,7 @@ import { QueryClient, VueQueryPlugin } from "@tanstack/vue-query";
 import PrimeVue from "primevue/config";
 import { createApp } from "vue";
 import { Problem } from "@/api/client";
+import { safekeep } from "./safekeep";
 import AppShell from "./AppShell.vue";
 import { router } from "./router";
 import { preset } from "./theme";
@@ -20,8 +21,15 @@ const cache = new QueryClient({
       staleTime: 5_000,
       retry: (count, error) => count < 2 && !(error instanceof Problem && error.status >= 400),
     },
+    mutations: {
+      // Once more while nobody answers, with growing pauses; after that api/unanswered goes on by itself.
+      retry: (count, error) =>
+        count < 5 && error instanceof Problem && (error.status === 0 || error.status === 503),
+      retryDelay: (count) => Math.min(1_000 * 2 ** count, 8_000),
+    },
   },
 });
+safekeep(cache);
 
 createApp(AppShell)
   .use(router)

@@ -6,6 +6,7 @@ import { tell } from "./undo";
 type Kind = Live["kind"];
 const ASK_MS = 1_000;
 const RETRY_MS = 3_000;
+const STALE_MS = 6_000; // nothing heard for so long: it is not shown any more
 const NO_READING: Record<Kind, string> = {
   scale: "No scale speaks here. Type what yours shows.",
   meter: "No pH meter speaks here. Type what yours shows, or read a strip.",
@@ -28,23 +29,49 @@ export function shown({ value, unit }: Live): string {
 
 let stream: EventSource | undefined;
 let asking: number | undefined;
+let letGo: (() => void) | undefined;
+
+/**
+ * One stream a browser, however many windows: the one that holds the lock listens and passes on what it hears.
+ * A browser lets a page have six lines to a server, and each stream is one.
+ */
+const LOCK = "eyebright-live";
+const wire = new BroadcastChannel(LOCK);
+interface Word {
+  told?: Live[];
+  lost?: boolean;
+}
+wire.onmessage = ({ data }: MessageEvent<Word>) => {
+  if (document.hidden) return;
+  if (data.told) hear(data.told);
+  if (data.lost) lose();
+};
+function pass(word: Word): void {
+  wire.postMessage(word);
+}
 
 function hear(told: Live[]): void {
   lives.value = told;
   lost.value = false;
+  window.clearTimeout(missing);
+  missing = window.setTimeout(lose, STALE_MS);
 }
+let missing: number | undefined;
 
 function hush(): void {
   stream?.close();
   stream = undefined;
   window.clearTimeout(asking);
+  asking = undefined;
 }
 
-/** Too many pages listen already: this one asks now and then instead. */
+/** Too many browsers listen already: this one asks now and then instead. */
 async function ask(): Promise<void> {
   const told = await taken(api.GET("/api/instruments/now")).catch(() => null);
-  if (told) hear(told);
-  else lose();
+  if (told) {
+    hear(told);
+    pass({ told });
+  } else lose();
   asking = window.setTimeout(ask, told ? ASK_MS : RETRY_MS);
 }
 
@@ -56,9 +83,12 @@ function lose(): void {
 
 function open(): void {
   hush();
-  if (document.hidden) return;
   stream = new EventSource("/api/instruments/live");
-  stream.onmessage = (event) => hear(JSON.parse(event.data as string) as Live[]);
+  stream.onmessage = (event) => {
+    const told = JSON.parse(event.data as string) as Live[];
+    if (!document.hidden) hear(told);
+    pass({ told });
+  };
   stream.addEventListener("busy", () => {
     hush();
     void ask();
@@ -66,10 +96,10 @@ function open(): void {
   stream.onerror = () => {
     // The stream ends by itself every minute and is taken up again; only a server that is gone is a loss.
     if (stream?.readyState !== EventSource.CLOSED) {
-      asking ??= window.setTimeout(lose, RETRY_MS);
+      asking ??= window.setTimeout(miss, RETRY_MS);
       return;
     }
-    lose();
+    miss();
     hush();
     asking = window.setTimeout(open, RETRY_MS);
   };
@@ -79,13 +109,46 @@ function open(): void {
   };
 }
 
+function miss(): void {
+  lose();
+  pass({ lost: true });
+}
+
+/** Stand in line for the one stream; whoever has it lets go when the window closes or is not looked at. */
+function stand(): void {
+  if (letGo || document.hidden) return;
+  const leaving = new AbortController();
+  letGo = () => leaving.abort();
+  void navigator.locks
+    .request(LOCK, { signal: leaving.signal }, async () => {
+      open();
+      await new Promise<void>((done) => {
+        letGo = done;
+      });
+      hush();
+    })
+    .catch(() => null);
+}
+
+function leave(): void {
+  letGo?.();
+  letGo = undefined;
+}
+
+function look(): void {
+  if (document.hidden) leave();
+  else stand();
+}
+
 /** Listen for as long as the page is looked at. */
 export function listen(): () => void {
-  document.addEventListener("visibilitychange", open);
-  open();
+  document.addEventListener("visibilitychange", look);
+  stand();
   return () => {
-    document.removeEventListener("visibilitychange", open);
+    document.removeEventListener("visibilitychange", look);
+    leave();
     hush();
+    window.clearTimeout(missing);
     lives.value = [];
   };
 }

@@ -1,22 +1,28 @@
-/** A word on what was just done. With a way back it stays until closed; else it goes after a while. */
+/**
+ * Words on what was just done, one under the other. With a way back one stays until it is closed, or until
+ * newer ones take its place: what was removed stands in Settings then. Without, it goes after a while.
+ */
 import { ref } from "vue";
 
 const SECONDS = 12;
+const MOST = 4;
 
 export interface Notice {
+  id: number;
   words: string;
   undo?: () => unknown;
   /** What the way back is called. */
   back: string;
 }
 
-export const notice = ref<Notice | null>(null);
-let timer: number | undefined;
+export const notices = ref<Notice[]>([]);
+let last = 0;
 
 export function tell(words: string, undo?: () => unknown, back = "Undo"): void {
-  window.clearTimeout(timer);
-  notice.value = undo ? { words, undo, back } : { words, back };
-  if (!undo) timer = window.setTimeout(dismiss, SECONDS * 1000);
+  const id = (last += 1);
+  const others = notices.value.filter((one) => one.undo || one.words !== words);
+  notices.value = [...others, { id, words, back, ...(undo ? { undo } : {}) }].slice(-MOST);
+  if (!undo) window.setTimeout(() => dismiss(id), SECONDS * 1000);
 }
 
 /** Do it and say so, with the way back; what went wrong is said instead. */
@@ -26,7 +32,6 @@ export async function tellOf(
   undo: () => Promise<unknown>,
   back?: string,
 ): Promise<boolean> {
-  dismiss(); // the way back from what was done before is not the way back from this
   try {
     await doing();
   } catch (error) {
@@ -37,7 +42,6 @@ export async function tellOf(
   return true;
 }
 
-export function dismiss(): void {
-  window.clearTimeout(timer);
-  notice.value = null;
+export function dismiss(id: number): void {
+  notices.value = notices.value.filter((one) => one.id !== id);
 }

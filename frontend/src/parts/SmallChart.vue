@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** One small line over time, its levels in words. The words beside it say the same without seeing. */
+import { shortDay } from "./when";
 import { Chart, LinearScale, LineController, LineElement, PointElement, Tooltip } from "chart.js";
 import { computed, onMounted, onUnmounted, useTemplateRef, watch } from "vue";
 import { theme } from "@/app/theme";
@@ -15,13 +16,12 @@ const { name, at, values, words } = defineProps<{
 const canvas = useTemplateRef<HTMLCanvasElement>("canvas");
 let chart: Chart<"line"> | undefined;
 
-const month = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short", year: "2-digit" });
 const word = (value: number | null | undefined) =>
   value === null || value === undefined ? "" : (words[Math.round(value)] ?? "");
 const summary = computed(
   () =>
-    `${name}: ${word(values[0])} on ${month.format(new Date(at[0] ?? 0))}, ` +
-    `${word(values.at(-1))} on ${month.format(new Date(at.at(-1) ?? 0))}, ${values.length} points`,
+    `${name}: ${word(values[0])} on ${shortDay(new Date(at[0] ?? 0))}, ` +
+    `${word(values.at(-1))} on ${shortDay(new Date(at.at(-1) ?? 0))}, ${values.length} points`,
 );
 
 function draw(): void {
@@ -59,7 +59,7 @@ function draw(): void {
             font,
             maxTicksLimit: 4,
             maxRotation: 0,
-            callback: (value) => month.format(new Date(value)),
+            callback: (value) => shortDay(new Date(value)),
           },
         },
         y: {
@@ -77,7 +77,7 @@ function draw(): void {
       plugins: {
         tooltip: {
           callbacks: {
-            title: (items) => items.map((item) => month.format(new Date(item.parsed.x ?? 0))),
+            title: (items) => items.map((item) => shortDay(new Date(item.parsed.x ?? 0))),
             label: (item) => word(item.parsed.y),
           },
           bodyFont: font,

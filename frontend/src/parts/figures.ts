@@ -18,3 +18,11 @@ export const withRange = (figure: Figure): string =>
 /** "20 to 45 %" of a share. */
 export const percents = (figure: Figure): string =>
   `${Math.round(figure.low * 100)} to ${Math.round(figure.high * 100)} %`;
+
+/** "3.4 MB" of bytes. */
+export function size(bytes: number): string {
+  const units = ["bytes", "kB", "MB", "GB"];
+  const at = bytes < 1 ? 0 : Math.min(Math.floor(Math.log10(bytes) / 3), units.length - 1);
+  const value = bytes / 1000 ** at;
+  return `${at === 0 || value >= 100 ? Math.round(value) : value.toFixed(1)} ${units[at]}`;
+}

@@ -1,31 +1,50 @@
-/** Dates and times as people say them, in this machine's own time. */
-const day = new Intl.DateTimeFormat("en-GB", { weekday: "short", day: "numeric", month: "long" });
-const dayAndYear = new Intl.DateTimeFormat("en-GB", {
-  day: "numeric",
-  month: "long",
-  year: "numeric",
-});
-const clock = new Intl.DateTimeFormat("en-GB", { hour: "2-digit", minute: "2-digit" });
-
-export function when(iso: string): string {
-  const then = new Date(iso);
-  const thisYear = then.getFullYear() === new Date().getFullYear();
-  return `${(thisYear ? day : dayAndYear).format(then)}, ${clock.format(then)}`;
-}
+/**
+ * Dates and times as this browser's language writes them, by the household's own clock: its zone is set in
+ * Settings, and is this machine's unless it says otherwise.
+ */
+import { ref } from "vue";
 
 const DAY_MS = 86_400_000;
-const dayOnly = new Intl.DateTimeFormat("en-GB", {
-  weekday: "long",
-  day: "numeric",
-  month: "long",
-});
+/** The zone that the household lives by; the browser's own until that is known. */
+export const zone = ref<string | undefined>(undefined);
+
+type Options = Intl.DateTimeFormatOptions;
+const made = new Map<string, Intl.DateTimeFormat>();
+
+function format(options: Options, at: string | undefined = zone.value): Intl.DateTimeFormat {
+  const key = JSON.stringify([options, at]);
+  let found = made.get(key);
+  if (!found) {
+    found = new Intl.DateTimeFormat(navigator.language, { ...options, timeZone: at });
+    made.set(key, found);
+  }
+  return found;
+}
+
+const DAY: Options = { weekday: "short", day: "numeric", month: "long" };
+const DAY_AND_YEAR: Options = { day: "numeric", month: "long", year: "numeric" };
+const CLOCK: Options = { hour: "2-digit", minute: "2-digit" };
+
+/** The household's day of a moment, as 2026-11-26. */
+export const isoDay = (at: Date = new Date()): string =>
+  new Intl.DateTimeFormat("sv-SE", { timeZone: zone.value }).format(at);
+
+/** A day as the number of days since 1970, so that two can be told apart. */
+const dayNumber = (at: Date): number => Date.parse(`${isoDay(at)}T00:00Z`) / DAY_MS;
+
+function said(then: Date, at = zone.value): string {
+  const thisYear = isoDay(then).slice(0, 4) === isoDay().slice(0, 4);
+  return `${format(thisYear ? DAY : DAY_AND_YEAR, at).format(then)}, ${format(CLOCK, at).format(then)}`;
+}
+
+export const when = (iso: string): string => said(new Date(iso));
+
+/** A moment that is given by the household's own clock already. */
+export const whenHere = (iso: string): string => said(new Date(`${iso}Z`), "UTC");
 
 /** "today", "yesterday", "6 days ago", "3 months ago". */
 export function ago(iso: string): string {
-  const midnight = (date: Date) => new Date(date.getFullYear(), date.getMonth(), date.getDate());
-  const days = Math.round(
-    (midnight(new Date()).getTime() - midnight(new Date(iso)).getTime()) / DAY_MS,
-  );
+  const days = dayNumber(new Date()) - dayNumber(new Date(iso));
   if (days <= 0) return "today";
   if (days === 1) return "yesterday";
   if (days < 60) return `${days} days ago`;
@@ -34,5 +53,13 @@ export function ago(iso: string): string {
     : `${Math.round(days / 365)} years ago`;
 }
 
-/** "Friday 27 November" */
-export const dayOf = (iso: string): string => dayOnly.format(new Date(iso));
+/** "Friday 27 November", of a moment or of a day. */
+export const dayOf = (iso: string): string =>
+  format(
+    { weekday: "long", day: "numeric", month: "long" },
+    iso.length === 10 ? "UTC" : zone.value,
+  ).format(new Date(iso));
+
+/** "26 Nov 26", on a chart. */
+export const shortDay = (at: Date | number): string =>
+  format({ day: "numeric", month: "short", year: "2-digit" }).format(at);

@@ -4,6 +4,7 @@ import { computed, reactive, ref, useTemplateRef, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import type { Formula, Supply } from "@/api/client";
 import { useAddFormula, useBench, useRestoreFormula, useRemoveFormula } from "@/api/formulas";
+import { dropDraft } from "@/api/drafts";
 import { useAsks, useHeads } from "@/api/heads";
 import { useVessels } from "@/api/shelf";
 import { isTyping, useShortcuts } from "@/app/shortcuts";
@@ -87,7 +88,9 @@ async function copy(formula: Formula | null): Promise<void> {
         : { copy_of: props.id },
     )
     .catch(() => null);
-  if (made) await router.push(`/formulas/${made.id}`);
+  if (!made) return;
+  if (formula) dropDraft(`PUT /api/formulas/${props.id}`); // it stands in the copy now
+  await router.push(`/formulas/${made.id}`);
 }
 
 async function takeAway(): Promise<void> {
@@ -165,7 +168,7 @@ function onKey(event: KeyboardEvent): void {
         </p>
         <div class="row">
           <button type="button" class="act" @click="copy(draft)">Keep mine as a copy</button>
-          <button type="button" class="act" @click="work.load">Take the other one</button>
+          <button type="button" class="act" @click="work.takeOther">Take the other one</button>
         </div>
       </div>
       <p v-if="state === 'unreachable'" class="trouble">

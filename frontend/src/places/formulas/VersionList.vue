@@ -29,7 +29,7 @@ async function keepIt(): Promise<void> {
 }
 
 async function bring(one: FormulaVersion): Promise<void> {
-  const done = await back.mutateAsync({ id, number: one.number }).catch(() => null);
+  const done = await back.mutateAsync({ id, number: one.number, version }).catch(() => null);
   if (done) emit("back");
 }
 

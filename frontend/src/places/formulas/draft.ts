@@ -1,21 +1,64 @@
 /**
  * A formula as it stands on the bench: every change is kept a moment later, can be undone and redone, and
  * is never written over what another window has kept meanwhile. A draft is of one formula for good; what is
- * not kept yet when its bench closes is kept then.
+ * not kept yet stands in this browser's storage (api/drafts), and is kept as soon as the server answers: here,
+ * or by `saveLeft` where its bench is closed.
  */
 import { computed, onUnmounted, ref, shallowRef, watch, type Ref } from "vue";
 import { Problem, type Formula, type KeptFormula } from "@/api/client";
+import { draftOf, draftsUnder, dropDraft, keepDraft } from "@/api/drafts";
 import { fetchFormula, saveFormula } from "@/api/formulas";
+import { reached } from "@/api/unanswered";
 import { tell } from "@/app/undo";
 
 const SAVED_MS = 40; // a change is kept once the hand has rested so long
 const GROUPED_MS = 600; // keystrokes within it are one step back
 const STEPS_BACK = 100;
+const AGAIN_MS = 1_000; // a save that nobody answered is tried again so much later, then twice that
+const LONGEST_MS = 15_000;
+const SAVES = "PUT /api/formulas/";
+const lockOf = (id: number) => `eyebright-bench-${id}`;
 
 export type State = "kept" | "keeping" | "amiss" | "elsewhere" | "unreachable";
 
 /** What is being kept of formulas whose bench may be closed already: coming back waits for it. */
 const underWay = new Map<number, Promise<void>>();
+
+/** Whether something that was sent is what stands there: the server fills in what was left out. */
+function stands(there: unknown, sent: unknown): boolean {
+  if (sent === undefined || sent === null || sent === "") return (there ?? "") === "" || !there;
+  if (typeof sent !== "object") return String(there) === String(sent);
+  if (typeof there !== "object" || there === null) return false;
+  if (Array.isArray(sent))
+    return (
+      Array.isArray(there) &&
+      there.length === sent.length &&
+      sent.every((one, i) => stands(there[i], one))
+    );
+  return Object.entries(sent).every(([key, one]) =>
+    stands((there as Record<string, unknown>)[key], one),
+  );
+}
+
+/** What was typed into formulas whose bench is closed, and was not saved: saved now. */
+export async function saveLeft(): Promise<void> {
+  for (const name of draftsUnder(SAVES)) {
+    const id = Number(name.slice(SAVES.length));
+    await navigator.locks.request(lockOf(id), { ifAvailable: true }, async (free) => {
+      const left = draftOf<Formula>(name);
+      if (!free || !left) return;
+      const body = { version: left.version, formula: left.entered, head: null, vessel: null };
+      try {
+        await saveFormula(id, body);
+        tell(`What you last typed into “${left.entered.name}” is saved now.`);
+      } catch (error) {
+        if (!(error instanceof Problem) || error.status !== 409) return;
+        const now = error.now as KeptFormula | null;
+        if (now && stands(now.formula, left.entered)) dropDraft(name);
+      }
+    });
+  }
+}
 
 const copy = (formula: Formula): Formula => JSON.parse(JSON.stringify(formula)) as Formula;
 
@@ -35,6 +78,17 @@ export function useDraft(id: number, head: Ref<number | null>, vessel: Ref<numbe
   let saving = false;
   let closed = false;
   let soon: number | undefined;
+  let pause = AGAIN_MS;
+  const name = `${SAVES}${id}`;
+  const closing = new AbortController();
+  void navigator.locks
+    .request(
+      lockOf(id),
+      { signal: closing.signal },
+      () => new Promise<void>((done) => (free = done)),
+    )
+    .catch(() => null);
+  let free = (): void => closing.abort();
   let grouped: number | undefined;
 
   const text = computed(() => (draft.value ? JSON.stringify(draft.value) : ""));
@@ -57,6 +111,7 @@ export function useDraft(id: number, head: Ref<number | null>, vessel: Ref<numbe
     try {
       await underWay.get(id);
       const answer = await fetchFormula(id, head.value, vessel.value);
+      const left = draftOf<Formula>(name);
       take(answer);
       draft.value = copy(answer.formula);
       standing = sent = text.value;
@@ -64,9 +119,27 @@ export function useDraft(id: number, head: Ref<number | null>, vessel: Ref<numbe
       coming.value = [];
       fields.value = {};
       state.value = "kept";
+      if (left && !stands(answer.formula, left.entered)) takeUp(left.entered, left.version);
+      else dropDraft(name);
     } catch (error) {
       failed.value = error as Error;
     }
+  }
+
+  /** What was typed here before, and never saved: it stands on the bench again. */
+  function takeUp(typed: Formula, from: number): void {
+    const moved = from !== version;
+    version = from;
+    become(typed);
+    if (!moved) return;
+    window.clearTimeout(soon);
+    state.value = "elsewhere";
+  }
+
+  /** What the other window kept; what was typed here is let go. */
+  function takeOther(): Promise<void> {
+    dropDraft(name);
+    return load();
   }
 
   function save(): Promise<void> {
@@ -79,7 +152,7 @@ export function useDraft(id: number, head: Ref<number | null>, vessel: Ref<numbe
     return done;
   }
 
-  async function send(name: string): Promise<void> {
+  async function send(called: string): Promise<void> {
     const now = text.value;
     sent = now;
     try {
@@ -91,22 +164,40 @@ export function useDraft(id: number, head: Ref<number | null>, vessel: Ref<numbe
       };
       take(await saveFormula(id, body));
       fields.value = {};
+      pause = AGAIN_MS;
       state.value = text.value === now ? "kept" : "keeping";
     } catch (error) {
-      if (!(error instanceof Problem) || error.status === 0) state.value = "unreachable";
-      else if (error.status === 409) state.value = "elsewhere";
+      const there = error instanceof Problem ? (error.now as KeptFormula | null) : null;
+      if (!(error instanceof Problem) || error.status === 0 || error.status >= 500) {
+        state.value = "unreachable";
+        again();
+      } else if (there && stands(there.formula, JSON.parse(now))) {
+        take(there); // it was saved, and the answer to that was lost
+        dropDraft(name);
+        state.value = text.value === now ? "kept" : "keeping";
+      } else if (error.status === 409) state.value = "elsewhere";
       else {
         state.value = "amiss";
         fields.value = error.fields;
       }
     }
     saving = false;
-    if (closed && state.value !== "kept" && state.value !== "keeping")
-      tell(`What you last typed into “${name}” could not be saved: open it and look.`);
-    if (text.value === now || state.value === "elsewhere") return;
+    if (closed && (state.value === "amiss" || state.value === "elsewhere"))
+      tell(`What you last typed into “${called}” could not be saved: open it and look.`);
+    if (text.value === now || state.value === "elsewhere" || state.value === "unreachable") return;
     if (closed) await save();
     else later();
   }
+
+  /** Nobody answered: once more, with growing pauses, and at once when the server is back. */
+  function again(): void {
+    window.clearTimeout(soon);
+    soon = window.setTimeout(() => void save(), pause);
+    pause = Math.min(pause * 2, LONGEST_MS);
+  }
+  const stopLooking = watch(reached, (now) => {
+    if (now && state.value === "unreachable") void save();
+  });
 
   function later(): void {
     if (state.value !== "elsewhere") state.value = "keeping";
@@ -125,6 +216,7 @@ export function useDraft(id: number, head: Ref<number | null>, vessel: Ref<numbe
 
   watch(text, (now) => {
     if (!now || now === sent) return;
+    keepDraft(name, { entered: JSON.parse(now) as Formula, base: null as never, version });
     window.clearTimeout(grouped);
     if (now !== standing) grouped = window.setTimeout(group, GROUPED_MS);
     later();
@@ -135,7 +227,9 @@ export function useDraft(id: number, head: Ref<number | null>, vessel: Ref<numbe
     closed = true;
     window.clearTimeout(grouped);
     window.clearTimeout(soon);
-    if (text.value !== sent) void save();
+    stopLooking();
+    const saved = text.value === sent ? Promise.resolve() : save();
+    void saved.finally(() => free());
   });
 
   function go(from: Ref<string[]>, to: Ref<string[]>): void {
@@ -173,6 +267,7 @@ export function useDraft(id: number, head: Ref<number | null>, vessel: Ref<numbe
     undo,
     redo,
     become,
+    takeOther,
     canUndo: computed(() => past.value.length > 0 || (standing !== "" && text.value !== standing)),
     canRedo: computed(() => coming.value.length > 0),
   };

@@ -1,12 +1,14 @@
 <script setup lang="ts">
 /** How the scalp is today, in ten seconds: one press a line, and one to keep it. */
 import Button from "primevue/button";
-import { computed, reactive, ref } from "vue";
+import { computed, ref } from "vue";
 import type { Head, Picture, Questions } from "@/api/client";
 import { useCheckIn, useTakeOut } from "@/api/heads";
 import { tell } from "@/app/undo";
 import ChoiceLine from "@/parts/ChoiceLine.vue";
 import ChoiceRow from "@/parts/ChoiceRow.vue";
+import DraftNote from "@/parts/DraftNote.vue";
+import { useEdit } from "@/parts/edit";
 import { useTrouble } from "@/parts/trouble";
 import { ago } from "@/parts/when";
 import PictureField from "./PictureField.vue";
@@ -18,21 +20,31 @@ const { errors, trouble } = useTrouble(keep.error);
 
 type Key = "oil" | "flakes" | "itch" | "tight" | "tender" | "build_up";
 const before = computed(() => head.check_in);
-const levels = reactive(
-  Object.fromEntries(
-    questions.check_in.map(({ key, default: usual }) => [
-      key,
-      head.check_in?.[key as Key] ?? usual,
-    ]),
-  ) as Record<Key, number>,
-);
-const flags = ref<string[]>([...(head.check_in?.flags ?? [])]);
+const edit = useEdit({
+  path: `/api/heads/${head.id}/check-ins`,
+  row: undefined,
+  fields: () => ({
+    levels: Object.fromEntries(
+      questions.check_in.map(({ key, default: usual }) => [
+        key,
+        head.check_in?.[key as Key] ?? usual,
+      ]),
+    ) as Record<Key, number>,
+    flags: [...(head.check_in?.flags ?? [])],
+  }),
+  sent: ({ levels, flags }) => ({
+    ...levels,
+    flags,
+    picture: picture.value?.id ?? null,
+    note: "",
+  }),
+});
+const entered = edit.entered;
 const picture = ref<Picture | null>(null);
-const worrying = ref(flags.value.length > 0);
+const worrying = ref(entered.flags.length > 0);
 
 async function store(): Promise<void> {
-  const body = { ...levels, flags: flags.value, picture: picture.value?.id ?? null, note: "" };
-  const kept = await keep.mutateAsync({ id: head.id, body }).catch(() => null);
+  const kept = await edit.keep(({ body }) => keep.mutateAsync({ id: head.id, body }));
   if (!kept) return;
   picture.value = null;
   const entry = { id: head.id, kind: "check-ins" as const, entry: kept.id };
@@ -48,17 +60,18 @@ async function store(): Promise<void> {
         {{ before ? `Last looked at ${ago(before.at)}` : "Not looked at yet" }}
       </p>
     </div>
+    <DraftNote :edit="edit" />
     <ChoiceLine
       v-for="question in questions.check_in"
       :key="question.key"
-      v-model="levels[question.key as Key]"
+      v-model="entered.levels[question.key as Key]"
       :label="question.ask"
       :choices="question.choices.map(({ key, name }) => ({ value: key, label: name }))"
     />
     <details :open="worrying">
       <summary>Anything worrying?</summary>
       <ChoiceRow
-        v-model="flags"
+        v-model="entered.flags"
         many
         label="Anything worrying"
         :choices="questions.flags.map(({ key, name }) => ({ value: key, label: name }))"

@@ -1,10 +1,13 @@
 <script setup lang="ts">
 /** A head's record, new or changed: every question has an answer to begin with. */
 import Button from "primevue/button";
-import { computed, onMounted, reactive, ref, useTemplateRef } from "vue";
+import { computed, onMounted, useTemplateRef } from "vue";
 import type { Answer, Head, Questions, RecordQuestion } from "@/api/client";
 import { useSaveHead } from "@/api/heads";
+import DraftNote from "@/parts/DraftNote.vue";
+import { useEdit } from "@/parts/edit";
 import TextField from "@/parts/TextField.vue";
+import { isoDay } from "@/parts/when";
 import { useTrouble } from "@/parts/trouble";
 import AnswerField from "./AnswerField.vue";
 
@@ -24,28 +27,48 @@ const GROUPS = [
 const empty = (kind: RecordQuestion["kind"]): Answer =>
   kind === "many" ? [] : kind === "dates" ? {} : kind === "yes" ? false : "";
 
-const name = ref(head?.name ?? "");
-const note = ref(head?.note ?? "");
-const answers = reactive<Record<string, Answer>>(
-  Object.fromEntries(
-    questions.questions.map(({ key, kind, default: usual }) => [
-      key,
-      head?.answers[key] ?? (usual || empty(kind)),
-    ]),
-  ),
-);
+const ANSWER = "answer:";
+const edit = useEdit({
+  path: "/api/heads",
+  row: head,
+  fields: (row?: Head) => ({
+    name: row?.name ?? "",
+    note: row?.note ?? "",
+    answers: Object.fromEntries(
+      questions.questions.map(({ key, kind, default: usual }) => [
+        key,
+        row?.answers[key] ?? (usual || empty(kind)),
+      ]),
+    ) as Record<string, Answer>,
+  }),
+  // Each answer by itself, so that two windows that answer different questions do not meet.
+  sent: ({ answers, ...plain }) => ({
+    ...plain,
+    ...Object.fromEntries(Object.entries(answers).map(([key, one]) => [ANSWER + key, one])),
+  }),
+  pack: (changed) => {
+    const every = Object.entries(changed);
+    const answered = every.filter(([key]) => key.startsWith(ANSWER));
+    return {
+      ...Object.fromEntries(every.filter(([key]) => !key.startsWith(ANSWER))),
+      answers: Object.fromEntries(answered.map(([key, one]) => [key.slice(ANSWER.length), one])),
+    };
+  },
+  name: (row) => `The record of ${row.name}`,
+});
+const entered = edit.entered;
+const answers = computed(() => entered.answers as Record<string, Answer>);
 const inGroup = (group: string) => questions.questions.filter((one) => one.group === group);
 
 /** An adult in charge is asked for only where there has to be one. */
 const minor = computed(() => {
-  const born = Number(answers["birth_year"]);
-  return born > 1000 && new Date().getFullYear() - born < 18;
+  const born = Number(answers.value["birth_year"]);
+  return born > 1000 && Number(isoDay().slice(0, 4)) - born < 18;
 });
 const asked = (key: string) => key !== "adult" || minor.value;
 
-async function store(): Promise<void> {
-  const body = { name: name.value, answers: { ...answers }, note: note.value };
-  const done = await save.mutateAsync(head ? { id: head.id, body } : { body }).catch(() => null);
+async function store(keep = edit.keep): Promise<void> {
+  const done = await keep(save.mutateAsync);
   if (done) emit("done", done);
   else
     requestAnimationFrame(() =>
@@ -60,8 +83,9 @@ onMounted(() => form.value?.querySelector<HTMLElement>("input")?.focus({ prevent
     ref="form"
     :aria-label="head ? `The record of ${head.name}` : 'A new head'"
     novalidate
-    @submit.prevent="store"
+    @submit.prevent="store()"
   >
+    <DraftNote :edit="edit" @mine="store(edit.keepMine)" />
     <p v-if="!head" class="quiet">
       A name and a birth year are enough; the rest stands at what is usual, and can wait.
     </p>
@@ -70,7 +94,7 @@ onMounted(() => form.value?.querySelector<HTMLElement>("input")?.focus({ prevent
       <div class="fields">
         <TextField
           v-if="group.key === 'person'"
-          v-model="name"
+          v-model="entered.name"
           label="Name"
           :error="errors['name']"
           hint="As it is called at home."
@@ -89,7 +113,7 @@ onMounted(() => form.value?.querySelector<HTMLElement>("input")?.focus({ prevent
         </template>
         <TextField
           v-if="group.key === 'habits'"
-          v-model="note"
+          v-model="entered.note"
           class="wide"
           label="Note"
           :rows="1"
@@ -97,7 +121,7 @@ onMounted(() => form.value?.querySelector<HTMLElement>("input")?.focus({ prevent
         />
       </div>
     </section>
-    <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
+    <p v-if="trouble && !edit.clash.value" class="trouble" role="alert">{{ trouble }}</p>
     <div class="row acts">
       <Button
         type="submit"
@@ -134,7 +158,7 @@ section {
 
 .acts {
   position: sticky;
-  bottom: 0;
+  bottom: var(--tray, 0);
   padding: 12px 0;
   background: var(--petal);
   border-top: 1px solid var(--hairline);

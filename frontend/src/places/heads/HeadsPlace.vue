@@ -2,12 +2,14 @@
 /** The heads of the household. */
 import Button from "primevue/button";
 import InputText from "primevue/inputtext";
-import { computed, ref } from "vue";
+import { computed, ref, useTemplateRef } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import type { HeadRow } from "@/api/client";
 import { useDue, useHeads, useQuestions } from "@/api/heads";
+import { useBringHead } from "@/api/safekeeping";
 import { useShortcuts } from "@/app/shortcuts";
 import LoadState from "@/parts/LoadState.vue";
+import { useTrouble } from "@/parts/trouble";
 import { ago } from "@/parts/when";
 import HeadForm from "./HeadForm.vue";
 import HeadPortrait from "./HeadPortrait.vue";
@@ -21,6 +23,16 @@ const questions = useQuestions();
 const due = useDue();
 const adding = ref(route.query["new"] === "head");
 const find = ref("");
+
+const picker = useTemplateRef<HTMLInputElement>("picker");
+const bring = useBringHead();
+const brought = useTrouble(bring.error);
+async function takeIn(event: Event): Promise<void> {
+  const file = (event.target as HTMLInputElement).files?.[0];
+  const head = file && (await bring.mutateAsync(file).catch(() => null));
+  if (picker.value) picker.value.value = "";
+  if (head) await router.push(`/heads/${head.id}`);
+}
 
 const found = computed(() =>
   (heads.data.value ?? []).filter((head) =>
@@ -49,9 +61,28 @@ useShortcuts([{ key: "n", does: "Add someone", run: () => (adding.value = true) 
           aria-label="Find a head"
           placeholder="Find a head"
         />
+        <input
+          ref="picker"
+          type="file"
+          accept=".zip,application/zip"
+          class="unseen"
+          aria-label="A head that was saved"
+          @change="takeIn"
+        />
+        <button
+          type="button"
+          class="act"
+          :disabled="bring.isPending.value"
+          @click="picker?.click()"
+        >
+          Take in a saved head
+        </button>
         <Button v-if="!adding" label="Add someone" @click="adding = true" />
       </div>
     </header>
+    <p v-if="bring.error.value" class="trouble" role="alert">
+      {{ brought.errors.value["file"] ?? brought.trouble.value }}
+    </p>
     <LoadState
       v-if="failed || !heads.data.value || !questions.data.value"
       :error="failed"
@@ -96,6 +127,10 @@ useShortcuts([{ key: "n", does: "Add someone", run: () => (adding.value = true) 
 </template>
 
 <style scoped>
+.trouble {
+  color: var(--madder);
+}
+
 ul {
   list-style: none;
   margin: 8px 0 0;

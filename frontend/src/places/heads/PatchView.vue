@@ -40,7 +40,12 @@ async function begin(): Promise<void> {
 
 async function shows(test: PatchTest, result: "clear" | "reaction"): Promise<void> {
   at.value = test.id;
-  const body = { result, picture: pictures.value[test.id]?.id ?? null, note: "" };
+  const body = {
+    version: test.version,
+    result,
+    picture: pictures.value[test.id]?.id ?? null,
+    note: "",
+  };
   await answer.mutateAsync({ id: head.id, test: test.id, body }).catch(() => null);
 }
 

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 /** A head's record, changed in place; and the way out: all of it in one file, aside, or gone for good. */
 import Button from "primevue/button";
-import { ref } from "vue";
+import { computed, ref } from "vue";
 import { useRouter } from "vue-router";
 import type { Head, Questions } from "@/api/client";
 import { useEraseHead, usePasses, useRemoveHead, useRestoreHead } from "@/api/heads";
+import { dropDraftsUnder } from "@/api/drafts";
+import { useCopies, useDeleteCopies } from "@/api/safekeeping";
 import { tell, tellOf } from "@/app/undo";
 import { useTrouble } from "@/parts/trouble";
 import { when } from "@/parts/when";
@@ -17,6 +19,10 @@ const restore = useRestoreHead();
 const erase = useEraseHead();
 const { trouble } = useTrouble(erase.error);
 const sure = ref(false);
+const copies = useCopies();
+const held = computed(() => copies.data.value?.copies.length ?? 0);
+const deleteCopies = useDeleteCopies();
+const copiesToo = ref(false);
 const passes = usePasses(() => head.id);
 
 async function aside(): Promise<void> {
@@ -36,6 +42,8 @@ async function forGood(): Promise<void> {
     () => false,
   );
   if (!gone) return;
+  dropDraftsUnder(`/api/heads/${id}`);
+  if (copiesToo.value) await deleteCopies.mutateAsync().catch(() => null);
   tell(`All that was kept of ${name} is gone.`);
   await router.push("/heads");
 }
@@ -77,6 +85,15 @@ async function forGood(): Promise<void> {
           Its record, pictures, check-ins, tests and washes, and the rinses in the journal that were
           for it. There is no way back.
         </p>
+        <p v-if="held">
+          {{ held === 1 ? "A copy" : `${held} copies` }} of the household, made before, still
+          {{ held === 1 ? "holds" : "hold" }} it until their time is over, and so does every backup
+          that you saved elsewhere.
+        </p>
+        <label v-if="held">
+          <input v-model="copiesToo" type="checkbox" />
+          Delete {{ held === 1 ? "that copy" : "those copies" }} as well.
+        </label>
         <label>
           <input v-model="sure" type="checkbox" />
           I want everything about {{ head.name }} deleted for ever.

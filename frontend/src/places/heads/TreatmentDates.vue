@@ -2,10 +2,11 @@
 /** What was done to the hair, each with its date; about right will do. */
 import { computed } from "vue";
 import type { RecordQuestion } from "@/api/client";
+import { isoDay } from "@/parts/when";
 
 const { question } = defineProps<{ question: RecordQuestion }>();
 const dates = defineModel<Record<string, string>>({ required: true });
-const today = computed(() => new Date().toLocaleDateString("sv-SE"));
+const today = computed(() => isoDay());
 
 function tick(key: string, on: boolean): void {
   const others = Object.entries(dates.value).filter(([other]) => other !== key);

@@ -2,7 +2,7 @@
 /** A wash that was done: with what, how much of it, how strong, and how it went. */
 import Button from "primevue/button";
 import Select from "primevue/select";
-import { computed, reactive } from "vue";
+import { computed } from "vue";
 import type { Head, Questions } from "@/api/client";
 import { useAsks, useTakeOut, useWash } from "@/api/heads";
 import { useVessels } from "@/api/shelf";
@@ -11,6 +11,8 @@ import ChoiceRow from "@/parts/ChoiceRow.vue";
 import { said } from "@/parts/ph";
 import PickField from "@/parts/PickField.vue";
 import TextField from "@/parts/TextField.vue";
+import DraftNote from "@/parts/DraftNote.vue";
+import { useEdit } from "@/parts/edit";
 import { useTrouble } from "@/parts/trouble";
 import { round } from "./words";
 
@@ -23,17 +25,34 @@ const asks = useAsks(() => head.id);
 const { errors, trouble } = useTrouble(keep.error);
 
 const latest = head.washes.find((wash) => wash.judged);
-const entered = reactive({
-  family: latest?.family ?? "saponin_liquor",
-  amount: "",
-  unit: "g",
-  strength: "1",
-  minutes: "",
-  occasion: "ordinary",
-  answer: "",
-  at: "",
-  note: "",
+const edit = useEdit({
+  path: `/api/heads/${head.id}/washes`,
+  row: undefined,
+  fields: () => ({
+    family: latest?.family ?? "saponin_liquor",
+    amount: "",
+    unit: "g",
+    strength: "1",
+    minutes: "",
+    occasion: "ordinary",
+    answer: "",
+    at: "",
+    note: "",
+  }),
+  sent: (typed) => ({
+    ...typed,
+    on_scalp: [],
+    on_strands: [],
+    at: typed.at || null,
+    amount: typed.amount || null,
+    minutes: typed.minutes || null,
+    answer: typed.answer || null,
+    stops_passed: [],
+    why: "",
+    own: false,
+  }),
 });
+const entered = edit.entered;
 const units = computed(() => [
   { key: "g", name: "g" },
   { key: "mL", name: "mL" },
@@ -60,19 +79,7 @@ const STRENGTHS = [
 ];
 
 async function store(): Promise<void> {
-  const body = {
-    ...entered,
-    on_scalp: [],
-    on_strands: [],
-    at: entered.at ? new Date(entered.at).toISOString() : null,
-    amount: entered.amount || null,
-    minutes: entered.minutes || null,
-    answer: entered.answer || null,
-    stops_passed: [],
-    why: "",
-    own: false,
-  };
-  const kept = await keep.mutateAsync({ id: head.id, body }).catch(() => null);
+  const kept = await edit.keep(({ body }) => keep.mutateAsync({ id: head.id, body }));
   if (!kept) return;
   const entry = { id: head.id, kind: "washes" as const, entry: kept.id };
   tell("Saved, and learnt from.", () => takeOut.mutateAsync(entry));
@@ -82,6 +89,7 @@ async function store(): Promise<void> {
 
 <template>
   <form aria-label="A wash that was done" @submit.prevent="store">
+    <DraftNote :edit="edit" class="whole" />
     <PickField
       v-model="entered.family"
       label="Washed with"

@@ -22,10 +22,14 @@ const takeOut = useTakeOut();
 const restore = useRestore();
 const adding = ref(false);
 
+/** The version that a wash is shown at, also once it was changed. */
+const now = (wash: Wash): number =>
+  head.washes.find((one) => one.id === wash.id)?.version ?? wash.version;
+
 function went(wash: Wash, answer: string): void {
   const before = wash.answer;
   const say = (word: string | null) =>
-    change.mutateAsync({ id: head.id, wash: wash.id, body: { answer: word } });
+    change.mutateAsync({ id: head.id, wash: wash.id, body: { version: now(wash), answer: word } });
   void tellOf(
     "Taken into account.",
     () => say(answer === before ? null : answer),
@@ -35,7 +39,7 @@ function went(wash: Wash, answer: string): void {
 
 function counts(wash: Wash): void {
   const set = (on: boolean) =>
-    change.mutateAsync({ id: head.id, wash: wash.id, body: { counts: on } });
+    change.mutateAsync({ id: head.id, wash: wash.id, body: { version: now(wash), counts: on } });
   void tellOf(
     wash.counts ? "Not learnt from." : "Learnt from again.",
     () => set(!wash.counts),

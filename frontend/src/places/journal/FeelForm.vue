@@ -1,10 +1,12 @@
 <script setup lang="ts">
 /** How it felt, for whom, and a note. Each is kept as it is set. */
-import { ref, watch } from "vue";
-import type { Entry, EntryIn, Feel } from "@/api/client";
+import { watch } from "vue";
+import type { Entry, Feel } from "@/api/client";
 import { useChangeEntry, useFeelings } from "@/api/journal";
 import ChoiceRow from "@/parts/ChoiceRow.vue";
 import TextField from "@/parts/TextField.vue";
+import DraftNote from "@/parts/DraftNote.vue";
+import { useEdit } from "@/parts/edit";
 import { useTrouble } from "@/parts/trouble";
 
 const { entry } = defineProps<{ entry: Entry }>();
@@ -12,19 +14,35 @@ const { data: feelings } = useFeelings();
 const change = useChangeEntry();
 const { errors, trouble } = useTrouble(change.error);
 
-const feel = ref<Feel[]>([...entry.feel]);
-const who = ref(entry.who);
-const note = ref(entry.note);
+const edit = useEdit({
+  path: "/api/journal/entries",
+  row: entry,
+  fields: (row?: Entry) => ({
+    feel: [...(row?.feel ?? [])] as Feel[],
+    who: row?.who ?? "",
+    note: row?.note ?? "",
+  }),
+  sent: (typed) => ({ ...typed }),
+});
+const entered = edit.entered;
 
-const keep = (body: EntryIn) => void change.mutateAsync({ id: entry.id, body }).catch(() => null);
-watch(feel, (now) => keep({ feel: now }));
+/** One after the other: each begins from what the one before it came to. */
+let before: Promise<unknown> = Promise.resolve();
+const keep = (how = edit.keep) =>
+  (before = before.then(() => how(({ body }) => change.mutateAsync({ id: entry.id, body }))));
+watch(
+  () => entered.feel,
+  () => void keep(),
+);
+if (edit.restored.value) void keep(); // it was typed, and not saved: saved now
 </script>
 
 <template>
   <div class="feel">
+    <DraftNote v-if="edit.clash.value" :edit="edit" @mine="keep(edit.keepMine)" />
     <ChoiceRow
       v-if="feelings"
-      v-model="feel"
+      v-model="entered.feel"
       many
       label="How it felt"
       :choices="feelings.feel.map((word) => ({ value: word, label: word }))"
@@ -36,17 +54,17 @@ watch(feel, (now) => keep({ feel: now }));
       </p>
       <TextField
         v-else
-        v-model="who"
+        v-model="entered.who"
         label="On whose head"
         :error="errors['who']"
-        @change="keep({ who })"
+        @change="keep()"
       />
       <TextField
-        v-model="note"
+        v-model="entered.note"
         label="Note"
         :rows="2"
         :error="errors['note']"
-        @change="keep({ note })"
+        @change="keep()"
       />
     </div>
     <p class="quiet small" role="status">

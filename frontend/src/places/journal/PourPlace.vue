@@ -39,6 +39,7 @@ async function go(to: number): Promise<void> {
   if (reading.value && !(await reading.value.keep())) return;
   const finished = to >= steps.value.length;
   const body = {
+    version: entry.value?.version ?? 0,
     step: to,
     ...passed.value,
     ...(finished ? { finished: true } : {}),

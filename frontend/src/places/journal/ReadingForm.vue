@@ -31,10 +31,12 @@ async function keep(): Promise<boolean> {
 }
 
 async function store(): Promise<boolean> {
-  return change.mutateAsync({ id: entry.id, body: { read: readOf(typed) } }).then(
-    () => true,
-    () => false,
-  );
+  return change
+    .mutateAsync({ id: entry.id, body: { version: entry.version, read: readOf(typed) } })
+    .then(
+      () => true,
+      () => false,
+    );
 }
 
 defineExpose({ keep });

@@ -29,7 +29,8 @@ interface Kept {
 
 function kept(): Kept {
   try {
-    return JSON.parse(sessionStorage.getItem(KEPT) ?? "") as Kept;
+    const text = sessionStorage.getItem(KEPT) ?? localStorage.getItem(KEPT) ?? "";
+    return JSON.parse(text) as Kept;
   } catch {
     return { question: {}, at: "" };
   }
@@ -134,7 +135,15 @@ export function useQuestion(busy: Ref<boolean>) {
     { flush: "sync" },
   );
   function keep(): void {
-    sessionStorage.setItem(KEPT, JSON.stringify({ question, at: route.fullPath }));
+    // This window's own; and the last of any, for one that is opened anew.
+    const text = JSON.stringify({ question, at: route.fullPath });
+    for (const storage of [sessionStorage, localStorage]) {
+      try {
+        storage.setItem(KEPT, text);
+      } catch {
+        // The address carries it as well.
+      }
+    }
   }
   watch(ask, () => {
     keep();

@@ -4,6 +4,7 @@ import { computed, ref } from "vue";
 import type { HouseLimit } from "@/api/client";
 import { useHoldLimit, useHouseLimits } from "@/api/household";
 import LoadState from "@/parts/LoadState.vue";
+import { tell } from "@/app/undo";
 import TextField from "@/parts/TextField.vue";
 import { said } from "@/parts/ph";
 import { useTrouble } from "@/parts/trouble";
@@ -11,21 +12,39 @@ import { plain } from "@/parts/typed";
 
 const limits = useHouseLimits();
 const hold = useHoldLimit();
-const { errors } = useTrouble(hold.error);
+const { errors, trouble } = useTrouble(hold.error);
 const open = ref("");
 const typed = ref("");
+const opened = ref(0);
 const changed = computed(() => limits.data.value?.filter((one) => one.value !== one.ours) ?? []);
 
 const measured = (value: number, unit: string) =>
   unit === "pH" ? `pH ${said(value)}` : `${said(value)} ${unit}`;
 
+/** Say so, with the way back. */
+function told(before: HouseLimit): void {
+  tell(`${before.what[0]?.toUpperCase()}${before.what.slice(1)}: changed.`, () => {
+    const now = limits.data.value?.find((one) => one.key === before.key);
+    const value = before.version ? plain(before.value) : null;
+    return hold.mutateAsync({ key: before.key, value, version: now?.version ?? 0 });
+  });
+}
+async function toOurs(limit: HouseLimit): Promise<void> {
+  const call = { key: limit.key, value: null, version: limit.version };
+  if (await hold.mutateAsync(call).catch(() => null)) told(limit);
+}
+
 function edit(limit: HouseLimit): void {
   hold.reset();
   open.value = limit.key;
   typed.value = plain(limit.value);
+  opened.value = limit.version;
 }
 async function keep(): Promise<void> {
-  const kept = await hold.mutateAsync({ key: open.value, value: typed.value }).catch(() => null);
+  const [key, before] = [open.value, limits.data.value?.find((one) => one.key === open.value)];
+  const version = opened.value;
+  const kept = await hold.mutateAsync({ key, value: typed.value, version }).catch(() => null);
+  if (kept && before) told(before);
   if (kept) open.value = "";
 }
 </script>
@@ -61,7 +80,7 @@ async function keep(): Promise<void> {
                 v-if="limit.value !== limit.ours"
                 type="button"
                 class="act"
-                @click="hold.mutate({ key: limit.key, value: null })"
+                @click="toOurs(limit)"
               >
                 Back to {{ measured(limit.ours, limit.unit) }}
               </button>
@@ -72,7 +91,7 @@ async function keep(): Promise<void> {
                 :label="`From ${said(limit.least)} to ${measured(limit.most, limit.unit)}`"
                 decimal
                 short
-                :error="errors['value']"
+                :error="errors['value'] ?? errors['version'] ?? trouble"
                 :hint="limit.comfort ? 'A matter of comfort.' : 'It can only be tightened.'"
               />
               <button type="submit" class="act">Save</button>

@@ -2,16 +2,22 @@
 /** House rules: what this household holds where opinions differ. New formulas begin by it. */
 import { computed } from "vue";
 import { useBench } from "@/api/formulas";
-import { usePickSchools } from "@/api/household";
-import { tell } from "@/app/undo";
+import { useSaveHousehold } from "@/api/household";
+import { tellOf } from "@/app/undo";
 import LoadState from "@/parts/LoadState.vue";
 
 const bench = useBench();
-const pick = usePickSchools();
+const save = useSaveHousehold();
 const picked = computed(() => bench.data.value?.picked ?? {});
 
-function hold(school: string, option: string): void {
-  pick.mutate({ ...picked.value, [school]: option }, { onError: (error) => tell(error.message) });
+async function hold(school: string, option: string): Promise<void> {
+  const before = picked.value;
+  const keep = (schools: Record<string, string>) => save.mutateAsync({ schools });
+  await tellOf(
+    "The house rule is changed.",
+    () => keep({ ...before, [school]: option }),
+    () => keep(before),
+  );
 }
 </script>
 

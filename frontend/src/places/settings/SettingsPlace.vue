@@ -1,8 +1,10 @@
 <script setup lang="ts">
-/** What holds for the whole household: how it measures, how it writes money, its house rules, and its limits. */
+/** What holds for the whole household: how it measures and what time it is, its rules, limits and safekeeping. */
+import CopiesPanel from "./CopiesPanel.vue";
 import HouseMeasures from "./HouseMeasures.vue";
 import HouseLimits from "./HouseLimits.vue";
 import HouseRules from "./HouseRules.vue";
+import RemovedPanel from "./RemovedPanel.vue";
 </script>
 
 <template>
@@ -11,6 +13,8 @@ import HouseRules from "./HouseRules.vue";
       <h1>Settings</h1>
     </header>
     <HouseMeasures />
+    <CopiesPanel />
+    <RemovedPanel />
     <HouseRules />
     <HouseLimits />
   </main>

@@ -11,7 +11,12 @@ import EntryForm from "./EntryForm.vue";
 import { sentOf, typedOf } from "@/parts/materialFigures";
 import FiguresFields from "./FiguresFields.vue";
 
-const { page, library } = defineProps<{ page: MaterialPage; library: Library }>();
+const { page, library, version } = defineProps<{
+  page: MaterialPage;
+  library: Library;
+  /** The version that it is changed from, 0 for none. */
+  version: number;
+}>();
 const emit = defineEmits<{ done: [] }>();
 const save = useCorrect();
 const { errors, trouble } = useTrouble(save.error);
@@ -31,7 +36,7 @@ const open = computed(() => {
 });
 
 async function store(): Promise<void> {
-  const body = { ...sentOf(figures.value), ...entered };
+  const body = { ...sentOf(figures.value), ...entered, version };
   const kept = await save.mutateAsync({ name: page.key, body }).catch(() => null);
   if (kept) emit("done");
 }

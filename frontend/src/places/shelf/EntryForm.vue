@@ -2,9 +2,11 @@
 /** The frame of a form on the shelf: its fields, its trouble, and its two buttons. */
 import Button from "primevue/button";
 import { onMounted, useTemplateRef } from "vue";
+import DraftNote from "@/parts/DraftNote.vue";
+import type { Edit } from "@/parts/edit";
 
-defineProps<{ label: string; saving: boolean; trouble: string; title: string }>();
-defineEmits<{ save: []; cancel: [] }>();
+defineProps<{ label: string; saving: boolean; trouble: string; title: string; edit?: Edit }>();
+defineEmits<{ save: []; mine: []; cancel: [] }>();
 const form = useTemplateRef<HTMLFormElement>("form");
 onMounted(() => form.value?.querySelector<HTMLElement>("input, [role=combobox]")?.focus());
 </script>
@@ -17,8 +19,9 @@ onMounted(() => form.value?.querySelector<HTMLElement>("input, [role=combobox]")
     @submit.prevent="$emit('save')"
     @keydown.esc="$emit('cancel')"
   >
+    <DraftNote v-if="edit" class="whole" :edit="edit" @mine="$emit('mine')" />
     <slot />
-    <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
+    <p v-if="trouble && !edit?.clash.value" class="trouble" role="alert">{{ trouble }}</p>
     <div class="row">
       <Button type="submit" :label="label" :disabled="saving" />
       <Button type="button" label="Cancel" variant="text" @click="$emit('cancel')" />
@@ -39,6 +42,7 @@ onMounted(() => form.value?.querySelector<HTMLElement>("input, [role=combobox]")
 
 .entering > .row,
 .entering > .trouble,
+.entering > .whole,
 .entering :slotted(.whole) {
   grid-column: 1 / -1;
 }

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { computed, reactive } from "vue";
+import { computed } from "vue";
 import type { Instrument } from "@/api/client";
 import { useSaveInstrument } from "@/api/instruments";
 import PickField from "@/parts/PickField.vue";
 import TextField from "@/parts/TextField.vue";
+import { useEdit } from "@/parts/edit";
 import { useTrouble } from "@/parts/trouble";
 import EntryForm from "./EntryForm.vue";
 
@@ -26,31 +27,36 @@ const LINKS: { key: Instrument["link"]; name: string; says: string }[] = [
     says: "Any device that says the plain lines of docs/formats.md.",
   },
 ];
-const entered = reactive({
-  kind: instrument?.kind ?? ("meter" as Instrument["kind"]),
-  name: instrument?.name ?? "",
-  link: instrument?.link ?? ("hand" as Instrument["link"]),
-  host: instrument?.host || "127.0.0.1",
-  port: instrument?.port ? String(instrument.port) : "",
+const edit = useEdit({
+  path: "/api/instruments",
+  row: instrument,
+  fields: (row?: Instrument) => ({
+    kind: row?.kind ?? ("meter" as Instrument["kind"]),
+    name: row?.name ?? "",
+    link: row?.link ?? ("hand" as Instrument["link"]),
+    host: row?.host || "127.0.0.1",
+    port: row?.port ? String(row.port) : "",
+  }),
+  sent: (typed) => ({ ...typed, port: typed.port || null }),
+  name: (row) => row.name,
 });
+const entered = edit.entered;
 const link = computed(() => LINKS.find((one) => one.key === entered.link));
 
-async function store(): Promise<void> {
-  const body = { ...entered, port: (entered.port || null) as number | null };
-  const done = await save
-    .mutateAsync(instrument ? { id: instrument.id, body } : { body })
-    .catch(() => null);
-  if (done) emit("done");
+async function store(keep = edit.keep): Promise<void> {
+  if (await keep(save.mutateAsync)) emit("done");
 }
 </script>
 
 <template>
   <EntryForm
     :title="instrument ? `Change ${instrument.name}` : 'A new instrument'"
-    :label="instrument ? 'Save' : 'Save'"
+    label="Save"
     :saving="save.isPending.value"
     :trouble="trouble"
-    @save="store"
+    :edit="edit"
+    @save="store()"
+    @mine="store(edit.keepMine)"
     @cancel="emit('done')"
   >
     <PickField

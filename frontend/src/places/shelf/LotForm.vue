@@ -1,13 +1,14 @@
 <script setup lang="ts">
-import { computed, reactive, ref, watch } from "vue";
+import { computed, ref, watch } from "vue";
 import type { Library, Lot } from "@/api/client";
 import { useMaterialShort, useSaveLot } from "@/api/shelf";
 import { said } from "@/parts/ph";
 import ChoiceRow from "@/parts/ChoiceRow.vue";
 import MaterialField from "@/parts/MaterialField.vue";
 import TextField from "@/parts/TextField.vue";
+import { useEdit } from "@/parts/edit";
 import { useTrouble } from "@/parts/trouble";
-import { orNothing, typed } from "@/parts/typed";
+import { asTyped, orNothing } from "@/parts/typed";
 import DayField from "./DayField.vue";
 import EntryForm from "./EntryForm.vue";
 import { plainOf, sentLabel } from "./label";
@@ -32,19 +33,37 @@ const { errors, trouble } = useTrouble(save.error);
 /** The name of a material that is being added; nothing while none is. */
 const own = ref<string | null>(null);
 
-const entered = reactive({
-  material: lot?.material ?? of,
-  name: lot?.name ?? "",
-  strength: typed(lot?.own_strength),
-  size: typed(lot?.size),
-  left: typed(lot?.left),
-  left_share: "" as number | "",
-  price: typed(lot?.price),
-  opened_on: lot?.opened_on ?? "",
-  use_by: lot?.use_by ?? "",
-  note: lot?.note ?? "",
+const edit = useEdit({
+  path: "/api/shelf/lots",
+  row: lot,
+  fields: (row?: Lot) => ({
+    material: row?.material ?? of,
+    name: row?.name ?? "",
+    strength: asTyped(row?.own_strength),
+    size: asTyped(row?.size),
+    left: asTyped(row?.left),
+    left_share: "" as number | "",
+    price: asTyped(row?.price),
+    opened_on: row?.opened_on ?? "",
+    use_by: row?.use_by ?? "",
+    note: row?.note ?? "",
+    label: plainOf(row?.label),
+    set_aside: false,
+  }),
+  sent: (typed): Record<string, unknown> => ({
+    ...typed,
+    strength: strong.value ? orNothing(typed.strength) : null,
+    size: orNothing(typed.size),
+    left: typed.left_share === "" ? orNothing(typed.left) : null,
+    left_share: typed.left_share === "" ? null : typed.left_share,
+    price: orNothing(typed.price),
+    opened_on: orNothing(typed.opened_on),
+    use_by: orNothing(typed.use_by),
+    label: labelled.value ? sentLabel(typed.label) : null,
+  }),
+  name: (row) => row.name,
 });
-const label = ref(plainOf(lot?.label));
+const entered = edit.entered;
 const material = useMaterialShort(() => entered.material);
 const chosen = computed(() =>
   material.data.value?.key === entered.material ? material.data.value : undefined,
@@ -63,6 +82,7 @@ const labelled = computed(
     Boolean(lot?.label),
 );
 const unit = computed(() => chosen.value?.unit ?? lot?.unit ?? "mL or g");
+const strong = computed(() => chosen.value === undefined || Boolean(chosen.value.strength));
 const strength = computed(() =>
   chosen.value?.strength
     ? `${chosen.value.strength.unit}. Left empty: ${said(chosen.value.strength.value)}, from the library.`
@@ -77,20 +97,8 @@ watch(
   { immediate: true },
 );
 
-async function store(): Promise<void> {
-  const body = {
-    ...entered,
-    strength: strength.value ? orNothing(entered.strength) : null,
-    size: orNothing(entered.size),
-    left: entered.left_share === "" ? orNothing(entered.left) : null,
-    left_share: entered.left_share === "" ? null : entered.left_share,
-    price: orNothing(entered.price),
-    opened_on: orNothing(entered.opened_on),
-    use_by: orNothing(entered.use_by),
-    label: labelled.value ? sentLabel(label.value) : null,
-  };
-  const done = await save.mutateAsync(lot ? { id: lot.id, body } : { body }).catch(() => null);
-  if (done) emit("done");
+async function store(keep = edit.keep): Promise<void> {
+  if (await keep(save.mutateAsync)) emit("done");
 }
 </script>
 
@@ -105,10 +113,12 @@ async function store(): Promise<void> {
   <EntryForm
     v-else
     :title="lot ? `Change ${lot.name}` : 'A new bottle or bag'"
-    :label="lot ? 'Save' : 'Save'"
+    label="Save"
     :saving="save.isPending.value"
     :trouble="trouble"
-    @save="store"
+    :edit="edit"
+    @save="store()"
+    @mine="store(edit.keepMine)"
     @cancel="emit('done')"
   >
     <MaterialField
@@ -119,10 +129,17 @@ async function store(): Promise<void> {
     >
       <button type="button" class="act" @click="own = ''">It is not in the list</button>
     </MaterialField>
+    <p v-if="lot?.unknown" class="whole trouble" role="status">
+      It is not known here any more what this is: choose it anew, and the rest stays as it is.
+    </p>
+    <div v-if="errors['set_aside']" class="whole">
+      <p class="trouble" role="alert">{{ errors["set_aside"] }}</p>
+      <label><input v-model="entered.set_aside" type="checkbox" /> Set its readings aside</label>
+    </div>
     <TextField v-model="entered.name" label="Your name for it" :error="errors['name']" />
     <LabelFields
       v-if="labelled && chosen"
-      v-model="label"
+      v-model="entered.label"
       :material="chosen.key"
       :unit="chosen.unit"
       :errors="errors"
@@ -165,6 +182,10 @@ async function store(): Promise<void> {
 </template>
 
 <style scoped>
+.trouble {
+  color: var(--madder);
+}
+
 .left {
   display: grid;
   gap: 4px;

@@ -44,6 +44,10 @@ const share = computed(() =>
     <p v-for="notice in lot.notices" :key="notice.what" :class="['notice', notice.what]">
       {{ notice.says }}
     </p>
+    <p v-if="lot.unknown" class="barred">
+      It is not known here any more what this is, and nothing is reckoned with it: press Change, and
+      say it anew.
+    </p>
     <p v-if="lot.left !== null" class="row left">
       <span>{{ said(lot.left) }} {{ lot.unit }} left</span>
       <svg v-if="share !== null" viewBox="0 0 120 8" aria-hidden="true">

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A material's page: what it does, how much is usual, what to beware of; the figures with their sources behind. */
-import { computed, ref } from "vue";
+import { computed, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 import type { Figure, MaterialPage } from "@/api/client";
 import {
@@ -52,6 +52,14 @@ async function takeAway(one: MaterialPage): Promise<void> {
 }
 const valued = (figure: Figure) =>
   figure.unit === "pH" ? `pH ${ph(figure.value)}` : `${roughly(figure.value)} ${figure.unit}`;
+/** The version that a change begins from: as it was when the form was opened. */
+const opened = ref(0);
+watch(
+  () => changing.value && page.value,
+  (now, before) => {
+    if (now && !before) opened.value = now.version;
+  },
+);
 const names = computed(() => page.value?.also.join(" · ") ?? "");
 
 useShortcuts([
@@ -77,12 +85,14 @@ useShortcuts([
         :id="id"
         :library="library.data.value!"
         :before="page.own_figures"
+        :version="opened"
         @done="changing = false"
         @made="changing = false"
       />
       <CorrectionForm
         v-else-if="changing"
         :page="page"
+        :version="opened"
         :library="library.data.value!"
         @done="changing = false"
       />

@@ -19,6 +19,7 @@ const {
   called = "",
   id,
   before,
+  version = 0,
 } = defineProps<{
   library: Library;
   /** What it is called, where that was typed already. */
@@ -26,6 +27,8 @@ const {
   /** The one to change, and what was entered of it. */
   id?: number;
   before?: OwnMaterialIn;
+  /** The version that it is changed from. */
+  version?: number;
 }>();
 const emit = defineEmits<{ done: []; made: [material: Material] }>();
 const save = useSaveMaterial();
@@ -47,7 +50,9 @@ const asked = computed(() => library.hazards.map((one) => ({ value: one.key, lab
 
 async function store(): Promise<void> {
   const body = { ...sentOf(figures.value), ...entered, hazards: carries.value };
-  const made = await save.mutateAsync(id === undefined ? { body } : { id, body }).catch(() => null);
+  const made = await save
+    .mutateAsync(id === undefined ? { body } : { id, body: { ...body, version } as never })
+    .catch(() => null);
   if (made) emit("made", made);
 }
 </script>

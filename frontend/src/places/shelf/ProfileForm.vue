@@ -8,6 +8,7 @@ import FieldRow from "@/parts/FieldRow.vue";
 import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
 import { orNothing } from "@/parts/typed";
+import { isoDay } from "@/parts/when";
 import DayField from "./DayField.vue";
 import EntryForm from "./EntryForm.vue";
 
@@ -19,7 +20,7 @@ const typing = useTrouble(add.error);
 const filing = useTrouble(report.error);
 const fromFile = ref(false);
 const entered = reactive({
-  on: new Date().toISOString().slice(0, 10),
+  on: isoDay(),
   alkalinity: "",
   hardness: "",
   sodium: "",

@@ -1,38 +1,49 @@
 <script setup lang="ts">
-import { reactive } from "vue";
 import type { Spoon } from "@/api/client";
 import { useSaveSpoon } from "@/api/shelf";
 import MaterialField from "@/parts/MaterialField.vue";
 import TextField from "@/parts/TextField.vue";
+import { useEdit } from "@/parts/edit";
 import { useTrouble } from "@/parts/trouble";
-import { orNothing, typed } from "@/parts/typed";
+import { asTyped, orNothing } from "@/parts/typed";
 import EntryForm from "./EntryForm.vue";
 
 const { spoon } = defineProps<{ spoon?: Spoon }>();
 const emit = defineEmits<{ done: [] }>();
 const save = useSaveSpoon();
 const { errors, trouble } = useTrouble(save.error);
-const entered = reactive({
-  name: spoon?.name ?? "",
-  volume: typed(spoon?.volume),
-  grams: typed(spoon?.grams),
-  material: spoon?.material ?? "",
+const edit = useEdit({
+  path: "/api/shelf/spoons",
+  row: spoon,
+  fields: (row?: Spoon) => ({
+    name: row?.name ?? "",
+    volume: asTyped(row?.volume),
+    grams: asTyped(row?.grams),
+    material: row?.material ?? "",
+  }),
+  sent: (typed) => ({
+    ...typed,
+    volume: orNothing(typed.volume),
+    grams: orNothing(typed.grams),
+  }),
+  name: (row) => row.name,
 });
+const entered = edit.entered;
 
-async function store(): Promise<void> {
-  const body = { ...entered, volume: orNothing(entered.volume), grams: orNothing(entered.grams) };
-  const done = await save.mutateAsync(spoon ? { id: spoon.id, body } : { body }).catch(() => null);
-  if (done) emit("done");
+async function store(keep = edit.keep): Promise<void> {
+  if (await keep(save.mutateAsync)) emit("done");
 }
 </script>
 
 <template>
   <EntryForm
     :title="spoon ? `Change ${spoon.name}` : 'A new spoon or scoop'"
-    :label="spoon ? 'Save' : 'Save'"
+    label="Save"
     :saving="save.isPending.value"
     :trouble="trouble"
-    @save="store"
+    :edit="edit"
+    @save="store()"
+    @mine="store(edit.keepMine)"
     @cancel="emit('done')"
   >
     <TextField

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { reactive } from "vue";
 import type { StripSet } from "@/api/client";
 import { useSaveStrips } from "@/api/shelf";
 import TextField from "@/parts/TextField.vue";
+import { useEdit } from "@/parts/edit";
 import { useTrouble } from "@/parts/trouble";
 import EntryForm from "./EntryForm.vue";
 
@@ -10,27 +10,32 @@ const { strips } = defineProps<{ strips?: StripSet }>();
 const emit = defineEmits<{ done: [] }>();
 const save = useSaveStrips();
 const { errors, trouble } = useTrouble(save.error);
-const entered = reactive({
-  name: strips?.name ?? "",
-  steps: strips?.steps.join(" ") ?? "",
+const edit = useEdit({
+  path: "/api/shelf/strips",
+  row: strips,
+  fields: (row?: StripSet) => ({
+    name: row?.name ?? "",
+    steps: row?.steps.join(" ") ?? "",
+  }),
+  sent: (typed) => ({ ...typed }),
+  name: (row) => row.name,
 });
+const entered = edit.entered;
 
-async function store(): Promise<void> {
-  const body = { ...entered };
-  const done = await save
-    .mutateAsync(strips ? { id: strips.id, body } : { body })
-    .catch(() => null);
-  if (done) emit("done");
+async function store(keep = edit.keep): Promise<void> {
+  if (await keep(save.mutateAsync)) emit("done");
 }
 </script>
 
 <template>
   <EntryForm
     :title="strips ? `Change ${strips.name}` : 'A new pack of strips'"
-    :label="strips ? 'Save' : 'Save'"
+    label="Save"
     :saving="save.isPending.value"
     :trouble="trouble"
-    @save="store"
+    :edit="edit"
+    @save="store()"
+    @mine="store(edit.keepMine)"
     @cancel="emit('done')"
   >
     <TextField v-model="entered.name" label="Your name for them" :error="errors['name']" />

@@ -1,39 +1,46 @@
 <script setup lang="ts">
-import { reactive } from "vue";
 import type { Vessel } from "@/api/client";
 import { useSaveVessel } from "@/api/shelf";
 import TextField from "@/parts/TextField.vue";
+import { useEdit } from "@/parts/edit";
 import { useTrouble } from "@/parts/trouble";
 import EntryForm from "./EntryForm.vue";
-import { plain, typed } from "@/parts/typed";
+import { asTyped, plain } from "@/parts/typed";
 
 const { vessel } = defineProps<{ vessel?: Vessel }>();
 const emit = defineEmits<{ done: [] }>();
 const save = useSaveVessel();
 const { errors, trouble } = useTrouble(save.error);
-const entered = reactive({
-  name: vessel?.name ?? "",
-  volume: typed(vessel?.volume),
-  marks: (vessel?.marks ?? []).map((mark) => ({ name: mark.name, volume: plain(mark.volume) })),
+const edit = useEdit({
+  path: "/api/shelf/vessels",
+  row: vessel,
+  fields: (row?: Vessel) => ({
+    name: row?.name ?? "",
+    volume: asTyped(row?.volume),
+    marks: (row?.marks ?? []).map((mark) => ({ name: mark.name, volume: plain(mark.volume) })),
+  }),
+  sent: (typed) => ({
+    ...typed,
+    marks: typed.marks.filter((mark) => mark.name || mark.volume),
+  }),
+  name: (row) => row.name,
 });
+const entered = edit.entered;
 
-async function store(): Promise<void> {
-  const marks = entered.marks.filter((mark) => mark.name || mark.volume);
-  const body = { ...entered, marks };
-  const done = await save
-    .mutateAsync(vessel ? { id: vessel.id, body } : { body })
-    .catch(() => null);
-  if (done) emit("done");
+async function store(keep = edit.keep): Promise<void> {
+  if (await keep(save.mutateAsync)) emit("done");
 }
 </script>
 
 <template>
   <EntryForm
     :title="vessel ? `Change ${vessel.name}` : 'A new vessel'"
-    :label="vessel ? 'Save' : 'Save'"
+    label="Save"
     :saving="save.isPending.value"
     :trouble="trouble"
-    @save="store"
+    :edit="edit"
+    @save="store()"
+    @mine="store(edit.keepMine)"
     @cancel="emit('done')"
   >
     <TextField

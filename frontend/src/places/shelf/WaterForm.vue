@@ -1,12 +1,13 @@
 <script setup lang="ts">
-import { computed, reactive, watch } from "vue";
+import { computed, watch } from "vue";
 import type { Water, WaterKind } from "@/api/client";
 import { useSaveWater } from "@/api/shelf";
 import { said } from "@/parts/ph";
 import PickField from "@/parts/PickField.vue";
 import TextField from "@/parts/TextField.vue";
+import { useEdit } from "@/parts/edit";
 import { useTrouble } from "@/parts/trouble";
-import { orNothing, typed } from "@/parts/typed";
+import { asTyped, orNothing } from "@/parts/typed";
 import EntryForm from "./EntryForm.vue";
 
 const { kinds, water } = defineProps<{ kinds: WaterKind[]; water?: Water }>();
@@ -14,13 +15,24 @@ const emit = defineEmits<{ done: [] }>();
 const save = useSaveWater();
 const { errors, trouble } = useTrouble(save.error);
 
-const entered = reactive({
-  kind: water?.kind ?? "",
-  name: water?.name ?? "",
-  alkalinity: typed(water?.own_alkalinity),
-  hardness: typed(water?.own_hardness),
-  note: water?.note ?? "",
+const edit = useEdit({
+  path: "/api/shelf/waters",
+  row: water,
+  fields: (row?: Water) => ({
+    kind: row?.kind ?? "",
+    name: row?.name ?? "",
+    alkalinity: asTyped(row?.own_alkalinity),
+    hardness: asTyped(row?.own_hardness),
+    note: row?.note ?? "",
+  }),
+  sent: (typed) => ({
+    ...typed,
+    alkalinity: orNothing(typed.alkalinity),
+    hardness: orNothing(typed.hardness),
+  }),
+  name: (row) => row.name,
 });
+const entered = edit.entered;
 const chosen = computed(() => kinds.find((one) => one.key === entered.kind));
 const usual = (name: "alkalinity" | "hardness") =>
   chosen.value
@@ -31,24 +43,20 @@ watch(chosen, (now, before) => {
   if (now && (!entered.name || entered.name === before?.name)) entered.name = now.name;
 });
 
-async function store(): Promise<void> {
-  const body = {
-    ...entered,
-    alkalinity: orNothing(entered.alkalinity),
-    hardness: orNothing(entered.hardness),
-  };
-  const done = await save.mutateAsync(water ? { id: water.id, body } : { body }).catch(() => null);
-  if (done) emit("done");
+async function store(keep = edit.keep): Promise<void> {
+  if (await keep(save.mutateAsync)) emit("done");
 }
 </script>
 
 <template>
   <EntryForm
     :title="water ? `Change ${water.name}` : 'A new water'"
-    :label="water ? 'Save' : 'Save'"
+    label="Save"
     :saving="save.isPending.value"
     :trouble="trouble"
-    @save="store"
+    :edit="edit"
+    @save="store()"
+    @mine="store(edit.keepMine)"
     @cancel="emit('done')"
   >
     <PickField

@@ -58,6 +58,10 @@ function takeAway(id: number, on: string): void {
     <template #form="{ done }">
       <WaterForm :kinds="kinds" :water="water" @done="done" />
     </template>
+    <p v-if="water.unknown" class="unknown">
+      Its kind is not known here any more: it is reckoned with as any tap until you press Change,
+      and choose one.
+    </p>
     <PhLine :figure="water.ph" />
     <p v-for="[name, figure] in figures" :key="name">
       <FigureLine :name="name" :figure="figure" />
@@ -104,6 +108,10 @@ function takeAway(id: number, on: string): void {
 </template>
 
 <style scoped>
+.unknown {
+  color: var(--madder);
+}
+
 ul {
   margin: 0;
   padding-left: 20px;

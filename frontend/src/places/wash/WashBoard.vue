@@ -14,6 +14,8 @@ import { move } from "@/parts/order";
 import OrderActs from "@/parts/OrderActs.vue";
 import PhStrip from "@/parts/PhStrip.vue";
 import TextField from "@/parts/TextField.vue";
+import DraftNote from "@/parts/DraftNote.vue";
+import { useEdit } from "@/parts/edit";
 import { useTrouble } from "@/parts/trouble";
 import LiftScale from "@/parts/LiftScale.vue";
 
@@ -26,8 +28,21 @@ const { wash, formulas, bought, heads } = defineProps<{
 }>();
 const emit = defineEmits<{ done: [id: number]; close: [] }>();
 
-const name = ref(wash?.name ?? "");
-const links = ref<WashLink[]>(wash ? wash.links.map((one) => ({ ...one })) : []);
+const edit = useEdit({
+  path: "/api/wash/chains",
+  row: wash,
+  fields: (row?: WashChain) => ({
+    name: row?.name ?? "",
+    links: (row?.links ?? []).map((one) => ({ ...one })) as WashLink[],
+  }),
+  sent: (typed) => ({ ...typed }),
+  name: (row) => `“${row.name}”`,
+});
+const entered = edit.entered;
+const links = computed({
+  get: () => entered.links as WashLink[],
+  set: (now) => (entered.links = now as typeof entered.links),
+});
 const head = ref<number | null>(null);
 const SEEN = 0.005; // a share of the oil that is worth a word
 const PLAIN = { what: "", name: "plain water" };
@@ -75,17 +90,17 @@ function minutes(at: number, typed: string): void {
   if (link) link.minutes = typed.trim() === "" ? null : (typed as unknown as number);
 }
 
-async function keep(): Promise<void> {
-  const body = { name: name.value, links: links.value };
-  const kept = await save.mutateAsync(wash ? { id: wash.id, body } : { body }).catch(() => null);
+async function keep(how = edit.keep): Promise<void> {
+  const kept = await how(save.mutateAsync);
   if (kept) emit("done", kept.id);
 }
 </script>
 
 <template>
-  <form class="board" @submit.prevent="keep">
+  <form class="board" @submit.prevent="keep()">
+    <DraftNote :edit="edit" @mine="keep(edit.keepMine)" />
     <div class="row">
-      <TextField v-model="name" label="What this wash is called" :error="refused['name']" />
+      <TextField v-model="entered.name" label="What this wash is called" :error="refused['name']" />
       <label class="for"
         ><span class="quiet">For</span>
         <HeadSelect v-model="head" :heads="heads" label="For whom the wash is" />

@@ -1,0 +1,52 @@
+/** Server state of Safekeeping: copies of the household, and what was removed. */
+import { useMutation, useQuery, useQueryClient } from "@tanstack/vue-query";
+import { api, taken } from "./client";
+
+export const useRemoved = () =>
+  useQuery({ queryKey: ["removed"], queryFn: () => taken(api.GET("/api/safekeeping/removed")) });
+
+export const useCopies = () =>
+  useQuery({ queryKey: ["copies"], queryFn: () => taken(api.GET("/api/safekeeping/copies")) });
+
+export const useCondition = () =>
+  useQuery({
+    queryKey: ["condition"],
+    queryFn: () => taken(api.GET("/api/safekeeping/condition")),
+    enabled: false,
+  });
+
+/** Everything may be another after it. */
+function useWholeChange<Input, Output>(change: (input: Input) => Promise<Output>) {
+  const cache = useQueryClient();
+  return useMutation({
+    mutationFn: change,
+    retry: false,
+    onSettled: () => cache.invalidateQueries(),
+  });
+}
+
+export const usePutBackRemoved = () =>
+  useWholeChange(({ kind, id }: { kind: string; id: number }) =>
+    taken(
+      api.POST("/api/safekeeping/removed/{kind}/{pk}/restore", {
+        params: { path: { kind, pk: id } },
+      }),
+    ),
+  );
+export const useMakeCopy = () => useWholeChange(() => taken(api.POST("/api/safekeeping/copies")));
+export const useDeleteCopies = () =>
+  useWholeChange(() => taken(api.DELETE("/api/safekeeping/copies")));
+export const useRestoreCopy = () =>
+  useWholeChange((name: string) =>
+    taken(api.POST("/api/safekeeping/copies/{name}/restore", { params: { path: { name } } })),
+  );
+
+const asForm = (file: File) => {
+  const form = new FormData();
+  form.append("file", file);
+  return { body: form as never, bodySerializer: (body: unknown) => body as FormData };
+};
+export const useRestoreHousehold = () =>
+  useWholeChange((file: File) => taken(api.POST("/api/safekeeping/household", asForm(file))));
+export const useBringHead = () =>
+  useWholeChange((file: File) => taken(api.POST("/api/safekeeping/heads", asForm(file))));

@@ -1,0 +1,53 @@
+/** Nothing typed is lost: what was sent and not answered, a page of an older version, the household's own clock. */
+import type { QueryClient } from "@tanstack/vue-query";
+import { watch } from "vue";
+import { api, newVersion, problemOf, sendAgain, taken } from "@/api/client";
+import { dropDraft } from "@/api/drafts";
+import { knock, reached, takeUp } from "@/api/unanswered";
+import { zone } from "@/parts/when";
+import { saveLeft } from "@/places/formulas/draft";
+import { router } from "./router";
+import { tell } from "./undo";
+
+export function safekeep(cache: QueryClient): void {
+  takeUp(sendAgain, (sent, response) => {
+    void cache.invalidateQueries();
+    if (response.ok) {
+      dropDraft(`${sent.method} ${sent.path}`, sent.at);
+      if (!sent.silent) tell("What could not be saved before is saved now.");
+      return;
+    }
+    void problemOf(response).then((problem) =>
+      tell(`What you saved before was not taken: ${problem.message} It stands in its form still.`),
+    );
+  });
+  // The server is back: whatever was shown as gone is asked for again.
+  watch(reached, (now) => {
+    if (!now) return;
+    void cache.invalidateQueries();
+    void saveLeft();
+  });
+  void saveLeft();
+  void cache
+    .fetchQuery({ queryKey: ["household"], queryFn: () => taken(api.GET("/api/household")) })
+    .catch(() => null);
+  cache.getQueryCache().subscribe(({ query }) => {
+    if (query.queryKey[0] !== "household") return;
+    const now = query.state.data as { lives_by?: string } | undefined;
+    if (now?.lives_by) zone.value = now.lives_by;
+  });
+  // A part of the page that is not there any more: the program was brought up to date under it.
+  router.onError((error, to) => {
+    if (!/import|module|chunk|fetch/i.test(String(error))) return;
+    void knock().then(
+      () => {
+        newVersion.value = true;
+        window.location.assign(to.fullPath);
+      },
+      () => {
+        reached.value = false;
+        tell("That page is not at hand while Eyebright cannot be reached.");
+      },
+    );
+  });
+}
