@@ -9,7 +9,7 @@ S := .stamps
 CHECKS := check-types check-page-types check-page check-python check-migrations
 SOURCES := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend/index.html frontend/vite.config.ts
 
-.PHONY: $(CHECKS) help demo home instrument test dev bench screenshots api model lock format clean chromium check-node
+.PHONY: $(CHECKS) help demo home instrument test dev bench chaos fuzz wheel screenshots api model lock format clean chromium check-node
 help:
 	@echo "make demo         the demo household, on http://127.0.0.1:$(PORT)"
 	@echo "make test         everything a change is checked by"
@@ -17,6 +17,9 @@ help:
 	@echo "make instrument   a stand-in that speaks over TCP: KIND=scale, meter or thermometer"
 	@echo "make dev          the demo with reload on both sides"
 	@echo "make bench        how fast, as ratios in one run"
+	@echo "make chaos        a hundred kills under five writers: what is acknowledged is kept"
+	@echo "make fuzz         ten minutes of wild calls, by the API's own description"
+	@echo "make wheel        a wheel that carries the built page, in dist/"
 	@echo "make screenshots  docs/screenshots, made anew from the demo"
 	@echo "make api          the API's description and the types made from it"
 	@echo "make model        the tables of docs/model.md, from the data files"
@@ -101,6 +104,20 @@ bench: export EYEBRIGHT_DATA = var/bench
 bench: $(S)/development $(S)/page chromium
 	@rm -rf var/bench
 	@$(RUN) -m bench
+
+chaos: export EYEBRIGHT_DATA = var/checks
+chaos: $(S)/development
+	@$(RUN) -m bench.chaos
+
+fuzz: export EYEBRIGHT_DATA = var/checks
+fuzz: export FUZZ_SECONDS = 600
+fuzz: $(S)/development
+	@$(RUN) manage.py test tests.api.test_fuzz --noinput
+
+wheel: $(S)/development $(S)/page
+	@rm -rf dist
+	@$(RUN) -m hatchling build --target wheel >/dev/null
+	@echo "$$(ls dist/*.whl)"
 
 screenshots: export EYEBRIGHT_DATA = var/pictures
 screenshots: export EYEBRIGHT_DEMO = 1

@@ -17,6 +17,7 @@ from .lines import MATERIALS, loading, searching, written_lines
 from .live import cost_of_instruments, drag_to_paint
 from .page import first_load, served
 from .shelf import LOTS, long_shelf
+from .ten_years import ten_years
 from .yardsticks import beside, blank_call, blank_trip
 
 MANY_TIMES = 50  # how much faster than PHREEQC the vectorised solver has to be
@@ -31,6 +32,7 @@ SHELF, HEAD, RANKING, SEARCHING = 310.0, 155.0, 400.0, 155.0
 # and from the page.
 FINDING = 5.0
 RIGHT = 0.97  # of the corpus
+GROWN = 1.2  # times as long after ten years as when every list has just filled
 DRAG, EDIT = 20.0, 33.0
 
 
@@ -115,6 +117,12 @@ def main() -> int:
         "the same",
         page.short == page.long,
     )
+
+    print("Ten years of a household: three heads, a wash a week, beside a young one")
+    for name, grown in ten_years().items():
+        ledger.line(name, f"{grown.ratio:.2f}", f"at most {GROWN:g}", grown.ratio <= GROWN)
+        same = grown.short == grown.long
+        ledger.line("  queries", f"{grown.short}, {grown.long}", "the same", same)
 
     bench, solve = beside(formula_bench, solve_once)
     print("The formula bench in process")

@@ -1,9 +1,26 @@
 """A client that carries the page's token, and a small shelf of the scenario."""
 
+import re
 from typing import Any
 
 from django.http import HttpResponse
 from django.test import Client, TestCase
+
+from eyebright.config.soft_deletion import Versioned
+from eyebright.heads.models import Head, PatchTest
+from eyebright.household.models import Household, HouseLimit
+from eyebright.instruments.models import Instrument
+from eyebright.journal.models import Entry
+from eyebright.shelf.models import (
+    Correction,
+    Lot,
+    OwnMaterial,
+    Spoon,
+    StripSet,
+    Vessel,
+    WaterSource,
+)
+from eyebright.wash.models import Wash, WashChain
 
 
 class ApiTestCase(TestCase):
@@ -21,14 +38,19 @@ class ApiTestCase(TestCase):
         self.assertEqual(response.status_code, status, response.content[:400])
         return response.json() if response.content else None
 
-    def raw(self, method: str, path: str, body: Any = None) -> HttpResponse:
-        """One call, its answer as it comes. A string is sent as it is."""
+    def raw(self, method: str, path: str, body: Any = None, **headers: str) -> HttpResponse:
+        """One call, its answer as it comes. A string is sent as it is.
+
+        A change goes out as our page sends it: with the version that it last saw, where none is given.
+        """
+        if method in ("PATCH", "PUT") and isinstance(body, dict) and "version" not in body:
+            body = {"version": version_now(path)} | body
         return self.client.generic(
             method,
             f"/api{path}",
             body if isinstance(body, str) else _json(body),
             content_type="application/json",
-            headers={"X-CSRFToken": self.token},
+            headers={"X-CSRFToken": self.token} | headers,
         )
 
     def refused(self, method: str, path: str, body: Any, field: str, status: int = 422) -> str:
@@ -66,6 +88,37 @@ class ApiTestCase(TestCase):
     def jug(self, *lines: dict[str, Any], **changes: Any) -> dict[str, Any]:
         """The answer to a jug of these lines, as asked for in `changes`."""
         return self.call("POST", "/mix/jug", {"lines": list(lines)} | changes)
+
+
+ROWS: dict[str, type[Versioned]] = {
+    r"/heads/\d+/patch-tests/(\d+)/result": PatchTest,
+    r"/heads/\d+/washes/(\d+)/outcome": Wash,
+    r"/heads/(\d+)": Head,
+    r"/instruments/(\d+)": Instrument,
+    r"/shelf/lots/(\d+)": Lot,
+    r"/shelf/waters/(\d+)": WaterSource,
+    r"/shelf/vessels/(\d+)": Vessel,
+    r"/shelf/spoons/(\d+)": Spoon,
+    r"/shelf/strips/(\d+)": StripSet,
+    r"/shelf/materials/(\d+)": OwnMaterial,
+    r"/wash/chains/(\d+)": WashChain,
+    r"/journal/entries/(\d+)": Entry,
+}
+
+
+def version_now(path: str) -> int:
+    """The version of what a path names; 0 for a limit or correction that is not there."""
+    if path == "/household":
+        return (Household.objects.first() or Household(version=0)).version
+    for pattern, model in ROWS.items():
+        if found := re.fullmatch(pattern, path):
+            row = model._base_manager.filter(pk=found[1]).first()
+            return row.version if row else 1
+    key = path.rpartition("/")[2]
+    rows = (
+        HouseLimit.objects.filter(key=key) if "/limits/" in path else Correction.objects.filter(material=key)
+    )
+    return max((row.version for row in rows), default=0)
 
 
 def _json(body: Any) -> str:

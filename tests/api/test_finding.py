@@ -233,10 +233,10 @@ class Amounts(BenchTestCase):
             ("comma", "1,234", 1.234),
         ):
             settings = {"system": "metric", "currency": "£", "decimal": habit}
-            self.call("PUT", "/household", settings)
+            self.call("PATCH", "/household", settings)
             kept = self.add(["lib-kaolin", typed, "g"], ["class-rain", "80", "mL"])
             self.assertEqual(kept["reading"]["lines"][0]["grams"]["value"], grams)
-        self.call("PUT", "/household", {"system": "metric", "currency": "£", "decimal": "both"}, 422)
+        self.call("PATCH", "/household", {"system": "metric", "currency": "£", "decimal": "both"}, 422)
 
     def test_what_an_older_version_kept_is_written_out(self) -> None:
         from importlib import import_module

@@ -162,7 +162,7 @@ class Bad(BenchTestCase):
         self.call("GET", "/formulas/99", None, 404)
         kept = self.add()
         self.call("GET", f"/formulas/{kept['id']}/versions", None)
-        self.call("POST", f"/formulas/{kept['id']}/versions/7/back", None, 404)
+        self.call("POST", f"/formulas/{kept['id']}/versions/7/back", {"version": kept["version"]}, 404)
         asked = {"version": 1, "formula": kept["formula"], "head": 9}
         self.assertIn("head", self.refused("PUT", f"/formulas/{kept['id']}", asked, "head"))
 
@@ -226,7 +226,8 @@ class Versions(BenchTestCase):
         self.assertEqual(self.call("POST", path, {"name": "the good one"})[0]["name"], "the good one")
         self.assertEqual(len(self.call("POST", path, {"name": "again"})), 1)  # the same state is one version
         kept = self.changed(kept, "20")
-        back = self.call("POST", f"{path}/1/back")
+        self.refused("POST", f"{path}/1/back", {"version": 1}, "version", 409)
+        back = self.call("POST", f"{path}/1/back", {"version": kept["version"]})
         self.assertEqual(back["formula"]["lines"][0]["amount"], "60")
         self.assertGreater(back["version"], kept["version"])
         self.assertEqual([each["number"] for each in self.call("GET", path)], [2, 1])
@@ -482,7 +483,7 @@ class ForAHead(HeadsTestCase):
 
     def test_schools(self) -> None:
         picked = {"soda": "never", "clay": "dry", "strength": "strong", "metal": ""}
-        kept = self.call("PUT", "/household/schools", {"picked": picked})
+        kept = self.call("PATCH", "/household", {"schools": picked})["schools"]
         self.assertEqual(kept, {"soda": "never", "clay": "dry", "strength": "strong"})
         self.assertEqual(self.call("GET", "/formulas/bench")["picked"], kept)
         self.assertIn("no soda", self.start("winding_hole")["reading"]["against_school"][0])
@@ -490,7 +491,7 @@ class ForAHead(HeadsTestCase):
         self.assertEqual(clay["formula"]["family"], "clay_dry")
         rinse = self.start("towpath_rinse")["formula"]["lines"]
         self.assertEqual(rinse[0]["amount"], rinse[1]["amount"])  # one to one
-        self.refused("PUT", "/household/schools", {"picked": {"soda": "perhaps"}}, "schools")
+        self.refused("PATCH", "/household", {"schools": {"soda": "perhaps"}}, "schools")
         own = self.start("winding_hole")
         asked = {"version": 1, "formula": own["formula"] | {"schools": {"soda": "limits"}}}
         found = self.call("PUT", f"/formulas/{own['id']}", asked)
@@ -519,7 +520,9 @@ class Washes(HeadsTestCase):
             kept["names"], ["Night-watch serum", "Stove-side soap", "Plain water", "Towpath rinse"]
         )
         path = f"/wash/chains/{kept['id']}"
-        self.assertEqual(self.call("PUT", path, {"name": "Saturday", "links": links[:2]})["name"], "Saturday")
+        self.assertEqual(
+            self.call("PATCH", path, {"name": "Saturday", "links": links[:2]})["name"], "Saturday"
+        )
         self.call("DELETE", path, None, 204)
         self.assertEqual(self.call("GET", "/wash/chains"), [])
         self.assertEqual(self.call("POST", f"{path}/restore")["name"], "Saturday")

@@ -37,9 +37,9 @@ class Records(HeadsTestCase):
 
     def test_a_question_left_out_keeps_its_answer(self) -> None:
         pk = self.put_wren(strand="fine")
-        changed = self.call("PUT", f"/heads/{pk}", {"name": "Wren", "answers": {"porosity": "high"}})
+        changed = self.call("PATCH", f"/heads/{pk}", {"name": "Wren", "answers": {"porosity": "high"}})
         self.assertEqual((changed["answers"]["strand"], changed["answers"]["porosity"]), ("fine", "high"))
-        self.refused("PUT", f"/heads/{pk}", {"name": "Wren", "answers": {"scalp": "purple"}}, "scalp")
+        self.refused("PATCH", f"/heads/{pk}", {"name": "Wren", "answers": {"scalp": "purple"}}, "scalp")
         self.assertEqual(self.call("GET", f"/heads/{pk}")["answers"]["scalp"], "oily")
 
     def test_put_aside_and_brought_back(self) -> None:
@@ -107,7 +107,7 @@ class Asking(HeadsTestCase):
     def test_vessels_come_go_and_come_back(self) -> None:
         self.refused("POST", "/shelf/vessels", {"name": "thimble", "volume": 1}, "volume")
         pk = self.call("POST", "/shelf/vessels", {"name": "blue bowl", "volume": "600"}, 201)["id"]
-        self.call("PUT", f"/shelf/vessels/{pk}", {"name": "blue bowl", "volume": 650})
+        self.call("PATCH", f"/shelf/vessels/{pk}", {"name": "blue bowl", "volume": 650})
         self.call("DELETE", f"/shelf/vessels/{pk}", None, 204)
         self.assertEqual(self.call("GET", "/shelf/vessels"), [])
         self.assertEqual(self.call("POST", f"/shelf/vessels/{pk}/restore")["volume"], 650)

@@ -45,7 +45,7 @@ class Story(ApiTestCase):
     def test_the_past_stays_as_it_was(self) -> None:
         acid = self.put_malt()
         entry = self.begin(acid=acid)
-        self.call("PUT", f"/shelf/lots/{acid}", {"material": "malt_vinegar", "name": "New", "strength": 9})
+        self.call("PATCH", f"/shelf/lots/{acid}", {"material": "malt_vinegar", "name": "New", "strength": 9})
         self.call("DELETE", f"/shelf/lots/{acid}", status=204)
         kept = self.call("GET", f"/journal/entries/{entry['id']}")
         self.assertEqual(kept["rinse"]["lines"][1]["name"], "Malt vinegar")

@@ -110,7 +110,7 @@ class Own(HeadsTestCase):
         )
         self.assertTrue(page["own"] and page["note"] == "Weighed in May.")
         pk = int(own["key"].removeprefix("own-"))
-        again = self.call("PUT", f"/shelf/materials/{pk}", entered | {"name": "Lock-gate fern"})
+        again = self.call("PATCH", f"/shelf/materials/{pk}", entered | {"name": "Lock-gate fern"})
         self.assertEqual(again["name"], "Lock-gate fern")
 
     def test_two_of_one_name_are_not_taken(self) -> None:
@@ -236,7 +236,7 @@ class Labels(HeadsTestCase):
         for text, why in ((LABEL, "what it holds"), ("Aqua, Sodium Laureth Sulfate, Glycerin", "")):
             label = self.call("POST", "/shelf/label", {"text": text})["label"]
             body = {"material": "shampoo_ordinary", "name": bottle["name"], "label": label}
-            self.call("PUT", f"/shelf/lots/{bottle['id']}", body)
+            self.call("PATCH", f"/shelf/lots/{bottle['id']}", body)
             said = " ".join(one["why"] for one in self.call("GET", "/heads/blocked"))
             self.assertTrue(said.endswith(why) and bool(said) == bool(why), said)
 

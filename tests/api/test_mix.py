@@ -20,7 +20,9 @@ class Answers(ApiTestCase):
     def test_everything_follows_the_bottle_and_the_water(self) -> None:
         acid, water = self.put_malt(), self.put_tap()
         before = self.call("POST", "/mix/jug", self.ask(acid=acid, water=water))
-        self.call("PUT", f"/shelf/lots/{acid}", {"material": "malt_vinegar", "name": "Malt", "strength": 10})
+        self.call(
+            "PATCH", f"/shelf/lots/{acid}", {"material": "malt_vinegar", "name": "Malt", "strength": 10}
+        )
         stronger = self.call("POST", "/mix/jug", self.ask(acid=acid, water=water))
         self.assertLess(stronger["amount"], before["amount"])
         rain = self.put_tap(kind="rain", name="Rain barrel")

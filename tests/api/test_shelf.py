@@ -23,7 +23,7 @@ class Lots(ApiTestCase):
     def test_change(self) -> None:
         pk = self.put_malt()
         changed = self.call(
-            "PUT", f"/shelf/lots/{pk}", {"material": "malt_vinegar", "name": "Old malt", "strength": 6}
+            "PATCH", f"/shelf/lots/{pk}", {"material": "malt_vinegar", "name": "Old malt", "strength": 6}
         )
         self.assertEqual((changed["name"], changed["own_strength"]), ("Old malt", 6))
 
@@ -75,10 +75,10 @@ class Waters(ApiTestCase):
 
     def test_change_take_off_and_put_back(self) -> None:
         pk = self.put_tap()
-        changed = self.call("PUT", f"/shelf/waters/{pk}", {"kind": "rain", "name": "Rain barrel"})
+        changed = self.call("PATCH", f"/shelf/waters/{pk}", {"kind": "rain", "name": "Rain barrel"})
         self.assertLess(changed["alkalinity"]["value"], 20)
         self.call("DELETE", f"/shelf/waters/{pk}", status=204)
-        self.call("PUT", f"/shelf/waters/{pk}", {"kind": "rain", "name": "Rain barrel"}, 404)
+        self.call("PATCH", f"/shelf/waters/{pk}", {"kind": "rain", "name": "Rain barrel"}, 404)
         self.call("POST", f"/shelf/waters/{pk}/restore")
         self.assertEqual(self.call("GET", "/shelf/waters")[0]["name"], "Rain barrel")
 
@@ -136,7 +136,9 @@ class Library(ApiTestCase):
         guessed = self.call("GET", f"/shelf/library/{own['key']}")["facts"]
         self.assertTrue(all(fact["guessed"] for fact in guessed if fact["figure"]))
         pk = int(own["key"].split("-")[1])
-        self.call("PUT", f"/shelf/materials/{pk}", body | {"figures": {"spoonful": "0,9"}, "ph": 6, "per": 5})
+        self.call(
+            "PATCH", f"/shelf/materials/{pk}", body | {"figures": {"spoonful": "0,9"}, "ph": 6, "per": 5}
+        )
         known = self.call("GET", f"/shelf/library/{own['key']}")["facts"]
         self.assertLess(sum(fact["guessed"] for fact in known), sum(fact["guessed"] for fact in guessed))
         lot = self.call("POST", "/shelf/lots", {"material": own["key"], "name": "Mallow"}, 201)
@@ -205,13 +207,13 @@ class Measures(ApiTestCase):
         malt = {"stuff": f"lot-{self.put_malt()}", "amount": 1, "unit": "tbsp"}
         poured = {}
         for system in ("metric", "us", "imperial", "australian"):
-            self.call("PUT", "/household", {"system": system})
+            self.call("PATCH", "/household", {"system": system})
             poured[system] = [pour["amount"] for pour in self.jug(tap, malt)["pours"]]
         self.assertEqual(poured["metric"], [250, 15])
         self.assertEqual(poured["australian"][1], 20)
         self.assertAlmostEqual(poured["us"][0], 236.6, delta=0.1)
         self.assertAlmostEqual(poured["imperial"][0], 284.1, delta=0.1)
-        self.refused("PUT", "/household", {"system": "babylonian"}, "system")
+        self.refused("PATCH", "/household", {"system": "babylonian"}, "system")
 
     def test_a_scoop_of_ones_own(self) -> None:
         scoop = {"name": "clay scoop", "grams": 11, "material": "rhassoul"}

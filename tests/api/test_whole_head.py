@@ -55,7 +55,8 @@ class Pictures(HeadsTestCase):
         sent = self.send(pk, photo((40, 40)))
         self.call("POST", f"/heads/{pk}/check-ins", {"picture": sent["id"]}, 201)
         file = Picture.objects.get().file
-        self.call("DELETE", f"/heads/{pk}/pictures/{sent['id']}", None, 204)
+        with self.captureOnCommitCallbacks(execute=True):
+            self.call("DELETE", f"/heads/{pk}/pictures/{sent['id']}", None, 204)
         self.assertFalse(file.storage.exists(str(file.name)))
         self.assertIsNone(self.call("GET", f"/heads/{pk}")["check_in"]["picture"])
         self.call("DELETE", f"/heads/{pk}/pictures/{sent['id']}", None, 404)
@@ -104,7 +105,11 @@ class Whole(HeadsTestCase):
         pk, _ = self.furnish()
         other = self.put_ottoline()
         file = Picture.objects.get().file
-        self.call("DELETE", f"/heads/{pk}/whole", None, 204)
+        with self.captureOnCommitCallbacks() as done:
+            self.call("DELETE", f"/heads/{pk}/whole", None, 204)
+            self.assertTrue(file.storage.exists(str(file.name)))  # until it is certain
+        for each in done[:1]:
+            each()
         self.assertFalse(file.storage.exists(str(file.name)))
         for table in (CheckIn, Picture, PatchTest, Wash, Rinse, Entry):
             self.assertEqual(table._base_manager.count(), 0, table)

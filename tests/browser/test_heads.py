@@ -89,7 +89,7 @@ class Today(BrowserTestCase):
         self.page.get_by_role("group", name="Tender").get_by_text("sore").click()
         self.page.get_by_role("button", name="Save").click()
         expect(reading.get_by_label("Scalp and roots")).to_contain_text("very mild")
-        self.page.get_by_role("button", name="Undo").click()
+        self.page.get_by_role("button", name="Undo", exact=True).click()
         expect(reading.get_by_label("Scalp and roots")).to_contain_text("deep")
         self.page.get_by_role("group", name="What for").get_by_text("after sweat").click()
         expect(reading.get_by_label("Scalp and roots")).to_contain_text("gentle")
@@ -146,7 +146,7 @@ class LittleTests(BrowserTestCase):
         self.page.get_by_role("button", name="A strand in water").click()
         self.page.get_by_role("button", name="still on top").click()
         expect(group).to_contain_text("do not agree")
-        self.page.get_by_role("button", name="Undo").click()
+        self.page.get_by_role("button", name="Undo", exact=True).click()
         expect(group).not_to_contain_text("do not agree")
 
 
@@ -215,7 +215,7 @@ class HowItWent(BrowserTestCase):
         washes.get_by_role("button", name="Don’t learn from this one").click()
         expect(washes).to_contain_text("Not learnt from")
         expect(model).to_contain_text("Nothing is known yet")
-        self.page.get_by_role("button", name="Undo").click()
+        self.page.get_by_role("button", name="Undo", exact=True).click()
         expect(model).to_contain_text("From 1 wash;")
         expect(self.page.get_by_role("img", name=re.compile("How washes went: right"))).to_be_visible()
 
@@ -232,7 +232,7 @@ class WholeHead(BrowserTestCase):
         self.assertIn("head.json", zipfile.ZipFile(coming.value.path()).namelist())
         self.page.get_by_role("button", name="Archive Wren").click()
         expect(self.page.get_by_text("Nobody yet.")).to_be_visible()
-        self.page.get_by_role("button", name="Undo").click()
+        self.page.get_by_role("button", name="Undo", exact=True).click()
         self.page.get_by_role("link", name="Wren Halloway").click()
         self.page.get_by_role("link", name="Record").click()
         self.page.locator("summary", has_text="Delete Wren Halloway for ever").click()

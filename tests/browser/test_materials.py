@@ -123,8 +123,8 @@ class Bought(BrowserTestCase):
         expect(self.page.get_by_text("Add what comes next")).to_be_visible()
         self.choose("For whom the wash is", "Wren Halloway")
         expect(whole).to_contain_text("Allergy on record: Lock-side shampoo (coco betaine)")
-        self.page.get_by_role("button", name="Save").click()
-        self.page.get_by_role("button", name="Close").click()
+        self.page.get_by_role("button", name="Save", exact=True).click()
+        self.page.get_by_role("button", name="Close", exact=True).click()
         expect(self.page.get_by_text("Lock-side shampoo → Plain water")).to_be_visible()
 
 

@@ -1,0 +1,183 @@
+"""Ten years of one household: three heads, a wash a week each, check-ins, jugs, readings, formulas; seeded.
+
+What grows with the years must not make a screen slower: each is asked of a household whose lists and charts
+have just filled up and of one of ten years, in turns, on the same machine in the same run.
+"""
+
+import random
+import statistics
+import time
+from collections.abc import Iterator
+from contextlib import contextmanager
+from dataclasses import dataclass
+from datetime import datetime, timedelta
+from pathlib import Path
+from tempfile import TemporaryDirectory
+
+from django.conf import settings
+from django.core.management import call_command
+from django.db import connection, connections
+from django.test import Client, override_settings
+from django.test.utils import CaptureQueriesContext
+from django.utils import timezone
+
+from eyebright.formulas.schemas.formulas import FormulaNewIn
+from eyebright.formulas.services.beginning import new_formula
+from eyebright.heads.models import CheckIn, Head
+from eyebright.heads.schemas.heads import HeadIn
+from eyebright.heads.services import save_head
+from eyebright.journal import services as journal
+from eyebright.journal.models import Entry
+from eyebright.journal.schemas import BeginIn, EntryIn
+from eyebright.shelf.models import ReadingLine
+from eyebright.shelf.schemas.lots import LotIn
+from eyebright.shelf.schemas.readings import ReadIn
+from eyebright.shelf.schemas.waters import WaterIn
+from eyebright.shelf.services.lots import save_lot
+from eyebright.shelf.services.waters import save_water
+from eyebright.wash.models import Wash
+
+from .heads import get
+
+FULL, YEARS = 130, 520  # weeks: until every list and chart is full, and ten years
+ROUNDS = 15
+PEOPLE = (
+    {"name": "Wren Halloway", "answers": {"birth_year": 1988, "scalp": "oily", "strand": "fine"}},
+    {"name": "Ottoline", "answers": {"birth_year": 2017, "adult": "Wren Halloway", "length": "waist"}},
+    {"name": "Idris Pell", "answers": {"birth_year": 1965, "scalp": "dry", "style": "locs"}},
+)
+LOTS = ("malt_vinegar", "fruit_vinegar", "citric_acid", "nettle", "linden", "kaolin", "rhassoul", "oat_flour")
+STARTS = ("towpath_rinse", "lock_gate_clay", "stove_soap", "night_watch_oil")
+
+
+def live(weeks: int) -> None:
+    """Put a household of so many weeks into the database that is open."""
+    chance, now = random.Random(15), timezone.now()
+    heads = [save_head(HeadIn.model_validate(each)) for each in PEOPLE]
+    lots = [save_lot(LotIn(material=key, name=key.replace("_", " "), size=500)).key for key in LOTS]
+    water = f"water-{save_water(WaterIn(kind='very_hard', name='Canal-side tap')).id}"
+    for start in STARTS:
+        new_formula(FormulaNewIn(start=start))
+    for head in heads:
+        _washes(head, weeks, now, chance)
+    lines = [{"stuff": water, "how": "fill"}, {"stuff": lots[0], "how": "solve"}]
+    asked = BeginIn.model_validate(
+        {"rinse": {"lines": lines, "volume": 500, "aim": 4.5, "head": heads[0].pk}}
+    )
+    begun = journal.begin(asked)
+    journal.change(begun.id, EntryIn(version=begun.version, finished=True, read=ReadIn(value=4.5)))
+    _again(Entry.objects.get(), weeks, now, chance)
+
+
+def _washes(head: Head, weeks: int, now: datetime, chance: random.Random) -> None:
+    """A wash and a check-in a week."""
+    Wash.objects.bulk_create(
+        Wash(
+            head=head,
+            family=chance.choice(("saponin_liquor", "clay_damp")),
+            at=now - timedelta(weeks=week, hours=2),
+            grams=80,
+            given=chance.gauss(0, 0.3),
+            used=chance.gauss(0, 0.2),
+            answer=chance.randrange(5),
+        )
+        for week in range(weeks)
+    )
+    CheckIn.objects.bulk_create(
+        CheckIn(head=head, at=now - timedelta(weeks=week), oil=chance.randrange(4), itch=chance.randrange(3))
+        for week in range(weeks)
+    )
+
+
+def _again(entry: Entry, weeks: int, now: datetime, chance: random.Random) -> None:
+    """The same jug once a week, each read."""
+    rinse, told = entry.rinse, entry.told
+    assert told is not None
+    lines = list(told.lines.all())
+    for week in range(1, weeks):
+        at = now - timedelta(weeks=week)
+        for row in (rinse, told):
+            row.pk, row._state.adding = None, True
+        told.value, told.made_at = f"{chance.gauss(4.5, 0.1):.2f}", at
+        rinse.worked_out_at = at
+        told.save()
+        rinse.save()
+        for line in lines:
+            line.pk, line.reading, line._state.adding = None, told, True
+        ReadingLine.objects.bulk_create(lines)
+        Entry.objects.create(
+            rinse=rinse, told=told, made_at=at, finished_at=at, reading=told.value, reading_step="0.5"
+        )
+
+
+SCREENS = {
+    "heads": "/api/heads",
+    "a head": "/api/heads/1",
+    "what it asks for": "/api/heads/1/asks",
+    "its history": "/api/heads/1/history",
+    "whom what is not for": "/api/heads/blocked",
+    "the shelf": "/api/shelf/lots",
+    "a bottle that was read": "/api/shelf/lots/1",
+    "waters": "/api/shelf/waters",
+    "formulas": "/api/formulas",
+    "a formula": "/api/formulas/1",
+    "formulas ranked for a head": "/api/formulas/match?head=1",
+    "the journal": "/api/journal/entries",
+    "an entry": "/api/journal/entries/1",
+    "found as typed": "/api/search?find=malt",
+    "recently removed": "/api/safekeeping/removed",
+}
+
+
+@dataclass(frozen=True)
+class Grown:
+    """One screen: the median of ten years' time over a young household's, and the queries of both."""
+
+    ratio: float
+    short: int
+    long: int
+
+
+@contextmanager
+def _opened(file: Path) -> Iterator[None]:
+    """Another database in the place of the bench's own."""
+    before = connections["default"].settings_dict["NAME"]
+    _switch(str(file))
+    yield
+    _switch(before)
+
+
+def _switch(name: str) -> None:
+    connections["default"].close()
+    connections["default"].settings_dict["NAME"] = name
+
+
+def ten_years() -> dict[str, Grown]:
+    """Every screen, in turns over both households."""
+    with (
+        override_settings(ALLOWED_HOSTS=[*settings.ALLOWED_HOSTS, "testserver"]),
+        TemporaryDirectory() as folder,
+    ):
+        files = {FULL: Path(folder, "full.sqlite3"), YEARS: Path(folder, "years.sqlite3")}
+        for weeks, file in files.items():
+            with _opened(file):
+                call_command("migrate", verbosity=0)
+                live(weeks)
+        return {name: _screen(path, files) for name, path in SCREENS.items()}
+
+
+def _screen(path: str, files: dict[int, Path]) -> Grown:
+    client, took, queries = Client(), {weeks: list[float]() for weeks in files}, {}
+    for turn in range(ROUNDS + 2):
+        for weeks, file in files.items():
+            with _opened(file):
+                connection.ensure_connection()
+                with CaptureQueriesContext(connection) as seen:
+                    start = time.perf_counter()
+                    get(client, path)
+                    spent = time.perf_counter() - start
+                if turn > 1:  # the first two warm up
+                    took[weeks].append(spent)
+                queries[weeks] = len(seen)
+    pairs = zip(took[YEARS], took[FULL], strict=True)
+    return Grown(statistics.median(long / short for long, short in pairs), queries[FULL], queries[YEARS])

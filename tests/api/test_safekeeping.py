@@ -1,0 +1,494 @@
+"""The household whole: out and in again, copies by themselves, files that are amiss, what was removed."""
+
+import io
+import json
+import os
+import sqlite3
+import zipfile
+from contextlib import closing
+from datetime import date, datetime, timedelta
+from hashlib import sha256
+from pathlib import Path
+from tempfile import TemporaryDirectory
+from typing import Any
+from unittest import mock
+
+from django.core.files.uploadedfile import SimpleUploadedFile
+from django.core.management import CommandError, call_command
+from django.db import connection, connections
+from django.test import Client, SimpleTestCase, TransactionTestCase, override_settings
+from django.utils import timezone
+
+from eyebright.config.soft_deletion import SoftDeleted
+from eyebright.heads.models import Head, Picture
+from eyebright.household.models import Answered
+from eyebright.mix.models import Rinse
+from eyebright.safekeeping.services import condition as condition_room
+from eyebright.safekeeping.services.archive import kept_models, table_rows
+from eyebright.safekeeping.services.condition import condition
+from eyebright.safekeeping.services.copies import Copy, daily_copy_is_due, make_copy, over
+from eyebright.safekeeping.services.files import household_file
+from eyebright.safekeeping.services.keeper import tidy
+from eyebright.safekeeping.services.removed import KINDS, kinds_kept
+from eyebright.shelf.models import Lot
+from tests.api.heads import HeadsTestCase, photo
+from tests.api.test_commands import run
+
+
+def told(command: str, file: Path) -> str:
+    """What a command says of a file."""
+    out = io.StringIO()
+    call_command(command, str(file), stdout=out)
+    return out.getvalue()
+
+
+def every_row() -> dict[str, list[dict[str, Any]]]:
+    """Every row of every table as the file has it."""
+    connections.close_all()
+    with closing(sqlite3.connect(household_file())) as database:
+        return {model._meta.db_table: list(table_rows(database, model)) for model in kept_models()}
+
+
+class Whole(TransactionTestCase):
+    """With a database that others can open, a folder of its own, and a window on it."""
+
+    def setUp(self) -> None:
+        self.folder = Path(self.enterContext(TemporaryDirectory()))
+        self.enterContext(override_settings(MEDIA_ROOT=str(self.folder), DEMO=True))
+        self.client = Client(enforce_csrf_checks=True)
+        self.client.get("/api/mix/choices")
+        self.token = {"X-CSRFToken": self.client.cookies["csrftoken"].value}
+
+    def post(self, path: str, body: Any = None, status: int = 201) -> Any:
+        """One call with a JSON body."""
+        found = self.client.post(
+            f"/api{path}", json.dumps(body or {}), "application/json", headers=self.token
+        )
+        self.assertEqual(found.status_code, status, found.content[:300])
+        return found.json() if found.content else None
+
+    def upload(self, path: str, raw: bytes, status: int = 200) -> Any:
+        """Send a file."""
+        file = {"file": SimpleUploadedFile("household.zip", raw)}
+        found = self.client.post(f"/api{path}", file, headers=self.token)
+        self.assertEqual(found.status_code, status, found.content[:300])
+        return found.json()
+
+    def backup(self) -> bytes:
+        """The household's ZIP."""
+        found = self.client.get("/api/safekeeping/household")
+        return b"".join(found.streaming_content)
+
+    def take_picture(self, head: int) -> str:
+        """A picture of a head, kept with a check-in; its file's name."""
+        file = {"picture": SimpleUploadedFile("arm.jpg", photo((60, 40)))}
+        sent = self.client.post(f"/api/heads/{head}/pictures", file, headers=self.token).json()
+        self.post(f"/heads/{head}/check-ins", {"picture": sent["id"]})
+        return str(Picture.objects.get(pk=sent["id"]).file.name)
+
+
+class RoundTrip(Whole):
+    """The demo household, out and in again."""
+
+    def test_every_row_and_picture_of_the_demo_comes_back(self) -> None:
+        run("demo")
+        picture = self.take_picture(Head.objects.get(name="Ottoline").pk)
+        raw = (self.folder / picture).read_bytes()
+        before, packed = every_row(), self.backup()
+        self.assertGreater(sum(map(len, before.values())), 300)
+        call_command("flush", interactive=False, verbosity=0)
+        (self.folder / picture).unlink()
+        Lot.objects.create(material="malt_vinegar", name="Somebody else's")
+        done = self.upload("/safekeeping/household", packed)
+        self.assertEqual(every_row(), before)
+        self.assertEqual((self.folder / picture).read_bytes(), raw)
+        self.assertEqual((done["rows"], done["pictures"]), (sum(map(len, before.values())), 1))
+        self.assertTrue(done["before"])  # of what stood there a copy was made
+        self.post(f"/safekeeping/copies/{done['before']}/restore", status=200)
+        self.assertEqual([lot.name for lot in Lot.objects.all()], ["Somebody else's"])
+        self.assertFalse((self.folder / picture).exists())  # a picture that no row names is gone
+
+    def test_another_program_can_read_every_table(self) -> None:
+        head = self.post("/heads", {"name": "Wren Halloway", "answers": {"birth_year": 1988}})["id"]
+        self.take_picture(head)
+        packed = zipfile.ZipFile(io.BytesIO(self.backup()))
+        manifest = json.loads(packed.read("manifest.json"))
+        self.assertEqual((manifest["format"], manifest["version"]), ("eyebright-household", 1))
+        (row,) = [json.loads(line) for line in packed.read("tables/heads_head.jsonl").splitlines()]
+        self.assertEqual((row["name"], row["answers"]["birth_year"]), ("Wren Halloway", 1988))
+        self.assertEqual(manifest["rows"]["heads_head"], 1)
+        self.assertEqual(set(manifest["files"]) | {"manifest.json"}, set(packed.namelist()))
+        self.assertIsNone(packed.testzip())
+        self.assertNotIn("tables/household_answered.jsonl", packed.namelist())
+
+    def test_commands_write_restore_and_check(self) -> None:
+        Lot.objects.create(material="malt_vinegar", name="Malt vinegar")
+        file = self.folder / "out.zip"
+        self.assertIn("another disk", told("backup", file))
+        with self.assertRaisesRegex(CommandError, "there already"):
+            told("backup", file)
+        Lot.objects.update(name="Changed")
+        self.assertIn("are back", told("restore", file))
+        self.assertEqual(Lot.objects.get().name, "Malt vinegar")
+        self.assertIn("All is well", run("check"))
+        with self.assertRaisesRegex(CommandError, "no file"):
+            told("restore", self.folder / "none.zip")
+
+
+class Altered(Whole):
+    """With ZIPs that were changed since."""
+
+    def older(self) -> bytes:
+        """The household's ZIP as the version before would have written it."""
+        packed = zipfile.ZipFile(io.BytesIO(self.backup()))
+        file = self.folder / "older.sqlite3"
+        file.write_bytes(packed.read("eyebright.sqlite3"))
+        with closing(sqlite3.connect(file)) as database:
+            database.execute("ALTER TABLE mix_rinse DROP COLUMN gave")
+            database.execute("DELETE FROM django_migrations WHERE app = 'mix' AND name = '0008_gave'")
+            database.commit()
+        raw = file.read_bytes()
+        file.unlink()
+        manifest = json.loads(packed.read("manifest.json"))
+        manifest["files"]["eyebright.sqlite3"] = {"sha256": sha256(raw).hexdigest(), "size": len(raw)}
+        changed = {"eyebright.sqlite3": raw, "manifest.json": json.dumps(manifest).encode()}
+        return self.altered(**changed)
+
+    def altered(self, **files: bytes | None) -> bytes:
+        """The household's ZIP with some files in it changed, or left out."""
+        old = zipfile.ZipFile(io.BytesIO(self.backup()))
+        out = io.BytesIO()
+        with zipfile.ZipFile(out, "w") as new:
+            for name in old.namelist():
+                body = files.pop(name) if name in files else old.read(name)
+                if body is not None:
+                    new.writestr(name, body)
+            for name, body in files.items():
+                new.writestr(name, body or b"")
+        return out.getvalue()
+
+
+class OfAnOlderVersion(Altered):
+    """A ZIP of the version before."""
+
+    def test_is_brought_up_to_date(self) -> None:
+        Lot.objects.create(material="malt_vinegar", name="Malt vinegar")
+        raw = self.older()
+        Lot.objects.update(name="Changed")
+        self.upload("/safekeeping/household", raw)
+        self.assertEqual([lot.name for lot in Lot.objects.all()], ["Malt vinegar"])
+        self.assertIn("gave", {field.name for field in Rinse._meta.fields})
+        self.assertEqual(Rinse.objects.filter(gave=None).count(), 0)  # the column is there
+        self.assertFalse(condition(household_file()).pending)
+
+
+class Refused(Altered):
+    """What cannot be put back is said, and changes nothing."""
+
+    def test_each_in_plain_words(self) -> None:
+        Lot.objects.create(material="malt_vinegar", name="Malt vinegar")
+        manifest = json.loads(zipfile.ZipFile(io.BytesIO(self.backup())).read("manifest.json"))
+
+        def saying(**more: Any) -> bytes:
+            return json.dumps(manifest | more).encode()
+
+        outside = manifest["files"] | {"../../evil": {"sha256": "0", "size": 1}}
+        newer = [*manifest["migrations"], ["shelf", "0999_from_the_future"]]
+        cases = {
+            "no household's ZIP": b"nonsense",
+            "no manifest": self.altered(**{"manifest.json": None}),
+            "newer Eyebright: put": self.altered(**{"manifest.json": saying(version=99)}),
+            "kept by a newer": self.altered(**{"manifest.json": saying(migrations=newer)}),
+            "no household has": self.altered(**{"manifest.json": saying(files=outside)}),
+            "not as it was": self.altered(**{"eyebright.sqlite3": b"SQLite format 3\0" + b"\0" * 400}),
+            "missing from it": self.altered(**{"eyebright.sqlite3": None}),
+            "no manifest that can be read": self.altered(**{"manifest.json": saying(migrations=[1])}),
+            "It has no manifest": self.altered(**{"manifest.json": saying(rows=7)}),
+            "is no household's ZIP": self.altered(**{"manifest.json": b'{"format": 7, "files": []}'}),
+        }
+        before = every_row()
+        for words, raw in cases.items():
+            with self.subTest(words):
+                said = self.upload("/safekeeping/household", raw, 422)
+                self.assertIn(words, said["errors"][0]["message"])
+                self.assertEqual(every_row(), before)
+        self.assertEqual([path.name for path in self.folder.iterdir() if path.name.startswith(".")], [])
+
+
+class Copies(Whole):
+    """Copies that are made by themselves."""
+
+    def test_one_a_day_by_the_households_own_day(self) -> None:
+        self.assertTrue(daily_copy_is_due())
+        made = make_copy("day")
+        self.assertFalse(daily_copy_is_due())
+        self.assertTrue(daily_copy_is_due(timezone.localdate() + timedelta(days=1)))
+        self.assertTrue(daily_copy_is_due(timezone.localdate() - timedelta(days=1)))  # a clock set back
+        shown = self.client.get("/api/safekeeping/copies").json()
+        self.assertEqual([each["name"] for each in shown["copies"]], [made.name])
+        self.assertEqual(shown["size"], (self.folder / "copies" / made.name).stat().st_size)
+
+    def test_a_copy_that_fails_says_why_and_leaves_nothing_half_written(self) -> None:
+        full = OSError(28, "No space left on device")
+        with mock.patch("eyebright.safekeeping.services.archive.settled", side_effect=full):
+            said = self.post("/safekeeping/copies", status=507)
+        self.assertIn("disk is full", said["title"])
+        shown = self.client.get("/api/safekeeping/copies").json()
+        self.assertEqual((shown["copies"], shown["trouble"]), ([], "The disk is full."))
+        self.assertEqual(list((self.folder / "copies").iterdir()), [])
+        self.post("/safekeeping/copies")
+        self.assertEqual(self.client.get("/api/safekeeping/copies").json()["trouble"], "")
+
+    def test_a_name_leads_nowhere_else(self) -> None:
+        for name in ("..%2f..%2fsecret-key", "secret-key", "2026-01-01T000000-day.zip"):
+            with self.subTest(name):
+                self.assertEqual(self.client.get(f"/api/safekeeping/copies/{name}").status_code, 404)
+
+
+class Kept(SimpleTestCase):
+    """How long each copy is kept."""
+
+    def rows(self, *days: int, kind: str = "day") -> list[Copy]:
+        noon = datetime(2026, 11, 26, 12)
+        return [Copy(f"{kind} {day}", kind, noon - timedelta(days=day), 1) for day in days]  # type: ignore[arg-type]
+
+    def test_seven_days_and_the_last_of_four_weeks(self) -> None:
+        every = self.rows(*range(60))
+        gone = {each.name for each in over(every)}
+        kept = sorted(int(each.name.split()[1]) for each in every if each.name not in gone)
+        self.assertEqual(kept[:7], [0, 1, 2, 3, 4, 5, 6])
+        weeks = {(date(2026, 11, 26) - timedelta(days=day)).isocalendar()[:2] for day in kept}
+        self.assertEqual(len(weeks), 4)
+        self.assertLessEqual(len(kept), 7 + 4)
+
+    def test_days_that_were_left_out_do_not_count(self) -> None:
+        self.assertEqual(over(self.rows(0, 3, 9, 40, 90, 200, 300)), [])
+
+    def test_of_the_others_so_many(self) -> None:
+        every = self.rows(*range(12), kind="before-upgrade") + self.rows(*range(5), kind="before-restore")
+        self.assertEqual(
+            {each.name for each in over(every)},
+            {"before-upgrade 10", "before-upgrade 11", "before-restore 3", "before-restore 4"},
+        )
+
+
+class Conditions(SimpleTestCase):
+    """Files that are amiss are said in plain words, with the way on."""
+
+    def setUp(self) -> None:
+        self.folder = Path(self.enterContext(TemporaryDirectory()))
+        self.file = self.folder / "eyebright.sqlite3"
+
+    def write(self, *migrations: tuple[str, str]) -> None:
+        """A small database that has seen these migrations."""
+        with closing(sqlite3.connect(self.file)) as database:
+            database.execute("CREATE TABLE django_migrations (id INTEGER PRIMARY KEY, app TEXT, name TEXT)")
+            database.executemany("INSERT INTO django_migrations (app, name) VALUES (?, ?)", migrations)
+            database.commit()
+
+    def test_nothing_yet(self) -> None:
+        self.assertEqual(condition(self.file).state, "new")
+
+    def test_missing_beside_old_pictures_is_no_new_household(self) -> None:
+        for name in ("pictures", "copies"):
+            (self.folder / name).mkdir(exist_ok=True)
+            (self.folder / name / "2026-11-20T030000-day.zip").write_bytes(b"x")
+            with self.subTest(name):
+                found = condition(self.file)
+                self.assertEqual((found.state, found.starts), ("missing", False))
+                self.assertIn("restore", found.says)
+        self.assertIn("2026-11-20T030000-day.zip", condition(self.file).says)
+
+    def test_empty_strange_and_damaged(self) -> None:
+        self.file.write_bytes(b"")
+        self.assertEqual(condition(self.file).state, "empty")
+        self.file.write_bytes(b"a shopping list, and not a short one")
+        self.assertEqual(condition(self.file).state, "strange")
+        self.file.unlink()
+        self.write(("shelf", "0001_initial"))
+        self.assertEqual(condition(self.file).state, "sound")
+        raw = bytearray(self.file.read_bytes())
+        raw[120:] = b"\xff" * (len(raw) - 120)
+        self.file.write_bytes(raw)
+        found = condition(self.file, thorough=True)
+        self.assertEqual((found.state, found.starts), ("damaged", False))
+
+    def test_newer_is_refused_and_older_is_to_be_brought_up_to_date(self) -> None:
+        self.write(("shelf", "0001_initial"))
+        self.assertTrue(condition(self.file).pending)
+        self.file.unlink()
+        self.write(("shelf", "0001_initial"), ("shelf", "0999_from_the_future"))
+        found = condition(self.file)
+        self.assertEqual((found.state, found.starts), ("newer", False))
+        self.assertIn("shelf 0999_from_the_future", found.says)
+
+    def test_every_state_is_one_that_starts_or_says_a_way_on(self) -> None:
+        self.assertEqual(set(condition_room.STARTS), {"new", "sound", "read only"})
+
+
+class OneHead(HeadsTestCase):
+    """A head's ZIP comes back in."""
+
+    def bring(self, raw: bytes, status: int = 201) -> Any:
+        found = self.client.post(
+            "/api/safekeeping/heads",
+            {"file": SimpleUploadedFile("head.zip", raw)},
+            headers={"X-CSRFToken": self.token},
+        )
+        self.assertEqual(found.status_code, status, found.content[:300])
+        return found.json()
+
+    def furnished(self) -> tuple[int, bytes]:
+        """Wren with something in every corner, and her ZIP."""
+        pk = self.put_wren(allergies=["nuts"])
+        sent = self.send(pk, photo((40, 40)))
+        self.call("POST", f"/heads/{pk}/check-ins", {"picture": sent["id"], "note": "Windy."}, 201)
+        self.call("POST", f"/heads/{pk}/little-tests", {"test": "stretch", "outcome": "back"}, 201)
+        self.call("POST", f"/heads/{pk}/patch-tests", {"name": "Calendula tea"}, 201)
+        formula = self.call("POST", "/formulas", {"start": "towpath_rinse"}, 201)["id"]
+        wash = {"family": "acid_rinse", "formula": formula, "answer": "right"}
+        self.call("POST", f"/heads/{pk}/washes", wash, 201)
+        entry = self.call("POST", "/journal/entries", {"rinse": self.ask(head=pk)}, 201)
+        self.call("PATCH", f"/journal/entries/{entry['id']}", {"finished": True, "note": "For the dance."})
+        return pk, self.client.get(f"/api/heads/{pk}/whole").content
+
+    def test_gone_for_ever_and_back_from_its_file(self) -> None:
+        pk, raw = self.furnished()
+        before = self.call("GET", f"/heads/{pk}")
+        self.call("DELETE", f"/heads/{pk}/whole", None, 204)
+        back = self.bring(raw)
+        same = ("name", "answers", "note", "flags", "washed_at", "checked_in_at")
+        self.assertEqual({k: back[k] for k in same}, {k: before[k] for k in same})
+        self.assertEqual(back["check_in"]["note"], "Windy.")
+        self.assertEqual(self.client.get(back["check_in"]["picture"]["url"]).status_code, 200)
+        self.assertEqual(len(back["washes"]), 2)
+        (entry,) = self.call("GET", "/journal/entries")["items"]
+        self.assertEqual((entry["head"], entry["note"]), (back["id"], "For the dance."))
+        self.assertEqual([line["there"] for line in entry["rinse"]["lines"]], [True, True])
+
+    def test_a_bottle_that_is_another_here_is_named_as_gone(self) -> None:
+        _, raw = self.furnished()
+        Lot.objects.update(name="Another bottle")
+        back = self.bring(raw)
+        entries = self.call("GET", "/journal/entries")["items"]
+        entry = next(each for each in entries if each["head"] == back["id"])
+        self.assertEqual([line["there"] for line in entry["rinse"]["lines"]], [True, False])
+
+    def test_what_cannot_be_read_is_refused_whole(self) -> None:
+        _, raw = self.furnished()
+        packed = zipfile.ZipFile(io.BytesIO(raw))
+        told = json.loads(packed.read("head.json"))
+
+        def zipped(**more: Any) -> bytes:
+            out = io.BytesIO()
+            with zipfile.ZipFile(out, "w") as new:
+                new.writestr("head.json", json.dumps(told | more))
+            return out.getvalue()
+
+        heads = Head.with_removed.count()
+        for case in (
+            b"nonsense",
+            zipped(format="soup"),
+            zipped(version=9),
+            zipped(heads=[]),
+            zipped(heads="x"),
+            zipped(),  # its picture is missing
+            zipped(pictures=[], entries=[{"id": 1, "rinse": 77}]),
+            zipped(pictures=[], washes=[{"id": 1, "head": told["heads"][0]["id"], "at": "yesterday"}]),
+        ):
+            with self.subTest(case[:40]):
+                self.bring(case, 422)
+                self.assertEqual(Head.with_removed.count(), heads)
+
+
+class Removed(HeadsTestCase):
+    """Recently removed, of every kind."""
+
+    def listed(self) -> dict[str, dict[str, Any]]:
+        return {each["called"]: each for each in self.call("GET", "/safekeeping/removed")}
+
+    def test_every_kind_of_row_has_its_place(self) -> None:
+        self.assertEqual(set(KINDS), set(kinds_kept()))
+        self.assertTrue(all(issubclass(model, SoftDeleted) for model in KINDS))
+
+    def test_removed_listed_and_put_back(self) -> None:
+        wren = self.put_wren()
+        lot, water = self.put_malt(size=500, left=300), self.put_tap()
+        formula = self.call("POST", "/formulas", {"start": "towpath_rinse"}, 201)["id"]
+        wash = self.call("POST", f"/heads/{wren}/washes", {"family": "clay_damp"}, 201)["id"]
+        entry = self.call(
+            "POST", "/journal/entries", {"rinse": self.ask(acid=lot, water=water, head=wren)}, 201
+        )
+        left = self.call("GET", f"/shelf/lots/{lot}")["left"]
+        paths = {
+            "bottle or bag": f"/shelf/lots/{lot}",
+            "water": f"/shelf/waters/{water}",
+            "formula": f"/formulas/{formula}",
+            "wash that was recorded": f"/heads/{wren}/washes/{wash}",
+            "journal entry": f"/journal/entries/{entry['id']}",
+        }
+        for path in paths.values():
+            self.assertLess(self.raw("DELETE", path).status_code, 300)
+        self.assertEqual(set(self.listed()), set(paths))
+        for called, each in self.listed().items():
+            with self.subTest(called):
+                self.assertEqual(each["days_left"], 30)
+                where = f"/safekeeping/removed/{each['kind']}/{each['id']}/restore"
+                self.assertNotIn(called, {row["called"] for row in self.call("POST", where)})
+                self.call("POST", where)  # pressed twice
+        self.assertEqual(self.call("GET", f"/shelf/lots/{lot}")["left"], left)
+        self.assertEqual(self.call("GET", f"/formulas/{formula}")["removed"], False)
+
+    def test_after_thirty_days_only_an_archived_head_is_listed(self) -> None:
+        self.call("DELETE", f"/heads/{self.put_wren()}", None, 204)
+        self.call("DELETE", f"/shelf/lots/{self.put_malt()}", None, 204)
+        for model in (Head, Lot):
+            model.with_removed.update(removed_at=timezone.now() - timedelta(days=31))
+        self.assertEqual(set(self.listed()), {"head, archived"})
+
+    def test_nothing_of_that_kind(self) -> None:
+        self.call("POST", "/safekeeping/removed/shelf.moon/1/restore", status=404)
+        self.call("POST", "/safekeeping/removed/shelf.lot/99/restore", status=404)
+
+
+class ForEver(Whole):
+    """What is deleted for ever is nowhere any more."""
+
+    def test_neither_in_the_database_nor_beside_it(self) -> None:
+        name = "Zephyrine Quillfeather"
+        head = self.post("/heads", {"name": name, "answers": {"birth_year": 1988}})["id"]
+        self.client.post(
+            "/api/heads",
+            json.dumps({"name": f"{name} again", "answers": {"birth_year": 1988}}),
+            "application/json",
+            headers=self.token | {"Idempotency-Key": "once"},
+        )
+        picture = self.take_picture(head)
+        self.assertIn(name.encode(), household_file().read_bytes())
+        for pk in Head.objects.values_list("pk", flat=True):
+            self.client.delete(f"/api/heads/{pk}/whole", headers=self.token)
+        self.assertFalse(Answered.objects.exists())
+        connection.close()
+        for path in household_file().parent.glob(f"{household_file().name}*"):
+            self.assertNotIn(name.encode(), path.read_bytes(), path.name)
+        self.assertFalse((self.folder / picture).exists())
+
+    def test_a_picture_that_nobody_kept_goes_after_two_days(self) -> None:
+        head = self.post("/heads", {"name": "Wren Halloway", "answers": {"birth_year": 1988}})["id"]
+        kept = self.take_picture(head)
+        file = {"picture": SimpleUploadedFile("arm.jpg", photo((60, 40)))}
+        sent = self.client.post(f"/api/heads/{head}/pictures", file, headers=self.token).json()
+        loose = str(Picture.objects.get(pk=sent["id"]).file.name)
+        (self.folder / "pictures" / "stray.jpg").write_bytes(b"x")
+        left, under_way = self.folder / ".restoring-left", self.folder / ".restoring-now"
+        for each in (left, under_way):
+            each.mkdir()
+        os.utime(left, (0, 0))
+        tidy()
+        self.assertTrue((self.folder / loose).exists())
+        self.assertFalse((self.folder / "pictures" / "stray.jpg").exists())
+        self.assertEqual((left.exists(), under_way.exists()), (False, True))
+        with mock.patch("django.utils.timezone.now", return_value=timezone.now() + timedelta(days=3)):
+            tidy()
+        self.assertFalse((self.folder / loose).exists())
+        self.assertTrue((self.folder / kept).exists())
