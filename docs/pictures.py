@@ -120,10 +120,6 @@ def main() -> None:
         desk.goto(f"{address}/journal")
         shoot(desk, "journal")
 
-        dark = window(browser, DESK, "dark")
-        dark.goto(f"{address}/mix")
-        shoot(dark, "mix-dark")
-
         phone = window(browser, PHONE)
         phone.goto(f"{address}{wren}")
         shoot(phone, "phone-head")
@@ -133,6 +129,15 @@ def main() -> None:
         phone.get_by_role("button", name="I am mixing this").click()
         phone.wait_for_url("**/pour")
         shoot(phone, "phone-pour")
+
+        dark = window(browser, DESK, "dark")
+        dark.goto(f"{address}/shelf")
+        dark.get_by_role("button", name="Remove Hop cones").click()
+        dark.goto(f"{address}/settings")
+        dark.get_by_role("button", name="Make one now").click()
+        dark.get_by_text("All copies").click()
+        dark.get_by_role("heading", name="Backup and copies").evaluate("(t) => t.scrollIntoView()")
+        shoot(dark, "settings-dark")
     print(f"{len(list(HERE.glob('*.png')))} pictures in docs/screenshots")
 
 
