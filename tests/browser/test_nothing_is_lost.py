@@ -8,6 +8,8 @@ from typing import Any
 from django.test import SimpleTestCase
 from playwright.sync_api import Page, Route, expect
 
+from eyebright.formulas.schemas.formulas import FormulaNewIn
+from eyebright.formulas.services.beginning import new_formula
 from eyebright.heads.models import Head
 from eyebright.instruments.schemas import InstrumentIn
 from eyebright.instruments.services import save_instrument
@@ -15,7 +17,7 @@ from eyebright.shelf.models import Lot
 from tests.chromium import the_chromium
 from tests.servers import Server, move_in
 
-from .support import ACTION_MS, DESK, PAGE_MS, BrowserTestCase
+from .support import ACTION_MS, DESK, LOOK_MS, PAGE_MS, BrowserTestCase
 
 WORDS = "Towpath rinse, with the last of the raspberry"
 WINDOWS = 9  # more than a browser lets talk to one server at a time
@@ -137,6 +139,40 @@ class TwoWindows(BrowserTestCase):
         expect(page.get_by_role("heading", name="Wren H.")).to_be_visible()
         page.get_by_role("button", name="Undo", exact=True).click()
         expect(page.get_by_role("heading", name="Wren Halloway")).to_be_visible()
+
+    def test_a_formula_opened_while_its_last_words_are_kept_shows_them(self) -> None:
+        """The answer that the bench asked for is of the time before: it asks again."""
+        self.stock()
+        pk = new_formula(FormulaNewIn(start="towpath_rinse")).id
+        one = f"**/api/formulas/{pk}"
+        self.page.route(
+            one, lambda route: route.abort() if route.request.method == "PUT" else route.continue_()
+        )
+        self.go(f"/formulas/{pk}")
+        self.page.get_by_label("Note").fill(WORDS)
+        expect(self.page.get_by_text("Not saved: Eyebright cannot be reached")).to_be_visible()
+        self.page.unroute_all(behavior="wait")
+        asked: list[tuple[Route, Any]] = []
+        saved: list[Route] = []
+
+        def hold(route: Route) -> None:
+            if route.request.method == "PUT" and not saved:
+                saved.append(route)
+            elif route.request.method == "GET" and not asked:
+                asked.append((route, route.fetch()))
+            else:
+                route.continue_()
+
+        self.page.route(one, hold)
+        self.page.reload()
+        while not (asked and saved):
+            self.page.wait_for_timeout(LOOK_MS)
+        with self.page.expect_response(lambda one: one.request.method == "PUT") as kept:
+            saved[0].continue_()
+        self.assertEqual(kept.value.status, 200)
+        expect(self.page.get_by_text("is saved now")).to_be_visible()
+        asked[0][0].fulfill(response=asked[0][1])
+        expect(self.page.get_by_label("Note")).to_have_value(WORDS)
 
     def test_one_stream_for_however_many_windows(self) -> None:
         self.stock()

@@ -110,8 +110,12 @@ export function useDraft(id: number, head: Ref<number | null>, vessel: Ref<numbe
     failed.value = null;
     try {
       await underWay.get(id);
-      const answer = await fetchFormula(id, head.value, vessel.value);
-      const left = draftOf<Formula>(name);
+      let before, left, answer;
+      do {
+        before = draftOf<Formula>(name);
+        answer = await fetchFormula(id, head.value, vessel.value);
+        left = draftOf<Formula>(name);
+      } while (before && !left); // kept by `saveLeft` meanwhile: the answer may be of the time before
       take(answer);
       draft.value = copy(answer.formula);
       standing = sent = text.value;
