@@ -377,6 +377,7 @@ class Choosing(BenchTestCase):
         pk = self.begin("winding_hole")
         self.go("/settings")
         self.page.get_by_role("radio", name="Never.").check()
+        expect(self.page.get_by_text("The house rule is changed.")).to_be_visible()
         self.go(f"/formulas/{pk}")
         says = self.page.get_by_text("Your house rule is no soda")
         expect(says).to_be_visible()

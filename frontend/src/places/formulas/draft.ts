@@ -62,7 +62,13 @@ export async function saveLeft(): Promise<void> {
 
 const copy = (formula: Formula): Formula => JSON.parse(JSON.stringify(formula)) as Formula;
 
-export function useDraft(id: number, head: Ref<number | null>, vessel: Ref<number | null>) {
+/** `rules`: what else the reading goes by; it is asked for again when that changes. */
+export function useDraft(
+  id: number,
+  head: Ref<number | null>,
+  vessel: Ref<number | null>,
+  rules: Ref<unknown>,
+) {
   const draft = ref<Formula | null>(null);
   const kept = shallowRef<KeptFormula | null>(null);
   /** The last reading stays in view, dimmed, while the formula cannot be reckoned. */
@@ -226,6 +232,7 @@ export function useDraft(id: number, head: Ref<number | null>, vessel: Ref<numbe
     later();
   });
   watch([head, vessel], () => draft.value && later());
+  watch(rules, (now, before) => now && before && draft.value && later());
   void load();
   onUnmounted(() => {
     closed = true;
