@@ -7,8 +7,9 @@ from ninja import Query, Router, Status
 
 from .schemas.lots import LotChangeIn, LotIn, LotOut, LotsOut, SupplyOut
 from .schemas.materials import (
-    CorrectionIn,
+    CorrectionChangeIn,
     GuessOut,
+    KeptMaterialOut,
     LabelOut,
     LabelTextIn,
     LibraryOut,
@@ -53,8 +54,8 @@ def material_page(request: HttpRequest, key: str) -> MaterialPageOut:
     return material_pages.material_page(key)
 
 
-@router.put("/library/{key}", response=MaterialOut, operation_id="correct_material")
-def correct_material(request: HttpRequest, key: str, entered: CorrectionIn) -> MaterialOut:
+@router.patch("/library/{key}", response=KeptMaterialOut, operation_id="correct_material")
+def correct_material(request: HttpRequest, key: str, entered: CorrectionChangeIn) -> KeptMaterialOut:
     """Keep what this household has otherwise of a row of the library."""
     return own_materials.save_correction(key, entered)
 
@@ -118,14 +119,14 @@ def guess_material(request: HttpRequest, name: Find) -> GuessOut:
     return materials.guess(name)
 
 
-@router.post("/materials", response={201: MaterialOut}, operation_id="add_material")
-def add_material(request: HttpRequest, entered: OwnMaterialIn) -> Status[MaterialOut]:
+@router.post("/materials", response={201: KeptMaterialOut}, operation_id="add_material")
+def add_material(request: HttpRequest, entered: OwnMaterialIn) -> Status[KeptMaterialOut]:
     """Put a material that the library does not hold on record."""
     return Status(201, own_materials.save_own(entered))
 
 
-@router.patch("/materials/{pk}", response=MaterialOut, operation_id="change_material")
-def change_material(request: HttpRequest, pk: int, entered: OwnMaterialChangeIn) -> MaterialOut:
+@router.patch("/materials/{pk}", response=KeptMaterialOut, operation_id="change_material")
+def change_material(request: HttpRequest, pk: int, entered: OwnMaterialChangeIn) -> KeptMaterialOut:
     """Change one."""
     return own_materials.change_own(pk, entered)
 

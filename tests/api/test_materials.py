@@ -155,7 +155,7 @@ class Corrections(HeadsTestCase):
     def test_it_is_said_counts_everywhere_and_is_put_back(self) -> None:
         lot = self.put_malt(name="Brown bottle", strength=None)
         before = self.call("GET", f"/shelf/lots/{lot}")["strength"]["value"]
-        self.call("PUT", "/shelf/library/malt_vinegar", {"strength": 8, "note": "The big bottle."})
+        self.call("PATCH", "/shelf/library/malt_vinegar", {"strength": 8, "note": "The big bottle."})
         page = self.call("GET", "/shelf/library/malt_vinegar")
         self.assertTrue(page["corrected"] and "corrected here" in page["source"])
         self.assertEqual((page["note"], page["correction"]["strength"]), ("The big bottle.", 8.0))
@@ -183,17 +183,17 @@ class Corrections(HeadsTestCase):
             return {one["id"] for one in read["reading"]["cautions"]}
 
         self.assertIn("allergy-maybe", said())
-        self.call("PUT", "/shelf/library/oat_flour", {"ruled_out": ["cereals"]})
+        self.call("PATCH", "/shelf/library/oat_flour", {"ruled_out": ["cereals"]})
         self.assertNotIn("allergy-maybe", said())
 
     def test_what_cannot_be_corrected_is_said(self) -> None:
-        self.refused("PUT", "/shelf/library/lye_sodium", {"ph": 7}, "")
+        self.refused("PATCH", "/shelf/library/lye_sodium", {"ph": 7}, "")
         for body, field in (
             ({"ruled_out": ["nuts"]}, "ruled_out"),
             ({"figures": {"spoonful": 0}}, "figures.spoonful"),
                             ({"ruled_out": ["cereals"], "contains": ["cereals"]}, "ruled_out")):  # fmt: skip
-            self.refused("PUT", "/shelf/library/oat_flour", body, field)
-        self.call("PUT", "/shelf/library/moonshine", {"ph": 7}, status=404)
+            self.refused("PATCH", "/shelf/library/oat_flour", body, field)
+        self.call("PATCH", "/shelf/library/moonshine", {"ph": 7}, status=404)
         self.call("DELETE", "/shelf/library/oat_flour", status=404)
 
 

@@ -36,7 +36,7 @@ class Household(HeadsTestCase):
             "label": {"strength": "mild", "ph_low": 5},
         }
         self.bottle = self.call("POST", "/shelf/lots", shampoo, 201)["id"]
-        self.call("PUT", "/shelf/library/oat_flour", {"figures": {}, "note": "ours"})
+        self.call("PATCH", "/shelf/library/oat_flour", {"figures": {}, "note": "ours"})
         self.call(
             "POST",
             "/shelf/vessels",

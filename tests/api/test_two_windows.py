@@ -76,9 +76,18 @@ class Stale(HeadsTestCase):
         self.call("PUT", path, {"value": 7, "version": 0})
         self.assertEqual(self.raw("PUT", path, {"value": 5, "version": 0}).status_code, 409)
         row = "/shelf/library/oat_flour"
-        self.call("PUT", row, {"note": "first", "version": 0})
-        self.assertEqual(self.raw("PUT", row, {"note": "second", "version": 0}).status_code, 409)
-        self.assertEqual(self.call("GET", row)["note"], "first")
+        kept = self.call("PATCH", row, {"note": "first", "contains": ["nuts"], "version": 0})
+        stale = self.raw("PATCH", row, {"note": "second", "version": 0})
+        self.assertEqual(stale.status_code, 409)
+        self.assertEqual(stale.json()["now"]["contains"], ["nuts"])
+        self.call("PATCH", row, {"note": "second", "version": kept["version"]})
+        there = self.call("GET", row)["correction"]
+        self.assertEqual((there["note"], there["contains"]), ("second", ["nuts"]))
+        emptied = self.call("PATCH", row, {"note": "", "contains": []})
+        self.assertEqual(emptied["version"], 0)
+        self.assertFalse(self.call("GET", row)["corrected"])
+        self.call("PATCH", row, {"note": "", "version": 0})  # nothing is said of it, and nothing is kept
+        self.assertFalse(self.call("GET", row)["corrected"])
         kept = self.call("POST", "/formulas", {"start": "towpath_rinse"}, 201)
         self.call("POST", f"/formulas/{kept['id']}/versions", {"name": "first"})
         body = kept["formula"] | {"about": "changed"}

@@ -55,7 +55,8 @@ class Pages(BrowserTestCase):
         expect(self.page.get_by_text("It may hold wheat and barley")).to_have_count(0)
         self.page.get_by_role("button", name="Put the library’s back").click()
         expect(self.page.get_by_text("It may hold wheat and barley")).to_be_visible()
-        self.page.get_by_role("button", name="Undo").click()
+        expect(self.page.get_by_text("is the library’s again.")).to_be_visible()
+        self.page.get_by_role("button", name="Undo", exact=True).click()
         expect(self.page.get_by_text("corrected by you")).to_be_visible()
 
 

@@ -13,7 +13,7 @@ from eyebright.formulas.services.beginning import new_formula
 from eyebright.heads.models import Head
 from eyebright.instruments.schemas import InstrumentIn
 from eyebright.instruments.services import save_instrument
-from eyebright.shelf.models import Lot
+from eyebright.shelf.models import Correction, Lot
 from tests.chromium import the_chromium
 from tests.servers import Server, move_in
 
@@ -131,6 +131,24 @@ class TwoWindows(BrowserTestCase):
         self.assertEqual((head.name, head.note), ("Wren of the lock", "Windy."))
         self.assertEqual(head.answers["allergies"], ["nuts"])
 
+    def test_what_is_said_of_a_material_is_joined_too(self) -> None:
+        here, there = self.go("/shelf/materials/oat_flour"), self.other("/shelf/materials/oat_flour")
+        for page, label, said in ((there, "Note", "From the mill."), (here, "It smells of", "porridge")):
+            page.get_by_role("button", name="Correct it").click()
+            field = page.get_by_label(label, exact=True)
+            if not field.is_visible():
+                page.get_by_text("Everything else that can be said of it").click()
+            field.fill(said)
+        for page in (there, here):
+            page.get_by_role("button", name="Save for this household").click()
+            expect(page.get_by_text("is changed.")).to_be_visible()
+        row = Correction.objects.get()
+        self.assertEqual((row.note, row.figures["smell"]), ("From the mill.", "porridge"))
+        with here.expect_response(lambda one: one.request.method == "PATCH"):
+            here.get_by_role("button", name="Undo", exact=True).click()
+        row.refresh_from_db()
+        self.assertEqual((row.note, row.figures.get("smell")), ("From the mill.", None))
+
     def test_a_change_has_a_way_back(self) -> None:
         pk = self.put_wren()
         page = self.record(pk)
@@ -233,6 +251,29 @@ class Safekept(BrowserTestCase):
         self.go("/shelf/measures")
         self.page.get_by_role("button", name="Add a vessel").click()
         expect(self.page.get_by_label("Your name for it")).to_have_value("Enamel jug")
+
+    def test_a_titration_and_pasted_lines_outlast_a_reload(self) -> None:
+        self.stock()
+        self.go(f"/shelf/waters?titrate=water-{self.tap}")
+        self.page.get_by_label("Vinegar in it by now").fill("9")
+        self.page.reload()
+        expect(self.page.get_by_text("What you typed before is back")).to_be_visible()
+        expect(self.page.get_by_label("Vinegar in it by now")).to_have_value("9")
+        self.page.get_by_role("button", name="Start over").click()
+        expect(self.page.get_by_label("Vinegar in it by now")).to_have_value("")
+        formula = new_formula(FormulaNewIn(start="towpath_rinse")).id
+        paste = self.page.get_by_role("button", name="Paste or write several")
+        lines = self.page.get_by_label("A whole recipe")
+        self.go(f"/formulas/{formula}")
+        paste.click()
+        lines.fill("2 tbsp rhassoul\n15 drops lavender essential oil")
+        self.page.reload()
+        paste.click()
+        expect(lines).to_have_value("2 tbsp rhassoul\n15 drops lavender essential oil")
+        self.page.get_by_role("button", name="Put these lines in").click()
+        expect(lines).to_have_count(0)
+        paste.click()
+        expect(lines).to_have_value("")
 
     def test_a_bottle_that_is_not_known_here_is_mended_on_its_own_page(self) -> None:
         self.stock()

@@ -44,6 +44,12 @@ class MaterialOut(Out):
     source: str
 
 
+class KeptMaterialOut(MaterialOut):
+    """One that the household has said something of, and the version of that."""
+
+    version: int
+
+
 class KindOut(Out):
     """A kind of material, for one that the library does not hold. `strong`: it has a strength."""
 
@@ -146,13 +152,14 @@ class CorrectionIn(FiguresIn):
     """What this household has otherwise of a row of the library.
 
     `hazards`, `contains` and `may_contain` come on top; `ruled_out`: what its packet says is not in it.
-    `version` that it was changed from, 0 where there was none.
     """
-
-    version: int = 0
 
     hazards: Keys = []
     ruled_out: Keys = []
+
+
+class CorrectionChangeIn(CorrectionIn, Change):
+    """What changes in that; version 0 where nothing was said of it yet."""
 
 
 class FactOut(Out):

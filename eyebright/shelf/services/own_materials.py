@@ -21,8 +21,10 @@ from eyebright.core.materials import (
 from ..models import Correction, OwnMaterial
 from ..schemas.materials import (
     NO_KIND,
+    CorrectionChangeIn,
     CorrectionIn,
     FiguresIn,
+    KeptMaterialOut,
     MaterialOut,
     OwnMaterialChangeIn,
     OwnMaterialIn,
@@ -39,7 +41,7 @@ def find_own(pk: int, *, also_removed: bool = False) -> OwnMaterial:
 
 
 @transaction.atomic
-def save_own(entered: OwnMaterialIn, own: OwnMaterial | None = None) -> MaterialOut:
+def save_own(entered: OwnMaterialIn, own: OwnMaterial | None = None) -> KeptMaterialOut:
     """Put a material that the library does not hold on record, or change one."""
     if entered.kind not in kinds() or entered.kind == NEVER:
         raise Problem.field("kind", NO_KIND)
@@ -58,11 +60,15 @@ def save_own(entered: OwnMaterialIn, own: OwnMaterial | None = None) -> Material
     own.hazards = None if entered.hazards is None else _once(entered.hazards)
     own.figures = _kept(entered) | ({"cleared": True} if entered.cleared else {})
     own.save()
-    return material_out(own_material(own))
+    return _kept_out(own_material(own), own.version)
+
+
+def _kept_out(found: Material, version: int) -> KeptMaterialOut:
+    return KeptMaterialOut(**material_out(found).model_dump(), version=version)
 
 
 @transaction.atomic
-def change_own(pk: int, entered: OwnMaterialChangeIn) -> MaterialOut:
+def change_own(pk: int, entered: OwnMaterialChangeIn) -> KeptMaterialOut:
     """Change one that is as it was when it was read."""
     own = held(OwnMaterial.objects.all(), pk, "material", entered.version, own_now)
     return save_own(changed(OwnMaterialIn, dict(own_entered(own)), entered), own)
@@ -98,9 +104,12 @@ def correction_of(key: str, *, also_removed: bool = False) -> Correction:
 
 
 @transaction.atomic
-def save_correction(key: str, entered: CorrectionIn) -> MaterialOut:
+def save_correction(key: str, change: CorrectionChangeIn) -> KeptMaterialOut:
     """Keep what this household has otherwise of a row of the library."""
     plain = _plain(key)
+    row = Correction.objects.filter(material=key).first() or Correction(material=key, version=0)
+    still_at(row, "material", change.version, correction_now)
+    entered = changed(CorrectionIn, dict(correction_entered(row)), change)
     if plain.refuse:
         raise Problem.field("", f"{plain.name} never goes on a head: there is nothing to correct.")
     _offered(entered, entered.hazards)
@@ -111,13 +120,20 @@ def save_correction(key: str, entered: CorrectionIn) -> MaterialOut:
             "ruled_out", "It cannot hold a thing and be free of it: take one of the two back."
         )
     _possible(entered, plain.kind, [*plain.hazards, *entered.hazards], plain.unit)
-    row = Correction.objects.filter(material=key).first() or Correction(material=key, version=0)
-    still_at(row, "material", entered.version, correction_entered)
     row.figures, row.note = _kept(entered), entered.note
     row.contains, row.may_contain = _once(entered.contains), _once(entered.may_contain)
     row.hazards, row.ruled_out = _once(entered.hazards), _once(entered.ruled_out)
+    if not (row.figures or row.note or row.contains or row.may_contain or row.hazards or row.ruled_out):
+        if row.pk:
+            row.remove()
+        return _kept_out(plain, 0)  # where nothing differs any more, nothing is corrected
     row.save()
-    return material_out(corrected_material(row))
+    return _kept_out(corrected_material(row), row.version)
+
+
+def correction_now(row: Correction) -> CorrectionChangeIn:
+    """The same with its version, for whoever began from an older one."""
+    return CorrectionChangeIn.model_construct(version=row.version, **dict(correction_entered(row)))
 
 
 @transaction.atomic
@@ -131,9 +147,7 @@ def restore_correction(key: str) -> MaterialOut:
 def correction_entered(row: Correction) -> CorrectionIn:
     """What was entered of a correction, to be changed."""
     more = _entered(row.figures, row.contains, row.may_contain, row.note)
-    return CorrectionIn.model_construct(
-        version=row.version, hazards=row.hazards, ruled_out=row.ruled_out, **more
-    )
+    return CorrectionIn.model_construct(hazards=row.hazards, ruled_out=row.ruled_out, **more)
 
 
 def _plain(key: str) -> Material:

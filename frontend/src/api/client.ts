@@ -12,6 +12,7 @@ export type LotIn = Schemas["LotIn"];
 export type Library = Schemas["LibraryOut"];
 export type OwnMaterialIn = Schemas["OwnMaterialIn"];
 export type CorrectionIn = Schemas["CorrectionIn"];
+export type KeptMaterial = Schemas["KeptMaterialOut"];
 export type MaterialPage = Schemas["MaterialPageOut"];
 export type Property = Schemas["PropertyOut"];
 export type LabelIn = Schemas["LabelIn"];

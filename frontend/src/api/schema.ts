@@ -1454,11 +1454,7 @@ export interface paths {
          * @description All that is known of a material.
          */
         get: operations["material"];
-        /**
-         * Correct Material
-         * @description Keep what this household has otherwise of a row of the library.
-         */
-        put: operations["correct_material"];
+        put?: never;
         post?: never;
         /**
          * Put Material Back
@@ -1467,7 +1463,11 @@ export interface paths {
         delete: operations["put_material_back"];
         options?: never;
         head?: never;
-        patch?: never;
+        /**
+         * Correct Material
+         * @description Keep what this household has otherwise of a row of the library.
+         */
+        patch: operations["correct_material"];
         trace?: never;
     };
     "/api/shelf/library/{key}/restore": {
@@ -2813,11 +2813,51 @@ export interface components {
             size: number;
         };
         /**
+         * CorrectionChangeIn
+         * @description What changes in that; version 0 where nothing was said of it yet.
+         */
+        CorrectionChangeIn: {
+            /** Also */
+            also?: string[];
+            /** Contains */
+            contains?: string[];
+            /** Figures */
+            figures?: {
+                [key: string]: number | string | null;
+            };
+            /** Hazards */
+            hazards?: string[];
+            /** Latin */
+            latin?: string;
+            /** May Contain */
+            may_contain?: string[];
+            /** Note */
+            note?: string;
+            /** Per */
+            per?: number | string | null;
+            /** Ph */
+            ph?: number | string | null;
+            /** Pieces */
+            pieces?: components["schemas"]["PieceIn"][];
+            /** Ruled Out */
+            ruled_out?: string[];
+            /** Smell */
+            smell?: string;
+            /**
+             * Stain
+             * @enum {string}
+             */
+            stain?: "" | "tints" | "darkens" | "reddens";
+            /** Strength */
+            strength?: number | string | null;
+            /** Version */
+            version: number;
+        };
+        /**
          * CorrectionIn
          * @description What this household has otherwise of a row of the library.
          *
          *     `hazards`, `contains` and `may_contain` come on top; `ruled_out`: what its packet says is not in it.
-         *     `version` that it was changed from, 0 where there was none.
          */
         CorrectionIn: {
             /**
@@ -2884,11 +2924,6 @@ export interface components {
             stain: "" | "tints" | "darkens" | "reddens";
             /** Strength */
             strength?: number | string | null;
-            /**
-             * Version
-             * @default 0
-             */
-            version: number;
         };
         /**
          * CorrectionOut
@@ -4018,6 +4053,36 @@ export interface components {
             helps: string[];
             /** Places */
             places: components["schemas"]["KeptPlaceOut"][];
+        };
+        /**
+         * KeptMaterialOut
+         * @description One that the household has said something of, and the version of that.
+         */
+        KeptMaterialOut: {
+            /** Also */
+            also: string[];
+            /** Key */
+            key: string;
+            /** Kind */
+            kind: string;
+            /** Label */
+            label: boolean;
+            /** Latin */
+            latin: string;
+            /** Name */
+            name: string;
+            /** Ready */
+            ready: string;
+            /** Source */
+            source: string;
+            strength: components["schemas"]["FigureOut"] | null;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "mL" | "g";
+            /** Version */
+            version: number;
         };
         /**
          * KeptOut
@@ -9423,41 +9488,6 @@ export interface operations {
             };
         };
     };
-    correct_material: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                key: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["CorrectionIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["MaterialOut"];
-                };
-            };
-            /** @description A problem */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-        };
-    };
     put_material_back: {
         parameters: {
             query?: never;
@@ -9475,6 +9505,41 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    correct_material: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CorrectionChangeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptMaterialOut"];
+                };
             };
             /** @description A problem */
             default: {
@@ -9761,7 +9826,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MaterialOut"];
+                    "application/json": components["schemas"]["KeptMaterialOut"];
                 };
             };
             /** @description A problem */
@@ -9856,7 +9921,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MaterialOut"];
+                    "application/json": components["schemas"]["KeptMaterialOut"];
                 };
             };
             /** @description A problem */

@@ -5,7 +5,6 @@ import {
   api,
   at,
   taken,
-  type CorrectionIn,
   type LotIn,
   type OwnMaterialIn,
   type ProfileIn,
@@ -211,8 +210,8 @@ export const useRestoreMaterial = () =>
 
 /** A row of the library, as this household has it. */
 export const useCorrect = () =>
-  useShelfChange(({ name, body }: { name: string; body: CorrectionIn }) =>
-    taken(api.PUT("/api/shelf/library/{key}", { ...key(name), body })),
+  useShelfChange(({ name, body }: { name: string; body: object }) =>
+    taken(api.PATCH("/api/shelf/library/{key}", { ...key(name), body: body as never })),
   );
 export const usePutBack = () =>
   useShelfChange((name: string) => taken(api.DELETE("/api/shelf/library/{key}", key(name))));

@@ -24,6 +24,8 @@ type Send<Row> = (saving: { id?: number; body: never }) => Promise<Row>;
 interface Options<Row, Entered> {
   /** Where its like are kept; what is new is sent there. */
   path: string;
+  /** The call that keeps it, where that is another than its id at this path. */
+  call?: string;
   row: Row | undefined;
   /** What stands in the fields for a row, or for a new one. */
   fields: (row: Row | undefined) => Entered;
@@ -33,6 +35,8 @@ interface Options<Row, Entered> {
   pack?: (changed: Body) => Body;
   /** What it is called when its change is told. */
   name?: (row: Row) => string;
+  /** Whether a draft that is found is of what is meant here. */
+  holds?: (found: Entered) => boolean;
 }
 
 const same = (one: unknown, other: unknown) => JSON.stringify(one) === JSON.stringify(other);
@@ -53,16 +57,19 @@ function merged<Value>(base: Value, mine: Value, theirs: Value): Value {
 
 export function useEdit<Row extends Kept, Entered extends object>({
   path,
+  call,
   row,
   fields,
   sent,
   pack = (changed) => changed,
   name,
+  holds = () => true,
 }: Options<Row, Entered>) {
-  const draft = row ? `PATCH ${path}/${row.id}` : `POST ${path}`;
+  const draft = call ?? (row ? `PATCH ${path}/${row.id}` : `POST ${path}`);
   const found = draftOf<Entered>(draft);
   const fresh = fields(row);
-  const fits = found && same(Object.keys(found.entered), Object.keys(fresh));
+  const fits =
+    found && same(Object.keys(found.entered), Object.keys(fresh)) && holds(found.entered);
   let base = fits ? found.base : copy(fresh);
   let version = fits ? found.version : (row?.version ?? 0);
   const entered = reactive(copy(fits ? found.entered : fresh) as object) as Entered;
@@ -120,16 +127,20 @@ export function useEdit<Row extends Kept, Entered extends object>({
     const before = sent(base);
     try {
       const typed = plain();
-      const done = await send({ id: row.id, body: { ...pack(changed), version } as never });
+      const done = await send({
+        id: row.id,
+        body: { ...pack(changed), version } as never,
+      });
       base = typed;
       version = done.version ?? version;
       restored.value = false;
       const back = Object.fromEntries(Object.keys(changed).map((key) => [key, before[key]]));
       if (name)
         tell(`${name(done)} is changed.`, () =>
-          send({ id: row.id, body: { ...pack(back), version: done.version } as never }).catch(
-            (error: Error) => tell(error.message),
-          ),
+          send({
+            id: row.id,
+            body: { ...pack(back), version: done.version } as never,
+          }).catch((error: Error) => tell(error.message)),
         );
       return done;
     } catch (error) {
@@ -193,6 +204,16 @@ export function useEdit<Row extends Kept, Entered extends object>({
     startOver,
   };
 }
+
+/** What is typed and is no row yet, a titration or pasted lines: a draft by this name until `startOver`. */
+export const useTyped = <Entered extends object>(name: string, fields: () => Entered) =>
+  useEdit<Kept, Entered>({
+    path: "",
+    call: name,
+    row: undefined,
+    fields,
+    sent: (typed) => typed as Body,
+  });
 
 export type Edit = Pick<
   ReturnType<typeof useEdit>,

@@ -2,7 +2,7 @@
 import type { CorrectionIn } from "@/api/client";
 import { asTyped, orNothing } from "./typed";
 
-type Sent = Omit<CorrectionIn, "hazards" | "ruled_out" | "version">;
+type Sent = Omit<CorrectionIn, "hazards" | "ruled_out">;
 
 export interface Typed {
   strength: string;

@@ -2,10 +2,13 @@
 import { computed, ref, watch, type Ref } from "vue";
 import { useGuess } from "@/api/shelf";
 
-export function useMaterialGuess(name: () => string, kind: Ref<string>) {
+/** `answered`: what it carries, as it was answered; until then as its name says. */
+export function useMaterialGuess(
+  name: () => string,
+  kind: Ref<string>,
+  answered = ref<string[] | null>(null),
+) {
   const guess = useGuess(name);
-  /** What it carries, as it was answered; until then as its name says. */
-  const answered = ref<string[] | null>(null);
   const carries = computed({
     get: () => answered.value ?? guess.data.value?.hazards ?? [],
     set: (keys: string[]) => (answered.value = keys),
@@ -16,5 +19,5 @@ export function useMaterialGuess(name: () => string, kind: Ref<string>) {
       if (found && !kind.value) kind.value = found;
     },
   );
-  return { guess: computed(() => guess.data.value), carries, answered };
+  return { guess: computed(() => guess.data.value), carries };
 }

@@ -10,6 +10,8 @@ import { useAddFormula, useBench, useBringFormula, useFormulas } from "@/api/for
 import { useHeads } from "@/api/heads";
 import { useShortcuts } from "@/app/shortcuts";
 import { tell } from "@/app/undo";
+import DraftNote from "@/parts/DraftNote.vue";
+import { useTyped } from "@/parts/edit";
 import HeadSelect from "@/parts/HeadSelect.vue";
 import LoadState from "@/parts/LoadState.vue";
 import { ph, range } from "@/parts/ph";
@@ -34,7 +36,7 @@ const bring = useBringFormula();
 const { failed, loaded, again } = useWaiting(bench, heads, formulas);
 const beginning = ref("new" in route.query);
 const bringing = ref(false);
-const text = ref("");
+const recipe = useTyped("recipe /formulas", () => ({ text: "" }));
 const asked = Number(route.query["head"]);
 const head = ref<number | null>(Number.isFinite(asked) && asked > 0 ? asked : null);
 const picked = ref<number[]>([]);
@@ -65,8 +67,9 @@ async function begin(entered: Partial<FormulaNew>): Promise<void> {
 const onHead = computed(() => (head.value === null ? {} : { head: String(head.value) }));
 
 async function takeIn(): Promise<void> {
-  const found = await bring.mutateAsync(text.value).catch(() => null);
+  const found = await bring.mutateAsync(recipe.entered.text).catch(() => null);
   if (!found) return;
+  recipe.startOver();
   const family = families.value.find((one) => one.key === found.formula.formula.family)?.name;
   const kept = found.kept.length ? " What is no line stands in its note." : "";
   tell(`Taken for: ${family ?? "a mask"}. Change that below if it is something else.${kept}`);
@@ -75,7 +78,7 @@ async function takeIn(): Promise<void> {
 
 async function file(event: Event): Promise<void> {
   const chosen = (event.target as HTMLInputElement).files?.[0];
-  if (chosen) text.value = await chosen.text();
+  if (chosen) recipe.entered.text = await chosen.text();
 }
 
 useShortcuts([{ key: "n", does: "A new formula", run: () => (beginning.value = true) }]);
@@ -118,8 +121,9 @@ useShortcuts([{ key: "n", does: "A new formula", run: () => (beginning.value = t
         <button type="button" class="act" @click="bringing = !bringing">Import a recipe</button>
       </div>
       <form v-if="bringing" class="bring" @submit.prevent="takeIn">
+        <DraftNote :edit="recipe" />
         <TextField
-          v-model="text"
+          v-model="recipe.entered.text"
           label="A recipe: as it stands on paper, or the file or page that carries it (JSON-LD)"
           :rows="5"
           :error="refused['text'] ?? trouble"

@@ -2,8 +2,11 @@
 /** A recipe pasted or typed as on paper: lines go in, understood or asked about; what did not go in stays here. */
 import Button from "primevue/button";
 import { ref } from "vue";
+import { useRoute } from "vue-router";
 import type { ReadRecipe } from "@/api/client";
 import { readLines } from "@/api/formulas";
+import DraftNote from "@/parts/DraftNote.vue";
+import { useTyped } from "@/parts/edit";
 import TextField from "@/parts/TextField.vue";
 
 const { room } = defineProps<{
@@ -11,14 +14,15 @@ const { room } = defineProps<{
   room: number;
 }>();
 const emit = defineEmits<{ add: [read: ReadRecipe]; close: [] }>();
-const text = ref("");
+const edit = useTyped(`lines ${useRoute().path}`, () => ({ text: "" }));
+const entered = edit.entered;
 const busy = ref(false);
 const trouble = ref("");
 const says = ref("");
 
 async function add(): Promise<void> {
   trouble.value = says.value = "";
-  if (!text.value.trim()) {
+  if (!entered.text.trim()) {
     trouble.value = "Write a line first, such as: 60 g soapwort root, broken.";
     return;
   }
@@ -28,11 +32,14 @@ async function add(): Promise<void> {
   }
   busy.value = true;
   try {
-    const read = await readLines(text.value, room);
+    const read = await readLines(entered.text, room);
     emit("add", read);
-    text.value = read.rest;
     says.value = read.says;
-    if (!read.rest) emit("close");
+    if (read.rest) entered.text = read.rest;
+    else {
+      edit.startOver();
+      emit("close");
+    }
   } catch (error) {
     trouble.value = (error as Error).message;
   }
@@ -42,8 +49,9 @@ async function add(): Promise<void> {
 
 <template>
   <form class="paste" @submit.prevent="add">
+    <DraftNote v-if="!says" :edit="edit" />
     <TextField
-      v-model="text"
+      v-model="entered.text"
       label="A whole recipe, or a line for each material, as on paper"
       :rows="8"
       :error="trouble"

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 /** One, two or three standards, and what the meter shows in each. */
-import { computed, reactive, ref } from "vue";
+import { computed } from "vue";
 import type { CalibrationIn, Instrument } from "@/api/client";
 import { useCalibrate, useStandards } from "@/api/instruments";
 import { lives } from "@/app/tray";
 import { tell } from "@/app/undo";
+import { useTyped } from "@/parts/edit";
 import { ph } from "@/parts/ph";
 import PickField from "@/parts/PickField.vue";
 import TextField from "@/parts/TextField.vue";
@@ -20,10 +21,20 @@ const { errors, trouble } = useTrouble(save.error);
 
 const MOST = 3;
 const BOUGHT = "bought";
-const temperature = ref("20");
+interface Typed {
+  standard: string;
+  ph: string;
+  shown: string;
+}
+const point = (): Typed => ({ standard: "cream_of_tartar", ph: "", shown: "" });
+const edit = useTyped(`calibration /api/instruments/${instrument.id}`, () => ({
+  temperature: "20",
+  points: [point()],
+}));
+const entered = edit.entered;
 const degrees = computed(() => {
-  const typed = Number(temperature.value.replace(",", "."));
-  return temperature.value.trim() && Number.isFinite(typed) ? typed : 20;
+  const typed = Number(entered.temperature.replace(",", "."));
+  return entered.temperature.trim() && Number.isFinite(typed) ? typed : 20;
 });
 const standards = useStandards(degrees);
 const offered = computed(() => [
@@ -33,13 +44,6 @@ const offered = computed(() => [
     name: `${one.name}, pH ${one.ph.value.toFixed(2)}`,
   })),
 ]);
-interface Typed {
-  standard: string;
-  ph: string;
-  shown: string;
-}
-const point = (): Typed => ({ standard: "cream_of_tartar", ph: "", shown: "" });
-const points = reactive([point()]);
 const live = computed(() => lives.value.find((one) => one.id === instrument.id));
 /** A meter that speaks gives millivolts; one that is read by eye shows its own pH. */
 const unit = computed(() => (instrument.link === "hand" ? "pH" : "mV"));
@@ -47,18 +51,19 @@ const chosen = (one: Typed) => standards.data.value?.find((each) => each.key ===
 
 async function store(): Promise<void> {
   const body = {
-    points: points.map((one) => ({
+    points: entered.points.map((one) => ({
       standard: one.standard === BOUGHT ? "" : one.standard,
       ph: one.standard === BOUGHT ? one.ph || null : null,
       shown: one.shown,
       unit: unit.value,
-      temperature: temperature.value,
+      temperature: entered.temperature,
     })),
   };
   const done = await save
     .mutateAsync({ id: instrument.id, body: body as CalibrationIn })
     .catch(() => null);
   if (!done) return;
+  edit.startOver();
   tell(`${instrument.name} is calibrated.`);
   emit("done");
 }
@@ -70,11 +75,12 @@ async function store(): Promise<void> {
     label="Calibrate it"
     :saving="save.isPending.value"
     :trouble="trouble"
+    :edit="edit"
     @save="store"
     @cancel="emit('done')"
   >
     <TextField
-      v-model="temperature"
+      v-model="entered.temperature"
       label="The standards are at, °C"
       decimal
       short
@@ -87,7 +93,7 @@ async function store(): Promise<void> {
         It shows {{ live.raw?.toFixed(1) }} mV now: {{ live.says.toLowerCase() }}
       </template>
     </p>
-    <template v-for="(one, i) in points" :key="i">
+    <template v-for="(one, i) in entered.points" :key="i">
       <PickField v-model="one.standard" :label="`Standard ${i + 1}`" :options="offered" by="key" />
       <div class="pair">
         <TextField
@@ -120,10 +126,20 @@ async function store(): Promise<void> {
     </template>
     <p v-if="errors['points']" class="whole error" role="alert">{{ errors["points"] }}</p>
     <p class="whole row">
-      <button v-if="points.length < MOST" type="button" class="act" @click="points.push(point())">
+      <button
+        v-if="entered.points.length < MOST"
+        type="button"
+        class="act"
+        @click="entered.points.push(point())"
+      >
         One more standard
       </button>
-      <button v-if="points.length > 1" type="button" class="act" @click="points.pop()">
+      <button
+        v-if="entered.points.length > 1"
+        type="button"
+        class="act"
+        @click="entered.points.pop()"
+      >
         One less
       </button>
     </p>

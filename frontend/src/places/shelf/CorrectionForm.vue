@@ -1,11 +1,12 @@
 <script setup lang="ts">
 /** A row of the library, as this household has it: only what differs is entered, and the rest stays the library's. */
-import { computed, reactive, ref } from "vue";
-import type { Library, MaterialPage } from "@/api/client";
+import { computed } from "vue";
+import type { CorrectionIn, Library, MaterialPage } from "@/api/client";
 import { useQuestions } from "@/api/heads";
 import { useCorrect } from "@/api/shelf";
 import ChoiceRow from "@/parts/ChoiceRow.vue";
 import FoldedChoices from "@/parts/FoldedChoices.vue";
+import { useEdit, type Kept } from "@/parts/edit";
 import { useTrouble } from "@/parts/trouble";
 import EntryForm from "./EntryForm.vue";
 import { sentOf, typedOf } from "@/parts/materialFigures";
@@ -20,11 +21,20 @@ const { page, library, version } = defineProps<{
 const emit = defineEmits<{ done: [] }>();
 const save = useCorrect();
 const { errors, trouble } = useTrouble(save.error);
-const figures = ref(typedOf(page.correction));
-const entered = reactive({
-  hazards: [...(page.correction?.hazards ?? [])],
-  ruled_out: [...(page.correction?.ruled_out ?? [])],
+type Row = Partial<CorrectionIn> & Kept;
+const edit = useEdit({
+  path: "/api/shelf/library",
+  call: `PATCH /api/shelf/library/${page.key}`,
+  row: { ...page.correction, id: 0, version } as Row,
+  fields: (row?: Row) => ({
+    figures: typedOf(row),
+    hazards: [...(row?.hazards ?? [])],
+    ruled_out: [...(row?.ruled_out ?? [])],
+  }),
+  sent: ({ figures, ...typed }): Record<string, unknown> => ({ ...sentOf(figures), ...typed }),
+  name: () => page.name,
 });
+const entered = edit.entered;
 const asked = computed(() => library.hazards.map((one) => ({ value: one.key, label: one.ask })));
 const questions = useQuestions();
 const open = computed(() => {
@@ -35,10 +45,12 @@ const open = computed(() => {
     .map((one) => ({ value: one.key, label: `free of ${one.name}` }));
 });
 
-async function store(): Promise<void> {
-  const body = { ...sentOf(figures.value), ...entered, version };
-  const kept = await save.mutateAsync({ name: page.key, body }).catch(() => null);
-  if (kept) emit("done");
+async function store(keep = edit.keep): Promise<void> {
+  const done = await keep(async ({ body }) => {
+    const { version: now } = await save.mutateAsync({ name: page.key, body });
+    return { id: 0, version: now };
+  });
+  if (done) emit("done");
 }
 </script>
 
@@ -48,7 +60,9 @@ async function store(): Promise<void> {
     label="Save for this household"
     :saving="save.isPending.value"
     :trouble="trouble"
-    @save="store"
+    :edit="edit"
+    @save="store()"
+    @mine="store(edit.keepMine)"
     @cancel="emit('done')"
   >
     <p class="whole quiet">
@@ -59,7 +73,12 @@ async function store(): Promise<void> {
       <ChoiceRow v-model="entered.ruled_out" :choices="open" label="What it is free of" many />
       <p v-if="errors['ruled_out']" class="error" role="alert">{{ errors["ruled_out"] }}</p>
     </div>
-    <FiguresFields v-model="figures" :library="library" :kind="page.kind" :errors="errors" />
+    <FiguresFields
+      v-model="entered.figures"
+      :library="library"
+      :kind="page.kind"
+      :errors="errors"
+    />
     <div class="whole">
       <FoldedChoices
         v-model="entered.hazards"

@@ -62,6 +62,7 @@ const edit = useEdit({
     label: labelled.value ? sentLabel(typed.label) : null,
   }),
   name: (row) => row.name,
+  holds: (found) => !of || found.material === of,
 });
 const entered = edit.entered;
 const material = useMaterialShort(() => entered.material);

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 /** A material that the library does not hold: what is known of it; the rest is estimated from its kind. */
-import { computed, reactive, ref, toRef } from "vue";
+import { computed, toRef } from "vue";
 import type { Library, Material, OwnMaterialIn } from "@/api/client";
 import { useSaveMaterial } from "@/api/shelf";
 import FoldedChoices from "@/parts/FoldedChoices.vue";
 import KnownAlready from "@/parts/KnownAlready.vue";
+import { useEdit, type Kept } from "@/parts/edit";
 import { useMaterialGuess } from "@/parts/materialGuess";
 import RefusedNote from "@/parts/RefusedNote.vue";
 import PickField from "@/parts/PickField.vue";
@@ -34,26 +35,45 @@ const emit = defineEmits<{ done: []; made: [material: Material] }>();
 const save = useSaveMaterial();
 const { errors, trouble } = useTrouble(save.error);
 
-const entered = reactive({
-  name: before?.name ?? called,
-  kind: before?.kind ?? "",
-  cleared: before?.cleared ?? false,
+type Row = Partial<OwnMaterialIn> & Kept & { made?: Material };
+const edit = useEdit({
+  path: "/api/shelf/materials",
+  row: id === undefined ? undefined : ({ ...before, id, version } as Row),
+  fields: (row?: Row) => ({
+    name: row?.name ?? called,
+    kind: row?.kind ?? "",
+    cleared: row?.cleared ?? false,
+    /** Nothing until it was answered: it carries what its name says. */
+    hazards: row?.hazards ?? (null as string[] | null),
+    figures: typedOf(row),
+  }),
+  sent: ({ figures, ...typed }): Record<string, unknown> => ({
+    ...sentOf(figures),
+    ...typed,
+    hazards: typed.hazards ?? guess.value?.hazards ?? [],
+  }),
+  name: (row) => row.made?.name ?? "It",
+  holds: (found) => !called || found.name === called,
 });
-const figures = ref(typedOf(before));
-const { guess, carries, answered } = useMaterialGuess(() => entered.name, toRef(entered, "kind"));
-if (before?.hazards) answered.value = [...before.hazards];
+const entered = edit.entered;
+const { guess, carries } = useMaterialGuess(
+  () => entered.name,
+  toRef(entered, "kind"),
+  toRef(entered, "hazards"),
+);
 /** What its name gives away, and what was pressed before: it stands open, pressed or not. */
 const likely = computed(() => [
   ...new Set([...(guess.value?.hazards ?? []), ...(before?.hazards ?? [])]),
 ]);
 const asked = computed(() => library.hazards.map((one) => ({ value: one.key, label: one.ask })));
 
-async function store(): Promise<void> {
-  const body = { ...sentOf(figures.value), ...entered, hazards: carries.value };
-  const made = await save
-    .mutateAsync(id === undefined ? { body } : { id, body: { ...body, version } as never })
-    .catch(() => null);
-  if (made) emit("made", made);
+async function store(keep = edit.keep): Promise<void> {
+  const done = await keep(async (saving) => {
+    const made = await save.mutateAsync(saving);
+    return { id: id ?? 0, version: made.version, made };
+  });
+  if (done?.made) emit("made", done.made);
+  else if (done) emit("done");
 }
 </script>
 
@@ -63,7 +83,9 @@ async function store(): Promise<void> {
     label="Keep this material"
     :saving="save.isPending.value"
     :trouble="trouble"
-    @save="store"
+    :edit="edit"
+    @save="store()"
+    @mine="store(edit.keepMine)"
     @cancel="emit('done')"
   >
     <TextField v-model="entered.name" label="What is it called?" :error="errors['name']" />
@@ -104,7 +126,7 @@ async function store(): Promise<void> {
     </div>
     <FiguresFields
       v-if="entered.kind"
-      v-model="figures"
+      v-model="entered.figures"
       :library="library"
       :kind="entered.kind"
       :errors="errors"

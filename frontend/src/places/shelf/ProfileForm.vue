@@ -1,9 +1,10 @@
 <script setup lang="ts">
 /** A supplier's figures of a day, typed in, or a whole file of them. */
-import { computed, reactive, ref } from "vue";
+import { computed } from "vue";
 import type { Water } from "@/api/client";
 import { useAddProfile, useTakeReport } from "@/api/shelf";
 import { tell } from "@/app/undo";
+import { useTyped } from "@/parts/edit";
 import FieldRow from "@/parts/FieldRow.vue";
 import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
@@ -18,26 +19,27 @@ const add = useAddProfile();
 const report = useTakeReport();
 const typing = useTrouble(add.error);
 const filing = useTrouble(report.error);
-const fromFile = ref(false);
-const entered = reactive({
+const edit = useTyped(`figures /api/shelf/waters/${water.id}`, () => ({
+  fromFile: false,
+  text: "",
   on: isoDay(),
   alkalinity: "",
   hardness: "",
   sodium: "",
   ph: "",
-});
-const text = ref("");
-const trouble = computed(() => (fromFile.value ? filing : typing).trouble.value);
+}));
+const entered = edit.entered;
+const trouble = computed(() => (entered.fromFile ? filing : typing).trouble.value);
 
 async function read(event: Event): Promise<void> {
   const file = (event.target as HTMLInputElement).files?.[0];
-  if (file) text.value = await file.text();
+  if (file) entered.text = await file.text();
 }
 
 async function store(): Promise<void> {
-  const { on, ...figures } = entered;
-  const kept = fromFile.value
-    ? await report.mutateAsync({ id: water.id, text: text.value }).catch(() => null)
+  const { fromFile, text, on, ...figures } = entered;
+  const kept = fromFile
+    ? await report.mutateAsync({ id: water.id, text }).catch(() => null)
     : await add
         .mutateAsync({
           id: water.id,
@@ -50,6 +52,7 @@ async function store(): Promise<void> {
         })
         .catch(() => null);
   if (!kept) return;
+  edit.startOver();
   tell(`${water.name} has its figures.`);
   emit("done");
 }
@@ -61,20 +64,21 @@ async function store(): Promise<void> {
     label="Keep these figures"
     :saving="add.isPending.value || report.isPending.value"
     :trouble="trouble"
+    :edit="edit"
     @save="store"
     @cancel="emit('done')"
   >
     <p class="whole">
-      <button type="button" class="act" @click="fromFile = !fromFile">
-        {{ fromFile ? "Type them in instead" : "From a CSV file instead" }}
+      <button type="button" class="act" @click="entered.fromFile = !entered.fromFile">
+        {{ entered.fromFile ? "Type them in instead" : "From a CSV file instead" }}
       </button>
     </p>
-    <template v-if="fromFile">
+    <template v-if="entered.fromFile">
       <FieldRow v-slot="field" label="The file" hint="Or paste its lines below.">
         <input :id="field.id" type="file" accept=".csv,text/csv" @change="read" />
       </FieldRow>
       <TextField
-        v-model="text"
+        v-model="entered.text"
         label="Its lines"
         :rows="5"
         hint="date, alkalinity, hardness, sodium, ph: the first line names the columns."

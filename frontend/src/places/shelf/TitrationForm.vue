@@ -1,11 +1,12 @@
 <script setup lang="ts">
 /** The home titration, step by step: vinegar into a litre of the water, read as it goes. */
 import Button from "primevue/button";
-import { computed, reactive, ref } from "vue";
+import { computed, ref } from "vue";
 import type { TitrationIn, Water } from "@/api/client";
 import { useAtHand, useTitrate } from "@/api/shelf";
 import { tell } from "@/app/undo";
 import PickField from "@/parts/PickField.vue";
+import { useTyped } from "@/parts/edit";
 import { blank, readOf, type Draft } from "@/parts/reading";
 import ReadingPicker from "@/parts/ReadingPicker.vue";
 import TextField from "@/parts/TextField.vue";
@@ -25,32 +26,39 @@ const vinegars = computed(
       ?.filter((one) => one.kind === "vinegar")
       .map((one) => ({ id: Number(one.key.split("-")[1]), name: one.name })) ?? [],
 );
-const picked = ref<number | null>(null);
-const vinegar = computed({
-  get: () => picked.value ?? vinegars.value[0]?.id ?? null,
-  set: (id: number | null) => (picked.value = id),
-});
-const litre = ref("1000");
 interface Step {
   vinegar: string;
   draft: Draft;
 }
 const step = (): Step => ({ vinegar: "", draft: blank() });
-const steps = reactive([step()]);
+const edit = useTyped(`titration /api/shelf/waters/${water.id}`, () => ({
+  picked: null as number | null,
+  litre: "1000",
+  steps: [step()],
+}));
+const entered = edit.entered;
+const vinegar = computed({
+  get: () => entered.picked ?? vinegars.value[0]?.id ?? null,
+  set: (id: number | null) => (entered.picked = id),
+});
 const missing = ref("");
 
 async function work(keep: boolean): Promise<void> {
   missing.value = "";
-  const read = steps.map(({ vinegar: much, draft }) => ({ vinegar: much, read: readOf(draft) }));
+  const read = entered.steps.map(({ vinegar: much, draft }) => ({
+    vinegar: much,
+    read: readOf(draft),
+  }));
   if (read.some((one) => one.read === null)) {
     missing.value = "Put down what each step read, or take that step out.";
     return;
   }
-  const body = { vinegar: vinegar.value ?? 0, water: litre.value, steps: read, keep };
+  const body = { vinegar: vinegar.value ?? 0, water: entered.litre, steps: read, keep };
   const found = await titrate
     .mutateAsync({ id: water.id, body: body as TitrationIn })
     .catch(() => null);
   if (!found?.kept) return;
+  edit.startOver();
   tell(`${water.name} is titrated: its figures are kept as of today.`);
   emit("done");
 }
@@ -64,6 +72,7 @@ const stepError = (i: number) =>
     label="Work it out"
     :saving="titrate.isPending.value"
     :trouble="trouble || missing"
+    :edit="edit"
     @save="work(false)"
     @cancel="emit('done')"
   >
@@ -80,9 +89,14 @@ const stepError = (i: number) =>
       :error="errors['vinegar']"
       hint="The one whose strength you know best."
     />
-    <TextField v-model="litre" label="Water in the jug, mL" decimal :error="errors['water']" />
+    <TextField
+      v-model="entered.litre"
+      label="Water in the jug, mL"
+      decimal
+      :error="errors['water']"
+    />
     <ol class="whole steps">
-      <li v-for="(one, i) in steps" :key="i">
+      <li v-for="(one, i) in entered.steps" :key="i">
         <TextField
           v-model="one.vinegar"
           label="Vinegar in it by now, mL"
@@ -92,11 +106,11 @@ const stepError = (i: number) =>
         />
         <ReadingPicker v-model="one.draft" :error="stepError(i)" />
         <button
-          v-if="steps.length > 1"
+          v-if="entered.steps.length > 1"
           type="button"
           class="act"
           :aria-label="`Take step ${i + 1} out`"
-          @click="steps.splice(i, 1)"
+          @click="entered.steps.splice(i, 1)"
         >
           Remove
         </button>
@@ -104,7 +118,7 @@ const stepError = (i: number) =>
     </ol>
     <p v-if="errors['steps']" class="whole error" role="alert">{{ errors["steps"] }}</p>
     <p class="whole">
-      <button type="button" class="act" @click="steps.push(step())">
+      <button type="button" class="act" @click="entered.steps.push(step())">
         More vinegar, read again
       </button>
     </p>
