@@ -13,6 +13,7 @@ from tempfile import TemporaryDirectory
 from typing import Any
 from unittest import mock
 
+import time_machine
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.core.management import CommandError, call_command
 from django.db import connection, connections
@@ -26,7 +27,7 @@ from eyebright.mix.models import Rinse
 from eyebright.safekeeping.services import condition as condition_room
 from eyebright.safekeeping.services.archive import kept_models, table_rows
 from eyebright.safekeeping.services.condition import condition
-from eyebright.safekeeping.services.copies import Copy, daily_copy_is_due, make_copy, over
+from eyebright.safekeeping.services.copies import Copy, copies, daily_copy_is_due, make_copy, over
 from eyebright.safekeeping.services.files import household_file
 from eyebright.safekeeping.services.keeper import tidy
 from eyebright.safekeeping.services.removed import KINDS, kinds_kept
@@ -238,6 +239,12 @@ class Copies(Whole):
         self.assertEqual(list((self.folder / "copies").iterdir()), [])
         self.post("/safekeeping/copies")
         self.assertEqual(self.client.get("/api/safekeeping/copies").json()["trouble"], "")
+
+    def test_two_within_one_second_are_two(self) -> None:
+        with time_machine.travel(timezone.now(), tick=False):
+            made = [make_copy("before-restore").name for _ in range(2)]
+        self.assertEqual({each.name for each in copies()}, set(made))
+        self.assertEqual(len(set(made)), 2)
 
     def test_a_name_leads_nowhere_else(self) -> None:
         for name in ("..%2f..%2fsecret-key", "secret-key", "2026-01-01T000000-day.zip"):

@@ -9,7 +9,7 @@ import re
 import threading
 from collections.abc import Iterable
 from dataclasses import dataclass
-from datetime import date, datetime
+from datetime import date, datetime, timedelta
 from pathlib import Path
 from typing import Literal
 
@@ -66,7 +66,8 @@ def make_copy(kind: Kind) -> Copy:
     """Make one now, and let go of those whose time is over."""
     with _one_at_a_time:
         at = timezone.localtime()
-        path = copies_folder() / f"{at:%Y-%m-%dT%H%M%S}-{kind}.zip"
+        while (path := copies_folder() / f"{at:%Y-%m-%dT%H%M%S}-{kind}.zip").exists():
+            at += timedelta(seconds=1)  # one of the same second is never written over
         try:
             size = write_archive(path).size
         except Exception as raised:
