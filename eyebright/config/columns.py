@@ -13,7 +13,7 @@ from typing import Any
 from django.db import models
 
 
-class _Kept(models.JSONField):
+class Kept(models.JSONField):
     """A JSON column that looks at what comes out of the database."""
 
     def sound(self, value: Any) -> Any:
@@ -36,7 +36,7 @@ class _Kept(models.JSONField):
         return name, "django.db.models.JSONField", args, options
 
 
-class Strings(_Kept):
+class Strings(Kept):
     """A list of words."""
 
     def sound(self, value: Any) -> list[str]:
@@ -44,7 +44,7 @@ class Strings(_Kept):
         return [each for each in value if isinstance(each, str)] if isinstance(value, list) else []
 
 
-class Numbers(_Kept):
+class Numbers(Kept):
     """A list of numbers."""
 
     def sound(self, value: Any) -> list[float]:
@@ -53,7 +53,7 @@ class Numbers(_Kept):
         return [each for each in every if isinstance(each, int | float) and not isinstance(each, bool)]
 
 
-class Objects(_Kept):
+class Objects(Kept):
     """A list of objects. `needs`: what each has to have, and of which kind."""
 
     def __init__(self, *args: Any, needs: Mapping[str, Any] | None = None, **options: Any) -> None:
@@ -69,7 +69,7 @@ class Objects(_Kept):
         return all(isinstance(each.get(name), kind) for name, kind in self.needs.items())
 
 
-class Object(_Kept):
+class Object(Kept):
     """One object. `of`: what its values have to be, where that is all one."""
 
     def __init__(self, *args: Any, of: Any = None, **options: Any) -> None:

@@ -5,6 +5,7 @@ import json
 import os
 import sqlite3
 import zipfile
+from collections.abc import Callable
 from contextlib import closing
 from datetime import date, datetime, timedelta
 from hashlib import sha256
@@ -16,7 +17,7 @@ from unittest import mock
 import time_machine
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.core.management import CommandError, call_command
-from django.db import connection, connections
+from django.db import connection, connections, transaction
 from django.test import Client, SimpleTestCase, TransactionTestCase, override_settings
 from django.utils import timezone
 
@@ -381,10 +382,10 @@ class OneHead(HeadsTestCase):
         entry = next(each for each in entries if each["head"] == back["id"])
         self.assertEqual([line["there"] for line in entry["rinse"]["lines"]], [True, False])
 
-    def test_what_cannot_be_read_is_refused_whole(self) -> None:
+    def told(self) -> tuple[dict[str, Any], Callable[..., bytes]]:
+        """What a head's ZIP tells, and the way to one that tells it otherwise; its picture is in neither."""
         _, raw = self.furnished()
-        packed = zipfile.ZipFile(io.BytesIO(raw))
-        told = json.loads(packed.read("head.json"))
+        told = json.loads(zipfile.ZipFile(io.BytesIO(raw)).read("head.json"))
 
         def zipped(**more: Any) -> bytes:
             out = io.BytesIO()
@@ -392,6 +393,32 @@ class OneHead(HeadsTestCase):
                 new.writestr("head.json", json.dumps(told | more))
             return out.getvalue()
 
+        return told, zipped
+
+    def test_any_value_is_taken_in_or_refused_and_what_came_in_goes_out(self) -> None:
+        told, zipped = self.told()
+        rows = {name: row for name, (row, *_) in ((n, r) for n, r in told.items() if isinstance(r, list))}
+        whole = {"pictures": [], "check ins": [rows["check ins"] | {"picture": None}]}
+        came = 0
+        for name, row in rows.items():
+            for column in row if name != "pictures" else ():
+                for bent in (None, [], {"a": [1]}, 1e308, "x" * 3000):
+                    changed = {name: [(whole.get(name) or [row])[0] | {column: bent}]}
+                    with self.subTest(f"{name}.{column}: {str(bent)[:20]}"), transaction.atomic():
+                        sent = SimpleUploadedFile("head.zip", zipped(**whole | changed))
+                        answer = self.client.post(
+                            "/api/safekeeping/heads", {"file": sent}, headers={"X-CSRFToken": self.token}
+                        )
+                        self.assertIn(answer.status_code, (201, 409, 422), answer.content[:300])
+                        if answer.status_code == 201:
+                            came += 1
+                            whole_again = self.client.get(f"/api/heads/{answer.json()['id']}/whole")
+                            self.assertEqual(whole_again.status_code, 200)
+                        transaction.set_rollback(True)
+        self.assertGreater(came, 50)
+
+    def test_what_cannot_be_read_is_refused_whole(self) -> None:
+        told, zipped = self.told()
         heads = Head.with_removed.count()
         for case in (
             b"nonsense",

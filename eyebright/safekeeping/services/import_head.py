@@ -12,6 +12,7 @@ from django.apps import apps
 from django.core.exceptions import ValidationError
 from django.db import IntegrityError, models, transaction
 
+from eyebright.config.columns import Kept
 from eyebright.config.problems import Problem
 from eyebright.formulas.models import Formula
 from eyebright.heads.models import Head, Picture
@@ -24,6 +25,8 @@ from eyebright.wash.services.export_head import FORMAT, VERSION
 MOST_ROWS = 200_000
 MOST_JSON = 200_000_000
 ELSEWHERE = "gone"  # the key of what was poured of a bottle that is not the same here
+CHANGED = "Its rows do not belong together: it was changed after it was saved."
+UNREADABLE = "What it says cannot be read."
 Rows = dict[str, list[dict[str, Any]]]
 
 
@@ -38,8 +41,8 @@ def import_head(file: Any) -> HeadOut:
             return head_out(_Arrival(packed).head())
     except (zipfile.BadZipFile, EOFError, NotImplementedError, RuntimeError):
         raise _refuse("That is no head's ZIP, or it is broken: choose another.") from None
-    except (IntegrityError, ValidationError, OverflowError):
-        raise _refuse("Its rows do not belong together: it was changed after it was saved.") from None
+    except (IntegrityError, OverflowError):
+        raise _refuse(CHANGED) from None
 
 
 class _Arrival:
@@ -48,6 +51,7 @@ class _Arrival:
     def __init__(self, packed: zipfile.ZipFile) -> None:
         self.packed = packed
         self.tables = _read(packed)
+        self.coming = {name: {row["id"] for row in rows} for name, rows in self.tables.items()}
         self.made: dict[tuple[type[models.Model], Any], models.Model] = {}
 
     def head(self) -> Head:
@@ -57,7 +61,7 @@ class _Arrival:
         while waiting:
             later = [each for each in waiting if not self._taken_in(*each)]
             if len(later) == len(waiting):
-                raise _refuse("Its rows do not belong together: it was changed after it was saved.")
+                raise _refuse(CHANGED)
             waiting = later
         return next(row for (model, _), row in self.made.items() if model is Head)  # type: ignore[return-value]
 
@@ -76,7 +80,7 @@ class _Arrival:
             elif isinstance(field, models.FileField):
                 self._picture(row, str(value))
             else:
-                setattr(row, field.name, field.to_python(value))
+                setattr(row, field.name, _sound(field, value))
         if isinstance(getattr(row, "lines", None), list):
             _only_what_is_here(row)
         row.save()
@@ -88,10 +92,11 @@ class _Arrival:
         model = field.related_model
         if value is None:
             return True, None
+        if not isinstance(value, int):
+            raise _refuse(CHANGED)
         if _word(model) in self.tables:
             found = self.made.get((model, value))
-            comes = any(row.get("id") == value for row in self.tables[_word(model)])
-            return (found is not None or not comes), found
+            return (found is not None or value not in self.coming[_word(model)]), found
         return True, Formula.objects.filter(pk=value).first() if model is Formula else None
 
     def _picture(self, row: Any, name: str) -> None:
@@ -108,6 +113,24 @@ def _word(model: type[models.Model]) -> str:
     return str(model._meta.verbose_name_plural)
 
 
+def _sound(field: Any, told: Any) -> Any:
+    """A value as its column takes it, or the refusal of one that it could not hold."""
+    try:
+        value = field.to_python(told)
+        if value is not None or not field.null:
+            field.run_validators(value)
+            json.dumps(value, default=str, allow_nan=False)
+        if isinstance(field, Kept) and value:
+            value = field.sound(value)
+            if not value:
+                raise TypeError(field.name)
+    except (ValidationError, TypeError, ValueError, ArithmeticError):
+        raise _refuse(
+            f"“{str(told)[:40]}” cannot be right there: it was changed after it was saved."
+        ) from None
+    return value
+
+
 def _read(packed: zipfile.ZipFile) -> Rows:
     """The tables of a head's ZIP, looked over."""
     try:
@@ -116,16 +139,17 @@ def _read(packed: zipfile.ZipFile) -> Rows:
         told = json.loads(packed.read("head.json"))
     except KeyError:
         raise _refuse("It holds no head: choose the ZIP that a head was saved in.") from None
-    except ValueError:
-        raise _refuse("What it says cannot be read.") from None
+    except (ValueError, RecursionError):
+        raise _refuse(UNREADABLE) from None
     if not isinstance(told, dict) or told.get("format") != FORMAT:
         raise _refuse("It holds no head: choose the ZIP that a head was saved in.")
     if not isinstance(told.get("version"), int) or told["version"] > VERSION:
         raise _refuse("It was written by a newer Eyebright: take it in with that one.")
     tables = {name: rows for name, rows in told.items() if isinstance(rows, list)}
-    sound = all(isinstance(row, dict) for rows in tables.values() for row in rows)
-    if not sound or len(tables.get("heads", [])) != 1 or sum(map(len, tables.values())) > MOST_ROWS:
-        raise _refuse("What it says cannot be read.")
+    every = [row for rows in tables.values() for row in rows]
+    sound = all(isinstance(row, dict) and isinstance(row.get("id"), int) for row in every)
+    if not sound or len(tables.get("heads", [])) != 1 or len(every) > MOST_ROWS:
+        raise _refuse(UNREADABLE)
     return tables
 
 
