@@ -194,6 +194,33 @@ class Mended(Household):
         self.assertEqual(answers["birth_year"], 1988)
 
 
+    def test_what_protects_a_head_outlasts_what_is_not_known_beside_it(self) -> None:
+        told = {"allergies": ["nuts", "moonshine"], "pregnancy": "lunar", "asthma": "yes", "skin": "eczema"}
+        Head.objects.update(answers=Head.objects.get().answers | told)
+        head = self.call("GET", f"/heads/{self.wren}")
+        answers = head["answers"]
+        self.assertEqual((answers["allergies"], answers["other_allergies"]), (["nuts"], "moonshine"))
+        self.assertEqual((answers["pregnancy"], answers["asthma"]), ("first", True))
+        self.assertEqual(answers["skin"], ["eczema"])
+        self.assertIn("Allergic to: “moonshine” is not known here any more. Answer it anew.", head["unknown"])
+        mended = self.call("PATCH", f"/heads/{self.wren}", {"answers": {"pregnancy": "no"}})
+        self.assertEqual((mended["unknown"], mended["answers"]["allergies"]), ([], ["nuts"]))
+
+    def test_a_head_without_a_birth_year_is_taken_for_an_infant_until_it_is_said(self) -> None:
+        idris = self.call("POST", "/heads", {"name": "Idris", "answers": {"birth_year": 1965}}, 201)["id"]
+        Head.objects.filter(pk=idris).update(answers={"scalp": "dry"})
+        rows = {head["name"]: head for head in self.call("GET", "/heads")}
+        self.assertEqual(rows["Idris"]["age"], None)
+        self.assertIn("infant", rows["Idris"]["unknown"][0])
+        self.assertEqual(rows["Wren Halloway"]["unknown"], [])
+        self.call("GET", "/heads/blocked")
+        told = self.call("POST", "/mix/jug", self.ask(head=idris))["cautions"]
+        self.assertIn("baby-mix", [each["id"] for each in told])
+        self.refused("PATCH", f"/heads/{idris}", {"note": "At the lock."}, "birth_year")
+        mended = self.call("PATCH", f"/heads/{idris}", {"answers": {"birth_year": 1965}})
+        self.assertEqual((mended["unknown"], mended["answers"]["scalp"]), ([], "dry"))
+
+
 class CalledOtherwise(Household):
     """A bottle that was read as one thing, and is then called another."""
 

@@ -5,7 +5,17 @@ from .hair_and_scalp import HairAndScalp, ordinary_head
 from .head import Head, days_of_oil, hair_and_scalp_of, mass_of, patch_hours, scalp_of
 from .needs import Needs, Reason, ZoneNeed, needs_of, needs_table, shortened
 from .quick_tests import Belief, beliefs, quick_tests, surer
-from .record import CheckIn, History, Record, RecordError, Today, allergens, read_record, tables
+from .record import (
+    CheckIn,
+    History,
+    Record,
+    RecordError,
+    Today,
+    allergens,
+    read_record,
+    record_as_kept,
+    tables,
+)
 from .sebum import cleaning_for, grade, lifted, scalp_oil, sebum_table
 
 __all__ = [
@@ -40,6 +50,7 @@ __all__ = [
     "patch_of",
     "quick_tests",
     "read_record",
+    "record_as_kept",
     "scalp_of",
     "scalp_oil",
     "sebum_table",

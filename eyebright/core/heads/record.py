@@ -37,7 +37,10 @@ class Choice:
 
 @dataclass(frozen=True)
 class Question:
-    """One question of the record. `kind`: one, many, number, text, yes or dates."""
+    """One question of the record. `kind`: one, many, number, text, yes or dates.
+
+    `stricter`: what is taken where the answer that was kept is not known.
+    """
 
     key: str
     group: str
@@ -46,6 +49,7 @@ class Question:
     changes: str
     default: str = ""
     drawn: bool = False
+    stricter: str = ""
     choices: tuple[Choice, ...] = ()
 
     def choice(self, key: str) -> Choice:
@@ -227,6 +231,54 @@ def read_record(answers: Mapping[str, Any], today: date) -> Record:
     record = Record(**{key: value for key, value in read.items() if value is not None})
     _possible(record, today)
     return record
+
+
+def record_as_kept(answers: Mapping[str, Any], today: date) -> tuple[Record, dict[str, str]]:
+    """A record that another version kept, and what of it is not known here, by question.
+
+    Nothing that protects is dropped: of a list the rest stands, an allergy that has no row any more stands by
+    its word, and a head without a birth year is taken for an infant.
+    """
+    amiss: dict[str, str] = {}
+    read: dict[str, Any] = {}
+    for key, question in tables().questions.items():
+        given = answers.get(key)
+        if given is None:
+            continue
+        try:
+            value = _answer(question, given, today)
+        except RecordError:
+            value, amiss[key] = _what_stands(question, given, today)
+        if value is not None:
+            read[key] = value
+    if "birth_year" not in read:
+        amiss.setdefault("birth_year", "")
+        read["birth_year"] = today.year
+    if amiss.get("allergies"):
+        words = ", ".join(filter(None, (read.get("other_allergies", ""), amiss["allergies"])))
+        read["other_allergies"] = words[:WORDS]
+    return Record(**read), amiss
+
+
+def _what_stands(question: Question, given: Any, today: date) -> tuple[Any, str]:
+    """What of an answer can be used, and what of it is not known here, in words."""
+    if question.kind == "yes":
+        return bool(given), str(given)
+    if question.kind not in ("many", "dates"):
+        return question.stricter or None, str(given)
+    parts = list(given.items()) if isinstance(given, Mapping) else list(given) if _listed(given) else [given]
+    found: list[Any] = []
+    strange: list[str] = []
+    for part in parts:
+        try:
+            found += _answer(question, [part] if question.kind == "many" else dict([part]), today)
+        except (RecordError, TypeError, ValueError):
+            strange.append(str(part[0] if isinstance(part, tuple) else part))
+    return tuple(dict.fromkeys(found)), ", ".join(strange)
+
+
+def _listed(given: Any) -> bool:
+    return isinstance(given, list | tuple)
 
 
 def _answer(question: Question, given: Any, today: date) -> Any:

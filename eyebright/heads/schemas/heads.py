@@ -26,15 +26,19 @@ class HeadChangeIn(HeadIn, Change):
 
 
 class HeadRowOut(Out):
-    """A head among the others. `age`: this year's, whether the birthday has been or not."""
+    """A head among the others. `age`: this year's, whether the birthday has been or not.
+
+    `unknown`: what of its record another version left that is not known here, and what stands for it.
+    """
 
     id: int
     version: int
     name: str
-    age: int
+    age: int | None
     child: bool
     about: str
     answers: dict[str, Answer]
+    unknown: list[str]
     checked_in_at: datetime | None
     washed_at: datetime | None
     flags: list[str]

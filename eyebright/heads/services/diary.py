@@ -15,7 +15,7 @@ from ..models import CheckIn, Head, PatchTest, Picture, TestResult
 from ..schemas.diary import CheckInIn, LittleTestIn, PatchResultIn, PatchTestIn
 from ..schemas.heads import HeadChangeIn, HeadIn, HeadOut, KeptOut
 from .history import HeadHistory, find_head
-from .shown import head_out, patch_out, state_of
+from .shown import head_out, patch_out, state_of, stood
 
 KINDS: dict[str, type[CheckIn | TestResult | PatchTest]] = {
     "check-ins": CheckIn,
@@ -32,9 +32,9 @@ CALLED = {
 @transaction.atomic
 def save_head(entered: HeadIn, head: Head | None = None) -> Head:
     """Keep a new head, or change one; an answer that cannot be is said beside its question."""
-    answers = {**(head.answers if head else {}), **entered.answers}
+    today = timezone.localdate()
     try:
-        record = read_record(answers, timezone.localdate())
+        record = read_record({**(stood(head, today)[1] if head else {}), **entered.answers}, today)
     except RecordError as raised:
         raise Problem.field(raised.field, str(raised)) from None
     head = head or Head()

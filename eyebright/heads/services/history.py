@@ -15,14 +15,13 @@ from eyebright.core.heads import (
     HairAndScalp,
     History,
     Record,
-    RecordError,
     Today,
     beliefs,
     hair_and_scalp_of,
     head_facts,
     ordinary_head,
     patch_hours,
-    read_record,
+    record_as_kept,
     surer,
     tables,
 )
@@ -44,15 +43,8 @@ def find_head(pk: int, *, also_removed: bool = False) -> Head:
 
 
 def record_of(head: Head, today: date) -> Record:
-    """The record kept of a head. What an older version kept, and no longer stands, has its default."""
-    answers = dict(head.answers)
-    while True:
-        try:
-            return read_record(answers, today)
-        except RecordError as raised:
-            if raised.field not in answers:
-                raise Problem(409, "This head's record is incomplete.", str(raised)) from None
-            del answers[raised.field]
+    """The record kept of a head; what of it is not known here has what is stricter."""
+    return record_as_kept(head.answers, today)[0]
 
 
 class HeadHistory:

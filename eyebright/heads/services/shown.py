@@ -12,15 +12,16 @@ from eyebright.config.decimals import as_float
 from eyebright.config.wire import figure_out
 from eyebright.core.formulas.model import families
 from eyebright.core.formulas.model import washes as cleansing
-from eyebright.core.heads import CHILD, Belief, Record, mass_of, scalp_of, tables
+from eyebright.core.heads import CHILD, Belief, Record, mass_of, record_as_kept, scalp_of, tables
 from eyebright.core.learning import Factor, outcomes
 
 from ..models import CheckIn, Head, PatchTest, Picture
 from ..schemas.diary import BeliefOut, CheckInOut, PatchTestOut, PictureOut, ResultOut, WashOut
 from ..schemas.heads import FactorOut, HeadOut, HeadRowOut, ModelOut
-from .history import HeadHistory, known_outcome, record_of
+from .history import HeadHistory, known_outcome
 
 SHOWN_WASHES = 20
+NO_BIRTH_YEAR = "The birth year is not known here. Until it is said, everything goes by an infant's limits."
 State = Literal["running", "due", "clear", "reaction"]
 SAYS: dict[State, str] = {
     "running": "Leave it alone; look now and then. Wash it off at any sting.",
@@ -72,7 +73,7 @@ def head_rows() -> list[HeadRowOut]:
     today = timezone.localdate()
     return [
         HeadRowOut(
-            **row_of(head, record_of(head, today), today),
+            **row_of(head, today),
             checked_in_at=head.checked_in_at,
             washed_at=head.washed_at,
             flags=flag_names(head.flagged or []),
@@ -81,9 +82,29 @@ def head_rows() -> list[HeadRowOut]:
     ]
 
 
-def row_of(head: Head, record: Record, today: date) -> dict[str, Any]:
+def stood(head: Head, today: date) -> tuple[Record, dict[str, Any], dict[str, str]]:
+    """The record of a head, its answers as they can be given again, and what of it is not known here."""
+    record, amiss = record_as_kept(head.answers, today)
+    answers = record.answers()
+    if "birth_year" in amiss:
+        answers["birth_year"] = None
+    return record, answers, amiss
+
+
+def _not_known(amiss: dict[str, str]) -> list[str]:
+    """What is not known of a record, in words."""
+    return [
+        NO_BIRTH_YEAR
+        if key == "birth_year"
+        else f"{tables().questions[key].ask}: “{was[:60]}” is not known here any more. Answer it anew."
+        for key, was in amiss.items()
+    ]
+
+
+def row_of(head: Head, today: date) -> dict[str, Any]:
     """What a list says of a head."""
     asked = tables().questions
+    record, answers, amiss = stood(head, today)
     said = [
         f"{asked['scalp'].choice(record.scalp).name} scalp",
         asked["strand"].choice(record.strand).name,
@@ -94,10 +115,11 @@ def row_of(head: Head, record: Record, today: date) -> dict[str, Any]:
         "id": head.pk,
         "version": head.version,
         "name": head.name,
-        "age": today.year - record.birth_year,
+        "age": None if "birth_year" in amiss else today.year - record.birth_year,
         "child": record.age(today) < CHILD,
         "about": ", ".join(said),
-        "answers": record.answers(),
+        "answers": answers,
+        "unknown": _not_known(amiss),
     }
 
 
@@ -109,7 +131,7 @@ def head_out(head: Head) -> HeadOut:
     sure = known.core().sure
     recent = list(head.washes.all()[:SHOWN_WASHES])
     return HeadOut(
-        **row_of(head, record, known.today),
+        **row_of(head, known.today),
         checked_in_at=check_in.at if check_in else None,
         washed_at=known.washed_at,
         flags=flag_names(check_in.flags if check_in else []),

@@ -13,6 +13,8 @@ import zipfile
 from collections.abc import Iterator
 from contextlib import closing
 from dataclasses import dataclass
+from functools import partial
+from math import isfinite
 from pathlib import Path
 from tempfile import TemporaryDirectory
 from typing import Any
@@ -23,7 +25,7 @@ from django.utils import timezone
 
 from eyebright import __version__
 from eyebright.config.durable import settled
-from eyebright.config.private import DATABASE
+from eyebright.config.private import DATABASE, PICTURES
 
 from .files import data_folder, household_file, looked_into
 
@@ -55,6 +57,7 @@ def write_archive(out: Path) -> Written:
         made, snapshot = Path(folder, "household.zip"), Path(folder, DATABASE)
         take_snapshot(snapshot)
         with closing(sqlite3.connect(snapshot)) as database:
+            database.text_factory = partial(str, encoding="utf-8", errors="replace")
             rows, pictures = _pack(made, snapshot, database)
         settled(made)
         size = made.stat().st_size
@@ -81,14 +84,19 @@ def _pack(made: Path, snapshot: Path, database: sqlite3.Connection) -> tuple[int
     hashes: dict[str, dict[str, Any]] = {}
     rows: dict[str, int] = {}
     missing: list[str] = []
+    unread: list[str] = []
     with zipfile.ZipFile(made, "w", zipfile.ZIP_DEFLATED, compresslevel=6) as packed:
         hashes[DATABASE] = _put_file(packed, DATABASE, snapshot)
         for model in kept_models():
             name = f"tables/{model._meta.db_table}.jsonl"
-            lines = [json.dumps(row, ensure_ascii=False) for row in table_rows(database, model)]
+            try:
+                lines = [json.dumps(row, ensure_ascii=False) for row in table_rows(database, model)]
+            except sqlite3.OperationalError:  # a newer version's table: it is in the database all the same
+                unread.append(model._meta.db_table)
+                continue
             rows[model._meta.db_table] = len(lines)
             hashes[name] = _put(packed, name, "".join(f"{line}\n" for line in lines).encode())
-        for (name,) in database.execute("SELECT file FROM heads_picture ORDER BY id"):
+        for name in _pictures(database):
             if (data_folder() / name).is_file():
                 hashes[name] = _put_file(packed, name, data_folder() / name, zipfile.ZIP_STORED)
             else:
@@ -101,10 +109,20 @@ def _pack(made: Path, snapshot: Path, database: sqlite3.Connection) -> tuple[int
             "migrations": [list(each) for each in migrations_in(database)],
             "rows": rows,
             "missing": missing,
+            "unread": unread,
             "files": hashes,
         }
         packed.writestr(MANIFEST, json.dumps(manifest, ensure_ascii=False, indent=2))
     return sum(rows.values()), sum(name.startswith("pictures/") for name in hashes)
+
+
+def _pictures(database: sqlite3.Connection) -> list[str]:
+    """The pictures that it names; every one that lies there, where a newer version names them otherwise."""
+    try:
+        return [name for (name,) in database.execute("SELECT file FROM heads_picture ORDER BY id")]
+    except sqlite3.OperationalError:
+        folder = data_folder() / PICTURES
+        return sorted(f"{PICTURES}/{each.name}" for each in folder.glob("*.jpg"))
 
 
 def migrations_in(database: sqlite3.Connection) -> list[tuple[str, str]]:
@@ -147,6 +165,10 @@ def _plain(field: "models.Field[Any, Any]", value: Any) -> Any:
     """One value as JSON has it."""
     if value is None:
         return None
+    if isinstance(value, bytes):
+        return value.decode(errors="replace")
+    if isinstance(value, float) and not isfinite(value):
+        return str(value)
     if isinstance(field, models.JSONField):
         try:
             return json.loads(value)

@@ -11,6 +11,7 @@ from dataclasses import dataclass
 from pathlib import Path
 from typing import Literal
 
+from django.apps import apps
 from django.db.migrations.loader import MigrationLoader
 
 from eyebright.config.private import COPIES, left_behind
@@ -101,10 +102,26 @@ def _looked_at(database: sqlite3.Connection, file: Path, thorough: bool) -> Cond
     if broken:
         return _damaged(file, f"a row of {broken[0]} belongs to nothing")
     pending = bool(unapplied_migrations(applied))
+    amiss = "" if pending else _not_as_it_is_made(database, thorough)
+    if amiss:
+        return _damaged(file, amiss)
     if not (os.access(file, os.W_OK) and os.access(file.parent, os.W_OK)):
         says = "It can be read, and nothing kept: its folder or its disk lets nothing be written."
         return Condition("read only", says, pending)
     return Condition("sound", "All is well.", pending)
+
+
+def _not_as_it_is_made(database: sqlite3.Connection, thorough: bool) -> str:
+    """What a database of this version lacks, or holds beside; "" for nothing."""
+    for model in apps.get_models():
+        table = model._meta.db_table
+        there = {row[1] for row in database.execute(f'PRAGMA table_info("{table}")')}
+        lacks = {str(field.column) for field in model._meta.concrete_fields} - there
+        if lacks:
+            return f"{table} lacks {sorted(lacks)[0]}" if there else f"{table} is missing"
+    beside = database.execute("SELECT type, name FROM sqlite_master WHERE type IN ('trigger', 'view')")
+    found = beside.fetchone() if thorough else None
+    return f"it holds a {found[0]} of its own, {found[1]}" if found else ""
 
 
 def _ours() -> set[tuple[str, str]]:
@@ -115,8 +132,8 @@ def _ours() -> set[tuple[str, str]]:
 def unknown_migrations(applied: Iterable[tuple[str, str]]) -> list[str]:
     """Migrations of our apps that were applied, and that this version does not know."""
     ours = _ours()
-    apps = {app for app, _ in ours}
-    return sorted(f"{app} {name}" for app, name in applied if app in apps and (app, name) not in ours)
+    own = {app for app, _ in ours}
+    return sorted(f"{app} {name}" for app, name in applied if app in own and (app, name) not in ours)
 
 
 def unapplied_migrations(applied: Iterable[tuple[str, str]]) -> set[tuple[str, str]]:

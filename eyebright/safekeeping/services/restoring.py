@@ -163,12 +163,20 @@ def _copy_of_what_is_there() -> str:
     found = condition(file)
     if found.state not in ("sound", "newer"):
         return ""
+    return make_copy("before-restore").name if _holds_anything(file) else ""
+
+
+def _holds_anything(file: Path) -> bool:
+    """Whether somebody has kept something there; where that cannot be told, it does."""
     with closing(sqlite3.connect(file, timeout=10)) as database:
-        kept = database.execute(
-            "SELECT (SELECT count(*) FROM shelf_lot) + (SELECT count(*) FROM heads_head)"
-            " + (SELECT count(*) FROM shelf_watersource) + (SELECT count(*) FROM formulas_formula)"
-        ).fetchone()[0]
-    return make_copy("before-restore").name if kept else ""
+        try:
+            (kept,) = database.execute(
+                "SELECT (SELECT count(*) FROM shelf_lot) + (SELECT count(*) FROM heads_head)"
+                " + (SELECT count(*) FROM shelf_watersource) + (SELECT count(*) FROM formulas_formula)"
+            ).fetchone()
+        except sqlite3.OperationalError:
+            return True
+    return bool(kept)
 
 
 def _put_picture(packed: zipfile.ZipFile, told: dict[str, Any], name: str) -> None:

@@ -3666,7 +3666,7 @@ export interface components {
             /** About */
             about: string;
             /** Age */
-            age: number;
+            age: number | null;
             /** Answers */
             answers: {
                 [key: string]: string | number | boolean | string[] | {
@@ -3697,6 +3697,8 @@ export interface components {
             patch_tests: components["schemas"]["PatchTestOut"][];
             /** Results */
             results: components["schemas"]["ResultOut"][];
+            /** Unknown */
+            unknown: string[];
             /** Version */
             version: number;
             /** Washed At */
@@ -3707,12 +3709,14 @@ export interface components {
         /**
          * HeadRowOut
          * @description A head among the others. `age`: this year's, whether the birthday has been or not.
+         *
+         *     `unknown`: what of its record another version left that is not known here, and what stands for it.
          */
         HeadRowOut: {
             /** About */
             about: string;
             /** Age */
-            age: number;
+            age: number | null;
             /** Answers */
             answers: {
                 [key: string]: string | number | boolean | string[] | {
@@ -3729,6 +3733,8 @@ export interface components {
             id: number;
             /** Name */
             name: string;
+            /** Unknown */
+            unknown: string[];
             /** Version */
             version: number;
             /** Washed At */

@@ -11,6 +11,7 @@ import RecordView from "./RecordView.vue";
 import TestsView from "./TestsView.vue";
 import TodayView from "./TodayView.vue";
 import WashesView from "./WashesView.vue";
+import { ageOf } from "./words";
 
 const { id } = defineProps<{ id: number }>();
 const route = useRoute();
@@ -49,13 +50,17 @@ function again(): void {
           <div>
             <h1>{{ head.data.value.name }}</h1>
             <p class="quiet">
-              {{ head.data.value.age }}{{ head.data.value.child ? ", a child" : "" }} ·
+              {{ ageOf(head.data.value) }} ·
               {{ head.data.value.about }}
               <template v-if="head.data.value.answers['adult']">
                 · in the charge of {{ head.data.value.answers["adult"] }}</template
               >
             </p>
           </div>
+        </div>
+        <div v-if="head.data.value.unknown.length" class="unknown" role="alert">
+          <p v-for="one in head.data.value.unknown" :key="one">{{ one }}</p>
+          <RouterLink class="act" :to="`/heads/${id}/record`">Answer it on the record</RouterLink>
         </div>
         <SideNav :sides="SIDES" :at="side.key" :base="`/heads/${id}`" label="Sides of this head" />
       </header>
@@ -73,6 +78,11 @@ function again(): void {
 .place > header {
   align-items: center;
   margin-bottom: 20px;
+}
+
+.unknown {
+  border-left: 4px solid var(--madder);
+  padding-left: 12px;
 }
 
 .who {

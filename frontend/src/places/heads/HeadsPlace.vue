@@ -13,6 +13,7 @@ import { useTrouble } from "@/parts/trouble";
 import { ago } from "@/parts/when";
 import HeadForm from "./HeadForm.vue";
 import HeadPortrait from "./HeadPortrait.vue";
+import { ageOf } from "./words";
 
 const MANY = 6;
 
@@ -107,7 +108,8 @@ useShortcuts([{ key: "n", does: "Add someone", run: () => (adding.value = true) 
               <h2>
                 <RouterLink :to="`/heads/${head.id}`">{{ head.name }}</RouterLink>
               </h2>
-              <p>{{ head.age }}{{ head.child ? ", a child" : "" }} · {{ head.about }}</p>
+              <p>{{ ageOf(head) }} · {{ head.about }}</p>
+              <p v-for="one in head.unknown" :key="one" class="flag">{{ one }}</p>
               <p class="quiet">
                 {{ head.washed_at ? `Washed ${ago(head.washed_at)}` : "No wash on record" }} ·
                 {{

@@ -1,5 +1,5 @@
 /** How figures of a head are said. */
-import type { Figure } from "@/api/client";
+import type { Figure, HeadRow } from "@/api/client";
 import { said } from "@/parts/ph";
 
 export { round, withRange as weighed } from "@/parts/figures";
@@ -18,3 +18,7 @@ export function spanOf(figure: Figure, words?: [one: string, many: string]): str
 }
 
 export const percent = (share: number): string => `${Math.round(share * 100)} %`;
+
+/** How old a head is, in words. */
+export const ageOf = ({ age, child }: Pick<HeadRow, "age" | "child">): string =>
+  age === null ? "age not known" : `${age}${child ? ", a child" : ""}`;
