@@ -193,7 +193,6 @@ class Mended(Household):
         self.assertNotEqual(answers["scalp"], "lunar")
         self.assertEqual(answers["birth_year"], 1988)
 
-
     def test_what_protects_a_head_outlasts_what_is_not_known_beside_it(self) -> None:
         told = {"allergies": ["nuts", "moonshine"], "pregnancy": "lunar", "asthma": "yes", "skin": "eczema"}
         Head.objects.update(answers=Head.objects.get().answers | told)
