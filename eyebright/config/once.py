@@ -22,6 +22,8 @@ REMEMBERED = timedelta(days=2)
 LOOKS = ("GET", "HEAD", "OPTIONS")
 SAFEKEEPING = "/api/safekeeping/"  # replaces the household: not inside a transaction of it
 READ_FIRST = "/api/formulas/bring"  # reads a whole page before it keeps anything
+# Of a key that was used for something else: somebody went on typing after an answer was lost.
+BESIDE = "Look at it there; save again only if this is to stand beside it."
 
 being_replaced = threading.Event()  # the household is being put back: nothing is written meanwhile
 
@@ -59,9 +61,7 @@ class OnceMiddleware:
         before = Answered.objects.filter(key=key).first()
         if before is not None:
             if before.asked != asked:
-                return problem_response(
-                    422, "That key was used for something else.", "Send it with a new one."
-                )
+                return problem_response(422, "What was sent first is saved already.", BESIDE)
             return HttpResponse(before.body, status=before.status, content_type=before.kind)
         response = self._get_response(request)
         if response.status_code >= 400:
