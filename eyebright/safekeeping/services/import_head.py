@@ -120,9 +120,9 @@ def _sound(field: Any, told: Any) -> Any:
         if value is not None or not field.null:
             field.run_validators(value)
             json.dumps(value, default=str, allow_nan=False)
-        if isinstance(field, Kept) and value:
-            value = field.sound(value)
-            if not value:
+        if isinstance(field, Kept) and value is not None:
+            given, value = value, field.sound(value)
+            if given and not value:
                 raise TypeError(field.name)
     except (ValidationError, TypeError, ValueError, ArithmeticError):
         raise _refuse(
