@@ -68,7 +68,7 @@ JOURNAL, SYNCHRONOUS = ("MEMORY", "OFF") if TESTING else ("WAL", "FULL")
 DATABASE_NAME = database_name(DATA)
 DATABASES = {
     "default": {
-        "ENGINE": "django.db.backends.sqlite3",
+        "ENGINE": "eyebright.config.sqlite",
         # Never made anew in the place of one that is gone: safekeeping says what is the matter.
         "NAME": DATABASE_NAME,
         "OPTIONS": {

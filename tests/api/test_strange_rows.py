@@ -3,7 +3,7 @@
 from collections.abc import Iterator
 from typing import Any
 
-from django.db import models, transaction
+from django.db import connection, models, transaction
 
 from eyebright.formulas.models import Formula
 from eyebright.heads.models import Head
@@ -79,7 +79,7 @@ class Household(HeadsTestCase):
             f"/shelf/lots/{self.malt}", f"/shelf/lots/{self.bottle}", "/shelf/waters", "/shelf/vessels",
             "/shelf/spoons", "/shelf/strips", f"/shelf/readings?stuff=lot-{self.malt}",
             "/heads", f"/heads/{self.wren}", "/heads/blocked", f"/heads/{self.wren}/asks", "/heads/due",
-            f"/heads/{self.wren}/history", f"/heads/{self.wren}/passes",
+            f"/heads/{self.wren}/history", f"/heads/{self.wren}/passes", f"/heads/{self.wren}/whole",
             "/formulas", "/formulas/bench", f"/formulas/{self.formula}", f"/formulas/match?head={self.wren}",
             f"/formulas/{self.formula}/versions", f"/formulas/compare?which={self.formula},{self.formula}.1",
             "/wash/chains", "/journal/entries", f"/journal/entries/{self.entry}",
@@ -128,6 +128,29 @@ class AnyColumn(Household):
                 model._base_manager.update(**values)
                 self.house_stands(f"{model._meta.label} {values}")
                 transaction.set_rollback(True)
+
+
+class AnyBytes(Household):
+    """What no version ever kept: another program was at the file, or its disk is bad."""
+
+    def test_everything_still_answers(self) -> None:
+        quote = connection.ops.quote_name
+        for model in kept_models():
+            fields = [
+                quote(field.column)
+                for field in model._meta.concrete_fields
+                if not field.primary_key and not field.is_relation and not isinstance(field, models.JSONField)
+                if field.name not in ("removed_at", "version")
+            ]
+            for start, bad in enumerate(("'moonshine'", "CAST(x'6dff6e' AS TEXT)")):
+                said = ", ".join(f"{column} = {bad}" for column in fields[start::2])
+                if not said:
+                    continue
+                with transaction.atomic(), connection.cursor() as cursor:
+                    cursor.execute("PRAGMA ignore_check_constraints = ON")
+                    cursor.execute(f"UPDATE {quote(model._meta.db_table)} SET {said}")
+                    self.house_stands(f"{model._meta.label} {said}")
+                    transaction.set_rollback(True)
 
 
 class Mended(Household):

@@ -5,7 +5,7 @@ from contextlib import suppress
 from math import inf
 from typing import Any
 
-from django.db import OperationalError, transaction
+from django.db import DatabaseError, transaction
 
 from eyebright.core.formulas.assess import Assessment, Digest, assess, digest_of, kept_digest
 from eyebright.core.materials import Kit, Supply
@@ -35,7 +35,7 @@ def keep_digest(row: Formula, there: Mapping[str, Supply], reading: Assessment, 
 
 def _keep(pk: int, digest: Any, state: str) -> None:
     """Keep it for the next time. A disk that is full or only to be read is no reason not to answer."""
-    with suppress(OperationalError), transaction.atomic():
+    with suppress(DatabaseError), transaction.atomic():
         Formula.objects.filter(pk=pk).update(digest=digest, digest_of=state)
 
 

@@ -59,7 +59,8 @@ class HeadHistory:
         check_ins = head.check_ins.filter(at__lte=at) if at else head.check_ins.all()
         self.check_in: CheckIn | None = check_ins.select_related("picture").first()
         washes = head.washes.filter(at__lt=at) if at else head.washes.all()
-        self.last: dict[str, datetime] = dict(washes.order_by().values_list("family").annotate(Max("at")))
+        latest = washes.order_by().values_list("family").annotate(Max("at"))
+        self.last: dict[str, datetime] = {family: when for family, when in latest if when is not None}
         self.washes = list(washes.filter(family__in=cleansing())[: factor_table()["memory"]["washes"]])
 
     @cached_property

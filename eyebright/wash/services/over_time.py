@@ -30,11 +30,20 @@ class Seconds(Func):
 
 
 def _plain(asked: QuerySet[Any, Any], columns: int) -> Array:
-    """Rows of plain numbers just as the database has them, shape (n, columns): never read value by value."""
+    """Rows of plain numbers just as the database has them, shape (n, columns): never read value by value.
+
+    A row in which something is no number is left out.
+    """
     with connection.cursor() as cursor:
         cursor.execute(*asked.query.sql_with_params())
-        found = np.fromiter(chain.from_iterable(cursor.fetchall()), dtype=float)
-    return found.reshape(-1, columns)
+        rows = cursor.fetchall()
+    try:
+        found = np.fromiter(chain.from_iterable(rows), dtype=float)
+    except (TypeError, ValueError):
+        numbers = [row for row in rows if all(isinstance(each, int | float) for each in row)]
+        found = np.fromiter(chain.from_iterable(numbers), dtype=float)
+    table: Array = found.reshape(-1, columns)
+    return table[np.isfinite(table).all(axis=1)]
 
 
 def history(pk: int) -> HistoryOut:
