@@ -230,6 +230,12 @@ class WholeHead(BrowserTestCase):
             self.page.get_by_role("link", name="Save all that is kept").click()
         self.assertEqual(coming.value.suggested_filename, "wren-halloway.zip")
         self.assertIn("head.json", zipfile.ZipFile(coming.value.path()).namelist())
+        self.go("/heads")
+        self.page.locator("input[type=file]").set_input_files(coming.value.path())
+        expect(self.page.get_by_text("there are two now.")).to_be_visible()
+        self.page.get_by_role("button", name="Undo", exact=True).click()
+        expect(self.page.get_by_role("link", name="Wren Halloway")).to_have_count(1)
+        self.go(f"/heads/{pk}/record")
         self.page.get_by_role("button", name="Archive Wren").click()
         expect(self.page.get_by_text("Nobody yet.")).to_be_visible()
         self.page.get_by_role("button", name="Undo", exact=True).click()
@@ -241,7 +247,7 @@ class WholeHead(BrowserTestCase):
         self.page.get_by_label("I want everything about Wren Halloway deleted for ever.").check()
         button.click()
         expect(self.page.get_by_text("Nobody yet.")).to_be_visible()
-        self.assertFalse(Head.with_removed.exists())
+        self.assertFalse(Head.with_removed.filter(pk=pk).exists())
 
     def test_a_long_list_is_found_through(self) -> None:
         for n in range(8):

@@ -5,9 +5,10 @@ import InputText from "primevue/inputtext";
 import { computed, ref, useTemplateRef } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import type { HeadRow } from "@/api/client";
-import { useDue, useHeads, useQuestions } from "@/api/heads";
+import { useDue, useHeads, useQuestions, useRemoveHead } from "@/api/heads";
 import { useBringHead } from "@/api/safekeeping";
 import { useShortcuts } from "@/app/shortcuts";
+import { tell } from "@/app/undo";
 import LoadState from "@/parts/LoadState.vue";
 import { useTrouble } from "@/parts/trouble";
 import { ago } from "@/parts/when";
@@ -27,12 +28,19 @@ const find = ref("");
 
 const picker = useTemplateRef<HTMLInputElement>("picker");
 const bring = useBringHead();
+const remove = useRemoveHead();
 const brought = useTrouble(bring.error);
 async function takeIn(event: Event): Promise<void> {
   const file = (event.target as HTMLInputElement).files?.[0];
   const head = file && (await bring.mutateAsync(file).catch(() => null));
   if (picker.value) picker.value.value = "";
-  if (head) await router.push(`/heads/${head.id}`);
+  if (!head) return;
+  const twin = heads.data.value?.some((one) => one.name === head.name && one.id !== head.id);
+  const says = twin ? "One of that name was here already, and stays: there are two now." : "";
+  tell(`${head.name} is here. ${says}`.trim(), () =>
+    remove.mutateAsync(head.id).then(() => router.push("/heads")),
+  );
+  await router.push(`/heads/${head.id}`);
 }
 
 const found = computed(() =>
