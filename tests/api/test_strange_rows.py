@@ -238,6 +238,8 @@ class Mended(Household):
         self.call("GET", "/heads/blocked")
         told = self.call("POST", "/mix/jug", self.ask(head=idris))["cautions"]
         self.assertIn("baby-mix", [each["id"] for each in told])
+        long_ago = {"family": "acid_rinse", "at": "2019-05-04T10:00:00Z"}
+        self.call("POST", f"/heads/{idris}/washes", long_ago, 201)
         self.refused("PATCH", f"/heads/{idris}", {"note": "At the lock."}, "birth_year")
         mended = self.call("PATCH", f"/heads/{idris}", {"answers": {"birth_year": 1965}})
         self.assertEqual((mended["unknown"], mended["answers"]["scalp"]), ([], "dry"))

@@ -15,7 +15,6 @@ from .history import (
     find_head,
     hair_and_scalp_for,
     head_for,
-    record_of,
     today_of,
 )
 from .passes import Passing, goes_by, keep_passes, pass_stops, passes
@@ -46,7 +45,6 @@ __all__ = [
     "patch_test",
     "picture_out",
     "questions",
-    "record_of",
     "remove",
     "restore",
     "save_head",

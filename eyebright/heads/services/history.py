@@ -1,7 +1,7 @@
 """Everything known of one head, as the core takes it, in a fixed number of queries."""
 
 from collections.abc import Callable
-from datetime import date, datetime, timedelta
+from datetime import datetime, timedelta
 from functools import cached_property
 from typing import Any
 
@@ -14,7 +14,6 @@ from eyebright.core.heads import (
     Belief,
     HairAndScalp,
     History,
-    Record,
     Today,
     beliefs,
     hair_and_scalp_of,
@@ -42,11 +41,6 @@ def find_head(pk: int, *, also_removed: bool = False) -> Head:
     return one(Head.among(also_removed=also_removed), pk, "head")
 
 
-def record_of(head: Head, today: date) -> Record:
-    """The record kept of a head; what of it is not known here has what is stricter."""
-    return record_as_kept(head.answers, today)[0]
-
-
 class HeadHistory:
     """All that is known of one head, fetched in a fixed number of queries however long its history."""
 
@@ -54,7 +48,7 @@ class HeadHistory:
         """As it stands now, or as it stood just before `at`."""
         self.head, self.now = head, at or timezone.now()
         self.today = timezone.localdate(self.now)
-        self.record = record_of(head, self.today)
+        self.record, _ = record_as_kept(head.answers, self.today)
         # Only a day of the past leaves out what came after it: a clock that was set back forgets nothing.
         check_ins = head.check_ins.filter(at__lte=at) if at else head.check_ins.all()
         self.check_in: CheckIn | None = check_ins.select_related("picture").first()

@@ -9,6 +9,7 @@ from eyebright.config.changes import still_at
 from eyebright.config.decimals import exact
 from eyebright.config.problems import Problem, one, only_offered
 from eyebright.core.formulas.model import families
+from eyebright.core.heads import record_as_kept
 from eyebright.core.learning import outcomes
 from eyebright.core.wash import fit_of, measured
 from eyebright.formulas.models import Formula
@@ -22,7 +23,6 @@ from eyebright.heads.services import (
     head_out,
     keep_passes,
     pass_stops,
-    record_of,
     today_of,
     wash_out,
 )
@@ -67,7 +67,8 @@ def keep_wash(head: Head, entered: WashIn) -> Wash:
         at = timezone.make_aware(at)
     if at > timezone.now() + timedelta(minutes=5):
         raise Problem.field("at", "That has not happened yet.")
-    if at.year < record_of(head, timezone.localdate()).birth_year:
+    record, amiss = record_as_kept(head.answers, timezone.localdate())
+    if "birth_year" not in amiss and at.year < record.birth_year:
         raise Problem.field("at", "That is before this head was born.")
     known = HeadHistory(head, at)
     grams = _weighed(entered, family.density)
