@@ -1,14 +1,19 @@
 """The server as it is run: killed, stopped, on a full or read-only disk, under half-open lines."""
 
+import json
+import os
 import socket
 import sqlite3
 import stat
 import subprocess
+import sys
+import zipfile
 from contextlib import closing, suppress
 from pathlib import Path
 from tempfile import TemporaryDirectory
 from unittest import SkipTest
 
+from django.conf import settings
 from django.test import SimpleTestCase
 
 from eyebright.safekeeping.services.condition import condition
@@ -16,6 +21,17 @@ from tests.servers import Server, move_in
 
 HALF_OPEN = 150
 SMALL = "size=6m"
+SETTINGS = "eyebright.config.settings"
+BEFORE_VERSIONS = {  # the last state in which no row counted its changes
+    "wash": "0003",
+    "formulas": "0002",
+    "journal": "0004",
+    "mix": "0007",
+    "heads": "0004",
+    "instruments": "0001",
+    "shelf": "0009",
+    "household": "0003",
+}
 
 
 class WithFolder(SimpleTestCase):
@@ -88,21 +104,37 @@ class Stopped(WithFolder):
 class Upgraded(WithFolder):
     """Before a migration a copy is made."""
 
-    def test_an_older_household_is_copied_before_it_is_changed(self) -> None:
+    def test_an_older_household_is_copied_before_it_is_changed_and_the_copy_comes_back(self) -> None:
         move_in(self.folder)
-        with closing(sqlite3.connect(self.file)) as file:  # as the version before left it
+        self.back_to(BEFORE_VERSIONS)
+        with closing(sqlite3.connect(self.file)) as file:
             file.execute(
-                "INSERT INTO shelf_stripset (name, steps, made_at, version) VALUES ('Fine', '[4]', '2026', 1)"
+                "INSERT INTO shelf_stripset (name, steps, made_at) VALUES ('Fine', '[4]', '2026-11-01')"
             )
-            file.execute("ALTER TABLE mix_rinse DROP COLUMN gave")
-            file.execute("DELETE FROM django_migrations WHERE app = 'mix' AND name = '0008_gave'")
             file.commit()
         self.assertTrue(condition(self.file).pending)
         again = self.server()
         self.assertEqual(again.ask("GET", "/api/shelf/strips")[1][0]["name"], "Fine")
         self.assertIn("a copy was made", "".join(again.said))
-        (copy,) = again.ask("GET", "/api/safekeeping/copies")[1]["copies"]
-        self.assertEqual(copy["kind"], "before-upgrade")
+        (copy,) = (
+            each
+            for each in again.ask("GET", "/api/safekeeping/copies")[1]["copies"]
+            if each["kind"] == "before-upgrade"
+        )
+        with zipfile.ZipFile(self.folder / "copies" / copy["name"]) as packed:
+            (row,) = map(json.loads, packed.read("tables/shelf_stripset.jsonl").splitlines())
+        self.assertEqual((row["name"], row["steps"], "version" in row), ("Fine", [4], False))
+        again.ask("POST", "/api/shelf/strips", {"name": "Wide", "steps": "4 6"})
+        self.assertEqual(again.ask("POST", f"/api/safekeeping/copies/{copy['name']}/restore")[0], 200)
+        strips = again.ask("GET", "/api/shelf/strips")[1]
+        self.assertEqual([each["name"] for each in strips], ["Fine"])
+
+    def back_to(self, state: dict[str, str]) -> None:
+        """The household as an older version has it."""
+        goes = "import sys, django; django.setup(); from django.core.management import call_command as call;"
+        each = f"[call('migrate', *one, verbosity=0) for one in {list(state.items())}]"
+        env = os.environ | {"EYEBRIGHT_DATA": str(self.folder), "DJANGO_SETTINGS_MODULE": SETTINGS}
+        subprocess.run([sys.executable, "-c", f"{goes} {each}"], env=env, cwd=settings.BASE, check=True)
 
 
 class Disks(WithFolder):

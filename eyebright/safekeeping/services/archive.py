@@ -74,8 +74,9 @@ def take_snapshot(into: Path) -> None:
     ):
         source.backup(target)
         target.execute("PRAGMA journal_mode=DELETE")
-        target.execute(f"DELETE FROM {NOT_CARRIED}")
-        target.commit()
+        if NOT_CARRIED in _tables(target):
+            target.execute(f"DELETE FROM {NOT_CARRIED}")
+            target.commit()
         target.execute("VACUUM")
 
 
@@ -84,16 +85,13 @@ def _pack(made: Path, snapshot: Path, database: sqlite3.Connection) -> tuple[int
     hashes: dict[str, dict[str, Any]] = {}
     rows: dict[str, int] = {}
     missing: list[str] = []
-    unread: list[str] = []
+    tables = _tables(database)
+    lined = [model for model in kept_models() if model._meta.db_table in tables]
     with zipfile.ZipFile(made, "w", zipfile.ZIP_DEFLATED, compresslevel=6) as packed:
         hashes[DATABASE] = _put_file(packed, DATABASE, snapshot)
-        for model in kept_models():
+        for model in lined:
             name = f"tables/{model._meta.db_table}.jsonl"
-            try:
-                lines = [json.dumps(row, ensure_ascii=False) for row in table_rows(database, model)]
-            except sqlite3.OperationalError:  # a newer version's table: it is in the database all the same
-                unread.append(model._meta.db_table)
-                continue
+            lines = [json.dumps(row, ensure_ascii=False) for row in table_rows(database, model)]
             rows[model._meta.db_table] = len(lines)
             hashes[name] = _put(packed, name, "".join(f"{line}\n" for line in lines).encode())
         for name in _pictures(database):
@@ -109,7 +107,7 @@ def _pack(made: Path, snapshot: Path, database: sqlite3.Connection) -> tuple[int
             "migrations": [list(each) for each in migrations_in(database)],
             "rows": rows,
             "missing": missing,
-            "unread": unread,
+            "unread": sorted(tables - {NOT_CARRIED} - {model._meta.db_table for model in lined}),
             "files": hashes,
         }
         packed.writestr(MANIFEST, json.dumps(manifest, ensure_ascii=False, indent=2))
@@ -152,17 +150,23 @@ def _put_file(
 # ---- tables as lines of JSON ----
 
 
+def _tables(database: sqlite3.Connection) -> set[str]:
+    """The tables of ours that a database has, whichever version kept it."""
+    every = database.execute("SELECT name FROM sqlite_master WHERE type = 'table'")
+    return {name for (name,) in every if not name.startswith(("django_", "sqlite_"))}
+
+
 def table_rows(database: sqlite3.Connection, model: type[models.Model]) -> Iterator[dict[str, Any]]:
     """The rows of a table as plain JSON: numbers as numbers, exact ones as text, times as ISO 8601."""
-    fields = list(model._meta.concrete_fields)
-    columns = ", ".join(f'"{field.column}"' for field in fields)
-    order = f'"{model._meta.pk.column}"'
-    for row in database.execute(f'SELECT {columns} FROM "{model._meta.db_table}" ORDER BY {order}'):
-        yield {str(field.column): _plain(field, value) for field, value in zip(fields, row, strict=True)}
+    fields = {str(field.column): field for field in model._meta.concrete_fields}
+    found = database.execute(f'SELECT * FROM "{model._meta.db_table}" ORDER BY rowid')
+    columns = [str(column[0]) for column in found.description]
+    for row in found:
+        yield {name: _plain(fields.get(name), value) for name, value in zip(columns, row, strict=True)}
 
 
-def _plain(field: "models.Field[Any, Any]", value: Any) -> Any:
-    """One value as JSON has it."""
+def _plain(field: "models.Field[Any, Any] | None", value: Any) -> Any:
+    """One value as JSON has it; as it is where another version has the column."""
     if value is None:
         return None
     if isinstance(value, bytes):
