@@ -286,5 +286,6 @@ class ProblemMiddleware:
         if request.path.startswith("/api/") and response.status_code >= 400 and not typed:
             titles = {404: "There is nothing here.", 405: "That cannot be done here."}
             title = titles.get(response.status_code, "That was refused.")
-            return problem_response(response.status_code, title)
+            older = "If your page has been open since before an upgrade, load it anew."
+            return problem_response(response.status_code, title, older if response.status_code == 405 else "")
         return response
