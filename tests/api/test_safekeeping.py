@@ -140,14 +140,14 @@ class RoundTrip(Whole):
 class Altered(Whole):
     """With ZIPs that were changed since."""
 
-    def older(self) -> bytes:
-        """The household's ZIP as the version before would have written it."""
+    def done_in(self, *statements: str) -> bytes:
+        """The household's ZIP, whole and with its hashes, with these done in its database."""
         packed = zipfile.ZipFile(io.BytesIO(self.backup()))
         file = self.folder / "older.sqlite3"
         file.write_bytes(packed.read("eyebright.sqlite3"))
         with closing(sqlite3.connect(file)) as database:
-            database.execute("ALTER TABLE mix_rinse DROP COLUMN gave")
-            database.execute("DELETE FROM django_migrations WHERE app = 'mix' AND name = '0008_gave'")
+            for statement in statements:
+                database.execute(statement)
             database.commit()
         raw = file.read_bytes()
         file.unlink()
@@ -175,7 +175,10 @@ class OfAnOlderVersion(Altered):
 
     def test_is_brought_up_to_date(self) -> None:
         Lot.objects.create(material="malt_vinegar", name="Malt vinegar")
-        raw = self.older()
+        raw = self.done_in(
+            "ALTER TABLE mix_rinse DROP COLUMN gave",
+            "DELETE FROM django_migrations WHERE app = 'mix' AND name = '0008_gave'",
+        )
         Lot.objects.update(name="Changed")
         self.upload("/safekeeping/household", raw)
         self.assertEqual([lot.name for lot in Lot.objects.all()], ["Malt vinegar"])
@@ -207,6 +210,11 @@ class Refused(Altered):
             "no manifest that can be read": self.altered(**{"manifest.json": saying(migrations=[1])}),
             "It has no manifest": self.altered(**{"manifest.json": saying(rows=7)}),
             "is no household's ZIP": self.altered(**{"manifest.json": b'{"format": 7, "files": []}'}),
+            "shelf_lot is missing": self.done_in("DROP TABLE shelf_lot"),
+            "shelf_lot lacks note": self.done_in("ALTER TABLE shelf_lot DROP COLUMN note"),
+            "a trigger of its own": self.done_in(
+                "CREATE TRIGGER t AFTER INSERT ON shelf_lot BEGIN DELETE FROM heads_head; END"
+            ),
         }
         before = every_row()
         for words, raw in cases.items():
