@@ -8,6 +8,7 @@ from .quick_tests import Belief, beliefs, quick_tests, surer
 from .record import (
     CheckIn,
     History,
+    KeptRecord,
     Record,
     RecordError,
     Today,
@@ -26,6 +27,7 @@ __all__ = [
     "Head",
     "History",
     "Holding",
+    "KeptRecord",
     "Needs",
     "Reason",
     "Record",

@@ -233,8 +233,20 @@ def read_record(answers: Mapping[str, Any], today: date) -> Record:
     return record
 
 
-def record_as_kept(answers: Mapping[str, Any], today: date) -> tuple[Record, dict[str, str]]:
-    """A record that another version kept, and what of it is not known here, by question.
+@dataclass(frozen=True)
+class KeptRecord:
+    """A record as it was kept, perhaps by another version. `amiss`: what is not known here, by question."""
+
+    record: Record
+    amiss: dict[str, str]
+
+    def answers(self) -> dict[str, Any]:
+        """The answers as they can be given again: none for a birth year that is not known."""
+        return self.record.answers() | ({"birth_year": None} if "birth_year" in self.amiss else {})
+
+
+def record_as_kept(answers: Mapping[str, Any], today: date) -> KeptRecord:
+    """A record that another version may have kept.
 
     Nothing that protects is dropped: of a list the rest stands, an allergy that has no row any more stands by
     its word, and a head without a birth year is taken for an infant.
@@ -257,7 +269,7 @@ def record_as_kept(answers: Mapping[str, Any], today: date) -> tuple[Record, dic
     if amiss.get("allergies"):
         words = ", ".join(filter(None, (read.get("other_allergies", ""), amiss["allergies"])))
         read["other_allergies"] = words[:WORDS]
-    return Record(**read), amiss
+    return KeptRecord(Record(**read), amiss)
 
 
 def _what_stands(question: Question, given: Any, today: date) -> tuple[Any, str]:
@@ -266,19 +278,19 @@ def _what_stands(question: Question, given: Any, today: date) -> tuple[Any, str]
         return bool(given), str(given)
     if question.kind not in ("many", "dates"):
         return question.stricter or None, str(given)
-    parts = list(given.items()) if isinstance(given, Mapping) else list(given) if _listed(given) else [given]
+    parts: dict[str, Any]
+    if isinstance(given, Mapping):
+        parts = {str(kind): {kind: when} for kind, when in given.items()}
+    else:
+        parts = {str(key): [key] for key in (given if isinstance(given, list | tuple) else [given])}
     found: list[Any] = []
     strange: list[str] = []
-    for part in parts:
+    for called, part in parts.items():
         try:
-            found += _answer(question, [part] if question.kind == "many" else dict([part]), today)
-        except (RecordError, TypeError, ValueError):
-            strange.append(str(part[0] if isinstance(part, tuple) else part))
-    return tuple(dict.fromkeys(found)), ", ".join(strange)
-
-
-def _listed(given: Any) -> bool:
-    return isinstance(given, list | tuple)
+            found += _answer(question, part, today)
+        except RecordError:
+            strange.append(called)
+    return tuple(found), ", ".join(strange)
 
 
 def _answer(question: Question, given: Any, today: date) -> Any:

@@ -8,14 +8,14 @@ from django.utils import timezone
 from eyebright.config.changes import changed, held, still_at
 from eyebright.config.problems import Problem, one, only_offered
 from eyebright.core.formulas.model import families
-from eyebright.core.heads import RecordError, quick_tests, read_record, tables
+from eyebright.core.heads import RecordError, quick_tests, read_record, record_as_kept, tables
 from eyebright.core.materials import library
 
 from ..models import CheckIn, Head, PatchTest, Picture, TestResult
 from ..schemas.diary import CheckInIn, LittleTestIn, PatchResultIn, PatchTestIn
 from ..schemas.heads import HeadChangeIn, HeadIn, HeadOut, KeptOut
 from .history import HeadHistory, find_head
-from .shown import head_out, patch_out, state_of, stood
+from .shown import head_out, patch_out, state_of
 
 KINDS: dict[str, type[CheckIn | TestResult | PatchTest]] = {
     "check-ins": CheckIn,
@@ -33,8 +33,9 @@ CALLED = {
 def save_head(entered: HeadIn, head: Head | None = None) -> Head:
     """Keep a new head, or change one; an answer that cannot be is said beside its question."""
     today = timezone.localdate()
+    before = record_as_kept(head.answers, today).answers() if head else {}
     try:
-        record = read_record({**(stood(head, today)[1] if head else {}), **entered.answers}, today)
+        record = read_record({**before, **entered.answers}, today)
     except RecordError as raised:
         raise Problem.field(raised.field, str(raised)) from None
     head = head or Head()

@@ -48,7 +48,8 @@ class HeadHistory:
         """As it stands now, or as it stood just before `at`."""
         self.head, self.now = head, at or timezone.now()
         self.today = timezone.localdate(self.now)
-        self.record, _ = record_as_kept(head.answers, self.today)
+        self.kept = record_as_kept(head.answers, self.today)
+        self.record = self.kept.record
         # Only a day of the past leaves out what came after it: a clock that was set back forgets nothing.
         check_ins = head.check_ins.filter(at__lte=at) if at else head.check_ins.all()
         self.check_in: CheckIn | None = check_ins.select_related("picture").first()

@@ -12,7 +12,7 @@ from eyebright.config.decimals import as_float
 from eyebright.config.wire import figure_out
 from eyebright.core.formulas.model import families
 from eyebright.core.formulas.model import washes as cleansing
-from eyebright.core.heads import CHILD, Belief, Record, mass_of, record_as_kept, scalp_of, tables
+from eyebright.core.heads import CHILD, Belief, KeptRecord, Record, mass_of, record_as_kept, scalp_of, tables
 from eyebright.core.learning import Factor, outcomes
 
 from ..models import CheckIn, Head, PatchTest, Picture
@@ -73,22 +73,13 @@ def head_rows() -> list[HeadRowOut]:
     today = timezone.localdate()
     return [
         HeadRowOut(
-            **row_of(head, today),
+            **row_of(head, record_as_kept(head.answers, today), today),
             checked_in_at=head.checked_in_at,
             washed_at=head.washed_at,
             flags=flag_names(head.flagged or []),
         )
         for head in heads
     ]
-
-
-def stood(head: Head, today: date) -> tuple[Record, dict[str, Any], dict[str, str]]:
-    """The record of a head, its answers as they can be given again, and what of it is not known here."""
-    record, amiss = record_as_kept(head.answers, today)
-    answers = record.answers()
-    if "birth_year" in amiss:
-        answers["birth_year"] = None
-    return record, answers, amiss
 
 
 def _not_known(amiss: dict[str, str]) -> list[str]:
@@ -101,10 +92,10 @@ def _not_known(amiss: dict[str, str]) -> list[str]:
     ]
 
 
-def row_of(head: Head, today: date) -> dict[str, Any]:
+def row_of(head: Head, kept: KeptRecord, today: date) -> dict[str, Any]:
     """What a list says of a head."""
     asked = tables().questions
-    record, answers, amiss = stood(head, today)
+    record, amiss = kept.record, kept.amiss
     said = [
         f"{asked['scalp'].choice(record.scalp).name} scalp",
         asked["strand"].choice(record.strand).name,
@@ -118,7 +109,7 @@ def row_of(head: Head, today: date) -> dict[str, Any]:
         "age": None if "birth_year" in amiss else today.year - record.birth_year,
         "child": record.age(today) < CHILD,
         "about": ", ".join(said),
-        "answers": answers,
+        "answers": kept.answers(),
         "unknown": _not_known(amiss),
     }
 
@@ -131,7 +122,7 @@ def head_out(head: Head) -> HeadOut:
     sure = known.core().sure
     recent = list(head.washes.all()[:SHOWN_WASHES])
     return HeadOut(
-        **row_of(head, known.today),
+        **row_of(head, known.kept, known.today),
         checked_in_at=check_in.at if check_in else None,
         washed_at=known.washed_at,
         flags=flag_names(check_in.flags if check_in else []),

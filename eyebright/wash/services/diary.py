@@ -67,8 +67,8 @@ def keep_wash(head: Head, entered: WashIn) -> Wash:
         at = timezone.make_aware(at)
     if at > timezone.now() + timedelta(minutes=5):
         raise Problem.field("at", "That has not happened yet.")
-    record, amiss = record_as_kept(head.answers, timezone.localdate())
-    if "birth_year" not in amiss and at.year < record.birth_year:
+    told = record_as_kept(head.answers, timezone.localdate())
+    if "birth_year" not in told.amiss and at.year < told.record.birth_year:
         raise Problem.field("at", "That is before this head was born.")
     known = HeadHistory(head, at)
     grams = _weighed(entered, family.density)
