@@ -22,9 +22,9 @@ from eyebright.heads.models import Head
 from eyebright.heads.services import Passing, goes_by, keep_passes, pass_stops
 from eyebright.mix.models import Rinse
 from eyebright.mix.schemas.jugs import CorrectionsOut
-from eyebright.mix.services.jugs import pour, put_right, taken
+from eyebright.mix.services.jugs import pour, put_right
+from eyebright.mix.services.taking import put_back_on_the_shelf, take_off_the_shelf
 from eyebright.shelf.schemas.readings import ReadIn
-from eyebright.shelf.services.lots import give_back, take
 from eyebright.shelf.services.readings import AGAIN, STRIP_STEP, core_reading, keep_reading
 from eyebright.shelf.services.supplies import supplies_of
 from eyebright.wash.schemas.diary import WashIn
@@ -240,8 +240,7 @@ def remove(pk: int) -> None:
     """Take an entry out of the journal, and out of its head's washes; `restore` undoes it."""
     entry = find_entry(pk)
     entry.remove()
-    rinse = entry.rinse
-    give_back(taken(rinse) if rinse.gave is None else rinse.gave)
+    put_back_on_the_shelf(entry.rinse)
     if entry.told:
         entry.told.remove()
     _tell_head(entry)
@@ -254,8 +253,7 @@ def restore(pk: int) -> EntryOut:
     if entry.removed_at is None:
         return entry_out(entry)
     entry.restore()
-    entry.rinse.gave = take(taken(entry.rinse))
-    entry.rinse.save(update_fields=["gave"])
+    take_off_the_shelf(entry.rinse)
     if entry.told and entry.reading is not None:
         entry.told.restore()
     _tell_head(entry)

@@ -38,7 +38,6 @@ from eyebright.core.rules import limits, said_of
 from eyebright.heads.services import Passing, facts_for, hair_and_scalp_for, keep_passes, pass_stops
 from eyebright.household.services.household import the_household
 from eyebright.shelf.models import Vessel
-from eyebright.shelf.services.lots import take
 from eyebright.shelf.services.measures import the_kit
 from eyebright.shelf.services.readings import kept_reading, observations_of, posterior_for
 from eyebright.shelf.services.supplies import gone, shelf_for_routes, supplies_of, the_soda
@@ -67,6 +66,7 @@ from ..schemas.jugs import (
     SpoonVersionOut,
     WaysOut,
 )
+from .taking import take_off_the_shelf
 
 SHOWN = 4  # decimals on the wire: more than anyone can measure
 LONGEST_NAME = 200
@@ -308,17 +308,8 @@ def pour(ask: MixAsk, passing: Passing) -> Rinse:
         stops_passed=[stop.id for stop in passed],
     )
     keep_passes(passed, passing, ask.head, f"jug {rinse.pk}")
-    rinse.gave = take(taken(rinse))
-    rinse.save(update_fields=["gave"])
+    take_off_the_shelf(rinse)
     return rinse
-
-
-def taken(rinse: Rinse) -> dict[str, float]:
-    """What a jug takes off the shelf, by key (mL or g)."""
-    out: dict[str, float] = {}
-    for layer in rinse.pours:
-        out[layer["key"]] = out.get(layer["key"], 0.0) + layer["amount"]
-    return out
 
 
 def put_right(rinse: Rinse, left: float | None, vessel: int | None) -> CorrectionsOut:

@@ -25,6 +25,7 @@ from eyebright.core.materials import (
 
 from ..models import Lot
 from ..schemas.materials import IngredientOut, LabelIn, LabelOut, LabelTextIn, StrengthClassOut
+from .keys import lot_ids
 from .materials import UNREADABLE, material_of, spread_out
 
 PLAIN = "shampoo_ordinary"  # what a label stands on until it is said
@@ -105,8 +106,7 @@ def kept_label(lot: Lot) -> Label | None:
 def doubts_about(stuffs: Iterable[Supply]) -> dict[str, list[str]]:
     """What the labels of some bought things leave open, by their keys."""
     ready = {stuff.key: stuff.material for stuff in stuffs if stuff.material and stuff.material.ready}
-    pks = [key.removeprefix("lot-") for key in ready if key.startswith("lot-")]
-    labels = {f"lot-{lot.pk}": kept_label(lot) for lot in Lot.with_removed.filter(pk__in=pks)}
+    labels = {f"lot-{lot.pk}": kept_label(lot) for lot in Lot.with_removed.filter(pk__in=lot_ids(ready))}
     return {key: list(doubts_of(stuff, labels.get(key))) for key, stuff in ready.items()}
 
 

@@ -24,6 +24,7 @@ from eyebright.core.numbers import Draws, Kind, Posterior, figure
 
 from ..models import Lot, Reading, ReadingLine
 from ..schemas.lots import NO_MATERIAL, LotChangeIn, LotIn, LotOut, LotsOut, NoticeOut
+from .keys import lot_ids
 from .labels import entered_of, ingredients_out, kept_label, label_of
 from .materials import lot_material, lot_materials, material_of, neat, spread_out
 from .readings import posterior_for
@@ -229,5 +230,4 @@ def give_back(gave: Mapping[str, float]) -> None:
 
 def _named(amounts: Mapping[str, float]) -> list[Lot]:
     """The lots among these keys, those that were removed too."""
-    pks = [key.removeprefix("lot-") for key in amounts if key.startswith("lot-")]
-    return list(Lot.with_removed.filter(pk__in=pks))
+    return list(Lot.with_removed.filter(pk__in=lot_ids(amounts)))

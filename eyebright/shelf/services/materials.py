@@ -40,6 +40,7 @@ from eyebright.core.numbers import Figure, Kind, Spread
 
 from ..models import Correction, Lot, OwnMaterial
 from ..schemas.materials import GuessOut, HazardOut, KindOut, LibraryOut, MaterialOut, PropertyOut
+from .keys import is_id
 
 OWN = "own-"
 UNREADABLE = (LookupError, TypeError, ValueError, AttributeError)  # what another version's row may raise
@@ -95,7 +96,7 @@ def materials_of(keys: Iterable[str]) -> dict[str, Material]:
     """What goes by these keys, removed ones of the household's own included; what is none is left out."""
     wanted = set(keys)
     own = {key.removeprefix(OWN) for key in wanted if key.startswith(OWN)}
-    numbers = {number for number in own if number.isascii() and number.isdigit() and len(number) < 12}
+    numbers = set(filter(is_id, own))
     rows = OwnMaterial.with_removed.filter(pk__in=numbers) if numbers else ()
     out = {f"{OWN}{row.pk}": own_material(row) for row in rows}
     plain = {key: library()[key] for key in wanted if key in library()}

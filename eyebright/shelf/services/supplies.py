@@ -38,6 +38,7 @@ from eyebright.household.services.household import number_habit
 
 from ..models import Lot, OwnMaterial, WaterSource
 from ..schemas.lots import SupplyOut, UnitOut
+from .keys import is_id, lot_ids
 from .materials import (
     OWN,
     every_material,
@@ -77,10 +78,10 @@ def core_lots(lots: Iterable[Lot]) -> list[CoreLot]:
 
 def not_known_here(keys: Iterable[str]) -> dict[str, str]:
     """The names of those lots, by key, of which it is not known here what they are."""
-    pks = [key.removeprefix("lot-") for key in keys if key.startswith("lot-")]
+    pks = lot_ids(keys)
     if not pks:
         return {}
-    rows = list(Lot.with_removed.filter(pk__in=[pk for pk in pks if pk.isdigit() and len(pk) < 12]))
+    rows = list(Lot.with_removed.filter(pk__in=pks))
     stuffs = lot_materials(rows)
     return {f"lot-{lot.pk}": lot.name for lot in rows if not is_known(stuffs[lot.pk])}
 
@@ -95,7 +96,7 @@ def supply_of(key: str, *, also_removed: bool = False) -> Supply | None:
     where, _, name = key.partition("-")
     if where in ELSEWHERE:
         return _elsewhere(where, name)
-    if not (name.isascii() and name.isdigit() and len(name) < 12):
+    if not is_id(name):
         return None
     if where == "lot":
         return next(iter(core_lots(Lot.among(also_removed=also_removed).filter(pk=name))), None)
@@ -128,7 +129,7 @@ def supplies_of(keys: Iterable[str], *, also_removed: bool = False) -> dict[str,
     library: list[str] = []
     for key in keys:
         where, _, name = key.partition("-")
-        if where in numbers and name.isascii() and name.isdigit() and len(name) < 12:
+        if where in numbers and is_id(name):
             numbers[where].append(name)
         elif where == "lib":
             library.append(name)
