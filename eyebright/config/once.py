@@ -23,6 +23,7 @@ LOOKS = ("GET", "HEAD", "OPTIONS")
 SAFEKEEPING = "/api/safekeeping/"  # replaces the household: not inside a transaction of it
 READ_FIRST = "/api/formulas/bring"  # reads a whole page before it keeps anything
 # Of a key that was used for something else: somebody went on typing after an answer was lost.
+BEING_REPLACED = "The household is being put back just now."
 BESIDE = "Look at it there; save again only if this is to stand beside it."
 
 being_replaced = threading.Event()  # the household is being put back: nothing is written meanwhile
@@ -40,7 +41,7 @@ class OnceMiddleware:
         looks = request.method in LOOKS or request.path.startswith((SAFEKEEPING, READ_FIRST))
         if being_replaced.is_set() and not looks:
             says = "Nothing you typed is lost. Try again in a moment."
-            return problem_response(503, "The household is being put back just now.", says)
+            return problem_response(503, BEING_REPLACED, says)
         if not key or looks or not request.path.startswith("/api/"):
             return self._get_response(request)
         if len(key) > LONGEST or not key.isascii() or not key.isprintable():

@@ -60,7 +60,7 @@ def delete_copies(request: HttpRequest) -> Status[None]:
     return Status(204, None)
 
 
-@router.get("/copies/{name}", operation_id="copy", openapi_extra=gives("application/zip"))
+@router.get("/copies/{name}", operation_id="copy", openapi_extra=gives(ZIP))
 def copy(request: HttpRequest, name: str) -> FileResponse:
     """A copy's ZIP."""
     return FileResponse(
@@ -74,7 +74,7 @@ def restore_copy(request: HttpRequest, name: str) -> RestoredOut:
     return whole.put_back(copy_room.copy_file(name))
 
 
-@router.get("/household", operation_id="backup", openapi_extra=gives("application/zip"))
+@router.get("/household", operation_id="backup", openapi_extra=gives(ZIP))
 def backup(request: HttpRequest) -> FileResponse:
     """The household as one ZIP, as it stands now."""
     name = f"eyebright-{timezone.localdate():%Y-%m-%d}.zip"

@@ -32,6 +32,7 @@ from eyebright.safekeeping.services.copies import Copy, copies, daily_copy_is_du
 from eyebright.safekeeping.services.files import household_file
 from eyebright.safekeeping.services.keeper import tidy
 from eyebright.safekeeping.services.removed import KINDS, kinds_kept
+from eyebright.safekeeping.services.restoring import restore
 from eyebright.shelf.models import Lot
 from tests.api.heads import HeadsTestCase, photo
 from tests.api.test_commands import run
@@ -223,6 +224,22 @@ class Refused(Altered):
                 self.assertIn(words, said["errors"][0]["message"])
                 self.assertEqual(every_row(), before)
         self.assertEqual([path.name for path in self.folder.iterdir() if path.name.startswith(".")], [])
+
+
+class OneAtATime(Whole):
+    """Two who put a household back at the same moment."""
+
+    def test_the_second_is_told_to_wait(self) -> None:
+        raw, second = self.backup(), []
+
+        def meanwhile(file: Any) -> Any:
+            second.append(self.upload("/safekeeping/household", raw, 503))
+            return restore(file)
+
+        with mock.patch("eyebright.safekeeping.services.whole.restore", side_effect=meanwhile):
+            self.upload("/safekeeping/household", raw)
+        self.assertIn("being put back", second[0]["title"])
+        self.upload("/safekeeping/household", raw)
 
 
 class Copies(Whole):

@@ -13,7 +13,6 @@ import zipfile
 from collections.abc import Iterator
 from contextlib import closing
 from dataclasses import dataclass
-from functools import partial
 from math import isfinite
 from pathlib import Path
 from tempfile import TemporaryDirectory
@@ -26,6 +25,7 @@ from django.utils import timezone
 from eyebright import __version__
 from eyebright.config.durable import settled
 from eyebright.config.private import DATABASE, PICTURES
+from eyebright.config.sqlite.base import tolerant
 
 from .files import data_folder, household_file, looked_into
 
@@ -57,7 +57,7 @@ def write_archive(out: Path) -> Written:
         made, snapshot = Path(folder, "household.zip"), Path(folder, DATABASE)
         take_snapshot(snapshot)
         with closing(sqlite3.connect(snapshot)) as database:
-            database.text_factory = partial(str, encoding="utf-8", errors="replace")
+            database.text_factory = tolerant
             rows, pictures = _pack(made, snapshot, database)
         settled(made)
         size = made.stat().st_size
@@ -170,7 +170,7 @@ def _plain(field: "models.Field[Any, Any] | None", value: Any) -> Any:
     if value is None:
         return None
     if isinstance(value, bytes):
-        return value.decode(errors="replace")
+        return tolerant(value)
     if isinstance(value, float) and not isfinite(value):
         return str(value)
     if isinstance(field, models.JSONField):

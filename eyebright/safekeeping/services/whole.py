@@ -1,12 +1,13 @@
 """The household whole, as a request asks for it: written out, put back, looked at."""
 
 import os
+import threading
 from pathlib import Path
 from tempfile import TemporaryDirectory
 from typing import IO, Any
 
 from eyebright import __version__
-from eyebright.config.once import being_replaced
+from eyebright.config.once import BEING_REPLACED
 from eyebright.config.problems import Problem
 
 from ..schemas import ConditionOut, RestoredOut
@@ -15,7 +16,7 @@ from .condition import condition
 from .files import data_folder, household_file
 from .restoring import restore
 
-BUSY_NOW = Problem(503, "The household is being put back just now.", "Try again in a moment.")
+_one_at_a_time = threading.Lock()
 
 
 def condition_now() -> ConditionOut:
@@ -39,6 +40,9 @@ def written_out() -> IO[bytes]:
 
 def put_back(file: Path | Any) -> RestoredOut:
     """Put a household back."""
-    if being_replaced.is_set():
-        raise BUSY_NOW
-    return RestoredOut.model_validate(restore(file))
+    if not _one_at_a_time.acquire(blocking=False):
+        raise Problem(503, BEING_REPLACED, "Try again in a moment.")
+    try:
+        return RestoredOut.model_validate(restore(file))
+    finally:
+        _one_at_a_time.release()
