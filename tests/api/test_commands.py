@@ -1,23 +1,20 @@
 """The commands: the demo keeps to its own database, and a taken port is said."""
 
-import os
 import socket
 import sqlite3
-import subprocess
-import sys
 from contextlib import closing
 from datetime import timedelta
 from io import StringIO
 from pathlib import Path
 from tempfile import TemporaryDirectory
 
-from django.conf import settings
 from django.core.management import CommandError, call_command
 from django.test import TestCase, override_settings
 from django.utils import timezone
 
 from eyebright.journal.models import Entry
 from eyebright.shelf.models import Lot
+from tests.servers import Server
 
 WRITTEN_AHEAD = b"\x02\x02"  # what the head of an SQLite file says of its journal
 
@@ -64,25 +61,12 @@ class Serve(TestCase):
 
     def test_what_is_kept_is_in_the_database_file_itself(self) -> None:
         """The log is written ahead, and no connection of the server's own keeps it from the file."""
-        with TemporaryDirectory() as folder, socket.socket() as free:
-            free.bind(("127.0.0.1", 0))
-            port = free.getsockname()[1]
-            free.close()
-            serve = [sys.executable, "manage.py", "serve", "--port", str(port)]
-            environment = os.environ | {"EYEBRIGHT_DATA": folder, "EYEBRIGHT_DEMO": "0"}
-            server = subprocess.Popen(
-                serve, env=environment, stdout=subprocess.PIPE, text=True, cwd=settings.BASE
-            )
-            try:
-                assert server.stdout is not None
-                self.assertIn("Eyebright is at", server.stdout.readline())
-                kept = Path(folder, "eyebright.sqlite3")
-                self.assertEqual(kept.read_bytes()[18:20], WRITTEN_AHEAD)
-                with closing(sqlite3.connect(f"file:{kept}?immutable=1", uri=True)) as file:
-                    self.assertEqual(file.execute("SELECT count(*) FROM shelf_lot").fetchone(), (0,))
-            finally:
-                server.kill()
-                server.communicate()
+        with TemporaryDirectory() as folder, Server(Path(folder)) as server:
+            self.assertIn("Eyebright is at", server.said[0])
+            kept = Path(folder, "eyebright.sqlite3")
+            self.assertEqual(kept.read_bytes()[18:20], WRITTEN_AHEAD)
+            with closing(sqlite3.connect(f"file:{kept}?immutable=1", uri=True)) as file:
+                self.assertEqual(file.execute("SELECT count(*) FROM shelf_lot").fetchone(), (0,))
 
     def test_no_port_at_all(self) -> None:
         with self.assertRaisesRegex(CommandError, "no port"):

@@ -206,5 +206,12 @@ export async function taken<T>(answer: Promise<{ data?: T }>): Promise<T> {
   return (await answer).data as T;
 }
 
+/** A file as it is sent, under the name of its field. */
+export function asForm(field: string, file: File) {
+  const form = new FormData();
+  form.append(field, file);
+  return { body: form as never, bodySerializer: (body: unknown) => body as FormData };
+}
+
 /** The path of one thing, by its id. */
 export const at = (pk: number) => ({ params: { path: { pk } } });

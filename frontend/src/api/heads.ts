@@ -3,6 +3,7 @@ import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tansta
 import { computed, type MaybeRefOrGetter, toValue } from "vue";
 import {
   api,
+  asForm,
   at,
   taken,
   type CheckInIn,
@@ -195,15 +196,6 @@ export const useDeletePicture = () =>
 /** Send a picture; what comes back is stripped of everything but its pixels. */
 export const useAddPicture = () =>
   useMutation({
-    mutationFn: ({ id, file }: { id: number; file: File }): Promise<Picture> => {
-      const form = new FormData();
-      form.append("picture", file);
-      return taken(
-        api.POST("/api/heads/{pk}/pictures", {
-          ...at(id),
-          body: form as never,
-          bodySerializer: (body: unknown) => body as FormData,
-        }),
-      );
-    },
+    mutationFn: ({ id, file }: { id: number; file: File }): Promise<Picture> =>
+      taken(api.POST("/api/heads/{pk}/pictures", { ...at(id), ...asForm("picture", file) })),
   });

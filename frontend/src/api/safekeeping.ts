@@ -1,6 +1,6 @@
 /** Server state of Safekeeping: copies of the household, and what was removed. */
 import { useMutation, useQuery, useQueryClient } from "@tanstack/vue-query";
-import { api, taken } from "./client";
+import { api, asForm, taken } from "./client";
 
 export const useRemoved = () =>
   useQuery({ queryKey: ["removed"], queryFn: () => taken(api.GET("/api/safekeeping/removed")) });
@@ -41,12 +41,9 @@ export const useRestoreCopy = () =>
     taken(api.POST("/api/safekeeping/copies/{name}/restore", { params: { path: { name } } })),
   );
 
-const asForm = (file: File) => {
-  const form = new FormData();
-  form.append("file", file);
-  return { body: form as never, bodySerializer: (body: unknown) => body as FormData };
-};
 export const useRestoreHousehold = () =>
-  useWholeChange((file: File) => taken(api.POST("/api/safekeeping/household", asForm(file))));
+  useWholeChange((file: File) =>
+    taken(api.POST("/api/safekeeping/household", asForm("file", file))),
+  );
 export const useBringHead = () =>
-  useWholeChange((file: File) => taken(api.POST("/api/safekeeping/heads", asForm(file))));
+  useWholeChange((file: File) => taken(api.POST("/api/safekeeping/heads", asForm("file", file))));
