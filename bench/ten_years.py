@@ -27,8 +27,8 @@ from eyebright.heads.models import CheckIn, Head
 from eyebright.heads.schemas.heads import HeadIn
 from eyebright.heads.services import save_head
 from eyebright.journal import services as journal
-from eyebright.journal.models import Entry
 from eyebright.journal.schemas import BeginIn, EntryIn
+from eyebright.make.models import Batch, Pour
 from eyebright.shelf.models import ReadingLine
 from eyebright.shelf.schemas.lots import LotIn
 from eyebright.shelf.schemas.readings import ReadIn
@@ -66,7 +66,7 @@ def live(weeks: int) -> None:
     )
     begun = journal.begin(asked)
     journal.change(begun.id, EntryIn(version=begun.version, finished=True, read=ReadIn(value=4.5)))
-    _again(Entry.objects.get(), weeks, now, chance)
+    _again(Batch.objects.get(), weeks, now, chance)
 
 
 def _washes(head: Head, weeks: int, now: datetime, chance: random.Random) -> None:
@@ -89,25 +89,25 @@ def _washes(head: Head, weeks: int, now: datetime, chance: random.Random) -> Non
     )
 
 
-def _again(entry: Entry, weeks: int, now: datetime, chance: random.Random) -> None:
+def _again(jug: Batch, weeks: int, now: datetime, chance: random.Random) -> None:
     """The same jug once a week, each read."""
-    rinse, told = entry.rinse, entry.told
+    told, pours = jug.told, list(jug.poured.all())
     assert told is not None
     lines = list(told.lines.all())
     for week in range(1, weeks):
         at = now - timedelta(weeks=week)
-        for row in (rinse, told):
+        for row in (jug, told):
             row.pk, row._state.adding = None, True
         told.value, told.made_at = f"{chance.gauss(4.5, 0.1):.2f}", at
-        rinse.worked_out_at = at
         told.save()
-        rinse.save()
+        jug.told, jug.made_at, jug.finished_at, jug.reading = told, at, at, told.value
+        jug.save()
+        for pour in pours:
+            pour.pk, pour.batch, pour._state.adding = None, jug, True
+        Pour.objects.bulk_create(pours)
         for line in lines:
             line.pk, line.reading, line._state.adding = None, told, True
         ReadingLine.objects.bulk_create(lines)
-        Entry.objects.create(
-            rinse=rinse, told=told, made_at=at, finished_at=at, reading=told.value, reading_step="0.5"
-        )
 
 
 SCREENS = {

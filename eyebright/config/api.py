@@ -16,6 +16,7 @@ from eyebright.heads.api import router as heads
 from eyebright.household.api import router as household
 from eyebright.instruments.api import router as instruments
 from eyebright.journal.api import router as journal
+from eyebright.make.api import router as make
 from eyebright.mix.api import router as mix
 from eyebright.safekeeping.api import router as safekeeping
 from eyebright.search.api import router as search
@@ -85,6 +86,7 @@ api.add_router("/heads", heads, tags=["heads"])
 api.add_router("/shelf", shelf, tags=["shelf"])
 api.add_router("/mix", mix, tags=["mix"])
 api.add_router("/formulas", formulas, tags=["formulas"])
+api.add_router("/make", make, tags=["make"])
 api.add_router("/wash", wash, tags=["wash"])
 api.add_router("/journal", journal, tags=["journal"])
 api.add_router("/search", search, tags=["search"])

@@ -39,6 +39,7 @@ INSTALLED_APPS = [
     "eyebright.heads",
     "eyebright.formulas",
     "eyebright.mix",
+    "eyebright.make",
     "eyebright.wash",
     "eyebright.journal",
     "eyebright.search",

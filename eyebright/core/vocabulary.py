@@ -17,3 +17,9 @@ Place = Literal["shelf", "fridge", "freezer"]
 Gravity = Literal["note", "warning", "stop"]
 Part = Literal["wash", "rinse", "care"]
 """What of a wash day something is for."""
+Act = Literal["gather", "weigh", "do", "wait", "cool", "check", "portion"]
+"""What a step of a batch asks of whoever makes it."""
+Pouring = Literal["scale", "spoons", "typed"]
+"""How it was told how much was poured."""
+Ended = Literal["used", "smell", "cloud", "mould", "fizz", "old", "other"]
+"""What became of a container: used up, or thrown away and why."""

@@ -14,8 +14,8 @@ from eyebright.formulas.models import Formula
 from eyebright.formulas.services.digests import keys_in
 from eyebright.formulas.services.formulas import found_formulas
 from eyebright.heads.models import Head, PatchTest
-from eyebright.journal.models import Entry
 from eyebright.journal.services import latest_found
+from eyebright.make.models import Batch
 from eyebright.shelf.models import Lot
 from eyebright.shelf.services.supplies import found_supplies
 from eyebright.wash.models import WashChain
@@ -128,7 +128,7 @@ def _strung(keys: set[str]) -> Iterator[UseOut]:
 
 
 def _poured(keys: set[str]) -> Iterator[UseOut]:
-    rows = Entry.objects.values_list("pk", "rinse__name", "made_at", "rinse__lines")
+    rows = Batch.objects.filter(of=Batch.Of.JUG).values_list("pk", "name", "made_at", "lines")
     found = ((pk, name, day) for pk, name, day, lines in rows if any(line["stuff"] in keys for line in lines))
     for pk, name, day in islice(found, USES):
         when = timezone.localtime(day)

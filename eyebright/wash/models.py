@@ -5,11 +5,12 @@ from typing import get_args
 from django.db import models
 from django.utils import timezone
 
-from eyebright.config.columns import Objects
+from eyebright.config.columns import Objects, Strings
 from eyebright.config.soft_deletion import SoftDeleted
 from eyebright.core.vocabulary import LinkZone
 from eyebright.formulas.models import Formula
 from eyebright.heads.models import Head
+from eyebright.make.models import Batch
 
 
 class WashChain(SoftDeleted):
@@ -26,15 +27,17 @@ class WashChain(SoftDeleted):
 
 
 class Wash(SoftDeleted):
-    """One preparation on one head, and how it went.
+    """One preparation on one head, and how it went. `head` is empty for somebody who is not on record.
 
-    `formula` that it was, `zone` that it went on and `cover` over it, empty where nobody said;
-    `strength`: how strong it was made, times the usual; `grams` used, empty where nobody knows.
-    `given` and `used` are what the core worked out of it then (core/wash/fits.py, `measured`);
-    `answer` an index of the outcomes; `counts`: whether the head's factors learn from it.
+    `batch` that it was done with, where one was; `feel`: words for how that felt. `formula` that it was,
+    `zone` that it went on and `cover` over it, empty where nobody said; `strength`: how strong it was made,
+    times the usual; `grams` used, empty where nobody knows. `given` and `used` are what the core worked out
+    of it then (core/wash/fits.py, `measured`); `answer` an index of the outcomes; `counts`: whether the
+    head's factors learn from it.
     """
 
-    head = models.ForeignKey(Head, on_delete=models.CASCADE, related_name="washes")
+    head = models.ForeignKey(Head, on_delete=models.CASCADE, null=True, blank=True, related_name="washes")
+    batch = models.ForeignKey(Batch, on_delete=models.SET_NULL, null=True, blank=True, related_name="washes")
     family = models.CharField(max_length=40)
     formula = models.ForeignKey(
         Formula, on_delete=models.SET_NULL, null=True, blank=True, related_name="washes"
@@ -49,6 +52,7 @@ class Wash(SoftDeleted):
     used = models.FloatField(null=True, blank=True)
     answer = models.PositiveSmallIntegerField(null=True, blank=True)
     counts = models.BooleanField(default=True)
+    feel = Strings(default=list)
     note = models.TextField(blank=True)
 
     class Meta:
@@ -60,4 +64,4 @@ class Wash(SoftDeleted):
         ]
 
     def __str__(self) -> str:
-        return f"{self.family} on {self.head}"
+        return f"{self.family} on {self.head or 'somebody'}"

@@ -10,7 +10,7 @@ from eyebright.config.soft_deletion import Versioned
 from eyebright.heads.models import Head, PatchTest
 from eyebright.household.models import Household, HouseLimit
 from eyebright.instruments.models import Instrument
-from eyebright.journal.models import Entry
+from eyebright.make.models import Batch, Container, Pour
 from eyebright.shelf.models import (
     Correction,
     Lot,
@@ -102,7 +102,10 @@ ROWS: dict[str, type[Versioned]] = {
     r"/shelf/strips/(\d+)": StripSet,
     r"/shelf/materials/(\d+)": OwnMaterial,
     r"/wash/chains/(\d+)": WashChain,
-    r"/journal/entries/(\d+)": Entry,
+    r"/journal/entries/(\d+)": Batch,
+    r"/make/batches/(\d+)": Batch,
+    r"/make/pours/(\d+)": Pour,
+    r"/make/containers/(\d+)": Container,
 }
 
 

@@ -12,7 +12,7 @@ from django.core.management import CommandError, call_command
 from django.test import TestCase, override_settings
 from django.utils import timezone
 
-from eyebright.journal.models import Entry
+from eyebright.make.models import Batch
 from eyebright.shelf.models import Lot
 from tests.servers import Server
 
@@ -38,10 +38,10 @@ class Demo(TestCase):
     @override_settings(DEMO=True)
     def test_some_weeks_of_rinses_and_then_left_alone(self) -> None:
         self.assertIn("moved in", run("demo"))
-        entries = Entry.objects.all()
+        entries = Batch.objects.filter(of="jug")
         self.assertGreaterEqual(entries.count(), 12)
         self.assertLess(entries.last().made_at, timezone.now() - timedelta(weeks=6))
-        self.assertTrue(all(entry.finished_at and entry.rinse.pours for entry in entries))
+        self.assertTrue(all(entry.finished_at and entry.pours for entry in entries))
         Lot.objects.first().remove()
         entries.first().remove()
         self.assertIn("as you left it", run("demo"))

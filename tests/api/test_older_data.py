@@ -28,15 +28,22 @@ MOVED = {
     "mix_washchain": "wash_washchain",
 }
 NEW_COLUMNS: dict[str, dict[str, Any]] = {
-    "heads_wash": {"formula_id": None, "zone": "", "cover": None},
+    "heads_wash": {"formula_id": None, "zone": "", "cover": None, "batch_id": None, "feel": "[]"},
     "shelf_reading": {"pack": "", "doubtful": 0},
     "shelf_ownmaterial": {"hazards": None, "may_contain": "[]"},
     "shelf_lot": {"label": "{}"},
     "shelf_household": {"decimal": "", "zone": ""},
-    "mix_rinse": {"gave": None},
 }
+POURED = ("mix_rinse", "journal_entry")  # what became batches
+ELSEWHERE = {"worked_out_at", "gave", "rinse_id", "wash_id", "feel", "version", "id"}  # of a batch, or gone
 VERSIONED = {"version": 1}  # of every row that could be changed or removed
-NEW_TABLES = {"household_answered", "household_houselimit", "heads_stoppassed", "shelf_correction"}
+NEW_TABLES = {
+    *(f"make_{each}" for each in ("batch", "forwhom", "pour", "stepclock", "container", "photo")),
+    "household_answered",
+    "household_houselimit",
+    "heads_stoppassed",
+    "shelf_correction",
+}
 BEFORE_HEADS = [
     ("shelf", "0001_initial"),
     ("mix", "0001_initial"),
@@ -163,18 +170,27 @@ class BeforeApps(Older):
         self.assertEqual([table for table, rows in before.items() if not rows], [])
         self.now()
         after = every_row()
-        self.assertEqual(set(after) - NEW_TABLES, {MOVED.get(table, table) for table in before})
+        moved = {MOVED.get(table, table) for table in before if table not in POURED}
+        self.assertEqual(set(after) - NEW_TABLES, moved)
+        (batch,) = after["make_batch"]
+        for table in POURED:
+            for name, value in before[table][0].items():
+                if name not in ELSEWHERE | {"facts"}:
+                    self.assertEqual(batch[name], value, f"{table}.{name}")
+        # what was known of its acid is said in today's words too
+        facts = json.loads(batch["facts"])
+        self.assertLessEqual(OLD_FACTS.items(), facts.items())
+        self.assertAlmostEqual(facts["acid_percent"], 0.3)
         for table, rows in before.items():
+            if table in POURED:
+                continue
             new = NEW_COLUMNS.get(table, {})
             with self.subTest(table):
                 found = after[MOVED.get(table, table)]
                 counted = VERSIONED if "version" in found[0] else {}
                 anew = [counted | row | new | self.given_anew(row) for row in rows]
-                if table == "mix_rinse":  # what was known of its acid is said in today's words too
-                    facts = json.loads(found[0]["facts"])
-                    self.assertLessEqual(OLD_FACTS.items(), facts.items())
-                    self.assertAlmostEqual(facts["acid_percent"], 0.3)
-                    found = [row | {"facts": anew[0]["facts"]} for row in found]
+                if table == "heads_wash":
+                    anew[0]["batch_id"] = batch["id"]  # the wash that the jug was poured for
                 self.assertEqual(found, anew)
         with connection.cursor() as cursor:
             cursor.execute("PRAGMA foreign_key_check")

@@ -24,7 +24,6 @@ from django.utils import timezone
 from eyebright.config.soft_deletion import SoftDeleted
 from eyebright.heads.models import Head, Picture
 from eyebright.household.models import Answered
-from eyebright.mix.models import Rinse
 from eyebright.safekeeping.services import condition as condition_room
 from eyebright.safekeeping.services.archive import kept_models, table_rows
 from eyebright.safekeeping.services.condition import condition
@@ -177,14 +176,13 @@ class OfAnOlderVersion(Altered):
     def test_is_brought_up_to_date(self) -> None:
         Lot.objects.create(material="malt_vinegar", name="Malt vinegar")
         raw = self.done_in(
-            "ALTER TABLE mix_rinse DROP COLUMN gave",
-            "DELETE FROM django_migrations WHERE app = 'mix' AND name = '0008_gave'",
+            "CREATE TABLE mix_rinse (id integer PRIMARY KEY)",
+            "DELETE FROM django_migrations WHERE app = 'mix' AND name = '0009_rinses_moved'",
         )
         Lot.objects.update(name="Changed")
         self.upload("/safekeeping/household", raw)
         self.assertEqual([lot.name for lot in Lot.objects.all()], ["Malt vinegar"])
-        self.assertIn("gave", {field.name for field in Rinse._meta.fields})
-        self.assertEqual(Rinse.objects.filter(gave=None).count(), 0)  # the column is there
+        self.assertNotIn("mix_rinse", connection.introspection.table_names())
         self.assertFalse(condition(household_file()).pending)
 
 
@@ -452,7 +450,8 @@ class OneHead(HeadsTestCase):
             zipped(heads=[]),
             zipped(heads="x"),
             zipped(),  # its picture is missing
-            zipped(pictures=[], entries=[{"id": 1, "rinse": 77}]),
+            zipped(version=1, pictures=[], entries=[{"id": 1, "rinse": 77}]),
+            zipped(pictures=[], pours=[{"id": 1, "batch": 77}]),
             zipped(pictures=[], washes=[{"id": 1, "head": told["heads"][0]["id"], "at": "yesterday"}]),
         ):
             with self.subTest(case[:40]):
@@ -484,7 +483,7 @@ class Removed(HeadsTestCase):
             "water": f"/shelf/waters/{water}",
             "formula": f"/formulas/{formula}",
             "wash that was recorded": f"/heads/{wren}/washes/{wash}",
-            "journal entry": f"/journal/entries/{entry['id']}",
+            "batch, or jug that was poured": f"/journal/entries/{entry['id']}",
         }
         for path in paths.values():
             self.assertLess(self.raw("DELETE", path).status_code, 300)

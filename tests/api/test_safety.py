@@ -11,7 +11,7 @@ from django.conf import settings
 from django.db import IntegrityError, connection, transaction
 from django.test import Client, TransactionTestCase
 
-from eyebright.mix.models import Rinse
+from eyebright.make.models import Batch
 from eyebright.shelf.models import WaterProfile
 from eyebright.shelf.services import lots as lot_room
 
@@ -124,14 +124,14 @@ class Database(TransactionTestCase):
         asked = {"rinse": {"lines": lines, "volume": 500, "aim": 4.5}}
         with (
             mock.patch(
-                "eyebright.journal.services.Entry.objects.create",
+                "eyebright.make.services.jugs.Pour.objects.create",
                 side_effect=sqlite3.OperationalError("full"),
             ),
             self.assertLogs("eyebright.config.problems", "ERROR"),
         ):
             response = client.post("/api/journal/entries", asked, content_type="application/json")
         self.assertEqual(response.status_code, 500)
-        self.assertEqual(Rinse.objects.count(), 0)
+        self.assertEqual(Batch.objects.count(), 0)
 
 
 class Description(ApiTestCase):

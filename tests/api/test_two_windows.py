@@ -9,7 +9,7 @@ from django.test import Client, TransactionTestCase
 
 from eyebright.formulas.models import FormulaVersion
 from eyebright.household.models import Answered
-from eyebright.journal.models import Entry
+from eyebright.make.models import Batch
 from eyebright.shelf.models import Lot
 
 from .heads import HeadsTestCase
@@ -166,9 +166,9 @@ class Once(HeadsTestCase):
         self.assertEqual((first.status_code, second.status_code), (201, 201))
         self.assertEqual(first.json(), second.json())
         self.assertEqual(second.headers["Content-Type"], first.headers["Content-Type"])
-        self.assertEqual(Entry.objects.count(), 1)
+        self.assertEqual(Batch.objects.count(), 1)
         self.assertEqual(self.send(asked, "k2").status_code, 201)
-        self.assertEqual(Entry.objects.count(), 2)
+        self.assertEqual(Batch.objects.count(), 2)
 
     def test_what_was_refused_is_not_remembered(self) -> None:
         bad = {"rinse": self.ask() | {"aim": 99}}

@@ -8,8 +8,7 @@ from typing import Any
 from PIL import Image
 
 from eyebright.heads.models import CheckIn, Head, PatchTest, Picture
-from eyebright.journal.models import Entry
-from eyebright.mix.models import Rinse
+from eyebright.make.models import Batch, Pour
 from eyebright.wash.models import Wash
 
 from .heads import HeadsTestCase, photo
@@ -84,7 +83,7 @@ class Whole(HeadsTestCase):
         self.assertIn("wren-halloway.zip", response["Content-Disposition"])
         packed = zipfile.ZipFile(io.BytesIO(response.content))
         told = json.loads(packed.read("head.json"))
-        self.assertEqual((told["format"], told["version"]), ("eyebright-head", 1))
+        self.assertEqual((told["format"], told["version"]), ("eyebright-head", 2))
         for table, count in (
             ("heads", 1),
             ("check ins", 1),
@@ -92,11 +91,11 @@ class Whole(HeadsTestCase):
             ("patch tests", 1),
             ("washes", 2),
             ("pictures", 1),
-            ("rinses", 1),
-            ("entries", 1),
+            ("batches", 1),
+            ("pours", 2),
         ):
             self.assertEqual(len(told[table]), count, table)
-        self.assertEqual(told["entries"][0]["note"], "For the dance.")
+        self.assertEqual(told["batches"][0]["note"], "For the dance.")
         self.assertNotIn("Ottoline", packed.read("head.json").decode())
         Image.open(io.BytesIO(packed.read(told["pictures"][0]["file"]))).verify()
         self.assertNotEqual(pk, other)
@@ -111,7 +110,7 @@ class Whole(HeadsTestCase):
         for each in done[:1]:
             each()
         self.assertFalse(file.storage.exists(str(file.name)))
-        for table in (CheckIn, Picture, PatchTest, Wash, Rinse, Entry):
+        for table in (CheckIn, Picture, PatchTest, Wash, Batch, Pour):
             self.assertEqual(table._base_manager.count(), 0, table)
         self.assertEqual([head.pk for head in Head.with_removed.all()], [other])
         self.call("POST", f"/heads/{pk}/restore", status=404)

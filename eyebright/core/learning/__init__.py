@@ -1,15 +1,21 @@
-"""Posteriors from observations that are handed in: of bottles and waters, and of heads."""
+"""Posteriors from observations that are handed in.
+
+Of bottles and waters, of heads, of how long things keep.
+"""
 
 from .bottles import posterior_from
 from .heads import Factor, Factors, WashOutcome, factor_table, factors_from, outcomes, prior_factors
+from .shelf_life import Kept, spoils_sooner
 
 __all__ = [
     "Factor",
     "Factors",
+    "Kept",
     "WashOutcome",
     "factor_table",
     "factors_from",
     "outcomes",
     "posterior_from",
     "prior_factors",
+    "spoils_sooner",
 ]

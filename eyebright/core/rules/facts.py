@@ -15,7 +15,7 @@ from typing import Any, Literal, get_args
 
 from .conditions import Facts
 
-Subject = Literal["head", "family", "jug", "formula", "link", "wash", "shelf_life", "kit", "school"]
+Subject = Literal["head", "family", "jug", "formula", "link", "wash", "shelf_life", "kit", "school", "step"]
 SUBJECTS: tuple[Subject, ...] = get_args(Subject)
 FOR_A_HEAD: tuple[Subject, ...] = ("family", "jug", "formula", "link", "wash")
 FactKind = Literal["flag", "number", "word", "words", "table"]

@@ -1,54 +1,20 @@
 """A formula as a recipe card: one A5 page, made to be pinned over the sink and read from a step away."""
 
 import io
-from functools import cache
-from xml.sax.saxutils import escape
 
-from reportlab.lib.colors import HexColor
 from reportlab.lib.pagesizes import A5
-from reportlab.lib.styles import ParagraphStyle
 from reportlab.lib.units import mm
-from reportlab.pdfbase import pdfmetrics
-from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import Canvas
-from reportlab.platypus import Flowable, Frame, KeepInFrame, Paragraph, Spacer, Table
+from reportlab.platypus import Flowable, Frame, KeepInFrame, Spacer, Table
 
 from eyebright.core.formulas.assess import Assessment
 from eyebright.core.formulas.exchange import export
 from eyebright.core.formulas.model import PHASES, Formula
 
-INK, VEIN, QUIET, MADDER = HexColor("#241C33"), HexColor("#5C3D8F"), HexColor("#6C6478"), HexColor("#AE3A2E")
-LINE = HexColor("#D9D3E2")
+from .print import LINE, MADDER, QUIET, VEIN, fonts, style, text
+
 MARGIN = 11 * mm
 FOOT = 9 * mm
-
-
-@cache
-def _fonts() -> tuple[str, str]:
-    """The two faces of a card; they go into the file, so that it prints alike everywhere."""
-    pdfmetrics.registerFont(TTFont("Card", "Vera.ttf"))
-    pdfmetrics.registerFont(TTFont("CardBold", "VeraBd.ttf"))
-    return "Card", "CardBold"
-
-
-def _style(size: float, bold: bool = False, colour: HexColor = INK, after: float = 2.0) -> ParagraphStyle:
-    plain, strong = _fonts()
-    return ParagraphStyle(
-        f"{size}{bold}{colour.hexval()}",
-        fontName=strong if bold else plain,
-        fontSize=size,
-        leading=size * 1.28,
-        textColor=colour,
-        spaceAfter=after,
-    )
-
-
-def _text(words: str, style: ParagraphStyle) -> Paragraph:
-    """Words on the card; a sign that the face does not have is written another way."""
-    face = pdfmetrics.getFont(style.fontName).face
-    spoken = {"⅛": "1/8", "⅜": "3/8", "⅝": "5/8", "⅞": "7/8", "⅓": "1/3", "⅔": "2/3", "→": "->", "₃": "3"}
-    shown = "".join(sign if ord(sign) in face.charToGlyph else spoken.get(sign, "?") for sign in words)
-    return Paragraph(escape(shown), style)
 
 
 def card(formula: Formula, reading: Assessment, about: str = "", whose: str = "") -> bytes:
@@ -71,9 +37,9 @@ def card(formula: Formula, reading: Assessment, about: str = "", whose: str = ""
     page.setStrokeColor(LINE)
     page.line(MARGIN, MARGIN + FOOT - 2, width - MARGIN, MARGIN + FOOT - 2)
     page.setFillColor(QUIET)
-    page.setFont(_fonts()[0], 5.6)
+    page.setFont(fonts()[0], 5.6)
     page.drawString(MARGIN, MARGIN + 2, export.FOR_HOME)
-    page.setFont(_fonts()[1], 7)
+    page.setFont(fonts()[1], 7)
     page.drawString(MARGIN, MARGIN + 11, "Made on: ______________   Goes out on: ______________")
     page.showPage()
     page.save()
@@ -81,61 +47,59 @@ def card(formula: Formula, reading: Assessment, about: str = "", whose: str = ""
 
 
 def _story(formula: Formula, reading: Assessment, about: str, whose: str) -> list[Flowable]:
-    small, body, head = _style(7.5, colour=QUIET), _style(9), _style(9.5, bold=True, colour=VEIN, after=1.5)
+    small, body, head = style(7.5, colour=QUIET), style(9), style(9.5, bold=True, colour=VEIN, after=1.5)
     use = "left in" if formula.use == "left_in" else f"{formula.minutes:g} min on the head, then rinsed out"
     out: list[Flowable] = [
-        _text(formula.name, _style(18, bold=True, colour=VEIN, after=1)),
-        _text(f"{formula.family.name} · {use}", small),
+        text(formula.name, style(18, bold=True, colour=VEIN, after=1)),
+        text(f"{formula.family.name} · {use}", small),
     ]
     if about.strip():
-        out.append(_text(" ".join(about.split())[:240], small))
-    out += [Spacer(1, 4), _lines(formula, reading), Spacer(1, 5), _text("How", head)]
+        out.append(text(" ".join(about.split())[:240], small))
+    out += [Spacer(1, 4), _lines(formula, reading), Spacer(1, 5), text("How", head)]
     for place, each in enumerate(reading.preparation.steps, start=1):
         until = f", {each.until}" if each.until else ""
         words = f"{place}. {each.says[:-1]} · {export.minutes_said(each.least, each.most)}{until}"
-        out.append(_text(words, body))
-    out += [Spacer(1, 4), _text("What comes of it", head)]
-    out += [_text(f"{what}: {words}", body) for what, words in export.figures_said(reading)]
+        out.append(text(words, body))
+    out += [Spacer(1, 4), text("What comes of it", head)]
+    out += [text(f"{what}: {words}", body) for what, words in export.figures_said(reading)]
     grave = [caution for caution in reading.cautions if caution.level != "note"]
     if grave:
         out += [
             Spacer(1, 4),
-            _text(
+            text(
                 f"Beware, for {whose}" if whose else "Beware",
-                _style(9.5, bold=True, colour=MADDER, after=1.5),
+                style(9.5, bold=True, colour=MADDER, after=1.5),
             ),
         ]
-        out += [
-            _text(f"{caution.level.upper()}: {caution.what} {caution.instead}", body) for caution in grave
-        ]
+        out += [text(f"{caution.level.upper()}: {caution.what} {caution.instead}", body) for caution in grave]
     notes = [caution.what for caution in reading.cautions if caution.level == "note"]
     if notes:
-        out += [Spacer(1, 4), _text(" ".join(notes), small)]
+        out += [Spacer(1, 4), text(" ".join(notes), small)]
     return out
 
 
 def _lines(formula: Formula, reading: Assessment) -> Table:
     """The lines, phase by phase: so much, of what, and in g."""
     strong, plain, small = (
-        _style(10.5, bold=True, after=0),
-        _style(10.5, after=0),
-        _style(7.5, colour=QUIET, after=0),
+        style(10.5, bold=True, after=0),
+        style(10.5, after=0),
+        style(7.5, colour=QUIET, after=0),
     )
     rows = []
     for phase, name in PHASES.items():
         places = [place for place, line in enumerate(formula.ingredients) if line.phase == phase]
         if places:
-            rows.append(["", _text(name, small), ""])
+            rows.append(["", text(name, small), ""])
         for place in places:
             line = formula.ingredients[place]
-            text = export.line_text(formula, place)
-            amount = text.removesuffix(text[text.index(line.supply.name) :]).strip()
+            said = export.line_text(formula, place)
+            amount = said.removesuffix(said[said.index(line.supply.name) :]).strip()
             grams = reading.lines[place].grams.value
             rows.append(
                 [
-                    _text(amount, strong),
-                    _text(text[len(amount) :].strip(), plain),
-                    _text(f"{grams:.2g} g" if grams < 10.0 else f"{grams:.0f} g", small),
+                    text(amount, strong),
+                    text(said[len(amount) :].strip(), plain),
+                    text(f"{grams:.2g} g" if grams < 10.0 else f"{grams:.0f} g", small),
                 ]
             )
     width = A5[0] - 2 * MARGIN

@@ -65,12 +65,12 @@ def keep_picture(head: Head, uploaded: "UploadedFile[Any]") -> Picture:
     return picture
 
 
-def put_on_disk(picture: Picture, jpeg: bytes) -> None:
+def put_on_disk(picture: Any, jpeg: bytes) -> None:
     """A picture's file, on the disk before its row is."""
     picture.file.save("picture.jpg", ContentFile(jpeg), save=False)
     settled(Path(picture.file.path))
 
 
-def there(picture: Picture) -> bool:
+def there(picture: Any) -> bool:
     """Whether its file is still there."""
-    return picture.file.storage.exists(str(picture.file.name))
+    return bool(picture.file.storage.exists(str(picture.file.name)))

@@ -1,3 +1,1 @@
-"""Mix and the core: the only rooms here that know both; `jugs` answers and pours,
-`taking` takes what is poured off the shelf, and gives it back.
-"""
+"""Mix and the core: the only room here that knows both. `jugs` answers; what is poured, Make keeps."""

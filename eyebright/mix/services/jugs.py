@@ -1,12 +1,12 @@
 """Jugs and the core: the only file here that knows both."""
 
+from collections.abc import Sequence
 from dataclasses import asdict, dataclass
 from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
-from eyebright.config.decimals import exact
 from eyebright.config.problems import Problem
 from eyebright.config.wire import caution_out, figure_out
 from eyebright.core.chain import Follow, Link, follow, run_chain
@@ -34,15 +34,15 @@ from eyebright.core.mix import (
     work_out,
 )
 from eyebright.core.numbers import Draws, figure
-from eyebright.core.rules import limits, said_of
-from eyebright.heads.services import Passing, facts_for, hair_and_scalp_for, keep_passes, pass_stops
+from eyebright.core.rules import Caution, limits, said_of
+from eyebright.core.vocabulary import Use
+from eyebright.heads.services import Passing, facts_for, hair_and_scalp_for, pass_stops
 from eyebright.household.services.household import the_household
-from eyebright.shelf.models import Vessel
+from eyebright.shelf.models import Reading, Vessel
 from eyebright.shelf.services.measures import the_kit
 from eyebright.shelf.services.readings import kept_reading, observations_of, posterior_for
 from eyebright.shelf.services.supplies import gone, shelf_for_routes, supplies_of, the_soda
 
-from ..models import Rinse
 from ..schemas.jugs import (
     AfterOut,
     AimOut,
@@ -66,7 +66,6 @@ from ..schemas.jugs import (
     SpoonVersionOut,
     WaysOut,
 )
-from .taking import take_off_the_shelf
 
 SHOWN = 4  # decimals on the wire: more than anyone can measure
 LONGEST_NAME = 200
@@ -278,52 +277,53 @@ def _named(mix: Mix) -> str:
     return (f"{name} in {water}" if name else water)[:LONGEST_NAME]
 
 
-def pour(ask: MixAsk, passing: Passing) -> Rinse:
-    """Keep a jug as it is about to be poured. A stop that was not passed stops it here."""
+@dataclass(frozen=True)
+class ReadyJug:
+    """A jug that may be poured.
+
+    The question, what comes of it, what it is called, the stops that were passed.
+    """
+
+    question: Question
+    mix: Mix
+    name: str
+    passed: list[Caution]
+
+
+def ready_to_pour(ask: MixAsk, passing: Passing) -> ReadyJug:
+    """A jug as it is about to be poured. A stop that was not passed stops it here."""
     question = _asked(ask)
     mix = _worked_out(question)
-    passed = pass_stops(mix.cautions, passing, ask.head)
-    rinse = Rinse.objects.create(
-        head_id=ask.head,
-        name=_named(mix),
-        lines=[
-            {**line.model_dump(), "name": each.supply.name}
-            for line, each in zip(ask.lines, question.lines, strict=True)
-        ],
-        fill=exact(question.volume, "0.01"),
-        volume=exact(mix.volume, "0.01"),
-        aim=exact(ask.aim),
-        use=ask.use,
-        last=ask.last,
-        minutes=exact(ask.minutes, "0.01"),
-        verdict=mix.verdict,
-        headline=mix.headline,
-        predicted=exact(mix.ph.value),
-        predicted_low=exact(mix.ph.low),
-        predicted_high=exact(mix.ph.high),
-        pours=[asdict(layer) for layer in mix.pours],
-        steps=[asdict(step) for step in mix.steps],
-        cautions=[asdict(caution) for caution in mix.cautions],
-        facts=mix.facts,
-        stops_passed=[stop.id for stop in passed],
-    )
-    keep_passes(passed, passing, ask.head, f"jug {rinse.pk}")
-    take_off_the_shelf(rinse)
-    return rinse
+    return ReadyJug(question, mix, _named(mix), pass_stops(mix.cautions, passing, ask.head))
 
 
-def put_right(rinse: Rinse, left: float | None, vessel: int | None) -> CorrectionsOut:
+@dataclass(frozen=True)
+class PouredJug:
+    """A jug that stands there.
+
+    (key, mL or g, unit) of each layer, what it aims at, and what was read of it.
+    """
+
+    layers: Sequence[tuple[str, float, str]]
+    volume: float
+    aim: float | None
+    use: Use
+    minutes: float
+    last: bool
+    head: int | None
+    told: Reading | None
+
+
+def put_right(jug: PouredJug, left: float | None, vessel: int | None) -> CorrectionsOut:
     """Ways to bring what is left (mL) of a poured jug to its aim, after what was read of it."""
-    if rinse.aim is None:
+    if jug.aim is None:
         raise Problem.field("aim", "This jug aims at nothing: mix it anew with an aim.")
-    told = rinse.entry.told
-    if told is None:
+    if jug.told is None:
         raise Problem.field("reading", "Take a reading first: what is wrong shows by it.")
-    whole = float(rinse.volume)
-    left = whole if left is None else left
-    if not 0.0 < left <= whole * 1.001:
-        raise Problem.field("left", f"From a little to all of it, {whole:.0f} mL.")
-    keys = [layer["key"] for layer in rinse.pours]
+    left = jug.volume if left is None else left
+    if not 0.0 < left <= jug.volume * 1.001:
+        raise Problem.field("left", f"From a little to all of it, {jug.volume:.0f} mL.")
+    keys = [key for key, _, _ in jug.layers]
     holds = _vessel(vessel)
     if holds is not None and holds < left:
         raise Problem.field(
@@ -331,20 +331,17 @@ def put_right(rinse: Rinse, left: float | None, vessel: int | None) -> Correctio
         )
     there = supplies_of(keys, also_removed=True)
     lines = tuple(
-        Line(there[layer["key"]], "amount", Amount(layer["amount"], layer["unit"]))
-        for layer in rinse.pours
-        if layer["key"] in there
+        Line(there[key], "amount", Amount(amount, unit)) for key, amount, unit in jug.layers if key in there
     )
     kit = the_kit()
-    question = Question(
-        lines, None, float(rinse.aim), rinse.use, float(rinse.minutes), rinse.last,  # type: ignore[arg-type]
-        facts_for(rinse.head_id), holds, kit,
-    )  # fmt: skip
-    jug = filled(lines, None, kit, scope=f"reading {told.pk}")
-    known = [each for each in observations_of(keys) if each.jug.scope != jug.scope]
-    posterior = posterior_from([*known, JugObservation(jug, 0.0, kept_reading(told))], also=jug.scope)
+    question = Question(lines, None, jug.aim, jug.use, jug.minutes, jug.last, facts_for(jug.head), holds, kit)
+    poured = filled(lines, None, kit, scope=f"reading {jug.told.pk}")
+    known = [each for each in observations_of(keys) if each.jug.scope != poured.scope]
+    posterior = posterior_from(
+        [*known, JugObservation(poured, 0.0, kept_reading(jug.told))], also=poured.scope
+    )
     try:
-        ways = corrections(question, jug, 0.0, left, [*shelf_for_routes(), the_soda()], posterior)
+        ways = corrections(question, poured, 0.0, left, [*shelf_for_routes(), the_soda()], posterior)
     except NothingToPutRight as raised:
         return CorrectionsOut(ways=[], says=str(raised))
     return CorrectionsOut(ways=[_correction_out(way) for way in ways], says="")

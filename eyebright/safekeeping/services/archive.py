@@ -94,7 +94,7 @@ def _pack(made: Path, snapshot: Path, database: sqlite3.Connection) -> tuple[int
             lines = [json.dumps(row, ensure_ascii=False) for row in table_rows(database, model)]
             rows[model._meta.db_table] = len(lines)
             hashes[name] = _put(packed, name, "".join(f"{line}\n" for line in lines).encode())
-        for name in _pictures(database):
+        for name in pictures_named(database):
             if (data_folder() / name).is_file():
                 hashes[name] = _put_file(packed, name, data_folder() / name, zipfile.ZIP_STORED)
             else:
@@ -114,10 +114,20 @@ def _pack(made: Path, snapshot: Path, database: sqlite3.Connection) -> tuple[int
     return sum(rows.values()), sum(name.startswith("pictures/") for name in hashes)
 
 
-def _pictures(database: sqlite3.Connection) -> list[str]:
-    """The pictures that it names; every one that lies there, where a newer version names them otherwise."""
+def pictures_named(database: sqlite3.Connection) -> list[str]:
+    """The pictures that its rows name; every one that lies there, where another version has other tables."""
+    columns = [
+        (field.column, model._meta.db_table)
+        for model in kept_models()
+        for field in model._meta.concrete_fields
+        if isinstance(field, models.FileField)
+    ]
     try:
-        return [name for (name,) in database.execute("SELECT file FROM heads_picture ORDER BY id")]
+        return [
+            name
+            for column, table in columns
+            for (name,) in database.execute(f"SELECT {column} FROM {table} ORDER BY id")
+        ]
     except sqlite3.OperationalError:
         folder = data_folder() / PICTURES
         return sorted(f"{PICTURES}/{each.name}" for each in folder.glob("*.jpg"))

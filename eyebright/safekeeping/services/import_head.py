@@ -1,7 +1,8 @@
 """A head back from its ZIP (`wash/services/export_head.py` writes it): a new head, with all its rows anew.
 
 What it hung on beside itself is taken up where it is the same here: a formula of the same id, a bottle of the
-same key and name. Nothing that is here already is changed.
+same key and name. Batches that were made for it among others stay where they are: how they go on it is worked
+out when the next is begun. Nothing that is here already is changed.
 """
 
 import json
@@ -15,10 +16,11 @@ from django.db import IntegrityError, models, transaction
 from eyebright.config.columns import Kept
 from eyebright.config.problems import Problem
 from eyebright.formulas.models import Formula
-from eyebright.heads.models import Head, Picture
+from eyebright.heads.models import Head
 from eyebright.heads.schemas.heads import HeadOut
 from eyebright.heads.services import head_out
 from eyebright.heads.services.pictures import put_on_disk, stripped
+from eyebright.make.models import ForWhom
 from eyebright.shelf.services.supplies import supplies_of
 from eyebright.wash.services.export_head import FORMAT, VERSION
 
@@ -56,7 +58,7 @@ class _Arrival:
 
     def head(self) -> Head:
         """Every row anew, those that others hang on first."""
-        order = [model for model in apps.get_models() if _word(model) in self.tables]
+        order = [model for model in apps.get_models() if _word(model) in self.tables and model is not ForWhom]
         waiting = [(model, row) for model in order for row in self.tables[_word(model)]]
         while waiting:
             later = [each for each in waiting if not self._taken_in(*each)]
@@ -105,7 +107,6 @@ class _Arrival:
         except KeyError:
             raise _refuse(f"The picture {name[:80]} is missing from it.") from None
         jpeg, row.width, row.height = stripped(raw)
-        assert isinstance(row, Picture)
         put_on_disk(row, jpeg)
 
 
@@ -146,6 +147,8 @@ def _read(packed: zipfile.ZipFile) -> Rows:
     if not isinstance(told.get("version"), int) or told["version"] > VERSION:
         raise _refuse("It was written by a newer Eyebright: take it in with that one.")
     tables = {name: rows for name, rows in told.items() if isinstance(rows, list)}
+    if told["version"] == 1:
+        tables = _as_batches(tables)
     every = [row for rows in tables.values() for row in rows]
     sound = all(isinstance(row, dict) and isinstance(row.get("id"), int) for row in every)
     if not sound or len(tables.get("heads", [])) != 1 or len(every) > MOST_ROWS:
@@ -153,8 +156,23 @@ def _read(packed: zipfile.ZipFile) -> Rows:
     return tables
 
 
+def _as_batches(tables: Rows) -> Rows:
+    """The rows of version 1, where a jug was a rinse with an entry in the journal."""
+    jugs = {row["id"]: row for row in tables.pop("rinses", []) if isinstance(row, dict) and "id" in row}
+    batches, washes = [], {row.get("id"): row for row in tables.get("washes", []) if isinstance(row, dict)}
+    for entry in tables.pop("entries", []):
+        jug = jugs.get(entry.get("rinse")) if isinstance(entry, dict) else None
+        if jug is None:
+            raise _refuse(UNREADABLE)
+        batches.append({"of": "jug", **jug, **entry, "told": None})
+        wash = washes.get(entry.get("wash"))
+        if wash is not None:
+            wash |= {"batch": entry.get("id"), "feel": entry.get("feel", [])}
+    return tables | ({"batches": batches} if batches else {})
+
+
 def _only_what_is_here(row: Any) -> None:
-    """A jug's lines and pours name bottles by key: what is another bottle here is named as gone."""
+    """A batch's lines and pours name bottles by key: what is another bottle here is named as gone."""
     every = [each for each in [*row.lines, *(row.pours or [])] if isinstance(each, dict)]
     keys = {str(each.get("stuff", each.get("key", ""))) for each in every}
     here = supplies_of(keys, also_removed=True)
@@ -163,4 +181,3 @@ def _only_what_is_here(row: Any) -> None:
         found = here.get(str(each.get(which, "")))
         if found is None or found.name != each.get("name"):
             each[which] = ELSEWHERE
-    row.gave = {}

@@ -8,7 +8,7 @@ from typing import Any
 
 from django.apps import apps
 from django.db import IntegrityError, transaction
-from django.db.models import QuerySet
+from django.db.models import Q, QuerySet
 from django.utils import timezone
 
 from eyebright.config.problems import Problem
@@ -18,7 +18,8 @@ from eyebright.heads import services as heads
 from eyebright.heads.models import CheckIn, Head, PatchTest, TestResult
 from eyebright.instruments.models import Calibration, Instrument
 from eyebright.journal import services as journal
-from eyebright.journal.models import Entry
+from eyebright.make.models import Batch, Container, Pour
+from eyebright.make.services import batches, containers, pouring
 from eyebright.shelf.models import (
     Correction,
     Lot,
@@ -72,6 +73,10 @@ def _here(rows: QuerySet[Any]) -> QuerySet[Any]:
     return rows.filter(head__removed_at=None).select_related("head")
 
 
+# A jug's wash comes back with the jug, and is not seen before that is finished.
+_with_its_jug = Q(batch__of="jug") & (Q(batch__removed_at__isnull=False) | Q(batch__finished_at=None))
+
+
 def _material(row: Correction) -> str:
     found = materials_of([row.material]).get(row.material)
     return found.name if found else row.material
@@ -95,7 +100,7 @@ KINDS: dict[type[SoftDeleted], Kind] = {
     Vessel: Kind("vessel"),
     Spoon: Kind("spoon"),
     StripSet: Kind("pack of strips"),
-    Reading: Kind("reading", _reading, among=lambda rows: rows.filter(entry=None)),
+    Reading: Kind("reading", _reading, among=lambda rows: rows.filter(batch=None)),
     Instrument: Kind("instrument"),
     Calibration: Kind(
         "calibration",
@@ -108,13 +113,23 @@ KINDS: dict[type[SoftDeleted], Kind] = {
         "wash that was recorded",
         lambda row: f"{row.head.name}, {timezone.localtime(row.at):%-d %B %Y}",
         lambda row: diary.restore(row.head_id, row.pk),
-        lambda rows: _here(rows).exclude(entry__removed_at__isnull=False),
+        lambda rows: _here(rows.exclude(head=None)).exclude(_with_its_jug),
     ),
-    Entry: Kind(
-        "journal entry",
-        lambda row: row.rinse.name,
-        lambda row: journal.restore(row.pk),
-        lambda rows: rows.select_related("rinse"),
+    Batch: Kind(
+        "batch, or jug that was poured",
+        restore=lambda row: (journal if row.of == Batch.Of.JUG else batches).restore(row.pk),
+    ),
+    Pour: Kind(
+        "pour",
+        lambda row: f"{row.name} of {row.batch.name}",
+        lambda row: pouring.restore_pour(row.pk),
+        lambda rows: rows.filter(batch__removed_at=None).select_related("batch"),
+    ),
+    Container: Kind(
+        "container",
+        lambda row: f"{row.name}, {row.batch.name}",
+        lambda row: containers.restore(row.pk),
+        lambda rows: rows.filter(batch__removed_at=None).select_related("batch"),
     ),
     CheckIn: Kind(
         "check-in",

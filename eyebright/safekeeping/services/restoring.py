@@ -25,7 +25,7 @@ from eyebright.config.once import being_replaced
 from eyebright.config.private import DATABASE, PICTURES, SIDE_FILES
 from eyebright.config.problems import Problem
 
-from .archive import CHUNK, FORMAT, MANIFEST, VERSION
+from .archive import CHUNK, FORMAT, MANIFEST, VERSION, pictures_named
 from .condition import condition, unknown_migrations
 from .copies import make_copy
 from .files import checkpoint, data_folder, household_file
@@ -215,7 +215,7 @@ def sweep_pictures() -> int:
     if not folder.is_dir() or not file.exists():
         return 0
     with closing(sqlite3.connect(file, timeout=10)) as database:
-        named = {name for (name,) in database.execute("SELECT file FROM heads_picture")}
+        named = set(pictures_named(database))
     gone = [path for path in folder.iterdir() if path.is_file() and f"{PICTURES}/{path.name}" not in named]
     for path in gone:
         path.unlink(missing_ok=True)

@@ -38,6 +38,8 @@ from eyebright.household.services.household import number_habit
 
 from ..models import Lot, OwnMaterial, WaterSource
 from ..schemas.lots import SupplyOut, UnitOut
+from .elsewhere import offered as offered_by
+from .elsewhere import offers
 from .keys import is_id, lot_ids
 from .materials import (
     OWN,
@@ -53,6 +55,7 @@ from .profiles import core_water
 
 SODA = "baking_soda"
 ELSEWHERE = ("lib", "class")  # what is not on the shelf
+AT_HAND = ("lot", "water")
 SHOWN, TYPED = 30, 12  # in a list of everything, and of what goes by the words typed
 NOT_TAP = ("distilled", "rain", "flower")  # classes of water that come from no tap
 FOR_ROUTES = 60  # lots looked through for another way to a pH
@@ -98,6 +101,8 @@ def supply_of(key: str, *, also_removed: bool = False) -> Supply | None:
         return _elsewhere(where, name)
     if not is_id(name):
         return None
+    if offer := offered_by(key):
+        return offer.found([key], also_removed=also_removed).get(key)
     if where == "lot":
         return next(iter(core_lots(Lot.among(also_removed=also_removed).filter(pk=name))), None)
     if where == "water":
@@ -124,6 +129,7 @@ def not_at_hand(stuff: Material) -> CoreLot:
 
 def supplies_of(keys: Iterable[str], *, also_removed: bool = False) -> dict[str, Supply]:
     """What goes by these keys, in a few queries however many there are; what is gone is left out."""
+    keys = list(keys)
     numbers: dict[str, list[str]] = {"lot": [], "water": []}
     out: dict[str, Supply] = {}
     library: list[str] = []
@@ -135,6 +141,9 @@ def supplies_of(keys: Iterable[str], *, also_removed: bool = False) -> dict[str,
             library.append(name)
         elif where in ELSEWHERE and (found := _elsewhere(where, name)):
             out[key] = found
+    for kind, offer in offers.items():
+        if asked := [key for key in keys if key.startswith(f"{kind}-")]:
+            out |= offer.found(asked, also_removed=also_removed)
     if library:
         out |= {f"lib-{key}": not_at_hand(stuff) for key, stuff in materials_of(library).items()}
     if numbers["lot"]:
@@ -145,6 +154,14 @@ def supplies_of(keys: Iterable[str], *, also_removed: bool = False) -> dict[str,
         for source in waters.prefetch_related("profiles"):
             out[f"water-{source.pk}"] = water_lot(source)
     return out
+
+
+def plain_water() -> Supply:
+    """The household's first water, or anybody's."""
+    source = WaterSource.objects.prefetch_related("profiles").first()
+    found = water_lot(source) if source else supply_of("class-unknown")
+    assert found is not None
+    return found
 
 
 def shelf_for_routes() -> list[Supply]:
@@ -209,6 +226,7 @@ def found_supplies(find: str, most: int) -> list[tuple[Score, Supply]]:
     named = [Named(f"water-{pk}", (name, "water", kind), -1.0) for pk, name, kind in waters]
     named += [Named(f"lot-{pk}", _lot_names(name, key, note, own), -1.0) for pk, name, key, note in lots]
     named += [Named(f"lib-{key}", (name,)) for key, name in own.items()]
+    named += [each for offer in offers.values() for each in offer.named()]
     finders = [finder_of(tuple(named)), _classes_finder(), library_finder()]
     at_hand = {key for _, _, key, _ in lots}
     scores: dict[str, Score] = {}
@@ -231,7 +249,7 @@ def _key(found: str) -> str:
     """The key of something that the library's finder found: a material, or a class of water."""
     if found.startswith(f"{WATER}:"):
         return f"class-{found.removeprefix(f'{WATER}:')}"
-    return found if found.startswith(("lib-", "class-", "lot-", "water-")) else f"lib-{found}"
+    return found if found.partition("-")[0] in (*AT_HAND, *ELSEWHERE, *offers) else f"lib-{found}"
 
 
 def lot_names(lot: Lot) -> tuple[str, ...]:

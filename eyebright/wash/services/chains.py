@@ -17,9 +17,8 @@ from eyebright.core.rules import Caution
 from eyebright.core.wash import Wash, WashLink, wash_of
 from eyebright.formulas.models import Formula
 from eyebright.formulas.services.workbench import as_core, core_bench, entered_of, keys_of
-from eyebright.shelf.models import WaterSource
 from eyebright.shelf.services.labels import doubts_about
-from eyebright.shelf.services.supplies import supplies_of, supply_of, water_lot
+from eyebright.shelf.services.supplies import plain_water, supplies_of
 
 from ..models import WashChain
 from ..schemas.chains import (
@@ -151,7 +150,7 @@ def _worked_out(asked: WashAsk) -> tuple[Wash, Needs | None, dict[str, Supply]]:
     bench, whom = core_bench(keys, asked.head)
     facts = bench.head
     try:
-        found = wash_of(links, _plain_water(), bench.kit, bench.posterior, bench.hair_and_scalp, facts)
+        found = wash_of(links, plain_water(), bench.kit, bench.posterior, bench.hair_and_scalp, facts)
     except ChainError as raised:
         raise Problem.field(f"links.{raised.link}.zone", str(raised)) from None
     except FormulaError as raised:
@@ -178,14 +177,6 @@ def _why_not(stuff: Supply) -> str:
     if material is not None and "leaflet" in material.hazards:
         return "goes by its own leaflet, and is no part of a wash"
     return "is an ingredient: make a formula with it first"
-
-
-def _plain_water() -> Supply:
-    """The household's first water, or anybody's."""
-    source = WaterSource.objects.prefetch_related("profiles").first()
-    found = water_lot(source) if source else supply_of("class-unknown")
-    assert found is not None
-    return found
 
 
 def _asked(found: Wash, needs: Any) -> str:

@@ -1,6 +1,6 @@
 """What happened on a head: washes as they were, and how they went."""
 
-from datetime import timedelta
+from datetime import datetime, timedelta
 
 from django.db import transaction
 from django.utils import timezone
@@ -26,6 +26,7 @@ from eyebright.heads.services import (
     today_of,
     wash_out,
 )
+from eyebright.make.models import Batch
 from eyebright.shelf.services.measures import vessels
 
 from ..models import Wash
@@ -57,8 +58,8 @@ def wash(pk: int, entered: WashIn) -> KeptOut:
     return KeptOut(id=kept.pk, head=head_out(head))
 
 
-def keep_wash(head: Head, entered: WashIn) -> Wash:
-    """Keep a preparation that was used on this head."""
+def keep_wash(head: Head | None, entered: WashIn, batch: Batch | None = None) -> Wash:
+    """Keep a preparation that was used on this head, or on somebody who is not on record; of which batch."""
     only_offered("family", [entered.family], families())
     family = families()[entered.family]
     formula = _formula(entered.formula)
@@ -67,19 +68,11 @@ def keep_wash(head: Head, entered: WashIn) -> Wash:
         at = timezone.make_aware(at)
     if at > timezone.now() + timedelta(minutes=5):
         raise Problem.field("at", "That has not happened yet.")
-    told = record_as_kept(head.answers, timezone.localdate())
-    if "birth_year" not in told.amiss and at.year < told.record.birth_year:
-        raise Problem.field("at", "That is before this head was born.")
-    known = HeadHistory(head, at)
     grams = _weighed(entered, family.density)
-    day = today_of(entered.occasion, entered.on_scalp, entered.on_strands)
-    given = used = None
-    if family.cleans:
-        recipe = candidate_of(formula) if formula else None
-        fit = fit_of(known.core(day), family, recipe)
-        given, used = measured(fit, known.factors.dose.mean, grams, entered.strength)
+    given, used = _taught(head, entered, at, formula, grams) if head else (None, None)
     kept = Wash(
         head=head,
+        batch=batch,
         family=family.key,
         formula=formula,
         zone=entered.zone or "",
@@ -97,6 +90,23 @@ def keep_wash(head: Head, entered: WashIn) -> Wash:
     if entered.stops_passed:
         _keep_passes(entered, kept)
     return kept
+
+
+def _taught(
+    head: Head, entered: WashIn, at: datetime, formula: Formula | None, grams: float | None
+) -> tuple[float | None, float | None]:
+    """What the core makes of it: how strong against what was right, and how much against the dose."""
+    family = families()[entered.family]
+    told = record_as_kept(head.answers, timezone.localdate())
+    if "birth_year" not in told.amiss and at.year < told.record.birth_year:
+        raise Problem.field("at", "That is before this head was born.")
+    day = today_of(entered.occasion, entered.on_scalp, entered.on_strands)
+    if not family.cleans:
+        return None, None
+    known = HeadHistory(head, at)
+    recipe = candidate_of(formula) if formula else None
+    fit = fit_of(known.core(day), family, recipe)
+    return measured(fit, known.factors.dose.mean, grams, entered.strength)
 
 
 def _keep_passes(entered: WashIn, kept: Wash) -> None:

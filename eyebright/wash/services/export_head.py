@@ -19,9 +19,10 @@ from django.db.models.deletion import Collector
 from eyebright.config.once import forget_answers
 from eyebright.heads.models import Head, Picture
 from eyebright.heads.services.pictures import there
+from eyebright.make.models import Photo
 
 FORMAT = "eyebright-head"
-VERSION = 1
+VERSION = 2  # 1: jugs were rinses, each with an entry in the journal
 
 
 def _everything(head: Head) -> list[models.Model]:
@@ -50,7 +51,7 @@ def export_head(head: Head) -> bytes:
     with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as packed:
         packed.writestr("head.json", json.dumps(told, cls=DjangoJSONEncoder, ensure_ascii=False, indent=2))
         for picture in rows:
-            if isinstance(picture, Picture) and there(picture):
+            if isinstance(picture, Picture | Photo) and there(picture):
                 with picture.file.open("rb") as file:
                     packed.writestr(str(picture.file.name), file.read())
     return out.getvalue()

@@ -1090,6 +1090,586 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/make": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Place
+         * @description What is under way, what is there, what was made lately.
+         */
+        get: operations["make"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/make/batches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Batch Rows
+         * @description A page of batches, the newest first.
+         */
+        get: operations["batches"];
+        put?: never;
+        /**
+         * Begin
+         * @description Begin a batch: from here on it is on record.
+         */
+        post: operations["begin_batch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/make/batches/{pk}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Batch
+         * @description One batch.
+         */
+        get: operations["batch"];
+        put?: never;
+        post?: never;
+        /**
+         * Remove
+         * @description Remove a batch; what it took is on the shelf again. `restore` undoes it.
+         */
+        delete: operations["remove_batch"];
+        options?: never;
+        head?: never;
+        /**
+         * Change
+         * @description Go on, go back, read, finish, note.
+         */
+        patch: operations["change_batch"];
+        trace?: never;
+    };
+    "/api/make/batches/{pk}/bowl": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bowl
+         * @description What stands on the scale: tared, the next bowl, counted from here, the jar itself.
+         */
+        post: operations["set_bowl"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/make/batches/{pk}/card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Card
+         * @description What was made, as a card, as a PDF.
+         */
+        get: operations["batch_card"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/make/batches/{pk}/celsius": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Celsius
+         * @description What a thermometer in it says.
+         */
+        post: operations["read_celsius"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/make/batches/{pk}/containers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Fill
+         * @description Fill some of a batch into something.
+         */
+        post: operations["fill"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/make/batches/{pk}/formula": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * As Formula
+         * @description What was really made, as the formula's new version.
+         */
+        post: operations["batch_as_formula"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/make/batches/{pk}/labels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Batch Labels
+         * @description A label for everything that a batch was filled into, as a PDF.
+         */
+        get: operations["batch_labels"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/make/batches/{pk}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Photo
+         * @description Keep a photo of a batch.
+         */
+        post: operations["add_photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/make/batches/{pk}/pours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Pour
+         * @description Note what was poured.
+         */
+        post: operations["pour"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/make/batches/{pk}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore
+         * @description Put it back.
+         */
+        post: operations["restore_batch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/make/batches/{pk}/steps/{place}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Act
+         * @description Start a step's clock, give it longer, end it.
+         */
+        post: operations["act_on_step"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/make/batches/{pk}/strip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Strip
+         * @description A strip that makes a bottle a measuring jug for this batch, as a PDF.
+         */
+        get: operations["batch_strip"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/make/batches/{pk}/ways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Way
+         * @description Scale the rest up, or put it right.
+         */
+        post: operations["take_way"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/make/batches/{pk}/ways/{line}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Ways
+         * @description What can be done about too much of a line. Nothing is kept.
+         */
+        get: operations["ways_on"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/make/clocks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Clocks
+         * @description Every clock that runs, or has rung and was not answered.
+         */
+        get: operations["clocks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/make/containers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Stock
+         * @description A page of containers, the soonest to be used first.
+         */
+        get: operations["containers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/make/containers/{pk}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove Container
+         * @description Remove a container; `restore` undoes it.
+         */
+        delete: operations["remove_container"];
+        options?: never;
+        head?: never;
+        /**
+         * Change Container
+         * @description Open, use, move, freeze, thaw, finish, throw away.
+         */
+        patch: operations["change_container"];
+        trace?: never;
+    };
+    "/api/make/containers/{pk}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Container
+         * @description Put it back.
+         */
+        post: operations["restore_container"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/make/containers/{pk}/top-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Top Up
+         * @description Pour fresh on top: the oldest date stays.
+         */
+        post: operations["top_up"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/make/labels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Container Labels
+         * @description Labels of these containers (ids with commas between), as a PDF.
+         */
+        get: operations["labels"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/make/labels/sizes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sizes
+         * @description Sizes of labels.
+         */
+        get: operations["label_sizes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/make/photos/{pk}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove Photo
+         * @description Delete a photo for ever.
+         */
+        delete: operations["remove_photo"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/make/photos/{pk}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Photo File
+         * @description A photo.
+         */
+        get: operations["photo_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/make/pours/{pk}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove Pour
+         * @description Take a pour back; `restore` undoes it.
+         */
+        delete: operations["remove_pour"];
+        options?: never;
+        head?: never;
+        /**
+         * Change Pour
+         * @description Put right how much it really was.
+         */
+        patch: operations["change_pour"];
+        trace?: never;
+    };
+    "/api/make/pours/{pk}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Pour
+         * @description Let it count again.
+         */
+        post: operations["restore_pour"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/make/takes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Takes
+         * @description What a making takes: bottles, what is missing, tools, for whom. Nothing is kept.
+         */
+        post: operations["takes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/mix/chain": {
         parameters: {
             query?: never;
@@ -2382,6 +2962,18 @@ export interface components {
             yield_ml: components["schemas"]["FigureOut"];
         };
         /**
+         * AtHandOut
+         * @description A thing to have at hand: why, and mL it must hold.
+         */
+        AtHandOut: {
+            /** Holds */
+            holds: number | null;
+            /** Name */
+            name: string;
+            /** Why */
+            why: string;
+        };
+        /**
          * BackIn
          * @description Back to a version, from this state of the formula.
          */
@@ -2401,6 +2993,262 @@ export interface components {
             tilt: components["schemas"]["FigureOut"];
             /** Weights */
             weights: components["schemas"]["WeightOut"][];
+        };
+        /**
+         * BatchChangeIn
+         * @description What changes in a batch. `confirmed`: stops of steps, 'place:id', that are so as they ask.
+         *
+         *     `left_out`: ids of lines; `yielded` in mL; `thickness` by the flow test; `read`: nothing takes it back.
+         */
+        BatchChangeIn: {
+            /** Confirmed */
+            confirmed?: string[] | null;
+            /** Finished */
+            finished?: boolean | null;
+            /** Left Out */
+            left_out?: number[] | null;
+            /** Name */
+            name?: string | null;
+            /** Note */
+            note?: string | null;
+            read?: components["schemas"]["ReadIn"] | null;
+            /** Step */
+            step?: number | null;
+            /** Thickness */
+            thickness?: string | null;
+            /** Version */
+            version: number;
+            /** Vessel */
+            vessel?: number | null;
+            /** Yielded */
+            yielded?: number | string | null;
+        };
+        /**
+         * BatchLineOut
+         * @description A line of a batch: planned (g, and as it is said), the band it may be in, and what was poured of it.
+         *
+         *     `by`: what would move first; `left`: g still to come; `loads`: how many times the mill is filled.
+         */
+        BatchLineOut: {
+            /** Amount */
+            amount: number;
+            /** By */
+            by: string;
+            /** Drops */
+            drops: boolean;
+            /** Each Load */
+            each_load: number;
+            /** Enough */
+            enough: boolean;
+            /** Grams */
+            grams: number;
+            /** High */
+            high: number;
+            /** Id */
+            id: number;
+            /** Left */
+            left: number;
+            /** Left Out */
+            left_out: boolean;
+            /** Loads */
+            loads: number;
+            /** Low */
+            low: number;
+            /** Name */
+            name: string;
+            /** Over */
+            over: boolean;
+            /** Poured */
+            poured: number;
+            /** Pours */
+            pours: components["schemas"]["BatchPourOut"][];
+            /** Says */
+            says: string;
+            /** Spoons */
+            spoons: string;
+            /** Stuff */
+            stuff: string;
+            /** Unit */
+            unit: string;
+        };
+        /**
+         * BatchOut
+         * @description A batch.
+         */
+        BatchOut: {
+            /** Besides */
+            besides: components["schemas"]["BatchPourOut"][];
+            /** Bowl Base */
+            bowl_base: number;
+            /** Bowl Total */
+            bowl_total: number;
+            /** Cautions */
+            cautions: components["schemas"]["CautionOut"][];
+            /** Comparison */
+            comparison: string;
+            /** Containers */
+            containers: components["schemas"]["ContainerOut"][];
+            cooling: components["schemas"]["CoolingOut"] | null;
+            done: components["schemas"]["FiguresOut"];
+            /** Finished At */
+            finished_at: string | null;
+            /** Formula */
+            formula: number | null;
+            /** Formula Name */
+            formula_name: string;
+            /** From Jar */
+            from_jar: boolean;
+            /** Heads */
+            heads: components["schemas"]["ForHeadOut"][];
+            /** Id */
+            id: number;
+            /** Lines */
+            lines: components["schemas"]["BatchLineOut"][];
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Name */
+            name: string;
+            /** Note */
+            note: string;
+            /**
+             * Of
+             * @enum {string}
+             */
+            of: "formula" | "jug";
+            /** Off */
+            off: components["schemas"]["OffOut"][];
+            /** Overfull */
+            overfull: string;
+            /** Photos */
+            photos: components["schemas"]["PhotoOut"][];
+            planned: components["schemas"]["FiguresOut"];
+            /** Read Again */
+            read_again: string;
+            reading: components["schemas"]["FigureOut"] | null;
+            /** Step */
+            step: number;
+            /** Steps */
+            steps: components["schemas"]["RunStepOut"][];
+            /** Thickness */
+            thickness: string;
+            /** Thickness Says */
+            thickness_says: string;
+            /** Version */
+            version: number;
+            /** Vessel */
+            vessel: number | null;
+            /** Vessel Ml */
+            vessel_ml: number | null;
+            /** Washes */
+            washes: components["schemas"]["BatchWashOut"][];
+            /** Yield Says */
+            yield_says: string;
+            /** Yielded */
+            yielded: number | null;
+        };
+        /**
+         * BatchPourOut
+         * @description So much that was poured.
+         */
+        BatchPourOut: {
+            /** Amount */
+            amount: number;
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "scale" | "spoons" | "typed";
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+            /** Stuff */
+            stuff: string;
+            /** Unit */
+            unit: string;
+            /** Version */
+            version: number;
+        };
+        /**
+         * BatchRowOut
+         * @description A batch in a list.
+         */
+        BatchRowOut: {
+            /** Finished At */
+            finished_at: string | null;
+            /** Id */
+            id: number;
+            /** Left */
+            left: string;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Name */
+            name: string;
+            /** Now */
+            now: string;
+            /**
+             * Of
+             * @enum {string}
+             */
+            of: "formula" | "jug";
+            ph: components["schemas"]["FigureOut"] | null;
+            /** Step */
+            step: number;
+            /** Steps */
+            steps: number;
+            /** Until */
+            until: string | null;
+        };
+        /**
+         * BatchWashOut
+         * @description A wash that was done with it.
+         */
+        BatchWashOut: {
+            /** Answer */
+            answer: string | null;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Feel */
+            feel: string[];
+            /** Head */
+            head: number;
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+        };
+        /**
+         * BeginBatchIn
+         * @description Begin it. `stops_passed`: stops of the one head it is for, passed by that adult, and `why`.
+         */
+        BeginBatchIn: {
+            ask: components["schemas"]["MakeAsk"];
+            /**
+             * Own
+             * @default false
+             */
+            own: boolean;
+            /**
+             * Stops Passed
+             * @default []
+             */
+            stops_passed: string[];
+            /**
+             * Why
+             * @default
+             */
+            why: string;
         };
         /**
          * BeginIn
@@ -2513,6 +3361,24 @@ export interface components {
             why: string;
         };
         /**
+         * BowlIn
+         * @description What stands on the scale: tared; counted from here; the next bowl; the jar itself, or a bowl again.
+         */
+        BowlIn: {
+            /**
+             * Do
+             * @enum {string}
+             */
+            do: "tare" | "here" | "next" | "jar" | "bowl";
+            /**
+             * Shown
+             * @default 0
+             */
+            shown: number | string;
+            /** Version */
+            version: number;
+        };
+        /**
          * BringIn
          * @description A recipe as a file or page holds it (JSON-LD), as text.
          */
@@ -2581,6 +3447,16 @@ export interface components {
             what: string;
             /** Why */
             why: string;
+        };
+        /**
+         * CelsiusIn
+         * @description What a thermometer in it says now.
+         */
+        CelsiusIn: {
+            /** Celsius */
+            celsius: number | string;
+            /** Version */
+            version: number;
         };
         /**
          * ChainAsk
@@ -2741,6 +3617,25 @@ export interface components {
             units: string[];
         };
         /**
+         * ClockOut
+         * @description A step's clock: `left` in seconds, below nothing once it has rung.
+         */
+        ClockOut: {
+            /**
+             * Began At
+             * Format: date-time
+             */
+            began_at: string;
+            /** Ended At */
+            ended_at: string | null;
+            /** Left */
+            left: number | null;
+            /** Says */
+            says: string;
+            /** Until */
+            until: string | null;
+        };
+        /**
          * CompareOut
          * @description Formulas side by side.
          */
@@ -2779,6 +3674,125 @@ export interface components {
             state: string;
             /** Version */
             version: string;
+        };
+        /**
+         * ContainerChangeIn
+         * @description What changes in a container. `use`: so much of it was used; `ended`: what became of it.
+         */
+        ContainerChangeIn: {
+            /** Ended */
+            ended?: ("" | "used" | "smell" | "cloud" | "mould" | "fizz" | "old" | "other") | null;
+            /** Left */
+            left?: number | string | null;
+            /** Name */
+            name?: string | null;
+            /** Note */
+            note?: string | null;
+            /** Opened */
+            opened?: boolean | null;
+            /** Place */
+            place?: ("shelf" | "fridge" | "freezer") | null;
+            /** Use */
+            use?: number | string | null;
+            /** Use By */
+            use_by?: string | null;
+            /** Version */
+            version: number;
+        };
+        /**
+         * ContainerOut
+         * @description A container: what of, what is left, where it stands, until when and why, for whom it is safe.
+         *
+         *     `soon`: past, today or soon; `asks`: what is asked of it, because of what was made alike.
+         */
+        ContainerOut: {
+            /** Asks */
+            asks: string;
+            /** Batch */
+            batch: number;
+            /** Code */
+            code: string;
+            /** Count */
+            count: number;
+            /** Days */
+            days: number;
+            /** Ended */
+            ended: string;
+            /** Ended On */
+            ended_on: string | null;
+            /** Filled */
+            filled: number;
+            /**
+             * Filled On
+             * Format: date
+             */
+            filled_on: string;
+            /** Frozen On */
+            frozen_on: string | null;
+            /** Id */
+            id: number;
+            /** Key */
+            key: string;
+            /** Left */
+            left: number;
+            /** Name */
+            name: string;
+            /** Note */
+            note: string;
+            /** Of */
+            of: string;
+            /** Opened On */
+            opened_on: string | null;
+            /**
+             * Place
+             * @enum {string}
+             */
+            place: "shelf" | "fridge" | "freezer";
+            /** Reason */
+            reason: string;
+            /**
+             * Soon
+             * @enum {string}
+             */
+            soon: "" | "soon" | "today" | "past";
+            /** Thawed On */
+            thawed_on: string | null;
+            /** Unit */
+            unit: string;
+            /**
+             * Use By
+             * Format: date
+             */
+            use_by: string;
+            /** Version */
+            version: number;
+            /** Whom */
+            whom: string[];
+        };
+        /**
+         * CoolingOut
+         * @description How warm it is now, and minutes from now until it is safe, and until it is as warm as the room.
+         */
+        CoolingOut: {
+            /**
+             * Lid
+             * @enum {string}
+             */
+            lid: "off" | "on" | "bath";
+            now: components["schemas"]["FigureOut"];
+            /** Readings */
+            readings: number;
+            room: components["schemas"]["FigureOut"];
+            safe: components["schemas"]["FigureOut"] | null;
+            /** Safe At */
+            safe_at: number;
+            /** Says */
+            says: string;
+            /**
+             * Vessel
+             * @enum {string}
+             */
+            vessel: "pot" | "glass" | "bowl" | "bottle" | "flask";
         };
         /**
          * CopiesOut
@@ -3053,6 +4067,22 @@ export interface components {
             what: string;
         };
         /**
+         * DrawnFromOut
+         * @description A bottle that a line is drawn from: so much of it (`unit`), what is left in it, and its date.
+         */
+        DrawnFromOut: {
+            /** Amount */
+            amount: number;
+            /** Key */
+            key: string;
+            /** Left */
+            left: number | null;
+            /** Name */
+            name: string;
+            /** Use By */
+            use_by: string | null;
+        };
+        /**
          * DrawnOut
          * @description What was drawn out of one plant: the share of it, and what it gives.
          */
@@ -3301,6 +4331,87 @@ export interface components {
             value: number;
         };
         /**
+         * FiguresOut
+         * @description What comes of it: foreseen, or as it was really made. `trouble` where it cannot be reckoned.
+         */
+        FiguresOut: {
+            /**
+             * Fullest
+             * @default 0
+             */
+            fullest: number;
+            /**
+             * Grade
+             * @default
+             */
+            grade: string;
+            /**
+             * Keeps
+             * @default {}
+             */
+            keeps: {
+                [key: string]: number;
+            };
+            lift?: components["schemas"]["FigureOut"] | null;
+            makes?: components["schemas"]["FigureOut"] | null;
+            makes_g?: components["schemas"]["FigureOut"] | null;
+            ph?: components["schemas"]["FigureOut"] | null;
+            /**
+             * Reasons
+             * @default {}
+             */
+            reasons: {
+                [key: string]: string;
+            };
+            /**
+             * Thick
+             * @default
+             */
+            thick: string;
+            /**
+             * Thickness
+             * @default
+             */
+            thickness: string;
+            /**
+             * Trouble
+             * @default
+             */
+            trouble: string;
+        };
+        /**
+         * FillIn
+         * @description Fill some of it into something: one of the household's vessels, or so many pieces of a size.
+         */
+        FillIn: {
+            /** Amount */
+            amount: number | string;
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+            /** Filled On */
+            filled_on?: string | null;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Place
+             * @default fridge
+             * @enum {string}
+             */
+            place: "shelf" | "fridge" | "freezer";
+            /** Use By */
+            use_by?: string | null;
+            /** Version */
+            version: number;
+            /** Vessel */
+            vessel?: number | null;
+        };
+        /**
          * FillMarkOut
          * @description A fill mark on a vessel.
          */
@@ -3372,6 +4483,23 @@ export interface components {
             says: string;
             /** Volume */
             volume: number[];
+        };
+        /**
+         * ForHeadOut
+         * @description How it goes on one head: parts of water to one (None: not at all), its pH then, what is said to it.
+         */
+        ForHeadOut: {
+            /** Cautions */
+            cautions: components["schemas"]["CautionOut"][];
+            /** Head */
+            head: number;
+            /** Name */
+            name: string;
+            /** Parts */
+            parts: number | null;
+            ph: components["schemas"]["FigureOut"] | null;
+            /** Says */
+            says: string;
         };
         /**
          * FormOut
@@ -4194,6 +5322,16 @@ export interface components {
             unread: string[];
         };
         /**
+         * LabelSizeOut
+         * @description A size of label.
+         */
+        LabelSizeOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+        };
+        /**
          * LabelTextIn
          * @description A label's text, as it was pasted, and the material that it stands on.
          */
@@ -4554,6 +5692,74 @@ export interface components {
             total: number;
         };
         /**
+         * MakeAsk
+         * @description What is to be made: of a formula, as a batch was made (`again`), or of nothing yet (`name`, `family`).
+         *
+         *     `much` of it: as written; `value` washes, mL, cubes (of `cube` mL) or times as much; a `vessel` full.
+         *     `made_in`: the pot or bowl. `heads` it is for. `lots`: what a line is to be drawn from, by the line's
+         *     id.
+         */
+        MakeAsk: {
+            /** Again */
+            again?: number | null;
+            /** Cube */
+            cube?: number | string | null;
+            /**
+             * Family
+             * @default
+             */
+            family: string;
+            /** Formula */
+            formula?: number | null;
+            /**
+             * Heads
+             * @default []
+             */
+            heads: number[];
+            /**
+             * Lots
+             * @default {}
+             */
+            lots: {
+                [key: string]: string;
+            };
+            /** Made In */
+            made_in?: number | null;
+            /**
+             * Much
+             * @default written
+             * @enum {string}
+             */
+            much: "written" | "washes" | "ml" | "vessel" | "cubes" | "times";
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /** Value */
+            value?: number | string | null;
+            /** Vessel */
+            vessel?: number | null;
+        };
+        /**
+         * MakeOut
+         * @description The place: what is under way, what is there, what was made lately.
+         */
+        MakeOut: {
+            /** Containers */
+            containers: components["schemas"]["ContainerOut"][];
+            /** Lately */
+            lately: components["schemas"]["BatchRowOut"][];
+            /** Made */
+            made: number;
+            /** Soon */
+            soon: number;
+            /** Stock */
+            stock: number;
+            /** Under Way */
+            under_way: components["schemas"]["BatchRowOut"][];
+        };
+        /**
          * MarkIn
          * @description A fill mark on a vessel, in mL.
          */
@@ -4888,6 +6094,18 @@ export interface components {
             what: "low" | "empty" | "past" | "soon" | "open long";
         };
         /**
+         * OffOut
+         * @description A line that is not as planned.
+         */
+        OffOut: {
+            /** Line */
+            line: number;
+            /** Over */
+            over: boolean;
+            /** Says */
+            says: string;
+        };
+        /**
          * OptionOut
          * @description One school's way, and what it would give this head.
          */
@@ -5151,6 +6369,25 @@ export interface components {
             version: number;
         };
         /**
+         * PhotoOut
+         * @description A photo.
+         */
+        PhotoOut: {
+            /** Height */
+            height: number;
+            /** Id */
+            id: number;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Url */
+            url: string;
+            /** Width */
+            width: number;
+        };
+        /**
          * PictureOut
          * @description A picture: its address on this machine, and its size in pixels.
          */
@@ -5216,6 +6453,62 @@ export interface components {
              * @enum {string}
              */
             unit: "mV" | "pH";
+        };
+        /**
+         * PourChangeIn
+         * @description A pour, put right: so much it really was.
+         */
+        PourChangeIn: {
+            /** Amount */
+            amount: number | string;
+            /**
+             * Unit
+             * @default
+             */
+            unit: string;
+            /** Version */
+            version: number;
+        };
+        /**
+         * PourIn
+         * @description So much was poured for a line (0: besides them all), of `stuff` where that is not what was planned.
+         *
+         *     By the scale: what it shows (`shown`, g) and how it stands (`state`). Else `amount` in `unit`; neither: as
+         *     planned.
+         */
+        PourIn: {
+            /** Amount */
+            amount?: number | string | null;
+            /**
+             * Line
+             * @default 0
+             */
+            line: number;
+            /**
+             * Packed
+             * @default false
+             */
+            packed: boolean;
+            /** Shown */
+            shown?: number | string | null;
+            /**
+             * State
+             * @default
+             * @enum {string}
+             */
+            state: "" | "steady" | "moving" | "overload" | "silent" | "absent";
+            /**
+             * Stuff
+             * @default
+             */
+            stuff: string;
+            /**
+             * Unit
+             * @default
+             */
+            unit: string;
+            /** Version */
+            version: number;
         };
         /**
          * PourOut
@@ -5759,6 +7052,74 @@ export interface components {
             why: string;
         };
         /**
+         * RunStepOut
+         * @description One step of the run sheet, with its clock, cautions, and how it cools.
+         */
+        RunStepOut: {
+            /**
+             * Act
+             * @enum {string}
+             */
+            act: "gather" | "weigh" | "do" | "wait" | "cool" | "check" | "portion";
+            /** Cautions */
+            cautions: components["schemas"]["StepCautionOut"][];
+            clock: components["schemas"]["ClockOut"] | null;
+            /** Foams */
+            foams: boolean;
+            /** How */
+            how: string;
+            /** If Not */
+            if_not: string;
+            /** Kind */
+            kind: string;
+            /** Least */
+            least: number;
+            /** Lines */
+            lines: number[];
+            /** Most */
+            most: number;
+            /** Name */
+            name: string;
+            /** Note */
+            note: string;
+            /** Place */
+            place: number;
+            /** Says */
+            says: string;
+            /** Until */
+            until: string;
+        };
+        /**
+         * RunningOut
+         * @description A clock that runs, or has rung and was not answered: for the tray.
+         */
+        RunningOut: {
+            /** Batch */
+            batch: number;
+            /**
+             * Began At
+             * Format: date-time
+             */
+            began_at: string;
+            /** Foams */
+            foams: boolean;
+            /** Left */
+            left: number;
+            /** Name */
+            name: string;
+            /** Place */
+            place: number;
+            /** Step */
+            step: string;
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
+            /** Version */
+            version: number;
+        };
+        /**
          * ScentOut
          * @description Essential oil as a share of the whole against its cap (%).
          */
@@ -5964,6 +7325,52 @@ export interface components {
             name: string;
         };
         /**
+         * StepActIn
+         * @description Start a step's clock, give it longer (`minutes`), end it, take that back; or say what it stands in.
+         */
+        StepActIn: {
+            /**
+             * Do
+             * @enum {string}
+             */
+            do: "start" | "longer" | "end" | "again" | "stand";
+            /** Lid */
+            lid?: ("off" | "on" | "bath") | null;
+            /** Minutes */
+            minutes?: number | string | null;
+            /** Room */
+            room?: number | string | null;
+            /** Version */
+            version: number;
+            /** Vessel */
+            vessel?: ("pot" | "glass" | "bowl" | "bottle" | "flask") | null;
+        };
+        /**
+         * StepCautionOut
+         * @description What to beware of at a step; a stop `asks` for what must be so, and is `confirmed` or not.
+         */
+        StepCautionOut: {
+            /** Asks */
+            asks: string;
+            /** Confirmed */
+            confirmed: boolean;
+            /** Id */
+            id: string;
+            /** Instead */
+            instead: string;
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "note" | "warning" | "stop";
+            /** Source */
+            source: string;
+            /** What */
+            what: string;
+            /** Why */
+            why: string;
+        };
+        /**
          * StepChoiceOut
          * @description A kind of step: how it is done, its usual minutes, and the signs that may end it.
          */
@@ -6104,6 +7511,78 @@ export interface components {
             says: string;
         };
         /**
+         * TakeLineOut
+         * @description One line: how much, as it is said and in mL or g, from which bottles, what is missing of it.
+         */
+        TakeLineOut: {
+            /** Drawn */
+            drawn: components["schemas"]["DrawnFromOut"][];
+            /** Id */
+            id: number;
+            /** Missing */
+            missing: number;
+            /** Name */
+            name: string;
+            /** Needed */
+            needed: number;
+            /** Others */
+            others: components["schemas"]["DrawnFromOut"][];
+            /** Says */
+            says: string;
+            /** Spoons */
+            spoons: string;
+            /** Stand Ins */
+            stand_ins: components["schemas"]["TakeStandInOut"][];
+            /** Stuff */
+            stuff: string;
+            /** Unit */
+            unit: string;
+        };
+        /**
+         * TakeStandInOut
+         * @description What could take a line's place: its key, name, and what it does alike.
+         */
+        TakeStandInOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+        };
+        /**
+         * TakesOut
+         * @description What a making takes. `begins`: whether it may be begun, `stands`: what is in the way.
+         */
+        TakesOut: {
+            /** Cautions */
+            cautions: components["schemas"]["CautionOut"][];
+            /** Heads */
+            heads: components["schemas"]["ForHeadOut"][];
+            /** Keeps */
+            keeps: string;
+            /** Lines */
+            lines: components["schemas"]["TakeLineOut"][];
+            makes: components["schemas"]["FigureOut"] | null;
+            makes_g: components["schemas"]["FigureOut"] | null;
+            /** Name */
+            name: string;
+            ph: components["schemas"]["FigureOut"] | null;
+            /** Room */
+            room: number;
+            /** Says */
+            says: string;
+            /** Shopping */
+            shopping: string[];
+            /** Stands */
+            stands: string[];
+            /** Too Small */
+            too_small: string;
+            /** Tools */
+            tools: components["schemas"]["AtHandOut"][];
+            washes: components["schemas"]["FigureOut"] | null;
+        };
+        /**
          * ThicknessOut
          * @description How thick it is; `liquid` mL to add (below 0: leave out) for each grade, by key.
          */
@@ -6172,6 +7651,18 @@ export interface components {
             name: string;
             /** Why */
             why: string;
+        };
+        /**
+         * TopUpIn
+         * @description Pour some of another batch on top of what is in a container.
+         */
+        TopUpIn: {
+            /** Amount */
+            amount: number | string;
+            /** Batch */
+            batch: number;
+            /** Version */
+            version: number;
         };
         /**
          * UnitOut
@@ -6593,6 +8084,42 @@ export interface components {
             unknown: boolean;
             /** Version */
             version: number;
+        };
+        /**
+         * WayIn
+         * @description Take a way: scale the rest up, or put it right, for a line.
+         */
+        WayIn: {
+            /** Line */
+            line: number;
+            /** Version */
+            version: number;
+            /**
+             * Way
+             * @enum {string}
+             */
+            way: "scale" | "right";
+        };
+        /**
+         * WayOut
+         * @description A way on after too much was poured: leave it, scale the rest up, or put it right, and what it does.
+         */
+        WayOut: {
+            /** Cautions */
+            cautions: components["schemas"]["CautionOut"][];
+            /** Changes */
+            changes: string[];
+            makes: components["schemas"]["FigureOut"] | null;
+            ph: components["schemas"]["FigureOut"] | null;
+            /** Says */
+            says: string;
+            /** There */
+            there: boolean;
+            /**
+             * Way
+             * @enum {string}
+             */
+            way: "leave" | "scale" | "right";
         };
         /**
          * WaysOut
@@ -8825,6 +10352,1089 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FeelingsOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    make: {
+        parameters: {
+            query?: {
+                limit?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MakeOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    batches: {
+        parameters: {
+            query?: {
+                find?: string;
+                offset?: number;
+                limit?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchRowOut"][];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    begin_batch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginBatchIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    batch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    remove_batch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    change_batch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BatchChangeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    set_bowl: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BowlIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    batch_card: {
+        parameters: {
+            query?: {
+                head?: number | null;
+            };
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    read_celsius: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CelsiusIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    fill: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FillIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ContainerOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    batch_as_formula: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormulaOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    batch_labels: {
+        parameters: {
+            query?: {
+                size?: string;
+                skip?: number;
+            };
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    add_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Picture
+                     * Format: binary
+                     */
+                    picture: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    pour: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PourIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    restore_batch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    act_on_step: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+                place: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StepActIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    batch_strip: {
+        parameters: {
+            query: {
+                vessel: number;
+            };
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    take_way: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WayIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    ways_on: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+                line: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WayOut"][];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    clocks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunningOut"][];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    containers: {
+        parameters: {
+            query?: {
+                find?: string;
+                offset?: number;
+                limit?: number;
+                ended?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ContainerOut"][];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    remove_container: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    change_container: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ContainerChangeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ContainerOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    restore_container: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ContainerOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    top_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TopUpIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ContainerOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    labels: {
+        parameters: {
+            query: {
+                which: string;
+                size?: string;
+                skip?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    label_sizes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LabelSizeOut"][];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    remove_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    photo_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    remove_pour: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    change_pour: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PourChangeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    restore_pour: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    takes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MakeAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakesOut"];
                 };
             };
             /** @description A problem */

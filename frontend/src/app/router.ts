@@ -8,6 +8,7 @@ export const places = [
   { key: "3", path: "/shelf", label: "Shelf" },
   { key: "4", path: "/mix", label: "Mix" },
   { key: "5", path: "/formulas", label: "Formulas" },
+  { key: "6", path: "/make", label: "Make" },
   { key: "7", path: "/wash", label: "Wash" },
   { key: "8", path: "/journal", label: "Journal" },
 ] as const;
@@ -68,6 +69,28 @@ export const router = createRouter({
       path: "/formulas/compare",
       component: () => import("@/places/formulas/ComparePlace.vue"),
       meta: { title: "Side by side" },
+    },
+    {
+      path: "/make",
+      component: () => import("@/places/make/MakePlace.vue"),
+      meta: { title: "Make" },
+    },
+    {
+      path: "/make/new",
+      component: () => import("@/places/make/BeginPlace.vue"),
+      meta: { title: "Make" },
+    },
+    {
+      path: "/make/:id(\\d+)",
+      component: () => import("@/places/make/BatchPlace.vue"),
+      props: number,
+      meta: { title: "Batch" },
+    },
+    {
+      path: "/make/:id(\\d+)/run",
+      component: () => import("@/places/make/RunPlace.vue"),
+      props: number,
+      meta: { title: "Making", basin: true },
     },
     {
       path: "/wash",

@@ -21,8 +21,8 @@ from eyebright.heads.schemas.heads import HeadIn
 from eyebright.instruments.schemas import InstrumentIn
 from eyebright.instruments.services import save_instrument
 from eyebright.journal import services as journal
-from eyebright.journal.models import Entry
 from eyebright.journal.schemas import BeginIn, EntryIn
+from eyebright.make.models import Batch
 from eyebright.shelf.models import Lot, Reading, WaterSource
 from eyebright.shelf.schemas.lots import LotIn
 from eyebright.shelf.schemas.measures import SpoonIn, VesselIn
@@ -153,6 +153,6 @@ def _rinse(row: dict[str, Any], keys: dict[str, str], people: dict[str, int], to
     journal.change(begun.id, EntryIn.model_validate(said))
     when = today.replace(hour=row["hour"]) - timedelta(days=row["days_ago"])
     done = when + timedelta(minutes=15)
-    Entry.objects.filter(pk=begun.id).update(made_at=when, finished_at=done)
-    Wash.objects.filter(entry=begun.id).update(at=done)
-    Reading.objects.filter(entry=begun.id).update(made_at=done)
+    Batch.objects.filter(pk=begun.id).update(made_at=when, finished_at=done)
+    Wash.objects.filter(batch=begun.id).update(at=done)
+    Reading.objects.filter(batch=begun.id).update(made_at=done)

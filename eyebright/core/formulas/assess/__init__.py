@@ -6,16 +6,27 @@ from .digest import VERSION, Digest, DigestSubject, digest_of, kept_digest
 from .facts import mix_facts
 from .on_head import LEFT_IN
 from .scent import cap_for, scent_of
-from .shelf_life import shelf_life, shelf_life_facts, shelf_life_rows
+from .shelf_life import (
+    WET,
+    PlaceLife,
+    ShelfLife,
+    kept_shelf_life,
+    shelf_life,
+    shelf_life_facts,
+    shelf_life_rows,
+)
 from .texture import Texture, grades, texture_table
 
 __all__ = [
     "ASSESS_DRAWS",
     "LEFT_IN",
     "VERSION",
+    "WET",
     "Assessment",
     "Digest",
     "DigestSubject",
+    "PlaceLife",
+    "ShelfLife",
     "Texture",
     "assess",
     "cap_for",
@@ -23,6 +34,7 @@ __all__ = [
     "digest_of",
     "grades",
     "kept_digest",
+    "kept_shelf_life",
     "mix_facts",
     "scent_of",
     "shelf_life",

@@ -140,7 +140,7 @@ def assess(
     return Assessment(
         formula=formula,
         preparation=preparation,
-        lines=_lines_out(preparation),
+        lines=_lines_out(lines),
         ph=ph,
         ph_why=ph_why,
         lift=lift,
@@ -164,10 +164,10 @@ def assess(
         tools=tools_of(needs),
         room=room,
         too_small=too_small(room, vessel[1], vessel[0]) if vessel else "",
-        hands_on=sum(each.middle for each in preparation.steps if not _waits(each)),
+        hands_on=sum(each.middle for each in preparation.steps if not each.waits),
         waiting=(
-            sum(each.least for each in preparation.steps if _waits(each)),
-            sum(each.most for each in preparation.steps if _waits(each)),
+            sum(each.least for each in preparation.steps if each.waits),
+            sum(each.most for each in preparation.steps if each.waits),
         ),
         cautions=tuple(worse_of("formula", facts, before)),
         facts=facts,
@@ -183,11 +183,6 @@ def _before_readings(formula: Formula, lines: Sequence[Weighed]) -> dict[str, An
     return acidity_facts(preparation, figure(found, "pH"), mixed, acids)
 
 
-def _waits(each: Any) -> bool:
-    """Whether a step goes on by itself."""
-    return bool(each.kind.draws) or each.kind.does in ("dries", "rests", "cools")
-
-
 def _ph(preparation: Preparation) -> tuple[Array, dict[str, Array], dict[str, Array]]:
     """Draws of its pH, mol/kg of each component, and g of each acid in 100 mL."""
     parts = preparation.parts()
@@ -201,16 +196,18 @@ def _ph(preparation: Preparation) -> tuple[Array, dict[str, Array], dict[str, Ar
     return found, mixed, acid_grams(parts)
 
 
-def _lines_out(preparation: Preparation) -> tuple[LineOut, ...]:
-    whole = sum(one.weighed.grams for one in preparation.lines)
-    out = []
-    for one in preparation.lines:
-        low, mid, high = one.weighed.spread.low, one.weighed.spread.mid, one.weighed.spread.high
-        grams = one.weighed.grams
-        out.append(
-            LineOut(one.weighed.line.id, Figure(grams * mid, grams * low, grams * high, "g"), grams / whole)
+def _lines_out(lines: Sequence[Weighed]) -> tuple[LineOut, ...]:
+    whole = sum(each.grams for each in lines)
+    return tuple(
+        LineOut(
+            each.line.id,
+            Figure(
+                each.grams * each.spread.mid, each.grams * each.spread.low, each.grams * each.spread.high, "g"
+            ),
+            each.grams / whole,
         )
-    return tuple(out)
+        for each in lines
+    )
 
 
 def _drawn_out(preparation: Preparation) -> tuple[Drawn, ...]:

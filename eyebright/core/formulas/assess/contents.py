@@ -75,6 +75,7 @@ def content_facts(preparation: Preparation, head: Mapping[str, Any]) -> dict[str
     grains = middle(undissolved(preparation)) > GRAINS * total
     refused = [(one, material) for one, material in there if material.refuse]
     past = [one for one in lines if isinstance(one.weighed.line.supply, Lot) and one.weighed.line.supply.past]
+    old = list(dict.fromkeys(one.past for one in lines if one.past))
     soft = middle(preparation.grams_of(("oil", "butter", "humectant"))) / total
     kinds = {one.kind for one in lines}
     return material_facts(head, holdings_of(preparation)) | {
@@ -103,8 +104,8 @@ def content_facts(preparation: Preparation, head: Mapping[str, Any]) -> dict[str
         "coarse": grains and "coarse" in hazards,
         "refused": _listed(_name(one) for one, _ in refused),
         "refused_why": "; ".join(dict.fromkeys(material.refuse for _, material in refused)),
-        "past": _listed(_name(one) for one in past),
-        "past_wet": any(one.kind in SPOILS for one in past),
+        "past": _listed([*(_name(one) for one in past), *old]),
+        "past_wet": bool(old) or any(one.kind in SPOILS for one in past),
         "plain": kinds <= set(PLAIN) or all("for_babies" in material.hazards for _, material in there),
         "protein": any(
             set(material.contains) & set(PROTEIN)

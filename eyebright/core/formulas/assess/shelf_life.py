@@ -106,6 +106,28 @@ def shelf_life(facts: Mapping[str, Any]) -> ShelfLife:
     return ShelfLife(tuple(places), tuple(_raw()["helps"][each] for each in dict.fromkeys(helps)))
 
 
+def kept_shelf_life(days: Mapping[str, int], reasons: Mapping[str, str]) -> ShelfLife:
+    """How long it keeps, from days and reasons by place that were kept.
+
+    A place that is missing: the same day.
+    """
+    names = _raw()["places"]["names"]
+    return ShelfLife(
+        tuple(
+            PlaceLife(
+                place,
+                names[place],
+                days.get(place, 0),
+                said_days(days.get(place, 0)),
+                reasons.get(place, ""),
+                "",
+            )
+            for place in PLACES
+        ),
+        (),
+    )
+
+
 def said_days(days: int) -> str:
     """A keeping time in words."""
     if days == 0:

@@ -3,7 +3,8 @@
 from . import goals, scaling
 from .compare import compared
 from .effects import Effect, effects, usual_shares
-from .proposals import Proposal, Workbench, amount_said, difference
+from .measurable import measurable
+from .proposals import Proposal, Workbench, amount_said, difference, scaled, times_as_much
 from .replace_lines import replace_lines
 from .scaling import capped, for_head
 from .substitutes import does, holds_any, likeness, main_role, substitutes
@@ -23,8 +24,11 @@ __all__ = [
     "holds_any",
     "likeness",
     "main_role",
+    "measurable",
     "replace_lines",
+    "scaled",
     "scaling",
     "substitutes",
+    "times_as_much",
     "usual_shares",
 ]

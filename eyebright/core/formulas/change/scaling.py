@@ -70,6 +70,29 @@ def for_head(formula: Formula, bench: Workbench, washes: float = 1.0, name: str 
     return Proposal(after, difference(formula, after), met, says)
 
 
+def times(formula: Formula, bench: Workbench, count: float) -> Proposal:
+    """So many times as much of everything, at amounts that can be measured."""
+    after = rounded(scaled(formula, whole_pieces(formula, count)), range(len(formula.ingredients)), bench.kit)
+    got = bench.quick(after).yield_ml.value
+    return Proposal(
+        after, difference(formula, after), True, f"{said(count)} times as much: {said(round(got))} mL."
+    )
+
+
+def weighing(formula: Formula, bench: Workbench, grams: float, what: str) -> Proposal:
+    """As much of everything as comes to so many g in the end. `what` that is, in words."""
+    after, _ = _scaled_to(formula, bench, grams, lambda made: bench.quick(made).yield_g.value)
+    got = bench.quick(after).yield_g.value
+    met = abs(got - grams) <= NEAR_SIZE * grams
+    says = f"{what[0].upper()}{what[1:]}: {said(round(got))} g."
+    if not met:
+        says = (
+            f"{what[0].upper()}{what[1:]} take about {said(round(grams))} g; the nearest that can be "
+            f"measured out makes {said(round(got))} g."
+        )
+    return Proposal(after, difference(formula, after), met, says)
+
+
 def _scaled_to(
     formula: Formula, bench: Workbench, wanted: float, value: Callable[[Formula], float]
 ) -> tuple[Formula, float]:

@@ -7,7 +7,10 @@ from functools import cache
 from pathlib import Path
 from typing import Any
 
+from ...vocabulary import Act
 from .formula import Formula, FormulaError, Ingredient, Step
+
+WAITS: tuple[Act, ...] = ("wait", "cool")
 
 SOLUBLE = ("acid powder", "alkali powder", "salt", "sugar")
 
@@ -18,6 +21,7 @@ class StepKind:
 
     key: str
     name: str
+    act: Act
     rank: int
     how: str
     minutes: tuple[float, float]
@@ -48,6 +52,11 @@ class PlannedStep:
     says: str
     until: str
     if_not: str
+
+    @property
+    def waits(self) -> bool:
+        """Whether it goes on by itself."""
+        return self.kind.act in WAITS
 
     @property
     def middle(self) -> float:

@@ -1,15 +1,20 @@
 """What the steps do: extraction, yield, what is thrown out, and the tools it takes."""
 
-from .cooling import after_minutes, cooling_minutes
-from .preparation import Preparation, PreparedLine, preparation_table, prepare
+from .cooling import after_minutes, cooling_minutes, cooling_table
+from .preparation import prepare
+from .prepared import Made, Preparation, PreparedLine, preparation_table
+from .prepared_supply import PreparedSupply
 from .tools import Tool, too_small, tool_facts, tool_rows, tools_of
 
 __all__ = [
+    "Made",
     "Preparation",
     "PreparedLine",
+    "PreparedSupply",
     "Tool",
     "after_minutes",
     "cooling_minutes",
+    "cooling_table",
     "preparation_table",
     "prepare",
     "too_small",

@@ -46,13 +46,17 @@ def after_minutes(celsius: float, minutes: float, ml: float, how: str = "cools")
     return room + (celsius - room) * math.exp(-minutes / tau)
 
 
-def warmth(steps: Sequence[PlannedStep], volumes: Sequence[float]) -> tuple[tuple[PlannedStep, ...], float]:
-    """The steps with a cooling that nobody timed as long as this volume needs, and °C at the end.
+def warmth(
+    steps: Sequence[PlannedStep], volumes: Sequence[float]
+) -> tuple[tuple[PlannedStep, ...], tuple[float, ...], float]:
+    """The steps with a cooling that nobody timed as long as this volume needs, °C before each and at the end.
 
     `volumes`: mL in the pot after what each step adds.
     """
     celsius, inside, out = COLD, 0.0, []
+    before: list[float] = []
     for each, ml in zip(steps, volumes, strict=True):
+        before.append(celsius)
         if ml > inside > 0.0:
             celsius = (celsius * inside + COLD * (ml - inside)) / ml
         inside = max(ml, 1e-6)
@@ -71,4 +75,4 @@ def warmth(steps: Sequence[PlannedStep], volumes: Sequence[float]) -> tuple[tupl
             covered = each.kind.draws == "soak" or each.kind.does in ("rests", "keeps", "bottles")
             celsius = after_minutes(celsius, each.middle, inside, "covered" if covered else "open")
         out.append(each)
-    return tuple(out), celsius
+    return tuple(out), tuple(before), celsius

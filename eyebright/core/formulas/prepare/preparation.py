@@ -5,17 +5,13 @@ its two to three times of water unless it is pressed; the pot loses water by the
 Arrays are draws; g throughout.
 """
 
-import tomllib
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
-from functools import cache
-from pathlib import Path
+from dataclasses import replace
 from typing import Any
 
 import numpy as np
 
-from ...chemistry import Contribution, Part
-from ...materials import Material, dissolved_share
+from ...materials import Material
 from ...numbers import Array, Draws, Spread, middle
 from ..model import (
     SOLUBLE,
@@ -29,118 +25,14 @@ from ..model import (
     planned_steps,
 )
 from .cooling import warmth
+from .made_lines import made_lines
+from .prepared import Made, Preparation, PreparedLine, preparation_table
 
 WATER_MOST = {"oil": 0.0, "butter": 0.0, "essential oil": 0.0}
 DRY_LIQUID = 0.05  # g of water in 1 g of a liquid that is said to hold none
 SYRUP_DENSITY = 1.3  # g/mL: honey and treacle are heavier than what holds no water
 DRY = 0.05  # g of water in 1 g: less is a dry blend
 SYRUP = 0.18  # and in 1 g of honey or treacle
-
-
-@cache
-def preparation_table() -> dict[str, Any]:
-    """The table of `pot.toml`, read once."""
-    return tomllib.loads(Path(__file__).with_name("preparation.toml").read_text("utf-8"))
-
-
-@dataclass(frozen=True)
-class PreparedLine:
-    """One line as it ends: g as it went in, g of dry plant in it, the share drawn out, whether it stays.
-
-    `water`: g of water that it brought; `form`: its figures, None for what comes in none; `boiled`: whether
-    it was in the pot at a boil or a simmer.
-    """
-
-    weighed: Weighed
-    grams: Array
-    plant: Array
-    water: Array
-    drawn: Array
-    stays: bool
-    form: FormTable | None
-    boiled: bool = False
-
-    @property
-    def material(self) -> Material | None:
-        """Its material; None for a water."""
-        return self.weighed.line.material
-
-    @property
-    def kind(self) -> str:
-        """The kind of its material, or water."""
-        return self.weighed.line.kind
-
-    def active(self, share: Spread | None, draws: Draws, name: str) -> Array:
-        """g of something that is this share of the plant, as it is in the finished preparation."""
-        if share is None:
-            return np.zeros(1)
-        own = draws.within(self.weighed.line.supply.key)
-        return self.plant * own.of(name, Spread(share.low, share.mid, share.high, ceiling=1.0)) * self.drawn
-
-
-@dataclass(frozen=True)
-class Preparation:
-    """What the steps leave. `water` g left in it, `kept_back` g thrown out with what is strained off,
-    `evaporated` g, `total` g of the preparation; minutes of work and of waiting; `fullest` mL in the pot.
-    `celsius`: how warm it is when all is done.
-    """
-
-    formula: Formula
-    lines: tuple[PreparedLine, ...]
-    steps: tuple[PlannedStep, ...]
-    water: Array
-    kept_back: Array
-    evaporated: Array
-    total: Array
-    ml: Array
-    fullest: float
-    heated: bool
-    boiled: bool
-    strained: bool
-    rested: float
-    celsius: float
-    draws: Draws
-
-    def parts(self, draws: Draws | None = None) -> list[Part]:
-        """Everything in it that has a say in its pH, by what of it was drawn out and stays."""
-        draws = draws or self.draws
-        out = []
-        for each in self.lines:
-            line = each.weighed.line
-            amount = each.grams / _density(each.material)
-            contribution = line.supply.contribution(draws)
-            if each.form is not None:
-                contribution = Contribution(contribution.moles, 0.0, contribution.volume)
-                out.append(Part(contribution, each.plant * (each.drawn if not each.stays else 1.0)))
-                out.append(Part(Contribution({}, 1e-3, 1.0), each.water))
-            elif each.stays or line.phase != "infused":
-                out.append(Part(contribution, amount * self._dissolved(each.material)))
-            else:
-                out.append(Part(contribution, amount * each.drawn))
-        brought = 1e3 * sum((part.contribution.water * part.amount for part in out), np.zeros(1))
-        gone = np.minimum(self.evaporated, preparation_table()["evaporates"]["most"] * brought)
-        out.append(Part(Contribution({}, 1e-3, 1.0), -gone))
-        return out
-
-    def _dissolved(self, material: Material | None) -> Array:
-        """The share of a salt that dissolves; a dry blend meets its water later."""
-        if material is None or material.solubility is None or not np.any(self.water > 0.0):
-            return np.ones(1)
-        all_of_it = [each.grams for each in self.lines if each.material and each.material.key == material.key]
-        return dissolved_share(material, sum(all_of_it, np.zeros(1)), self.ml)
-
-    def grams_of(self, kinds: Sequence[str]) -> Array:
-        """g of all lines of these kinds that are in the finished preparation."""
-        return sum((each.grams for each in self.lines if each.kind in kinds and each.stays), np.zeros(1))
-
-
-def _density(material: Material | None) -> float:
-    """g in what amounts of it are counted in: a mL of what pours, a g of what is weighed."""
-    if material is None:
-        return 0.998
-    if material.unit == "g":
-        return 1.0
-    return material.density.mid if material.density else 1.0
 
 
 def water_in(material: Material | None) -> float:
@@ -160,13 +52,16 @@ def water_in(material: Material | None) -> float:
 def prepare(formula: Formula, weighed: Sequence[Weighed], draws: Draws) -> Preparation:
     """Walk through the steps."""
     planned = planned_steps(formula)
-    steps, celsius = warmth(planned, _filling(planned, weighed))
+    steps, before, celsius = warmth(planned, _filling(planned, weighed))
     times = _Times(formula, steps)
     table = preparation_table()
     lost = _lost(steps, draws)
     lines = []
     for each in weighed:
         line = each.line
+        if isinstance(line.supply, Made):
+            lines += made_lines(each, line.supply, draws, boiled=times.boiled(line.id))
+            continue
         slip = draws.within("formula").of(
             f"{line.id}/measure", Spread(each.spread.low, 1.0, max(each.spread.high, 1.0), floor=0.05)
         )
@@ -191,7 +86,7 @@ def prepare(formula: Formula, weighed: Sequence[Weighed], draws: Draws) -> Prepa
         )
         boiled = times.boiled(line.id)
         lines.append(PreparedLine(each, grams, plant, water, drawn, not strained, form, boiled))
-    return _what_is_left(formula, tuple(lines), steps, celsius, draws, table)
+    return _what_is_left(formula, tuple(lines), steps, (*before, celsius), draws, table)
 
 
 def _filling(steps: Sequence[PlannedStep], weighed: Sequence[Weighed]) -> list[float]:
@@ -295,7 +190,7 @@ def _what_is_left(
     formula: Formula,
     lines: tuple[PreparedLine, ...],
     steps: tuple[PlannedStep, ...],
-    celsius: float,
+    warm: tuple[float, ...],
     draws: Draws,
     table: dict[str, Any],
 ) -> Preparation:
@@ -303,13 +198,15 @@ def _what_is_left(
     own = draws.within("formula")
     water, fullest = np.zeros(1), 0.0
     evaporated, kept_back, solids_off = np.zeros(1), np.zeros(1), np.zeros(1)
-    by_id = {each.weighed.line.id: each for each in lines}
+    by_id: dict[int, list[PreparedLine]] = {}
+    for one in lines:
+        by_id.setdefault(one.weighed.line.id, []).append(one)
     inside: list[PreparedLine] = []
     strained = False
     for place, each in enumerate(steps):
-        for i in each.step.adds:
-            inside.append(by_id[i])
-            water = water + by_id[i].water
+        for one in (one for i in each.step.adds for one in by_id[i]):
+            inside.append(one)
+            water = water + one.water
         volume = middle(water) + sum(middle(one.grams - one.water) / 1.2 for one in inside)
         fullest = max(fullest, volume)
         rate = table["evaporates"].get(each.kind.draws)
@@ -324,7 +221,7 @@ def _what_is_left(
             strained = True
             spent = [one for one in inside if not one.stays]
             inside = [one for one in inside if one.stays]
-            plant = sum((one.plant for one in spent), np.zeros(1))
+            plant = sum((one.plant for one in spent if not one.spent), np.zeros(1))
             pressed = any(later.kind.does == "presses" for later in steps[place + 1 : place + 3])
             keeps = own.of("kept back", Spread.of(table["kept_back"]["pressed" if pressed else "strained"]))
             held = np.minimum(plant * keeps, 0.95 * water)
@@ -353,7 +250,7 @@ def _what_is_left(
         boiled=any(each.kind.draws in ("boil", "simmer") for each in hot),
         strained=strained,
         rested=sum(each.middle for each in steps if each.kind.does == "rests"),
-        celsius=celsius,
+        warm=warm,
         draws=draws,
     )
 

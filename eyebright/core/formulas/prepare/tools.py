@@ -9,7 +9,7 @@ from typing import Any
 
 from ...numbers import middle
 from ...rules import conditions, facts_of, hold
-from .preparation import Preparation, preparation_table
+from .prepared import Preparation, preparation_table
 
 FOAMS = 0.05  # g of saponin in 100 g
 

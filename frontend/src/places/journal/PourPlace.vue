@@ -10,7 +10,7 @@ import PutRight from "./PutRight.vue";
 import ReadingForm from "./ReadingForm.vue";
 import type { Passed } from "@/parts/passed";
 import { useTrouble } from "@/parts/trouble";
-import { useAwake } from "./wakeLock";
+import { useAwake } from "@/parts/wakeLock";
 
 const { id } = defineProps<{ id: number }>();
 const router = useRouter();

@@ -1,0 +1,51 @@
+"""Making: from a formula to bottles with a date. What is to be done, weighed, waited for, checked, filled."""
+
+from .as_it_was_done import Pour, as_done, differences, leftover
+from .as_supply import as_supply
+from .cautions import StepCaution, step_cautions, step_facts
+from .checks import texture_said, yield_said
+from .cooling import LIDS, VESSELS, Cooling, cooling, minutes_said, skin_safe
+from .gathering import Choice, Held, choose, loads
+from .portions import FillLine, UseBy, fill_lines, topped_up, use_by
+from .putting_right import put_right
+from .run_sheet import RunStep, run_sheet
+from .thinning import Thinning, thinning
+from .weighing import Bowl, Seen, Tolerance, look, tolerances
+
+__all__ = [
+    "LIDS",
+    "VESSELS",
+    "Bowl",
+    "Choice",
+    "Cooling",
+    "FillLine",
+    "Held",
+    "Pour",
+    "RunStep",
+    "Seen",
+    "StepCaution",
+    "Thinning",
+    "Tolerance",
+    "UseBy",
+    "as_done",
+    "as_supply",
+    "choose",
+    "cooling",
+    "differences",
+    "fill_lines",
+    "leftover",
+    "loads",
+    "look",
+    "minutes_said",
+    "put_right",
+    "run_sheet",
+    "skin_safe",
+    "step_cautions",
+    "step_facts",
+    "texture_said",
+    "thinning",
+    "tolerances",
+    "topped_up",
+    "use_by",
+    "yield_said",
+]

@@ -1,0 +1,40 @@
+"""What was made, as something that can go into the next thing: by the spoon or by weight, at its own date."""
+
+from dataclasses import replace
+
+from ..formulas.assess import WET, Assessment
+from ..formulas.model import Formula
+from ..formulas.prepare import PreparedSupply
+from ..materials import METRIC, Kit, material_from_row
+from ..numbers import middle
+
+APART = 1000  # added to the ids of its lines, so that they are none of what it goes into
+
+
+def as_supply(
+    key: str, name: str, found: Assessment, kit: Kit = METRIC, *, past: bool = False
+) -> PreparedSupply:
+    """Something of which this is the reading, under this key. `past`: whether its date has gone by."""
+    made = found.preparation
+    wet = middle(made.water / made.total) > WET
+    materials = [line.material for line in found.formula.ingredients if line.material]
+    density = middle(made.total / made.ml)
+    row = {
+        "key": key,
+        "name": name,
+        "kind": "some liquid" if wet else "some powder",
+        "density": [0.9 * density, density, 1.1 * density],
+        "hazards": sorted({each for material in materials for each in material.hazards}),
+        "contains": sorted({each for material in materials for each in material.contains}),
+        "may_contain": sorted({each for material in materials for each in material.may_contain}),
+        "source": "made here",
+    }
+    return PreparedSupply(key, name, material_from_row(row), _apart(found.formula), kit, past)
+
+
+def _apart(formula: Formula) -> Formula:
+    """The same formula, its lines numbered as no formula that it goes into numbers its own."""
+    lines = tuple(replace(line, id=line.id + APART) for line in formula.ingredients)
+    steps = tuple(replace(step, adds=tuple(i + APART for i in step.adds)) for step in formula.steps)
+    base = None if formula.base is None else formula.base + APART
+    return replace(formula, ingredients=lines, steps=steps, base=base)

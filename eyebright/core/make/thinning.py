@@ -1,0 +1,71 @@
+"""For whom it is, and how thinned: neat, one to two with the household's water, or not at all.
+
+thinning(formula, bench, water)      Thinning(0, …) neat; Thinning(2, …) one part with two of water
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from ..formulas.assess import WET, Assessment
+from ..formulas.change import Workbench
+from ..formulas.model import Formula, Ingredient, Step, planned_steps
+from ..materials import Amount, Supply
+from ..numbers import Figure, middle
+from ..rules import Caution
+
+MOST_PARTS = 4
+
+
+@dataclass(frozen=True)
+class Thinning:
+    """How it goes on one head: `parts` of water to one of it (0: neat), None where it does not at all.
+
+    `ph` as it goes on; `cautions` that hold then; `says` in few words.
+    """
+
+    parts: int | None
+    ph: Figure | None
+    cautions: tuple[Caution, ...]
+    says: str
+
+
+def thinning(formula: Formula, bench: Workbench, water: Supply, found: Assessment, name: str) -> Thinning:
+    """The least water that a head needs in it for no stop and no warning that water can help to hold.
+
+    `bench` and `found` are that head's.
+    """
+    neat = _grave(found.cautions)
+    if not neat:
+        return Thinning(0, found.ph, found.cautions, f"{name} neat")
+    wet = middle(found.preparation.water / found.preparation.total) > WET
+    best: tuple[int, Assessment] | None = None
+    for parts in range(1, MOST_PARTS + 1 if wet else 1):
+        reading = bench.quick(thinned(formula, found, water, parts))
+        left = _grave(reading.cautions)
+        if not _stops(left) and (best is None or len(left) < len(_grave(best[1].cautions))):
+            best = parts, reading
+        if not left:
+            break
+    stops = _stops(neat)
+    if best and (stops or len(_grave(best[1].cautions)) < len(neat)):
+        parts, reading = best
+        return Thinning(parts, reading.ph, reading.cautions, f"{name} 1 + {parts} {water.name}")
+    if stops:
+        return Thinning(None, found.ph, found.cautions, f"not for {name}")
+    return Thinning(0, found.ph, found.cautions, f"{name} neat, with care")
+
+
+def thinned(formula: Formula, found: Assessment, water: Supply, parts: int) -> Formula:
+    """It with so many parts of water to one, put in at the end, as it is thinned at the basin."""
+    ml = Amount(float(parts * found.yield_ml.value), "mL")
+    line = Ingredient(formula.new_id(), water, ml, "liquid", "")
+    steps = tuple(each.step for each in planned_steps(formula))
+    return replace(formula.with_line(line), steps=(*steps, Step("mix_in", (line.id,))), makes=None)
+
+
+def _grave(cautions: Sequence[Caution]) -> list[Caution]:
+    return [each for each in cautions if each.level != "note"]
+
+
+def _stops(cautions: Sequence[Caution]) -> list[Caution]:
+    return [each for each in cautions if each.level == "stop"]

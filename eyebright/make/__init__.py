@@ -1,0 +1,1 @@
+"""Make: from a formula to bottles with a date."""

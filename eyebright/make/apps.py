@@ -1,0 +1,16 @@
+"""The app of what is made."""
+
+from django.apps import AppConfig
+
+
+class MakeConfig(AppConfig):
+    """Batches: from a formula or a jug to bottles with a date."""
+
+    name = "eyebright.make"
+    default_auto_field = "django.db.models.BigAutoField"
+
+    def ready(self) -> None:
+        """What was made is an ingredient: the shelf finds it by its key."""
+        from .services.supplies import offer_to_the_shelf
+
+        offer_to_the_shelf()

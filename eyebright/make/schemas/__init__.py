@@ -1,0 +1,1 @@
+"""What of Make goes over the wire, a file a noun."""

@@ -1,0 +1,1 @@
+"""Batches and the core: the only rooms here that know both."""

@@ -1,0 +1,377 @@
+"""Batches: begun, carried on step by step, read, finished, taken back."""
+
+from typing import Any
+
+from django.db import transaction
+from django.db.models import Prefetch, QuerySet
+from django.utils import timezone
+
+from eyebright.config.changes import held
+from eyebright.config.decimals import exact
+from eyebright.config.problems import Problem, one
+from eyebright.core.chemistry import MeterReading, StripReading
+from eyebright.core.formulas.assess import grades
+from eyebright.core.formulas.change import Workbench, amount_said
+from eyebright.core.formulas.model import Formula, weighed
+from eyebright.core.make import Choice, tolerances
+from eyebright.core.materials import Supply, unit_of
+from eyebright.formulas.schemas.formulas import FormulaIn, FormulaNewIn, FormulaOut
+from eyebright.formulas.services import beginning, formulas
+from eyebright.formulas.services.workbench import as_written, entered_of
+from eyebright.heads.services import Passing, find_head, keep_passes, pass_stops
+from eyebright.shelf.models import Vessel
+from eyebright.shelf.schemas.readings import ReadIn
+from eyebright.shelf.services.readings import core_reading, keep_reading
+
+from ..models import Batch, StepClock
+from ..schemas.batches import BatchChangeIn, BatchOut, BatchRowOut, BeginBatchIn, MakeOut
+from . import containers as stock
+from .asking import Asked, asked, source_of, spoons_said
+from .reckoning import (
+    CONFIRMS,
+    cautions_kept,
+    figures,
+    keep_for_whom,
+    reckon_anew,
+    reckoned,
+    steps_kept,
+)
+from .shown import batch_out, row_out
+from .taking import put_back, take_off
+
+LATELY = 40
+OF_NOTHING: tuple[dict[str, str], ...] = tuple(  # the run sheet of what nothing is planned of
+    {"act": act, "kind": kind, "name": name, "says": says, "how": how}
+    for act, kind, name, says, how in (
+        ("gather", "gather", "Get it together", "Get everything to hand.", ""),
+        (
+            "weigh",
+            "weigh",
+            "Weigh in",
+            "Weigh in what you like.",
+            "What comes of it is worked out as you pour.",
+        ),
+        ("do", "mix_in", "Mix", "Mix it.", "Liquid first, then the powder."),
+        ("check", "measure", "Read the pH", "Read the pH.", ""),
+        ("portion", "bottle", "Bottle", "Bottle.", ""),
+    )
+)
+UNDER_WAY = 30
+
+
+def whole(rows: QuerySet[Batch]) -> QuerySet[Batch]:
+    """Batches with all that is shown of them, in a fixed number of queries."""
+    return rows.select_related("formula", "told", "vessel", "head").prefetch_related("clocks")
+
+
+def find_batch(pk: int, *, also_removed: bool = False) -> Batch:
+    """A batch, or the problem of its being gone."""
+    return one(whole(Batch.among(also_removed=also_removed)), pk, "batch")
+
+
+def held_batch(pk: int, version: int) -> Batch:
+    """A batch of a formula as it was at this version; refused where another window was first."""
+    batch: Batch = held(whole(Batch.objects.filter(of=Batch.Of.FORMULA)), pk, "batch", version, batch_out)
+    return batch
+
+
+def kept(batch: Batch, *, anew: bool = True) -> BatchOut:
+    """Keep a batch that was changed, worked out anew, and show it."""
+    batch = _fresh(batch)
+    if anew:
+        reckon_anew(batch)
+    batch.save()
+    return batch_out(find_batch(batch.pk))
+
+
+def _fresh(batch: Batch) -> Batch:
+    """The same row, with what was fetched along with it asked for anew."""
+    if hasattr(batch, "_prefetched_objects_cache"):
+        batch._prefetched_objects_cache.clear()
+    return batch
+
+
+# ---- begun ----
+
+
+@transaction.atomic
+def begin(entered: BeginBatchIn) -> BatchOut:
+    """Begin a batch: from here on it is on record."""
+    body, _ = source_of(entered.ask)
+    if not body.lines:
+        return _begin_of_nothing(body, entered)
+    ask = asked(entered.ask)
+    passing = Passing(entered.stops_passed, entered.why, entered.own)
+    passed = _pass_stops(ask, passing)
+    found, formula = ask.found, ask.formula
+    batch = Batch(
+        of=Batch.Of.FORMULA,
+        name=ask.entered.name,
+        formula_id=ask.source,
+        body=ask.entered.model_dump(mode="json"),
+        lines=[{"stuff": line.supply.key, "name": line.supply.name} for line in formula.ingredients],
+        volume=exact(found.yield_ml.value, "0.01"),
+        use=formula.use,
+        minutes=exact(formula.minutes, "0.01"),
+        pours=plan_of(ask.formula, ask.bench, found, ask.chosen),
+        steps=steps_kept(found),
+        cautions=cautions_kept(found.cautions),
+        facts=found.facts,
+        figures=figures(found),
+        stops_passed=passed,
+        vessel_id=entered.ask.made_in,
+    )
+    batch.save()
+    keep_for_whom(batch, ask.whom)
+    return batch_out(find_batch(batch.pk))
+
+
+def _pass_stops(ask: Asked, passing: Passing) -> list[str]:
+    """Nothing is made over a stop; for one adult's own head only what that adult may pass."""
+    pass_stops(ask.found.cautions, passing, None)
+    out: list[str] = []
+    for pk, each in ask.whom:
+        if each.parts is not None:
+            continue
+        alone = pk if len(ask.whom) == 1 else None
+        if alone is None:
+            name = find_head(pk).name
+            stop = next(caution for caution in each.cautions if caution.level == "stop")
+            raise Problem.field(
+                "heads", f"Not for {name}: {stop.what} {stop.instead} Leave {name} out of it."
+            )
+        stops = pass_stops(each.cautions, passing, alone)
+        keep_passes(stops, passing, alone, ask.entered.name[:40])
+        out += [stop.id for stop in stops]
+    return out
+
+
+def _begin_of_nothing(body: FormulaIn, entered: BeginBatchIn) -> BatchOut:
+    """A batch of which nothing is planned: what goes in is told as it is poured."""
+    heads = [find_head(pk).pk for pk in dict.fromkeys(entered.ask.heads)]
+    batch = Batch.objects.create(
+        of=Batch.Of.FORMULA, name=body.name, body=body.model_dump(mode="json"), volume=0,
+        use=body.use, minutes=0, steps=[dict(step) for step in OF_NOTHING], vessel_id=entered.ask.made_in,
+        figures=figures(None, "Nothing was planned."), outcome=figures(None, "Nothing is in it yet."),
+    )  # fmt: skip
+    for pk in heads:
+        batch.for_whom.create(head_id=pk)
+    return batch_out(find_batch(batch.pk))
+
+
+def plan_of(
+    formula: Formula, bench: Workbench, found: Any, chosen: dict[int, Choice]
+) -> list[dict[str, Any]]:
+    """What is to be poured, line by line: so much, from which bottles, and how exactly it matters."""
+    bands = tolerances(formula, bench, found)
+    out = []
+    for each in weighed(formula, bench.kit):
+        line = each.line
+        unit = unit_of(line.supply)
+        amount = each.ml if unit == "mL" else each.grams
+        low, high = bands[line.id].band(each.grams)
+        out.append(
+            {
+                "line": line.id, "key": line.supply.key, "name": line.supply.name, "amount": round(amount, 4),
+                "unit": unit, "grams": round(each.grams, 4), "low": round(low, 3), "high": round(high, 3),
+                "by": bands[line.id].by, "says": amount_said(line.amount),
+                "drops": line.amount.unit == "drop",
+                "spoons": spoons_said(line.supply, amount, bench),
+                "drawn": [list(pair) for pair in chosen[line.id].drawn] if line.id in chosen else [],
+            }
+        )  # fmt: skip
+    return out
+
+
+# ---- carried on ----
+
+
+@transaction.atomic
+def change(pk: int, entered: BatchChangeIn) -> BatchOut:
+    """Take over what was said, and leave the rest."""
+    batch = held_batch(pk, entered.version)
+    asked_for = entered.model_fields_set
+    batch.stops_passed = [*dict.fromkeys([*batch.stops_passed, *(entered.confirmed or ())])]
+    if entered.name is not None:
+        batch.name = entered.name.strip() or batch.name
+    if entered.note is not None:
+        batch.note = entered.note
+    if "vessel" in asked_for:
+        batch.vessel = Vessel.objects.filter(pk=entered.vessel).first() if entered.vessel else None
+    if "yielded" in asked_for:
+        batch.yielded = exact(entered.yielded, "0.01")
+    if entered.thickness is not None:
+        if entered.thickness and entered.thickness not in {grade.key for grade in grades()}:
+            raise Problem.field("thickness", "Choose what the spoon does.")
+        batch.thickness = entered.thickness
+    if "read" in asked_for:
+        _read(batch, entered.read)
+    if entered.left_out is not None:
+        batch.left_out = sorted(set(entered.left_out))
+    anew = bool(asked_for & {"left_out", "read"})
+    if anew:
+        reckon_anew(_fresh(batch))
+    if entered.step is not None:
+        go_to(batch, entered.step)
+    if entered.finished is not None:
+        if entered.finished and batch.finished_at is None:
+            go_to(batch, len(batch.steps))
+            batch.clocks.filter(ended_at=None).update(ended_at=timezone.now())
+        batch.finished_at = (batch.finished_at or timezone.now()) if entered.finished else None
+        if not entered.finished:
+            batch.step = min(batch.step, len(batch.steps) - 1)
+    return kept(batch, anew="step" in asked_for or "finished" in asked_for)
+
+
+def go_to(batch: Batch, step: int) -> None:
+    """Go to a step. Forward only over what is done, and never over a stop."""
+    last = len(batch.steps)
+    if not 0 <= step <= last:
+        raise Problem.field("step", f"This batch has {last} steps.")
+    for place in range(batch.step, step):
+        _may_leave(batch, place)
+    now = timezone.now()
+    if step > batch.step:
+        batch.clocks.filter(place__gte=batch.step, place__lt=step, ended_at=None).update(ended_at=now)
+    for place in range(batch.step, step):
+        if batch.steps[place].get("act") != "gather":
+            StepClock.objects.get_or_create(
+                batch=batch, place=place, defaults={"began_at": now, "ended_at": now}
+            )
+    batch.step = step
+
+
+def _may_leave(batch: Batch, place: int) -> None:
+    """Refuse to go on from a step that is not done, or over a stop of it."""
+    row = batch.steps[place]
+    for caution in row.get("cautions", ()):
+        if caution.get("level") == "stop" and f"{place}:{caution['id']}" not in batch.stops_passed:
+            raise Problem.field("step", f"{caution['what']} {caution['instead']}")
+    if row.get("act") != "weigh":
+        return
+    lines = set(row.get("lines", ())) - {int(each) for each in batch.left_out}
+    have = set(batch.poured.values_list("line", flat=True))
+    names = [plan["name"] for plan in batch.pours if plan.get("line") in lines - have]
+    if names:
+        raise Problem.field("step", f"Not in yet: {', '.join(names)}. Weigh or tick it, or leave it out.")
+    for caution in batch.cautions:  # nothing is begun over a stop: one that stands here was poured
+        stop = caution.get("level") == "stop"
+        if stop and f"made:{caution['id']}" not in batch.stops_passed:
+            raise Problem.field("made", f"{caution['what']} {caution['instead']} {CONFIRMS}")
+
+
+def _read(batch: Batch, read: ReadIn | None) -> None:
+    """Note what was read of it, and what that tells of bottles and water; or take it back."""
+    if read is None:
+        batch.reading = batch.reading_step = batch.reading_reach = None
+        if batch.told:
+            batch.told.remove()
+        return
+    found = core_reading(read)
+    batch.reading = exact(found.figure.value)
+    batch.reading_step = exact(found.step, "0.01") if isinstance(found, StripReading) else None
+    batch.reading_reach = exact(found.reach) if isinstance(found, MeterReading) else None
+    batch.told = keep_reading(found, _teaches(batch), batch.told)
+
+
+def _teaches(batch: Batch) -> list[tuple[str, float, str]]:
+    """What was in it as a jug is told, (key, mL or g, unit).
+
+    Nothing where plants were drawn out and strained.
+
+    How far those gave what they hold is not known well enough to teach of a bottle.
+    """
+    now = reckoned(batch)
+    if now.done is None or any(line.phase == "infused" for line in now.done.ingredients):
+        return []
+    units: dict[str, Supply] = {line.supply.key: line.supply for line in now.done.ingredients}
+    rows = list(batch.poured.all())
+    return [(row.stuff, float(row.taken), unit_of(units[row.stuff])) for row in rows if row.stuff in units]
+
+
+# ---- away, and back ----
+
+
+@transaction.atomic
+def remove(pk: int) -> None:
+    """Remove a batch, with what was filled of it; what it took goes back. `restore` undoes it."""
+    batch = one(Batch.objects.filter(of=Batch.Of.FORMULA), pk, "batch")
+    batch.remove()
+    for pour in batch.poured.all():
+        put_back(pour)
+    if batch.told:
+        batch.told.remove()
+
+
+@transaction.atomic
+def restore(pk: int) -> BatchOut:
+    """Undo `remove`; what was not removed stays as it is."""
+    batch = find_batch(pk, also_removed=True)
+    if batch.removed_at is not None and batch.of == Batch.Of.FORMULA:
+        batch.restore()
+        for pour in batch.poured.all():
+            take_off(pour)
+        if batch.told and batch.reading is not None:
+            batch.told.restore()
+    return batch_out(find_batch(pk))
+
+
+# ---- again ----
+
+
+@transaction.atomic
+def as_formula(pk: int) -> FormulaOut:
+    """What was really made, as the formula's new version; a formula of its own where that is gone."""
+    batch = find_batch(pk)
+    now = reckoned(batch)
+    if now.done is None:
+        raise Problem(422, "That cannot be a formula yet.", now.trouble, {"formula": now.trouble})
+    body = as_written(now.done, entered_of(batch.body))
+    formula = batch.formula
+    if formula is None or formula.removed_at is not None:
+        out = beginning.new_formula(FormulaNewIn(formula=body))
+        batch.formula_id = out.id
+        batch.save(update_fields=["formula"])
+        return out
+    formulas.keep_version(formula, "")
+    formula.name, formula.family, formula.body = body.name, body.family, body.model_dump()
+    formula.changed_at = timezone.now()
+    formula.search = formulas.searched(body, now.written.there)
+    formula.save()
+    return formulas.formula_out(formula)
+
+
+# ---- many ----
+
+
+def _listed(rows: QuerySet[Batch]) -> QuerySet[Batch]:
+    return rows.prefetch_related("clocks", Prefetch("containers", stock.open_ones()))
+
+
+def make_place(shown: int) -> MakeOut:
+    """The place: what is under way, what is there, what was made lately."""
+    now = timezone.now()
+    open_ = Batch.objects.filter(finished_at=None, of=Batch.Of.FORMULA)
+    made = Batch.objects.exclude(finished_at=None)
+    there = stock.open_ones()
+    return MakeOut(
+        under_way=[row_out(batch, now) for batch in _listed(open_)[:UNDER_WAY]],
+        containers=stock.containers_out(there[:shown]),
+        stock=there.count(),
+        soon=stock.due_soon().count(),
+        lately=_rows(made, now),
+        made=made.count(),
+    )
+
+
+def _rows(rows: QuerySet[Batch], now: Any) -> list[BatchRowOut]:
+    return [row_out(batch, now) for batch in _listed(rows)[:LATELY]]
+
+
+def batch_rows(find: str, offset: int, limit: int) -> list[BatchRowOut]:
+    """Batches of every kind whose name holds what is typed, the newest first."""
+    rows = Batch.objects.all()
+    if find.strip():
+        rows = rows.filter(name__icontains=find.strip())
+    now = timezone.now()
+    return [row_out(batch, now) for batch in _listed(rows)[offset : offset + limit]]

@@ -1,0 +1,280 @@
+"""What batches were filled into: what is left, where, until when and why.
+
+Used, frozen, thawed, thrown away.
+"""
+
+import secrets
+from collections.abc import Iterable
+from datetime import date, timedelta
+from typing import Any
+
+from django.db import transaction
+from django.db.models import QuerySet
+from django.utils import timezone
+
+from eyebright.config.changes import held
+from eyebright.config.decimals import exact
+from eyebright.config.problems import Problem, one
+from eyebright.core.formulas.assess import kept_shelf_life
+from eyebright.core.learning import Kept, spoils_sooner
+from eyebright.core.make import UseBy, topped_up, use_by
+from eyebright.core.materials import said
+from eyebright.core.vocabulary import Place
+
+from ..models import Batch, Container, ForWhom
+from ..schemas.batches import ContainerChangeIn, ContainerOut, TopUpIn
+from .keys import key_of
+
+SPOILT = ("smell", "cloud", "mould", "fizz")
+SOON = timedelta(days=3)
+ASKED_FOR = timedelta(days=60)  # after something went off, what was made alike is asked about
+LETTERS = "23456789ABCDEFGHJKMNPQRSTVWXYZ"  # that nobody reads as another
+OVER = 1.02  # of what was measured
+SAME_MOST = 400  # that the household's keeping is learnt from
+
+
+def open_ones() -> QuerySet[Container]:
+    """Containers in which there is something, the soonest to be used first."""
+    rows = Container.objects.filter(ended_on=None, batch__removed_at=None)
+    return rows.select_related("batch", "batch__head")
+
+
+def due_soon() -> QuerySet[Container]:
+    """Those whose day is near, or gone by."""
+    return open_ones().filter(use_by__lte=timezone.localdate() + SOON)
+
+
+def find_container(pk: int, *, also_removed: bool = False) -> Container:
+    """A container, or the problem of its being gone."""
+    rows = Container.among(also_removed=also_removed).select_related("batch")
+    return one(rows, pk, "container")
+
+
+# ---- shown ----
+
+
+def containers_out(rows: Iterable[Container]) -> list[ContainerOut]:
+    """Containers, with what is asked of them; in a fixed number of queries."""
+    every = list(rows)
+    batches = {each.batch_id for each in every}
+    whom: dict[int, list[str]] = {}
+    for each in _for_whom(batches):
+        whom.setdefault(each["batch_id"], []).append(each["says"])
+    spoilt = _spoilt()
+    return [_out(each, whom.get(each.batch_id, []), spoilt) for each in every]
+
+
+def _for_whom(batches: set[int]) -> Iterable[Any]:
+    return ForWhom.objects.filter(batch__in=batches).exclude(says="").values("batch_id", "says")
+
+
+def _spoilt() -> list[tuple[int, int | None, date]]:
+    """What went off lately: its batch, formula and day."""
+    since = timezone.localdate() - ASKED_FOR
+    rows = Container.objects.filter(ended__in=SPOILT, ended_on__gte=since)
+    return [
+        (batch, formula, day)
+        for batch, formula, day in rows.values_list("batch_id", "batch__formula_id", "ended_on")
+        if day is not None
+    ]
+
+
+def container_out(row: Container) -> ContainerOut:
+    """One container."""
+    return containers_out([row])[0]
+
+
+def _out(row: Container, whom: list[str], spoilt: list[tuple[int, int | None, date]]) -> ContainerOut:
+    today = timezone.localdate()
+    days = (row.use_by - today).days
+    soon = "past" if days < 0 else "today" if days == 0 else "soon" if days <= SOON.days else ""
+    asks = ""
+    if row.ended_on is None:
+        for batch, formula, day in spoilt:
+            same = batch == row.batch_id
+            if same or (formula is not None and formula == row.batch.formula_id):
+                what = "Another of this batch" if same else "One made by the same formula"
+                asks = f"{what} went off on {day:%-d %B}: smell and look before you use this."
+                break
+    return ContainerOut(
+        id=row.pk, version=row.version, key=key_of(row.pk), batch=row.batch_id, name=row.name,
+        of=row.batch.name, count=row.count, filled=float(row.filled), left=float(row.left), unit=row.unit,
+        place=row.place, filled_on=row.filled_on, use_by=row.use_by, reason=row.reason, days=days,
+        soon="" if row.ended_on else soon, opened_on=row.opened_on, frozen_on=row.frozen_on,
+        thawed_on=row.thawed_on, ended_on=row.ended_on, ended=row.ended, code=row.code, note=row.note,
+        whom=whom, asks=asks,
+    )  # fmt: skip
+
+
+# ---- filled ----
+
+
+def life_of(batch: Batch) -> Any:
+    """How long it keeps in each place, as it was worked out for what was really made."""
+    kept = batch.outcome if batch.outcome.get("keeps") else batch.figures
+    return kept_shelf_life(kept.get("keeps") or {}, kept.get("reasons") or {})
+
+
+def sooner_here(batch: Batch) -> tuple[float, int]:
+    """How much sooner things made alike went off in this household, and how many told so."""
+    if batch.formula_id is None:
+        return 1.0, 0
+    rows = Container.objects.filter(batch__formula=batch.formula_id).exclude(ended="")
+    told = [
+        Kept((row.use_by - row.filled_on).days, (row.ended_on - row.filled_on).days, row.ended in SPOILT)
+        for row in rows.order_by("-ended_on")[:SAME_MOST]
+        if row.ended_on is not None and row.place != "freezer" and row.ended in (*SPOILT, "used")
+    ]
+    return spoils_sooner(told)
+
+
+def enough(batch: Batch, amount: float) -> None:
+    """Refuse to fill more than was measured."""
+    if batch.yielded is None:
+        return
+    had = sum((each.filled for each in batch.containers.all()), exact(0.0, "0.01"))
+    left = float(batch.yielded) - float(had)
+    if amount > left * OVER + 0.5:
+        raise Problem.field(
+            "amount",
+            f"You measured {said(float(batch.yielded))} mL; {said(max(left, 0.0))} of it are left to fill.",
+        )
+
+
+def own_day(day: date | None, filled_on: date, worked_out: UseBy) -> UseBy:
+    """A day of one's own: never before it was made, and none that is later than what was worked out."""
+    if day is None:
+        return worked_out
+    if day < filled_on:
+        raise Problem.field("use_by", "That is before it was made.")
+    if day > worked_out.day:
+        raise Problem.field(
+            "use_by", f"It keeps until {worked_out.day:%-d %B %Y} at most: {worked_out.reason}"
+        )
+    return UseBy(day, f"Your own day; it could keep until {worked_out.day:%-d %B}. {worked_out.reason}")
+
+
+def new_code() -> str:
+    """A short code that no other container has."""
+    while True:
+        code = "".join(secrets.choice(LETTERS) for _ in range(5))
+        if not Container.with_removed.filter(code=code).exists():
+            return code
+
+
+# ---- changed ----
+
+
+@transaction.atomic
+def change(pk: int, entered: ContainerChangeIn) -> ContainerOut:
+    """Open it, use some, move, freeze, thaw, finish it, throw it away and say why."""
+    row: Container = held(
+        Container.objects.select_related("batch"), pk, "container", entered.version, container_out
+    )
+    if entered.name is not None:
+        row.name = entered.name.strip()[:80] or row.name
+    if entered.note is not None:
+        row.note = entered.note
+    if entered.left is not None:
+        if entered.left > float(row.filled):
+            raise Problem.field("left", f"It only ever held {said(float(row.filled))} {row.unit}.")
+        row.left = exact(entered.left, "0.01")
+    if entered.use is not None:
+        if entered.use > float(row.left) + 0.01:
+            raise Problem.field("use", f"There are {said(float(row.left))} {row.unit} left in it.")
+        row.left = max(row.left - exact(entered.use, "0.01"), exact(0.0, "0.01"))
+    if entered.opened is not None:
+        row.opened_on = (row.opened_on or timezone.localdate()) if entered.opened else None
+    if entered.place is not None and entered.place != row.place:
+        _move(row, entered.place)
+    if entered.use_by is not None:
+        keeps = own_day(entered.use_by, row.filled_on, _worked_out(row))
+        row.use_by, row.reason = keeps.day, keeps.reason
+    if entered.ended is not None:
+        row.ended = entered.ended
+        row.ended_on = timezone.localdate() if entered.ended else None
+    row.save()
+    return container_out(row)
+
+
+def _worked_out(row: Container) -> UseBy:
+    return use_by(
+        life_of(row.batch),
+        _place(row),
+        row.filled_on,
+        row.frozen_on,
+        row.thawed_on,
+        sooner_here(row.batch),
+    )
+
+
+def _place(row: Container) -> Place:
+    """Where it stands, as the core spells it."""
+    return row.place  # type: ignore[return-value]
+
+
+def _move(row: Container, place: str) -> None:
+    """Into another place: out of the freezer is thawed, and what was thawed is never frozen again."""
+    today = timezone.localdate()
+    if place == "freezer":
+        if row.thawed_on is not None:
+            raise Problem.field("place", "It was thawed: it is never frozen again. Use it today.")
+        if row.use_by < today:
+            raise Problem.field("place", "It is past its date: freezing saves nothing. Throw it away.")
+        row.frozen_on = today
+    elif row.place == "freezer":
+        row.thawed_on = today
+    row.place = place
+    keeps = _worked_out(row)
+    row.use_by, row.reason = keeps.day, keeps.reason
+
+
+@transaction.atomic
+def top_up(pk: int, entered: TopUpIn) -> ContainerOut:
+    """Pour fresh on top of what is in it: the oldest date stays."""
+    row: Container = held(
+        Container.objects.select_related("batch", "vessel"), pk, "container", entered.version, container_out
+    )
+    batch = one(Batch.objects.filter(of=Batch.Of.FORMULA), entered.batch, "batch")
+    if row.ended_on is not None:
+        raise Problem.field("amount", "That one is finished: take that back first.")
+    if row.vessel is not None and float(row.left) + entered.amount > float(row.vessel.volume) * 1.001:
+        raise Problem.field("amount", f"The {row.vessel.name} holds {said(float(row.vessel.volume))} mL.")
+    if batch.formula_id != row.batch.formula_id or batch.formula_id is None:
+        raise Problem.field("batch", "Only something made by the same formula goes on top.")
+    enough(batch, entered.amount)
+    fresh = use_by(life_of(batch), _place(row), timezone.localdate(), sooner=sooner_here(batch))
+    keeps = topped_up(UseBy(row.use_by, row.reason), fresh)
+    row.left += exact(entered.amount, "0.01")
+    row.filled = max(row.filled, row.left)
+    row.use_by, row.reason = keeps.day, keeps.reason
+    row.save()
+    return container_out(row)
+
+
+@transaction.atomic
+def remove(pk: int) -> None:
+    """Remove a container, as if nothing had been filled into it; `restore` undoes it."""
+    find_container(pk).remove()
+
+
+@transaction.atomic
+def restore(pk: int) -> ContainerOut:
+    """Undo `remove`."""
+    row = find_container(pk, also_removed=True)
+    row.restore()
+    return container_out(row)
+
+
+def stock(find: str, offset: int, limit: int, *, ended: bool = False) -> list[ContainerOut]:
+    """A page of containers: those with something in them, or those that are finished."""
+    rows = open_ones()
+    if ended:
+        rows = (
+            Container.objects.exclude(ended_on=None)
+            .select_related("batch", "batch__head")
+            .order_by("-ended_on")
+        )
+    if find.strip():
+        rows = rows.filter(batch__name__icontains=find.strip())
+    return containers_out(rows[offset : offset + limit])

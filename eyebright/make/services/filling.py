@@ -1,0 +1,48 @@
+"""Filling: so much of a batch into a bottle, a jar or cubes, with its day and why."""
+
+from django.db import transaction
+from django.utils import timezone
+
+from eyebright.config.decimals import exact
+from eyebright.config.problems import Problem
+from eyebright.core.make import use_by
+from eyebright.core.materials import said
+from eyebright.shelf.models import Vessel
+
+from ..models import Container
+from ..schemas.batches import ContainerOut, FillIn
+from .batches import held_batch
+from .containers import container_out, enough, life_of, new_code, own_day, sooner_here
+
+
+@transaction.atomic
+def fill(pk: int, entered: FillIn) -> ContainerOut:
+    """Fill some of a batch into something, with its day and why."""
+    batch = held_batch(pk, entered.version)
+    vessel = Vessel.objects.filter(pk=entered.vessel).first() if entered.vessel else None
+    if entered.vessel and vessel is None:
+        raise Problem.field("vessel", "That vessel is no longer on the shelf: choose another.")
+    if vessel is not None and entered.amount > float(vessel.volume) * 1.001 * entered.count:
+        raise Problem.field("amount", f"The {vessel.name} holds {said(float(vessel.volume))} mL.")
+    wet = bool(batch.facts.get("wet", True))
+    enough(batch, entered.amount)
+    filled_on = entered.filled_on or timezone.localdate()
+    if filled_on > timezone.localdate():
+        raise Problem.field("filled_on", "That day is still to come.")
+    if filled_on < timezone.localtime(batch.made_at).date():
+        raise Problem.field("filled_on", "That is before it was made.")
+    keeps = use_by(life_of(batch), entered.place, filled_on, sooner=sooner_here(batch))
+    keeps = own_day(entered.use_by, filled_on, keeps)
+    name = entered.name.strip() or (vessel.name if vessel else _pieces(entered.count))
+    row = Container.objects.create(
+        batch=batch, name=name[:80], vessel=vessel, count=entered.count, unit="mL" if wet else "g",
+        filled=exact(entered.amount, "0.01"), left=exact(entered.amount, "0.01"), place=entered.place,
+        filled_on=filled_on, use_by=keeps.day, reason=keeps.reason, code=new_code(),
+        frozen_on=filled_on if entered.place == "freezer" else None,
+    )  # fmt: skip
+    batch.save()
+    return container_out(row)
+
+
+def _pieces(count: int) -> str:
+    return "Jar" if count == 1 else f"{count} cubes"

@@ -1,0 +1,333 @@
+"""What is poured: by the scale, by spoons, as planned; put right, taken back; and ways on after too much."""
+
+from collections.abc import Mapping
+from typing import Any
+
+from django.db import transaction
+
+from eyebright.config.changes import held
+from eyebright.config.decimals import exact
+from eyebright.config.problems import Problem, one
+from eyebright.config.wire import caution_out, figure_out
+from eyebright.core.formulas.assess import Assessment
+from eyebright.core.formulas.change import difference, scaled
+from eyebright.core.formulas.model import Formula
+from eyebright.core.make import Bowl, leftover, look, put_right
+from eyebright.core.materials import Amount, MeasureError, Supply, measured, said, unit_of
+from eyebright.core.vocabulary import Pouring
+from eyebright.formulas.services.assessments import assessment_of
+from eyebright.formulas.services.workbench import Written, as_written, entered_of
+from eyebright.shelf.services.measures import the_kit
+from eyebright.shelf.services.supplies import gone, supplies_of
+
+from ..models import Batch, Pour
+from ..schemas.batches import BatchOut, BowlIn, PourChangeIn, PourIn, WayIn, WayOut
+from .batches import find_batch, held_batch, kept, plan_of
+from .reckoning import reckoned, same
+from .shown import batch_out, pour_out
+from .taking import put_back, take_off
+
+MOST_GRAMS = 20_000.0
+MOST_POURS = 400
+
+
+def _bowl(batch: Batch) -> Bowl:
+    kept_bowl = batch.bowl
+    return Bowl(
+        float(kept_bowl.get("base", 0.0)), float(kept_bowl.get("total", 0.0)), bool(kept_bowl.get("from_jar"))
+    )
+
+
+def _keep_bowl(batch: Batch, bowl: Bowl) -> None:
+    batch.bowl = {"base": bowl.base, "total": bowl.total, "from_jar": bowl.from_jar}
+
+
+@transaction.atomic
+def pour(pk: int, entered: PourIn) -> BatchOut:
+    """Note what was poured, and take it off the shelf; what comes of it is worked out anew at once."""
+    batch = held_batch(pk, entered.version)
+    if batch.finished_at is not None:
+        raise Problem.field("line", "This batch is finished. Take that back first, then pour.")
+    if batch.poured.count() >= MOST_POURS:
+        raise Problem.field("line", f"That is more than {MOST_POURS} pours: begin another batch.")
+    plan = next((each for each in batch.pours if each.get("line") == entered.line), None)
+    if entered.line and plan is None:
+        raise Problem.field("line", "That line is not in this batch.")
+    key = entered.stuff or (plan["key"] if plan else "")
+    stuff = supplies_of([key]).get(key) or (supplies_of([key], also_removed=True).get(key) if plan else None)
+    if stuff is None:
+        raise gone("stuff") if key else Problem.field("stuff", "Say what went in.")
+    if stuff.material is not None and stuff.material.refuse:
+        raise Problem.field("stuff", f"{stuff.name} never goes on a head: {stuff.material.refuse}")
+    if entered.shown is not None or entered.state:
+        _by_scale(batch, entered, stuff)
+    elif entered.amount is not None:
+        _said(
+            batch, entered.line, stuff, Amount(entered.amount, entered.unit or unit_of(stuff), entered.packed)
+        )
+    elif plan is not None:
+        _as_planned(batch, plan, entered.line, stuff)
+    else:
+        raise Problem.field("amount", f"Say how much {stuff.name}.")
+    return kept(batch)
+
+
+def _by_scale(batch: Batch, entered: PourIn, stuff: Supply) -> None:
+    """By what the scale shows: since the bowl stood there when this line began."""
+    bowl = _bowl(batch)
+    state = entered.state or "steady"
+    seen = look(bowl, entered.shown, state)
+    if seen.grams is None:
+        raise Problem.field("shown", seen.says)
+    if state == "moving":
+        raise Problem.field("shown", "The scale still moves: wait until it stands.")
+    if seen.grams <= 0.0:
+        raise Problem.field("shown", "Nothing was poured since: the scale stands where it did.")
+    _keep(batch, entered.line, stuff, Amount(round(seen.grams, 2), "g"), "scale", seen.grams)
+    _keep_bowl(batch, bowl.poured(seen.grams))
+
+
+def _said(batch: Batch, line: int, stuff: Supply, amount: Amount) -> None:
+    """As somebody says: so many spoons, drops, pieces, mL or g."""
+    if amount.value <= 0.0:
+        raise Problem.field("amount", "More than nothing.")
+    weighed = amount.unit == "g"
+    _keep(batch, line, stuff, amount, "typed" if weighed else "spoons")
+
+
+def _as_planned(batch: Batch, plan: Mapping[str, Any], line: int, stuff: Supply) -> None:
+    """What is still missing of a line, as it was planned; from the next bottle where the first runs out."""
+    rows = [row for row in batch.poured.all() if row.line == line]
+    had = sum(float(row.taken) for row in rows if same(row, plan))
+    left = float(plan["amount"]) - had
+    if left <= 0.0:
+        raise Problem.field("line", f"All of {plan['name']} is in already.")
+    drawn = [(key, float(amount)) for key, amount in plan.get("drawn", ())]
+    if not rows and len(drawn) <= 1:
+        written = entered_of(batch.body)
+        row = next((each for each in written.lines if each.id == line), None)
+        whole = _whole(batch, line)
+        if row is not None and whole is not None and stuff.key == plan["key"]:
+            _keep(batch, line, stuff, whole, "spoons")
+            return
+    there = supplies_of([key for key, _ in drawn], also_removed=True)
+    for key, amount in drawn or [(stuff.key, left)]:
+        much = min(amount, left)
+        if much > 0.0:
+            _keep(batch, line, there.get(key, stuff), Amount(round(much, 3), plan["unit"]), "spoons")
+            left -= much
+    if left > 0.01 * float(plan["amount"]):
+        _keep(batch, line, stuff, Amount(round(left, 3), plan["unit"]), "spoons")
+
+
+def _whole(batch: Batch, line: int) -> Amount | None:
+    """A line's amount as it was planned."""
+    plan = reckoned(batch).written.formula
+    found = next((each for each in plan.ingredients if each.id == line), None) if plan else None
+    return found.amount if found is not None and found.amount.low == found.amount.high else None
+
+
+def _keep(
+    batch: Batch, line: int, stuff: Supply, amount: Amount, how: Pouring, grams: float | None = None
+) -> None:
+    """Keep a pour, and take it off what is left."""
+    taken = _base(batch, line, stuff, amount)
+    if taken > MOST_GRAMS:
+        raise Problem.field("amount", "That is more than a kitchen makes at once.")
+    row = Pour.objects.create(
+        batch=batch, line=line, stuff=stuff.key, name=stuff.name[:80], amount=exact(amount.value),
+        unit=amount.unit, packed=amount.packed, how=how, taken=exact(taken),
+    )  # fmt: skip
+    take_off(row)
+
+
+def _base(batch: Batch, line: int, stuff: Supply, amount: Amount) -> float:
+    """So much in mL or g; a line's own share is what it was planned to be."""
+    plan = next((each for each in batch.pours if each.get("line") == line), None)
+    try:
+        return measured(amount, stuff.material, the_kit()).amount
+    except MeasureError as raised:
+        if plan is not None and amount == _whole(batch, line):
+            return float(plan["amount"])
+        raise Problem.field("amount", str(raised)) from None
+
+
+@transaction.atomic
+def change_pour(pk: int, entered: PourChangeIn) -> BatchOut:
+    """Put right how much it really was, also steps later."""
+    row: Pour = held(
+        Pour.objects.filter(batch__removed_at=None).select_related("batch"),
+        pk,
+        "pour",
+        entered.version,
+        pour_out,
+    )
+    stuff = supplies_of([row.stuff], also_removed=True).get(row.stuff)
+    if stuff is None:
+        raise gone("amount")
+    if entered.amount <= 0.0:
+        raise Problem.field("amount", "More than nothing. Was none of it poured? Take it back.")
+    unit = entered.unit or row.unit
+    amount = Amount(entered.amount, unit, row.packed and unit == row.unit)
+    put_back(row)
+    row.amount, row.unit, row.packed = exact(amount.value), amount.unit, amount.packed
+    row.taken = exact(_base(row.batch, row.line, stuff, amount))
+    row.how = "typed"
+    row.save()
+    take_off(row)
+    return kept(row.batch)
+
+
+@transaction.atomic
+def remove_pour(pk: int) -> BatchOut:
+    """Take a pour back: what it took is on the shelf again. `restore_pour` undoes it."""
+    row = one(Pour.objects.filter(batch__removed_at=None).select_related("batch"), pk, "pour")
+    put_back(row)
+    row.remove()
+    _shift_bowl(row, -1.0)
+    return kept(row.batch)
+
+
+@transaction.atomic
+def restore_pour(pk: int) -> BatchOut:
+    """Undo that; what was not taken back stays as it is."""
+    row = one(Pour.with_removed.filter(batch__removed_at=None).select_related("batch"), pk, "pour")
+    if row.removed_at is None:
+        return batch_out(row.batch)
+    row.restore()
+    take_off(row)
+    _shift_bowl(row, 1.0)
+    return kept(row.batch)
+
+
+def _shift_bowl(row: Pour, way: float) -> None:
+    """What was weighed and is not counted any more lies in the bowl all the same: it counts from there."""
+    if row.how != "scale":
+        return
+    bowl = _bowl(row.batch)
+    _keep_bowl(row.batch, Bowl(bowl.base, max(bowl.total + way * float(row.amount), 0.0), bowl.from_jar))
+
+
+@transaction.atomic
+def set_bowl(pk: int, entered: BowlIn) -> BatchOut:
+    """What stands on the scale now."""
+    batch = held_batch(pk, entered.version)
+    bowl = _bowl(batch)
+    ways = {
+        "tare": Bowl(0.0, bowl.total, bowl.from_jar),
+        "here": Bowl(entered.shown, bowl.total, bowl.from_jar),
+        "next": Bowl(entered.shown, 0.0, False),
+        "jar": Bowl(entered.shown, bowl.total, True),
+        "bowl": Bowl(entered.shown, bowl.total, False),
+    }
+    _keep_bowl(batch, ways[entered.do])
+    return kept(batch, anew=False)
+
+
+# ---- too much ----
+
+
+def ways(pk: int, line: int) -> list[WayOut]:
+    """What can be done about a line of which too much, or something else, is in it."""
+    batch = find_batch(pk)
+    now = reckoned(batch, whole=True)
+    plan = now.written.formula
+    if plan is None or now.done is None or now.found is None:
+        return []
+    before = assessment_of(_as(now.written, plan), now.bench)
+    out = [_leave(before, now.found)]
+    times = leftover(plan, now.pours, line, now.bench.kit)
+    if times > 1.0:
+        bigger = scaled(plan, times)
+        found = assessment_of(_as(now.written, bigger), now.bench)
+        if found is not None:
+            out.append(
+                WayOut(
+                    way="scale",
+                    says=f"{said(round(times, 2))} times as much of everything else: it makes "
+                    f"{said(round(found.yield_ml.value))} mL.",
+                    changes=_changes(plan, bigger), ph=figure_out(found.ph) if found.ph else None,
+                    makes=figure_out(found.yield_ml), cautions=_new(before, found), there=True,
+                )
+            )  # fmt: skip
+    right = put_right(plan, now.done, now.bench, line)
+    found = assessment_of(_as(now.written, right.formula), now.bench) if right.met else None
+    out.append(
+        WayOut(
+            way="right", says=right.says, changes=[change.says for change in right.changes],
+            ph=figure_out(found.ph) if found and found.ph else None,
+            makes=figure_out(found.yield_ml) if found else None,
+            cautions=_new(before, found) if found else [], there=right.met,
+        )
+    )  # fmt: skip
+    return out
+
+
+def _as(written: Written, formula: Formula) -> Written:
+    return Written(written.entered, formula, {}, list(range(len(formula.ingredients))), written.there)
+
+
+def _changes(plan: Formula, after: Formula) -> list[str]:
+    return [change.says for change in difference(plan, after) if change.line is not None]
+
+
+def _new(before: Assessment | None, after: Assessment) -> list[Any]:
+    had = {each.id for each in before.cautions} if before else set()
+    return [caution_out(each) for each in after.cautions if each.level != "note" and each.id not in had]
+
+
+def _leave(before: Assessment | None, now: Assessment) -> WayOut:
+    """Leave it, and what that does."""
+    says = []
+    if before is not None and before.ph and now.ph and abs(before.ph.value - now.ph.value) >= 0.05:
+        says.append(f"pH {now.ph.value:.1f} in place of {before.ph.value:.1f}")
+    if before is not None and now.formula.use != "left_in":
+        was, is_ = before.lift.scalp.value, now.lift.scalp.value
+        if abs(was - is_) >= 0.02:
+            says.append(f"washes out about {100 * is_:.0f} % in place of {100 * was:.0f} %")
+    if before is not None and before.texture and now.texture and before.texture.grade != now.texture.grade:
+        says.append(f"{now.texture.grade.name} in place of {before.texture.grade.name}")
+    words = "; ".join(says) or "nothing that can be told"
+    return WayOut(
+        way="leave", says=f"Leave it: {words}.", changes=[], ph=figure_out(now.ph) if now.ph else None,
+        makes=figure_out(now.yield_ml), cautions=_new(before, now), there=True,
+    )  # fmt: skip
+
+
+@transaction.atomic
+def take_way(pk: int, entered: WayIn) -> BatchOut:
+    """Take a way: the rest of the plan follows; what is in it already stays as it is."""
+    batch = held_batch(pk, entered.version)
+    now = reckoned(batch, whole=True)
+    plan = now.written.formula
+    if plan is None or now.done is None or now.found is None:
+        raise Problem.field("line", now.trouble or "It cannot be reckoned yet.")
+    if entered.way == "scale":
+        times = leftover(plan, now.pours, entered.line, now.bench.kit)
+        if times <= 1.0:
+            raise Problem.field("line", "There is not too much of that any more.")
+        after = scaled(plan, times)
+    else:
+        found = put_right(plan, now.done, now.bench, entered.line)
+        if not found.met:
+            raise Problem.field("line", found.says)
+        after = found.formula
+    body = as_written(after, entered_of(batch.body))
+    written = _as(now.written, after)
+    reading = assessment_of(written, now.bench)
+    if reading is None:
+        raise Problem.field("line", "It cannot be reckoned so.")
+    batch.body = body.model_dump(mode="json")
+    was = {plan_["line"]: plan_.get("drawn", []) for plan_ in batch.pours}
+    batch.pours = plan_of(after, now.bench, reading, {})
+    for row in batch.pours:
+        row["drawn"] = [[key, amount] for key, amount in was.get(row["line"], [])] or [
+            [row["key"], row["amount"]]
+        ]
+    added = {row["line"] for row in batch.pours} - set(was)
+    if added:
+        for step in reversed(batch.steps):
+            if step.get("act") == "weigh":
+                step["lines"] = [*step.get("lines", ()), *sorted(added)]
+                break
+    return kept(batch)

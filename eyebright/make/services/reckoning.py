@@ -1,0 +1,292 @@
+"""What comes of a batch: as it was planned, and as it was really made.
+
+Copies stand in the batch afterwards.
+"""
+
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import asdict, dataclass
+from typing import Any
+
+from eyebright.config.wire import figure_out
+from eyebright.core.formulas.assess import Assessment
+from eyebright.core.formulas.change import Workbench
+from eyebright.core.formulas.model import Formula, FormulaError, Ingredient, default_phase, family_of, of_form
+from eyebright.core.make import (
+    Pour,
+    RunStep,
+    Thinning,
+    as_done,
+    differences,
+    run_sheet,
+    step_cautions,
+    step_facts,
+    thinning,
+)
+from eyebright.core.materials import Amount, Supply, measured
+from eyebright.core.rules import Caution
+from eyebright.formulas.schemas.formulas import FormulaIn
+from eyebright.formulas.services.assessments import assessment_of
+from eyebright.formulas.services.workbench import Written, as_core, core_bench, entered_of, keys_of
+from eyebright.heads.models import Head
+from eyebright.heads.services import HeadHistory
+from eyebright.shelf.services.supplies import plain_water, supplies_of
+
+from ..models import Batch, ForWhom
+from ..models import Pour as KeptPour
+from ..schemas.batches import FiguresOut
+
+CONFIRMS = "It does not go on anybody's hair as it is: I put it right, or throw it away."
+
+
+@dataclass
+class Reckoned:
+    """A batch as the core takes it: its plan, as it was made, and what comes of that.
+
+    None where it cannot be.
+
+    `trouble` says why.
+    """
+
+    written: Written
+    bench: Workbench
+    pours: list[Pour]
+    done: Formula | None = None
+    found: Assessment | None = None
+    trouble: str = ""
+
+
+def poured(rows: Iterable[KeptPour], there: Mapping[str, Supply]) -> list[Pour]:
+    """Pours that were kept, as the core takes them; of what is gone from everywhere, none."""
+    return [
+        Pour(row.line, there[row.stuff], Amount(float(row.amount), row.unit, row.packed))
+        for row in rows
+        if row.stuff in there
+    ]
+
+
+def counted(batch: Batch, rows: Sequence[KeptPour]) -> list[KeptPour]:
+    """The pours that stand for what is in it: a line that is still being filled up is taken as planned."""
+    out, plans = [], {plan.get("line"): plan for plan in batch.pours}
+    weighed = {line: place for place, step in enumerate(batch.steps) if step.get("act") == "weigh"
+               for line in step.get("lines", ())}  # fmt: skip
+    for row in rows:
+        plan = plans.get(row.line)
+        total = sum(float(each.taken) for each in rows if each.line == row.line and same(each, plan))
+        open_ = plan is not None and batch.step <= weighed.get(row.line, -1)
+        if open_ and plan is not None and total < float(plan.get("low", 0.0)) and same(row, plan):
+            continue
+        out.append(row)
+    return out
+
+
+def same(row: KeptPour, plan: Mapping[str, Any] | None) -> bool:
+    """Whether a pour is of what was planned, from whichever bottle."""
+    return plan is not None and row.stuff in {plan.get("key"), *(key for key, _ in plan.get("drawn", ()))}
+
+
+def reckoned(batch: Batch, head: int | None = None, *, whole: bool = False) -> Reckoned:
+    """What a batch comes to as it was really made, for a head or nobody.
+
+    `whole`: with all that could go in.
+    """
+    entered = entered_of(batch.body)
+    rows = counted(batch, list(batch.poured.all()))
+    keys = [*keys_of(entered), *(row.stuff for row in rows)]
+    bench, _ = core_bench(keys, head, whole=whole)
+    written = as_core(entered)
+    pours = poured(rows, supplies_of(keys, also_removed=True))
+    out = Reckoned(written, bench, pours)
+    try:
+        plan = written.formula if entered.lines else by_eye(entered, pours)
+        if plan is None:
+            out.trouble = "Nothing is in it yet." if not entered.lines else _first(written)
+            return out
+        left_out = [int(each) for each in batch.left_out]
+        out.done = as_done(plan, pours if entered.lines else [], _minutes(batch), left_out, bench.kit)
+    except FormulaError as raised:
+        out.trouble = str(raised)
+        return out
+    made = Written(entered, out.done, {}, list(range(len(out.done.ingredients))), written.there)
+    vessel = (batch.vessel.name, float(batch.vessel.volume)) if batch.vessel else None
+    out.found = assessment_of(made, bench, vessel)
+    out.trouble = "" if out.found else _first(made)
+    return out
+
+
+def _first(written: Written) -> str:
+    return next(iter(written.problems.values()), "It cannot be reckoned.")
+
+
+def by_eye(entered: FormulaIn, pours: Sequence[Pour]) -> Formula | None:
+    """A batch that was begun of nothing: the formula of what was poured; None while that is nothing."""
+    if not pours:
+        return None
+    family = family_of(entered.family)
+    lines = tuple(
+        Ingredient(
+            place, each.supply, each.amount, default_phase(each.supply, family),
+            of_form(each.supply.material, ""),
+        )
+        for place, each in enumerate(pours, start=1)
+    )  # fmt: skip
+    return Formula(entered.name, family, lines, use=entered.use, place=entered.place, pot=entered.pot,
+                   bottle=entered.bottle, minutes=float(sum(family.usual) / 2.0))  # fmt: skip
+
+
+def _minutes(batch: Batch) -> dict[int, float]:
+    """How long the steps that wait really took, by the place of the formula's step."""
+    out: dict[int, float] = {}
+    for clock in batch.clocks.all():
+        step = batch.steps[clock.place] if clock.place < len(batch.steps) else {}
+        if clock.ended_at and step.get("act") in ("wait", "cool") and isinstance(step.get("of"), int):
+            out[step["of"]] = (clock.ended_at - clock.began_at).total_seconds() / 60.0
+    return out
+
+
+# ---- figures, as they are kept ----
+
+
+def figures(found: Assessment | None, trouble: str = "") -> dict[str, Any]:
+    """What of a reading is kept with a batch."""
+    if found is None:
+        return FiguresOut(trouble=trouble).model_dump(mode="json")
+    formula = found.formula
+    shown = figure_out(found.ph) if found.ph else None
+    return FiguresOut(
+        ph=shown,
+        makes=figure_out(found.yield_ml),
+        makes_g=figure_out(found.yield_g),
+        lift=None if formula.use == "left_in" else figure_out(found.lift.scalp),
+        grade="" if formula.use == "left_in" else found.lift.grade,
+        thickness=found.texture.grade.key if found.texture else "",
+        thick=found.texture.grade.name if found.texture else "",
+        keeps={kept.place: kept.days for kept in found.keeping.places},
+        reasons={kept.place: kept.reason for kept in found.keeping.places},
+        fullest=found.preparation.fullest,
+    ).model_dump(mode="json")
+
+
+def cautions_kept(cautions: Iterable[Caution]) -> list[dict[str, Any]]:
+    """Cautions, as they are kept."""
+    return [asdict(each) for each in cautions]
+
+
+def is_wet(found: Assessment) -> bool:
+    """Whether it is counted in mL, and not in g."""
+    return bool(found.facts["wet"]) or found.texture is not None
+
+
+def sheet_of(found: Assessment) -> tuple[RunStep, ...]:
+    """The run sheet of what a reading is of."""
+    return run_sheet(found.preparation.steps)
+
+
+def household_of_care() -> tuple[list[str], list[str]]:
+    """Those of the household with asthma on record, and its children, by name."""
+    asthma, children = [], []
+    for head in Head.objects.all():
+        facts = HeadHistory(head).core().facts()
+        asthma += [head.name] if facts["asthma"] else []
+        children += [head.name] if facts["child"] else []
+    return asthma, children
+
+
+def steps_kept(found: Assessment, celsius: float | None = None, at: int = -1) -> list[dict[str, Any]]:
+    """The run sheet with what to beware of at each step. `celsius`: what a thermometer says at step `at`."""
+    asthma, children = household_of_care()
+    sheet, out = sheet_of(found), []
+    for place, step in enumerate(sheet):
+        facts = step_facts(sheet, place, found, asthma, children, celsius if place == at else None)
+        cautions = [asdict(each) for each in step_cautions(facts)]
+        foams = bool(facts["foams_here"]) and facts["draws_how"] in ("boil", "simmer")
+        out.append({**asdict(step), "lines": list(step.lines), "cautions": cautions, "foams": foams})
+    return out
+
+
+# ---- for whom ----
+
+
+def for_heads(entered: FormulaIn, formula: Formula, heads: Sequence[int]) -> list[tuple[int, Thinning]]:
+    """How it goes on each of these heads."""
+    out = []
+    water = plain_water() if heads else None
+    names = dict(Head.objects.filter(pk__in=heads).values_list("pk", "name"))
+    keys = [line.supply.key for line in formula.ingredients]
+    for pk in heads:
+        bench, _ = core_bench(keys, pk)
+        made = Written(entered, formula, {}, list(range(len(formula.ingredients))), {})
+        found = assessment_of(made, bench)
+        if found is not None and water is not None:
+            out.append((pk, thinning(formula, bench, water, found, names[pk].split()[0])))
+    return out
+
+
+def keep_for_whom(batch: Batch, found: Sequence[tuple[int, Thinning]]) -> None:
+    """Keep how it goes on each head."""
+    batch.for_whom.exclude(head__in=[pk for pk, _ in found]).delete()
+    for pk, each in found:
+        ForWhom.objects.update_or_create(
+            batch=batch,
+            head_id=pk,
+            defaults={
+                "parts": each.parts,
+                "says": each.says[:200],
+                "ph": [each.ph.value, each.ph.low, each.ph.high] if each.ph else [],
+                "cautions": cautions_kept(each.cautions),
+            },
+        )
+
+
+def reckon_anew(batch: Batch) -> None:
+    """Work out what was really made, and keep that beside what was planned. The batch itself is not saved."""
+    now = reckoned(batch)
+    if now.found is None:
+        batch.outcome = figures(None, now.trouble)
+        return
+    batch.outcome = figures(now.found)
+    batch.facts = now.found.facts
+    batch.cautions = cautions_kept(now.found.cautions)
+    plan = now.written.formula
+    if plan is not None and now.done is not None:
+        batch.outcome["off"] = [
+            {"line": each.line, "says": each.says, "over": each.poured > each.planned}
+            for each in differences(plan, now.done, now.bench.kit)
+        ]
+    asthma, children = household_of_care()
+    sheet = [_step(row) for row in batch.steps]
+    places = len(now.found.preparation.steps)
+    for place, row in enumerate(batch.steps):
+        of = sheet[place].of
+        if of is not None and of >= places:
+            continue
+        celsius = _celsius(batch, place)
+        facts = step_facts(sheet, place, now.found, asthma, children, celsius)
+        row["cautions"] = [asdict(each) for each in step_cautions(facts)]
+    if now.done is not None:
+        heads = list(batch.for_whom.values_list("head_id", flat=True))
+        keep_for_whom(batch, for_heads(entered_of(batch.body), now.done, heads))
+
+
+def _celsius(batch: Batch, place: int) -> float | None:
+    """What a thermometer said last before a step ended, if one did."""
+    said = [
+        each["celsius"] for clock in batch.clocks.all() if clock.place <= place for each in clock.readings
+    ]
+    return float(said[-1]) if said else None
+
+
+def _step(row: Mapping[str, Any]) -> RunStep:
+    """A step of a kept run sheet."""
+    names = RunStep.__dataclass_fields__
+    told = {name: row[name] for name in names if name in row}
+    return RunStep(**told | {"lines": tuple(row.get("lines", ()))})
+
+
+def base_amount(amount: Amount, supply: Supply, bench: Workbench) -> float:
+    """So much in mL or g. MeasureError where it cannot be told."""
+    return measured(amount, supply.material, bench.kit).amount
+
+
+def careful(head: Head) -> bool:
+    """Whether heat burns this one sooner."""
+    return bool(HeadHistory(head).core().facts()["heat_careful"])

@@ -1,0 +1,362 @@
+"""A batch as it is shown: what is kept of it, and what the clock says now."""
+
+from collections.abc import Iterable, Mapping, Sequence
+from datetime import datetime
+from typing import Any
+
+from django.utils import timezone
+
+from eyebright.config.decimals import as_float
+from eyebright.config.wire import CautionOut, FigureOut, figure_out
+from eyebright.core.chemistry import compare
+from eyebright.core.formulas.prepare import cooling_table
+from eyebright.core.make import Cooling, cooling, loads, minutes_said, skin_safe, texture_said, yield_said
+from eyebright.core.materials import said
+from eyebright.core.numbers import Figure
+from eyebright.heads.models import Head
+from eyebright.shelf.services.readings import AGAIN, kept_reading
+
+from ..models import Batch, Photo, Pour, StepClock
+from ..schemas.batches import (
+    BatchLineOut,
+    BatchOut,
+    BatchPourOut,
+    BatchRowOut,
+    BatchWashOut,
+    ClockOut,
+    CoolingOut,
+    FiguresOut,
+    ForHeadOut,
+    OffOut,
+    PhotoOut,
+    RunningOut,
+    RunStepOut,
+    StepCautionOut,
+)
+from .containers import containers_out
+from .reckoning import careful, same
+
+MINUTE, HOUR, DAY = 60.0, 3600.0, 86_400.0
+
+
+def ago(seconds: float) -> str:
+    """How long, in words: '40 s', '12 min', '3 h 20 min', '2 days'."""
+    if seconds < MINUTE:
+        return f"{seconds:.0f} s"
+    if seconds < HOUR:
+        return f"{seconds / MINUTE:.0f} min"
+    if seconds < DAY:
+        hours, rest = divmod(seconds, HOUR)
+        return f"{hours:.0f} h {rest / MINUTE:02.0f} min"
+    return f"{seconds / DAY:.0f} days" if seconds >= 2 * DAY else "a day"
+
+
+def pour_out(row: Pour) -> BatchPourOut:
+    """A pour."""
+    had = said(round(float(row.gave or 0), 1))
+    says = f"By the books its bottle had only {had} left: it counts as empty now."
+    return BatchPourOut(
+        id=row.pk, version=row.version, stuff=row.stuff, name=row.name, amount=float(row.amount),
+        unit=row.unit, how=row.how, says=says if row.short else "",
+    )  # fmt: skip
+
+
+def _line(batch: Batch, plan: Mapping[str, Any], pours: Sequence[Pour], mills: bool) -> BatchLineOut:
+    mine = [row for row in pours if row.line == plan["line"]]
+    per = float(plan["grams"]) / float(plan["amount"]) if plan["amount"] else 1.0
+    poured = sum(float(row.taken) for row in mine if same(row, plan)) * per
+    low, high, grams = float(plan["low"]), float(plan["high"]), float(plan["grams"])
+    out = int(plan["line"]) in batch.left_out
+    count, each = loads(grams) if mills else (1, grams)
+    return BatchLineOut(
+        id=plan["line"], stuff=plan["key"], name=plan["name"], says=plan["says"], spoons=plan["spoons"],
+        amount=plan["amount"], unit=plan["unit"], grams=grams, low=low, high=high, by=plan["by"],
+        poured=poured, left=max(grams - poured, 0.0), enough=out or (bool(mine) and poured >= low),
+        over=poured > high, left_out=out, drops=plan.get("drops", False), loads=count, each_load=each,
+        pours=[pour_out(row) for row in mine],
+    )  # fmt: skip
+
+
+def clock_out(clock: StepClock, now: datetime) -> ClockOut:
+    """A step's clock; what ended meanwhile says how long ago."""
+    left = None if clock.until is None else (clock.until - now).total_seconds()
+    if clock.ended_at:
+        took = (clock.ended_at - clock.began_at).total_seconds()
+        says = f"Took {ago(max(took, 0.0))}."
+    elif left is None:
+        says = ""
+    elif clock.began_at > now:
+        says = "The clock of this machine was set back: it counts on from when this began."
+    elif left < 0:
+        says = f"Its time was up {ago(-left)} ago."
+    else:
+        says = ""
+    return ClockOut(
+        began_at=clock.began_at, until=clock.until, ended_at=clock.ended_at,
+        left=None if clock.ended_at else left, says=says,
+    )  # fmt: skip
+
+
+def _step(
+    batch: Batch, place: int, row: Mapping[str, Any], clock: StepClock | None, now: datetime
+) -> RunStepOut:
+    cautions = [
+        StepCautionOut(**each, confirmed=f"{place}:{each['id']}" in batch.stops_passed)
+        for each in row.get("cautions", ())
+    ]
+    told = {name: row.get(name, "") for name in ("kind", "name", "says", "how", "until", "if_not", "note")}
+    return RunStepOut(
+        place=place, act=row.get("act", "do"), lines=list(row.get("lines", ())),
+        least=row.get("least", 0.0), most=row.get("most", 0.0), foams=bool(row.get("foams")),
+        clock=clock_out(clock, now) if clock else None, cautions=cautions, **told,
+    )  # fmt: skip
+
+
+# ---- how it cools ----
+
+
+def cooling_of(batch: Batch) -> tuple[Cooling, StepClock, float] | None:
+    """How a batch cools: since its clock of cooling, or the last that was hot; None where nothing was.
+
+    With that clock, and minutes since it began to cool.
+    """
+    if batch.of != Batch.Of.FORMULA:
+        return None
+    hot = [clock for clock in batch.clocks.all() if _hot(batch, clock)]
+    if not hot:
+        return None
+    clock = hot[-1]
+    act = batch.steps[clock.place].get("act")
+    since = clock.began_at if act == "cool" else (clock.ended_at or timezone.now())
+    celsius = float(batch.steps[clock.place].get("celsius") or cooling_table()["pot"]["room"])
+    made = batch.outcome.get("makes") or batch.figures.get("makes") or {}
+    ml = float(batch.yielded or made.get("value") or batch.volume or 0.0)
+    room = as_float(clock.room)
+    readings = [(float(each["minutes"]), float(each["celsius"])) for each in clock.readings]
+    found = cooling(ml, celsius, clock.vessel, clock.lid, room, readings)
+    return found, clock, max((timezone.now() - since).total_seconds() / MINUTE, 0.0)
+
+
+def _hot(batch: Batch, clock: StepClock) -> bool:
+    row = batch.steps[clock.place] if clock.place < len(batch.steps) else {}
+    return row.get("act") == "cool" or float(row.get("celsius") or 0.0) > float(skin_safe(True)) + 1.0
+
+
+def cooling_out(batch: Batch) -> CoolingOut | None:
+    """How warm it is now, and how long until it may go on whom it is for."""
+    found = cooling_of(batch)
+    if found is None:
+        return None
+    cools, clock, passed = found
+    heads = [each.head for each in batch.for_whom.all()]
+    slow = [head.name.split()[0] for head in heads if careful(head)]
+    to = skin_safe(bool(slow) or not heads)
+    until, room = cools.until(to), cools.until_room()
+    now = cools.at(passed)
+    whom = " and ".join(slow) if slow else ("everybody" if not heads else "whom it is for")
+    left = None if until is None else _less(until, passed)
+    if left is None or left.high <= 0.0:
+        says = f"Safe for {whom}: below {to:.0f} °C. A drop on the inner wrist must feel of nothing."
+    else:
+        says = f"Safe for {whom} ({to:.0f} °C) in {minutes_said(left)}."
+    if not clock.readings and now.high - now.low > 8.0:
+        says += " A thermometer in it makes that surer."
+    return CoolingOut(
+        now=figure_out(now), safe_at=to, safe=figure_out(left) if left else None,
+        room=figure_out(_less(room, passed)), says=says, vessel=clock.vessel, lid=clock.lid,
+        readings=len(clock.readings),
+    )  # fmt: skip
+
+
+def _less(figure: Figure, passed: float) -> Figure:
+    low, value, high = (max(each - passed, 0.0) for each in (figure.low, figure.value, figure.high))
+    return Figure(value, low, high, figure.unit, figure.kind)
+
+
+# ---- the whole ----
+
+
+def _figures(kept: Mapping[str, Any]) -> FiguresOut:
+    try:
+        return FiguresOut.model_validate(
+            {name: kept[name] for name in FiguresOut.model_fields if name in kept}
+        )
+    except ValueError:
+        return FiguresOut(trouble="This was kept by another version, and cannot be read here.")
+
+
+def for_heads_out(batch: Batch) -> list[ForHeadOut]:
+    """How it goes on each head, as it was worked out last."""
+    out = []
+    for each in batch.for_whom.select_related("head"):
+        value = each.ph if len(each.ph) == 3 else None
+        ph = (
+            FigureOut(value=value[0], low=value[1], high=value[2], unit="pH", kind="computed")
+            if value
+            else None
+        )
+        out.append(
+            ForHeadOut(
+                head=each.head_id, name=each.head.name, parts=each.parts, says=each.says, ph=ph,
+                cautions=_cautions(each.cautions),
+            )
+        )  # fmt: skip
+    return out
+
+
+def _cautions(kept: Iterable[Mapping[str, Any]]) -> list[CautionOut]:
+    out = []
+    for each in kept:
+        try:
+            out.append(CautionOut.model_validate(dict(each)))
+        except ValueError:
+            continue
+    return out
+
+
+def batch_out(batch: Batch) -> BatchOut:
+    """A batch."""
+    now = timezone.now()
+    pours = list(batch.poured.all())
+    clocks = {clock.place: clock for clock in batch.clocks.all()}
+    planned, done = _figures(batch.figures), _figures(batch.outcome or batch.figures)
+    mills = any(step.get("kind") in ("mill",) for step in batch.steps)
+    lines = [_line(batch, plan, pours, mills) for plan in batch.pours if "grams" in plan]
+    known = {line.id for line in lines}
+    reading, comparison, again = _read(batch, done)
+    vessel = batch.vessel
+    inside = done.fullest
+    return BatchOut(
+        id=batch.pk,
+        version=batch.version,
+        of=batch.of,
+        name=batch.name,
+        formula=batch.formula_id if batch.formula and batch.formula.removed_at is None else None,
+        formula_name=batch.formula.name if batch.formula else "",
+        made_at=batch.made_at,
+        finished_at=batch.finished_at,
+        step=batch.step,
+        steps=[_step(batch, place, row, clocks.get(place), now) for place, row in enumerate(batch.steps)],
+        lines=lines,
+        besides=[pour_out(row) for row in pours if row.line not in known],
+        planned=planned,
+        done=done,
+        off=[OffOut(**each) for each in batch.outcome.get("off", ())],
+        cautions=_cautions(batch.cautions),
+        heads=for_heads_out(batch),
+        reading=reading,
+        comparison=comparison,
+        read_again=again,
+        yielded=as_float(batch.yielded),
+        yield_says=_yield_says(batch, done),
+        thickness=batch.thickness,
+        thickness_says=_thickness_says(batch, done),
+        cooling=cooling_out(batch),
+        bowl_total=float(batch.bowl.get("total", 0.0)),
+        bowl_base=float(batch.bowl.get("base", 0.0)),
+        from_jar=bool(batch.bowl.get("from_jar")),
+        vessel=batch.vessel_id,
+        vessel_ml=float(vessel.volume) if vessel else None,
+        overfull=_overfull(vessel.name, float(vessel.volume), inside) if vessel else "",
+        containers=containers_out(batch.containers.all()),
+        photos=[photo_out(each) for each in batch.photos.all()],
+        washes=_washes(batch),
+        note=batch.note,
+    )
+
+
+def _overfull(name: str, holds: float, inside: float) -> str:
+    if inside <= holds:
+        return ""
+    return (
+        f"The {name} holds {said(round(holds))} mL, and about {said(round(inside))} mL come into it: take a "
+        "larger one, or make it in two."
+    )
+
+
+def _read(batch: Batch, done: FiguresOut) -> tuple[FigureOut | None, str, str]:
+    """What was read, against what was foreseen."""
+    if batch.reading is None or batch.told is None:
+        return None, "", ""
+    read = kept_reading(batch.told)
+    shown = figure_out(read.figure)
+    if done.ph is None:
+        return shown, "", ""
+    foreseen = Figure(done.ph.value, done.ph.low, done.ph.high, "pH")
+    soda, coloured = bool(batch.facts.get("soda_percent")), bool(batch.facts.get("tannin"))
+    words = compare(foreseen, read, soda=soda, coloured=coloured).words
+    return shown, words, AGAIN if batch.told.doubtful else ""
+
+
+def _yield_says(batch: Batch, done: FiguresOut) -> str:
+    if batch.yielded is None or done.makes is None:
+        return ""
+    kinds = {row.get("kind") for row in batch.steps}
+    foreseen = Figure(done.makes.value, done.makes.low, done.makes.high, "mL")
+    return yield_said(foreseen, float(batch.yielded), bool(kinds & {"boil", "simmer"}), "strain" in kinds)
+
+
+def _thickness_says(batch: Batch, done: FiguresOut) -> str:
+    if not batch.thickness or not done.thickness:
+        return ""
+    return texture_said(done.thickness, batch.thickness)
+
+
+def photo_out(photo: Photo) -> PhotoOut:
+    """A photo."""
+    return PhotoOut(
+        id=photo.pk, url=f"/api/make/photos/{photo.pk}/file", width=photo.width, height=photo.height,
+        made_at=photo.made_at,
+    )  # fmt: skip
+
+
+def _washes(batch: Batch) -> list[BatchWashOut]:
+    """What was washed with it: the app of washes stands after this one, and is reached through the batch."""
+    rows = batch.washes.exclude(head=None).select_related("head")
+    return [
+        BatchWashOut(
+            id=row.pk, head=row.head_id, name=row.head.name, at=row.at, feel=list(row.feel), answer=None
+        )
+        for row in rows
+        if isinstance(row.head, Head)
+    ]
+
+
+# ---- many ----
+
+
+def row_out(batch: Batch, now: datetime) -> BatchRowOut:
+    """A batch in a list. Its clocks and containers were fetched with it."""
+    running = [clock.until for clock in batch.clocks.all() if clock.ended_at is None and clock.until]
+    here = batch.steps[batch.step] if batch.step < len(batch.steps) else {}
+    ph = batch.outcome.get("ph") or batch.figures.get("ph")
+    if ph is None and batch.predicted is not None:
+        ph = {"value": batch.predicted, "low": batch.predicted_low, "high": batch.predicted_high,
+              "unit": "pH", "kind": "computed"}  # fmt: skip
+    left = [each for each in batch.containers.all() if not each.ended_on]
+    says = "" if batch.finished_at else str(here.get("says") or here.get("do", ""))
+    return BatchRowOut(
+        id=batch.pk, of=batch.of, name=batch.name, made_at=batch.made_at, finished_at=batch.finished_at,
+        step=batch.step, steps=len(batch.steps), now=says,
+        until=min(running, default=None), ph=FigureOut.model_validate(ph) if ph else None,
+        left=", ".join(f"{said(round(float(each.left)))} {each.unit}" for each in left[:3]),
+    )  # fmt: skip
+
+
+def running(now: datetime) -> list[RunningOut]:
+    """Every clock that runs, or has rung and was not answered, the soonest first."""
+    rows = StepClock.objects.filter(
+        ended_at=None, until__isnull=False, batch__removed_at=None, batch__finished_at=None
+    ).select_related("batch")
+    out = []
+    for clock in rows.order_by("until"):
+        step = clock.batch.steps[clock.place] if clock.place < len(clock.batch.steps) else {}
+        assert clock.until is not None
+        out.append(
+            RunningOut(
+                batch=clock.batch_id, version=clock.batch.version, place=clock.place, name=clock.batch.name,
+                step=str(step.get("name", "")), began_at=clock.began_at, until=clock.until,
+                left=(clock.until - now).total_seconds(), foams=bool(step.get("foams")),
+            )
+        )  # fmt: skip
+    return out

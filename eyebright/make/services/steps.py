@@ -1,0 +1,106 @@
+"""The clocks of a batch's steps, and what a thermometer says.
+
+They live here: no page that sleeps loses one.
+"""
+
+from datetime import timedelta
+
+from django.db import transaction
+from django.utils import timezone
+
+from eyebright.config.decimals import exact
+from eyebright.config.problems import Problem
+
+from ..models import Batch, StepClock
+from ..schemas.batches import BatchOut, CelsiusIn, StepActIn
+from .batches import held_batch, kept
+
+WAITS = ("wait", "cool")
+MOST_READINGS = 200
+
+
+def act(pk: int, place: int, entered: StepActIn) -> BatchOut:
+    """Start a clock, give it longer, end it, or take that back."""
+    with transaction.atomic():
+        batch = held_batch(pk, entered.version)
+        if not 0 <= place < len(batch.steps):
+            raise Problem.field("step", f"This batch has {len(batch.steps)} steps.")
+        {"start": _start, "longer": _longer, "end": _end, "again": _again, "stand": _stand}[entered.do](
+            batch, place, entered
+        )
+        return kept(batch, anew=entered.do in ("end", "again"))
+
+
+def _row(batch: Batch, place: int) -> StepClock:
+    found = batch.clocks.filter(place=place).first()
+    if found is None:
+        raise Problem.field("step", "Its clock does not run: start it first.")
+    return found
+
+
+def _start(batch: Batch, place: int, entered: StepActIn) -> None:
+    now, step = timezone.now(), batch.steps[place]
+    usual = (
+        step.get("least", 0.0) if step.get("sign") else (step.get("least", 0.0) + step.get("most", 0.0)) / 2.0
+    )
+    minutes = usual if entered.minutes is None else entered.minutes
+    clock, made = StepClock.objects.get_or_create(batch=batch, place=place, defaults={"began_at": now})
+    if not made and clock.ended_at is None and clock.until is not None:
+        raise Problem.field("step", "Its clock runs already: another window started it.")
+    if not made:
+        clock.began_at, clock.ended_at, clock.readings = now, None, []
+    clock.until = (
+        now + timedelta(minutes=float(minutes)) if step.get("act") in WAITS or entered.minutes else None
+    )
+    clock.save()
+
+
+def _longer(batch: Batch, place: int, entered: StepActIn) -> None:
+    clock, now = _row(batch, place), timezone.now()
+    if not entered.minutes:
+        raise Problem.field("minutes", "Say how much longer.")
+    clock.ended_at = None
+    clock.until = max(clock.until or now, now) + timedelta(minutes=float(entered.minutes))
+    clock.save()
+
+
+def _end(batch: Batch, place: int, entered: StepActIn) -> None:
+    clock = _row(batch, place)
+    clock.ended_at = clock.ended_at or max(timezone.now(), clock.began_at)
+    clock.save()
+
+
+def _again(batch: Batch, place: int, entered: StepActIn) -> None:
+    clock = _row(batch, place)
+    clock.ended_at = None
+    clock.save()
+
+
+def _stand(batch: Batch, place: int, entered: StepActIn) -> None:
+    """What it stands in while it cools, under which lid, in how warm a room."""
+    clock = _row(batch, place)
+    clock.vessel = entered.vessel or clock.vessel
+    clock.lid = entered.lid or clock.lid
+    if "room" in entered.model_fields_set:
+        clock.room = exact(entered.room, "0.1")
+    clock.save()
+
+
+@transaction.atomic
+def read_celsius(pk: int, entered: CelsiusIn) -> BatchOut:
+    """What a thermometer in it says, with the clock of the step that it is at."""
+    batch = held_batch(pk, entered.version)
+    clock = batch.clocks.filter(place__lte=batch.step).order_by("-place").first()
+    if clock is None:
+        clock = StepClock.objects.create(batch=batch, place=min(batch.step, len(batch.steps) - 1))
+    since = (
+        clock.began_at
+        if batch.steps[clock.place].get("act") == "cool"
+        else (clock.ended_at or clock.began_at)
+    )
+    minutes = max((timezone.now() - since).total_seconds() / 60.0, 0.0)
+    clock.readings = [*clock.readings, {"minutes": round(minutes, 2), "celsius": entered.celsius}][
+        -MOST_READINGS:
+    ]
+    clock.save()
+    return kept(batch)

@@ -1,0 +1,220 @@
+<script setup lang="ts">
+/** A container in stock: what is left, where it stands, until when and why; and what can be done with it. */
+import { computed, ref } from "vue";
+import type { Container, ContainerChange } from "@/api/client";
+import { useChangeContainer, useRemoveContainer, useRestoreContainer } from "@/api/make";
+import { tell, tellOf } from "@/app/undo";
+import ChoiceRow from "@/parts/ChoiceRow.vue";
+import { said } from "@/parts/ph";
+import TextField from "@/parts/TextField.vue";
+import { useTrouble } from "@/parts/trouble";
+import { dayOf } from "@/parts/when";
+import { PLACES, WHY } from "./words";
+
+const { container } = defineProps<{ container: Container; bare?: boolean }>();
+const change = useChangeContainer();
+const remove = useRemoveContainer();
+const restore = useRestoreContainer();
+const { errors, trouble } = useTrouble(change.error);
+
+const using = ref(false);
+const amount = ref("");
+const throwing = ref(false);
+const why = ref<string>("old");
+const place = computed({ get: () => container.place, set: (to) => void move(to) });
+const choices = [...PLACES];
+const reasons = WHY.map((one) => ({ ...one }));
+const day = computed(() => dayOf(container.use_by));
+const URGENT = { past: "Past its date", today: "Use it today", soon: "Use soon", "": "" } as const;
+
+async function save(body: Omit<ContainerChange, "version">): Promise<Container | null> {
+  return change
+    .mutateAsync({ id: container.id, body: { ...body, version: container.version } })
+    .catch(() => null);
+}
+
+/** Do it, and say so with the way back. */
+async function told(
+  words: string,
+  body: Omit<ContainerChange, "version">,
+  back: Omit<ContainerChange, "version">,
+): Promise<boolean> {
+  const done = await save(body);
+  if (done)
+    tell(words, () =>
+      change
+        .mutateAsync({ id: done.id, body: { ...back, version: done.version } })
+        .catch((error: Error) => tell(error.message)),
+    );
+  return done !== null;
+}
+
+async function use(): Promise<void> {
+  const left = container.left;
+  const used = await told(
+    `${amount.value} ${container.unit} of ${container.of} used.`,
+    { use: amount.value as never },
+    { left: left as never },
+  );
+  if (used) {
+    amount.value = "";
+    using.value = false;
+  }
+}
+
+async function move(to: Container["place"]): Promise<void> {
+  if (to === container.place) return;
+  const done = await save({ place: to });
+  if (done) tell(`${done.of} is in the ${to} now: use it by ${dayOf(done.use_by)}.`);
+}
+
+async function throwAway(): Promise<void> {
+  const thrown = await told(
+    `${container.of} is thrown away.`,
+    { ended: why.value as never },
+    { ended: "" },
+  );
+  if (thrown) throwing.value = false;
+}
+
+const finish = () =>
+  told(`${container.of}, ${container.name}: used up.`, { ended: "used" }, { ended: "" });
+const open = () => save({ opened: container.opened_on === null });
+const takeOut = () =>
+  tellOf(
+    `${container.name} of ${container.of} is removed.`,
+    () => remove.mutateAsync(container.id),
+    () => restore.mutateAsync(container.id),
+  );
+</script>
+
+<template>
+  <li :class="container.soon" :data-code="container.code">
+    <div class="what">
+      <strong>
+        <RouterLink v-if="!bare" :to="`/make/${container.batch}`">{{ container.of }}</RouterLink>
+        <template v-else>{{ container.name }}</template>
+      </strong>
+      <span v-if="!bare" class="quiet">{{ container.name }}</span>
+      <span class="code quiet small">{{ container.code }}</span>
+      <p>
+        {{ said(container.left) }} of {{ said(container.filled) }} {{ container.unit }} ·
+        <span :class="{ urgent: container.soon && container.soon !== 'soon' }">
+          <template v-if="container.soon">{{ URGENT[container.soon] }}: </template>by
+          {{ day }}</span
+        >
+        <template v-if="container.opened_on"> · open</template>
+        <template v-if="container.thawed_on"> · thawed</template>
+      </p>
+      <p v-if="container.whom.length" class="quiet small">{{ container.whom.join("; ") }}</p>
+      <p v-if="container.asks" class="asks" role="status">{{ container.asks }}</p>
+      <details>
+        <summary class="small">Why by then?</summary>
+        <p class="small">{{ container.reason }}</p>
+      </details>
+    </div>
+    <div v-if="!container.ended_on" class="acts">
+      <ChoiceRow v-model="place" :choices="choices" :label="`Where ${container.name} stands`" />
+      <div class="row">
+        <button type="button" class="act" @click="using = !using">Use some</button>
+        <button type="button" class="act" @click="open">
+          {{ container.opened_on ? "Not open after all" : "Open" }}
+        </button>
+        <button type="button" class="act" @click="finish">Used up</button>
+        <button type="button" class="act" @click="throwing = !throwing">Throw away</button>
+        <a
+          class="act"
+          :href="`/api/make/labels?which=${container.id}`"
+          target="_blank"
+          rel="noopener"
+          >Label</a
+        >
+        <button type="button" class="act" @click="takeOut">Remove</button>
+      </div>
+      <form v-if="using" class="row" @submit.prevent="use">
+        <TextField
+          v-model="amount"
+          :label="`How much, in ${container.unit}`"
+          decimal
+          short
+          :error="errors['use']"
+          takes="scale"
+        />
+        <button type="submit" class="act">Use it</button>
+      </form>
+      <form v-if="throwing" @submit.prevent="throwAway">
+        <ChoiceRow v-model="why" :choices="reasons" label="Why it is thrown away" />
+        <button type="submit" class="act">Throw it away</button>
+      </form>
+      <p v-if="errors['place'] || trouble" class="trouble" role="alert">
+        {{ errors["place"] ?? trouble }}
+      </p>
+    </div>
+    <p v-else class="quiet">
+      {{ container.ended === "used" ? "Used up" : "Thrown away" }} on
+      {{ dayOf(container.ended_on) }}
+      <button type="button" class="act" @click="save({ ended: '' })">Take that back</button>
+    </p>
+  </li>
+</template>
+
+<style scoped>
+li {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 32px;
+  padding: 12px 0 12px 12px;
+  border-bottom: 1px solid var(--hairline);
+  border-left: 4px solid transparent;
+}
+
+.past,
+.today {
+  border-left-color: var(--madder);
+}
+
+.soon {
+  border-left-color: var(--throat);
+}
+
+.what {
+  flex: 1 1 300px;
+}
+
+.what > span {
+  margin-left: 12px;
+}
+
+.urgent,
+.trouble {
+  color: var(--madder);
+}
+
+.urgent {
+  font-weight: 700;
+}
+
+.asks {
+  border-left: 4px solid var(--throat);
+  padding-left: 12px;
+}
+
+.acts {
+  flex: 1 1 380px;
+  display: grid;
+  gap: 8px;
+  align-content: start;
+}
+
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 16px;
+  align-items: end;
+}
+
+summary {
+  cursor: pointer;
+  color: var(--vein);
+}
+</style>

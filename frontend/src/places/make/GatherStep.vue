@@ -1,0 +1,57 @@
+<script setup lang="ts">
+/** Everything to hand: what goes in, from where, and for whom it is. */
+import type { Batch } from "@/api/client";
+import ForWhom from "./ForWhom.vue";
+import { grams } from "./words";
+
+const { batch } = defineProps<{ batch: Batch }>();
+</script>
+
+<template>
+  <div class="gather">
+    <p v-if="batch.overfull" class="trouble" role="alert">{{ batch.overfull }}</p>
+    <ul>
+      <li v-for="line in batch.lines" :key="line.id">
+        <label>
+          <input type="checkbox" />
+          <span>
+            <strong>{{ line.says }}</strong> {{ line.name }}
+            <span class="quiet small">{{ grams(line.grams) }}</span>
+          </span>
+        </label>
+      </li>
+    </ul>
+    <ForWhom v-if="batch.heads.length" :heads="batch.heads" />
+  </div>
+</template>
+
+<style scoped>
+.gather {
+  display: grid;
+  gap: 16px;
+}
+
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+
+label {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  min-height: 44px;
+  font-size: 1.125rem;
+}
+
+input {
+  width: 24px;
+  height: 24px;
+  flex: none;
+}
+
+.trouble {
+  color: var(--madder);
+}
+</style>

@@ -1,0 +1,71 @@
+<script setup lang="ts">
+/** A batch under way: where it stands, its clock, and the way on. */
+import { computed } from "vue";
+import type { BatchRow } from "@/api/client";
+import { useNow } from "@/parts/ticking";
+import { when } from "@/parts/when";
+import { clock, long } from "./words";
+
+const { batch } = defineProps<{ batch: BatchRow }>();
+const now = useNow();
+const left = computed(() =>
+  batch.until === null ? null : (Date.parse(batch.until) - now.value) / 1000,
+);
+</script>
+
+<template>
+  <article>
+    <div>
+      <h3>
+        <RouterLink :to="`/make/${batch.id}`">{{ batch.name }}</RouterLink>
+      </h3>
+      <p class="quiet">
+        Step {{ Math.min(batch.step + 1, batch.steps) }} of {{ batch.steps }}: {{ batch.now }} Begun
+        {{ when(batch.made_at) }}.
+      </p>
+    </div>
+    <p v-if="left !== null" :class="['clock', { over: left <= 0 }]">
+      <template v-if="left > 0">{{ clock(left) }}</template>
+      <template v-else>time’s up, {{ long(-left) }} ago</template>
+    </p>
+    <RouterLink class="go" :to="`/make/${batch.id}/run`">Go on</RouterLink>
+  </article>
+</template>
+
+<style scoped>
+article {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 24px;
+  align-items: center;
+  padding: 12px 0;
+  border-bottom: 1px solid var(--hairline);
+}
+
+article > div {
+  flex: 1 1 280px;
+}
+
+h3 {
+  margin: 0;
+}
+
+.clock {
+  font: 560 1.5rem/1 var(--serif);
+  color: var(--vein);
+}
+
+.over {
+  color: var(--madder);
+  font-size: 1.125rem;
+}
+
+.go {
+  border-radius: 999px;
+  background: var(--throat);
+  color: var(--on-throat);
+  font-weight: 700;
+  padding: 12px 24px;
+  text-decoration: none;
+}
+</style>

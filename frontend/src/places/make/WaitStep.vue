@@ -1,0 +1,173 @@
+<script setup lang="ts">
+/** A step that goes on by itself, or is done by hand: its clock, its sign, and what to do when that has not come. */
+import { computed, ref, watch } from "vue";
+import type { Batch, RunStep, StepAct } from "@/api/client";
+import { useActOnStep } from "@/api/make";
+import { useShortcuts } from "@/app/shortcuts";
+import TextField from "@/parts/TextField.vue";
+import { useNow } from "@/parts/ticking";
+import { useTrouble } from "@/parts/trouble";
+import { clock as told, long, span } from "./words";
+
+const { batch, step, waits } = defineProps<{ batch: Batch; step: RunStep; waits: boolean }>();
+const act = useActOnStep();
+const { errors, trouble } = useTrouble(act.error);
+const now = useNow();
+
+const clock = computed(() => step.clock);
+const runs = computed(() => clock.value !== null && clock.value.ended_at === null);
+const left = computed(() =>
+  clock.value?.until ? (Date.parse(clock.value.until) - now.value) / 1000 : null,
+);
+const minutes = ref("");
+const notYet = ref(false);
+const names = computed(() =>
+  batch.lines.filter((line) => step.lines.includes(line.id)).map((line) => line.name),
+);
+watch(
+  () => step.place,
+  () => (notYet.value = false),
+);
+
+async function go(what: StepAct["do"], more?: number | string): Promise<boolean> {
+  const body = {
+    version: batch.version,
+    do: what,
+    minutes: (more ?? null) as never,
+  } as StepAct;
+  return act.mutateAsync({ id: batch.id, place: step.place, body }).then(
+    () => true,
+    () => false,
+  );
+}
+
+async function start(): Promise<void> {
+  if (await go("start", minutes.value || undefined)) minutes.value = "";
+}
+const LONGER = [5, 10, 30, 60];
+
+useShortcuts([
+  { key: "t", does: "Start or stop the clock", run: () => void go(runs.value ? "end" : "start") },
+]);
+</script>
+
+<template>
+  <div class="wait">
+    <p v-if="names.length && !waits" class="detail">{{ names.join(", ") }}</p>
+    <p v-if="waits" class="usual">
+      {{ span(step.least, step.most) }}<template v-if="step.until">, {{ step.until }}</template
+      >.
+    </p>
+    <template v-if="waits">
+      <p
+        v-if="runs && left !== null"
+        :class="['number', { over: left <= 0 }]"
+        role="timer"
+        :aria-label="left > 0 ? `${told(left)} left` : `Time is up, ${long(-left)} ago`"
+      >
+        <template v-if="left > 0">{{ told(left) }}</template>
+        <template v-else>Time’s up</template>
+      </p>
+      <p v-if="runs && left !== null && left <= 0" role="status">
+        Its time was up {{ long(-left) }} ago.
+      </p>
+      <p v-if="clock && !runs" class="quiet">{{ clock.says }}</p>
+      <p v-if="runs && step.foams" class="foams" role="alert">
+        Stay beside it until it only trembles: what foams climbs out of the pot within seconds.
+      </p>
+      <div v-if="!runs" class="row">
+        <TextField
+          v-model="minutes"
+          :label="`Minutes, or leave empty for the usual`"
+          decimal
+          :error="errors['minutes']"
+        />
+        <button type="button" class="big" @click="start">
+          {{ clock ? "Start it anew" : "Start the clock" }}
+        </button>
+        <button v-if="clock" type="button" class="act" @click="go('again')">Let it run on</button>
+      </div>
+      <div v-else class="row">
+        <button type="button" class="big" @click="go('end')">Stop the clock</button>
+        <span class="quiet">longer:</span>
+        <button
+          v-for="more in LONGER"
+          :key="more"
+          type="button"
+          class="act"
+          @click="go('longer', more)"
+        >
+          {{ more }} min
+        </button>
+      </div>
+    </template>
+    <div v-if="step.if_not" class="sign">
+      <p v-if="step.until">
+        Is it so, <strong>{{ step.until }}</strong>?
+      </p>
+      <button type="button" class="act" :aria-expanded="notYet" @click="notYet = !notYet">
+        Not yet
+      </button>
+      <p v-if="notYet" role="status">{{ step.if_not }}</p>
+    </div>
+    <p v-if="errors['step'] || errors['version'] || trouble" class="trouble" role="alert">
+      {{ errors["step"] ?? errors["version"] ?? trouble }}
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.wait {
+  display: grid;
+  gap: 14px;
+}
+
+.usual,
+.detail {
+  font-size: 1.25rem;
+}
+
+.number {
+  font: 560 clamp(3.5rem, 16vw, 6rem) / 1.05 var(--serif);
+  color: var(--vein);
+  font-variant-numeric: tabular-nums;
+}
+
+.over,
+.trouble {
+  color: var(--madder);
+}
+
+.foams {
+  border-left: 4px solid var(--madder);
+  padding-left: 12px;
+  font-weight: 700;
+}
+
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 16px;
+  align-items: end;
+}
+
+.big {
+  min-height: 56px;
+  border: 2px solid var(--vein);
+  border-radius: 20px 20px 20px 6px;
+  background: transparent;
+  color: var(--vein);
+  font: 700 1.125rem var(--sans);
+  padding: 8px 22px;
+  cursor: pointer;
+}
+
+.act {
+  min-height: 44px;
+}
+
+.sign {
+  border-left: 4px solid var(--hairline);
+  padding-left: 12px;
+}
+</style>

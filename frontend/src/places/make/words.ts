@@ -1,0 +1,46 @@
+/** What Make says of clocks, amounts and what became of something. */
+import { said } from "@/parts/ph";
+
+export const PLACES = [
+  { value: "shelf", label: "shelf" },
+  { value: "fridge", label: "fridge" },
+  { value: "freezer", label: "freezer" },
+] as const;
+
+export const WHY = [
+  { value: "smell", label: "it smelled" },
+  { value: "cloud", label: "it went cloudy" },
+  { value: "mould", label: "mould" },
+  { value: "fizz", label: "it fizzed" },
+  { value: "old", label: "past its date" },
+  { value: "other", label: "something else" },
+] as const;
+
+/** "1:04:09", "12:30"; "0:00" once the time is up. */
+export function clock(seconds: number): string {
+  const left = Math.max(0, Math.ceil(seconds));
+  const [hours, minutes] = [Math.floor(left / 3600), Math.floor((left % 3600) / 60)];
+  const rest = String(left % 60).padStart(2, "0");
+  return hours ? `${hours}:${String(minutes).padStart(2, "0")}:${rest}` : `${minutes}:${rest}`;
+}
+
+/** "40 s", "12 min", "3 h 20 min", "2 days". */
+export function long(seconds: number): string {
+  if (seconds < 60) return `${Math.round(seconds)} s`;
+  if (seconds < 3600) return `${Math.round(seconds / 60)} min`;
+  if (seconds < 172_800) {
+    const [hours, minutes] = [Math.floor(seconds / 3600), Math.round((seconds % 3600) / 60)];
+    return minutes ? `${hours} h ${minutes} min` : `${hours} h`;
+  }
+  return `${Math.round(seconds / 86_400)} days`;
+}
+
+/** "15 to 40 min", "4 to 14 h". */
+export function span(least: number, most: number): string {
+  const [unit, each] = least >= 120 ? ["h", 60] : ["min", 1];
+  const [low, high] = [said(least / each), said(most / each)];
+  return low === high ? `${low} ${unit}` : `${low} to ${high} ${unit}`;
+}
+
+/** "5.2 g", "350 g". */
+export const grams = (value: number): string => `${said(Number(value.toPrecision(3)))} g`;
