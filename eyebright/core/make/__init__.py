@@ -3,7 +3,7 @@
 from .as_it_was_done import Pour, as_done, differences, leftover
 from .as_supply import as_supply
 from .cautions import StepCaution, step_cautions, step_facts
-from .checks import texture_said, yield_said
+from .checks import ph_after, texture_said, yield_said
 from .cooling import LIDS, VESSELS, Cooling, cooling, minutes_said, skin_safe
 from .gathering import Choice, Held, choose, loads
 from .portions import FillLine, UseBy, fill_lines, topped_up, use_by
@@ -37,6 +37,7 @@ __all__ = [
     "loads",
     "look",
     "minutes_said",
+    "ph_after",
     "put_right",
     "run_sheet",
     "skin_safe",

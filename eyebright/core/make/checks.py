@@ -1,8 +1,13 @@
 """What was found against what was foreseen: how much came of it, how thick it is, and the likelier cause."""
 
+import numpy as np
+
+from ..chemistry import Reading
 from ..formulas.assess import grades
 from ..materials import said
-from ..numbers import Figure
+from ..numbers import Array, Figure, effective_sample_size, importance_weights
+
+SLIP, FEW = 0.05, 12.0  # share of readings that are amiss; draws that must agree with one
 
 FAR = 1.15  # times past the range, from which a slip is likelier than the pot
 
@@ -22,10 +27,12 @@ def yield_said(foreseen: Figure, ml: float, heated: bool, strained: bool) -> str
     return f"{said(round(ml))} mL: more than foreseen ({expected}). Likeliest, {why}: so it is weaker.{slip}"
 
 
-def texture_said(foreseen: str, found: str) -> str:
+def texture_said(foreseen: str, found: str, powder: bool) -> str:
     """What a flow test says.
 
     The grade that was foreseen against the one that the spoon showed, by their keys.
+
+    `powder`: whether powder stays in it; else it thickens by what was drawn out.
     """
     order = [grade.key for grade in grades()]
     name = {grade.key: grade.name for grade in grades()}
@@ -33,12 +40,31 @@ def texture_said(foreseen: str, found: str) -> str:
         return ""
     if found == foreseen:
         return f"{name[found].capitalize()}, as foreseen."
-    if order.index(found) > order.index(foreseen):
-        return (
-            f"{name[found].capitalize()}; {name[foreseen]} was foreseen. Likeliest it has not rested long "
-            "enough, or more liquid went in. Wait ten minutes; then a spoon of powder at a time."
-        )
-    return (
-        f"{name[found].capitalize()}; {name[foreseen]} was foreseen. Likeliest the powder drinks more than "
-        "reckoned. A spoon of its liquid at a time, and stir."
-    )
+    thinner = order.index(found) > order.index(foreseen)
+    why = CAUSES[thinner, powder]
+    return f"{name[found].capitalize()}; {name[foreseen]} was foreseen. Likeliest {why}"
+
+
+CAUSES = {  # (thinner than foreseen, powder in it)
+    (True, True): "it has not rested long enough, or more liquid went in. Wait ten minutes; then a spoon of "
+    "powder at a time.",
+    (True, False): "less was drawn out, or more water is left in it: simmer it a little longer, uncovered.",
+    (False, True): "the powder drinks more than reckoned. A spoon of its liquid at a time, and stir.",
+    (False, False): "more was drawn out, or it boiled down further: thin it with a spoon of water at a time.",
+}
+
+
+def ph_after(draws: Array, read: Reading) -> Figure:
+    """The pH of what was read.
+
+    What was worked out, shape (n,), weighed by how well each draw fits the reading.
+
+    One reading in twenty is a slip; where nothing that was worked out comes near it, the reading itself.
+    """
+    weights = importance_weights(np.log((1.0 - SLIP) * np.exp(-0.5 * read.misses(draws) ** 2) + 1e-12))
+    if effective_sample_size(weights) < FEW:
+        return read.figure
+    order = np.argsort(draws)
+    share = np.cumsum(weights[order]) - weights[order] / 2.0
+    low, mid, high = np.interp((0.05, 0.5, 0.95), share, draws[order])
+    return Figure(float(mid), float(low), float(high), "pH")

@@ -11,7 +11,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from ..formulas.prepare import cooling_table
-from ..numbers import Z_90, Array, Draws, Figure, Spread
+from ..numbers import Z_90, Array, Draws, Figure, Spread, importance_weights
 
 DRAWS = 400
 VESSELS = {
@@ -19,6 +19,7 @@ VESSELS = {
     "bottle": "a bottle or jar", "flask": "a vacuum flask",
 }  # fmt: skip
 LIDS = {"off": "open", "on": "with the lid on", "bath": "stood in cold water"}
+STIRRED, SLIP = 0.05, 0.05  # a pot is not as warm everywhere; share of readings that are amiss
 LEAST_ML, NEAR_ROOM = 20.0, 2.0  # °C above the kitchen that nobody feels
 
 
@@ -86,10 +87,9 @@ def cooling(
     weights, since = np.full(DRAWS, 1.0 / DRAWS), 0.0
     for minutes, read in readings:
         seen = _after(celsius, around, tau, steam, minutes - since)
-        sd = max(doubt["thermometer"] / Z_90, 0.04 * max(start - read, 0.0))
-        log = np.log(weights + 1e-300) - 0.5 * ((seen - read) / sd) ** 2
-        weights = np.exp(log - log.max())
-        weights = weights / weights.sum()
+        sd = np.hypot(doubt["thermometer"] / Z_90, STIRRED * np.maximum(celsius - read, 0.0))
+        fits = (1.0 - SLIP) * np.exp(-0.5 * ((seen - read) / sd) ** 2) + SLIP  # one read amiss teaches little
+        weights = importance_weights(np.log(weights) + np.log(fits))
         celsius, since = draws.of(f"read {minutes:.1f}", _about(read, doubt["thermometer"])), minutes
     return Cooling(celsius, around, tau, weights, since, steam)
 

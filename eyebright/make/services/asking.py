@@ -194,7 +194,7 @@ def takes(ask: MakeAsk) -> TakesOut:
         makes_g=figure_out(found.yield_g),
         washes=figure_out(found.washes),
         ph=figure_out(found.ph) if found.ph else None,
-        keeps=f"Keeps {kept.says} {kept.name}: {kept.reason}",
+        keeps=f"Keeps {kept.says} {kept.name}. {kept.reason}",
         shopping=[f"{_much(line.missing, line.unit)} {line.name}" for line in lines if line.missing > 0.0],
         heads=heads,
         cautions=[caution_out(each) for each in found.cautions],

@@ -23,7 +23,7 @@ from eyebright.shelf.models import Vessel
 from eyebright.shelf.schemas.readings import ReadIn
 from eyebright.shelf.services.readings import core_reading, keep_reading
 
-from ..models import Batch, StepClock
+from ..models import Batch
 from ..schemas.batches import BatchChangeIn, BatchOut, BatchRowOut, BeginBatchIn, MakeOut
 from . import containers as stock
 from .asking import Asked, asked, source_of, spoons_said
@@ -39,7 +39,7 @@ from .reckoning import (
 from .shown import batch_out, row_out
 from .taking import put_back, take_off
 
-LATELY = 40
+LATELY = 12
 OF_NOTHING: tuple[dict[str, str], ...] = tuple(  # the run sheet of what nothing is planned of
     {"act": act, "kind": kind, "name": name, "says": says, "how": how}
     for act, kind, name, says, how in (
@@ -75,11 +75,11 @@ def held_batch(pk: int, version: int) -> Batch:
     return batch
 
 
-def kept(batch: Batch, *, anew: bool = True) -> BatchOut:
-    """Keep a batch that was changed, worked out anew, and show it."""
+def kept(batch: Batch, *, anew: bool = True, whom: bool = True) -> BatchOut:
+    """Keep a batch that was changed, worked out anew, and show it. `whom`: also how it goes on each head."""
     batch = _fresh(batch)
     if anew:
-        reckon_anew(batch)
+        reckon_anew(batch, whom=whom)
     batch.save()
     return batch_out(find_batch(batch.pk))
 
@@ -230,14 +230,8 @@ def go_to(batch: Batch, step: int) -> None:
         raise Problem.field("step", f"This batch has {last} steps.")
     for place in range(batch.step, step):
         _may_leave(batch, place)
-    now = timezone.now()
-    if step > batch.step:
-        batch.clocks.filter(place__gte=batch.step, place__lt=step, ended_at=None).update(ended_at=now)
-    for place in range(batch.step, step):
-        if batch.steps[place].get("act") != "gather":
-            StepClock.objects.get_or_create(
-                batch=batch, place=place, defaults={"began_at": now, "ended_at": now}
-            )
+    running = batch.clocks.filter(place__gte=batch.step, place__lt=step, ended_at=None)
+    running.update(ended_at=timezone.now())
     batch.step = step
 
 
@@ -268,6 +262,11 @@ def _read(batch: Batch, read: ReadIn | None) -> None:
             batch.told.remove()
         return
     found = core_reading(read)
+    foreseen = batch.outcome.get("ph") or batch.figures.get("ph")
+    if foreseen and batch.reading is None:  # what the reading is held against: it tells of itself soon
+        batch.predicted, batch.predicted_low, batch.predicted_high = (
+            exact(foreseen[end]) for end in ("value", "low", "high")
+        )
     batch.reading = exact(found.figure.value)
     batch.reading_step = exact(found.step, "0.01") if isinstance(found, StripReading) else None
     batch.reading_reach = exact(found.reach) if isinstance(found, MeterReading) else None

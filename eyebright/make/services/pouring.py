@@ -69,7 +69,7 @@ def pour(pk: int, entered: PourIn) -> BatchOut:
         _as_planned(batch, plan, entered.line, stuff)
     else:
         raise Problem.field("amount", f"Say how much {stuff.name}.")
-    return kept(batch)
+    return kept(batch, whom=False)
 
 
 def _by_scale(batch: Batch, entered: PourIn, stuff: Supply) -> None:

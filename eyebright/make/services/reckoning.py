@@ -17,6 +17,7 @@ from eyebright.core.make import (
     Thinning,
     as_done,
     differences,
+    ph_after,
     run_sheet,
     step_cautions,
     step_facts,
@@ -29,11 +30,13 @@ from eyebright.formulas.services.assessments import assessment_of
 from eyebright.formulas.services.workbench import Written, as_core, core_bench, entered_of, keys_of
 from eyebright.heads.models import Head
 from eyebright.heads.services import HeadHistory
+from eyebright.shelf.services.readings import kept_reading
 from eyebright.shelf.services.supplies import plain_water, supplies_of
 
 from ..models import Batch, ForWhom
 from ..models import Pour as KeptPour
 from ..schemas.batches import FiguresOut
+from .warmth import warm_now
 
 CONFIRMS = "It does not go on anybody's hair as it is: I put it right, or throw it away."
 
@@ -134,11 +137,14 @@ def by_eye(entered: FormulaIn, pours: Sequence[Pour]) -> Formula | None:
 
 
 def _minutes(batch: Batch) -> dict[int, float]:
-    """How long the steps that wait really took, by the place of the formula's step."""
+    """How long the steps that wait really took, by the place of the formula's step.
+
+    How warm it is after cooling is told by the clock itself, when it is used.
+    """
     out: dict[int, float] = {}
     for clock in batch.clocks.all():
         step = batch.steps[clock.place] if clock.place < len(batch.steps) else {}
-        if clock.ended_at and step.get("act") in ("wait", "cool") and isinstance(step.get("of"), int):
+        if clock.ended_at and step.get("act") == "wait" and isinstance(step.get("of"), int):
             out[step["of"]] = (clock.ended_at - clock.began_at).total_seconds() / 60.0
     return out
 
@@ -199,7 +205,17 @@ def steps_kept(found: Assessment, celsius: float | None = None, at: int = -1) ->
         facts = step_facts(sheet, place, found, asthma, children, celsius if place == at else None)
         cautions = [asdict(each) for each in step_cautions(facts)]
         foams = bool(facts["foams_here"]) and facts["draws_how"] in ("boil", "simmer")
-        out.append({**asdict(step), "lines": list(step.lines), "cautions": cautions, "foams": foams})
+        kind = found.preparation.steps[step.of].kind if step.of is not None else None
+        warm = kind.hot if kind and kind.hot else found.preparation.warm[step.of or 0]
+        out.append(
+            {
+                **asdict(step),
+                "lines": list(step.lines),
+                "cautions": cautions,
+                "foams": foams,
+                "celsius": warm,
+            }
+        )
     return out
 
 
@@ -222,7 +238,12 @@ def for_heads(entered: FormulaIn, formula: Formula, heads: Sequence[int]) -> lis
 
 
 def keep_for_whom(batch: Batch, found: Sequence[tuple[int, Thinning]]) -> None:
-    """Keep how it goes on each head."""
+    """Keep how it goes on each head.
+
+    Neat it has the pH that the batch itself has, after what was read of it.
+    """
+    own = batch.outcome.get("ph") or batch.figures.get("ph")
+    neat = [own["value"], own["low"], own["high"]] if own else []
     batch.for_whom.exclude(head__in=[pk for pk, _ in found]).delete()
     for pk, each in found:
         ForWhom.objects.update_or_create(
@@ -231,19 +252,32 @@ def keep_for_whom(batch: Batch, found: Sequence[tuple[int, Thinning]]) -> None:
             defaults={
                 "parts": each.parts,
                 "says": each.says[:200],
-                "ph": [each.ph.value, each.ph.low, each.ph.high] if each.ph else [],
+                "ph": neat
+                if not each.parts
+                else [each.ph.value, each.ph.low, each.ph.high]
+                if each.ph
+                else [],
                 "cautions": cautions_kept(each.cautions),
             },
         )
 
 
-def reckon_anew(batch: Batch) -> None:
-    """Work out what was really made, and keep that beside what was planned. The batch itself is not saved."""
+def _ph_of(each: Thinning) -> list[float]:
+    return [each.ph.value, each.ph.low, each.ph.high] if each.ph else []
+
+
+def reckon_anew(batch: Batch, *, whom: bool = True) -> None:
+    """Work out what was really made, and keep that beside what was planned. The batch itself is not saved.
+
+    `whom`: also how it goes on each head, which takes longest.
+    """
     now = reckoned(batch)
     if now.found is None:
         batch.outcome = figures(None, now.trouble)
         return
     batch.outcome = figures(now.found)
+    if batch.told and batch.reading is not None and now.found.ph_draws is not None and not _taught(batch):
+        batch.outcome["ph"] = asdict(ph_after(now.found.ph_draws, kept_reading(batch.told)))
     batch.facts = now.found.facts
     batch.cautions = cautions_kept(now.found.cautions)
     plan = now.written.formula
@@ -262,17 +296,19 @@ def reckon_anew(batch: Batch) -> None:
         celsius = _celsius(batch, place)
         facts = step_facts(sheet, place, now.found, asthma, children, celsius)
         row["cautions"] = [asdict(each) for each in step_cautions(facts)]
-    if now.done is not None:
+    if now.done is not None and whom:
         heads = list(batch.for_whom.values_list("head_id", flat=True))
         keep_for_whom(batch, for_heads(entered_of(batch.body), now.done, heads))
 
 
+def _taught(batch: Batch) -> bool:
+    """Whether what was read taught of its bottles already, and so of itself."""
+    return batch.told is not None and batch.told.lines.exists()
+
+
 def _celsius(batch: Batch, place: int) -> float | None:
-    """What a thermometer said last before a step ended, if one did."""
-    said = [
-        each["celsius"] for clock in batch.clocks.all() if clock.place <= place for each in clock.readings
-    ]
-    return float(said[-1]) if said else None
+    """How warm it is at the step where it stands, and from there on, by its clocks and its thermometer."""
+    return warm_now(batch) if place >= batch.step else None
 
 
 def _step(row: Mapping[str, Any]) -> RunStep:

@@ -9,8 +9,7 @@ from django.utils import timezone
 from eyebright.config.decimals import as_float
 from eyebright.config.wire import CautionOut, FigureOut, figure_out
 from eyebright.core.chemistry import compare
-from eyebright.core.formulas.prepare import cooling_table
-from eyebright.core.make import Cooling, cooling, loads, minutes_said, skin_safe, texture_said, yield_said
+from eyebright.core.make import loads, minutes_said, skin_safe, texture_said, yield_said
 from eyebright.core.materials import said
 from eyebright.core.numbers import Figure
 from eyebright.heads.models import Head
@@ -35,6 +34,7 @@ from ..schemas.batches import (
 )
 from .containers import containers_out
 from .reckoning import careful, same
+from .warmth import cooling_of
 
 MINUTE, HOUR, DAY = 60.0, 3600.0, 86_400.0
 
@@ -113,33 +113,6 @@ def _step(
 
 
 # ---- how it cools ----
-
-
-def cooling_of(batch: Batch) -> tuple[Cooling, StepClock, float] | None:
-    """How a batch cools: since its clock of cooling, or the last that was hot; None where nothing was.
-
-    With that clock, and minutes since it began to cool.
-    """
-    if batch.of != Batch.Of.FORMULA:
-        return None
-    hot = [clock for clock in batch.clocks.all() if _hot(batch, clock)]
-    if not hot:
-        return None
-    clock = hot[-1]
-    act = batch.steps[clock.place].get("act")
-    since = clock.began_at if act == "cool" else (clock.ended_at or timezone.now())
-    celsius = float(batch.steps[clock.place].get("celsius") or cooling_table()["pot"]["room"])
-    made = batch.outcome.get("makes") or batch.figures.get("makes") or {}
-    ml = float(batch.yielded or made.get("value") or batch.volume or 0.0)
-    room = as_float(clock.room)
-    readings = [(float(each["minutes"]), float(each["celsius"])) for each in clock.readings]
-    found = cooling(ml, celsius, clock.vessel, clock.lid, room, readings)
-    return found, clock, max((timezone.now() - since).total_seconds() / MINUTE, 0.0)
-
-
-def _hot(batch: Batch, clock: StepClock) -> bool:
-    row = batch.steps[clock.place] if clock.place < len(batch.steps) else {}
-    return row.get("act") == "cool" or float(row.get("celsius") or 0.0) > float(skin_safe(True)) + 1.0
 
 
 def cooling_out(batch: Batch) -> CoolingOut | None:
@@ -223,7 +196,7 @@ def batch_out(batch: Batch) -> BatchOut:
     mills = any(step.get("kind") in ("mill",) for step in batch.steps)
     lines = [_line(batch, plan, pours, mills) for plan in batch.pours if "grams" in plan]
     known = {line.id for line in lines}
-    reading, comparison, again = _read(batch, done)
+    reading, comparison, again = _read(batch)
     vessel = batch.vessel
     inside = done.fullest
     return BatchOut(
@@ -274,15 +247,18 @@ def _overfull(name: str, holds: float, inside: float) -> str:
     )
 
 
-def _read(batch: Batch, done: FiguresOut) -> tuple[FigureOut | None, str, str]:
+def _read(batch: Batch) -> tuple[FigureOut | None, str, str]:
     """What was read, against what was foreseen."""
     if batch.reading is None or batch.told is None:
         return None, "", ""
     read = kept_reading(batch.told)
     shown = figure_out(read.figure)
-    if done.ph is None:
+    if batch.predicted is None:
         return shown, "", ""
-    foreseen = Figure(done.ph.value, done.ph.low, done.ph.high, "pH")
+    value, low, high = (
+        float(each or 0) for each in (batch.predicted, batch.predicted_low, batch.predicted_high)
+    )
+    foreseen = Figure(value, low, high, "pH")
     soda, coloured = bool(batch.facts.get("soda_percent")), bool(batch.facts.get("tannin"))
     words = compare(foreseen, read, soda=soda, coloured=coloured).words
     return shown, words, AGAIN if batch.told.doubtful else ""
@@ -291,15 +267,20 @@ def _read(batch: Batch, done: FiguresOut) -> tuple[FigureOut | None, str, str]:
 def _yield_says(batch: Batch, done: FiguresOut) -> str:
     if batch.yielded is None or done.makes is None:
         return ""
-    kinds = {row.get("kind") for row in batch.steps}
     foreseen = Figure(done.makes.value, done.makes.low, done.makes.high, "mL")
-    return yield_said(foreseen, float(batch.yielded), bool(kinds & {"boil", "simmer"}), "strain" in kinds)
+    boiled = any(row.get("kind") in ("boil", "simmer") for row in batch.steps)
+    return yield_said(foreseen, float(batch.yielded), boiled, _strained(batch))
+
+
+def _strained(batch: Batch) -> bool:
+    return any(row.get("kind") == "strain" for row in batch.steps)
 
 
 def _thickness_says(batch: Batch, done: FiguresOut) -> str:
     if not batch.thickness or not done.thickness:
         return ""
-    return texture_said(done.thickness, batch.thickness)
+    powder = any(plan.get("unit") == "g" for plan in batch.pours) and not _strained(batch)
+    return texture_said(done.thickness, batch.thickness, powder)
 
 
 def photo_out(photo: Photo) -> PhotoOut:

@@ -28,6 +28,13 @@ export const useMake = (shown: MaybeRefOrGetter<number>) =>
     placeholderData: keepPreviousData,
   });
 
+export const useBatches = (limit: number, wanted: MaybeRefOrGetter<boolean>) =>
+  useQuery({
+    queryKey: ["batches", limit],
+    queryFn: () => taken(api.GET("/api/make/batches", { params: { query: { limit } } })),
+    enabled: computed(() => toValue(wanted)),
+  });
+
 export const useTakes = (ask: MaybeRefOrGetter<MakeAsk | null>) =>
   useQuery({
     queryKey: computed(() => ["takes", toValue(ask)]),
@@ -43,6 +50,7 @@ export const useBatch = (id: MaybeRefOrGetter<number>, live = false) =>
     queryKey: computed(() => ["batch", toValue(id)]),
     queryFn: () => taken(api.GET("/api/make/batches/{pk}", at(toValue(id)))),
     refetchInterval: live ? LIVE_MS : false,
+    enabled: computed(() => toValue(id) > 0),
     retry: false,
   });
 
@@ -73,7 +81,17 @@ export const useWays = (id: number, line: MaybeRefOrGetter<number | null>, versi
   });
 
 // What is poured comes off the shelf; a reading tells of bottles; a batch is what a wash is done with.
-const TOUCHED = ["make", "clocks", "lots", "supplies", "readings", "waters", "ways", "takes"];
+const TOUCHED = [
+  "make",
+  "batches",
+  "clocks",
+  "lots",
+  "supplies",
+  "readings",
+  "waters",
+  "ways",
+  "takes",
+];
 
 function useMakeChange<Input, Output>(change: (input: Input) => Promise<Output>) {
   const cache = useQueryClient();

@@ -3,7 +3,7 @@
 import Button from "primevue/button";
 import { computed, ref } from "vue";
 import { useRouter } from "vue-router";
-import { useMake } from "@/api/make";
+import { useBatches, useMake } from "@/api/make";
 import { useShortcuts } from "@/app/shortcuts";
 import LoadState from "@/parts/LoadState.vue";
 import { ph } from "@/parts/ph";
@@ -17,6 +17,10 @@ const shown = ref(PAGE);
 const { data: make, error, refetch } = useMake(shown);
 const soon = computed(() => make.value?.containers.filter((one) => one.soon) ?? []);
 const rest = computed(() => make.value?.containers.filter((one) => !one.soon) ?? []);
+const OLDER = 200;
+const older = ref(false);
+const every = useBatches(OLDER, older);
+const made = computed(() => (older.value && every.data.value) || (make.value?.lately ?? []));
 const begin = () => void router.push("/make/new");
 
 useShortcuts([{ key: "n", does: "Make something", run: begin }]);
@@ -60,7 +64,7 @@ useShortcuts([{ key: "n", does: "Make something", run: begin }]);
       <section v-if="make.made" aria-labelledby="made">
         <h2 id="made">Made lately</h2>
         <ul class="made">
-          <li v-for="one in make.lately" :key="one.id">
+          <li v-for="one in made" :key="one.id">
             <RouterLink :to="one.of === 'jug' ? `/journal/${one.id}` : `/make/${one.id}`">{{
               one.name
             }}</RouterLink>
@@ -71,6 +75,12 @@ useShortcuts([{ key: "n", does: "Make something", run: begin }]);
             </span>
           </li>
         </ul>
+        <Button
+          v-if="!older && make.made > make.lately.length"
+          label="Show older ones"
+          variant="outlined"
+          @click="older = true"
+        />
       </section>
     </template>
   </main>

@@ -52,15 +52,13 @@ async function save(body: Omit<BatchChange, "version">): Promise<boolean> {
 }
 
 async function go(to: number): Promise<void> {
-  const from = at.value;
-  if (to >= steps.value.length) {
-    if (!(await save({ finished: true }))) return;
-    tell(`${batch.value?.name} is made.`, () => save({ finished: false }));
-    await router.replace(`/make/${id}`);
+  if (to < steps.value.length) {
+    await save({ step: to });
     return;
   }
-  if ((await save({ step: to })) && to > from)
-    tell(`${steps.value[from]?.name}: done.`, () => save({ step: from }));
+  if (!(await save({ finished: true }))) return;
+  tell(`${batch.value?.name} is made.`, () => save({ finished: false }));
+  await router.replace(`/make/${id}`);
 }
 
 const confirm = (caution: string) => save({ confirmed: [`${at.value}:${caution}`] });

@@ -15,7 +15,9 @@ const emit = defineEmits<{ take: [much: { shown: number; state: string }] }>();
 const bowl = useBowl();
 const play = usePlay();
 
-const STILL_MS = 1_200;
+const STILL_MS = 1_200; // at its aim
+const PAUSE_MS = 4_000; // within its band, and perhaps still being poured
+const NEAR = 0.97;
 const LEAST = 0.5; // g: less is the scale's own wandering
 
 const scale = computed(() =>
@@ -56,7 +58,8 @@ const auto = ref(true);
 let still: number | undefined;
 watch([within, steady, () => line?.id, () => batch.version, auto], () => {
   window.clearTimeout(still);
-  if (auto.value && within.value && steady.value) still = window.setTimeout(take, STILL_MS);
+  if (!auto.value || !within.value || !steady.value) return;
+  still = window.setTimeout(take, (since.value ?? 0) >= NEAR * aim.value ? STILL_MS : PAUSE_MS);
 });
 onUnmounted(() => window.clearTimeout(still));
 
@@ -110,12 +113,15 @@ async function set(what: Do): Promise<void> {
     <div class="row">
       <button type="button" class="act" :disabled="!steady" @click="take">Take this weight</button>
       <button type="button" class="act" @click="set('tare')">Tare</button>
-      <button type="button" class="act" @click="set('here')">Count from here</button>
-      <button type="button" class="act" @click="set('next')">Next bowl</button>
-      <button type="button" class="act" @click="set(batch.from_jar ? 'bowl' : 'jar')">
-        {{ batch.from_jar ? "Weigh into the bowl" : "Weigh out of the jar" }}
-      </button>
       <label><input v-model="auto" type="checkbox" /> take it by itself</label>
+      <details>
+        <summary class="act">More</summary>
+        <button type="button" class="act" @click="set('here')">Count from here</button>
+        <button type="button" class="act" @click="set('next')">Next bowl</button>
+        <button type="button" class="act" @click="set(batch.from_jar ? 'bowl' : 'jar')">
+          {{ batch.from_jar ? "Weigh into the bowl" : "Weigh out of the jar" }}
+        </button>
+      </details>
     </div>
     <p v-if="batch.bowl_total" class="quiet small">
       In the bowl so far {{ grams(batch.bowl_total) }}; the scale should read
@@ -178,6 +184,14 @@ svg {
   flex-wrap: wrap;
   gap: 4px 18px;
   align-items: center;
+}
+
+details[open] {
+  flex-basis: 100%;
+}
+
+details .act {
+  margin-right: 18px;
 }
 
 .act,

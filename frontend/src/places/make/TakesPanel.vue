@@ -13,6 +13,11 @@ const grave = computed(() => takes.cautions.filter((one) => one.level !== "note"
 const notes = computed(() => takes.cautions.filter((one) => one.level === "note"));
 const print = () => window.print();
 
+/** The same amount by weight and by spoons, what of that was not said already. */
+function inOtherWords(line: TakeLine): string {
+  const plain = `${said(Number(line.needed.toPrecision(3)))} ${line.unit}`;
+  return [plain, line.spoons].filter((one) => one && one !== line.says).join(", ");
+}
 const bottles = (line: TakeLine) => [...line.drawn, ...line.others];
 const from = (line: TakeLine) =>
   line.drawn.map((one) => `${said(Number(one.amount.toPrecision(3)))} ${line.unit}`).join(" + ");
@@ -46,10 +51,7 @@ function chosen(line: TakeLine, event: Event): void {
       <ul class="lines">
         <li v-for="line in takes.lines" :key="line.id">
           <strong>{{ line.says }}</strong> {{ line.name }}
-          <span class="quiet small">
-            {{ said(Number(line.needed.toPrecision(3))) }} {{ line.unit
-            }}<template v-if="line.spoons">, {{ line.spoons }}</template>
-          </span>
+          <span class="quiet small">{{ inOtherWords(line) }}</span>
           <label v-if="bottles(line).length > 1" class="small">
             from
             <select :value="line.drawn[0]?.key" @change="chosen(line, $event)">

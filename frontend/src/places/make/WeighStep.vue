@@ -109,9 +109,8 @@ useShortcuts([{ key: "Enter", does: "Tick the line as planned", run: () => void 
         {{ line.says }}<template v-if="line.spoons"> · {{ line.spoons }}</template>
       </p>
       <p class="quiet">
-        {{ grams(line.low) }} to {{ grams(line.high) }} will do<template v-if="line.by">
-          : {{ line.by }} moves first</template
-        ><template v-else>: it hardly matters</template>.
+        {{ grams(line.low) }} to {{ grams(line.high) }} will do:
+        {{ line.by ? `${line.by} moves first` : "it hardly matters" }}.
         <template v-if="line.loads > 1">
           Mill it in {{ line.loads }} loads of {{ grams(line.each_load) }}.</template
         >

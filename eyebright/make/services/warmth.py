@@ -1,0 +1,44 @@
+"""How warm a batch is: since it came off the heat, by what it stands in, and by a thermometer in it."""
+
+from django.utils import timezone
+
+from eyebright.config.decimals import as_float
+from eyebright.core.formulas.prepare import cooling_table
+from eyebright.core.make import Cooling, cooling, skin_safe
+
+from ..models import Batch, StepClock
+
+MINUTE = 60.0
+
+
+def cooling_of(batch: Batch) -> tuple[Cooling, StepClock, float] | None:
+    """How a batch cools: since its clock of cooling, or the last that was hot; None where nothing was.
+
+    With that clock, and minutes since it began to cool.
+    """
+    if batch.of != Batch.Of.FORMULA:
+        return None
+    hot = [clock for clock in batch.clocks.all() if _hot(batch, clock)]
+    if not hot:
+        return None
+    clock = hot[-1]
+    act = batch.steps[clock.place].get("act")
+    since = clock.began_at if act == "cool" else (clock.ended_at or timezone.now())
+    celsius = float(batch.steps[clock.place].get("celsius") or cooling_table()["pot"]["room"])
+    made = batch.outcome.get("makes") or batch.figures.get("makes") or {}
+    ml = float(batch.yielded or made.get("value") or batch.volume or 0.0)
+    room = as_float(clock.room)
+    readings = [(float(each["minutes"]), float(each["celsius"])) for each in clock.readings]
+    found = cooling(ml, celsius, clock.vessel, clock.lid, room, readings)
+    return found, clock, max((timezone.now() - since).total_seconds() / MINUTE, 0.0)
+
+
+def _hot(batch: Batch, clock: StepClock) -> bool:
+    row = batch.steps[clock.place] if clock.place < len(batch.steps) else {}
+    return row.get("act") == "cool" or float(row.get("celsius") or 0.0) > float(skin_safe(True)) + 1.0
+
+
+def warm_now(batch: Batch) -> float | None:
+    """°C of it now, as near as can be told; None where it was never hot, or nobody told when."""
+    found = cooling_of(batch)
+    return found[0].at(found[2]).value if found else None
