@@ -4,7 +4,7 @@ from typing import Literal
 
 from eyebright.config.wire import Out
 
-What = Literal["at hand", "material", "formula", "head", "wash", "entry", "page"]
+What = Literal["at hand", "material", "formula", "head", "wash", "entry", "batch", "container", "page"]
 
 
 class HitOut(Out):

@@ -6,6 +6,7 @@ from functools import cache
 from itertools import islice
 from pathlib import Path
 
+from django.db.models import Max
 from django.utils import timezone
 
 from eyebright.core.materials import Finder, Named, Score, Supply, finder_of, kinds
@@ -15,7 +16,8 @@ from eyebright.formulas.services.digests import keys_in
 from eyebright.formulas.services.formulas import found_formulas
 from eyebright.heads.models import Head, PatchTest
 from eyebright.journal.services import latest_found
-from eyebright.make.models import Batch
+from eyebright.make.models import Batch, Container
+from eyebright.make.services.keys import container_id
 from eyebright.shelf.models import Lot
 from eyebright.shelf.services.supplies import found_supplies
 from eyebright.wash.models import WashChain
@@ -32,7 +34,8 @@ def search(find: str) -> list[HitOut]:
     """What goes by a name as it is typed, the nearest first, a few of each kind."""
     if not find.strip():
         return []
-    hits = [*_things(find), *_heads(find), *_formulas(find), *_washes(find), *_entries(find), *_pages(find)]
+    hits = [*_things(find), *_heads(find), *_formulas(find), *_batches(find), *_washes(find)]
+    hits += [*_entries(find), *_pages(find)]
     return [hit for _, hit in sorted(hits, key=lambda hit: hit[0])[:SHOWN]]
 
 
@@ -44,6 +47,10 @@ def _things(find: str) -> Iterator[Hit]:
 def _thing(stuff: Supply) -> HitOut:
     where, _, name = stuff.key.partition("-")
     water = stuff.material is None
+    if (pk := container_id(stuff.key)) is not None:
+        row = Container.objects.get(pk=pk)
+        about = f"{row.name}, {row.code}"
+        return HitOut(what="container", name=stuff.name, about=about, path=f"/make/{row.batch_id}")
     side = "/shelf/waters" if water else "/shelf"
     kind = "water" if stuff.material is None else kinds()[stuff.material.kind]["name"]
     if where in ("lot", "water"):
@@ -65,6 +72,14 @@ def _of(model: type[Head]) -> Iterator[tuple[int, str, str]]:
 def _formulas(find: str) -> Iterator[Hit]:
     for score, pk, name in found_formulas(find)[:OF_A_KIND]:
         yield score, HitOut(what="formula", name=name, about="", path=f"/formulas/{pk}")
+
+
+def _batches(find: str) -> Iterator[Hit]:
+    """Batches by name, of each name the latest."""
+    made = Batch.objects.filter(of=Batch.Of.FORMULA).order_by().values_list("name").annotate(Max("pk"))
+    rows = [Named(str(pk), (name,)) for name, pk in made]
+    for score, each in finder_of(tuple(rows)).scored(find)[:OF_A_KIND]:
+        yield score, HitOut(what="batch", name=each.names[0], about="", path=f"/make/{each.key}")
 
 
 def _washes(find: str) -> Iterator[Hit]:

@@ -10,7 +10,7 @@ from eyebright.config.soft_deletion import SoftDeleted
 from eyebright.core.vocabulary import LinkZone
 from eyebright.formulas.models import Formula
 from eyebright.heads.models import Head
-from eyebright.make.models import Batch
+from eyebright.make.models import Batch, Container
 
 
 class WashChain(SoftDeleted):
@@ -29,15 +29,19 @@ class WashChain(SoftDeleted):
 class Wash(SoftDeleted):
     """One preparation on one head, and how it went. `head` is empty for somebody who is not on record.
 
-    `batch` that it was done with, where one was; `feel`: words for how that felt. `formula` that it was,
-    `zone` that it went on and `cover` over it, empty where nobody said; `strength`: how strong it was made,
-    times the usual; `grams` used, empty where nobody knows. `given` and `used` are what the core worked out
-    of it then (core/wash/fits.py, `measured`); `answer` an index of the outcomes; `counts`: whether the
-    head's factors learn from it.
+    `batch` that it was done with, where one was, and what was `drawn` of its `container` (mL or g); `feel`:
+    words for how that felt. `formula` that it was, `zone` that it went on and `cover` over it, empty where
+    nobody said; `strength`: how strong it was made, times the usual; `grams` used, empty where nobody
+    knows. `given` and `used` are what the core worked out of it then (core/wash/fits.py, `measured`);
+    `answer` an index of the outcomes; `counts`: whether the head's factors learn from it.
     """
 
     head = models.ForeignKey(Head, on_delete=models.CASCADE, null=True, blank=True, related_name="washes")
     batch = models.ForeignKey(Batch, on_delete=models.SET_NULL, null=True, blank=True, related_name="washes")
+    container = models.ForeignKey(
+        Container, on_delete=models.SET_NULL, null=True, blank=True, related_name="washes"
+    )
+    drawn = models.DecimalField(max_digits=8, decimal_places=2, default=0)
     family = models.CharField(max_length=40)
     formula = models.ForeignKey(
         Formula, on_delete=models.SET_NULL, null=True, blank=True, related_name="washes"

@@ -1,35 +1,43 @@
 """What was made, as something that can go into the next thing: by the spoon or by weight, at its own date."""
 
+from collections.abc import Mapping
 from dataclasses import replace
+from typing import Any
 
-from ..formulas.assess import WET, Assessment
 from ..formulas.model import Formula
 from ..formulas.prepare import PreparedSupply
 from ..materials import METRIC, Kit, material_from_row
-from ..numbers import middle
 
 APART = 1000  # added to the ids of its lines, so that they are none of what it goes into
 
 
 def as_supply(
-    key: str, name: str, found: Assessment, kit: Kit = METRIC, *, past: bool = False
+    key: str,
+    name: str,
+    formula: Formula,
+    facts: Mapping[str, Any],
+    density: float,
+    kit: Kit = METRIC,
+    *,
+    past: bool = False,
+    celsius: float | None = None,
 ) -> PreparedSupply:
-    """Something of which this is the reading, under this key. `past`: whether its date has gone by."""
-    made = found.preparation
-    wet = middle(made.water / made.total) > WET
-    materials = [line.material for line in found.formula.ingredients if line.material]
-    density = middle(made.total / made.ml)
+    """Something that was made of this formula, under this key. `facts` are its own; `density` in g/mL.
+
+    `past`: whether its date has gone by; `celsius`: how warm it still is.
+    """
+    materials = [line.material for line in formula.ingredients if line.material]
     row = {
         "key": key,
         "name": name,
-        "kind": "some liquid" if wet else "some powder",
+        "kind": "some liquid" if facts.get("wet", True) else "some powder",
         "density": [0.9 * density, density, 1.1 * density],
         "hazards": sorted({each for material in materials for each in material.hazards}),
         "contains": sorted({each for material in materials for each in material.contains}),
         "may_contain": sorted({each for material in materials for each in material.may_contain}),
         "source": "made here",
     }
-    return PreparedSupply(key, name, material_from_row(row), _apart(found.formula), kit, past)
+    return PreparedSupply(key, name, material_from_row(row), _apart(formula), kit, past, celsius)
 
 
 def _apart(formula: Formula) -> Formula:

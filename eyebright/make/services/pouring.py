@@ -20,9 +20,10 @@ from eyebright.formulas.services.workbench import Written, as_written, entered_o
 from eyebright.shelf.services.measures import the_kit
 from eyebright.shelf.services.supplies import gone, supplies_of
 
-from ..models import Batch, Pour
+from ..models import Batch, Container, Pour
 from ..schemas.batches import BatchOut, BowlIn, PourChangeIn, PourIn, WayIn, WayOut
 from .batches import find_batch, held_batch, kept, plan_of
+from .keys import container_id
 from .reckoning import reckoned, same
 from .shown import batch_out, pour_out
 from .taking import put_back, take_off
@@ -57,6 +58,10 @@ def pour(pk: int, entered: PourIn) -> BatchOut:
     stuff = supplies_of([key]).get(key) or (supplies_of([key], also_removed=True).get(key) if plan else None)
     if stuff is None:
         raise gone("stuff") if key else Problem.field("stuff", "Say what went in.")
+    if (made := container_id(key)) is not None and not Container.objects.filter(
+        pk=made, batch__lt=batch.pk
+    ).exists():
+        raise Problem.field("stuff", "That is of this batch, or of a later one: it cannot go into it.")
     if stuff.material is not None and stuff.material.refuse:
         raise Problem.field("stuff", f"{stuff.name} never goes on a head: {stuff.material.refuse}")
     if entered.shown is not None or entered.state:
@@ -287,7 +292,7 @@ def _leave(before: Assessment | None, now: Assessment) -> WayOut:
             says.append(f"washes out about {100 * is_:.0f} % in place of {100 * was:.0f} %")
     if before is not None and before.texture and now.texture and before.texture.grade != now.texture.grade:
         says.append(f"{now.texture.grade.name} in place of {before.texture.grade.name}")
-    words = "; ".join(says) or "nothing that can be told"
+    words = "; ".join(says) or "it changes nothing that can be told"
     return WayOut(
         way="leave", says=f"Leave it: {words}.", changes=[], ph=figure_out(now.ph) if now.ph else None,
         makes=figure_out(now.yield_ml), cautions=_new(before, now), there=True,

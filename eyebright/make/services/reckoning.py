@@ -87,7 +87,7 @@ def same(row: KeptPour, plan: Mapping[str, Any] | None) -> bool:
     return plan is not None and row.stuff in {plan.get("key"), *(key for key, _ in plan.get("drawn", ()))}
 
 
-def reckoned(batch: Batch, head: int | None = None, *, whole: bool = False) -> Reckoned:
+def reckoned(batch: Batch, head: int | None = None, *, whole: bool = False, read: bool = True) -> Reckoned:
     """What a batch comes to as it was really made, for a head or nobody.
 
     `whole`: with all that could go in.
@@ -108,6 +108,8 @@ def reckoned(batch: Batch, head: int | None = None, *, whole: bool = False) -> R
         out.done = as_done(plan, pours if entered.lines else [], _minutes(batch), left_out, bench.kit)
     except FormulaError as raised:
         out.trouble = str(raised)
+        return out
+    if not read:
         return out
     made = Written(entered, out.done, {}, list(range(len(out.done.ingredients))), written.there)
     vessel = (batch.vessel.name, float(batch.vessel.volume)) if batch.vessel else None

@@ -8,15 +8,18 @@ from eyebright.core.make import as_supply
 from eyebright.core.materials import Named, Supply
 from eyebright.shelf.services import elsewhere
 
-from ..models import Container
+from ..models import Batch, Container
 from .containers import open_ones
 from .keys import MADE, container_id, key_of
 from .reckoning import reckoned
+from .warmth import warm_now
+
+OFFERED = 40  # in a list to choose from
 
 
 def offer_to_the_shelf() -> None:
     """Let the shelf find containers by their keys, and by name."""
-    elsewhere.offers[MADE] = elsewhere.Offer(made_supplies, _named)
+    elsewhere.offers[MADE] = elsewhere.Offer(made_supplies, _named, _ready)
 
 
 def made_supplies(keys: Iterable[str], *, also_removed: bool = False) -> dict[str, Supply]:
@@ -25,14 +28,33 @@ def made_supplies(keys: Iterable[str], *, also_removed: bool = False) -> dict[st
     rows = Container.among(also_removed=also_removed).filter(pk__in=ids).select_related("batch__vessel")
     today, out = timezone.localdate(), {}
     for row in rows:
-        made = reckoned(row.batch)
-        if made.found is not None and (also_removed or row.batch.removed_at is None):
-            key, past = key_of(row.pk), row.use_by < today or row.ended not in ("", "used")
-            name = row.batch.name if row.name in row.batch.name else f"{row.batch.name}, {row.name}"
-            out[key] = as_supply(key, name, made.found, made.bench.kit, past=past)
+        batch = row.batch
+        if batch.removed_at is not None and not also_removed:
+            continue
+        made = reckoned(batch, read=False)
+        if made.done is not None:
+            past = row.use_by < today or row.ended not in ("", "used")
+            name = f"{batch.name}, {row.name}"
+            out[key_of(row.pk)] = as_supply(
+                key_of(row.pk), name, made.done, batch.facts, _density(batch), made.bench.kit,
+                past=past, celsius=warm_now(batch),
+            )  # fmt: skip
     return out  # type: ignore[return-value]
+
+
+def _density(batch: Batch) -> float:
+    """g in 1 mL of it, as it was worked out."""
+    kept = batch.outcome if batch.outcome.get("makes") else batch.figures
+    ml, grams = ((kept.get(name) or {}).get("value") or 1.0 for name in ("makes", "makes_g"))
+    return min(max(grams / ml, 0.1), 3.0)
 
 
 def _named() -> list[Named]:
     """What is in stock, by the names it goes by."""
     return [Named(key_of(row.pk), (row.batch.name, row.name, row.code), -1.0) for row in open_ones()]
+
+
+def _ready() -> list[Supply]:
+    """What is in stock and can be washed with, the soonest to be used first."""
+    keys = [key_of(pk) for pk in open_ones().values_list("pk", flat=True)[:OFFERED]]
+    return list(made_supplies(keys).values())

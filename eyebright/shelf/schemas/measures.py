@@ -17,11 +17,18 @@ SpoonVolume = Annotated[float, number_between(0.1, 500, "A spoon or scoop holds 
 SpoonGrams = Annotated[float, number_between(0.05, 500, "A spoonful weighs 0.05 to 500 g."), AS_NUMBER]
 
 
+Height = Annotated[
+    Annotated[float, number_between(1, 600, "From 1 to 600 mm above its inside bottom."), AS_NUMBER] | None,
+    Blank,
+]
+
+
 class MarkIn(Schema):
-    """A fill mark on a vessel, in mL."""
+    """A fill mark on a vessel, in mL; `height` in mm above its inside bottom, where that was measured."""
 
     name: Name
     volume: VesselVolume
+    height: Height = None
 
 
 class VesselIn(Schema):
@@ -37,10 +44,11 @@ class VesselChangeIn(VesselIn, Change):
 
 
 class FillMarkOut(Out):
-    """A fill mark on a vessel."""
+    """A fill mark on a vessel, and how high it stands (mm), where that is known."""
 
     name: str
     volume: float
+    height: float | None = None
 
 
 class VesselOut(Out):

@@ -17,10 +17,11 @@ class Found(Protocol):
 
 @dataclass(frozen=True)
 class Offer:
-    """What an app offers: supplies by their keys, and the names that all of them go by."""
+    """What an app offers: supplies by their keys, the names that they go by, what is used as it comes."""
 
     found: Found
     named: Callable[[], list[Named]]
+    ready: Callable[[], list[Supply]]
 
 
 offers: dict[str, Offer] = {}

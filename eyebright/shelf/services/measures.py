@@ -1,5 +1,7 @@
 """What the household measures with."""
 
+from itertools import pairwise
+
 from django.db import transaction
 
 from eyebright.config.changes import changed, held
@@ -69,7 +71,10 @@ def save_vessel(entered: VesselIn, vessel: Vessel | None = None) -> VesselOut:
         raise Problem.field("marks", f"A mark cannot stand above the brim, {entered.volume:g} mL.")
     vessel = vessel or Vessel()
     vessel.name, vessel.volume = entered.name, exact(entered.volume, "0.1")
-    vessel.marks = [{"name": mark.name, "volume": mark.volume} for mark in entered.marks]
+    heights = sorted((mark.volume, mark.height) for mark in entered.marks if mark.height is not None)
+    if any(above[1] <= below[1] for below, above in pairwise(heights)):
+        raise Problem.field("marks", "A mark of more mL stands higher: measure once more.")
+    vessel.marks = [mark.model_dump() for mark in entered.marks]
     vessel.save()
     return vessel_out(vessel)
 

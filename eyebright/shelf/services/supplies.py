@@ -196,7 +196,8 @@ def supply_out(stuff: Supply, kit: Kit) -> SupplyOut:
         at_hand=stuff.key.partition("-")[0] not in ELSEWHERE,
         forms=list(form_table()["form"]) if own_form(stuff.material) else [],
         packs=stuff.material is not None and stuff.material.packed > 1.0,
-        ready=stuff.material is not None and bool(stuff.material.ready),
+        ready=offered_by(stuff.key) is not None
+        or (stuff.material is not None and bool(stuff.material.ready)),
     )
 
 
@@ -212,7 +213,9 @@ def find_supplies(find: str, keys: list[str]) -> list[SupplyOut]:
 def ready_supplies() -> list[SupplyOut]:
     """What was bought and is used as it comes: on the shelf first, then of any make."""
     kit, (at_hand, every) = the_kit(), everything()
-    return [supply_out(each, kit) for each in (*at_hand, *every) if each.material and each.material.ready]
+    made = [each for offer in offers.values() for each in offer.ready()]
+    bought = [each for each in (*at_hand, *every) if each.material and each.material.ready]
+    return [supply_out(each, kit) for each in (*made, *bought)]
 
 
 def found_supplies(find: str, most: int) -> list[tuple[Score, Supply]]:

@@ -39,4 +39,20 @@ class Migration(migrations.Migration):
                 to="heads.head",
             ),
         ),
+        migrations.AddField(
+            model_name="wash",
+            name="container",
+            field=models.ForeignKey(
+                blank=True,
+                null=True,
+                on_delete=django.db.models.deletion.SET_NULL,
+                related_name="washes",
+                to="make.container",
+            ),
+        ),
+        migrations.AddField(
+            model_name="wash",
+            name="drawn",
+            field=models.DecimalField(decimal_places=2, default=0, max_digits=8),
+        ),
     ]

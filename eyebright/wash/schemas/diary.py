@@ -4,6 +4,7 @@ from datetime import datetime
 from typing import Annotated
 
 from ninja import Schema
+from pydantic import Field
 
 from eyebright.config.fields import AS_NUMBER, Blank, Minutes, Note, chosen, number_between
 from eyebright.core.vocabulary import LinkZone
@@ -21,6 +22,9 @@ class WashIn(Schema):
 
     `amount` in g or mL, or in so many of the vessel whose id `unit` is; left out where nobody knows.
 
+    `made`: the key of what was made and is in stock, that it was done with: its family and formula count
+    then.
+
     `formula` of the household that it was, by id, `zone` that it went on and `cover` over it, where known.
 
     `stops_passed`: stops of the formula that an adult passed, `why`, and that the head is their `own`.
@@ -29,6 +33,7 @@ class WashIn(Schema):
     """
 
     family: Annotated[str, chosen("Say what was used.")]
+    made: Annotated[str, Field(max_length=48)] = ""
     formula: int | None = None
     zone: LinkZone | None = None
     cover: bool | None = None

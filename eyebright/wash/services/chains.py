@@ -11,6 +11,7 @@ from eyebright.config.problems import Problem, one
 from eyebright.config.salvage import salvaged
 from eyebright.core.chain import ChainError
 from eyebright.core.formulas.model import FormulaError, ready_formula, ready_times
+from eyebright.core.formulas.prepare import PreparedSupply
 from eyebright.core.heads import Needs, needs_of
 from eyebright.core.materials import Supply
 from eyebright.core.rules import Caution
@@ -162,7 +163,7 @@ def _bought(link: WashLinkIn, stuff: Supply | None, place: int) -> WashLink:
     """A link of something that was bought, in the dose that its label asks for."""
     if stuff is None:
         raise Problem.field(f"links.{place}.formula", "That is no longer on the shelf: choose another.")
-    formula = ready_formula(stuff)
+    formula = stuff.as_formula if isinstance(stuff, PreparedSupply) else ready_formula(stuff)
     if formula is None:
         raise Problem.field(f"links.{place}.formula", f"{stuff.name} {_why_not(stuff)}.")
     times = link.times * ready_times(stuff)

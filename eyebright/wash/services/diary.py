@@ -27,6 +27,7 @@ from eyebright.heads.services import (
     wash_out,
 )
 from eyebright.make.models import Batch
+from eyebright.make.services.taking import draw, give_back, made_container
 from eyebright.shelf.services.measures import vessels
 
 from ..models import Wash
@@ -54,7 +55,15 @@ def _answer(said: str | None) -> int | None:
 def wash(pk: int, entered: WashIn) -> KeptOut:
     """Keep a preparation that was used, with what the core makes of it."""
     head = find_head(pk)
-    kept = keep_wash(head, entered)
+    container = made_container(entered.made, "made") if entered.made else None
+    if container is not None:
+        batch = container.batch
+        entered.family = str(batch.body.get("family") or entered.family)
+        entered.formula = batch.formula_id if batch.formula and batch.formula.removed_at is None else None
+    kept = keep_wash(head, entered, container.batch if container else None)
+    if container is not None:
+        kept.container = container
+        _draw(kept, entered)
     return KeptOut(id=kept.pk, head=head_out(head))
 
 
@@ -90,6 +99,18 @@ def keep_wash(head: Head | None, entered: WashIn, batch: Batch | None = None) ->
     if entered.stops_passed:
         _keep_passes(entered, kept)
     return kept
+
+
+def _draw(kept: Wash, entered: WashIn) -> None:
+    """Take what was used out of its container: what was said, in mL; nothing where nobody knows how much."""
+    container = kept.container
+    if container is None:
+        return
+    used = 0.0 if kept.grams is None else float(kept.grams)
+    if container.unit == "mL" and entered.unit != "g" and kept.grams is not None:
+        used = used / families()[kept.family].density
+    kept.drawn = draw(container, used)
+    kept.save(update_fields=["container", "drawn"])
 
 
 def _taught(
@@ -164,7 +185,10 @@ def change_wash(pk: int, wash_pk: int, entered: WashChangeIn) -> KeptOut:
 def remove(pk: int, wash_pk: int) -> HeadOut:
     """Remove a wash; `restore` undoes it."""
     head = find_head(pk)
-    find_wash(head, wash_pk).remove()
+    found = find_wash(head, wash_pk)
+    found.remove()
+    if found.container:
+        give_back(found.container, found.drawn)
     return head_out(head)
 
 
@@ -172,5 +196,8 @@ def remove(pk: int, wash_pk: int) -> HeadOut:
 def restore(pk: int, wash_pk: int) -> HeadOut:
     """Undo `remove`."""
     head = find_head(pk)
-    find_wash(head, wash_pk, also_removed=True).restore()
+    found = find_wash(head, wash_pk, also_removed=True)
+    if found.removed_at is not None and found.container:
+        draw(found.container, float(found.drawn))
+    found.restore()
     return head_out(head)

@@ -172,6 +172,13 @@ export const useReadCelsius = () =>
 
 // ---- containers ----
 
+/** What is in stock, the soonest to be used first. */
+export const useContainers = () =>
+  useQuery({
+    queryKey: ["make", "stock"],
+    queryFn: () => taken(api.GET("/api/make/containers")),
+  });
+
 function useContainerChange<Input, Output>(change: (input: Input) => Promise<Output>) {
   const cache = useQueryClient();
   return useMutation({

@@ -4413,9 +4413,11 @@ export interface components {
         };
         /**
          * FillMarkOut
-         * @description A fill mark on a vessel.
+         * @description A fill mark on a vessel, and how high it stands (mm), where that is known.
          */
         FillMarkOut: {
+            /** Height */
+            height?: number | null;
             /** Name */
             name: string;
             /** Volume */
@@ -4905,7 +4907,7 @@ export interface components {
              * What
              * @enum {string}
              */
-            what: "at hand" | "material" | "formula" | "head" | "wash" | "entry" | "page";
+            what: "at hand" | "material" | "formula" | "head" | "wash" | "entry" | "batch" | "container" | "page";
         };
         /**
          * HouseLimitIn
@@ -5761,9 +5763,11 @@ export interface components {
         };
         /**
          * MarkIn
-         * @description A fill mark on a vessel, in mL.
+         * @description A fill mark on a vessel, in mL; `height` in mm above its inside bottom, where that was measured.
          */
         MarkIn: {
+            /** Height */
+            height?: number | string | null;
             /** Name */
             name: string;
             /** Volume */
@@ -7859,6 +7863,9 @@ export interface components {
          *
          *     `amount` in g or mL, or in so many of the vessel whose id `unit` is; left out where nobody knows.
          *
+         *     `made`: the key of what was made and is in stock, that it was done with: its family and formula count
+         *     then.
+         *
          *     `formula` of the household that it was, by id, `zone` that it went on and `cover` over it, where known.
          *
          *     `stops_passed`: stops of the formula that an adult passed, `why`, and that the head is their `own`.
@@ -7878,6 +7885,11 @@ export interface components {
             family: string;
             /** Formula */
             formula?: number | null;
+            /**
+             * Made
+             * @default
+             */
+            made: string;
             /** Minutes */
             minutes?: number | string | null;
             /**

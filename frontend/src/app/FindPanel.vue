@@ -10,6 +10,8 @@ const WHAT: Record<Hit["what"], string> = {
   "at hand": "on the shelf",
   material: "not on the shelf yet",
   formula: "formula",
+  batch: "batch",
+  container: "in stock",
   head: "head",
   wash: "wash",
   entry: "in the journal",

@@ -2,10 +2,13 @@
 /** The tray: what every instrument that speaks says now. A number that is stale is not shown. */
 import { computed, onUnmounted, useTemplateRef, watch } from "vue";
 import { useInstruments } from "@/api/instruments";
+import { useClocks } from "@/api/make";
 import { useShortcuts } from "./shortcuts";
+import TrayClocks from "./TrayClocks.vue";
 import { listen, lives, lost, shown, takeReading } from "./tray";
 
 const instruments = useInstruments();
+const clocks = useClocks();
 const speaks = computed(() => instruments.data.value?.some((one) => one.link !== "hand") ?? false);
 /** Whether any of them is switched on. */
 const on = computed(() => lives.value.some((one) => one.state !== "absent"));
@@ -37,31 +40,34 @@ useShortcuts([{ key: "r", does: "Take a reading into the field you are in", run:
 </script>
 
 <template>
-  <section v-if="speaks && (lost || on)" ref="tray" class="tray" aria-label="Instruments">
-    <p v-if="lost" class="small" role="status">The instruments cannot be heard just now.</p>
-    <RouterLink
-      v-for="one in lives"
-      :key="one.id"
-      :to="{ path: '/shelf/instruments', hash: `#instrument-${one.id}` }"
-      :class="['one', one.state]"
-      :aria-label="
-        one.value === null ? `${one.name}: ${one.says}` : `${one.name}, ${one.says.toLowerCase()}`
-      "
-    >
-      <span class="quiet small">{{ one.name }}</span>
-      <template v-if="one.value !== null">
-        <span class="value">{{ shown(one) }}</span>
-        <span v-if="one.reach !== null" class="quiet small">± {{ one.reach.toFixed(2) }}</span>
-        <span v-if="one.state === 'moving'" class="small">moving</span>
-      </template>
-      <span v-else :class="[one.state === 'resting' ? 'quiet' : 'trouble', 'small']">{{
-        one.says
-      }}</span>
-    </RouterLink>
-    <button v-if="lives.length" type="button" class="act" @mousedown.prevent @click="takeReading">
-      Take a reading <kbd>r</kbd>
-    </button>
-  </section>
+  <div v-show="(speaks && (lost || on)) || clocks.data.value?.length" ref="tray" class="tray">
+    <TrayClocks />
+    <section v-if="speaks && (lost || on)" class="instruments" aria-label="Instruments">
+      <p v-if="lost" class="small" role="status">The instruments cannot be heard just now.</p>
+      <RouterLink
+        v-for="one in lives"
+        :key="one.id"
+        :to="{ path: '/shelf/instruments', hash: `#instrument-${one.id}` }"
+        :class="['one', one.state]"
+        :aria-label="
+          one.value === null ? `${one.name}: ${one.says}` : `${one.name}, ${one.says.toLowerCase()}`
+        "
+      >
+        <span class="quiet small">{{ one.name }}</span>
+        <template v-if="one.value !== null">
+          <span class="value">{{ shown(one) }}</span>
+          <span v-if="one.reach !== null" class="quiet small">± {{ one.reach.toFixed(2) }}</span>
+          <span v-if="one.state === 'moving'" class="small">moving</span>
+        </template>
+        <span v-else :class="[one.state === 'resting' ? 'quiet' : 'trouble', 'small']">{{
+          one.says
+        }}</span>
+      </RouterLink>
+      <button v-if="lives.length" type="button" class="act" @mousedown.prevent @click="takeReading">
+        Take a reading <kbd>r</kbd>
+      </button>
+    </section>
+  </div>
 </template>
 
 <style scoped>
@@ -76,6 +82,10 @@ useShortcuts([{ key: "r", does: "Take a reading into the field you are in", run:
   padding: 8px 40px;
   border-top: 1px solid var(--hairline);
   background: var(--petal);
+}
+
+.instruments {
+  display: contents;
 }
 
 .one {

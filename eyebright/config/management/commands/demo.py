@@ -22,7 +22,9 @@ from eyebright.instruments.schemas import InstrumentIn
 from eyebright.instruments.services import save_instrument
 from eyebright.journal import services as journal
 from eyebright.journal.schemas import BeginIn, EntryIn
-from eyebright.make.models import Batch
+from eyebright.make.models import Batch, Container, StepClock
+from eyebright.make.schemas.batches import BatchChangeIn, BeginBatchIn, FillIn, PourIn, StepActIn
+from eyebright.make.services import batches, filling, pouring, steps
 from eyebright.shelf.models import Lot, Reading, WaterSource
 from eyebright.shelf.schemas.lots import LotIn
 from eyebright.shelf.schemas.measures import SpoonIn, VesselIn
@@ -75,7 +77,9 @@ def load(household: dict[str, Any]) -> int:
     people = {row["key"]: _head(row, today).pk for row in household["head"]}
     for row in sorted(household["rinse"], key=lambda row: -row["days_ago"]):
         _rinse(row, lots | waters, people, today)
-    _bench(household)
+    made = _bench(household)
+    for row in household["batch"]:
+        _batch(row, made, people, today)
     for row in household["reading"]:
         told = read_neat(NeatReadingIn.model_validate({"stuff": (lots | waters)[row["of"]], "read": row}))
         when = today - timedelta(days=row["days_ago"])
@@ -116,8 +120,8 @@ def _head(row: dict[str, Any], today: datetime) -> Head:
     return kept
 
 
-def _bench(household: dict[str, Any]) -> None:
-    """Formulas from starting points, some with an older version, and washes strung of them."""
+def _bench(household: dict[str, Any]) -> dict[str, int]:
+    """Formulas from starting points, some with an older version, and washes strung of them; ids by start."""
     made: dict[str, int] = {}
     for row in household["formula"]:
         begun = beginning.new_formula(FormulaNewIn(start=row["start"]))
@@ -133,6 +137,49 @@ def _bench(household: dict[str, Any]) -> None:
     for row in household["wash"]:
         links = [{"formula": made.get(what), "zone": zone} for what, zone in row["links"]]
         save_chain(WashChainIn.model_validate({"name": row["name"], "links": links}))
+    return made
+
+
+def _batch(row: dict[str, Any], formulas: dict[str, int], people: dict[str, int], today: datetime) -> None:
+    """A batch, poured as it was planned: carried on to where it stands, or made and filled some days ago."""
+    ask = {"much": "ml", "value": row["ml"], "heads": [people[who] for who in row["heads"]]}
+    if row["start"] not in formulas:
+        formulas[row["start"]] = beginning.new_formula(FormulaNewIn(start=row["start"])).id
+    asked = {"ask": {"formula": formulas[row["start"]], **ask}}
+    now = batches.begin(BeginBatchIn.model_validate(asked))
+    for line in now.lines:
+        now = pouring.pour(now.id, PourIn(version=now.version, line=line.id))
+    confirmed = [f"{step.place}:{each.id}" for step in now.steps for each in step.cautions if each.asks]
+    ago = timedelta(days=row.get("days_ago", 0), hours=row.get("hours_ago", 0))
+    if "at" in row:
+        step = next(each.place for each in now.steps if each.kind == row["at"])
+        now = batches.change(now.id, BatchChangeIn(version=now.version, step=step, confirmed=confirmed))
+        act = StepActIn(version=now.version, do="start", minutes=row["minutes"])
+        steps.act(now.id, step, act)
+        clock = StepClock.objects.get(batch=now.id)
+        clock.began_at, clock.until = clock.began_at - ago, (clock.until or timezone.now()) - ago
+        clock.save()
+        Batch.objects.filter(pk=now.id).update(made_at=timezone.now() - ago)
+        return
+    said: dict[str, Any] = {"version": now.version, "confirmed": confirmed}
+    said |= {"yielded": row["yielded"]} if "yielded" in row else {}
+    said |= {"read": {"value": row["reading"], "step": 0.5}} if "reading" in row else {}
+    now = batches.change(now.id, BatchChangeIn.model_validate(said))
+    for name, amount, place, _ in row["fill"]:
+        version = Batch.objects.get(pk=now.id).version
+        told = {"version": version, "name": name, "amount": amount, "place": place}
+        filling.fill(now.id, FillIn.model_validate(told | {"count": 6 if "cubes" in name else 1}))
+    version = Batch.objects.get(pk=now.id).version
+    batches.change(now.id, BatchChangeIn(version=version, finished=True))
+    when = today.replace(hour=17) - ago
+    Batch.objects.filter(pk=now.id).update(made_at=when, finished_at=when)
+    Reading.objects.filter(batch=now.id).update(made_at=when)
+    for container, (*_, ended) in zip(Container.objects.filter(batch=now.id), row["fill"], strict=True):
+        container.filled_on, container.use_by = container.filled_on - ago, container.use_by - ago
+        container.frozen_on = container.frozen_on and container.frozen_on - ago
+        if ended:
+            container.ended, container.ended_on = ended, container.filled_on + timedelta(days=2)
+        container.save()
 
 
 def _rinse(row: dict[str, Any], keys: dict[str, str], people: dict[str, int], today: datetime) -> None:

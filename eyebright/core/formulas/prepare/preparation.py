@@ -86,7 +86,11 @@ def prepare(formula: Formula, weighed: Sequence[Weighed], draws: Draws) -> Prepa
         )
         boiled = times.boiled(line.id)
         lines.append(PreparedLine(each, grams, plant, water, drawn, not strained, form, boiled))
-    return _what_is_left(formula, tuple(lines), steps, (*before, celsius), draws, table)
+    warm = (*before, celsius)
+    made = [each.line.supply for each in weighed if isinstance(each.line.supply, Made)]
+    if len(made) == len(weighed):  # nothing is added to what was made: it is as warm as it stands there
+        warm = tuple(max(each.celsius or celsius for each in made) for _ in warm)
+    return _what_is_left(formula, tuple(lines), steps, warm, draws, table)
 
 
 def _filling(steps: Sequence[PlannedStep], weighed: Sequence[Weighed]) -> list[float]:

@@ -146,6 +146,11 @@ class Made(Protocol):
         """Whether its date has gone by."""
         ...
 
+    @property
+    def celsius(self) -> float | None:
+        """How warm it still is; None where it stands as warm as its room."""
+        ...
+
     def preparation(self, draws: Draws) -> Preparation:
         """It, as it was made."""
         ...

@@ -4,21 +4,25 @@ It brings what is in it, line by line, as it was made: allergens, shares, acid a
 lines, and no second account of them is kept anywhere.
 """
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
 from ...chemistry import Contribution
-from ...materials import METRIC, Kit, Material
+from ...materials import METRIC, Amount, Kit, Material
 from ...numbers import Array, Draws, middle
-from ..model import Formula, weighed
+from ...vocabulary import Phase
+from ..model import Formula, Ingredient, Step, weighed
 from .preparation import prepare
 from .prepared import Preparation
+
+HUNDRED = 100.0  # mL, or g: how much is nothing to what it does
 
 
 @dataclass(frozen=True)
 class PreparedSupply:
-    """Something that was made. `material` is only what it is measured by; `past`: its date has gone by.
+    """Something that was made. `material` is only what it is measured by; `past`: its date has gone by;
+    `celsius`: how warm it still is.
 
     The ids of the formula's lines must be none that a formula it goes into has.
     """
@@ -29,7 +33,18 @@ class PreparedSupply:
     formula: Formula
     kit: Kit = METRIC
     past: bool = False
+    celsius: float | None = None
     price: float | None = None
+
+    @property
+    def as_formula(self) -> Formula:
+        """It by itself, out of its bottle: a formula of one line, which whatever reads formulas can read."""
+        made = self.formula
+        phase: Phase = "liquid" if self.material.unit == "mL" else "dry"
+        line = Ingredient(1, self, Amount(HUNDRED, self.material.unit), phase)
+        return replace(
+            made, name=self.name, ingredients=(line,), steps=(Step("weigh", (1,)),), makes=None, base=None
+        )
 
     def preparation(self, draws: Draws) -> Preparation:
         """It, as it was made; worked out once for these draws."""

@@ -160,6 +160,11 @@ function onKey(event: KeyboardEvent): void {
           Redo
         </button>
         <span :class="['state', state]" role="status">{{ SAYS[state] }}</span>
+        <RouterLink
+          class="act"
+          :to="{ path: '/make/new', query: { formula: id, ...(head === null ? {} : { head }) } }"
+          >Make it</RouterLink
+        >
       </div>
       <div v-if="state === 'elsewhere'" class="elsewhere" role="alert">
         <p>

@@ -5,6 +5,7 @@ import Select from "primevue/select";
 import { computed } from "vue";
 import type { Head, Questions } from "@/api/client";
 import { useAsks, useTakeOut, useWash } from "@/api/heads";
+import { useContainers } from "@/api/make";
 import { useVessels } from "@/api/shelf";
 import { tell } from "@/app/undo";
 import ChoiceRow from "@/parts/ChoiceRow.vue";
@@ -21,6 +22,7 @@ const emit = defineEmits<{ done: [] }>();
 const keep = useWash();
 const takeOut = useTakeOut();
 const vessels = useVessels();
+const stock = useContainers();
 const asks = useAsks(() => head.id);
 const { errors, trouble } = useTrouble(keep.error);
 
@@ -30,6 +32,7 @@ const edit = useEdit({
   row: undefined,
   fields: () => ({
     family: latest?.family ?? "saponin_liquor",
+    made: "",
     amount: "",
     unit: "g",
     strength: "1",
@@ -53,6 +56,13 @@ const edit = useEdit({
   }),
 });
 const entered = edit.entered;
+const made = computed(() => [
+  { key: "", name: "nothing from stock" },
+  ...(stock.data.value ?? []).map((one) => ({
+    key: one.key,
+    name: `${one.of}, ${one.name}: ${said(one.left)} ${one.unit} left`,
+  })),
+]);
 const units = computed(() => [
   { key: "g", name: "g" },
   { key: "mL", name: "mL" },
@@ -91,6 +101,16 @@ async function store(): Promise<void> {
   <form aria-label="A wash that was done" @submit.prevent="store">
     <DraftNote :edit="edit" class="whole" />
     <PickField
+      v-if="made.length > 1"
+      v-model="entered.made"
+      label="With something that was made"
+      :options="made"
+      by="key"
+      :error="errors['made']"
+      hint="What is used of it comes off what is left."
+    />
+    <PickField
+      v-if="!entered.made"
       v-model="entered.family"
       label="Washed with"
       :options="questions.families"

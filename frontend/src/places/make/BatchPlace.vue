@@ -25,7 +25,8 @@ import { when } from "@/parts/when";
 import ContainerRow from "./ContainerRow.vue";
 import ForWhom from "./ForWhom.vue";
 import PourList from "./PourList.vue";
-import { grams, long } from "./words";
+import { long } from "@/parts/clocks";
+import { grams } from "./words";
 
 const { id } = defineProps<{ id: number }>();
 const router = useRouter();

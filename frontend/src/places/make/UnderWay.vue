@@ -4,7 +4,7 @@ import { computed } from "vue";
 import type { BatchRow } from "@/api/client";
 import { useNow } from "@/parts/ticking";
 import { when } from "@/parts/when";
-import { clock, long } from "./words";
+import { clock, long } from "@/parts/clocks";
 
 const { batch } = defineProps<{ batch: BatchRow }>();
 const now = useNow();

@@ -7,7 +7,8 @@ import { useShortcuts } from "@/app/shortcuts";
 import TextField from "@/parts/TextField.vue";
 import { useNow } from "@/parts/ticking";
 import { useTrouble } from "@/parts/trouble";
-import { clock as told, long, span } from "./words";
+import { clock as told, long } from "@/parts/clocks";
+import { span } from "./words";
 
 const { batch, step, waits } = defineProps<{ batch: Batch; step: RunStep; waits: boolean }>();
 const act = useActOnStep();
@@ -16,9 +17,17 @@ const now = useNow();
 
 const clock = computed(() => step.clock);
 const runs = computed(() => clock.value !== null && clock.value.ended_at === null);
-const left = computed(() =>
-  clock.value?.until ? (Date.parse(clock.value.until) - now.value) / 1000 : null,
+/** When its time is up by this machine's clock, from what the server says is left. */
+const endsAt = ref<number | null>(null);
+watch(
+  () => [batch.version, clock.value?.until, clock.value?.left],
+  () => {
+    const more = clock.value?.left ?? null;
+    endsAt.value = more === null ? null : Date.now() + more * 1000;
+  },
+  { immediate: true },
 );
+const left = computed(() => (endsAt.value === null ? null : (endsAt.value - now.value) / 1000));
 const minutes = ref("");
 const notYet = ref(false);
 const names = computed(() =>
@@ -103,7 +112,7 @@ useShortcuts([
     </template>
     <div v-if="step.if_not" class="sign">
       <p v-if="step.until">
-        Is it so, <strong>{{ step.until }}</strong>?
+        Its sign: <strong>{{ step.until.replace("until ", "") }}</strong>.
       </p>
       <button type="button" class="act" :aria-expanded="notYet" @click="notYet = !notYet">
         Not yet

@@ -25,9 +25,7 @@ const free = computed(() => batch.lines.length === 0);
 const chosen = ref<number | null>(null);
 const line = computed<BatchLine | undefined>(
   () =>
-    lines.value.find((one) => one.id === chosen.value) ??
-    lines.value.find((one) => !one.enough) ??
-    lines.value.at(-1),
+    lines.value.find((one) => one.id === chosen.value) ?? lines.value.find((one) => !one.enough),
 );
 const over = computed(() => lines.value.filter((one) => one.over));
 const typed = ref("");
@@ -103,6 +101,10 @@ useShortcuts([{ key: "Enter", does: "Tick the line as planned", run: () => void 
       </li>
     </ul>
 
+    <p v-if="!line && !adding && !free" class="detail" role="status">
+      Everything is in.
+      <button type="button" class="act" @click="adding = true">Something more</button>
+    </p>
     <section v-if="line && !adding && !free" class="line" :aria-label="line.name">
       <p class="number">{{ grams(line.grams) }}</p>
       <p class="detail">

@@ -1,4 +1,4 @@
-/** What Make says of clocks, amounts and what became of something. */
+/** What Make says of places, minutes, amounts and what became of something. */
 import { said } from "@/parts/ph";
 
 export const PLACES = [
@@ -15,25 +15,6 @@ export const WHY = [
   { value: "old", label: "past its date" },
   { value: "other", label: "something else" },
 ] as const;
-
-/** "1:04:09", "12:30"; "0:00" once the time is up. */
-export function clock(seconds: number): string {
-  const left = Math.max(0, Math.ceil(seconds));
-  const [hours, minutes] = [Math.floor(left / 3600), Math.floor((left % 3600) / 60)];
-  const rest = String(left % 60).padStart(2, "0");
-  return hours ? `${hours}:${String(minutes).padStart(2, "0")}:${rest}` : `${minutes}:${rest}`;
-}
-
-/** "40 s", "12 min", "3 h 20 min", "2 days". */
-export function long(seconds: number): string {
-  if (seconds < 60) return `${Math.round(seconds)} s`;
-  if (seconds < 3600) return `${Math.round(seconds / 60)} min`;
-  if (seconds < 172_800) {
-    const [hours, minutes] = [Math.floor(seconds / 3600), Math.round((seconds % 3600) / 60)];
-    return minutes ? `${hours} h ${minutes} min` : `${hours} h`;
-  }
-  return `${Math.round(seconds / 86_400)} days`;
-}
 
 /** "15 to 40 min", "4 to 14 h". */
 export function span(least: number, most: number): string {

@@ -17,11 +17,17 @@ const edit = useEdit({
   fields: (row?: Vessel) => ({
     name: row?.name ?? "",
     volume: asTyped(row?.volume),
-    marks: (row?.marks ?? []).map((mark) => ({ name: mark.name, volume: plain(mark.volume) })),
+    marks: (row?.marks ?? []).map((mark) => ({
+      name: mark.name,
+      volume: plain(mark.volume),
+      height: asTyped(mark.height),
+    })),
   }),
   sent: (typed) => ({
     ...typed,
-    marks: typed.marks.filter((mark) => mark.name || mark.volume),
+    marks: typed.marks
+      .filter((mark) => mark.name || mark.volume)
+      .map((mark) => ({ ...mark, height: mark.height || null })),
   }),
   name: (row) => row.name,
 });
@@ -69,10 +75,21 @@ async function store(keep = edit.keep): Promise<void> {
         decimal
         :error="errors[`marks.${i}.volume`]"
       />
+      <TextField
+        v-model="mark.height"
+        :label="`and so many mm high (mark ${i + 1})`"
+        decimal
+        :error="errors[`marks.${i}.height`]"
+        hint="From the inside bottom: then a strip can be printed that makes it a measuring jug."
+      />
     </template>
     <p class="whole">
       <span v-if="errors['marks']" class="error" role="alert">{{ errors["marks"] }} </span>
-      <button type="button" class="act" @click="entered.marks.push({ name: '', volume: '' })">
+      <button
+        type="button"
+        class="act"
+        @click="entered.marks.push({ name: '', volume: '', height: '' })"
+      >
         It has a fill mark
       </button>
     </p>

@@ -47,11 +47,14 @@ const head = ref<number | null>(null);
 const SEEN = 0.005; // a share of the oil that is worth a word
 const PLAIN = { what: "", name: "plain water" };
 const groups = computed(() => {
-  const mine = bought.filter((one) => one.at_hand).map(asChoice);
-  const any = bought.filter((one) => !one.at_hand).map(asChoice);
+  const stock = bought.filter((one) => one.key.startsWith("made-")).map(asChoice);
+  const rest = bought.filter((one) => !one.key.startsWith("made-"));
+  const mine = rest.filter((one) => one.at_hand).map(asChoice);
+  const any = rest.filter((one) => !one.at_hand).map(asChoice);
   const made = formulas.map((one) => ({ what: `formula-${one.id}`, name: one.name }));
   return [
     { title: "Water", items: [PLAIN] },
+    { title: "Made, and in stock", items: stock },
     { title: "Your formulas", items: made },
     { title: "Bought, on your shelf", items: mine },
     { title: "Bought, of any make", items: any },

@@ -1,0 +1,84 @@
+<script setup lang="ts">
+/** The clocks of what is being made, from any place: a sound and the window's title when one is up. */
+import { computed, onUnmounted, watch } from "vue";
+import { useRoute } from "vue-router";
+import { useClocks } from "@/api/make";
+import { chime } from "@/parts/chime";
+import { useNow } from "@/parts/ticking";
+import { clock, long } from "@/parts/clocks";
+
+const route = useRoute();
+const { data, dataUpdatedAt } = useClocks();
+const now = useNow();
+/** By the server's own reckoning: this machine's clock may be another. */
+const running = computed(() =>
+  (data.value ?? []).map((one) => ({
+    ...one,
+    left: one.left - (now.value - dataUpdatedAt.value) / 1000,
+  })),
+);
+const over = computed(() => running.value.filter((one) => one.left <= 0));
+const shown = computed(() =>
+  running.value.filter((one) => route.path !== `/make/${one.batch}/run`),
+);
+
+const FRESH = 90; // s: what was up for longer is said, and rings no more
+const rung = new Set<string>();
+const plain = computed(() => `${String(route.meta["title"] ?? "")} · Eyebright`);
+watch(
+  () => over.value.map((one) => `${one.batch}-${one.place}-${one.until}`).join(),
+  () => {
+    for (const one of over.value) {
+      const name = `${one.batch}-${one.place}-${one.until}`;
+      if (rung.has(name)) continue;
+      rung.add(name);
+      if (one.left > -FRESH) chime();
+    }
+    const first = over.value[0];
+    document.title = first ? `${first.step}: time’s up · ${first.name}` : plain.value;
+  },
+);
+onUnmounted(() => (document.title = plain.value));
+</script>
+
+<template>
+  <section v-if="shown.length" class="clocks" aria-label="Clocks">
+    <RouterLink
+      v-for="one in shown"
+      :key="`${one.batch}-${one.place}`"
+      :to="`/make/${one.batch}/run`"
+      :class="{ over: one.left <= 0 }"
+    >
+      <span class="quiet small">{{ one.name }}, {{ one.step.toLowerCase() }}</span>
+      <strong v-if="one.left > 0">{{ clock(one.left) }}</strong>
+      <strong v-else role="status">time’s up, {{ long(-one.left) }} ago</strong>
+    </RouterLink>
+  </section>
+</template>
+
+<style scoped>
+.clocks {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 28px;
+  flex-basis: 100%;
+}
+
+a {
+  display: inline-flex;
+  gap: 8px;
+  align-items: baseline;
+  min-height: 24px;
+  color: var(--ink);
+  text-decoration: none;
+}
+
+strong {
+  font: 560 1.125rem var(--serif);
+  font-variant-numeric: tabular-nums;
+}
+
+.over strong {
+  color: var(--madder);
+}
+</style>
