@@ -13,6 +13,7 @@ from typing import Any
 from ..formulas.assess import Assessment
 from ..formulas.prepare import preparation_table
 from ..materials import acidic
+from ..numbers import middle
 from ..rules import GRAVITY, Condition, conditions, facts_of, hold
 from ..vocabulary import Gravity
 from .run_sheet import RunStep
@@ -70,7 +71,7 @@ def step_facts(
     ]
     warm = prepared.warm[step.of] if step.of is not None else prepared.warm[0]
     scent = found.scent.percent.value if found.scent else 0.0
-    saponin = found.facts.get("saponin_percent", 0.0) or 0.0
+    saponin = middle(100.0 * found.cleaning.saponin / prepared.total)
     return facts_of(
         "step",
         {

@@ -5,9 +5,9 @@ import numpy as np
 from ..chemistry import Reading
 from ..formulas.assess import grades
 from ..materials import said
-from ..numbers import Array, Figure, effective_sample_size, importance_weights
+from ..numbers import Array, Figure, importance_weights
 
-SLIP, FEW = 0.05, 12.0  # share of readings that are amiss; draws that must agree with one
+SLIP, NEAR = 0.05, 0.05  # share of readings that are amiss; how well a draw must fit one to be near it
 
 FAR = 1.15  # times past the range, from which a slip is likelier than the pot
 
@@ -61,9 +61,10 @@ def ph_after(draws: Array, read: Reading) -> Figure:
 
     One reading in twenty is a slip; where nothing that was worked out comes near it, the reading itself.
     """
-    weights = importance_weights(np.log((1.0 - SLIP) * np.exp(-0.5 * read.misses(draws) ** 2) + 1e-12))
-    if effective_sample_size(weights) < FEW:
+    fits = np.exp(-0.5 * read.misses(draws) ** 2)
+    if fits.max() < NEAR:
         return read.figure
+    weights = importance_weights(np.log((1.0 - SLIP) * fits + SLIP * NEAR))
     order = np.argsort(draws)
     share = np.cumsum(weights[order]) - weights[order] / 2.0
     low, mid, high = np.interp((0.05, 0.5, 0.95), share, draws[order])

@@ -30,6 +30,7 @@ SOON = timedelta(days=3)
 ASKED_FOR = timedelta(days=60)  # after something went off, what was made alike is asked about
 LETTERS = "23456789ABCDEFGHJKMNPQRSTVWXYZ"  # that nobody reads as another
 OVER = 1.02  # of what was measured
+PAST = "Past its date, and wet: throw it away, however it smells."
 SAME_MOST = 400  # that the household's keeping is learnt from
 
 
@@ -88,8 +89,8 @@ def _out(row: Container, whom: list[str], spoilt: list[tuple[int, int | None, da
     today = timezone.localdate()
     days = (row.use_by - today).days
     soon = "past" if days < 0 else "today" if days == 0 else "soon" if days <= SOON.days else ""
-    asks = ""
-    if row.ended_on is None:
+    asks = PAST if soon == "past" and row.unit == "mL" else ""
+    if row.ended_on is None and not asks:
         for batch, formula, day in spoilt:
             same = batch == row.batch_id
             if same or (formula is not None and formula == row.batch.formula_id):

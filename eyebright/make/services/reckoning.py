@@ -278,7 +278,7 @@ def reckon_anew(batch: Batch, *, whom: bool = True) -> None:
         batch.outcome = figures(None, now.trouble)
         return
     batch.outcome = figures(now.found)
-    if batch.told and batch.reading is not None and now.found.ph_draws is not None and not _taught(batch):
+    if _narrows(batch) and batch.told and now.found.ph_draws is not None:
         batch.outcome["ph"] = asdict(ph_after(now.found.ph_draws, kept_reading(batch.told)))
     batch.facts = now.found.facts
     batch.cautions = cautions_kept(now.found.cautions)
@@ -303,9 +303,11 @@ def reckon_anew(batch: Batch, *, whom: bool = True) -> None:
         keep_for_whom(batch, for_heads(entered_of(batch.body), now.done, heads))
 
 
-def _taught(batch: Batch) -> bool:
-    """Whether what was read taught of its bottles already, and so of itself."""
-    return batch.told is not None and batch.told.lines.exists()
+def _narrows(batch: Batch) -> bool:
+    """Whether what was read tells of it alone: it can be so, and did not teach of its bottles already."""
+    told = batch.told
+    read = told is not None and batch.reading is not None and told.removed_at is None
+    return read and told is not None and not told.doubtful and not told.lines.exists()
 
 
 def _celsius(batch: Batch, place: int) -> float | None:

@@ -117,15 +117,21 @@ svg {
 @media (max-width: 760px) {
   ul {
     display: flex;
-    justify-content: space-around;
+  }
+
+  li {
+    flex: 1 1 0;
+    min-width: 0;
   }
 
   a {
     flex-direction: column;
     gap: 0;
     padding: 4px 0 8px;
-    font-size: 0.8125rem;
-    min-width: 60px;
+    font-size: 0.75rem;
+    min-width: 0;
+    flex: 1 1 0;
+    align-items: center;
   }
 
   svg {

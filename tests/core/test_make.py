@@ -1,0 +1,514 @@
+"""Making: the run sheet, weighing, cooling, portions, for whom, and what to beware of at each step."""
+
+from dataclasses import replace
+from datetime import date, timedelta
+from unittest import TestCase
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from eyebright.core.chemistry import StripReading
+from eyebright.core.formulas.assess import assess
+from eyebright.core.formulas.change import Workbench, scaled
+from eyebright.core.formulas.model import Formula, planned_steps, starts, weighed
+from eyebright.core.heads import Head, Record, Today
+from eyebright.core.learning import Kept, spoils_sooner
+from eyebright.core.make import (
+    Bowl,
+    Held,
+    Pour,
+    UseBy,
+    as_done,
+    choose,
+    cooling,
+    differences,
+    fill_lines,
+    leftover,
+    loads,
+    look,
+    ph_after,
+    put_right,
+    run_sheet,
+    step_cautions,
+    step_facts,
+    texture_said,
+    thinning,
+    tolerances,
+    topped_up,
+    use_by,
+    yield_said,
+)
+from eyebright.core.materials import Amount, unit_of
+from eyebright.core.numbers import Figure
+
+from .formulas import formula, reading, start, supply
+
+DAY = date(2026, 11, 27)
+STARTS = sorted(starts())
+
+
+def in_order(made: Formula) -> Formula:
+    """A formula with its steps written out, as a batch is begun with."""
+    return replace(made, steps=tuple(each.step for each in planned_steps(made)))
+
+
+def as_planned(made: Formula) -> list[Pour]:
+    """Every line, poured just as it was planned."""
+    return [Pour(line.id, line.supply, line.amount) for line in made.ingredients]
+
+
+class RunSheets(TestCase):
+    """One step at a time."""
+
+    def test_what_goes_in_is_weighed_just_before_it(self) -> None:
+        sheet = run_sheet(
+            reading("saponin_liquor", ("rain", 400, "mL"), ("soapwort", 40, "g")).preparation.steps
+        )
+        self.assertEqual(
+            [each.act for each in sheet],
+            ["gather", "weigh", "wait", "wait", "do", "do", "do", "cool", "check", "portion"],
+        )
+        self.assertEqual(sheet[1].lines, (2, 1))
+        self.assertIn("soft to the finger", sheet[3].until)
+        self.assertTrue(sheet[3].if_not)
+
+    def test_what_is_milled_is_weighed_before_the_mill(self) -> None:
+        sheet = run_sheet(assess(start("ledger_dust")).preparation.steps)
+        kinds = [each.kind for each in sheet]
+        self.assertLess(kinds.index("weigh"), kinds.index("mill"))
+        self.assertEqual(kinds.count("weigh"), 1)
+
+    def test_every_line_of_every_start_is_weighed_once(self) -> None:
+        for key in STARTS:
+            made = start(key)
+            sheet = run_sheet(assess(made).preparation.steps)
+            lines = [i for each in sheet if each.act == "weigh" for i in each.lines]
+            with self.subTest(key):
+                self.assertEqual(sorted(lines), sorted(line.id for line in made.ingredients))
+
+    def test_what_is_milled_goes_in_loads_that_a_mill_takes(self) -> None:
+        self.assertEqual(loads(60.0), (1, 60.0))
+        count, each = loads(1200.0)
+        self.assertAlmostEqual(count * each, 1200.0)
+        self.assertLessEqual(each, 150.0)
+
+
+class AsItWasDone(TestCase):
+    """What is in the bowl in place of what was planned."""
+
+    def test_as_planned_it_is_the_formulas_own_reading(self) -> None:
+        for key in STARTS:
+            plan = in_order(start(key))
+            done = as_done(plan, as_planned(plan), {})
+            with self.subTest(key):
+                self.assertEqual(done, plan)
+                one, other = assess(done), assess(plan)
+                self.assertEqual(
+                    (one.ph, one.lift.scalp, one.cautions), (other.ph, other.lift.scalp, other.cautions)
+                )
+                self.assertEqual(differences(plan, done), ())
+
+    def test_more_acid_is_sharper_and_only_that_line_differs(self) -> None:
+        plan = in_order(formula("acid_rinse", ("rain", 500, "mL"), ("citric_acid", 1, "g")))
+        pours = [*as_planned(plan)[:1], Pour(2, plan.ingredients[1].supply, Amount(2.0, "g"))]
+        done = as_done(plan, pours, {})
+        self.assertLess(assess(done).ph.value, assess(plan).ph.value - 0.1)  # type: ignore[union-attr]
+        (only,) = differences(plan, done)
+        self.assertEqual(only.line, 2)
+        self.assertIn("1 g more Citric acid", only.says)
+        self.assertAlmostEqual(leftover(plan, pours, 2), 2.0)
+
+    def test_several_pours_of_one_line_add_up_in_whatever_units(self) -> None:
+        plan = in_order(formula("acid_rinse", ("rain", 500, "mL"), ("malt_vinegar", 30, "mL")))
+        vinegar = plan.ingredients[1].supply
+        pours = [Pour(2, vinegar, Amount(1, "tbsp")), Pour(2, vinegar, Amount(15, "mL"))]
+        poured = next(each for each in weighed(as_done(plan, pours, {})) if each.line.id == 2)
+        self.assertAlmostEqual(poured.ml, 30.0, delta=0.5)
+
+    def test_shares_stay_what_they_were_when_another_line_changes(self) -> None:
+        plan = in_order(
+            formula(
+                "clay_damp", ("rain", 60, "%"), ("rhassoul", 35, "%"), ("hemp_seed_oil", 5, "%"), makes=200.0
+            )
+        )
+        clay = plan.ingredients[1].supply
+        done = as_done(plan, [Pour(2, clay, Amount(90, "g"))], {})
+        grams = {each.line.id: each.grams for each in weighed(done)}
+        self.assertAlmostEqual(grams[1], 120.0, delta=0.5)
+        self.assertAlmostEqual(grams[2], 90.0)
+
+    def test_something_else_stands_in_the_steps_of_what_it_replaced(self) -> None:
+        plan = in_order(formula("saponin_liquor", ("rain", 400, "mL"), ("soapwort", 40, "g")))
+        done = as_done(plan, [Pour(2, supply("horse_chestnut"), Amount(50, "g"))], {})
+        names = {line.supply.name: line.phase for line in done.ingredients}
+        self.assertNotIn("Soapwort root", names)
+        self.assertEqual(names["Horse-chestnut"], "infused")
+        self.assertTrue(assess(done).preparation.strained)
+
+    def test_left_out_and_something_besides(self) -> None:
+        plan = in_order(
+            formula("acid_rinse", ("rain", 500, "mL"), ("malt_vinegar", 30, "mL"), ("honey", 5, "g"))
+        )
+        done = as_done(plan, [Pour(0, supply("citric_acid"), Amount(1, "g"))], {}, left_out=[3])
+        self.assertEqual(
+            sorted(line.supply.name for line in done.ingredients),
+            ["Citric acid", "Malt vinegar", "Rain water"],
+        )
+        says = " ".join(each.says for each in differences(plan, done))
+        self.assertIn("Honey was left out", says)
+        self.assertIn("1 g of Citric acid besides", says)
+
+    def test_how_long_it_really_soaked_is_reckoned_with(self) -> None:
+        plan = in_order(formula("saponin_liquor", ("rain", 400, "mL"), ("soapwort", 40, "g")))
+        soak = next(place for place, step in enumerate(plan.steps) if step.kind == "soak")
+        short = assess(as_done(plan, [], {soak: 5.0, soak + 1: 2.0})).lift.scalp.value
+        self.assertLess(short, assess(plan).lift.scalp.value)
+
+
+class Weighing(TestCase):
+    """How exactly, and what the scale says."""
+
+    def test_wide_for_petals_narrow_for_citric_acid(self) -> None:
+        made = formula(
+            "acid_rinse",
+            ("rain", 500, "mL"),
+            ("citric_acid", 1, "g"),
+            ("calendula", 5, "g", "broken", "infused"),
+        )
+        found = tolerances(made, Workbench(), assess(made))
+        self.assertEqual(found[2].by, "the pH")
+        self.assertGreater(found[3].share, 1.5 * found[2].share)
+        low, high = found[2].band(1.0)
+        self.assertLess(low, 1.0)
+        self.assertGreater(high, 1.0)
+
+    def test_no_caution_begins_within_a_band(self) -> None:
+        made = formula(
+            "spray",
+            ("rain", 98, "g"),
+            ("lavender_oil", 0.45, "g"),
+            use="left_in",
+            bottle="glass",
+            minutes=0.0,
+        )
+        bench = Workbench()
+        found = tolerances(made, bench, assess(made))[2]
+        more = made.with_amount(1, 0.45 * (1.0 + found.share))
+        had = {each.id for each in bench.quick(made).cautions if each.level != "note"}
+        self.assertLessEqual({each.id for each in bench.quick(more).cautions if each.level != "note"}, had)
+
+    def test_what_was_poured_since(self) -> None:
+        bowl = Bowl(base=40.0, total=40.0)
+        self.assertAlmostEqual(look(bowl, 52.4, "steady").grams or 0.0, 12.4)
+        self.assertEqual(bowl.poured(12.4), Bowl(52.4, 52.4))
+        self.assertEqual(look(bowl, 40.1, "steady").grams, 0.0)  # its own wandering
+
+    def test_a_scale_that_switched_off_says_what_it_should_read(self) -> None:
+        seen = look(Bowl(base=412.0, total=412.0), 0.0, "steady")
+        self.assertIsNone(seen.grams)
+        self.assertIn("it should read 412 g", seen.says)
+        self.assertEqual(seen.base, 0.0)
+
+    def test_less_than_before_overload_and_silence_are_said(self) -> None:
+        bowl = Bowl(base=100.0, total=100.0)
+        self.assertIn("20 g less", look(bowl, 80.0, "steady").says)
+        self.assertIn("more than the scale bears", look(bowl, None, "overload").says)
+        self.assertIn("should read 100 g", look(bowl, None, "absent").says)
+        self.assertEqual(look(bowl, 130.0, "moving").says, "Still moving.")
+        for seen in (look(bowl, 80.0, "steady"), look(bowl, None, "overload"), look(bowl, None, "silent")):
+            self.assertIsNone(seen.grams)
+
+    def test_out_of_the_jar(self) -> None:
+        jar = Bowl(base=500.0, total=0.0, from_jar=True)
+        seen = look(jar, 470.0, "steady")
+        self.assertEqual(seen.grams, 30.0)
+        self.assertEqual(jar.poured(30.0).base, 470.0)
+        self.assertIsNone(look(jar, 520.0, "steady").grams)
+
+    def test_put_right_only_adds_and_meets_what_was_planned(self) -> None:
+        plan = in_order(formula("acid_rinse", ("rain", 500, "mL"), ("citric_acid", 1, "g")))
+        done = as_done(plan, [Pour(2, plan.ingredients[1].supply, Amount(1.6, "g"))], {})
+        bench = Workbench()
+        found = put_right(plan, done, bench, 2)
+        self.assertTrue(found.met, found.says)
+        before = {each.line.id: each.grams for each in weighed(done)}
+        after = {each.line.id: each.grams for each in weighed(found.formula)}
+        self.assertTrue(all(after[i] >= before[i] - 1e-6 for i in before))
+        self.assertAlmostEqual(
+            bench.quick(found.formula).ph.value,
+            bench.quick(plan).ph.value,
+            delta=0.13,  # type: ignore[union-attr]
+        )
+
+    def test_where_nothing_brings_it_back_that_is_said(self) -> None:
+        plan = in_order(start("oat_water"))
+        found = put_right(plan, plan, Workbench(), 2)
+        self.assertFalse(found.met)
+        self.assertIn("Nothing has moved", found.says)
+
+
+class CoolingDown(TestCase):
+    """Until it is safe, and until it is as warm as the room."""
+
+    @settings(max_examples=40, deadline=None)
+    @given(
+        ml=st.floats(50, 4000),
+        more=st.floats(1.0, 5.0),
+        start_at=st.floats(45, 100),
+        lid=st.sampled_from(["off", "on", "bath"]),
+        vessel=st.sampled_from(["pot", "glass", "bowl", "bottle", "flask"]),
+    )
+    def test_more_water_never_cools_faster(
+        self, ml: float, more: float, start_at: float, lid: str, vessel: str
+    ) -> None:
+        little, much = (cooling(each, start_at, vessel, lid) for each in (ml, ml * more))
+        for celsius in (41.0, 38.0):
+            one, other = little.until(celsius), much.until(celsius)
+            assert one is not None and other is not None
+            self.assertLessEqual(one.value, other.value + 1e-6)
+            self.assertLessEqual(one.low, other.low + 1e-6)
+        self.assertGreaterEqual(much.at(20.0).value, little.at(20.0).value - 1e-6)
+
+    @settings(max_examples=30, deadline=None)
+    @given(ml=st.floats(100, 3000), minutes=st.floats(1, 200))
+    def test_it_only_ever_cools_and_never_below_its_room(self, ml: float, minutes: float) -> None:
+        pot = cooling(ml, 95.0)
+        self.assertLessEqual(pot.at(minutes + 10.0).value, pot.at(minutes).value + 1e-9)
+        self.assertGreaterEqual(pot.at(5000.0).value, 15.0)
+
+    def test_a_lid_a_flask_a_warm_kitchen_and_cold_water(self) -> None:
+        plain = cooling(800, 95.0).until(41.0)
+        assert plain is not None
+        for slower in (
+            cooling(800, 95.0, lid="on"),
+            cooling(800, 95.0, "flask"),
+            cooling(800, 95.0, room=28.0),
+        ):
+            self.assertGreater(slower.until(41.0).value, plain.value)  # type: ignore[union-attr]
+        self.assertLess(cooling(800, 95.0, lid="bath").until(41.0).value, 0.4 * plain.value)  # type: ignore[union-attr]
+
+    def test_a_thermometer_makes_it_surer(self) -> None:
+        plain = cooling(800, 95.0).until(38.0)
+        read = cooling(800, 95.0, readings=[(30.0, 62.0), (50.0, 52.0)]).until(38.0)
+        assert plain is not None and read is not None
+        self.assertLess(read.high - read.low, 0.8 * (plain.high - plain.low))
+        self.assertAlmostEqual(cooling(800, 95.0, readings=[(30.0, 62.0)]).at(30.0).value, 62.0, delta=1.0)
+
+    def test_one_reading_amiss_does_not_make_it_sure(self) -> None:
+        odd = cooling(800, 95.0, readings=[(0.5, 60.0)]).until(38.0)
+        assert odd is not None
+        self.assertGreater(odd.high - odd.low, 10.0)
+
+    def test_a_kitchen_as_warm_as_skin_bears(self) -> None:
+        self.assertIsNone(cooling(500, 90.0, room=40.0).until(38.0))
+
+
+class Gathering(TestCase):
+    """Which bottles it is drawn from."""
+
+    def test_the_soonest_first_and_then_the_next(self) -> None:
+        found = choose(300.0, [Held("lot-2", 400, 90), Held("lot-1", 120, 5), Held("lot-9", 900, None)])
+        self.assertEqual(found.drawn, (("lot-1", 120.0), ("lot-2", 180.0)))
+        self.assertEqual(found.missing, 0.0)
+
+    def test_never_what_is_past_and_what_is_missing_is_said(self) -> None:
+        found = choose(50.0, [Held("lot-1", 100, -3, past=True), Held("lot-2", 20, 10)])
+        self.assertEqual((found.drawn, found.missing), ((("lot-2", 20.0),), 30.0))
+
+    @given(
+        needed=st.floats(0.1, 1000),
+        left=st.lists(st.one_of(st.none(), st.floats(0, 500)), max_size=6),
+        days=st.lists(st.one_of(st.none(), st.integers(-5, 400)), min_size=6, max_size=6),
+    )
+    def test_drawn_and_missing_make_what_was_needed(
+        self, needed: float, left: list[float | None], days: list[int | None]
+    ) -> None:
+        held = [Held(f"lot-{i}", each, days[i], (days[i] or 0) < 0) for i, each in enumerate(left)]
+        found = choose(needed, held)
+        there = {each.key: each for each in held}
+        self.assertAlmostEqual(
+            sum(much for _, much in found.drawn) + found.missing, needed, delta=0.001 * needed
+        )
+        for key, much in found.drawn:
+            self.assertFalse(there[key].past)
+            self.assertLessEqual(much, there[key].left if there[key].left is not None else needed + 1e-9)
+
+
+class Portions(TestCase):
+    """Until when it keeps, and why."""
+
+    def setUp(self) -> None:
+        self.life = reading("saponin_liquor", ("rain", 400, "mL"), ("soapwort", 40, "g")).keeping
+
+    def test_by_its_place_with_its_reason(self) -> None:
+        cold, frozen = use_by(self.life, "fridge", DAY), use_by(self.life, "freezer", DAY)
+        self.assertEqual(cold.day - DAY, timedelta(days=self.life.at("fridge").days))
+        self.assertIn("week in the fridge", cold.reason)
+        self.assertGreater(frozen.day, cold.day)
+
+    def test_thawed_means_today_and_frozen_late_saves_nothing(self) -> None:
+        self.assertEqual(
+            use_by(self.life, "fridge", DAY, thawed=DAY + timedelta(days=40)).day, DAY + timedelta(days=40)
+        )
+        late = use_by(self.life, "freezer", DAY, moved=DAY + timedelta(days=9))
+        self.assertEqual(late.day, DAY + timedelta(days=self.life.at("fridge").days))
+        self.assertIn("saves nothing", late.reason)
+
+    def test_topping_up_keeps_the_oldest_date(self) -> None:
+        old, fresh = UseBy(DAY, "old"), UseBy(DAY + timedelta(days=7), "fresh")
+        self.assertEqual(topped_up(old, fresh).day, DAY)
+        self.assertIn("Topped up", topped_up(old, fresh).reason)
+        self.assertEqual(topped_up(fresh, old).day, DAY)
+
+    def test_what_went_off_here_makes_the_next_shorter_and_luck_never_longer(self) -> None:
+        self.assertEqual(spoils_sooner([]), (1.0, 0))
+        self.assertEqual(spoils_sooner([Kept(7, 7, False)] * 20), (1.0, 0))
+        once, often = spoils_sooner([Kept(7, 3, True)]), spoils_sooner([Kept(7, 3, True)] * 4)
+        self.assertLess(often[0], once[0])
+        self.assertLessEqual(once[0], 1.0)
+        self.assertGreater(spoils_sooner([Kept(7, 3, True), *[Kept(7, 7, False)] * 6])[0], once[0])
+        shorter = use_by(self.life, "fridge", DAY, sooner=often)
+        self.assertLess(shorter.day, use_by(self.life, "fridge", DAY).day)
+        self.assertIn("went off sooner here", shorter.reason)
+
+    def test_a_bottle_as_a_measuring_jug(self) -> None:
+        marks = [(100.0, 40.0), (250.0, 92.0)]
+        lines = fill_lines([("Rain water", 200.0), ("Malt vinegar", 25.0)], marks)
+        self.assertAlmostEqual(lines[0].height, 40.0 + 52.0 * 100.0 / 150.0)
+        self.assertGreater(lines[1].height, lines[0].height)
+        self.assertAlmostEqual(fill_lines([("Oil", 50.0)], marks)[0].height, 20.0)
+        with self.assertRaisesRegex(ValueError, "holds 250 mL"):
+            fill_lines([("Rain water", 300.0)], marks)
+
+
+class Checks(TestCase):
+    """What was found, and the likelier cause."""
+
+    def test_yield(self) -> None:
+        foreseen = Figure(400, 350, 450, "mL")
+        self.assertIn("as foreseen", yield_said(foreseen, 400, True, True))
+        self.assertIn("boiled harder", yield_said(foreseen, 300, True, False))
+        self.assertIn("weaker", yield_said(foreseen, 480, True, True))
+        self.assertIn("Measure it once more", yield_said(foreseen, 900, False, False))
+
+    def test_thickness_says_what_to_do_by_what_is_in_it(self) -> None:
+        self.assertIn("as foreseen", texture_said("spreads", "spreads", True))
+        self.assertIn("spoon of powder", texture_said("spreads", "runny", True))
+        self.assertIn("spoon of its liquid", texture_said("runny", "stiff", True))
+        self.assertNotIn("powder", texture_said("watery", "runny", False))
+        self.assertEqual(texture_said("spreads", "soup", True), "")
+
+    def test_a_reading_narrows_what_was_worked_out_and_a_far_one_is_itself(self) -> None:
+        found = reading("saponin_liquor", ("rain", 400, "mL"), ("soapwort", 40, "g"))
+        assert found.ph is not None and found.ph_draws is not None
+        near = ph_after(found.ph_draws, StripReading(round(found.ph.value, 1), 0.5))
+        self.assertLess(near.high - near.low, found.ph.high - found.ph.low)
+        far = ph_after(found.ph_draws, StripReading(11.0, 0.5))
+        self.assertGreater(far.value, 9.0)
+
+
+def head_of(**answers: object) -> Head:
+    """A head with this record."""
+    told = {"birth_year": 1988, "scalp": "oily"} | answers
+    return Head(record=Record(**told), today=DAY, day=Today())  # type: ignore[arg-type]
+
+
+class ForWhom(TestCase):
+    """Neat, thinned, or not at all."""
+
+    def thinned_for(self, made: Formula, head: Head) -> object:
+        bench = Workbench(head=head.facts())
+        found = assess(made, head=head.facts())
+        return thinning(made, bench, supply("very_hard"), found, "Ottoline")
+
+    def test_the_least_water_that_a_tender_child_needs(self) -> None:
+        made = in_order(formula("acid_rinse", ("rain", 500, "mL"), ("malt_vinegar", 60, "mL")))
+        child = head_of(birth_year=2017, adult="Wren", skin=("eczema",))
+        found = self.thinned_for(made, child)
+        self.assertTrue(found.parts is None or found.parts > 0)  # type: ignore[attr-defined]
+        if found.parts:  # type: ignore[attr-defined]
+            self.assertIn(f"1 + {found.parts}", found.says)  # type: ignore[attr-defined]
+            self.assertFalse([each for each in found.cautions if each.level == "stop"])  # type: ignore[attr-defined]
+
+    def test_neat_for_who_bears_it(self) -> None:
+        made = in_order(formula("acid_rinse", ("very_hard", 500, "mL"), ("malt_vinegar", 15, "mL")))
+        self.assertEqual(self.thinned_for(made, head_of()).parts, 0)  # type: ignore[attr-defined]
+
+    def test_no_water_makes_an_allergy_safe(self) -> None:
+        made = in_order(formula("mask", ("buttermilk", 100, "g"), ("oat_flour", 20, "g")))
+        found = self.thinned_for(made, head_of(allergies=("dairy",)))
+        self.assertIsNone(found.parts)  # type: ignore[attr-defined]
+        self.assertIn("not for Ottoline", found.says)  # type: ignore[attr-defined]
+
+
+class AtTheStep(TestCase):
+    """What to beware of, where it matters."""
+
+    def said(
+        self, made: Formula, kind: str, celsius: float | None = None, **people: list[str]
+    ) -> dict[str, str]:
+        found = assess(made)
+        sheet = run_sheet(found.preparation.steps)
+        place = next(i for i, step in enumerate(sheet) if step.kind == kind)
+        facts = step_facts(sheet, place, found, people.get("asthma", []), people.get("children", []), celsius)
+        return {each.id: each.level for each in step_cautions(facts)}
+
+    def test_milling_with_asthma_in_the_house_is_a_stop(self) -> None:
+        made = start("ledger_dust")
+        self.assertEqual(self.said(made, "mill", asthma=["Idris Pell"])["mill-asthma"], "stop")
+        self.assertEqual(self.said(made, "mill")["mill-mask"], "warning")
+
+    def test_hot_liquid_and_foam_where_it_boils(self) -> None:
+        made = formula("saponin_liquor", ("rain", 400, "mL"), ("soapwort", 40, "g"))
+        self.assertIn("foam-over", self.said(made, "simmer"))
+        self.assertIn("hot-child", self.said(made, "simmer", children=["Ottoline"]))
+        self.assertIn("hands-hot", self.said(made, "strain"))
+        self.assertNotIn("foam-over", self.said(made, "soak"))
+
+    def test_soda_into_something_hot_is_a_stop(self) -> None:
+        made = start("winding_hole")
+        self.assertEqual(self.said(made, "weigh", celsius=80.0)["alkali-hot"], "stop")
+        self.assertNotIn("alkali-hot", self.said(made, "weigh", celsius=30.0))
+        self.assertIn("alkali-hands", self.said(made, "weigh", celsius=30.0))
+
+    def test_blending_only_below_fifty(self) -> None:
+        made = formula("saponin_liquor", ("rain", 400, "mL"), ("soapwort", 40, "g"))
+        steps = list(in_order(made).steps)
+        mash = next(i for i, step in enumerate(steps) if step.kind == "mash")
+        steps[mash] = replace(steps[mash], kind="blend")
+        blended = replace(made, steps=tuple(steps))
+        self.assertEqual(self.said(blended, "blend")["blend-hot"], "stop")
+        self.assertNotIn("blend-hot", self.said(blended, "blend", celsius=45.0))
+
+    def test_essential_oil_last_and_strong_ones_in_glass(self) -> None:
+        made = formula(
+            "serum",
+            ("sunflower_oil", 50, "g"),
+            ("lavender_oil", 1, "g"),
+            use="left_in",
+            bottle="plastic",
+            minutes=0.0,
+        )
+        found = assess(made)
+        sheet = run_sheet(found.preparation.steps)
+        every = {
+            each.id for place in range(len(sheet)) for each in step_cautions(step_facts(sheet, place, found))
+        }
+        self.assertIn("drops-last", every)
+        self.assertIn("drops-plastic", every)
+
+    def test_bottles_that_are_filled_hot(self) -> None:
+        made = formula("saponin_liquor", ("rain", 400, "mL"), ("soapwort", 40, "g"))
+        self.assertIn("fill-hot", self.said(made, "bottle", celsius=70.0))
+        self.assertIn("fill-clean", self.said(made, "bottle", celsius=25.0))
+
+
+class Units(TestCase):
+    """What a line is counted in."""
+
+    def test_poured_and_weighed(self) -> None:
+        self.assertEqual((unit_of(supply("rain")), unit_of(supply("soapwort"))), ("mL", "g"))
+        self.assertAlmostEqual(
+            scaled(start("conker_wash"), 2.0).ingredients[0].amount.value,
+            2 * start("conker_wash").ingredients[0].amount.value,
+        )
