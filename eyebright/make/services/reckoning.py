@@ -147,7 +147,8 @@ def _minutes(batch: Batch) -> dict[int, float]:
     for clock in batch.clocks.all():
         step = batch.steps[clock.place] if clock.place < len(batch.steps) else {}
         if clock.ended_at and step.get("act") == "wait" and isinstance(step.get("of"), int):
-            out[step["of"]] = (clock.ended_at - clock.began_at).total_seconds() / 60.0
+            took = (clock.ended_at - clock.began_at).total_seconds() / 60.0
+            out[step["of"]] = max(took, 0.0)  # a clock may have been set back meanwhile
     return out
 
 
@@ -283,7 +284,7 @@ def reckon_anew(batch: Batch, *, whom: bool = True) -> None:
     batch.facts = now.found.facts
     batch.cautions = cautions_kept(now.found.cautions)
     plan = now.written.formula
-    if plan is not None and now.done is not None:
+    if plan is not None and plan.ingredients and now.done is not None:
         batch.outcome["off"] = [
             {"line": each.line, "says": each.says, "over": each.poured > each.planned}
             for each in differences(plan, now.done, now.bench.kit)

@@ -9,10 +9,10 @@ from django.utils import timezone
 from eyebright.config.decimals import as_float
 from eyebright.config.wire import CautionOut, FigureOut, figure_out
 from eyebright.core.chemistry import compare
+from eyebright.core.learning import outcomes
 from eyebright.core.make import loads, minutes_said, skin_safe, texture_said, yield_said
 from eyebright.core.materials import said
 from eyebright.core.numbers import Figure
-from eyebright.heads.models import Head
 from eyebright.shelf.services.readings import AGAIN, kept_reading
 
 from ..models import Batch, Photo, Pour, StepClock
@@ -296,10 +296,16 @@ def _washes(batch: Batch) -> list[BatchWashOut]:
     rows = batch.washes.exclude(head=None).select_related("head")
     return [
         BatchWashOut(
-            id=row.pk, head=row.head_id, name=row.head.name, at=row.at, feel=list(row.feel), answer=None
+            id=row.pk,
+            head=row.head_id or 0,
+            name=str(row.head and row.head.name),
+            at=row.at,
+            feel=list(row.feel),
+            answer=outcomes()[row.answer]
+            if row.answer is not None and row.answer < len(outcomes())
+            else None,
         )
         for row in rows
-        if isinstance(row.head, Head)
     ]
 
 
