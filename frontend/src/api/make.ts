@@ -45,14 +45,21 @@ export const useTakes = (ask: MaybeRefOrGetter<MakeAsk | null>) =>
   });
 
 /** One batch; `live`: asked for again all the time, since another window may carry it on. */
-export const useBatch = (id: MaybeRefOrGetter<number>, live = false) =>
-  useQuery({
+export function useBatch(id: MaybeRefOrGetter<number>, live = false) {
+  const cache = useQueryClient();
+  return useQuery({
     queryKey: computed(() => ["batch", toValue(id)]),
-    queryFn: () => taken(api.GET("/api/make/batches/{pk}", at(toValue(id)))),
+    queryFn: async ({ queryKey }) => {
+      const found = await taken(api.GET("/api/make/batches/{pk}", at(toValue(id))));
+      // An answer that was on its way while something was done is older than what stands there.
+      const had = cache.getQueryData<Batch>(queryKey);
+      return had && had.version > found.version ? had : found;
+    },
     refetchInterval: live ? LIVE_MS : false,
     enabled: computed(() => toValue(id) > 0),
     retry: false,
   });
+}
 
 export const useClocks = () =>
   useQuery({

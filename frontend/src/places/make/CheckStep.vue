@@ -72,7 +72,7 @@ const measured = () => save({ yielded: (yielded.value || null) as never });
         decimal
         :error="errors['yielded']"
       />
-      <button type="submit" class="act">Keep</button>
+      <button type="submit" class="act">Keep the amount</button>
     </form>
     <p v-if="batch.yield_says" class="says">{{ batch.yield_says }}</p>
     <p v-if="errors['version'] || trouble" class="trouble" role="alert">

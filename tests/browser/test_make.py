@@ -1,0 +1,292 @@
+"""Make in the browser: a whole liquor, at a desk and on a phone; an over-pour; a restart in mid-batch."""
+
+from datetime import timedelta
+from typing import Any
+
+import time_machine
+from django.utils import timezone
+from playwright.sync_api import Page, expect
+
+from eyebright.formulas.schemas.formulas import FormulaIn, FormulaNewIn
+from eyebright.formulas.services import beginning
+from eyebright.instruments.hub import hub
+from eyebright.instruments.schemas import InstrumentIn
+from eyebright.instruments.services import save_instrument
+from eyebright.make.models import Batch, Container
+from eyebright.make.schemas.batches import BatchChangeIn, BeginBatchIn, FillIn, PourIn
+from eyebright.make.services import batches, filling, pouring
+from eyebright.shelf.models import Lot
+from eyebright.shelf.schemas.lots import LotIn
+from eyebright.shelf.schemas.measures import VesselIn
+from eyebright.shelf.services.lots import save_lot
+from eyebright.shelf.services.measures import save_vessel
+
+from . import test_nothing_is_lost
+from .support import PHONE, BrowserTestCase
+
+
+class Kitchen(BrowserTestCase):
+    """Rain, soapwort, citric acid, a squeeze bottle; a liquor and a rinse."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.stock()
+        self.soapwort = save_lot(LotIn(material="soapwort", name="Soapwort root", size=200, left=150)).id
+        save_vessel(VesselIn(name="Squeeze bottle", volume=250))
+
+    def formula(self, name: str, family: str, *lines: tuple[str, str, str]) -> int:
+        rows = [
+            {"id": place, "stuff": stuff, "amount": amount, "unit": unit}
+            for place, (stuff, amount, unit) in enumerate(lines, start=1)
+        ]
+        body = FormulaIn.model_validate({"name": name, "family": family, "lines": rows, "minutes": "2"})
+        return beginning.new_formula(FormulaNewIn(formula=body)).id
+
+    def liquor(self) -> int:
+        lines = ((f"water-{self.rain}", "400", "mL"), (f"lot-{self.soapwort}", "40", "g"))
+        return self.formula("Lamplight soapwort", "saponin_liquor", *lines)
+
+    def rinse(self) -> int:
+        lines = ((f"water-{self.rain}", "500", "mL"), (f"lot-{self.citric}", "1", "g"))
+        return self.formula("Towpath rinse", "acid_rinse", *lines)
+
+    def begun(self, formula: int, step: int = 1) -> int:
+        """A batch of this formula, poured as planned where it stands past that; its id."""
+        now = batches.begin(BeginBatchIn.model_validate({"ask": {"formula": formula}}))
+        for line in now.lines if step > 1 else ():
+            now = pouring.pour(now.id, PourIn(version=now.version, line=line.id))
+        batches.change(now.id, BatchChangeIn(version=now.version, step=step))
+        return now.id
+
+    def next(self, page: Page | None = None) -> None:
+        """The big button; and the next step is there."""
+        page = page or self.page
+        heading = page.get_by_role("heading", level=1)
+        before = heading.inner_text()
+        page.get_by_role("button", name="Done, next").click()
+        expect(heading).not_to_have_text(before)
+
+    def button(self, name: str) -> None:
+        self.page.get_by_role("button", name=name, exact=True).first.click()
+
+
+class WholeLiquor(Kitchen):
+    """From the formula to a bottle with a label."""
+
+    def test_soak_overnight_simmer_strain_cool_bottle_label(self) -> None:
+        formula = self.liquor()
+        self.put_wren()
+        self.go(f"/formulas/{formula}")
+        self.page.get_by_role("link", name="Make it").click()
+        expect(self.page.get_by_text("What goes in")).to_be_visible()
+        self.page.get_by_text("Wren", exact=True).click()
+        expect(self.page.get_by_text("Wren neat")).to_be_visible()
+        self.button("Begin")
+        expect(self.page.get_by_role("heading", name="Get everything to hand.")).to_be_visible()
+        self.next()
+        for _ in range(2):
+            self.button("In, as planned")
+        expect(self.page.get_by_text("Everything is in.")).to_be_visible()
+        self.next()
+        self.overnight()
+        for _ in range(4):
+            self.next()
+        self.cooled()
+        self.page.get_by_label("It read pH").fill("5.5")
+        self.button("Keep the reading")
+        expect(self.page.get_by_text("They agree.")).to_be_visible()
+        self.page.get_by_label("How much came of it, in mL").fill("300")
+        self.button("Keep the amount")
+        expect(self.page.get_by_text("300 mL: as foreseen")).to_be_visible()
+        self.next()
+        self.bottled()
+
+    def overnight(self) -> None:
+        """The soak's clock runs at the server while nobody looks."""
+        self.button("Start the clock")
+        expect(self.page.get_by_role("timer")).to_contain_text(":")
+        with time_machine.travel(timezone.now() + timedelta(hours=11), tick=True):
+            self.page.reload()
+            expect(self.page.get_by_text("Time’s up")).to_be_visible()
+            expect(self.page.get_by_text("Its time was up 7 h ago.")).to_be_visible()
+            self.go("/make")
+            expect(self.page.get_by_text("time’s up, 7 h ago").first).to_be_visible()
+            self.page.get_by_role("link", name="Go on").click()
+            self.next()
+
+    def cooled(self) -> None:
+        self.button("Start the clock")
+        expect(self.page.get_by_text("Safe for whom it is for (41 °C) in about")).to_be_visible()
+        self.page.get_by_label("A thermometer in it says").fill("55")
+        self.page.get_by_label("How it cools").get_by_role("button", name="Keep", exact=True).click()
+        expect(self.page.get_by_text("About 55 °C")).to_be_visible()
+        self.next()
+
+    def bottled(self) -> None:
+        self.choose("Into", "Squeeze bottle")
+        expect(self.page.get_by_label("How much in all")).to_have_value("250")
+        self.page.get_by_label("How much in all").fill("400")
+        self.button("Filled")
+        expect(self.page.get_by_text("Squeeze bottle holds 250 mL")).to_be_visible()
+        expect(self.page.get_by_label("How much in all")).to_have_value("400")
+        self.page.get_by_label("How much in all").fill("250")
+        self.button("Filled")
+        expect(self.page.get_by_text("250 of 250 mL")).to_be_visible()
+        labels = self.page.get_by_role("link", name="Print the labels").get_attribute("href")
+        answer = self.page.request.get(f"{self.live_server_url}{labels}")
+        self.assertEqual(answer.body()[:5], b"%PDF-")
+        self.button("It is made")
+        expect(self.page.get_by_role("heading", name="What came of it")).to_be_visible()
+        self.assertEqual(Container.objects.get().batch.name, "Lamplight soapwort")
+        self.page.keyboard.press("/")
+        self.page.get_by_role("dialog").get_by_role("combobox").fill(Container.objects.get().code)
+        expect(self.page.get_by_role("option", name="Lamplight soapwort, Squeeze bottle")).to_be_visible()
+
+
+class OnAPhone(WholeLiquor):
+    """The same beside the stove: one hand, wet."""
+
+    size = PHONE
+
+    def test_nothing_is_wider_than_the_phone_and_the_button_is_large(self) -> None:
+        batch = self.begun(self.liquor(), 3)
+        for step in (0, 1, 3):
+            Batch.objects.filter(pk=batch).update(step=step)
+            self.go(f"/make/{batch}/run")
+            button = self.page.get_by_role("button", name="Done, next")
+            box = button.bounding_box()
+            assert box
+            self.assertGreaterEqual(box["height"], 72)
+            self.assertLessEqual(self.page.evaluate("document.documentElement.scrollWidth"), PHONE["width"])
+
+
+class TooMuch(Kitchen):
+    """An over-pour."""
+
+    def poured_too_much(self) -> int:
+        batch = self.begun(self.rinse())
+        self.go(f"/make/{batch}/run")
+        self.button("In, as planned")
+        self.page.get_by_label("Or so much of it, in g").fill("1.5")
+        self.page.get_by_role("button", name="Keep", exact=True).click()
+        expect(self.page.get_by_role("heading", name="More Citric acid than planned")).to_be_visible()
+        return batch
+
+    def test_put_right(self) -> None:
+        batch = self.poured_too_much()
+        planned = batches.find_batch(batch).figures["ph"]["value"]
+        self.button("Put it right")
+        expect(self.page.get_by_role("heading", name="More Citric acid than planned")).to_have_count(0)
+        self.page.get_by_role("button", name="The last").click()
+        expect(self.page.get_by_text("Everything is in.")).to_be_visible()
+        self.assertAlmostEqual(batches.find_batch(batch).outcome["ph"]["value"], planned, delta=0.12)
+
+    def test_taken_back_and_undone(self) -> None:
+        self.poured_too_much()
+        self.page.get_by_role("button", name="Citric acid").first.click()
+        self.button("Take back")
+        expect(self.page.get_by_role("heading", name="More Citric acid than planned")).to_have_count(0)
+        self.button("Undo")
+        expect(self.page.get_by_role("heading", name="More Citric acid than planned")).to_be_visible()
+
+    def test_scale_the_rest_up(self) -> None:
+        batch = self.poured_too_much()
+        self.button("Scale the rest up")
+        self.page.get_by_role("button", name="The last").click()
+        expect(self.page.get_by_text("Everything is in.")).to_be_visible()
+        self.assertGreater(batches.find_batch(batch).outcome["makes"]["value"], 700.0)
+
+
+class LiveScale(Kitchen):
+    """The pretend scale fills the bar, and what stands still is taken by itself."""
+
+    def test_taken_by_itself_and_in_both_windows(self) -> None:
+        scale = save_instrument(InstrumentIn(kind="scale", name="Kitchen scale", link="simulated")).id
+        batch = self.begun(self.rinse())
+        other = self.window()
+        self.go(f"/make/{batch}/run")
+        self.go(f"/make/{batch}/run", other)
+        expect(self.page.get_by_text("Kitchen scale").first).to_be_visible()
+        self.play(scale, put=250.0)
+        bar = self.page.locator("[data-bar]")
+        expect(self.page.get_by_role("img", name="250 g of 499 g")).to_be_visible()
+        self.assertGreater(float(bar.get_attribute("width") or 0), 100.0)
+        self.play(scale, put=499.0)
+        expect(self.page.get_by_role("button", name="In: Rain barrel")).to_be_visible()
+        expect(other.get_by_role("button", name="In: Rain barrel")).to_be_visible()
+        self.assertEqual(batches.find_batch(batch).poured.count(), 1)
+        self.play(scale, put=0.0)
+        expect(self.page.get_by_text("Put the bowl back: it should read 499 g").first).to_be_visible()
+        self.assertEqual(float(Lot.objects.get(pk=self.citric).left or 0), 0.0)
+
+    def play(self, scale: int, **what: Any) -> None:
+        hub.play(scale, "scale", tare=False, plug=None, **what)
+
+
+class Stock(Kitchen):
+    """What is there."""
+
+    def filled(self, **more: Any) -> int:
+        batch = self.begun(self.liquor(), 9)
+        now = batches.find_batch(batch)
+        told = {"version": now.version, "amount": 200, "name": "Jam jar"} | more
+        return filling.fill(batch, FillIn.model_validate(told)).id
+
+    def test_use_some_throw_away_and_take_it_back(self) -> None:
+        self.filled()
+        self.go("/make")
+        self.button("Use some")
+        self.page.get_by_label("How much, in mL").fill("900")
+        self.button("Use it")
+        expect(self.page.get_by_text("There are 200 mL left in it.")).to_be_visible()
+        self.page.get_by_label("How much, in mL").fill("50")
+        self.button("Use it")
+        expect(self.page.get_by_text("150 of 200 mL")).to_be_visible()
+        self.button("Undo")
+        expect(self.page.get_by_text("200 of 200 mL")).to_be_visible()
+        self.button("Throw away")
+        self.page.get_by_text("mould", exact=True).click()
+        self.button("Throw it away")
+        expect(self.page.get_by_text("In stock")).to_have_count(0)
+        self.page.get_by_role("button", name="Undo").last.click()
+        expect(self.page.get_by_text("200 of 200 mL")).to_be_visible()
+
+    def test_frozen_and_thawed(self) -> None:
+        self.filled(place="freezer")
+        self.go("/make")
+        self.page.get_by_text("fridge", exact=True).click()
+        expect(self.page.get_by_text("Use it today: by")).to_be_visible()
+        self.page.get_by_text("freezer", exact=True).click()
+        expect(self.page.get_by_text("never frozen again")).to_be_visible()
+
+    def test_empty(self) -> None:
+        self.go("/make")
+        expect(self.page.get_by_text("Nothing is being made.")).to_be_visible()
+        self.button("Make something")
+        expect(self.page.get_by_text("There is no formula yet.")).to_be_visible()
+
+
+class Restarted(test_nothing_is_lost.Killed):
+    """The server killed and started again in mid-batch."""
+
+    def test_every_word_is_there_when_it_is_back(self) -> None:
+        ask, page = self.server.ask, self.page
+        formula = ask("POST", "/api/formulas", {"start": "conker_wash"})[1]["id"]
+        batch = ask("POST", "/api/make/batches", {"ask": {"formula": formula}})[1]
+        where = f"/api/make/batches/{batch['id']}"
+        for line in batch["lines"]:
+            batch = ask("POST", f"{where}/pours", {"version": batch["version"], "line": line["id"]})[1]
+        batch = ask("PATCH", where, {"version": batch["version"], "step": 2})[1]
+        self.go(f"/make/{batch['id']}/run")
+        page.get_by_role("button", name="Start the clock").click()
+        expect(page.get_by_role("timer")).to_contain_text(":")
+        self.die()
+        self.rise()
+        page.reload()
+        expect(page.get_by_role("timer")).to_contain_text(":")
+        expect(page.get_by_role("heading", level=1)).to_contain_text("Soak")
+        now = self.server.ask("GET", where)[1]
+        self.assertEqual(now["step"], 2)
+        self.assertTrue(all(line["enough"] for line in now["lines"]))
+        page.get_by_role("button", name="Done, next").click()
+        expect(page.get_by_role("heading", level=1)).to_contain_text("Simmer")
