@@ -112,8 +112,9 @@ function useMakeChange<Input, Output>(change: (input: Input) => Promise<Output>)
     onError: (error) => {
       if (error instanceof Problem && error.now) put(error.now);
     },
-    onSettled: () =>
-      Promise.all(TOUCHED.map((key) => cache.invalidateQueries({ queryKey: [key] }))),
+    onSettled: () => {
+      for (const key of TOUCHED) void cache.invalidateQueries({ queryKey: [key] });
+    },
   });
 }
 

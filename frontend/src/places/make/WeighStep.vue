@@ -46,23 +46,25 @@ watch(
 );
 
 type Much = { amount?: string | number; unit?: string; shown?: number; state?: string };
+/** Note what was poured. What was typed or chosen since it was sent stays as it is. */
 async function put(much: Much): Promise<boolean> {
+  const [words, fallen, place] = [typed.value, drops.value, chosen.value];
   const stuff = other.value?.key ?? "";
-  const target = adding.value || free.value ? 0 : (line.value?.id ?? 0);
+  const besides = adding.value || free.value;
+  const target = besides ? 0 : (line.value?.id ?? 0);
   const body = { version: batch.version, line: target, stuff, ...much } as never;
   const done = await pour.mutateAsync({ id: batch.id, body }).then(
     () => true,
     () => false,
   );
-  if (done) {
-    typed.value = "";
-    drops.value = 0;
-    other.value = null;
-    adding.value = false;
-    looking.value = false;
-    chosen.value = null;
-  }
-  return done;
+  if (!done) return false;
+  if (typed.value === words) typed.value = "";
+  if (drops.value === fallen) drops.value = 0;
+  if (chosen.value === place) chosen.value = null;
+  if (other.value?.key === stuff) other.value = null;
+  if (besides) adding.value = false;
+  looking.value = false;
+  return true;
 }
 
 const tick = () => put({});
