@@ -15,6 +15,7 @@ from .judge import BOUNDS, MIXES, SETS, SLIPS, coverage, disagreements
 from .lines import LINES as PASTED
 from .lines import MATERIALS, loading, searching, written_lines
 from .live import cost_of_instruments, drag_to_paint
+from .make import cost_of_clocks, over_pour, weight_to_bar
 from .page import first_load, served
 from .shelf import LOTS, long_shelf
 from .ten_years import ten_years
@@ -34,6 +35,7 @@ FINDING = 5.0
 RIGHT = 0.97  # of the corpus
 GROWN = 1.2  # times as long after ten years as when every list has just filled
 DRAG, EDIT = 20.0, 33.0
+BAR_MS, CLOCKS_SHARE = 100.0, 0.01  # beyond the scale's own period; of a core
 
 
 class Ledger:
@@ -137,6 +139,9 @@ def main() -> int:
         (edit, slow_edit), also = beside(lambda: edit_to_kept(browser, server.address), trip_of)
         found, blank = beside(lambda: searching(browser, server.address), trip_of)
         at_server, in_page = cost_of_instruments(browser, server.address, server.pid)
+        bar = weight_to_bar(browser, server.address)
+        too_much, poured = beside(lambda: over_pour(browser, server.address), trip_of)
+        clocks = cost_of_clocks(browser, server.address, server.pid)
     kilobytes = loaded.sent / 1000
     print("First load of the page, nothing in the cache")
     ledger.line(
@@ -160,6 +165,17 @@ def main() -> int:
     ledger.line("in the page", f"{in_page:.1%}")
     both = at_server + in_page
     ledger.line("together", f"{both:.1%}", f"under {LIVE_SHARE:.0%}", both < LIVE_SHARE)
+    print("Making")
+    ledger.line(
+        "a weight painted, beyond the scale's period, p95",
+        f"{bar:.0f} ms",
+        f"at most {BAR_MS:g}",
+        bar <= BAR_MS,
+    )
+    ledger.times("too much poured, and what comes of it, p95", too_much / 1000, "trips", poured / 1000, EDIT)
+    ledger.line(
+        "twenty clocks, of a core", f"{clocks:.2%}", f"under {CLOCKS_SHARE:.0%}", clocks < CLOCKS_SHARE
+    )
     return 0 if ledger.all_held else 1
 
 

@@ -62,12 +62,14 @@ def drag_to_paint(browser: Browser, address: str) -> tuple[float, float]:
     return statistics.median(times), cuts[-1]
 
 
-def _server_seconds(pid: int) -> float:
+def server_seconds(pid: int) -> float:
+    """Seconds of a core that a process has spent."""
     fields = Path(f"/proc/{pid}/stat").read_text("utf-8").rsplit(")", 1)[1].split()
     return (int(fields[11]) + int(fields[12])) / TICKS
 
 
-def _page_seconds(session: CDPSession) -> float:
+def page_seconds(session: CDPSession) -> float:
+    """Seconds of a core that a page has spent."""
     metrics = {m["name"]: m["value"] for m in session.send("Performance.getMetrics")["metrics"]}
     return float(metrics["TaskDuration"])
 
@@ -78,8 +80,8 @@ def cost_of_instruments(browser: Browser, address: str, pid: int) -> tuple[float
     page.get_by_role("region", name="Instruments").wait_for()
     session = page.context.new_cdp_session(page)
     session.send("Performance.enable")
-    server, shown = _server_seconds(pid), _page_seconds(session)
+    server, shown = server_seconds(pid), page_seconds(session)
     page.wait_for_timeout(WATCHED_S * 1000)
-    costs = (_server_seconds(pid) - server) / WATCHED_S, (_page_seconds(session) - shown) / WATCHED_S
+    costs = (server_seconds(pid) - server) / WATCHED_S, (page_seconds(session) - shown) / WATCHED_S
     page.context.close()
     return costs

@@ -21,6 +21,7 @@ from django.test import Client, override_settings
 from django.test.utils import CaptureQueriesContext
 from django.utils import timezone
 
+from eyebright.formulas.models import Formula
 from eyebright.formulas.schemas.formulas import FormulaNewIn
 from eyebright.formulas.services.beginning import new_formula
 from eyebright.heads.models import CheckIn, Head
@@ -28,7 +29,9 @@ from eyebright.heads.schemas.heads import HeadIn
 from eyebright.heads.services import save_head
 from eyebright.journal import services as journal
 from eyebright.journal.schemas import BeginIn, EntryIn
-from eyebright.make.models import Batch, Pour
+from eyebright.make.models import Batch, Container, ForWhom, Pour
+from eyebright.make.schemas.batches import BatchChangeIn, BeginBatchIn, FillIn, PourIn
+from eyebright.make.services import batches, filling, pouring
 from eyebright.shelf.models import ReadingLine
 from eyebright.shelf.schemas.lots import LotIn
 from eyebright.shelf.schemas.readings import ReadIn
@@ -67,6 +70,32 @@ def live(weeks: int) -> None:
     begun = journal.begin(asked)
     journal.change(begun.id, EntryIn(version=begun.version, finished=True, read=ReadIn(value=4.5)))
     _again(Batch.objects.get(), weeks, now, chance)
+    _kitchen(heads[0].pk, weeks, now)
+
+
+def _kitchen(head: int, weeks: int, now: datetime) -> None:
+    """A batch a week, each filled into two bottles that are still there."""
+    ask = {"formula": Formula.objects.get(name="Stove-side soap").pk, "heads": [head]}
+    begun = batches.begin(BeginBatchIn.model_validate({"ask": ask}))
+    for line in begun.lines:
+        begun = pouring.pour(begun.id, PourIn(version=begun.version, line=line.id))
+    for name in ("Squeeze bottle", "Jam jar"):
+        version = Batch.objects.get(pk=begun.id).version
+        filling.fill(begun.id, FillIn(version=version, amount=60, name=name))
+    batches.change(begun.id, BatchChangeIn(version=Batch.objects.get(pk=begun.id).version, finished=True))
+    made = Batch.objects.get(pk=begun.id)
+    pours, jars = list(made.poured.all()), list(made.containers.all())
+    for week in range(1, weeks):
+        made.pk, made._state.adding = None, True
+        made.made_at = made.finished_at = now - timedelta(weeks=week)
+        made.save()
+        ForWhom.objects.create(batch=made, head_id=head, parts=0, says="Wren neat", ph=[9.5, 9.0, 10.0])
+        for row in (*pours, *jars):
+            row.pk, row.batch, row._state.adding = None, made, True
+        for jar in jars:
+            jar.code = f"{week:05d}"
+        Pour.objects.bulk_create(pours)
+        Container.objects.bulk_create(jars)
 
 
 def _washes(head: Head, weeks: int, now: datetime, chance: random.Random) -> None:
@@ -124,6 +153,9 @@ SCREENS = {
     "formulas ranked for a head": "/api/formulas/match?head=1",
     "the journal": "/api/journal/entries",
     "an entry": "/api/journal/entries/1",
+    "make, with its stock": "/api/make",
+    "a batch": "/api/make/batches/{batch}",
+    "what was made": "/api/make/batches",
     "found as typed": "/api/search?find=malt",
     "recently removed": "/api/safekeeping/removed",
 }
@@ -172,9 +204,10 @@ def _screen(path: str, files: dict[int, Path]) -> Grown:
         for weeks, file in files.items():
             with _opened(file):
                 connection.ensure_connection()
+                batch = Batch.objects.filter(of=Batch.Of.FORMULA).first()
                 with CaptureQueriesContext(connection) as seen:
                     start = time.perf_counter()
-                    get(client, path)
+                    get(client, path.format(batch=batch.pk if batch else 0))
                     spent = time.perf_counter() - start
                 if turn > 1:  # the first two warm up
                     took[weeks].append(spent)

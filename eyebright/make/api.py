@@ -208,6 +208,18 @@ def top_up(request: HttpRequest, pk: int, entered: TopUpIn) -> ContainerOut:
     return containers.top_up(pk, entered)
 
 
+@router.delete("/toppings/{pk}", response=ContainerOut, operation_id="remove_topping")
+def remove_topping(request: HttpRequest, pk: int) -> ContainerOut:
+    """It was not poured on top after all."""
+    return containers.remove_topping(pk)
+
+
+@router.post("/toppings/{pk}/restore", response=ContainerOut, operation_id="restore_topping")
+def restore_topping(request: HttpRequest, pk: int) -> ContainerOut:
+    """Undo that."""
+    return containers.restore_topping(pk)
+
+
 @router.delete("/containers/{pk}", response={204: None}, operation_id="remove_container")
 def remove_container(request: HttpRequest, pk: int) -> Status[None]:
     """Remove a container; `restore` undoes it."""

@@ -175,6 +175,7 @@ class Container(SoftDeleted):
 
     `filled` and `left` in mL, or g when dry; `count`: how many pieces that is, for cubes. `use_by` and its
     `reason`; what became of it: `ended`, empty while there is some. `code`: what its label is found by.
+    `before`: where it stood before it was last moved, and its days there, so that a slip can be taken back.
     """
 
     batch = models.ForeignKey(Batch, on_delete=models.CASCADE, related_name="containers")
@@ -195,12 +196,28 @@ class Container(SoftDeleted):
     ended = models.CharField(max_length=8, choices=[(each, each) for each in get_args(Ended)], blank=True)
     code = models.CharField(max_length=8, db_index=True)
     note = models.TextField(blank=True)
+    before = models.JSONField(default=dict, blank=True)
 
     class Meta:
         ordering = ["use_by", "id"]
 
     def __str__(self) -> str:
         return self.name
+
+
+class Topping(SoftDeleted):
+    """So much of a batch that was poured on top of what a container still held; mL, or g when dry."""
+
+    container = models.ForeignKey(Container, on_delete=models.CASCADE, related_name="toppings")
+    batch = models.ForeignKey(Batch, on_delete=models.CASCADE, related_name="toppings")
+    amount = models.DecimalField(max_digits=8, decimal_places=2)
+    poured_on = models.DateField()
+
+    class Meta:
+        ordering = ["id"]
+
+    def __str__(self) -> str:
+        return f"{self.amount} on top of {self.container_id}"
 
 
 def _place(photo: "Photo", filename: str) -> str:

@@ -10,7 +10,7 @@ from eyebright.config.soft_deletion import Versioned
 from eyebright.heads.models import Head, PatchTest
 from eyebright.household.models import Household, HouseLimit
 from eyebright.instruments.models import Instrument
-from eyebright.make.models import Batch, Container, Pour
+from eyebright.make.models import Batch, Container, Pour, Topping
 from eyebright.shelf.models import (
     Correction,
     Lot,
@@ -106,6 +106,7 @@ ROWS: dict[str, type[Versioned]] = {
     r"/make/batches/(\d+)": Batch,
     r"/make/pours/(\d+)": Pour,
     r"/make/containers/(\d+)": Container,
+    r"/make/toppings/(\d+)": Topping,
 }
 
 

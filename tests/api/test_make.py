@@ -519,6 +519,52 @@ class InStock(MakeTestCase):
             "batch",
         )
 
+    def test_what_is_on_top_is_counted_and_can_be_taken_off(self) -> None:
+        formula = self.liquor()
+        old, fresh = self.filled(self.made(formula), 100), self.made(formula)
+        day = old["use_by"]
+        asked = {"version": 1, "batch": fresh["id"], "amount": 50}
+        topped = self.call("POST", f"/make/containers/{old['id']}/top-up", asked)
+        self.assertEqual(self.call("GET", f"/make/batches/{fresh['id']}")["filled"], 50)
+        (on_top,) = topped["toppings"]
+        off = self.call("DELETE", f"/make/toppings/{on_top['id']}")
+        self.assertEqual((off["left"], off["filled"], off["use_by"], off["toppings"]), (100, 100, day, []))
+        self.assertEqual(self.call("GET", f"/make/batches/{fresh['id']}")["filled"], 0)
+        for _ in range(2):
+            back = self.call("POST", f"/make/toppings/{on_top['id']}/restore")
+            self.assertEqual(back["left"], 150)
+        self.keep(back, use=120)
+        self.refused("DELETE", f"/make/toppings/{on_top['id']}", None, "amount")
+
+    def test_what_is_past_or_has_something_else_in_it_is_not_topped_up(self) -> None:
+        formula = self.liquor()
+        old, fresh = self.filled(self.made(formula), 100), self.made(formula)
+        version = self.call("GET", f"/make/batches/{fresh['id']}")["version"]
+        salt = {"version": version, "line": 0, "stuff": f"lot-{self.citric}", "amount": 1, "unit": "g"}
+        self.call("POST", f"/make/batches/{fresh['id']}/pours", salt)
+        asked = {"version": 1, "batch": fresh["id"], "amount": 50}
+        path = f"/make/containers/{old['id']}/top-up"
+        self.assertIn("Citric acid is in it", self.refused("POST", path, asked, "batch"))
+        Container.objects.update(use_by=timezone.localdate() - timedelta(days=1))
+        self.assertIn("saves nothing", self.refused("POST", path, asked, "amount"))
+
+    def test_a_slip_of_the_finger_does_not_thaw_anything(self) -> None:
+        cubes = self.filled(self.made(), 120, place="freezer", count=4)
+        thawed = self.keep(cubes, place="fridge")
+        frozen = self.keep(thawed, stayed=True)
+        was = [cubes[name] for name in ("place", "use_by", "reason", "frozen_on", "thawed_on")]
+        self.assertEqual(
+            [frozen[name] for name in ("place", "use_by", "reason", "frozen_on", "thawed_on")], was
+        )
+        says = self.refused("PATCH", f"/make/containers/{cubes['id']}", {"stayed": True}, "place")
+        self.assertIn("not moved since", says)
+
+    def test_no_more_is_filled_than_there_can_be(self) -> None:
+        batch = self.made()
+        asked = {"version": batch["version"], "amount": 9_000, "place": "fridge"}
+        says = self.refused("POST", f"/make/batches/{batch['id']}/containers", asked, "amount")
+        self.assertIn("at most", says)
+
     def test_what_went_off_is_asked_about_in_what_was_made_alike(self) -> None:
         formula = self.liquor()
         batch = self.made(formula)

@@ -28,7 +28,15 @@ MOVED = {
     "mix_washchain": "wash_washchain",
 }
 NEW_COLUMNS: dict[str, dict[str, Any]] = {
-    "heads_wash": {"formula_id": None, "zone": "", "cover": None, "batch_id": None, "feel": "[]"},
+    "heads_wash": {
+        "formula_id": None,
+        "zone": "",
+        "cover": None,
+        "batch_id": None,
+        "feel": "[]",
+        "container_id": None,
+        "drawn": 0,
+    },
     "shelf_reading": {"pack": "", "doubtful": 0},
     "shelf_ownmaterial": {"hazards": None, "may_contain": "[]"},
     "shelf_lot": {"label": "{}"},
@@ -38,7 +46,7 @@ POURED = ("mix_rinse", "journal_entry")  # what became batches
 ELSEWHERE = {"worked_out_at", "gave", "rinse_id", "wash_id", "feel", "version", "id"}  # of a batch, or gone
 VERSIONED = {"version": 1}  # of every row that could be changed or removed
 NEW_TABLES = {
-    *(f"make_{each}" for each in ("batch", "forwhom", "pour", "stepclock", "container", "photo")),
+    *(f"make_{each}" for each in ("batch", "forwhom", "pour", "stepclock", "container", "topping", "photo")),
     "household_answered",
     "household_houselimit",
     "heads_stoppassed",

@@ -237,7 +237,7 @@ class Measures(ApiTestCase):
     def test_marks_on_a_vessel(self) -> None:
         body = {"name": "Enamel jug", "volume": 1200, "marks": [{"name": "blue line", "volume": 800}]}
         kept = self.call("POST", "/shelf/vessels", body, 201)
-        self.assertEqual(kept["marks"], [{"name": "blue line", "volume": 800}])
+        self.assertEqual(kept["marks"], [{"name": "blue line", "volume": 800, "height": None}])
         tap = f"water-{self.put_tap()}"
         to_the_line = {"stuff": tap, "amount": 1, "unit": f"vessel-{kept['id']}-0"}
         half_of_it = {"stuff": tap, "amount": "½", "unit": f"vessel-{kept['id']}"}

@@ -220,7 +220,7 @@ class LiveScale(Kitchen):
         self.assertEqual(float(Lot.objects.get(pk=self.citric).left or 0), 0.0)
 
     def play(self, scale: int, **what: Any) -> None:
-        hub.play(scale, "scale", tare=False, plug=None, **what)
+        hub.play(scale, "scale", tare=False, plug="in", **what)
 
 
 class Stock(Kitchen):

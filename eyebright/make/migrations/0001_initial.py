@@ -193,6 +193,7 @@ class Migration(migrations.Migration):
                 ),
                 ("code", models.CharField(db_index=True, max_length=8)),
                 ("note", models.TextField(blank=True)),
+                ("before", models.JSONField(blank=True, default=dict)),
                 (
                     "batch",
                     models.ForeignKey(
@@ -214,6 +215,41 @@ class Migration(migrations.Migration):
             ],
             options={
                 "ordering": ["use_by", "id"],
+            },
+        ),
+        migrations.CreateModel(
+            name="Topping",
+            fields=[
+                (
+                    "id",
+                    models.BigAutoField(
+                        auto_created=True, primary_key=True, serialize=False, verbose_name="ID"
+                    ),
+                ),
+                ("version", models.PositiveIntegerField(default=1, editable=False)),
+                ("made_at", models.DateTimeField(default=django.utils.timezone.now, editable=False)),
+                ("removed_at", models.DateTimeField(blank=True, db_index=True, editable=False, null=True)),
+                ("amount", models.DecimalField(decimal_places=2, max_digits=8)),
+                ("poured_on", models.DateField()),
+                (
+                    "batch",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE,
+                        related_name="toppings",
+                        to="make.batch",
+                    ),
+                ),
+                (
+                    "container",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE,
+                        related_name="toppings",
+                        to="make.container",
+                    ),
+                ),
+            ],
+            options={
+                "ordering": ["id"],
             },
         ),
         migrations.CreateModel(

@@ -338,6 +338,7 @@ class BatchOut(Out):
     vessel_ml: float | None
     overfull: str
     containers: "list[ContainerOut]"
+    filled: float
     photos: list[PhotoOut]
     washes: list[BatchWashOut]
     note: str
@@ -459,7 +460,10 @@ class FillIn(Schema):
 
 
 class ContainerChangeIn(Schema):
-    """What changes in a container. `use`: so much of it was used; `ended`: what became of it."""
+    """What changes in a container. `use`: so much of it was used; `ended`: what became of it.
+
+    `stayed`: it was never moved, what was noted last was a slip.
+    """
 
     version: int
     name: Annotated[str, Field(max_length=80)] | None = None
@@ -471,6 +475,7 @@ class ContainerChangeIn(Schema):
     ] = None
     place: Place | None = None
     opened: bool | None = None
+    stayed: bool | None = None
     ended: Literal["", "used", "smell", "cloud", "mould", "fizz", "old", "other"] | None = None
     use_by: Annotated[date | None, Blank] = None
     note: Note | None = None
@@ -484,6 +489,15 @@ class TopUpIn(Schema):
     amount: Annotated[float, number_between(0.1, 20_000, "More than nothing."), AS_NUMBER]
 
 
+class ToppingOut(Out):
+    """So much of a batch on top of what was in a container, in its unit."""
+
+    id: int
+    batch: int
+    amount: float
+    poured_on: date
+
+
 class ContainerOut(Out):
     """A container: what of, what is left, where it stands, until when and why, for whom it is safe.
 
@@ -494,6 +508,7 @@ class ContainerOut(Out):
     version: int
     key: str
     batch: int
+    formula: int | None
     name: str
     of: str
     count: int
@@ -515,6 +530,8 @@ class ContainerOut(Out):
     note: str
     whom: list[str]
     asks: str
+    came_from: Place | None
+    toppings: list[ToppingOut]
 
 
 class MakeOut(Out):
@@ -523,6 +540,7 @@ class MakeOut(Out):
     under_way: list[BatchRowOut]
     containers: list[ContainerOut]
     stock: int
+    finished: int
     soon: int
     lately: list[BatchRowOut]
     made: int

@@ -357,6 +357,7 @@ def make_place(shown: int) -> MakeOut:
         under_way=[row_out(batch, now) for batch in _listed(open_)[:UNDER_WAY]],
         containers=stock.containers_out(there[:shown]),
         stock=there.count(),
+        finished=stock.finished_ones().count(),
         soon=stock.due_soon().count(),
         lately=_rows(made, now),
         made=made.count(),

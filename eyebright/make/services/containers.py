@@ -6,10 +6,11 @@ Used, frozen, thawed, thrown away.
 import secrets
 from collections.abc import Iterable
 from datetime import date, timedelta
+from decimal import Decimal
 from typing import Any
 
 from django.db import transaction
-from django.db.models import QuerySet
+from django.db.models import QuerySet, Sum
 from django.utils import timezone
 
 from eyebright.config.changes import held
@@ -21,9 +22,10 @@ from eyebright.core.make import UseBy, topped_up, use_by
 from eyebright.core.materials import said
 from eyebright.core.vocabulary import Place
 
-from ..models import Batch, Container, ForWhom
-from ..schemas.batches import ContainerChangeIn, ContainerOut, TopUpIn
+from ..models import Batch, Container, ForWhom, Topping
+from ..schemas.batches import ContainerChangeIn, ContainerOut, ToppingOut, TopUpIn
 from .keys import key_of
+from .reckoning import what_is_in
 
 SPOILT = ("smell", "cloud", "mould", "fizz")
 SOON = timedelta(days=3)
@@ -31,6 +33,7 @@ ASKED_FOR = timedelta(days=60)  # after something went off, what was made alike 
 LETTERS = "23456789ABCDEFGHJKMNPQRSTVWXYZ"  # that nobody reads as another
 OVER = 1.02  # of what was measured
 PAST = "Past its date, and wet: throw it away, however it smells."
+FINISHED = "That one is finished: take that back first."
 SAME_MOST = 400  # that the household's keeping is learnt from
 
 
@@ -38,6 +41,11 @@ def open_ones() -> QuerySet[Container]:
     """Containers in which there is something, the soonest to be used first."""
     rows = Container.objects.filter(ended_on=None, batch__removed_at=None)
     return rows.select_related("batch", "batch__head")
+
+
+def finished_ones() -> QuerySet[Container]:
+    """Containers that were used up or thrown away."""
+    return Container.objects.exclude(ended_on=None).filter(batch__removed_at=None)
 
 
 def due_soon() -> QuerySet[Container]:
@@ -57,12 +65,16 @@ def find_container(pk: int, *, also_removed: bool = False) -> Container:
 def containers_out(rows: Iterable[Container]) -> list[ContainerOut]:
     """Containers, with what is asked of them; in a fixed number of queries."""
     every = list(rows)
+    poured: dict[int, list[Topping]] = {}
+    for topping in Topping.objects.filter(container__in=[each.pk for each in every]).select_related("batch"):
+        poured.setdefault(topping.container_id, []).append(topping)
     batches = {each.batch_id for each in every}
+    batches |= {topping.batch_id for on_top in poured.values() for topping in on_top}
     whom: dict[int, list[str]] = {}
     for each in _for_whom(batches):
         whom.setdefault(each["batch_id"], []).append(each["says"])
     spoilt = _spoilt()
-    return [_out(each, whom.get(each.batch_id, []), spoilt) for each in every]
+    return [_out(each, poured.get(each.pk, []), whom, spoilt) for each in every]
 
 
 def _for_whom(batches: set[int]) -> Iterable[Any]:
@@ -85,26 +97,43 @@ def container_out(row: Container) -> ContainerOut:
     return containers_out([row])[0]
 
 
-def _out(row: Container, whom: list[str], spoilt: list[tuple[int, int | None, date]]) -> ContainerOut:
+def _out(
+    row: Container,
+    on_top: list[Topping],
+    whom: dict[int, list[str]],
+    spoilt: list[tuple[int, int | None, date]],
+) -> ContainerOut:
     today = timezone.localdate()
     days = (row.use_by - today).days
     soon = "past" if days < 0 else "today" if days == 0 else "soon" if days <= SOON.days else ""
     asks = PAST if soon == "past" and row.unit == "mL" else ""
+    inside = _inside(row, on_top)
     if row.ended_on is None and not asks:
         for batch, formula, day in spoilt:
-            same = batch == row.batch_id
+            same = batch in inside
             if same or (formula is not None and formula == row.batch.formula_id):
                 what = "Another of this batch" if same else "One made by the same formula"
                 asks = f"{what} went off on {day:%-d %B}: smell and look before you use this."
                 break
     return ContainerOut(
-        id=row.pk, version=row.version, key=key_of(row.pk), batch=row.batch_id, name=row.name,
-        of=row.batch.name, count=row.count, filled=float(row.filled), left=float(row.left), unit=row.unit,
+        id=row.pk, version=row.version, key=key_of(row.pk), batch=row.batch_id,
+        formula=row.batch.formula_id, name=row.name, of=row.batch.name, count=row.count, unit=row.unit,
+        filled=float(row.filled), left=float(row.left),
         place=row.place, filled_on=row.filled_on, use_by=row.use_by, reason=row.reason, days=days,
         soon="" if row.ended_on else soon, opened_on=row.opened_on, frozen_on=row.frozen_on,
         thawed_on=row.thawed_on, ended_on=row.ended_on, ended=row.ended, code=row.code, note=row.note,
-        whom=whom, asks=asks,
+        whom=list(dict.fromkeys(says for pk in inside for says in whom.get(pk, []))), asks=asks,
+        came_from=row.before.get("place"),
+        toppings=[
+            ToppingOut(id=each.pk, batch=each.batch_id, amount=float(each.amount), poured_on=each.poured_on)
+            for each in on_top
+        ],
     )  # fmt: skip
+
+
+def _inside(row: Container, on_top: Iterable[Topping]) -> list[int]:
+    """The batches that are in it, what was there first first."""
+    return list(dict.fromkeys([row.batch_id, *(each.batch_id for each in on_top)]))
 
 
 # ---- filled ----
@@ -129,17 +158,38 @@ def sooner_here(batch: Batch) -> tuple[float, int]:
     return spoils_sooner(told)
 
 
+def filled_of(batch: Batch) -> float:
+    """How much of a batch is accounted for: in containers of its own, and on top of others."""
+    own = batch.containers.aggregate(sum=Sum("filled"))["sum"] or 0
+    on_top = Topping.objects.filter(batch=batch).aggregate(sum=Sum("amount"))["sum"] or 0
+    return float(own) + float(on_top)
+
+
 def enough(batch: Batch, amount: float) -> None:
-    """Refuse to fill more than was measured."""
-    if batch.yielded is None:
+    """Refuse to fill more than was measured; unmeasured, more than it can be by any reckoning."""
+    unit, most = _most(batch)
+    if most is None:
         return
-    had = sum((each.filled for each in batch.containers.all()), exact(0.0, "0.01"))
-    left = float(batch.yielded) - float(had)
+    left = most - filled_of(batch)
     if amount > left * OVER + 0.5:
         raise Problem.field(
             "amount",
-            f"You measured {said(float(batch.yielded))} mL; {said(max(left, 0.0))} of it are left to fill.",
+            f"You measured {said(most)} {unit}; {said(max(left, 0.0))} of it are left to fill."
+            if batch.yielded is not None
+            else f"It makes {said(round(most))} {unit} at most, {said(max(round(left), 0.0))} of it left to "
+            "fill. Measure what it made if it is really more.",
         )
+
+
+def _most(batch: Batch) -> tuple[str, float | None]:
+    """The most that there can be of a batch, and its unit: what was measured, or the top of its range."""
+    wet = bool(batch.facts.get("wet", True))
+    if batch.yielded is not None and wet:
+        return "mL", float(batch.yielded)
+    made = batch.outcome or batch.figures
+    range_of = made.get("makes" if wet else "makes_g") or {}
+    high = range_of.get("high")
+    return "mL" if wet else "g", float(high) if isinstance(high, int | float) and high > 0 else None
 
 
 def own_day(day: date | None, filled_on: date, worked_out: UseBy) -> UseBy:
@@ -180,7 +230,11 @@ def change(pk: int, entered: ContainerChangeIn) -> ContainerOut:
         if entered.left > float(row.filled):
             raise Problem.field("left", f"It only ever held {said(float(row.filled))} {row.unit}.")
         row.left = exact(entered.left, "0.01")
+    if entered.stayed:
+        _stayed(row)
     if entered.use is not None:
+        if row.ended_on is not None:
+            raise Problem.field("use", FINISHED)
         if entered.use > float(row.left) + 0.01:
             raise Problem.field("use", f"There are {said(float(row.left))} {row.unit} left in it.")
         row.left = max(row.left - exact(entered.use, "0.01"), exact(0.0, "0.01"))
@@ -199,14 +253,18 @@ def change(pk: int, entered: ContainerChangeIn) -> ContainerOut:
 
 
 def _worked_out(row: Container) -> UseBy:
-    return use_by(
-        life_of(row.batch),
-        _place(row),
-        row.filled_on,
-        row.frozen_on,
-        row.thawed_on,
-        sooner_here(row.batch),
-    )
+    """Until when it keeps where it stands.
+
+    What was in it first, or what was poured on top if that is sooner.
+    """
+    keeps = _kept(row, row.batch, row.filled_on)
+    for each in row.toppings.select_related("batch"):
+        keeps = topped_up(keeps, _kept(row, each.batch, each.poured_on))
+    return keeps
+
+
+def _kept(row: Container, batch: Batch, filled_on: date) -> UseBy:
+    return use_by(life_of(batch), _place(row), filled_on, row.frozen_on, row.thawed_on, sooner_here(batch))
 
 
 def _place(row: Container) -> Place:
@@ -217,6 +275,10 @@ def _place(row: Container) -> Place:
 def _move(row: Container, place: str) -> None:
     """Into another place: out of the freezer is thawed, and what was thawed is never frozen again."""
     today = timezone.localdate()
+    before = {
+        "place": row.place, "frozen": _iso(row.frozen_on), "thawed": _iso(row.thawed_on),
+        "use_by": _iso(row.use_by), "reason": row.reason,
+    }  # fmt: skip
     if place == "freezer":
         if row.thawed_on is not None:
             raise Problem.field("place", "It was thawed: it is never frozen again. Use it today.")
@@ -225,9 +287,27 @@ def _move(row: Container, place: str) -> None:
         row.frozen_on = today
     elif row.place == "freezer":
         row.thawed_on = today
-    row.place = place
+    row.place, row.before = place, before
     keeps = _worked_out(row)
     row.use_by, row.reason = keeps.day, keeps.reason
+
+
+def _stayed(row: Container) -> None:
+    """It was never moved: a slip of the finger. It is where it was, with the day that it had there."""
+    if not row.before:
+        raise Problem.field("place", "It was not moved since, or that is taken back already.")
+    was = row.before
+    row.place, row.frozen_on, row.thawed_on = was["place"], _day(was["frozen"]), _day(was["thawed"])
+    row.use_by, row.reason = _day(was["use_by"]) or row.use_by, was["reason"]
+    row.before = {}
+
+
+def _iso(day: date | None) -> str | None:
+    return day.isoformat() if day else None
+
+
+def _day(text: str | None) -> date | None:
+    return date.fromisoformat(text) if text else None
 
 
 @transaction.atomic
@@ -238,16 +318,65 @@ def top_up(pk: int, entered: TopUpIn) -> ContainerOut:
     )
     batch = one(Batch.objects.filter(of=Batch.Of.FORMULA), entered.batch, "batch")
     if row.ended_on is not None:
-        raise Problem.field("amount", "That one is finished: take that back first.")
+        raise Problem.field("amount", FINISHED)
+    if row.use_by < timezone.localdate():
+        raise Problem.field("amount", "It is past its date: fresh on top saves nothing. Throw it away.")
+    if row.thawed_on is not None:
+        raise Problem.field("amount", "It was thawed: use it up today instead.")
     if row.vessel is not None and float(row.left) + entered.amount > float(row.vessel.volume) * 1.001:
         raise Problem.field("amount", f"The {row.vessel.name} holds {said(float(row.vessel.volume))} mL.")
     if batch.formula_id != row.batch.formula_id or batch.formula_id is None:
         raise Problem.field("batch", "Only something made by the same formula goes on top.")
+    if besides := _besides(batch, row):
+        raise Problem.field(
+            "batch",
+            f"{besides} is in it, and not in what is there: give it a container, and a label, of its own.",
+        )
     enough(batch, entered.amount)
-    fresh = use_by(life_of(batch), _place(row), timezone.localdate(), sooner=sooner_here(batch))
-    keeps = topped_up(UseBy(row.use_by, row.reason), fresh)
-    row.left += exact(entered.amount, "0.01")
-    row.filled = max(row.filled, row.left)
+    today, amount = timezone.localdate(), exact(entered.amount, "0.01")
+    had = UseBy(row.use_by, row.reason)
+    Topping.objects.create(container=row, batch=batch, amount=amount, poured_on=today)
+    keeps = topped_up(had, _kept(row, batch, today))
+    row.left += amount
+    row.filled += amount
+    row.use_by, row.reason = keeps.day, keeps.reason
+    row.save()
+    return container_out(row)
+
+
+def _besides(batch: Batch, row: Container) -> str:
+    """What is in a batch that is not in a container: its label would not say so."""
+    there = set[str]()
+    for pk in _inside(row, row.toppings.all()):
+        there |= set(what_is_in(Batch.with_removed.get(pk=pk)))
+    return ", ".join(name for key, name in what_is_in(batch).items() if key not in there)
+
+
+@transaction.atomic
+def remove_topping(pk: int) -> ContainerOut:
+    """It was not poured on top after all: what is left, and until when, without it."""
+    topping = one(Topping.objects.select_related("container__batch", "container__vessel"), pk, "topping")
+    row: Container = topping.container
+    if topping.amount > row.left:
+        raise Problem.field("amount", "Some of it is used already: put right what is left in it instead.")
+    topping.remove()
+    return _with_topping(row, -topping.amount)
+
+
+@transaction.atomic
+def restore_topping(pk: int) -> ContainerOut:
+    """Undo `remove_topping`."""
+    rows = Topping.with_removed.select_related("container__batch", "container__vessel")
+    topping = one(rows, pk, "topping")
+    was_out = topping.removed_at is not None
+    topping.restore()
+    return _with_topping(topping.container, topping.amount if was_out else exact(0.0, "0.01"))
+
+
+def _with_topping(row: Container, amount: Decimal) -> ContainerOut:
+    row.left += amount
+    row.filled += amount
+    keeps = _worked_out(row)
     row.use_by, row.reason = keeps.day, keeps.reason
     row.save()
     return container_out(row)
@@ -271,11 +400,7 @@ def stock(find: str, offset: int, limit: int, *, ended: bool = False) -> list[Co
     """A page of containers: those with something in them, or those that are finished."""
     rows = open_ones()
     if ended:
-        rows = (
-            Container.objects.exclude(ended_on=None)
-            .select_related("batch", "batch__head")
-            .order_by("-ended_on")
-        )
+        rows = finished_ones().select_related("batch", "batch__head").order_by("-ended_on", "-pk")
     if find.strip():
         rows = rows.filter(batch__name__icontains=find.strip())
     return containers_out(rows[offset : offset + limit])

@@ -118,6 +118,13 @@ def reckoned(batch: Batch, head: int | None = None, *, whole: bool = False, read
     return out
 
 
+def what_is_in(batch: Batch) -> dict[str, str]:
+    """The materials that a batch was really made of, as key: name; waters are not told apart."""
+    done = reckoned(batch, read=False).done
+    supplies = [each.supply for each in done.ingredients] if done else []
+    return {each.material.key: each.name for each in supplies if each.material is not None}
+
+
 def _first(written: Written) -> str:
     return next(iter(written.problems.values()), "It cannot be reckoned.")
 

@@ -32,7 +32,7 @@ from ..schemas.batches import (
     RunStepOut,
     StepCautionOut,
 )
-from .containers import containers_out
+from .containers import containers_out, filled_of
 from .reckoning import careful, same
 from .warmth import cooling_of
 
@@ -231,7 +231,8 @@ def batch_out(batch: Batch) -> BatchOut:
         vessel=batch.vessel_id,
         vessel_ml=float(vessel.volume) if vessel else None,
         overfull=_overfull(vessel.name, float(vessel.volume), inside) if vessel else "",
-        containers=containers_out(batch.containers.all()),
+        containers=containers_out(batch.containers.select_related("batch")),
+        filled=filled_of(batch),
         photos=[photo_out(each) for each in batch.photos.all()],
         washes=_washes(batch),
         note=batch.note,

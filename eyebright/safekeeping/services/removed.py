@@ -18,7 +18,7 @@ from eyebright.heads import services as heads
 from eyebright.heads.models import CheckIn, Head, PatchTest, TestResult
 from eyebright.instruments.models import Calibration, Instrument
 from eyebright.journal import services as journal
-from eyebright.make.models import Batch, Container, Pour
+from eyebright.make.models import Batch, Container, Pour, Topping
 from eyebright.make.services import batches, containers, pouring
 from eyebright.shelf.models import (
     Correction,
@@ -130,6 +130,14 @@ KINDS: dict[type[SoftDeleted], Kind] = {
         lambda row: f"{row.name}, {row.batch.name}",
         lambda row: containers.restore(row.pk),
         lambda rows: rows.filter(batch__removed_at=None).select_related("batch"),
+    ),
+    Topping: Kind(
+        "topping-up",
+        lambda row: f"{row.batch.name}, into the {row.container.name}",
+        lambda row: containers.restore_topping(row.pk),
+        lambda rows: rows.filter(container__removed_at=None, batch__removed_at=None).select_related(
+            "batch", "container"
+        ),
     ),
     CheckIn: Kind(
         "check-in",

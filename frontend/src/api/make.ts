@@ -15,6 +15,7 @@ import {
   type MakeAsk,
   type PourIn,
   type StepAct,
+  type TopUp,
 } from "./client";
 
 const LIVE_MS = 1_500; // two windows on one batch show the same
@@ -85,6 +86,21 @@ export const useWays = (id: number, line: MaybeRefOrGetter<number | null>, versi
         }),
       ),
     enabled: computed(() => toValue(line) !== null),
+  });
+
+/** The strip that makes a vessel a measuring jug, once it is known that there can be one. */
+export const useStrip = (id: MaybeRefOrGetter<number>, vessel: MaybeRefOrGetter<number | null>) =>
+  useQuery({
+    queryKey: computed(() => ["strip", toValue(id), toValue(vessel)]),
+    queryFn: async () => {
+      const path = { pk: toValue(id) };
+      const query = { vessel: toValue(vessel) ?? 0 };
+      const params = { params: { path, query }, parseAs: "blob" as const };
+      await api.GET("/api/make/batches/{pk}/strip", params);
+      return true;
+    },
+    enabled: computed(() => toValue(vessel) !== null),
+    retry: false,
   });
 
 // What is poured comes off the shelf; a reading tells of bottles; a batch is what a wash is done with.
@@ -180,11 +196,13 @@ export const useReadCelsius = () =>
 
 // ---- containers ----
 
-/** What is in stock, the soonest to be used first. */
-export const useContainers = () =>
+/** What is in stock, the soonest to be used first; or what is used up and thrown away, the latest first. */
+export const useContainers = (wanted: MaybeRefOrGetter<boolean> = true, ended = false) =>
   useQuery({
-    queryKey: ["make", "stock"],
-    queryFn: () => taken(api.GET("/api/make/containers")),
+    queryKey: ["make", "stock", ended],
+    queryFn: () =>
+      taken(api.GET("/api/make/containers", { params: { query: { ended, limit: 200 } } })),
+    enabled: computed(() => toValue(wanted)),
   });
 
 function useContainerChange<Input, Output>(change: (input: Input) => Promise<Output>) {
@@ -204,6 +222,14 @@ export const useChangeContainer = () =>
   useContainerChange(({ id, body }: { id: number; body: ContainerChange }): Promise<Container> =>
     taken(api.PATCH("/api/make/containers/{pk}", { ...at(id), body })),
   );
+export const useTopUp = () =>
+  useContainerChange(({ id, body }: { id: number; body: TopUp }): Promise<Container> =>
+    taken(api.POST("/api/make/containers/{pk}/top-up", { ...at(id), body })),
+  );
+export const useRemoveTopping = () =>
+  useContainerChange((id: number) => taken(api.DELETE("/api/make/toppings/{pk}", at(id))));
+export const useRestoreTopping = () =>
+  useContainerChange((id: number) => taken(api.POST("/api/make/toppings/{pk}/restore", at(id))));
 export const useRemoveContainer = () =>
   useContainerChange((id: number) => taken(api.DELETE("/api/make/containers/{pk}", at(id))));
 export const useRestoreContainer = () =>

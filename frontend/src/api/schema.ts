@@ -1670,6 +1670,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/make/toppings/{pk}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove Topping
+         * @description It was not poured on top after all.
+         */
+        delete: operations["remove_topping"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/make/toppings/{pk}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Topping
+         * @description Undo that.
+         */
+        post: operations["restore_topping"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/mix/chain": {
         parameters: {
             query?: never;
@@ -3090,6 +3130,8 @@ export interface components {
             containers: components["schemas"]["ContainerOut"][];
             cooling: components["schemas"]["CoolingOut"] | null;
             done: components["schemas"]["FiguresOut"];
+            /** Filled */
+            filled: number;
             /** Finished At */
             finished_at: string | null;
             /** Formula */
@@ -3678,6 +3720,8 @@ export interface components {
         /**
          * ContainerChangeIn
          * @description What changes in a container. `use`: so much of it was used; `ended`: what became of it.
+         *
+         *     `stayed`: it was never moved, what was noted last was a slip.
          */
         ContainerChangeIn: {
             /** Ended */
@@ -3692,6 +3736,8 @@ export interface components {
             opened?: boolean | null;
             /** Place */
             place?: ("shelf" | "fridge" | "freezer") | null;
+            /** Stayed */
+            stayed?: boolean | null;
             /** Use */
             use?: number | string | null;
             /** Use By */
@@ -3710,6 +3756,8 @@ export interface components {
             asks: string;
             /** Batch */
             batch: number;
+            /** Came From */
+            came_from: ("shelf" | "fridge" | "freezer") | null;
             /** Code */
             code: string;
             /** Count */
@@ -3727,6 +3775,8 @@ export interface components {
              * Format: date
              */
             filled_on: string;
+            /** Formula */
+            formula: number | null;
             /** Frozen On */
             frozen_on: string | null;
             /** Id */
@@ -3757,6 +3807,8 @@ export interface components {
             soon: "" | "soon" | "today" | "past";
             /** Thawed On */
             thawed_on: string | null;
+            /** Toppings */
+            toppings: components["schemas"]["ToppingOut"][];
             /** Unit */
             unit: string;
             /**
@@ -5750,6 +5802,8 @@ export interface components {
         MakeOut: {
             /** Containers */
             containers: components["schemas"]["ContainerOut"][];
+            /** Finished */
+            finished: number;
             /** Lately */
             lately: components["schemas"]["BatchRowOut"][];
             /** Made */
@@ -7667,6 +7721,23 @@ export interface components {
             batch: number;
             /** Version */
             version: number;
+        };
+        /**
+         * ToppingOut
+         * @description So much of a batch on top of what was in a container, in its unit.
+         */
+        ToppingOut: {
+            /** Amount */
+            amount: number;
+            /** Batch */
+            batch: number;
+            /** Id */
+            id: number;
+            /**
+             * Poured On
+             * Format: date
+             */
+            poured_on: string;
         };
         /**
          * UnitOut
@@ -11447,6 +11518,68 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TakesOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    remove_topping: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ContainerOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    restore_topping: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ContainerOut"];
                 };
             };
             /** @description A problem */

@@ -24,6 +24,7 @@ import { useTrouble } from "@/parts/trouble";
 import { when } from "@/parts/when";
 import ContainerRow from "./ContainerRow.vue";
 import ForWhom from "./ForWhom.vue";
+import StripLink from "./StripLink.vue";
 import PourList from "./PourList.vue";
 import { long } from "@/parts/clocks";
 import { grams } from "./words";
@@ -44,12 +45,17 @@ const typed = computed({
   get: () => note.value ?? batch.value?.note ?? "",
   set: (to) => (note.value = to),
 });
+const name = ref<string | null>(null);
+const called = computed({
+  get: () => name.value ?? batch.value?.name ?? "",
+  set: (to) => (name.value = to),
+});
 const off = computed(() => new Set(batch.value?.off.map((one) => one.line)));
 
 async function keepNote(): Promise<void> {
-  const body = { version: batch.value?.version ?? 0, note: typed.value };
+  const body = { version: batch.value?.version ?? 0, note: typed.value, name: called.value };
   const done = await change.mutateAsync({ id, body }).catch(() => null);
-  if (done) note.value = null;
+  if (done) note.value = name.value = null;
 }
 
 async function takeOut(): Promise<void> {
@@ -205,8 +211,9 @@ useShortcuts([{ key: "n", does: "Make it again", run: again }]);
               </li>
             </ul>
           </template>
-          <h2>Note</h2>
+          <h2>Its name, and a note</h2>
           <form @submit.prevent="keepNote">
+            <TextField v-model="called" label="What it is called" :error="errors['name']" />
             <TextField
               v-model="typed"
               label="What to remember of it"
@@ -215,9 +222,9 @@ useShortcuts([{ key: "n", does: "Make it again", run: again }]);
             />
             <Button
               type="submit"
-              label="Keep the note"
+              label="Keep"
               variant="outlined"
-              :disabled="note === null"
+              :disabled="note === null && name === null"
             />
           </form>
           <h2>Photos</h2>
@@ -240,6 +247,7 @@ useShortcuts([{ key: "n", does: "Make it again", run: again }]);
             <summary>What there is to beware of</summary>
             <CautionList :cautions="batch.cautions" />
           </details>
+          <StripLink :batch="id" />
           <p>
             <a :href="`/api/make/batches/${id}/card`" target="_blank" rel="noopener"
               >A card of it</a

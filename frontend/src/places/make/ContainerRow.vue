@@ -2,7 +2,13 @@
 /** A container in stock: what is left, where it stands, until when and why; and what can be done with it. */
 import { computed, ref } from "vue";
 import type { Container, ContainerChange } from "@/api/client";
-import { useChangeContainer, useRemoveContainer, useRestoreContainer } from "@/api/make";
+import {
+  useChangeContainer,
+  useRemoveContainer,
+  useRemoveTopping,
+  useRestoreContainer,
+  useRestoreTopping,
+} from "@/api/make";
 import { tell, tellOf } from "@/app/undo";
 import ChoiceRow from "@/parts/ChoiceRow.vue";
 import { said } from "@/parts/ph";
@@ -15,6 +21,8 @@ const { container } = defineProps<{ container: Container; bare?: boolean }>();
 const change = useChangeContainer();
 const remove = useRemoveContainer();
 const restore = useRestoreContainer();
+const untop = useRemoveTopping();
+const top = useRestoreTopping();
 const { errors, trouble } = useTrouble(change.error);
 
 const using = ref(false);
@@ -64,8 +72,7 @@ async function use(): Promise<void> {
 
 async function move(to: Container["place"]): Promise<void> {
   if (to === container.place) return;
-  const done = await save({ place: to });
-  if (done) tell(`${done.of} is in the ${to} now: use it by ${dayOf(done.use_by)}.`);
+  await told(`${container.of}: moved to the ${to}.`, { place: to }, { stayed: true });
 }
 
 async function throwAway(): Promise<void> {
@@ -85,6 +92,12 @@ const takeOut = () =>
     `${container.name} of ${container.of} is removed.`,
     () => remove.mutateAsync(container.id),
     () => restore.mutateAsync(container.id),
+  );
+const takeOff = (id: number) =>
+  tellOf(
+    `It was not poured on top of ${container.name}.`,
+    () => untop.mutateAsync(id),
+    () => top.mutateAsync(id),
   );
 </script>
 
@@ -107,6 +120,12 @@ const takeOut = () =>
         <template v-if="container.thawed_on"> · thawed</template>
       </p>
       <p v-if="container.whom.length" class="quiet small">{{ container.whom.join("; ") }}</p>
+      <p v-for="one in container.toppings" :key="one.id" class="quiet small">
+        {{ said(one.amount) }} {{ container.unit }} on top on {{ dayOf(one.poured_on) }}
+        <button v-if="!container.ended_on" type="button" class="act" @click="takeOff(one.id)">
+          Take back
+        </button>
+      </p>
       <p v-if="container.asks" class="asks" role="status">{{ container.asks }}</p>
       <details>
         <summary class="small">Why by then?</summary>

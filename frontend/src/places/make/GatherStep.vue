@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** Everything to hand: what goes in, from where, and for whom it is. */
 import type { Batch } from "@/api/client";
+import StripLink from "./StripLink.vue";
 import ForWhom from "./ForWhom.vue";
 import { grams } from "./words";
 
@@ -21,6 +22,7 @@ const { batch } = defineProps<{ batch: Batch }>();
         </label>
       </li>
     </ul>
+    <StripLink v-if="batch.lines.length" :batch="batch.id" />
     <ForWhom v-if="batch.heads.length" :heads="batch.heads" />
   </div>
 </template>

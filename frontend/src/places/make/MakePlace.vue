@@ -3,7 +3,7 @@
 import Button from "primevue/button";
 import { computed, ref } from "vue";
 import { useRouter } from "vue-router";
-import { useBatches, useMake } from "@/api/make";
+import { useBatches, useContainers, useMake } from "@/api/make";
 import { useShortcuts } from "@/app/shortcuts";
 import LoadState from "@/parts/LoadState.vue";
 import { ph } from "@/parts/ph";
@@ -21,6 +21,8 @@ const OLDER = 200;
 const older = ref(false);
 const every = useBatches(OLDER, older);
 const made = computed(() => (older.value && every.data.value) || (make.value?.lately ?? []));
+const past = ref(false);
+const ended = useContainers(past, true);
 const begin = () => void router.push("/make/new");
 
 useShortcuts([{ key: "n", does: "Make something", run: begin }]);
@@ -61,6 +63,17 @@ useShortcuts([{ key: "n", does: "Make something", run: begin }]);
           @click="shown += PAGE"
         />
       </section>
+      <details v-if="make.finished" @toggle="past = ($event.target as HTMLDetailsElement).open">
+        <summary>Used up and thrown away ({{ make.finished }})</summary>
+        <LoadState
+          v-if="past && !ended.data.value"
+          :error="ended.error.value"
+          @again="ended.refetch()"
+        />
+        <ul>
+          <ContainerRow v-for="one in ended.data.value ?? []" :key="one.id" :container="one" />
+        </ul>
+      </details>
       <section v-if="make.made" aria-labelledby="made">
         <h2 id="made">Made lately</h2>
         <ul class="made">
@@ -97,6 +110,17 @@ h2 {
 
 h3 {
   margin: 12px 0 4px;
+}
+
+summary {
+  cursor: pointer;
+  color: var(--vein);
+  min-height: 44px;
+  align-content: center;
+}
+
+details {
+  margin-bottom: 24px;
 }
 
 ul {

@@ -2,13 +2,15 @@
 /** Portion: into bottles, jars and cubes, each with its place, its day and why; and the labels for them. */
 import { computed, ref } from "vue";
 import type { Batch } from "@/api/client";
-import { useFill, useLabelSizes } from "@/api/make";
+import { useContainers, useFill, useLabelSizes, useTopUp } from "@/api/make";
 import { useVessels } from "@/api/shelf";
 import ChoiceRow from "@/parts/ChoiceRow.vue";
+import { tell } from "@/app/undo";
 import { said } from "@/parts/ph";
 import PickField from "@/parts/PickField.vue";
 import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
+import { dayOf } from "@/parts/when";
 import ContainerRow from "./ContainerRow.vue";
 import { PLACES } from "./words";
 
@@ -16,9 +18,12 @@ const { batch } = defineProps<{ batch: Batch }>();
 const fill = useFill();
 const vessels = useVessels();
 const sizes = useLabelSizes();
-const { errors, trouble } = useTrouble(fill.error);
+const topUp = useTopUp();
+const stock = useContainers();
+const { errors, trouble } = useTrouble(computed(() => topUp.error.value ?? fill.error.value));
 
-const into = ref<"bottle" | "cubes">("bottle");
+const into = ref<"bottle" | "cubes" | "top">("bottle");
+const under = ref<number | null>(null);
 const vessel = ref<number | null>(null);
 const name = ref("");
 const count = ref("12");
@@ -31,19 +36,44 @@ const KINDS = [
   { value: "bottle", label: "a bottle or jar" },
   { value: "cubes", label: "cubes" },
 ];
+/** What was made by the same formula before and still has some in it. */
+const alike = computed(() =>
+  (stock.data.value ?? [])
+    .filter((one) => one.formula !== null && one.formula === batch.formula)
+    .filter((one) => one.batch !== batch.id && one.soon !== "past")
+    .map((one) => ({
+      ...one,
+      name: `${one.name}, ${said(one.left)} ${one.unit} left, by ${one.use_by}`,
+    })),
+);
+const kinds = computed(() =>
+  alike.value.length ? [...KINDS, { value: "top", label: "on top of what is there" }] : KINDS,
+);
 const holders = computed(() => [
   { id: null as number | null, name: "something else" },
   ...(vessels.data.value ?? []).map((one) => ({ id: one.id as number | null, name: one.name })),
 ]);
 const made = computed(() => batch.yielded ?? batch.done.makes?.value ?? 0);
-const filled = computed(() => batch.containers.reduce((sum, one) => sum + one.filled, 0));
-const left = computed(() => Math.max(made.value - filled.value, 0));
+const left = computed(() => Math.max(made.value - batch.filled, 0));
 const dry = computed(() => batch.containers[0]?.unit === "g");
 const labels = computed(
   () => `/api/make/batches/${batch.id}/labels?size=${size.value}&skip=${Number(skip.value) || 0}`,
 );
 
+async function pourOnTop(): Promise<void> {
+  const old = alike.value.find((one) => one.id === under.value);
+  if (!old) return;
+  const body = { version: old.version, batch: batch.id, amount: amount.value as never };
+  const done = await topUp.mutateAsync({ id: old.id, body }).catch(() => null);
+  if (!done) return;
+  tell(`On top: ${done.name} keeps its oldest day, ${dayOf(done.use_by)}.`);
+  amount.value = "";
+}
+
 async function put(): Promise<void> {
+  fill.reset();
+  topUp.reset();
+  if (into.value === "top") return pourOnTop();
   const cubes = into.value === "cubes";
   const body = {
     version: batch.version,
@@ -74,7 +104,7 @@ function chooseVessel(id: number | null): void {
       <em class="quiet">{{ batch.yielded === null ? "computed" : "measured" }}</em>
     </p>
     <form @submit.prevent="put">
-      <ChoiceRow v-model="into" :choices="KINDS" label="Into what" />
+      <ChoiceRow v-model="into" :choices="kinds" label="Into what" />
       <div class="row">
         <PickField
           v-if="into === 'bottle'"
@@ -85,6 +115,15 @@ function chooseVessel(id: number | null): void {
           placeholder="something else"
           :error="errors['vessel']"
           @update:model-value="chooseVessel"
+        />
+        <PickField
+          v-else-if="into === 'top'"
+          v-model="under"
+          label="On top of"
+          :options="alike"
+          by="id"
+          hint="Only what was made by the same formula; the oldest day stays."
+          :error="errors['batch']"
         />
         <TextField v-else v-model="count" label="How many cubes" decimal :error="errors['count']" />
         <TextField
@@ -101,8 +140,10 @@ function chooseVessel(id: number | null): void {
           :error="errors['amount']"
         />
       </div>
-      <ChoiceRow v-model="place" :choices="places" label="Where it stands" />
-      <button type="submit" class="big" :disabled="!amount">Filled</button>
+      <ChoiceRow v-if="into !== 'top'" v-model="place" :choices="places" label="Where it stands" />
+      <button type="submit" class="big" :disabled="!amount || (into === 'top' && under === null)">
+        {{ into === "top" ? "Poured on top" : "Filled" }}
+      </button>
     </form>
     <p
       v-if="errors['filled_on'] || errors['use_by'] || errors['version'] || trouble"

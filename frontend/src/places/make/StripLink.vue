@@ -1,0 +1,66 @@
+<script setup lang="ts">
+/** A strip to print that makes the household's own bottle a measuring jug for this batch. */
+import { computed, ref } from "vue";
+import { useStrip } from "@/api/make";
+import { useVessels } from "@/api/shelf";
+import PickField from "@/parts/PickField.vue";
+
+const { batch } = defineProps<{ batch: number }>();
+const vessels = useVessels();
+const vessel = ref<number | null>(null);
+const strip = useStrip(() => batch, vessel);
+const measured = computed(() =>
+  (vessels.data.value ?? []).filter((one) => one.marks.some((mark) => mark.height)),
+);
+const address = computed(() => `/api/make/batches/${batch}/strip?vessel=${vessel.value ?? 0}`);
+</script>
+
+<template>
+  <details>
+    <summary>No scale? Print a strip for a bottle</summary>
+    <p v-if="vessels.data.value && !measured.length">
+      No bottle is measured yet. Fill one with weighed water, 1 g is 1 mL, and note on the
+      <RouterLink to="/shelf">shelf</RouterLink> how many mm high that stands: the strip for it has
+      a line per ingredient.
+    </p>
+    <div v-else class="row">
+      <PickField
+        v-model="vessel"
+        label="For which bottle"
+        :options="measured"
+        by="id"
+        :error="strip.error.value?.message"
+      />
+      <a
+        v-if="vessel && strip.data.value"
+        class="act"
+        :href="address"
+        target="_blank"
+        rel="noopener"
+        >Print the strip</a
+      >
+    </div>
+  </details>
+</template>
+
+<style scoped>
+summary {
+  cursor: pointer;
+  color: var(--vein);
+  min-height: 44px;
+  align-content: center;
+}
+
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 16px;
+  align-items: end;
+}
+
+.act {
+  min-height: 44px;
+  display: inline-flex;
+  align-items: center;
+}
+</style>
