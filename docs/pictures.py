@@ -50,33 +50,14 @@ def bench(page: Page, address: str, name: str) -> str:
     return page.get_by_role("link", name=name).get_attribute("href") or ""
 
 
-PASTED = """Sunday mask
-3 heaped tbsp rhassoul clay
-a cup and a half of warm water
-juice of half a lemon
-1 tbsp lavender oil
-15–30 drops lavender essential oil
-2 tea bags
-Mix until smooth, and leave for ten minutes.
-"""
-
-
-def pasted(page: Page, address: str) -> None:
-    """A recipe as it stands on paper, on the bench; it is removed again."""
+def find(page: Page, address: str) -> None:
+    """Whatever there is, by a word."""
     page.goto(f"{address}/formulas")
-    page.get_by_role("button", name="Import a recipe").click()
-    page.get_by_label("A recipe:").fill(PASTED)
-    page.get_by_role("button", name="Import", exact=True).click()
-    page.get_by_label("Name of the formula").wait_for()
-    page.get_by_role("button", name="Close").click()
-    page.get_by_role("button", name="Black tea leaf").scroll_into_view_if_needed()
-    shoot(page, "bench-pasted")
     page.keyboard.press("/")
     page.keyboard.type("soap")
     page.get_by_role("dialog").get_by_role("option").first.wait_for()
     shoot(page, "find")
     page.keyboard.press("Escape")
-    page.get_by_role("button", name="Remove", exact=True).click()
 
 
 def main() -> None:
@@ -100,7 +81,7 @@ def main() -> None:
         desk.get_by_role("button", name="Wash out less").click()
         desk.get_by_role("button", name="Take this change").evaluate("act => act.scrollIntoView(false)")
         shoot(desk, "bench-make-it-so")
-        pasted(desk, address)
+        find(desk, address)
         desk.goto(f"{address}/formulas?head={wren.rsplit('/', 1)[1]}")
         shoot(desk, "formulas-match")
         desk.goto(f"{address}/wash")
@@ -108,15 +89,14 @@ def main() -> None:
         shoot(desk, "washes")
         desk.goto(f"{address}/mix")
         shoot(desk, "mix")
-        desk.get_by_role("heading", name="Three ways").evaluate("(title) => title.scrollIntoView()")
-        shoot(desk, "mix-ways")
+        desk.goto(f"{address}/make")
+        shoot(desk, "make")
+        desk.get_by_role("link", name="Conker wash").first.click()
+        shoot(desk, "batch")
         desk.goto(f"{address}/shelf")
         shoot(desk, "shelf")
         desk.goto(f"{address}/shelf/materials/soapwort")
         shoot(desk, "material")
-        desk.goto(f"{address}/shelf/waters")
-        desk.get_by_role("button", name="Titrate it at home: Canal-side tap").click()
-        shoot(desk, "shelf-waters")
         desk.goto(f"{address}/journal")
         shoot(desk, "journal")
 
@@ -129,6 +109,12 @@ def main() -> None:
         phone.get_by_role("button", name="I am mixing this").click()
         phone.wait_for_url("**/pour")
         shoot(phone, "phone-pour")
+        phone.goto(f"{address}{bench(phone, address, 'Hop and nettle')}")
+        phone.get_by_role("link", name="Make it").click()
+        phone.get_by_role("button", name="Begin").click()
+        phone.wait_for_url("**/run")
+        phone.get_by_role("button", name="Done, next").click()
+        shoot(phone, "phone-make")
 
         dark = window(browser, DESK, "dark")
         dark.goto(f"{address}/shelf")

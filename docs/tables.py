@@ -192,6 +192,16 @@ def tables() -> dict[str, str]:
             tests, test="name", tells="question", outcome="outcome", says="says", source="source"
         ),
         **_formulas(),
+        "cooling": _constants(_read("formulas/prepare/cooling.toml")),
+        "step-cautions": table(
+            _read("make/cautions.toml")["caution"],
+            caution="id",
+            level="level",
+            when=when,
+            what="what",
+            passed_when="asks",
+            source="source",
+        ),
         "factors": _constants(_read("learning/heads.toml")),
         "facts": table(
             [

@@ -196,7 +196,7 @@ class Container(SoftDeleted):
     ended = models.CharField(max_length=8, choices=[(each, each) for each in get_args(Ended)], blank=True)
     code = models.CharField(max_length=8, db_index=True)
     note = models.TextField(blank=True)
-    before = models.JSONField(default=dict, blank=True)
+    before = Object(default=dict, blank=True)
 
     class Meta:
         ordering = ["use_by", "id"]

@@ -49,6 +49,13 @@ class Stale(HeadsTestCase):
         wren = self.put_wren()
         wash = self.call("POST", f"/heads/{wren}/washes", {"family": "clay_damp"}, 201)["id"]
         entry = self.call("POST", "/journal/entries", {"rinse": self.ask()}, 201)["id"]
+        batch = self.call("POST", "/make/batches", {"ask": {"name": "Liquor", "family": "acid_rinse"}}, 201)
+        salt = {"version": 1, "line": 0, "stuff": f"lot-{lot}", "amount": 100, "unit": "mL"}
+        (pour,) = self.call("POST", f"/make/batches/{batch['id']}/pours", salt)["besides"]
+        made = f"/make/batches/{batch['id']}"
+        jar = self.call("POST", f"{made}/containers", {"version": 2, "amount": 50, "place": "fridge"}, 201)[
+            "id"
+        ]
         cases: list[tuple[str, dict[str, Any], dict[str, Any]]] = [
             (f"/shelf/lots/{lot}", {"note": "first"}, {"name": "Second"}),
             (f"/shelf/waters/{water}", {"note": "first"}, {"name": "Second"}),
@@ -60,6 +67,9 @@ class Stale(HeadsTestCase):
             (f"/wash/chains/{chain}", {"links": [{}]}, {"name": "Second"}),
             (f"/heads/{wren}/washes/{wash}/outcome", {"answer": "right"}, {"note": "second"}),
             (f"/journal/entries/{entry}", {"note": "first"}, {"feel": ["soft"]}),
+            (made, {"note": "first"}, {"name": "Second"}),
+            (f"/make/pours/{pour['id']}", {"amount": 90}, {"amount": 80}),
+            (f"/make/containers/{jar}", {"note": "first"}, {"place": "shelf"}),
             ("/household", {"currency": "€"}, {"decimal": "comma"}),
         ]
         for path, first, second in cases:

@@ -13,6 +13,8 @@ from eyebright.heads.schemas.diary import CheckInIn, PatchTestIn
 from eyebright.journal import services as journal
 from eyebright.journal.schemas import BeginIn
 from eyebright.make.models import Batch
+from eyebright.make.schemas.batches import BeginBatchIn, FillIn
+from eyebright.make.services import batches, filling
 from eyebright.wash.schemas.diary import WashIn
 from eyebright.wash.services.diary import wash
 
@@ -61,6 +63,7 @@ class Trouble(BrowserTestCase):
             (f"/heads/{wren}", "Mix this rinse for Wren"),
             ("/formulas", "A new formula"),
             ("/wash", "A new wash"),
+            ("/make", "Make something"),
         ):
             page = self.window()
             # Nor does anybody answer when it looks for itself whether the server is back.
@@ -110,6 +113,10 @@ class Trouble(BrowserTestCase):
         expect(self.page.get_by_role("alert")).to_contain_text("That entry is gone.")
         self.go("/formulas/999")
         expect(self.page.get_by_role("alert")).to_contain_text("That formula is gone.")
+        self.go("/make/999")
+        expect(self.page.get_by_role("alert")).to_contain_text("That batch is gone.")
+        self.go("/make/999/run")
+        expect(self.page.get_by_role("alert")).to_contain_text("That batch is gone.")
         self.go("/cellar")
         expect(self.page.get_by_text("There is nothing at this address.")).to_be_visible()
 
@@ -170,7 +177,15 @@ class Access(BrowserTestCase):
             beginning.new_formula(FormulaNewIn(start=start)).id
             for start in ("winding_hole", "lock_gate_clay")
         )
+        asked = {"ask": {"formula": clay, "heads": [wren]}}
+        made = batches.begin(BeginBatchIn.model_validate(asked))
+        kept = FillIn.model_validate({"version": made.version, "amount": 40, "place": "fridge"})
+        filling.fill(made.id, kept)
         views = {
+            "/make": "Under way",
+            f"/make/new?formula={clay}": "What goes in",
+            f"/make/{made.id}": "Line by line",
+            f"/make/{made.id}/run": "step 1 of",
             "/heads": "a ring that spreads",
             "/heads?new=head": "Length, pulled straight",
             f"/heads/{wren}": "not for home remedies",

@@ -7,7 +7,7 @@ import secrets
 from collections.abc import Iterable
 from datetime import date, timedelta
 from decimal import Decimal
-from typing import Any
+from typing import Any, get_args
 
 from django.db import transaction
 from django.db.models import QuerySet, Sum
@@ -57,6 +57,11 @@ def find_container(pk: int, *, also_removed: bool = False) -> Container:
     """A container, or the problem of its being gone."""
     rows = Container.among(also_removed=also_removed).select_related("batch")
     return one(rows, pk, "container")
+
+
+def place_of(row: Container) -> Place:
+    """Where it stands; what is not known of it, where things keep the shortest."""
+    return row.place if row.place in get_args(Place) else "shelf"  # type: ignore[return-value]
 
 
 # ---- shown ----
@@ -119,11 +124,11 @@ def _out(
         id=row.pk, version=row.version, key=key_of(row.pk), batch=row.batch_id,
         formula=row.batch.formula_id, name=row.name, of=row.batch.name, count=row.count, unit=row.unit,
         filled=float(row.filled), left=float(row.left),
-        place=row.place, filled_on=row.filled_on, use_by=row.use_by, reason=row.reason, days=days,
+        place=place_of(row), filled_on=row.filled_on, use_by=row.use_by, reason=row.reason, days=days,
         soon="" if row.ended_on else soon, opened_on=row.opened_on, frozen_on=row.frozen_on,
         thawed_on=row.thawed_on, ended_on=row.ended_on, ended=row.ended, code=row.code, note=row.note,
         whom=list(dict.fromkeys(says for pk in inside for says in whom.get(pk, []))), asks=asks,
-        came_from=row.before.get("place"),
+        came_from=came if (came := row.before.get("place")) in get_args(Place) else None,
         toppings=[
             ToppingOut(id=each.pk, batch=each.batch_id, amount=float(each.amount), poured_on=each.poured_on)
             for each in on_top
@@ -264,12 +269,7 @@ def _worked_out(row: Container) -> UseBy:
 
 
 def _kept(row: Container, batch: Batch, filled_on: date) -> UseBy:
-    return use_by(life_of(batch), _place(row), filled_on, row.frozen_on, row.thawed_on, sooner_here(batch))
-
-
-def _place(row: Container) -> Place:
-    """Where it stands, as the core spells it."""
-    return row.place  # type: ignore[return-value]
+    return use_by(life_of(batch), place_of(row), filled_on, row.frozen_on, row.thawed_on, sooner_here(batch))
 
 
 def _move(row: Container, place: str) -> None:
@@ -294,7 +294,7 @@ def _move(row: Container, place: str) -> None:
 
 def _stayed(row: Container) -> None:
     """It was never moved: a slip of the finger. It is where it was, with the day that it had there."""
-    if not row.before:
+    if row.before.keys() < {"place", "frozen", "thawed", "use_by", "reason"}:
         raise Problem.field("place", "It was not moved since, or that is taken back already.")
     was = row.before
     row.place, row.frozen_on, row.thawed_on = was["place"], _day(was["frozen"]), _day(was["thawed"])

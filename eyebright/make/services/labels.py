@@ -27,7 +27,7 @@ from eyebright.shelf.models import Vessel
 
 from ..models import Batch, Container
 from .batches import find_batch
-from .containers import find_container
+from .containers import find_container, place_of
 from .reckoning import reckoned
 
 EDGE = 2.5 * mm
@@ -105,7 +105,7 @@ def _story(row: Container) -> list[Flowable]:
         style(7.2, bold=True, after=0.8),
     )
     how = "left in" if batch.use == "left_in" else f"{said(float(batch.minutes))} min, rinsed out"
-    where = {"shelf": "on the shelf", "fridge": "in the fridge", "freezer": "in the freezer"}[row.place]
+    where = {"shelf": "on the shelf", "fridge": "in the fridge", "freezer": "in the freezer"}[place_of(row)]
     out = [
         text(batch.name, style(10.5, bold=True, colour=VEIN, after=0.6)),
         text(f"Made {row.filled_on:%-d %b %Y} · {said(float(row.filled))} {row.unit}, {row.name}", small),

@@ -237,7 +237,7 @@ def ways(pk: int, line: int) -> list[WayOut]:
     batch = find_batch(pk)
     now = reckoned(batch, whole=True)
     plan = now.written.formula
-    if plan is None or now.done is None or now.found is None:
+    if plan is None or not plan.ingredients or now.done is None or now.found is None:
         return []
     before = assessment_of(_as(now.written, plan), now.bench)
     out = [_leave(before, now.found)]

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable, Mapping, Sequence
 from datetime import datetime
-from typing import Any
+from typing import Any, Literal, get_args
 
 from django.utils import timezone
 
@@ -13,6 +13,7 @@ from eyebright.core.learning import outcomes
 from eyebright.core.make import loads, minutes_said, skin_safe, texture_said, yield_said
 from eyebright.core.materials import said
 from eyebright.core.numbers import Figure
+from eyebright.core.vocabulary import Pouring
 from eyebright.shelf.services.readings import AGAIN, kept_reading
 
 from ..models import Batch, Photo, Pour, StepClock
@@ -54,10 +55,11 @@ def ago(seconds: float) -> str:
 def pour_out(row: Pour) -> BatchPourOut:
     """A pour."""
     had = said(round(float(row.gave or 0), 1))
+    how = row.how if row.how in get_args(Pouring) else "typed"
     says = f"By the books its bottle had only {had} left: it counts as empty now."
     return BatchPourOut(
         id=row.pk, version=row.version, stuff=row.stuff, name=row.name, amount=float(row.amount),
-        unit=row.unit, how=row.how, says=says if row.short else "",
+        unit=row.unit, how=how, says=says if row.short else "",
     )  # fmt: skip
 
 
@@ -202,7 +204,7 @@ def batch_out(batch: Batch) -> BatchOut:
     return BatchOut(
         id=batch.pk,
         version=batch.version,
-        of=batch.of,
+        of=kind_of(batch),
         name=batch.name,
         formula=batch.formula_id if batch.formula and batch.formula.removed_at is None else None,
         formula_name=batch.formula.name if batch.formula else "",
@@ -313,18 +315,23 @@ def _washes(batch: Batch) -> list[BatchWashOut]:
 # ---- many ----
 
 
+def kind_of(batch: Batch) -> Literal["formula", "jug"]:
+    """What it is a batch of."""
+    return "jug" if batch.of == Batch.Of.JUG else "formula"
+
+
 def row_out(batch: Batch, now: datetime) -> BatchRowOut:
     """A batch in a list. Its clocks and containers were fetched with it."""
     running = [clock.until for clock in batch.clocks.all() if clock.ended_at is None and clock.until]
     here = batch.steps[batch.step] if batch.step < len(batch.steps) else {}
     ph = batch.outcome.get("ph") or batch.figures.get("ph")
-    if ph is None and batch.predicted is not None:
+    if ph is None and None not in (batch.predicted, batch.predicted_low, batch.predicted_high):
         ph = {"value": batch.predicted, "low": batch.predicted_low, "high": batch.predicted_high,
               "unit": "pH", "kind": "computed"}  # fmt: skip
     left = [each for each in batch.containers.all() if not each.ended_on]
     says = "" if batch.finished_at else str(here.get("says") or here.get("do", ""))
     return BatchRowOut(
-        id=batch.pk, of=batch.of, name=batch.name, made_at=batch.made_at, finished_at=batch.finished_at,
+        id=batch.pk, of=kind_of(batch), name=batch.name, made_at=batch.made_at, finished_at=batch.finished_at,
         step=batch.step, steps=len(batch.steps), now=says,
         until=min(running, default=None), ph=FigureOut.model_validate(ph) if ph else None,
         left=", ".join(f"{said(round(float(each.left)))} {each.unit}" for each in left[:3]),
@@ -339,7 +346,8 @@ def running(now: datetime) -> list[RunningOut]:
     out = []
     for clock in rows.order_by("until"):
         step = clock.batch.steps[clock.place] if clock.place < len(clock.batch.steps) else {}
-        assert clock.until is not None
+        if clock.until is None:
+            continue
         out.append(
             RunningOut(
                 batch=clock.batch_id, version=clock.batch.version, place=clock.place, name=clock.batch.name,
