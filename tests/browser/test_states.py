@@ -177,7 +177,7 @@ class Access(BrowserTestCase):
             beginning.new_formula(FormulaNewIn(start=start)).id
             for start in ("winding_hole", "lock_gate_clay")
         )
-        asked = {"ask": {"formula": clay, "heads": [wren]}}
+        asked = {"ask": {"formula": clay}}
         made = batches.begin(BeginBatchIn.model_validate(asked))
         kept = FillIn.model_validate({"version": made.version, "amount": 40, "place": "fridge"})
         filling.fill(made.id, kept)
