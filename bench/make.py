@@ -111,8 +111,10 @@ def weight_to_bar(browser: Browser, address: str) -> float:
 def over_pour(browser: Browser, address: str) -> float:
     """ms from too much poured to what comes of it painted: the 95th percentile of a few."""
     page = _opened(browser, address)
-    _weighing(page, address)
-    times = [page.evaluate(POUR, [str(900 + 40 * place)]) for place in range(8)]
+    times = []
+    for place in range(8):
+        _weighing(page, address)
+        times.append(page.evaluate(POUR, [str(900 + 40 * place)]))
     page.context.close()
     return float(sorted(times)[int(0.95 * (len(times) - 1))])
 

@@ -34,7 +34,7 @@ def search(find: str) -> list[HitOut]:
     """What goes by a name as it is typed, the nearest first, a few of each kind."""
     if not find.strip():
         return []
-    hits = [*_things(find), *_heads(find), *_formulas(find), *_batches(find), *_washes(find)]
+    hits = [*_coded(find), *_things(find), *_heads(find), *_formulas(find), *_batches(find), *_washes(find)]
     hits += [*_entries(find), *_pages(find)]
     return [hit for _, hit in sorted(hits, key=lambda hit: hit[0])[:SHOWN]]
 
@@ -44,13 +44,21 @@ def _things(find: str) -> Iterator[Hit]:
         yield score, _thing(stuff)
 
 
+def _coded(find: str) -> Iterator[Hit]:
+    """The container whose label says this code."""
+    for row in Container.objects.filter(code__iexact=find.strip(), batch__removed_at=None):
+        yield (-1.0, -1.0, False, False, 0), _container(row, row.batch.name)
+
+
+def _container(row: Container, name: str) -> HitOut:
+    return HitOut(what="container", name=name, about=f"{row.name}, {row.code}", path=f"/make/{row.batch_id}")
+
+
 def _thing(stuff: Supply) -> HitOut:
     where, _, name = stuff.key.partition("-")
     water = stuff.material is None
     if (pk := container_id(stuff.key)) is not None:
-        row = Container.objects.get(pk=pk)
-        about = f"{row.name}, {row.code}"
-        return HitOut(what="container", name=stuff.name, about=about, path=f"/make/{row.batch_id}")
+        return _container(Container.objects.get(pk=pk), stuff.name)
     side = "/shelf/waters" if water else "/shelf"
     kind = "water" if stuff.material is None else kinds()[stuff.material.kind]["name"]
     if where in ("lot", "water"):

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterable
 
+from django.db.models import Min
 from django.utils import timezone
 
 from eyebright.core.make import as_supply
@@ -50,8 +51,10 @@ def _density(batch: Batch) -> float:
 
 
 def _named() -> list[Named]:
-    """What is in stock, by the names it goes by."""
-    return [Named(key_of(row.pk), (row.batch.name, row.name, row.code), -1.0) for row in open_ones()]
+    """What is in stock and not past its date, by the names it goes by; of those alike the oldest."""
+    good = open_ones().filter(use_by__gte=timezone.localdate()).order_by()
+    rows = good.values_list("batch__name", "name").annotate(Min("pk"))
+    return [Named(key_of(pk), (of, name), -1.0) for of, name, pk in rows]
 
 
 def _ready() -> list[Supply]:
