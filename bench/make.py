@@ -15,7 +15,8 @@ from .live import page_seconds, server_seconds
 
 WEIGHTS = 24
 CLOCKS = 20
-WATCHED_S = 10
+WATCHED_S = 20
+SETTLED_MS = 15_000  # until a server that was just begun has nothing more to make ready
 CALL = """
 async ([method, path, body]) => {
   const token = document.cookie.split("; ").find((one) => one.startsWith("csrftoken=")).slice(10);
@@ -123,7 +124,7 @@ def cost_of_clocks(browser: Browser, address: str, pid: int) -> float:
     """The share of a core that twenty running clocks cost, server and page together, beyond none."""
     page = _opened(browser, address)
     page.goto(f"{address}/wash")
-    page.wait_for_timeout(2000)
+    page.wait_for_timeout(SETTLED_MS)
     idle = _share(page, pid)
     every = _call(page, "GET", "/api/formulas")["formulas"]
     liquor = next(row["id"] for row in every if row["name"] == "Conker wash")

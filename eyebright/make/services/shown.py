@@ -343,6 +343,7 @@ def running(now: datetime) -> list[RunningOut]:
     rows = StepClock.objects.filter(
         ended_at=None, until__isnull=False, batch__removed_at=None, batch__finished_at=None
     ).select_related("batch")
+    rows = rows.only("place", "began_at", "until", "batch__version", "batch__name", "batch__steps")
     out = []
     for clock in rows.order_by("until"):
         step = clock.batch.steps[clock.place] if clock.place < len(clock.batch.steps) else {}

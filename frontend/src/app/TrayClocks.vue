@@ -18,9 +18,11 @@ const running = computed(() =>
   })),
 );
 const over = computed(() => running.value.filter((one) => one.left <= 0));
-const shown = computed(() =>
+const elsewhere = computed(() =>
   running.value.filter((one) => route.path !== `/make/${one.batch}/run`),
 );
+const AT_ONCE = 3; // the soonest; what is up comes first
+const shown = computed(() => elsewhere.value.slice(0, AT_ONCE));
 
 const FRESH = 90; // s: what was up for longer is said, and rings no more
 const rung = new Set<string>();
@@ -52,6 +54,9 @@ onUnmounted(() => (document.title = plain.value));
       <span class="quiet small">{{ one.name }}, {{ one.step.toLowerCase() }}</span>
       <strong v-if="one.left > 0">{{ clock(one.left) }}</strong>
       <strong v-else role="status">time’s up, {{ long(-one.left) }} ago</strong>
+    </RouterLink>
+    <RouterLink v-if="elsewhere.length > AT_ONCE" to="/make">
+      and {{ elsewhere.length - AT_ONCE }} more
     </RouterLink>
   </section>
 </template>
