@@ -41,13 +41,13 @@ def shoot(page: Page, name: str) -> None:
 def head(page: Page, address: str, name: str) -> str:
     """The address of a head, found by its name in the list."""
     page.goto(f"{address}/heads")
-    return page.get_by_role("link", name=name).get_attribute("href") or ""
+    return page.get_by_role("main").get_by_role("link", name=name).get_attribute("href") or ""
 
 
 def bench(page: Page, address: str, name: str) -> str:
     """The address of a formula, found by its name in the list."""
     page.goto(f"{address}/formulas")
-    return page.get_by_role("link", name=name).get_attribute("href") or ""
+    return page.get_by_role("main").get_by_role("link", name=name).get_attribute("href") or ""
 
 
 def find(page: Page, address: str) -> None:
@@ -109,7 +109,7 @@ def main() -> None:
         phone.get_by_role("button", name="I am mixing this").click()
         phone.wait_for_url("**/pour")
         shoot(phone, "phone-pour")
-        phone.goto(f"{address}{bench(phone, address, 'Hop and nettle')}")
+        phone.goto(f"{address}{bench(phone, address, 'Towpath rinse')}")
         phone.get_by_role("link", name="Make it").click()
         phone.get_by_role("button", name="Begin").click()
         phone.wait_for_url("**/run")

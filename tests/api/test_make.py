@@ -559,6 +559,19 @@ class InStock(MakeTestCase):
         says = self.refused("PATCH", f"/make/containers/{cubes['id']}", {"stayed": True}, "place")
         self.assertIn("not moved since", says)
 
+    def test_nothing_is_filled_over_a_stop_or_with_words_for_whom_that_are_older(self) -> None:
+        wren, ottoline = self.put_wren(), self.put_ottoline()
+        batch = self.begin(self.liquor(), heads=[wren, ottoline])
+        soda = {"line": 0, "stuff": "lib-baking_soda", "amount": 3, "unit": "tbsp"}
+        batch = self.do(batch, "pours", **soda)
+        says = {each["name"]: each["says"] for each in batch["heads"]}
+        self.assertIn("not for", says["Ottoline"])
+        neat = self.call("POST", "/make/batches", {"ask": {"name": "Neat", "family": "acid_rinse"}}, 201)
+        sharp = {"line": 0, "stuff": "lib-malt_vinegar", "amount": 50, "unit": "mL"}
+        neat = self.do(neat, "pours", **sharp)
+        asked = {"version": neat["version"], "amount": 40, "place": "fridge"}
+        self.refused("POST", f"/make/batches/{neat['id']}/containers", asked, "made")
+
     def test_no_more_is_filled_than_there_can_be(self) -> None:
         batch = self.made()
         asked = {"version": batch["version"], "amount": 9_000, "place": "fridge"}

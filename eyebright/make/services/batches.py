@@ -248,7 +248,12 @@ def _may_leave(batch: Batch, place: int) -> None:
     names = [plan["name"] for plan in batch.pours if plan.get("line") in lines - have]
     if names:
         raise Problem.field("step", f"Not in yet: {', '.join(names)}. Weigh or tick it, or leave it out.")
-    for caution in batch.cautions:  # nothing is begun over a stop: one that stands here was poured
+    nothing_stops(batch)
+
+
+def nothing_stops(batch: Batch) -> None:
+    """Refuse what is never to go on a head. Nothing is begun over a stop: one that stands here was poured."""
+    for caution in batch.cautions:
         stop = caution.get("level") == "stop"
         if stop and f"made:{caution['id']}" not in batch.stops_passed:
             raise Problem.field("made", f"{caution['what']} {caution['instead']} {CONFIRMS}")

@@ -11,8 +11,9 @@ from eyebright.shelf.models import Vessel
 
 from ..models import Container
 from ..schemas.batches import ContainerOut, FillIn
-from .batches import held_batch
+from .batches import held_batch, nothing_stops
 from .containers import container_out, enough, life_of, new_code, own_day, sooner_here
+from .reckoning import reckon_anew
 
 
 @transaction.atomic
@@ -24,6 +25,8 @@ def fill(pk: int, entered: FillIn) -> ContainerOut:
         raise Problem.field("vessel", "That vessel is no longer on the shelf: choose another.")
     if vessel is not None and entered.amount > float(vessel.volume) * 1.001 * entered.count:
         raise Problem.field("amount", f"The {vessel.name} holds {said(float(vessel.volume))} mL.")
+    reckon_anew(batch)
+    nothing_stops(batch)
     wet = bool(batch.facts.get("wet", True))
     enough(batch, entered.amount)
     filled_on = entered.filled_on or timezone.localdate()

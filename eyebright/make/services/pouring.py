@@ -74,7 +74,8 @@ def pour(pk: int, entered: PourIn) -> BatchOut:
         _as_planned(batch, plan, entered.line, stuff)
     else:
         raise Problem.field("amount", f"Say how much {stuff.name}.")
-    return kept(batch, whom=False)
+    as_planned = plan is not None and key in {plan["key"], *(drawn for drawn, _ in plan.get("drawn", ()))}
+    return kept(batch, whom=not as_planned)
 
 
 def _by_scale(batch: Batch, entered: PourIn, stuff: Supply) -> None:

@@ -22,6 +22,11 @@ const topUp = useTopUp();
 const stock = useContainers();
 const { errors, trouble } = useTrouble(computed(() => topUp.error.value ?? fill.error.value));
 
+const BELOW = ["made", "filled_on", "use_by", "version"];
+const amiss = computed(
+  () => BELOW.map((field) => errors.value[field]).find(Boolean) ?? trouble.value,
+);
+
 const into = ref<"bottle" | "cubes" | "top">("bottle");
 const under = ref<number | null>(null);
 const vessel = ref<number | null>(null);
@@ -145,12 +150,8 @@ function chooseVessel(id: number | null): void {
         {{ into === "top" ? "Poured on top" : "Filled" }}
       </button>
     </form>
-    <p
-      v-if="errors['filled_on'] || errors['use_by'] || errors['version'] || trouble"
-      class="trouble"
-      role="alert"
-    >
-      {{ errors["filled_on"] ?? errors["use_by"] ?? errors["version"] ?? trouble }}
+    <p v-if="amiss" class="trouble" role="alert">
+      {{ amiss }}
     </p>
     <ul v-if="batch.containers.length">
       <ContainerRow v-for="one in batch.containers" :key="one.id" :container="one" bare />
