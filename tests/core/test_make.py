@@ -373,12 +373,18 @@ class Portions(TestCase):
 
     def test_a_bottle_as_a_measuring_jug(self) -> None:
         marks = [(100.0, 40.0), (250.0, 92.0)]
-        lines = fill_lines([("Rain water", 200.0), ("Malt vinegar", 25.0)], marks)
+        lines = fill_lines([("Rain water", 200.0, True), ("Malt vinegar", 25.0, True)], marks)
         self.assertAlmostEqual(lines[0].height, 40.0 + 52.0 * 100.0 / 150.0)
         self.assertGreater(lines[1].height, lines[0].height)
-        self.assertAlmostEqual(fill_lines([("Oil", 50.0)], marks)[0].height, 20.0)
+        self.assertAlmostEqual(fill_lines([("Oil", 50.0, True)], marks)[0].height, 20.0)
         with self.assertRaisesRegex(ValueError, "holds 250 mL"):
-            fill_lines([("Rain water", 300.0)], marks)
+            fill_lines([("Rain water", 300.0, True)], marks)
+
+    def test_what_no_line_can_measure_is_not_plain(self) -> None:
+        marks = [(250.0, 92.0)]
+        clay, rain, salt = ("Clay", 30.0, False), ("Rain water", 150.0, True), ("Citric acid", 1.0, False)
+        self.assertEqual([line.plain for line in fill_lines([clay, rain, salt], marks)], [False, True, False])
+        self.assertTrue(fill_lines([rain, clay], marks)[1].plain)
 
 
 class Checks(TestCase):

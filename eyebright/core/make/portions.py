@@ -2,7 +2,7 @@
 
 use_by(life, "fridge", filled)                   the day that the weakest link gives, with its reason
 topped_up(old, new)                              the older date: fresh on top of old keeps no longer
-fill_lines([("Rain water", 300), …], bottle)     how high each line stands in a bottle that was measured
+fill_lines([("Rain water", 300, True), …], bottle)  how high each line stands in a bottle that was measured
 """
 
 from collections.abc import Sequence
@@ -58,30 +58,48 @@ def topped_up(old: UseBy, new: UseBy) -> UseBy:
     return UseBy(old.day, f"{TOPPED} {old.reason}") if old.day <= new.day else new
 
 
+LEAST_RISE = 3.0  # mm: two lines closer than that are not told apart
+
+
 @dataclass(frozen=True)
 class FillLine:
-    """One line of a strip on a bottle: of what, mL up to it, and mm from the inside bottom."""
+    """One line of a strip on a bottle: of what, mL up to it, mm from the inside bottom and from the last one.
+
+    `into_liquid`: it goes into something that stands level, so that its own level can be read.
+    """
 
     name: str
     upto: float
     height: float
+    rise: float
+    into_liquid: bool
+
+    @property
+    def plain(self) -> bool:
+        """Whether it can be measured by its line; else by the spoon."""
+        return self.into_liquid and self.rise >= LEAST_RISE
 
 
 def fill_lines(
-    pours: Sequence[tuple[str, float]], marks: Sequence[tuple[float, float]]
+    pours: Sequence[tuple[str, float, bool]], marks: Sequence[tuple[float, float]]
 ) -> tuple[FillLine, ...]:
-    """Where each line of a bottle stands. `pours`: (name, mL) in order; `marks`: (mL, mm) that were measured.
+    """Where each line of a bottle stands.
+
+    `pours`: (name, mL, whether it is liquid) in order; `marks`: (mL, mm) that were measured.
 
     Between what was measured the bottle is taken to be straight; ValueError beyond the last, or for none.
     """
     known = sorted([(0.0, 0.0), *marks])
-    out, upto = [], 0.0
-    for name, ml in pours:
-        upto += ml
+    out: list[FillLine] = []
+    upto, last, level = 0.0, 0.0, False
+    for name, ml, liquid in pours:
+        upto, level = upto + ml, level or liquid
         if upto > known[-1][0] * 1.001:
             raise ValueError(f"It holds {known[-1][0]:.0f} mL to its highest mark; this needs {upto:.0f} mL.")
         for (low, below), (high, above) in pairwise(known):
             if upto <= high * 1.001:
-                out.append(FillLine(name, upto, below + (above - below) * (upto - low) / (high - low)))
+                height = below + (above - below) * (upto - low) / (high - low)
+                out.append(FillLine(name, upto, height, height - last, level))
+                last = height
                 break
     return tuple(out)

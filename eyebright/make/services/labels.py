@@ -197,13 +197,21 @@ def strip(pk: int, vessel: int) -> tuple[str, bytes]:
             f"Nobody has measured the {found.name} yet: fill it with weighed water, 1 g is 1 mL, and note on "
             "the shelf how many mm high that stands.",
         )
+    plans = [plan for plan in batch.pours if "grams" in plan]
+    if not batch.facts.get("wet", True):
+        raise Problem.field("vessel", "A dry blend settles: no line on a bottle measures it. Take spoons.")
     try:
-        lines = fill_lines([(plan["name"], _room(plan)) for plan in batch.pours if "grams" in plan], marks)
+        lines = fill_lines([(plan["name"], _room(plan), plan["unit"] == "mL") for plan in plans], marks)
     except ValueError as raised:
         raise Problem.field("vessel", str(raised)) from None
     if lines and lines[-1].height > TALLEST:
         raise Problem.field("vessel", "That bottle is taller than a sheet of paper: mark it by hand.")
-    return batch.name, _strip_page(batch.name, found.name, lines)
+    aside = [
+        f"{plan['name']}: {plan.get('spoons') or plan.get('says')}"
+        for plan, line in zip(plans, lines, strict=True)
+        if not line.plain
+    ]
+    return batch.name, _strip_page(batch.name, found.name, [line for line in lines if line.plain], aside)
 
 
 def _room(plan: dict[str, object]) -> float:
@@ -211,7 +219,7 @@ def _room(plan: dict[str, object]) -> float:
     return float(plan["amount"]) * (1.0 if plan["unit"] == "mL" else 0.6)  # type: ignore[arg-type]
 
 
-def _strip_page(name: str, bottle: str, lines: Sequence[FillLine]) -> bytes:
+def _strip_page(name: str, bottle: str, lines: Sequence[FillLine], aside: Sequence[str]) -> bytes:
     out = io.BytesIO()
     page = Canvas(out, pagesize=A4, invariant=1)
     page.setTitle(f"{name} in the {bottle}")
@@ -232,7 +240,7 @@ def _strip_page(name: str, bottle: str, lines: Sequence[FillLine]) -> bytes:
         page.line(left, y, left + STRIP_WIDTH, y)
         page.setFillColor(INK)
         page.setFont(strong, 6.5)
-        page.drawString(left + 1 * mm, y - 2.6 * mm, plain(line.name, strong)[:22])
+        page.drawString(left + 1 * mm, y + 0.8 * mm, plain(line.name, strong)[:20])
         page.setFont(plain_face, 6)
         page.drawRightString(left + STRIP_WIDTH - 1 * mm, y + 0.8 * mm, f"{said(round(line.upto))} mL")
     page.setFillColor(QUIET)
@@ -240,7 +248,10 @@ def _strip_page(name: str, bottle: str, lines: Sequence[FillLine]) -> bytes:
     for row, words in enumerate(
         (
             "Print at 100 %, cut it out, and stick it on with its foot at the inside bottom of the bottle.",
-            "Fill to the lowest line first, then to the next. " + NOT_FOOD,
+            "Fill to the lowest line first, then to the next: what stands on a line reaches up to it.",
+            NOT_FOOD,
+            *(["Too little for a line of its own, by the spoon:"] if aside else []),
+            *(plain(each, plain_face) for each in aside),
         )
     ):
         page.drawString(left + STRIP_WIDTH + 8 * mm, top - (4 + 5 * row) * mm, words)
