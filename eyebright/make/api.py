@@ -35,7 +35,7 @@ from .schemas.batches import (
     WayIn,
     WayOut,
 )
-from .services import asking, batches, containers, filling, labels, photos, pouring, shown, steps
+from .services import asking, batches, containers, filling, labels, photos, pouring, shown, steps, toppings
 
 router = Router()
 Offset = Annotated[int, Query(ge=0, le=1_000_000)]
@@ -205,19 +205,19 @@ def change_container(request: HttpRequest, pk: int, entered: ContainerChangeIn) 
 @router.post("/containers/{pk}/top-up", response=ContainerOut, operation_id="top_up")
 def top_up(request: HttpRequest, pk: int, entered: TopUpIn) -> ContainerOut:
     """Pour fresh on top: the oldest date stays."""
-    return containers.top_up(pk, entered)
+    return toppings.top_up(pk, entered)
 
 
 @router.delete("/toppings/{pk}", response=ContainerOut, operation_id="remove_topping")
 def remove_topping(request: HttpRequest, pk: int) -> ContainerOut:
     """It was not poured on top after all."""
-    return containers.remove_topping(pk)
+    return toppings.remove_topping(pk)
 
 
 @router.post("/toppings/{pk}/restore", response=ContainerOut, operation_id="restore_topping")
 def restore_topping(request: HttpRequest, pk: int) -> ContainerOut:
     """Undo that."""
-    return containers.restore_topping(pk)
+    return toppings.restore_topping(pk)
 
 
 @router.delete("/containers/{pk}", response={204: None}, operation_id="remove_container")

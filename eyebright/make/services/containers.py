@@ -6,7 +6,6 @@ Used, frozen, thawed, thrown away.
 import secrets
 from collections.abc import Iterable
 from datetime import date, timedelta
-from decimal import Decimal
 from typing import Any, get_args
 
 from django.db import transaction
@@ -23,9 +22,8 @@ from eyebright.core.materials import said
 from eyebright.core.vocabulary import Place
 
 from ..models import Batch, Container, ForWhom, Topping
-from ..schemas.batches import ContainerChangeIn, ContainerOut, ToppingOut, TopUpIn
+from ..schemas.batches import ContainerChangeIn, ContainerOut, ToppingOut
 from .keys import key_of
-from .reckoning import what_is_in
 
 SPOILT = ("smell", "cloud", "mould", "fizz")
 SOON = timedelta(days=3)
@@ -112,7 +110,7 @@ def _out(
     days = (row.use_by - today).days
     soon = "past" if days < 0 else "today" if days == 0 else "soon" if days <= SOON.days else ""
     asks = PAST if soon == "past" and row.unit == "mL" else ""
-    inside = _inside(row, on_top)
+    inside = inside_of(row, on_top)
     if row.ended_on is None and not asks:
         for batch, formula, day in spoilt:
             same = batch in inside
@@ -136,7 +134,7 @@ def _out(
     )  # fmt: skip
 
 
-def _inside(row: Container, on_top: Iterable[Topping]) -> list[int]:
+def inside_of(row: Container, on_top: Iterable[Topping]) -> list[int]:
     """The batches that are in it, what was there first first."""
     return list(dict.fromkeys([row.batch_id, *(each.batch_id for each in on_top)]))
 
@@ -248,7 +246,7 @@ def change(pk: int, entered: ContainerChangeIn) -> ContainerOut:
     if entered.place is not None and entered.place != row.place:
         _move(row, entered.place)
     if entered.use_by is not None:
-        keeps = own_day(entered.use_by, row.filled_on, _worked_out(row))
+        keeps = own_day(entered.use_by, row.filled_on, worked_out(row))
         row.use_by, row.reason = keeps.day, keeps.reason
     if entered.ended is not None:
         row.ended = entered.ended
@@ -257,18 +255,19 @@ def change(pk: int, entered: ContainerChangeIn) -> ContainerOut:
     return container_out(row)
 
 
-def _worked_out(row: Container) -> UseBy:
+def worked_out(row: Container) -> UseBy:
     """Until when it keeps where it stands.
 
     What was in it first, or what was poured on top if that is sooner.
     """
-    keeps = _kept(row, row.batch, row.filled_on)
+    keeps = kept_until(row, row.batch, row.filled_on)
     for each in row.toppings.select_related("batch"):
-        keeps = topped_up(keeps, _kept(row, each.batch, each.poured_on))
+        keeps = topped_up(keeps, kept_until(row, each.batch, each.poured_on))
     return keeps
 
 
-def _kept(row: Container, batch: Batch, filled_on: date) -> UseBy:
+def kept_until(row: Container, batch: Batch, filled_on: date) -> UseBy:
+    """Until when so much of a batch, filled that day, keeps where this stands."""
     return use_by(life_of(batch), place_of(row), filled_on, row.frozen_on, row.thawed_on, sooner_here(batch))
 
 
@@ -288,7 +287,7 @@ def _move(row: Container, place: str) -> None:
     elif row.place == "freezer":
         row.thawed_on = today
     row.place, row.before = place, before
-    keeps = _worked_out(row)
+    keeps = worked_out(row)
     row.use_by, row.reason = keeps.day, keeps.reason
 
 
@@ -308,78 +307,6 @@ def _iso(day: date | None) -> str | None:
 
 def _day(text: str | None) -> date | None:
     return date.fromisoformat(text) if text else None
-
-
-@transaction.atomic
-def top_up(pk: int, entered: TopUpIn) -> ContainerOut:
-    """Pour fresh on top of what is in it: the oldest date stays."""
-    row: Container = held(
-        Container.objects.select_related("batch", "vessel"), pk, "container", entered.version, container_out
-    )
-    batch = one(Batch.objects.filter(of=Batch.Of.FORMULA), entered.batch, "batch")
-    if row.ended_on is not None:
-        raise Problem.field("amount", FINISHED)
-    if row.use_by < timezone.localdate():
-        raise Problem.field("amount", "It is past its date: fresh on top saves nothing. Throw it away.")
-    if row.thawed_on is not None:
-        raise Problem.field("amount", "It was thawed: use it up today instead.")
-    if row.vessel is not None and float(row.left) + entered.amount > float(row.vessel.volume) * 1.001:
-        raise Problem.field("amount", f"The {row.vessel.name} holds {said(float(row.vessel.volume))} mL.")
-    if batch.formula_id != row.batch.formula_id or batch.formula_id is None:
-        raise Problem.field("batch", "Only something made by the same formula goes on top.")
-    if besides := _besides(batch, row):
-        raise Problem.field(
-            "batch",
-            f"{besides} is in it, and not in what is there: give it a container, and a label, of its own.",
-        )
-    enough(batch, entered.amount)
-    today, amount = timezone.localdate(), exact(entered.amount, "0.01")
-    had = UseBy(row.use_by, row.reason)
-    Topping.objects.create(container=row, batch=batch, amount=amount, poured_on=today)
-    keeps = topped_up(had, _kept(row, batch, today))
-    row.left += amount
-    row.filled += amount
-    row.use_by, row.reason = keeps.day, keeps.reason
-    row.save()
-    return container_out(row)
-
-
-def _besides(batch: Batch, row: Container) -> str:
-    """What is in a batch that is not in a container: its label would not say so."""
-    there = set[str]()
-    for pk in _inside(row, row.toppings.all()):
-        there |= set(what_is_in(Batch.with_removed.get(pk=pk)))
-    return ", ".join(name for key, name in what_is_in(batch).items() if key not in there)
-
-
-@transaction.atomic
-def remove_topping(pk: int) -> ContainerOut:
-    """It was not poured on top after all: what is left, and until when, without it."""
-    topping = one(Topping.objects.select_related("container__batch", "container__vessel"), pk, "topping")
-    row: Container = topping.container
-    if topping.amount > row.left:
-        raise Problem.field("amount", "Some of it is used already: put right what is left in it instead.")
-    topping.remove()
-    return _with_topping(row, -topping.amount)
-
-
-@transaction.atomic
-def restore_topping(pk: int) -> ContainerOut:
-    """Undo `remove_topping`."""
-    rows = Topping.with_removed.select_related("container__batch", "container__vessel")
-    topping = one(rows, pk, "topping")
-    was_out = topping.removed_at is not None
-    topping.restore()
-    return _with_topping(topping.container, topping.amount if was_out else exact(0.0, "0.01"))
-
-
-def _with_topping(row: Container, amount: Decimal) -> ContainerOut:
-    row.left += amount
-    row.filled += amount
-    keeps = _worked_out(row)
-    row.use_by, row.reason = keeps.day, keeps.reason
-    row.save()
-    return container_out(row)
 
 
 @transaction.atomic

@@ -19,7 +19,7 @@ from eyebright.heads.models import CheckIn, Head, PatchTest, TestResult
 from eyebright.instruments.models import Calibration, Instrument
 from eyebright.journal import services as journal
 from eyebright.make.models import Batch, Container, Pour, Topping
-from eyebright.make.services import batches, containers, pouring
+from eyebright.make.services import batches, containers, pouring, toppings
 from eyebright.shelf.models import (
     Correction,
     Lot,
@@ -134,7 +134,7 @@ KINDS: dict[type[SoftDeleted], Kind] = {
     Topping: Kind(
         "topping-up",
         lambda row: f"{row.batch.name}, into the {row.container.name}",
-        lambda row: containers.restore_topping(row.pk),
+        lambda row: toppings.restore_topping(row.pk),
         lambda rows: rows.filter(container__removed_at=None, batch__removed_at=None).select_related(
             "batch", "container"
         ),
