@@ -51,7 +51,7 @@ const measured = () => save({ yielded: (yielded.value || null) as never });
         what="It read pH"
         :error="errors['value'] ?? errors['read.value'] ?? errors['step'] ?? errors['meter']"
       />
-      <button type="submit" class="big">
+      <button type="submit" class="press">
         {{ batch.reading ? "Change the reading" : "Keep the reading" }}
       </button>
       <button v-if="batch.reading" type="button" class="act" @click="save({ read: null })">
@@ -101,17 +101,6 @@ const measured = () => save({ yielded: (yielded.value || null) as never });
 .says {
   border-left: 4px solid var(--throat);
   padding-left: 12px;
-}
-
-.big {
-  min-height: 48px;
-  border: 2px solid var(--vein);
-  border-radius: 999px;
-  background: transparent;
-  color: var(--vein);
-  font: 700 1rem var(--sans);
-  padding: 8px 22px;
-  cursor: pointer;
 }
 
 .act {

@@ -146,7 +146,7 @@ function chooseVessel(id: number | null): void {
         />
       </div>
       <ChoiceRow v-if="into !== 'top'" v-model="place" :choices="places" label="Where it stands" />
-      <button type="submit" class="big" :disabled="!amount || (into === 'top' && under === null)">
+      <button type="submit" class="press" :disabled="!amount || (into === 'top' && under === null)">
         {{ into === "top" ? "Poured on top" : "Filled" }}
       </button>
     </form>
@@ -195,18 +195,6 @@ ul {
   list-style: none;
   margin: 0;
   padding: 0;
-}
-
-.big {
-  justify-self: start;
-  min-height: 56px;
-  border: 2px solid var(--vein);
-  border-radius: 20px 20px 20px 6px;
-  background: transparent;
-  color: var(--vein);
-  font: 700 1.125rem var(--sans);
-  padding: 8px 28px;
-  cursor: pointer;
 }
 
 .act {

@@ -91,13 +91,13 @@ useShortcuts([
           decimal
           :error="errors['minutes']"
         />
-        <button type="button" class="big" @click="start">
+        <button type="button" class="press" @click="start">
           {{ clock ? "Start it anew" : "Start the clock" }}
         </button>
         <button v-if="clock" type="button" class="act" @click="go('again')">Let it run on</button>
       </div>
       <div v-else class="row">
-        <button type="button" class="big" @click="go('end')">Stop the clock</button>
+        <button type="button" class="press" @click="go('end')">Stop the clock</button>
         <span class="quiet">longer:</span>
         <button
           v-for="more in LONGER"
@@ -158,17 +158,6 @@ useShortcuts([
   flex-wrap: wrap;
   gap: 8px 16px;
   align-items: end;
-}
-
-.big {
-  min-height: 56px;
-  border: 2px solid var(--vein);
-  border-radius: 20px 20px 20px 6px;
-  background: transparent;
-  color: var(--vein);
-  font: 700 1.125rem var(--sans);
-  padding: 8px 22px;
-  cursor: pointer;
 }
 
 .act {

@@ -121,7 +121,7 @@ useShortcuts([{ key: "Enter", does: "Tick the line as planned", run: () => void 
       </p>
       <ScalePanel :batch="batch" :line="line" @take="put" />
       <div v-if="line.drops" class="drops">
-        <button type="button" class="big" @click="drops += 1">One drop · {{ drops }}</button>
+        <button type="button" class="press" @click="drops += 1">One drop · {{ drops }}</button>
         <button v-if="drops" type="button" class="act" @click="count">
           Keep {{ drops }} drops
         </button>
@@ -131,7 +131,7 @@ useShortcuts([{ key: "Enter", does: "Tick the line as planned", run: () => void 
         <button
           v-if="line.left > 0.001 && !line.left_out"
           type="button"
-          class="big"
+          class="press"
           :disabled="pour.isPending.value"
           @click="tick"
         >
@@ -253,17 +253,6 @@ useShortcuts([{ key: "Enter", does: "Tick the line as planned", run: () => void 
   flex-wrap: wrap;
   gap: 8px 20px;
   align-items: end;
-}
-
-.big {
-  min-height: 56px;
-  border: 2px solid var(--vein);
-  border-radius: 20px 20px 20px 6px;
-  background: transparent;
-  color: var(--vein);
-  font: 700 1.125rem var(--sans);
-  padding: 8px 22px;
-  cursor: pointer;
 }
 
 .act {
