@@ -47,11 +47,11 @@ def _things(find: str) -> Iterator[Hit]:
 def _coded(find: str) -> Iterator[Hit]:
     """The container whose label says this code."""
     for row in Container.objects.filter(code__iexact=find.strip(), batch__removed_at=None):
-        yield (-1.0, -1.0, False, False, 0), _container(row, row.batch.name)
+        yield (-1.0, -1.0, False, False, 0), _container(row, f"{row.batch.name}, {row.name}")
 
 
 def _container(row: Container, name: str) -> HitOut:
-    return HitOut(what="container", name=name, about=f"{row.name}, {row.code}", path=f"/make/{row.batch_id}")
+    return HitOut(what="container", name=name, about=row.code, path=f"/make/{row.batch_id}")
 
 
 def _thing(stuff: Supply) -> HitOut:

@@ -202,11 +202,14 @@ class LiveScale(Kitchen):
 
     def test_taken_by_itself_and_in_both_windows(self) -> None:
         scale = save_instrument(InstrumentIn(kind="scale", name="Kitchen scale", link="simulated")).id
+        self.play(scale, put=0.0)  # ids come round again: whatever another test left on it is taken off
         batch = self.begun(self.rinse())
         other = self.window()
         self.go(f"/make/{batch}/run")
         self.go(f"/make/{batch}/run", other)
         expect(self.page.get_by_text("Kitchen scale").first).to_be_visible()
+        self.page.wait_for_timeout(2000)
+        hub.play(scale, "scale", put=None, tare=True, plug=None)
         self.play(scale, put=250.0)
         bar = self.page.locator("[data-bar]")
         expect(self.page.get_by_role("img", name="250 g of 499 g")).to_be_visible()
@@ -258,6 +261,51 @@ class Stock(Kitchen):
         expect(self.page.get_by_text("Use it today: by")).to_be_visible()
         self.page.get_by_text("freezer", exact=True).click()
         expect(self.page.get_by_text("never frozen again")).to_be_visible()
+
+    def test_a_slip_is_taken_back(self) -> None:
+        self.filled(place="freezer")
+        self.go("/make")
+        self.page.get_by_text("fridge", exact=True).click()
+        expect(self.page.get_by_text("Use it today: by")).to_be_visible()
+        self.button("Undo")
+        expect(self.page.get_by_text("Use it today: by")).to_have_count(0)
+        expect(self.page.get_by_role("radio", name="freezer")).to_be_checked()
+
+    def test_on_top_of_what_is_there_and_off_again(self) -> None:
+        self.filled()
+        formula = batches.find_batch(Container.objects.get().batch_id).formula_id
+        assert formula is not None
+        fresh = self.begun(formula, 9)
+        self.go(f"/make/{fresh}/run")
+        self.page.get_by_text("on top of what is there").click()
+        self.page.get_by_role("combobox", name="On top of").click()
+        self.page.get_by_role("option", name="Jam jar, 200 mL left").click()
+        self.page.get_by_label("How much in all").fill("60")
+        self.button("Poured on top")
+        expect(self.page.get_by_text("keeps its oldest day")).to_be_visible()
+        self.assertEqual(float(Container.objects.get().left), 260.0)
+        self.button("Undo")
+        expect(self.page.get_by_role("button", name="Undo")).to_have_count(0)
+        self.go("/make")
+        expect(self.page.get_by_text("200 of 200 mL")).to_be_visible()
+
+    def test_a_strip_for_a_bottle_that_was_measured(self) -> None:
+        batch = self.begun(self.rinse(), 0)
+        self.go(f"/make/{batch}/run")
+        self.page.get_by_text("Print a strip for a bottle").click()
+        expect(self.page.get_by_text("No bottle is measured yet.")).to_be_visible()
+        for name, volume in (("Wine bottle", 700), ("Flask", 300)):
+            mark = {"name": "shoulder", "volume": volume - 10, "height": 180}
+            save_vessel(VesselIn.model_validate({"name": name, "volume": volume, "marks": [mark]}))
+        self.page.reload()
+        self.page.get_by_text("Print a strip for a bottle").click()
+        bottles = self.page.get_by_role("combobox", name="For which bottle")
+        bottles.click()
+        self.page.get_by_role("option", name="Flask").click()
+        expect(self.page.get_by_text("It holds 290 mL to its highest mark")).to_be_visible()
+        bottles.click()
+        self.page.get_by_role("option", name="Wine bottle").click()
+        expect(self.page.get_by_role("link", name="Print the strip")).to_be_visible()
 
     def test_empty(self) -> None:
         self.go("/make")

@@ -324,7 +324,7 @@ form {
   justify-items: start;
 }
 
-form > :first-child {
+form > :not(button) {
   width: 100%;
 }
 

@@ -2,7 +2,7 @@
 /** Portion: into bottles, jars and cubes, each with its place, its day and why; and the labels for them. */
 import { computed, ref } from "vue";
 import type { Batch } from "@/api/client";
-import { useContainers, useFill, useLabelSizes, useTopUp } from "@/api/make";
+import { useContainers, useFill, useLabelSizes, useRemoveTopping, useTopUp } from "@/api/make";
 import { useVessels } from "@/api/shelf";
 import ChoiceRow from "@/parts/ChoiceRow.vue";
 import { tell } from "@/app/undo";
@@ -19,6 +19,7 @@ const fill = useFill();
 const vessels = useVessels();
 const sizes = useLabelSizes();
 const topUp = useTopUp();
+const untop = useRemoveTopping();
 const stock = useContainers();
 const { errors, trouble } = useTrouble(computed(() => topUp.error.value ?? fill.error.value));
 
@@ -48,7 +49,7 @@ const alike = computed(() =>
     .filter((one) => one.batch !== batch.id && one.soon !== "past")
     .map((one) => ({
       ...one,
-      name: `${one.name}, ${said(one.left)} ${one.unit} left, by ${one.use_by}`,
+      name: `${one.name}, ${said(one.left)} ${one.unit} left, by ${dayOf(one.use_by)}`,
     })),
 );
 const kinds = computed(() =>
@@ -71,7 +72,10 @@ async function pourOnTop(): Promise<void> {
   const body = { version: old.version, batch: batch.id, amount: amount.value as never };
   const done = await topUp.mutateAsync({ id: old.id, body }).catch(() => null);
   if (!done) return;
-  tell(`On top: ${done.name} keeps its oldest day, ${dayOf(done.use_by)}.`);
+  const [last] = done.toppings.slice(-1);
+  tell(`On top: ${done.name} keeps its oldest day, ${dayOf(done.use_by)}.`, () =>
+    last ? untop.mutateAsync(last.id).catch((error: Error) => tell(error.message)) : null,
+  );
   amount.value = "";
 }
 
