@@ -4,11 +4,13 @@ import { computed, ref } from "vue";
 import { useStrip } from "@/api/make";
 import { useVessels } from "@/api/shelf";
 import PickField from "@/parts/PickField.vue";
+import { useTrouble } from "@/parts/trouble";
 
 const { batch } = defineProps<{ batch: number }>();
 const vessels = useVessels();
 const vessel = ref<number | null>(null);
 const strip = useStrip(() => batch, vessel);
+const { errors, trouble } = useTrouble(strip.error);
 const measured = computed(() =>
   (vessels.data.value ?? []).filter((one) => one.marks.some((mark) => mark.height)),
 );
@@ -29,7 +31,7 @@ const address = computed(() => `/api/make/batches/${batch}/strip?vessel=${vessel
         label="For which bottle"
         :options="measured"
         by="id"
-        :error="strip.error.value?.message"
+        :error="errors['vessel'] ?? trouble"
       />
       <a
         v-if="vessel && strip.data.value"
