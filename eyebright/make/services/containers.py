@@ -38,7 +38,7 @@ SAME_MOST = 400  # that the household's keeping is learnt from
 def open_ones() -> QuerySet[Container]:
     """Containers in which there is something, the soonest to be used first."""
     rows = Container.objects.filter(ended_on=None, batch__removed_at=None)
-    return rows.select_related("batch", "batch__head")
+    return rows.select_related("batch")
 
 
 def finished_ones() -> QuerySet[Container]:
@@ -69,7 +69,7 @@ def containers_out(rows: Iterable[Container]) -> list[ContainerOut]:
     """Containers, with what is asked of them; in a fixed number of queries."""
     every = list(rows)
     poured: dict[int, list[Topping]] = {}
-    for topping in Topping.objects.filter(container__in=[each.pk for each in every]).select_related("batch"):
+    for topping in Topping.objects.filter(container__in=[each.pk for each in every]):
         poured.setdefault(topping.container_id, []).append(topping)
     batches = {each.batch_id for each in every}
     batches |= {topping.batch_id for on_top in poured.values() for topping in on_top}
@@ -293,7 +293,7 @@ def _move(row: Container, place: str) -> None:
 
 def _stayed(row: Container) -> None:
     """It was never moved: a slip of the finger. It is where it was, with the day that it had there."""
-    if row.before.keys() < {"place", "frozen", "thawed", "use_by", "reason"}:
+    if not row.before.keys() >= {"place", "frozen", "thawed", "use_by", "reason"}:
         raise Problem.field("place", "It was not moved since, or that is taken back already.")
     was = row.before
     row.place, row.frozen_on, row.thawed_on = was["place"], _day(was["frozen"]), _day(was["thawed"])
@@ -327,7 +327,7 @@ def stock(find: str, offset: int, limit: int, *, ended: bool = False) -> list[Co
     """A page of containers: those with something in them, or those that are finished."""
     rows = open_ones()
     if ended:
-        rows = finished_ones().select_related("batch", "batch__head").order_by("-ended_on", "-pk")
+        rows = finished_ones().select_related("batch").order_by("-ended_on", "-pk")
     if find.strip():
         rows = rows.filter(batch__name__icontains=find.strip())
     return containers_out(rows[offset : offset + limit])

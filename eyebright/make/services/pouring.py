@@ -24,7 +24,7 @@ from ..models import Batch, Container, Pour
 from ..schemas.batches import BatchOut, BowlIn, PourChangeIn, PourIn, WayIn, WayOut
 from .batches import find_batch, held_batch, kept, plan_of
 from .keys import container_id
-from .reckoning import reckoned, same
+from .reckoning import keys_planned, reckoned, same
 from .shown import batch_out, pour_out
 from .taking import put_back, take_off
 
@@ -74,8 +74,7 @@ def pour(pk: int, entered: PourIn) -> BatchOut:
         _as_planned(batch, plan, entered.line, stuff)
     else:
         raise Problem.field("amount", f"Say how much {stuff.name}.")
-    as_planned = plan is not None and key in {plan["key"], *(drawn for drawn, _ in plan.get("drawn", ()))}
-    return kept(batch, whom=not as_planned)
+    return kept(batch, whom=plan is None or key not in keys_planned(plan))
 
 
 def _by_scale(batch: Batch, entered: PourIn, stuff: Supply) -> None:

@@ -23,7 +23,7 @@ from eyebright.core.make import (
     step_facts,
     thinning,
 )
-from eyebright.core.materials import Amount, Supply, measured
+from eyebright.core.materials import Amount, Supply
 from eyebright.core.rules import Caution
 from eyebright.formulas.schemas.formulas import FormulaIn
 from eyebright.formulas.services.assessments import assessment_of
@@ -84,7 +84,12 @@ def counted(batch: Batch, rows: Sequence[KeptPour]) -> list[KeptPour]:
 
 def same(row: KeptPour, plan: Mapping[str, Any] | None) -> bool:
     """Whether a pour is of what was planned, from whichever bottle."""
-    return plan is not None and row.stuff in {plan.get("key"), *(key for key, _ in plan.get("drawn", ()))}
+    return plan is not None and row.stuff in keys_planned(plan)
+
+
+def keys_planned(plan: Mapping[str, Any]) -> set[str]:
+    """The bottles that a line is planned to come from, by their keys."""
+    return {str(plan.get("key")), *(key for key, _ in plan.get("drawn", ()))}
 
 
 def reckoned(batch: Batch, head: int | None = None, *, whole: bool = False, read: bool = True) -> Reckoned:
@@ -262,11 +267,7 @@ def keep_for_whom(batch: Batch, found: Sequence[tuple[int, Thinning]]) -> None:
             defaults={
                 "parts": each.parts,
                 "says": each.says[:200],
-                "ph": neat
-                if not each.parts
-                else [each.ph.value, each.ph.low, each.ph.high]
-                if each.ph
-                else [],
+                "ph": _ph_of(each) if each.parts else neat,
                 "cautions": cautions_kept(each.cautions),
             },
         )
@@ -328,11 +329,6 @@ def _step(row: Mapping[str, Any]) -> RunStep:
     names = RunStep.__dataclass_fields__
     told = {name: row[name] for name in names if name in row}
     return RunStep(**told | {"lines": tuple(row.get("lines", ()))})
-
-
-def base_amount(amount: Amount, supply: Supply, bench: Workbench) -> float:
-    """So much in mL or g. MeasureError where it cannot be told."""
-    return measured(amount, supply.material, bench.kit).amount
 
 
 def careful(head: Head) -> bool:
