@@ -10,7 +10,7 @@ from django.utils import timezone
 from pydantic import ValidationError
 
 from eyebright.config.changes import held
-from eyebright.config.decimals import as_float, exact
+from eyebright.config.decimals import as_float
 from eyebright.config.problems import Problem, one
 from eyebright.config.wire import caution_out, figure_out
 from eyebright.core.chemistry import MeterReading, Reading, StripReading, compare
@@ -21,7 +21,8 @@ from eyebright.core.rules import Caution
 from eyebright.heads.models import Head
 from eyebright.heads.services import Passing, goes_by, keep_passes, pass_stops
 from eyebright.make.models import Batch
-from eyebright.make.services.jugs import pour_jug, put_right, read_jug
+from eyebright.make.services.jugs import jug_layers, pour_jug, put_right
+from eyebright.make.services.readings import note_reading, take_reading_back
 from eyebright.make.services.taking import put_back, take_off
 from eyebright.mix.schemas.jugs import CorrectionsOut
 from eyebright.shelf.schemas.readings import ReadIn
@@ -212,17 +213,12 @@ def change(pk: int, entered: EntryIn) -> EntryOut:
 def _take_reading(batch: Batch, read: ReadIn | None) -> None:
     """Note what was read, and what that tells of the bottles and the water; or take it back."""
     if read is None:
-        batch.reading = batch.reading_step = batch.reading_reach = None
-        if batch.told:
-            batch.told.remove()
+        take_reading_back(batch)
         return
     found = core_reading(read)
     if isinstance(found, StripReading) and (batch.facts.get("tannin") or _weak(batch.facts)):
         found = replace(found, step=found.step * HIDDEN)
-    batch.reading = exact(found.figure.value)
-    batch.reading_step = exact(found.step, "0.01") if isinstance(found, StripReading) else None
-    batch.reading_reach = exact(found.reach) if isinstance(found, MeterReading) else None
-    read_jug(batch, found)
+    note_reading(batch, found, jug_layers(batch))
 
 
 def _tell_head(batch: Batch, feel: list[str] | None = None) -> None:

@@ -88,7 +88,7 @@ def asked(ask: MakeAsk) -> Asked:
     steps = tuple(each.step for each in planned_steps(formula))
     formula = replace(formula, steps=steps)
     body = as_written(formula, entered)
-    made = Written(body, formula, {}, list(range(len(formula.ingredients))), written.there)
+    made = Written(body, there=written.there).made_as(formula)
     nobody, _ = core_bench([line.supply.key for line in formula.ingredients])
     found = assessment_of(made, nobody, the_vessel(ask.made_in))
     if found is None:

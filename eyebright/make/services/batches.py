@@ -9,7 +9,6 @@ from django.utils import timezone
 from eyebright.config.changes import held
 from eyebright.config.decimals import exact
 from eyebright.config.problems import Problem, one
-from eyebright.core.chemistry import MeterReading, StripReading
 from eyebright.core.formulas.assess import grades
 from eyebright.core.formulas.change import Workbench, amount_said
 from eyebright.core.formulas.model import Formula, weighed
@@ -21,12 +20,13 @@ from eyebright.formulas.services.workbench import as_written, entered_of
 from eyebright.heads.services import Passing, find_head, keep_passes, pass_stops
 from eyebright.shelf.models import Vessel
 from eyebright.shelf.schemas.readings import ReadIn
-from eyebright.shelf.services.readings import core_reading, keep_reading
+from eyebright.shelf.services.readings import core_reading
 
 from ..models import Batch
 from ..schemas.batches import BatchChangeIn, BatchOut, BatchRowOut, BeginBatchIn, MakeOut
 from . import containers as stock
 from .asking import Asked, asked, source_of, spoons_said
+from .readings import note_reading, take_reading_back
 from .reckoning import (
     CONFIRMS,
     cautions_kept,
@@ -262,9 +262,7 @@ def nothing_stops(batch: Batch) -> None:
 def _read(batch: Batch, read: ReadIn | None) -> None:
     """Note what was read of it, and what that tells of bottles and water; or take it back."""
     if read is None:
-        batch.reading = batch.reading_step = batch.reading_reach = None
-        if batch.told:
-            batch.told.remove()
+        take_reading_back(batch)
         return
     found = core_reading(read)
     foreseen = batch.outcome.get("ph") or batch.figures.get("ph")
@@ -272,10 +270,7 @@ def _read(batch: Batch, read: ReadIn | None) -> None:
         batch.predicted, batch.predicted_low, batch.predicted_high = (
             exact(foreseen[end]) for end in ("value", "low", "high")
         )
-    batch.reading = exact(found.figure.value)
-    batch.reading_step = exact(found.step, "0.01") if isinstance(found, StripReading) else None
-    batch.reading_reach = exact(found.reach) if isinstance(found, MeterReading) else None
-    batch.told = keep_reading(found, _teaches(batch), batch.told)
+    note_reading(batch, found, _teaches(batch))
 
 
 def _teaches(batch: Batch) -> list[tuple[str, float, str]]:

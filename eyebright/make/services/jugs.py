@@ -8,7 +8,6 @@ from eyebright.heads.services import Passing, keep_passes
 from eyebright.mix.schemas.jugs import CorrectionsOut, MixAsk
 from eyebright.mix.services.jugs import PouredJug, ready_to_pour
 from eyebright.mix.services.jugs import put_right as put_jug_right
-from eyebright.shelf.services.readings import keep_reading
 
 from ..models import Batch, Pour
 from .taking import take_off
@@ -55,11 +54,6 @@ def pour_jug(ask: MixAsk, passing: Passing, who: str) -> Batch:
 def jug_layers(batch: Batch) -> list[tuple[str, float, str]]:
     """(key, mL or g, unit) of each layer of a jug, in pouring order."""
     return [(layer["key"], layer["amount"], layer["unit"]) for layer in batch.pours if layer.get("key")]
-
-
-def read_jug(batch: Batch, reading: Any) -> None:
-    """Keep what was read of a jug, and what that tells of the bottles and the water."""
-    batch.told = keep_reading(reading, jug_layers(batch), batch.told)
 
 
 def put_right(batch: Batch, left: float | None, vessel: int | None) -> CorrectionsOut:

@@ -16,7 +16,7 @@ from eyebright.core.make import Bowl, leftover, look, put_right
 from eyebright.core.materials import Amount, MeasureError, Supply, measured, said, unit_of
 from eyebright.core.vocabulary import Pouring
 from eyebright.formulas.services.assessments import assessment_of
-from eyebright.formulas.services.workbench import Written, as_written, entered_of
+from eyebright.formulas.services.workbench import as_written, entered_of
 from eyebright.shelf.services.measures import the_kit
 from eyebright.shelf.services.supplies import gone, supplies_of
 
@@ -239,12 +239,12 @@ def ways(pk: int, line: int) -> list[WayOut]:
     plan = now.written.formula
     if plan is None or not plan.ingredients or now.done is None or now.found is None:
         return []
-    before = assessment_of(_as(now.written, plan), now.bench)
+    before = assessment_of(now.written.made_as(plan), now.bench)
     out = [_leave(before, now.found)]
     times = leftover(plan, now.pours, line, now.bench.kit)
     if times > 1.0:
         bigger = scaled(plan, times)
-        found = assessment_of(_as(now.written, bigger), now.bench)
+        found = assessment_of(now.written.made_as(bigger), now.bench)
         if found is not None:
             out.append(
                 WayOut(
@@ -256,7 +256,7 @@ def ways(pk: int, line: int) -> list[WayOut]:
                 )
             )  # fmt: skip
     right = put_right(plan, now.done, now.bench, line)
-    found = assessment_of(_as(now.written, right.formula), now.bench) if right.met else None
+    found = assessment_of(now.written.made_as(right.formula), now.bench) if right.met else None
     out.append(
         WayOut(
             way="right", says=right.says, changes=[change.says for change in right.changes],
@@ -266,10 +266,6 @@ def ways(pk: int, line: int) -> list[WayOut]:
         )
     )  # fmt: skip
     return out
-
-
-def _as(written: Written, formula: Formula) -> Written:
-    return Written(written.entered, formula, {}, list(range(len(formula.ingredients))), written.there)
 
 
 def _changes(plan: Formula, after: Formula) -> list[str]:
@@ -318,7 +314,7 @@ def take_way(pk: int, entered: WayIn) -> BatchOut:
             raise Problem.field("line", found.says)
         after = found.formula
     body = as_written(after, entered_of(batch.body))
-    written = _as(now.written, after)
+    written = now.written.made_as(after)
     reading = assessment_of(written, now.bench)
     if reading is None:
         raise Problem.field("line", "It cannot be reckoned so.")

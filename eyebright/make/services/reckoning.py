@@ -116,7 +116,7 @@ def reckoned(batch: Batch, head: int | None = None, *, whole: bool = False, read
         return out
     if not read:
         return out
-    made = Written(entered, out.done, {}, list(range(len(out.done.ingredients))), written.there)
+    made = written.made_as(out.done)
     vessel = (batch.vessel.name, float(batch.vessel.volume)) if batch.vessel else None
     out.found = assessment_of(made, bench, vessel)
     out.trouble = "" if out.found else _first(made)
@@ -245,7 +245,7 @@ def for_heads(entered: FormulaIn, formula: Formula, heads: Sequence[int]) -> lis
     keys = [line.supply.key for line in formula.ingredients]
     for pk in heads:
         bench, _ = core_bench(keys, pk)
-        made = Written(entered, formula, {}, list(range(len(formula.ingredients))), {})
+        made = Written(entered).made_as(formula)
         found = assessment_of(made, bench)
         if found is not None and water is not None:
             out.append((pk, thinning(formula, bench, water, found, names[pk].split()[0])))
