@@ -77,7 +77,7 @@ class WashAndLink(TestCase):
         self.assertEqual(stops(minutes=120.0), {"soda-far-too-long"})
         self.assertEqual(stops(minutes=5.0, cover=True), {"soda-covered-long"})
         self.assertEqual(stops(minutes=10.0, zone="scalp"), {"soda-far-too-long"})
-        self.assertEqual(stops(minutes=10.0, zone="lengths", cover=True), set())
+        self.assertEqual(stops(minutes=10.0, zone="bag", cover=True), set())
 
 
 class BeforeReadings(TestCase):

@@ -1,10 +1,12 @@
 """The chain engine: what one link after another does to a head's two zones, whatever the links are."""
 
-from .engine import ChainError, Course, Link, LinkAfter, ZoneAfter, run_chain
+from .engine import REACHED, ChainError, Course, Link, LinkAfter, ZoneAfter, dose_on, run_chain
 from .follow import Follow, follow
 from .subjects import PlainWater, Subject
+from .table import chain_table
 
 __all__ = [
+    "REACHED",
     "ChainError",
     "Course",
     "Follow",
@@ -13,6 +15,8 @@ __all__ = [
     "PlainWater",
     "Subject",
     "ZoneAfter",
+    "chain_table",
+    "dose_on",
     "follow",
     "run_chain",
 ]

@@ -20,6 +20,9 @@ from .table import chain_table
 from .wet_hair import WetHair, dry_hair, poured_over
 
 ZONES: tuple[Zone, ...] = get_args(Zone)
+REACHED: dict[LinkZone, tuple[Zone, ...]] = {
+    "scalp": ("scalp",), "lengths": ("lengths",), "both": ZONES, "bag": ("lengths",), "face": (),
+}  # fmt: skip
 LEAST_ML = 1.0
 RUBBED = 150.0  # mL: so little is rubbed in, all of it; more is poured, and part runs past
 
@@ -36,9 +39,10 @@ class ChainError(ValueError):
 class Link:
     """One link of a chain.
 
-    `start` in minutes from the beginning (None: when the link before it comes off); `minutes` it stays on and
-    `cover` over it (None: the subject's own); `wetness` of the hair that it goes on; `amount` times its usual
-    dose, or `grams` of it.
+    `start` in minutes from the beginning (None: when the link before it comes off); `minutes` it stays on
+    once all of it is on, and `cover` over it (None: the subject's own); `puts_on`: minutes that it takes to
+    go on, section by section; `wetness` of the hair that it goes on; `amount` times its usual dose, or
+    `grams` of it.
     """
 
     subject: Subject
@@ -46,6 +50,7 @@ class Link:
     start: float | None = None
     minutes: float | None = None
     cover: bool | None = None
+    puts_on: float = 0.0
     wetness: Wetness = "wet"
     amount: float = 1.0
     grams: float | None = None
@@ -58,12 +63,22 @@ class Link:
 
     @property
     def on_for(self) -> float:
-        """Minutes that it is on."""
+        """Minutes that it is on, over the sections: what it does goes by these."""
+        return self.stays_on + self.puts_on / 2.0
+
+    @property
+    def longest(self) -> float:
+        """Minutes that the first section has it on: limits look at these."""
+        return self.stays_on + self.puts_on
+
+    @property
+    def stays_on(self) -> float:
+        """Minutes from the last of it going on to the first of it coming off."""
         return self.subject.minutes if self.minutes is None else self.minutes
 
     def reaches(self, zone: Zone) -> bool:
         """Whether it goes on this zone."""
-        return self.zone in (zone, "both")
+        return zone in REACHED[self.zone]
 
 
 @dataclass(frozen=True)
@@ -81,13 +96,17 @@ class ZoneAfter:
 
 @dataclass(frozen=True)
 class LinkAfter:
-    """A link that was run: when it went on, minutes it takes up (0: it stays in), and both zones after it."""
+    """A link that was run: when it went on, minutes it takes up (0: it stays in), and both zones after it.
+
+    `face`: g of it on the face.
+    """
 
     link: Link
     start: float
     minutes: float
     scalp: ZoneAfter
     lengths: ZoneAfter
+    face: Array
 
     def zone(self, zone: Zone) -> ZoneAfter:
         """One of its zones."""
@@ -96,7 +115,7 @@ class LinkAfter:
     @property
     def dose(self) -> Array:
         """g of it in all."""
-        return self.scalp.dose + self.lengths.dose
+        return self.scalp.dose + self.lengths.dose + self.face
 
     @property
     def put_back(self) -> Array:
@@ -148,8 +167,11 @@ def run_chain(
     head = _Head(on, draws, ph, zones)
     done: dict[int, tuple[ZoneAfter, ZoneAfter]] = {}
     for place in sorted(range(len(links)), key=lambda place: (times[place][0], place)):
-        done[place] = head.put_on(links[place], place)
-    after = tuple(LinkAfter(link, *times[place], *done[place]) for place, link in enumerate(links))
+        done[place] = head.put_on(links[place])
+    after = tuple(
+        LinkAfter(link, *times[place], *done[place], dose_on_face(link, draws))
+        for place, link in enumerate(links)
+    )
     return Course(after, head.wet, draws)
 
 
@@ -160,7 +182,7 @@ def _times(links: Sequence[Link]) -> list[tuple[float, float]]:
     before = 0.0
     for place, link in enumerate(links):
         start = before if link.start is None else link.start
-        takes = 0.0 if link.left_in else link.on_for
+        takes = link.puts_on if link.left_in else link.longest
         for zone in ZONES:
             if link.reaches(zone):
                 if start < until[zone] - 1e-9:
@@ -181,17 +203,18 @@ class _Head:
         self.on, self.draws, self._ph, self._zones = on, draws, ph, zones
         self.oil: dict[Zone, Array] = {"scalp": on.oil.scalp, "lengths": on.oil.lengths}
         self.watered: set[Zone] = set()  # warm water lifts its share once
+        self.pours: dict[Zone, int] = dict.fromkeys(ZONES, 0)  # so that lanes read alike in any order
         dry = dry_hair(on, draws) if ph else WetHair({}, np.zeros(1), {}, np.zeros(1))
         self.wet: dict[Zone, WetHair] = dict.fromkeys(ZONES, dry)
 
-    def put_on(self, link: Link, place: int) -> tuple[ZoneAfter, ZoneAfter]:
+    def put_on(self, link: Link) -> tuple[ZoneAfter, ZoneAfter]:
         """Put one link on, and take it off again where it is rinsed out."""
         doses = {
             zone: dose_on(zone, link, self.on, self.draws) if zone in self._zones else np.zeros(1)
             for zone in ZONES
         }
         if self._ph:
-            self._wet(link, doses, place)
+            self._wet(link, doses)
         scalp, lengths = (self._zone(zone, link, doses[zone]) for zone in ZONES)
         return scalp, lengths
 
@@ -225,24 +248,25 @@ class _Head:
             share = np.maximum(1.0 - (1.0 - share) / (1.0 - water), 0.0)
         return share
 
-    def _wet(self, link: Link, doses: dict[Zone, Array], place: int) -> None:
+    def _wet(self, link: Link, doses: dict[Zone, Array]) -> None:
         """The hair that it wets. Zones with one past are one hair, and are solved once."""
         parts = link.subject.parts(self.draws)
-        if parts is None:
+        reached = [zone for zone in ZONES if link.reaches(zone)]
+        if parts is None or not reached:
             return
+        nth = max(self.pours[zone] for zone in reached)
+        self.pours |= dict.fromkeys(reached, nth + 1)
         per_gram, shares = link.subject.ml(self.draws), chain_table()["zones"]
         whole = middle(doses["scalp"] + doses["lengths"])
         solved: dict[int, WetHair] = {}
-        for zone in ZONES:
-            if not link.reaches(zone):
-                continue
+        for zone in reached:
             grams = whole if link.zone == "both" else middle(doses[zone]) / shares[zone]
             volume = np.array([max(grams * per_gram, LEAST_ML)])
             before = self.wet[zone]
             if id(before) not in solved:
                 rubbed = link.subject.goes_on is not None and link.grams is None and volume[0] < RUBBED
                 solved[id(before)] = poured_over(
-                    before, self.on, parts, volume, self.draws, place, rubbed=rubbed
+                    before, self.on, parts, volume, self.draws, nth, rubbed=rubbed
                 )
             self.wet[zone] = solved[id(before)]
 
@@ -265,11 +289,21 @@ def _usual_dose(zone: Zone, link: Link, goes_on: GoesOn, on: HairAndScalp, draws
     own = draws.within("dose")
     if zone == "scalp":
         return own.of("film", goes_on.film) * on.area * on.dose
-    if link.zone == "lengths" and goes_on.hair.high <= 0.0:
+    if link.zone != "both" and goes_on.hair.high <= 0.0:
         return own.of("worked in", Spread.of(chain_table()["oiling"]["lengths"])) * on.mass
     # What stays is not a question of how much wet hair holds.
     holds = 1.0 if goes_on.stays else on.holds
     return own.of("spread", goes_on.hair) * on.mass * on.dose * holds
+
+
+def dose_on_face(link: Link, draws: Draws) -> Array:
+    """g of a link that go on the face."""
+    if link.zone != "face" or link.subject.goes_on is None:
+        return np.zeros(1)
+    if link.grams is not None:
+        return np.full(1, link.grams)
+    area = draws.of("face", Spread.of(chain_table()["face"]["area"]))
+    return draws.within("dose").of("film", link.subject.goes_on.film) * area * link.amount
 
 
 def contact(goes_on: GoesOn | None, minutes: float) -> float:

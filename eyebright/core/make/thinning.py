@@ -4,12 +4,12 @@ thinning(formula, bench, water)      Thinning(0, …) neat; Thinning(2, …) one
 """
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 from ..formulas.assess import WET, Assessment
-from ..formulas.change import Workbench
-from ..formulas.model import Formula, Ingredient, Step, planned_steps
-from ..materials import Amount, Supply
+from ..formulas.change import Workbench, thinned
+from ..formulas.model import Formula
+from ..materials import Supply
 from ..numbers import Figure, middle
 from ..rules import Caution
 
@@ -40,7 +40,7 @@ def thinning(formula: Formula, bench: Workbench, water: Supply, found: Assessmen
     wet = middle(found.preparation.water / found.preparation.total) > WET
     best: tuple[int, Assessment] | None = None
     for parts in range(1, MOST_PARTS + 1 if wet else 1):
-        reading = bench.quick(thinned(formula, found, water, parts))
+        reading = bench.quick(thinned(formula, found.yield_ml.value, water, parts))
         left = _grave(reading.cautions)
         if not _stops(left) and (best is None or len(left) < len(_grave(best[1].cautions))):
             best = parts, reading
@@ -53,14 +53,6 @@ def thinning(formula: Formula, bench: Workbench, water: Supply, found: Assessmen
     if stops:
         return Thinning(None, found.ph, found.cautions, f"not for {name}")
     return Thinning(0, found.ph, found.cautions, f"{name} neat, with care")
-
-
-def thinned(formula: Formula, found: Assessment, water: Supply, parts: int) -> Formula:
-    """It with so many parts of water to one, put in at the end, as it is thinned at the basin."""
-    ml = Amount(float(parts * found.yield_ml.value), "mL")
-    line = Ingredient(formula.new_id(), water, ml, "liquid", "")
-    steps = tuple(each.step for each in planned_steps(formula))
-    return replace(formula.with_line(line), steps=(*steps, Step("mix_in", (line.id,))), makes=None)
 
 
 def _grave(cautions: Sequence[Caution]) -> list[Caution]:

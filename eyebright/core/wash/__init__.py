@@ -1,19 +1,29 @@
 """A wash over a head: its links strung together, what fits a head, formulas ranked for it."""
 
 from .advice import Advice, advise, fit_of
-from .chain import Wash, WashLink, wash_of
+from .chain import Along, Basin, Wash, wash_of
 from .facts import link_facts
+from .finish import Finish
 from .fits import Dose, Fit, measured
 from .judge import Candidate, candidate_facts, family_facts
+from .links import Pause, Sections, WashLink, links_table, pauses, sections, timed
 from .matching import Match, best_of_each, rank
 from .schools import defaults_by, held_against, parts_by, plain_schools, school_keys, school_rules
+from .suit import Change, Suit, suit
 
 __all__ = [
     "Advice",
+    "Along",
+    "Basin",
     "Candidate",
+    "Change",
     "Dose",
+    "Finish",
     "Fit",
     "Match",
+    "Pause",
+    "Sections",
+    "Suit",
     "Wash",
     "WashLink",
     "advise",
@@ -24,11 +34,16 @@ __all__ = [
     "fit_of",
     "held_against",
     "link_facts",
+    "links_table",
     "measured",
     "parts_by",
+    "pauses",
     "plain_schools",
     "rank",
     "school_keys",
     "school_rules",
+    "sections",
+    "suit",
+    "timed",
     "wash_of",
 ]

@@ -1,53 +1,43 @@
 """A wash: its links strung over two zones, what each and all of them come to, and what to beware of."""
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 import numpy as np
 
-from ..chain import Link, LinkAfter, PlainWater, run_chain
+from ..chain import Course, Link, LinkAfter, PlainWater, Subject, dose_on, run_chain
 from ..formulas.assess import ASSESS_DRAWS, Assessment, assess
+from ..formulas.change import thinned
 from ..formulas.model import Formula
 from ..heads import HairAndScalp, grade, ordinary_head
 from ..materials import METRIC, Kit, Supply
-from ..numbers import PRIOR, Array, Draws, Figure, Posterior, figure
+from ..numbers import PRIOR, Array, Draws, Figure, Posterior, figure, middle
 from ..rules import GRAVITY, Caution, cautions, facts_of, said_of, worse_of
 from ..vocabulary import LinkZone, Zone
 from .facts import link_facts
+from .finish import Finish, finish_of
+from .links import WashLink, pause_subject, pauses, puts_on, timed
 
 SOUR = 5.5  # pH below which a rinse meets soap or soda as an acid
 DRIES = -0.5  # tilt of the drying balance
-
-
-@dataclass(frozen=True)
-class WashLink:
-    """One link of a wash: a formula, or plain water for None.
-
-    A bought thing is its own formula of one line (`ready_formula`). `start` in minutes from the first
-    (None: after the one before); `minutes` on the head and `cover` (None: the formula's own); `times` its
-    usual dose.
-    """
-
-    formula: Formula | None
-    zone: LinkZone = "both"
-    minutes: float | None = None
-    times: float = 1.0
-    name: str = ""
-    start: float | None = None
-    cover: bool | None = None
+ZONES: tuple[Zone, Zone] = ("scalp", "lengths")
 
 
 @dataclass(frozen=True)
 class Along:
-    """After one link: shares lifted by it, oil on each zone (g), each zone's wet pH, minutes so far.
+    """After one link: shares lifted by it, oil on each zone (g), each zone's wet pH.
 
-    `ph` is that of the lengths, or of the scalp where only that is wet.
+    `ph` is that of the lengths, or of the scalp where only that is wet. `start` and `minutes` that it takes
+    up, `so_far` when it is off; `longest`: minutes that its first section has it on, None where it stays in;
+    `wanted`: g that this head takes of it on the scalp and on the lengths, and `dose` what goes on;
+    `g_per_ml` as it goes on.
     """
 
     name: str
     zone: LinkZone
     plain: bool
+    pause: str
     scalp_lift: Figure | None
     lengths_lift: Figure | None
     put_back: Figure
@@ -56,16 +46,26 @@ class Along:
     ph: Figure | None
     scalp_ph: Figure | None
     lengths_ph: Figure | None
+    own_ph: Figure | None
     dose: Figure
+    wanted: tuple[Figure, Figure]
+    g_per_ml: float
+    start: float
     minutes: float
     so_far: float
+    longest: float | None
+    covered: bool
 
 
 @dataclass(frozen=True)
 class Wash:
-    """The whole chain: each link, and what it comes to; `facts` are what the rules of a wash looked at."""
+    """The whole chain: each link, and what it comes to; `facts` are what the rules of a wash looked at.
+
+    `oil`: g on scalp and lengths before the first; `basin`: minutes at the basin, and `ahead` those before.
+    """
 
     along: tuple[Along, ...]
+    oil: tuple[Figure, Figure]
     scalp_lift: Figure
     lengths_lift: Figure
     grade: str
@@ -73,9 +73,97 @@ class Wash:
     ph: Figure | None
     scalp_ph: Figure | None
     lengths_ph: Figure | None
+    finish: Finish
     minutes: float
+    ahead: float
+    basin: float
     cautions: tuple[Caution, ...]
     facts: dict[str, Any]
+
+
+@dataclass(frozen=True)
+class _Run:
+    """A link as it is run: what it is, what was found of it, and how the chain takes it."""
+
+    asked: WashLink
+    assessment: Assessment | None
+    link: Link
+    wanted: tuple[Array, Array]
+
+
+class Basin:
+    """What washes are worked out with: the water, the kit, what is believed, and the head they meet.
+
+    `hair_and_scalp_for`: gives what they meet for some draws; an ordinary head without.
+    """
+
+    def __init__(
+        self,
+        water: Supply,
+        kit: Kit = METRIC,
+        posterior: Posterior = PRIOR,
+        hair_and_scalp_for: Any = None,
+        head: Mapping[str, Any] | None = None,
+    ) -> None:
+        self.water, self._kit, self._posterior = water, kit, posterior
+        self.draws, self.head = Draws(ASSESS_DRAWS, posterior=posterior), head or {}
+        self._on: HairAndScalp = (
+            hair_and_scalp_for(self.draws) if hair_and_scalp_for else ordinary_head(self.draws)
+        )
+        self._assessed: dict[tuple[int, int], tuple[Formula, Assessment]] = {}
+
+    def _assess(self, link: WashLink) -> Assessment | None:
+        """What a link's formula comes to; worked out once, however often the link is asked for."""
+        if link.formula is None:
+            return None
+        key = (id(link.formula), link.parts)
+        if key not in self._assessed:
+            made = link.formula
+            if link.parts:
+                neat = self._assess(replace(link, parts=0))
+                assert neat is not None
+                made = thinned(made, neat.yield_ml.value, self.water, link.parts)
+            found = assess(made, self._kit, self._posterior, self._on, self.head, draws=self.draws)
+            self._assessed[key] = link.formula, found
+        return self._assessed[key][1]
+
+    def _ran(self, link: WashLink) -> _Run:
+        return _run(link, self._assess(link), self.water, self._on, self.draws)
+
+    def alone(self, link: WashLink) -> Sequence[Caution]:
+        """What one link calls for by itself on this head."""
+        return _alone(self._ran(link), self.head)
+
+    def wash(self, links: Sequence[WashLink]) -> Wash:
+        """Work a wash out.
+
+        FormulaError for a formula that cannot be reckoned, ChainError for links in each other's way.
+        """
+        on, draws = self._on, self.draws
+        runs = _timed([self._ran(link) for link in links])
+        course = run_chain([run.link for run in runs], on, draws)
+        lift = figure(course.lifted("scalp"), "share")
+        scalp_ph, lengths_ph = (_ph(course.ph(zone), draws) for zone in ZONES)
+        facts = _facts(runs, course, self.head, draws)
+        ahead = _ahead(runs)
+        doses = [(run.assessment, each.lengths.dose) for run, each in zip(runs, course.after, strict=True)]
+        return Wash(
+            along=tuple(_along(run, each, draws) for run, each in zip(runs, course.after, strict=True)),
+            oil=(_g(on.oil.scalp, draws), _g(on.oil.lengths, draws)),
+            scalp_lift=lift,
+            lengths_lift=figure(course.lifted("lengths"), "share"),
+            grade=grade(lift.value),
+            put_back=_g(sum((each.put_back for each in course.after), np.zeros(1)), draws),
+            ph=lengths_ph or scalp_ph,
+            scalp_ph=scalp_ph,
+            lengths_ph=lengths_ph,
+            finish=finish_of(doses, on, draws),
+            minutes=course.minutes,
+            ahead=ahead,
+            basin=max(_until(runs, course) - ahead, 0.0),
+            cautions=_cautions(runs, facts, _without(runs, on, self.head, draws), self.head),
+            facts=facts,
+        )
 
 
 def wash_of(
@@ -86,53 +174,73 @@ def wash_of(
     hair_and_scalp_for: Any = None,
     head: Mapping[str, Any] | None = None,
 ) -> Wash:
-    """Work a wash out. `hair_and_scalp_for`: gives what it meets for some draws; an ordinary head without.
+    """One wash, by itself (`Basin.wash`)."""
+    return Basin(water, kit, posterior, hair_and_scalp_for, head).wash(links)
 
-    FormulaError for a formula that cannot be reckoned, ChainError for links that are in each other's way.
-    """
-    draws, head = Draws(ASSESS_DRAWS, posterior=posterior), head or {}
-    on: HairAndScalp = hair_and_scalp_for(draws) if hair_and_scalp_for else ordinary_head(draws)
-    assessments = [
-        assess(link.formula, kit, posterior, on, head, draws=draws) if link.formula else None
-        for link in links
+
+def _run(link: WashLink, found: Assessment | None, water: Supply, on: HairAndScalp, draws: Draws) -> _Run:
+    """A link as the chain takes it, in the amount that goes on: never more than there is."""
+    nothing = (np.zeros(1), np.zeros(1))
+    if link.pause:
+        put = Link(pause_subject(link), link.zone, minutes=link.minutes, amount=0.0)
+        return _Run(link, None, put, nothing)
+    subject: Subject = PlainWater(water) if found is None else found.subject
+    put = Link(
+        subject, link.zone, minutes=link.minutes, cover=link.cover, amount=link.times,
+        puts_on=puts_on(link), wetness=link.wetness or "wet",
+    )  # fmt: skip
+    wanted = (dose_on("scalp", put, on, draws), dose_on("lengths", put, on, draws))
+    if found is None:
+        return _Run(link, None, put, wanted)
+    neat = 1.0 / (1.0 + link.parts)  # of what goes on, about so much is it and not water
+    grams = link.grams
+    if link.there is not None:
+        takes = middle(wanted[0] + wanted[1]) * neat if grams is None else grams
+        grams = link.there if takes > link.there else grams
+    return _Run(link, found, replace(put, grams=None if grams is None else grams / neat), wanted)
+
+
+def _timed(runs: Sequence[_Run]) -> list[_Run]:
+    takes = [run.link.puts_on if run.link.left_in else run.link.longest for run in runs]
+    starts = timed([run.asked for run in runs], takes)
+    return [
+        replace(run, link=replace(run.link, start=start)) for run, start in zip(runs, starts, strict=True)
     ]
-    run = [_link(link, each, water) for link, each in zip(links, assessments, strict=True)]
-    course = run_chain(run, on, draws)
-    lift = figure(course.lifted("scalp"), "share")
-    scalp_ph, lengths_ph = (_ph(course.ph(zone), draws) for zone in ("scalp", "lengths"))
-    facts = _facts(assessments, lift, [each for each in (scalp_ph, lengths_ph) if each], head)
-    return Wash(
-        along=tuple(_along(link, each, draws) for link, each in zip(links, course.after, strict=True)),
-        scalp_lift=lift,
-        lengths_lift=figure(course.lifted("lengths"), "share"),
-        grade=grade(lift.value),
-        put_back=_g(sum((each.put_back for each in course.after), np.zeros(1)), draws),
-        ph=lengths_ph or scalp_ph,
-        scalp_ph=scalp_ph,
-        lengths_ph=lengths_ph,
-        minutes=course.minutes,
-        cautions=_cautions(links, run, assessments, facts, head),
-        facts=facts,
-    )
 
 
-def _link(link: WashLink, assessment: Assessment | None, water: Supply) -> Link:
-    subject = PlainWater(water) if assessment is None else assessment.subject
-    return Link(
-        subject, link.zone, start=link.start, minutes=link.minutes, cover=link.cover, amount=link.times
-    )
+def _ahead(runs: Sequence[_Run]) -> float:
+    """Minutes until the wash at the basin begins: the end of what is done the evening before."""
+    ends = [
+        (run.link.start or 0.0) + run.link.longest
+        for run in runs
+        if run.asked.pause and pauses()[run.asked.pause].ahead
+    ]
+    return max(ends, default=0.0)
 
 
-def _along(link: WashLink, after: LinkAfter, draws: Draws) -> Along:
+def _until(runs: Sequence[_Run], course: Course) -> float:
+    """Minutes until the basin is free: the first pause that needs none, or the end."""
+    free = [run.link.start or 0.0 for run in runs if run.asked.pause and pauses()[run.asked.pause].after]
+    return min([*free, course.minutes])
+
+
+def _in_time(runs: Sequence[_Run]) -> list[_Run]:
+    return sorted(runs, key=lambda run: run.link.start or 0.0)
+
+
+def _along(run: _Run, after: LinkAfter, draws: Draws) -> Along:
+    link = run.asked
     scalp, lengths = after.scalp, after.lengths
     wet: dict[Zone, Figure | None] = {
         zone: _ph(after.zone(zone).ph, draws) if after.link.reaches(zone) else None
-        for zone in ("scalp", "lengths")
+        for zone in ZONES
     }  # fmt: skip
+    found = run.assessment
     return Along(
         name=link.name or after.link.subject.name,
         zone=link.zone,
-        plain=link.formula is None,
+        plain=link.formula is None and not link.pause,
+        pause=link.pause,
         scalp_lift=None if scalp.lift is None else figure(draws.each(scalp.lift), "share"),
         lengths_lift=None if lengths.lift is None else figure(draws.each(lengths.lift), "share"),
         put_back=_g(after.put_back, draws),
@@ -141,9 +249,15 @@ def _along(link: WashLink, after: LinkAfter, draws: Draws) -> Along:
         ph=wet["lengths"] or wet["scalp"],
         scalp_ph=wet["scalp"],
         lengths_ph=wet["lengths"],
+        own_ph=None if found is None else found.ph,
         dose=_g(after.dose, draws),
+        wanted=(_g(run.wanted[0], draws), _g(run.wanted[1], draws)),
+        g_per_ml=1.0 / max(after.link.subject.ml(draws), 1e-6),
+        start=after.start,
         minutes=after.minutes,
         so_far=after.start + after.minutes,
+        longest=None if after.link.left_in else after.link.longest,
+        covered=bool(run.link.cover if run.link.cover is not None else found and found.formula.cover),
     )
 
 
@@ -156,45 +270,74 @@ def _ph(values: Array | None, draws: Draws) -> Figure | None:
 
 
 def _cautions(
-    asked: Sequence[WashLink],
-    links: Sequence[Link],
-    assessments: Sequence[Assessment | None],
-    facts: Mapping[str, Any],
-    head: Mapping[str, Any],
+    runs: Sequence[_Run], facts: Mapping[str, Any], without: Mapping[str, Any] | None, head: Mapping[str, Any]
 ) -> tuple[Caution, ...]:
     """What the chain as a whole calls for, and all that its links say by themselves, named by them.
 
     What stands over the whole head is said once; what several links say alike is said once, of all of them.
+    What may be left out is looked at both ways: `without`, the facts of the wash where it was.
     """
-    whole = cautions("wash", facts)
+    whole = list(cautions("wash", facts))
     said = {each.id for each in whole}
-    alone = []
-    for ask, link, assessment in zip(asked, links, assessments, strict=True):
-        if assessment is None:
-            continue
-        before = None if assessment.before is None else link_facts(assessment.before, link, head)
-        found = worse_of("link", link_facts(assessment.facts, link, head), before)
-        alone.append((ask.name or link.subject.name, [each for each in found if each.id not in said]))
+    if without is not None:
+        more = [each for each in cautions("wash", without) if each.id not in said]
+        whole += [replace(each, what=f"{LEFT_OUT} {_lower(each.what)}") for each in more]
+        said |= {each.id for each in more}
+    alone = [
+        (run.asked.name or run.link.subject.name, [one for one in _alone(run, head) if one.id not in said])
+        for run in runs
+    ]
     return tuple(sorted([*whole, *said_of(alone)], key=lambda each: GRAVITY[each.level]))
 
 
-def _facts(
-    assessments: Sequence[Assessment | None], lift: Figure, ends: Sequence[Figure], head: Mapping[str, Any]
-) -> dict[str, Any]:
+def _alone(run: _Run, head: Mapping[str, Any]) -> Sequence[Caution]:
+    """What one link calls for by itself."""
+    found = run.assessment
+    if found is None:
+        return ()
+    before = None if found.before is None else link_facts(found.before, run.link, head)
+    return tuple(worse_of("link", link_facts(found.facts, run.link, head), before))
+
+
+LEFT_OUT = "With what may be left out left out:"
+
+
+def _lower(what: str) -> str:
+    return what[:1].lower() + what[1:]
+
+
+def _without(
+    runs: Sequence[_Run], on: HairAndScalp, head: Mapping[str, Any], draws: Draws
+) -> dict[str, Any] | None:
+    """The facts of the wash with everything left out that may be; None where there is no such thing."""
+    kept = [run for run in runs if not run.asked.optional]
+    if len(kept) == len(runs) or not kept:
+        return None
+    kept = _timed(kept)
+    return _facts(kept, run_chain([run.link for run in kept], on, draws), head, draws)
+
+
+def _facts(runs: Sequence[_Run], course: Course, head: Mapping[str, Any], draws: Draws) -> dict[str, Any]:
     """What only the chain shows."""
-    met = _Met()
-    for each in assessments:
-        met.next(each)
-    last = assessments[-1] if assessments else None
+    found = [run.assessment for run in runs if run.assessment]
+    met: dict[Zone, _Met] = {"scalp": _Met(), "lengths": _Met()}
+    ordered = [run for run in _in_time(runs) if not run.asked.pause]
+    for run in ordered:
+        for zone, hair in met.items():
+            if run.link.reaches(zone):
+                hair.next(run.assessment)
+    last = ordered[-1].assessment if ordered else None
+    lift = figure(course.lifted("scalp"), "share")
+    ends = [each for zone in met if (each := _ph(course.ph(zone), draws))]
     own = {
-        "wash_alkaline_open": met.alkaline,
-        "wash_soap_meets_acid": "soap" in met.meets,
-        "wash_soda_meets_acid": "soda" in met.meets,
-        "wash_residue": met.residue or met.pasty,
+        "wash_alkaline_open": any(each.alkaline for each in met.values()),
+        "wash_soap_meets_acid": any("soap" in each.meets for each in met.values()),
+        "wash_soda_meets_acid": any("soda" in each.meets for each in met.values()),
+        "wash_residue": any(each.residue or each.pasty for each in met.values()),
         "wash_lift": lift.value,
-        "wash_cleansers": sum(each.formula.family.cleans for each in assessments if each),
-        "wash_dries": sum(each.balance.tilt.value < DRIES for each in assessments if each) >= 2
-        and not any(each.formula.family.conditions for each in assessments if each),
+        "wash_cleansers": sum(each.formula.family.cleans for each in found),
+        "wash_dries": sum(each.balance.tilt.value < DRIES for each in found) >= 2
+        and not any(each.formula.family.conditions for each in found),
         "wash_last_smells": last is not None and "vinegar" in last.facts["smells"],
         "wash_ph_low": min((each.value for each in ends), default=None),
         "wash_ph_high": max((each.value for each in ends), default=None),
@@ -203,7 +346,7 @@ def _facts(
 
 
 class _Met:
-    """What is still in the hair as links follow each other, and what it met."""
+    """What is still in a zone's hair as links follow each other, and what it met."""
 
     def __init__(self) -> None:
         self.alkaline = self.residue = self.pasty = False

@@ -6,7 +6,7 @@ from typing import Any
 from ..chain import Link
 from ..rules import facts_of, own_facts
 
-OFF_SKIN = 4.0  # times as long off the skin (rules/limits.toml)
+OFF_SKIN = 4.0  # times as long off the skin, in a bag or a basin (rules/limits.toml)
 
 
 def link_facts(of: Mapping[str, Any], link: Link, head: Mapping[str, Any]) -> dict[str, Any]:
@@ -15,12 +15,13 @@ def link_facts(of: Mapping[str, Any], link: Link, head: Mapping[str, Any]) -> di
     `of`: the formula's facts, its assessment's own or those before its readings.
     """
     of_formula = {name: of[name] for name in own_facts("formula")}
+    off_skin = link.zone == "bag"
     own = of_formula | {
-        "minutes": None if link.left_in else link.on_for,
+        "minutes": None if link.left_in else link.longest,
         "cover": of_formula["cover"] if link.cover is None else link.cover,
         "zone": link.zone,
-        "off_skin": link.zone == "lengths",
-        "family_most": of_formula["family_most"] * (OFF_SKIN if link.zone == "lengths" else 1.0),
+        "off_skin": off_skin,
+        "family_most": of_formula["family_most"] * (OFF_SKIN if off_skin else 1.0),
         "wetness": link.wetness,
     }
     return facts_of("link", own, head)

@@ -8,6 +8,7 @@ from .proposals import Proposal, Workbench, amount_said, difference, scaled, tim
 from .replace_lines import replace_lines
 from .scaling import capped, for_head
 from .substitutes import does, holds_any, likeness, main_role, substitutes
+from .thinning import thinned
 
 __all__ = [
     "Effect",
@@ -29,6 +30,7 @@ __all__ = [
     "scaled",
     "scaling",
     "substitutes",
+    "thinned",
     "times_as_much",
     "usual_shares",
 ]

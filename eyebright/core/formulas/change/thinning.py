@@ -1,0 +1,14 @@
+"""A formula thinned with water at the basin: so many parts of water to one of it."""
+
+from dataclasses import replace
+
+from ...materials import Amount, Supply
+from ..model import Formula, Ingredient, Step, planned_steps
+
+
+def thinned(formula: Formula, yields: float, water: Supply, parts: int) -> Formula:
+    """It with so many parts of water to one, put in at the end; `yields`: mL that it makes by itself."""
+    ml = Amount(float(parts * yields), "mL")
+    line = Ingredient(formula.new_id(), water, ml, "liquid", "")
+    steps = tuple(each.step for each in planned_steps(formula))
+    return replace(formula.with_line(line), steps=(*steps, Step("mix_in", (line.id,))), makes=None)

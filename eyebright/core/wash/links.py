@@ -1,0 +1,162 @@
+"""The links of a wash: what goes on where, when and how; pauses and handiwork between them.
+
+timed([grains on the scalp, mask on the lengths (beside), water on both])   0 · 0 · when both are off
+"""
+
+import tomllib
+from collections.abc import Sequence
+from dataclasses import dataclass
+from functools import cache
+from pathlib import Path
+from typing import Any
+
+import numpy as np
+
+from ..chain import REACHED, Subject
+from ..chemistry import Part
+from ..formulas.model import Formula
+from ..numbers import Array, Draws
+from ..vocabulary import LinkZone, Use, Wetness, Zone
+
+
+@dataclass(frozen=True)
+class Pause:
+    """Time in a wash that nothing goes on in, a row of `links.toml`.
+
+    `hands`: whether somebody is at it; `ahead`: it comes before the wash itself; `after`: the basin is free
+    from it on.
+    """
+
+    key: str
+    name: str
+    minutes: float
+    hands: bool
+    how: str
+    ahead: bool = False
+    after: bool = False
+
+
+@dataclass(frozen=True)
+class Sections:
+    """How something goes on, section by section: how many, and minutes for each."""
+
+    key: str
+    name: str
+    count: int
+    minutes: float
+
+    @property
+    def whole(self) -> float:
+        """Minutes until all of it is on."""
+        return self.count * self.minutes
+
+
+@dataclass(frozen=True)
+class PauseSubject:
+    """A pause as a chain takes it: it puts nothing on."""
+
+    name: str
+    minutes: float
+    use: Use = "rinsed_out"
+
+    @property
+    def goes_on(self) -> None:
+        """It does not."""
+        return
+
+    def cleaning(self, draws: Draws) -> Array:
+        """None."""
+        return np.zeros(1)
+
+    def oil(self, draws: Draws) -> Array:
+        """None."""
+        return np.zeros(1)
+
+    def alkali(self, draws: Draws) -> Array:
+        """None."""
+        return np.zeros(1)
+
+    def ml(self, draws: Draws) -> float:
+        """A mL a g."""
+        return 1.0
+
+    def parts(self, draws: Draws) -> list[Part] | None:
+        """Nothing wet."""
+        return None
+
+
+@dataclass(frozen=True)
+class WashLink:
+    """One link of a wash: a formula; a pause by its key; or plain water for neither.
+
+    A bought thing is its own formula of one line (`ready_formula`), and so is what was made. `minutes` on
+    the head and `cover` (None: the formula's own); `times` its usual dose, or `grams` of it; `there`: g
+    that there are of it, more cannot go on; `parts` of water to one that it is thinned with; `beside`: it
+    goes on as soon as its own zone is free, while what went before it elsewhere is still on; `optional`: it
+    may be left out; `sections` by key.
+    """
+
+    formula: Formula | None
+    zone: LinkZone = "both"
+    minutes: float | None = None
+    times: float = 1.0
+    name: str = ""
+    cover: bool | None = None
+    pause: str = ""
+    beside: bool = False
+    wetness: Wetness | None = None
+    parts: int = 0
+    grams: float | None = None
+    there: float | None = None
+    optional: bool = False
+    sections: str = ""
+
+
+@cache
+def links_table() -> dict[str, Any]:
+    """The table of `links.toml`, read once."""
+    return tomllib.loads(Path(__file__).with_name("links.toml").read_text("utf-8"))
+
+
+@cache
+def pauses() -> dict[str, Pause]:
+    """Every pause, by key."""
+    return {row["key"]: Pause(**row) for row in links_table()["pause"]}
+
+
+@cache
+def sections() -> dict[str, Sections]:
+    """Every way of going on section by section, by key."""
+    return {row["key"]: Sections(**row) for row in links_table()["section"]}
+
+
+def puts_on(link: WashLink) -> float:
+    """Minutes that it takes to go on."""
+    way = sections().get(link.sections)
+    return way.whole if way else 0.0
+
+
+def timed(links: Sequence[WashLink], takes: Sequence[float]) -> list[float]:
+    """When each link begins, in minutes. `takes`: minutes that each takes up.
+
+    One begins when all before it are off; one `beside` when its own zone is free, and no sooner than what it
+    goes on beside.
+    """
+    starts: list[float] = []
+    until: dict[Zone, float] = {"scalp": 0.0, "lengths": 0.0}
+    end = since = 0.0
+    for link, minutes in zip(links, takes, strict=True):
+        reached = REACHED[link.zone]
+        start = max([since, *(until[zone] for zone in reached)]) if link.beside else end
+        since = since if link.beside else start
+        starts.append(start)
+        end = max(end, start + minutes)
+        for zone in reached:
+            until[zone] = start + minutes
+    return starts
+
+
+def pause_subject(link: WashLink) -> Subject:
+    """The subject of a pause."""
+    row = pauses()[link.pause]
+    return PauseSubject(link.name or row.name, row.minutes)
