@@ -80,11 +80,17 @@ class CheckQuestion:
 
 @dataclass(frozen=True)
 class Named:
-    """A flag, an occasion, or a thing that is on the hair now (`grams`: low, middle, high)."""
+    """A flag, an occasion, or a thing that is on the hair now (`grams`: low, middle, high).
+
+    `days`: how many days before the occasion the wash comes, least and most, None where it is the wash
+    itself.
+    """
 
     key: str
     name: str
     grams: tuple[float, float, float] = (0.0, 0.0, 0.0)
+    days: tuple[int, int] | None = None
+    why: str = ""
 
 
 @dataclass(frozen=True)
@@ -111,7 +117,14 @@ def tables() -> Tables:
     raw = tomllib.loads(Path(__file__).with_name("record.toml").read_text("utf-8"))
 
     def named(rows: list[dict[str, Any]]) -> dict[str, Named]:
-        return {row["key"]: Named(**row | {"grams": tuple(row.get("grams", (0, 0, 0)))}) for row in rows}
+        return {
+            row["key"]: Named(
+                **row
+                | {"grams": tuple(row.get("grams", (0, 0, 0)))}
+                | ({"days": tuple(row["days"])} if "days" in row else {})
+            )
+            for row in rows
+        }
 
     return Tables(
         questions={

@@ -17,7 +17,10 @@ SOLUBLE = ("acid powder", "alkali powder", "salt", "sugar")
 
 @dataclass(frozen=True)
 class StepKind:
-    """One kind of step, a row of `steps.toml`. `minutes` least and most as usually done; `hot` in °C."""
+    """One kind of step, a row of `steps.toml`. `minutes` least and most as usually done; `hot` in °C.
+
+    `watched`: it is never left alone; `stands`: minutes that what it gave may stand before the next.
+    """
 
     key: str
     name: str
@@ -30,6 +33,8 @@ class StepKind:
     draws: str = ""
     does: str = ""
     hot: float | None = None
+    watched: bool = False
+    stands: float = 0.0
 
 
 @dataclass(frozen=True)
