@@ -17,6 +17,7 @@ SOAP = formula("soap_wash", ("rain", 200, "mL"), ("paste_soap", 12, "mL"))
 SODA = formula("alkaline_wash", ("rain", 300, "mL"), ("baking_soda", 9, "g"), minutes=2.0)
 THIRD = formula("acid_rinse", ("rain", 300, "mL"), ("malt_vinegar", 100, "mL"), minutes=2.0)
 RINSE = formula("acid_rinse", ("rain", 500, "mL"), ("malt_vinegar", 15, "mL"), minutes=1.0)
+MILD = formula("acid_rinse", ("very_hard", 500, "mL"), ("malt_vinegar", 15, "mL"), minutes=1.0)
 STARCH = start("oat_water")
 LIQUOR = start("lamplight_soapwort")
 MASK = start("buttermilk_mask")
@@ -141,7 +142,7 @@ class Amounts(TestCase):
         self.assertNotIn("soda-far-too-long", ids(wash(plain)))
 
     def test_what_sets_stiffens_and_what_is_rinsed_out_does_not(self) -> None:
-        thick = formula("leave_in_water", ("rain", 100, "mL"), ("potato_starch", 12, "g"), use="left_in")
+        thick = formula("starch", ("rain", 100, "mL"), ("potato_starch", 12, "g"), use="left_in")
         self.assertEqual(wash(WashLink(LIQUOR)).finish.key, "loose")
         self.assertEqual(wash(WashLink(thick)).finish.key, "stiff")
         once = wash(WashLink(thick, times=0.2)).finish
@@ -190,12 +191,12 @@ class Suiting(TestCase):
         return suit(links, by.alone, by.wash, most)
 
     def test_nothing_is_changed_where_nothing_stands_against_it(self) -> None:
-        found = self.suited(basin(), WashLink(RINSE), WATER)
+        found = self.suited(basin(), WashLink(MILD), WATER)
         self.assertEqual((found.changes, found.after), ((), None))
 
     def test_the_cover_comes_off_or_it_is_shorter_before_it_is_thinned_or_left_out(self) -> None:
         by = basin()
-        found = self.suited(by, WashLink(SODA, minutes=30.0, cover=True), WATER, WashLink(RINSE), WATER)
+        found = self.suited(by, WashLink(SODA, minutes=30.0, cover=True), WATER)
         (change,) = found.changes
         self.assertIn("no cover", change.says)
         self.assertIn("min, not 30", change.says)
