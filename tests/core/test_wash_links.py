@@ -145,7 +145,8 @@ class Amounts(TestCase):
         thick = formula("starch", ("rain", 100, "mL"), ("potato_starch", 12, "g"), use="left_in")
         self.assertEqual(wash(WashLink(LIQUOR)).finish.key, "loose")
         self.assertEqual(wash(WashLink(thick)).finish.key, "stiff")
-        once = wash(WashLink(thick, times=0.2)).finish
+        thin = formula("starch", ("rain", 100, "mL"), ("potato_starch", 0.4, "g"), use="left_in")
+        once = wash(WashLink(thin)).finish
         self.assertIn(once.key, ("light", "firm"))
         self.assertEqual(once.film.kind, "custom")
 
