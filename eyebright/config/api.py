@@ -21,6 +21,7 @@ from eyebright.mix.api import router as mix
 from eyebright.safekeeping.api import router as safekeeping
 from eyebright.search.api import router as search
 from eyebright.shelf.api import router as shelf
+from eyebright.today.api import router as today
 from eyebright.wash.api import heads as heads_washes
 from eyebright.wash.api import router as wash
 
@@ -88,6 +89,7 @@ api.add_router("/mix", mix, tags=["mix"])
 api.add_router("/formulas", formulas, tags=["formulas"])
 api.add_router("/make", make, tags=["make"])
 api.add_router("/wash", wash, tags=["wash"])
+api.add_router("/today", today, tags=["today"])
 api.add_router("/journal", journal, tags=["journal"])
 api.add_router("/search", search, tags=["search"])
 api.add_router("/safekeeping", safekeeping, tags=["safekeeping"])

@@ -42,6 +42,7 @@ INSTALLED_APPS = [
     "eyebright.make",
     "eyebright.wash",
     "eyebright.journal",
+    "eyebright.today",
     "eyebright.search",
     "eyebright.safekeeping",
 ]

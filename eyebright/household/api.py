@@ -1,9 +1,17 @@
 """The household's routes."""
 
 from django.http import HttpRequest
-from ninja import Router
+from ninja import Router, Status
 
-from .schemas.household import HouseholdChangeIn, HouseholdOut, HouseLimitIn, HouseLimitOut
+from .schemas.household import (
+    HouseholdChangeIn,
+    HouseholdOut,
+    HouseLimitIn,
+    HouseLimitOut,
+    TakenTimeIn,
+    TakenTimeOut,
+)
+from .services import hours
 from .services import household as room
 
 router = Router()
@@ -37,3 +45,28 @@ def set_limit(request: HttpRequest, key: str, entered: HouseLimitIn) -> list[Hou
 def reset_limit(request: HttpRequest, key: str) -> list[HouseLimitOut]:
     """Back to ours."""
     return room.reset_limit(key)
+
+
+@router.get("/taken", response=list[TakenTimeOut], operation_id="taken_times")
+def taken_times(request: HttpRequest) -> list[TakenTimeOut]:
+    """Times that are taken, and not over yet."""
+    return hours.taken_times()
+
+
+@router.post("/taken", response={201: TakenTimeOut}, operation_id="take_time")
+def take_time(request: HttpRequest, entered: TakenTimeIn) -> Status[TakenTimeOut]:
+    """Say that a time is taken: "not tonight"."""
+    return Status(201, hours.take_time(entered))
+
+
+@router.delete("/taken/{pk}", response={204: None}, operation_id="free_time")
+def free_time(request: HttpRequest, pk: int) -> Status[None]:
+    """Say that it is free again; `restore` takes it once more."""
+    hours.find_taken(pk).remove()
+    return Status(204, None)
+
+
+@router.post("/taken/{pk}/restore", response=TakenTimeOut, operation_id="restore_time")
+def restore_time(request: HttpRequest, pk: int) -> TakenTimeOut:
+    """Take it once more."""
+    return hours.restore_time(pk)

@@ -1,10 +1,12 @@
 """What is kept of the household as a whole."""
 
+import datetime
+
 from django.db import models
 from django.utils import timezone
 
-from eyebright.config.columns import Object
-from eyebright.config.soft_deletion import Versioned
+from eyebright.config.columns import Object, Objects, Strings
+from eyebright.config.soft_deletion import SoftDeleted, Versioned
 
 
 class Household(Versioned):
@@ -12,7 +14,9 @@ class Household(Versioned):
 
     `system`: whose spoons and cups; `currency` as written; `decimal`: whether a point or a comma
     stands between whole and part, "" where nobody has said; `zone`: the time zone it lives by, "" for the
-    machine's; `schools`: what it holds where makers disagree, by key.
+    machine's; `schools`: what it holds where makers disagree, by key; `asleep_from` to `asleep_to`: hours
+    asleep, empty for never; `out` of the house, each {weekday (0 is Monday), begin, end} by the clock; how
+    many `pots` and `bathrooms` there are; `skipped`: first steps that were passed over.
     """
 
     system = models.CharField(max_length=20, default="metric")
@@ -20,6 +24,12 @@ class Household(Versioned):
     decimal = models.CharField(max_length=8, blank=True)
     zone = models.CharField(max_length=40, blank=True)
     schools = Object(default=dict, blank=True, of=str)
+    asleep_from = models.TimeField(null=True, blank=True, default=datetime.time(22, 30))
+    asleep_to = models.TimeField(null=True, blank=True, default=datetime.time(7, 0))
+    out = Objects(default=list, blank=True, needs={"weekday": int, "begin": str, "end": str})
+    pots = models.PositiveSmallIntegerField(default=1)
+    bathrooms = models.PositiveSmallIntegerField(default=1)
+    skipped = Strings(default=list, blank=True)
 
     def __str__(self) -> str:
         return self.system
@@ -37,6 +47,20 @@ class HouseLimit(Versioned):
 
     def __str__(self) -> str:
         return f"{self.key} {self.value:g}"
+
+
+class TakenTime(SoftDeleted):
+    """A time in which nobody washes or makes anything: "not tonight"."""
+
+    begin = models.DateTimeField(db_index=True)
+    end = models.DateTimeField(db_index=True)
+    note = models.CharField(max_length=80, blank=True)
+
+    class Meta:
+        ordering = ["begin", "id"]
+
+    def __str__(self) -> str:
+        return self.note or f"{self.begin:%d %B, %H:%M}"
 
 
 class Answered(models.Model):

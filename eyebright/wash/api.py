@@ -1,5 +1,9 @@
-"""The routes of Wash: washes by name; under a head's address, what happened on it and what it asks for."""
+"""The routes of Wash: by name, planned, routines, recorded.
 
+Under a head's address, what it asks for and was.
+"""
+
+from datetime import date
 from typing import Annotated
 
 from django.http import HttpRequest, HttpResponse
@@ -11,10 +15,34 @@ from eyebright.heads.schemas.heads import HeadOut, KeptOut
 from eyebright.heads.services import find_head, today_of
 
 from .schemas.asks import AsksOut
-from .schemas.chains import WashAsk, WashAssessmentOut, WashChainChangeIn, WashChainIn, WashChainOut
+from .schemas.chains import (
+    SuitOut,
+    WashAsk,
+    WashAssessmentOut,
+    WashChainChangeIn,
+    WashChainIn,
+    WashChainOut,
+    WashChoicesOut,
+)
 from .schemas.diary import WashChangeIn, WashIn
 from .schemas.over_time import DueOut, HistoryOut
-from .services import asking, chains, diary, over_time
+from .schemas.planned import (
+    CalendarOut,
+    FeedOut,
+    NewRoutineIn,
+    OffersOut,
+    PlannedChangeIn,
+    PlannedOut,
+    PlannedPlaceOut,
+    PlanOut,
+    PlanWashIn,
+    RecordedOut,
+    RecordIn,
+    RoutineChangeIn,
+    RoutineOut,
+    WhenOut,
+)
+from .services import asking, calendar, chains, diary, over_time, planned, recording, routines, schedule
 from .services.export_head import erase_head, export_head
 
 router = Router()
@@ -61,6 +89,180 @@ def restore_wash_chain(request: HttpRequest, pk: int) -> WashChainOut:
     kept = chains.find_chain(pk, also_removed=True)
     kept.restore()
     return chains.chain_out(kept)
+
+
+# ---- planned ----
+
+
+@router.get("/choices", response=WashChoicesOut, operation_id="wash_choices")
+def wash_choices(request: HttpRequest) -> WashChoicesOut:
+    """Pauses, and ways of going on section by section."""
+    return chains.choices()
+
+
+@router.post("/suit", response=SuitOut, operation_id="suit_wash")
+def suit(request: HttpRequest, asked: WashAsk) -> SuitOut:
+    """What would make a chain suit its head: thinner, shorter, without. Nothing is kept."""
+    return chains.suit_chain(asked)
+
+
+@router.get("/plan", response=PlanOut, operation_id="plan")
+def plan(request: HttpRequest) -> PlanOut:
+    """What is planned, and what must be made for it, from now."""
+    return schedule.plan_out()
+
+
+@router.post("/planned", response={201: list[PlannedOut]}, operation_id="plan_wash")
+def plan_wash(request: HttpRequest, entered: PlanWashIn) -> Status[list[PlannedOut]]:
+    """Plan a wash, for each of some heads."""
+    return Status(201, schedule.planned_places(planned.plan_wash(entered)))
+
+
+@router.get("/planned/{pk}", response=PlannedPlaceOut, operation_id="planned_wash")
+def planned_wash(request: HttpRequest, pk: int) -> PlannedPlaceOut:
+    """One planned wash, and what must be made for it."""
+    return schedule.place_of(planned.find_planned(pk))
+
+
+@router.patch("/planned/{pk}", response=PlannedPlaceOut, operation_id="change_planned")
+def change_planned(request: HttpRequest, pk: int, entered: PlannedChangeIn) -> PlannedPlaceOut:
+    """Move it, or change what is in it."""
+    return schedule.place_of(planned.change_planned(pk, entered))
+
+
+@router.delete("/planned/{pk}", response={204: None}, operation_id="remove_planned")
+def remove_planned(request: HttpRequest, pk: int) -> Status[None]:
+    """Remove it; `restore` brings it back."""
+    planned.find_planned(pk).remove()
+    return Status(204, None)
+
+
+@router.post("/planned/{pk}/restore", response=PlannedPlaceOut, operation_id="restore_planned")
+def restore_planned(request: HttpRequest, pk: int) -> PlannedPlaceOut:
+    """Bring it back."""
+    return schedule.place_of(planned.restore_planned(pk))
+
+
+@router.get("/when", response=WhenOut, operation_id="when")
+def when(
+    request: HttpRequest,
+    head: int,
+    chain: int | None = None,
+    occasion: str = "ordinary",
+    day: date | None = None,
+) -> WhenOut:
+    """When a wash is next sensible for a head; `day` of the occasion that it is for."""
+    return routines.when(head, chain, occasion, day)
+
+
+# ---- routines ----
+
+
+@router.get("/routines", response=list[RoutineOut], operation_id="routines")
+def all_routines(request: HttpRequest) -> list[RoutineOut]:
+    """Every routine, with its next turns."""
+    return routines.routines()
+
+
+@router.post("/routines", response={201: RoutineOut}, operation_id="add_routine")
+def add_routine(request: HttpRequest, entered: NewRoutineIn) -> Status[RoutineOut]:
+    """A routine for a head that has none."""
+    return Status(201, routines.new_routine(entered))
+
+
+@router.patch("/routines/{pk}", response=RoutineOut, operation_id="change_routine")
+def change_routine(request: HttpRequest, pk: int, entered: RoutineChangeIn) -> RoutineOut:
+    """Change one."""
+    return routines.change_routine(pk, entered)
+
+
+@router.delete("/routines/{pk}", response={204: None}, operation_id="remove_routine")
+def remove_routine(request: HttpRequest, pk: int) -> Status[None]:
+    """Remove one; `restore` brings it back."""
+    routines.find_routine(pk).remove()
+    return Status(204, None)
+
+
+@router.post("/routines/{pk}/restore", response=RoutineOut, operation_id="restore_routine")
+def restore_routine(request: HttpRequest, pk: int) -> RoutineOut:
+    """Bring it back."""
+    return routines.restore_routine(pk)
+
+
+# ---- as a calendar ----
+
+
+@router.get("/calendar", response=CalendarOut, operation_id="calendar")
+def two_months(request: HttpRequest, since: date | None = None) -> CalendarOut:
+    """Two months: washes, what must be begun, use-bys, patch tests."""
+    return calendar.calendar(since)
+
+
+def _ics(name: str, body: bytes) -> HttpResponse:
+    return HttpResponse(
+        body,
+        content_type="text/calendar; charset=utf-8",
+        headers={"Content-Disposition": f'attachment; filename="{name}.ics"', "Cache-Control": "no-store"},
+    )
+
+
+@router.get("/plan.ics", operation_id="plan_file", openapi_extra=gives("text/calendar"))
+def plan_file(request: HttpRequest) -> HttpResponse:
+    """All that is planned, as a calendar file."""
+    return _ics("washes", calendar.whole_file())
+
+
+@router.get("/planned/{pk}/calendar.ics", operation_id="wash_file", openapi_extra=gives("text/calendar"))
+def wash_file(request: HttpRequest, pk: int) -> HttpResponse:
+    """One wash with what must be made for it, as a calendar file."""
+    return _ics(f"wash-{pk}", calendar.wash_file(pk))
+
+
+@router.get("/feed", response=FeedOut, operation_id="feed")
+def feed(request: HttpRequest) -> FeedOut:
+    """Whether a calendar may subscribe to the plan."""
+    return calendar.feed()
+
+
+@router.post("/feed", response={201: FeedOut}, operation_id="new_feed")
+def new_feed(request: HttpRequest) -> Status[FeedOut]:
+    """An address with a new secret; the one before ends."""
+    return Status(201, calendar.new_feed(f"{request.scheme}://{request.get_host()}"))
+
+
+@router.delete("/feed", response={204: None}, operation_id="revoke_feed")
+def revoke_feed(request: HttpRequest) -> Status[None]:
+    """End it."""
+    calendar.revoke_feed()
+    return Status(204, None)
+
+
+@router.get("/feed/{secret}.ics", operation_id="feed_file", openapi_extra=gives("text/calendar"))
+def feed_file(request: HttpRequest, secret: str) -> HttpResponse:
+    """The plan, for a calendar that knows the secret."""
+    return _ics("washes", calendar.feed_file(secret))
+
+
+# ---- recorded ----
+
+
+@router.get("/offers/{head}", response=OffersOut, operation_id="offers")
+def offers(request: HttpRequest, head: int) -> OffersOut:
+    """What a head may have been washed with, the likeliest first."""
+    return recording.offers(head)
+
+
+@router.post("/record", response={201: RecordedOut}, operation_id="record_wash")
+def record(request: HttpRequest, entered: RecordIn) -> Status[RecordedOut]:
+    """Record a wash that was done."""
+    return Status(201, recording.record(entered))
+
+
+@router.post("/record/back", response={204: None}, operation_id="take_record_back")
+def take_record_back(request: HttpRequest, entered: RecordedOut) -> Status[None]:
+    """Undo that."""
+    recording.take_record_back(entered)
+    return Status(204, None)
 
 
 # ---- a head's washes ----

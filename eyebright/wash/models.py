@@ -1,12 +1,16 @@
-"""What is kept of washes: those by name, and each as it happened on a head."""
+"""What is kept of washes.
+
+Those by name, those that are planned, routines, and each as it happened on a head.
+"""
 
 from typing import get_args
 
+from django.core.serializers.json import DjangoJSONEncoder
 from django.db import models
 from django.utils import timezone
 
-from eyebright.config.columns import Objects, Strings
-from eyebright.config.soft_deletion import SoftDeleted
+from eyebright.config.columns import Numbers, Object, Objects, Strings
+from eyebright.config.soft_deletion import SoftDeleted, Versioned
 from eyebright.core.vocabulary import LinkZone
 from eyebright.formulas.models import Formula
 from eyebright.heads.models import Head
@@ -14,7 +18,7 @@ from eyebright.make.models import Batch, Container
 
 
 class WashChain(SoftDeleted):
-    """A wash by name: its links in order, each {formula (null is plain water), zone, minutes, times}."""
+    """A wash by name: its links in order, as they were entered (schemas/chains.py)."""
 
     name = models.CharField(max_length=80)
     links = Objects(default=list)
@@ -26,17 +30,83 @@ class WashChain(SoftDeleted):
         return self.name
 
 
+class Routine(SoftDeleted):
+    """A head's cycle of washes by name: `entries`, each {chain, at_most (in thirty days, null for any)}.
+
+    `every` so many days; `weekdays` that suit (0 is Monday), empty for any.
+    """
+
+    head = models.ForeignKey(Head, on_delete=models.CASCADE, related_name="routines")
+    entries = Objects(default=list, needs={"chain": int})
+    every = models.PositiveSmallIntegerField(default=7)
+    weekdays = Numbers(default=list)
+
+    class Meta:
+        ordering = ["id"]
+
+    def __str__(self) -> str:
+        return f"every {self.every} days"
+
+
+class PlannedWash(SoftDeleted):
+    """A wash of one head at one time: planned, then done (`done_at`).
+
+    `links` are its own copy of the wash by name that it is of (`chain`), as it was when it was planned.
+    `occasion` that it is for. `reading`: what was worked out of it last, and in which state
+    (services/planned.py).
+    """
+
+    head = models.ForeignKey(Head, on_delete=models.CASCADE, related_name="planned")
+    chain = models.ForeignKey(
+        WashChain, on_delete=models.SET_NULL, null=True, blank=True, related_name="planned"
+    )
+    name = models.CharField(max_length=80)
+    links = Objects(default=list)
+    at = models.DateTimeField(db_index=True)
+    occasion = models.CharField(max_length=40, default="ordinary")
+    done_at = models.DateTimeField(null=True, blank=True)
+    reading = Object(default=dict, blank=True, encoder=DjangoJSONEncoder)
+    note = models.TextField(blank=True)
+
+    class Meta:
+        ordering = ["at", "id"]
+        verbose_name_plural = "planned washes"
+        indexes = [models.Index(fields=["done_at", "removed_at", "at"], name="planned_by_time")]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class CalendarFeed(Versioned):
+    """The one address that a calendar may read the plan at: a digest of its secret, nothing that tells it."""
+
+    digest = models.CharField(max_length=64, unique=True)
+    made_at = models.DateTimeField(default=timezone.now)
+    read_at = models.DateTimeField(null=True, blank=True)
+
+    def __str__(self) -> str:
+        return f"made {self.made_at:%d %B %Y}"
+
+
 class Wash(SoftDeleted):
     """One preparation on one head, and how it went. `head` is empty for somebody who is not on record.
+
+    `planned`: the wash that it was a part of, and `stuff` the key of what was bought, where either is
+    known.
 
     `batch` that it was done with, where one was, and what was `drawn` of its `container` (mL or g); `feel`:
     words for how that felt. `formula` that it was, `zone` that it went on and `cover` over it, empty where
     nobody said; `strength`: how strong it was made, times the usual; `grams` used, empty where nobody
     knows. `given` and `used` are what the core worked out of it then (core/wash/fits.py, `measured`);
-    `answer` an index of the outcomes; `counts`: whether the head's factors learn from it.
+    `day`: what it was for and what was on the hair, empty where nobody kept that; `answer` an index of the
+    outcomes; `counts`: whether the head's factors learn from it.
     """
 
     head = models.ForeignKey(Head, on_delete=models.CASCADE, null=True, blank=True, related_name="washes")
+    planned = models.ForeignKey(
+        PlannedWash, on_delete=models.SET_NULL, null=True, blank=True, related_name="parts"
+    )
+    stuff = models.CharField(max_length=48, blank=True)
     batch = models.ForeignKey(Batch, on_delete=models.SET_NULL, null=True, blank=True, related_name="washes")
     container = models.ForeignKey(
         Container, on_delete=models.SET_NULL, null=True, blank=True, related_name="washes"
@@ -54,6 +124,7 @@ class Wash(SoftDeleted):
     minutes = models.DecimalField(max_digits=6, decimal_places=2, null=True, blank=True)
     given = models.FloatField(null=True, blank=True)
     used = models.FloatField(null=True, blank=True)
+    day = Object(default=dict, blank=True)
     answer = models.PositiveSmallIntegerField(null=True, blank=True)
     counts = models.BooleanField(default=True)
     feel = Strings(default=list)

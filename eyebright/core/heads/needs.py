@@ -92,6 +92,8 @@ class Needs:
     apart: float
     suits: dict[str, str]
     spares: dict[str, str]
+    rarer: tuple[str, ...] = ()
+    """Reasons why it is washed more rarely than others of its kind."""
 
 
 @cache
@@ -128,6 +130,7 @@ def needs_of(facts: Facts) -> Needs:
         apart=max([1.0, *(rule.apart for rule in held)]),
         suits={key: rule.reason for rule in held for key in rule.suits},
         spares={key: rule.reason for rule in held for key in rule.spares},
+        rarer=tuple(rule.reason for rule in held if rule.days > 0.0),
     )
 
 

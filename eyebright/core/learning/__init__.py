@@ -4,7 +4,7 @@ Of bottles and waters, of heads, of how long things keep.
 """
 
 from .bottles import posterior_from
-from .heads import Factor, Factors, WashOutcome, factor_table, factors_from, outcomes, prior_factors
+from .heads import Factor, Factors, WashOutcome, factor_table, factors_from, one_wash, outcomes, prior_factors
 from .shelf_life import Kept, spoils_sooner
 
 __all__ = [
@@ -14,6 +14,7 @@ __all__ = [
     "WashOutcome",
     "factor_table",
     "factors_from",
+    "one_wash",
     "outcomes",
     "posterior_from",
     "prior_factors",

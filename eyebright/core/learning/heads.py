@@ -96,6 +96,25 @@ def factors_from(washes: Sequence[WashOutcome]) -> Factors:
     return Factors(_strength(recent), _dose(recent))
 
 
+def one_wash(went: Sequence[WashOutcome]) -> WashOutcome:
+    """Several things on one day as the one wash that they were, in the order that they were used.
+
+    What cleaned adds up; how it went is what was said last. ValueError for none.
+    """
+    if not went:
+        raise ValueError("there was no wash")
+    given = [math.exp(each.given) for each in went if each.given is not None]
+    answers = [each.answer for each in went if each.answer is not None]
+    used = [each.used for each in went if each.used is not None]
+    return WashOutcome(
+        days_ago=went[-1].days_ago,
+        given=math.log(sum(given)) if given else None,
+        answer=answers[-1] if answers else None,
+        used=sum(used) / len(used) if used else None,
+        by_eye=any(each.by_eye for each in went if each.given is not None),
+    )
+
+
 def _weight(went: WashOutcome) -> float:
     half_life: float = factor_table()["memory"]["half_life"]
     return math.pow(0.5, went.days_ago / half_life)

@@ -2,7 +2,7 @@
 
 from .answer import Mix, Question, spooned, work_out
 from .curve import curve
-from .facts import family_of_jug, stirred, used_as
+from .facts import family_of_jug, formula_of_layers, stirred, used_as
 from .jug import How, Jug, JugError, Line, filled, kind_of, sour
 from .next_reading import next_readings
 from .observation import JugObservation
@@ -35,6 +35,7 @@ __all__ = [
     "curve",
     "family_of_jug",
     "filled",
+    "formula_of_layers",
     "kind_of",
     "next_readings",
     "routes",

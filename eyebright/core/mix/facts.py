@@ -1,6 +1,6 @@
 """The facts of a jug: it is read as the formula of the same lines, by the same builder (formulas/assess)."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from typing import TYPE_CHECKING, Any
 
 import numpy as np
@@ -70,6 +70,18 @@ def as_formula(jug: Jug, amount: float, use: Use, minutes: float) -> tuple[Formu
     lines = tuple(each.line for each in weighed)
     steps = (Step("mix_in", tuple(line.id for line in lines)),)
     return Formula("a jug", family, lines, steps, use=use, minutes=minutes), tuple(weighed)
+
+
+def formula_of_layers(
+    name: str, family: Family, layers: Sequence[tuple[Supply, float, str]], use: Use, minutes: float
+) -> Formula:
+    """A jug that was poured as a formula of its layers: (what, how much, mL or g) each, stirred in."""
+    lines = tuple(
+        Ingredient(place, supply, Amount(amount, unit), stirred(supply, family), of_form(supply.material, ""))
+        for place, (supply, amount, unit) in enumerate(layers, start=1)
+    )
+    steps = (Step("mix_in", tuple(line.id for line in lines)),)
+    return Formula(name, family, lines, steps, use=use, minutes=minutes)
 
 
 def stirred(supply: Supply, family: Family) -> Phase:

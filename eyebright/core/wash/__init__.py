@@ -5,10 +5,11 @@ from .chain import Along, Basin, Wash, wash_of
 from .facts import link_facts
 from .finish import Finish
 from .fits import Dose, Fit, measured
-from .judge import Candidate, candidate_facts, family_facts
+from .judge import Candidate, candidate_facts, family_facts, stops_of
 from .links import Pause, Sections, WashLink, links_table, pauses, sections, timed
 from .matching import Match, best_of_each, rank
 from .schools import defaults_by, held_against, parts_by, plain_schools, school_keys, school_rules
+from .spacing import SpacedFamily, spaced_in
 from .suit import Change, Suit, suit
 
 __all__ = [
@@ -23,6 +24,7 @@ __all__ = [
     "Match",
     "Pause",
     "Sections",
+    "SpacedFamily",
     "Suit",
     "Wash",
     "WashLink",
@@ -43,6 +45,8 @@ __all__ = [
     "school_keys",
     "school_rules",
     "sections",
+    "spaced_in",
+    "stops_of",
     "suit",
     "timed",
     "wash_of",

@@ -169,6 +169,13 @@ def _with_head(candidate: Candidate, facts: Mapping[str, Any], head: Mapping[str
     return {**head, **facts, **material_facts(head, candidate.holdings)}
 
 
+def stops_of(candidate: Candidate, head: Mapping[str, Any]) -> tuple[Caution, ...]:
+    """The stops of a candidate on a head: what rules it out, whatever it does there."""
+    before = candidate.digest.before and _with_head(candidate, candidate.digest.before, head)
+    said = worse_of("formula", candidate_facts(candidate, head), before)
+    return tuple(each for each in said if each.level == "stop")
+
+
 def family_facts(family: Family, head: Mapping[str, Any]) -> dict[str, Any]:
     """The facts of a family, as usually made, for a head."""
     # a family is many recipes: only a reaction speaks for all of them

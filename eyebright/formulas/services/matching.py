@@ -1,6 +1,6 @@
 """The household's formulas, and those makeable from its shelf, ranked for a head."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 
 from django.db.models import Q
 
@@ -40,9 +40,18 @@ def speaking(whom: Head) -> dict[str, Candidate]:
 
 def candidate_of(row: Formula) -> Candidate | None:
     """A formula as it is judged; None where it cannot be reckoned."""
-    there = supplies_of(keys_in(row.body), also_removed=True)
-    digest = freshened([row], there, the_kit())[row.pk]
-    return None if digest is None else _of_row(row, digest, there, set(there))
+    return candidates_of([row]).get(row.pk)
+
+
+def candidates_of(rows: Sequence[Formula]) -> dict[int, Candidate]:
+    """Formulas as they are judged, by id; what cannot be reckoned is left out."""
+    there = supplies_of({key for row in rows for key in keys_in(row.body)}, also_removed=True)
+    digests = freshened(rows, there, the_kit())
+    return {
+        row.pk: _of_row(row, digest, there, set(there))
+        for row in rows
+        if (digest := digests[row.pk]) is not None
+    }
 
 
 def begun_from(candidate: Candidate) -> tuple[int | None, str]:

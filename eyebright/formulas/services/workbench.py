@@ -3,6 +3,7 @@
 import hashlib
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
+from datetime import datetime
 from typing import Any
 
 from django.db import models
@@ -26,7 +27,7 @@ from eyebright.core.formulas.model import (
     signs,
     step_kinds,
 )
-from eyebright.core.heads import Head, hair_and_scalp_of
+from eyebright.core.heads import Head, Today, hair_and_scalp_of
 from eyebright.core.materials import Amount, Count, Kit, Supply, said, typed_number
 from eyebright.heads.services import facts_of_whom, head_for
 from eyebright.shelf.models import ReadingLine
@@ -273,10 +274,18 @@ def written(amount: Amount) -> str:
 
 
 def core_bench(
-    keys: Iterable[str], head: int | None = None, *, whole: bool = False
+    keys: Iterable[str],
+    head: int | None = None,
+    *,
+    whole: bool = False,
+    at: datetime | None = None,
+    day: Today | None = None,
 ) -> tuple[Workbench, Head | None]:
-    """The household as a formula meets it, and the head it is for. `whole`: with all that could go in."""
-    whom = head_for(head)
+    """The household as a formula meets it, and the head it is for. `whole`: with all that could go in.
+
+    `at`: when it meets that head, and `day`: what for.
+    """
+    whom = head_for(head, at, day)
     facts: Mapping[str, Any] = facts_of_whom(whom)
     hair_and_scalp = (lambda draws: hair_and_scalp_of(whom, facts, draws)) if whom else None
     shelf, library = everything() if whole else ([], [])

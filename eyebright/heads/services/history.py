@@ -1,7 +1,7 @@
 """Everything known of one head, as the core takes it, in a fixed number of queries."""
 
 from collections.abc import Callable
-from datetime import datetime, timedelta
+from datetime import date, datetime, timedelta
 from functools import cached_property
 from typing import Any
 
@@ -26,7 +26,7 @@ from eyebright.core.heads import (
 )
 from eyebright.core.heads import CheckIn as CoreCheckIn
 from eyebright.core.heads import Head as CoreHead
-from eyebright.core.learning import Factors, WashOutcome, factor_table, factors_from, outcomes
+from eyebright.core.learning import Factors, WashOutcome, factor_table, factors_from, one_wash, outcomes
 from eyebright.core.numbers import Draws
 from eyebright.household.services.household import house_limits
 
@@ -96,19 +96,20 @@ class HeadHistory:
 
     @cached_property
     def factors(self) -> Factors:
-        """What its washes say of it."""
-        return factors_from(
-            [
-                WashOutcome(
-                    days_ago=self.days_since(wash.at),
-                    given=wash.given,
-                    answer=known_outcome(wash.answer),
-                    used=wash.used,
-                    by_eye=wash.grams is None,
-                )
-                for wash in self.washes
-                if wash.counts
-            ]
+        """What its washes say of it; several things on one day are one wash."""
+        days: dict[date, list[WashOutcome]] = {}
+        for wash in self.washes:  # the newest first
+            if wash.counts:
+                days.setdefault(timezone.localdate(wash.at), []).insert(0, self._outcome(wash))
+        return factors_from([one_wash(each) for each in days.values()])
+
+    def _outcome(self, wash: Any) -> WashOutcome:
+        return WashOutcome(
+            days_ago=self.days_since(wash.at),
+            given=wash.given,
+            answer=known_outcome(wash.answer),
+            used=wash.used,
+            by_eye=wash.grams is None,
         )
 
     @cached_property
@@ -164,14 +165,17 @@ def today_of(occasion: str, on_scalp: list[str], on_strands: list[str]) -> Today
     return Today(occasion, tuple(dict.fromkeys(on_scalp)), tuple(dict.fromkeys(on_strands)))
 
 
-def head_for(pk: int | None) -> CoreHead | None:
-    """The head that something is for, None for nobody; a Problem beside `head` when it is gone."""
+def head_for(pk: int | None, at: datetime | None = None, day: Today | None = None) -> CoreHead | None:
+    """The head that something is for, None for nobody; a Problem beside `head` when it is gone.
+
+    `at`: as it stands, or will stand, then; `day`: what it is for.
+    """
     if pk is None:
         return None
     head = Head.objects.filter(pk=pk).first()
     if head is None:
         raise Problem.field("head", NOBODY)
-    return HeadHistory(head).core()
+    return HeadHistory(head, at).core(day)
 
 
 def facts_for(pk: int | None) -> dict[str, Any]:

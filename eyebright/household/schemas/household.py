@@ -1,21 +1,33 @@
 """The household's settings, and where it stands where opinions differ."""
 
-from datetime import date
+from datetime import date, datetime, time
 from typing import Annotated
 
 from ninja import Schema
-from pydantic import BeforeValidator
+from pydantic import BeforeValidator, Field
 
 from eyebright.config.changes import Change
 from eyebright.config.fields import AS_NUMBER, number_between, words
 from eyebright.config.wire import Out
 from eyebright.core.numerals import Habit
 
+MOST_OUT = 40
+Few = Annotated[int, number_between(1, 9, "From one to nine."), AS_NUMBER]
+
+
+class OutIn(Schema):
+    """Hours out of the house on one day of the week (0 is Monday), by the clock."""
+
+    weekday: Annotated[int, Field(ge=0, le=6)]
+    begin: time
+    end: time
+
 
 class HouseholdIn(Schema):
     """Whose spoons and cups these are, how money and numbers are written, and the time zone it lives by.
 
-    `zone` as Europe/London, empty for the machine's; `schools`: what it holds where makers disagree.
+    `zone` as Europe/London, empty for the machine's; `schools`: what it holds where makers disagree;
+    hours asleep (neither for never) and out; pots and bathrooms; first steps that were `skipped`.
     """
 
     system: str
@@ -23,6 +35,12 @@ class HouseholdIn(Schema):
     decimal: Habit = ""
     zone: Annotated[str, BeforeValidator(words)] = ""
     schools: dict[str, str] = {}
+    asleep_from: time | None = time(22, 30)
+    asleep_to: time | None = time(7, 0)
+    out: Annotated[list[OutIn], Field(max_length=MOST_OUT)] = []
+    pots: Few = 1
+    bathrooms: Few = 1
+    skipped: Annotated[list[Annotated[str, Field(max_length=40)]], Field(max_length=10)] = []
 
 
 class HouseholdChangeIn(HouseholdIn, Change):
@@ -55,6 +73,29 @@ class HouseholdOut(Out):
     zones: list[str]
     schools: dict[str, str]
     systems: list[SystemOut]
+    asleep_from: time | None
+    asleep_to: time | None
+    out: list[OutIn]
+    pots: int
+    bathrooms: int
+    skipped: list[str]
+
+
+class TakenTimeIn(Schema):
+    """A time in which nobody washes or makes anything."""
+
+    begin: datetime
+    end: datetime
+    note: Annotated[str, BeforeValidator(words), Field(max_length=80)] = ""
+
+
+class TakenTimeOut(Out):
+    """One that is kept."""
+
+    id: int
+    begin: datetime
+    end: datetime
+    note: str
 
 
 class HouseLimitIn(Schema):

@@ -1,8 +1,10 @@
 """The household's settings, where it stands where opinions differ, and the limits it holds otherwise."""
 
 from collections.abc import Mapping
+from dataclasses import asdict
+from datetime import time
 from functools import cache
-from typing import cast, get_args
+from typing import Any, cast, get_args
 from zoneinfo import available_timezones
 
 from django.db import transaction
@@ -13,6 +15,7 @@ from eyebright.config.problems import OFFERED, Problem
 from eyebright.config.today import lives_by, machine_zone
 from eyebright.core.materials import measure_table
 from eyebright.core.numerals import Habit
+from eyebright.core.planning import Out
 from eyebright.core.rules import limits
 from eyebright.core.wash import school_keys
 
@@ -23,10 +26,12 @@ from ..schemas.household import (
     HouseholdOut,
     HouseLimitIn,
     HouseLimitOut,
+    OutIn,
     SystemOut,
 )
 
 USUAL = "metric"
+SAME = "You get up when you go to bed: leave both empty if nobody ever sleeps."
 
 
 def the_household() -> Household:
@@ -57,6 +62,12 @@ def household_out(kept: Household) -> HouseholdOut:
         zones=_zones(),
         schools=kept.schools,
         systems=systems,
+        asleep_from=kept.asleep_from,
+        asleep_to=kept.asleep_to,
+        out=[OutIn.model_validate(asdict(each)) for each in out_hours(kept)],
+        pots=kept.pots,
+        bathrooms=kept.bathrooms,
+        skipped=kept.skipped,
     )
 
 
@@ -91,8 +102,7 @@ def change_household(change: HouseholdChangeIn) -> HouseholdOut:
     """Change them, as they were when they were read."""
     kept = the_household()
     still_at(kept, "setting", change.version, household_out)
-    names = ("system", "currency", "decimal", "zone", "schools")
-    entered = changed(HouseholdIn, {name: getattr(kept, name) for name in names}, change)
+    entered = changed(HouseholdIn, {name: getattr(kept, name) for name in HouseholdIn.model_fields}, change)
     if entered.system not in measure_table().systems:
         raise Problem.field("system", OFFERED)
     if entered.zone and entered.zone not in available_timezones():
@@ -100,9 +110,37 @@ def change_household(change: HouseholdChangeIn) -> HouseholdOut:
     kept.system, kept.currency = entered.system, (entered.currency or "£")[:8]
     kept.decimal, kept.zone = entered.decimal, entered.zone
     kept.schools = checked_schools(entered.schools)
+    if "asleep_from" in change.model_fields_set or "asleep_to" in change.model_fields_set:
+        _check_asleep(entered)
+    for name in ("asleep_from", "asleep_to", "skipped"):
+        setattr(kept, name, getattr(entered, name))
+    kept.pots, kept.bathrooms = int(entered.pots), int(entered.bathrooms)
+    if "out" in change.model_fields_set:
+        kept.out = [each.model_dump(mode="json") for each in entered.out]
     kept.save()
     timezone.activate(lives_by(kept.zone))
     return household_out(kept)
+
+
+def out_hours(kept: Household) -> tuple[Out, ...]:
+    """Hours out of the house as they are kept; what cannot be read here is left out."""
+    return tuple(out for row in kept.out if (out := _out(row)))
+
+
+def _out(row: dict[str, Any]) -> Out | None:
+    try:
+        return Out(int(row["weekday"]) % 7, time.fromisoformat(row["begin"]), time.fromisoformat(row["end"]))
+    except ValueError:
+        return None
+
+
+def _check_asleep(entered: HouseholdIn) -> None:
+    """Both hours or neither, and not the same."""
+    begin, end = entered.asleep_from, entered.asleep_to
+    if (begin is None) != (end is None):
+        raise Problem.field("asleep_to" if end is None else "asleep_from", "Say both, or leave both empty.")
+    if begin is not None and begin == end:
+        raise Problem.field("asleep_to", SAME)
 
 
 # ---- where opinions differ ----

@@ -1,4 +1,7 @@
-"""What was made, as it goes into a jug, a formula or a wash: the shelf finds it by its key, "made-7"."""
+"""What was made, as it goes into a jug, a formula or a wash.
+
+The shelf finds it by its key, "made-7" or "jug-9".
+"""
 
 from collections.abc import Iterable
 
@@ -11,7 +14,8 @@ from eyebright.shelf.services import elsewhere
 
 from ..models import Batch, Container
 from .containers import open_ones
-from .keys import MADE, container_id, key_of
+from .jugs import jug_supplies, standing_jugs
+from .keys import JUG, MADE, container_id, key_of
 from .reckoning import reckoned
 from .warmth import warm_now
 
@@ -19,8 +23,9 @@ OFFERED = 40  # in a list to choose from
 
 
 def offer_to_the_shelf() -> None:
-    """Let the shelf find containers by their keys, and by name."""
+    """Let the shelf find containers by their keys and by name, and jugs that stand there by their keys."""
     elsewhere.offers[MADE] = elsewhere.Offer(made_supplies, _named, _ready)
+    elsewhere.offers[JUG] = elsewhere.Offer(jug_supplies, list, standing_jugs)
 
 
 def made_supplies(keys: Iterable[str], *, also_removed: bool = False) -> dict[str, Supply]:

@@ -1,34 +1,67 @@
-"""What of washes, one formula after another over a head, goes over the wire."""
+"""What of washes, one thing after another over a head, goes over the wire."""
 
-from typing import Annotated
+from datetime import datetime
+from typing import Annotated, Any
 
 from ninja import Schema
-from pydantic import Field
+from pydantic import BeforeValidator, Field
+from pydantic_core import PydanticCustomError
 
 from eyebright.config.changes import Change
-from eyebright.config.fields import AS_NUMBER, Blank, Name, Number, number_between
+from eyebright.config.fields import AS_NUMBER, Blank, Name, number_between, words
+from eyebright.config.fields import number as typed_number
 from eyebright.config.wire import CautionOut, FigureOut, Out
-from eyebright.core.vocabulary import LinkZone
+from eyebright.core.vocabulary import LinkZone, Much, Wetness
 
 MOST_LINKS = 20
-MaybeMinutes = Annotated[Number | None, Blank]
+LONGEST = 60.0 * 24 * 2
+NO_MINUTES = "No minutes at all: leave it empty for its usual ones, or leave it out of the wash."
+
+
+def _minutes(value: Any) -> float:
+    """Minutes of a link: more than none, two days at most."""
+    found = typed_number(value)
+    if found <= 0.0 or found > LONGEST:
+        says = NO_MINUTES if found <= 0.0 else "Two days at most."
+        raise PydanticCustomError("amiss", "{message}", {"message": says})
+    return found
+
+
+MaybeMinutes = Annotated[Annotated[float, BeforeValidator(_minutes), AS_NUMBER] | None, Blank]
 Times = Annotated[
     float, number_between(0.05, 20, "From a twentieth to twenty times its usual dose."), AS_NUMBER
+]
+Amount = Annotated[
+    float, number_between(0.1, 20_000, "More than nothing, and no more than 20 kg."), AS_NUMBER
 ]
 
 
 class WashLinkIn(Schema):
-    """One link: a formula by id, something bought by its key (`stuff`), or plain water for neither.
+    """One link: a formula by id; something made, poured or bought by its key (`stuff`); a `pause` by its key;
+    or plain water for none of these.
 
-    Where it goes, how long, times its usual dose; `cover` over it, where that is not the formula's own.
+    Where it goes, how long, how much: times its usual dose, so much of it (`amount` in `unit`), or all there
+    is; `parts` of water to one; `wetness` of the hair; `cover` over it (none said: the formula's own);
+    `beside`: while what goes before it elsewhere is still on; `sections`: how it goes on; `optional`: it may
+    be left out, `only_if` says when it is not.
     """
 
     formula: int | None = None
     stuff: Annotated[str, Field(max_length=48)] = ""
+    pause: Annotated[str, Field(max_length=20)] = ""
     zone: LinkZone = "both"
     minutes: MaybeMinutes = None
     times: Times = 1.0
+    much: Much = "dose"
+    amount: Annotated[Amount | None, Blank] = None
+    unit: Annotated[str, Field(pattern="^(g|mL)$")] = "mL"
+    parts: Annotated[int, number_between(0, 20, "From none to twenty parts of water to one."), AS_NUMBER] = 0
+    wetness: Wetness | None = None
     cover: bool | None = None
+    beside: bool = False
+    sections: Annotated[str, Field(max_length=20)] = ""
+    optional: bool = False
+    only_if: Annotated[str, BeforeValidator(words), Field(max_length=80)] = ""
 
 
 class WashChainIn(Schema):
@@ -43,42 +76,130 @@ class WashChainChangeIn(WashChainIn, Change):
 
 
 class WashAsk(Schema):
-    """A chain to be worked out, for a head or nobody in particular."""
+    """A chain to be worked out, for a head or nobody in particular; `at`: when; `occasion` that it is for."""
 
     links: Annotated[list[WashLinkIn], Field(max_length=MOST_LINKS)] = []
     head: int | None = None
+    at: Annotated[datetime | None, Blank] = None
+    occasion: str = "ordinary"
 
 
 class AlongOut(Out):
-    """After one link. `doubts`: what is not known of something bought."""
+    """After one link (core/wash/chain.py: Along). `says`: how much of it goes on, and what there is;
+    `doubts`: what is not known of something bought.
+    """
 
     name: str
     zone: LinkZone
     plain: bool
+    pause: str
     scalp_lift: FigureOut | None
     lengths_lift: FigureOut | None
     put_back: FigureOut
     scalp_oil: FigureOut
     lengths_oil: FigureOut
     ph: FigureOut | None
+    scalp_ph: FigureOut | None
+    lengths_ph: FigureOut | None
+    own_ph: FigureOut | None
     dose: FigureOut
+    start: float
     minutes: float
     so_far: float
+    longest: float | None
+    covered: bool
+    says: str = ""
+    short: bool = False
     doubts: list[str] = []
 
 
+class FinishOut(Out):
+    """How it dries."""
+
+    key: str
+    name: str
+    says: str
+    film: FigureOut
+
+
+class SpacingOut(Out):
+    """Something in a wash that must be so many days apart: the days still to wait at its time, in words."""
+
+    name: str
+    days: float
+    says: str
+
+
 class WashAssessmentOut(Out):
-    """What a chain comes to."""
+    """What a chain comes to. `oil` on scalp and lengths before it; `lately`: what the last washes were."""
 
     along: list[AlongOut]
+    oil: list[FigureOut]
     scalp_lift: FigureOut
     lengths_lift: FigureOut
     grade: str
     asked: str
     put_back: FigureOut
     ph: FigureOut | None
+    scalp_ph: FigureOut | None
+    lengths_ph: FigureOut | None
+    finish: FinishOut
     minutes: float
+    ahead: float
+    basin: float
+    spacing: list[SpacingOut]
+    lately: list[str]
     cautions: list[CautionOut]
+
+
+class SuitChangeOut(Out):
+    """What is changed of one link to suit a head: which, its new self (none: left out), and that in words."""
+
+    place: int
+    name: str
+    link: WashLinkIn | None
+    says: str
+
+
+class SuitOut(Out):
+    """What makes a wash suit a head, and what is left against it then.
+
+    Nothing changed where nothing helps.
+    """
+
+    changes: list[SuitChangeOut]
+    links: list[WashLinkIn]
+    says: str
+    stops: int
+    warnings: int
+    stops_before: int
+    warnings_before: int
+    lift: FigureOut | None
+    ph: FigureOut | None
+
+
+class PauseOut(Out):
+    """A pause or handiwork that can stand in a wash."""
+
+    key: str
+    name: str
+    minutes: float
+    how: str
+
+
+class SectionOut(Out):
+    """A way of going on section by section."""
+
+    key: str
+    name: str
+    whole: float
+
+
+class WashChoicesOut(Out):
+    """What there is to choose from."""
+
+    pauses: list[PauseOut]
+    sections: list[SectionOut]
 
 
 class WashChainOut(Out):

@@ -53,9 +53,19 @@ class WashIn(Schema):
 
 
 class WashChangeIn(Schema):
-    """What changes in a wash: how it went, whether the head learns from it, the note."""
+    """What changes in a wash: how it went, whether the head learns from it, the note; what, when, how much
+    and how long it was, where that is corrected. `amount` in g or mL, or in so many of a vessel (`unit`).
+    """
 
     version: int
+    family: str | None = None
+    formula: int | None = None
+    zone: LinkZone | None = None
+    at: Annotated[datetime | None, Blank] = None
+    amount: Annotated[Amount | None, Blank] = None
+    unit: str = "g"
+    strength: Annotated[Strength | None, Blank] = None
+    minutes: Annotated[Minutes | None, Blank] = None
     answer: str | None = None
     counts: bool | None = None
     note: Note | None = None

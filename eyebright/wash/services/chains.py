@@ -1,47 +1,63 @@
-"""Washes by name: formulas in order over the two zones of a head, and what the chain comes to."""
+"""Washes by name, and what a chain of links comes to over a head at a time; what makes it suit that head."""
 
 from collections.abc import Mapping, Sequence
+from datetime import datetime, timedelta
 from typing import Any
 
 from django.db import transaction
-from pydantic import ValidationError
+from django.utils import timezone
 
 from eyebright.config.changes import changed, held
 from eyebright.config.problems import Problem, one
-from eyebright.config.salvage import salvaged
+from eyebright.config.wire import FigureOut, figure_out
 from eyebright.core.chain import ChainError
-from eyebright.core.formulas.model import FormulaError, ready_formula, ready_times
-from eyebright.core.formulas.prepare import PreparedSupply
-from eyebright.core.heads import Needs, needs_of
-from eyebright.core.materials import Supply
+from eyebright.core.formulas.model import FormulaError, families
+from eyebright.core.heads import Needs
+from eyebright.core.materials import said
 from eyebright.core.rules import Caution
-from eyebright.core.wash import Wash, WashLink, wash_of
-from eyebright.formulas.models import Formula
-from eyebright.formulas.services.workbench import as_core, core_bench, entered_of, keys_of
+from eyebright.core.wash import Along, Wash, WashLink, pauses, sections, spaced_in, suit
+from eyebright.heads.services import today_of
 from eyebright.shelf.services.labels import doubts_about
-from eyebright.shelf.services.supplies import plain_water, supplies_of
 
+from ..models import Wash as KeptWash
 from ..models import WashChain
 from ..schemas.chains import (
     AlongOut,
+    PauseOut,
+    SectionOut,
+    SpacingOut,
+    SuitChangeOut,
+    SuitOut,
     WashAsk,
     WashAssessmentOut,
     WashChainChangeIn,
     WashChainIn,
     WashChainOut,
+    WashChoicesOut,
     WashLinkIn,
 )
+from .links import Strung, check_links, links_of, name_of, names_of, strung
 
 NOT_LEARNT = "How well this bottle washes is reckoned from its label; no wash has taught it yet."
-WHAT = ("formula", "stuff")  # what a link is of
-GONE_LINK = WashLinkIn(stuff="gone")
-GONE = "That formula is gone: choose another, or leave it out."
+LATELY = timedelta(days=45)
+LATEST = 3
+
+
+def choices() -> WashChoicesOut:
+    """Pauses, and ways of going on section by section."""
+    return WashChoicesOut(
+        pauses=[PauseOut.model_validate(row) for row in pauses().values()],
+        sections=[SectionOut.model_validate(row) for row in sections().values()],
+    )
+
+
+# ---- by name ----
 
 
 def wash_chains() -> list[WashChainOut]:
     """Every wash by name."""
     rows = list(WashChain.objects.all())
-    names = _names([link for row in rows for link in links_of(row)])
+    names = names_of([link for row in rows for link in links_of(row.links)])
     return [chain_out(row, names) for row in rows]
 
 
@@ -50,52 +66,26 @@ def find_chain(pk: int, *, also_removed: bool = False) -> WashChain:
     return one(WashChain.among(also_removed=also_removed), pk, "wash")
 
 
-def _names(links: Sequence[WashLinkIn]) -> dict[int | str, str]:
-    """What formulas (by id) and bought things (by key) are called; what is gone is left out."""
-    ids = {link.formula for link in links if link.formula}
-    names: dict[int | str, str] = dict(Formula.objects.filter(pk__in=ids).values_list("pk", "name"))
-    bought = supplies_of({link.stuff for link in links if link.stuff})
-    return names | {key: stuff.name for key, stuff in bought.items()}
-
-
-def links_of(kept: WashChain) -> list[WashLinkIn]:
-    """The links of a wash, as they were entered."""
-    return [_link(link) for link in kept.links]
-
-
-def _link(kept: Any) -> WashLinkIn:
-    """One link; what another version kept, and cannot be read here, is gone."""
-    try:
-        link, lost = salvaged(WashLinkIn, kept)
-        return link if lost.keys().isdisjoint(WHAT) else GONE_LINK
-    except (ValidationError, TypeError, ValueError):
-        return GONE_LINK
-
-
 def chain_out(kept: WashChain, names: Mapping[int | str, str] | None = None) -> WashChainOut:
     """A wash, with what its links are called."""
+    links = links_of(kept.links)
     if names is None:
-        names = _names(links_of(kept))
-    links = links_of(kept)
-    what = [link.formula or link.stuff for link in links]
+        names = names_of(links)
+    called = [name_of(link, names) for link in links]
     return WashChainOut(
         id=kept.pk,
         version=kept.version,
         name=kept.name,
         links=links,
-        names=["Plain water" if not each else names.get(each, "gone") for each in what],
-        gone=any(each and each not in names for each in what),
+        names=called,
+        gone="gone" in called,
     )
 
 
 @transaction.atomic
 def save_chain(entered: WashChainIn, kept: WashChain | None = None) -> WashChainOut:
     """Keep a wash by name, or change one."""
-    known = _names(entered.links)
-    for place, link in enumerate(entered.links):
-        what = link.formula or link.stuff
-        if what and what not in known:
-            raise Problem.field(f"links.{place}.formula", GONE)
+    check_links(entered.links)
     kept = kept or WashChain()
     kept.name, kept.links = entered.name, [link.model_dump() for link in entered.links]
     kept.save()
@@ -106,96 +96,233 @@ def save_chain(entered: WashChainIn, kept: WashChain | None = None) -> WashChain
 def change_chain(pk: int, entered: WashChainChangeIn) -> WashChainOut:
     """Change one that is as it was when it was read."""
     kept = held(WashChain.objects.all(), pk, "wash", entered.version, chain_out)
-    before = {"name": kept.name, "links": links_of(kept)}
+    before = {"name": kept.name, "links": links_of(kept.links)}
     return save_chain(changed(WashChainIn, before, entered), kept)
+
+
+# ---- what it comes to ----
 
 
 def read_chain(asked: WashAsk) -> WashAssessmentOut:
     """Work a chain out, for a head or nobody in particular. Nothing is kept."""
-    found, needs, bought = _worked_out(asked)
-    open_ = doubts_about(bought.values())
+    found, with_ = worked_out(asked)
+    open_ = doubts_about(with_.bought.values())
     doubts = [[*open_[link.stuff], NOT_LEARNT] if link.stuff in open_ else [] for link in asked.links]
-    return _out(found, _asked(found, needs) if needs else "", doubts)
+    along = [
+        _along_out(each, link, there, more)
+        for each, link, there, more in zip(found.along, with_.links, with_.there, doubts, strict=True)
+    ]
+    same = ("scalp_lift", "lengths_lift", "grade", "put_back", "ph", "scalp_ph", "lengths_ph", "finish",
+            "minutes", "ahead", "basin", "oil")  # fmt: skip
+    return WashAssessmentOut.model_validate(
+        {name: getattr(found, name) for name in same}
+        | {
+            "along": along,
+            "asked": _asked(found, with_.needs) if with_.needs else "",
+            "spacing": spacing_out(with_),
+            "lately": _lately(asked.head, asked.at),
+            "cautions": list(found.cautions),
+        }
+    )
 
 
 def cautions_of(asked: WashAsk) -> tuple[Caution, ...]:
     """What a chain calls for."""
-    return _worked_out(asked)[0].cautions
+    return worked_out(asked)[0].cautions
 
 
-def _worked_out(asked: WashAsk) -> tuple[Wash, Needs | None, dict[str, Supply]]:
-    """The wash, what its head needs, and what was bought for it, by key."""
+def worked_out(asked: WashAsk) -> tuple[Wash, Strung]:
+    """A wash, and what it was worked out with; what cannot be is said beside its field."""
     if not asked.links:
         raise Problem.field("links", "Put something in the wash first.")
-    rows = Formula.objects.in_bulk([link.formula for link in asked.links if link.formula])
-    bought = supplies_of({link.stuff for link in asked.links if link.stuff})
-    links, keys = [], []
-    for place, link in enumerate(asked.links):
-        if link.formula is None and link.stuff:
-            links.append(_bought(link, bought.get(link.stuff), place))
-            keys.append(link.stuff)
-            continue
-        if link.formula is None:
-            links.append(WashLink(None, link.zone, link.minutes, link.times, cover=link.cover))
-            continue
-        if link.formula not in rows:
-            raise Problem.field(f"links.{place}.formula", GONE)
-        entered = entered_of(rows[link.formula].body)
-        written = as_core(entered)
-        if written.formula is None:
-            raise Problem.field(f"links.{place}.formula", f"{entered.name} cannot be reckoned yet: open it.")
-        keys += keys_of(entered)
-        links.append(
-            WashLink(written.formula, link.zone, link.minutes, link.times, entered.name, cover=link.cover)
-        )
-    bench, whom = core_bench(keys, asked.head)
-    facts = bench.head
+    with_ = strung(asked.links, asked.head, asked.at, today_of(asked.occasion, [], []))
     try:
-        found = wash_of(links, plain_water(), bench.kit, bench.posterior, bench.hair_and_scalp, facts)
+        return with_.basin.wash(with_.links), with_
     except ChainError as raised:
         raise Problem.field(f"links.{raised.link}.zone", str(raised)) from None
     except FormulaError as raised:
         raise Problem.field("links", str(raised)) from None
-    return found, needs_of(facts) if whom else None, bought
 
 
-def _bought(link: WashLinkIn, stuff: Supply | None, place: int) -> WashLink:
-    """A link of something that was bought, in the dose that its label asks for."""
-    if stuff is None:
-        raise Problem.field(f"links.{place}.formula", "That is no longer on the shelf: choose another.")
-    formula = stuff.as_formula if isinstance(stuff, PreparedSupply) else ready_formula(stuff)
-    if formula is None:
-        raise Problem.field(f"links.{place}.formula", f"{stuff.name} {_why_not(stuff)}.")
-    times = link.times * ready_times(stuff)
-    return WashLink(formula, link.zone, link.minutes, times, stuff.name, cover=link.cover)
+def spacing_out(with_: Strung) -> list[SpacingOut]:
+    """What of it must be so many days apart, and how many are still to wait when it is done."""
+    if with_.whom is None or with_.needs is None:
+        return []
+    since = with_.whom.history.since_family
+    out = []
+    for each in spaced_in(with_.links, with_.needs):
+        ago = since.get(each.key)
+        wait = max(each.apart - ago, 0.0) if ago is not None else 0.0
+        if ago is None:
+            says = "not used yet"
+        elif wait > 0.0:
+            says = f"{days_said(ago)} since the last; {each.apart:g} days apart: {days_said(wait)} too soon"
+        else:
+            says = f"{days_said(ago)} since the last, and {each.apart:g} are asked for"
+        out.append(SpacingOut(name=each.name, days=wait, says=says))
+    return out
 
 
-def _why_not(stuff: Supply) -> str:
-    """Why it is no wash by itself, after its name."""
-    material = stuff.material
-    if material is not None and material.refuse:
-        return f"never goes on a head: {material.refuse}"
-    if material is not None and "leaflet" in material.hazards:
-        return "goes by its own leaflet, and is no part of a wash"
-    return "is an ingredient: make a formula with it first"
+def days_said(days: float) -> str:
+    """Days as one would say them."""
+    if days < 1.0:
+        return "less than a day"
+    return "a day" if round(days) == 1 else f"{days:.0f} days"
 
 
-def _asked(found: Wash, needs: Any) -> str:
+def _lately(head: int | None, at: datetime | None) -> list[str]:
+    """What the last washes of a head were, and how long ago that is then."""
+    if head is None:
+        return []
+    then = at or timezone.now()
+    rows = KeptWash.objects.filter(head=head, at__lt=then, at__gt=then - LATELY)
+    out = []
+    for row in rows.select_related("formula", "batch")[:LATEST]:
+        known = families().get(row.family)
+        name = row.formula.name if row.formula else row.batch.name if row.batch else ""
+        name = name or (known.name if known else row.family)
+        out.append(f"{name}, {days_said((then - row.at) / timedelta(days=1))} before")
+    return out
+
+
+def _asked(found: Wash, needs: Needs) -> str:
     low, _, high = needs.scalp.lift
     lift = found.scalp_lift.value
     way = "more than" if lift > high else "less than" if lift < low else "about what"
-    return f"{way[0].upper()}{way[1:]} suits this scalp today: {low * 100:.0f} to {high * 100:.0f} %."
+    return f"{way[0].upper()}{way[1:]} suits this scalp then: {low * 100:.0f} to {high * 100:.0f} %."
 
 
-def _out(found: Wash, asked: str, doubts: Sequence[Sequence[str]]) -> WashAssessmentOut:
-    same: dict[str, Any] = {
-        name: getattr(found, name)
-        for name in ("scalp_lift", "lengths_lift", "grade", "put_back", "ph", "minutes")
-    }
-    along = [
-        AlongOut.model_validate(each).model_copy(update={"doubts": list(more)})
-        for each, more in zip(found.along, doubts, strict=True)
-    ]
-    return WashAssessmentOut.model_validate(
-        same | {"along": along, "asked": asked, "cautions": list(found.cautions)}
+def _along_out(
+    each: Along, link: WashLink, there: tuple[float, str] | None, doubts: Sequence[str]
+) -> AlongOut:
+    says, short = _much(each, link, there)
+    out = AlongOut.model_validate(each)
+    return out.model_copy(update={"says": says, "short": short, "doubts": list(doubts)})
+
+
+def _much(each: Along, link: WashLink, there: tuple[float, str] | None) -> tuple[str, bool]:
+    """How much goes on, as one pours it.
+
+    And, where somebody counts, what there is and what it is enough for.
+    """
+    if link.formula is None:
+        return "", False
+    unit = "mL" if each.g_per_ml and link.formula.family.density and not _dry(link) else "g"
+    per = each.g_per_ml if unit == "mL" else 1.0
+    out = f"about {said(_round(each.dose.value / per))} {unit}"
+    if there is None or link.there is None:
+        return out, False
+    neat = 1.0 + link.parts
+    wanted = [figure.value / neat for figure in each.wanted]
+    left = f"{said(_round(there[0]))} {there[1]} left"
+    if link.grams is not None and link.grams <= link.there:
+        return f"{out}; {left}", False
+    if link.there >= sum(wanted) * 0.999:
+        return f"{out}; {left}: enough", False
+    if link.there <= 0.0:
+        return "none is left of it", True
+    names = {"scalp": wanted[0], "lengths": wanted[1]}
+    enough = [zone for zone, much in names.items() if 0.0 < much <= link.there]
+    if len([much for much in wanted if much > 0.0]) > 1 and enough:
+        return f"{left}, and all of it is reckoned with: enough for the {enough[0]} alone", True
+    takes = said(_round(sum(wanted)))
+    return f"{left}, and all of it is reckoned with: this head takes about {takes} g", True
+
+
+def _dry(link: WashLink) -> bool:
+    return link.formula is not None and not any(
+        line.supply.material is None or line.supply.material.unit == "mL" for line in link.formula.ingredients
     )
+
+
+def _round(value: float) -> float:
+    return round(value) if value < 20 else 5.0 * round(value / 5.0)
+
+
+# ---- made to suit ----
+
+
+def suit_chain(asked: WashAsk) -> SuitOut:
+    """What makes a chain suit its head: shown, and not kept."""
+    if not asked.links:
+        raise Problem.field("links", "Put something in the wash first.")
+    with_ = strung(asked.links, asked.head, asked.at, today_of(asked.occasion, [], []))
+    try:
+        most = with_.needs.scalp.lift[2] if with_.needs else None
+        found = suit(with_.links, with_.basin.alone, with_.basin.wash, most)
+    except (ChainError, FormulaError) as raised:
+        raise Problem.field("links", str(raised)) from None
+    names = [
+        name or _plain(link) for name, link in zip([w.name for w in with_.links], asked.links, strict=True)
+    ]
+    links: list[WashLinkIn | None] = list(asked.links)
+    changes = []
+    for change in found.changes:
+        links[change.place] = _as_entered(asked.links[change.place], with_.links[change.place], change.link)
+        changes.append(
+            SuitChangeOut(
+                place=change.place, name=names[change.place], link=links[change.place], says=change.says
+            )
+        )
+    before, after = _grave(found.before), _grave(found.after or found.before)
+    lift = ph = None
+    if found.after:
+        lift = figure_out(found.after.scalp_lift)
+        ph = figure_out(found.after.ph) if found.after.ph else None
+    return SuitOut(
+        changes=changes,
+        links=[link for link in links if link is not None],
+        says=_suits(changes, before, after),
+        stops=after[0], warnings=after[1], stops_before=before[0], warnings_before=before[1],
+        lift=lift, ph=ph,
+    )  # fmt: skip
+
+
+def _plain(link: WashLinkIn) -> str:
+    return pauses()[link.pause].name if link.pause in pauses() else "Plain water"
+
+
+def _as_entered(entered: WashLinkIn, was: WashLink, now: WashLink | None) -> WashLinkIn | None:
+    """A link as it would be entered, with what was changed of it."""
+    if now is None:
+        return None
+    changes: dict[str, Any] = {}
+    if now.minutes != was.minutes:
+        changes["minutes"] = now.minutes
+    if now.cover != was.cover:
+        changes["cover"] = now.cover
+    if now.parts != was.parts:
+        changes["parts"] = now.parts
+    if now.times != was.times:
+        changes["times"] = max(round(entered.times * now.times / was.times, 2), 0.05)
+    return entered.model_copy(update=changes)
+
+
+def _grave(found: Wash) -> tuple[int, int]:
+    levels = [caution.level for caution in found.cautions]
+    return levels.count("stop"), levels.count("warning")
+
+
+def _suits(changes: Sequence[SuitChangeOut], before: tuple[int, int], after: tuple[int, int]) -> str:
+    if not changes:
+        return (
+            "Nothing stands against it: it suits as it is."
+            if before == (0, 0)
+            else "Thinner, shorter or less of it does not help: read the cautions, and choose something else."
+        )
+    if after == (0, 0):
+        return "With these it suits."
+    left = [
+        f"{count} {word}{'' if count == 1 else 's'}"
+        for count, word in zip(after, ("stop", "warning"), strict=True)
+        if count
+    ]
+    return f"With these it is better; {' and '.join(left)} would still stand."
+
+
+def figure_or_none(kept: Any) -> FigureOut | None:
+    """A figure that was kept; None for none, or one that cannot be read here."""
+    try:
+        return FigureOut.model_validate(kept) if kept else None
+    except ValueError:
+        return None

@@ -1,6 +1,7 @@
 """What happened on a head: washes as they were, and how they went."""
 
 from datetime import datetime, timedelta
+from typing import Any
 
 from django.db import transaction
 from django.utils import timezone
@@ -9,15 +10,12 @@ from eyebright.config.changes import still_at
 from eyebright.config.decimals import exact
 from eyebright.config.problems import Problem, one, only_offered
 from eyebright.core.formulas.model import families
-from eyebright.core.heads import record_as_kept
+from eyebright.core.heads import Today, record_as_kept
 from eyebright.core.learning import outcomes
-from eyebright.core.wash import fit_of, measured
 from eyebright.formulas.models import Formula
-from eyebright.formulas.services.matching import candidate_of
 from eyebright.heads.models import Head
 from eyebright.heads.schemas.heads import HeadOut, KeptOut
 from eyebright.heads.services import (
-    HeadHistory,
     Passing,
     find_head,
     head_out,
@@ -34,6 +32,7 @@ from ..models import Wash
 from ..schemas.chains import WashAsk, WashLinkIn
 from ..schemas.diary import WashChangeIn, WashIn
 from .chains import cautions_of
+from .teaching import teach_day
 
 MOST_GRAMS = 20_000.0
 NO_FORMULA = "That formula is gone: choose another, or leave this empty."
@@ -72,13 +71,9 @@ def keep_wash(head: Head | None, entered: WashIn, batch: Batch | None = None) ->
     only_offered("family", [entered.family], families())
     family = families()[entered.family]
     formula = _formula(entered.formula)
-    at = entered.at or timezone.now()
-    if timezone.is_naive(at):
-        at = timezone.make_aware(at)
-    if at > timezone.now() + timedelta(minutes=5):
-        raise Problem.field("at", "That has not happened yet.")
+    at = _not_to_come(entered.at or timezone.now())
     grams = _weighed(entered, family.density)
-    given, used = _taught(head, entered, at, formula, grams) if head else (None, None)
+    day = _checked_day(head, entered, at)
     kept = Wash(
         head=head,
         batch=batch,
@@ -90,15 +85,26 @@ def keep_wash(head: Head | None, entered: WashIn, batch: Batch | None = None) ->
         grams=exact(grams, "0.01"),
         strength=exact(entered.strength),
         minutes=exact(entered.minutes, "0.01"),
-        given=given,
-        used=used,
+        day={"occasion": day.occasion, "on_scalp": day.on_scalp, "on_strands": day.on_strands},
         answer=_answer(entered.answer),
         note=entered.note,
     )
     kept.save()
+    if head is not None:
+        teach_day(head, at)
+        kept.refresh_from_db(fields=["given", "used"])
     if entered.stops_passed:
         _keep_passes(entered, kept)
     return kept
+
+
+def _not_to_come(at: datetime) -> datetime:
+    """A moment that has been; one that has not is refused."""
+    if timezone.is_naive(at):
+        at = timezone.make_aware(at)
+    if at > timezone.now() + timedelta(minutes=5):
+        raise Problem.field("at", "That has not happened yet.")
+    return at
 
 
 def _draw(kept: Wash, entered: WashIn) -> None:
@@ -113,21 +119,13 @@ def _draw(kept: Wash, entered: WashIn) -> None:
     kept.save(update_fields=["container", "drawn"])
 
 
-def _taught(
-    head: Head, entered: WashIn, at: datetime, formula: Formula | None, grams: float | None
-) -> tuple[float | None, float | None]:
-    """What the core makes of it: how strong against what was right, and how much against the dose."""
-    family = families()[entered.family]
-    told = record_as_kept(head.answers, timezone.localdate())
-    if "birth_year" not in told.amiss and at.year < told.record.birth_year:
-        raise Problem.field("at", "That is before this head was born.")
-    day = today_of(entered.occasion, entered.on_scalp, entered.on_strands)
-    if not family.cleans:
-        return None, None
-    known = HeadHistory(head, at)
-    recipe = candidate_of(formula) if formula else None
-    fit = fit_of(known.core(day), family, recipe)
-    return measured(fit, known.factors.dose.mean, grams, entered.strength)
+def _checked_day(head: Head | None, entered: WashIn, at: datetime) -> Today:
+    """What it was for and what was on the hair; a day before the head was born is refused."""
+    if head is not None:
+        told = record_as_kept(head.answers, timezone.localdate())
+        if "birth_year" not in told.amiss and at.year < told.record.birth_year:
+            raise Problem.field("at", "That is before this head was born.")
+    return today_of(entered.occasion, entered.on_scalp, entered.on_strands)
 
 
 def _keep_passes(entered: WashIn, kept: Wash) -> None:
@@ -149,7 +147,7 @@ def _formula(pk: int | None) -> Formula | None:
     return found
 
 
-def _weighed(entered: WashIn, density: float) -> float | None:
+def _weighed(entered: WashIn | WashChangeIn, density: float) -> float | None:
     """Grams of what was used; None where no amount was said."""
     if entered.amount is None or entered.unit == "g":
         return entered.amount
@@ -166,19 +164,45 @@ def _weighed(entered: WashIn, density: float) -> float | None:
 
 @transaction.atomic
 def change_wash(pk: int, wash_pk: int, entered: WashChangeIn) -> KeptOut:
-    """Say how a wash went, or whether the head learns from it."""
+    """Correct a wash, say how it went, or whether the head learns from it; what was learnt follows."""
     head = find_head(pk)
     found = find_wash(head, wash_pk)
     still_at(found, "wash", entered.version, wash_out)
     said = entered.model_dump(exclude_unset=True)
+    before = found.at
     if "answer" in said:
         found.answer = _answer(said["answer"])
-    if said.get("counts") is not None:
-        found.counts = said["counts"]
-    if said.get("note") is not None:
-        found.note = said["note"]
+    for name in ("counts", "note"):
+        if said.get(name) is not None:
+            setattr(found, name, said[name])
+    anew = _correct(found, entered, said)
     found.save()
+    if anew:
+        for at in {before, found.at}:
+            teach_day(head, at)
     return KeptOut(id=found.pk, head=head_out(head))
+
+
+def _correct(found: Wash, entered: WashChangeIn, said: dict[str, Any]) -> bool:
+    """Take over what is corrected of what was done; whether it teaches anything else now."""
+    if said.get("family"):
+        only_offered("family", [said["family"]], families())
+        found.family = said["family"]
+    if "formula" in said:
+        found.formula = _formula(said["formula"])
+        found.family = found.formula.family if found.formula else found.family
+    if said.get("at"):
+        found.at = _not_to_come(said["at"])
+    family = families().get(found.family)
+    if "amount" in said:
+        found.grams = exact(_weighed(entered, family.density if family else 1.0), "0.01")
+    if said.get("strength") is not None:
+        found.strength = exact(said["strength"])
+    if "minutes" in said:
+        found.minutes = exact(said["minutes"], "0.01")
+    if said.get("zone"):
+        found.zone = said["zone"]
+    return bool(said.keys() & {"family", "formula", "at", "amount", "strength"})
 
 
 @transaction.atomic
@@ -186,10 +210,17 @@ def remove(pk: int, wash_pk: int) -> HeadOut:
     """Remove a wash; `restore` undoes it."""
     head = find_head(pk)
     found = find_wash(head, wash_pk)
+    take_back(found)
+    return head_out(head)
+
+
+def take_back(found: Wash) -> None:
+    """Remove a wash: what it took goes back, and its day is taught anew."""
     found.remove()
     if found.container:
         give_back(found.container, found.drawn)
-    return head_out(head)
+    if found.head:
+        teach_day(found.head, found.at)
 
 
 @transaction.atomic
@@ -200,4 +231,5 @@ def restore(pk: int, wash_pk: int) -> HeadOut:
     if found.removed_at is not None and found.container:
         draw(found.container, float(found.drawn))
     found.restore()
+    teach_day(head, found.at)
     return head_out(head)

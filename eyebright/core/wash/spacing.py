@@ -1,0 +1,27 @@
+"""What in a wash must be so many days apart on a head."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from ..heads import Needs
+from .links import WashLink
+
+
+@dataclass(frozen=True)
+class SpacedFamily:
+    """A family of preparation in a wash, by key and name, and days between two of it on this head."""
+
+    key: str
+    name: str
+    apart: float
+
+
+def spaced_in(links: Sequence[WashLink], needs: Needs | None = None) -> tuple[SpacedFamily, ...]:
+    """The families in a wash that are spaced, once each; without `needs` by the family alone."""
+    times = needs.apart if needs else 1.0
+    found = {link.formula.family.key: link.formula.family for link in links if link.formula}
+    return tuple(
+        SpacedFamily(family.key, family.name, family.apart * times)
+        for family in found.values()
+        if family.apart > 0.0
+    )

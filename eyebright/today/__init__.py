@@ -1,0 +1,1 @@
+"""Today: what to do now and next, seen over all that the household has."""

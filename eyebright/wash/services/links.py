@@ -1,0 +1,204 @@
+"""Links of a wash as they are kept and entered, and as the core takes them, over a head at a time."""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Any
+
+from pydantic import ValidationError
+
+from eyebright.config.problems import Problem
+from eyebright.config.salvage import salvaged
+from eyebright.core.formulas.model import ready_formula, ready_times
+from eyebright.core.formulas.prepare import PreparedSupply
+from eyebright.core.heads import Head as CoreHead
+from eyebright.core.heads import Needs, Today, needs_of
+from eyebright.core.materials import Supply
+from eyebright.core.wash import Basin, WashLink, pauses, sections
+from eyebright.formulas.models import Formula
+from eyebright.formulas.services.workbench import as_core, core_bench, entered_of, keys_of
+from eyebright.make.models import Container
+from eyebright.make.services.jugs import jugs_left
+from eyebright.make.services.keys import container_id
+from eyebright.shelf.models import Lot
+from eyebright.shelf.services.supplies import plain_water, supplies_of
+
+from ..schemas.chains import WashLinkIn
+
+WHAT = ("formula", "stuff", "pause")  # what a link is of
+GONE_LINK = WashLinkIn(stuff="gone")
+GONE = "That formula is gone: choose another, or leave it out."
+NO_STUFF = "That is no longer on the shelf: choose another."
+THROWN = {
+    "used": "was used up", "smell": "was thrown away: it smelled", "cloud": "was thrown away: it was cloudy",
+    "mould": "was thrown away: it was mouldy", "fizz": "was thrown away: it fizzed",
+    "old": "was thrown away: it was old", "other": "was thrown away",
+}  # fmt: skip
+
+
+@dataclass
+class Strung:
+    """Links as the core takes them, with the head and the basin that they are worked out with.
+
+    `there`: mL or g that there are of each, with its unit, where anybody counts.
+    """
+
+    links: list[WashLink]
+    basin: Basin
+    whom: CoreHead | None
+    needs: Needs | None
+    bought: dict[str, Supply]
+    there: list[tuple[float, str] | None]
+
+
+def links_of(kept: Sequence[Any]) -> list[WashLinkIn]:
+    """Links that are kept, as they were entered."""
+    return [_link(link) for link in kept]
+
+
+def _link(kept: Any) -> WashLinkIn:
+    """One link; what another version kept, and cannot be read here, is gone."""
+    try:
+        link, lost = salvaged(WashLinkIn, kept)
+        return link if lost.keys().isdisjoint(WHAT) else GONE_LINK
+    except (ValidationError, TypeError, ValueError):
+        return GONE_LINK
+
+
+def names_of(links: Sequence[WashLinkIn]) -> dict[int | str, str]:
+    """What formulas (by id) and things (by key) are called; what is gone is left out."""
+    ids = {link.formula for link in links if link.formula}
+    names: dict[int | str, str] = dict(Formula.objects.filter(pk__in=ids).values_list("pk", "name"))
+    bought = supplies_of({link.stuff for link in links if link.stuff})
+    return names | {key: stuff.name for key, stuff in bought.items()}
+
+
+def name_of(link: WashLinkIn, names: Mapping[int | str, str]) -> str:
+    """What one link is called."""
+    if link.pause:
+        return pauses()[link.pause].name if link.pause in pauses() else "gone"
+    what = link.formula or link.stuff
+    return "Plain water" if not what else names.get(what, "gone")
+
+
+def check_links(links: Sequence[WashLinkIn]) -> dict[int | str, str]:
+    """Refuse links of what is not there, beside their fields; the names of what is."""
+    known = names_of(links)
+    for place, link in enumerate(links):
+        what = link.formula or link.stuff
+        if what and what not in known:
+            raise Problem.field(f"links.{place}.formula", GONE)
+        if link.pause and link.pause not in pauses():
+            raise Problem.field(f"links.{place}.pause", "Choose one of the ones offered.")
+        if link.sections and link.sections not in sections():
+            raise Problem.field(f"links.{place}.sections", "Choose one of the ones offered.")
+    return known
+
+
+def strung(
+    links: Sequence[WashLinkIn], head: int | None, at: datetime | None = None, day: Today | None = None
+) -> Strung:
+    """Links as the core takes them, over a head as it stands at a time; a Problem beside what cannot be."""
+    rows = Formula.objects.in_bulk([link.formula for link in links if link.formula])
+    bought = supplies_of({link.stuff for link in links if link.stuff})
+    left = _left(links, bought)
+    out: list[WashLink] = []
+    there: list[tuple[float, str] | None] = []
+    keys: list[str] = []
+    for place, link in enumerate(links):
+        have = left.get(link.stuff) if link.stuff else None
+        there.append(have)
+        if link.pause or not (link.formula or link.stuff):
+            if link.pause and link.pause not in pauses():
+                raise Problem.field(f"links.{place}.pause", "Choose one of the ones offered.")
+            out.append(_as_core(link, None, "", 1.0, None))
+            continue
+        if link.stuff and link.formula is None:
+            stuff = bought.get(link.stuff)
+            formula, name, times = _bought(link, stuff, place)
+            keys.append(link.stuff)
+        else:
+            row = rows.get(link.formula or 0)
+            if row is None:
+                raise Problem.field(f"links.{place}.formula", GONE)
+            entered = entered_of(row.body)
+            formula, name, times = as_core(entered).formula, entered.name, 1.0
+            if formula is None:
+                says = f"{entered.name} cannot be reckoned yet: open it."
+                raise Problem.field(f"links.{place}.formula", says)
+            keys += keys_of(entered)
+        if link.much == "amount" and link.amount is None:
+            raise Problem.field(f"links.{place}.amount", "Say how much, or take the usual dose.")
+        if link.much == "all" and have is None:
+            raise Problem.field(f"links.{place}.amount", "Nobody counts how much of that there is: say it.")
+        out.append(_as_core(link, formula, name, times, have))
+    bench, whom = core_bench(keys, head, at=at, day=day)
+    basin = Basin(plain_water(), bench.kit, bench.posterior, bench.hair_and_scalp, bench.head)
+    return Strung(out, basin, whom, needs_of(bench.head) if whom else None, bought, there)
+
+
+def _as_core(
+    link: WashLinkIn, formula: Any, name: str, times: float, have: tuple[float, str] | None
+) -> WashLink:
+    """One link as the core takes it. `have`: what there is of it, mL or g, and which."""
+    density = formula.family.density if formula else 1.0
+
+    def grams(amount: float, unit: str) -> float:
+        return amount * density if unit == "mL" else amount
+
+    there = None if have is None else grams(*have)
+    much = grams(link.amount, link.unit) if link.much == "amount" and link.amount else None
+    return WashLink(
+        formula, link.zone, link.minutes, link.times * times, name,
+        cover=link.cover, pause=link.pause, beside=link.beside, wetness=link.wetness, parts=link.parts,
+        grams=there if link.much == "all" else much, there=there, optional=link.optional,
+        sections=link.sections,
+    )  # fmt: skip
+
+
+def _left(links: Sequence[WashLinkIn], bought: Mapping[str, Supply]) -> dict[str, tuple[float, str]]:
+    """What is left of what was made, poured or bought, by key: mL or g, and which."""
+    out: dict[str, tuple[float, str]] = {}
+    keys = {link.stuff for link in links if link.stuff}
+    made = {pk: key for key in keys if (pk := container_id(key)) is not None}
+    for row in Container.objects.filter(pk__in=made):
+        out[made[row.pk]] = (float(row.left), row.unit)
+    lots = {int(key[4:]): key for key in keys if key.startswith("lot-") and key[4:].isdigit()}
+    for lot in Lot.objects.filter(pk__in=lots).exclude(left=None):
+        stuff = bought.get(lots[lot.pk])
+        unit = stuff.material.unit if stuff and stuff.material else "mL"
+        out[lots[lot.pk]] = (float(lot.left or 0), unit)
+    return out | jugs_left(keys)
+
+
+def _bought(link: WashLinkIn, stuff: Supply | None, place: int) -> tuple[Any, str, float]:
+    """A link of something made or bought.
+
+    Its formula, its name, and times the dose that its label asks for.
+    """
+    field = f"links.{place}.formula"
+    pk = container_id(link.stuff)
+    if pk is not None:
+        row = Container.objects.filter(pk=pk).select_related("batch").first()
+        if row is not None and row.ended:
+            when = f" on {row.ended_on:%-d %B}" if row.ended_on else ""
+            says = f"{row.batch.name}, {row.name} {THROWN.get(row.ended, 'is finished')}{when}"
+            raise Problem.field(field, f"{says}. Choose another, or leave it out.")
+    if stuff is None:
+        raise Problem.field(
+            field, NO_STUFF if pk is None else "That is not in stock any more: choose another."
+        )
+    formula = stuff.as_formula if isinstance(stuff, PreparedSupply) else ready_formula(stuff)
+    if formula is None:
+        raise Problem.field(field, f"{stuff.name} {_why_not(stuff)}.")
+    return formula, stuff.name, ready_times(stuff)
+
+
+def _why_not(stuff: Supply) -> str:
+    """Why it is no wash by itself, after its name."""
+    material = stuff.material
+    if material is not None and material.refuse:
+        return f"never goes on a head: {material.refuse}"
+    if material is not None and "leaflet" in material.hazards:
+        return "goes by its own leaflet, and is no part of a wash"
+    return "is an ingredient: make a formula with it first"

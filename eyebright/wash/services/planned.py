@@ -1,0 +1,347 @@
+"""Planned washes: kept, changed, and what is worked out of each, with the state that it was worked out in."""
+
+import hashlib
+import json
+from collections.abc import Sequence
+from contextlib import suppress
+from datetime import datetime, timedelta
+from itertools import pairwise
+from typing import Any
+
+from django.db import DatabaseError, transaction
+from django.db.models import OuterRef, QuerySet, Subquery
+from django.utils import timezone
+
+from eyebright.config.changes import changed, held
+from eyebright.config.problems import Problem, one
+from eyebright.core.heads import tables
+from eyebright.core.planning import Hours, Moments, minute, moment
+from eyebright.core.rules import rules_mark
+from eyebright.core.wash import links_table
+from eyebright.formulas.models import Formula
+from eyebright.heads.models import CheckIn, Head, PatchTest
+from eyebright.heads.services import find_head, today_of
+from eyebright.household.services.hours import the_hours
+from eyebright.household.services.household import house_limits, the_household
+from eyebright.make.models import Container
+from eyebright.make.services.keys import container_id
+
+from ..models import PlannedWash, Wash
+from ..schemas.chains import WashAsk, WashLinkIn
+from ..schemas.planned import PlannedChangeIn, PlannedIn, PlannedOut, PlanWashIn
+from .chains import figure_or_none, find_chain, worked_out
+from .links import check_links, links_of, name_of, names_of
+
+AHEAD = timedelta(days=400)
+PAST = "That has gone by: plan it for later, or record a wash that was done."
+FAR = "That is more than a year off."
+NO_LINKS = "Put something in the wash first."
+GRACE = timedelta(minutes=10)
+ROUND = 5.0  # minutes that a proposed time is rounded up to
+USUAL_MINUTES = 40.0  # of a wash that cannot be worked out
+
+
+def find_planned(pk: int, *, also_removed: bool = False) -> PlannedWash:
+    """A planned wash, or the problem of its being gone."""
+    rows = PlannedWash.among(also_removed=also_removed).select_related("head")
+    return one(rows, pk, "wash")
+
+
+def coming(now: datetime | None = None) -> QuerySet[PlannedWash]:
+    """Washes that are planned and not done, whoever they are for; from yesterday on."""
+    now = now or timezone.now()
+    rows = PlannedWash.objects.filter(done_at=None, head__removed_at=None, at__gt=now - timedelta(days=1))
+    return rows.select_related("head")
+
+
+# ---- kept ----
+
+
+@transaction.atomic
+def plan_wash(entered: PlanWashIn) -> list[PlannedWash]:
+    """Plan a wash for each of these heads, one after the other."""
+    heads = [find_head(pk) for pk in dict.fromkeys(entered.heads)]
+    if not heads:
+        raise Problem.field("heads", "Say whose hair it is.")
+    name, links, chain = _what(entered)
+    _check_day(entered.occasion)
+    at = _aware(entered.at)
+    out: list[PlannedWash] = []
+    for head in heads:
+        row = PlannedWash(
+            head=head, chain_id=chain, name=name, links=links, at=at, occasion=entered.occasion,
+            note=entered.note,
+        )  # fmt: skip
+        _keep(row, first=not out)
+        out.append(row)
+        at = _free_at(row) + timedelta(minutes=float(links_table()["around"]["after"]))
+    return out
+
+
+def _what(entered: PlanWashIn) -> tuple[str, list[dict[str, Any]], int | None]:
+    """The name and the links of what is to be planned."""
+    if entered.chain is not None:
+        chain = find_chain(entered.chain)
+        links = links_of(chain.links)
+        if not links:
+            raise Problem.field("chain", f"“{chain.name}” has nothing in it yet.")
+        _check_links(links, "chain")
+        return chain.name, [link.model_dump() for link in links], chain.pk
+    if not entered.links:
+        raise Problem.field("chain", "Choose a wash, or put something in one of its own.")
+    names = check_links(entered.links)
+    first = next((link for link in entered.links if link.formula or link.stuff), entered.links[0])
+    name = entered.name.strip() or name_of(first, names)
+    return name[:80], [link.model_dump() for link in entered.links], None
+
+
+def _check_links(links: Sequence[WashLinkIn], field: str) -> None:
+    """Links of a wash by name, of which something may be gone: said beside the wash."""
+    try:
+        check_links(links)
+    except Problem as raised:
+        raise Problem.field(field, f"Something in that wash is gone: {raised.detail}") from None
+
+
+def _check_day(occasion: str) -> None:
+    today_of(occasion, [], [])
+
+
+def _aware(when: datetime) -> datetime:
+    return timezone.make_aware(when) if timezone.is_naive(when) else when
+
+
+def _keep(row: PlannedWash, *, first: bool = True) -> None:
+    """Keep it where it can be: not in the past, and not two at once in one bathroom."""
+    now = timezone.now()
+    if row.at < now - GRACE:
+        raise Problem.field("at", PAST)
+    if row.at > now + AHEAD:
+        raise Problem.field("at", FAR)
+    row.reading = _worked_out(row, "")
+    _bathroom_free(row, first=first)
+    row.reading = {}
+    row.save()
+
+
+@transaction.atomic
+def change_planned(pk: int, entered: PlannedChangeIn) -> PlannedWash:
+    """Change one that is as it was when it was read."""
+    rows = PlannedWash.objects.select_related("head")
+    row: PlannedWash = held(
+        rows, pk, "wash", entered.version, lambda found: planned_out(found, State([found]))
+    )
+    if row.done_at is not None:
+        raise Problem.field("at", "That wash is done: correct it where it is recorded.")
+    before = {name: getattr(row, name) for name in ("name", "at", "occasion", "note")}
+    now = changed(PlannedIn, before | {"links": links_of(row.links)}, entered)
+    if not now.links:
+        raise Problem.field("links", NO_LINKS)
+    if "links" in entered.model_fields_set:
+        check_links(now.links)
+    _check_day(now.occasion)
+    moved = _aware(now.at) != row.at
+    row.name, row.at, row.occasion, row.note = now.name, _aware(now.at), now.occasion, now.note
+    row.links = [link.model_dump() for link in now.links]
+    if moved or "links" in entered.model_fields_set:
+        _keep(row)
+    else:
+        row.save()
+    return row
+
+
+def restore_planned(pk: int) -> PlannedWash:
+    """Undo its removal."""
+    row = find_planned(pk, also_removed=True)
+    row.restore()
+    return row
+
+
+# ---- one bathroom ----
+
+
+def basin_span(row: PlannedWash) -> tuple[float, float]:
+    """The minutes in which the basin is taken."""
+    around = links_table()["around"]
+    begin = minute(row.at)
+    return begin - around["before"], begin + float(row.reading.get("basin") or USUAL_MINUTES)
+
+
+def _free_at(row: PlannedWash) -> datetime:
+    return row.at + timedelta(minutes=_basin(row))
+
+
+def _basin(row: PlannedWash) -> float:
+    """Minutes at the basin; what was not worked out is as long as it usually is."""
+    found = row.reading.get("basin") if row.reading else _worked_out(row, "").get("basin")
+    return float(found or USUAL_MINUTES)
+
+
+def _bathroom_free(row: PlannedWash, *, first: bool) -> None:
+    """Refuse a wash where every bathroom is taken then, and say when the next is free."""
+    begin = minute(row.at)
+    lasts = _basin(row)
+    others = [
+        each
+        for each in coming().exclude(pk=row.pk).filter(at__lt=row.at + timedelta(days=1))
+        if each.at > row.at - timedelta(days=1)
+    ]
+    spans = {each: (minute(each.at), minute(each.at) + _basin(each)) for each in others}
+    full = full_spans(list(spans.values()), the_household().bathrooms)
+    for a, b in full.spans:
+        if begin < b and begin + lasts > a:
+            whose = next(each for each, span in spans.items() if span[0] < begin + lasts and span[1] > begin)
+            free = Moments.of((begin, begin + 1440.0)).without(full.spans, lasts)
+            zone = timezone.get_current_timezone()
+            nearest = f" It is free again from {moment(free.first, zone):%H:%M}." if free else ""
+            until = moment(spans[whose][1], zone)
+            who = whose.head.name if first else f"{whose.head.name}, who was planned before"
+            says = f"The bathroom is taken then by {who}: {whose.at.astimezone(zone):%H:%M} to {until:%H:%M}."
+            raise Problem.field("at", says + nearest)
+
+
+def full_spans(spans: Sequence[tuple[float, float]], bathrooms: int) -> Moments:
+    """Spans in which every bathroom is taken."""
+    edges = sorted({each for span in spans for each in span})
+    return Moments.of(
+        *(
+            (a, b)
+            for a, b in pairwise(edges)
+            if sum(begin <= a and b <= end for begin, end in spans) >= bathrooms
+        )
+    )
+
+
+# ---- what is worked out of them ----
+
+
+class State:
+    """What planned washes hang on, asked in a few queries: where none of it changed, what was kept holds."""
+
+    def __init__(self, rows: Sequence[PlannedWash]) -> None:
+        self.links = {id(row): links_of(row.links) for row in rows}
+        every = [link for links in self.links.values() for link in links]
+        self.names = names_of(every)
+        self._formulas = dict(
+            Formula.objects.filter(pk__in={link.formula for link in every if link.formula}).values_list(
+                "pk", "version"
+            )
+        )
+        made = {pk for link in every if link.stuff and (pk := container_id(link.stuff)) is not None}
+        self._made = {
+            pk: [*rest]
+            for pk, *rest in Container.objects.filter(pk__in=made).values_list(
+                "pk", "version", "left", "ended", "batch__version"
+            )
+        }
+        heads = {row.head_id for row in rows}
+        newest = {
+            name: Subquery(
+                model.objects.filter(head=OuterRef("pk")).order_by(*order).values(field)[:1]
+            )
+            for name, model, order, field in (
+                ("washed", Wash, ("-at", "-id"), "pk"), ("wash_version", Wash, ("-at", "-id"), "version"),
+                ("looked", CheckIn, ("-at", "-id"), "pk"),
+                ("look_version", CheckIn, ("-at", "-id"), "version"),
+                ("patch", PatchTest, ("-started_at", "-id"), "version"),
+            )
+        }  # fmt: skip
+        self._heads = {
+            row["pk"]: [*row.values()]
+            for row in Head.objects.filter(pk__in=heads).annotate(**newest).values("pk", "version", *newest)
+        }
+        self._house = json.dumps(sorted(house_limits().items()))
+
+    def mark(self, row: PlannedWash) -> str:
+        """What a wash was worked out in, in short."""
+        links = self.links[id(row)]
+        of = [
+            rules_mark(), self._house, row.links, row.at.isoformat(), row.occasion,
+            self._heads.get(row.head_id),
+            [self._formulas.get(link.formula) for link in links if link.formula],
+            [self._made.get(container_id(link.stuff) or 0) for link in links if link.stuff],
+        ]  # fmt: skip
+        return hashlib.sha256(json.dumps(of, default=str).encode()).hexdigest()[:20]
+
+
+def freshen(rows: Sequence[PlannedWash], state: State) -> None:
+    """Work out anew what is not as it was; what is worked out is kept for the next time."""
+    for row in rows:
+        mark = state.mark(row)
+        if row.reading.get("mark") == mark:
+            continue
+        row.reading = _worked_out(row, mark)
+        with suppress(DatabaseError), transaction.atomic():
+            PlannedWash.objects.filter(pk=row.pk).update(reading=row.reading)
+
+
+def _worked_out(row: PlannedWash, mark: str) -> dict[str, Any]:
+    """What comes of a planned wash, small; in its place why it cannot be worked out."""
+    links = links_of(row.links)
+    try:
+        asked = WashAsk(links=links, head=row.head_id, at=row.at, occasion=row.occasion)
+        found, with_ = worked_out(asked)
+    except Problem as raised:
+        return {"mark": mark, "trouble": raised.detail}
+    doses = []
+    for link, along, core in zip(links, found.along, with_.links, strict=True):
+        if core.formula is not None and (link.formula or link.stuff):
+            neat = 1.0 + link.parts
+            doses.append({
+                "formula": link.formula, "stuff": link.stuff, "grams": along.dose.value / neat,
+                "ml": along.dose.value / neat / max(along.g_per_ml, 0.05),
+            })  # fmt: skip
+    ahead = [each for each in found.along if each.start < found.ahead and not each.pause]
+    return {
+        "mark": mark,
+        "minutes": found.minutes,
+        "ahead": found.ahead,
+        "basin": found.basin,
+        "grade": found.grade,
+        "lift": _kept(found.scalp_lift),
+        "ph": _kept(found.ph),
+        "doses": doses,
+        "put_on": [each.name for each in ahead],
+        "stops": [f"{each.what} {each.instead}" for each in found.cautions if each.level == "stop"],
+        "warnings": sum(each.level == "warning" for each in found.cautions),
+    }
+
+
+def _kept(figure: Any) -> dict[str, Any] | None:
+    if figure is None:
+        return None
+    return {name: getattr(figure, name) for name in ("value", "low", "high", "unit", "kind")}
+
+
+def planned_out(row: PlannedWash, state: State, hours: Hours | None = None) -> PlannedOut:
+    """A planned wash. What was worked out of it stands in its `reading`."""
+    freshen([row], state)
+    links, told = state.links[id(row)], row.reading
+    occasion = tables().occasions.get(row.occasion)
+    begin = row.at - timedelta(minutes=float(told.get("ahead") or 0.0))
+    return PlannedOut(
+        id=row.pk, version=row.version, head=row.head_id, head_name=row.head.name, chain=row.chain_id,
+        name=row.name, links=links, names=[name_of(link, state.names) for link in links],
+        at=row.at, begin=begin, until=_free_at(row), minutes=float(told.get("minutes") or 0.0),
+        occasion=row.occasion, occasion_name=occasion.name if occasion else row.occasion,
+        done_at=row.done_at, note=row.note, grade=str(told.get("grade", "")),
+        lift=figure_or_none(told.get("lift")), ph=figure_or_none(told.get("ph")),
+        stops=list(told.get("stops", ())), warnings=int(told.get("warnings") or 0),
+        notes=_notes(row, hours or the_hours()), trouble=str(told.get("trouble", "")), late=False,
+        nearest=None,
+    )  # fmt: skip
+
+
+def _notes(row: PlannedWash, hours: Hours) -> list[str]:
+    """What is to be known of its time."""
+    zone = timezone.get_current_timezone()
+    begin, end = basin_span(row)
+    day = timedelta(days=1)
+    out = []
+    if any(a < end and begin < b for a, b in hours.nights(row.at - day, row.at + day, zone).spans):
+        out.append("You are asleep then, by your own hours.")
+    elif any(a < end and begin < b for a, b in hours.busy(row.at - day, row.at + day, zone).spans):
+        out.append("You are out then, or the time is taken.")
+    if row.at < timezone.now():
+        out.append("Its time has gone by: was it done?")
+    return out

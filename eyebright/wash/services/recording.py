@@ -1,0 +1,274 @@
+"""A wash that was done without the program, recorded in three presses; and taken back by one."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from datetime import datetime, timedelta
+from typing import Any, Literal
+
+from django.db import transaction
+from django.utils import timezone
+
+from eyebright.config.problems import Problem
+from eyebright.core.formulas.model import families, ready_family
+from eyebright.core.materials import Supply, said
+from eyebright.formulas.models import Formula
+from eyebright.heads.models import Head
+from eyebright.heads.services import find_head
+from eyebright.make.models import Batch, Container
+from eyebright.make.services.containers import open_ones
+from eyebright.make.services.jugs import standing_jugs
+from eyebright.make.services.keys import container_id, jug_id, key_of
+from eyebright.make.services.taking import draw, made_container
+from eyebright.shelf.models import Lot
+from eyebright.shelf.services.supplies import core_lots, supplies_of
+
+from ..models import PlannedWash, Wash, WashChain
+from ..schemas.chains import WashAsk, WashLinkIn
+from ..schemas.diary import WashIn
+from ..schemas.planned import OfferOut, OffersOut, RecordedOut, RecordIn
+from .chains import find_chain, worked_out
+from .diary import keep_wash, take_back
+from .links import links_of, names_of
+from .planned import find_planned
+
+NEAR = timedelta(hours=36)
+CHAINS, LAST, STOCK, BOUGHT, FORMULAS = 6, 5, 6, 4, 8
+NOTHING = "Say what it was washed with."
+WATER_ONLY = "There is only water in that wash: record what it was washed with."
+
+
+@dataclass
+class _Part:
+    """One thing that went on: how it is kept, what it came out of, and how much of that goes."""
+
+    entered: WashIn
+    stuff: str = ""
+    container: Container | None = None
+    batch: Batch | None = None
+
+
+# ---- recorded ----
+
+
+@transaction.atomic
+def record(entered: RecordIn) -> RecordedOut:
+    """Keep a wash that was done, with what it teaches; what was made and used goes off the stock."""
+    head = find_head(entered.head)
+    planned, links = _which(head, entered)
+    at = _at(entered, planned)
+    parts = [(link, part) for link in links if (part := _part(link, entered, at))]
+    if not parts:
+        raise Problem.field("what", WATER_ONLY if links else NOTHING)
+    if entered.answer is not None:
+        parts[-1][1].entered.answer = entered.answer
+    if entered.note:
+        parts[-1][1].entered.note = entered.note
+    was_planned = planned is not None and planned.pk is not None
+    if planned is not None:
+        planned.at, planned.done_at = at, at
+        planned.save()
+    kept, says = [], []
+    for link, part in parts:
+        made = part.container
+        much = _much(link, head, at, made) if made else 0.0
+        row = keep_wash(head, part.entered, part.batch)
+        row.planned, row.stuff = planned, part.stuff
+        if made is not None:
+            row.container, row.drawn = made, draw(made, much)
+            if row.drawn:
+                amount = f"{said(round(float(row.drawn)))} {made.unit}"
+                says.append(f"about {amount} came off {_called(made)}")
+        row.save(update_fields=["planned", "stuff", "container", "drawn"])
+        kept.append(row.pk)
+    return RecordedOut(
+        head=head.pk, planned=planned.pk if planned else None, was_planned=was_planned, washes=kept,
+        says="; ".join(says),
+    )  # fmt: skip
+
+
+def _called(container: Container) -> str:
+    return f"{container.batch.name}, {container.name}"
+
+
+def _which(head: Head, entered: RecordIn) -> tuple[PlannedWash | None, list[WashLinkIn]]:
+    """The wash that it was, where it was one of those known, and its links."""
+    if entered.planned is not None:
+        planned = find_planned(entered.planned)
+        if planned.head_id != head.pk:
+            raise Problem.field("planned", "That wash is planned for somebody else.")
+        if planned.done_at is not None:
+            raise Problem.field("planned", "That wash is recorded already.")
+        return planned, _done_of(links_of(planned.links), entered)
+    if entered.chain is not None:
+        chain = find_chain(entered.chain)
+        links = links_of(chain.links)
+        row = PlannedWash(
+            head=head, chain=chain, name=chain.name, links=[link.model_dump() for link in links],
+            at=timezone.now(),
+        )  # fmt: skip
+        return row, _done_of(links, entered)
+    if not (entered.formula or entered.stuff or entered.family):
+        raise Problem.field("what", NOTHING)
+    link = WashLinkIn(
+        formula=entered.formula, stuff=entered.stuff, zone=entered.zone, minutes=entered.minutes
+    )
+    return None, [link]
+
+
+def _done_of(links: list[WashLinkIn], entered: RecordIn) -> list[WashLinkIn]:
+    """What of a wash was done: what may be left out only where it was said to be done."""
+    return [link for place, link in enumerate(links) if not link.optional or place in entered.optional_done]
+
+
+def _at(entered: RecordIn, planned: PlannedWash | None) -> datetime:
+    if entered.at is not None:
+        return timezone.make_aware(entered.at) if timezone.is_naive(entered.at) else entered.at
+    now = timezone.now()
+    return planned.at if planned is not None and planned.pk and planned.at < now else now
+
+
+def _part(link: WashLinkIn, entered: RecordIn, at: datetime) -> _Part | None:
+    """One link as it is kept; None for water and pauses."""
+    told: dict[str, Any] = {"at": at, "zone": link.zone, "cover": link.cover, "minutes": link.minutes}
+    if link.much == "amount" and link.amount:
+        told |= {"amount": link.amount, "unit": link.unit}
+    told["strength"] = link.times
+    if link.formula is not None:
+        return _of_formula(link.formula, told, at)
+    if link.stuff:
+        return _of_stuff(link.stuff, told)
+    if entered.family and not link.pause:
+        return _Part(WashIn(**told, family=entered.family))
+    return None
+
+
+def _of_formula(pk: int, told: dict[str, Any], at: datetime) -> _Part:
+    """A formula; out of what was made of it and was good that day, where there is any."""
+    row = Formula.objects.filter(pk=pk).first()
+    if row is None:
+        raise Problem.field("formula", "That formula is gone: choose another.")
+    told |= {"family": row.family, "formula": row.pk}
+    day = timezone.localdate(at)
+    made = open_ones().filter(batch__formula=row, use_by__gte=day, filled_on__lte=day, left__gt=0).first()
+    if made is None:
+        return _Part(WashIn(**told))
+    return _Part(WashIn(**told), key_of(made.pk), made, made.batch)
+
+
+def _of_stuff(key: str, told: dict[str, Any]) -> _Part:
+    """Something made, poured or bought."""
+    if container_id(key) is not None:
+        made = made_container(key, "stuff")
+        family = str(made.batch.body.get("family") or "mask")
+        formula = made.batch.formula
+        told |= {"family": family, "formula": formula.pk if formula and formula.removed_at is None else None}
+        return _Part(WashIn(**told), key, made, made.batch)
+    stuff: Supply | None = supplies_of([key], also_removed=True).get(key)
+    if stuff is None:
+        raise Problem.field("stuff", "That is no longer on the shelf: choose another.")
+    if (jug := jug_id(key)) is not None:
+        batch = Batch.objects.filter(pk=jug).first()
+        family = getattr(stuff, "formula").family.key  # noqa: B009
+        return _Part(WashIn(**told | {"family": family}), key, None, batch)
+    family_ = ready_family(stuff)
+    if family_ is None:
+        raise Problem.field("stuff", f"{stuff.name} is an ingredient: say what was made with it.")
+    return _Part(WashIn(**told | {"family": family_.key}), key)
+
+
+def _much(link: WashLinkIn, head: Head, at: datetime, made: Container) -> float:
+    """mL or g of it that went on: as the chain works it out for this head, never more than there is."""
+    asked = link.model_copy(update={"formula": None, "stuff": key_of(made.pk), "pause": ""})
+    try:
+        found, _ = worked_out(WashAsk(links=[asked], head=head.pk, at=at))
+    except Problem:  # what cannot be worked out is recorded all the same, and takes nothing off
+        return 0.0
+    along = found.along[0]
+    grams = along.dose.value / (1.0 + link.parts)
+    return grams if made.unit == "g" else grams / max(along.g_per_ml, 0.05)
+
+
+@transaction.atomic
+def take_record_back(entered: RecordedOut) -> None:
+    """Undo a record: its parts go, what they took goes back, and what was planned is planned again."""
+    head = find_head(entered.head)
+    for row in Wash.objects.filter(pk__in=entered.washes, head=head):
+        take_back(row)
+    if entered.planned is None:
+        return
+    planned = PlannedWash.objects.filter(pk=entered.planned, head=head).first()
+    if planned is None:
+        return
+    if entered.was_planned:
+        planned.done_at = None
+        planned.save()
+    else:
+        planned.remove()
+
+
+# ---- what it may have been ----
+
+
+def offers(pk: int) -> OffersOut:
+    """What a head may have been washed with, the likeliest first."""
+    head = find_head(pk)
+    return OffersOut(
+        head=head.pk, offers=[*_planned(head), *_last(head), *_chains(), *_stock(), *_formulas()]
+    )
+
+
+def _offer(
+    what: Literal["planned", "chain", "formula", "stuff", "family"], key: object, name: str, hint: str,
+    zone: str = "both", minutes: float | None = None,
+) -> OfferOut:  # fmt: skip
+    return OfferOut(what=what, key=str(key), name=name, hint=hint, zone=zone, minutes=minutes)
+
+
+def _planned(head: Head) -> Iterable[OfferOut]:
+    now = timezone.now()
+    rows = PlannedWash.objects.filter(head=head, done_at=None, at__gt=now - 4 * NEAR, at__lt=now + NEAR)
+    for row in rows:
+        yield _offer("planned", row.pk, row.name, f"planned for {timezone.localtime(row.at):%A %H:%M}")
+
+
+def _last(head: Head) -> Iterable[OfferOut]:
+    """What it was washed with lately, once each."""
+    rows = Wash.objects.filter(head=head).select_related("formula")[:30]
+    names = names_of([WashLinkIn(stuff=row.stuff) for row in rows if row.stuff])
+    seen: set[tuple[str, str]] = set()
+    for row in rows:
+        zone, minutes = row.zone or "both", None if row.minutes is None else float(row.minutes)
+        known = families().get(row.family)
+        if row.formula is not None and row.formula.removed_at is None:
+            offer = _offer("formula", row.formula.pk, row.formula.name, "used last", zone, minutes)
+        elif row.stuff and row.stuff in names and jug_id(row.stuff) is None and not row.container_id:
+            offer = _offer("stuff", row.stuff, names[row.stuff], "used last", zone, minutes)
+        elif known is not None:
+            offer = _offer("family", known.key, f"a {known.name}", "used last", zone, minutes)
+        else:
+            continue
+        if (offer.what, offer.key) not in seen and len(seen) < LAST:
+            seen.add((offer.what, offer.key))
+            yield offer
+
+
+def _chains() -> Iterable[OfferOut]:
+    for row in WashChain.objects.exclude(links=[])[:CHAINS]:
+        yield _offer("chain", row.pk, row.name, "a wash by name")
+
+
+def _stock() -> Iterable[OfferOut]:
+    today = timezone.localdate()
+    for row in open_ones().filter(use_by__gte=today, left__gt=0)[:STOCK]:
+        hint = f"{said(round(float(row.left)))} {row.unit} left"
+        yield _offer("stuff", key_of(row.pk), _called(row), hint)
+    for jug in standing_jugs():
+        yield _offer("stuff", jug.key, jug.name, "stands there")
+    bought = [lot for lot in core_lots(Lot.objects.all()[:200]) if lot.material.ready]
+    for lot in bought[:BOUGHT]:
+        yield _offer("stuff", lot.key, lot.name, "bought")
+
+
+def _formulas() -> Iterable[OfferOut]:
+    for row in Formula.objects.order_by("-changed_at").only("pk", "name")[:FORMULAS]:
+        yield _offer("formula", row.pk, row.name, "a formula of yours")

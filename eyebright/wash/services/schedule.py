@@ -1,0 +1,366 @@
+"""What must be made for the washes that are planned, worked back from each to when its steps begin.
+
+Nothing of it is kept: it is worked out anew from now, from what is planned, what is in stock and what is
+under way; so it follows whatever is moved, made or thrown away.
+"""
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, field
+from datetime import datetime, timedelta
+from typing import Any, Literal
+
+from django.utils import timezone
+
+from eyebright.core.formulas.assess import kept_digest
+from eyebright.core.formulas.model import planned_steps, step_kinds
+from eyebright.core.materials import said
+from eyebright.core.planning import Hours, Job, JobPlan, Moments, PlanStep, minute, moment, plan, steps_of
+from eyebright.formulas.models import Formula
+from eyebright.formulas.services.workbench import as_core, entered_of
+from eyebright.household.services.hours import the_hours
+from eyebright.household.services.household import the_household
+from eyebright.make.models import Batch, Container
+from eyebright.make.services.containers import open_ones
+from eyebright.make.services.keys import container_id
+
+from ..models import PlannedWash
+from ..schemas.planned import JobOut, PlannedOut, PlannedPlaceOut, PlanOut, StepOut
+from .planned import State, basin_span, coming, freshen, full_spans, planned_out
+
+HOUR = 60.0
+DAY = 24 * HOUR
+NIGHT_LEAST, NIGHT_MOST = 0.75, 1.5  # of the minutes that something is to stay on overnight
+PUTTING_ON = 10.0  # minutes
+THAW = PlanStep("Let it thaw", 60.0, 24 * HOUR, waits=True)
+OUT_OF_FREEZER = PlanStep("Take it out of the freezer", 1.0, 2.0)
+KEEPS = 1.0  # days that something keeps where nobody has worked it out
+LEAST_MADE = 1.0  # mL or g: less than that is not made for a wash
+PLACES = ("shelf", "fridge", "freezer")
+
+
+@dataclass
+class _Need:
+    """What washes take of one formula that is not there yet."""
+
+    formula: int
+    washes: list[PlannedWash] = field(default_factory=list)
+    amount: float = 0.0
+    unit: str = "mL"
+    batch: Batch | None = None
+
+    @property
+    def first(self) -> PlannedWash:
+        return min(self.washes, key=lambda row: (row.at, row.pk))
+
+
+@dataclass(frozen=True)
+class _Work:
+    """A job with what the screen says of it."""
+
+    job: Job
+    what: Literal["make", "carry_on", "thaw", "put_on"]
+    washes: tuple[PlannedWash, ...]
+    formula: int | None = None
+    batch: int | None = None
+    amount: float = 0.0
+    unit: str = "mL"
+
+
+@dataclass
+class Planned:
+    """The whole plan: washes, jobs in their places, and the hours that it was worked out round."""
+
+    rows: list[PlannedWash]
+    state: State
+    hours: Hours
+    jobs: list[tuple[_Work, JobPlan]]
+    now: datetime
+
+
+def the_plan(now: datetime | None = None) -> Planned:
+    """Everything that is planned, from now."""
+    now = now or timezone.now()
+    rows = list(coming(now))
+    state = State(rows)
+    freshen(rows, state)
+    hours = the_hours()
+    work = [*_night(rows), *_thaws(rows), *_made(rows)]
+    work.sort(key=lambda each: (min(row.pk for row in each.washes), each.job.key))
+    until = max([now, *(row.at for row in rows)]) + timedelta(days=8)
+    zone = timezone.get_current_timezone()
+    busy = hours.busy(now - timedelta(days=2), until, zone)
+    taken = Moments.of(*busy.spans, *(basin_span(row) for row in rows))
+    found = plan([each.job for each in work], taken, minute(now), the_household().pots)
+    return Planned(rows, state, hours, list(zip(work, found, strict=True)), now)
+
+
+# ---- what there is to do ----
+
+
+def _night(rows: Sequence[PlannedWash]) -> list[_Work]:
+    """What goes on the evening before."""
+    out = []
+    for row in rows:
+        ahead = float(row.reading.get("ahead") or 0.0)
+        if ahead <= 0.0:
+            continue
+        names = " and ".join(row.reading.get("put_on", ())) or "it"
+        steps = (
+            PlanStep(f"Put {names} on", 5.0, PUTTING_ON),
+            PlanStep("Leave it on", ahead * NIGHT_LEAST, ahead * NIGHT_MOST, waits=True),
+        )
+        job = Job(f"put-on-{row.pk}", names, steps, minute(row.at))
+        out.append(_Work(job, "put_on", (row,)))
+    return out
+
+
+def _thaws(rows: Sequence[PlannedWash]) -> list[_Work]:
+    """What is frozen and washed with."""
+    asked: dict[int, list[PlannedWash]] = {}
+    for row in rows:
+        for dose in row.reading.get("doses", ()):
+            pk = container_id(dose.get("stuff") or "")
+            if pk is not None:
+                asked.setdefault(pk, []).append(row)
+    frozen = Container.objects.filter(pk__in=asked, place="freezer", ended_on=None).select_related("batch")
+    out = []
+    for container in frozen:
+        washes = tuple(sorted(asked[container.pk], key=lambda row: row.at))
+        name = f"{container.batch.name}, {container.name}"
+        job = Job(f"thaw-{container.pk}", name, (OUT_OF_FREEZER, THAW), minute(washes[0].at))
+        out.append(_Work(job, "thaw", washes, batch=container.batch_id))
+    return out
+
+
+def _made(rows: Sequence[PlannedWash]) -> list[_Work]:
+    """What must be made, or is being made."""
+    asked = _asked(rows)
+    formulas = Formula.objects.in_bulk(list(asked))
+    running = Batch.objects.filter(finished_at=None, of=Batch.Of.FORMULA, formula__in=asked)
+    under_way: dict[int, list[Batch]] = {}
+    for batch in running.order_by("made_at").prefetch_related("clocks"):
+        under_way.setdefault(batch.formula_id or 0, []).append(batch)
+    out = []
+    for need in _needs(asked, formulas, under_way):
+        row = formulas[need.formula]
+        written = as_core(entered_of(row.body)).formula
+        steps = steps_of(planned_steps(written)) if written and need.batch is None else ()
+        begun = None
+        if need.batch is not None:
+            steps, begun = _left_of(need.batch)
+        key = f"batch-{need.batch.pk}" if need.batch else f"make-{need.formula}-{need.first.pk}"
+        job = Job(key, row.name, steps, minute(need.first.at), begun)
+        out.append(
+            _Work(
+                job, "carry_on" if need.batch else "make", tuple(need.washes), need.formula,
+                need.batch.pk if need.batch else None, need.amount, need.unit,
+            )
+        )  # fmt: skip
+    return out
+
+
+def _asked(rows: Sequence[PlannedWash]) -> dict[int, list[tuple[PlannedWash, dict[str, Any]]]]:
+    """What each formula is wanted for: washes, each with what it takes of it."""
+    out: dict[int, list[tuple[PlannedWash, dict[str, Any]]]] = {}
+    for row in sorted(rows, key=lambda each: (each.at, each.pk)):
+        for dose in row.reading.get("doses", ()):
+            if dose.get("formula"):
+                out.setdefault(int(dose["formula"]), []).append((row, dose))
+    return out
+
+
+def _needs(
+    asked: dict[int, list[tuple[PlannedWash, dict[str, Any]]]],
+    formulas: dict[int, Formula],
+    under_way: dict[int, list[Batch]],
+) -> Iterable[_Need]:
+    """What is not in stock: of what is under way first, then to be made.
+
+    One batch for as long as it keeps.
+    """
+    stock: dict[int, list[Container]] = {}
+    for container in open_ones().filter(batch__formula__in=asked):
+        stock.setdefault(container.batch.formula_id or 0, []).append(container)
+    for pk, wanted in asked.items():
+        if pk not in formulas:
+            continue
+        there = {each.pk: float(each.left) for each in stock.get(pk, ())}
+        keeps = _keeps(formulas[pk])
+        batches = list(under_way.get(pk, ()))
+        open_: _Need | None = None
+        for row, dose in wanted:
+            much = _from_stock(row, dose, stock.get(pk, ()), there)
+            if much < LEAST_MADE:
+                continue
+            if open_ is None or (row.at - open_.first.at) > timedelta(days=keeps):
+                if open_ is not None:
+                    yield open_
+                open_ = _Need(pk, batch=batches.pop(0) if batches else None)
+            open_.amount += much
+            if row not in open_.washes:
+                open_.washes.append(row)
+        if open_ is not None:
+            yield open_
+
+
+def _from_stock(
+    row: PlannedWash, dose: dict[str, Any], stock: Iterable[Container], there: dict[int, float]
+) -> float:
+    """Take a dose out of what is in stock and good that day, as far as there is; mL or g that are wanting."""
+    day = timezone.localdate(row.at)
+    wants = float(dose["ml"])
+    for each in stock:
+        if each.use_by < day or there[each.pk] <= 0.0:
+            continue
+        much = wants if each.unit == "mL" else float(dose["grams"]) * wants / max(float(dose["ml"]), 1e-9)
+        takes = min(much, there[each.pk])
+        there[each.pk] -= takes
+        wants -= wants * takes / max(much, 1e-9)
+    return wants
+
+
+def _keeps(row: Formula) -> float:
+    """Days that it keeps where it is put."""
+    digest = kept_digest(row.digest)
+    place = row.body.get("place", "fridge")
+    if digest is None or place not in PLACES:
+        return KEEPS
+    return max(float(digest.keeps[PLACES.index(place)]), 0.5)
+
+
+def _left_of(batch: Batch) -> tuple[tuple[PlanStep, ...], float | None]:
+    """The steps of a batch that are still to be done, and when the first of them was begun."""
+    clocks = {clock.place: clock for clock in batch.clocks.all()}
+    out: list[PlanStep] = []
+    begun = None
+    for place in range(batch.step, len(batch.steps)):
+        row, clock = batch.steps[place], clocks.get(place)
+        if clock is not None and clock.ended_at is not None:
+            continue
+        kind = step_kinds().get(str(row.get("kind")))
+        waits = kind is not None and kind.act in ("wait", "cool") and not kind.watched
+        least, most = float(row.get("least") or 1.0), float(row.get("most") or 5.0)
+        if not out and clock is not None:
+            begun = minute(clock.began_at)
+            if clock.until is not None and waits:
+                least = max((clock.until - clock.began_at).total_seconds() / 60.0, 0.0)
+        stands = kind.stands if kind else HOUR
+        name = str(row.get("name") or "the next step")
+        out.append(PlanStep(name, least, max(most, least), waits, stands, bool(kind and kind.draws)))
+    return tuple(out), begun
+
+
+# ---- shown ----
+
+
+def plan_out(found: Planned | None = None) -> PlanOut:
+    """The plan, as it goes over the wire."""
+    found = found or the_plan()
+    jobs = [_job_out(work, each) for work, each in found.jobs]
+    jobs.sort(key=lambda job: (job.begin, job.needed))
+    return PlanOut(now=found.now, washes=washes_out(found, jobs), jobs=jobs)
+
+
+def washes_out(found: Planned, jobs: Sequence[JobOut]) -> list[PlannedOut]:
+    """The washes of a plan, each with whether what it takes can be ready."""
+    out = [planned_out(row, found.state, found.hours) for row in found.rows]
+    for wash, row in zip(out, found.rows, strict=True):
+        late = [job for job in jobs if job.late and row.pk in job.washes]
+        if late:
+            wash.late = True
+            wash.nearest = nearest(row, max(job.ready for job in late), found)
+    return out
+
+
+def nearest(row: PlannedWash, ready: datetime, found: Planned) -> datetime | None:
+    """The first time from then on at which a wash could be: somebody is there, and a bathroom is free."""
+    zone = timezone.get_current_timezone()
+    begin, lasts = minute(ready), basin_span(row)[1] - minute(row.at)
+    busy = found.hours.busy(ready - timedelta(days=1), ready + timedelta(days=9), zone)
+    spans = [(minute(each.at), basin_span(each)[1]) for each in found.rows if each.pk != row.pk]
+    full = full_spans(spans, the_household().bathrooms)
+    free = Moments.of((begin, begin + 8 * DAY)).without([*busy.spans, *full.spans], lasts)
+    if not free:
+        return None
+    return moment(5.0 * -(-free.first // 5.0), zone)
+
+
+def _job_out(work: _Work, each: JobPlan) -> JobOut:
+    zone = timezone.get_current_timezone()
+    heads = list(dict.fromkeys(row.head_id for row in work.washes))
+    names = list(dict.fromkeys(row.head.name for row in work.washes))
+    begin = moment(each.begin, zone)
+    return JobOut(
+        key=work.job.key, what=work.what, name=work.job.name, formula=work.formula, batch=work.batch,
+        washes=[row.pk for row in work.washes], heads=heads, who=_listed(names),
+        amount=round(work.amount), unit=work.unit,
+        steps=[
+            StepOut(
+                name=step.step.name, begin=moment(step.begin, zone), end=moment(step.end, zone),
+                by=moment(step.latest, zone), waits=step.step.waits,
+                says=_says(step.step, step.end - step.begin),
+            )
+            for step in each.steps
+        ],
+        begin=begin, ready=moment(each.ready, zone), needed=moment(work.job.by, zone), late=each.late,
+        says=_job_says(work, each),
+    )  # fmt: skip
+
+
+def _says(step: PlanStep, lasts: float) -> str:
+    """How long a step takes: 'about 10 h; 4 to 14 would do'."""
+    if not step.waits:
+        return f"up to {span_said(step.most)} by hand"
+    about = f"about {span_said(lasts)}"
+    if step.most - step.least < 1.0:
+        return about
+    return f"{about}; {span_said(step.least)} to {span_said(step.most)} would do"
+
+
+def span_said(minutes: float) -> str:
+    """Minutes as one would say them."""
+    if minutes < 90.0:
+        return f"{max(round(minutes), 1)} min"
+    if minutes < 2 * DAY:
+        return f"{said(round(minutes / HOUR * 2.0) / 2.0)} h"
+    return f"{said(round(minutes / DAY * 2.0) / 2.0)} days"
+
+
+def _job_says(work: _Work, each: JobPlan) -> str:
+    zone = timezone.get_current_timezone()
+    ready = moment(each.ready, zone)
+    if each.late:
+        return f"It cannot be ready by then: {_when(ready)} at the soonest."
+    if not each.steps:
+        return "Nothing is left to do."
+    slack = each.steps[0].slack
+    if work.job.begun is not None:
+        return f"Under way: ready {_when(ready)}."
+    return (
+        f"There are {span_said(slack)} to spare."
+        if slack >= 30.0
+        else "There is no time to spare: begin now."
+    )
+
+
+def _when(when: datetime) -> str:
+    return f"{when:%A %H:%M}"
+
+
+def _listed(names: Sequence[str]) -> str:
+    return names[0] if len(names) == 1 else f"{', '.join(names[:-1])} and {names[-1]}"
+
+
+def place_of(row: PlannedWash) -> PlannedPlaceOut:
+    """One planned wash, and what must be made for it."""
+    found = the_plan()
+    jobs = [_job_out(work, each) for work, each in found.jobs]
+    mine = sorted((job for job in jobs if row.pk in job.washes), key=lambda job: job.begin)
+    wash = next((each for each in washes_out(found, jobs) if each.id == row.pk), None)
+    return PlannedPlaceOut(wash=wash or planned_out(row, State([row]), found.hours), jobs=mine)
+
+
+def planned_places(rows: Sequence[PlannedWash]) -> list[PlannedOut]:
+    """Washes that were just planned, as they stand in the plan."""
+    ids = {row.pk for row in rows}
+    return [wash for wash in plan_out().washes if wash.id in ids]
