@@ -2,6 +2,7 @@
 
 import os
 from collections.abc import Callable
+from datetime import datetime
 from functools import cache
 from pathlib import Path
 from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
@@ -33,6 +34,11 @@ def _is_zone(name: str) -> bool:
         return bool(name) and ZoneInfo(name) is not None
     except (ZoneInfoNotFoundError, ValueError, OSError):
         return False
+
+
+def aware(when: datetime) -> datetime:
+    """A moment as it is meant: one without a zone is by the household's own clock."""
+    return timezone.make_aware(when) if timezone.is_naive(when) else when
 
 
 def lives_by(chosen: str) -> str:

@@ -67,7 +67,7 @@ def add_wash_chain(request: HttpRequest, entered: WashChainIn) -> Status[WashCha
 @router.post("/chains/read", response=WashAssessmentOut, operation_id="read_wash_chain")
 def read_wash_chain(request: HttpRequest, asked: WashAsk) -> WashAssessmentOut:
     """Work a chain of formulas out over a head. Nothing is kept."""
-    return chains.read_chain(asked)
+    return chains.read_chain(asked, planned.used_before(asked))
 
 
 @router.patch("/chains/{pk}", response=WashChainOut, operation_id="change_wash_chain")

@@ -332,7 +332,7 @@ class SensibleDays(TestCase):
     def test_days_out_are_left_alone(self) -> None:
         found = sensible_day([], Days(4, frozenset({0, 1})))
         self.assertEqual(found.day, 2)
-        self.assertIn("do not suit", found.why[0])
+        self.assertIn("next of your days", found.why[0])
 
 
 ENTRY = st.builds(

@@ -142,7 +142,7 @@ class _Course:
         newest = max(past, key=lambda each: -each.days_ago, default=None)
         self.place = (_after(keys, [each.key for each in sorted(past, key=lambda e: -e.days_ago)])
                       if newest else 0)  # fmt: skip
-        self.first = True
+        self.told: set[str] = set()  # why an entry is not for this head is said once
 
     def next(self) -> Turn | None:
         """The next turn; the course goes on from it."""
@@ -153,7 +153,9 @@ class _Course:
         for place in choices:
             entry = entries[place]
             if entry.barred:
-                why.append(f"{entry.name} passed over: {entry.barred}")
+                if entry.key not in self.told:
+                    why.append(f"{entry.name} passed over: {entry.barred}")
+                self.told.add(entry.key)
                 continue
             earliest, reason = self._earliest(entry)
             if earliest > wished + GRACE * self.routine.every and len(choices) > 1:
@@ -198,7 +200,7 @@ class _Course:
             why = [each for each in why if "passed over" in each]
         day = self._free(first)
         if day > first:
-            why = [*why, "the days before it do not suit"]
+            why = [*why, "the next of your days from then on"]
         self.last = float(day)
         self.used |= {each.key: float(day) for each in entry.spaced}
         self.done.append((entry.key, float(day)))

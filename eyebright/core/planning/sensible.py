@@ -54,7 +54,7 @@ def sensible_day(
         day = _suits(first, first + LOOK, days, weekdays)
         if day is None:
             return Sensible(first, (*why, "no day of yours suits within three weeks"))
-        return Sensible(day, (*why, *(["the days before it do not suit"] if day > first else [])))
+        return Sensible(day, (*why, *(["the next of your days from then on"] if day > first else [])))
     low, high = max(occasion.day - occasion.most, 0), occasion.day - occasion.least
     said = f"for {occasion.name}: {occasion.why}"
     if high < 0:

@@ -1,11 +1,12 @@
 """When nobody is at it: hours asleep and out, and times that are taken, as the core takes them."""
 
-from datetime import datetime, timedelta
+from datetime import timedelta
 from typing import Any
 
 from django.utils import timezone
 
 from eyebright.config.problems import Problem, one
+from eyebright.config.today import aware
 from eyebright.core.planning import Hours, minute
 
 from ..models import Household, TakenTime
@@ -42,7 +43,7 @@ def find_taken(pk: int, *, also_removed: bool = False) -> TakenTime:
 
 def take_time(entered: TakenTimeIn) -> TakenTimeOut:
     """Keep a time that is taken."""
-    begin, end = (_aware(each) for each in (entered.begin, entered.end))
+    begin, end = (aware(each) for each in (entered.begin, entered.end))
     if end <= begin:
         raise Problem.field("end", "It ends before it begins.")
     if end - begin > LONGEST:
@@ -57,7 +58,3 @@ def restore_time(pk: int) -> TakenTimeOut:
     found = find_taken(pk, also_removed=True)
     found.restore()
     return TakenTimeOut.model_validate(found)
-
-
-def _aware(when: datetime) -> datetime:
-    return timezone.make_aware(when) if timezone.is_naive(when) else when

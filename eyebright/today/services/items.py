@@ -30,9 +30,10 @@ SOON_SHOWN = 6
 def items(found: Planned) -> list[ItemOut]:
     """Everything that is to do, in order of time; what has none comes last."""
     out, now = plan_out(found), found.now
+    ringing = {clock.batch for clock in running(now)}
     every = [
-        *_clocks(now), *_jobs(out), *_washes(out), *_not_recorded(now), *_use_soon(), *_patches(now),
-        *_under_way(found), *_check_ins(now), *_waters(now),
+        *_clocks(now, out), *_jobs(out, ringing), *_washes(out), *_not_recorded(now), *_use_soon(),
+        *_patches(now), *_under_way(found), *_check_ins(now), *_waters(now),
     ]  # fmt: skip
     far = now + YEAR
     return sorted(every, key=lambda item: (item.at is None, item.at or far, item.key))
@@ -45,28 +46,36 @@ def _item(
     return ItemOut(key=key, what=what, at=local, title=title, says=says, act=act, to=to, late=late)
 
 
-def _clocks(now: datetime) -> Iterable[ItemOut]:
+def _clocks(now: datetime, found: PlanOut) -> Iterable[ItemOut]:
+    """Clocks that run or have rung, each with what comes after it and by when, where a wash waits for it."""
+    jobs = {job.batch: job for job in found.jobs if job.what == "carry_on"}
     for clock in running(now):
         late = clock.left < 0.0
         says = "its time is up" if late else f"{span_said(clock.left / 60.0)} left"
-        yield _item(
-            f"clock-{clock.batch}-{clock.place}",
-            "clock",
-            clock.until,
-            f"{clock.step}: {clock.name}",
-            says,
-            "Go to it",
-            f"/make/{clock.batch}/run",
-            late=late,
-        )
+        job = jobs.get(clock.batch)
+        if job is not None and (then := _then(job, now)):
+            says = f"{says}; {then}"
+        key, title = f"clock-{clock.batch}-{clock.place}", f"{clock.step}: {clock.name}"
+        yield _item(key, "clock", clock.until, title, says, "Go to it", f"/make/{clock.batch}/run", late=late)
 
 
-def _jobs(found: PlanOut) -> Iterable[ItemOut]:
+def _then(job: JobOut, now: datetime) -> str:
+    """The next step of a batch, by when at the latest, and for whom."""
+    step = next((each for each in job.steps if each.begin > now - timedelta(minutes=1)), None)
+    if step is None:
+        return ""
+    by = f" by {timezone.localtime(step.by):%A %H:%M} at the latest" if not job.late else ""
+    return f"{step.name.lower()}{by}, for {job.who}, {timezone.localtime(job.needed):%A %H:%M}. {job.says}"
+
+
+def _jobs(found: PlanOut, clocks: set[int]) -> Iterable[ItemOut]:
+    """What must be begun, and what goes on where no clock says so already."""
     for job in found.jobs:
         if job.begin > found.now + AHEAD or not job.steps:
             continue
         if job.what == "carry_on":
-            yield from _go_on(job, found.now)
+            if job.batch not in clocks:
+                yield from _go_on(job, found.now)
             continue
         step = next((each for each in job.steps if each.name != "Weigh"), job.steps[0])
         title = {
@@ -87,21 +96,13 @@ def _jobs(found: PlanOut) -> Iterable[ItemOut]:
 
 
 def _go_on(job: JobOut, now: datetime) -> Iterable[ItemOut]:
-    """The step of a batch that comes after the one that waits."""
+    """The step of a batch that comes after the one that waits: from when, and by when at the latest."""
     step = next((each for each in job.steps if each.begin > now - timedelta(minutes=1)), None)
-    if step is None or step.begin > now + AHEAD:
+    if step is None or step.soonest > now + AHEAD:
         return
-    says = f"for {job.who}, {timezone.localtime(job.needed):%A %H:%M}. {job.says}"
-    yield _item(
-        job.key,
-        "go_on",
-        step.begin,
-        f"{step.name}: {job.name}",
-        says,
-        "Go to it",
-        f"/make/{job.batch}/run",
-        late=job.late,
-    )
+    says = _then(job, now)
+    title, to = f"{step.name}: {job.name}", f"/make/{job.batch}/run"
+    yield _item(job.key, "go_on", step.soonest, title, says, "Go to it", to, late=job.late)
 
 
 def _under_way(found: Planned) -> Iterable[ItemOut]:

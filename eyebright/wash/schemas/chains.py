@@ -76,12 +76,15 @@ class WashChainChangeIn(WashChainIn, Change):
 
 
 class WashAsk(Schema):
-    """A chain to be worked out, for a head or nobody in particular; `at`: when; `occasion` that it is for."""
+    """A chain to be worked out, for a head or nobody in particular; `at`: when; `occasion` that it is for;
+    `planned`: which planned wash it is, where it is one.
+    """
 
     links: Annotated[list[WashLinkIn], Field(max_length=MOST_LINKS)] = []
     head: int | None = None
     at: Annotated[datetime | None, Blank] = None
     occasion: str = "ordinary"
+    planned: int | None = None
 
 
 class AlongOut(Out):

@@ -45,12 +45,16 @@ class PlannedChangeIn(PlannedIn, Change):
     """What changes in a planned wash."""
 
 
-class StepOut(Out):
-    """One step of what must be made: from and to; `by`, the latest that it may begin; whether it waits."""
+class PlanStepOut(Out):
+    """One step of what must be made: from and to; the `soonest` and the latest (`by`) that it may begin.
+
+    Whether it waits.
+    """
 
     name: str
     begin: datetime
     end: datetime
+    soonest: datetime
     by: datetime
     waits: bool
     says: str
@@ -73,7 +77,7 @@ class JobOut(Out):
     who: str
     amount: float
     unit: str
-    steps: list[StepOut]
+    steps: list[PlanStepOut]
     begin: datetime
     ready: datetime
     needed: datetime

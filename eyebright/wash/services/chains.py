@@ -9,6 +9,7 @@ from django.utils import timezone
 
 from eyebright.config.changes import changed, held
 from eyebright.config.problems import Problem, one
+from eyebright.config.today import aware
 from eyebright.config.wire import FigureOut, figure_out
 from eyebright.core.chain import ChainError
 from eyebright.core.formulas.model import FormulaError, families
@@ -103,8 +104,11 @@ def change_chain(pk: int, entered: WashChainChangeIn) -> WashChainOut:
 # ---- what it comes to ----
 
 
-def read_chain(asked: WashAsk) -> WashAssessmentOut:
-    """Work a chain out, for a head or nobody in particular. Nothing is kept."""
+def read_chain(asked: WashAsk, planned: Mapping[str, float] | None = None) -> WashAssessmentOut:
+    """Work a chain out, for a head or nobody in particular. Nothing is kept.
+
+    `planned`: days from what is planned before it to when it is done, by family.
+    """
     found, with_ = worked_out(asked)
     open_ = doubts_about(with_.bought.values())
     doubts = [[*open_[link.stuff], NOT_LEARNT] if link.stuff in open_ else [] for link in asked.links]
@@ -119,7 +123,7 @@ def read_chain(asked: WashAsk) -> WashAssessmentOut:
         | {
             "along": along,
             "asked": _asked(found, with_.needs) if with_.needs else "",
-            "spacing": spacing_out(with_),
+            "spacing": spacing_out(with_, planned),
             "lately": _lately(asked.head, asked.at),
             "cautions": list(found.cautions),
         }
@@ -135,7 +139,7 @@ def worked_out(asked: WashAsk) -> tuple[Wash, Strung]:
     """A wash, and what it was worked out with; what cannot be is said beside its field."""
     if not asked.links:
         raise Problem.field("links", "Put something in the wash first.")
-    with_ = strung(asked.links, asked.head, asked.at, today_of(asked.occasion, [], []))
+    with_ = strung(asked.links, asked.head, asked.at and aware(asked.at), today_of(asked.occasion, [], []))
     try:
         return with_.basin.wash(with_.links), with_
     except ChainError as raised:
@@ -144,11 +148,13 @@ def worked_out(asked: WashAsk) -> tuple[Wash, Strung]:
         raise Problem.field("links", str(raised)) from None
 
 
-def spacing_out(with_: Strung) -> list[SpacingOut]:
+def spacing_out(with_: Strung, planned: Mapping[str, float] | None = None) -> list[SpacingOut]:
     """What of it must be so many days apart, and how many are still to wait when it is done."""
     if with_.whom is None or with_.needs is None:
         return []
-    since = with_.whom.history.since_family
+    since = dict(with_.whom.history.since_family)
+    for key, days in (planned or {}).items():
+        since[key] = min(since.get(key, days), days)
     out = []
     for each in spaced_in(with_.links, with_.needs):
         ago = since.get(each.key)
@@ -174,7 +180,7 @@ def _lately(head: int | None, at: datetime | None) -> list[str]:
     """What the last washes of a head were, and how long ago that is then."""
     if head is None:
         return []
-    then = at or timezone.now()
+    then = aware(at) if at else timezone.now()
     rows = KeptWash.objects.filter(head=head, at__lt=then, at__gt=then - LATELY)
     out = []
     for row in rows.select_related("formula", "batch")[:LATEST]:
@@ -246,7 +252,7 @@ def suit_chain(asked: WashAsk) -> SuitOut:
     """What makes a chain suit its head: shown, and not kept."""
     if not asked.links:
         raise Problem.field("links", "Put something in the wash first.")
-    with_ = strung(asked.links, asked.head, asked.at, today_of(asked.occasion, [], []))
+    with_ = strung(asked.links, asked.head, asked.at and aware(asked.at), today_of(asked.occasion, [], []))
     try:
         most = with_.needs.scalp.lift[2] if with_.needs else None
         found = suit(with_.links, with_.basin.alone, with_.basin.wash, most)

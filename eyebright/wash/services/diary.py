@@ -9,6 +9,7 @@ from django.utils import timezone
 from eyebright.config.changes import still_at
 from eyebright.config.decimals import exact
 from eyebright.config.problems import Problem, one, only_offered
+from eyebright.config.today import aware
 from eyebright.core.formulas.model import families
 from eyebright.core.heads import Today, record_as_kept
 from eyebright.core.learning import outcomes
@@ -100,8 +101,7 @@ def keep_wash(head: Head | None, entered: WashIn, batch: Batch | None = None) ->
 
 def _not_to_come(at: datetime) -> datetime:
     """A moment that has been; one that has not is refused."""
-    if timezone.is_naive(at):
-        at = timezone.make_aware(at)
+    at = aware(at)
     if at > timezone.now() + timedelta(minutes=5):
         raise Problem.field("at", "That has not happened yet.")
     return at

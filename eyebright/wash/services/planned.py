@@ -14,6 +14,7 @@ from django.utils import timezone
 
 from eyebright.config.changes import changed, held
 from eyebright.config.problems import Problem, one
+from eyebright.config.today import aware
 from eyebright.core.heads import tables
 from eyebright.core.planning import Hours, Moments, minute, moment
 from eyebright.core.rules import rules_mark
@@ -65,7 +66,7 @@ def plan_wash(entered: PlanWashIn) -> list[PlannedWash]:
         raise Problem.field("heads", "Say whose hair it is.")
     name, links, chain = _what(entered)
     _check_day(entered.occasion)
-    at = _aware(entered.at)
+    at = aware(entered.at)
     out: list[PlannedWash] = []
     for head in heads:
         row = PlannedWash(
@@ -107,10 +108,6 @@ def _check_day(occasion: str) -> None:
     today_of(occasion, [], [])
 
 
-def _aware(when: datetime) -> datetime:
-    return timezone.make_aware(when) if timezone.is_naive(when) else when
-
-
 def _keep(row: PlannedWash, *, first: bool = True) -> None:
     """Keep it where it can be: not in the past, and not two at once in one bathroom."""
     now = timezone.now()
@@ -120,7 +117,6 @@ def _keep(row: PlannedWash, *, first: bool = True) -> None:
         raise Problem.field("at", FAR)
     row.reading = _worked_out(row, "")
     _bathroom_free(row, first=first)
-    row.reading = {}
     row.save()
 
 
@@ -140,8 +136,8 @@ def change_planned(pk: int, entered: PlannedChangeIn) -> PlannedWash:
     if "links" in entered.model_fields_set:
         check_links(now.links)
     _check_day(now.occasion)
-    moved = _aware(now.at) != row.at
-    row.name, row.at, row.occasion, row.note = now.name, _aware(now.at), now.occasion, now.note
+    moved = aware(now.at) != row.at
+    row.name, row.at, row.occasion, row.note = now.name, aware(now.at), now.occasion, now.note
     row.links = [link.model_dump() for link in now.links]
     if moved or "links" in entered.model_fields_set:
         _keep(row)
@@ -155,6 +151,31 @@ def restore_planned(pk: int) -> PlannedWash:
     row = find_planned(pk, also_removed=True)
     row.restore()
     return row
+
+
+def planned_between(head: int, until: datetime | None = None, but: int | None = None) -> list[PlannedWash]:
+    """Washes of a head that are planned from now on, and before a time where one is said.
+
+    The soonest first.
+    """
+    rows = coming().filter(head=head, at__gt=timezone.now()).exclude(pk=but or 0)
+    return list(rows.filter(at__lt=until) if until else rows)
+
+
+def sooner_used(head: int, until: datetime, but: int | None = None) -> dict[str, float]:
+    """Days from a planned use of each family to this time, by key: what is planned counts as what was."""
+    out: dict[str, float] = {}
+    for row in planned_between(head, until, but):
+        for family in row.reading.get("families", ()):
+            out[family] = (until - row.at) / timedelta(days=1)
+    return out
+
+
+def used_before(asked: WashAsk) -> dict[str, float]:
+    """The same for a wash that is asked about."""
+    if asked.head is None or asked.at is None:
+        return {}
+    return sooner_used(asked.head, aware(asked.at), asked.planned)
 
 
 # ---- one bathroom ----
@@ -301,6 +322,7 @@ def _worked_out(row: PlannedWash, mark: str) -> dict[str, Any]:
         "lift": _kept(found.scalp_lift),
         "ph": _kept(found.ph),
         "doses": doses,
+        "families": sorted({core.formula.family.key for core in with_.links if core.formula}),
         "put_on": [each.name for each in ahead],
         "stops": [f"{each.what} {each.instead}" for each in found.cautions if each.level == "stop"],
         "warnings": sum(each.level == "warning" for each in found.cautions),

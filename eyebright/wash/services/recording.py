@@ -9,6 +9,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from eyebright.config.problems import Problem
+from eyebright.config.today import aware
 from eyebright.core.formulas.model import families, ready_family
 from eyebright.core.materials import Supply, said
 from eyebright.formulas.models import Formula
@@ -122,7 +123,7 @@ def _done_of(links: list[WashLinkIn], entered: RecordIn) -> list[WashLinkIn]:
 
 def _at(entered: RecordIn, planned: PlannedWash | None) -> datetime:
     if entered.at is not None:
-        return timezone.make_aware(entered.at) if timezone.is_naive(entered.at) else entered.at
+        return aware(entered.at)
     now = timezone.now()
     return planned.at if planned is not None and planned.pk and planned.at < now else now
 
@@ -244,12 +245,16 @@ def _last(head: Head) -> Iterable[OfferOut]:
         elif row.stuff and row.stuff in names and jug_id(row.stuff) is None and not row.container_id:
             offer = _offer("stuff", row.stuff, names[row.stuff], "used last", zone, minutes)
         elif known is not None:
-            offer = _offer("family", known.key, f"a {known.name}", "used last", zone, minutes)
+            offer = _offer("family", known.key, _cap(known.name), "used last", zone, minutes)
         else:
             continue
         if (offer.what, offer.key) not in seen and len(seen) < LAST:
             seen.add((offer.what, offer.key))
             yield offer
+
+
+def _cap(text: str) -> str:
+    return text[:1].upper() + text[1:]
 
 
 def _chains() -> Iterable[OfferOut]:

@@ -51,6 +51,7 @@ from ..schemas.planned import (
     WhenOut,
 )
 from .links import links_of
+from .planned import planned_between
 
 DAY = timedelta(days=1)
 HOUR = 10  # of the day that a wash is proposed for
@@ -255,9 +256,18 @@ def _turns(
     every = tuple(chains.entry(each, times, barred[each.chain]) for each in entries)
     weekdays = tuple(int(day) for day in row.weekdays)
     wish = Routine(every, row.every, weekdays)
-    scalp = Scalp(known.needs.days[0], known.since_wash, known.why)
-    since = dict(known.since)
-    found = turns(wish, _past(row.head), since, scalp, _days(), SHOWN)
+    past, since, since_wash = _past(row.head), dict(known.since), known.since_wash
+    now = timezone.now()
+    for planned in planned_between(row.head_id):  # what is planned counts as what was
+        ago = (now - planned.at) / DAY
+        keys = planned.reading.get("families", ())
+        since |= dict.fromkeys(keys, ago)
+        if any(key in families() and families()[key].cleans for key in keys):
+            since_wash = ago
+        if planned.chain_id is not None:
+            past.append(Past(str(planned.chain_id), ago))
+    scalp = Scalp(known.needs.days[0], since_wash, known.why)
+    found = turns(wish, past, since, scalp, _days(), SHOWN)
     if found:
         return found, ""
     reasons = [f"{each.name}: {each.barred}" for each in every if each.barred]

@@ -7,6 +7,7 @@ under way; so it follows whatever is moved, made or thrown away.
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field
 from datetime import datetime, timedelta
+from math import inf
 from typing import Any, Literal
 
 from django.utils import timezone
@@ -24,7 +25,7 @@ from eyebright.make.services.containers import open_ones
 from eyebright.make.services.keys import container_id
 
 from ..models import PlannedWash
-from ..schemas.planned import JobOut, PlannedOut, PlannedPlaceOut, PlanOut, StepOut
+from ..schemas.planned import JobOut, PlannedOut, PlannedPlaceOut, PlanOut, PlanStepOut
 from .planned import State, basin_span, coming, freshen, full_spans, planned_out
 
 HOUR = 60.0
@@ -47,6 +48,15 @@ class _Need:
     amount: float = 0.0
     unit: str = "mL"
     batch: Batch | None = None
+
+    @property
+    def holds(self) -> float:
+        """mL that there will be of it; as much as is wanted where it is still to be made."""
+        if self.batch is None:
+            return inf
+        makes = self.batch.outcome.get("makes") or self.batch.figures.get("makes") or {}
+        value = self.batch.yielded or makes.get("value") or 0.0
+        return float(value) if value else inf
 
     @property
     def first(self) -> PlannedWash:
@@ -179,7 +189,7 @@ def _needs(
     One batch for as long as it keeps.
     """
     stock: dict[int, list[Container]] = {}
-    for container in open_ones().filter(batch__formula__in=asked):
+    for container in open_ones().filter(batch__formula__in=asked).exclude(place="freezer"):
         stock.setdefault(container.batch.formula_id or 0, []).append(container)
     for pk, wanted in asked.items():
         if pk not in formulas:
@@ -192,7 +202,8 @@ def _needs(
             much = _from_stock(row, dose, stock.get(pk, ()), there)
             if much < LEAST_MADE:
                 continue
-            if open_ is None or (row.at - open_.first.at) > timedelta(days=keeps):
+            full = open_ is not None and open_.amount + much > open_.holds
+            if open_ is None or full or (row.at - open_.first.at) > timedelta(days=keeps):
                 if open_ is not None:
                     yield open_
                 open_ = _Need(pk, batch=batches.pop(0) if batches else None)
@@ -295,8 +306,9 @@ def _job_out(work: _Work, each: JobPlan) -> JobOut:
         washes=[row.pk for row in work.washes], heads=heads, who=_listed(names),
         amount=round(work.amount), unit=work.unit,
         steps=[
-            StepOut(
+            PlanStepOut(
                 name=step.step.name, begin=moment(step.begin, zone), end=moment(step.end, zone),
+                soonest=moment(step.earliest, zone),
                 by=moment(step.latest, zone), waits=step.step.waits,
                 says=_says(step.step, step.end - step.begin),
             )
@@ -321,9 +333,11 @@ def span_said(minutes: float) -> str:
     """Minutes as one would say them."""
     if minutes < 90.0:
         return f"{max(round(minutes), 1)} min"
-    if minutes < 2 * DAY:
-        return f"{said(round(minutes / HOUR * 2.0) / 2.0)} h"
-    return f"{said(round(minutes / DAY * 2.0) / 2.0)} days"
+    hours = minutes / HOUR
+    if hours < 24.0:
+        return f"{said(round(hours * 2.0) / 2.0 if hours < 10.0 else round(hours))} h"
+    days = round(minutes / DAY)
+    return "a day" if days == 1 else f"{days} days"
 
 
 def _job_says(work: _Work, each: JobPlan) -> str:
@@ -334,13 +348,13 @@ def _job_says(work: _Work, each: JobPlan) -> str:
     if not each.steps:
         return "Nothing is left to do."
     slack = each.steps[0].slack
-    if work.job.begun is not None:
-        return f"Under way: ready {_when(ready)}."
-    return (
-        f"There are {span_said(slack)} to spare."
-        if slack >= 30.0
-        else "There is no time to spare: begin now."
-    )
+    if work.what == "carry_on":
+        return "Under way, and in time."
+    return f"{_cap(span_said(slack))} to spare." if slack >= 30.0 else "There is no time to spare: begin now."
+
+
+def _cap(text: str) -> str:
+    return text[:1].upper() + text[1:]
 
 
 def _when(when: datetime) -> str:

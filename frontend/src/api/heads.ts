@@ -150,12 +150,14 @@ export const useWash = () =>
   useHeadChange(({ id, body }: { id: number; body: Schemas["WashIn"] }) =>
     taken(api.POST("/api/heads/{pk}/washes", { ...at(id), body })),
   );
+/** What of a wash is corrected; what is left out stays. */
+export type WashChange = Partial<Schemas["WashChangeIn"]> & { version: number };
 export const useChangeWash = () =>
-  useHeadChange(({ id, wash, body }: { id: number; wash: number; body: Schemas["WashChangeIn"] }) =>
+  useHeadChange(({ id, wash, body }: { id: number; wash: number; body: WashChange }) =>
     taken(
       api.PATCH("/api/heads/{pk}/washes/{wash}/outcome", {
         params: { path: { pk: id, wash } },
-        body,
+        body: body as Schemas["WashChangeIn"],
       }),
     ),
   );

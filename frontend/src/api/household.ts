@@ -1,11 +1,39 @@
 /** Server state of the household: its settings, its house rules, and the limits it holds otherwise. */
 import { useMutation, useQuery, useQueryClient } from "@tanstack/vue-query";
-import { api, Problem, taken, type Household, type HouseLimit } from "./client";
+import { api, at, Problem, taken, type Household, type HouseLimit } from "./client";
 
 export const useHousehold = () =>
   useQuery({ queryKey: ["household"], queryFn: () => taken(api.GET("/api/household")) });
 
-export type Settings = Pick<Household, "system" | "currency" | "decimal" | "zone" | "schools">;
+export type Settings = Pick<
+  Household,
+  | "system"
+  | "currency"
+  | "decimal"
+  | "zone"
+  | "schools"
+  | "asleep_from"
+  | "asleep_to"
+  | "out"
+  | "pots"
+  | "bathrooms"
+  | "skipped"
+>;
+
+export const useTakenTimes = () =>
+  useQuery({ queryKey: ["taken"], queryFn: () => taken(api.GET("/api/household/taken")) });
+function useTakenChange<Input, Output>(change: (input: Input) => Promise<Output>) {
+  const cache = useQueryClient();
+  return useMutation({ mutationFn: change, onSettled: () => cache.invalidateQueries() });
+}
+export const useTakeTime = () =>
+  useTakenChange((body: { begin: string; end: string; note: string }) =>
+    taken(api.POST("/api/household/taken", { body })),
+  );
+export const useFreeTime = () =>
+  useTakenChange((id: number) => taken(api.DELETE("/api/household/taken/{pk}", at(id))));
+export const useRestoreTime = () =>
+  useTakenChange((id: number) => taken(api.POST("/api/household/taken/{pk}/restore", at(id))));
 
 /** Change some of the settings, as they are shown; every answer may change by it. */
 export function useSaveHousehold() {

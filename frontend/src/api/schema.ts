@@ -790,6 +790,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/household/taken": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Taken Times
+         * @description Times that are taken, and not over yet.
+         */
+        get: operations["taken_times"];
+        put?: never;
+        /**
+         * Take Time
+         * @description Say that a time is taken: "not tonight".
+         */
+        post: operations["take_time"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/household/taken/{pk}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Free Time
+         * @description Say that it is free again; `restore` takes it once more.
+         */
+        delete: operations["free_time"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/household/taken/{pk}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Time
+         * @description Take it once more.
+         */
+        post: operations["restore_time"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/instruments": {
         parameters: {
             query?: never;
@@ -2766,6 +2830,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/today": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Today
+         * @description What to do now and next.
+         */
+        get: operations["today"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wash/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Two Months
+         * @description Two months: washes, what must be begun, use-bys, patch tests.
+         */
+        get: operations["calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/wash/chains": {
         parameters: {
             query?: never;
@@ -2854,6 +2958,370 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/wash/choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Wash Choices
+         * @description Pauses, and ways of going on section by section.
+         */
+        get: operations["wash_choices"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wash/feed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Feed
+         * @description Whether a calendar may subscribe to the plan.
+         */
+        get: operations["feed"];
+        put?: never;
+        /**
+         * New Feed
+         * @description An address with a new secret; the one before ends.
+         */
+        post: operations["new_feed"];
+        /**
+         * Revoke Feed
+         * @description End it.
+         */
+        delete: operations["revoke_feed"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wash/feed/{secret}.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Feed File
+         * @description The plan, for a calendar that knows the secret.
+         */
+        get: operations["feed_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wash/offers/{head}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Offers
+         * @description What a head may have been washed with, the likeliest first.
+         */
+        get: operations["offers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wash/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Plan
+         * @description What is planned, and what must be made for it, from now.
+         */
+        get: operations["plan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wash/plan.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Plan File
+         * @description All that is planned, as a calendar file.
+         */
+        get: operations["plan_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wash/planned": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plan Wash
+         * @description Plan a wash, for each of some heads.
+         */
+        post: operations["plan_wash"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wash/planned/{pk}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Planned Wash
+         * @description One planned wash, and what must be made for it.
+         */
+        get: operations["planned_wash"];
+        put?: never;
+        post?: never;
+        /**
+         * Remove Planned
+         * @description Remove it; `restore` brings it back.
+         */
+        delete: operations["remove_planned"];
+        options?: never;
+        head?: never;
+        /**
+         * Change Planned
+         * @description Move it, or change what is in it.
+         */
+        patch: operations["change_planned"];
+        trace?: never;
+    };
+    "/api/wash/planned/{pk}/calendar.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Wash File
+         * @description One wash with what must be made for it, as a calendar file.
+         */
+        get: operations["wash_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wash/planned/{pk}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Planned
+         * @description Bring it back.
+         */
+        post: operations["restore_planned"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wash/record": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Record
+         * @description Record a wash that was done.
+         */
+        post: operations["record_wash"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wash/record/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Record Back
+         * @description Undo that.
+         */
+        post: operations["take_record_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wash/routines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * All Routines
+         * @description Every routine, with its next turns.
+         */
+        get: operations["routines"];
+        put?: never;
+        /**
+         * Add Routine
+         * @description A routine for a head that has none.
+         */
+        post: operations["add_routine"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wash/routines/{pk}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove Routine
+         * @description Remove one; `restore` brings it back.
+         */
+        delete: operations["remove_routine"];
+        options?: never;
+        head?: never;
+        /**
+         * Change Routine
+         * @description Change one.
+         */
+        patch: operations["change_routine"];
+        trace?: never;
+    };
+    "/api/wash/routines/{pk}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Routine
+         * @description Bring it back.
+         */
+        post: operations["restore_routine"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wash/suit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Suit
+         * @description What would make a chain suit its head: thinner, shorter, without. Nothing is kept.
+         */
+        post: operations["suit_wash"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wash/when": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * When
+         * @description When a wash is next sensible for a head; `day` of the occasion that it is for.
+         */
+        get: operations["when"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -2883,9 +3351,12 @@ export interface components {
         };
         /**
          * AlongOut
-         * @description After one link. `doubts`: what is not known of something bought.
+         * @description After one link (core/wash/chain.py: Along). `says`: how much of it goes on, and what there is;
+         *     `doubts`: what is not known of something bought.
          */
         AlongOut: {
+            /** Covered */
+            covered: boolean;
             dose: components["schemas"]["FigureOut"];
             /**
              * Doubts
@@ -2894,23 +3365,55 @@ export interface components {
             doubts: string[];
             lengths_lift: components["schemas"]["FigureOut"] | null;
             lengths_oil: components["schemas"]["FigureOut"];
+            lengths_ph: components["schemas"]["FigureOut"] | null;
+            /** Longest */
+            longest: number | null;
             /** Minutes */
             minutes: number;
             /** Name */
             name: string;
+            own_ph: components["schemas"]["FigureOut"] | null;
+            /** Pause */
+            pause: string;
             ph: components["schemas"]["FigureOut"] | null;
             /** Plain */
             plain: boolean;
             put_back: components["schemas"]["FigureOut"];
+            /**
+             * Says
+             * @default
+             */
+            says: string;
             scalp_lift: components["schemas"]["FigureOut"] | null;
             scalp_oil: components["schemas"]["FigureOut"];
+            scalp_ph: components["schemas"]["FigureOut"] | null;
+            /**
+             * Short
+             * @default false
+             */
+            short: boolean;
             /** So Far */
             so_far: number;
+            /** Start */
+            start: number;
             /**
              * Zone
              * @enum {string}
              */
-            zone: "scalp" | "lengths" | "both";
+            zone: "scalp" | "lengths" | "both" | "bag" | "face";
+        };
+        /**
+         * AnswerOut
+         * @description What a first step tells: in words, the figures behind it, and where more of it stands.
+         */
+        AnswerOut: {
+            figure: components["schemas"]["FigureOut"] | null;
+            /** More */
+            more: string;
+            /** Says */
+            says: string;
+            /** To */
+            to: string;
         };
         /**
          * AskOut
@@ -3436,6 +3939,24 @@ export interface components {
             formula: components["schemas"]["FormulaOut"];
             /** Kept */
             kept: string[];
+        };
+        /**
+         * CalendarOut
+         * @description Two months, from the first of this one.
+         */
+        CalendarOut: {
+            /** Days */
+            days: components["schemas"]["DayOut"][];
+            /**
+             * Since
+             * Format: date
+             */
+            since: string;
+            /**
+             * Today
+             * Format: date
+             */
+            today: string;
         };
         /**
          * CalibrationIn
@@ -4065,6 +4586,38 @@ export interface components {
             unit: "mL" | "g";
         };
         /**
+         * DayEntryOut
+         * @description One entry of a day in the calendar.
+         */
+        DayEntryOut: {
+            /** At */
+            at: string | null;
+            /** Head */
+            head: number | null;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "wash" | "washed" | "turn" | "make" | "use_by" | "patch" | "taken";
+            /** Title */
+            title: string;
+            /** To */
+            to: string;
+        };
+        /**
+         * DayOut
+         * @description A day of the calendar.
+         */
+        DayOut: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Entries */
+            entries: components["schemas"]["DayEntryOut"][];
+        };
+        /**
          * DoneStepOut
          * @description A step as it is done; `set_least`, `set_most`: where its minutes are its own, not the usual ones.
          */
@@ -4335,6 +4888,20 @@ export interface components {
             name: string;
         };
         /**
+         * FeedOut
+         * @description The calendar's address: whole only when it was just made; when, and when it was last read.
+         */
+        FeedOut: {
+            /** Address */
+            address: string;
+            /** Made At */
+            made_at: string | null;
+            /** Read At */
+            read_at: string | null;
+            /** There */
+            there: boolean;
+        };
+        /**
          * FeelingsOut
          * @description The words for how a rinse felt.
          */
@@ -4474,6 +5041,35 @@ export interface components {
             name: string;
             /** Volume */
             volume: number;
+        };
+        /**
+         * FinishOut
+         * @description How it dries.
+         */
+        FinishOut: {
+            film: components["schemas"]["FigureOut"];
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+        };
+        /**
+         * FirstStepOut
+         * @description One of the first steps: whether it is done, or was skipped, and its answer once it is done.
+         */
+        FirstStepOut: {
+            answer: components["schemas"]["AnswerOut"] | null;
+            /** Done */
+            done: boolean;
+            /**
+             * Key
+             * @enum {string}
+             */
+            key: "water" | "bottle" | "head";
+            /** Skipped */
+            skipped: boolean;
         };
         /**
          * FitOut
@@ -5002,6 +5598,12 @@ export interface components {
          * @description What changes in the settings.
          */
         HouseholdChangeIn: {
+            /** Asleep From */
+            asleep_from?: string | null;
+            /** Asleep To */
+            asleep_to?: string | null;
+            /** Bathrooms */
+            bathrooms?: number | string;
             /** Currency */
             currency?: string;
             /**
@@ -5009,10 +5611,16 @@ export interface components {
              * @enum {string}
              */
             decimal?: "" | "point" | "comma";
+            /** Out */
+            out?: components["schemas"]["OutIn"][];
+            /** Pots */
+            pots?: number | string;
             /** Schools */
             schools?: {
                 [key: string]: string;
             };
+            /** Skipped */
+            skipped?: string[];
             /** System */
             system?: string;
             /** Version */
@@ -5028,6 +5636,12 @@ export interface components {
          *     holds, and `today` the household's day.
          */
         HouseholdOut: {
+            /** Asleep From */
+            asleep_from: string | null;
+            /** Asleep To */
+            asleep_to: string | null;
+            /** Bathrooms */
+            bathrooms: number;
             /** Currency */
             currency: string;
             /**
@@ -5039,10 +5653,16 @@ export interface components {
             lives_by: string;
             /** Machine Zone */
             machine_zone: string;
+            /** Out */
+            out: components["schemas"]["OutIn"][];
+            /** Pots */
+            pots: number;
             /** Schools */
             schools: {
                 [key: string]: string;
             };
+            /** Skipped */
+            skipped: string[];
             /** System */
             system: string;
             /** Systems */
@@ -5198,6 +5818,86 @@ export interface components {
             port: number | null;
             /** Version */
             version: number;
+        };
+        /**
+         * ItemOut
+         * @description One thing to do: when (empty: when there is a minute), what, why, and where one press leads.
+         *
+         *     `late`: its time has gone by, or it cannot be in time any more.
+         */
+        ItemOut: {
+            /** Act */
+            act: string;
+            /** At */
+            at: string | null;
+            /** Key */
+            key: string;
+            /** Late */
+            late: boolean;
+            /** Says */
+            says: string;
+            /** Title */
+            title: string;
+            /** To */
+            to: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "clock" | "begin" | "go_on" | "wash" | "record" | "use_soon" | "patch" | "check_in" | "water";
+        };
+        /**
+         * JobOut
+         * @description Something that must be ready for washes: made, carried on, thawed, or put on the evening before.
+         *
+         *     `batch` that is under way; `formula` that it is a making of; mL or g (`unit`) that they take in all;
+         *     `ready`; `late`: it cannot be in time, and `says` what then; `stands` hours between being ready and used.
+         */
+        JobOut: {
+            /** Amount */
+            amount: number;
+            /** Batch */
+            batch: number | null;
+            /**
+             * Begin
+             * Format: date-time
+             */
+            begin: string;
+            /** Formula */
+            formula: number | null;
+            /** Heads */
+            heads: number[];
+            /** Key */
+            key: string;
+            /** Late */
+            late: boolean;
+            /** Name */
+            name: string;
+            /**
+             * Needed
+             * Format: date-time
+             */
+            needed: string;
+            /**
+             * Ready
+             * Format: date-time
+             */
+            ready: string;
+            /** Says */
+            says: string;
+            /** Steps */
+            steps: components["schemas"]["PlanStepOut"][];
+            /** Unit */
+            unit: string;
+            /** Washes */
+            washes: number[];
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "make" | "carry_on" | "thaw" | "put_on";
+            /** Who */
+            who: string;
         };
         /**
          * JugLineOut
@@ -6105,6 +6805,54 @@ export interface components {
             stuff: string;
         };
         /**
+         * NewRoutineIn
+         * @description A routine for a head that has none.
+         */
+        NewRoutineIn: {
+            /**
+             * Entries
+             * @default []
+             */
+            entries: components["schemas"]["RoutineEntryIn"][];
+            /**
+             * Every
+             * @default 7
+             */
+            every: number | string;
+            /** Head */
+            head: number;
+            /**
+             * Weekdays
+             * @default []
+             */
+            weekdays: number[];
+        };
+        /**
+         * NextHeadOut
+         * @description A head's next wash: on which day, which, why then; `to` where one press plans it, or opens it.
+         */
+        NextHeadOut: {
+            /** Act */
+            act: string;
+            /** At */
+            at: string | null;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Head */
+            head: number;
+            /** Name */
+            name: string;
+            /** To */
+            to: string;
+            /** Wash */
+            wash: string;
+            /** Why */
+            why: string[];
+        };
+        /**
          * NextOut
          * @description When a wash is sensible: days from today and between two, and the date.
          */
@@ -6164,6 +6912,39 @@ export interface components {
             says: string;
         };
         /**
+         * OfferOut
+         * @description Something that a head may have been washed with.
+         *
+         *     Its key in the form of `RecordIn`, and why it is offered.
+         */
+        OfferOut: {
+            /** Hint */
+            hint: string;
+            /** Key */
+            key: string;
+            /** Minutes */
+            minutes: number | null;
+            /** Name */
+            name: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "planned" | "chain" | "formula" | "stuff" | "family";
+            /** Zone */
+            zone: string;
+        };
+        /**
+         * OffersOut
+         * @description What a head may have been washed with, the likeliest first.
+         */
+        OffersOut: {
+            /** Head */
+            head: number;
+            /** Offers */
+            offers: components["schemas"]["OfferOut"][];
+        };
+        /**
          * OptionOut
          * @description One school's way, and what it would give this head.
          */
@@ -6190,6 +6971,24 @@ export interface components {
             name: string;
             /** Ph */
             ph: number;
+        };
+        /**
+         * OutIn
+         * @description Hours out of the house on one day of the week (0 is Monday), by the clock.
+         */
+        OutIn: {
+            /**
+             * Begin
+             * Format: time
+             */
+            begin: string;
+            /**
+             * End
+             * Format: time
+             */
+            end: string;
+            /** Weekday */
+            weekday: number;
         };
         /**
          * OutcomeOut
@@ -6427,6 +7226,20 @@ export interface components {
             version: number;
         };
         /**
+         * PauseOut
+         * @description A pause or handiwork that can stand in a wash.
+         */
+        PauseOut: {
+            /** How */
+            how: string;
+            /** Key */
+            key: string;
+            /** Minutes */
+            minutes: number;
+            /** Name */
+            name: string;
+        };
+        /**
          * PhotoOut
          * @description A photo.
          */
@@ -6468,6 +7281,190 @@ export interface components {
             grams: number | string;
             /** Name */
             name: string;
+        };
+        /**
+         * PlanOut
+         * @description What is planned, and what must be made for it, in order of time; `now` by the server's clock.
+         */
+        PlanOut: {
+            /** Jobs */
+            jobs: components["schemas"]["JobOut"][];
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /** Washes */
+            washes: components["schemas"]["PlannedOut"][];
+        };
+        /**
+         * PlanStepOut
+         * @description One step of what must be made: from and to; the `soonest` and the latest (`by`) that it may begin.
+         *
+         *     Whether it waits.
+         */
+        PlanStepOut: {
+            /**
+             * Begin
+             * Format: date-time
+             */
+            begin: string;
+            /**
+             * By
+             * Format: date-time
+             */
+            by: string;
+            /**
+             * End
+             * Format: date-time
+             */
+            end: string;
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+            /**
+             * Soonest
+             * Format: date-time
+             */
+            soonest: string;
+            /** Waits */
+            waits: boolean;
+        };
+        /**
+         * PlanWashIn
+         * @description A wash to be planned, for each of these heads, one after the other from `at` on.
+         *
+         *     Of a wash by name (`chain`), or of links of its own with a `name`.
+         */
+        PlanWashIn: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Chain */
+            chain?: number | null;
+            /**
+             * Heads
+             * @default []
+             */
+            heads: number[];
+            /**
+             * Links
+             * @default []
+             */
+            links: components["schemas"]["WashLinkIn"][];
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Occasion
+             * @default ordinary
+             */
+            occasion: string;
+        };
+        /**
+         * PlannedChangeIn
+         * @description What changes in a planned wash.
+         */
+        PlannedChangeIn: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at?: string;
+            /** Links */
+            links?: components["schemas"]["WashLinkIn"][];
+            /** Name */
+            name?: string;
+            /** Note */
+            note?: string;
+            /** Occasion */
+            occasion?: string;
+            /** Version */
+            version: number;
+        };
+        /**
+         * PlannedOut
+         * @description A planned wash with what was worked out of it; `begin`: when the first of it goes on, `until` the basin
+         *     is free; `notes`: what is to be known of its time; `trouble`: why it cannot be worked out;
+         *     `late`: what it takes cannot be ready, and `nearest` when it could be.
+         */
+        PlannedOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Begin
+             * Format: date-time
+             */
+            begin: string;
+            /** Chain */
+            chain: number | null;
+            /** Done At */
+            done_at: string | null;
+            /** Grade */
+            grade: string;
+            /** Head */
+            head: number;
+            /** Head Name */
+            head_name: string;
+            /** Id */
+            id: number;
+            /** Late */
+            late: boolean;
+            lift: components["schemas"]["FigureOut"] | null;
+            /** Links */
+            links: components["schemas"]["WashLinkIn"][];
+            /** Minutes */
+            minutes: number;
+            /** Name */
+            name: string;
+            /** Names */
+            names: string[];
+            /** Nearest */
+            nearest: string | null;
+            /** Note */
+            note: string;
+            /** Notes */
+            notes: string[];
+            /** Occasion */
+            occasion: string;
+            /** Occasion Name */
+            occasion_name: string;
+            ph: components["schemas"]["FigureOut"] | null;
+            /** Stops */
+            stops: string[];
+            /** Trouble */
+            trouble: string;
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
+            /** Version */
+            version: number;
+            /** Warnings */
+            warnings: number;
+        };
+        /**
+         * PlannedPlaceOut
+         * @description One planned wash, and what must be made for it.
+         */
+        PlannedPlaceOut: {
+            /** Jobs */
+            jobs: components["schemas"]["JobOut"][];
+            wash: components["schemas"]["PlannedOut"];
         };
         /**
          * PlayIn
@@ -6971,6 +7968,75 @@ export interface components {
             start: string;
         };
         /**
+         * RecordIn
+         * @description A wash that was done, without the program, of one head.
+         *
+         *     What: a wash by name (`chain`), one that was planned, or one thing: a formula, what was made, poured or
+         *     bought by its key (`stuff`), or a `family`. `zone` and `minutes` of one thing; `at`, now where nobody
+         *     says; `optional_done`: places of what may be left out and was done; `answer` how it went.
+         */
+        RecordIn: {
+            /** Answer */
+            answer?: string | null;
+            /** At */
+            at?: string | null;
+            /** Chain */
+            chain?: number | null;
+            /**
+             * Family
+             * @default
+             */
+            family: string;
+            /** Formula */
+            formula?: number | null;
+            /** Head */
+            head: number;
+            /** Minutes */
+            minutes?: number | string | null;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Optional Done
+             * @default []
+             */
+            optional_done: number[];
+            /** Planned */
+            planned?: number | null;
+            /**
+             * Stuff
+             * @default
+             */
+            stuff: string;
+            /**
+             * Zone
+             * @default both
+             * @enum {string}
+             */
+            zone: "scalp" | "lengths" | "both" | "bag" | "face";
+        };
+        /**
+         * RecordedOut
+         * @description What was kept: the ids of its parts, and the wash that they are of, where there is one.
+         */
+        RecordedOut: {
+            /** Head */
+            head: number;
+            /** Planned */
+            planned: number | null;
+            /** Says */
+            says: string;
+            /**
+             * Was Planned
+             * @default false
+             */
+            was_planned: boolean;
+            /** Washes */
+            washes: number[];
+        };
+        /**
          * RemovedOut
          * @description Something that was removed: its kind and id, what it is called, when it went.
          *
@@ -7110,6 +8176,56 @@ export interface components {
             why: string;
         };
         /**
+         * RoutineChangeIn
+         * @description What changes in a routine.
+         */
+        RoutineChangeIn: {
+            /** Entries */
+            entries?: components["schemas"]["RoutineEntryIn"][];
+            /** Every */
+            every?: number | string;
+            /** Version */
+            version: number;
+            /** Weekdays */
+            weekdays?: number[];
+        };
+        /**
+         * RoutineEntryIn
+         * @description A wash of a routine: which, and at most so many times in thirty days.
+         */
+        RoutineEntryIn: {
+            /** At Most */
+            at_most?: number | string | null;
+            /** Chain */
+            chain: number;
+        };
+        /**
+         * RoutineOut
+         * @description A routine with its next turns; `trouble` where it has none.
+         */
+        RoutineOut: {
+            /** Entries */
+            entries: components["schemas"]["RoutineEntryIn"][];
+            /** Every */
+            every: number;
+            /** Head */
+            head: number;
+            /** Head Name */
+            head_name: string;
+            /** Id */
+            id: number;
+            /** Names */
+            names: string[];
+            /** Trouble */
+            trouble: string;
+            /** Turns */
+            turns: components["schemas"]["TurnOut"][];
+            /** Version */
+            version: number;
+            /** Weekdays */
+            weekdays: number[];
+        };
+        /**
          * RunStepOut
          * @description One step of the run sheet, with its clock, cautions, and how it cools.
          */
@@ -7227,6 +8343,18 @@ export interface components {
             options: components["schemas"]["OptionOut"][];
         };
         /**
+         * SectionOut
+         * @description A way of going on section by section.
+         */
+        SectionOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Whole */
+            whole: number;
+        };
+        /**
          * SodaOut
          * @description A soda wash, honestly: g that dissolve and that do not, the pH just mixed and stood, the caps.
          */
@@ -7256,6 +8384,18 @@ export interface components {
             per_100: components["schemas"]["FigureOut"];
             /** Share */
             share: number;
+        };
+        /**
+         * SpacingOut
+         * @description Something in a wash that must be so many days apart: the days still to wait at its time, in words.
+         */
+        SpacingOut: {
+            /** Days */
+            days: number;
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
         };
         /**
          * SpoonChangeIn
@@ -7520,6 +8660,43 @@ export interface components {
             version: number;
         };
         /**
+         * SuitChangeOut
+         * @description What is changed of one link to suit a head: which, its new self (none: left out), and that in words.
+         */
+        SuitChangeOut: {
+            link: components["schemas"]["WashLinkIn"] | null;
+            /** Name */
+            name: string;
+            /** Place */
+            place: number;
+            /** Says */
+            says: string;
+        };
+        /**
+         * SuitOut
+         * @description What makes a wash suit a head, and what is left against it then.
+         *
+         *     Nothing changed where nothing helps.
+         */
+        SuitOut: {
+            /** Changes */
+            changes: components["schemas"]["SuitChangeOut"][];
+            lift: components["schemas"]["FigureOut"] | null;
+            /** Links */
+            links: components["schemas"]["WashLinkIn"][];
+            ph: components["schemas"]["FigureOut"] | null;
+            /** Says */
+            says: string;
+            /** Stops */
+            stops: number;
+            /** Stops Before */
+            stops_before: number;
+            /** Warnings */
+            warnings: number;
+            /** Warnings Before */
+            warnings_before: number;
+        };
+        /**
          * SupplyOut
          * @description Something that can go into a jug: a lot, a water; a material or a class of water that is not at hand.
          *
@@ -7607,6 +8784,47 @@ export interface components {
             name: string;
             /** Says */
             says: string;
+        };
+        /**
+         * TakenTimeIn
+         * @description A time in which nobody washes or makes anything.
+         */
+        TakenTimeIn: {
+            /**
+             * Begin
+             * Format: date-time
+             */
+            begin: string;
+            /**
+             * End
+             * Format: date-time
+             */
+            end: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+        };
+        /**
+         * TakenTimeOut
+         * @description One that is kept.
+         */
+        TakenTimeOut: {
+            /**
+             * Begin
+             * Format: date-time
+             */
+            begin: string;
+            /**
+             * End
+             * Format: date-time
+             */
+            end: string;
+            /** Id */
+            id: number;
+            /** Note */
+            note: string;
         };
         /**
          * TakesOut
@@ -7699,6 +8917,25 @@ export interface components {
             vinegar: number | string;
         };
         /**
+         * TodayOut
+         * @description Today. `first`: the first steps, while any of them is open, with their answers; `now` by the server.
+         */
+        TodayOut: {
+            /** First */
+            first: components["schemas"]["FirstStepOut"][];
+            /** Heads */
+            heads: components["schemas"]["NextHeadOut"][];
+            /** Items */
+            items: components["schemas"]["ItemOut"][];
+            /** Leading */
+            leading: boolean;
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+        };
+        /**
          * ToolOut
          * @description One thing to have at hand, and mL it must hold.
          */
@@ -7738,6 +8975,28 @@ export interface components {
              * Format: date
              */
             poured_on: string;
+        };
+        /**
+         * TurnOut
+         * @description A turn of a routine: which wash, on which day, the day that was wished for, and why that differs.
+         */
+        TurnOut: {
+            /** Chain */
+            chain: number;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Name */
+            name: string;
+            /** Why */
+            why: string[];
+            /**
+             * Wished
+             * Format: date
+             */
+            wished: string;
         };
         /**
          * UnitOut
@@ -7840,9 +9099,12 @@ export interface components {
         };
         /**
          * WashAsk
-         * @description A chain to be worked out, for a head or nobody in particular.
+         * @description A chain to be worked out, for a head or nobody in particular; `at`: when; `occasion` that it is for;
+         *     `planned`: which planned wash it is, where it is one.
          */
         WashAsk: {
+            /** At */
+            at?: string | null;
             /** Head */
             head?: number | null;
             /**
@@ -7850,26 +9112,46 @@ export interface components {
              * @default []
              */
             links: components["schemas"]["WashLinkIn"][];
+            /**
+             * Occasion
+             * @default ordinary
+             */
+            occasion: string;
+            /** Planned */
+            planned?: number | null;
         };
         /**
          * WashAssessmentOut
-         * @description What a chain comes to.
+         * @description What a chain comes to. `oil` on scalp and lengths before it; `lately`: what the last washes were.
          */
         WashAssessmentOut: {
+            /** Ahead */
+            ahead: number;
             /** Along */
             along: components["schemas"]["AlongOut"][];
             /** Asked */
             asked: string;
+            /** Basin */
+            basin: number;
             /** Cautions */
             cautions: components["schemas"]["CautionOut"][];
+            finish: components["schemas"]["FinishOut"];
             /** Grade */
             grade: string;
+            /** Lately */
+            lately: string[];
             lengths_lift: components["schemas"]["FigureOut"];
+            lengths_ph: components["schemas"]["FigureOut"] | null;
             /** Minutes */
             minutes: number;
+            /** Oil */
+            oil: components["schemas"]["FigureOut"][];
             ph: components["schemas"]["FigureOut"] | null;
             put_back: components["schemas"]["FigureOut"];
             scalp_lift: components["schemas"]["FigureOut"];
+            scalp_ph: components["schemas"]["FigureOut"] | null;
+            /** Spacing */
+            spacing: components["schemas"]["SpacingOut"][];
         };
         /**
          * WashChainChangeIn
@@ -7916,17 +9198,47 @@ export interface components {
         };
         /**
          * WashChangeIn
-         * @description What changes in a wash: how it went, whether the head learns from it, the note.
+         * @description What changes in a wash: how it went, whether the head learns from it, the note; what, when, how much
+         *     and how long it was, where that is corrected. `amount` in g or mL, or in so many of a vessel (`unit`).
          */
         WashChangeIn: {
+            /** Amount */
+            amount?: number | string | null;
             /** Answer */
             answer?: string | null;
+            /** At */
+            at?: string | null;
             /** Counts */
             counts?: boolean | null;
+            /** Family */
+            family?: string | null;
+            /** Formula */
+            formula?: number | null;
+            /** Minutes */
+            minutes?: number | string | null;
             /** Note */
             note?: string | null;
+            /** Strength */
+            strength?: number | string | null;
+            /**
+             * Unit
+             * @default g
+             */
+            unit: string;
             /** Version */
             version: number;
+            /** Zone */
+            zone?: ("scalp" | "lengths" | "both" | "bag" | "face") | null;
+        };
+        /**
+         * WashChoicesOut
+         * @description What there is to choose from.
+         */
+        WashChoicesOut: {
+            /** Pauses */
+            pauses: components["schemas"]["PauseOut"][];
+            /** Sections */
+            sections: components["schemas"]["SectionOut"][];
         };
         /**
          * WashIn
@@ -8009,21 +9321,63 @@ export interface components {
              */
             why: string;
             /** Zone */
-            zone?: ("scalp" | "lengths" | "both") | null;
+            zone?: ("scalp" | "lengths" | "both" | "bag" | "face") | null;
         };
         /**
          * WashLinkIn
-         * @description One link: a formula by id, something bought by its key (`stuff`), or plain water for neither.
+         * @description One link: a formula by id; something made, poured or bought by its key (`stuff`); a `pause` by its key;
+         *     or plain water for none of these.
          *
-         *     Where it goes, how long, times its usual dose; `cover` over it, where that is not the formula's own.
+         *     Where it goes, how long, how much: times its usual dose, so much of it (`amount` in `unit`), or all there
+         *     is; `parts` of water to one; `wetness` of the hair; `cover` over it (none said: the formula's own);
+         *     `beside`: while what goes before it elsewhere is still on; `sections`: how it goes on; `optional`: it may
+         *     be left out, `only_if` says when it is not.
          */
         WashLinkIn: {
+            /** Amount */
+            amount?: number | string | null;
+            /**
+             * Beside
+             * @default false
+             */
+            beside: boolean;
             /** Cover */
             cover?: boolean | null;
             /** Formula */
             formula?: number | null;
             /** Minutes */
             minutes?: number | string | null;
+            /**
+             * Much
+             * @default dose
+             * @enum {string}
+             */
+            much: "dose" | "amount" | "all";
+            /**
+             * Only If
+             * @default
+             */
+            only_if: string;
+            /**
+             * Optional
+             * @default false
+             */
+            optional: boolean;
+            /**
+             * Parts
+             * @default 0
+             */
+            parts: number | string;
+            /**
+             * Pause
+             * @default
+             */
+            pause: string;
+            /**
+             * Sections
+             * @default
+             */
+            sections: string;
             /**
              * Stuff
              * @default
@@ -8035,11 +9389,18 @@ export interface components {
              */
             times: number | string;
             /**
+             * Unit
+             * @default mL
+             */
+            unit: string;
+            /** Wetness */
+            wetness?: ("dry" | "damp" | "wet") | null;
+            /**
              * Zone
              * @default both
              * @enum {string}
              */
-            zone: "scalp" | "lengths" | "both";
+            zone: "scalp" | "lengths" | "both" | "bag" | "face";
         };
         /**
          * WashOut
@@ -8246,6 +9607,26 @@ export interface components {
              * @enum {string}
              */
             side: "drying" | "conditioning";
+        };
+        /**
+         * WhenOut
+         * @description When a wash is next sensible for a head: a moment to propose, why then, and what is against it.
+         */
+        WhenOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Conflict */
+            conflict: string;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Why */
+            why: string[];
         };
         /**
          * WhyOut
@@ -9834,6 +11215,128 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HouseLimitOut"][];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    taken_times: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenTimeOut"][];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    take_time: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakenTimeIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenTimeOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    free_time: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    restore_time: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenTimeOut"];
                 };
             };
             /** @description A problem */
@@ -13732,6 +15235,66 @@ export interface operations {
             };
         };
     };
+    today: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TodayOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    calendar: {
+        parameters: {
+            query?: {
+                since?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalendarOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     wash_chains: {
         parameters: {
             query?: never;
@@ -13909,6 +15472,718 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WashChainOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    wash_choices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WashChoicesOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    feed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FeedOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    new_feed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FeedOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    revoke_feed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    feed_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                secret: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    offers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                head: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OffersOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    plan_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    plan_wash: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanWashIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlannedOut"][];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    planned_wash: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlannedPlaceOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    remove_planned: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    change_planned: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlannedChangeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlannedPlaceOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    wash_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    restore_planned: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlannedPlaceOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    record_wash: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RecordIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecordedOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    take_record_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RecordedOut"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    routines: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoutineOut"][];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    add_routine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewRoutineIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoutineOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    remove_routine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    change_routine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoutineChangeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoutineOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    restore_routine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoutineOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    suit_wash: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WashAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SuitOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    when: {
+        parameters: {
+            query: {
+                head: number;
+                chain?: number | null;
+                occasion?: string;
+                day?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhenOut"];
                 };
             };
             /** @description A problem */

@@ -4,6 +4,7 @@ import MixPlace from "@/places/mix/MixPlace.vue";
 
 /** Each with its number in the whole order of work, so that a key means the same place for good. */
 export const places = [
+  { key: "1", path: "/today", label: "Today" },
   { key: "2", path: "/heads", label: "Heads" },
   { key: "3", path: "/shelf", label: "Shelf" },
   { key: "4", path: "/mix", label: "Mix" },
@@ -30,7 +31,12 @@ export const router = createRouter({
   history: createWebHistory(),
   scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
   routes: [
-    { path: "/", redirect: "/mix" },
+    { path: "/", redirect: "/today" },
+    {
+      path: "/today",
+      component: () => import("@/places/today/TodayPlace.vue"),
+      meta: { title: "Today" },
+    },
     {
       path: "/heads",
       component: () => import("@/places/heads/HeadsPlace.vue"),
@@ -93,9 +99,25 @@ export const router = createRouter({
       meta: { title: "Making", basin: true },
     },
     {
-      path: "/wash",
+      path: "/wash/:side(names|routines|calendar)?",
       component: () => import("@/places/wash/WashPlace.vue"),
       meta: { title: "Wash" },
+    },
+    {
+      path: "/wash/plan/new",
+      component: () => import("@/places/wash/NewPlanPlace.vue"),
+      meta: { title: "Plan a wash" },
+    },
+    {
+      path: "/wash/planned/:id(\\d+)",
+      component: () => import("@/places/wash/PlannedPlace.vue"),
+      props: number,
+      meta: { title: "A planned wash" },
+    },
+    {
+      path: "/wash/record",
+      component: () => import("@/places/wash/RecordPlace.vue"),
+      meta: { title: "Record a wash" },
     },
     {
       path: "/settings",

@@ -63,3 +63,16 @@ export const dayOf = (iso: string): string =>
 /** "26 Nov 26", on a chart. */
 export const shortDay = (at: Date | number): string =>
   format({ day: "numeric", month: "short", year: "2-digit" }).format(at);
+
+/** "20:40" of a moment. */
+export const clockOf = (iso: string): string => format(CLOCK).format(new Date(iso));
+
+/** A moment as a field for one takes it, by the household's clock: 2026-11-28T10:00. */
+export const localField = (iso: string): string =>
+  new Intl.DateTimeFormat("sv-SE", {
+    timeZone: zone.value,
+    dateStyle: "short",
+    timeStyle: "short",
+  })
+    .format(new Date(iso))
+    .replace(" ", "T");

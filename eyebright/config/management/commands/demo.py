@@ -12,12 +12,15 @@ from django.utils import timezone
 
 from eyebright.core.heads import tables
 from eyebright.core.rules import rules
+from eyebright.core.wash import pauses
 from eyebright.formulas.schemas.formulas import FormulaNewIn, FormulaSaveIn
 from eyebright.formulas.services import beginning, formulas
 from eyebright.heads import services as heads
 from eyebright.heads.models import CheckIn, Head, PatchTest
 from eyebright.heads.schemas.diary import LittleTestIn, PatchTestIn
 from eyebright.heads.schemas.heads import HeadIn
+from eyebright.household.schemas.household import HouseholdChangeIn
+from eyebright.household.services.household import change_household, the_household
 from eyebright.instruments.schemas import InstrumentIn
 from eyebright.instruments.services import save_instrument
 from eyebright.journal import services as journal
@@ -37,8 +40,11 @@ from eyebright.shelf.services.waters import save_water
 from eyebright.wash.models import Wash
 from eyebright.wash.schemas.chains import WashChainIn
 from eyebright.wash.schemas.diary import WashIn
+from eyebright.wash.schemas.planned import NewRoutineIn, PlanWashIn
 from eyebright.wash.services.chains import save_chain
 from eyebright.wash.services.diary import keep_wash
+from eyebright.wash.services.planned import plan_wash
+from eyebright.wash.services.routines import new_routine
 
 HOUSEHOLD = Path(__file__).parents[2] / "demo.toml"
 EVERY_RULE = [rule.id for rule in rules()]
@@ -80,6 +86,7 @@ def load(household: dict[str, Any]) -> int:
     made = _bench(household)
     for row in household["batch"]:
         _batch(row, made, people, today)
+    _washes(household, made, people, today)
     for row in household["reading"]:
         told = read_neat(NeatReadingIn.model_validate({"stuff": (lots | waters)[row["of"]], "read": row}))
         when = today - timedelta(days=row["days_ago"])
@@ -134,10 +141,34 @@ def _bench(household: dict[str, Any]) -> dict[str, int]:
             line.amount = row.get("changed", {}).get(str(line.id), line.amount)
         body.about = row.get("about", body.about)
         formulas.save_formula(begun.id, FormulaSaveIn(version=begun.version, formula=body))
-    for row in household["wash"]:
-        links = [{"formula": made.get(what), "zone": zone} for what, zone in row["links"]]
-        save_chain(WashChainIn.model_validate({"name": row["name"], "links": links}))
     return made
+
+
+def _washes(
+    household: dict[str, Any], formulas: dict[str, int], people: dict[str, int], today: datetime
+) -> None:
+    """Washes by name, routines of them, hours out, and what is planned."""
+    chains: dict[str, int] = {}
+    for row in household["wash"]:
+        links = [_link(what, zone, more, formulas) for what, zone, *more in row["links"]]
+        chains[row["name"]] = save_chain(WashChainIn.model_validate({"name": row["name"], "links": links})).id
+    for row in household["routine"]:
+        entries = [{"chain": chains[name]} for name in row["chains"]]
+        told = row | {"head": people[row["head"]], "entries": entries}
+        new_routine(NewRoutineIn.model_validate(told))
+    version = the_household().version
+    change_household(HouseholdChangeIn.model_validate({"version": version, "out": household["out"]}))
+    for row in household["planned"]:
+        at = today.replace(hour=row["hour"]) + timedelta(days=row["days"])
+        heads = [people[who] for who in row["heads"]]
+        plan_wash(PlanWashIn.model_validate({"heads": heads, "chain": chains[row["wash"]], "at": at}))
+
+
+def _link(what: str, zone: str, more: list[str], formulas: dict[str, int]) -> dict[str, Any]:
+    """One link of a wash: a starting point, water, or a pause by its key."""
+    if what in pauses():
+        return {"pause": what, "zone": zone}
+    return {"formula": formulas.get(what), "zone": zone, "beside": "beside" in more}
 
 
 def _batch(row: dict[str, Any], formulas: dict[str, int], people: dict[str, int], today: datetime) -> None:

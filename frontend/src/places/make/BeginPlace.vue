@@ -50,16 +50,21 @@ const fromQuery = (name: string) => {
 const asAgain = fromQuery("again");
 const before = useBatch(() => asAgain ?? 0);
 
+/** For whom: "heads=1,2", or one of them. */
+const askedFor = String(route.query["heads"] ?? route.query["head"] ?? "")
+  .split(",")
+  .map(Number)
+  .filter((one) => Number.isInteger(one) && one > 0);
 const entered = reactive({
   formula: fromQuery("formula"),
   name: "",
   family: "",
-  much: fromQuery("head") === null ? "written" : "washes",
+  much: askedFor.length ? "washes" : "written",
   value: "1",
   cube: "30",
   vessel: null as number | null,
   madeIn: null as number | null,
-  heads: [fromQuery("head")].filter((one) => one !== null),
+  heads: askedFor,
   lots: {} as Record<string, string>,
 });
 watch(

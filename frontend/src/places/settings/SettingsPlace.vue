@@ -1,6 +1,8 @@
 <script setup lang="ts">
 /** What holds for the whole household: how it measures and what time it is, its rules, limits and safekeeping. */
 import CopiesPanel from "./CopiesPanel.vue";
+import CalendarFeed from "./CalendarFeed.vue";
+import HouseHours from "./HouseHours.vue";
 import HouseMeasures from "./HouseMeasures.vue";
 import HouseLimits from "./HouseLimits.vue";
 import HouseRules from "./HouseRules.vue";
@@ -13,6 +15,8 @@ import RemovedPanel from "./RemovedPanel.vue";
       <h1>Settings</h1>
     </header>
     <HouseMeasures />
+    <HouseHours />
+    <CalendarFeed />
     <CopiesPanel />
     <RemovedPanel />
     <HouseRules />

@@ -1,106 +1,31 @@
 <script setup lang="ts">
-/** Washes by name: formulas and bought things strung in order over the two zones of a head. */
-import Button from "primevue/button";
-import { computed, ref } from "vue";
+/** Wash: what is planned, washes by name, routines, and two months of it. */
+import { computed } from "vue";
 import { useRoute } from "vue-router";
-import type { WashChain } from "@/api/client";
-import { useFormulas } from "@/api/formulas";
-import { useHeads } from "@/api/heads";
-import { useBought } from "@/api/shelf";
-import { useRemoveWash, useRestoreWash, useWashChains } from "@/api/wash";
-import { useShortcuts } from "@/app/shortcuts";
-import { tellOf } from "@/app/undo";
-import LoadState from "@/parts/LoadState.vue";
-import { useWaiting } from "@/parts/waiting";
-import WashBoard from "./WashBoard.vue";
+import SideNav from "@/parts/SideNav.vue";
+import CalendarView from "./CalendarView.vue";
+import NamesView from "./NamesView.vue";
+import PlanView from "./PlanView.vue";
+import RoutinesView from "./RoutinesView.vue";
 
 const route = useRoute();
-const washes = useWashChains();
-const formulas = useFormulas("", "");
-const heads = useHeads();
-const bought = useBought(() => (washes.data.value ?? []).flatMap((one) => one.links));
-const { failed, loaded, again } = useWaiting(washes, formulas, heads, bought);
-const remove = useRemoveWash();
-const restore = useRestoreWash();
-const open = ref<number | "new" | null>(
-  "new" in route.query ? "new" : Number(route.query["open"]) || null,
+const SIDES = [
+  { key: "", name: "Planned", view: PlanView },
+  { key: "names", name: "Washes by name", view: NamesView },
+  { key: "routines", name: "Routines", view: RoutinesView },
+  { key: "calendar", name: "Calendar", view: CalendarView },
+] as const;
+const side = computed(
+  () => SIDES.find((one) => one.key === String(route.params["side"] ?? "")) ?? SIDES[0],
 );
-const chosen = computed(() => washes.data.value?.find((one) => one.id === open.value));
-
-const takeAway = (one: WashChain) =>
-  tellOf(
-    `“${one.name}” is removed.`,
-    () => remove.mutateAsync(one.id),
-    () => restore.mutateAsync(one.id),
-  );
-
-useShortcuts([{ key: "n", does: "A new wash", run: () => (open.value = "new") }]);
 </script>
 
 <template>
   <main class="place">
     <header>
       <h1>Wash</h1>
+      <SideNav :sides="SIDES" :at="side.key" base="/wash" label="Sides of Wash" />
     </header>
-    <LoadState v-if="failed || !loaded" :error="failed" @again="again" />
-    <template v-else>
-      <p class="quiet">
-        A wash is a sequence: oil on the ends, a cleanser on the scalp, plain water, a rinse through
-        the lengths. What is washed out, what is put back and the pH at the end depend on all of it.
-      </p>
-      <WashBoard
-        v-if="open !== null"
-        :key="open"
-        :wash="chosen"
-        :formulas="formulas.data.value!.formulas"
-        :bought="bought.data.value!"
-        :heads="heads.data.value!"
-        @done="open = $event"
-        @close="open = null"
-      />
-      <Button v-else class="new" label="A new wash" variant="outlined" @click="open = 'new'" />
-      <p v-if="!washes.data.value!.length && open === null" class="quiet">
-        None yet. String your formulas together, and see what the whole of it does.
-      </p>
-      <ul>
-        <li v-for="one in washes.data.value" :key="one.id">
-          <h2>
-            <button type="button" class="act" @click="open = one.id">{{ one.name }}</button>
-          </h2>
-          <p>{{ one.names.join(" → ") || "nothing in it yet" }}</p>
-          <p v-if="one.gone" class="gone">Something in it is gone: open it and choose another.</p>
-          <button type="button" class="act small" @click="takeAway(one)">
-            Remove<span class="unseen">: {{ one.name }}</span>
-          </button>
-        </li>
-      </ul>
-    </template>
+    <component :is="side.view" :key="side.key" />
   </main>
 </template>
-
-<style scoped>
-.new {
-  margin: 12px 0;
-}
-
-ul {
-  list-style: none;
-  margin: 8px 0 0;
-  padding: 0;
-}
-
-li {
-  padding: 12px 0;
-  border-top: 1px solid var(--hairline);
-}
-
-h2 .act {
-  font: inherit;
-  color: var(--ink);
-  text-decoration-color: var(--vein);
-}
-
-.gone {
-  color: var(--madder);
-}
-</style>

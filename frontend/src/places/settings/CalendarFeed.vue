@@ -1,0 +1,92 @@
+<script setup lang="ts">
+/** The plan in a calendar on this machine: an address with a secret in it, told once, and the way to end it. */
+import Button from "primevue/button";
+import { ref } from "vue";
+import { useFeed, useNewFeed, useRevokeFeed } from "@/api/wash";
+import { tell } from "@/app/undo";
+import LoadState from "@/parts/LoadState.vue";
+import { when } from "@/parts/when";
+
+const feed = useFeed();
+const anew = useNewFeed();
+const revoke = useRevokeFeed();
+const address = ref("");
+async function make(): Promise<void> {
+  const made = await anew.mutateAsync().catch(() => null);
+  address.value = made?.address ?? "";
+}
+async function end(): Promise<void> {
+  await revoke.mutateAsync().catch(() => null);
+  address.value = "";
+}
+async function copy(): Promise<void> {
+  await navigator.clipboard?.writeText(address.value);
+  tell("The address is copied.");
+}
+</script>
+
+<template>
+  <section id="calendar" aria-labelledby="calendar-title">
+    <h2 id="calendar-title">The plan in your calendar</h2>
+    <LoadState
+      v-if="feed.error.value || !feed.data.value"
+      :error="feed.error.value"
+      @again="feed.refetch()"
+    />
+    <div v-else class="feed">
+      <p class="quiet">
+        A calendar program on this machine can subscribe to the plan. Whoever has the address can
+        read it, so it holds a secret: it is shown once, and can be ended.
+      </p>
+      <p v-if="address" class="address">
+        <code>{{ address }}</code>
+        <button type="button" class="act" @click="copy">Copy</button>
+      </p>
+      <p v-if="feed.data.value.there">
+        There is an address since {{ when(feed.data.value.made_at!) }};
+        {{
+          feed.data.value.read_at ? `last read ${when(feed.data.value.read_at)}` : "never read yet"
+        }}.
+      </p>
+      <p class="row">
+        <Button
+          :label="feed.data.value.there ? 'A new address' : 'Make an address'"
+          variant="outlined"
+          :disabled="anew.isPending.value"
+          @click="make"
+        />
+        <button v-if="feed.data.value.there" type="button" class="act" @click="end">
+          End this address
+        </button>
+      </p>
+      <p v-if="anew.error.value || revoke.error.value" class="error" role="alert">
+        {{ (anew.error.value ?? revoke.error.value)?.message }}
+      </p>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.feed {
+  display: grid;
+  gap: 8px;
+  margin: 8px 0 24px;
+}
+
+.address {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 16px;
+  background: var(--vein-wash);
+  padding: 8px 12px;
+  border-radius: 4px 12px 12px 12px;
+}
+
+code {
+  overflow-wrap: anywhere;
+}
+
+.error {
+  color: var(--madder);
+}
+</style>

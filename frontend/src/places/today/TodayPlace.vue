@@ -1,0 +1,117 @@
+<script setup lang="ts">
+/** Today: what to do now and next, in order of time, one press to each; and when each head is next. */
+import { computed } from "vue";
+import { useRouter } from "vue-router";
+import { useTakeTime, useFreeTime } from "@/api/household";
+import { useToday } from "@/api/today";
+import { useShortcuts } from "@/app/shortcuts";
+import { tell } from "@/app/undo";
+import LoadState from "@/parts/LoadState.vue";
+import { dayOf } from "@/parts/when";
+import FirstSteps from "./FirstSteps.vue";
+import HeadsNext from "./HeadsNext.vue";
+import TodoList from "./TodoList.vue";
+
+const today = useToday();
+const router = useRouter();
+const take = useTakeTime();
+const free = useFreeTime();
+const EVENING_H = 17;
+const NIGHT_H = 23;
+const timed = computed(() => (today.data.value?.items ?? []).filter((one) => one.at));
+const sometime = computed(() => (today.data.value?.items ?? []).filter((one) => !one.at));
+
+/** Nobody has time tonight: what is to be made goes round it. */
+async function notTonight(): Promise<void> {
+  const day = new Date();
+  const at = (hour: number) => {
+    const then = new Date(day);
+    then.setHours(hour, 0, 0, 0);
+    return then;
+  };
+  const begin = new Date(Math.max(Date.now(), at(EVENING_H).getTime()));
+  const end = new Date(Math.max(begin.getTime() + 3_600_000, at(NIGHT_H).getTime()));
+  const kept = await take
+    .mutateAsync({ begin: begin.toISOString(), end: end.toISOString(), note: "not tonight" })
+    .catch(() => null);
+  if (kept) tell("Tonight is left free: the plan goes round it.", () => free.mutateAsync(kept.id));
+}
+useShortcuts([
+  { key: "n", does: "Plan a wash", run: () => void router.push("/wash/plan/new") },
+  { key: "w", does: "Record a wash", run: () => void router.push("/wash/record") },
+]);
+</script>
+
+<template>
+  <main class="place">
+    <header>
+      <div>
+        <h1>Today</h1>
+        <p v-if="today.data.value" class="quiet">{{ dayOf(today.data.value.now) }}</p>
+      </div>
+      <p v-if="today.data.value && !today.data.value.leading" class="row">
+        <RouterLink class="act" to="/wash/plan/new">Plan a wash</RouterLink>
+        <RouterLink class="act" to="/wash/record">Record a wash</RouterLink>
+        <button type="button" class="act" @click="notTonight">Not tonight</button>
+      </p>
+    </header>
+    <LoadState v-if="!today.data.value" :error="today.error.value" @again="today.refetch()" />
+    <template v-else>
+      <p v-if="today.error.value" class="stale" role="status">
+        Eyebright does not answer just now: this is how it stood a moment ago.
+      </p>
+      <FirstSteps
+        v-if="today.data.value.leading || today.data.value.first.some((one) => one.answer)"
+        :steps="today.data.value.first"
+        :leading="today.data.value.leading"
+      />
+      <div class="two">
+        <section v-if="!today.data.value.leading || timed.length" aria-label="What to do">
+          <h2>Now and next</h2>
+          <TodoList :items="timed" :now="today.data.value.now" />
+          <p v-if="!timed.length" class="quiet">
+            Nothing waits. Plan a wash, and what it takes stands here in time.
+          </p>
+          <template v-if="sometime.length">
+            <h2>When there is a minute</h2>
+            <TodoList :items="sometime" :now="today.data.value.now" />
+          </template>
+        </section>
+        <section v-if="today.data.value.heads.length" aria-label="Who is next">
+          <h2>Who is next</h2>
+          <HeadsNext :heads="today.data.value.heads" />
+        </section>
+      </div>
+    </template>
+  </main>
+</template>
+
+<style scoped>
+.two {
+  display: grid;
+  grid-template-columns: minmax(0, 1.5fr) minmax(0, 1fr);
+  gap: 24px 48px;
+  align-items: start;
+  margin-top: 8px;
+}
+
+section {
+  display: grid;
+  gap: 8px;
+}
+
+h2:not(:first-child) {
+  margin-top: 16px;
+}
+
+.stale {
+  border-left: 4px solid var(--throat);
+  padding-left: 12px;
+}
+
+@media (max-width: 1000px) {
+  .two {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,77 @@
+<script setup lang="ts">
+/** The links of a wash in order, and what can be added. */
+import Select from "primevue/select";
+import { computed } from "vue";
+import type { Along, Supply, WashChoices, WashLink } from "@/api/client";
+import { move } from "@/parts/order";
+import LinkRow from "./LinkRow.vue";
+import { groupsOf, linkOf } from "./links";
+
+const { formulas, bought, choices } = defineProps<{
+  formulas: { id: number; name: string }[];
+  /** What was made, poured or bought, and is used as it comes. */
+  bought: Supply[];
+  choices: WashChoices | undefined;
+  along: Along[] | undefined;
+  errors: Record<string, string>;
+}>();
+const links = defineModel<WashLink[]>({ required: true });
+const groups = computed(() => groupsOf(formulas, bought, choices));
+const add = (what: string) => links.value.push(linkOf(what));
+</script>
+
+<template>
+  <div class="links">
+    <ol>
+      <LinkRow
+        v-for="(_, i) in links"
+        :key="i"
+        v-model="links[i]!"
+        :place="i"
+        :many="links.length"
+        :groups="groups"
+        :choices="choices"
+        :along="along?.[i]"
+        :errors="errors"
+        @move="move(links, i, $event)"
+        @remove="links.splice(i, 1)"
+      />
+    </ol>
+    <div class="row">
+      <Select
+        :key="links.length"
+        :model-value="undefined"
+        :options="groups"
+        option-group-label="title"
+        option-group-children="items"
+        option-label="name"
+        option-value="what"
+        placeholder="Add what comes next"
+        aria-label="Add what comes next"
+        filter
+        auto-filter-focus
+        reset-filter-on-hide
+        @update:model-value="add"
+      />
+      <button type="button" class="act" @click="add('')">Plain water</button>
+    </div>
+    <p v-if="!links.length" class="quiet">Begin with what goes on first.</p>
+    <p v-if="errors['links']" class="error" role="alert">{{ errors["links"] }}</p>
+  </div>
+</template>
+
+<style scoped>
+ol {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+
+.row {
+  margin-top: 8px;
+}
+
+.error {
+  color: var(--madder);
+}
+</style>

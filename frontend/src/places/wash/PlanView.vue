@@ -1,0 +1,90 @@
+<script setup lang="ts">
+/** What is planned: washes in order of time, each with what must be made for it. */
+import { computed } from "vue";
+import { useRouter } from "vue-router";
+import { usePlan } from "@/api/wash";
+import { useShortcuts } from "@/app/shortcuts";
+import LoadState from "@/parts/LoadState.vue";
+import { when } from "@/parts/when";
+import JobList from "./JobList.vue";
+import PlannedRow from "./PlannedRow.vue";
+
+const plan = usePlan();
+const router = useRouter();
+const loose = computed(() => plan.data.value?.jobs ?? []);
+useShortcuts([
+  { key: "n", does: "Plan a wash", run: () => void router.push("/wash/plan/new") },
+  { key: "w", does: "Record a wash", run: () => void router.push("/wash/record") },
+]);
+</script>
+
+<template>
+  <LoadState
+    v-if="plan.error.value || !plan.data.value"
+    :error="plan.error.value"
+    @again="plan.refetch()"
+  />
+  <template v-else>
+    <p class="row acts">
+      <RouterLink class="press" to="/wash/plan/new">Plan a wash</RouterLink>
+      <RouterLink class="press" to="/wash/record">Record a wash</RouterLink>
+      <a v-if="plan.data.value.washes.length" class="act" href="/api/wash/plan.ics" download
+        >All of it as a calendar file</a
+      >
+    </p>
+    <p v-if="!plan.data.value.washes.length" class="quiet">
+      Nothing is planned. Choose whose hair, which wash and when: what must be made for it is worked
+      back from there, round the hours you sleep and are out.
+    </p>
+    <div v-else class="two">
+      <section aria-label="Washes that are planned">
+        <h2>Washes</h2>
+        <ul>
+          <PlannedRow v-for="one in plan.data.value.washes" :key="one.id" :wash="one" />
+        </ul>
+      </section>
+      <section aria-label="What must be made for them">
+        <h2>To be made for them</h2>
+        <p v-if="!loose.length" class="quiet">Everything they take is there.</p>
+        <JobList :jobs="loose" :now="plan.data.value.now" />
+        <p class="quiet small">By the clock of {{ when(plan.data.value.now) }}.</p>
+      </section>
+    </div>
+  </template>
+</template>
+
+<style scoped>
+.acts {
+  margin: 12px 0 20px;
+}
+
+.press {
+  display: inline-flex;
+  align-items: center;
+  text-decoration: none;
+}
+
+.two {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 24px 40px;
+}
+
+ul {
+  list-style: none;
+  margin: 8px 0 0;
+  padding: 0;
+}
+
+section {
+  display: grid;
+  gap: 8px;
+  align-content: start;
+}
+
+@media (max-width: 1000px) {
+  .two {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,164 @@
+<script setup lang="ts">
+/** A head's routine: washes by name in turn, how many days between, which days suit. */
+import Button from "primevue/button";
+import Select from "primevue/select";
+import { computed } from "vue";
+import type { Routine, WashChain } from "@/api/client";
+import { useSaveRoutine } from "@/api/wash";
+import ChoiceRow from "@/parts/ChoiceRow.vue";
+import DraftNote from "@/parts/DraftNote.vue";
+import { useEdit } from "@/parts/edit";
+import { move } from "@/parts/order";
+import OrderActs from "@/parts/OrderActs.vue";
+import TextField from "@/parts/TextField.vue";
+import { useTrouble } from "@/parts/trouble";
+
+const { head, routine, chains } = defineProps<{
+  head: number;
+  routine: Routine | undefined;
+  chains: WashChain[];
+}>();
+const emit = defineEmits<{ done: [] }>();
+const save = useSaveRoutine();
+const { errors, trouble } = useTrouble(save.error);
+interface Entry {
+  chain: number;
+  at_most: number | null;
+}
+const edit = useEdit({
+  path: "/api/wash/routines",
+  row: routine,
+  fields: (row?: Routine) => ({
+    head,
+    entries: (row?.entries ?? []).map((one) => ({ ...one })) as Entry[],
+    every: String(row?.every ?? 7),
+    weekdays: [...(row?.weekdays ?? [])],
+  }),
+  sent: (typed) => ({ ...typed }),
+  name: (row) => `The routine of ${row.head_name}`,
+  holds: (found) => found.head === head,
+});
+const entered = edit.entered;
+const named = computed(() => chains.filter((one) => one.links.length));
+const name = (id: number) => chains.find((one) => one.id === id)?.name ?? "a wash that is gone";
+const DAYS = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"].map((label, value) => ({
+  value,
+  label,
+}));
+const OFTEN = [
+  { value: null, name: "every turn" },
+  { value: 1, name: "at most once a month" },
+  { value: 2, name: "at most twice a month" },
+  { value: 3, name: "at most three times a month" },
+];
+
+async function store(how = edit.keep): Promise<void> {
+  if (await how(save.mutateAsync)) emit("done");
+}
+</script>
+
+<template>
+  <form @submit.prevent="store()">
+    <DraftNote :edit="edit" @mine="store(edit.keepMine)" />
+    <ol>
+      <li v-for="(one, i) in entered.entries" :key="i">
+        <span class="nth">{{ i + 1 }}</span>
+        <span>{{ name(one.chain) }}</span>
+        <select v-model="one.at_most" :aria-label="`How often: ${name(one.chain)}`">
+          <option v-for="often in OFTEN" :key="String(often.value)" :value="often.value">
+            {{ often.name }}
+          </option>
+        </select>
+        <OrderActs
+          :place="i"
+          :many="entered.entries.length"
+          :earlier="`Turn ${i + 1} earlier`"
+          :later="`Turn ${i + 1} later`"
+          :out="`Leave out turn ${i + 1}`"
+          @move="move(entered.entries, i, $event)"
+          @remove="entered.entries.splice(i, 1)"
+        />
+        <p v-if="errors[`entries.${i}.chain`]" class="error" role="alert">
+          {{ errors[`entries.${i}.chain`] }}
+        </p>
+      </li>
+    </ol>
+    <Select
+      :key="entered.entries.length"
+      :model-value="undefined"
+      :options="named"
+      option-label="name"
+      option-value="id"
+      placeholder="Add the next turn"
+      aria-label="Add the next turn"
+      @update:model-value="entered.entries.push({ chain: $event, at_most: null })"
+    />
+    <p v-if="!named.length" class="quiet">
+      There is no wash by name yet:
+      <RouterLink to="/wash/names?new">string one together</RouterLink> first.
+    </p>
+    <p v-if="errors['entries']" class="error" role="alert">{{ errors["entries"] }}</p>
+    <TextField
+      v-model="entered.every"
+      label="Days between two washes"
+      decimal
+      short
+      :error="errors['every']"
+    />
+    <div>
+      <p class="quiet small">Days that suit; none chosen: any</p>
+      <ChoiceRow v-model="entered.weekdays" many label="Days that suit" :choices="DAYS" />
+    </div>
+    <p v-if="trouble || errors['head']" class="error" role="alert">
+      {{ errors["head"] ?? trouble }}
+    </p>
+    <div class="row">
+      <Button type="submit" label="Save" :disabled="save.isPending.value" />
+      <Button type="button" label="Cancel" variant="text" @click="emit('done')" />
+    </div>
+  </form>
+</template>
+
+<style scoped>
+form {
+  display: grid;
+  gap: 12px;
+  padding: 16px 20px;
+  background: var(--paper);
+  border-radius: 4px 20px 20px 20px;
+  width: 100%;
+  max-width: 720px;
+  justify-items: start;
+}
+
+ol {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  width: 100%;
+}
+
+li {
+  display: grid;
+  grid-template-columns: 20px minmax(0, 1fr) auto auto;
+  gap: 4px 10px;
+  align-items: center;
+  padding: 4px 0;
+}
+
+.error {
+  color: var(--madder);
+  grid-column: 1 / -1;
+}
+
+@media (max-width: 760px) {
+  li {
+    grid-template-columns: 20px minmax(0, 1fr) auto;
+  }
+
+  li select {
+    grid-column: 2;
+    grid-row: 2;
+  }
+}
+</style>

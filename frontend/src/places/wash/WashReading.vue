@@ -1,0 +1,142 @@
+<script setup lang="ts">
+/** What comes of a wash: the answer first, drawn, then what stands behind it. */
+import { computed } from "vue";
+import type { WashReading } from "@/api/client";
+import CautionList from "@/parts/CautionList.vue";
+import { kindOf, percents, roughly, withRange } from "@/parts/figures";
+import LiftScale from "@/parts/LiftScale.vue";
+import { ph, range } from "@/parts/ph";
+import PhStrip from "@/parts/PhStrip.vue";
+import LaneDrawing from "./LaneDrawing.vue";
+
+const { reading } = defineProps<{ reading: WashReading }>();
+const SEEN = 0.005;
+const ends = computed(() =>
+  [
+    { name: "scalp", ph: reading.scalp_ph },
+    { name: "lengths", ph: reading.lengths_ph },
+  ].filter((one) => one.ph),
+);
+const grave = computed(() => reading.cautions.filter((one) => one.level !== "note"));
+const notes = computed(() => reading.cautions.filter((one) => one.level === "note"));
+const soon = computed(() => reading.spacing.filter((one) => one.days > 0));
+const minutes = computed(() =>
+  reading.ahead > 0
+    ? `${roughly(reading.ahead / 60)} h before, then ${roughly(reading.basin)} min at the basin`
+    : `${roughly(reading.basin)} min at the basin`,
+);
+</script>
+
+<template>
+  <section class="whole" aria-label="What the whole wash does">
+    <p>
+      <strong class="grade">{{ reading.grade }}</strong> In all it washes out
+      {{ percents(reading.scalp_lift) }} of the scalp’s oil and
+      {{ reading.lengths_lift.high < SEEN ? "hardly anything" : percents(reading.lengths_lift) }}
+      of what is on the lengths, and takes {{ minutes }}. {{ reading.asked }} <em>computed</em>
+    </p>
+    <p v-for="one in soon" :key="one.name" class="soon">
+      <strong>Too soon for the {{ one.name }}:</strong> {{ one.says }}.
+    </p>
+    <CautionList v-if="grave.length" :cautions="grave" />
+    <LaneDrawing :reading="reading" />
+    <LiftScale says="Washes out" :lift="reading.scalp_lift" />
+    <p v-for="one in ends" :key="one.name" class="row">
+      The {{ one.name }} {{ one.name === "scalp" ? "ends" : "end" }} at pH {{ ph(one.ph!.value) }},
+      likely {{ range(one.ph!) }}
+      <PhStrip :predicted="one.ph!" />
+    </p>
+    <CautionList v-if="notes.length" :cautions="notes" />
+    <details>
+      <summary>Why?</summary>
+      <p>
+        It dries {{ reading.finish.name }}: {{ withRange(reading.finish.film) }} of hair.
+        {{ reading.finish.says }} <em>{{ kindOf(reading.finish.film) }}</em>
+      </p>
+      <p>
+        Oil before: scalp {{ withRange(reading.oil[0]!) }}; lengths
+        {{ withRange(reading.oil[1]!) }}. Put on: {{ withRange(reading.put_back) }}.
+        <em>computed</em>
+      </p>
+      <table v-if="reading.along.length">
+        <thead>
+          <tr>
+            <th scope="col">after</th>
+            <th scope="col">oil, scalp</th>
+            <th scope="col">oil, lengths</th>
+            <th scope="col">pH, scalp</th>
+            <th scope="col">pH, lengths</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(one, i) in reading.along" :key="i">
+            <th scope="row">{{ one.name }}</th>
+            <td>{{ roughly(one.scalp_oil.low) }} to {{ roughly(one.scalp_oil.high) }} g</td>
+            <td>{{ roughly(one.lengths_oil.low) }} to {{ roughly(one.lengths_oil.high) }} g</td>
+            <td>{{ one.scalp_ph ? range(one.scalp_ph) : "–" }}</td>
+            <td>{{ one.lengths_ph ? range(one.lengths_ph) : "–" }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-for="one in reading.spacing" :key="one.name">The {{ one.name }}: {{ one.says }}.</p>
+      <p v-if="reading.lately.length">The last washes: {{ reading.lately.join("; ") }}.</p>
+    </details>
+  </section>
+</template>
+
+<style scoped>
+.whole {
+  display: grid;
+  gap: 12px;
+  min-width: 0;
+}
+
+.grade {
+  font: 560 1.25rem/1.2 var(--serif);
+  margin-right: 6px;
+}
+
+em {
+  color: var(--stem);
+}
+
+.soon {
+  border-left: 4px solid var(--throat);
+  background: var(--throat-wash);
+  padding: 8px 0 8px 12px;
+}
+
+details {
+  display: grid;
+  gap: 8px;
+}
+
+details p {
+  margin-top: 8px;
+}
+
+summary {
+  cursor: pointer;
+  color: var(--vein);
+}
+
+table {
+  border-collapse: collapse;
+  font-size: 0.875rem;
+  margin-top: 8px;
+  width: 100%;
+}
+
+th,
+td {
+  text-align: left;
+  font-weight: 400;
+  padding: 3px 8px 3px 0;
+  border-top: 1px solid var(--hairline);
+}
+
+thead th {
+  color: var(--stem);
+  border: 0;
+}
+</style>
