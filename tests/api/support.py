@@ -20,7 +20,7 @@ from eyebright.shelf.models import (
     Vessel,
     WaterSource,
 )
-from eyebright.wash.models import Wash, WashChain
+from eyebright.wash.models import PlannedWash, Routine, Wash, WashChain
 
 
 class ApiTestCase(TestCase):
@@ -102,6 +102,8 @@ ROWS: dict[str, type[Versioned]] = {
     r"/shelf/strips/(\d+)": StripSet,
     r"/shelf/materials/(\d+)": OwnMaterial,
     r"/wash/chains/(\d+)": WashChain,
+    r"/wash/planned/(\d+)": PlannedWash,
+    r"/wash/routines/(\d+)": Routine,
     r"/journal/entries/(\d+)": Batch,
     r"/make/batches/(\d+)": Batch,
     r"/make/pours/(\d+)": Pour,

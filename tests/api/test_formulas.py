@@ -530,7 +530,7 @@ class Washes(HeadsTestCase):
     def test_for_a_head_it_says_what_is_asked(self) -> None:
         wren = self.put_wren()
         found = self.call("POST", "/wash/chains/read", {"links": self.links(), "head": wren})
-        self.assertIn("suits this scalp today", found["asked"])
+        self.assertIn("suits this scalp then", found["asked"])
 
     def test_what_cannot_be_is_said_beside_its_link(self) -> None:
         links = self.links()

@@ -278,7 +278,7 @@ def suit_chain(asked: WashAsk) -> SuitOut:
     return SuitOut(
         changes=changes,
         links=[link for link in links if link is not None],
-        says=_suits(changes, before, after),
+        says=_suits(changes, before, after) if any(links) else "Nothing of it suits: choose something else.",
         stops=after[0], warnings=after[1], stops_before=before[0], warnings_before=before[1],
         lift=lift, ph=ph,
     )  # fmt: skip

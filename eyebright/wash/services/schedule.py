@@ -16,6 +16,7 @@ from eyebright.core.formulas.assess import kept_digest
 from eyebright.core.formulas.model import planned_steps, step_kinds
 from eyebright.core.materials import said
 from eyebright.core.planning import Hours, Job, JobPlan, Moments, PlanStep, minute, moment, plan, steps_of
+from eyebright.core.wash import links_table
 from eyebright.formulas.models import Formula
 from eyebright.formulas.services.workbench import as_core, entered_of
 from eyebright.household.services.hours import the_hours
@@ -286,7 +287,8 @@ def washes_out(found: Planned, jobs: Sequence[JobOut]) -> list[PlannedOut]:
 def nearest(row: PlannedWash, ready: datetime, found: Planned) -> datetime | None:
     """The first time from then on at which a wash could be: somebody is there, and a bathroom is free."""
     zone = timezone.get_current_timezone()
-    begin, lasts = minute(ready), basin_span(row)[1] - minute(row.at)
+    begin = minute(ready) + links_table()["around"]["before"]
+    lasts = basin_span(row)[1] - minute(row.at)
     busy = found.hours.busy(ready - timedelta(days=1), ready + timedelta(days=9), zone)
     spans = [(minute(each.at), basin_span(each)[1]) for each in found.rows if each.pk != row.pk]
     full = full_spans(spans, the_household().bathrooms)
