@@ -93,7 +93,7 @@ def _batches(find: str) -> Iterator[Hit]:
 def _washes(find: str) -> Iterator[Hit]:
     rows = [Named(str(pk), (name,)) for pk, name in WashChain.objects.values_list("pk", "name")]
     for score, each in finder_of(tuple(rows)).scored(find)[:OF_A_KIND]:
-        yield score, HitOut(what="wash", name=each.names[0], about="", path=f"/wash?open={each.key}")
+        yield score, HitOut(what="wash", name=each.names[0], about="", path=f"/wash/names?open={each.key}")
 
 
 def _entries(find: str) -> Iterator[Hit]:
@@ -147,7 +147,7 @@ def _strung(keys: set[str]) -> Iterator[UseOut]:
     rows = WashChain.objects.values_list("pk", "name", "links")
     found = ((pk, name) for pk, name, links in rows if any(link.get("stuff") in keys for link in links))
     for pk, name in islice(found, USES):
-        yield UseOut(what="wash", name=name, path=f"/wash?open={pk}")
+        yield UseOut(what="wash", name=name, path=f"/wash/names?open={pk}")
 
 
 def _poured(keys: set[str]) -> Iterator[UseOut]:

@@ -36,11 +36,23 @@ NEW_COLUMNS: dict[str, dict[str, Any]] = {
         "feel": "[]",
         "container_id": None,
         "drawn": 0,
+        "planned_id": None,
+        "stuff": "",
+        "day": "{}",
     },
     "shelf_reading": {"pack": "", "doubtful": 0},
     "shelf_ownmaterial": {"hazards": None, "may_contain": "[]"},
     "shelf_lot": {"label": "{}"},
-    "shelf_household": {"decimal": "", "zone": ""},
+    "shelf_household": {
+        "decimal": "",
+        "zone": "",
+        "asleep_from": "22:30:00",
+        "asleep_to": "07:00:00",
+        "out": "[]",
+        "pots": 1,
+        "bathrooms": 1,
+        "skipped": "[]",
+    },
 }
 POURED = ("mix_rinse", "journal_entry")  # what became batches
 ELSEWHERE = {"worked_out_at", "gave", "rinse_id", "wash_id", "feel", "version", "id"}  # of a batch, or gone
@@ -49,6 +61,8 @@ NEW_TABLES = {
     *(f"make_{each}" for each in ("batch", "forwhom", "pour", "stepclock", "container", "topping", "photo")),
     "household_answered",
     "household_houselimit",
+    "household_takentime",
+    *(f"wash_{each}" for each in ("plannedwash", "routine", "calendarfeed")),
     "heads_stoppassed",
     "shelf_correction",
 }

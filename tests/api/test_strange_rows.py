@@ -1,9 +1,11 @@
 """One bad row never takes the house down: what another version kept is answered round, and can be mended."""
 
 from collections.abc import Iterator
+from datetime import timedelta
 from typing import Any
 
 from django.db import connection, models, transaction
+from django.utils import timezone
 
 from eyebright.formulas.models import Formula
 from eyebright.heads.models import Head
@@ -70,6 +72,22 @@ class Household(HeadsTestCase):
         change = {"finished": True, "read": {"value": 4.5}, "feel": ["soft"]}
         self.call("PATCH", f"/journal/entries/{self.entry}", change)
         self.made()
+        self.planned_too()
+
+    def planned_too(self) -> None:
+        """A wash tomorrow, one that was done, a routine, a time that is taken, a feed."""
+        later = (timezone.now() + timedelta(days=1)).isoformat()
+        wash = {"heads": [self.wren], "chain": self.chain, "at": later}
+        (planned,) = self.call("POST", "/wash/planned", wash, 201)
+        self.planned = planned["id"]
+        self.call("POST", "/wash/record", {"head": self.wren, "chain": self.chain}, 201)
+        entries = [{"chain": self.chain, "at_most": 2}]
+        self.call("POST", "/wash/routines", {"head": self.wren, "entries": entries, "every": 30}, 201)
+        night = {"begin": later, "end": (timezone.now() + timedelta(days=2)).isoformat()}
+        self.call("POST", "/household/taken", night, 201)
+        out = [{"weekday": 0, "begin": "08:00", "end": "16:00"}]
+        self.call("PATCH", "/household", {"out": out})
+        self.call("POST", "/wash/feed", status=201)
 
     def made(self) -> None:
         """A batch that is being made, and another on top of what was filled of it."""
@@ -98,7 +116,10 @@ class Household(HeadsTestCase):
             f"/heads/{self.wren}/history", f"/heads/{self.wren}/passes", f"/heads/{self.wren}/whole",
             "/formulas", "/formulas/bench", f"/formulas/{self.formula}", f"/formulas/match?head={self.wren}",
             f"/formulas/{self.formula}/versions", f"/formulas/compare?which={self.formula},{self.formula}.1",
-            "/wash/chains", "/journal/entries", f"/journal/entries/{self.entry}",
+            "/wash/chains", "/wash/plan", f"/wash/planned/{self.planned}", "/wash/routines", "/wash/calendar",
+            "/wash/plan.ics", f"/wash/planned/{self.planned}/calendar.ics", "/wash/feed", "/today",
+            f"/wash/offers/{self.wren}", f"/wash/when?head={self.wren}&chain={self.chain}",
+            "/household/taken", "/wash/choices", "/journal/entries", f"/journal/entries/{self.entry}",
             "/make", "/make/clocks", "/make/batches", f"/make/batches/{self.batch}", "/make/containers",
             "/make/containers?ended=true", f"/make/batches/{self.batch}/card",
             f"/make/batches/{self.batch}/labels", f"/make/labels?which={self.container}",

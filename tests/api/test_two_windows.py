@@ -2,10 +2,12 @@
 
 import json
 import threading
+from datetime import timedelta
 from typing import Any
 
 from django.db import connections
 from django.test import Client, TransactionTestCase
+from django.utils import timezone
 
 from eyebright.formulas.models import FormulaVersion
 from eyebright.household.models import Answered
@@ -47,6 +49,13 @@ class Stale(HeadsTestCase):
         fern = self.call("POST", "/shelf/materials", {"name": "Fern", "kind": "leaf"}, 201)["key"]
         chain = self.call("POST", "/wash/chains", {"name": "Friday", "links": []}, 201)["id"]
         wren = self.put_wren()
+        strung = {"name": "Rinse", "links": [{}]}
+        rinse = self.call("POST", "/wash/chains", strung, 201)["id"]
+        later = (timezone.now() + timedelta(days=1)).isoformat()
+        asked = {"heads": [wren], "chain": rinse, "at": later}
+        planned = self.call("POST", "/wash/planned", asked, 201)[0]["id"]
+        turns = {"head": wren, "entries": [{"chain": rinse}]}
+        routine = self.call("POST", "/wash/routines", turns, 201)["id"]
         wash = self.call("POST", f"/heads/{wren}/washes", {"family": "clay_damp"}, 201)["id"]
         entry = self.call("POST", "/journal/entries", {"rinse": self.ask()}, 201)["id"]
         batch = self.call("POST", "/make/batches", {"ask": {"name": "Liquor", "family": "acid_rinse"}}, 201)
@@ -65,6 +74,8 @@ class Stale(HeadsTestCase):
             (f"/instruments/{scale}", {"link": "simulated"}, {"name": "Second"}),
             (f"/shelf/materials/{fern.removeprefix('own-')}", {"note": "first"}, {"name": "Second"}),
             (f"/wash/chains/{chain}", {"links": [{}]}, {"name": "Second"}),
+            (f"/wash/planned/{planned}", {"note": "first"}, {"name": "Second"}),
+            (f"/wash/routines/{routine}", {"every": 9}, {"weekdays": [5]}),
             (f"/heads/{wren}/washes/{wash}/outcome", {"answer": "right"}, {"note": "second"}),
             (f"/journal/entries/{entry}", {"note": "first"}, {"feel": ["soft"]}),
             (made, {"note": "first"}, {"name": "Second"}),

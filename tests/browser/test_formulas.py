@@ -399,7 +399,7 @@ class Washes(BenchTestCase):
 
     def test_strung_read_kept_and_run_into_trouble(self) -> None:
         soap, rinse = self.begin("stove_soap"), self.begin("towpath_rinse")
-        self.go("/wash?new=1")
+        self.go("/wash/names?new=1")
         self.page.get_by_label("What this wash is called").fill("Friday")
         self.choose("Add what comes next", "Stove-side soap")
         whole = self.page.get_by_label("What the whole wash does")
@@ -422,7 +422,7 @@ class Washes(BenchTestCase):
 
     def test_a_wash_without_a_name(self) -> None:
         self.begin("stove_soap")
-        self.go("/wash?new=1")
+        self.go("/wash/names?new=1")
         self.choose("Add what comes next", "Stove-side soap")
         self.page.get_by_role("button", name="Save").click()
         expect(self.page.get_by_text("Give it a name.")).to_be_visible()

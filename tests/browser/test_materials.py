@@ -111,7 +111,7 @@ class Bought(BrowserTestCase):
         self.page.get_by_role("button", name="Save", exact=True).click()
         expect(self.page.get_by_text("not checked: Fernium Obscurum Extract")).to_be_visible()
 
-        self.go("/wash?new=1")
+        self.go("/wash/names?new=1")
         self.page.get_by_label("What this wash is called").fill("Saturday")
         self.page.get_by_role("combobox", name="Add what comes next").click()
         self.page.get_by_role("option", name="Lock-side shampoo").click()

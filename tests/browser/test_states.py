@@ -62,7 +62,7 @@ class Trouble(BrowserTestCase):
             ("/heads", "Add someone"),
             (f"/heads/{wren}", "Mix this rinse for Wren"),
             ("/formulas", "A new formula"),
-            ("/wash", "A new wash"),
+            ("/wash/names", "A new wash"),
             ("/make", "Make something"),
         ):
             page = self.window()
@@ -116,6 +116,8 @@ class Trouble(BrowserTestCase):
         expect(self.page.get_by_role("alert")).to_contain_text("That formula is gone.")
         self.go("/make/999")
         expect(self.page.get_by_role("alert")).to_contain_text("That batch is gone.")
+        self.go("/wash/planned/999")
+        expect(self.page.get_by_role("alert")).to_contain_text("That wash is gone.")
         self.go("/make/999/run")
         expect(self.page.get_by_role("alert")).to_contain_text("That batch is gone.")
         self.go("/cellar")

@@ -115,13 +115,18 @@ class PatchTestOut(Out):
 
 
 class WashOut(Out):
-    """A preparation used, and how it went. `learnt`: what it says by itself, in words."""
+    """A preparation used, and how it went.
+
+    `name`: its formula's, or its family's; `learnt`: what it says, in words.
+    """
 
     id: int
     version: int
     at: datetime
     family: str
     family_name: str
+    name: str
+    zone: str
     grams: float | None
     strength: float
     minutes: float | None

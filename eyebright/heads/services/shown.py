@@ -120,7 +120,8 @@ def head_out(head: Head) -> HeadOut:
     record, check_in, factors = known.record, known.check_in, known.factors
     believed = known.beliefs
     sure = known.core().sure
-    recent = list(head.washes.all()[:SHOWN_WASHES])
+    recent = list(head.washes.select_related("formula")[:SHOWN_WASHES])
+    together = _together(known.washes)
     return HeadOut(
         **row_of(head, known.kept, known.today),
         checked_in_at=check_in.at if check_in else None,
@@ -134,7 +135,7 @@ def head_out(head: Head) -> HeadOut:
         results=[ResultOut(id=r.pk, at=r.made_at, test=r.test, outcome=r.outcome) for r in known.results],
         beliefs=[_belief_out(belief, record) for belief in believed.values()],
         patch_tests=[patch_out(test) for test in known.patch_tests],
-        washes=[wash_out(wash) for wash in recent],
+        washes=[wash_out(wash, together.get(timezone.localdate(wash.at))) for wash in recent],
         model=ModelOut(
             strength=_factor_out(factors.strength, ACTS),
             dose=_factor_out(factors.dose, TAKES),
@@ -204,8 +205,20 @@ def _family_name(key: str) -> str:
     return families()[key].name if key in families() else key
 
 
-def wash_out(wash: Any) -> WashOut:
-    """A wash of a head, reached through the head: the app of washes stands after this one."""
+def _together(washes: Iterable[Any]) -> dict[date, float]:
+    """Times what was right that all cleansers of a day gave, by the days that had several."""
+    days: dict[date, list[float]] = {}
+    for wash in washes:
+        if wash.counts and wash.given is not None:
+            days.setdefault(timezone.localdate(wash.at), []).append(math.exp(wash.given))
+    return {day: sum(given) for day, given in days.items() if len(given) > 1}
+
+
+def wash_out(wash: Any, together: float | None = None) -> WashOut:
+    """A wash of a head, reached through the head: the app of washes stands after this one.
+
+    `together`: times what was right that all of its day gave, where there was more than one.
+    """
     went = known_outcome(wash.answer)
     return WashOut(
         id=wash.pk,
@@ -213,27 +226,30 @@ def wash_out(wash: Any) -> WashOut:
         at=wash.at,
         family=wash.family,
         family_name=_family_name(wash.family),
+        name=wash.formula.name if wash.formula else _family_name(wash.family),
+        zone=wash.zone,
         grams=as_float(wash.grams),
         strength=float(wash.strength),
         minutes=as_float(wash.minutes),
         answer=None if went is None else outcomes()[went],
         counts=wash.counts,
-        learnt=_learnt(wash),
+        learnt=_learnt(wash, together),
         judged=wash.family in cleansing(),
         note=wash.note,
     )
 
 
-def _learnt(wash: Any) -> str:
-    """What one wash says by itself, in words."""
+def _learnt(wash: Any, together: float | None) -> str:
+    """What one wash says, by itself or with the rest of its day, in words."""
     if not wash.counts:
         return "Not learnt from."
     said = []
     went = known_outcome(wash.answer)
     if wash.given is not None and went is not None:
-        said.append(
-            f"Given {math.exp(wash.given):.1f} times what was worked out as right; it was {outcomes()[went]}."
-        )
+        given = f"Given {math.exp(wash.given):.1f} times"
+        if together is not None:
+            given = f"{given}, and with the rest of that day {together:.1f} times,"
+        said.append(f"{given} what was worked out as right; it was {outcomes()[went]}.")
     if wash.used is not None:
         said.append(f"Used {math.exp(wash.used):.1f} times the dose worked out.")
     return " ".join(said)

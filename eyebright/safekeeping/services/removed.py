@@ -16,6 +16,7 @@ from eyebright.config.soft_deletion import SoftDeleted
 from eyebright.formulas.models import Formula
 from eyebright.heads import services as heads
 from eyebright.heads.models import CheckIn, Head, PatchTest, TestResult
+from eyebright.household.models import TakenTime
 from eyebright.instruments.models import Calibration, Instrument
 from eyebright.journal import services as journal
 from eyebright.make.models import Batch, Container, Pour, Topping
@@ -33,8 +34,8 @@ from eyebright.shelf.models import (
 )
 from eyebright.shelf.services.materials import materials_of
 from eyebright.shelf.services.readings import reading_out
-from eyebright.wash.models import Wash, WashChain
-from eyebright.wash.services import diary
+from eyebright.wash.models import PlannedWash, Routine, Wash, WashChain
+from eyebright.wash.services import diary, routines
 
 from ..schemas import RemovedOut
 
@@ -109,6 +110,13 @@ KINDS: dict[type[SoftDeleted], Kind] = {
     ),
     Formula: Kind("formula"),
     WashChain: Kind("wash by name"),
+    PlannedWash: Kind(
+        "planned wash",
+        lambda row: f"{row.head.name}: {row.name}, {timezone.localtime(row.at):%-d %B %Y}",
+        among=_here,
+    ),
+    Routine: Kind("routine", lambda row: row.head.name, lambda row: routines.restore_routine(row.pk), _here),
+    TakenTime: Kind("time that was taken", lambda row: row.note or f"{timezone.localtime(row.begin):%-d %B}"),
     Wash: Kind(
         "wash that was recorded",
         lambda row: f"{row.head.name}, {timezone.localtime(row.at):%-d %B %Y}",

@@ -9404,7 +9404,9 @@ export interface components {
         };
         /**
          * WashOut
-         * @description A preparation used, and how it went. `learnt`: what it says by itself, in words.
+         * @description A preparation used, and how it went.
+         *
+         *     `name`: its formula's, or its family's; `learnt`: what it says, in words.
          */
         WashOut: {
             /** Answer */
@@ -9430,12 +9432,16 @@ export interface components {
             learnt: string;
             /** Minutes */
             minutes: number | null;
+            /** Name */
+            name: string;
             /** Note */
             note: string;
             /** Strength */
             strength: number;
             /** Version */
             version: number;
+            /** Zone */
+            zone: string;
         };
         /**
          * WaterChangeIn

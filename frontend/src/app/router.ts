@@ -128,7 +128,7 @@ export const router = createRouter({
     moved("/mix/formulas", "/formulas"),
     moved("/mix/formulas/:id(\\d+)", "/formulas/:id"),
     moved("/mix/compare", "/formulas/compare"),
-    moved("/mix/washes", "/wash"),
+    moved("/mix/washes", "/wash/names"),
     moved("/mix/schools", "/settings"),
     {
       path: "/journal",

@@ -9,6 +9,7 @@ import { tellOf } from "@/app/undo";
 import LoadState from "@/parts/LoadState.vue";
 import { said } from "@/parts/ph";
 import { when } from "@/parts/when";
+import CorrectWash from "./CorrectWash.vue";
 import ModelPanel from "./ModelPanel.vue";
 import WashForm from "./WashForm.vue";
 
@@ -21,6 +22,7 @@ const change = useChangeWash();
 const takeOut = useTakeOut();
 const restore = useRestore();
 const adding = ref(false);
+const correcting = ref<number | null>(null);
 
 /** The version that a wash is shown at, also once it was changed. */
 const now = (wash: Wash): number =>
@@ -74,7 +76,7 @@ useShortcuts([{ key: "n", does: "Record a wash", run: () => (adding.value = true
         <li v-for="wash in head.washes" :key="wash.id" :class="{ out: !wash.counts }">
           <p class="quiet small">{{ when(wash.at) }}</p>
           <p>
-            <strong>{{ wash.family_name }}</strong><template v-if="wash.grams !== null"
+            <strong>{{ wash.name }}</strong><template v-if="wash.grams !== null"
               >, {{ said(wash.grams) }} g</template
             ><template v-if="wash.strength !== 1"
               >, {{ said(wash.strength) }} times as strong</template
@@ -97,8 +99,15 @@ useShortcuts([{ key: "n", does: "Record a wash", run: () => (adding.value = true
             <button v-if="wash.judged" type="button" class="act" @click="counts(wash)">
               {{ wash.counts ? "Don’t learn from this one" : "Learn from this one" }}
             </button>
+            <button type="button" class="act" @click="correcting = wash.id">Correct it</button>
             <button type="button" class="act" @click="drop(wash)">Remove</button>
           </p>
+          <CorrectWash
+            v-if="correcting === wash.id"
+            :head="head"
+            :wash="wash"
+            @done="correcting = null"
+          />
         </li>
       </ul>
     </section>
