@@ -1,9 +1,11 @@
 """Every screen's other states: empty, loading, failed, long; by keys alone; both themes; no barrier."""
 
+from datetime import timedelta
 from pathlib import Path
 from typing import Any
 
 from django.conf import settings
+from django.utils import timezone
 from playwright.sync_api import Page, Route, expect
 
 from eyebright.formulas.schemas.formulas import FormulaNewIn
@@ -15,8 +17,13 @@ from eyebright.journal.schemas import BeginIn
 from eyebright.make.models import Batch
 from eyebright.make.schemas.batches import BeginBatchIn, FillIn
 from eyebright.make.services import batches, filling
+from eyebright.wash.schemas.chains import WashChainIn
 from eyebright.wash.schemas.diary import WashIn
+from eyebright.wash.schemas.planned import NewRoutineIn, PlanWashIn
+from eyebright.wash.services.chains import save_chain
 from eyebright.wash.services.diary import wash
+from eyebright.wash.services.planned import plan_wash
+from eyebright.wash.services.routines import new_routine
 
 from .support import PHONE, BrowserTestCase
 
@@ -184,6 +191,14 @@ class Access(BrowserTestCase):
         made = batches.begin(BeginBatchIn.model_validate(asked))
         kept = FillIn.model_validate({"version": made.version, "amount": 40, "place": "fridge"})
         filling.fill(made.id, kept)
+        links = [{"formula": clay, "zone": "scalp"}, {"pause": "wait", "beside": True}, {}]
+        strung = WashChainIn.model_validate({"name": "Clay day", "links": links})
+        chain = save_chain(strung).id
+        later = timezone.now() + timedelta(days=1)
+        asked = {"heads": [wren], "chain": chain, "at": later}
+        tomorrow = plan_wash(PlanWashIn.model_validate(asked))[0].pk
+        turns = {"head": wren, "entries": [{"chain": chain}], "every": 14}
+        new_routine(NewRoutineIn.model_validate(turns))
         views = {
             "/make": "Under way",
             f"/make/new?formula={clay}": "What goes in",
@@ -208,7 +223,15 @@ class Access(BrowserTestCase):
             f"/formulas?head={ottoline}": "What suits Ottoline today",
             f"/formulas/{soda}?head={ottoline}": "No soda wash for a child.",
             f"/formulas/compare?which={soda},{clay}": "also what is the same",
-            "/wash?new=1": "Begin with what goes on first.",
+            "/today": "Now and next",
+            "/wash": "To be made for them",
+            f"/wash/planned/{tomorrow}": "In all it washes out",
+            "/wash/names?new=1": "Begin with what goes on first.",
+            f"/wash/names?open={chain}": "In all it washes out",
+            "/wash/routines": "every 14 days",
+            "/wash/calendar": "a routine’s turn",
+            f"/wash/plan/new?head={wren}": "Next sensible",
+            f"/wash/record?head={wren}": "With what?",
             "/settings": "Where opinions differ",
             "/journal": "Still being mixed",
             f"/journal/{begun.id}": "How it felt",

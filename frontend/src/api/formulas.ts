@@ -1,5 +1,6 @@
 /** Server state of Formulas: what there is to choose from, formulas, and what comes of them. */
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/vue-query";
+import { BY_THE_PLAN } from "./keys";
 import { computed, type MaybeRefOrGetter, toValue } from "vue";
 import { api, at, taken, type Formula, type FormulaNew, type Propose } from "./client";
 
@@ -60,7 +61,7 @@ export const readLines = (text: string, room: number) =>
   taken(api.POST("/api/formulas/lines", { body: { text, room } }));
 export const propose = (body: Propose) => taken(api.POST("/api/formulas/propose", { body }));
 
-const TOUCHED = ["formulas", "washes", "wash", "bench", "asks"];
+const TOUCHED = [...BY_THE_PLAN, "formulas", "washes", "wash", "bench", "asks"];
 
 export function useBenchChange<Input, Output>(change: (input: Input) => Promise<Output>) {
   const cache = useQueryClient();

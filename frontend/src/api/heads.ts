@@ -1,5 +1,6 @@
 /** Server state of Heads: every question its screens ask, and every change they make. */
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/vue-query";
+import { BY_THE_PLAN } from "./keys";
 import { computed, type MaybeRefOrGetter, toValue } from "vue";
 import {
   api,
@@ -83,6 +84,7 @@ export const useHistory = (id: MaybeRefOrGetter<number>) =>
   });
 
 const AFTER_A_CHANGE = [
+  ...BY_THE_PLAN,
   "head",
   "heads",
   "asks",

@@ -1,5 +1,6 @@
 /** Server state of the Journal: what was poured, read and felt. */
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/vue-query";
+import { BY_THE_PLAN } from "./keys";
 import { computed, type MaybeRefOrGetter, toValue } from "vue";
 import { api, at, Problem, taken, type Entry, type BeginIn, type EntryIn } from "./client";
 
@@ -31,6 +32,7 @@ export const useEntry = (id: MaybeRefOrGetter<number>) =>
 
 // A finished rinse is one of its head's washes; a reading tells of the bottles, what was poured is gone.
 const TOUCHED = [
+  ...BY_THE_PLAN,
   "entries",
   "head",
   "heads",

@@ -1,5 +1,6 @@
 /** Server state of Make: batches, their clocks, what is in stock. */
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/vue-query";
+import { BY_THE_PLAN } from "./keys";
 import { computed, type MaybeRefOrGetter, toValue } from "vue";
 import {
   api,
@@ -105,6 +106,7 @@ export const useStrip = (id: MaybeRefOrGetter<number>, vessel: MaybeRefOrGetter<
 
 // What is poured comes off the shelf; a reading tells of bottles; a batch is what a wash is done with.
 const TOUCHED = [
+  ...BY_THE_PLAN,
   "make",
   "batches",
   "clocks",

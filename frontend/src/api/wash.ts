@@ -15,9 +15,9 @@ import {
   type WashLink,
 } from "./client";
 import { useBenchChange } from "./formulas";
+import { BY_THE_PLAN } from "./keys";
 
 const AGAIN_MS = 60_000; // a plan goes by the clock
-const PLAN = ["plan", "planned", "today", "calendar", "routines", "offers", "when"];
 
 export const useWashChains = () =>
   useQuery({ queryKey: ["washes"], queryFn: () => taken(api.GET("/api/wash/chains")) });
@@ -77,7 +77,8 @@ function usePlanChange<Input, Output>(change: (input: Input) => Promise<Output>)
   const cache = useQueryClient();
   return useMutation({
     mutationFn: change,
-    onSettled: () => Promise.all(PLAN.map((key) => cache.invalidateQueries({ queryKey: [key] }))),
+    onSettled: () =>
+      Promise.all(BY_THE_PLAN.map((key) => cache.invalidateQueries({ queryKey: [key] }))),
   });
 }
 
