@@ -17,6 +17,7 @@ from .lines import MATERIALS, loading, searching, written_lines
 from .live import cost_of_instruments, drag_to_paint
 from .make import cost_of_clocks, over_pour, weight_to_bar
 from .page import first_load, served
+from .plan import link_changed, plan_of_two_months
 from .shelf import LOTS, long_shelf
 from .ten_years import ten_years
 from .yardsticks import beside, blank_call, blank_trip
@@ -35,6 +36,7 @@ FINDING = 5.0
 RIGHT = 0.97  # of the corpus
 GROWN = 1.2  # times as long after ten years as when every list has just filled
 DRAG, EDIT = 20.0, 33.0
+PLAN = 50.0
 BAR_MS, CLOCKS_SHARE = 100.0, 0.01  # beyond the scale's own period; of a core
 
 
@@ -141,6 +143,8 @@ def main() -> int:
         at_server, in_page = cost_of_instruments(browser, server.address, server.pid)
         bar = weight_to_bar(browser, server.address)
         too_much, poured = beside(lambda: over_pour(browser, server.address), trip_of)
+        (planned, held), asked = beside(lambda: plan_of_two_months(browser, server.address), trip_of)
+        link, changed = beside(lambda: link_changed(browser, server.address), trip_of)
         clocks = cost_of_clocks(browser, server.address, server.pid)
     kilobytes = loaded.sent / 1000
     print("First load of the page, nothing in the cache")
@@ -176,6 +180,9 @@ def main() -> int:
     ledger.line(
         "twenty clocks, of a core", f"{clocks:.2%}", f"under {CLOCKS_SHARE:.0%}", clocks < CLOCKS_SHARE
     )
+    print("Planning")
+    ledger.times(f"the plan of {held} washes over two months", planned / 1000, "trips", asked / 1000, PLAN)
+    ledger.times("a link changed, read and painted, p95", link / 1000, "trips", changed / 1000, EDIT)
     return 0 if ledger.all_held else 1
 
 

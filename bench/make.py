@@ -67,7 +67,8 @@ async ([amount]) => {
 """
 
 
-def _call(page: Page, method: str, path: str, body: Any = None) -> Any:
+def call(page: Page, method: str, path: str, body: Any = None) -> Any:
+    """One call as the page makes it."""
     return page.evaluate(CALL, [method, path, body])
 
 
@@ -80,13 +81,11 @@ def _opened(browser: Browser, address: str) -> Page:
 
 def _weighing(page: Page, address: str) -> int:
     """A batch of the demo's own rinse at its weighing; its id."""
-    every = _call(page, "GET", "/api/formulas")["formulas"]
+    every = call(page, "GET", "/api/formulas")["formulas"]
     rinse = next(row["id"] for row in every if row["name"] == "Towpath rinse")
     ask = {"formula": rinse, "much": "written", "name": "", "family": "", "heads": [], "lots": {}}
-    batch = _call(
-        page, "POST", "/api/make/batches", {"ask": ask, "stops_passed": [], "why": "", "own": False}
-    )
-    _call(page, "PATCH", f"/api/make/batches/{batch['id']}", {"version": batch["version"], "step": 1})
+    batch = call(page, "POST", "/api/make/batches", {"ask": ask, "stops_passed": [], "why": "", "own": False})
+    call(page, "PATCH", f"/api/make/batches/{batch['id']}", {"version": batch["version"], "step": 1})
     page.goto(f"{address}/make/{batch['id']}/run")
     page.locator("[data-bar]").wait_for(state="attached")
     page.wait_for_timeout(1500)
@@ -96,14 +95,14 @@ def _weighing(page: Page, address: str) -> int:
 def weight_to_bar(browser: Browser, address: str) -> float:
     """ms from a weight on the scale to its bar painted, beyond the scale's own period: 95th percentile."""
     page = _opened(browser, address)
-    scale = next(one["id"] for one in _call(page, "GET", "/api/instruments") if one["kind"] == "scale")
+    scale = next(one["id"] for one in call(page, "GET", "/api/instruments") if one["kind"] == "scale")
     _weighing(page, address)
     page.get_by_label("take it by itself").uncheck()
     times = []
     for place in range(WEIGHTS):
         times.append(page.evaluate(WEIGH, [f"/api/instruments/{scale}/play", 60 + 13 * (place % 9)]))
         page.wait_for_timeout(150 + 37 * (place % 5))
-    _call(page, "POST", f"/api/instruments/{scale}/play", {"put": 0, "tare": False})
+    call(page, "POST", f"/api/instruments/{scale}/play", {"put": 0, "tare": False})
     page.context.close()
     late: float = statistics.quantiles(times, n=20)[-1]
     return max(late - EACH * 1000.0, 0.0)
@@ -126,14 +125,14 @@ def cost_of_clocks(browser: Browser, address: str, pid: int) -> float:
     page.goto(f"{address}/wash")
     page.wait_for_timeout(SETTLED_MS)
     idle = _share(page, pid)
-    every = _call(page, "GET", "/api/formulas")["formulas"]
+    every = call(page, "GET", "/api/formulas")["formulas"]
     liquor = next(row["id"] for row in every if row["name"] == "Conker wash")
     for _ in range(CLOCKS):
         ask = {"formula": liquor, "much": "written", "name": "", "family": "", "heads": [], "lots": {}}
         body = {"ask": ask, "stops_passed": [], "why": "", "own": False}
-        batch = _call(page, "POST", "/api/make/batches", body)
+        batch = call(page, "POST", "/api/make/batches", body)
         where = f"/api/make/batches/{batch['id']}/steps/2"
-        started = _call(page, "POST", where, {"version": batch["version"], "do": "start", "minutes": 600})
+        started = call(page, "POST", where, {"version": batch["version"], "do": "start", "minutes": 600})
         if "steps" not in started:
             raise RuntimeError(json.dumps(started))
     page.reload()

@@ -38,7 +38,12 @@ from eyebright.shelf.schemas.readings import ReadIn
 from eyebright.shelf.schemas.waters import WaterIn
 from eyebright.shelf.services.lots import save_lot
 from eyebright.shelf.services.waters import save_water
-from eyebright.wash.models import Wash
+from eyebright.wash.models import PlannedWash, Wash
+from eyebright.wash.schemas.chains import WashChainIn
+from eyebright.wash.schemas.planned import NewRoutineIn, PlanWashIn
+from eyebright.wash.services.chains import save_chain
+from eyebright.wash.services.planned import plan_wash
+from eyebright.wash.services.routines import new_routine
 
 from .heads import get
 
@@ -71,6 +76,24 @@ def live(weeks: int) -> None:
     journal.change(begun.id, EntryIn(version=begun.version, finished=True, read=ReadIn(value=4.5)))
     _again(Batch.objects.get(), weeks, now, chance)
     _kitchen(heads[0].pk, weeks, now)
+    _plan(heads, weeks, now)
+
+
+def _plan(heads: list[Head], weeks: int, now: datetime) -> None:
+    """A wash by name that was done every week, one that is planned, and a routine of it."""
+    links = [{"formula": Formula.objects.get(name="Stove-side soap").pk}, {}]
+    chain = save_chain(WashChainIn.model_validate({"name": "Friday", "links": links})).id
+    entries = [{"chain": chain}]
+    new_routine(NewRoutineIn.model_validate({"head": heads[0].pk, "entries": entries}))
+    PlannedWash.objects.bulk_create(
+        PlannedWash(
+            head=heads[0], chain_id=chain, name="Friday", links=links, at=now - timedelta(weeks=week),
+            done_at=now - timedelta(weeks=week),
+        )
+        for week in range(1, weeks)
+    )  # fmt: skip
+    asked = {"heads": [heads[1].pk], "chain": chain, "at": now + timedelta(days=2)}
+    plan_wash(PlanWashIn.model_validate(asked))
 
 
 def _kitchen(head: int, weeks: int, now: datetime) -> None:
@@ -153,6 +176,10 @@ SCREENS = {
     "formulas ranked for a head": "/api/formulas/match?head=1",
     "the journal": "/api/journal/entries",
     "an entry": "/api/journal/entries/1",
+    "today": "/api/today",
+    "the plan": "/api/wash/plan",
+    "two months": "/api/wash/calendar",
+    "routines": "/api/wash/routines",
     "make, with its stock": "/api/make",
     "a batch": "/api/make/batches/{batch}",
     "what was made": "/api/make/batches",

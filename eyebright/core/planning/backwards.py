@@ -16,6 +16,7 @@ from ..formulas.model import PlannedStep
 from .moments import Moments, Span
 
 OVERDUE = 24 * 60.0  # minutes past its most that something begun may still be carried on from
+SPARE = 3 * 24 * 60.0  # minutes beyond all that a job takes, for nights and days out
 GRAIN = 1e-6
 
 
@@ -140,43 +141,60 @@ def _gaps(windows: Sequence[Span], pots: int) -> list[Span]:
 def _place(job: Job, hands: Sequence[Span], gaps: Sequence[Span], now: float) -> JobPlan:
     if not job.steps:
         return JobPlan(job, (), now, now > job.by)
-    ways = [_Way(job, hands, gap, now) for gap in gaps]
-    in_time = [way for way in ways if way.starts]
-    if in_time:
-        best = max(in_time, key=lambda way: way.starts[0].last)
-        return best.latest()
-    possible = [way for way in ways if way.reached[-1]]
-    if not possible and job.begun is not None:
-        # what was begun is overdue, or its most falls into the night: it is carried on as soon as it can be
-        longer = replace(job.steps[0], stands=job.steps[0].stands + OVERDUE + max(now - job.begun, 0.0))
-        return _place_late(replace(job, steps=(longer, *job.steps[1:])), job, hands, gaps, now)
-    return min((way.soonest() for way in possible), key=lambda found: found.ready)
+    if (found := _in_time(job, hands, gaps, now)) or (found := _as_soon(job, hands, gaps, now)):
+        return found
+    # what was begun is overdue, or its most falls into the night: it is carried on as soon as it can be
+    begun = now if job.begun is None else job.begun
+    longer = replace(job.steps[0], stands=job.steps[0].stands + OVERDUE + max(now - begun, 0.0))
+    again = replace(job, steps=(longer, *job.steps[1:]))
+    found = _in_time(again, hands, gaps, now) or _as_soon(again, hands, gaps, now)
+    assert found is not None  # there is a moment for everything, at last
+    return replace(found, job=job)
 
 
-def _place_late(job: Job, was: Job, hands: Sequence[Span], gaps: Sequence[Span], now: float) -> JobPlan:
-    ways = [_Way(job, hands, gap, now) for gap in gaps]
-    in_time = [way for way in ways if way.starts]
-    if in_time:
-        return replace(max(in_time, key=lambda way: way.starts[0].last).latest(), job=was)
-    possible = [way.soonest() for way in ways if way.reached[-1]]
-    return replace(min(possible, key=lambda found: found.ready), job=was)
+def _span(job: Job) -> float:
+    """Minutes within which a job is surely done, nights and all: a bound for what is looked at."""
+    return sum(step.most + step.stands for step in job.steps) + SPARE
+
+
+def _in_time(job: Job, hands: Sequence[Span], gaps: Sequence[Span], now: float) -> JobPlan | None:
+    """As late as it can be begun and still be ready; None where it cannot.
+
+    The latest of all is among those of the last days before, if there is any: only then is more looked at.
+    """
+    for since in dict.fromkeys((max(now, job.by - _span(job)), now)):
+        ways = [way for gap in gaps if (way := _Way(job, hands, gap, (since, job.by))).starts]
+        if ways:
+            return max(ways, key=lambda way: way.starts[0].last).latest()
+    return None
+
+
+def _as_soon(job: Job, hands: Sequence[Span], gaps: Sequence[Span], now: float) -> JobPlan | None:
+    """As soon as it can be ready; None where what was begun cannot be carried on."""
+    for until in (now + 2.0 * _span(job), inf):
+        ways = [way for gap in gaps if (way := _Way(job, hands, gap, (now, until))).reached[-1]]
+        if ways:
+            return min((way.soonest() for way in ways), key=lambda found: found.ready)
+    return None
 
 
 class _Way:
     """One job with one free span of the pot: from where each step can still be done, and be reached."""
 
-    def __init__(self, job: Job, hands: Sequence[Span], gap: Span, now: float) -> None:
+    def __init__(self, job: Job, hands: Sequence[Span], gap: Span, within: Span) -> None:
         self.job, self.steps = job, job.steps
-        self.free = [self._allowed(place, hands, gap, now) for place in range(len(job.steps))]
-        self.reached = self._forwards()
-        self.starts = self._backwards()
+        near = [each for each in hands if each[1] >= within[0] and each[0] <= within[1]]
+        self.free = [self._allowed(place, near, gap, within) for place in range(len(job.steps))]
+        nothing = [Moments(())] * len(job.steps)
+        self.reached = self._forwards() if all(self.free) else nothing
+        self.starts = self._backwards() if self.reached[-1] else []
 
-    def _allowed(self, place: int, hands: Sequence[Span], gap: Span, now: float) -> Moments:
+    def _allowed(self, place: int, hands: Sequence[Span], gap: Span, within: Span) -> Moments:
         """Moments at which a step may begin, as far as it alone is concerned."""
         step, job = self.steps[place], self.job
         if place == 0 and job.begun is not None:
             return Moments.of((job.begun, job.begun))
-        free = Moments.of((now, inf)).without(hands, step.lasts)
+        free = Moments.of(within).without(hands, step.lasts)
         if not step.pot:
             return free
         last = place + 1 == len(self.steps) or not self.steps[place + 1].pot
@@ -186,16 +204,16 @@ class _Way:
         """Moments at which each step can begin, whatever it must be ready by."""
         out = [self.free[0]]
         for place in range(1, len(self.steps)):
-            out.append(_both(out[-1].after(*self.steps[place - 1].then), self.free[place]))
+            out.append(out[-1].after(*self.steps[place - 1].then).both(self.free[place]))
         return out
 
     def _backwards(self) -> list[Moments]:
         """Moments from which all that follows can be done in time, and that can be reached; [] for none."""
         last = self.steps[-1]
         ends = last.least if last.waits else last.most
-        out = [_both(Moments.until(self.job.by - ends), self.reached[-1])]
+        out = [Moments.until(self.job.by - ends).both(self.reached[-1])]
         for place in range(len(self.steps) - 2, -1, -1):
-            out.insert(0, _both(out[0].before(*self.steps[place].then), self.reached[place]))
+            out.insert(0, out[0].before(*self.steps[place].then).both(self.reached[place]))
         return out if out[0] else []
 
     def latest(self) -> JobPlan:
@@ -232,9 +250,3 @@ class _Way:
             ),
             ready, late,
         )  # fmt: skip
-
-
-def _both(one: Moments, other: Moments) -> Moments:
-    return Moments.of(
-        *((max(a, c), min(b, d)) for a, b in one.spans for c, d in other.spans if max(a, c) <= min(b, d))
-    )

@@ -54,7 +54,7 @@ class Moments:
 
     def within(self, begin: float, end: float) -> "Moments":
         """Those from `begin` to `end`."""
-        return Moments.of(*((max(a, begin), min(b, end)) for a, b in self.spans))
+        return self.both(Moments(((begin, end),)) if begin <= end else Moments(()))
 
     def without(self, busy: Iterable[Span], lasting: float) -> "Moments":
         """Those from which something `lasting` so many minutes meets none of the busy spans.
@@ -69,9 +69,22 @@ class Moments:
             if begin - lasting >= a:
                 free.append((a, begin - lasting))
             free.append((max(a, end), b))
-        return Moments.of(
-            *((max(a, c), min(b, d)) for a, b in self.spans for c, d in free if max(a, c) <= min(b, d))
-        )
+        return self.both(Moments(tuple(free)))
+
+    def both(self, other: "Moments") -> "Moments":
+        """Those that are moments of both."""
+        out: list[Span] = []
+        mine, theirs = iter(self.spans), iter(other.spans)
+        one, two = next(mine, None), next(theirs, None)
+        while one and two:
+            begin, end = max(one[0], two[0]), min(one[1], two[1])
+            if begin <= end:
+                out.append((begin, end))
+            if one[1] < two[1]:
+                one = next(mine, None)
+            else:
+                two = next(theirs, None)
+        return Moments(tuple(out))
 
     def before(self, least: float, most: float) -> "Moments":
         """Moments from which one of these is `least` to `most` minutes off."""

@@ -1,14 +1,17 @@
 """Links of a wash as they are kept and entered, and as the core takes them, over a head at a time."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Hashable, Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
 
+from django.utils import timezone
 from pydantic import ValidationError
 
 from eyebright.config.problems import Problem
 from eyebright.config.salvage import salvaged
+from eyebright.config.unchanged import kept_mark
+from eyebright.core.formulas.model import Formula as CoreFormula
 from eyebright.core.formulas.model import ready_formula, ready_times
 from eyebright.core.formulas.prepare import PreparedSupply
 from eyebright.core.heads import Head as CoreHead
@@ -21,6 +24,7 @@ from eyebright.make.models import Container
 from eyebright.make.services.jugs import jugs_left
 from eyebright.make.services.keys import container_id
 from eyebright.shelf.models import Lot
+from eyebright.shelf.services.keys import is_id
 from eyebright.shelf.services.supplies import plain_water, supplies_of
 
 from ..schemas.chains import WashLinkIn
@@ -28,6 +32,7 @@ from ..schemas.chains import WashLinkIn
 WHAT = ("formula", "stuff", "pause")  # what a link is of
 GONE_LINK = WashLinkIn(stuff="gone")
 GONE = "That formula is gone: choose another, or leave it out."
+NO_STOCK = "That is not in stock any more: choose another."
 NO_STUFF = "That is no longer on the shelf: choose another."
 THROWN = {
     "used": "was used up", "smell": "was thrown away: it smelled", "cloud": "was thrown away: it was cloudy",
@@ -95,46 +100,100 @@ def check_links(links: Sequence[WashLinkIn]) -> dict[int | str, str]:
     return known
 
 
+@dataclass
+class _Kitchen:
+    """All that links are made of, as it stands: gathered once for as long as nothing that is kept changes."""
+
+    formulas: dict[int, tuple[CoreFormula | None, str]]
+    bought: dict[str, Supply]
+    ready: dict[str, CoreFormula | None]
+    left: dict[str, tuple[float, str]]
+    whom: CoreHead | None
+    needs: Needs | None
+    basin: Basin
+
+
+_kitchens: dict[Hashable, _Kitchen] = {}
+REMEMBERED = 12
+
+
 def strung(
     links: Sequence[WashLinkIn], head: int | None, at: datetime | None = None, day: Today | None = None
 ) -> Strung:
     """Links as the core takes them, over a head as it stands at a time; a Problem beside what cannot be."""
-    rows = Formula.objects.in_bulk([link.formula for link in links if link.formula])
-    bought = supplies_of({link.stuff for link in links if link.stuff})
-    left = _left(links, bought)
+    kitchen = _kitchen(links, head, at, day)
     out: list[WashLink] = []
     there: list[tuple[float, str] | None] = []
-    keys: list[str] = []
     for place, link in enumerate(links):
-        have = left.get(link.stuff) if link.stuff else None
+        have = kitchen.left.get(link.stuff) if link.stuff else None
         there.append(have)
         if link.pause or not (link.formula or link.stuff):
             if link.pause and link.pause not in pauses():
                 raise Problem.field(f"links.{place}.pause", "Choose one of the ones offered.")
             out.append(_as_core(link, None, "", 1.0, None))
             continue
-        if link.stuff and link.formula is None:
-            stuff = bought.get(link.stuff)
-            formula, name, times = _bought(link, stuff, place)
-            keys.append(link.stuff)
-        else:
-            row = rows.get(link.formula or 0)
-            if row is None:
-                raise Problem.field(f"links.{place}.formula", GONE)
-            entered = entered_of(row.body)
-            formula, name, times = as_core(entered).formula, entered.name, 1.0
-            if formula is None:
-                says = f"{entered.name} cannot be reckoned yet: open it."
-                raise Problem.field(f"links.{place}.formula", says)
-            keys += keys_of(entered)
+        formula, name, times = _what(link, kitchen, place)
         if link.much == "amount" and link.amount is None:
             raise Problem.field(f"links.{place}.amount", "Say how much, or take the usual dose.")
         if link.much == "all" and have is None:
             raise Problem.field(f"links.{place}.amount", "Nobody counts how much of that there is: say it.")
         out.append(_as_core(link, formula, name, times, have))
-    bench, whom = core_bench(keys, head, at=at, day=day)
-    basin = Basin(plain_water(), bench.kit, bench.posterior, bench.hair_and_scalp, bench.head)
-    return Strung(out, basin, whom, needs_of(bench.head) if whom else None, bought, there)
+    return Strung(out, kitchen.basin, kitchen.whom, kitchen.needs, kitchen.bought, there)
+
+
+def _what(link: WashLinkIn, kitchen: _Kitchen, place: int) -> tuple[CoreFormula, str, float]:
+    """What a link is of: its formula, its name, and times the dose that its label asks for."""
+    if link.formula is None:
+        return _bought(link, kitchen, place)
+    found = kitchen.formulas.get(link.formula)
+    if found is None:
+        raise Problem.field(f"links.{place}.formula", GONE)
+    formula, name = found
+    if formula is None:
+        raise Problem.field(f"links.{place}.formula", f"{name} cannot be reckoned yet: open it.")
+    return formula, name, 1.0
+
+
+def _kitchen(
+    links: Sequence[WashLinkIn], head: int | None, at: datetime | None, day: Today | None
+) -> _Kitchen:
+    """What these links are made of, for a head at a time; the last few are remembered."""
+    formulas = tuple(sorted({link.formula for link in links if link.formula}))
+    stuff = tuple(sorted({link.stuff for link in links if link.stuff and not link.formula}))
+    mark, when = kept_mark(), at or timezone.now().replace(second=0, microsecond=0)
+    key = (mark, formulas, stuff, head, when, day, timezone.get_current_timezone_name())
+    found = _kitchens.get(key) if mark is not None else None
+    if found is None:
+        found = _gathered(formulas, stuff, head, at, day)
+        if mark is not None:
+            if len(_kitchens) >= REMEMBERED:
+                _kitchens.clear()
+            _kitchens[key] = found
+    return found
+
+
+def _gathered(
+    formulas: Sequence[int], stuff: Sequence[str], head: int | None, at: datetime | None, day: Today | None
+) -> _Kitchen:
+    entered = {pk: entered_of(row.body) for pk, row in Formula.objects.in_bulk(list(formulas)).items()}
+    written = {pk: (as_core(each).formula, each.name) for pk, each in entered.items()}
+    bought = supplies_of(stuff)
+    keys = [key for each in entered.values() for key in keys_of(each)]
+    bench, whom = core_bench([*keys, *stuff], head, at=at, day=day)
+    return _Kitchen(
+        written,
+        bought,
+        {key: _ready(each) for key, each in bought.items()},
+        _left(stuff, bought),
+        whom,
+        needs_of(bench.head) if whom else None,
+        Basin(plain_water(), bench.kit, bench.posterior, bench.hair_and_scalp, bench.head),
+    )
+
+
+def _ready(stuff: Supply) -> CoreFormula | None:
+    """What was made, poured or bought as a formula by itself."""
+    return stuff.as_formula if isinstance(stuff, PreparedSupply) else ready_formula(stuff)
 
 
 def _as_core(
@@ -156,26 +215,23 @@ def _as_core(
     )  # fmt: skip
 
 
-def _left(links: Sequence[WashLinkIn], bought: Mapping[str, Supply]) -> dict[str, tuple[float, str]]:
+def _left(stuff: Iterable[str], bought: Mapping[str, Supply]) -> dict[str, tuple[float, str]]:
     """What is left of what was made, poured or bought, by key: mL or g, and which."""
     out: dict[str, tuple[float, str]] = {}
-    keys = {link.stuff for link in links if link.stuff}
+    keys = set(stuff)
     made = {pk: key for key in keys if (pk := container_id(key)) is not None}
     for row in Container.objects.filter(pk__in=made):
         out[made[row.pk]] = (float(row.left), row.unit)
-    lots = {int(key[4:]): key for key in keys if key.startswith("lot-") and key[4:].isdigit()}
+    lots = {int(key[4:]): key for key in keys if key.startswith("lot-") and is_id(key[4:])}
     for lot in Lot.objects.filter(pk__in=lots).exclude(left=None):
-        stuff = bought.get(lots[lot.pk])
-        unit = stuff.material.unit if stuff and stuff.material else "mL"
+        each = bought.get(lots[lot.pk])
+        unit = each.material.unit if each and each.material else "mL"
         out[lots[lot.pk]] = (float(lot.left or 0), unit)
     return out | jugs_left(keys)
 
 
-def _bought(link: WashLinkIn, stuff: Supply | None, place: int) -> tuple[Any, str, float]:
-    """A link of something made or bought.
-
-    Its formula, its name, and times the dose that its label asks for.
-    """
+def _bought(link: WashLinkIn, kitchen: _Kitchen, place: int) -> tuple[CoreFormula, str, float]:
+    """A link of something made, poured or bought."""
     field = f"links.{place}.formula"
     pk = container_id(link.stuff)
     if pk is not None:
@@ -184,11 +240,9 @@ def _bought(link: WashLinkIn, stuff: Supply | None, place: int) -> tuple[Any, st
             when = f" on {row.ended_on:%-d %B}" if row.ended_on else ""
             says = f"{row.batch.name}, {row.name} {THROWN.get(row.ended, 'is finished')}{when}"
             raise Problem.field(field, f"{says}. Choose another, or leave it out.")
+    stuff, formula = kitchen.bought.get(link.stuff), kitchen.ready.get(link.stuff)
     if stuff is None:
-        raise Problem.field(
-            field, NO_STUFF if pk is None else "That is not in stock any more: choose another."
-        )
-    formula = stuff.as_formula if isinstance(stuff, PreparedSupply) else ready_formula(stuff)
+        raise Problem.field(field, NO_STUFF if pk is None else NO_STOCK)
     if formula is None:
         raise Problem.field(field, f"{stuff.name} {_why_not(stuff)}.")
     return formula, stuff.name, ready_times(stuff)

@@ -151,11 +151,13 @@ def _made(rows: Sequence[PlannedWash]) -> list[_Work]:
     under_way: dict[int, list[Batch]] = {}
     for batch in running.order_by("made_at").prefetch_related("clocks"):
         under_way.setdefault(batch.formula_id or 0, []).append(batch)
-    out = []
+    out, makes = [], dict[int, tuple[PlanStep, ...]]()
     for need in _needs(asked, formulas, under_way):
         row = formulas[need.formula]
-        written = as_core(entered_of(row.body)).formula
-        steps = steps_of(planned_steps(written)) if written and need.batch is None else ()
+        if need.batch is None and need.formula not in makes:
+            written = as_core(entered_of(row.body)).formula
+            makes[need.formula] = steps_of(planned_steps(written)) if written else ()
+        steps = makes.get(need.formula, ())
         begun = None
         if need.batch is not None:
             steps, begun = _left_of(need.batch)
