@@ -13,7 +13,7 @@ SEEN_MS = 10_000
 # From the minutes of a link typed anew until the reading says what that comes to.
 CHANGE = """
 ([minutes, most]) => new Promise((done, fail) => {
-  const field = document.querySelectorAll("main ol .minutes input")[1];
+  const field = document.querySelectorAll("main ol .minutes input")[0];
   const before = document.querySelector(".whole").textContent;
   const from = performance.now();
   field.value = minutes;
@@ -73,6 +73,6 @@ def link_changed(browser: Browser, address: str) -> float:
     page.get_by_role("option", name="Wren Halloway").click()
     page.locator(".whole").wait_for()
     page.wait_for_timeout(1500)
-    times = sorted(page.evaluate(CHANGE, [f"{3 + i * 0.5:g}", SEEN_MS]) for i in range(CHANGES))
+    times = sorted(page.evaluate(CHANGE, [str(4 + i), SEEN_MS]) for i in range(CHANGES))
     page.context.close()
     return float(times[int(0.95 * (len(times) - 1))])

@@ -110,7 +110,7 @@ def _under_way(found: Planned) -> Iterable[ItemOut]:
     said_already = {clock.batch for clock in running(found.now)}
     said_already |= {work.batch for work, _ in found.jobs if work.batch}
     rows = Batch.objects.filter(finished_at=None, of=Batch.Of.FORMULA).exclude(pk__in=said_already)
-    for row in rows.order_by("-made_at")[:SOON_SHOWN]:
+    for row in rows.order_by("-made_at").only("name")[:SOON_SHOWN]:
         yield _item(
             f"batch-{row.pk}",
             "go_on",
@@ -161,7 +161,7 @@ def _not_recorded(now: datetime) -> Iterable[ItemOut]:
 
 def _use_soon() -> Iterable[ItemOut]:
     today = timezone.localdate()
-    for row in due_soon()[:SOON_SHOWN]:
+    for row in due_soon().only("name", "use_by", "left", "unit", "batch__name")[:SOON_SHOWN]:
         past = row.use_by < today
         says = f"{said(round(float(row.left)))} {row.unit} left; " + (
             "past its date: throw it away" if past else f"use it by {row.use_by:%A}"

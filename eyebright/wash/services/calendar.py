@@ -31,7 +31,7 @@ NAME = "Eyebright: washes"
 WASH_ALARM, STEP_ALARM = 30.0, 10.0  # minutes before
 SECRET = 32  # bytes
 MADE = {"make": "Make", "carry_on": "Go on with", "thaw": "Thaw", "put_on": "Put on"}
-MOST_USE_BY = 200
+MOST_USE_BY = 100
 
 
 # ---- two months on a page ----
@@ -110,7 +110,7 @@ def _entry(kind: str, at: datetime, title: str, to: str, head: int | None) -> tu
 
 def _use_by(first: date, end: date) -> Iterable[Container]:
     rows = open_ones().filter(use_by__gte=first, use_by__lt=end)
-    return rows[:MOST_USE_BY]
+    return rows.only("name", "use_by", "batch__name")[:MOST_USE_BY]
 
 
 # ---- as a file ----

@@ -6,9 +6,10 @@ under way; so it follows whatever is moved, made or thrown away.
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field
-from datetime import datetime, timedelta
+from datetime import date, datetime, timedelta
+from decimal import Decimal
 from math import inf
-from typing import Any, Literal
+from typing import Any, Literal, NamedTuple
 
 from django.utils import timezone
 
@@ -37,6 +38,7 @@ THAW = PlanStep("Let it thaw", 60.0, 24 * HOUR, waits=True)
 OUT_OF_FREEZER = PlanStep("Take it out of the freezer", 1.0, 2.0)
 KEEPS = 1.0  # days that something keeps where nobody has worked it out
 LEAST_MADE = 1.0  # mL or g: less than that is not made for a wash
+MOST_STOCK = 100  # containers of one formula that are looked through, those to be used soonest first
 PLACES = ("shelf", "fridge", "freezer")
 
 
@@ -191,9 +193,11 @@ def _needs(
 
     One batch for as long as it keeps.
     """
-    stock: dict[int, list[Container]] = {}
-    for container in open_ones().filter(batch__formula__in=asked).exclude(place="freezer"):
-        stock.setdefault(container.batch.formula_id or 0, []).append(container)
+    stock: dict[int, list[Stock]] = {}
+    for pk in asked:
+        rows = open_ones().filter(batch__formula=pk, left__gt=0).exclude(place="freezer")
+        told = rows.filter(use_by__gte=timezone.localdate()).values_list("pk", "left", "unit", "use_by")
+        stock[pk] = [Stock(*each) for each in told[:MOST_STOCK]]
     for pk, wanted in asked.items():
         if pk not in formulas:
             continue
@@ -217,8 +221,17 @@ def _needs(
             yield open_
 
 
+class Stock(NamedTuple):
+    """A container that can be used: mL or g (`unit`) left in it, and until when it is good."""
+
+    pk: int
+    left: Decimal
+    unit: str
+    use_by: date
+
+
 def _from_stock(
-    row: PlannedWash, dose: dict[str, Any], stock: Iterable[Container], there: dict[int, float]
+    row: PlannedWash, dose: dict[str, Any], stock: Iterable["Stock"], there: dict[int, float]
 ) -> float:
     """Take a dose out of what is in stock and good that day, as far as there is; mL or g that are wanting."""
     day = timezone.localdate(row.at)
