@@ -193,6 +193,7 @@ def tables() -> dict[str, str]:
         ),
         **_formulas(),
         "cooling": _constants(_read("formulas/prepare/cooling.toml")),
+        **_washes(),
         "step-cautions": table(
             _read("make/cautions.toml")["caution"],
             caution="id",
@@ -219,6 +220,25 @@ def tables() -> dict[str, str]:
         "chain": _constants(_read("chain/chain.toml")),
         "objections": table(_read("wash/schools.toml")["objection"], when=when, says="says"),
         "schools": table(schools, about="school", school="name", holds="holds"),
+    }
+
+
+def _washes() -> dict[str, str]:
+    """The tables of washes and plans."""
+    links = _read("wash/links.toml")
+    finish = [{**row, "g_from": row["from"]} for row in links["finish"]]
+    return {
+        "wash-pauses": table(
+            links["pause"],
+            pause="name",
+            min="minutes",
+            hands="hands",
+            ahead="ahead",
+            after="after",
+            how="how",
+        ),
+        "wash-sections": table(links["section"], way="name", sections="count", min_each="minutes"),
+        "wash-finish": table(finish, finish="name", g_on_100_g_from="g_from", says="says"),
     }
 
 
