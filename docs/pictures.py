@@ -50,16 +50,6 @@ def bench(page: Page, address: str, name: str) -> str:
     return page.get_by_role("main").get_by_role("link", name=name).get_attribute("href") or ""
 
 
-def find(page: Page, address: str) -> None:
-    """Whatever there is, by a word."""
-    page.goto(f"{address}/formulas")
-    page.keyboard.press("/")
-    page.keyboard.type("soap")
-    page.get_by_role("dialog").get_by_role("option").first.wait_for()
-    shoot(page, "find")
-    page.keyboard.press("Escape")
-
-
 def main() -> None:
     """Every main view, from a demo household just moved in."""
     data = Path(os.environ["EYEBRIGHT_DATA"])
@@ -86,9 +76,6 @@ def main() -> None:
         desk.get_by_role("button", name="Wash out less").click()
         desk.get_by_role("button", name="Take this change").evaluate("act => act.scrollIntoView(false)")
         shoot(desk, "bench-make-it-so")
-        find(desk, address)
-        desk.goto(f"{address}/formulas?head={wren.rsplit('/', 1)[1]}")
-        shoot(desk, "formulas-match")
         desk.goto(f"{address}/wash/names")
         desk.get_by_role("button", name="Friday, off the barge", exact=True).click()
         shoot(desk, "washes")
