@@ -6,9 +6,10 @@ Numbers come as typed: 4.5, "4.5", "4,5", "4 1/2" and "4½" are the same.
 import math
 import unicodedata
 from collections.abc import Callable
+from datetime import datetime, time
 from typing import Annotated, Any, TypeVar
 
-from pydantic import BeforeValidator, WithJsonSchema
+from pydantic import AfterValidator, BeforeValidator, WithJsonSchema
 from pydantic_core import PydanticCustomError
 
 from eyebright.core.numerals import AmbiguousNumber, Count, Habit, NumberError, read_count, read_number
@@ -135,3 +136,18 @@ Minutes = Annotated[float, number_between(0, 1440, "From 0 minutes to a day."), 
 Name = Annotated[str, BeforeValidator(_name)]
 Note = Annotated[str, BeforeValidator(_note)]
 Blank = BeforeValidator(_or_nothing)
+
+
+FIRST_YEAR, LAST_YEAR = 1990, 2100
+
+
+def _moment(value: datetime) -> datetime:
+    """A moment of this century or the last years of the one before: others cannot be reckoned with."""
+    if not FIRST_YEAR <= value.year <= LAST_YEAR:
+        raise _trouble(f"A day from {FIRST_YEAR} to {LAST_YEAR}.")
+    return value
+
+
+Moment = Annotated[datetime, AfterValidator(_moment)]
+Clock = Annotated[time, AfterValidator(lambda value: value.replace(tzinfo=None, second=0, microsecond=0))]
+"""A time on the wall, to the minute, without a zone of its own."""

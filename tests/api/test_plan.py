@@ -216,6 +216,11 @@ class BadInput(PlanTestCase):
             ("bathrooms", {"bathrooms": 0}),
         ):
             self.refused("PATCH", "/household", body, field)
+        self.refused("GET", "/wash/calendar?since=9999-12-01", None, "since")
+        far = {"links": [self.link(self.towpath)], "head": self.wren, "at": "0001-01-01T00:00"}
+        self.refused("POST", "/wash/chains/read", far, "at")
+        asleep = {"asleep_from": "22:00Z", "asleep_to": "07:00:30+02:00"}
+        self.assertEqual(self.call("PATCH", "/household", asleep)["asleep_to"], "07:00:00")
         self.refused("POST", "/household/taken", {"begin": SATURDAY_TEN, "end": "2026-11-28T09:00"}, "end")
 
     def test_a_wash_that_was_changed_in_another_window(self) -> None:

@@ -94,6 +94,28 @@ class Lanes(TestCase):
         self.assertEqual(found.along[1].lengths_oil, found.along[0].lengths_oil)
         self.assertEqual(found.along[4].start + pauses()["dry"].minutes, found.minutes)
 
+    def test_what_nobody_rinses_off_is_still_on(self) -> None:
+        """Written as its own link, or because another lane takes longer: waiting is contact."""
+        wait = WashLink(None, pause="wait", minutes=30.0)
+        for links in (
+            (WashLink(SODA), wait, WATER),
+            (WashLink(SODA), wait),
+            (WashLink(SODA, "scalp"), WashLink(MASK, "bag", 30.0, beside=True), WATER),
+            (WashLink(SODA, "scalp"), WashLink(MASK, "lengths", 30.0), WATER),
+            (WashLink(SODA), WashLink(None, pause="night")),
+        ):
+            found = wash(*links)
+            self.assertGreaterEqual(found.along[0].longest, 30.0)
+            self.assertIn("soda-far-too-long", ids(found))
+        rinsed = wash(
+            WashLink(SODA, "scalp"), WashLink(MASK, "bag", 30.0, beside=True),
+            WashLink(None, "scalp", beside=True), WATER,
+        )  # fmt: skip
+        self.assertEqual(rinsed.along[0].longest, 2.0)
+        self.assertNotIn("soda-far-too-long", ids(rinsed))
+        dried = wash(WashLink(RINSE), WashLink(None, pause="towel"), WashLink(None, pause="dry"))
+        self.assertEqual(dried.along[0].longest, 1.0)
+
     def test_a_washs_cautions_hold_every_links(self) -> None:
         links = (WashLink(SODA, minutes=9.0), WATER, WashLink(THIRD, minutes=30.0), WashLink(MASK, "bag"))
         together = ids(wash(*links))

@@ -22,6 +22,7 @@ from .links import WashLink, pause_subject, pauses, puts_on, timed
 SOUR = 5.5  # pH below which a rinse meets soap or soda as an acid
 DRIES = -0.5  # tilt of the drying balance
 ZONES: tuple[Zone, Zone] = ("scalp", "lengths")
+NOWHERE: LinkZone = "face"  # a pause reaches no hair
 
 
 @dataclass(frozen=True)
@@ -182,7 +183,7 @@ def _run(link: WashLink, found: Assessment | None, water: Supply, on: HairAndSca
     """A link as the chain takes it, in the amount that goes on: never more than there is."""
     nothing = (np.zeros(1), np.zeros(1))
     if link.pause:
-        put = Link(pause_subject(link), link.zone, minutes=link.minutes, amount=0.0)
+        put = Link(pause_subject(link), NOWHERE, minutes=link.minutes, amount=0.0)
         return _Run(link, None, put, nothing)
     subject: Subject = PlainWater(water) if found is None else found.subject
     put = Link(
@@ -201,11 +202,44 @@ def _run(link: WashLink, found: Assessment | None, water: Supply, on: HairAndSca
 
 
 def _timed(runs: Sequence[_Run]) -> list[_Run]:
+    """Each link with its start; and what is rinsed out with as long as it is really on."""
     takes = [run.link.puts_on if run.link.left_in else run.link.longest for run in runs]
     starts = timed([run.asked for run in runs], takes)
-    return [
-        replace(run, link=replace(run.link, start=start)) for run, start in zip(runs, starts, strict=True)
-    ]
+    ends = [start + minutes for start, minutes in zip(starts, takes, strict=True)]
+    out = []
+    for place, run in enumerate(runs):
+        off = _off_at(place, runs, starts, ends)
+        put = replace(run.link, start=starts[place])
+        if off > ends[place]:
+            put = replace(put, minutes=off - starts[place] - put.puts_on)
+        out.append(replace(run, link=put))
+    return out
+
+
+def _off_at(place: int, runs: Sequence[_Run], starts: Sequence[float], ends: Sequence[float]) -> float:
+    """When what is rinsed out really comes off: as the next thing reaches its zones, however long that waits.
+
+    Where nothing does, it is taken to be rinsed off at its own minutes, or after what is waited for then.
+    """
+    run, end = runs[place], ends[place]
+    if run.assessment is None or run.link.left_in:
+        return end
+    off = end
+    for zone in ZONES:
+        if not run.link.reaches(zone):
+            continue
+        after = [
+            starts[other]
+            for other, each in enumerate(runs)
+            if other != place and not each.asked.pause and each.link.reaches(zone) and starts[other] >= end
+        ]
+        waited = [
+            ends[other]
+            for other, each in enumerate(runs)
+            if each.asked.pause and not pauses()[each.asked.pause].after and starts[other] >= starts[place]
+        ]
+        off = max(off, min(after) if after else max(waited, default=end))
+    return off
 
 
 def _ahead(runs: Sequence[_Run]) -> float:

@@ -7,7 +7,7 @@ from ninja import Schema
 from pydantic import BeforeValidator, Field
 
 from eyebright.config.changes import Change
-from eyebright.config.fields import AS_NUMBER, number_between, words
+from eyebright.config.fields import AS_NUMBER, Clock, Moment, number_between, words
 from eyebright.config.wire import Out
 from eyebright.core.numerals import Habit
 
@@ -19,8 +19,8 @@ class OutIn(Schema):
     """Hours out of the house on one day of the week (0 is Monday), by the clock."""
 
     weekday: Annotated[int, Field(ge=0, le=6)]
-    begin: time
-    end: time
+    begin: Clock
+    end: Clock
 
 
 class HouseholdIn(Schema):
@@ -35,8 +35,8 @@ class HouseholdIn(Schema):
     decimal: Habit = ""
     zone: Annotated[str, BeforeValidator(words)] = ""
     schools: dict[str, str] = {}
-    asleep_from: time | None = time(22, 30)
-    asleep_to: time | None = time(7, 0)
+    asleep_from: Clock | None = time(22, 30)
+    asleep_to: Clock | None = time(7, 0)
     out: Annotated[list[OutIn], Field(max_length=MOST_OUT)] = []
     pots: Few = 1
     bathrooms: Few = 1
@@ -84,8 +84,8 @@ class HouseholdOut(Out):
 class TakenTimeIn(Schema):
     """A time in which nobody washes or makes anything."""
 
-    begin: datetime
-    end: datetime
+    begin: Moment
+    end: Moment
     note: Annotated[str, BeforeValidator(words), Field(max_length=80)] = ""
 
 

@@ -1,6 +1,5 @@
 """What of washes, one thing after another over a head, goes over the wire."""
 
-from datetime import datetime
 from typing import Annotated, Any
 
 from ninja import Schema
@@ -8,7 +7,7 @@ from pydantic import BeforeValidator, Field
 from pydantic_core import PydanticCustomError
 
 from eyebright.config.changes import Change
-from eyebright.config.fields import AS_NUMBER, Blank, Name, number_between, words
+from eyebright.config.fields import AS_NUMBER, Blank, Moment, Name, number_between, words
 from eyebright.config.fields import number as typed_number
 from eyebright.config.wire import CautionOut, FigureOut, Out
 from eyebright.core.vocabulary import LinkZone, Much, Wetness
@@ -82,7 +81,7 @@ class WashAsk(Schema):
 
     links: Annotated[list[WashLinkIn], Field(max_length=MOST_LINKS)] = []
     head: int | None = None
-    at: Annotated[datetime | None, Blank] = None
+    at: Annotated[Moment | None, Blank] = None
     occasion: str = "ordinary"
     planned: int | None = None
 

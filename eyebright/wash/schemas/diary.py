@@ -1,12 +1,11 @@
 """What happened on a head, as it is entered."""
 
-from datetime import datetime
 from typing import Annotated
 
 from ninja import Schema
 from pydantic import Field
 
-from eyebright.config.fields import AS_NUMBER, Blank, Minutes, Note, chosen, number_between
+from eyebright.config.fields import AS_NUMBER, Blank, Minutes, Moment, Note, chosen, number_between
 from eyebright.core.vocabulary import LinkZone
 
 Amount = Annotated[
@@ -37,7 +36,7 @@ class WashIn(Schema):
     formula: int | None = None
     zone: LinkZone | None = None
     cover: bool | None = None
-    at: Annotated[datetime | None, Blank] = None
+    at: Annotated[Moment | None, Blank] = None
     amount: Annotated[Amount | None, Blank] = None
     unit: str = "g"
     strength: Annotated[Strength, Blank] = 1.0
@@ -61,7 +60,7 @@ class WashChangeIn(Schema):
     family: str | None = None
     formula: int | None = None
     zone: LinkZone | None = None
-    at: Annotated[datetime | None, Blank] = None
+    at: Annotated[Moment | None, Blank] = None
     amount: Annotated[Amount | None, Blank] = None
     unit: str = "g"
     strength: Annotated[Strength | None, Blank] = None

@@ -7,7 +7,7 @@ from ninja import Schema
 from pydantic import Field
 
 from eyebright.config.changes import Change
-from eyebright.config.fields import AS_NUMBER, Blank, Name, Note, number_between
+from eyebright.config.fields import AS_NUMBER, Blank, Moment, Name, Note, number_between
 from eyebright.config.wire import FigureOut, Out
 from eyebright.core.vocabulary import LinkZone
 
@@ -26,7 +26,7 @@ class PlanWashIn(Schema):
     chain: int | None = None
     name: Annotated[str, Field(max_length=80)] = ""
     links: Annotated[list[WashLinkIn], Field(max_length=MOST_LINKS)] = []
-    at: datetime
+    at: Moment
     occasion: str = "ordinary"
     note: Note = ""
 
@@ -36,7 +36,7 @@ class PlannedIn(Schema):
 
     name: Name
     links: Annotated[list[WashLinkIn], Field(max_length=MOST_LINKS)] = []
-    at: datetime
+    at: Moment
     occasion: str = "ordinary"
     note: Note = ""
 
@@ -244,7 +244,7 @@ class RecordIn(Schema):
     family: Annotated[str, Field(max_length=40)] = ""
     zone: LinkZone = "both"
     minutes: MaybeMinutes = None
-    at: Annotated[datetime | None, Blank] = None
+    at: Annotated[Moment | None, Blank] = None
     optional_done: Annotated[list[int], Field(max_length=20)] = []
     answer: str | None = None
     note: Note = ""

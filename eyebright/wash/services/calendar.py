@@ -11,6 +11,7 @@ from datetime import date, datetime, time, timedelta
 
 from django.utils import timezone
 
+from eyebright.config.fields import FIRST_YEAR, LAST_YEAR
 from eyebright.config.problems import Problem
 from eyebright.core.planning import CalendarEntry, calendar_file
 from eyebright.heads.models import PatchTest
@@ -40,6 +41,8 @@ MOST_USE_BY = 100
 def calendar(since: date | None) -> CalendarOut:
     """Two months from the first of the month that `since` is in; from this month's where none is said."""
     today = timezone.localdate()
+    if since is not None and not FIRST_YEAR <= since.year <= LAST_YEAR:
+        raise Problem.field("since", f"A day from {FIRST_YEAR} to {LAST_YEAR}.")
     first = (since or today).replace(day=1)
     end = first
     for _ in range(MONTHS):

@@ -17,7 +17,12 @@ const to = (job: Job): string =>
   <ul>
     <li v-for="job in jobs" :key="job.key">
       <h3>{{ WORD[job.what] }} {{ job.name }}{{ much(job) }}</h3>
-      <p class="quiet">for {{ job.who }}, {{ when(job.needed) }}</p>
+      <p class="quiet">
+        for {{ job.who }}, {{ when(job.needed)
+        }}<template v-if="job.washes.length > 1"
+          >; enough for {{ job.washes.length }} washes</template
+        >
+      </p>
       <p v-if="job.late" class="bad">{{ job.says }}</p>
       <p v-else-if="job.steps.length">
         <strong v-if="job.what !== 'carry_on'">Begin by {{ when(job.begin) }}.</strong>

@@ -32,6 +32,12 @@ const wrong = computed(() =>
     .map(([, message]) => message),
 );
 const set = (changed: Partial<WashLink>) => Object.assign(link.value, changed);
+/** Its minutes as they are, where none are said. */
+const usual = computed(() => {
+  if (!along) return "";
+  if (along.longest === null && !pause.value) return "stays";
+  return number(Math.round(along.longest ?? along.minutes));
+});
 const typed = (event: Event) => (event.target as HTMLInputElement).value.trim();
 const how = computed(() => choices?.pauses.find((one) => one.key === link.value.pause)?.how ?? "");
 </script>
@@ -76,7 +82,7 @@ const how = computed(() => choices?.pauses.find((one) => one.key === link.value.
         ><input
           class="inline"
           :value="link.minutes ?? ''"
-          :placeholder="along ? number(Math.round(along.longest ?? along.minutes)) : ''"
+          :placeholder="usual"
           inputmode="decimal"
           :aria-label="`${nth}, minutes`"
           :aria-invalid="Boolean(errors[`links.${place}.minutes`])"
