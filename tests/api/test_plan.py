@@ -292,6 +292,10 @@ class Links(PlanTestCase):
         (liquor,) = [each for each in found if "soap-plant" in each["name"]]
         self.assertGreater(liquor["days"], 0)
         self.assertIn("too soon", liquor["says"])
+        self.plan(at="2026-11-29T10:00")
+        notes = [wash["notes"] for wash in self.call("GET", "/wash/plan")["washes"]]
+        self.assertEqual(notes[0], [])
+        self.assertIn("Too soon for the soap-plant liquor: a day since the last", notes[1][0])
 
 
 class Routines(PlanTestCase):

@@ -18,7 +18,7 @@ from eyebright.config.today import aware
 from eyebright.core.heads import tables
 from eyebright.core.planning import Hours, Moments, minute, moment
 from eyebright.core.rules import rules_mark
-from eyebright.core.wash import links_table
+from eyebright.core.wash import links_table, spaced_in
 from eyebright.formulas.models import Formula
 from eyebright.heads.models import CheckIn, Head, PatchTest
 from eyebright.heads.services import find_head, today_of
@@ -312,6 +312,7 @@ def _worked_out(row: PlannedWash, mark: str) -> dict[str, Any]:
                 "formula": link.formula, "stuff": link.stuff, "grams": along.dose.value / neat,
                 "ml": along.dose.value / neat / max(along.g_per_ml, 0.05),
             })  # fmt: skip
+    since = with_.whom.history.since_family if with_.whom else {}
     ahead = [each for each in found.along if each.start < found.ahead and not each.pause]
     return {
         "mark": mark,
@@ -322,6 +323,10 @@ def _worked_out(row: PlannedWash, mark: str) -> dict[str, Any]:
         "lift": _kept(found.scalp_lift),
         "ph": _kept(found.ph),
         "doses": doses,
+        "spacing": [
+            {"key": each.key, "name": each.name, "apart": each.apart, "ago": since.get(each.key)}
+            for each in spaced_in(with_.links, with_.needs)
+        ],
         "families": sorted({core.formula.family.key for core in with_.links if core.formula}),
         "put_on": [each.name for each in ahead],
         "stops": [f"{each.what} {each.instead}" for each in found.cautions if each.level == "stop"],

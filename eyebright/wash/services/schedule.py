@@ -28,10 +28,12 @@ from eyebright.make.services.keys import container_id
 
 from ..models import PlannedWash
 from ..schemas.planned import JobOut, PlannedOut, PlannedPlaceOut, PlanOut, PlanStepOut
+from .chains import days_said
 from .planned import State, basin_span, coming, freshen, full_spans, planned_out
 
 HOUR = 60.0
 DAY = 24 * HOUR
+SAME_HOUR = 0.1  # days: so much sooner on the day is no other day
 NIGHT_LEAST, NIGHT_MOST = 0.75, 1.5  # of the minutes that something is to stay on overnight
 PUTTING_ON = 10.0  # minutes
 THAW = PlanStep("Let it thaw", 60.0, 24 * HOUR, waits=True)
@@ -292,10 +294,30 @@ def washes_out(found: Planned, jobs: Sequence[JobOut]) -> list[PlannedOut]:
     """The washes of a plan, each with whether what it takes can be ready."""
     out = [planned_out(row, found.state, found.hours) for row in found.rows]
     for wash, row in zip(out, found.rows, strict=True):
+        wash.notes += _too_soon(row, found.rows)
         late = [job for job in jobs if job.late and row.pk in job.washes]
         if late:
             wash.late = True
             wash.nearest = nearest(row, max(job.ready for job in late), found)
+    return out
+
+
+def _too_soon(row: PlannedWash, rows: Sequence[PlannedWash]) -> list[str]:
+    """What of a wash comes sooner than it should after the last, done or planned: never in silence."""
+    planned: dict[str, float] = {}
+    for other in rows:
+        if other.head_id == row.head_id and other.at < row.at:
+            days = (row.at - other.at) / timedelta(days=1)
+            for key in other.reading.get("families", ()):
+                planned[key] = min(planned.get(key, days), days)
+    out = []
+    for each in row.reading.get("spacing", ()):
+        known = [ago for ago in (each.get("ago"), planned.get(each.get("key"))) if ago is not None]
+        if known and min(known) < float(each.get("apart", 0.0)) - SAME_HOUR:
+            apart, ago = float(each["apart"]), days_said(min(known))
+            out.append(
+                f"Too soon for the {each['name']}: {ago} since the last, and {apart:g} days are asked for."
+            )
     return out
 
 
