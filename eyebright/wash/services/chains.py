@@ -42,6 +42,7 @@ from .links import Strung, check_links, links_of, name_of, names_of, strung
 NOT_LEARNT = "How well this bottle washes is reckoned from its label; no wash has taught it yet."
 LATELY = timedelta(days=45)
 LATEST = 3
+SAME_DAY = 0.25  # days: so much sooner is the same time of another day
 
 
 def choices() -> WashChoicesOut:
@@ -158,7 +159,7 @@ def spacing_out(with_: Strung, planned: Mapping[str, float] | None = None) -> li
     out = []
     for each in spaced_in(with_.links, with_.needs):
         ago = since.get(each.key)
-        wait = max(each.apart - ago, 0.0) if ago is not None else 0.0
+        wait = 0.0 if ago is None or each.apart - ago < SAME_DAY else each.apart - ago
         if ago is None:
             says = "not used yet"
         elif wait > 0.0:
@@ -170,10 +171,13 @@ def spacing_out(with_: Strung, planned: Mapping[str, float] | None = None) -> li
 
 
 def days_said(days: float) -> str:
-    """Days as one would say them."""
-    if days < 1.0:
+    """Days as one would say them, no finer than a tenth."""
+    if days < 0.95:
         return "less than a day"
-    return "a day" if round(days) == 1 else f"{days:.0f} days"
+    whole = round(days)
+    if abs(days - whole) < 0.15 or days >= 10.0:
+        return "a day" if whole == 1 else f"{whole} days"
+    return f"{days:.1f} days"
 
 
 def _lately(head: int | None, at: datetime | None) -> list[str]:

@@ -28,12 +28,11 @@ from eyebright.make.services.keys import container_id
 
 from ..models import PlannedWash
 from ..schemas.planned import JobOut, PlannedOut, PlannedPlaceOut, PlanOut, PlanStepOut
-from .chains import days_said
+from .chains import SAME_DAY, days_said
 from .planned import State, basin_span, coming, freshen, full_spans, planned_out
 
 HOUR = 60.0
 DAY = 24 * HOUR
-SAME_HOUR = 0.1  # days: so much sooner on the day is no other day
 NIGHT_LEAST, NIGHT_MOST = 0.75, 1.5  # of the minutes that something is to stay on overnight
 PUTTING_ON = 10.0  # minutes
 THAW = PlanStep("Let it thaw", 60.0, 24 * HOUR, waits=True)
@@ -313,7 +312,7 @@ def _too_soon(row: PlannedWash, rows: Sequence[PlannedWash]) -> list[str]:
     out = []
     for each in row.reading.get("spacing", ()):
         known = [ago for ago in (each.get("ago"), planned.get(each.get("key"))) if ago is not None]
-        if known and min(known) < float(each.get("apart", 0.0)) - SAME_HOUR:
+        if known and min(known) < float(each.get("apart", 0.0)) - SAME_DAY:
             apart, ago = float(each["apart"]), days_said(min(known))
             out.append(
                 f"Too soon for the {each['name']}: {ago} since the last, and {apart:g} days are asked for."

@@ -103,11 +103,13 @@ async function keep(): Promise<void> {
     <form v-else @submit.prevent="keep">
       <fieldset>
         <legend>Whose hair was it?</legend>
-        <ChoiceRow
-          v-model="head as number"
-          label="Whose hair was it?"
-          :choices="heads.data.value!.map((one) => ({ value: one.id, label: one.name }))"
-        />
+        <div>
+          <ChoiceRow
+            v-model="head as number"
+            label="Whose hair was it?"
+            :choices="heads.data.value!.map((one) => ({ value: one.id, label: one.name }))"
+          />
+        </div>
         <p v-if="errors['head']" class="error" role="alert">{{ errors["head"] }}</p>
       </fieldset>
       <fieldset v-if="head !== null">

@@ -94,6 +94,10 @@ watch(
   grid-column: 1 / -1;
 }
 
+.proposed .act {
+  margin-left: 12px;
+}
+
 .error {
   color: var(--madder);
 }
