@@ -17,7 +17,7 @@ from ..rules import GRAVITY, Caution, cautions, facts_of, said_of, worse_of
 from ..vocabulary import LinkZone, Zone
 from .facts import link_facts
 from .finish import Finish, finish_of
-from .links import WashLink, pause_subject, pauses, puts_on, timed
+from .links import WashLink, pauses, puts_on, timed
 
 SOUR = 5.5  # pH below which a rinse meets soap or soda as an acid
 DRIES = -0.5  # tilt of the drying balance
@@ -183,7 +183,9 @@ def _run(link: WashLink, found: Assessment | None, water: Supply, on: HairAndSca
     """A link as the chain takes it, in the amount that goes on: never more than there is."""
     nothing = (np.zeros(1), np.zeros(1))
     if link.pause:
-        put = Link(pause_subject(link), NOWHERE, minutes=link.minutes, amount=0.0)
+        row = pauses()[link.pause]
+        waits = row.minutes if link.minutes is None else link.minutes
+        put = Link(PlainWater(water, link.name or row.name), NOWHERE, minutes=waits, amount=0.0)
         return _Run(link, None, put, nothing)
     subject: Subject = PlainWater(water) if found is None else found.subject
     put = Link(

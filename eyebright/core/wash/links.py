@@ -10,13 +10,9 @@ from functools import cache
 from pathlib import Path
 from typing import Any
 
-import numpy as np
-
-from ..chain import REACHED, Subject
-from ..chemistry import Part
+from ..chain import REACHED
 from ..formulas.model import Formula
-from ..numbers import Array, Draws
-from ..vocabulary import LinkZone, Use, Wetness, Zone
+from ..vocabulary import LinkZone, Wetness, Zone
 
 
 @dataclass(frozen=True)
@@ -49,40 +45,6 @@ class Sections:
     def whole(self) -> float:
         """Minutes until all of it is on."""
         return self.count * self.minutes
-
-
-@dataclass(frozen=True)
-class PauseSubject:
-    """A pause as a chain takes it: it puts nothing on."""
-
-    name: str
-    minutes: float
-    use: Use = "rinsed_out"
-
-    @property
-    def goes_on(self) -> None:
-        """It does not."""
-        return
-
-    def cleaning(self, draws: Draws) -> Array:
-        """None."""
-        return np.zeros(1)
-
-    def oil(self, draws: Draws) -> Array:
-        """None."""
-        return np.zeros(1)
-
-    def alkali(self, draws: Draws) -> Array:
-        """None."""
-        return np.zeros(1)
-
-    def ml(self, draws: Draws) -> float:
-        """A mL a g."""
-        return 1.0
-
-    def parts(self, draws: Draws) -> list[Part] | None:
-        """Nothing wet."""
-        return None
 
 
 @dataclass(frozen=True)
@@ -154,9 +116,3 @@ def timed(links: Sequence[WashLink], takes: Sequence[float]) -> list[float]:
         for zone in reached:
             until[zone] = start + minutes
     return starts
-
-
-def pause_subject(link: WashLink) -> Subject:
-    """The subject of a pause."""
-    row = pauses()[link.pause]
-    return PauseSubject(link.name or row.name, row.minutes)
