@@ -40,7 +40,8 @@ class PlanTestCase(MakeTestCase):
         return self.call("POST", "/wash/planned", body, status)
 
     def jobs(self) -> dict[str, dict[str, Any]]:
-        return {job["name"]: job for job in self.call("GET", "/wash/plan")["jobs"]}
+        found = self.call("GET", "/wash/plan")["jobs"]
+        return {job["name"]: job for job in found if job["what"] != "put_on"}
 
     def todo(self) -> dict[str, dict[str, Any]]:
         return {item["title"]: item for item in self.call("GET", "/today")["items"]}
@@ -145,7 +146,10 @@ class Backwards(PlanTestCase):
         )
         (planned,) = self.plan(chain=night)
         self.assertEqual(self.hour(planned["begin"]), "Sat 02:00")
+        made = self.jobs()["Night-watch serum"]
         job = next(job for job in self.call("GET", "/wash/plan")["jobs"] if job["what"] == "put_on")
+        self.assertEqual(made["what"], "make")
+        self.assertLess(made["ready"], job["begin"])  # it is made before it goes on
         self.assertEqual(self.hour(job["begin"])[:3], "Fri")
         self.assertLessEqual(self.hour(job["steps"][0]["end"]), "Fri 22:30")
 
@@ -403,6 +407,15 @@ class Recording(PlanTestCase):
         self.refused("POST", "/wash/record", {"head": self.wren, "planned": planned["id"]}, "planned")
         self.call("POST", "/wash/record/back", done, 204)
         self.assertEqual(len(self.call("GET", "/wash/plan")["washes"]), 1)
+
+    def test_what_may_be_left_out_is_recorded_only_where_it_was_done(self) -> None:
+        rinse = self.link(self.towpath, optional=True, only_if="it smells")
+        chain = self.chain("With or without", self.link(self.soapwort), rinse)
+        offers = self.call("GET", f"/wash/offers/{self.wren}")["offers"]
+        (offer,) = [each for each in offers if each["name"] == "With or without"]
+        self.assertEqual(offer["optional"], [{"place": 1, "name": "Towpath rinse", "only_if": "it smells"}])
+        self.assertEqual(len(self.record(chain=chain)["washes"]), 1)
+        self.assertEqual(len(self.record(chain=chain, optional_done=[1])["washes"]), 2)
 
     def test_what_is_offered_first_is_what_is_likely(self) -> None:
         self.plan(at="2026-11-27T18:00")

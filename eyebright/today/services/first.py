@@ -23,14 +23,12 @@ FAMILIAR = 4.0  # a jug of one to three
 
 
 def first_steps() -> list[FirstStepOut]:
-    """The three, done or not; [] where a household has long begun."""
+    """The three, done or not; with their answers while they are news."""
     water = WaterSource.objects.order_by("pk").first()
     bottle = _sour_bottle()
     head = Head.objects.order_by("pk").first()
     done = {"water": water is not None, "bottle": bottle is not None, "head": head is not None}
     skipped = set(the_household().skipped)
-    if all(done[key] or key in skipped for key in ORDER) and not all(done.values()):
-        skipped |= {key for key in ORDER if not done[key]}
     leading = any(not done[key] and key not in skipped for key in ORDER)
     answers: dict[str, AnswerOut | None] = dict.fromkeys(ORDER)
     if leading or _just_begun():

@@ -260,6 +260,14 @@ class RecordedOut(Out):
     says: str
 
 
+class OptionalOut(Out):
+    """Something in a wash that may be left out: its place, what it is called, and when it is not left out."""
+
+    place: int
+    name: str
+    only_if: str
+
+
 class OfferOut(Out):
     """Something that a head may have been washed with.
 
@@ -272,6 +280,7 @@ class OfferOut(Out):
     hint: str
     zone: str
     minutes: float | None
+    optional: list[OptionalOut] = []
 
 
 class OffersOut(Out):

@@ -309,7 +309,8 @@ def _worked_out(row: PlannedWash, mark: str) -> dict[str, Any]:
         if core.formula is not None and (link.formula or link.stuff):
             neat = 1.0 + link.parts
             doses.append({
-                "formula": link.formula, "stuff": link.stuff, "grams": along.dose.value / neat,
+                "formula": link.formula, "stuff": link.stuff, "ahead": along.start < found.ahead,
+                "grams": along.dose.value / neat,
                 "ml": along.dose.value / neat / max(along.g_per_ml, 0.05),
             })  # fmt: skip
     since = with_.whom.history.since_family if with_.whom else {}

@@ -1,6 +1,6 @@
 """A wash that was done without the program, recorded in three presses; and taken back by one."""
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 from typing import Any, Literal
@@ -26,10 +26,10 @@ from eyebright.shelf.services.supplies import core_lots, supplies_of
 from ..models import PlannedWash, Wash, WashChain
 from ..schemas.chains import WashAsk, WashLinkIn
 from ..schemas.diary import WashIn
-from ..schemas.planned import OfferOut, OffersOut, RecordedOut, RecordIn
+from ..schemas.planned import OfferOut, OffersOut, OptionalOut, RecordedOut, RecordIn
 from .chains import find_chain, worked_out
 from .diary import keep_wash, take_back
-from .links import links_of, names_of
+from .links import links_of, name_of, names_of
 from .planned import find_planned
 
 NEAR = timedelta(hours=36)
@@ -220,16 +220,29 @@ def offers(pk: int) -> OffersOut:
 
 def _offer(
     what: Literal["planned", "chain", "formula", "stuff", "family"], key: object, name: str, hint: str,
-    zone: str = "both", minutes: float | None = None,
+    zone: str = "both", minutes: float | None = None, links: Sequence[WashLinkIn] = (),
 ) -> OfferOut:  # fmt: skip
-    return OfferOut(what=what, key=str(key), name=name, hint=hint, zone=zone, minutes=minutes)
+    may = [(place, link) for place, link in enumerate(links) if link.optional]
+    names = names_of([link for _, link in may])
+    return OfferOut(
+        what=what, key=str(key), name=name, hint=hint, zone=zone, minutes=minutes,
+        optional=[
+            OptionalOut(place=place, name=name_of(link, names), only_if=link.only_if) for place, link in may
+        ],
+    )  # fmt: skip
 
 
 def _planned(head: Head) -> Iterable[OfferOut]:
     now = timezone.now()
     rows = PlannedWash.objects.filter(head=head, done_at=None, at__gt=now - 4 * NEAR, at__lt=now + NEAR)
     for row in rows:
-        yield _offer("planned", row.pk, row.name, f"planned for {timezone.localtime(row.at):%A %H:%M}")
+        yield _offer(
+            "planned",
+            row.pk,
+            row.name,
+            f"planned for {timezone.localtime(row.at):%A %H:%M}",
+            links=links_of(row.links),
+        )
 
 
 def _last(head: Head) -> Iterable[OfferOut]:
@@ -259,7 +272,7 @@ def _cap(text: str) -> str:
 
 def _chains() -> Iterable[OfferOut]:
     for row in WashChain.objects.exclude(links=[])[:CHAINS]:
-        yield _offer("chain", row.pk, row.name, "a wash by name")
+        yield _offer("chain", row.pk, row.name, "a wash by name", links=links_of(row.links))
 
 
 def _stock() -> Iterable[OfferOut]:

@@ -4,7 +4,7 @@ Nothing of it is kept: it is worked out anew from now, from what is planned, wha
 under way; so it follows whatever is moved, made or thrown away.
 """
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import date, datetime, timedelta
 from decimal import Decimal
@@ -35,6 +35,7 @@ HOUR = 60.0
 DAY = 24 * HOUR
 NIGHT_LEAST, NIGHT_MOST = 0.75, 1.5  # of the minutes that something is to stay on overnight
 PUTTING_ON = 10.0  # minutes
+MARGIN = 30.0  # minutes that something is ready before it goes on in the evening
 THAW = PlanStep("Let it thaw", 60.0, 24 * HOUR, waits=True)
 OUT_OF_FREEZER = PlanStep("Take it out of the freezer", 1.0, 2.0)
 KEEPS = 1.0  # days that something keeps where nobody has worked it out
@@ -49,6 +50,7 @@ class _Need:
 
     formula: int
     washes: list[PlannedWash] = field(default_factory=list)
+    early: list[PlannedWash] = field(default_factory=list)
     amount: float = 0.0
     unit: str = "mL"
     batch: Batch | None = None
@@ -65,6 +67,11 @@ class _Need:
     @property
     def first(self) -> PlannedWash:
         return min(self.washes, key=lambda row: (row.at, row.pk))
+
+    def by(self, begins: Mapping[int, float]) -> float:
+        """When it must be ready: at the first wash, or before it goes on the evening before."""
+        early = [begins[row.pk] - MARGIN for row in self.early if row.pk in begins]
+        return min([minute(self.first.at), *early])
 
 
 @dataclass(frozen=True)
@@ -98,12 +105,15 @@ def the_plan(now: datetime | None = None) -> Planned:
     state = State(rows)
     freshen(rows, state)
     hours = the_hours()
-    work = [*_night(rows), *_thaws(rows), *_made(rows)]
-    work.sort(key=lambda each: (min(row.pk for row in each.washes), each.job.key))
     until = max([now, *(row.at for row in rows)]) + timedelta(days=8)
     zone = timezone.get_current_timezone()
     busy = hours.busy(now - timedelta(days=2), until, zone)
     taken = Moments.of(*busy.spans, *(basin_span(row) for row in rows))
+    waiting = [row for row in rows if row.at > now]  # nothing is made for what should be under way
+    night = _night(waiting)
+    begins = {each.washes[0].pk: plan([each.job], taken, minute(now))[0].begin for each in night}
+    work = [*night, *_thaws(waiting), *_made(waiting, begins)]
+    work.sort(key=lambda each: (min(row.pk for row in each.washes), each.job.key))
     found = plan([each.job for each in work], taken, minute(now), the_household().pots)
     return Planned(rows, state, hours, list(zip(work, found, strict=True)), now)
 
@@ -146,8 +156,8 @@ def _thaws(rows: Sequence[PlannedWash]) -> list[_Work]:
     return out
 
 
-def _made(rows: Sequence[PlannedWash]) -> list[_Work]:
-    """What must be made, or is being made."""
+def _made(rows: Sequence[PlannedWash], begins: Mapping[int, float]) -> list[_Work]:
+    """What must be made, or is being made. `begins`: when something goes on the evening before, by wash."""
     asked = _asked(rows)
     formulas = Formula.objects.in_bulk(list(asked))
     running = Batch.objects.filter(finished_at=None, of=Batch.Of.FORMULA, formula__in=asked)
@@ -165,7 +175,7 @@ def _made(rows: Sequence[PlannedWash]) -> list[_Work]:
         if need.batch is not None:
             steps, begun = _left_of(need.batch)
         key = f"batch-{need.batch.pk}" if need.batch else f"make-{need.formula}-{need.first.pk}"
-        job = Job(key, row.name, steps, minute(need.first.at), begun)
+        job = Job(key, row.name, steps, need.by(begins), begun)
         out.append(
             _Work(
                 job, "carry_on" if need.batch else "make", tuple(need.washes), need.formula,
@@ -218,6 +228,8 @@ def _needs(
             open_.amount += much
             if row not in open_.washes:
                 open_.washes.append(row)
+            if dose.get("ahead"):
+                open_.early.append(row)
         if open_ is not None:
             yield open_
 

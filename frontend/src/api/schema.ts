@@ -6927,6 +6927,11 @@ export interface components {
             /** Name */
             name: string;
             /**
+             * Optional
+             * @default []
+             */
+            optional: components["schemas"]["OptionalOut"][];
+            /**
              * What
              * @enum {string}
              */
@@ -6961,6 +6966,18 @@ export interface components {
             name: string;
             /** Ph */
             ph: number | null;
+        };
+        /**
+         * OptionalOut
+         * @description Something in a wash that may be left out: its place, what it is called, and when it is not left out.
+         */
+        OptionalOut: {
+            /** Name */
+            name: string;
+            /** Only If */
+            only_if: string;
+            /** Place */
+            place: number;
         };
         /**
          * OtherOut

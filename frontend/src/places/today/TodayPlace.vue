@@ -7,7 +7,7 @@ import { useToday } from "@/api/today";
 import { useShortcuts } from "@/app/shortcuts";
 import { tell } from "@/app/undo";
 import LoadState from "@/parts/LoadState.vue";
-import { dayOf } from "@/parts/when";
+import { dayOf, localField } from "@/parts/when";
 import FirstSteps from "./FirstSteps.vue";
 import HeadsNext from "./HeadsNext.vue";
 import TodoList from "./TodoList.vue";
@@ -16,24 +16,18 @@ const today = useToday();
 const router = useRouter();
 const take = useTakeTime();
 const free = useFreeTime();
-const EVENING_H = 17;
-const NIGHT_H = 23;
+const EVENING = "17:00";
+const NIGHT = "23:00";
 const timed = computed(() => (today.data.value?.items ?? []).filter((one) => one.at));
 const sometime = computed(() => (today.data.value?.items ?? []).filter((one) => !one.at));
 
-/** Nobody has time tonight: what is to be made goes round it. */
+/** Nobody has time tonight, by the household's clock: what is to be made goes round it. */
 async function notTonight(): Promise<void> {
-  const day = new Date();
-  const at = (hour: number) => {
-    const then = new Date(day);
-    then.setHours(hour, 0, 0, 0);
-    return then;
-  };
-  const begin = new Date(Math.max(Date.now(), at(EVENING_H).getTime()));
-  const end = new Date(Math.max(begin.getTime() + 3_600_000, at(NIGHT_H).getTime()));
-  const kept = await take
-    .mutateAsync({ begin: begin.toISOString(), end: end.toISOString(), note: "not tonight" })
-    .catch(() => null);
+  const now = localField(today.data.value?.now ?? new Date().toISOString());
+  const day = now.slice(0, 10);
+  const begin = now > `${day}T${EVENING}` ? now : `${day}T${EVENING}`;
+  const end = begin < `${day}T${NIGHT}` ? `${day}T${NIGHT}` : `${day}T23:59`;
+  const kept = await take.mutateAsync({ begin, end, note: "not tonight" }).catch(() => null);
   if (kept) tell("Tonight is left free: the plan goes round it.", () => free.mutateAsync(kept.id));
 }
 useShortcuts([

@@ -37,6 +37,14 @@ const all = ref(false);
 const keyOf = (one: Offer): string => `${one.what}:${one.key}`;
 const known = computed(() => offers.data.value?.offers ?? []);
 const offer = computed(() => known.value.find((one) => keyOf(one) === chosen.value));
+/** What of it may have been left out, and was not. */
+const done = ref<number[]>([]);
+const may = computed(() =>
+  (offer.value?.optional ?? []).map((one) => ({
+    value: one.place,
+    label: one.only_if ? `${one.name} (only if ${one.only_if})` : one.name,
+  })),
+);
 const alone = computed(() =>
   offer.value ? !["planned", "chain"].includes(offer.value.what) : other.value,
 );
@@ -56,6 +64,7 @@ watch(
   { immediate: true },
 );
 function choose(one: Offer): void {
+  done.value = [];
   chosen.value = keyOf(one);
   other.value = null;
   zone.value = one.zone as typeof zone.value;
@@ -78,7 +87,9 @@ async function keep(): Promise<void> {
       zone: alone.value ? zone.value : "both",
       minutes: alone.value && minutes.value ? (minutes.value as never) : null,
       at: at.value || null,
-      optional_done: [],
+      optional_done: one
+        ? done.value.filter((place) => may.value.some((each) => each.value === place))
+        : [],
       answer: answer.value || null,
       note: "",
     })
@@ -146,6 +157,10 @@ async function keep(): Promise<void> {
         <p v-for="field in ['what', 'planned', 'chain', 'formula', 'stuff']" :key="field">
           <span v-if="errors[field]" class="error" role="alert">{{ errors[field] }}</span>
         </p>
+      </fieldset>
+      <fieldset v-if="may.length">
+        <legend>Was this done too?</legend>
+        <div><ChoiceRow v-model="done" many label="Was this done too?" :choices="may" /></div>
       </fieldset>
       <div class="row">
         <Button
