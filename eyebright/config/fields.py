@@ -149,5 +149,9 @@ def _moment(value: datetime) -> datetime:
 
 
 Moment = Annotated[datetime, AfterValidator(_moment)]
-Clock = Annotated[time, AfterValidator(lambda value: value.replace(tzinfo=None, second=0, microsecond=0))]
+Clock = Annotated[
+    time,
+    AfterValidator(lambda value: value.replace(tzinfo=None, second=0, microsecond=0)),
+    WithJsonSchema({"type": "string"}),
+]
 """A time on the wall, to the minute, without a zone of its own."""

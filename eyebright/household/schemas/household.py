@@ -73,8 +73,8 @@ class HouseholdOut(Out):
     zones: list[str]
     schools: dict[str, str]
     systems: list[SystemOut]
-    asleep_from: time | None
-    asleep_to: time | None
+    asleep_from: Clock | None
+    asleep_to: Clock | None
     out: list[OutIn]
     pots: int
     bathrooms: int

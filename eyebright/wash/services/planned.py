@@ -11,6 +11,7 @@ from typing import Any
 from django.db import DatabaseError, transaction
 from django.db.models import OuterRef, QuerySet, Subquery
 from django.utils import timezone
+from pydantic import ValidationError
 
 from eyebright.config.changes import changed, held
 from eyebright.config.problems import Problem, one
@@ -36,6 +37,7 @@ from .links import check_links, links_of, name_of, names_of
 AHEAD = timedelta(days=400)
 PAST = "That has gone by: plan it for later, or record a wash that was done."
 FAR = "That is more than a year off."
+UNREAD = "Part of this came from another version, and cannot be read here: say it anew."
 NO_LINKS = "Put something in the wash first."
 GRACE = timedelta(minutes=10)
 ROUND = 5.0  # minutes that a proposed time is rounded up to
@@ -304,6 +306,8 @@ def _worked_out(row: PlannedWash, mark: str) -> dict[str, Any]:
         found, with_ = worked_out(asked)
     except Problem as raised:
         return {"mark": mark, "trouble": raised.detail}
+    except ValidationError:
+        return {"mark": mark, "trouble": UNREAD}
     doses = []
     for link, along, core in zip(links, found.along, with_.links, strict=True):
         if core.formula is not None and (link.formula or link.stuff):

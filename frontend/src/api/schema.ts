@@ -6994,15 +6994,9 @@ export interface components {
          * @description Hours out of the house on one day of the week (0 is Monday), by the clock.
          */
         OutIn: {
-            /**
-             * Begin
-             * Format: time
-             */
+            /** Begin */
             begin: string;
-            /**
-             * End
-             * Format: time
-             */
+            /** End */
             end: string;
             /** Weekday */
             weekday: number;
