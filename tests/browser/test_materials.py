@@ -118,7 +118,7 @@ class Bought(BrowserTestCase):
         self.page.get_by_role("button", name="Plain water").click()
         whole = self.page.get_by_label("What the whole wash does")
         expect(whole).to_contain_text("washes out")
-        expect(self.page.get_by_text("oil left")).to_have_count(2)  # both links are answered
+        expect(self.page.get_by_text("wet hair then")).to_have_count(2)  # both links are answered
         self.page.get_by_text("What is not known of it").click()
         expect(self.page.get_by_text("no wash has taught it yet")).to_be_visible()
         expect(self.page.get_by_text("Add what comes next")).to_be_visible()

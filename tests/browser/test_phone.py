@@ -12,7 +12,7 @@ class AtTheBasin(BrowserTestCase):
 
     def test_from_vinegar_to_journal(self) -> None:
         self.stock()
-        self.go("/")
+        self.go("/mix")
         self.headline("Yes: pH 4.5")
         expect(self.page.get_by_role("img", name="jug:")).to_be_visible()
         self.page.get_by_role("button", name="I am mixing this").click()

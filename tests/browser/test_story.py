@@ -14,7 +14,7 @@ class Mixing(BrowserTestCase):
         """A stocked shelf, and Mix open."""
         super().setUp()
         self.stock()
-        self.go("/")
+        self.go("/mix")
         self.headline("Yes: pH 4.5")
 
     def test_the_answer_stands_there_at_once(self) -> None:

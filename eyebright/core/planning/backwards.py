@@ -183,7 +183,8 @@ class _Way:
 
     def __init__(self, job: Job, hands: Sequence[Span], gap: Span, within: Span) -> None:
         self.job, self.steps = job, job.steps
-        near = [each for each in hands if each[1] >= within[0] and each[0] <= within[1]]
+        ends = within[1] + max(step.lasts for step in job.steps)
+        near = [each for each in hands if each[1] >= within[0] and each[0] <= ends]
         self.free = [self._allowed(place, near, gap, within) for place in range(len(job.steps))]
         nothing = [Moments(())] * len(job.steps)
         self.reached = self._forwards() if all(self.free) else nothing

@@ -176,10 +176,19 @@ export const useOffers = (head: MaybeRefOrGetter<number | null>) =>
     retry: false,
   });
 
-/** What a head is and was may follow from it: all that is known is asked for anew. */
+/**
+ * What a head is and was may follow from it: all that is known is asked for anew. A first answer that is still on
+ * its way is older than that: it is not waited for.
+ */
 function useHeadChange<Input, Output>(change: (input: Input) => Promise<Output>) {
   const cache = useQueryClient();
-  return useMutation({ mutationFn: change, onSettled: () => cache.invalidateQueries() });
+  return useMutation({
+    mutationFn: change,
+    onSettled: async () => {
+      await cache.cancelQueries();
+      await cache.invalidateQueries();
+    },
+  });
 }
 export const useRecordWash = () =>
   useHeadChange((body: RecordIn) => taken(api.POST("/api/wash/record", { body })));
