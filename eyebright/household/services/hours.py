@@ -9,16 +9,16 @@ from eyebright.config.problems import Problem, one
 from eyebright.config.today import aware
 from eyebright.core.planning import Hours, minute
 
-from ..models import Household, TakenTime
+from ..models import TakenTime
 from ..schemas.household import TakenTimeIn, TakenTimeOut
 from .household import out_hours, the_household
 
 LONGEST = timedelta(days=62)
 
 
-def the_hours(kept: Household | None = None) -> Hours:
+def the_hours() -> Hours:
     """The hours of this household."""
-    kept = kept or the_household()
+    kept = the_household()
     asleep = (kept.asleep_from, kept.asleep_to)
     return Hours(
         asleep=None if None in asleep else asleep,  # type: ignore[arg-type]

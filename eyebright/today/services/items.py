@@ -10,6 +10,7 @@ from eyebright.core.materials import said
 from eyebright.heads.models import PatchTest
 from eyebright.heads.services import due_at, head_rows
 from eyebright.make.models import Batch
+from eyebright.make.schemas.batches import RunningOut
 from eyebright.make.services.containers import due_soon
 from eyebright.make.services.shown import running
 from eyebright.shelf.models import WaterProfile, WaterSource
@@ -30,10 +31,11 @@ SOON_SHOWN = 6
 def items(found: Planned) -> list[ItemOut]:
     """Everything that is to do, in order of time; what has none comes last."""
     out, now = plan_out(found), found.now
-    ringing = {clock.batch for clock in running(now)}
+    clocks = running(now)
+    ringing = {clock.batch for clock in clocks}
     every = [
-        *_clocks(now, out), *_jobs(out, ringing), *_washes(out), *_not_recorded(now), *_use_soon(),
-        *_patches(now), *_under_way(found), *_check_ins(now), *_waters(now),
+        *_clocks(clocks, now, out), *_jobs(out, ringing), *_washes(out), *_not_recorded(now), *_use_soon(),
+        *_patches(now), *_under_way(found, ringing), *_check_ins(now), *_waters(now),
     ]  # fmt: skip
     far = now + YEAR
     return sorted(every, key=lambda item: (item.at is None, item.at or far, item.key))
@@ -46,10 +48,10 @@ def _item(
     return ItemOut(key=key, what=what, at=local, title=title, says=says, act=act, to=to, late=late)
 
 
-def _clocks(now: datetime, found: PlanOut) -> Iterable[ItemOut]:
+def _clocks(clocks: Iterable[RunningOut], now: datetime, found: PlanOut) -> Iterable[ItemOut]:
     """Clocks that run or have rung, each with what comes after it and by when, where a wash waits for it."""
     jobs = {job.batch: job for job in found.jobs if job.what == "carry_on"}
-    for clock in running(now):
+    for clock in clocks:
         late = clock.left < 0.0
         says = "its time is up" if late else f"{span_said(clock.left / 60.0)} left"
         job = jobs.get(clock.batch)
@@ -105,10 +107,9 @@ def _go_on(job: JobOut, now: datetime) -> Iterable[ItemOut]:
     yield _item(job.key, "go_on", step.soonest, title, says, "Go to it", to, late=job.late)
 
 
-def _under_way(found: Planned) -> Iterable[ItemOut]:
+def _under_way(found: Planned, clocks: set[int]) -> Iterable[ItemOut]:
     """Batches that nothing waits for and no clock runs of."""
-    said_already = {clock.batch for clock in running(found.now)}
-    said_already |= {work.batch for work, _ in found.jobs if work.batch}
+    said_already = clocks | {work.batch for work, _ in found.jobs if work.batch}
     rows = Batch.objects.filter(finished_at=None, of=Batch.Of.FORMULA).exclude(pk__in=said_already)
     for row in rows.order_by("-made_at").only("name")[:SOON_SHOWN]:
         yield _item(

@@ -15,7 +15,6 @@ from eyebright.core.heads import Needs, needs_of, tables
 from eyebright.core.planning import (
     Days,
     Entry,
-    Hours,
     Moments,
     Occasion,
     Past,
@@ -231,7 +230,7 @@ def routine_out(row: KeptRoutine, chains: _Chains | None = None, known: _Known |
     if chains is None:
         chains = _Chains(WashChain.objects.filter(pk__in={each.chain for each in entries}))
     known = known or _known(row.head)
-    found, trouble = _turns(row, entries, chains, known)
+    found, trouble = _turns(row, entries, chains, known, _days())
     today = timezone.localdate()
     return RoutineOut(
         id=row.pk, version=row.version, head=row.head_id, head_name=row.head.name, entries=entries,
@@ -249,7 +248,7 @@ def routine_out(row: KeptRoutine, chains: _Chains | None = None, known: _Known |
 
 
 def _turns(
-    row: KeptRoutine, entries: Sequence[RoutineEntryIn], chains: _Chains, known: _Known
+    row: KeptRoutine, entries: Sequence[RoutineEntryIn], chains: _Chains, known: _Known, days: Days
 ) -> tuple[Sequence[Turn], str]:
     times = known.needs.apart
     barred = {each.chain: chains.barred(each.chain, known) for each in entries}
@@ -267,7 +266,7 @@ def _turns(
         if planned.chain_id is not None:
             past.append(Past(str(planned.chain_id), ago))
     scalp = Scalp(known.needs.days[0], since_wash, known.why)
-    found = turns(wish, past, since, scalp, _days(), SHOWN)
+    found = turns(wish, past, since, scalp, days, SHOWN)
     if found:
         return found, ""
     reasons = [f"{each.name}: {each.barred}" for each in every if each.barred]
@@ -282,9 +281,9 @@ def _past(head: Head) -> list[Past]:
     return [Past(str(chain), max((now - at) / DAY, 0.0)) for chain, at in done]
 
 
-def _days(hours: Hours | None = None) -> Days:
+def _days() -> Days:
     """Today's day of the week, and the days on which nobody has the time for a wash."""
-    hours = hours or the_hours()
+    hours = the_hours()
     zone, today = timezone.get_current_timezone(), timezone.localdate()
     since = datetime.combine(today, time(0), zone)
     busy = hours.busy(since, since + DAY * 63, zone)
@@ -331,7 +330,7 @@ def next_washes(planned: Mapping[int, PlannedWash]) -> list[NextWash]:
         known = _known(head)
         row = waiting.get(head.pk)
         if row is not None:
-            found, trouble = _turns(row, entries_of(row), chains, known)
+            found, trouble = _turns(row, entries_of(row), chains, known, days)
             if found:
                 turn = found[0]
                 why = turn.why or (f"every {row.every} days",)
