@@ -5,7 +5,9 @@ from typing import Literal
 
 from eyebright.config.wire import FigureOut, Out
 
-What = Literal["clock", "begin", "go_on", "wash", "record", "use_soon", "patch", "check_in", "water"]
+What = Literal[
+    "clock", "basin", "review", "begin", "go_on", "wash", "record", "use_soon", "patch", "check_in", "water"
+]
 First = Literal["water", "bottle", "head"]
 
 

@@ -13,7 +13,7 @@ from eyebright.config.columns import Numbers, Object, Objects, Strings
 from eyebright.config.soft_deletion import SoftDeleted, Versioned
 from eyebright.core.vocabulary import LinkZone
 from eyebright.formulas.models import Formula
-from eyebright.heads.models import Head
+from eyebright.heads.models import Head, Picture
 from eyebright.make.models import Batch, Container
 
 
@@ -77,6 +77,57 @@ class PlannedWash(SoftDeleted):
         return self.name
 
 
+class BasinRun(SoftDeleted):
+    """A wash that is carried out: what was pressed when, and what it consists of by now.
+
+    `links`, each with an `id` of its own; `presses` in order, each {at, what, ...} (services/running.py), of
+    which the last can be taken back; `posture` of the head. `reading`: what was worked out of what is still
+    to come (`links`), and of all of it as it was done.
+    """
+
+    planned = models.OneToOneField(PlannedWash, on_delete=models.CASCADE, related_name="run")
+    began_at = models.DateTimeField(default=timezone.now)
+    ended_at = models.DateTimeField(null=True, blank=True)
+    links = Objects(default=list, needs={"id": int})
+    presses = Objects(default=list, needs={"at": str, "what": str})
+    posture = models.CharField(max_length=12, default="back")
+    reading = Object(default=dict, blank=True, encoder=DjangoJSONEncoder)
+
+    class Meta:
+        ordering = ["began_at", "id"]
+        verbose_name_plural = "washes at the basin"
+        indexes = [models.Index(fields=["ended_at", "removed_at"], name="runs_under_way")]
+
+    def __str__(self) -> str:
+        return f"{self.planned}, begun {self.began_at:%d %B %Y}"
+
+
+class Review(SoftDeleted):
+    """How a wash went, told at one time after it (`when`): places of the choices by question.
+
+    No answers: it was passed over. `unsure`: whoever told it was not sure.
+    """
+
+    planned = models.ForeignKey(PlannedWash, on_delete=models.CASCADE, related_name="reviews")
+    when = models.CharField(max_length=8)
+    at = models.DateTimeField(default=timezone.now)
+    answers = Object(default=dict, blank=True)
+    unsure = models.BooleanField(default=False)
+    picture = models.ForeignKey(Picture, on_delete=models.SET_NULL, null=True, blank=True, related_name="+")
+    note = models.TextField(blank=True)
+
+    class Meta:
+        ordering = ["at", "id"]
+        constraints = [
+            models.UniqueConstraint(
+                fields=["planned", "when"], condition=models.Q(removed_at=None), name="one_review_a_time"
+            )
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.planned}, {self.when}"
+
+
 class CalendarFeed(Versioned):
     """The one address that a calendar may read the plan at: a digest of its secret, nothing that tells it."""
 
@@ -99,7 +150,9 @@ class Wash(SoftDeleted):
     nobody said; `strength`: how strong it was made, times the usual; `grams` used, empty where nobody
     knows. `given` and `used` are what the core worked out of it then (core/wash/fits.py, `measured`);
     `day`: what it was for and what was on the hair, empty where nobody kept that; `answer` an index of the
-    outcomes; `counts`: whether the head's factors learn from it.
+    outcomes, `heard` when, `unsure` of it; `counts`: whether anything is learnt from it. `sections`: minutes
+    that each had it on, in the order that it went on, empty where nobody counted; `meant`: minutes that were
+    planned.
     """
 
     head = models.ForeignKey(Head, on_delete=models.CASCADE, null=True, blank=True, related_name="washes")
@@ -126,6 +179,10 @@ class Wash(SoftDeleted):
     used = models.FloatField(null=True, blank=True)
     day = Object(default=dict, blank=True)
     answer = models.PositiveSmallIntegerField(null=True, blank=True)
+    heard = models.CharField(max_length=8, default="dry")
+    unsure = models.BooleanField(default=False)
+    sections = Numbers(default=list)
+    meant = models.DecimalField(max_digits=6, decimal_places=2, null=True, blank=True)
     counts = models.BooleanField(default=True)
     feel = Strings(default=list)
     note = models.TextField(blank=True)

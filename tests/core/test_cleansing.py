@@ -5,7 +5,7 @@ from unittest import TestCase
 import numpy as np
 
 from eyebright.core.formulas.model import families
-from eyebright.core.heads import cleaning_for, grade, lifted, scalp_oil
+from eyebright.core.heads import folds, folds_for, grade, lifted, scalp_oil
 from eyebright.core.numbers import Draws, Spread, figure
 
 AREA = np.array([650.0])
@@ -61,9 +61,9 @@ class Lifting(TestCase):
         there = np.array([0.4])
         for share in (0.3, 0.6, 0.85):
             for factor in (0.7, 1.0, 1.6):
-                cleaning = cleaning_for(share, there, factor)
+                cleaning = np.array([folds_for(share) / float(folds(np.ones(1), there)[0]) / factor])
                 self.assertAlmostEqual(float(lifted(cleaning, there, Draws(1), factor)[0]), share, places=6)
-        self.assertEqual(float(cleaning_for(0.1, there)[0]), 0.0)
+        self.assertEqual(folds_for(0.1), 0.0)
 
     def test_grades_in_order(self) -> None:
         words = [grade(share) for share in (0.1, 0.3, 0.45, 0.6, 0.8, 0.95)]

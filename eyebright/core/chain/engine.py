@@ -12,7 +12,7 @@ from typing import get_args
 
 import numpy as np
 
-from ..heads import HairAndScalp, lifted, sebum_table
+from ..heads import HairAndScalp, folds, lifted, sebum_table
 from ..numbers import Array, Draws, Spread, middle
 from ..vocabulary import LinkZone, Wetness, Zone
 from .subjects import GoesOn, PlainWater, Subject
@@ -85,6 +85,8 @@ class Link:
 class ZoneAfter:
     """One zone after a link: g of it put there, the share of the zone's oil that it lifted (None: it lifts
     none), g of oil that it left there, g of oil on the zone, and the pH of its wet hair (None: not wetted).
+
+    `folds`: e-folds of the zone's oil that its cleaning takes off, with every factor 1.
     """
 
     dose: Array
@@ -92,6 +94,7 @@ class ZoneAfter:
     put_back: Array
     oil: Array
     ph: Array | None
+    folds: Array
 
 
 @dataclass(frozen=True)
@@ -221,32 +224,33 @@ class _Head:
     def _zone(self, zone: Zone, link: Link, dose: Array) -> ZoneAfter:
         nothing, ph = np.zeros(1), self.wet[zone].ph
         if not link.reaches(zone) or middle(dose) <= 0.0:
-            return ZoneAfter(nothing, None, nothing, self.oil[zone], ph)
+            return ZoneAfter(nothing, None, nothing, self.oil[zone], ph, nothing)
         subject, oil, stays = link.subject, self.oil[zone], chain_table()["stays"]
         brought = subject.oil(self.draws) * dose
         if link.left_in:
             put_back = brought * stays["left_in"]
             self.oil[zone] = oil + put_back
-            return ZoneAfter(dose, None, put_back, self.oil[zone], ph)
-        share = self._lifted(zone, link, dose)
+            return ZoneAfter(dose, None, put_back, self.oil[zone], ph, nothing)
+        share, taken = self._lifted(zone, link, dose)
         put_back = brought * stays["rinsed_out"]
         self.oil[zone] = oil * (1.0 - share) + put_back
         again = zone in self.watered and isinstance(subject, PlainWater)
         self.watered.add(zone)
-        return ZoneAfter(dose, None if again else share, put_back, self.oil[zone], ph)
+        return ZoneAfter(dose, None if again else share, put_back, self.oil[zone], ph, taken)
 
-    def _lifted(self, zone: Zone, link: Link, dose: Array) -> Array:
-        """The share of the zone's own oil that it lifts; the oil in it spends cleaning too."""
+    def _lifted(self, zone: Zone, link: Link, dose: Array) -> tuple[Array, Array]:
+        """The share of the zone's own oil that it lifts, and its folds; the oil in it spends cleaning too."""
         subject, draws, table = link.subject, self.draws, sebum_table()
         per_gram = subject.cleaning(draws) * contact(subject.goes_on, link.on_for)
         there = self.oil[zone] + subject.oil(draws) * dose
-        plain = lifted(per_gram * dose, there, draws, self.on.strength)
+        taken = folds(per_gram * dose, there)
+        plain = lifted(per_gram * dose, there, draws, self.on.strength_with(subject.product))
         spare = table["most"]["lifts"] - plain
         share: Array = plain + spare * table["cleaning"]["free_fatty"] * subject.alkali(draws)
         if zone in self.watered:
             water = draws.of("water", Spread.of(table["water"]["lifts"]))
             share = np.maximum(1.0 - (1.0 - share) / (1.0 - water), 0.0)
-        return share
+        return share, taken
 
     def _wet(self, link: Link, doses: dict[Zone, Array]) -> None:
         """The hair that it wets. Zones with one past are one hair, and are solved once."""

@@ -53,6 +53,11 @@ class Subject(Protocol):
         ...
 
     @property
+    def product(self) -> str:
+        """The key that washes teach of it by; empty for what they teach nothing of."""
+        ...
+
+    @property
     def goes_on(self) -> GoesOn | None:
         """How it is spread; None for what is poured in whatever amount is said."""
         ...
@@ -95,6 +100,7 @@ class PlainWater:
     water: Supply
     name: str = "Plain water"
     use: Use = "rinsed_out"
+    product: str = ""
 
     @property
     def goes_on(self) -> GoesOn | None:

@@ -17,7 +17,7 @@ from .record import (
     record_as_kept,
     tables,
 )
-from .sebum import cleaning_for, grade, lifted, scalp_oil, sebum_table
+from .sebum import folds, folds_for, grade, lifted, scalp_oil, sebum_table
 
 __all__ = [
     "CHILD",
@@ -36,8 +36,9 @@ __all__ = [
     "ZoneNeed",
     "allergens",
     "beliefs",
-    "cleaning_for",
     "days_of_oil",
+    "folds",
+    "folds_for",
     "grade",
     "hair_and_scalp_of",
     "head_facts",

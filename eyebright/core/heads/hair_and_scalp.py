@@ -1,6 +1,7 @@
 """What a preparation meets: so much hair, scalp and oil. A head's own, or an ordinary one."""
 
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field
 
 import numpy as np
 
@@ -13,7 +14,8 @@ class HairAndScalp:
     """What every family meets on this head: arrays of draws.
 
     `mass` g of hair, `area` cm² of scalp, `oil` g on each zone, the head's own factors, and how much
-    liquid its hair holds against medium hair, times.
+    liquid its hair holds against medium hair, times. `together`: its strength with each product that washes
+    told of.
     """
 
     mass: Array
@@ -22,6 +24,11 @@ class HairAndScalp:
     strength: Array
     dose: Array
     holds: float
+    together: Mapping[str, Array] = field(default_factory=dict)
+
+    def strength_with(self, product: str) -> Array:
+        """How strongly a product acts on it, times as reckoned; as washes do where none told of that."""
+        return self.together.get(product, self.strength)
 
 
 def ordinary_head(draws: Draws) -> HairAndScalp:

@@ -77,6 +77,10 @@ def hair_and_scalp_of(head: Head, facts: Mapping[str, Any], draws: Draws) -> Hai
         strength=np.exp(draws.of("strength factor", head.factors.strength.log)),
         dose=np.exp(draws.of("dose factor", head.factors.dose.log)),
         holds=liquid_held(record),
+        together={
+            key: np.exp(each.log.at(draws.score("strength factor")))
+            for key, each in head.factors.together.items()
+        },
     )
 
 

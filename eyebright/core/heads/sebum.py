@@ -76,20 +76,24 @@ def hardness() -> float:
     return float(cleaning / (oil.scalp[0] * folds))
 
 
+def folds(cleaning: Array, oil: Array) -> Array:
+    """How many e-folds of a zone's oil (g) so much effective cleaning (g) takes off, by a head like most."""
+    taken: Array = cleaning / (hardness() * np.maximum(oil, 1e-6))
+    return taken
+
+
+def folds_for(share: float) -> float:
+    """The e-folds, beyond what warm water and hands do, that lift this share; 0 where water does."""
+    water = sebum_table()["water"]["lifts"][1]
+    return max(float(np.log((1.0 - water) / (1.0 - min(share, 0.99)))), 0.0)
+
+
 def lifted(cleaning: Array, oil: Array, draws: Draws, factor: Array | float = 1.0) -> Array:
     """The share of a zone's oil (g) that so much effective cleaning (g) lifts."""
     water = draws.of("water", Spread.of(sebum_table()["water"]["lifts"]))
-    left = (1.0 - water) * np.exp(-factor * cleaning / (hardness() * np.maximum(oil, 1e-6)))
+    left = (1.0 - water) * np.exp(-factor * folds(cleaning, oil))
     share: Array = np.minimum(1.0 - left, sebum_table()["most"]["lifts"])
     return share
-
-
-def cleaning_for(share: float, oil: Array, factor: Array | float = 1.0) -> Array:
-    """The effective cleaning (g) that lifts this share of a zone's oil (g); 0 where water does."""
-    water = sebum_table()["water"]["lifts"][1]
-    folds = max(float(np.log((1.0 - water) / (1.0 - min(share, 0.99)))), 0.0)
-    needed: Array = hardness() * oil * folds / factor
-    return needed
 
 
 def grade(share: float) -> str:

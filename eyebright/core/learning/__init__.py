@@ -4,16 +4,29 @@ Of bottles and waters, of heads, of how long things keep.
 """
 
 from .bottles import posterior_from
-from .heads import Factor, Factors, WashOutcome, factor_table, factors_from, one_wash, outcomes, prior_factors
+from .heads import (
+    Factor,
+    Factors,
+    Learnt,
+    WashOutcome,
+    factor_table,
+    heard_when,
+    learn,
+    one_wash,
+    outcomes,
+    prior_factors,
+)
 from .shelf_life import Kept, spoils_sooner
 
 __all__ = [
     "Factor",
     "Factors",
     "Kept",
+    "Learnt",
     "WashOutcome",
     "factor_table",
-    "factors_from",
+    "heard_when",
+    "learn",
     "one_wash",
     "outcomes",
     "posterior_from",

@@ -1,15 +1,19 @@
-"""A head's own factors: how strongly a wash really acts on it, and how much it really takes.
+"""What washes teach of heads and of what they are washed with: factors apart, each with its doubt.
 
-Strength: an ordinal answer (still oily ... right ... tight) to a wash whose cleaning, given over
-right, is known. The factor f scales it; ln f has a normal prior and is learnt on a grid by Bayes:
-P(answer) = Phi((edge above - z) / s) - Phi((edge below - z) / s), z = ln(given / right) + ln f.
-Dose: ln(used / worked out), normal prior, normal scatter. Older washes count for less.
+A wash whose cleaning, given over right, is known was answered still oily ... right ... tight. Two factors
+scale it: the head's own (over all it is washed with) and the product's or formula's (over all heads). Their
+natural logs have normal priors and are learnt together, one wash after another (assumed-density filtering):
+P(answer) = Phi((edge above - z) / s) - Phi((edge below - z) / s), z = ln(given / right) + ln f + ln p.
+Between washes the belief widens towards the prior; before each, either factor may have jumped, and an answer
+that only a jump explains lets go of what was believed. Dose: ln(used / worked out), of a head, alike.
+
+    learn([WashOutcome(3.0, head="wren", given=-0.1, answer=2, shares=(("formula-4", 1.0),))]).of("wren")
 """
 
 import math
 import tomllib
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Hashable, Mapping, Sequence
+from dataclasses import dataclass, field
 from functools import cache
 from pathlib import Path
 from typing import Any
@@ -18,14 +22,13 @@ import numpy as np
 
 from ..numbers import Z_90, Array, Figure, Spread
 
-GRID = np.linspace(-2.2, 2.2, 441)  # ln f, from a ninth to nine
-GRID.setflags(write=False)
-_ERF = np.frompyfunc(math.erf, 1, 1)
+LIKELY_PART = 0.2  # of a wash's cleaning: a product of less did not make the answer
+ROOT_TAU = math.sqrt(2.0 * math.pi)
 
 
 @cache
 def factor_table() -> dict[str, Any]:
-    """The table of `factors.toml`, read once."""
+    """The table of `heads.toml`, read once."""
     return tomllib.loads(Path(__file__).with_name("heads.toml").read_text("utf-8"))
 
 
@@ -35,12 +38,18 @@ def outcomes() -> list[str]:
     return answers
 
 
+def heard_when() -> list[str]:
+    """When a wash may be asked after, that which counts first."""
+    return [row["key"] for row in factor_table()["strength"]["heard"]]
+
+
 @dataclass(frozen=True)
 class WashOutcome:
-    """How one wash went.
+    """How one wash of one head went.
 
-    `given` over right, as its natural log, by what was believed then and factor 1; `answer` an
-    index of `outcomes()`; `used` over worked out, likewise a log; None where it is not known.
+    `given` over right, as its natural log, as it was worked out with every factor 1; `shares` of its cleaning
+    by product, adding up to 1; `answer` an index of `outcomes()`, `heard` when, `unsure` of it; `used` over
+    worked out, likewise a log; None where it is not known.
     """
 
     days_ago: float
@@ -48,6 +57,10 @@ class WashOutcome:
     answer: int | None = None
     used: float | None = None
     by_eye: bool = False
+    head: Hashable = ""
+    shares: tuple[tuple[str, float], ...] = ()
+    heard: str = "dry"
+    unsure: bool = False
 
 
 @dataclass(frozen=True)
@@ -78,22 +91,45 @@ class Factor:
 
 @dataclass(frozen=True)
 class Factors:
-    """A head's own two factors."""
+    """A head's own two factors; and its strength together with that of each product that washes told of.
+
+    Together they are surer than apart: what is known is how this head takes this bottle.
+    """
 
     strength: Factor
     dose: Factor
+    together: Mapping[str, Factor] = field(default_factory=dict)
+
+    def with_product(self, key: str) -> Factor:
+        """Its strength with a product; its own alone where no wash tells of that."""
+        return self.together.get(key, self.strength)
+
+
+@dataclass(frozen=True)
+class Learnt:
+    """What a household's washes teach: `heads` by key, and `products` over all heads."""
+
+    heads: Mapping[Hashable, Factors]
+    products: Mapping[str, Factor]
+
+    def of(self, head: Hashable) -> Factors:
+        """A head's factors; a head without washes is taken as most are, with the household's bottles."""
+        found = self.heads.get(head)
+        if found is not None:
+            return found
+        own = prior_factors()
+        wide = own.strength.width
+        together = {
+            key: Factor(each.mean, math.hypot(each.width, wide), each.washes)
+            for key, each in self.products.items()
+        }
+        return Factors(own.strength, own.dose, together)
 
 
 def prior_factors() -> Factors:
     """What is believed of a head that nothing is known of."""
     table = factor_table()
     return Factors(Factor(0.0, table["strength"]["prior"], 0), Factor(0.0, table["dose"]["prior"], 0))
-
-
-def factors_from(washes: Sequence[WashOutcome]) -> Factors:
-    """What these washes, newest first, say of a head. The oldest beyond the memory are let go."""
-    recent = list(washes)[: factor_table()["memory"]["washes"]]
-    return Factors(_strength(recent), _dose(recent))
 
 
 def one_wash(went: Sequence[WashOutcome]) -> WashOutcome:
@@ -103,52 +139,219 @@ def one_wash(went: Sequence[WashOutcome]) -> WashOutcome:
     """
     if not went:
         raise ValueError("there was no wash")
-    given = [math.exp(each.given) for each in went if each.given is not None]
-    answers = [each.answer for each in went if each.answer is not None]
+    parts = [(math.exp(each.given), each.shares) for each in went if each.given is not None]
+    whole = sum(part for part, _ in parts)
+    shares: dict[str, float] = {}
+    for part, of in parts:
+        for key, share in of:
+            shares[key] = shares.get(key, 0.0) + share * part / whole
+    answered = [each for each in went if each.answer is not None]
     used = [each.used for each in went if each.used is not None]
+    last = answered[-1] if answered else went[-1]
     return WashOutcome(
         days_ago=went[-1].days_ago,
-        given=math.log(sum(given)) if given else None,
-        answer=answers[-1] if answers else None,
+        given=math.log(whole) if parts else None,
+        answer=last.answer,
         used=sum(used) / len(used) if used else None,
         by_eye=any(each.by_eye for each in went if each.given is not None),
+        head=went[-1].head,
+        shares=tuple(shares.items()),
+        heard=last.heard,
+        unsure=last.unsure,
     )
 
 
-def _weight(went: WashOutcome) -> float:
-    half_life: float = factor_table()["memory"]["half_life"]
-    return math.pow(0.5, went.days_ago / half_life)
+def learn(washes: Sequence[WashOutcome]) -> Learnt:
+    """What a household's washes teach, in whatever order they are given.
+
+    Those beyond the memory are let go, the oldest first.
+    """
+    memory = factor_table()["memory"]["washes"]
+    ordered = sorted(washes, key=lambda went: went.days_ago)[:memory][::-1]
+    strength = _Strength(ordered)
+    doses = {head: _Dose() for head in strength.heads}
+    for went in ordered:
+        strength.take(went)
+        doses[went.head].take(went)
+    strength.until(0.0)
+    return Learnt(
+        {head: strength.factors(head, doses[head].now(0.0)) for head in strength.heads},
+        {key: strength.factor(strength.products[key]) for key in strength.products},
+    )
 
 
-def _cdf(x: Array) -> Array:
-    """The normal distribution, elementwise."""
-    out: Array = 0.5 * (1.0 + np.asarray(_ERF(x / math.sqrt(2.0)), dtype=float))
-    return out
+# ---- strength: all heads and products together ----
 
 
-def _strength(washes: Sequence[WashOutcome]) -> Factor:
-    table = factor_table()["strength"]
-    told = [went for went in washes if went.given is not None and went.answer is not None]
-    if not told:
-        return Factor(0.0, table["prior"], 0)
-    edges = np.array([-math.inf, *table["edges"], math.inf])
-    answers = np.array([went.answer for went in told], dtype=int)
-    noise = np.array([table["noise_by_eye" if went.by_eye else "noise"] for went in told])[:, None]
-    z = GRID + np.array([went.given for went in told], dtype=float)[:, None]
-    below, above = (_cdf((edges[answers + up][:, None] - z) / noise) for up in (0, 1))
-    chance = table["lapse"] / len(table["answers"]) + (1.0 - table["lapse"]) * (above - below)
-    weights = np.array([_weight(went) for went in told])
-    log = weights @ np.log(chance) - 0.5 * (GRID / table["prior"]) ** 2
-    posterior = np.exp(log - np.max(log))
-    posterior /= np.sum(posterior)
-    mean = float(np.sum(posterior * GRID))
-    return Factor(mean, float(np.sqrt(np.sum(posterior * (GRID - mean) ** 2))), len(told))
+class _Strength:
+    """A normal belief over ln f of every head and product: mean, shape (n,), and covariance, (n, n)."""
+
+    def __init__(self, washes: Sequence[WashOutcome]) -> None:
+        table = factor_table()
+        self._table, self._memory = table["strength"], table["memory"]
+        heads = dict.fromkeys(went.head for went in washes)
+        told = [went for went in washes if _tells(went)]
+        keys = dict.fromkeys(key for went in told for key, _ in went.shares)
+        self.heads = {head: place for place, head in enumerate(heads)}
+        self.products = {key: len(heads) + place for place, key in enumerate(keys)}
+        wide = [self._table["prior"]] * len(heads) + [self._table["product"]] * len(keys)
+        self._prior = np.square(np.array(wide))
+        self._mean, self._cov = np.zeros(len(wide)), np.diag(self._prior)
+        self._counts = [0] * len(wide)
+        self._with: dict[Hashable, dict[str, int]] = {head: {} for head in heads}
+        self._noise = {row["key"]: row["noise"] for row in self._table["heard"]}
+        self._ago: float | None = None
+
+    def until(self, days_ago: float) -> None:
+        """Let the time pass until so many days ago: what is believed widens."""
+        keeps = 1.0
+        if self._ago is not None:
+            keeps = math.exp(-max(self._ago - days_ago, 0.0) / self._memory["days"])
+        self._ago = days_ago
+        self._mean = self._mean * keeps
+        self._cov = self._cov * keeps**2 + np.diag(self._prior * (1.0 - keeps**2))
+
+    def take(self, went: WashOutcome) -> None:
+        """Learn from one wash."""
+        if not _tells(went):
+            return
+        assert went.given is not None and went.answer is not None
+        self.until(went.days_ago)
+        head = self.heads[went.head]
+        weights, given = self._weights(went)
+        z = went.given + given
+        noise = math.sqrt(
+            self._table["noise_by_eye" if went.by_eye else "noise"] ** 2
+            + self._noise.get(went.heard, 0.0) ** 2
+            + (self._table["noise_unsure"] ** 2 if went.unsure else 0.0)
+        )
+        may_jump = [place for place, share in enumerate(weights) if share > LIKELY_PART]
+        odds = self._memory["jump"]
+        found = []
+        for jumps, chance in [(None, 1.0 - odds * len(may_jump)), *((place, odds) for place in may_jump)]:
+            cov = self._cov
+            if jumps is not None:
+                cov = cov.copy()
+                cov[jumps, jumps] += self._memory["jumped"] ** 2
+            found.append((chance, *self._updated(cov, weights, z, went.answer, noise)))
+        whole = sum(chance * evidence for chance, evidence, _, _ in found)
+        mean = sum(chance * evidence / whole * mean for chance, evidence, mean, _ in found)
+        self._cov = sum(
+            chance * evidence / whole * (cov + np.outer(each - mean, each - mean))
+            for chance, evidence, each, cov in found
+        )
+        self._mean = np.asarray(mean)
+        for place in (head, *(self.products[key] for key, _ in went.shares)):
+            self._counts[place] += 1
+        for key, _ in went.shares:
+            self._with[went.head][key] = self._with[went.head].get(key, 0) + 1
+
+    def _weights(self, went: WashOutcome) -> tuple[Array, float]:
+        """How far each factor moves this wash, at what is believed; and the ln of all of them together."""
+        head, weights = self.heads[went.head], np.zeros(len(self._mean))
+        weights[head] = 1.0
+        parts = {
+            self.products[key]: share * math.exp(self._mean[self.products[key]]) for key, share in went.shares
+        }
+        whole = sum(parts.values())
+        for place, part in parts.items():
+            weights[place] = part / whole
+        return weights, self._mean[head] + (math.log(whole) if parts else 0.0)
+
+    def _updated(
+        self, cov: Array, weights: Array, z: float, answer: int, noise: float
+    ) -> tuple[float, Array, Array]:
+        """How likely that answer was, and mean and covariance after it, by its moments."""
+        toward = cov @ weights
+        spread = float(weights @ toward)
+        wide = math.sqrt(noise**2 + spread)
+        edges = [-math.inf, *self._table["edges"], math.inf]
+        low, high = ((edge - z) / wide for edge in edges[answer : answer + 2])
+        lapse = self._table["lapse"]
+        evidence = lapse / len(self._table["answers"]) + (1.0 - lapse) * (_cdf(high) - _cdf(low))
+        slope = -(1.0 - lapse) * (_pdf(high) - _pdf(low)) / wide
+        bend = -(1.0 - lapse) * (_bent(high) - _bent(low)) / wide**2
+        pull = slope / evidence
+        narrows = pull**2 - bend / evidence
+        return evidence, self._mean + toward * pull, cov - narrows * np.outer(toward, toward)
+
+    def factor(self, place: int) -> Factor:
+        """One factor by itself."""
+        return Factor(
+            float(self._mean[place]), math.sqrt(max(self._cov[place, place], 1e-9)), self._counts[place]
+        )
+
+    def factors(self, head: Hashable, dose: Factor) -> Factors:
+        """A head's, alone and with every product."""
+        own, together = self.heads[head], {}
+        for key, place in self.products.items():
+            both = np.zeros(len(self._mean))
+            both[[own, place]] = 1.0
+            width = math.sqrt(max(float(both @ self._cov @ both), 1e-9))
+            together[key] = Factor(float(both @ self._mean), width, self._with[head].get(key, 0))
+        return Factors(self.factor(own), dose, together)
 
 
-def _dose(washes: Sequence[WashOutcome]) -> Factor:
-    table = factor_table()["dose"]
-    told = [(went.used, _weight(went)) for went in washes if went.used is not None]
-    prior, each = 1.0 / table["prior"] ** 2, 1.0 / table["noise"] ** 2
-    sure = prior + sum(each * weight for _, weight in told)
-    mean = sum(each * weight * used for used, weight in told) / sure
-    return Factor(mean, math.sqrt(1.0 / sure), len(told))
+def _tells(went: WashOutcome) -> bool:
+    return went.given is not None and went.answer is not None
+
+
+def _pdf(x: float) -> float:
+    return math.exp(-0.5 * x * x) / ROOT_TAU if math.isfinite(x) else 0.0
+
+
+def _cdf(x: float) -> float:
+    return 0.5 * (1.0 + math.erf(x / math.sqrt(2.0)))
+
+
+def _bent(x: float) -> float:
+    """x times its density: how the density bends."""
+    return x * _pdf(x) if math.isfinite(x) else 0.0
+
+
+# ---- dose ----
+
+
+class _Dose:
+    """A normal belief over ln of one head's dose factor."""
+
+    def __init__(self) -> None:
+        table = factor_table()
+        self._table, self._memory = table["dose"], table["memory"]
+        self._mean, self._var, self._count = 0.0, self._table["prior"] ** 2, 0
+        self._ago: float | None = None
+
+    def now(self, days_ago: float) -> Factor:
+        """What is believed so many days ago: it widens as time passes."""
+        keeps = 1.0
+        if self._ago is not None:
+            keeps = math.exp(-max(self._ago - days_ago, 0.0) / self._memory["days"])
+        self._ago = days_ago
+        self._mean *= keeps
+        self._var = self._var * keeps**2 + self._table["prior"] ** 2 * (1.0 - keeps**2)
+        return Factor(self._mean, math.sqrt(self._var), self._count)
+
+    def take(self, went: WashOutcome) -> None:
+        """Learn from one amount: usual, after a jump, or a slip."""
+        if went.used is None:
+            return
+        self.now(went.days_ago)
+        jump, lapse = self._memory["jump"], self._table["lapse"]
+        found = []
+        for chance, var, noise in (
+            (1.0 - jump - lapse, self._var, self._table["noise"]),
+            (jump, self._var + self._memory["jumped"] ** 2, self._table["noise"]),
+            (lapse, self._var, self._table["wild"]),
+        ):
+            wide = var + noise**2
+            off = went.used - self._mean
+            evidence = chance * math.exp(-0.5 * off * off / wide) / math.sqrt(wide)
+            gain = var / wide
+            found.append((evidence, self._mean + gain * off, var * (1.0 - gain)))
+        whole = sum(each for each, _, _ in found)
+        if whole <= 0.0:  # so far off that nothing explains it
+            return
+        mean = sum(each * middle for each, middle, _ in found) / whole
+        self._var = sum(each * (var + (middle - mean) ** 2) for each, middle, var in found) / whole
+        self._mean = mean
+        self._count += 1

@@ -19,6 +19,7 @@ class JugSubject:
     name: str = "a jug"
     use: Use = "rinsed_out"
     minutes: float = 0.0
+    product: str = ""
 
     @property
     def goes_on(self) -> None:

@@ -4,13 +4,14 @@ from .advice import Advice, advise, fit_of
 from .chain import Along, Basin, Wash, wash_of
 from .facts import link_facts
 from .finish import Finish
-from .fits import Dose, Fit, measured
+from .fits import Dose, Fit
 from .judge import Candidate, candidate_facts, family_facts, stops_of
 from .links import Pause, Sections, WashLink, links_table, pauses, sections, timed
 from .matching import Match, best_of_each, rank
 from .schools import defaults_by, held_against, parts_by, plain_schools, school_keys, school_rules
 from .spacing import SpacedFamily, spaced_in
 from .suit import Change, Suit, suit
+from .teaching import Lesson, Part, lessons
 
 __all__ = [
     "Advice",
@@ -21,7 +22,9 @@ __all__ = [
     "Dose",
     "Finish",
     "Fit",
+    "Lesson",
     "Match",
+    "Part",
     "Pause",
     "Sections",
     "SpacedFamily",
@@ -35,9 +38,9 @@ __all__ = [
     "family_facts",
     "fit_of",
     "held_against",
+    "lessons",
     "link_facts",
     "links_table",
-    "measured",
     "parts_by",
     "pauses",
     "plain_schools",

@@ -113,7 +113,7 @@ class Basin:
         )
         self._assessed: dict[tuple[int, int], tuple[Formula, Assessment]] = {}
 
-    def _assess(self, link: WashLink) -> Assessment | None:
+    def assessed(self, link: WashLink) -> Assessment | None:
         """What a link's formula comes to; worked out once, however often the link is asked for."""
         if link.formula is None:
             return None
@@ -121,7 +121,7 @@ class Basin:
         if key not in self._assessed:
             made = link.formula
             if link.parts:
-                neat = self._assess(replace(link, parts=0))
+                neat = self.assessed(replace(link, parts=0))
                 assert neat is not None
                 made = thinned(made, neat.yield_ml.value, self.water, link.parts)
             found = assess(made, self._kit, self._posterior, self._on, self.head, draws=self.draws)
@@ -129,7 +129,7 @@ class Basin:
         return self._assessed[key][1]
 
     def _ran(self, link: WashLink) -> _Run:
-        return _run(link, self._assess(link), self.water, self._on, self.draws)
+        return _run(link, self.assessed(link), self.water, self._on, self.draws)
 
     def alone(self, link: WashLink) -> Sequence[Caution]:
         """What one link calls for by itself on this head."""

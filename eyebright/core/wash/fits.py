@@ -57,7 +57,6 @@ class Fit:
     lengths: Dose
     minutes: tuple[float, float, float]
     ready_in: float
-    given: float | None
 
 
 def fits(
@@ -134,7 +133,6 @@ def _fit(
         lengths=_dose(found.lengths, family.density),
         minutes=(low, high, most),
         ready_in=wait,
-        given=found.given,
     )
 
 
@@ -173,17 +171,3 @@ def _on_lengths(lift: Figure | None, needs: Needs) -> str:
     if lift.value < low:
         return "Less than the lengths ask for: work it through them, or wash them twice."
     return "About what the lengths ask for."
-
-
-def measured(
-    found: Fit, dose: float, grams: float | None, strength: float
-) -> tuple[float | None, float | None]:
-    """What one wash says: ln(given / right) at factor 1, and ln(used / worked out) at factor 1.
-
-    `dose`: ln of the head's own dose factor when the fit was worked out; `grams` of the preparation
-    that were used, None where nobody knows; `strength`: how strong it was made, times the usual.
-    """
-    worked_out = found.scalp.grams.value + found.lengths.grams.value
-    ratio = math.log(grams / worked_out) if grams else 0.0
-    given = None if found.given is None else found.given + ratio + math.log(strength)
-    return given, ratio + dose if grams else None

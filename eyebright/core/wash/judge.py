@@ -15,7 +15,7 @@ import numpy as np
 from ..chain import Link, Subject, ZoneAfter, run_chain
 from ..formulas.assess import Digest, DigestSubject, grades
 from ..formulas.model import Family, families
-from ..heads import HairAndScalp, Holding, Needs, cleaning_for, material_facts, patch_of
+from ..heads import HairAndScalp, Holding, Needs, folds_for, material_facts, patch_of
 from ..numbers import Array, Draws, Figure, figure
 from ..rules import Caution, Rule, cautions, facts_of, worse_of
 from ..vocabulary import Use, Zone
@@ -23,7 +23,7 @@ from ..vocabulary import Use, Zone
 Verdict = Literal["suits", "adjust", "care", "off", "not_needed", "ruled_out"]
 FAR = 4.0  # times as strong, or as weak: beyond that no recipe of its kind gets there
 NEAR_PH = 0.5
-NO_CLEANING = 1e-4  # g
+NO_FOLDS = 1e-4
 
 
 @dataclass(frozen=True)
@@ -35,12 +35,13 @@ class Candidate:
     digest: Digest
     missing: tuple[str, ...] = ()
     holdings: tuple[Holding, ...] = ()
+    product: str = ""
 
 
 class OnHead:
     """What one thing of a family does on a head, each figure worked out when it is asked for.
 
-    `on` must be of these draws; `asked` as `right_cleaning` gives it, where it is worked out once for many.
+    `on` must be of these draws.
     """
 
     def __init__(
@@ -50,10 +51,9 @@ class OnHead:
         needs: Needs,
         on: HairAndScalp,
         draws: Draws,
-        asked: Array | None = None,
     ) -> None:
         self._subject, self._family, self._draws = subject, family, draws
-        self._needs, self._on, self._asked = needs, on, asked
+        self._needs, self._on = needs, on
 
     @cached_property
     def _scalp(self) -> ZoneAfter:
@@ -92,21 +92,9 @@ class OnHead:
         """How strong it should be for this scalp, times as it is; None where it is no wash."""
         if not self._family.cleans:
             return None
-        asked = right_cleaning(self._needs, self._on) if self._asked is None else self._asked
-        return self._figure(asked / self._cleaning, "times")
-
-    @cached_property
-    def given(self) -> float | None:
-        """ln(given / right) at factor 1, what the outcome of such a wash is learnt from."""
-        if not self._family.cleans:
-            return None
-        asked = cleaning_for(self._needs.scalp.lift[1], self._on.oil.scalp)
-        right = self._figure(asked / self._cleaning, "times").value
-        return -math.log(right) if right > 0.0 else None
-
-    @cached_property
-    def _cleaning(self) -> Array:
-        return np.maximum(self._subject.cleaning(self._draws) * self._scalp.dose, NO_CLEANING)
+        takes = self._on.strength_with(self._subject.product)
+        takes_off = takes * np.maximum(self._scalp.folds, NO_FOLDS)
+        return self._figure(folds_for(self._needs.scalp.lift[1]) / takes_off, "times")
 
     def _share(self, lift: Array | None) -> Figure | None:
         return self._figure(lift, "share") if lift is not None and self._family.cleans else None
@@ -146,14 +134,9 @@ class Judgement:
         return "adjust" if self.beside else "suits"
 
 
-def right_cleaning(needs: Needs, on: HairAndScalp) -> Array:
-    """The effective cleaning (g) that is right for this scalp today, shape (draws,)."""
-    return cleaning_for(needs.scalp.lift[1], on.oil.scalp, on.strength)
-
-
 def subject_of(candidate: Candidate) -> DigestSubject:
     """A candidate as a chain takes it."""
-    return DigestSubject(candidate.name, candidate.digest)
+    return DigestSubject(candidate.name, candidate.digest, candidate.product)
 
 
 # What each thing is worth in the ranking (custom).

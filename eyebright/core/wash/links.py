@@ -55,7 +55,7 @@ class WashLink:
     the head and `cover` (None: the formula's own); `times` its usual dose, or `grams` of it; `there`: g
     that there are of it, more cannot go on; `parts` of water to one that it is thinned with; `beside`: it
     goes on as soon as its own zone is free, while what went before it elsewhere is still on; `optional`: it
-    may be left out; `sections` by key.
+    may be left out; `sections` by key, or `on_over` so many minutes as it really was.
     """
 
     formula: Formula | None
@@ -72,6 +72,7 @@ class WashLink:
     there: float | None = None
     optional: bool = False
     sections: str = ""
+    on_over: float | None = None
 
 
 @cache
@@ -94,6 +95,8 @@ def sections() -> dict[str, Sections]:
 
 def puts_on(link: WashLink) -> float:
     """Minutes that it takes to go on."""
+    if link.on_over is not None:
+        return link.on_over
     way = sections().get(link.sections)
     return way.whole if way else 0.0
 

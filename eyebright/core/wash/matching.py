@@ -10,7 +10,7 @@ from ..numbers import Draws, Figure
 from ..rules import BY_HEAD, Caution, possible
 from ..vocabulary import Part
 from .fits import waits
-from .judge import Candidate, OnHead, Verdict, judge_candidate, right_cleaning, subject_of
+from .judge import Candidate, OnHead, Verdict, judge_candidate, subject_of
 from .schools import held_against
 
 RANK_DRAWS = 80
@@ -59,14 +59,14 @@ def rank(
     """
     draws, facts = Draws(RANK_DRAWS), head.facts()
     on = hair_and_scalp_of(head, facts, draws)
-    candidates, asked = list(candidates), right_cleaning(needs, on)
+    candidates = list(candidates)
     varying = BY_HEAD.union(*(each.digest.facts for each in candidates))
     may_hold = {rule.id: rule for rule in possible("formula", facts, varying)}
     objections: dict[tuple[str, str], tuple[str, ...]] = {}
     out = []
     for each in candidates:
         family = families()[each.digest.family]
-        found = OnHead(subject_of(each), family, needs, on, draws, asked)
+        found = OnHead(subject_of(each), family, needs, on, draws)
         wait = waits(family, needs, head.history.since_family.get(family.key))
         made = (family.key, each.digest.use)
         if made not in objections:

@@ -168,8 +168,10 @@ class ProposeIn(Schema):
     `goal`: less, more (lift); asked (what the head asks for); share (of the scalp's oil, `value` in %);
     thickness (`word`); ph (`value`); makes (`value` mL); head (`value` washes); shelf; without (`words`:
     kinds and allergens); swap (`line`, `taking` the key of what was chosen); form (`line`, `word`); order.
+    `of`: the formula that it is, where it is kept.
     """
 
+    of: int | None = None
     goal: Literal[
         "less",
         "more",

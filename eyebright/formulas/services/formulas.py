@@ -54,7 +54,7 @@ def find_formula(pk: int, *, also_removed: bool = False) -> Formula:
 def formula_out(kept: Formula, head: int | None = None, vessel: int | None = None) -> FormulaOut:
     """A formula, and what comes of it."""
     entered, lost = entered_and_lost(kept.body)
-    written = as_core(entered)
+    written = as_core(entered, kept.pk)
     written.problems |= lost
     return shown(kept, written, head, vessel)
 
@@ -117,7 +117,7 @@ def save_formula(pk: int, entered: FormulaSaveIn) -> FormulaOut:
     kept: Formula = held(Formula.objects.all(), pk, "formula", entered.version, formula_out)
     checked_schools(entered.formula.schools)
     body = entered.formula.model_dump()
-    written = as_core(entered.formula)
+    written = as_core(entered.formula, kept.pk)
     if body != kept.body:
         _sitting(kept)
         kept.name, kept.family, kept.body = entered.formula.name, entered.formula.family, body
@@ -194,7 +194,7 @@ def back_to(pk: int, number: int, version: int) -> FormulaOut:
     body = entered_of(found.body)
     kept.name, kept.family, kept.body = body.name, body.family, body.model_dump()
     kept.changed_at = timezone.now()
-    written = as_core(body)
+    written = as_core(body, kept.pk)
     kept.search = searched(body, written.there)
     kept.save()
     return shown(kept, written, None, None)

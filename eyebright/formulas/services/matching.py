@@ -10,7 +10,7 @@ from eyebright.core.formulas.model import starts
 from eyebright.core.heads import Head, holding_of, needs_of
 from eyebright.core.materials import Kit, Supply
 from eyebright.core.wash import Candidate, Match, best_of_each, rank
-from eyebright.heads.services import find_head, head_for
+from eyebright.heads.services import find_head, head_for, product_key
 from eyebright.household.services.household import picked_schools
 from eyebright.shelf.services.measures import the_kit
 from eyebright.shelf.services.supplies import everything, supplies_of
@@ -83,7 +83,8 @@ def _of_row(row: Formula, digest: Digest, there: Mapping[str, Supply], at_hand: 
 def _candidate(key: str, name: str, digest: Digest, used: list[Supply], at_hand: set[str]) -> Candidate:
     missing = tuple(stuff.name for stuff in used if stuff.key not in at_hand)
     holdings = tuple(holding_of(s.material, s.name) for s in used if s.material)
-    return Candidate(key, name, digest, missing, holdings)
+    product = product_key(digest.family, int(key)) if key.isdigit() else ""
+    return Candidate(key, name, digest, missing, holdings, product)
 
 
 def _from_starts(

@@ -22,7 +22,7 @@ NOT_YET = "Put right what is marked first: it cannot be reckoned yet."
 
 def propose(asked: ProposeIn) -> ProposalOut:
     """What would have to change, and what would come of it. Nothing is kept."""
-    written = as_core(asked.formula)
+    written = as_core(asked.formula, asked.of)
     bench, whom = core_bench(keys_of(asked.formula), asked.head, whole=True)
     before = assessment_of(written, bench)
     if written.formula is None or before is None:

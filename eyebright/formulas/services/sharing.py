@@ -54,7 +54,7 @@ def given_out(pk: int, kind: FileKind, head: int | None = None) -> tuple[str, by
     """A formula in a format: its name, and the file, with the cautions of the head it is asked for."""
     kept = find_formula(pk)
     entered = entered_of(kept.body)
-    written = as_core(entered)
+    written = as_core(entered, kept.pk)
     bench, _ = core_bench(keys_of(entered), head)
     whose = find_head(head).name if head is not None else ""
     reading = assessment_of(written, bench)

@@ -29,7 +29,7 @@ from eyebright.core.formulas.model import (
 )
 from eyebright.core.heads import Head, Today, hair_and_scalp_of
 from eyebright.core.materials import Amount, Count, Kit, Supply, said, typed_number
-from eyebright.heads.services import facts_of_whom, head_for
+from eyebright.heads.services import facts_of_whom, head_for, product_key
 from eyebright.shelf.models import ReadingLine
 from eyebright.shelf.services.measures import the_kit
 from eyebright.shelf.services.readings import posterior_for
@@ -100,8 +100,8 @@ def keys_of(entered: FormulaIn) -> list[str]:
     return [line.stuff for line in entered.lines if line.stuff]
 
 
-def as_core(entered: FormulaIn) -> Written:
-    """A written formula as the core takes it."""
+def as_core(entered: FormulaIn, pk: int | None = None) -> Written:
+    """A written formula as the core takes it; `pk` of the one that is kept, which washes may have taught."""
     keys = keys_of(entered)
     still = supplies_of(keys)
     missing = [key for key in keys if key not in still]
@@ -168,6 +168,7 @@ def as_core(entered: FormulaIn) -> Written:
         unknown=tuple(
             line.text or "a line" for line in entered.lines if not line.stuff and (line.text or line.amount)
         ),
+        product="" if pk is None else product_key(family.key, pk),
     )
     return out
 

@@ -52,11 +52,23 @@ class FactorOut(Out):
     says: str
 
 
+class ProductOut(FactorOut):
+    """What is believed of something that it is washed with, over all heads (`value`), by the key of that.
+
+    `together`: how strongly it acts on this head.
+    """
+
+    key: str
+    name: str
+    together: FigureOut
+
+
 class ModelOut(Out):
-    """The head's own factors."""
+    """The head's own factors, and those of what it is washed with."""
 
     strength: FactorOut
     dose: FactorOut
+    products: list[ProductOut]
 
 
 class HeadOut(HeadRowOut):

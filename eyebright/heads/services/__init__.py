@@ -17,6 +17,7 @@ from .history import (
     head_for,
     today_of,
 )
+from .learnt import known_outcome, learnt, product_key
 from .passes import Passing, goes_by, keep_passes, pass_stops, passes
 from .questions import questions
 from .shown import due_at, head_out, head_rows, picture_out, state_of, wash_out
@@ -38,12 +39,15 @@ __all__ = [
     "head_out",
     "head_rows",
     "keep_passes",
+    "known_outcome",
+    "learnt",
     "little_test",
     "pass_stops",
     "passes",
     "patch_result",
     "patch_test",
     "picture_out",
+    "product_key",
     "questions",
     "remove",
     "restore",

@@ -1,7 +1,7 @@
 """Everything known of one head, as the core takes it, in a fixed number of queries."""
 
 from collections.abc import Callable
-from datetime import date, datetime, timedelta
+from datetime import datetime, timedelta
 from functools import cached_property
 from typing import Any
 
@@ -26,13 +26,15 @@ from eyebright.core.heads import (
 )
 from eyebright.core.heads import CheckIn as CoreCheckIn
 from eyebright.core.heads import Head as CoreHead
-from eyebright.core.learning import Factors, WashOutcome, factor_table, factors_from, one_wash, outcomes
+from eyebright.core.learning import Factors
 from eyebright.core.numbers import Draws
 from eyebright.household.services.household import house_limits
 
 from ..models import CheckIn, Head, PatchTest, TestResult
+from .learnt import learnt
 
 DAY = timedelta(days=1)
+RECENT = 60  # washes of a head that are looked at one by one
 NOBODY = "That head is no longer here: choose another."
 
 
@@ -46,7 +48,7 @@ class HeadHistory:
 
     def __init__(self, head: Head, at: datetime | None = None) -> None:
         """As it stands now, or as it stood just before `at`."""
-        self.head, self.now = head, at or timezone.now()
+        self.head, self._at, self.now = head, at, at or timezone.now()
         self.today = timezone.localdate(self.now)
         self.kept = record_as_kept(head.answers, self.today)
         self.record = self.kept.record
@@ -56,7 +58,7 @@ class HeadHistory:
         washes = head.washes.filter(at__lt=at) if at else head.washes.all()
         latest = washes.order_by().values_list("family").annotate(Max("at"))
         self.last: dict[str, datetime] = {family: when for family, when in latest if when is not None}
-        self.washes = list(washes.filter(family__in=cleansing())[: factor_table()["memory"]["washes"]])
+        self.washes = list(washes.filter(family__in=cleansing())[:RECENT])
 
     @cached_property
     def results(self) -> list[TestResult]:
@@ -96,21 +98,8 @@ class HeadHistory:
 
     @cached_property
     def factors(self) -> Factors:
-        """What its washes say of it; several things on one day are one wash."""
-        days: dict[date, list[WashOutcome]] = {}
-        for wash in self.washes:  # the newest first
-            if wash.counts:
-                days.setdefault(timezone.localdate(wash.at), []).insert(0, self._outcome(wash))
-        return factors_from([one_wash(each) for each in days.values()])
-
-    def _outcome(self, wash: Any) -> WashOutcome:
-        return WashOutcome(
-            days_ago=self.days_since(wash.at),
-            given=wash.given,
-            answer=known_outcome(wash.answer),
-            used=wash.used,
-            by_eye=wash.grams is None,
-        )
+        """What the household's washes say of it, and of what it is washed with."""
+        return learnt(self._at).of(self.head.pk)
 
     @cached_property
     def beliefs(self) -> dict[str, Belief]:
@@ -146,11 +135,6 @@ class HeadHistory:
             factors=self.factors,
             house=house_limits(),
         )
-
-
-def known_outcome(answer: int | None) -> int | None:
-    """How a wash went; None where nobody said, or where another version said what is not known here."""
-    return answer if answer is not None and answer < len(outcomes()) else None
 
 
 def today_of(occasion: str, on_scalp: list[str], on_strands: list[str]) -> Today:

@@ -13,12 +13,14 @@ from eyebright.config.wire import figure_out
 from eyebright.core.formulas.model import families
 from eyebright.core.formulas.model import washes as cleansing
 from eyebright.core.heads import CHILD, Belief, KeptRecord, Record, mass_of, record_as_kept, scalp_of, tables
-from eyebright.core.learning import Factor, outcomes
+from eyebright.core.learning import Factor, Factors, outcomes
+from eyebright.shelf.services.supplies import supplies_of
 
 from ..models import CheckIn, Head, PatchTest, Picture
 from ..schemas.diary import BeliefOut, CheckInOut, PatchTestOut, PictureOut, ResultOut, WashOut
-from ..schemas.heads import FactorOut, HeadOut, HeadRowOut, ModelOut
-from .history import HeadHistory, known_outcome
+from ..schemas.heads import FactorOut, HeadOut, HeadRowOut, ModelOut, ProductOut
+from .history import HeadHistory
+from .learnt import known_outcome, learnt, product_key
 
 SHOWN_WASHES = 20
 NO_BIRTH_YEAR = "The birth year is not known here. Until it is said, everything goes by an infant's limits."
@@ -52,6 +54,14 @@ TAKES = FactorWords(
     more="It takes more than its length and thickness say.",
     less="It takes less than its length and thickness say.",
     alike="So far it takes about what its length and thickness say.",
+)
+
+
+WASHES = FactorWords(
+    unknown="Nothing is known of it yet.",
+    more="It washes more strongly than its label or recipe says: use less, or thinner.",
+    less="It washes less strongly than its label or recipe says.",
+    alike="It may well wash as its label or recipe says.",
 )
 
 
@@ -139,6 +149,7 @@ def head_out(head: Head) -> HeadOut:
         model=ModelOut(
             strength=_factor_out(factors.strength, ACTS),
             dose=_factor_out(factors.dose, TAKES),
+            products=_products(head, factors),
         ),
     )
 
@@ -253,6 +264,29 @@ def _learnt(wash: Any, together: float | None) -> str:
     if wash.used is not None:
         said.append(f"Used {math.exp(wash.used):.1f} times the dose worked out.")
     return " ".join(said)
+
+
+def _products(head: Head, factors: Factors) -> list[ProductOut]:
+    """What it was washed with, that washes told of, the most used first."""
+    alone = learnt().products
+    used = {key: each for key, each in factors.together.items() if each.washes and key in alone}
+    if not used:
+        return []
+    formulas = dict(
+        head.washes.exclude(formula=None).order_by().values_list("formula", "formula__name").distinct()
+    )
+    names = {product_key("", pk): name for pk, name in formulas.items()}
+    names |= {product_key(key, None): family.name for key, family in families().items()}
+    names |= {key: each.name for key, each in supplies_of([k for k in used if k not in names]).items()}
+    out = [
+        ProductOut(
+            **_factor_out(alone[key], WASHES).model_dump(), key=key, name=names[key],
+            together=figure_out(each.figure),
+        )
+        for key, each in used.items()
+        if key in names
+    ]  # fmt: skip
+    return sorted(out, key=lambda each: (-each.washes, each.name))
 
 
 def _factor_out(factor: Factor, words: FactorWords) -> FactorOut:

@@ -73,7 +73,7 @@ def asked(ask: MakeAsk) -> Asked:
     if ask.name.strip():
         entered = entered.model_copy(update={"name": ask.name.strip()})
     heads = [find_head(pk).pk for pk in dict.fromkeys(ask.heads)]
-    written = as_core(entered)
+    written = as_core(entered, source)
     if written.formula is None:
         raise Problem(422, "Something needs another look.", NOT_YET, written.problems or {"formula": NOT_YET})
     bench, _ = core_bench(keys_of(entered), heads[0] if len(heads) == 1 else None)

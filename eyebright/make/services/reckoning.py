@@ -101,7 +101,7 @@ def reckoned(batch: Batch, head: int | None = None, *, whole: bool = False, read
     rows = counted(batch, list(batch.poured.all()))
     keys = [*keys_of(entered), *(row.stuff for row in rows)]
     bench, _ = core_bench(keys, head, whole=whole)
-    written = as_core(entered)
+    written = as_core(entered, batch.formula_id)
     pours = poured(rows, supplies_of(keys, also_removed=True))
     out = Reckoned(written, bench, pours)
     try:

@@ -1,6 +1,6 @@
 """What is to do, now and next, each with one press to it."""
 
-from collections.abc import Iterable
+from collections.abc import Container, Iterable
 from datetime import datetime, timedelta
 
 from django.db.models import Max
@@ -17,6 +17,9 @@ from eyebright.shelf.models import WaterProfile, WaterSource
 from eyebright.shelf.services.supplies import NOT_TAP
 from eyebright.wash.models import PlannedWash
 from eyebright.wash.schemas.planned import JobOut, PlanOut
+from eyebright.wash.services.basin.reviews import due_reviews
+from eyebright.wash.services.basin.runs import under_way
+from eyebright.wash.services.basin.shown import rows_under_way
 from eyebright.wash.services.schedule import Planned, plan_out, span_said
 
 from ..schemas import ItemOut, What
@@ -33,8 +36,10 @@ def items(found: Planned) -> list[ItemOut]:
     out, now = plan_out(found), found.now
     clocks = running(now)
     ringing = {clock.batch for clock in clocks}
+    begun = {run.planned_id for run in under_way()}
     every = [
-        *_clocks(clocks, now, out), *_jobs(out, ringing), *_washes(out), *_not_recorded(now), *_use_soon(),
+        *_clocks(clocks, now, out), *_basin(now), *_reviews(now), *_jobs(out, ringing), *_washes(out, begun),
+        *_not_recorded(now, begun), *_use_soon(),
         *_patches(now), *_under_way(found, ringing), *_check_ins(now), *_waters(now),
     ]  # fmt: skip
     far = now + YEAR
@@ -59,6 +64,25 @@ def _clocks(clocks: Iterable[RunningOut], now: datetime, found: PlanOut) -> Iter
             says = f"{says}; {then}"
         key, title = f"clock-{clock.batch}-{clock.place}", f"{clock.step}: {clock.name}"
         yield _item(key, "clock", clock.until, title, says, "Go to it", f"/make/{clock.batch}/run", late=late)
+
+
+def _basin(now: datetime) -> Iterable[ItemOut]:
+    """Washes under way."""
+    for row in rows_under_way():
+        late = row.left is not None and row.left < 0.0
+        title = f"{row.head_name}: {row.name} is under way"
+        yield _item(
+            f"basin-{row.id}", "basin", now, title, row.says, "Go on", f"/wash/run/{row.id}", late=late
+        )
+
+
+def _reviews(now: datetime) -> Iterable[ItemOut]:
+    """Washes that are to be asked after."""
+    for due in due_reviews(now):
+        yield _item(
+            f"review-{due.planned}-{due.when}", "review", due.at, f"{due.head_name}, {due.name}", due.says,
+            "Say how it went", f"/wash/planned/{due.planned}/how?when={due.when}",
+        )  # fmt: skip
 
 
 def _then(job: JobOut, now: datetime) -> str:
@@ -123,9 +147,9 @@ def _under_way(found: Planned, clocks: set[int]) -> Iterable[ItemOut]:
         )
 
 
-def _washes(found: PlanOut) -> Iterable[ItemOut]:
+def _washes(found: PlanOut, begun: Container[int]) -> Iterable[ItemOut]:
     for wash in found.washes:
-        if not found.now - timedelta(hours=1) < wash.at < found.now + AHEAD:
+        if wash.id in begun or not found.now - timedelta(hours=1) < wash.at < found.now + AHEAD:
             continue
         says = [wash.trouble] if wash.trouble else [*wash.stops[:1], *wash.notes]
         if wash.late and wash.nearest:
@@ -144,11 +168,13 @@ def _washes(found: PlanOut) -> Iterable[ItemOut]:
         )
 
 
-def _not_recorded(now: datetime) -> Iterable[ItemOut]:
+def _not_recorded(now: datetime, begun: Container[int]) -> Iterable[ItemOut]:
     rows = PlannedWash.objects.filter(
         done_at=None, head__removed_at=None, at__gt=now - BACK, at__lte=now - timedelta(hours=1)
     )
     for row in rows.select_related("head"):
+        if row.pk in begun:
+            continue
         yield _item(
             f"record-{row.pk}",
             "record",

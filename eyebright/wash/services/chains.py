@@ -205,12 +205,12 @@ def _asked(found: Wash, needs: Needs) -> str:
 def _along_out(
     each: Along, link: WashLink, there: tuple[float, str] | None, doubts: Sequence[str]
 ) -> AlongOut:
-    says, short = _much(each, link, there)
+    says, short = much_said(each, link, there)
     out = AlongOut.model_validate(each)
     return out.model_copy(update={"says": says, "short": short, "doubts": list(doubts)})
 
 
-def _much(each: Along, link: WashLink, there: tuple[float, str] | None) -> tuple[str, bool]:
+def much_said(each: Along, link: WashLink, there: tuple[float, str] | None) -> tuple[str, bool]:
     """How much goes on, as one pours it.
 
     And, where somebody counts, what there is and what it is enough for.

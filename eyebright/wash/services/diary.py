@@ -67,8 +67,13 @@ def wash(pk: int, entered: WashIn) -> KeptOut:
     return KeptOut(id=kept.pk, head=head_out(head))
 
 
-def keep_wash(head: Head | None, entered: WashIn, batch: Batch | None = None) -> Wash:
-    """Keep a preparation that was used on this head, or on somebody who is not on record; of which batch."""
+def keep_wash(
+    head: Head | None, entered: WashIn, batch: Batch | None = None, *, teaches: bool = True, **more: Any
+) -> Wash:
+    """Keep a preparation that was used on this head, or on somebody who is not on record; of which batch.
+
+    `more`: what else is known of it, by column; `teaches`: whether its day is taught anew at once.
+    """
     only_offered("family", [entered.family], families())
     family = families()[entered.family]
     formula = _formula(entered.formula)
@@ -89,9 +94,10 @@ def keep_wash(head: Head | None, entered: WashIn, batch: Batch | None = None) ->
         day={"occasion": day.occasion, "on_scalp": day.on_scalp, "on_strands": day.on_strands},
         answer=_answer(entered.answer),
         note=entered.note,
+        **more,
     )
     kept.save()
-    if head is not None:
+    if head is not None and teaches:
         teach_day(head, at)
         kept.refresh_from_db(fields=["given", "used"])
     if entered.stops_passed:

@@ -176,7 +176,7 @@ def _gathered(
     formulas: Sequence[int], stuff: Sequence[str], head: int | None, at: datetime | None, day: Today | None
 ) -> _Kitchen:
     entered = {pk: entered_of(row.body) for pk, row in Formula.objects.in_bulk(list(formulas)).items()}
-    written = {pk: (as_core(each).formula, each.name) for pk, each in entered.items()}
+    written = {pk: (as_core(each, pk).formula, each.name) for pk, each in entered.items()}
     bought = supplies_of(stuff)
     keys = [key for each in entered.values() for key in keys_of(each)]
     bench, whom = core_bench([*keys, *stuff], head, at=at, day=day)

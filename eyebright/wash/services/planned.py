@@ -28,7 +28,7 @@ from eyebright.household.services.household import house_limits, the_household
 from eyebright.make.models import Container
 from eyebright.make.services.keys import container_id
 
-from ..models import PlannedWash, Wash
+from ..models import BasinRun, PlannedWash, Wash
 from ..schemas.chains import WashAsk, WashLinkIn
 from ..schemas.planned import PlannedChangeIn, PlannedIn, PlannedOut, PlanWashIn
 from .chains import figure_or_none, find_chain, worked_out
@@ -131,6 +131,7 @@ def change_planned(pk: int, entered: PlannedChangeIn) -> PlannedWash:
     )
     if row.done_at is not None:
         raise Problem.field("at", "That wash is done: correct it where it is recorded.")
+    _not_under_way(row)
     before = {name: getattr(row, name) for name in ("name", "at", "occasion", "note")}
     now = changed(PlannedIn, before | {"links": links_of(row.links)}, entered)
     if not now.links:
@@ -146,6 +147,18 @@ def change_planned(pk: int, entered: PlannedChangeIn) -> PlannedWash:
     else:
         row.save()
     return row
+
+
+def remove_planned(pk: int) -> None:
+    """Remove one that is not under way; `restore_planned` undoes it."""
+    row = find_planned(pk)
+    _not_under_way(row)
+    row.remove()
+
+
+def _not_under_way(row: PlannedWash) -> None:
+    if BasinRun.objects.filter(planned=row, ended_at=None).exists():
+        raise Problem.field("at", "That wash is under way: change it at the basin, or end it first.")
 
 
 def restore_planned(pk: int) -> PlannedWash:

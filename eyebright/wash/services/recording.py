@@ -1,8 +1,9 @@
 """A wash that was done without the program, recorded in three presses; and taken back by one."""
 
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from datetime import datetime, timedelta
+from decimal import Decimal
 from typing import Any, Literal
 
 from django.db import transaction
@@ -31,6 +32,7 @@ from .chains import find_chain, worked_out
 from .diary import keep_wash, take_back
 from .links import links_of, name_of, names_of
 from .planned import find_planned
+from .teaching import teach_day
 
 NEAR = timedelta(hours=36)
 CHAINS, LAST, STOCK, BOUGHT, FORMULAS = 6, 5, 6, 4, 8
@@ -39,13 +41,18 @@ WATER_ONLY = "There is only water in that wash: record what it was washed with."
 
 
 @dataclass
-class _Part:
-    """One thing that went on: how it is kept, what it came out of, and how much of that goes."""
+class Part:
+    """One thing that went on: how it is kept, what it came out of, and how much of that goes.
+
+    `all_of_it`: what was left went; `more`: what else is known of it, by column.
+    """
 
     entered: WashIn
     stuff: str = ""
     container: Container | None = None
     batch: Batch | None = None
+    all_of_it: bool = False
+    more: dict[str, Any] = field(default_factory=dict)
 
 
 # ---- recorded ----
@@ -57,7 +64,7 @@ def record(entered: RecordIn) -> RecordedOut:
     head = find_head(entered.head)
     planned, links = _which(head, entered)
     at = _at(entered, planned)
-    parts = [(link, part) for link in links if (part := _part(link, entered, at))]
+    parts = [(link, part) for link in links if (part := part_of(link, at, entered.family))]
     if not parts:
         raise Problem.field("what", WATER_ONLY if links else NOTHING)
     if entered.answer is not None:
@@ -68,23 +75,33 @@ def record(entered: RecordIn) -> RecordedOut:
     if planned is not None:
         planned.at, planned.done_at = at, at
         planned.save()
-    kept, says = [], []
-    for link, part in parts:
-        made = part.container
-        much = _much(link, head, at, made) if made else 0.0
-        row = keep_wash(head, part.entered, part.batch)
-        row.planned, row.stuff = planned, part.stuff
-        if made is not None:
-            row.container, row.drawn = made, draw(made, much)
-            if row.drawn:
-                amount = f"{said(round(float(row.drawn)))} {made.unit}"
-                says.append(f"about {amount} came off {_called(made)}")
-        row.save(update_fields=["planned", "stuff", "container", "drawn"])
-        kept.append(row.pk)
+    kept, says = keep_parts(head, planned, parts, at)
     return RecordedOut(
         head=head.pk, planned=planned.pk if planned else None, was_planned=was_planned, washes=kept,
         says="; ".join(says),
     )  # fmt: skip
+
+
+def keep_parts(
+    head: Head, planned: PlannedWash | None, parts: Sequence[tuple[WashLinkIn, Part]], at: datetime
+) -> tuple[list[int], list[str]]:
+    """Keep the parts of a wash and what they take off the stock, and teach its day: their ids, and words."""
+    kept, says = [], []
+    for link, part in parts:
+        made, drawn = part.container, Decimal(0)
+        if made is not None:
+            much = float(made.left) if part.all_of_it else _much(link, head, at, made)
+            drawn = draw(made, much)
+            if drawn:
+                amount = f"{said(round(float(drawn)))} {made.unit}"
+                says.append(f"about {amount} came off {_called(made)}")
+        row = keep_wash(
+            head, part.entered, part.batch, teaches=False, planned=planned, stuff=part.stuff, container=made,
+            drawn=drawn, **part.more,
+        )  # fmt: skip
+        kept.append(row.pk)
+    teach_day(head, at)
+    return kept, says
 
 
 def _called(container: Container) -> str:
@@ -128,8 +145,8 @@ def _at(entered: RecordIn, planned: PlannedWash | None) -> datetime:
     return planned.at if planned is not None and planned.pk and planned.at < now else now
 
 
-def _part(link: WashLinkIn, entered: RecordIn, at: datetime) -> _Part | None:
-    """One link as it is kept; None for water and pauses."""
+def part_of(link: WashLinkIn, at: datetime, family: str = "") -> Part | None:
+    """One link as it is kept; None for water and pauses. `family` of what nothing else is known of."""
     told: dict[str, Any] = {"at": at, "zone": link.zone, "cover": link.cover, "minutes": link.minutes}
     if link.much == "amount" and link.amount:
         told |= {"amount": link.amount, "unit": link.unit}
@@ -138,12 +155,12 @@ def _part(link: WashLinkIn, entered: RecordIn, at: datetime) -> _Part | None:
         return _of_formula(link.formula, told, at)
     if link.stuff:
         return _of_stuff(link.stuff, told)
-    if entered.family and not link.pause:
-        return _Part(WashIn(**told, family=entered.family))
+    if family and not link.pause:
+        return Part(WashIn(**told, family=family))
     return None
 
 
-def _of_formula(pk: int, told: dict[str, Any], at: datetime) -> _Part:
+def _of_formula(pk: int, told: dict[str, Any], at: datetime) -> Part:
     """A formula; out of what was made of it and was good that day, where there is any."""
     row = Formula.objects.filter(pk=pk).first()
     if row is None:
@@ -152,29 +169,29 @@ def _of_formula(pk: int, told: dict[str, Any], at: datetime) -> _Part:
     day = timezone.localdate(at)
     made = open_ones().filter(batch__formula=row, use_by__gte=day, filled_on__lte=day, left__gt=0).first()
     if made is None:
-        return _Part(WashIn(**told))
-    return _Part(WashIn(**told), key_of(made.pk), made, made.batch)
+        return Part(WashIn(**told))
+    return Part(WashIn(**told), key_of(made.pk), made, made.batch)
 
 
-def _of_stuff(key: str, told: dict[str, Any]) -> _Part:
+def _of_stuff(key: str, told: dict[str, Any]) -> Part:
     """Something made, poured or bought."""
     if container_id(key) is not None:
         made = made_container(key, "stuff")
         family = str(made.batch.body.get("family") or "mask")
         formula = made.batch.formula
         told |= {"family": family, "formula": formula.pk if formula and formula.removed_at is None else None}
-        return _Part(WashIn(**told), key, made, made.batch)
+        return Part(WashIn(**told), key, made, made.batch)
     stuff: Supply | None = supplies_of([key], also_removed=True).get(key)
     if stuff is None:
         raise Problem.field("stuff", "That is no longer on the shelf: choose another.")
     if (jug := jug_id(key)) is not None:
         batch = Batch.objects.filter(pk=jug).first()
         family = getattr(stuff, "formula").family.key  # noqa: B009
-        return _Part(WashIn(**told | {"family": family}), key, None, batch)
+        return Part(WashIn(**told | {"family": family}), key, None, batch)
     family_ = ready_family(stuff)
     if family_ is None:
         raise Problem.field("stuff", f"{stuff.name} is an ingredient: say what was made with it.")
-    return _Part(WashIn(**told | {"family": family_.key}), key)
+    return Part(WashIn(**told | {"family": family_.key}), key)
 
 
 def _much(link: WashLinkIn, head: Head, at: datetime, made: Container) -> float:

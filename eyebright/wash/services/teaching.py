@@ -1,21 +1,28 @@
 """What a head's washes teach: several things on one day are one wash.
 
-Each is judged as the head stood before the first of that day; what is learnt from is their sum. Whatever is
-recorded, corrected or removed, the day is taught anew.
+Each day is worked out as it was done, from how the head stood before the first of it. Whatever is recorded,
+corrected or removed, the day is taught anew.
 """
 
 from collections.abc import Sequence
 from datetime import datetime, time, timedelta
+from typing import cast
 
 from django.utils import timezone
 
 from eyebright.config.decimals import as_float
-from eyebright.core.formulas.model import families
+from eyebright.core.chain import Subject
+from eyebright.core.formulas.assess import DigestSubject, assess, digest_of
+from eyebright.core.formulas.model import Family, Formula, UsualSubject, families, ready_formula, ready_times
 from eyebright.core.heads import Today, tables
-from eyebright.core.wash import fit_of, measured
+from eyebright.core.vocabulary import LinkZone
+from eyebright.core.wash import Part, lessons
 from eyebright.formulas.services.matching import candidate_of
 from eyebright.heads.models import Head
 from eyebright.heads.services import HeadHistory
+from eyebright.make.services.reckoning import reckoned
+from eyebright.shelf.services.measures import the_kit
+from eyebright.shelf.services.supplies import supplies_of
 
 from ..models import Wash
 
@@ -31,27 +38,57 @@ def day_of(at: datetime) -> tuple[datetime, datetime]:
 def teach_day(head: Head, at: datetime) -> None:
     """Work out anew what the washes of one day teach."""
     begin, end = day_of(at)
-    rows = list(
-        Wash.objects.filter(head=head, at__gte=begin, at__lt=end)
-        .select_related("formula")
-        .order_by("at", "id")
-    )
+    every = Wash.objects.filter(head=head, at__gte=begin, at__lt=end)
+    rows = list(every.select_related("formula", "batch__vessel").order_by("at", "id"))
     if not rows or (len(rows) == 1 and not rows[0].day):
         return  # an older version kept it, and what was on the hair with it: it stays as it was taught
-    known = HeadHistory(head, rows[0].at)
-    core = known.core(_what_for(rows))
-    for row in rows:
-        family = families().get(row.family)
-        if family is None:
-            continue
-        given = used = None
-        if family.cleans:
-            recipe = candidate_of(row.formula) if row.formula else None
-            fit = fit_of(core, family, recipe)
-            given, used = measured(fit, known.factors.dose.mean, as_float(row.grams), float(row.strength))
-        if (given, used) != (row.given, row.used):
-            Wash.objects.filter(pk=row.pk).update(given=given, used=used)
-            row.given, row.used = given, used
+    known = [row for row in rows if row.family in families()]
+    core = HeadHistory(head, rows[0].at).core(_what_for(rows))
+    for row, lesson in zip(known, lessons([_part(row) for row in known], core), strict=True):
+        given = lesson.given if families()[row.family].cleans else None
+        if (given, lesson.used) != (row.given, row.used):
+            Wash.objects.filter(pk=row.pk).update(given=given, used=lesson.used)
+
+
+def _part(row: Wash) -> Part:
+    """One of them, as it was done."""
+    subject, times = _subject(row, families()[row.family])
+    sections = [float(each) for each in row.sections]
+    return Part(
+        subject,
+        cast(LinkZone, row.zone or "both"),
+        minutes=min(sections) if sections else as_float(row.minutes),
+        puts_on=max(sections) - min(sections) if sections else 0.0,
+        cover=row.cover,
+        grams=as_float(row.grams),
+        times=times,
+        strength=float(row.strength),
+    )
+
+
+def _subject(row: Wash, family: Family) -> tuple[Subject, float]:
+    """What it was: as made, as it stands on the bench or on the shelf, or as its family usually is.
+
+    And times its family's usual dose that its label asks for.
+    """
+    if not family.cleans:
+        return UsualSubject(family), 1.0
+    if row.batch is not None and (made := reckoned(row.batch, read=False).done) is not None:
+        return _as_made(made), 1.0
+    if row.formula is not None:
+        found = candidate_of(row.formula)
+        return (DigestSubject(found.name, found.digest) if found else UsualSubject(family)), 1.0
+    bought = supplies_of([row.stuff], also_removed=True).get(row.stuff) if row.stuff else None
+    if bought is not None and (ready := ready_formula(bought)) is not None:
+        return _as_made(ready), ready_times(bought)
+    return UsualSubject(family), 1.0
+
+
+def _as_made(formula: Formula) -> Subject:
+    try:
+        return DigestSubject(formula.name, digest_of(assess(formula, the_kit())))
+    except ValueError:  # it cannot be reckoned any more: it is taken as its family usually is
+        return UsualSubject(formula.family)
 
 
 def _what_for(rows: Sequence[Wash]) -> Today:

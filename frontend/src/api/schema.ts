@@ -3174,6 +3174,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/wash/planned/{pk}/reviews": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Reviews Of
+         * @description How a wash went, and what is still to be asked.
+         */
+        get: operations["reviews"];
+        put?: never;
+        /**
+         * Review Wash
+         * @description Tell how a wash went, at one time; told again, it is corrected.
+         */
+        post: operations["review_wash"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wash/planned/{pk}/reviews/{when}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Take Review Back
+         * @description Take one of them back, and what was learnt from it.
+         */
+        delete: operations["take_review_back"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/wash/record": {
         parameters: {
             query?: never;
@@ -3276,6 +3320,194 @@ export interface paths {
          * @description Bring it back.
          */
         post: operations["restore_routine"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wash/runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Washes Under Way
+         * @description Washes that are begun and not ended, each with its next ring.
+         */
+        get: operations["washes_under_way"];
+        put?: never;
+        /**
+         * Begin Wash
+         * @description Begin a wash: one that is planned, or on the spot; begun already, it is that one.
+         */
+        post: operations["begin_wash"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wash/runs/{pk}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Wash Run
+         * @description A wash at the basin, as it stands.
+         */
+        get: operations["wash_run"];
+        put?: never;
+        post?: never;
+        /**
+         * Discard Run
+         * @description Throw a wash under way away: it was not done.
+         */
+        delete: operations["discard_run"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wash/runs/{pk}/change": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Change Run
+         * @description Change what is still to come: swap, leave out, add, pour again.
+         */
+        post: operations["change_run"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wash/runs/{pk}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * End Wash
+         * @description End a wash: what was done is kept, and teaches.
+         */
+        post: operations["end_wash"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wash/runs/{pk}/mark": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Mark Run
+         * @description What happens beside the steps: how the head is held, what goes amiss, help, a belief, a temperature.
+         */
+        post: operations["mark_run"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wash/runs/{pk}/press": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Press Step
+         * @description A step is done; pressed twice, it is done once.
+         */
+        post: operations["press_step"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wash/runs/{pk}/reopen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Reopen Wash
+         * @description Undo its end.
+         */
+        post: operations["reopen_wash"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wash/runs/{pk}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Run
+         * @description Undo that.
+         */
+        post: operations["restore_run"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wash/runs/{pk}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Undo Press
+         * @description Take the last press back.
+         */
+        post: operations["undo_press"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3536,6 +3768,151 @@ export interface components {
             tilt: components["schemas"]["FigureOut"];
             /** Weights */
             weights: components["schemas"]["WeightOut"][];
+        };
+        /**
+         * BasinChangeIn
+         * @description What is still to come, changed: `do` swap a link for another, leave it out, add one after it, or pour
+         *     what is left of it `again`, topped up with water; `left`: the share of it that was left.
+         *
+         *     `ran_out`: none is left of what is swapped.
+         */
+        BasinChangeIn: {
+            /**
+             * Do
+             * @enum {string}
+             */
+            do: "swap" | "leave_out" | "add" | "again";
+            /** Formula */
+            formula?: number | null;
+            /**
+             * Left
+             * @default half
+             * @enum {string}
+             */
+            left: "most" | "half" | "quarter";
+            /** Link */
+            link?: number | null;
+            /**
+             * Ran Out
+             * @default false
+             */
+            ran_out: boolean;
+            /**
+             * Stuff
+             * @default
+             */
+            stuff: string;
+            /** Version */
+            version: number;
+            /**
+             * Zone
+             * @default both
+             * @enum {string}
+             */
+            zone: "scalp" | "lengths" | "both" | "bag" | "face";
+        };
+        /**
+         * BasinClockOut
+         * @description Something that is on: seconds of each section, those planned and the most, and its rings.
+         *
+         *     `off`: it came off, and the seconds stand still; `says`: "first 14 minutes, last 6 minutes".
+         */
+        BasinClockOut: {
+            /** Link */
+            link: number;
+            /** Meant */
+            meant: number;
+            /** Most */
+            most: number | null;
+            /** Name */
+            name: string;
+            /** Never */
+            never: number | null;
+            /** Off */
+            off: boolean;
+            /** Rings */
+            rings: components["schemas"]["RingOut"][];
+            /** Says */
+            says: string;
+            /** Seconds */
+            seconds: number[];
+            /** Stays */
+            stays: boolean;
+            /** Whole */
+            whole: boolean;
+            /**
+             * Zone
+             * @enum {string}
+             */
+            zone: "scalp" | "lengths" | "both" | "bag" | "face";
+        };
+        /**
+         * BasinMarkIn
+         * @description Something that happens beside the steps, by one press.
+         *
+         *     `what`: posture, trouble, help (each with its `key`), helped; belief of a link's pH or celsius (`value`).
+         */
+        BasinMarkIn: {
+            /**
+             * Key
+             * @default
+             */
+            key: string;
+            /** Link */
+            link?: number | null;
+            /** Value */
+            value?: number | string | null;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "posture" | "trouble" | "help" | "helped" | "belief" | "celsius";
+        };
+        /**
+         * BasinStepOut
+         * @description One press of a step: its title, its one number (empty: a clock runs there), how, its button, the words
+         *     that are read out, and what comes then.
+         *
+         *     `waits`: links that come off with it; `seconds` since a pause began, None where none runs.
+         */
+        BasinStepOut: {
+            /** Again */
+            again: boolean;
+            /** Belief */
+            belief: string;
+            /** Checks */
+            checks: string[];
+            /** How */
+            how: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "ready" | "put_on" | "rinse" | "pause" | "end";
+            /** Lasts */
+            lasts: number | null;
+            /** Link */
+            link: number | null;
+            /** May Leave */
+            may_leave: boolean;
+            /** May Swap */
+            may_swap: boolean;
+            /** Number */
+            number: string;
+            /** Press */
+            press: string;
+            /** Say */
+            say: string;
+            /** Section */
+            section: number;
+            /** Step */
+            step: string;
+            /** Then */
+            then: string;
+            /** Title */
+            title: string;
+            /** Waits */
+            waits: number[];
         };
         /**
          * BatchChangeIn
@@ -3826,6 +4203,38 @@ export interface components {
              * @default
              */
             why: string;
+        };
+        /**
+         * BeginWashIn
+         * @description A wash that is begun: one that is planned, one by name, or one thing and where it goes.
+         */
+        BeginWashIn: {
+            /** Chain */
+            chain?: number | null;
+            /** Formula */
+            formula?: number | null;
+            /** Head */
+            head?: number | null;
+            /** Minutes */
+            minutes?: number | string | null;
+            /**
+             * Occasion
+             * @default ordinary
+             */
+            occasion: string;
+            /** Planned */
+            planned?: number | null;
+            /**
+             * Stuff
+             * @default
+             */
+            stuff: string;
+            /**
+             * Zone
+             * @default both
+             * @enum {string}
+             */
+            zone: "scalp" | "lengths" | "both" | "bag" | "face";
         };
         /**
          * BeliefOut
@@ -4728,6 +5137,27 @@ export interface components {
             says: string;
         };
         /**
+         * EndIn
+         * @description The end of it. `off_at`: when what was left on came off, where nobody was there to press.
+         */
+        EndIn: {
+            /** Off At */
+            off_at?: string | null;
+            /** Version */
+            version: number;
+        };
+        /**
+         * EndedOut
+         * @description A wash that was ended: its run, ids of what was kept, and what came off the stock.
+         */
+        EndedOut: {
+            run: components["schemas"]["RunOut"];
+            /** Says */
+            says: string;
+            /** Washes */
+            washes: number[];
+        };
+        /**
          * EntriesOut
          * @description A page of entries, newest first, and how many there are in all.
          */
@@ -5519,6 +5949,32 @@ export interface components {
             washed_at: string | null;
         };
         /**
+         * HelpNowOut
+         * @description Help that was pressed and is not over: which, and seconds that are left of its clock.
+         */
+        HelpNowOut: {
+            /** Key */
+            key: string;
+            /** Left */
+            left: number;
+        };
+        /**
+         * HelpOut
+         * @description First aid: what to do, whom to call, and its minutes here and now.
+         */
+        HelpOut: {
+            /** Call */
+            call: string;
+            /** Key */
+            key: string;
+            /** Minutes */
+            minutes: number;
+            /** Name */
+            name: string;
+            /** Steps */
+            steps: string[];
+        };
+        /**
          * HistoryOut
          * @description A head's history, thinned to what a small chart can show, oldest first.
          */
@@ -5844,7 +6300,7 @@ export interface components {
              * What
              * @enum {string}
              */
-            what: "clock" | "begin" | "go_on" | "wash" | "record" | "use_soon" | "patch" | "check_in" | "water";
+            what: "clock" | "basin" | "review" | "begin" | "go_on" | "wash" | "record" | "use_soon" | "patch" | "check_in" | "water";
         };
         /**
          * JobOut
@@ -6779,10 +7235,12 @@ export interface components {
         };
         /**
          * ModelOut
-         * @description The head's own factors.
+         * @description The head's own factors, and those of what it is washed with.
          */
         ModelOut: {
             dose: components["schemas"]["FactorOut"];
+            /** Products */
+            products: components["schemas"]["ProductOut"][];
             strength: components["schemas"]["FactorOut"];
         };
         /**
@@ -7521,6 +7979,16 @@ export interface components {
             unit: "mV" | "pH";
         };
         /**
+         * PostureOut
+         * @description A way of holding the head.
+         */
+        PostureOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+        };
+        /**
          * PourChangeIn
          * @description A pour, put right: so much it really was.
          */
@@ -7667,6 +8135,22 @@ export interface components {
             volume: number;
         };
         /**
+         * PressIn
+         * @description A step that was pressed, and which of its presses, from 0; `at`: when, where the answer was long in
+         *     coming.
+         */
+        PressIn: {
+            /** At */
+            at?: string | null;
+            /**
+             * Section
+             * @default 0
+             */
+            section: number;
+            /** Step */
+            step: string;
+        };
+        /**
          * ProblemOut
          * @description RFC 9457 problem details. `now`: the row as it stands, where another window was first (409).
          */
@@ -7694,6 +8178,24 @@ export interface components {
              * @default about:blank
              */
             type: string;
+        };
+        /**
+         * ProductOut
+         * @description What is believed of something that it is washed with, over all heads (`value`), by the key of that.
+         *
+         *     `together`: how strongly it acts on this head.
+         */
+        ProductOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+            together: components["schemas"]["FigureOut"];
+            value: components["schemas"]["FigureOut"];
+            /** Washes */
+            washes: number;
         };
         /**
          * ProfileIn
@@ -7780,6 +8282,7 @@ export interface components {
          *     `goal`: less, more (lift); asked (what the head asks for); share (of the scalp's oil, `value` in %);
          *     thickness (`word`); ph (`value`); makes (`value` mL); head (`value` washes); shelf; without (`words`:
          *     kinds and allergens); swap (`line`, `taking` the key of what was chosen); form (`line`, `word`); order.
+         *     `of`: the formula that it is, where it is kept.
          */
         ProposeIn: {
             formula: components["schemas"]["FormulaIn"];
@@ -7792,6 +8295,8 @@ export interface components {
             head?: number | null;
             /** Line */
             line?: number | null;
+            /** Of */
+            of?: number | null;
             /**
              * Taking
              * @default
@@ -7822,28 +8327,15 @@ export interface components {
         };
         /**
          * QuestionOut
-         * @description One question of the record, and what its answer changes.
+         * @description One thing that is asked, and its choices from least to most.
          */
         QuestionOut: {
             /** Ask */
             ask: string;
-            /** Changes */
-            changes: string;
             /** Choices */
-            choices: components["schemas"]["ChoiceOut"][];
-            /** Default */
-            default: string;
-            /** Drawn */
-            drawn: boolean;
-            /** Group */
-            group: string;
+            choices: string[];
             /** Key */
             key: string;
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "one" | "many" | "number" | "text" | "yes" | "dates";
         };
         /**
          * QuestionsOut
@@ -8110,6 +8602,121 @@ export interface components {
             test: string;
         };
         /**
+         * ReviewIn
+         * @description How a wash went, told at one time: places of the choices by question; none at all to pass it over.
+         *
+         *     `picture`: the id of one of the head.
+         */
+        ReviewIn: {
+            /**
+             * Answers
+             * @default {}
+             */
+            answers: {
+                [key: string]: number;
+            };
+            /** At */
+            at?: string | null;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Picture */
+            picture?: number | null;
+            /**
+             * Unsure
+             * @default false
+             */
+            unsure: boolean;
+            /** When */
+            when: string;
+        };
+        /**
+         * ReviewTimeOut
+         * @description One time of asking: from when, when it is reminded, what is asked, and what was told then.
+         */
+        ReviewTimeOut: {
+            /** Advice */
+            advice: string[];
+            /** Name */
+            name: string;
+            /** Note */
+            note: string;
+            /** Open */
+            open: boolean;
+            /** Passed Over */
+            passed_over: boolean;
+            picture: components["schemas"]["PictureOut"] | null;
+            /** Questions */
+            questions: components["schemas"]["QuestionOut"][];
+            /**
+             * Remind
+             * Format: date-time
+             */
+            remind: string;
+            /**
+             * Start
+             * Format: date-time
+             */
+            start: string;
+            /** Told */
+            told: {
+                [key: string]: number;
+            } | null;
+            /** Unsure */
+            unsure: boolean;
+            /** When */
+            when: string;
+        };
+        /**
+         * ReviewsOut
+         * @description How a wash went: what it was, as it was done, and its three times.
+         *
+         *     `learnt`: what that teaches, in words; `counts`: whether it does.
+         */
+        ReviewsOut: {
+            /** Counts */
+            counts: boolean;
+            /** Done */
+            done: string[];
+            /**
+             * Ended At
+             * Format: date-time
+             */
+            ended_at: string;
+            /** Head */
+            head: number;
+            /** Head Name */
+            head_name: string;
+            /** Learnt */
+            learnt: string;
+            lift: components["schemas"]["FigureOut"] | null;
+            /** Name */
+            name: string;
+            /** Planned */
+            planned: number;
+            /** Times */
+            times: components["schemas"]["ReviewTimeOut"][];
+        };
+        /**
+         * RingOut
+         * @description When a clock rings, in seconds from now (less than none: it rang), for what, and what it says.
+         */
+        RingOut: {
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "due" | "soon" | "over" | "stop";
+            /** Left */
+            left: number;
+            /** Says */
+            says: string;
+        };
+        /**
          * RinseAskedOut
          * @description The rinse that this head asks for; `pour` is the jug to fill, in mL.
          */
@@ -8235,6 +8842,108 @@ export interface components {
             version: number;
             /** Weekdays */
             weekdays: number[];
+        };
+        /**
+         * RunLinkOut
+         * @description A link of a wash that is carried out: whether it is still to come, is on, or is done.
+         */
+        RunLinkOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "to_come" | "on" | "done";
+        };
+        /**
+         * RunOut
+         * @description A wash at the basin, as it stands by the server's clock.
+         *
+         *     `presses`: every press in order, each as it is shown; `at` the place of the next. `says`: what came of
+         *     what was just done; `left_at`: since when nobody pressed, where that is long ago; `done`: what was planned
+         *     beside what was done, once it is ended.
+         */
+        RunOut: {
+            /** At */
+            at: number;
+            /**
+             * Began At
+             * Format: date-time
+             */
+            began_at: string;
+            /** Cautions */
+            cautions: components["schemas"]["CautionOut"][];
+            /** Celsius */
+            celsius: string;
+            /** Clocks */
+            clocks: components["schemas"]["BasinClockOut"][];
+            /** Done */
+            done: string[];
+            /** Ended At */
+            ended_at: string | null;
+            /** Head */
+            head: number;
+            /** Head Name */
+            head_name: string;
+            help: components["schemas"]["HelpNowOut"] | null;
+            /** Helps */
+            helps: components["schemas"]["HelpOut"][];
+            /** Id */
+            id: number;
+            /** Left At */
+            left_at: string | null;
+            /** Links */
+            links: components["schemas"]["RunLinkOut"][];
+            /** May Undo */
+            may_undo: string;
+            /** Name */
+            name: string;
+            /** Notes */
+            notes: string[];
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /** Planned */
+            planned: number;
+            /** Posture */
+            posture: string;
+            /** Postures */
+            postures: components["schemas"]["PostureOut"][];
+            /** Presses */
+            presses: components["schemas"]["BasinStepOut"][];
+            /** Says */
+            says: string;
+            /** Trouble */
+            trouble: string;
+            /** Troubles */
+            troubles: components["schemas"]["TroubleOut"][];
+            /** Version */
+            version: number;
+        };
+        /**
+         * RunRowOut
+         * @description A wash under way, among the others: its next ring, in seconds, and what is to do.
+         */
+        RunRowOut: {
+            /** Head Name */
+            head_name: string;
+            /** Id */
+            id: number;
+            /** Left */
+            left: number | null;
+            /** Name */
+            name: string;
+            /** Ring */
+            ring: string;
+            /** Says */
+            says: string;
+            /** Title */
+            title: string;
         };
         /**
          * RunStepOut
@@ -8986,6 +9695,18 @@ export interface components {
              * Format: date
              */
             poured_on: string;
+        };
+        /**
+         * TroubleOut
+         * @description What may go amiss: one press.
+         */
+        TroubleOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Now */
+            now: string;
         };
         /**
          * TurnOut
@@ -15926,6 +16647,104 @@ export interface operations {
             };
         };
     };
+    reviews: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReviewsOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    review_wash: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReviewIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReviewsOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    take_review_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+                when: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReviewsOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     record_wash: {
         parameters: {
             query?: never;
@@ -16134,6 +16953,361 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RoutineOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    washes_under_way: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunRowOut"][];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    begin_wash: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginWashIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    wash_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    discard_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    change_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BasinChangeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    end_wash: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EndIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EndedOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    mark_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BasinMarkIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    press_step: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PressIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    reopen_wash: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    restore_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    undo_press: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunOut"];
                 };
             };
             /** @description A problem */

@@ -94,6 +94,7 @@ class DigestSubject:
 
     name: str
     digest: Digest
+    product: str = ""
 
     @property
     def goes_on(self) -> Family:

@@ -28,6 +28,11 @@ class PreparedSubject:
         return self.preparation.formula.name
 
     @property
+    def product(self) -> str:
+        """The formula's."""
+        return self.preparation.formula.product
+
+    @property
     def goes_on(self) -> Family:
         """By its family."""
         return self.preparation.formula.family

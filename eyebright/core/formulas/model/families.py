@@ -124,6 +124,11 @@ class UsualSubject:
         return self.family.name
 
     @property
+    def product(self) -> str:
+        """The family's, however it was made."""
+        return f"family-{self.family.key}"
+
+    @property
     def goes_on(self) -> Family:
         """By the family."""
         return self.family

@@ -91,7 +91,8 @@ class Formula:
 
     `minutes` on the head; `place` where it is kept; `cover` a cap or film over it; `dried` whether a clay
     is let dry; `steps` empty means in the usual order. `unknown`: lines, as written, that
-    nobody has said yet what they are: nothing here reckons with them, and that is said.
+    nobody has said yet what they are: nothing here reckons with them, and that is said. `product`: the key
+    that washes teach of it by, empty for what is not kept.
     """
 
     name: str
@@ -108,6 +109,7 @@ class Formula:
     cover: bool = False
     schools: tuple[tuple[str, str], ...] = field(default=())
     unknown: tuple[str, ...] = ()
+    product: str = ""
 
     @property
     def dried(self) -> bool:

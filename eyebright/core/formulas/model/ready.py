@@ -34,6 +34,7 @@ def ready_formula(supply: Supply) -> Formula | None:
         minutes=sum(family.usual) / 2.0,
         place="shelf",
         bottle="plastic",
+        product=supply.key,
     )
 
 

@@ -1,4 +1,4 @@
-"""The routes of Wash: by name, planned, routines, recorded.
+"""The routes of Wash: by name, planned, routines, recorded, and at the basin (basin.py).
 
 Under a head's address, what it asks for and was.
 """
@@ -14,8 +14,8 @@ from eyebright.config.wire import gives
 from eyebright.heads.schemas.heads import HeadOut, KeptOut
 from eyebright.heads.services import find_head, today_of
 
-from .schemas.asks import AsksOut
-from .schemas.chains import (
+from ..schemas.asks import AsksOut
+from ..schemas.chains import (
     SuitOut,
     WashAsk,
     WashAssessmentOut,
@@ -24,9 +24,9 @@ from .schemas.chains import (
     WashChainOut,
     WashChoicesOut,
 )
-from .schemas.diary import WashChangeIn, WashIn
-from .schemas.over_time import DueOut, HistoryOut
-from .schemas.planned import (
+from ..schemas.diary import WashChangeIn, WashIn
+from ..schemas.over_time import DueOut, HistoryOut
+from ..schemas.planned import (
     CalendarOut,
     FeedOut,
     NewRoutineIn,
@@ -42,10 +42,12 @@ from .schemas.planned import (
     RoutineOut,
     WhenOut,
 )
-from .services import asking, calendar, chains, diary, over_time, planned, recording, routines, schedule
-from .services.export_head import erase_head, export_head
+from ..services import asking, calendar, chains, diary, over_time, planned, recording, routines, schedule
+from ..services.export_head import erase_head, export_head
+from .basin import basin
 
 router = Router()
+router.add_router("", basin)
 heads = Router()
 
 
@@ -133,7 +135,7 @@ def change_planned(request: HttpRequest, pk: int, entered: PlannedChangeIn) -> P
 @router.delete("/planned/{pk}", response={204: None}, operation_id="remove_planned")
 def remove_planned(request: HttpRequest, pk: int) -> Status[None]:
     """Remove it; `restore` brings it back."""
-    planned.find_planned(pk).remove()
+    planned.remove_planned(pk)
     return Status(204, None)
 
 

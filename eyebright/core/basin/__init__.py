@@ -1,0 +1,65 @@
+"""The basin: a wash carried out step by step, minutes by section, help, and how it went afterwards."""
+
+from .contact import Contact, Press, Ring, Stand, stand_of
+from .limits import minutes_at_most
+from .review import Due, advice_of, due_of, questions_for, telling
+from .steps import Going, Step, steps_of
+from .table import (
+    Ask,
+    Help,
+    Posture,
+    Question,
+    Trouble,
+    asks,
+    basin_table,
+    helps,
+    postures,
+    questions,
+    troubles,
+)
+from .words import (
+    StepWords,
+    belief_words,
+    contact_words,
+    judged_words,
+    next_words,
+    ordinal,
+    ring_words,
+    step_words,
+)
+
+__all__ = [
+    "Ask",
+    "Contact",
+    "Due",
+    "Going",
+    "Help",
+    "Posture",
+    "Press",
+    "Question",
+    "Ring",
+    "Stand",
+    "Step",
+    "StepWords",
+    "Trouble",
+    "advice_of",
+    "asks",
+    "basin_table",
+    "belief_words",
+    "contact_words",
+    "due_of",
+    "helps",
+    "judged_words",
+    "minutes_at_most",
+    "next_words",
+    "ordinal",
+    "postures",
+    "questions",
+    "questions_for",
+    "ring_words",
+    "stand_of",
+    "step_words",
+    "steps_of",
+    "telling",
+    "troubles",
+]

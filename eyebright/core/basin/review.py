@@ -1,0 +1,52 @@
+"""How a wash went, at three times: when it is asked, what, and what counts."""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from datetime import datetime, timedelta
+
+from ..learning import heard_when
+from .table import Ask, Question, asks, questions
+
+SOONER = timedelta(hours=2)  # before the next wash
+
+
+@dataclass(frozen=True)
+class Due:
+    """One time of asking: from when it can be answered, and when it is reminded."""
+
+    ask: Ask
+    start: datetime
+    remind: datetime
+
+
+def due_of(ended: datetime, locs: bool, next_wash: datetime | None) -> tuple[Due, ...]:
+    """When it is asked how a wash went: the last before the next wash at the latest."""
+    out = []
+    for ask in asks().values():
+        after = ask.locs if locs and ask.locs is not None else ask.after
+        start, remind = ended + timedelta(hours=ask.start), ended + timedelta(hours=after)
+        if next_wash is not None and next_wash > ended:
+            remind = min(remind, max(next_wash - SOONER, start))
+        out.append(Due(ask, start, remind))
+    return tuple(out)
+
+
+def questions_for(when: str, locs: bool) -> tuple[Question, ...]:
+    """What is asked then."""
+    return tuple(each for each in questions().values() if when in each.when and (each.only != "locs" or locs))
+
+
+def telling(answers: Mapping[str, Mapping[str, int]]) -> tuple[str, int] | None:
+    """Which answer is learnt from, of those given by time: when it was heard, and the answer."""
+    key = next(each.key for each in questions().values() if each.tells)
+    for when in heard_when():
+        if key in answers.get(when, {}):
+            return when, answers[when][key]
+    return None
+
+
+def advice_of(given: Mapping[str, int]) -> Sequence[str]:
+    """What follows from some answers, by question."""
+    known = questions()
+    said = (known[key].says.get(str(place), "") for key, place in given.items() if key in known)
+    return tuple(dict.fromkeys(each for each in said if each))

@@ -1,0 +1,95 @@
+"""A wash as steps at the basin, one press each: what goes on, what comes off by what, and what is waited for.
+
+steps_of([clay, water, rinse])      ready · clay on · clay off · rinse on · rinse off · end
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Literal
+
+from ..chain import REACHED
+from ..vocabulary import LinkZone
+
+Kind = Literal["ready", "put_on", "rinse", "pause", "end"]
+
+
+@dataclass(frozen=True)
+class Going:
+    """One link of a wash as the basin takes it.
+
+    `start` and `minutes` as planned: on the head once all of it is on, or of a pause; `rinsed`: it comes off
+    again; `sections` that it goes on in, each in `each` minutes, called `section`; `most` and `never`:
+    minutes of the first section from which they are warned of and stopped (None: none); `says`: how much;
+    `how` a pause is done; `ahead`: it comes the evening before, `after`: the basin is free from it on; `ph`
+    low, middle, high; `strong`: alkaline, longer to rinse out of an eye; `eyes`: it harms them; `note`: what
+    is known of it from the last time.
+    """
+
+    id: int
+    name: str
+    what: Literal["put_on", "water", "pause"]
+    zone: LinkZone = "both"
+    start: float = 0.0
+    minutes: float = 1.0
+    rinsed: bool = True
+    sections: int = 1
+    each: float = 0.0
+    section: str = ""
+    most: float | None = None
+    never: float | None = None
+    says: str = ""
+    how: str = ""
+    hands: bool = True
+    ahead: bool = False
+    after: bool = False
+    only_if: str = ""
+    ph: tuple[float, float, float] | None = None
+    strong: bool = False
+    eyes: bool = False
+    cover: bool = False
+    note: str = ""
+
+    @property
+    def zones(self) -> set[str]:
+        """Where it reaches."""
+        return set(REACHED[self.zone]) or {"face"}
+
+
+@dataclass(frozen=True)
+class Step:
+    """One step: of which link, what comes off with it, and how many presses it takes."""
+
+    key: str
+    kind: Kind
+    link: int | None = None
+    offs: tuple[int, ...] = ()
+    presses: int = 1
+
+
+def steps_of(goings: Sequence[Going]) -> tuple[Step, ...]:
+    """The steps, in order of time. What is rinsed out comes off with the next thing that reaches its zone."""
+    out = [Step("ready", "ready")]
+    on: list[Going] = []
+    for going in sorted(goings, key=lambda each: each.start):
+        if going.what == "pause":
+            out.append(Step(f"pause-{going.id}", "pause", going.id))
+            continue
+        met = [each for each in on if _meets(each, going)]
+        on = [each for each in on if each not in met]
+        offs = tuple(each.id for each in met)
+        if going.what == "water":
+            out.append(Step(f"off-{going.id}", "rinse", going.id, offs))
+            continue
+        if offs:
+            out.append(Step(f"before-{going.id}", "rinse", None, offs))
+        out.append(Step(f"on-{going.id}", "put_on", going.id, presses=max(going.sections, 1)))
+        if going.rinsed:
+            on.append(going)
+    if on:
+        out.append(Step("last", "rinse", None, tuple(each.id for each in on)))
+    return (*out, Step("end", "end"))
+
+
+def _meets(there: Going, comes: Going) -> bool:
+    """Whether what comes reaches what is there; water over all of it reaches the face too."""
+    return bool(there.zones & comes.zones) or (comes.what == "water" and comes.zone == "both")

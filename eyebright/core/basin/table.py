@@ -1,0 +1,110 @@
+"""The words and figures of the basin (`basin.toml`), read once."""
+
+import tomllib
+from dataclasses import dataclass, field
+from functools import cache
+from pathlib import Path
+from typing import Any
+
+
+@dataclass(frozen=True)
+class Posture:
+    """How the head is held, and what that says of the eyes."""
+
+    key: str
+    name: str
+    eyes: str
+
+
+@dataclass(frozen=True)
+class Trouble:
+    """What goes amiss: what to do `now`, what is said the `next` time; `off`: it is rinsed out at once."""
+
+    key: str
+    name: str
+    now: str
+    next: str
+    off: bool = False
+
+
+@dataclass(frozen=True)
+class Help:
+    """First aid: its clock in minutes (`strong` after soda, soap or ash; 0 for none), and whom to call.
+
+    `off`: all that is on comes off.
+    """
+
+    key: str
+    name: str
+    minutes: float
+    strong: float
+    steps: tuple[str, ...]
+    call: str
+    source: str
+    off: bool = False
+
+
+@dataclass(frozen=True)
+class Ask:
+    """When it is asked how a wash went: hours after its end, `start` at the soonest, and reminded `after`."""
+
+    key: str
+    name: str
+    start: float
+    after: float
+    locs: float | None = None
+
+
+@dataclass(frozen=True)
+class Question:
+    """One thing that is asked of how it went; `tells`: it says how much was washed out."""
+
+    key: str
+    ask: str
+    when: tuple[str, ...]
+    choices: tuple[str, ...]
+    only: str = ""
+    tells: bool = False
+    says: dict[str, str] = field(default_factory=dict)
+
+
+@cache
+def basin_table() -> dict[str, Any]:
+    """The table of `basin.toml`."""
+    return tomllib.loads(Path(__file__).with_name("basin.toml").read_text("utf-8"))
+
+
+@cache
+def postures() -> dict[str, Posture]:
+    """Ways of holding the head, by key; the first is the usual one."""
+    return {row["key"]: Posture(**row) for row in basin_table()["posture"]}
+
+
+@cache
+def troubles() -> dict[str, Trouble]:
+    """What goes amiss, by key."""
+    return {row["key"]: Trouble(**row) for row in basin_table()["trouble"]}
+
+
+@cache
+def helps() -> dict[str, Help]:
+    """First aid, by key."""
+    return {row["key"]: Help(**row | {"steps": tuple(row["steps"])}) for row in basin_table()["help"]}
+
+
+@cache
+def asks() -> dict[str, Ask]:
+    """When it is asked how a wash went, by key, in order of time."""
+    rows = [{("start" if name == "from" else name): each for name, each in row.items()}
+            for row in basin_table()["ask"]]  # fmt: skip
+    return {row["key"]: Ask(**row) for row in rows}
+
+
+@cache
+def questions() -> dict[str, Question]:
+    """What is asked of how it went, by key."""
+    lists = ("when", "choices")
+    return {
+        row["key"]: Question(**row | {name: tuple(row[name]) for name in lists})
+        for row in basin_table()["question"]
+    }

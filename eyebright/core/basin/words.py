@@ -1,0 +1,203 @@
+"""What is shown and read out at the basin: each step and ring, to be followed with the eyes shut."""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+
+from .contact import Contact, Ring, Stand
+from .steps import Going, Step
+from .table import Posture
+
+ORDINALS = ("first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth",
+            "eleventh", "twelfth")  # fmt: skip
+ON = {
+    "scalp": "on the scalp", "lengths": "on the lengths", "both": "on scalp and lengths",
+    "bag": "on the lengths, in a bag", "face": "on the face",
+}  # fmt: skip
+HOLD = "Hold the screen, or press space"
+
+
+@dataclass(frozen=True)
+class StepWords:
+    """One step: its title, its one number (empty: a clock runs), how, its button, and what is read out."""
+
+    title: str
+    number: str
+    how: str
+    press: str
+    say: str
+
+
+def step_words(
+    step: Step, pressed: int, goings: Mapping[int, Going], posture: Posture, skin: float
+) -> StepWords:
+    """A step after so many of its presses. `skin`: °C that this head bears."""
+    going = goings.get(step.link) if step.link is not None else None
+    if step.kind == "ready":
+        return StepWords(
+            "Before you begin", f"{skin:g} °C", "At most: a drop on the inner wrist must feel of nothing.",
+            "Ready", f"Before you begin. Water at most {skin:g} degrees. {HOLD} when you are ready.",
+        )  # fmt: skip
+    if step.kind == "end" or (going is None and step.kind != "rinse"):
+        return StepWords(
+            "That was the last", "", "End the wash: what was done is kept.", "End the wash",
+            f"That was the last step. {HOLD} to end the wash.",
+        )  # fmt: skip
+    if step.kind == "rinse":
+        return _rinse(step, going, goings, posture)
+    assert going is not None
+    if step.kind == "pause":
+        minutes = f"{going.minutes:g} min"
+        return StepWords(
+            going.name, "" if not going.hands else minutes, going.how, "Done",
+            f"{going.name}, about {_minutes(going.minutes)}. {going.how} {HOLD} when it is done.",
+        )  # fmt: skip
+    return _put_on(step, pressed, going, posture)
+
+
+def _put_on(step: Step, pressed: int, going: Going, posture: Posture) -> StepWords:
+    where = ON[going.zone]
+    eyes = posture.eyes if going.eyes else ""
+    much = f"{going.says}. " if going.says else ""
+    note = f" {going.note}" if going.note else ""
+    if step.presses == 1:
+        how = _joined(eyes, _then(going), going.note)
+        say = f"{going.name} {where}. {_cap(much)}{eyes} {HOLD} when it is on.{note}"
+        return StepWords(f"{going.name} {where}", _number(going.says), how, "It is on", _tidy(say))
+    part = f"the {ordinal(pressed)} of {step.presses}"
+    how = _joined(f"{_cap(going.section)}, {part}. {_cap(going.says)} in all." if going.says else "",
+                  eyes, _then(going), going.note)  # fmt: skip
+    first = f"{going.name} {where}, {going.section}. {_cap(much)}{eyes} " if pressed == 0 else ""
+    say = f"{first}Now {part}. {HOLD} when it is on.{note if pressed == 0 else ''}"
+    return StepWords(
+        f"{going.name} {where}", f"{pressed + 1} of {step.presses}", how, f"The {ordinal(pressed)} is on",
+        _tidy(say),
+    )  # fmt: skip
+
+
+def _then(going: Going) -> str:
+    cover = ", under a cap" if going.cover else ""
+    return f"It stays on {_minutes(going.minutes)}{cover}." if going.rinsed else "It stays in."
+
+
+def _rinse(step: Step, going: Going | None, goings: Mapping[int, Going], posture: Posture) -> StepWords:
+    off = [goings[link] for link in step.offs if link in goings]
+    names = _listed([each.name for each in off])
+    sections = any(each.sections > 1 for each in off)
+    order = "First on, first off. " if sections else ""
+    if not off:
+        where = ON[going.zone] if going else ""
+        return StepWords(
+            f"Plain water {where}", f"{going.minutes:g} min" if going else "",
+            f"{order}{posture.eyes}", "Done",
+            _tidy(f"Plain water {where}. {posture.eyes} {HOLD} when it runs clear."),
+        )  # fmt: skip
+    waits = max(each.minutes for each in off)
+    return StepWords(
+        f"Wait, then rinse out {names}", "", f"{order}{posture.eyes} Until it runs clear.",
+        "It is rinsed out",
+        _tidy(f"{names}: about {_minutes(waits)} to wait. Then rinse it out. {order}{posture.eyes} "
+              f"{HOLD} when it is out."),
+    )  # fmt: skip
+
+
+def ring_words(contact: Contact, kind: Ring) -> str:
+    """What a clock says when it rings."""
+    going = contact.going
+    if kind == "due":
+        return f"{going.name} has had its {_minutes(going.minutes)}: rinse it out."
+    if kind == "soon":
+        return f"One more minute for {going.name}: then it has to come off."
+    if kind == "over":
+        most = _minutes(going.most or 0.0)
+        return f"{going.name} has been on {most}, the most for this head. Rinse it out now."
+    return f"{going.name} is far past its most. Rinse it out at once, with plenty of water."
+
+
+def contact_words(contact: Contact, now: float) -> str:
+    """Minutes by section: "first 14 min, last 6"."""
+    found = contact.minutes(now)
+    if not found:
+        return ""
+    if len(found) == 1:
+        return f"{_minutes(found[0])} on"
+    return f"first {_minutes(found[0])}, last {_minutes(found[-1])}"
+
+
+def belief_words(believed: float, ph: tuple[float, float, float] | None) -> str:
+    """What was believed of its pH, beside what it is."""
+    if ph is None:
+        return f"You think pH {believed:g}; what it is nobody can say: it is dry."
+    low, value, high = ph
+    near = "you are right" if low - 0.05 <= believed <= high + 0.05 else f"it is {value:.1f}"
+    return f"You think pH {believed:g}; {near}, likely {low:.1f} to {high:.1f}."
+
+
+def judged_words(contact: Contact, now: float) -> str:
+    """What was planned beside what was done."""
+    going = contact.going
+    found, meant = contact.longest(now), going.minutes + going.each * max(going.sections, 1)
+    if not going.rinsed:
+        return f"{going.name} stays in."
+    out = f"{going.name}: {_minutes(found)} of {_minutes(meant)} planned"
+    if going.never is not None and found > going.never:
+        return f"{out}: far too long. Watch the skin; leave a longer gap before the next."
+    if going.most is not None and found > going.most:
+        return f"{out}: past the most of {_minutes(going.most)}. Leave a longer gap before the next."
+    if found < 0.6 * meant:
+        return f"{out}: off early, it did less."
+    if found > 1.4 * meant and found - meant > 1.0:
+        return f"{out}: longer than planned."
+    return f"{out}."
+
+
+def ordinal(place: int) -> str:
+    """ "first" for 0."""
+    return ORDINALS[place] if place < len(ORDINALS) else f"{place + 1}th"
+
+
+def next_words(steps: Sequence[Step], stand: Stand, goings: Mapping[int, Going]) -> str:
+    """The next step, small."""
+    step = steps[stand.place] if stand.place < len(steps) else None
+    if step is not None and step.kind == "put_on" and stand.pressed + 1 < step.presses:
+        return f"then the {ordinal(stand.pressed + 1)}"
+    following = steps[stand.place + 1] if stand.place + 1 < len(steps) else None
+    if following is None:
+        return ""
+    going = goings.get(following.link) if following.link is not None else None
+    if following.kind == "rinse":
+        names = _listed([goings[link].name for link in following.offs if link in goings])
+        return f"then rinse out {names}" if names else "then plain water"
+    if following.kind == "end":
+        return "then that is all"
+    return f"then {going.name[:1].lower()}{going.name[1:]}" if going else ""
+
+
+def _minutes(value: float) -> str:
+    if value < 1.0:
+        return f"{round(value * 60.0)} seconds" if value > 0.0 else "no time"
+    whole = round(value) if value >= 10.0 or abs(value - round(value)) < 0.05 else round(value, 1)
+    if whole >= 120.0:
+        hours = value / 60.0
+        return f"{hours:.0f} hours" if abs(hours - round(hours)) < 0.05 else f"{hours:.1f} hours"
+    return "1 minute" if whole == 1 else f"{whole:g} minutes"
+
+
+def _number(says: str) -> str:
+    """ "85 mL" of "about 85 mL; 150 mL left"."""
+    return says.removeprefix("about ").split(";")[0]
+
+
+def _listed(names: Sequence[str]) -> str:
+    return names[0] if len(names) == 1 else f"{', '.join(names[:-1])} and {names[-1]}" if names else ""
+
+
+def _joined(*parts: str) -> str:
+    return " ".join(each for each in parts if each)
+
+
+def _tidy(text: str) -> str:
+    return " ".join(text.split())
+
+
+def _cap(text: str) -> str:
+    return text[:1].upper() + text[1:]

@@ -1,0 +1,304 @@
+"""What of a wash at the basin, and of how it went, goes over the wire."""
+
+from datetime import datetime
+from typing import Annotated, Literal
+
+from ninja import Schema
+from pydantic import Field
+
+from eyebright.config.fields import AS_NUMBER, Blank, Moment, Note, number_between
+from eyebright.config.wire import CautionOut, FigureOut, Out
+from eyebright.core.vocabulary import LinkZone
+from eyebright.heads.schemas.diary import PictureOut
+
+from .chains import MaybeMinutes
+
+Value = Annotated[float, number_between(0, 100, "From 0 to 100."), AS_NUMBER]
+Key = Annotated[str, Field(max_length=48)]
+
+
+class BeginWashIn(Schema):
+    """A wash that is begun: one that is planned, one by name, or one thing and where it goes."""
+
+    head: int | None = None
+    planned: int | None = None
+    chain: int | None = None
+    formula: int | None = None
+    stuff: Key = ""
+    zone: LinkZone = "both"
+    minutes: MaybeMinutes = None
+    occasion: Annotated[str, Field(max_length=40)] = "ordinary"
+
+
+class PressIn(Schema):
+    """A step that was pressed, and which of its presses, from 0; `at`: when, where the answer was long in
+    coming.
+    """
+
+    step: Key
+    section: Annotated[int, Field(ge=0, le=99)] = 0
+    at: Annotated[Moment | None, Blank] = None
+
+
+class BasinMarkIn(Schema):
+    """Something that happens beside the steps, by one press.
+
+    `what`: posture, trouble, help (each with its `key`), helped; belief of a link's pH or celsius (`value`).
+    """
+
+    what: Literal["posture", "trouble", "help", "helped", "belief", "celsius"]
+    key: Annotated[str, Field(max_length=12)] = ""
+    link: int | None = None
+    value: Annotated[Value | None, Blank] = None
+
+
+class BasinChangeIn(Schema):
+    """What is still to come, changed: `do` swap a link for another, leave it out, add one after it, or pour
+    what is left of it `again`, topped up with water; `left`: the share of it that was left.
+
+    `ran_out`: none is left of what is swapped.
+    """
+
+    version: int
+    do: Literal["swap", "leave_out", "add", "again"]
+    link: int | None = None
+    formula: int | None = None
+    stuff: Key = ""
+    zone: LinkZone = "both"
+    left: Literal["most", "half", "quarter"] = "half"
+    ran_out: bool = False
+
+
+class EndIn(Schema):
+    """The end of it. `off_at`: when what was left on came off, where nobody was there to press."""
+
+    version: int
+    off_at: Annotated[Moment | None, Blank] = None
+
+
+class RunVersionIn(Schema):
+    """The version that a run was read at."""
+
+    version: int
+
+
+class RingOut(Out):
+    """When a clock rings, in seconds from now (less than none: it rang), for what, and what it says."""
+
+    key: str
+    left: float
+    kind: Literal["due", "soon", "over", "stop"]
+    says: str
+
+
+class BasinClockOut(Out):
+    """Something that is on: seconds of each section, those planned and the most, and its rings.
+
+    `off`: it came off, and the seconds stand still; `says`: "first 14 minutes, last 6 minutes".
+    """
+
+    link: int
+    name: str
+    zone: LinkZone
+    seconds: list[float]
+    meant: float
+    most: float | None
+    never: float | None
+    whole: bool
+    off: bool
+    stays: bool
+    says: str
+    rings: list[RingOut]
+
+
+class BasinStepOut(Out):
+    """One press of a step: its title, its one number (empty: a clock runs there), how, its button, the words
+    that are read out, and what comes then.
+
+    `waits`: links that come off with it; `seconds` since a pause began, None where none runs.
+    """
+
+    step: str
+    section: int
+    kind: Literal["ready", "put_on", "rinse", "pause", "end"]
+    link: int | None
+    title: str
+    number: str
+    how: str
+    press: str
+    say: str
+    then: str
+    waits: list[int]
+    lasts: float | None
+    belief: str
+    may_leave: bool
+    may_swap: bool
+    again: bool
+    checks: list[str]
+
+
+class PostureOut(Out):
+    """A way of holding the head."""
+
+    key: str
+    name: str
+
+
+class TroubleOut(Out):
+    """What may go amiss: one press."""
+
+    key: str
+    name: str
+    now: str
+
+
+class HelpOut(Out):
+    """First aid: what to do, whom to call, and its minutes here and now."""
+
+    key: str
+    name: str
+    minutes: float
+    steps: list[str]
+    call: str
+
+
+class HelpNowOut(Out):
+    """Help that was pressed and is not over: which, and seconds that are left of its clock."""
+
+    key: str
+    left: float
+
+
+class RunLinkOut(Out):
+    """A link of a wash that is carried out: whether it is still to come, is on, or is done."""
+
+    id: int
+    name: str
+    state: Literal["to_come", "on", "done"]
+
+
+class RunOut(Out):
+    """A wash at the basin, as it stands by the server's clock.
+
+    `presses`: every press in order, each as it is shown; `at` the place of the next. `says`: what came of
+    what was just done; `left_at`: since when nobody pressed, where that is long ago; `done`: what was planned
+    beside what was done, once it is ended.
+    """
+
+    id: int
+    version: int
+    planned: int
+    head: int
+    head_name: str
+    name: str
+    now: datetime
+    began_at: datetime
+    ended_at: datetime | None
+    presses: list[BasinStepOut]
+    at: int
+    clocks: list[BasinClockOut]
+    links: list[RunLinkOut]
+    posture: str
+    postures: list[PostureOut]
+    troubles: list[TroubleOut]
+    trouble: str
+    helps: list[HelpOut]
+    help: HelpNowOut | None
+    cautions: list[CautionOut]
+    notes: list[str]
+    celsius: str
+    says: str
+    may_undo: str
+    left_at: datetime | None
+    done: list[str]
+
+
+class RunRowOut(Out):
+    """A wash under way, among the others: its next ring, in seconds, and what is to do."""
+
+    id: int
+    head_name: str
+    name: str
+    title: str
+    left: float | None
+    ring: str
+    says: str
+
+
+class EndedOut(Out):
+    """A wash that was ended: its run, ids of what was kept, and what came off the stock."""
+
+    run: RunOut
+    washes: list[int]
+    says: str
+
+
+# ---- how it went ----
+
+
+class QuestionOut(Out):
+    """One thing that is asked, and its choices from least to most."""
+
+    key: str
+    ask: str
+    choices: list[str]
+
+
+class ReviewIn(Schema):
+    """How a wash went, told at one time: places of the choices by question; none at all to pass it over.
+
+    `picture`: the id of one of the head.
+    """
+
+    when: Annotated[str, Field(max_length=8)]
+    answers: dict[Annotated[str, Field(max_length=20)], int] = {}
+    unsure: bool = False
+    note: Note = ""
+    picture: int | None = None
+    at: Annotated[Moment | None, Blank] = None
+
+
+class ReviewTimeOut(Out):
+    """One time of asking: from when, when it is reminded, what is asked, and what was told then."""
+
+    when: str
+    name: str
+    start: datetime
+    remind: datetime
+    open: bool
+    questions: list[QuestionOut]
+    told: dict[str, int] | None
+    passed_over: bool
+    unsure: bool
+    note: str
+    picture: PictureOut | None
+    advice: list[str]
+
+
+class ReviewsOut(Out):
+    """How a wash went: what it was, as it was done, and its three times.
+
+    `learnt`: what that teaches, in words; `counts`: whether it does.
+    """
+
+    planned: int
+    head: int
+    head_name: str
+    name: str
+    ended_at: datetime
+    done: list[str]
+    times: list[ReviewTimeOut]
+    learnt: str
+    counts: bool
+    lift: FigureOut | None
+
+
+class DueReviewOut(Out):
+    """A wash that is asked after."""
+
+    planned: int
+    head_name: str
+    name: str
+    when: str
+    says: str
+    at: datetime

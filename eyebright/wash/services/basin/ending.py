@@ -1,0 +1,145 @@
+"""The end of a wash: what was done is kept as it was, with its minutes by section; its undoing."""
+
+from dataclasses import replace
+from datetime import datetime
+from typing import Any
+
+from django.db import transaction
+from django.utils import timezone
+
+from eyebright.config.changes import still_at
+from eyebright.config.decimals import exact
+from eyebright.config.problems import Problem
+from eyebright.config.today import aware
+from eyebright.core.basin import Contact, judged_words
+from eyebright.core.wash import Wash
+
+from ...models import BasinRun
+from ...models import Wash as KeptWash
+from ...schemas.basin import EndedOut, EndIn, RunOut
+from ...schemas.chains import WashLinkIn
+from ..diary import take_back
+from ..recording import Part, keep_parts, part_of
+from .goings import link_ids, worked_out_as
+from .runs import AtBasin, at_basin, find_run, left_since, marks_of, minutes_of, open_run, when_of
+from .shown import run_out
+
+NOTHING = "Nothing went on: throw this wash away instead."
+
+
+@transaction.atomic
+def end(pk: int, entered: EndIn) -> EndedOut:
+    """End a wash: what went on is kept, planned beside done; what is still on comes off now, or `off_at`."""
+    run = open_run(pk)
+    still_at(run, "wash", entered.version, run_out)
+    there = at_basin(run)
+    if not there.contacts:
+        raise Problem.field("step", NOTHING)
+    ended = _off(there, entered)
+    run.presses = [*run.presses, {"at": ended.isoformat(), "what": "end"}]
+    contacts = _contacts(there, ended)
+    parts = [
+        (link, part)
+        for link_id, link in link_ids(run)
+        if link_id in contacts and (part := _part(run, link_id, link, contacts[link_id], ended))
+    ]
+    planned = run.planned
+    planned.at, planned.done_at = run.began_at, ended
+    planned.save()
+    kept, says = keep_parts(planned.head, planned, parts, run.began_at)
+    run.ended_at = ended
+    run.reading = run.reading | {"done": _as_done(run, contacts, ended), "washes": kept}
+    run.save()
+    return EndedOut(run=run_out(run, says="; ".join(says)), washes=kept, says="; ".join(says))
+
+
+def _off(there: AtBasin, entered: EndIn) -> datetime:
+    """When all of it was off."""
+    on = there.stand.on_now()
+    last = when_of(there.run.presses[-1]) if there.run.presses else there.run.began_at
+    if entered.off_at is not None:
+        at = aware(entered.off_at)
+        if at > there.now:
+            raise Problem.field("off_at", "That has not happened yet.")
+        if at < last:
+            pressed = timezone.localtime(last)
+            raise Problem.field("off_at", f"The last press was at {pressed:%H:%M}: not before that.")
+        return at
+    since = left_since(there)
+    if since is not None and on:
+        names = ", ".join(each.going.name for each in on)
+        raise Problem.field("off_at", f"{names} was on when nobody pressed any more: say when it came off.")
+    return last if since is not None else there.now
+
+
+def _contacts(there: AtBasin, ended: datetime) -> dict[int, Contact]:
+    """What was on, all of it off by the end."""
+    off = minutes_of(there.run, ended)
+    return {
+        pk: each if each.off is not None or not each.going.rinsed else replace(each, off=off)
+        for pk, each in there.contacts.items()
+    }
+
+
+def _part(run: BasinRun, pk: int, link: WashLinkIn, contact: Contact, ended: datetime) -> Part | None:
+    """One thing as it was done."""
+    going = contact.going
+    sections = [round(each, 2) for each in contact.minutes(minutes_of(run, ended))] if going.rinsed else []
+    done = link.model_copy(update={"minutes": max(min(sections), 0.02) if sections else link.minutes})
+    part = part_of(done, run.began_at)
+    if part is None:
+        return None
+    troubles = [str(row["key"]) for row in marks_of(run, "trouble") if row.get("link") == pk]
+    troubles += [f"help-{row['key']}" for row in marks_of(run, "help") if row.get("link") == pk]
+    part.all_of_it = any(row.get("ran_out") == part.stuff != "" for row in marks_of(run, "links"))
+    part.entered.occasion = run.planned.occasion
+    part.more = {
+        "sections": sections,
+        "meant": exact(going.minutes + going.each * going.sections, "0.01") if going.rinsed else None,
+        "feel": list(dict.fromkeys(troubles)),
+    }
+    return part
+
+
+def _as_done(run: BasinRun, contacts: dict[int, Contact], ended: datetime) -> dict[str, Any]:
+    """What it came to as it was done: in words, and what the whole of it lifted."""
+    minutes = minutes_of(run, ended)
+    out: dict[str, Any] = {"says": [judged_words(each, minutes) for each in contacts.values()]}
+    every, run.links = run.links, [row for row in run.links if _happened(row, contacts)]
+    try:
+        found: Wash = worked_out_as(run, contacts, minutes)[0]
+        lift = found.scalp_lift
+        out["lift"] = {name: getattr(lift, name) for name in ("value", "low", "high", "unit", "kind")}
+        out["grade"] = found.grade
+        out["cautions"] = [
+            {"level": each.level, "what": each.what, "instead": each.instead}
+            for each in found.cautions
+            if each.level != "note"
+        ]
+    except Problem as raised:
+        out["trouble"] = raised.detail
+    finally:
+        run.links = every
+    return out
+
+
+def _happened(row: dict[str, Any], contacts: dict[int, Contact]) -> bool:
+    """Whether a link was done: what goes on only where it went on; water and pauses as they were planned."""
+    return int(row["id"]) in contacts or not (row.get("formula") or row.get("stuff"))
+
+
+@transaction.atomic
+def reopen(pk: int) -> RunOut:
+    """Undo the end: what was kept goes, what it took goes back, and the wash goes on."""
+    run = find_run(pk)
+    if run.ended_at is None:
+        return run_out(run)
+    if run.planned.reviews.exists():
+        raise Problem.field("step", "How it went is told already: correct it where it is recorded.")
+    for row in KeptWash.objects.filter(planned=run.planned):
+        take_back(row)
+    run.presses = [row for row in run.presses if row["what"] != "end"]
+    run.ended_at, run.planned.done_at = None, None
+    run.planned.save()
+    run.save()
+    return run_out(run)

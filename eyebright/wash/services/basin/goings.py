@@ -1,0 +1,221 @@
+"""The links of a wash as the basin takes them, and what is to be said of them: worked out once, and kept."""
+
+from collections.abc import Container, Iterable, Mapping, Sequence
+from dataclasses import asdict, fields, replace
+from datetime import datetime, timedelta
+from typing import Any
+
+from django.utils import timezone
+
+from eyebright.config.problems import Problem
+from eyebright.core.basin import Contact, Going, basin_table, minutes_at_most, troubles
+from eyebright.core.chain import ChainError
+from eyebright.core.formulas.model import FormulaError
+from eyebright.core.make import skin_safe
+from eyebright.core.planning import minute
+from eyebright.core.rules import Caution
+from eyebright.core.wash import Along, Wash, WashLink, pauses, sections
+from eyebright.heads.models import Head
+from eyebright.heads.services import today_of
+from eyebright.household.services.hours import the_hours
+
+from ...models import BasinRun, PlannedWash
+from ...models import Wash as KeptWash
+from ...schemas.chains import WashLinkIn
+from ..chains import much_said
+from ..links import Strung, links_of, name_of, names_of, strung
+
+NAMES = {each.name for each in fields(Going)}
+LATELY = 12  # washes that are looked at for what went amiss
+HOUR = timedelta(hours=1)
+
+
+def link_ids(run: BasinRun) -> list[tuple[int, WashLinkIn]]:
+    """The links of a run, each with its id."""
+    return list(zip([int(row["id"]) for row in run.links], links_of(run.links), strict=True))
+
+
+def goings_of(run: BasinRun) -> list[Going]:
+    """The links as the basin takes them, as they were worked out last."""
+    out = []
+    for row in run.reading.get("goings", ()):
+        known = {name: value for name, value in row.items() if name in NAMES}
+        out.append(Going(**known | {"ph": tuple(row["ph"]) if row.get("ph") else None}))
+    return out
+
+
+def work_out(
+    run: BasinRun,
+    contacts: Mapping[int, Contact] | None = None,
+    now: float = 0.0,
+    passed: Container[int] = (),
+) -> None:
+    """Work out what a run consists of, and keep it; a Problem where it cannot be.
+
+    `contacts`: what was on so far, so that the rest is judged after what was really done; `passed`: ids of
+    links that are on or done, and stay where they stood.
+    """
+    ids = [pk for pk, _ in link_ids(run)]
+    found, with_, links = worked_out_as(run, contacts or {}, now)
+    goings, eyes, powder = [], False, False
+    names = names_of([link for _, link in link_ids(run)])
+    notes = _last_time(run.planned.head, [link for _, link in link_ids(run)])
+    before = {each.id: each for each in goings_of(run)}
+    floor = max((each.start for pk, each in before.items() if pk in passed), default=0.0)
+    for pk, entered, link, along, there in zip(
+        ids, links_of(run.links), links, found.along, with_.there, strict=True
+    ):
+        made = with_.basin.assessed(link)
+        facts = made.facts if made else {}
+        strong = facts.get("soda_wash") or facts.get("alkaline") or facts.get("soap_percent", 0.0) > 0.0
+        eyes, powder = eyes or made is not None, powder or bool(facts.get("powder"))
+        known = before.get(pk)
+        on = (contacts or {}).get(pk)
+        most, never = (known.most, known.never) if known else minutes_at_most(with_.basin, link)
+        way = sections().get(entered.sections)
+        pause = pauses().get(link.pause)
+        goings.append(
+            Going(
+                id=pk,
+                name=name_of(entered, names),
+                what="pause" if pause else "put_on" if made else "water",
+                zone=entered.zone,
+                start=known.start if known and pk in passed else max(along.start, floor),
+                minutes=known.minutes if on and known else _minutes(along, way.whole if way else 0.0),
+                rinsed=along.longest is not None,
+                sections=way.count if way else 1,
+                each=way.minutes if way else 0.0,
+                section=way.name if way else "",
+                most=most if along.longest is not None else None,
+                never=never if along.longest is not None else None,
+                says=much_said(along, link, there)[0],
+                how=pause.how if pause else "",
+                hands=pause.hands if pause else True,
+                ahead=pause.ahead if pause else False,
+                after=pause.after if pause else False,
+                only_if=entered.only_if,
+                ph=(along.own_ph.low, along.own_ph.value, along.own_ph.high) if along.own_ph else None,
+                strong=bool(strong),
+                eyes=made is not None,
+                cover=along.covered,
+                note=notes.get(entered.formula or entered.stuff or "", ""),
+            )
+        )
+    whom = with_.whom
+    careful = bool(with_.basin.head.get("heat_careful"))
+    run.reading = run.reading | {
+        "goings": [asdict(each) for each in goings],
+        "cautions": [asdict(each) for each in found.cautions],
+        "skin": skin_safe(careful),
+        "checks": _checks(with_, eyes=eyes, powder=powder, skin=skin_safe(careful)),
+        "locs": bool(whom and whom.record.style == "locs"),
+    }
+
+
+def _minutes(along: Along, on_over: float) -> float:
+    """Minutes that it stays once all of it is on; those of a pause or of water as they are."""
+    if along.plain or along.pause:
+        return along.minutes
+    return 0.0 if along.longest is None else max(along.longest - on_over, 0.0)
+
+
+def worked_out_as(
+    run: BasinRun, contacts: Mapping[int, Contact], now: float
+) -> tuple[Wash, Strung, list[WashLink]]:
+    """A run's wash with what was on as long as it really was; and the links that it was worked out of."""
+    planned = run.planned
+    every = link_ids(run)
+    day = today_of(planned.occasion, [], [])
+    with_ = strung([link for _, link in every], planned.head_id, run.began_at, day)
+    links = [
+        _as_it_was(link, contacts[pk], now) if pk in contacts else link
+        for (pk, _), link in zip(every, with_.links, strict=True)
+    ]
+    try:
+        return with_.basin.wash(links), with_, links
+    except ChainError as raised:
+        raise Problem.field(f"links.{raised.link}.zone", str(raised)) from None
+    except FormulaError as raised:
+        raise Problem.field("links", str(raised)) from None
+
+
+def _as_it_was(link: WashLink, contact: Contact, now: float) -> WashLink:
+    """A link with its minutes as they were; what is still on is on for as long as was planned, or longer."""
+    minutes = contact.minutes(now)
+    if not contact.going.rinsed or not minutes:
+        return link
+    least = min(minutes) if contact.off is not None else max(min(minutes), contact.going.minutes)
+    return replace(link, minutes=max(least, 0.02), on_over=max(minutes) - min(minutes))
+
+
+def _last_time(head: Head, links: Iterable[WashLinkIn]) -> dict[int | str, str]:
+    """What went amiss the last time with the same thing on this head, by formula or key."""
+    asked = {link.formula or link.stuff for link in links} - {"", None}
+    out: dict[int | str, str] = {}
+    rows = KeptWash.objects.filter(head=head).exclude(feel=[]).select_related("batch")
+    for row in rows[:LATELY]:
+        said = [troubles()[key].next for key in row.feel if key in troubles()]
+        said += [f"{HELPED[key]} last time." for key in row.feel if key in HELPED]
+        for key in {row.formula_id, row.stuff} & asked:
+            if said and key:
+                out.setdefault(key, " ".join(said))
+    return out
+
+
+HELPED = {
+    "help-eyes": "It got into the eyes", "help-burning": "It burned", "help-breath": "Breath was short",
+    "help-rash": "There was a rash",
+}  # fmt: skip
+
+
+def _checks(with_: Strung, *, eyes: bool, powder: bool, skin: float) -> list[str]:
+    """What must be so before the first thing goes on."""
+    whom = with_.whom
+    head = with_.basin.head
+    holds = {
+        "any": True,
+        "tangles": bool(head.get("tangles")),
+        "oiled": any("oil" in key for key in (*head.get("on_scalp", ()), *head.get("on_strands", ()))),
+        "eyes": eyes,
+        "dust": powder,
+        "locs": bool(whom and whom.record.style == "locs"),
+    }
+    return [row["says"].format(skin=skin) for row in basin_table()["ready"] if holds.get(row["when"])]
+
+
+def late_for_locs(run: BasinRun, now: datetime) -> str:
+    """Locs that could not dry before the night: said in the evening; empty where they can."""
+    if not run.reading.get("locs"):
+        return ""
+    hours = basin_table()["drying"]["locs"]
+    zone = timezone.get_current_timezone()
+    nights = the_hours().nights(now, now + timedelta(days=1), zone).spans
+    dry = minute(now) + 60.0 * hours
+    asleep = next((begin for begin, end in nights if end > minute(now)), None)
+    if asleep is None or asleep >= dry:
+        return ""
+    bed = datetime.fromtimestamp(asleep * 60.0, zone)
+    return (
+        f"It is {timezone.localtime(now):%H:%M}: locs take about {hours:g} hours to dry, and the night "
+        f"begins at {bed:%H:%M}. Better in the morning, or with a dryer, cool."
+    )
+
+
+def cautions_kept(run: BasinRun) -> list[Caution]:
+    """What stands against what is still to come, as it was worked out last."""
+    known = {each.name for each in fields(Caution)}
+    return [
+        Caution(**{name: value for name, value in row.items() if name in known})
+        for row in run.reading.get("cautions", ())
+    ]
+
+
+def next_planned(planned: PlannedWash, after: datetime) -> datetime | None:
+    """When the next wash of this head is planned."""
+    rows = PlannedWash.objects.filter(head=planned.head_id, done_at=None, at__gt=after).exclude(pk=planned.pk)
+    return rows.order_by("at").values_list("at", flat=True).first()
+
+
+def entered_with_ids(links: Sequence[WashLinkIn], since: int = 0) -> list[dict[str, Any]]:
+    """Links as a run keeps them, each with an id of its own."""
+    return [{"id": since + place + 1, **link.model_dump()} for place, link in enumerate(links)]

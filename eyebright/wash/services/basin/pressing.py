@@ -1,0 +1,240 @@
+"""What is pressed and changed at the basin: kept one after another, and the last can be taken back."""
+
+from contextlib import suppress
+from datetime import datetime
+from typing import Any
+
+from django.db import transaction
+from django.utils import timezone
+
+from eyebright.config.changes import still_at
+from eyebright.config.problems import Problem, only_offered
+from eyebright.config.today import aware
+from eyebright.core.basin import helps, postures, troubles
+
+from ...models import BasinRun
+from ...schemas.basin import BasinChangeIn, BasinMarkIn, PressIn, RunOut
+from ...schemas.chains import MOST_LINKS, WashLinkIn
+from ..links import check_links, name_of, names_of
+from .goings import link_ids, work_out
+from .runs import AtBasin, at_basin, help_minutes, left_since, open_run, when_of
+from .shown import run_out
+
+MOST_PRESSES = 600
+SHARES = {"most": 2, "half": 2, "quarter": 4}  # so many times thinner: of most that is left, half goes in
+AGAIN = "That was pressed already: here is where it stands."
+NOT_YET = "That step comes later: {title} first."
+UNDONE = {
+    "step": "Taken back: {what}.", "links": "Taken back: the wash is as it was.",
+    "help": "Help is taken back.", "helped": "Help is open again.",
+}  # fmt: skip
+
+
+def _keep(run: BasinRun, what: str, at: datetime | None = None, **more: Any) -> None:
+    """Keep one press: never before the one before it, and never to come."""
+    if len(run.presses) >= MOST_PRESSES:
+        raise Problem.field("step", "That is more presses than a wash has: end it.")
+    last = when_of(run.presses[-1]) if run.presses else run.began_at
+    now = max(timezone.now(), last)
+    when = now if at is None else min(max(aware(at), last), now)
+    run.presses = [*run.presses, {"at": when.isoformat(), "what": what, **more}]
+
+
+@transaction.atomic
+def press(pk: int, entered: PressIn) -> RunOut:
+    """A step is done. Pressed twice, by a wet hand or another window, it is done once."""
+    run = open_run(pk)
+    there = at_basin(run)
+    place = next((n for n, step in enumerate(there.steps) if step.key == entered.step), None)
+    if place is None:
+        raise Problem.field("step", "That step is not part of this wash any more: here is where it stands.")
+    now = (there.stand.place, there.stand.pressed)
+    if (place, entered.section) < now:
+        return run_out(run, says=AGAIN)
+    if (place, entered.section) > now:
+        first = run_out(run)
+        raise Problem.field("step", NOT_YET.format(title=first.presses[first.at].title))
+    step = there.steps[place]
+    if step.kind == "end":
+        raise Problem.field("step", "End the wash: what was done is kept then.")
+    _stale(there)
+    _keep(run, "step", entered.at, step=step.key, section=entered.section)
+    if step.offs:
+        _judged_anew(run)
+    run.save()
+    return run_out(run)
+
+
+def _stale(there: AtBasin) -> None:
+    """Refuse to go on where something was on while nobody pressed for hours: nobody knows until when."""
+    since = left_since(there)
+    if since is not None and there.stand.on_now():
+        names = ", ".join(each.going.name for each in there.stand.on_now())
+        raise Problem.field(
+            "off_at",
+            f"Nobody pressed since {timezone.localtime(since):%A %H:%M}, and {names} was on: say when it "
+            "came off, and end this wash.",
+        )
+
+
+def _judged_anew(run: BasinRun) -> None:
+    """What is still to come is worked out after what was really done; what cannot be stays as it was."""
+    there = at_basin(run)
+    with suppress(Problem):
+        work_out(run, there.contacts, there.minutes, _passed(there))
+
+
+def _passed(there: AtBasin) -> set[int]:
+    """Links that are on or done."""
+    return {pk for pk, state in there.states().items() if state != "to_come"}
+
+
+@transaction.atomic
+def undo(pk: int) -> RunOut:
+    """Take the last press back."""
+    run = open_run(pk)
+    if not run.presses:
+        return run_out(run, says="There is nothing to take back.")
+    last = run.presses[-1]
+    title = run_out(run).may_undo
+    run.presses = run.presses[:-1]
+    if last["what"] == "links":
+        run.links = last.get("was", run.links)
+    if last["what"] == "posture":
+        run.posture = last.get("was", run.posture)
+    if last["what"] in ("links", "step"):
+        _judged_anew(run)
+    run.save()
+    return run_out(run, says=UNDONE.get(last["what"], "Taken back.").format(what=title))
+
+
+# ---- beside the steps ----
+
+
+@transaction.atomic
+def mark(pk: int, entered: BasinMarkIn) -> RunOut:
+    """One press beside the steps: how the head is held, what goes amiss, help, a belief, a temperature."""
+    run = open_run(pk)
+    says = ""
+    match entered.what:
+        case "posture":
+            only_offered("key", [entered.key], postures())
+            _keep(run, "posture", key=entered.key, was=run.posture)
+            run.posture = entered.key
+            says = f"{postures()[entered.key].name.capitalize()}."
+        case "trouble":
+            only_offered("key", [entered.key], troubles())
+            _keep(run, "trouble", key=entered.key, link=_on_or_last(at_basin(run)))
+            says = troubles()[entered.key].now
+        case "help":
+            only_offered("key", [entered.key], helps())
+            there = at_basin(run)
+            _keep(
+                run,
+                "help",
+                key=entered.key,
+                link=_on_or_last(there),
+                minutes=help_minutes(there, entered.key),
+            )
+        case "helped":
+            _keep(run, "helped")
+            says = "It is on record. Watch how it feels; whom to call stands under Help."
+        case "belief":
+            if entered.value is None or not 0.0 <= entered.value <= 14.0:
+                raise Problem.field("value", "From pH 0 to 14.")
+            _keep(run, "belief", link=entered.link, value=entered.value)
+        case "celsius":
+            if entered.value is None:
+                raise Problem.field("value", "Say what the thermometer shows.")
+            _keep(run, "celsius", value=entered.value)
+    run.save()
+    return run_out(run, says=says)
+
+
+def _on_or_last(there: AtBasin) -> int | None:
+    """What it is about: what is on, or what went on last."""
+    on = there.stand.on_now() or tuple(there.contacts.values())
+    return on[-1].going.id if on else None
+
+
+# ---- what is to come, changed ----
+
+
+@transaction.atomic
+def change(pk: int, entered: BasinChangeIn) -> RunOut:
+    """Swap, leave out, add, or pour again: what is still to come is worked out anew."""
+    run = open_run(pk)
+    still_at(run, "wash", entered.version, run_out)
+    there = at_basin(run)
+    was = run.links
+    states = there.states()
+    place = next((n for n, (link, _) in enumerate(link_ids(run)) if link == entered.link), None)
+    if place is None and entered.do != "add":
+        raise Problem.field("link", "That is not part of this wash any more.")
+    state = states.get(entered.link or 0, "to_come")
+    links = [dict(row) for row in was]
+    fresh = max((int(row["id"]) for row in links), default=0) + 1
+    names = names_of([link for _, link in link_ids(run)])
+    name = name_of(link_ids(run)[place][1], names) if place is not None else ""
+    if entered.do in ("swap", "leave_out") and state != "to_come":
+        done = "is on already: rinse it out" if state == "on" else "is done already"
+        raise Problem.field("link", f"{name} {done}.")
+    if entered.do == "leave_out":
+        assert place is not None
+        links.pop(place)
+        says = f"{name} is left out."
+    elif entered.do == "swap":
+        assert place is not None
+        links[place] |= {"id": fresh, "formula": entered.formula, "stuff": entered.stuff, "pause": "",
+                         "much": "dose", "amount": None, "parts": 0}  # fmt: skip
+        says = f"Instead of {name}: {_checked(links[place])}."
+    elif entered.do == "again":
+        assert place is not None
+        if state == "to_come":
+            raise Problem.field("link", f"{name} has not been poured yet.")
+        times = SHARES[entered.left]
+        parts = min(times * (int(links[place].get("parts") or 0) + 1) - 1, 20)
+        more = links[place] | {"id": fresh, "parts": parts, "much": "dose", "amount": None, "optional": False}
+        links.insert(_place_after(place, there), more)
+        says = f"Top up what is left of {name} with water, and pour it again."
+    else:
+        link = {"id": fresh, "formula": entered.formula, "stuff": entered.stuff, "zone": entered.zone}
+        after = len(links) if place is None else place + 1
+        links.insert(max(after, _first_to_come(there, links)), link)
+        says = f"{_checked(link)} is added."
+    if len(links) > MOST_LINKS:
+        raise Problem.field("link", f"A wash has {MOST_LINKS} links at most.")
+    if not links:
+        raise Problem.field("link", "That is all there was: end the wash, or throw it away.")
+    run.links = links
+    work_out(run, there.contacts, there.minutes, _passed(there))
+    ran_out = was[place].get("stuff", "") if entered.ran_out and place is not None else ""
+    _keep(run, "links", was=was, says=says, ran_out=ran_out)
+    run.save()
+    return run_out(run, says=says)
+
+
+def _checked(link: dict[str, Any]) -> str:
+    """What a link is called; a Problem where there is no such thing."""
+    entered = WashLinkIn(**{name: value for name, value in link.items() if name != "id"})
+    try:
+        names = check_links([entered])
+    except Problem:
+        raise Problem.field("formula", "That is no longer there: choose another.") from None
+    return name_of(entered, names)
+
+
+def _first_to_come(there: AtBasin, links: list[dict[str, Any]]) -> int:
+    """The first place that nothing which went on or is done stands behind."""
+    states = there.states()
+    passed = [n for n, row in enumerate(links) if states.get(int(row["id"])) in ("on", "done")]
+    return max(passed, default=-1) + 1
+
+
+def _place_after(place: int, there: AtBasin) -> int:
+    """Where it is poured again: behind it, and behind the water that rinsed it out."""
+    ids = [pk for pk, _ in link_ids(there.run)]
+    off = next((step.link for step in there.steps if ids[place] in step.offs and step.link in ids), None)
+    if off is not None and there.states().get(off) == "done":
+        return ids.index(off) + 1
+    return max(place + 1, _first_to_come(there, there.run.links))

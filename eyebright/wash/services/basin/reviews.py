@@ -1,0 +1,189 @@
+"""How a wash went: asked at three times, told in ten seconds, and what is learnt from follows."""
+
+from collections.abc import Iterable, Mapping
+from datetime import datetime, timedelta
+from typing import Any
+
+from django.db import transaction
+from django.utils import timezone
+
+from eyebright.config.problems import Problem
+from eyebright.config.today import aware
+from eyebright.core.basin import advice_of, asks, due_of, questions_for, telling
+from eyebright.core.formulas.model import washes as cleansing
+from eyebright.core.heads import record_as_kept
+from eyebright.core.learning import outcomes
+from eyebright.heads.models import Head, Picture
+from eyebright.heads.services import picture_out, wash_out
+
+from ...models import PlannedWash, Review
+from ...models import Wash as KeptWash
+from ...schemas.basin import DueReviewOut, QuestionOut, ReviewIn, ReviewsOut, ReviewTimeOut
+from ..chains import figure_or_none
+from ..planned import find_planned
+from .goings import next_planned
+
+BACK = timedelta(days=6)  # a wash is asked after for so long
+NOT_ENDED = "This wash is not ended yet: end it first, then say how it went."
+TO_COME = "That has not happened yet."
+TOO_SOON = "{name}: ask again from {start} on; the wash ended {ended}."
+
+
+def reviews(pk: int) -> ReviewsOut:
+    """How a wash went, and what is still to be asked."""
+    planned = _ended(pk)
+    told = {row.when: row for row in planned.reviews.select_related("picture")}
+    locs, now = _locs(planned.head), timezone.now()
+    rows = list(planned.parts.select_related("formula", "batch").order_by("at", "id"))
+    taught = _teaches(rows)
+    run = getattr(planned, "run", None)
+    done = run.reading.get("done", {}) if run is not None and run.removed_at is None else {}
+    assert planned.done_at is not None
+    return ReviewsOut(
+        planned=planned.pk, head=planned.head_id, head_name=planned.head.name, name=planned.name,
+        ended_at=planned.done_at,
+        done=[str(each) for each in done.get("says", ())] or [_part_says(row) for row in rows],
+        times=[
+            _time_out(due.ask.key, due.ask.name, (due.start, due.remind), told.get(due.ask.key), locs, now)
+            for due in due_of(planned.done_at, locs, next_planned(planned, planned.done_at))
+        ],
+        learnt=wash_out(taught).learnt if taught else "",
+        counts=taught.counts if taught else False,
+        lift=figure_or_none(done.get("lift")),
+    )  # fmt: skip
+
+
+def _ended(pk: int) -> PlannedWash:
+    planned = find_planned(pk)
+    if planned.done_at is None:
+        raise Problem.field("when", NOT_ENDED)
+    return planned
+
+
+def _locs(head: Head) -> bool:
+    return record_as_kept(head.answers, timezone.localdate()).record.style == "locs"
+
+
+def _part_says(row: KeptWash) -> str:
+    shown = wash_out(row)
+    minutes = f", {shown.minutes:g} min" if shown.minutes else ""
+    return f"{shown.name}{minutes}."
+
+
+def _teaches(rows: Iterable[KeptWash]) -> KeptWash | None:
+    """The part that the answer stands by: the last that cleans, or the last."""
+    every = list(rows)
+    cleaning = [row for row in every if row.family in cleansing()] or every
+    return cleaning[-1] if cleaning else None
+
+
+def _time_out(
+    when: str, name: str, at: tuple[datetime, datetime], told: Review | None, locs: bool, now: datetime
+) -> ReviewTimeOut:
+    start, remind = at
+    asked = questions_for(when, locs)
+    answers = _sound(told.answers, when, locs) if told else None
+    return ReviewTimeOut(
+        when=when, name=name, start=timezone.localtime(start), remind=timezone.localtime(remind),
+        open=start <= now,
+        questions=[QuestionOut(key=each.key, ask=each.ask, choices=list(each.choices)) for each in asked],
+        told=answers, passed_over=told is not None and not answers, unsure=told.unsure if told else False,
+        note=told.note if told else "", picture=picture_out(told.picture) if told else None,
+        advice=list(advice_of(answers or {})),
+    )  # fmt: skip
+
+
+def _sound(answers: Mapping[str, Any], when: str, locs: bool) -> dict[str, int]:
+    """What of some answers can be read here."""
+    asked = {each.key: each for each in questions_for(when, locs)}
+    return {
+        key: place
+        for key, place in answers.items()
+        if key in asked and isinstance(place, int) and 0 <= place < len(asked[key].choices)
+    }
+
+
+@transaction.atomic
+def review(pk: int, entered: ReviewIn) -> ReviewsOut:
+    """Tell how a wash went, at one time; told again, it is corrected. What is learnt follows."""
+    planned = _ended(pk)
+    assert planned.done_at is not None
+    if entered.when not in asks():
+        raise Problem.field("when", "Choose one of the ones offered.")
+    now, ask = timezone.now(), asks()[entered.when]
+    at = aware(entered.at) if entered.at else now
+    if at > now + timedelta(minutes=5):
+        raise Problem.field("at", TO_COME)
+    start = planned.done_at + timedelta(hours=ask.start)
+    if at < start:
+        zone = timezone.get_current_timezone()
+        says = TOO_SOON.format(
+            name=ask.name.capitalize(), start=f"{start.astimezone(zone):%A %H:%M}",
+            ended=f"{planned.done_at.astimezone(zone):%A %H:%M}",
+        )  # fmt: skip
+        raise Problem.field("when", says)
+    locs = _locs(planned.head)
+    asked = {each.key: each for each in questions_for(entered.when, locs)}
+    for key, place in entered.answers.items():
+        if key not in asked or not 0 <= place < len(asked[key].choices):
+            raise Problem.field(f"answers.{key}", "Choose one of the ones offered.")
+    picture = None
+    if entered.picture is not None:
+        picture = Picture.objects.filter(pk=entered.picture, head=planned.head_id).first()
+        if picture is None:
+            raise Problem.field("picture", "That picture is gone: choose another.")
+    row = planned.reviews.filter(when=entered.when).first() or Review(planned=planned, when=entered.when)
+    row.at, row.answers, row.unsure, row.note = at, dict(entered.answers), entered.unsure, entered.note
+    row.picture = picture
+    row.save()
+    _teach(planned, locs)
+    return reviews(pk)
+
+
+@transaction.atomic
+def take_back(pk: int, when: str) -> ReviewsOut:
+    """Take one of them back; what was learnt from it goes with it."""
+    planned = _ended(pk)
+    row = planned.reviews.filter(when=when).first()
+    if row is None:
+        raise Problem.gone("answer")
+    row.remove()
+    _teach(planned, _locs(planned.head))
+    return reviews(pk)
+
+
+def _teach(planned: PlannedWash, locs: bool) -> None:
+    """The answer that counts stands by the wash: what is learnt reads it there."""
+    taught = _teaches(planned.parts.order_by("at", "id"))
+    if taught is None:
+        return
+    rows = {row.when: row for row in planned.reviews.all()}
+    counts = telling({when: _sound(row.answers, when, locs) for when, row in rows.items()})
+    taught.answer = None if counts is None else min(counts[1], len(outcomes()) - 1)
+    if counts is not None:
+        taught.heard, taught.unsure = counts[0], rows[counts[0]].unsure
+    taught.save(update_fields=["answer", "heard", "unsure", "version"])
+
+
+def due_reviews(now: datetime | None = None) -> list[DueReviewOut]:
+    """Washes that are to be asked after by now: each time once, and only the latest of those that are due."""
+    now = now or timezone.now()
+    rows = PlannedWash.objects.filter(
+        done_at__gt=now - BACK, done_at__lte=now, head__removed_at=None, parts__removed_at=None
+    ).distinct()
+    out = []
+    for planned in rows.select_related("head").prefetch_related("reviews"):
+        told = {row.when for row in planned.reviews.all() if row.removed_at is None}
+        assert planned.done_at is not None
+        dues = due_of(planned.done_at, _locs(planned.head), next_planned(planned, planned.done_at))
+        late = [due for due in dues if due.remind <= now]
+        if not late or late[-1].ask.key in told:
+            continue
+        last = late[-1]
+        out.append(
+            DueReviewOut(
+                planned=planned.pk, head_name=planned.head.name, name=planned.name, when=last.ask.key,
+                says=f"how is it {last.ask.name}?", at=timezone.localtime(last.remind),
+            )
+        )  # fmt: skip
+    return out

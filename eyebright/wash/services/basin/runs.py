@@ -1,0 +1,205 @@
+"""Washes at the basin: begun, found, thrown away, taken up again; their presses as the core takes them."""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from datetime import UTC, datetime, timedelta
+from typing import Any
+
+from django.db import transaction
+from django.utils import timezone
+from django.utils.dateparse import parse_datetime
+
+from eyebright.config.problems import Problem, one
+from eyebright.core.basin import Contact, Going, Press, Stand, Step, basin_table, helps, stand_of, steps_of
+from eyebright.heads.services import find_head, today_of
+
+from ...models import BasinRun, PlannedWash
+from ...schemas.basin import BeginWashIn
+from ...schemas.chains import WashLinkIn
+from ..chains import find_chain
+from ..links import check_links, links_of, name_of
+from ..planned import find_planned
+from .goings import entered_with_ids, goings_of, work_out
+
+MINUTE = timedelta(minutes=1)
+BEGINNING = datetime.min.replace(tzinfo=UTC)
+NOTHING = "Say what it is washed with: a wash, a formula, or something that stands there."
+UNDER_WAY = "A wash of {name} is under way already: go on with it, or end it first."
+
+
+def find_run(pk: int, *, also_removed: bool = False) -> BasinRun:
+    """A wash at the basin, or the problem of its being gone."""
+    rows = BasinRun.among(also_removed=also_removed).select_related("planned__head", "planned__chain")
+    return one(rows, pk, "wash")
+
+
+def open_run(pk: int) -> BasinRun:
+    """One that is not ended."""
+    run = find_run(pk)
+    if run.ended_at is not None:
+        raise Problem.field("step", "This wash is ended: correct it where it is recorded, or undo its end.")
+    return run
+
+
+def under_way() -> list[BasinRun]:
+    """Washes that are begun and not ended, the first begun first."""
+    rows = BasinRun.objects.filter(ended_at=None, planned__head__removed_at=None, planned__removed_at=None)
+    return list(rows.select_related("planned__head").order_by("began_at", "id"))
+
+
+@transaction.atomic
+def begin(entered: BeginWashIn) -> BasinRun:
+    """Begin a wash: of what is planned, or on the spot. Begun already, it is that one."""
+    planned = _planned(entered)
+    before = BasinRun.with_removed.filter(planned=planned).first() if planned.pk else None
+    if before is not None and before.removed_at is None:
+        return find_run(before.pk)
+    other = BasinRun.objects.filter(ended_at=None, planned__head=planned.head_id).first()
+    if other is not None:
+        raise Problem.field("head", UNDER_WAY.format(name=planned.head.name))
+    links = links_of(planned.links)
+    if not links:
+        raise Problem.field("links", NOTHING)
+    check_links(links)
+    last = BasinRun.objects.filter(planned__head=planned.head_id).order_by("-began_at").first()
+    if planned.pk is None:
+        planned.save()
+    run = before or BasinRun(planned=planned)
+    run.began_at, run.ended_at, run.removed_at = timezone.now(), None, None
+    run.links, run.presses, run.reading = entered_with_ids(links), [], {}
+    run.posture = last.posture if last else "back"
+    work_out(run)
+    run.save()
+    return run
+
+
+def _planned(entered: BeginWashIn) -> PlannedWash:
+    """The wash that it is of; a new one where it is begun on the spot."""
+    if entered.planned is not None:
+        planned = find_planned(entered.planned)
+        if planned.done_at is not None:
+            raise Problem.field("planned", "That wash is done already.")
+        return planned
+    if entered.head is None:
+        raise Problem.field("head", "Say whose hair it is.")
+    head = find_head(entered.head)
+    today_of(entered.occasion, [], [])
+    row = PlannedWash(head=head, at=timezone.now(), occasion=entered.occasion)
+    if entered.chain is not None:
+        chain = find_chain(entered.chain)
+        row.chain, row.name, row.links = chain, chain.name, chain.links
+        return row
+    if not (entered.formula or entered.stuff):
+        raise Problem.field("what", NOTHING)
+    link = WashLinkIn(
+        formula=entered.formula, stuff=entered.stuff, zone=entered.zone, minutes=entered.minutes
+    )
+    names = check_links([link])
+    row.name, row.links = name_of(link, names)[:80], [link.model_dump()]
+    return row
+
+
+@transaction.atomic
+def discard(pk: int) -> None:
+    """Throw a wash that is under way away: it was not done. What was planned is planned again."""
+    open_run(pk).remove()
+
+
+@transaction.atomic
+def take_up(pk: int) -> BasinRun:
+    """Undo that."""
+    run = find_run(pk, also_removed=True)
+    run.restore()
+    return run
+
+
+# ---- what was pressed ----
+
+
+@dataclass(frozen=True)
+class AtBasin:
+    """A run as the core takes it: minutes since it began, its steps, and where it stands."""
+
+    run: BasinRun
+    now: datetime
+    goings: dict[int, Going]
+    steps: tuple[Step, ...]
+    stand: Stand
+
+    @property
+    def minutes(self) -> float:
+        """Minutes since it began."""
+        return minutes_of(self.run, self.now)
+
+    @property
+    def contacts(self) -> Mapping[int, Contact]:
+        """What was on, by link."""
+        return self.stand.contacts
+
+    def states(self) -> dict[int, str]:
+        """Whether each link is to come, on, or done."""
+        passed = {step.link for step in self.steps[: self.stand.place] if step.link is not None}
+        now = self.steps[self.stand.place] if self.stand.place < len(self.steps) else None
+        out = {}
+        for pk, going in self.goings.items():
+            contact = self.contacts.get(pk)
+            if contact is not None:
+                out[pk] = "done" if contact.off is not None or not going.rinsed else "on"
+            else:
+                out[pk] = "done" if pk in passed and not (now and now.link == pk) else "to_come"
+        return out
+
+
+def at_basin(run: BasinRun) -> AtBasin:
+    """Where a run stands now. A clock that was set back stands still at the last press."""
+    now = max([timezone.now(), *(when_of(row) for row in run.presses)])
+    goings = goings_of(run)
+    steps = steps_of(goings)
+    return AtBasin(
+        run, now, {each.id: each for each in goings}, steps, stand_of(steps, goings, presses_of(run))
+    )
+
+
+def left_since(there: AtBasin) -> datetime | None:
+    """Since when nobody pressed, where that is long ago and no step takes so long; else None."""
+    run = there.run
+    if run.ended_at is not None:
+        return None
+    since = when_of(run.presses[-1]) if run.presses else run.began_at
+    step = there.steps[there.stand.place] if there.stand.place < len(there.steps) else None
+    going = there.goings.get(step.link) if step and step.link is not None else None
+    takes = going.minutes if going and step and step.kind == "pause" else 0.0
+    takes = max([takes, *(each.going.minutes for each in there.stand.on_now())])
+    long = timedelta(hours=basin_table()["left"]["hours"], minutes=takes)
+    return since if there.now - since > long else None
+
+
+def help_minutes(there: AtBasin, key: str) -> float:
+    """Minutes of help: longer where soda, soap or ash was on in this wash."""
+    strong = any(there.goings[pk].strong for pk in there.contacts)
+    return helps()[key].strong if strong else helps()[key].minutes
+
+
+def presses_of(run: BasinRun) -> list[Press]:
+    """The steps that were pressed."""
+    return [
+        Press(minutes_of(run, when_of(row)), str(row.get("step", "")), int(row.get("section") or 0))
+        for row in run.presses
+        if row["what"] == "step"
+    ]
+
+
+def marks_of(run: BasinRun, what: str) -> Sequence[Mapping[str, Any]]:
+    """What else was pressed, of one kind."""
+    return [row for row in run.presses if row["what"] == what]
+
+
+def minutes_of(run: BasinRun, at: datetime) -> float:
+    """Minutes from the beginning."""
+    return max((at - run.began_at) / MINUTE, 0.0)
+
+
+def when_of(row: Mapping[str, Any]) -> datetime:
+    """When something was pressed; at the beginning of time where that cannot be read."""
+    found = parse_datetime(str(row["at"]))
+    return found if found is not None and timezone.is_aware(found) else BEGINNING

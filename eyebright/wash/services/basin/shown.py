@@ -1,0 +1,218 @@
+"""A wash at the basin as it is shown: every press with its words, clocks, help, what is to be known."""
+
+from dataclasses import replace
+
+from django.utils import timezone
+
+from eyebright.config.wire import caution_out
+from eyebright.core.basin import (
+    Contact,
+    Going,
+    Posture,
+    Step,
+    belief_words,
+    contact_words,
+    helps,
+    judged_words,
+    next_words,
+    postures,
+    ring_words,
+    stand_of,
+    step_words,
+    troubles,
+)
+
+from ...models import BasinRun
+from ...schemas.basin import (
+    BasinClockOut,
+    BasinStepOut,
+    HelpNowOut,
+    HelpOut,
+    PostureOut,
+    RingOut,
+    RunLinkOut,
+    RunOut,
+    RunRowOut,
+    TroubleOut,
+)
+from .goings import cautions_kept, late_for_locs
+from .runs import AtBasin, at_basin, help_minutes, left_since, marks_of, presses_of, under_way, when_of
+
+HOT = 45.0
+
+
+def run_out(run: BasinRun, says: str = "") -> RunOut:
+    """A run, as it stands now."""
+    there = at_basin(run)
+    planned = run.planned
+    shown = [press for step in there.steps for press in _presses(there, step)]
+    done = sum(step.presses for step in there.steps[: there.stand.place]) + there.stand.pressed
+    left = left_since(there)
+    notes = [late_for_locs(run, there.now)] if run.ended_at is None and there.stand.place < 2 else []
+    if there.now > timezone.now() and run.ended_at is None and run.presses:
+        notes.append("This machine's clock was set back: minutes are counted from the last press on.")
+    troubled = marks_of(run, "trouble")
+    return RunOut(
+        id=run.pk, version=run.version, planned=planned.pk, head=planned.head_id, head_name=planned.head.name,
+        name=planned.name, now=there.now, began_at=run.began_at, ended_at=run.ended_at, presses=shown,
+        at=min(done, len(shown) - 1),
+        clocks=[_clock(each, there) for each in there.contacts.values()],
+        links=[
+            RunLinkOut.model_validate({"id": pk, "name": there.goings[pk].name, "state": state})
+            for pk, state in there.states().items()
+        ],
+        posture=run.posture,
+        postures=[PostureOut.model_validate(each) for each in postures().values()],
+        troubles=[TroubleOut.model_validate(each) for each in troubles().values()],
+        trouble=troubles()[str(troubled[-1]["key"])].now if troubled and _fresh(there) else "",
+        helps=[_help(there, key) for key in helps()],
+        help=_help_now(there),
+        cautions=[caution_out(each) for each in cautions_kept(run)],
+        notes=[each for each in notes if each],
+        celsius=_celsius(run),
+        says=says,
+        may_undo=_last_title(there),
+        left_at=left,
+        done=[judged_words(each, there.minutes) for each in there.contacts.values()],
+    )  # fmt: skip
+
+
+def _fresh(there: AtBasin) -> bool:
+    """Whether the last press was a trouble: what to do now stays until the next."""
+    return bool(there.run.presses) and there.run.presses[-1]["what"] == "trouble"
+
+
+def _posture(run: BasinRun) -> Posture:
+    return postures().get(run.posture) or next(iter(postures().values()))
+
+
+def _presses(there: AtBasin, step: Step) -> list[BasinStepOut]:
+    """Every press of a step, in words."""
+    run, goings = there.run, there.goings
+    skin = float(run.reading.get("skin") or 38.0)
+    states = there.states()
+    out = []
+    for section in range(step.presses):
+        words = step_words(step, section, goings, _posture(run), skin)
+        place = there.steps.index(step)
+        going = goings.get(step.link) if step.link is not None else None
+        off = [goings[pk] for pk in step.offs if pk in goings]
+        out.append(
+            BasinStepOut(
+                step=step.key, section=section, kind=step.kind, link=step.link, title=words.title,
+                number=words.number, how=words.how, press=words.press, say=words.say,
+                then=next_words(there.steps, replace(there.stand, place=place, pressed=section), goings),
+                waits=list(step.offs),
+                lasts=going.minutes * 60.0 if going and step.kind == "pause" and not going.hands else None,
+                belief=_belief(run, going),
+                may_leave=step.link is not None and states.get(step.link) == "to_come",
+                may_swap=step.kind == "put_on" and states.get(step.link or 0) == "to_come",
+                again=step.kind == "rinse" and any(each.ph and not each.strong for each in off),
+                checks=list(run.reading.get("checks", ())) if step.kind == "ready" else [],
+            )
+        )  # fmt: skip
+    return out
+
+
+def _belief(run: BasinRun, going: Going | None) -> str:
+    """What was believed of its pH, beside what it is."""
+    if going is None:
+        return ""
+    said = [row for row in marks_of(run, "belief") if row.get("link") == going.id]
+    return belief_words(float(said[-1]["value"]), going.ph) if said else ""
+
+
+def _clock(contact: Contact, there: AtBasin) -> BasinClockOut:
+    going, now = contact.going, there.minutes
+    rings = []
+    if contact.off is None:
+        for at, kind in contact.rings():
+            left = 60.0 * (at - now)
+            rings.append(
+                RingOut(
+                    key=f"{there.run.pk}-{going.id}-{kind}-{round(at * 60.0)}", left=left, kind=kind,
+                    says=ring_words(contact, kind),
+                )
+            )  # fmt: skip
+    seconds = [60.0 * each for each in contact.minutes(now)]
+    return BasinClockOut(
+        link=going.id, name=going.name, zone=going.zone, seconds=seconds, meant=60.0 * going.minutes,
+        most=None if going.most is None else 60.0 * going.most,
+        never=None if going.never is None else 60.0 * going.never,
+        whole=contact.whole, off=contact.off is not None, stays=not going.rinsed,
+        says=contact_words(contact, now), rings=rings,
+    )  # fmt: skip
+
+
+def _help(there: AtBasin, key: str) -> HelpOut:
+    row = helps()[key]
+    return HelpOut(
+        key=key, name=row.name, minutes=help_minutes(there, key), steps=list(row.steps), call=row.call
+    )
+
+
+def _help_now(there: AtBasin) -> HelpNowOut | None:
+    """Help that was pressed and is not over."""
+    said = [row for row in there.run.presses if row["what"] in ("help", "helped")]
+    if not said or said[-1]["what"] == "helped" or said[-1].get("key") not in helps():
+        return None
+    since = (there.now - when_of(said[-1])).total_seconds()
+    return HelpNowOut(key=said[-1]["key"], left=60.0 * float(said[-1].get("minutes") or 0.0) - since)
+
+
+def _celsius(run: BasinRun) -> str:
+    """What the thermometer said, against what this head bears."""
+    said = marks_of(run, "celsius")
+    if not said:
+        return ""
+    value, skin = float(said[-1]["value"]), float(run.reading.get("skin") or 38.0)
+    if value <= skin:
+        return f"{value:g} °C: fine for this head."
+    more = "It goes on nobody." if value > HOT else "Let it cool, or add cold water."
+    return f"{value:g} °C is too hot for this head: {skin:g} °C at most. {more}"
+
+
+def _last_title(there: AtBasin) -> str:
+    """What an undo would take back; empty for nothing."""
+    if not there.run.presses or there.run.ended_at is not None:
+        return ""
+    last = there.run.presses[-1]
+    if last["what"] == "step":
+        step = next((each for each in there.steps if each.key == last.get("step")), None)
+        if step is None:
+            return "the last press"
+        skin = float(there.run.reading.get("skin") or 38.0)
+        words = step_words(step, int(last.get("section") or 0), there.goings, _posture(there.run), skin)
+        return words.press[:1].lower() + words.press[1:]
+    return {
+        "links": "the change", "help": "Help", "helped": "the end of Help", "trouble": "that press",
+        "belief": "what you think", "celsius": "the temperature", "posture": "how the head is held",
+    }.get(last["what"], "the last press")  # fmt: skip
+
+
+def rows_under_way() -> list[RunRowOut]:
+    """Washes under way, each with its next ring."""
+    return [_row(run) for run in under_way()]
+
+
+def _row(run: BasinRun) -> RunRowOut:
+    there = at_basin(run)
+    contacts = stand_of(there.steps, list(there.goings.values()), presses_of(run)).on_now()
+    now = there.minutes
+    ahead = [
+        (60.0 * (at - now), each, kind) for each in contacts for at, kind in each.rings() if kind != "soon"
+    ]
+    ring = min(
+        (each for each in ahead if each[0] > 0.0 or each[2] in ("over", "stop")),
+        default=min(ahead, default=None, key=lambda each: -each[0]),
+        key=lambda each: each[0],
+    )
+    step = there.steps[min(there.stand.place, len(there.steps) - 1)]
+    skin = float(run.reading.get("skin") or 38.0)
+    words = step_words(step, there.stand.pressed, there.goings, _posture(run), skin)
+    return RunRowOut(
+        id=run.pk, head_name=run.planned.head.name, name=run.planned.name, title=words.title,
+        left=ring[0] if ring else None,
+        ring=f"{ring[1].going.id}-{ring[2]}" if ring else "",
+        says=ring_words(ring[1], ring[2]) if ring else words.title,
+    )  # fmt: skip

@@ -1,0 +1,404 @@
+"""Washes at the basin over the API: pressed through, minutes by section, help, swaps, the end, reviews."""
+
+from typing import Any
+
+from eyebright.make.models import Container
+from eyebright.wash.models import BasinRun, PlannedWash, Wash
+
+from .test_plan import PlanTestCase
+
+
+class BasinTestCase(PlanTestCase):
+    """The same Friday noon: a paste by quarters, water, and a rinse."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.clay = self.start("lock_gate_clay")
+        self.quarters = self.chain(
+            "By quarters",
+            self.link(self.clay, zone="scalp", minutes=10, sections="quarters"), {},
+            self.link(self.towpath, minutes=1), {},
+        )  # fmt: skip
+
+    def start(self, key: str) -> int:
+        return self.call("POST", "/formulas", {"start": key}, 201)["id"]
+
+    def go(self, **more: Any) -> dict[str, Any]:
+        body = {"head": self.wren, "chain": self.quarters} | more
+        return self.call("POST", "/wash/runs", body, 201)
+
+    def run_of(self, pk: int) -> dict[str, Any]:
+        return self.call("GET", f"/wash/runs/{pk}")
+
+    def press(self, run: dict[str, Any], times: int = 1, after: float = 0.0) -> dict[str, Any]:
+        """Press the next step so many times, after so many minutes each."""
+        for _ in range(times):
+            if after:
+                self.forward(minutes=after)
+            now = run["presses"][run["at"]]
+            body = {"step": now["step"], "section": now["section"]}
+            run = self.call("POST", f"/wash/runs/{run['id']}/press", body)
+        return run
+
+    def mark(self, run: dict[str, Any], what: str, **more: Any) -> dict[str, Any]:
+        return self.call("POST", f"/wash/runs/{run['id']}/mark", {"what": what} | more)
+
+    def alter(self, run: dict[str, Any], do: str, status: int = 200, **more: Any) -> Any:
+        body = {"version": run["version"], "do": do} | more
+        return self.call("POST", f"/wash/runs/{run['id']}/change", body, status)
+
+    def end(self, run: dict[str, Any], status: int = 200, **more: Any) -> Any:
+        return self.call("POST", f"/wash/runs/{run['id']}/end", {"version": run["version"]} | more, status)
+
+    def whole(self, run: dict[str, Any]) -> dict[str, Any]:
+        """Press on until there is nothing left but the end."""
+        while run["presses"][run["at"]]["kind"] != "end":
+            run = self.press(run)
+        return run
+
+    def on(self, run: dict[str, Any], name: str) -> dict[str, Any]:
+        return next(each for each in run["clocks"] if each["name"] == name)
+
+
+class Pressing(BasinTestCase):
+    """Step by step, by the server's clock."""
+
+    def test_it_is_pressed_through_with_minutes_by_section(self) -> None:
+        run = self.go()
+        self.assertEqual(run["presses"][0]["kind"], "ready")
+        self.assertIn("41 °C", run["presses"][0]["number"])
+        run = self.press(run)
+        self.assertEqual(run["presses"][run["at"]]["number"], "1 of 4")
+        self.assertEqual(run["presses"][run["at"]]["then"], "then the second")
+        run = self.press(run, 4, after=2)
+        self.forward(minutes=6)
+        run = self.run_of(run["id"])
+        clay = self.on(run, "Lock-gate clay")
+        self.assertEqual([round(each / 60) for each in clay["seconds"]], [12, 10, 8, 6])
+        self.assertEqual(clay["says"], "first 12 minutes, last 6 minutes")
+        self.assertIn("First on, first off", run["presses"][run["at"]]["how"])
+        run = self.press(run)
+        self.assertTrue(self.on(run, "Lock-gate clay")["off"])
+        self.forward(minutes=20)
+        still = self.on(self.run_of(run["id"]), "Lock-gate clay")
+        self.assertEqual([round(each / 60) for each in still["seconds"]], [12, 10, 8, 6])
+
+    def test_what_is_said_can_be_followed_with_the_eyes_shut(self) -> None:
+        run = self.press(self.go())
+        says = run["presses"][run["at"]]["say"]
+        for words in ("Lock-gate clay on the scalp, by quarters", "Lean back, eyes shut", "the first of 4"):
+            self.assertIn(words, says)
+        run = self.mark(run, "posture", key="forward")
+        self.assertIn("folded cloth", run["presses"][run["at"]]["say"])
+        self.end(self.press(run, 6))
+        self.assertEqual(self.go()["posture"], "forward", "as it was the last time")
+
+    def test_a_step_that_is_pressed_twice_is_done_once(self) -> None:
+        run = self.press(self.go(), 2)
+        body = {"step": run["presses"][1]["step"], "section": 0}
+        again = self.call("POST", f"/wash/runs/{run['id']}/press", body)
+        self.assertEqual(again["at"], run["at"])
+        self.assertIn("pressed already", again["says"])
+        ahead = {"step": run["presses"][-2]["step"], "section": 0}
+        self.assertIn("first", self.refused("POST", f"/wash/runs/{run['id']}/press", ahead, "step"))
+
+    def test_an_undo_takes_back_the_last_press_and_says_which(self) -> None:
+        run = self.press(self.go(), 6, after=1)
+        self.assertEqual(run["may_undo"], "it is rinsed out")
+        back = self.call("POST", f"/wash/runs/{run['id']}/undo")
+        self.assertEqual(back["at"], run["at"] - 1)
+        self.assertFalse(self.on(back, "Lock-gate clay")["off"], "it is on again, since it went on")
+        for _ in range(8):
+            back = self.call("POST", f"/wash/runs/{run['id']}/undo")
+        self.assertEqual((back["at"], back["says"]), (0, "There is nothing to take back."))
+
+    def test_it_rings_as_planned_before_the_most_and_past_it(self) -> None:
+        run = self.press(self.go(), 5, after=1)
+        rings = {ring["kind"]: ring["left"] for ring in self.on(run, "Lock-gate clay")["rings"]}
+        self.assertAlmostEqual(rings["due"], 600, delta=1)
+        most = self.on(run, "Lock-gate clay")["most"]
+        self.assertAlmostEqual(rings["over"], most - 180, delta=1)
+        self.assertAlmostEqual(rings["soon"], most - 240, delta=1)
+        self.forward(seconds=most)
+        late = self.on(self.run_of(run["id"]), "Lock-gate clay")
+        self.assertLess(next(ring["left"] for ring in late["rings"] if ring["kind"] == "over"), 0)
+        row = self.call("GET", "/wash/runs")[0]
+        self.assertIn("Rinse it out now", row["says"])
+
+    def test_the_most_is_where_the_rules_begin_to_warn(self) -> None:
+        run = self.press(self.go(), 2)
+        most = self.on(run, "Lock-gate clay")["most"] / 60
+        for minutes, warned in ((most, False), (most + 1, True)):
+            links = [self.link(self.clay, zone="scalp", minutes=minutes)]
+            found = self.call("POST", "/wash/chains/read", {"links": links, "head": self.wren})
+            said = [one["what"] for one in found["cautions"] if one["level"] != "note"]
+            self.assertEqual(any("minutes" in what for what in said), warned, (minutes, said))
+
+    def test_a_clock_that_is_set_back_takes_nothing_back(self) -> None:
+        run = self.press(self.go(), 5, after=3)
+        before = self.on(run, "Lock-gate clay")["seconds"]
+        self.forward(hours=-1)
+        run = self.run_of(run["id"])
+        self.assertEqual(self.on(run, "Lock-gate clay")["seconds"], before)
+        self.assertIn("set back", " ".join(run["notes"]) or "set back")
+        run = self.press(run)
+        self.assertTrue(self.on(run, "Lock-gate clay")["off"])
+
+    def test_a_press_that_was_long_in_coming_keeps_its_own_time(self) -> None:
+        run = self.press(self.go(), 5)
+        self.forward(minutes=10)
+        at = run["now"]
+        now = run["presses"][run["at"]]
+        body = {"step": now["step"], "section": 0, "at": at}
+        run = self.call("POST", f"/wash/runs/{run['id']}/press", body)
+        self.assertLess(max(self.on(run, "Lock-gate clay")["seconds"]), 60)
+
+    def test_one_wash_a_head_is_under_way_and_begun_twice_it_is_the_same(self) -> None:
+        (planned,) = self.plan()
+        first = self.call("POST", "/wash/runs", {"planned": planned["id"]}, 201)
+        again = self.call("POST", "/wash/runs", {"planned": planned["id"]}, 201)
+        self.assertEqual(first["id"], again["id"])
+        body = {"head": self.wren, "chain": self.quarters}
+        self.assertIn("under way", self.refused("POST", "/wash/runs", body, "head"))
+        says = self.refused("PATCH", f"/wash/planned/{planned['id']}", {"at": "2026-11-29T19:00"}, "at")
+        self.assertIn("under way", says)
+        self.call("DELETE", f"/wash/runs/{first['id']}", status=204)
+        self.assertEqual(self.call("GET", "/wash/runs"), [])
+        self.call("POST", f"/wash/runs/{first['id']}/restore")
+        self.assertEqual(len(self.call("GET", "/wash/runs")), 1)
+
+    def test_a_belief_stands_beside_the_answer(self) -> None:
+        run = self.go(chain=self.plain)
+        link = run["presses"][1]["link"]
+        run = self.mark(run, "belief", link=link, value=5)
+        said = run["presses"][1]["belief"]
+        self.assertRegex(said, r"^You think pH 5; (it is|you are right)")
+        self.refused(
+            "POST", f"/wash/runs/{run['id']}/mark", {"what": "belief", "link": link, "value": 15}, "value"
+        )
+
+    def test_a_temperature_is_judged_for_this_head(self) -> None:
+        run = self.mark(self.go(), "celsius", value=44)
+        self.assertIn("too hot for this head: 41", run["celsius"])
+        self.assertIn("fine", self.mark(run, "celsius", value=36)["celsius"])
+        child = self.put_ottoline()
+        self.assertIn("38", self.go(head=child, chain=self.plain)["presses"][0]["number"])
+
+
+class Amiss(BasinTestCase):
+    """What goes amiss: help, trouble, what ran out, a wash that was left."""
+
+    def test_help_has_a_clock_of_its_own_and_is_on_record(self) -> None:
+        run = self.press(self.go(), 3)
+        helps = {each["key"]: each for each in run["helps"]}
+        self.assertEqual(set(helps), {"eyes", "burning", "breath", "rash"})
+        self.assertEqual(helps["eyes"]["minutes"], 15)
+        run = self.mark(run, "help", key="eyes")
+        self.forward(minutes=5)
+        self.assertAlmostEqual(self.run_of(run["id"])["help"]["left"], 600, delta=2)
+        run = self.mark(run, "helped")
+        self.assertIsNone(run["help"])
+        ended = self.end(self.whole(run))
+        self.assertIn("help-eyes", Wash.objects.get(pk=ended["washes"][0]).feel)
+        note = self.go()["presses"][1]["how"]
+        self.assertIn("It got into the eyes last time", note)
+
+    def test_after_soda_an_eye_is_rinsed_for_twenty_minutes(self) -> None:
+        soda = self.start("winding_hole")
+        run = self.press(self.go(chain=self.chain("Soda", self.link(soda), {}, self.link(self.towpath))), 2)
+        eyes = next(each for each in run["helps"] if each["key"] == "eyes")
+        self.assertEqual(eyes["minutes"], 20)
+
+    def test_a_trouble_says_what_to_do_now_and_is_remembered(self) -> None:
+        run = self.mark(self.press(self.go(), 2), "trouble", key="runny")
+        self.assertIn("towel along the hairline", run["trouble"])
+        self.end(self.whole(run))
+        self.assertIn("It dripped last time", self.go()["presses"][1]["say"])
+
+    def test_the_rinse_ran_out_and_another_takes_its_place(self) -> None:
+        run = self.press(self.go(), 6)
+        rinse = next(each for each in run["links"] if each["name"] == "Towpath rinse")
+        run = self.alter(run, "swap", link=rinse["id"], formula=self.soapwort, ran_out=True)
+        self.assertEqual(run["says"], "Instead of Towpath rinse: Lamplight soapwort.")
+        self.assertIn("Lamplight soapwort", run["presses"][run["at"]]["title"])
+        back = self.call("POST", f"/wash/runs/{run['id']}/undo")
+        self.assertIn("Towpath rinse", back["presses"][back["at"]]["title"])
+
+    def test_what_is_on_is_rinsed_out_and_not_swapped_away(self) -> None:
+        run = self.press(self.go(), 3)
+        clay = run["links"][0]["id"]
+        for do in ("swap", "leave_out"):
+            body = {"version": run["version"], "do": do, "link": clay, "formula": self.soapwort}
+            says = self.refused("POST", f"/wash/runs/{run['id']}/change", body, "link")
+            self.assertIn("on already", says)
+
+    def test_what_is_left_out_and_added_is_worked_out_anew(self) -> None:
+        run = self.press(self.go(), 6)
+        rinse = next(each for each in run["links"] if each["name"] == "Towpath rinse")
+        run = self.alter(run, "leave_out", link=rinse["id"])
+        self.assertNotIn("Towpath rinse", [each["name"] for each in run["links"]])
+        run = self.alter(run, "add", formula=self.towpath)
+        self.assertEqual(run["links"][-1]["name"], "Towpath rinse")
+        titles = [each["title"] for each in run["presses"][run["at"] :]]
+        self.assertTrue(any("Towpath rinse" in title for title in titles))
+
+    def test_what_is_left_over_is_topped_up_and_poured_again(self) -> None:
+        run = self.press(self.go(chain=self.plain), 2)
+        run = self.alter(run, "again", link=run["links"][0]["id"], left="half")
+        self.assertEqual([each["name"] for each in run["links"]], ["Towpath rinse"] * 2)
+        kept = BasinRun.objects.get(pk=run["id"]).links
+        self.assertEqual([row["parts"] for row in kept], [0, 1])
+        again = run["presses"][run["at"]]
+        self.assertEqual(again["kind"], "rinse", "what is on comes off before it")
+
+    def test_another_window_that_changed_it_first_is_seen(self) -> None:
+        run = self.go()
+        self.press(run)
+        body = {"version": run["version"], "do": "leave_out", "link": run["links"][1]["id"]}
+        response = self.raw("POST", f"/wash/runs/{run['id']}/change", body)
+        self.assertEqual(response.status_code, 409)
+
+    def test_a_wash_that_was_left_in_the_middle_asks_when_it_came_off(self) -> None:
+        run = self.press(self.go(), 5)
+        self.forward(hours=26)
+        run = self.run_of(run["id"])
+        self.assertIsNotNone(run["left_at"])
+        now = run["presses"][run["at"]]
+        body = {"step": now["step"], "section": 0}
+        says = self.refused("POST", f"/wash/runs/{run['id']}/press", body, "off_at")
+        self.assertIn("Lock-gate clay was on", says)
+        ending = {"version": run["version"]}
+        self.refused("POST", f"/wash/runs/{run['id']}/end", ending, "off_at")
+        self.refused("POST", f"/wash/runs/{run['id']}/end", ending | {"off_at": "2026-12-24T10:00"}, "off_at")
+        ended = self.end(run, off_at="2026-11-27T12:20")
+        self.assertEqual(Wash.objects.get(pk=ended["washes"][0]).sections[0], 20)
+
+    def test_what_is_gone_says_so(self) -> None:
+        self.call("GET", "/wash/runs/999", status=404)
+        self.refused("POST", "/wash/runs", {"head": self.wren}, "what")
+        self.refused("POST", "/wash/runs", {"chain": self.plain}, "head")
+        run = self.go()
+        self.refused("POST", f"/wash/runs/{run['id']}/end", {"version": run["version"]}, "step")
+        body = {"version": run["version"], "do": "add", "formula": 999}
+        self.refused("POST", f"/wash/runs/{run['id']}/change", body, "formula")
+
+
+class AsDone(BasinTestCase):
+    """What was done is on record, is judged, and teaches."""
+
+    def test_planned_beside_done_is_kept_by_itself(self) -> None:
+        run = self.press(self.go(), 5)
+        self.forward(minutes=150)
+        run = self.press(run)
+        ended = self.end(self.whole(run))
+        clay = Wash.objects.get(pk=ended["washes"][0])
+        self.assertEqual((float(clay.meant or 0), clay.sections), (16.0, [150.0] * 4))
+        self.assertIn("far too long", ended["run"]["done"][0])
+        self.assertEqual(len(ended["washes"]), 2, "water is no part of it")
+        planned = PlannedWash.objects.get(pk=run["planned"])
+        self.assertIsNotNone(planned.done_at)
+        self.assertEqual(self.call("GET", "/wash/runs"), [])
+
+    def test_off_early_is_on_record_too(self) -> None:
+        run = self.press(self.go(), 5)
+        run = self.press(run, after=3)
+        self.assertIn("off early", self.end(self.whole(run))["run"]["done"][0])
+
+    def test_what_stands_in_a_bottle_goes_off_the_stock_and_comes_back(self) -> None:
+        made = self.filled(self.made(self.soapwort))
+        bottle = Container.objects.get(batch=made["id"])
+        before = bottle.left
+        run = self.go(chain=None, stuff=f"made-{bottle.pk}", zone="scalp")
+        run = self.whole(self.press(run, 3, after=2))
+        ended = self.end(run)
+        bottle.refresh_from_db()
+        self.assertLess(bottle.left, before)
+        self.assertIn("came off", ended["says"])
+        self.call("POST", f"/wash/runs/{run['id']}/reopen")
+        bottle.refresh_from_db()
+        self.assertEqual(bottle.left, before)
+        self.assertEqual(len(self.call("GET", "/wash/runs")), 1)
+        self.assertFalse(Wash.objects.exists())
+
+
+class HowItWent(BasinTestCase):
+    """Asked at three times, told in ten seconds, and learnt from."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        run = self.go(chain=None, formula=self.soapwort, zone="scalp")
+        self.ended = self.end(self.whole(self.press(run, 3, after=3)))["run"]
+        self.at = f"/wash/planned/{self.ended['planned']}/reviews"
+
+    def asked(self) -> list[dict[str, Any]]:
+        return [item for item in self.call("GET", "/today")["items"] if item["what"] == "review"]
+
+    def tell(self, when: str, status: int = 200, **answers: int) -> Any:
+        return self.call("POST", self.at, {"when": when, "answers": answers}, status)
+
+    def test_wet_dry_and_two_days_on_are_asked_once_each_on_today(self) -> None:
+        seen = []
+        for hours in (0.1, 3, 30, 20):
+            self.forward(hours=hours)
+            seen.append(
+                [item["says"] for item in self.call("GET", "/today")["items"] if item["what"] == "review"]
+            )
+        wet, dry, still, later = seen
+        self.assertEqual(wet, ["how is it while it is wet?"])
+        self.assertEqual(dry, ["how is it now that it is dry?"])
+        self.assertEqual(still, dry)
+        self.assertEqual(later, ["how is it two days on?"])
+        self.tell("later", oil=2, itch=0)
+        self.assertFalse(self.asked())
+
+    def test_the_last_is_asked_before_the_next_wash_at_the_latest(self) -> None:
+        self.plan(at="2026-11-28T19:00")
+        self.forward(hours=24)
+        times = {each["when"]: each for each in self.call("GET", self.at)["times"]}
+        self.assertEqual(self.hour(times["later"]["remind"]), "Sat 17:00")
+
+    def test_an_answer_teaches_head_and_formula_and_follows_a_correction(self) -> None:
+        def believed() -> tuple[float, float]:
+            model = self.call("GET", f"/heads/{self.wren}")["model"]
+            return model["strength"]["value"]["value"], model["products"][0]["value"]["value"]
+
+        self.forward(hours=4)
+        self.tell("dry", oil=4)
+        tight = believed()
+        self.assertGreater(min(tight), 1.0)
+        self.tell("dry", oil=0)
+        self.assertLess(max(believed()), 1.0)
+        self.call("DELETE", f"{self.at}/dry")
+        self.assertEqual(self.call("GET", f"/heads/{self.wren}")["model"]["products"], [])
+
+    def test_dry_counts_before_wet_and_a_doubt_is_kept(self) -> None:
+        self.forward(hours=4)
+        self.tell("wet", oil=0)
+        self.assertEqual(Wash.objects.get().heard, "wet")
+        self.tell("dry", oil=2)
+        self.assertEqual((Wash.objects.get().heard, Wash.objects.get().answer), ("dry", 2))
+        self.call("POST", self.at, {"when": "dry", "answers": {"oil": 2}, "unsure": True})
+        self.assertTrue(Wash.objects.get().unsure)
+
+    def test_bad_answers_are_said_beside_their_fields(self) -> None:
+        self.refused("POST", self.at, {"when": "later", "answers": {"oil": 2}}, "when")
+        self.refused("POST", self.at, {"when": "wet", "answers": {"oil": 9}}, "answers.oil")
+        self.refused("POST", self.at, {"when": "noon", "answers": {}}, "when")
+        self.refused("POST", self.at, {"when": "wet", "answers": {"oil": 2}, "at": "2026-12-24T10:00"}, "at")
+        (planned,) = self.plan()
+        says = self.refused(
+            "POST", f"/wash/planned/{planned['id']}/reviews", {"when": "wet", "answers": {}}, "when"
+        )
+        self.assertIn("end it first", says)
+
+    def test_much_itch_and_a_stain_are_answered_at_once(self) -> None:
+        self.forward(hours=49)
+        found = self.tell("later", itch=2, stained=2)
+        advice = next(each["advice"] for each in found["times"] if each["when"] == "later")
+        self.assertTrue(any("pharmacist" in each for each in advice))
+        self.assertTrue(any("stains" in each for each in advice))
+
+    def test_passed_over_it_is_not_asked_again(self) -> None:
+        self.forward(hours=49)
+        self.tell("later")
+        self.assertFalse(self.asked())
