@@ -12,6 +12,7 @@ from .chemistry import solve_once, solvers
 from .formulas import LINES, RANKED, SEARCHED, edit_to_kept, formula_bench
 from .heads import heads_page
 from .judge import BOUNDS, MIXES, SETS, SLIPS, coverage, disagreements
+from .learning import run as households
 from .lines import LINES as PASTED
 from .lines import MATERIALS, loading, searching, written_lines
 from .live import cost_of_instruments, drag_to_paint

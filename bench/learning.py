@@ -1,79 +1,10 @@
-"""What a household's washes teach: simulated households, whose factors nobody tells, against what is learnt.
+"""What a household's washes teach, against what was hidden: six simulated years (tests/core/households.py)."""
 
-Three heads over a year, five products of which one has a wrong label; one head jumps to twice in the middle
-of it, and with another water the soaps wash less from then on. Whoever washes goes by what is believed then.
-"""
-
-import math
 import time
-from dataclasses import dataclass, field
 
 import numpy as np
 
-from eyebright.core.learning import Learnt, WashOutcome, factor_table, learn
-
-SEED = 1127
-HEADS = ("wren", "ottoline", "idris")
-PRODUCTS = ("liquor", "paste", "clay", "soap", "shampoo")
-SOAPS = ("soap", "shampoo")
-DAYS, EVERY = 365, (3, 5, 7)
-JUMP, JUMPS_AT = math.log(2.0), 180
-WATER, WATER_AT = math.log(0.75), 270
-LABEL = math.log(0.55)
-POURS, ANSWERS = 0.12, 0.2  # how an amount scatters, and an answer, ln
-SLIPS = 0.04
-
-
-@dataclass
-class Lived:
-    """One simulated household: its washes, and what was hidden at each."""
-
-    washes: list[tuple[int, WashOutcome, float]] = field(default_factory=list)
-    held: list[bool] = field(default_factory=list)
-    found_after: int | None = None
-
-
-def live(rng: np.random.Generator) -> Lived:
-    """A year of one household, learnt from as it goes."""
-    table = factor_table()["strength"]
-    own = {head: rng.normal(0.0, 0.35) for head in HEADS}
-    of = {product: rng.normal(0.0, 0.25) for product in PRODUCTS}
-    of["shampoo"] += LABEL
-    out, since = Lived(), 0
-    believed = Learnt({}, {})
-    for day in range(DAYS):
-        for head, every in zip(HEADS, EVERY, strict=True):
-            if day % every:
-                continue
-            product = PRODUCTS[int(rng.integers(len(PRODUCTS)))]
-            hidden = own[head] + of[product]
-            hidden += JUMP if head == "wren" and day >= JUMPS_AT else 0.0
-            hidden += WATER if product in SOAPS and day >= WATER_AT else 0.0
-            took = believed.of(head).with_product(product)
-            given = -took.mean + rng.normal(0.0, POURS)
-            z = given + hidden + rng.normal(0.0, ANSWERS)
-            answer = int(np.searchsorted(table["edges"], z))
-            if rng.random() < SLIPS:
-                answer = int(rng.integers(len(table["answers"])))
-            went = WashOutcome(0.0, given, answer, head=head, shares=((product, 1.0),))
-            out.washes.append((day, went, hidden))
-            believed = _as_of(out, day)
-            now = believed.of(head).with_product(product)
-            out.held.append(now.log.low <= hidden <= now.log.high)
-            if head == "wren" and day >= JUMPS_AT and out.found_after is None:
-                since += 1
-                if abs(now.mean - hidden) < JUMP / 2.0:
-                    out.found_after = since
-    return out
-
-
-def _as_of(lived: Lived, day: int) -> Learnt:
-    return learn(
-        [
-            WashOutcome(float(day - when), went.given, went.answer, head=went.head, shares=went.shares)
-            for when, went, _ in lived.washes
-        ]
-    )
+from tests.core.households import DAYS, JUMPS_AT, SEED, as_of, live
 
 
 def run(households: int = 6) -> dict[str, float]:
@@ -88,7 +19,7 @@ def run(households: int = 6) -> dict[str, float]:
         if went.head == "wren" and JUMPS_AT <= day < JUMPS_AT + 60
     ]
     began = time.perf_counter()
-    _as_of(lives[0], DAYS)
+    as_of(lives[0], DAYS)
     return {
         "washes": len(lives[0].washes),
         "held": float(np.mean(settled)),
@@ -97,6 +28,3 @@ def run(households: int = 6) -> dict[str, float]:
         "a year, s": time.perf_counter() - began,
     }
 
-
-if __name__ == "__main__":
-    print(run())

@@ -270,8 +270,6 @@ def _products(head: Head, factors: Factors) -> list[ProductOut]:
     """What it was washed with, that washes told of, the most used first."""
     alone = learnt().products
     used = {key: each for key, each in factors.together.items() if each.washes and key in alone}
-    if not used:
-        return []
     formulas = dict(
         head.washes.exclude(formula=None).order_by().values_list("formula", "formula__name").distinct()
     )

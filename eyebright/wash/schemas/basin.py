@@ -236,7 +236,7 @@ class EndedOut(Out):
 # ---- how it went ----
 
 
-class QuestionOut(Out):
+class ReviewQuestionOut(Out):
     """One thing that is asked, and its choices from least to most."""
 
     key: str
@@ -266,7 +266,7 @@ class ReviewTimeOut(Out):
     start: datetime
     remind: datetime
     open: bool
-    questions: list[QuestionOut]
+    questions: list[ReviewQuestionOut]
     told: dict[str, int] | None
     passed_over: bool
     unsure: bool

@@ -8327,15 +8327,28 @@ export interface components {
         };
         /**
          * QuestionOut
-         * @description One thing that is asked, and its choices from least to most.
+         * @description One question of the record, and what its answer changes.
          */
         QuestionOut: {
             /** Ask */
             ask: string;
+            /** Changes */
+            changes: string;
             /** Choices */
-            choices: string[];
+            choices: components["schemas"]["ChoiceOut"][];
+            /** Default */
+            default: string;
+            /** Drawn */
+            drawn: boolean;
+            /** Group */
+            group: string;
             /** Key */
             key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "one" | "many" | "number" | "text" | "yes" | "dates";
         };
         /**
          * QuestionsOut
@@ -8633,6 +8646,18 @@ export interface components {
             when: string;
         };
         /**
+         * ReviewQuestionOut
+         * @description One thing that is asked, and its choices from least to most.
+         */
+        ReviewQuestionOut: {
+            /** Ask */
+            ask: string;
+            /** Choices */
+            choices: string[];
+            /** Key */
+            key: string;
+        };
+        /**
          * ReviewTimeOut
          * @description One time of asking: from when, when it is reminded, what is asked, and what was told then.
          */
@@ -8649,7 +8674,7 @@ export interface components {
             passed_over: boolean;
             picture: components["schemas"]["PictureOut"] | null;
             /** Questions */
-            questions: components["schemas"]["QuestionOut"][];
+            questions: components["schemas"]["ReviewQuestionOut"][];
             /**
              * Remind
              * Format: date-time

@@ -13,9 +13,9 @@ const FIRST_MS = 1_000;
 const LONGEST_MS = 15_000;
 const STAYED_MS = 3_000; // still here so long after it was to be left
 
-/** POST that only asks, or reads a whole page first: there is nothing to do twice. */
+/** POST that only asks, reads a whole page first, or is done once by itself: there is nothing to do twice. */
 const ASKS =
-  /^\/api\/(mix|safekeeping)\/|\/(lines|propose|bring|read|label|titration|put-right|play)$/;
+  /^\/api\/(mix|safekeeping)\/|\/(lines|propose|bring|read|label|titration|put-right|play|press)$/;
 /** Saved as it is typed, and seen to by its own bench. */
 const BY_ITSELF = /^\/api\/formulas\/\d+$/;
 

@@ -2,6 +2,7 @@
 /** The tray: what every instrument that speaks says now. A number that is stale is not shown. */
 import { computed, onUnmounted, useTemplateRef, watch } from "vue";
 import { useInstruments } from "@/api/instruments";
+import { useRuns } from "@/api/basin";
 import { useClocks } from "@/api/make";
 import { useShortcuts } from "./shortcuts";
 import TrayClocks from "./TrayClocks.vue";
@@ -9,6 +10,7 @@ import { listen, lives, lost, shown, takeReading } from "./tray";
 
 const instruments = useInstruments();
 const clocks = useClocks();
+const runs = useRuns();
 const speaks = computed(() => instruments.data.value?.some((one) => one.link !== "hand") ?? false);
 /** Whether any of them is switched on. */
 const on = computed(() => lives.value.some((one) => one.state !== "absent"));
@@ -40,7 +42,11 @@ useShortcuts([{ key: "r", does: "Take a reading into the field you are in", run:
 </script>
 
 <template>
-  <div v-show="(speaks && (lost || on)) || clocks.data.value?.length" ref="tray" class="tray">
+  <div
+    v-show="(speaks && (lost || on)) || clocks.data.value?.length || runs.data.value?.length"
+    ref="tray"
+    class="tray"
+  >
     <TrayClocks />
     <section v-if="speaks && (lost || on)" class="instruments" aria-label="Instruments">
       <p v-if="lost" class="small" role="status">The instruments cannot be heard just now.</p>

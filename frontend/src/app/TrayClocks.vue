@@ -2,6 +2,7 @@
 /** The clocks of what is being made, from any place: a sound and the window's title when one is up. */
 import { computed, onUnmounted, watch } from "vue";
 import { useRoute } from "vue-router";
+import { useRuns } from "@/api/basin";
 import { useClocks } from "@/api/make";
 import { chime } from "@/parts/chime";
 import { useNow } from "@/parts/ticking";
@@ -21,12 +22,36 @@ const over = computed(() => running.value.filter((one) => one.left <= 0));
 const elsewhere = computed(() =>
   running.value.filter((one) => route.path !== `/make/${one.batch}/run`),
 );
+/** Washes under way: at the basin itself they stand on the page. */
+const runs = useRuns();
+const washes = computed(() =>
+  (runs.data.value ?? [])
+    .filter((one) => route.path !== `/wash/run/${one.id}`)
+    .map((one) => ({
+      ...one,
+      left: one.left === null ? null : one.left - (now.value - runs.dataUpdatedAt.value) / 1000,
+    })),
+);
 const AT_ONCE = 3; // the soonest; what is up comes first
 const shown = computed(() => elsewhere.value.slice(0, AT_ONCE));
 
 const FRESH = 90; // s: what was up for longer is said, and rings no more
 const rung = new Set<string>();
 const plain = computed(() => `${String(route.meta["title"] ?? "")} · Eyebright`);
+const BEHIND = 8_000; // ms: past the most it goes on ringing
+let rangAt = 0;
+watch(now, () => {
+  for (const one of washes.value) {
+    if (one.left === null || one.left > 0) continue;
+    const grave = one.ring.endsWith("over") || one.ring.endsWith("stop");
+    const name = `${one.id}-${one.ring}`;
+    if (rung.has(name) && !(grave && Date.now() - rangAt > BEHIND)) continue;
+    if (!rung.has(name) && !grave && one.left < -FRESH) continue;
+    rung.add(name);
+    rangAt = Date.now();
+    chime(grave ? "over" : "due");
+  }
+});
 watch(
   () => over.value.map((one) => `${one.batch}-${one.place}-${one.until}`).join(),
   () => {
@@ -44,7 +69,18 @@ onUnmounted(() => (document.title = plain.value));
 </script>
 
 <template>
-  <section v-if="shown.length" class="clocks" aria-label="Clocks">
+  <section v-if="shown.length || washes.length" class="clocks" aria-label="Clocks">
+    <RouterLink
+      v-for="one in washes"
+      :key="`wash-${one.id}`"
+      :to="`/wash/run/${one.id}`"
+      :class="{ over: one.left !== null && one.left <= 0 }"
+    >
+      <span class="quiet small">{{ one.head_name }}, {{ one.title.toLowerCase() }}</span>
+      <strong v-if="one.left === null">under way</strong>
+      <strong v-else-if="one.left > 0">{{ clock(one.left) }}</strong>
+      <strong v-else role="status">{{ one.says }}</strong>
+    </RouterLink>
     <RouterLink
       v-for="one in shown"
       :key="`${one.batch}-${one.place}`"

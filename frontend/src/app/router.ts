@@ -115,6 +115,23 @@ export const router = createRouter({
       meta: { title: "A planned wash" },
     },
     {
+      path: "/wash/planned/:id(\\d+)/how",
+      component: () => import("@/places/wash/basin/HowPlace.vue"),
+      props: number,
+      meta: { title: "How it went" },
+    },
+    {
+      path: "/wash/begin",
+      component: () => import("@/places/wash/BeginWashPlace.vue"),
+      meta: { title: "Begin a wash" },
+    },
+    {
+      path: "/wash/run/:id(\\d+)",
+      component: () => import("@/places/wash/basin/BasinPlace.vue"),
+      props: number,
+      meta: { title: "At the basin", basin: true },
+    },
+    {
       path: "/wash/record",
       component: () => import("@/places/wash/RecordPlace.vue"),
       meta: { title: "Record a wash" },

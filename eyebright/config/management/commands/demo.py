@@ -13,6 +13,7 @@ from django.utils import timezone
 from eyebright.core.heads import tables
 from eyebright.core.rules import rules
 from eyebright.core.wash import pauses
+from eyebright.formulas.models import Formula
 from eyebright.formulas.schemas.formulas import FormulaNewIn, FormulaSaveIn
 from eyebright.formulas.services import beginning, formulas
 from eyebright.heads import services as heads
@@ -80,10 +81,10 @@ def load(household: dict[str, Any]) -> int:
         save_strips(StripSetIn.model_validate(row))
     for row in household["instrument"]:
         save_instrument(InstrumentIn.model_validate(row))
-    people = {row["key"]: _head(row, today).pk for row in household["head"]}
+    made = _bench(household)
+    people = {row["key"]: _head(row, made, today).pk for row in household["head"]}
     for row in sorted(household["rinse"], key=lambda row: -row["days_ago"]):
         _rinse(row, lots | waters, people, today)
-    made = _bench(household)
     for row in household["batch"]:
         _batch(row, made, people, today)
     _washes(household, made, people, today)
@@ -104,18 +105,20 @@ def _lot(row: dict[str, Any], today: datetime) -> str:
     return save_lot(LotIn.model_validate(told)).key
 
 
-def _head(row: dict[str, Any], today: datetime) -> Head:
-    """A head with its year of washes, the oldest first, as they were learnt from."""
+def _head(row: dict[str, Any], formulas: dict[str, int], today: datetime) -> Head:
+    """A head with its year of washes, the oldest first, each as it was done."""
     kept = heads.save_head(HeadIn.model_validate(row))
     evening, asked = today.replace(hour=19), tables().check_in
     CheckIn.objects.bulk_create(
         CheckIn(head=kept, at=evening - timedelta(days=days), **dict(zip(asked, levels, strict=True)))
         for days, *levels in row["check_ins"]
     )
-    for days, family, grams, strength, answer in row["washes"]:
-        told = {"family": family, "amount": grams, "strength": strength, "answer": answer}
-        at = evening - timedelta(days=days, hours=1)
-        keep_wash(kept, WashIn.model_validate(told | {"at": at}))
+    families = {made.pk: made.family for made in Formula.objects.all()}
+    for days, start, grams, minutes, answer in row["washes"]:
+        formula = formulas[start]
+        told = {"family": families[formula], "formula": formula, "amount": grams, "minutes": minutes,
+                "answer": answer, "at": evening - timedelta(days=days, hours=1)}  # fmt: skip
+        keep_wash(kept, WashIn.model_validate(told))
     for test, outcome in row["tests"]:
         heads.little_test(kept.pk, LittleTestIn(test=test, outcome=outcome))
     for patch in row["patches"]:

@@ -54,6 +54,28 @@ const shown = (figure: Figure) =>
         less. Nine chances in ten it lies in the range.
       </p>
     </div>
+    <div v-if="head.model.products.length" class="factor">
+      <h3>How strongly each thing washes</h3>
+      <p class="quiet small">
+        Over everybody it was used on, against its label or recipe; and on {{ head.name }}.
+      </p>
+      <ul>
+        <li v-for="one in head.model.products" :key="one.key">
+          <p>
+            <strong>{{ one.name }}</strong>: {{ shown(one.value) }}
+            <em class="quiet">{{ kindOf(one.value) }}</em>
+          </p>
+          <p class="quiet small">
+            On {{ head.name }} {{ shown(one.together) }}. {{ one.says }} From {{ one.washes }}
+            {{ one.washes === 1 ? "wash" : "washes" }}.
+          </p>
+        </li>
+      </ul>
+    </div>
+    <p class="quiet small">
+      Every wash that this comes from stands here with what it teaches: leave one out, and it is
+      worked out anew; take it in again, and it is as it was.
+    </p>
   </section>
 </template>
 
@@ -67,6 +89,14 @@ const shown = (figure: Figure) =>
 .factor {
   display: grid;
   gap: 4px;
+}
+
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 8px;
 }
 
 svg {

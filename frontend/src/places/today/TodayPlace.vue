@@ -44,6 +44,7 @@ useShortcuts([
         <p v-if="today.data.value" class="quiet">{{ dayOf(today.data.value.now) }}</p>
       </div>
       <p v-if="today.data.value && !today.data.value.leading" class="row">
+        <RouterLink class="act" to="/wash/begin">Begin a wash</RouterLink>
         <RouterLink class="act" to="/wash/plan/new">Plan a wash</RouterLink>
         <RouterLink class="act" to="/wash/record">Record a wash</RouterLink>
         <button type="button" class="act" @click="notTonight">Not tonight</button>

@@ -14,6 +14,7 @@ const router = useRouter();
 const loose = computed(() => plan.data.value?.jobs ?? []);
 useShortcuts([
   { key: "n", does: "Plan a wash", run: () => void router.push("/wash/plan/new") },
+  { key: "b", does: "Begin a wash", run: () => void router.push("/wash/begin") },
   { key: "w", does: "Record a wash", run: () => void router.push("/wash/record") },
 ]);
 </script>
@@ -26,6 +27,7 @@ useShortcuts([
   />
   <template v-else>
     <p class="row acts">
+      <RouterLink class="press" to="/wash/begin">Begin a wash</RouterLink>
       <RouterLink class="press" to="/wash/plan/new">Plan a wash</RouterLink>
       <RouterLink class="press" to="/wash/record">Record a wash</RouterLink>
       <a v-if="plan.data.value.washes.length" class="act" href="/api/wash/plan.ics" download

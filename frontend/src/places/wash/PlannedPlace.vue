@@ -4,6 +4,7 @@ import Button from "primevue/button";
 import { computed, ref, useTemplateRef, watch } from "vue";
 import { useRouter } from "vue-router";
 import type { Planned, WashLink } from "@/api/client";
+import { useBeginWash } from "@/api/basin";
 import { useFormulas } from "@/api/formulas";
 import { useQuestions } from "@/api/heads";
 import { useBought } from "@/api/shelf";
@@ -97,6 +98,15 @@ async function keep(): Promise<void> {
     show(await send(before, kept.version));
   });
 }
+const begin = useBeginWash();
+const begun = useTrouble(begin.error);
+async function start(): Promise<void> {
+  const none = { head: null, chain: null, formula: null, stuff: "", minutes: null };
+  const run = await begin
+    .mutateAsync({ ...none, planned: id, zone: "both", occasion: "ordinary" })
+    .catch(() => null);
+  if (run) await router.push(`/wash/run/${run.id}`);
+}
 async function takeAway(): Promise<void> {
   const gone = await remove.mutateAsync(id).then(
     () => true,
@@ -120,6 +130,9 @@ async function takeAway(): Promise<void> {
           <p v-for="note in wash.notes" :key="note">{{ note }}</p>
         </div>
         <p class="row">
+          <button v-if="!wash.done_at" type="button" class="begin" @click="start">
+            Begin the wash
+          </button>
           <RouterLink
             v-if="!wash.done_at"
             class="act"
@@ -132,9 +145,16 @@ async function takeAway(): Promise<void> {
           <button type="button" class="act" @click="takeAway">Remove</button>
         </p>
       </header>
+      <p
+        v-if="Object.values(begun.errors.value)[0] ?? begun.trouble.value"
+        class="error"
+        role="alert"
+      >
+        {{ Object.values(begun.errors.value)[0] ?? begun.trouble.value }}
+      </p>
       <p v-if="wash.done_at" class="quiet">
         Done {{ when(wash.done_at) }}.
-        <RouterLink :to="`/heads/${wash.head}/washes`">How it went</RouterLink>
+        <RouterLink :to="`/wash/planned/${wash.id}/how`">How it went</RouterLink>
       </p>
       <div v-if="wash.late" class="late" role="status">
         <p>
@@ -220,5 +240,16 @@ async function takeAway(): Promise<void> {
 
 .error {
   color: var(--madder);
+}
+
+.begin {
+  border: 0;
+  border-radius: 4px 14px 14px 14px;
+  min-height: 44px;
+  padding: 6px 20px;
+  background: var(--throat);
+  color: var(--on-throat);
+  font: 700 1rem var(--sans);
+  cursor: pointer;
 }
 </style>

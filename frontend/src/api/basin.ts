@@ -1,0 +1,122 @@
+/** Server state of the basin: a wash under way, what is pressed there, and how one went. */
+import { useMutation, useQuery, useQueryClient } from "@tanstack/vue-query";
+import { computed, type MaybeRefOrGetter, toValue } from "vue";
+import {
+  api,
+  at,
+  taken,
+  type BasinChange,
+  type BasinMark,
+  type BeginWash,
+  type ReviewIn,
+  type Run,
+} from "./client";
+
+const LIVE_MS = 1_500; // two windows in one wash show the same
+const CLOCKS_MS = 5_000;
+const keyOf = (id: number) => ["run", id];
+
+export const useRuns = () =>
+  useQuery({
+    queryKey: ["runs"],
+    queryFn: () => taken(api.GET("/api/wash/runs")),
+    refetchInterval: CLOCKS_MS,
+  });
+
+export function useRun(id: MaybeRefOrGetter<number>) {
+  const cache = useQueryClient();
+  return useQuery({
+    queryKey: computed(() => keyOf(toValue(id))),
+    queryFn: async ({ queryKey }) => {
+      const found = await taken(api.GET("/api/wash/runs/{pk}", at(toValue(id))));
+      // An answer that was on its way while something was pressed is older than what stands there.
+      const had = cache.getQueryData<Run>(queryKey);
+      return had && had.version > found.version ? had : found;
+    },
+    refetchInterval: LIVE_MS,
+    refetchIntervalInBackground: true,
+    retry: false,
+  });
+}
+
+export interface Press {
+  step: string;
+  section: number;
+  at: string;
+}
+
+/** Something done to a run: what stands there afterwards is the answer. */
+function useRunAct<Input>(act: (id: number, input: Input) => Promise<Run>) {
+  const cache = useQueryClient();
+  return useMutation({
+    mutationFn: ({ id, input }: { id: number; input: Input }) => act(id, input),
+    onSuccess: (now) => {
+      cache.setQueryData(keyOf(now.id), now);
+      void cache.invalidateQueries({ queryKey: ["runs"] });
+    },
+  });
+}
+
+export const usePress = () =>
+  useRunAct((id, body: Press) => taken(api.POST("/api/wash/runs/{pk}/press", { ...at(id), body })));
+export const useUndoPress = () =>
+  useRunAct<null>((id) => taken(api.POST("/api/wash/runs/{pk}/undo", at(id))));
+export const useMark = () =>
+  useRunAct((id, body: BasinMark) =>
+    taken(api.POST("/api/wash/runs/{pk}/mark", { ...at(id), body })),
+  );
+export const useChangeRun = () =>
+  useRunAct((id, body: BasinChange) =>
+    taken(api.POST("/api/wash/runs/{pk}/change", { ...at(id), body })),
+  );
+export const useRestoreRun = () =>
+  useRunAct<null>((id) => taken(api.POST("/api/wash/runs/{pk}/restore", at(id))));
+
+/** After these a head's page, the plan, the stock and Today are others: all of it is asked for anew. */
+function useWashChange<Input, Output>(change: (input: Input) => Promise<Output>) {
+  const cache = useQueryClient();
+  return useMutation({
+    mutationFn: change,
+    onSettled: async () => {
+      await cache.cancelQueries();
+      await cache.invalidateQueries();
+    },
+  });
+}
+
+export const useBeginWash = () =>
+  useWashChange((body: BeginWash) => taken(api.POST("/api/wash/runs", { body })));
+export const useEndWash = () =>
+  useWashChange(({ id, version, off }: { id: number; version: number; off?: string }) =>
+    taken(
+      api.POST("/api/wash/runs/{pk}/end", {
+        ...at(id),
+        body: { version, off_at: (off || null) as never },
+      }),
+    ),
+  );
+export const useReopenWash = () =>
+  useWashChange((id: number) => taken(api.POST("/api/wash/runs/{pk}/reopen", at(id))));
+export const useDiscardRun = () =>
+  useWashChange((id: number) => taken(api.DELETE("/api/wash/runs/{pk}", at(id))));
+
+// ---- how it went ----
+
+export const useReviews = (planned: MaybeRefOrGetter<number>) =>
+  useQuery({
+    queryKey: computed(() => ["reviews", toValue(planned)]),
+    queryFn: () => taken(api.GET("/api/wash/planned/{pk}/reviews", at(toValue(planned)))),
+    retry: false,
+  });
+export const useReview = () =>
+  useWashChange(({ id, body }: { id: number; body: ReviewIn }) =>
+    taken(api.POST("/api/wash/planned/{pk}/reviews", { ...at(id), body })),
+  );
+export const useTakeReviewBack = () =>
+  useWashChange(({ id, when }: { id: number; when: string }) =>
+    taken(
+      api.DELETE("/api/wash/planned/{pk}/reviews/{when}", {
+        params: { path: { pk: id, when } },
+      }),
+    ),
+  );

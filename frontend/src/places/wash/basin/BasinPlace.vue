@@ -1,0 +1,425 @@
+<script setup lang="ts">
+/**
+ * A wash at the basin: one step, one number, one big press, for wet hands and shut eyes. Where it stands is the
+ * server's: any window shows it. Help is always there.
+ */
+import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from "vue";
+import { useRouter } from "vue-router";
+import {
+  useDiscardRun,
+  useEndWash,
+  useMark,
+  useReopenWash,
+  useRestoreRun,
+  useRun,
+  useUndoPress,
+} from "@/api/basin";
+import { useShortcuts } from "@/app/shortcuts";
+import { tell } from "@/app/undo";
+import CautionList from "@/parts/CautionList.vue";
+import { chime } from "@/parts/chime";
+import { clock } from "@/parts/clocks";
+import HoldButton from "@/parts/HoldButton.vue";
+import LoadState from "@/parts/LoadState.vue";
+import TextField from "@/parts/TextField.vue";
+import { useNow } from "@/parts/ticking";
+import { useTrouble } from "@/parts/trouble";
+import { canSpeak, speak, want, wanted } from "@/parts/voice";
+import { useAwake } from "@/parts/wakeLock";
+import { when } from "@/parts/when";
+import ComePanel from "./ComePanel.vue";
+import HelpSheet from "./HelpSheet.vue";
+import LaneClocks from "./LaneClocks.vue";
+import { usePressing } from "./pressing";
+import ReadyPanel from "./ReadyPanel.vue";
+import { useRings } from "./rings";
+
+const { id } = defineProps<{ id: number }>();
+const router = useRouter();
+const { data: run, error, refetch, dataUpdatedAt } = useRun(() => id);
+const now = useNow();
+const pressing = usePressing(() => id, run, dataUpdatedAt);
+const { step, at, away, waiting } = pressing;
+const refused = useTrouble(pressing.error);
+const rings = useRings(run, dataUpdatedAt, now);
+const undo = useUndoPress();
+const mark = useMark();
+const marked = useTrouble(mark.error);
+const end = useEndWash();
+const ended = useTrouble(end.error);
+const reopen = useReopenWash();
+const discard = useDiscardRun();
+const restore = useRestoreRun();
+const hold = useTemplateRef("hold");
+const changing = ref(false);
+const offAt = ref("");
+const belief = ref("");
+
+const passed = computed(() => Math.max((now.value - dataUpdatedAt.value) / 1000, 0));
+const open = computed(() => run.value && !run.value.ended_at);
+/** Seconds until what this step waits for is up: the last of it to go on says when. */
+const waits = computed(() => {
+  const on = (run.value?.clocks ?? []).filter(
+    (one) => !one.off && step.value?.waits.includes(one.link),
+  );
+  return on.length
+    ? Math.max(...on.map((one) => one.meant - (one.seconds.at(-1) ?? 0) - passed.value))
+    : null;
+});
+const number = computed(() => {
+  if (step.value?.number) return step.value.number;
+  if (waits.value === null) return "";
+  return waits.value > 0 ? clock(waits.value) : "now";
+});
+/** A pause that is only waited for, on this page's own clock since it was come to. */
+const since = ref(Date.now());
+const pause = computed(() =>
+  step.value?.lasts ? step.value.lasts - (now.value - since.value) / 1000 : null,
+);
+
+watch(
+  () => (step.value ? `${step.value.step} ${step.value.section}` : ""),
+  (fresh, before) => {
+    if (!fresh) return;
+    since.value = Date.now();
+    changing.value = false;
+    speak(step.value?.say ?? "", !before);
+    void nextTick(() => hold.value?.focus());
+  },
+  { immediate: true },
+);
+watch(
+  () => run.value?.says,
+  (says) => says && speak(says, true),
+);
+watch(
+  () => run.value?.trouble,
+  (says) => says && speak(says),
+);
+
+async function go(): Promise<void> {
+  const now = run.value;
+  if (!now || !step.value) return;
+  if (step.value.kind !== "end") {
+    chime("press");
+    pressing.press();
+    return;
+  }
+  await finish();
+}
+async function finish(off = ""): Promise<void> {
+  const now = run.value;
+  if (!now) return;
+  const done = await end.mutateAsync({ id, version: now.version, off }).catch(() => null);
+  if (!done) return;
+  tell(["The wash is kept.", done.says && `${done.says}.`].filter(Boolean).join(" "), async () => {
+    await reopen.mutateAsync(id);
+    await router.push(`/wash/run/${id}`);
+  });
+  await router.replace(`/wash/planned/${now.planned}/how`);
+}
+async function throwAway(): Promise<void> {
+  const gone = await discard.mutateAsync(id).then(
+    () => true,
+    () => false,
+  );
+  if (!gone) return;
+  tell("This wash is thrown away; it is planned as before.", async () => {
+    await restore.mutateAsync({ id, input: null });
+    await router.push(`/wash/run/${id}`);
+  });
+  await router.push("/today");
+}
+const amiss = (key: string) =>
+  mark.mutate({ id, input: { what: "trouble", key, link: null, value: null } });
+const believe = () =>
+  belief.value &&
+  mark.mutate({
+    id,
+    input: {
+      what: "belief",
+      key: "",
+      link: step.value?.link ?? null,
+      value: belief.value as never,
+    },
+  });
+const takeBack = () => undo.mutate({ id, input: null });
+/** Space and Enter press on from wherever nothing else has the focus. */
+function fromTheKeys(): void {
+  const focus = document.activeElement;
+  if (focus && focus !== document.body && focus.closest("button, a, dialog, [role=radio]")) {
+    (focus as HTMLElement).click();
+    return;
+  }
+  if (open.value) void go();
+}
+
+useAwake();
+useShortcuts([
+  { key: " ", does: "Go on", run: fromTheKeys },
+  { key: "Enter", does: "Go on", run: fromTheKeys },
+  { key: "Backspace", does: "Take the last press back", run: takeBack },
+  { key: "v", does: "Read it out, or not", run: () => want(!wanted.value) },
+]);
+function listen(): void {
+  want(!wanted.value);
+  speak(step.value?.say ?? "");
+}
+onMounted(() => window.scrollTo({ top: 0 }));
+</script>
+
+<template>
+  <main class="basin">
+    <LoadState v-if="!run" :error="error" @again="refetch()" />
+    <p v-if="error && !run"><RouterLink to="/wash">Back to Wash</RouterLink></p>
+    <template v-if="run && run.ended_at">
+      <h1>{{ run.head_name }}: {{ run.name }}</h1>
+      <p>This wash is ended, {{ when(run.ended_at) }}.</p>
+      <p class="row">
+        <RouterLink class="act" :to="`/wash/planned/${run.planned}/how`">How it went</RouterLink>
+      </p>
+    </template>
+    <template v-else-if="run && step">
+      <div class="top">
+        <p class="quiet">{{ run.head_name }} · {{ at + 1 }} of {{ run.presses.length }}</p>
+        <HelpSheet :run="run" :passed="passed" :now="now" />
+      </div>
+      <p v-if="away" class="away" role="status">
+        Eyebright does not answer just now. Your presses are kept with their time; clocks run on
+        here.
+      </p>
+      <p v-if="rings.late.value" class="away" role="status">{{ rings.late.value }}</p>
+      <LaneClocks :clocks="run.clocks" :passed="passed" />
+      <p v-if="rings.last.value" :class="['ring', rings.last.value.kind]" role="alert">
+        {{ rings.last.value.says }}
+      </p>
+      <form v-if="run.left_at" class="left" @submit.prevent="finish(offAt)">
+        <p>
+          <strong>Nobody pressed since {{ when(run.left_at) }}.</strong> Say when the last of it
+          came off, and this wash is kept as it was; or throw it away.
+        </p>
+        <label>
+          It came off
+          <input v-model="offAt" type="datetime-local" />
+        </label>
+        <p v-if="ended.errors.value['off_at']" class="error" role="alert">
+          {{ ended.errors.value["off_at"] }}
+        </p>
+        <button type="submit" class="act">End it so</button>
+      </form>
+      <div class="step" aria-live="polite">
+        <h1>{{ step.title }}</h1>
+        <p v-if="number" class="number">{{ number }}</p>
+        <p v-else-if="pause !== null" class="number">{{ pause > 0 ? clock(pause) : "now" }}</p>
+        <p v-if="step.belief" class="belief">{{ step.belief }}</p>
+        <p v-if="step.how" class="how">{{ step.how }}</p>
+      </div>
+      <ReadyPanel v-if="step.kind === 'ready'" :run="run" :step="step" />
+      <p v-for="note in run.notes" :key="note" class="note">{{ note }}</p>
+      <CautionList
+        v-if="step.kind === 'ready'"
+        :cautions="run.cautions.filter((one) => one.level !== 'note')"
+      />
+      <p v-if="run.trouble" class="note" role="status">{{ run.trouble }}</p>
+      <p
+        v-if="
+          refused.errors.value['step'] || refused.errors.value['off_at'] || refused.trouble.value
+        "
+        class="error"
+        role="alert"
+      >
+        {{
+          refused.errors.value["step"] ?? refused.errors.value["off_at"] ?? refused.trouble.value
+        }}
+      </p>
+      <p v-if="ended.errors.value['step'] || ended.trouble.value" class="error" role="alert">
+        {{ ended.errors.value["step"] ?? ended.trouble.value }}
+      </p>
+      <p v-if="run.says" class="quiet" role="status">{{ run.says }}</p>
+      <div class="press">
+        <HoldButton ref="hold" :disabled="end.isPending.value" @held="go">{{
+          step.press
+        }}</HoldButton>
+        <p v-if="step.then" class="then">{{ step.then }}</p>
+        <button v-if="run.may_undo || waiting" type="button" class="undo" @click="takeBack">
+          Undo: {{ run.may_undo || "the last press" }}
+        </button>
+      </div>
+      <section class="amiss" aria-label="If something is amiss">
+        <button
+          v-for="one in run.troubles"
+          :key="one.key"
+          type="button"
+          class="chip"
+          @click="amiss(one.key)"
+        >
+          {{ one.name }}
+        </button>
+      </section>
+      <div v-if="step.kind === 'put_on' && step.section === 0" class="think">
+        <TextField
+          v-model="belief"
+          label="What pH do you think it has?"
+          decimal
+          short
+          :error="marked.errors.value['value']"
+          @change="believe"
+        />
+      </div>
+      <ComePanel v-if="changing" :run="run" :step="step" />
+      <p class="row foot">
+        <button type="button" class="act" :aria-expanded="changing" @click="changing = !changing">
+          Change what is to come
+        </button>
+        <button v-if="canSpeak" type="button" class="act" :aria-pressed="wanted" @click="listen">
+          {{ wanted ? "Stop reading out" : "Read it out" }}
+        </button>
+        <RouterLink class="act" to="/today">Leave it running</RouterLink>
+        <button
+          v-if="run.clocks.length && step.kind !== 'end'"
+          type="button"
+          class="act"
+          @click="finish()"
+        >
+          End it here
+        </button>
+        <button type="button" class="act" @click="throwAway">Throw it away</button>
+      </p>
+    </template>
+  </main>
+</template>
+
+<style scoped>
+.basin {
+  flex: 1 0 auto;
+  max-width: 720px;
+  width: 100%;
+  margin: 0 auto;
+  padding: 12px 20px 32px;
+  display: flex;
+  flex-direction: column;
+  gap: 14px;
+}
+
+.top {
+  position: sticky;
+  top: 0;
+  z-index: 5;
+  background: var(--petal);
+  padding: 4px 0;
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 12px;
+}
+
+.step h1 {
+  font-size: clamp(1.5rem, 6vw, 2.25rem);
+  line-height: 1.15;
+}
+
+.number {
+  font: 560 clamp(3.5rem, 18vw, 6rem) / 1.05 var(--serif);
+  font-variant-numeric: tabular-nums;
+  color: var(--vein);
+}
+
+.how,
+.belief {
+  font-size: 1.125rem;
+}
+
+.belief {
+  color: var(--vein);
+  font-weight: 700;
+}
+
+.note,
+.away {
+  border-left: 4px solid var(--throat);
+  padding-left: 12px;
+  font-size: 1.0625rem;
+}
+
+.ring {
+  font: 560 1.375rem/1.25 var(--serif);
+  padding: 10px 14px;
+  border-radius: 4px 18px 18px 18px;
+  background: var(--throat-wash);
+}
+
+.ring.over,
+.ring.stop {
+  background: var(--madder-wash);
+  color: var(--madder);
+}
+
+.left {
+  border-left: 4px solid var(--madder);
+  padding-left: 12px;
+  display: grid;
+  gap: 8px;
+  justify-items: start;
+}
+
+.left input {
+  min-height: 44px;
+  font: inherit;
+  color: inherit;
+  background: var(--paper);
+  border: 1px solid var(--stem);
+  border-radius: 4px;
+  padding: 4px 8px;
+}
+
+.press {
+  display: grid;
+  gap: 8px;
+  margin-top: auto;
+}
+
+.then {
+  text-align: center;
+  color: var(--stem);
+}
+
+.undo {
+  min-height: 56px;
+  border: 1px solid var(--stem);
+  border-radius: 18px 18px 18px 4px;
+  background: none;
+  color: var(--ink);
+  font: 400 1.125rem var(--sans);
+  cursor: pointer;
+}
+
+.amiss {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+
+.chip {
+  flex: 1 1 100px;
+  min-height: 52px;
+  padding: 4px 10px;
+  border: 1px solid var(--madder);
+  border-radius: 4px 14px 14px 14px;
+  background: none;
+  color: var(--ink);
+  font: 400 1rem/1.2 var(--sans);
+  cursor: pointer;
+}
+
+.foot {
+  justify-content: space-between;
+}
+
+.foot .act {
+  min-height: 44px;
+}
+
+.error {
+  color: var(--madder);
+}
+</style>

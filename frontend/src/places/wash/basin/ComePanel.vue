@@ -1,0 +1,183 @@
+<script setup lang="ts">
+/** What is still to come, changed on the spot: swapped, left out, added, poured again. */
+import { computed, ref } from "vue";
+import { useChangeRun } from "@/api/basin";
+import type { BasinChange, BasinStep, Offer, Run } from "@/api/client";
+import { useOffers } from "@/api/wash";
+import { useTrouble } from "@/parts/trouble";
+
+const { run, step } = defineProps<{ run: Run; step: BasinStep }>();
+const change = useChangeRun();
+const { errors, trouble } = useTrouble(change.error);
+const offers = useOffers(() => run.head);
+const doing = ref<{ do: "swap" | "add"; link: number | null; ranOut: boolean } | null>(null);
+const things = computed<Offer[]>(() => {
+  const seen = new Set<string>();
+  return (offers.data.value?.offers ?? []).filter((one) => {
+    const fits = one.what === "formula" || one.what === "stuff";
+    const fresh = !seen.has(`${one.what}${one.key}`);
+    seen.add(`${one.what}${one.key}`);
+    return fits && fresh;
+  });
+});
+const coming = computed(() => run.links.filter((one) => one.state === "to_come"));
+/** What could be poured again: what this step rinses out. */
+const left = computed(() =>
+  step.again ? run.links.filter((one) => step.waits.includes(one.id)) : [],
+);
+
+const alter = (body: Partial<BasinChange>) =>
+  change
+    .mutateAsync({
+      id: run.id,
+      input: {
+        version: run.version,
+        do: "add",
+        link: null,
+        formula: null,
+        stuff: "",
+        zone: "both",
+        left: "half",
+        ran_out: false,
+        ...body,
+      },
+    })
+    .then(
+      () => (doing.value = null),
+      () => null,
+    );
+const take = (one: Offer) =>
+  alter({
+    do: doing.value?.do ?? "add",
+    link: doing.value?.link ?? null,
+    formula: one.what === "formula" ? Number(one.key) : null,
+    stuff: one.what === "stuff" ? one.key : "",
+    ran_out: doing.value?.ranOut ?? false,
+  });
+</script>
+
+<template>
+  <section class="come" aria-label="Change what is to come">
+    <template v-if="doing">
+      <h2>{{ doing.do === "swap" ? "What instead?" : "What else?" }}</h2>
+      <ul class="things">
+        <li v-for="one in things" :key="one.what + one.key">
+          <button type="button" class="thing" :disabled="change.isPending.value" @click="take(one)">
+            {{ one.name }} <span class="quiet">{{ one.hint }}</span>
+          </button>
+        </li>
+      </ul>
+      <p v-if="offers.data.value && !things.length">Nothing else stands here.</p>
+      <button type="button" class="act" @click="doing = null">Cancel</button>
+    </template>
+    <template v-else>
+      <p v-for="one in left" :key="one.id" class="row">
+        <span>Some of {{ one.name }} is left? Top it up with water and pour it again:</span>
+        <button
+          v-for="[share, word] in [
+            ['most', 'most of it'],
+            ['half', 'half'],
+            ['quarter', 'a quarter'],
+          ] as const"
+          :key="share"
+          type="button"
+          class="act"
+          @click="alter({ do: 'again', link: one.id, left: share })"
+        >
+          {{ word }} is left
+        </button>
+      </p>
+      <ul>
+        <li v-for="one in coming" :key="one.id" class="row">
+          <span class="name">{{ one.name }}</span>
+          <button
+            type="button"
+            class="act"
+            @click="doing = { do: 'swap', link: one.id, ranOut: true }"
+          >
+            It ran out<span class="unseen">: {{ one.name }}</span>
+          </button>
+          <button
+            type="button"
+            class="act"
+            @click="doing = { do: 'swap', link: one.id, ranOut: false }"
+          >
+            Swap<span class="unseen">: {{ one.name }}</span>
+          </button>
+          <button type="button" class="act" @click="alter({ do: 'leave_out', link: one.id })">
+            Leave out<span class="unseen">: {{ one.name }}</span>
+          </button>
+        </li>
+      </ul>
+      <button type="button" class="act" @click="doing = { do: 'add', link: null, ranOut: false }">
+        Add something
+      </button>
+    </template>
+    <p
+      v-if="errors['link'] || errors['formula'] || errors['version'] || trouble"
+      class="error"
+      role="alert"
+    >
+      {{ errors["link"] ?? errors["formula"] ?? errors["version"] ?? trouble }}
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.come {
+  display: grid;
+  gap: 8px;
+  justify-items: start;
+}
+
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  width: 100%;
+}
+
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 16px;
+  align-items: center;
+  padding: 4px 0;
+  border-top: 1px solid var(--hairline);
+}
+
+.name {
+  flex: 1 1 160px;
+  font-weight: 700;
+}
+
+.act {
+  min-height: 44px;
+}
+
+.things {
+  display: grid;
+  gap: 8px;
+}
+
+.thing {
+  width: 100%;
+  min-height: 56px;
+  text-align: left;
+  padding: 8px 16px;
+  border: 1px solid var(--stem);
+  border-radius: 4px 14px 14px 14px;
+  background: none;
+  color: var(--ink);
+  font: 700 1.0625rem var(--sans);
+  cursor: pointer;
+}
+
+.thing .quiet {
+  font-weight: 400;
+}
+
+.error {
+  color: var(--madder);
+}
+</style>

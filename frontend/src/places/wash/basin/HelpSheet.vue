@@ -1,0 +1,196 @@
+<script setup lang="ts">
+/**
+ * Help: what to do now, on one screen. It stands on the page itself, so that it works while the server is away; its
+ * clock is the server's, or begins here where that cannot be reached.
+ */
+import { computed, nextTick, onUnmounted, ref, useTemplateRef, watch } from "vue";
+import { useMark } from "@/api/basin";
+import type { Run } from "@/api/client";
+import { clock } from "@/parts/clocks";
+import { chime } from "@/parts/chime";
+import { speak } from "@/parts/voice";
+
+const { run, passed, now } = defineProps<{ run: Run; passed: number; now: number }>();
+const mark = useMark();
+const sheet = useTemplateRef<HTMLDialogElement>("sheet");
+/** Which, by this window: before the server has heard of it, and while it is away. */
+const own = ref<{ key: string; at: number } | null>(null);
+const open = ref(false);
+const key = computed(() => run.help?.key ?? own.value?.key ?? "");
+const one = computed(() => run.helps.find((each) => each.key === key.value));
+const left = computed(() => {
+  if (run.help) return run.help.left - passed;
+  return own.value && one.value ? one.value.minutes * 60 - (now - own.value.at) / 1000 : 0;
+});
+const done = computed(() => one.value !== undefined && one.value.minutes > 0 && left.value <= 0);
+watch(done, (is) => {
+  if (!is || !one.value) return;
+  chime("help");
+  speak(`${one.value.name}: the clock is done. ${one.value.call}`);
+});
+
+function show(): void {
+  open.value = true;
+  void nextTick(() => sheet.value?.showModal());
+}
+function hide(): void {
+  sheet.value?.close();
+  open.value = false;
+}
+function choose(chosen: string): void {
+  own.value = { key: chosen, at: Date.now() };
+  const what = run.helps.find((each) => each.key === chosen);
+  if (what) speak(`${what.steps.join(" ")} ${what.call}`);
+  mark.mutate({ id: run.id, input: { what: "help", key: chosen, link: null, value: null } });
+}
+function over(): void {
+  own.value = null;
+  mark.mutate({ id: run.id, input: { what: "helped", key: "", link: null, value: null } });
+  hide();
+}
+/** Another one: what was pressed stays on record. */
+const again = ref(false);
+const choosing = computed(() => !one.value || again.value);
+onUnmounted(() => sheet.value?.close());
+</script>
+
+<template>
+  <button type="button" class="help" @click="show">
+    Help<template v-if="one"> · {{ left > 0 ? clock(left) : "open" }}</template>
+  </button>
+  <dialog v-if="open" ref="sheet" aria-label="Help" @close="open = false">
+    <template v-if="choosing">
+      <h2>What is it?</h2>
+      <button
+        v-for="each in run.helps"
+        :key="each.key"
+        type="button"
+        class="what"
+        @click="
+          again = false;
+          choose(each.key);
+        "
+      >
+        {{ each.name }}
+      </button>
+    </template>
+    <template v-else-if="one">
+      <div class="head">
+        <h2>{{ one.name }}</h2>
+        <p v-if="one.minutes > 0" class="clock" role="timer">
+          {{ left > 0 ? clock(left) : "time’s up" }}
+        </p>
+      </div>
+      <ol>
+        <li v-for="each in one.steps" :key="each">{{ each }}</li>
+      </ol>
+      <p class="call">{{ one.call }}</p>
+      <div class="row">
+        <button type="button" class="act" @click="again = true">Something else</button>
+        <button type="button" class="act" @click="over">It is over</button>
+      </div>
+    </template>
+    <button type="button" class="back" @click="hide">Back to the wash</button>
+  </dialog>
+</template>
+
+<style scoped>
+.help {
+  border: 0;
+  border-radius: 4px 18px 18px 18px;
+  min-height: 48px;
+  padding: 0 20px;
+  background: var(--madder);
+  color: var(--petal);
+  font: 700 1.125rem var(--sans);
+  font-variant-numeric: tabular-nums;
+  cursor: pointer;
+  white-space: nowrap;
+}
+
+dialog {
+  border: 0;
+  padding: 16px 20px 20px;
+  margin: auto;
+  width: min(100vw, 620px);
+  max-width: 100vw;
+  height: min(100dvh, 800px);
+  max-height: 100dvh;
+  background: var(--paper);
+  color: var(--ink);
+  overflow: auto;
+}
+
+dialog[open] {
+  display: flex;
+  flex-direction: column;
+  gap: 12px;
+}
+
+dialog::backdrop {
+  background: rgb(36 28 51 / 0.6);
+}
+
+.head {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+  gap: 16px;
+}
+
+.clock {
+  font: 560 2.25rem/1 var(--serif);
+  font-variant-numeric: tabular-nums;
+  color: var(--madder);
+}
+
+ol {
+  margin: 0;
+  padding-left: 1.3em;
+  display: grid;
+  gap: 8px;
+  font-size: 1.1875rem;
+  line-height: 1.35;
+}
+
+.call {
+  border-left: 4px solid var(--madder);
+  padding-left: 12px;
+  font-size: 1.0625rem;
+  line-height: 1.35;
+}
+
+.what,
+.back {
+  border-radius: 4px 18px 18px 18px;
+  min-height: 72px;
+  font: 700 1.375rem var(--sans);
+  cursor: pointer;
+}
+
+.what {
+  flex: 1;
+  max-height: 120px;
+  border: 0;
+  background: var(--madder);
+  color: var(--petal);
+}
+
+.back {
+  margin-top: auto;
+  border: 1px solid var(--stem);
+  background: none;
+  color: var(--ink);
+  min-height: 56px;
+  font-size: 1.125rem;
+}
+
+.row {
+  justify-content: space-between;
+}
+
+.act {
+  min-height: 44px;
+  font-size: 1.0625rem;
+}
+</style>

@@ -1,0 +1,130 @@
+<script setup lang="ts">
+/** What is on, lane by lane: how long its first section and its last have had it, against what was planned. */
+import type { BasinClock } from "@/api/client";
+import { clock as figures } from "@/parts/clocks";
+
+const { clocks, passed } = defineProps<{ clocks: BasinClock[]; passed: number }>();
+const ZONE: Record<string, string> = {
+  scalp: "scalp",
+  lengths: "lengths",
+  both: "scalp and lengths",
+  bag: "in the bag",
+  face: "face",
+};
+const grown = (one: BasinClock, seconds: number) => seconds + (one.off ? 0 : passed);
+const first = (one: BasinClock) => grown(one, one.seconds[0] ?? 0);
+const last = (one: BasinClock) => grown(one, one.seconds.at(-1) ?? 0);
+/** What the bar is long for: the most, or a little more than is planned. */
+const whole = (one: BasinClock) => one.most ?? Math.max(one.meant * 1.25, first(one), 60);
+const share = (one: BasinClock, seconds: number) =>
+  `${Math.min((100 * seconds) / whole(one), 100)}%`;
+const over = (one: BasinClock) => one.most !== null && first(one) >= one.most && !one.off;
+const up = (one: BasinClock) => one.whole && last(one) >= one.meant && !one.off;
+</script>
+
+<template>
+  <ul v-if="clocks.some((one) => !one.stays)" class="lanes" aria-label="What is on">
+    <li
+      v-for="one in clocks.filter((each) => !each.stays)"
+      :key="one.link"
+      :class="{ over: over(one), up: up(one), off: one.off }"
+    >
+      <p class="name">
+        {{ one.name }} <span class="quiet">{{ ZONE[one.zone] }}</span>
+      </p>
+      <p class="time">
+        <template v-if="one.seconds.length > 1">
+          <span class="quiet">first</span> <strong>{{ figures(first(one)) }}</strong>
+          <span class="quiet">last</span> {{ figures(last(one)) }}
+        </template>
+        <strong v-else>{{ figures(first(one)) }}</strong>
+        <span v-if="one.off" class="quiet">off</span>
+      </p>
+      <div class="bar" aria-hidden="true">
+        <span class="done" :style="{ width: share(one, first(one)) }" />
+        <span class="meant" :style="{ left: share(one, one.meant + first(one) - last(one)) }" />
+      </div>
+      <p class="quiet small ends">
+        <span>planned {{ figures(one.meant) }}</span>
+        <span v-if="one.most !== null">most {{ figures(one.most) }}</span>
+      </p>
+    </li>
+  </ul>
+</template>
+
+<style scoped>
+.lanes {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(150px, 1fr));
+  gap: 12px 24px;
+}
+
+.name {
+  font-weight: 700;
+  line-height: 1.25;
+}
+
+.name .quiet {
+  font-weight: 400;
+}
+
+.time {
+  font: 400 1.125rem/1.3 var(--serif);
+  font-variant-numeric: tabular-nums;
+}
+
+.time strong {
+  font-size: 1.75rem;
+  font-weight: 560;
+}
+
+.time .quiet {
+  font: 400 0.875rem var(--sans);
+}
+
+.bar {
+  position: relative;
+  height: 8px;
+  border-radius: 4px;
+  background: var(--hairline);
+}
+
+.done {
+  position: absolute;
+  inset: 0 auto 0 0;
+  border-radius: 4px;
+  background: var(--leaf);
+}
+
+.meant {
+  position: absolute;
+  top: -3px;
+  width: 3px;
+  height: 14px;
+  background: var(--vein);
+}
+
+.up .done {
+  background: var(--throat);
+}
+
+.over .done {
+  background: var(--madder);
+}
+
+.over .time {
+  color: var(--madder);
+}
+
+.off {
+  opacity: 0.7;
+}
+
+.ends {
+  display: flex;
+  justify-content: space-between;
+}
+</style>

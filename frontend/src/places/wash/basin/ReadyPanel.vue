@@ -1,0 +1,64 @@
+<script setup lang="ts">
+/** Before the first thing goes on: what must be so, how warm the water is, how the head is held. */
+import { ref } from "vue";
+import { useMark } from "@/api/basin";
+import type { BasinStep, Run } from "@/api/client";
+import ChoiceRow from "@/parts/ChoiceRow.vue";
+import TextField from "@/parts/TextField.vue";
+import { useTrouble } from "@/parts/trouble";
+
+const { run, step } = defineProps<{ run: Run; step: BasinStep }>();
+const mark = useMark();
+const { errors } = useTrouble(mark.error);
+const celsius = ref("");
+const set = (what: "posture" | "celsius", key: string, value: string | null) =>
+  mark.mutate({ id: run.id, input: { what, key, link: null, value: value as never } });
+</script>
+
+<template>
+  <section class="ready" aria-label="Before you begin">
+    <ul>
+      <li v-for="one in step.checks" :key="one">{{ one }}</li>
+    </ul>
+    <div class="warm">
+      <TextField
+        v-model="celsius"
+        label="The thermometer shows, °C"
+        decimal
+        short
+        takes="thermometer"
+        :error="errors['value']"
+        @change="celsius && set('celsius', '', celsius)"
+      />
+      <p v-if="run.celsius" role="status">{{ run.celsius }}</p>
+    </div>
+    <ChoiceRow
+      :model-value="run.posture"
+      label="How the head is held"
+      :choices="run.postures.map((one) => ({ value: one.key, label: one.name }))"
+      @update:model-value="set('posture', String($event), null)"
+    />
+  </section>
+</template>
+
+<style scoped>
+.ready {
+  display: grid;
+  gap: 12px;
+}
+
+ul {
+  margin: 0;
+  padding-left: 1.2em;
+  display: grid;
+  gap: 4px;
+  font-size: 1.0625rem;
+}
+
+.warm {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 16px;
+  align-items: end;
+}
+</style>
