@@ -6,7 +6,7 @@ from dataclasses import replace
 
 from ..wash import Basin, WashLink
 
-LONGEST = 8.0 * 60.0
+LONGEST = 12.0 * 60.0
 SHORTEST = 0.5
 GRAVE = {"note": 0, "warning": 1, "stop": 2}
 
@@ -14,7 +14,7 @@ GRAVE = {"note": 0, "warning": 1, "stop": 2}
 def minutes_at_most(basin: Basin, link: WashLink) -> tuple[float | None, float | None]:
     """Minutes of the first section after which the rules warn, and after which they stop; None for none.
 
-    Found by asking what they say of ever longer minutes; to a quarter of a minute.
+    Found by asking what they say of ever longer minutes; to half a minute.
     """
     if link.formula is None or link.pause:
         return None, None
@@ -38,7 +38,8 @@ def _from(basin: Basin, link: WashLink, least: Mapping[str, int], level: int) ->
     low, high = SHORTEST, LONGEST
     if not holds(high):
         return None
-    while high - low > 0.25:
+    while high - low > 0.05:
         middle = (low + high) / 2.0
         low, high = (low, middle) if holds(middle) else (middle, high)
-    return max(math.floor(low * 2.0) / 2.0, SHORTEST)
+    near = round(low * 2.0) / 2.0
+    return max(near if not holds(near) else math.floor(low * 2.0) / 2.0, SHORTEST)

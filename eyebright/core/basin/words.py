@@ -93,7 +93,7 @@ def _rinse(step: Step, going: Going | None, goings: Mapping[int, Going], posture
         )  # fmt: skip
     waits = max(each.minutes for each in off)
     return StepWords(
-        f"Wait, then rinse out {names}", "", f"{order}{posture.eyes} Until it runs clear.",
+        f"Rinse out {names}", "", f"{order}{posture.eyes} Until it runs clear.",
         "It is rinsed out",
         _tidy(f"{names}: about {_minutes(waits)} to wait. Then rinse it out. {order}{posture.eyes} "
               f"{HOLD} when it is out."),

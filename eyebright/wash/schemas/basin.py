@@ -174,6 +174,7 @@ class RunLinkOut(Out):
 
     id: int
     name: str
+    what: Literal["put_on", "water", "pause"]
     state: Literal["to_come", "on", "done"]
 
 

@@ -8882,6 +8882,11 @@ export interface components {
              * @enum {string}
              */
             state: "to_come" | "on" | "done";
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "put_on" | "water" | "pause";
         };
         /**
          * RunOut

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** The tray: what every instrument that speaks says now. A number that is stale is not shown. */
 import { computed, onUnmounted, useTemplateRef, watch } from "vue";
+import { useRoute } from "vue-router";
 import { useInstruments } from "@/api/instruments";
 import { useRuns } from "@/api/basin";
 import { useClocks } from "@/api/make";
@@ -11,7 +12,13 @@ import { listen, lives, lost, shown, takeReading } from "./tray";
 const instruments = useInstruments();
 const clocks = useClocks();
 const runs = useRuns();
-const speaks = computed(() => instruments.data.value?.some((one) => one.link !== "hand") ?? false);
+const route = useRoute();
+/** With wet hair under it nobody weighs: at the basin only clocks stand here. */
+const speaks = computed(
+  () =>
+    !route.path.startsWith("/wash/run/") &&
+    (instruments.data.value?.some((one) => one.link !== "hand") ?? false),
+);
 /** Whether any of them is switched on. */
 const on = computed(() => lives.value.some((one) => one.state !== "absent"));
 let stop: (() => void) | undefined;

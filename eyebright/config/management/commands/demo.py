@@ -38,10 +38,13 @@ from eyebright.shelf.services import measures
 from eyebright.shelf.services.lots import save_lot
 from eyebright.shelf.services.readings import read_neat, save_strips
 from eyebright.shelf.services.waters import save_water
-from eyebright.wash.models import Wash
+from eyebright.wash.models import BasinRun, Wash, WashChain
+from eyebright.wash.schemas.basin import BeginWashIn, EndIn, PressIn, ReviewIn
 from eyebright.wash.schemas.chains import WashChainIn
 from eyebright.wash.schemas.diary import WashIn
 from eyebright.wash.schemas.planned import NewRoutineIn, PlanWashIn
+from eyebright.wash.services.basin import ending, pressing, reviews, runs
+from eyebright.wash.services.basin.shown import run_out
 from eyebright.wash.services.chains import save_chain
 from eyebright.wash.services.diary import keep_wash
 from eyebright.wash.services.planned import plan_wash
@@ -88,6 +91,8 @@ def load(household: dict[str, Any]) -> int:
     for row in household["batch"]:
         _batch(row, made, people, today)
     _washes(household, made, people, today)
+    for row in household["run"]:
+        _run(row, people)
     for row in household["reading"]:
         told = read_neat(NeatReadingIn.model_validate({"stuff": (lots | waters)[row["of"]], "read": row}))
         when = today - timedelta(days=row["days_ago"])
@@ -165,6 +170,26 @@ def _washes(
         at = today.replace(hour=row["hour"]) + timedelta(days=row["days"])
         heads = [people[who] for who in row["heads"]]
         plan_wash(PlanWashIn.model_validate({"heads": heads, "chain": chains[row["wash"]], "at": at}))
+
+
+def _run(row: dict[str, Any], people: dict[str, int]) -> None:
+    """A wash at the basin: pressed so many minutes after it was begun; where it has an end, told of since."""
+    chain = WashChain.objects.get(name=row["wash"])
+    run = runs.begin(BeginWashIn(head=people[row["head"]], chain=chain.pk))
+    began = timezone.now() - timedelta(minutes=row["minutes_ago"])
+    BasinRun.objects.filter(pk=run.pk).update(began_at=began)
+    shown = run_out(runs.find_run(run.pk))
+    for minutes in row["pressed"]:
+        now = shown.presses[shown.at]
+        at = began + timedelta(minutes=minutes)
+        shown = pressing.press(run.pk, PressIn(step=now.step, section=now.section, at=at))
+    if "ended" not in row:
+        return
+    off = began + timedelta(minutes=row["ended"])
+    ending.end(run.pk, EndIn(version=shown.version, off_at=off))
+    for when, hours, answers in row["told"]:
+        told = ReviewIn(when=when, answers=answers, at=off + timedelta(hours=hours))
+        reviews.review(shown.planned, told)
 
 
 def _link(what: str, zone: str, more: list[str], formulas: dict[str, int]) -> dict[str, Any]:

@@ -107,7 +107,7 @@ def work_out(
         "goings": [asdict(each) for each in goings],
         "cautions": [asdict(each) for each in found.cautions],
         "skin": skin_safe(careful),
-        "checks": _checks(with_, eyes=eyes, powder=powder, skin=skin_safe(careful)),
+        "checks": _checks(with_, eyes=eyes, powder=powder),
         "locs": bool(whom and whom.record.style == "locs"),
     }
 
@@ -168,19 +168,18 @@ HELPED = {
 }  # fmt: skip
 
 
-def _checks(with_: Strung, *, eyes: bool, powder: bool, skin: float) -> list[str]:
+def _checks(with_: Strung, *, eyes: bool, powder: bool) -> list[str]:
     """What must be so before the first thing goes on."""
     whom = with_.whom
     head = with_.basin.head
     holds = {
-        "any": True,
         "tangles": bool(head.get("tangles")),
         "oiled": any("oil" in key for key in (*head.get("on_scalp", ()), *head.get("on_strands", ()))),
         "eyes": eyes,
         "dust": powder,
         "locs": bool(whom and whom.record.style == "locs"),
     }
-    return [row["says"].format(skin=skin) for row in basin_table()["ready"] if holds.get(row["when"])]
+    return [row["says"] for row in basin_table()["ready"] if holds.get(row["when"])]
 
 
 def late_for_locs(run: BasinRun, now: datetime) -> str:

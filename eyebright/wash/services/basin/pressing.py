@@ -57,7 +57,7 @@ def press(pk: int, entered: PressIn) -> RunOut:
     step = there.steps[place]
     if step.kind == "end":
         raise Problem.field("step", "End the wash: what was done is kept then.")
-    _stale(there)
+    _stale(there, entered.at and aware(entered.at))
     _keep(run, "step", entered.at, step=step.key, section=entered.section)
     if step.offs:
         _judged_anew(run)
@@ -65,9 +65,9 @@ def press(pk: int, entered: PressIn) -> RunOut:
     return run_out(run)
 
 
-def _stale(there: AtBasin) -> None:
+def _stale(there: AtBasin, at: datetime | None) -> None:
     """Refuse to go on where something was on while nobody pressed for hours: nobody knows until when."""
-    since = left_since(there)
+    since = left_since(there, at)
     if since is not None and there.stand.on_now():
         names = ", ".join(each.going.name for each in there.stand.on_now())
         raise Problem.field(

@@ -18,7 +18,7 @@ from eyebright.heads.services import picture_out, wash_out
 
 from ...models import PlannedWash, Review
 from ...models import Wash as KeptWash
-from ...schemas.basin import DueReviewOut, ReviewQuestionOut, ReviewIn, ReviewsOut, ReviewTimeOut
+from ...schemas.basin import DueReviewOut, ReviewIn, ReviewQuestionOut, ReviewsOut, ReviewTimeOut
 from ..chains import figure_or_none
 from ..planned import find_planned
 from .goings import next_planned
@@ -86,7 +86,9 @@ def _time_out(
     return ReviewTimeOut(
         when=when, name=name, start=timezone.localtime(start), remind=timezone.localtime(remind),
         open=start <= now,
-        questions=[ReviewQuestionOut(key=each.key, ask=each.ask, choices=list(each.choices)) for each in asked],
+        questions=[
+            ReviewQuestionOut(key=each.key, ask=each.ask, choices=list(each.choices)) for each in asked
+        ],
         told=answers, passed_over=told is not None and not answers, unsure=told.unsure if told else False,
         note=told.note if told else "", picture=picture_out(told.picture) if told else None,
         advice=list(advice_of(answers or {})),

@@ -160,8 +160,8 @@ def at_basin(run: BasinRun) -> AtBasin:
     )
 
 
-def left_since(there: AtBasin) -> datetime | None:
-    """Since when nobody pressed, where that is long ago and no step takes so long; else None."""
+def left_since(there: AtBasin, at: datetime | None = None) -> datetime | None:
+    """Since when nobody pressed by then, where that is long ago and no step takes so long; else None."""
     run = there.run
     if run.ended_at is not None:
         return None
@@ -171,7 +171,7 @@ def left_since(there: AtBasin) -> datetime | None:
     takes = going.minutes if going and step and step.kind == "pause" else 0.0
     takes = max([takes, *(each.going.minutes for each in there.stand.on_now())])
     long = timedelta(hours=basin_table()["left"]["hours"], minutes=takes)
-    return since if there.now - since > long else None
+    return since if (at or there.now) - since > long else None
 
 
 def help_minutes(there: AtBasin, key: str) -> float:

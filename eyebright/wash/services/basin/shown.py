@@ -58,7 +58,9 @@ def run_out(run: BasinRun, says: str = "") -> RunOut:
         at=min(done, len(shown) - 1),
         clocks=[_clock(each, there) for each in there.contacts.values()],
         links=[
-            RunLinkOut.model_validate({"id": pk, "name": there.goings[pk].name, "state": state})
+            RunLinkOut.model_validate(
+                {"id": pk, "name": there.goings[pk].name, "what": there.goings[pk].what, "state": state}
+            )
             for pk, state in there.states().items()
         ],
         posture=run.posture,

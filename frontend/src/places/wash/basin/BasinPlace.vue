@@ -209,7 +209,9 @@ onMounted(() => window.scrollTo({ top: 0 }));
       </form>
       <div class="step" aria-live="polite">
         <h1>{{ step.title }}</h1>
-        <p v-if="number" class="number">{{ number }}</p>
+        <p v-if="number" class="number">
+          <span v-if="waits !== null && waits > 0" class="in">in</span> {{ number }}
+        </p>
         <p v-else-if="pause !== null" class="number">{{ pause > 0 ? clock(pause) : "now" }}</p>
         <p v-if="step.belief" class="belief">{{ step.belief }}</p>
         <p v-if="step.how" class="how">{{ step.how }}</p>
@@ -236,7 +238,7 @@ onMounted(() => window.scrollTo({ top: 0 }));
         {{ ended.errors.value["step"] ?? ended.trouble.value }}
       </p>
       <p v-if="run.says" class="quiet" role="status">{{ run.says }}</p>
-      <div class="press">
+      <div class="acts">
         <HoldButton ref="hold" :disabled="end.isPending.value" @held="go">{{
           step.press
         }}</HoldButton>
@@ -324,6 +326,11 @@ onMounted(() => window.scrollTo({ top: 0 }));
   color: var(--vein);
 }
 
+.in {
+  font: 400 1.25rem var(--sans);
+  color: var(--stem);
+}
+
 .how,
 .belief {
   font-size: 1.125rem;
@@ -372,7 +379,12 @@ onMounted(() => window.scrollTo({ top: 0 }));
   padding: 4px 8px;
 }
 
-.press {
+.acts {
+  position: sticky;
+  bottom: var(--tray, 0px);
+  z-index: 4;
+  background: var(--petal);
+  padding: 8px 0;
   display: grid;
   gap: 8px;
   margin-top: auto;

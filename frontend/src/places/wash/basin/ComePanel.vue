@@ -90,20 +90,22 @@ const take = (one: Offer) =>
       <ul>
         <li v-for="one in coming" :key="one.id" class="row">
           <span class="name">{{ one.name }}</span>
-          <button
-            type="button"
-            class="act"
-            @click="doing = { do: 'swap', link: one.id, ranOut: true }"
-          >
-            It ran out<span class="unseen">: {{ one.name }}</span>
-          </button>
-          <button
-            type="button"
-            class="act"
-            @click="doing = { do: 'swap', link: one.id, ranOut: false }"
-          >
-            Swap<span class="unseen">: {{ one.name }}</span>
-          </button>
+          <template v-if="one.what === 'put_on'">
+            <button
+              type="button"
+              class="act"
+              @click="doing = { do: 'swap', link: one.id, ranOut: true }"
+            >
+              It ran out<span class="unseen">: {{ one.name }}</span>
+            </button>
+            <button
+              type="button"
+              class="act"
+              @click="doing = { do: 'swap', link: one.id, ranOut: false }"
+            >
+              Swap<span class="unseen">: {{ one.name }}</span>
+            </button>
+          </template>
           <button type="button" class="act" @click="alter({ do: 'leave_out', link: one.id })">
             Leave out<span class="unseen">: {{ one.name }}</span>
           </button>
