@@ -1,4 +1,4 @@
-"""What a household's washes teach, against what was hidden: six simulated years (tests/core/households.py)."""
+"""What a household's washes teach, against what was hidden: six simulated years (core/households.py)."""
 
 import time
 
@@ -27,4 +27,3 @@ def run(households: int = 6) -> dict[str, float]:
         "slowest jump": float(max(each.found_after or 99 for each in lives)),
         "a year, s": time.perf_counter() - began,
     }
-

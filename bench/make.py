@@ -119,10 +119,10 @@ def over_pour(browser: Browser, address: str) -> float:
     return float(sorted(times)[int(0.95 * (len(times) - 1))])
 
 
-def cost_of_clocks(browser: Browser, address: str, pid: int) -> float:
-    """The share of a core that twenty running clocks cost, server and page together, beyond none."""
+def cost_of_clocks(browser: Browser, address: str, pid: int, at: str = "/wash") -> float:
+    """The share of a core that twenty running clocks cost at a page, server and page, beyond none."""
     page = _opened(browser, address)
-    page.goto(f"{address}/wash")
+    page.goto(f"{address}{at}")
     page.wait_for_timeout(SETTLED_MS)
     idle = _share(page, pid)
     every = call(page, "GET", "/api/formulas")["formulas"]

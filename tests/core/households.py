@@ -67,6 +67,7 @@ def live(rng: np.random.Generator) -> Lived:
 
 
 def as_of(lived: Lived, day: int) -> Learnt:
+    """What its washes teach by a day."""
     return learn(
         [
             WashOutcome(float(day - when), went.given, went.answer, head=went.head, shares=went.shares)

@@ -219,29 +219,29 @@ def _timed(runs: Sequence[_Run]) -> list[_Run]:
 
 
 def _off_at(place: int, runs: Sequence[_Run], starts: Sequence[float], ends: Sequence[float]) -> float:
-    """When what is rinsed out really comes off: as the next thing reaches its zones, however long that waits.
+    """When what is rinsed out really comes off: as the next thing reaches it, however long that waits.
 
-    Where nothing does, it is taken to be rinsed off at its own minutes, or after what is waited for then.
+    What reaches one of its zones takes it off both. Where nothing does, it is taken to be rinsed off at its
+    own minutes, or after what is waited for then.
     """
     run, end = runs[place], ends[place]
     if run.assessment is None or run.link.left_in:
         return end
-    off = end
-    for zone in ZONES:
-        if not run.link.reaches(zone):
-            continue
-        after = [
-            starts[other]
-            for other, each in enumerate(runs)
-            if other != place and not each.asked.pause and each.link.reaches(zone) and starts[other] >= end
-        ]
-        waited = [
-            ends[other]
-            for other, each in enumerate(runs)
-            if each.asked.pause and not pauses()[each.asked.pause].after and starts[other] >= starts[place]
-        ]
-        off = max(off, min(after) if after else max(waited, default=end))
-    return off
+    zones = [zone for zone in ZONES if run.link.reaches(zone)]
+    after = [
+        starts[other]
+        for other, each in enumerate(runs)
+        if other != place
+        and not each.asked.pause
+        and starts[other] >= end
+        and any(each.link.reaches(zone) for zone in zones)
+    ]
+    waited = [
+        ends[other]
+        for other, each in enumerate(runs)
+        if each.asked.pause and not pauses()[each.asked.pause].after and starts[other] >= starts[place]
+    ]
+    return max(end, min(after) if after else max(waited, default=end)) if zones else end
 
 
 def _ahead(runs: Sequence[_Run]) -> float:

@@ -101,8 +101,8 @@ async function go(): Promise<void> {
   const now = run.value;
   if (!now || !step.value) return;
   if (step.value.kind !== "end") {
-    chime("press");
     pressing.press();
+    requestAnimationFrame(() => window.setTimeout(() => chime("press"))); // once the next step is painted
     return;
   }
   await finish();

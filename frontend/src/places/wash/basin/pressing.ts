@@ -10,6 +10,7 @@ import { stored } from "@/api/drafts";
 
 const AGAIN_MS = 1_000;
 const AWAY = 502;
+const PAINT_MS = 30;
 
 export function usePressing(id: () => number, run: Ref<Run | undefined>, heardAt: Ref<number>) {
   const send = usePress();
@@ -79,7 +80,9 @@ export function usePressing(id: () => number, run: Ref<Run | undefined>, heardAt
     error.value = null;
     queue.value = [...queue.value, { step: now.step, section: now.section, at: moment() }];
     keep();
-    void flush();
+    // the next step is painted first; a window that is not looked at paints nothing
+    window.clearTimeout(timer);
+    timer = window.setTimeout(() => void flush(), PAINT_MS);
   }
 
   watch(id, () => (queue.value = stored<Press[]>(name()) ?? []));

@@ -1,0 +1,239 @@
+"""The basin: steps, minutes by section, rings, words that are read out, and when it is asked how it went."""
+
+from dataclasses import replace
+from datetime import UTC, datetime, timedelta
+from unittest import TestCase
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from eyebright.core.basin import (
+    Contact,
+    Going,
+    Press,
+    advice_of,
+    asks,
+    due_of,
+    helps,
+    judged_words,
+    minutes_at_most,
+    postures,
+    questions,
+    questions_for,
+    ring_words,
+    stand_of,
+    step_words,
+    steps_of,
+    telling,
+    troubles,
+)
+from eyebright.core.wash import WashLink
+
+from .test_wash_links import CLAY, LIQUOR, MASK, OIL, RINSE, SODA, THIRD, WATER, basin
+
+GRAINS = Going(
+    1, "Clay", "put_on", "scalp", minutes=10.0, sections=4, each=1.5, section="by quarters", most=30.0
+)
+SOAK = Going(2, "Mask", "put_on", "bag", minutes=30.0)
+SCALP_WATER = Going(3, "Water", "water", "scalp", start=16.0)
+RINSED = Going(4, "Water", "water", "both", start=30.0)
+SPRAY = Going(5, "Mist", "put_on", start=31.0, rinsed=False)
+
+
+def keys(*goings: Going) -> list[str]:
+    """The steps of a wash, by key."""
+    return [step.key for step in steps_of(goings)]
+
+
+def contact(on: list[float], off: float | None = None, **more: object) -> Contact:
+    """Something that went on at these minutes."""
+    going = replace(GRAINS, **{"sections": len(on)} | more)  # type: ignore[arg-type]
+    return Contact(going, tuple(on), off)
+
+
+class Steps(TestCase):
+    """One press each, in order of time."""
+
+    def test_two_lanes_and_what_stays(self) -> None:
+        found = keys(GRAINS, SOAK, SCALP_WATER, RINSED, SPRAY)
+        self.assertEqual(found, ["ready", "on-1", "on-2", "off-3", "off-4", "on-5", "end"])
+        offs = {step.key: step.offs for step in steps_of([GRAINS, SOAK, SCALP_WATER, RINSED])}
+        self.assertEqual((offs["off-3"], offs["off-4"]), ((1,), (2,)))
+
+    def test_what_no_water_follows_is_rinsed_out_all_the_same(self) -> None:
+        self.assertEqual(keys(GRAINS), ["ready", "on-1", "last", "end"])
+        second = replace(GRAINS, id=7, start=20.0)
+        self.assertEqual(keys(GRAINS, second), ["ready", "on-1", "before-7", "on-7", "last", "end"])
+
+    def test_a_pause_takes_nothing_off(self) -> None:
+        pause = Going(9, "Wait", "pause", start=15.0, minutes=30.0)
+        steps = steps_of([replace(GRAINS, start=0.0), pause, RINSED])
+        self.assertEqual([step.key for step in steps], ["ready", "on-1", "pause-9", "off-4", "end"])
+        self.assertEqual(steps[3].offs, (1,))
+
+    def test_a_press_of_a_step_that_is_no_more_is_passed_over(self) -> None:
+        steps = steps_of([RINSED])
+        stand = stand_of(steps, [RINSED], [Press(0.0, "ready"), Press(1.0, "on-99"), Press(2.0, "off-4")])
+        self.assertEqual(steps[stand.place].key, "end")
+
+
+class ByTheSection(TestCase):
+    """Limits look at the longest, what it does goes by the mean."""
+
+    def test_the_first_quarter_has_it_longest(self) -> None:
+        found = contact([0.0, 2.0, 4.0, 8.0], off=14.0)
+        self.assertEqual(found.minutes(99.0), (14.0, 12.0, 10.0, 6.0))
+        self.assertEqual((found.longest(99.0), found.mean(99.0)), (14.0, 10.5))
+
+    def test_it_rings_as_planned_before_the_most_at_it_and_far_past_it(self) -> None:
+        found = contact([0.0, 3.0], never=60.0)
+        self.assertEqual(found.rings(), ((13.0, "due"), (29.0, "soon"), (30.0, "over"), (60.0, "stop")))
+        self.assertEqual(contact([0.0], sections=3).rings()[0][1], "soon", "planned goes by the last of it")
+        self.assertEqual(contact([0.0], rinsed=False).rings(), ())
+
+    @settings(max_examples=200, deadline=None)
+    @given(
+        st.lists(st.floats(0.0, 200.0), min_size=1, max_size=12),
+        st.floats(0.0, 500.0),
+        st.integers(0, 3),
+    )
+    def test_the_first_never_has_it_shorter_than_the_last(
+        self, at: list[float], now: float, shuffled: int
+    ) -> None:
+        """However the presses fall: in order, at once, or by a clock that was set back."""
+        going = replace(GRAINS, sections=len(at))
+        steps = steps_of([going, RINSED])
+        times = at if shuffled else sorted(at)
+        presses = [Press(0.0, "ready"), *(Press(t, "on-1", n) for n, t in enumerate(times))]
+        stand = stand_of(steps, [going, RINSED], presses)
+        found = stand.contacts[1].minutes(now)
+        self.assertEqual(list(found), sorted(found, reverse=True))
+        off = stand_of(steps, [going, RINSED], [*presses, Press(now, "off-4")]).contacts[1]
+        assert off.off is not None
+        self.assertGreaterEqual(off.off, max(off.on))
+        self.assertGreaterEqual(off.longest(0.0), off.mean(0.0))
+
+    def test_planned_beside_done_in_words(self) -> None:
+        planned = replace(GRAINS, sections=1, each=0.0, minutes=45.0)
+        early = judged_words(Contact(planned, (0.0,), 20.0), 20.0)
+        self.assertEqual(early, "Clay: 20 minutes of 45 minutes planned: off early, it did less.")
+        late = judged_words(Contact(replace(planned, minutes=30.0, never=60.0), (0.0,), 150.0), 150.0)
+        self.assertIn("2.5 hours of 30 minutes planned: far too long", late)
+        right = judged_words(Contact(replace(planned, most=None), (0.0,), 44.0), 44.0)
+        self.assertEqual(right, "Clay: 44 minutes of 45 minutes planned.")
+
+
+class Limits(TestCase):
+    """The rules are asked, never told again."""
+
+    def test_they_are_those_of_the_rules(self) -> None:
+        for made, most, never in ((CLAY, 30.0, 60.0), (SODA, 3.0, 6.0)):
+            with self.subTest(made.name):
+                self.assertEqual(minutes_at_most(basin(), WashLink(made)), (most, never))
+
+    def test_a_tender_head_has_fewer(self) -> None:
+        grown, _ = minutes_at_most(basin(), WashLink(THIRD))
+        tender, _ = minutes_at_most(basin({"skin": ["eczema"]}), WashLink(THIRD))
+        assert grown is not None and tender is not None
+        self.assertLessEqual(tender, grown)
+
+    def test_off_the_skin_it_is_four_times_as_long_and_what_stays_has_none(self) -> None:
+        on, _ = minutes_at_most(basin(), WashLink(MASK, "lengths"))
+        off, _ = minutes_at_most(basin(), WashLink(MASK, "bag"))
+        assert on is not None and off is not None
+        self.assertAlmostEqual(off / on, 4.0, delta=0.1)
+        self.assertEqual(minutes_at_most(basin(), WashLink(OIL)), (None, None))
+        self.assertEqual(minutes_at_most(basin(), WATER), (None, None))
+
+
+class LeftOut(TestCase):
+    """What is left out takes its own cautions with it, and nobody else's."""
+
+    def test_no_caution_of_another_is_hidden(self) -> None:
+        links = [
+            WashLink(CLAY, "scalp", 45.0), WATER, WashLink(SODA, minutes=4.0), WATER,
+            WashLink(THIRD, minutes=5.0), WashLink(MASK, "lengths", 200.0), WashLink(LIQUOR), WashLink(RINSE),
+        ]  # fmt: skip
+        whose = basin({"skin": ["eczema"]})
+        alone = [{each.id for each in whose.alone(link)} for link in links]
+        for out in range(len(links)):
+            kept = [link for place, link in enumerate(links) if place != out]
+            said = {each.id for each in whose.wash(kept).cautions}
+            for place, own in enumerate(alone):
+                if place != out:
+                    self.assertLessEqual(own, said, f"without {out}, of {place}")
+
+
+class Words(TestCase):
+    """What is read out can be followed with the eyes shut."""
+
+    def test_every_step_says_what_where_how_much_and_how_to_go_on(self) -> None:
+        goings = {each.id: each for each in (replace(GRAINS, says="about 85 mL", eyes=True), RINSED)}
+        back = postures()["back"]
+        steps = steps_of(list(goings.values()))
+        for step in steps:
+            words = step_words(step, 0, goings, back, 38.0)
+            self.assertIn("press space", words.say)
+            self.assertTrue(words.title and words.press)
+        first = step_words(steps[1], 0, goings, back, 38.0)
+        for part in (
+            "Clay on the scalp",
+            "by quarters",
+            "About 85 mL",
+            "Lean back, eyes shut",
+            "the first of 4",
+        ):
+            self.assertIn(part, first.say)
+        self.assertNotIn("85 mL", step_words(steps[1], 2, goings, back, 38.0).say, "said once")
+
+    def test_rings_are_told_apart_by_their_words(self) -> None:
+        found = contact([0.0], never=60.0)
+        said = [ring_words(found, kind) for kind in ("due", "soon", "over", "stop")]
+        self.assertEqual(len(set(said)), 4)
+        self.assertIn("30 minutes, the most for this head", said[2])
+
+    def test_help_is_short_and_says_whom_to_call(self) -> None:
+        for each in helps().values():
+            self.assertLessEqual(len(each.steps), 3)
+            self.assertRegex(each.call, "doctor|emergency")
+        self.assertEqual((helps()["eyes"].minutes, helps()["eyes"].strong), (15, 20))
+        self.assertIn("Lenses out", " ".join(helps()["eyes"].steps))
+        for trouble in troubles().values():
+            self.assertTrue(trouble.now and trouble.next)
+
+
+class Afterwards(TestCase):
+    """Wet, dry, two days on."""
+
+    ENDED = datetime(2026, 11, 27, 12, 0, tzinfo=UTC)
+
+    def reminded(self, locs: bool = False, next_wash: datetime | None = None) -> dict[str, float]:
+        dues = due_of(self.ENDED, locs, next_wash)
+        return {due.ask.key: (due.remind - self.ENDED) / timedelta(hours=1) for due in dues}
+
+    def test_when_it_is_asked(self) -> None:
+        self.assertEqual(self.reminded(), {"wet": 0.0, "dry": 3.0, "later": 48.0})
+        self.assertEqual(self.reminded(locs=True)["dry"], 9.0, "locs dry later")
+
+    def test_the_last_before_the_next_wash_at_the_latest(self) -> None:
+        soon = self.ENDED + timedelta(hours=30)
+        self.assertEqual(self.reminded(next_wash=soon)["later"], 28.0)
+        self.assertEqual(self.reminded(next_wash=self.ENDED + timedelta(hours=1))["later"], 20.0)
+
+    def test_what_is_asked_of_whom(self) -> None:
+        self.assertIn("loc_damp", {each.key for each in questions_for("dry", locs=True)})
+        self.assertNotIn("loc_damp", {each.key for each in questions_for("dry", locs=False)})
+        for when in asks():
+            self.assertLessEqual(len(questions_for(when, locs=True)), 8, "ten seconds")
+            self.assertTrue(any(each.tells for each in questions_for(when, locs=False)))
+
+    def test_which_answer_counts(self) -> None:
+        self.assertEqual(telling({"wet": {"oil": 0}, "dry": {"oil": 3}, "later": {"oil": 1}}), ("dry", 3))
+        self.assertEqual(telling({"wet": {"oil": 0}, "dry": {"shine": 1}}), ("wet", 0))
+        self.assertIsNone(telling({"later": {"itch": 1}}))
+
+    def test_what_follows_from_an_answer(self) -> None:
+        for key, question in questions().items():
+            for place in range(len(question.choices)):
+                self.assertEqual(len(advice_of({key: place})), int(str(place) in question.says))
+        self.assertIn("doctor", " ".join(advice_of({"shedding": 2, "gone": 1})))
