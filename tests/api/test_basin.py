@@ -48,7 +48,7 @@ class BasinTestCase(PlanTestCase):
         return self.call("POST", f"/wash/runs/{run['id']}/change", body, status)
 
     def end(self, run: dict[str, Any], status: int = 200, **more: Any) -> Any:
-        return self.call("POST", f"/wash/runs/{run['id']}/end", {"version": run["version"]} | more, status)
+        return self.call("POST", f"/wash/runs/{run['id']}/end", more, status)
 
     def whole(self, run: dict[str, Any]) -> dict[str, Any]:
         """Press on until there is nothing left but the end."""
@@ -267,7 +267,7 @@ class Amiss(BasinTestCase):
         body = {"step": now["step"], "section": 0}
         says = self.refused("POST", f"/wash/runs/{run['id']}/press", body, "off_at")
         self.assertIn("Lock-gate clay was on", says)
-        ending = {"version": run["version"]}
+        ending: dict[str, Any] = {}
         self.refused("POST", f"/wash/runs/{run['id']}/end", ending, "off_at")
         self.refused("POST", f"/wash/runs/{run['id']}/end", ending | {"off_at": "2026-12-24T10:00"}, "off_at")
         ended = self.end(run, off_at="2026-11-27T12:20")
@@ -278,7 +278,7 @@ class Amiss(BasinTestCase):
         self.refused("POST", "/wash/runs", {"head": self.wren}, "what")
         self.refused("POST", "/wash/runs", {"chain": self.plain}, "head")
         run = self.go()
-        self.refused("POST", f"/wash/runs/{run['id']}/end", {"version": run["version"]}, "step")
+        self.refused("POST", f"/wash/runs/{run['id']}/end", {}, "step")
         body = {"version": run["version"], "do": "add", "formula": 999}
         self.refused("POST", f"/wash/runs/{run['id']}/change", body, "formula")
 

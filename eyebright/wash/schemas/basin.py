@@ -72,14 +72,7 @@ class BasinChangeIn(Schema):
 class EndIn(Schema):
     """The end of it. `off_at`: when what was left on came off, where nobody was there to press."""
 
-    version: int
     off_at: Annotated[Moment | None, Blank] = None
-
-
-class RunVersionIn(Schema):
-    """The version that a run was read at."""
-
-    version: int
 
 
 class RingOut(Out):

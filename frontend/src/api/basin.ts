@@ -46,9 +46,10 @@ export interface Press {
 }
 
 /** Something done to a run: what stands there afterwards is the answer. */
-function useRunAct<Input>(act: (id: number, input: Input) => Promise<Run>) {
+function useRunAct<Input>(act: (id: number, input: Input) => Promise<Run>, more: object = {}) {
   const cache = useQueryClient();
   return useMutation({
+    ...more,
     mutationFn: ({ id, input }: { id: number; input: Input }) => act(id, input),
     onSuccess: (now) => {
       cache.setQueryData(keyOf(now.id), now);
@@ -57,8 +58,14 @@ function useRunAct<Input>(act: (id: number, input: Input) => Promise<Run>) {
   });
 }
 
+/** Sent again by places/wash/basin/pressing.ts itself, with its own time. */
 export const usePress = () =>
-  useRunAct((id, body: Press) => taken(api.POST("/api/wash/runs/{pk}/press", { ...at(id), body })));
+  useRunAct(
+    (id, body: Press) => taken(api.POST("/api/wash/runs/{pk}/press", { ...at(id), body })),
+    {
+      retry: false,
+    },
+  );
 export const useUndoPress = () =>
   useRunAct<null>((id) => taken(api.POST("/api/wash/runs/{pk}/undo", at(id))));
 export const useMark = () =>
@@ -87,11 +94,11 @@ function useWashChange<Input, Output>(change: (input: Input) => Promise<Output>)
 export const useBeginWash = () =>
   useWashChange((body: BeginWash) => taken(api.POST("/api/wash/runs", { body })));
 export const useEndWash = () =>
-  useWashChange(({ id, version, off }: { id: number; version: number; off?: string }) =>
+  useWashChange(({ id, off }: { id: number; off?: string }) =>
     taken(
       api.POST("/api/wash/runs/{pk}/end", {
         ...at(id),
-        body: { version, off_at: (off || null) as never },
+        body: { off_at: (off || null) as never },
       }),
     ),
   );

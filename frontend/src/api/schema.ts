@@ -5143,8 +5143,6 @@ export interface components {
         EndIn: {
             /** Off At */
             off_at?: string | null;
-            /** Version */
-            version: number;
         };
         /**
          * EndedOut

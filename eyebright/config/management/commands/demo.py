@@ -186,7 +186,7 @@ def _run(row: dict[str, Any], people: dict[str, int]) -> None:
     if "ended" not in row:
         return
     off = began + timedelta(minutes=row["ended"])
-    ending.end(run.pk, EndIn(version=shown.version, off_at=off))
+    ending.end(run.pk, EndIn(off_at=off))
     for when, hours, answers in row["told"]:
         told = ReviewIn(when=when, answers=answers, at=off + timedelta(hours=hours))
         reviews.review(shown.planned, told)

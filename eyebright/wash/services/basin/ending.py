@@ -7,7 +7,6 @@ from typing import Any
 from django.db import transaction
 from django.utils import timezone
 
-from eyebright.config.changes import still_at
 from eyebright.config.decimals import exact
 from eyebright.config.problems import Problem
 from eyebright.config.today import aware
@@ -31,7 +30,6 @@ NOTHING = "Nothing went on: throw this wash away instead."
 def end(pk: int, entered: EndIn) -> EndedOut:
     """End a wash: what went on is kept, planned beside done; what is still on comes off now, or `off_at`."""
     run = open_run(pk)
-    still_at(run, "wash", entered.version, run_out)
     there = at_basin(run)
     if not there.contacts:
         raise Problem.field("step", NOTHING)

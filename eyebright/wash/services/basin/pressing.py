@@ -125,7 +125,6 @@ def mark(pk: int, entered: BasinMarkIn) -> RunOut:
         case "trouble":
             only_offered("key", [entered.key], troubles())
             _keep(run, "trouble", key=entered.key, link=_on_or_last(at_basin(run)))
-            says = troubles()[entered.key].now
         case "help":
             only_offered("key", [entered.key], helps())
             there = at_basin(run)

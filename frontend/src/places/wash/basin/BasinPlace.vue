@@ -108,9 +108,10 @@ async function go(): Promise<void> {
   await finish();
 }
 async function finish(off = ""): Promise<void> {
+  await pressing.settled();
   const now = run.value;
   if (!now) return;
-  const done = await end.mutateAsync({ id, version: now.version, off }).catch(() => null);
+  const done = await end.mutateAsync({ id, off }).catch(() => null);
   if (!done) return;
   tell(["The wash is kept.", done.says && `${done.says}.`].filter(Boolean).join(" "), async () => {
     await reopen.mutateAsync(id);
@@ -130,8 +131,10 @@ async function throwAway(): Promise<void> {
   });
   await router.push("/today");
 }
-const amiss = (key: string) =>
+const amiss = (key: string) => {
   mark.mutate({ id, input: { what: "trouble", key, link: null, value: null } });
+  hold.value?.focus();
+};
 const believe = () =>
   belief.value &&
   mark.mutate({
@@ -143,7 +146,10 @@ const believe = () =>
       value: belief.value as never,
     },
   });
-const takeBack = () => undo.mutate({ id, input: null });
+const takeBack = () => {
+  undo.mutate({ id, input: null });
+  hold.value?.focus();
+};
 /** Space and Enter press on from wherever nothing else has the focus. */
 function fromTheKeys(): void {
   const focus = document.activeElement;
@@ -164,6 +170,7 @@ useShortcuts([
 function listen(): void {
   want(!wanted.value);
   speak(step.value?.say ?? "");
+  hold.value?.focus(); // the next press goes on
 }
 onMounted(() => window.scrollTo({ top: 0 }));
 </script>

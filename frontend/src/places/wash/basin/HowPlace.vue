@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** How a wash went: as it was done, and three times of asking, a few presses each. What it teaches stands beside. */
-import { computed } from "vue";
+import { computed, ref, watch } from "vue";
 import { useRoute } from "vue-router";
 import { useReviews } from "@/api/basin";
 import LoadState from "@/parts/LoadState.vue";
@@ -12,12 +12,20 @@ const { id } = defineProps<{ id: number }>();
 const route = useRoute();
 const reviews = useReviews(() => id);
 const found = computed(() => reviews.data.value);
-/** The one to be answered now: which was asked for, or the last that is open and not told. */
-const first = computed(() => {
-  const times = found.value?.times ?? [];
-  const wanted = times.find((one) => one.when === route.query["when"] && one.open);
-  return wanted ?? times.findLast((one) => one.open && one.told === null) ?? times[0];
-});
+/** The one to be answered now: which was asked for, or the last that is open and not told; it stays while it is. */
+const now = ref("");
+watch(
+  found,
+  (reviews) => {
+    if (now.value || !reviews) return;
+    const open = reviews.times.filter((one) => one.open);
+    const wanted = open.find((one) => one.when === route.query["when"]);
+    const one = wanted ?? open.findLast((each) => each.told === null) ?? reviews.times[0];
+    now.value = one?.when ?? "";
+  },
+  { immediate: true },
+);
+const first = computed(() => found.value?.times.find((one) => one.when === now.value));
 const others = computed(() => found.value?.times.filter((one) => one !== first.value) ?? []);
 </script>
 

@@ -85,8 +85,14 @@ export function usePressing(id: () => number, run: Ref<Run | undefined>, heardAt
     timer = window.setTimeout(() => void flush(), PAINT_MS);
   }
 
+  /** All that was pressed has been sent, or was refused. */
+  async function settled(): Promise<void> {
+    await flush();
+    while (sending) await new Promise((done) => window.setTimeout(done, PAINT_MS));
+  }
+
   watch(id, () => (queue.value = stored<Press[]>(name()) ?? []));
   if (queue.value.length) void flush();
   onUnmounted(() => window.clearTimeout(timer));
-  return { at, step, press, waiting: computed(() => queue.value.length > 0), away, error };
+  return { at, step, press, settled, waiting: computed(() => queue.value.length > 0), away, error };
 }
