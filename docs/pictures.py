@@ -1,6 +1,7 @@
 """Make docs/screenshots anew from the demo household: `make screenshots`."""
 
 import os
+import re
 import shutil
 from pathlib import Path
 
@@ -61,6 +62,13 @@ def main() -> None:
         desk = window(browser, DESK)
         desk.goto(f"{address}/today")
         shoot(desk, "today")
+        desk.get_by_role("link", name=re.compile("Say how it went")).click()
+        shoot(desk, "how-it-went")
+        desk.goto(f"{address}/today")
+        desk.get_by_role("link", name=re.compile("Go on: Ottoline")).click()
+        desk.get_by_role("button", name="It is rinsed out").wait_for()
+        basin = desk.url
+        shoot(desk, "basin")
         desk.goto(f"{address}/wash")
         desk.get_by_role("link", name="Ottoline: Ottoline, side by side").click()
         shoot(desk, "planned")
@@ -73,9 +81,6 @@ def main() -> None:
         shoot(desk, "head-how-it-went")
         desk.goto(f"{address}{bench(desk, address, 'Lamplight soapwort')}")
         shoot(desk, "bench")
-        desk.get_by_role("button", name="Wash out less").click()
-        desk.get_by_role("button", name="Take this change").evaluate("act => act.scrollIntoView(false)")
-        shoot(desk, "bench-make-it-so")
         desk.goto(f"{address}/wash/names")
         desk.get_by_role("button", name="Friday, off the barge", exact=True).click()
         shoot(desk, "washes")
@@ -87,16 +92,19 @@ def main() -> None:
         shoot(desk, "batch")
         desk.goto(f"{address}/shelf")
         shoot(desk, "shelf")
-        desk.goto(f"{address}/shelf/materials/soapwort")
-        shoot(desk, "material")
         desk.goto(f"{address}/journal")
         shoot(desk, "journal")
 
         phone = window(browser, PHONE)
         phone.goto(f"{address}/today")
         shoot(phone, "phone-today")
-        phone.goto(f"{address}{bench(phone, address, 'Lock-gate clay')}")
-        shoot(phone, "phone-bench")
+        phone.goto(basin)
+        phone.get_by_role("button", name="It is rinsed out").wait_for()
+        shoot(phone, "phone-basin")
+        phone.get_by_role("button", name="Help").click()
+        phone.get_by_role("button", name="In the eyes").click()
+        shoot(phone, "phone-help")
+        phone.get_by_role("button", name="It is over").click()
         phone.goto(f"{address}/mix")
         phone.get_by_role("button", name="I am mixing this").click()
         phone.wait_for_url("**/pour")

@@ -194,6 +194,7 @@ def tables() -> dict[str, str]:
         **_formulas(),
         "cooling": _constants(_read("formulas/prepare/cooling.toml")),
         **_washes(),
+        **_basin(),
         "step-cautions": table(
             _read("make/cautions.toml")["caution"],
             caution="id",
@@ -239,6 +240,29 @@ def _washes() -> dict[str, str]:
         ),
         "wash-sections": table(links["section"], way="name", sections="count", min_each="minutes"),
         "wash-finish": table(finish, finish="name", g_on_100_g_from="g_from", says="says"),
+    }
+
+
+def _basin() -> dict[str, str]:
+    """The tables of the basin."""
+    told = _read("basin/basin.toml")
+    return {
+        "basin-help": table(
+            told["help"],
+            help="name",
+            min="minutes",
+            after_alkali="strong",
+            do="steps",
+            call="call",
+            source="source",
+        ),
+        "basin-trouble": table(told["trouble"], amiss="name", now="now", the_next_time="next"),
+        "basin-asks": table(
+            told["ask"], asked="name", hours_from="from", reminded_after="after", locs="locs"
+        ),
+        "basin-questions": table(
+            told["question"], question="ask", when="when", choices="choices", only="only", tells="tells"
+        ),
     }
 
 

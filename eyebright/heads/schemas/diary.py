@@ -117,7 +117,8 @@ class PatchTestOut(Out):
 class WashOut(Out):
     """A preparation used, and how it went.
 
-    `name`: its formula's, or its family's; `learnt`: what it says, in words.
+    `name`: its formula's, or its family's; `learnt`: what it says, in words. `planned`: the wash that it was a part of;
+    `as_done`: minutes by section beside those planned; `amiss`: what went amiss at the basin.
     """
 
     id: int
@@ -135,6 +136,9 @@ class WashOut(Out):
     learnt: str
     judged: bool
     note: str
+    planned: int | None
+    as_done: str
+    amiss: list[str]
 
 
 class PassOut(Out):

@@ -10,6 +10,7 @@ from django.utils import timezone
 
 from eyebright.config.decimals import as_float
 from eyebright.config.wire import figure_out
+from eyebright.core.basin import helps, troubles
 from eyebright.core.formulas.model import families
 from eyebright.core.formulas.model import washes as cleansing
 from eyebright.core.heads import CHILD, Belief, KeptRecord, Record, mass_of, record_as_kept, scalp_of, tables
@@ -246,8 +247,27 @@ def wash_out(wash: Any, together: float | None = None) -> WashOut:
         counts=wash.counts,
         learnt=_learnt(wash, together),
         judged=wash.family in cleansing(),
+        planned=wash.planned_id,
+        as_done=_as_done(wash),
+        amiss=_amiss(wash),
         note=wash.note,
     )
+
+
+def _as_done(wash: Any) -> str:
+    """Minutes by section beside those that were planned; empty where nobody counted."""
+    found = [round(float(each), 1) for each in wash.sections]
+    if not found:
+        return ""
+    on = f"first {max(found):g} min, last {min(found):g}" if len(found) > 1 else f"on {found[0]:g} min"
+    return on if wash.meant is None else f"{on}; planned {float(wash.meant):g}"
+
+
+def _amiss(wash: Any) -> list[str]:
+    """What went amiss at the basin, and the help that was pressed."""
+    named = {key: each.name for key, each in troubles().items()}
+    named |= {f"help-{key}": f"Help: {each.name.lower()}" for key, each in helps().items()}
+    return [named[key] for key in wash.feel if key in named]
 
 
 def _learnt(wash: Any, together: float | None) -> str:

@@ -32,6 +32,7 @@ from eyebright.shelf.services.measures import vessels
 from ..models import Wash
 from ..schemas.chains import WashAsk, WashLinkIn
 from ..schemas.diary import WashChangeIn, WashIn
+from .basin.reviews import answer_corrected
 from .chains import cautions_of
 from .teaching import teach_day
 
@@ -183,6 +184,8 @@ def change_wash(pk: int, wash_pk: int, entered: WashChangeIn) -> KeptOut:
             setattr(found, name, said[name])
     anew = _correct(found, entered, said)
     found.save()
+    if "answer" in said:
+        answer_corrected(found)
     if anew:
         for at in {before, found.at}:
             teach_day(head, at)

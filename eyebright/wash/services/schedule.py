@@ -101,7 +101,7 @@ class Planned:
 def the_plan(now: datetime | None = None) -> Planned:
     """Everything that is planned, from now."""
     now = now or timezone.now()
-    rows = list(coming(now))
+    rows = list(coming(now).exclude(run__isnull=False, run__ended_at=None, run__removed_at=None))
     state = State(rows)
     freshen(rows, state)
     hours = the_hours()

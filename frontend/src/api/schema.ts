@@ -10166,11 +10166,16 @@ export interface components {
          * WashOut
          * @description A preparation used, and how it went.
          *
-         *     `name`: its formula's, or its family's; `learnt`: what it says, in words.
+         *     `name`: its formula's, or its family's; `learnt`: what it says, in words. `planned`: the wash that it was a part of;
+         *     `as_done`: minutes by section beside those planned; `amiss`: what went amiss at the basin.
          */
         WashOut: {
+            /** Amiss */
+            amiss: string[];
             /** Answer */
             answer: string | null;
+            /** As Done */
+            as_done: string;
             /**
              * At
              * Format: date-time
@@ -10196,6 +10201,8 @@ export interface components {
             name: string;
             /** Note */
             note: string;
+            /** Planned */
+            planned: number | null;
             /** Strength */
             strength: number;
             /** Version */

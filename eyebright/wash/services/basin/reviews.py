@@ -9,7 +9,7 @@ from django.utils import timezone
 
 from eyebright.config.problems import Problem
 from eyebright.config.today import aware
-from eyebright.core.basin import advice_of, asks, due_of, questions_for, telling
+from eyebright.core.basin import advice_of, asks, due_of, questions, questions_for, telling
 from eyebright.core.formulas.model import washes as cleansing
 from eyebright.core.heads import record_as_kept
 from eyebright.core.learning import outcomes
@@ -165,6 +165,19 @@ def _teach(planned: PlannedWash, locs: bool) -> None:
     if counts is not None:
         taught.heard, taught.unsure = counts[0], rows[counts[0]].unsure
     taught.save(update_fields=["answer", "heard", "unsure", "version"])
+
+
+def answer_corrected(found: KeptWash) -> None:
+    """An answer that was corrected where the wash is recorded is the one that was told, at its time."""
+    if found.planned_id is None:
+        return
+    row = Review.objects.filter(planned=found.planned_id, when=found.heard).first()
+    if row is None:
+        return
+    tells = next(each.key for each in questions().values() if each.tells)
+    rest = {key: place for key, place in row.answers.items() if key != tells}
+    row.answers = rest if found.answer is None else rest | {tells: found.answer}
+    row.save()
 
 
 def due_reviews(now: datetime | None = None) -> list[DueReviewOut]:

@@ -82,6 +82,8 @@ useShortcuts([{ key: "n", does: "Record a wash", run: () => (adding.value = true
               >, {{ said(wash.strength) }} times as strong</template
             ><template v-if="wash.minutes !== null">, {{ said(wash.minutes) }} min</template>
           </p>
+          <p v-if="wash.as_done" class="quiet">{{ wash.as_done }}</p>
+          <p v-if="wash.amiss.length" class="amiss">{{ wash.amiss.join(". ") }}.</p>
           <p v-if="wash.note" class="quiet">{{ wash.note }}</p>
           <div v-if="wash.judged" class="went" role="group" aria-label="How it went">
             <button
@@ -99,6 +101,9 @@ useShortcuts([{ key: "n", does: "Record a wash", run: () => (adding.value = true
             <button v-if="wash.judged" type="button" class="act" @click="counts(wash)">
               {{ wash.counts ? "Don’t learn from this one" : "Learn from this one" }}
             </button>
+            <RouterLink v-if="wash.planned" class="act" :to="`/wash/planned/${wash.planned}/how`"
+              >How it went</RouterLink
+            >
             <button type="button" class="act" @click="correcting = wash.id">Correct it</button>
             <button type="button" class="act" @click="drop(wash)">Remove</button>
           </p>
@@ -201,5 +206,9 @@ aside section {
   .washes {
     grid-template-columns: minmax(0, 1fr);
   }
+}
+
+.amiss {
+  color: var(--madder);
 }
 </style>
