@@ -251,6 +251,11 @@ class Amiss(BasinTestCase):
         again = run["presses"][run["at"]]
         self.assertEqual(again["kind"], "rinse", "what is on comes off before it")
 
+    def test_a_paste_is_not_poured_again(self) -> None:
+        run = self.press(self.go(), 3)
+        body = {"version": run["version"], "do": "again", "link": run["links"][0]["id"]}
+        self.assertIn("not poured", self.refused("POST", f"/wash/runs/{run['id']}/change", body, "link"))
+
     def test_another_window_that_changed_it_first_is_seen(self) -> None:
         run = self.go()
         self.press(run)
@@ -281,6 +286,67 @@ class Amiss(BasinTestCase):
         self.refused("POST", f"/wash/runs/{run['id']}/end", {}, "step")
         body = {"version": run["version"], "do": "add", "formula": 999}
         self.refused("POST", f"/wash/runs/{run['id']}/change", body, "formula")
+
+
+class Stops(BasinTestCase):
+    """Nothing goes on over a stop."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        line = {"id": 1, "stuff": f"lot-{self.put_malt()}", "amount": "400", "unit": "mL"}
+        body = {"name": "Neat vinegar", "family": "acid_rinse", "minutes": "4", "lines": [line]}
+        self.sharp = self.call("POST", "/formulas", {"formula": body}, 201)["id"]
+        self.neat = self.chain("Neat", self.link(self.sharp), {})
+
+    def test_an_adult_passes_it_for_their_own_head_and_says_why(self) -> None:
+        run = self.go(chain=self.chain("Too long", self.link(self.towpath, minutes=45), {}))
+        stops = [one["id"] for one in run["stops"]]
+        self.assertEqual(stops, ["sharp-weak-far-too-long"])
+        self.refused("POST", f"/wash/runs/{run['id']}/press", {"step": "ready"}, "stops")
+        passing = {"what": "pass", "stops_passed": stops, "own": True}
+        self.refused("POST", f"/wash/runs/{run['id']}/mark", passing, "why")
+        run = self.mark(run, **passing, why="Bears it well.")
+        self.assertEqual(run["stops"], [])
+        self.assertEqual(self.press(run)["at"], 1)
+        kept = self.call("GET", f"/heads/{self.wren}/passes")
+        self.assertEqual([(one["rule"], one["why"]) for one in kept], [(stops[0], "Bears it well.")])
+
+    def test_some_stops_are_passed_by_nobody(self) -> None:
+        run = self.go(chain=self.neat)
+        stops = [one["id"] for one in run["stops"]]
+        passing = {"what": "pass", "stops_passed": stops, "own": True, "why": "So."}
+        self.refused("POST", f"/wash/runs/{run['id']}/mark", passing, "stops")
+
+    def test_nobody_passes_it_for_a_child(self) -> None:
+        run = self.go(head=self.put_ottoline(), chain=self.neat)
+        passing = {
+            "what": "pass",
+            "stops_passed": [one["id"] for one in run["stops"]],
+            "own": True,
+            "why": "So.",
+        }
+        self.refused("POST", f"/wash/runs/{run['id']}/mark", passing, "stops")
+        self.refused("POST", f"/wash/runs/{run['id']}/press", {"step": "ready"}, "stops")
+        run = self.alter(run, "swap", link=run["links"][0]["id"], formula=self.towpath)
+        run = self.alter(run, "leave_out", link=run["links"][0]["id"])
+        self.assertEqual(run["stops"], [])
+
+    def test_what_is_swapped_in_on_the_spot_is_barred_too(self) -> None:
+        run = self.press(self.go(), 6)
+        self.assertEqual(run["stops"], [])
+        rinse = next(each for each in run["links"] if each["name"] == "Towpath rinse")
+        run = self.alter(run, "swap", link=rinse["id"], formula=self.sharp)
+        self.assertTrue(run["stops"])
+        body = {"step": run["presses"][run["at"]]["step"], "section": 0}
+        self.refused("POST", f"/wash/runs/{run['id']}/press", body, "stops")
+
+    def test_minutes_that_have_been_bar_nothing_that_comes(self) -> None:
+        run = self.press(self.go(), 5)
+        self.forward(minutes=150)
+        run = self.press(run)
+        self.assertTrue(any(one["level"] == "stop" for one in run["cautions"]), "it is said")
+        self.assertEqual(run["stops"], [])
+        self.assertIn("Towpath rinse", self.press(run)["presses"][run["at"] + 1]["title"])
 
 
 class AsDone(BasinTestCase):
@@ -379,6 +445,17 @@ class HowItWent(BasinTestCase):
         self.assertEqual((Wash.objects.get().heard, Wash.objects.get().answer), ("dry", 2))
         self.call("POST", self.at, {"when": "dry", "answers": {"oil": 2}, "unsure": True})
         self.assertTrue(Wash.objects.get().unsure)
+
+    def test_corrected_where_it_is_recorded_it_is_what_was_told(self) -> None:
+        self.forward(hours=4)
+        self.tell("dry", oil=4, shine=2)
+        wash = Wash.objects.get()
+        self.call("PATCH", f"/heads/{self.wren}/washes/{wash.pk}/outcome", {"answer": "right"})
+        told = {each["when"]: each["told"] for each in self.call("GET", self.at)["times"]}
+        self.assertEqual(told["dry"], {"shine": 2, "oil": 2})
+        shown = self.call("GET", f"/heads/{self.wren}")["washes"][0]
+        self.assertEqual(shown["planned"], self.ended["planned"])
+        self.assertIn("planned", shown["as_done"])
 
     def test_bad_answers_are_said_beside_their_fields(self) -> None:
         self.refused("POST", self.at, {"when": "later", "answers": {"oil": 2}}, "when")

@@ -21,8 +21,8 @@ class Going:
     again; `sections` that it goes on in, each in `each` minutes, called `section`; `most` and `never`:
     minutes of the first section from which they are warned of and stopped (None: none); `says`: how much;
     `how` a pause is done; `ahead`: it comes the evening before, `after`: the basin is free from it on; `ph`
-    low, middle, high; `strong`: alkaline, longer to rinse out of an eye; `eyes`: it harms them; `note`: what
-    is known of it from the last time.
+    low, middle, high; `strong`: alkaline, longer to rinse out of an eye; `eyes`: it harms them; `poured`:
+    what is left of it can be poured again; `note`: what is known of it from the last time.
     """
 
     id: int
@@ -46,6 +46,7 @@ class Going:
     ph: tuple[float, float, float] | None = None
     strong: bool = False
     eyes: bool = False
+    poured: bool = False
     cover: bool = False
     note: str = ""
 

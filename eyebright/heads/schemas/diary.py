@@ -117,8 +117,8 @@ class PatchTestOut(Out):
 class WashOut(Out):
     """A preparation used, and how it went.
 
-    `name`: its formula's, or its family's; `learnt`: what it says, in words. `planned`: the wash that it was a part of;
-    `as_done`: minutes by section beside those planned; `amiss`: what went amiss at the basin.
+    `name`: its formula's, or its family's; `learnt`: what it says, in words. `planned`: the wash that it was
+    a part of; `as_done`: minutes by section beside those planned; `amiss`: what went amiss at the basin.
     """
 
     id: int

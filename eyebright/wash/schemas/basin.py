@@ -43,10 +43,14 @@ class PressIn(Schema):
 class BasinMarkIn(Schema):
     """Something that happens beside the steps, by one press.
 
-    `what`: posture, trouble, help (each with its `key`), helped; belief of a link's pH or celsius (`value`).
+    `what`: posture, trouble, help (each with its `key`), helped; belief of a link's pH or celsius (`value`);
+    pass, of stops that an adult passes for their own head, and `why`.
     """
 
-    what: Literal["posture", "trouble", "help", "helped", "belief", "celsius"]
+    what: Literal["posture", "trouble", "help", "helped", "belief", "celsius", "pass"]
+    stops_passed: list[str] = []
+    why: Note = ""
+    own: bool = False
     key: Annotated[str, Field(max_length=12)] = ""
     link: int | None = None
     value: Annotated[Value | None, Blank] = None
@@ -174,6 +178,8 @@ class RunLinkOut(Out):
 class RunOut(Out):
     """A wash at the basin, as it stands by the server's clock.
 
+    `stops` that nobody has passed yet: nothing goes on over them.
+
     `presses`: every press in order, each as it is shown; `at` the place of the next. `says`: what came of
     what was just done; `left_at`: since when nobody pressed, where that is long ago; `done`: what was planned
     beside what was done, once it is ended.
@@ -199,6 +205,7 @@ class RunOut(Out):
     helps: list[HelpOut]
     help: HelpNowOut | None
     cautions: list[CautionOut]
+    stops: list[CautionOut]
     notes: list[str]
     celsius: str
     says: str

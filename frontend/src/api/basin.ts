@@ -68,9 +68,10 @@ export const usePress = () =>
   );
 export const useUndoPress = () =>
   useRunAct<null>((id) => taken(api.POST("/api/wash/runs/{pk}/undo", at(id))));
+const NO_MARK = { key: "", stops_passed: [], why: "", own: false };
 export const useMark = () =>
-  useRunAct((id, body: BasinMark) =>
-    taken(api.POST("/api/wash/runs/{pk}/mark", { ...at(id), body })),
+  useRunAct((id, more: Partial<BasinMark> & Pick<BasinMark, "what">) =>
+    taken(api.POST("/api/wash/runs/{pk}/mark", { ...at(id), body: { ...NO_MARK, ...more } })),
   );
 export const useChangeRun = () =>
   useRunAct((id, body: BasinChange) =>

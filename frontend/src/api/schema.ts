@@ -3850,7 +3850,8 @@ export interface components {
          * BasinMarkIn
          * @description Something that happens beside the steps, by one press.
          *
-         *     `what`: posture, trouble, help (each with its `key`), helped; belief of a link's pH or celsius (`value`).
+         *     `what`: posture, trouble, help (each with its `key`), helped; belief of a link's pH or celsius (`value`);
+         *     pass, of stops that an adult passes for their own head, and `why`.
          */
         BasinMarkIn: {
             /**
@@ -3860,13 +3861,28 @@ export interface components {
             key: string;
             /** Link */
             link?: number | null;
+            /**
+             * Own
+             * @default false
+             */
+            own: boolean;
+            /**
+             * Stops Passed
+             * @default []
+             */
+            stops_passed: string[];
             /** Value */
             value?: number | string | null;
             /**
              * What
              * @enum {string}
              */
-            what: "posture" | "trouble" | "help" | "helped" | "belief" | "celsius";
+            what: "posture" | "trouble" | "help" | "helped" | "belief" | "celsius" | "pass";
+            /**
+             * Why
+             * @default
+             */
+            why: string;
         };
         /**
          * BasinStepOut
@@ -8890,6 +8906,8 @@ export interface components {
          * RunOut
          * @description A wash at the basin, as it stands by the server's clock.
          *
+         *     `stops` that nobody has passed yet: nothing goes on over them.
+         *
          *     `presses`: every press in order, each as it is shown; `at` the place of the next. `says`: what came of
          *     what was just done; `left_at`: since when nobody pressed, where that is long ago; `done`: what was planned
          *     beside what was done, once it is ended.
@@ -8946,6 +8964,8 @@ export interface components {
             presses: components["schemas"]["BasinStepOut"][];
             /** Says */
             says: string;
+            /** Stops */
+            stops: components["schemas"]["CautionOut"][];
             /** Trouble */
             trouble: string;
             /** Troubles */
@@ -10166,8 +10186,8 @@ export interface components {
          * WashOut
          * @description A preparation used, and how it went.
          *
-         *     `name`: its formula's, or its family's; `learnt`: what it says, in words. `planned`: the wash that it was a part of;
-         *     `as_done`: minutes by section beside those planned; `amiss`: what went amiss at the basin.
+         *     `name`: its formula's, or its family's; `learnt`: what it says, in words. `planned`: the wash that it was
+         *     a part of; `as_done`: minutes by section beside those planned; `amiss`: what went amiss at the basin.
          */
         WashOut: {
             /** Amiss */

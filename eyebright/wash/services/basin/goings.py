@@ -97,6 +97,7 @@ def work_out(
                 ph=(along.own_ph.low, along.own_ph.value, along.own_ph.high) if along.own_ph else None,
                 strong=bool(strong),
                 eyes=made is not None,
+                poured=made is not None and made.ph is not None and not facts.get("paste"),
                 cover=along.covered,
                 note=notes.get(entered.formula or entered.stuff or "", ""),
             )
@@ -106,10 +107,31 @@ def work_out(
     run.reading = run.reading | {
         "goings": [asdict(each) for each in goings],
         "cautions": [asdict(each) for each in found.cautions],
+        "gate": _gate(run, found, passed=bool(contacts)),
         "skin": skin_safe(careful),
         "checks": _checks(with_, eyes=eyes, powder=powder),
         "locs": bool(whom and whom.record.style == "locs"),
     }
+
+
+def _gate(run: BasinRun, found: Wash, *, passed: bool) -> list[str]:
+    """Stops that must be passed before anything more goes on. What is past is on record, and bars nothing.
+
+    `passed`: it was begun; of what comes anew then, only what was not said before is barred.
+    """
+    stops = [each.id for each in found.cautions if each.level == "stop"]
+    if not passed:
+        return stops
+    before = {each.id for each in cautions_kept(run)}
+    asked = set(run.reading.get("gate", ()))
+    return [each for each in stops if each in asked or each not in before]
+
+
+def open_stops(run: BasinRun) -> list[Caution]:
+    """Stops that nobody has passed yet."""
+    gone = {rule for row in run.presses if row["what"] == "passed" for rule in row.get("rules", ())}
+    asked = set(run.reading.get("gate", ())) - gone
+    return [each for each in cautions_kept(run) if each.id in asked and each.level == "stop"]
 
 
 def _minutes(along: Along, on_over: float) -> float:

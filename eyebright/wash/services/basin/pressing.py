@@ -11,12 +11,13 @@ from eyebright.config.changes import still_at
 from eyebright.config.problems import Problem, only_offered
 from eyebright.config.today import aware
 from eyebright.core.basin import helps, postures, troubles
+from eyebright.heads.services import Passing, keep_passes, pass_stops
 
 from ...models import BasinRun
 from ...schemas.basin import BasinChangeIn, BasinMarkIn, PressIn, RunOut
 from ...schemas.chains import MOST_LINKS, WashLinkIn
 from ..links import check_links, name_of, names_of
-from .goings import link_ids, work_out
+from .goings import link_ids, open_stops, work_out
 from .runs import AtBasin, at_basin, help_minutes, left_since, open_run, when_of
 from .shown import run_out
 
@@ -58,11 +59,20 @@ def press(pk: int, entered: PressIn) -> RunOut:
     if step.kind == "end":
         raise Problem.field("step", "End the wash: what was done is kept then.")
     _stale(there, entered.at and aware(entered.at))
+    if step.kind in ("ready", "put_on"):
+        _barred(run)
     _keep(run, "step", entered.at, step=step.key, section=entered.section)
     if step.offs:
         _judged_anew(run)
     run.save()
     return run_out(run)
+
+
+def _barred(run: BasinRun) -> None:
+    """Refuse to put anything on over a stop that nobody has passed."""
+    stops = open_stops(run)
+    if stops:
+        raise Problem.field("stops", f"{stops[0].what} {stops[0].instead}")
 
 
 def _stale(there: AtBasin, at: datetime | None) -> None:
@@ -80,8 +90,10 @@ def _stale(there: AtBasin, at: datetime | None) -> None:
 def _judged_anew(run: BasinRun) -> None:
     """What is still to come is worked out after what was really done; what cannot be stays as it was."""
     there = at_basin(run)
+    gate = run.reading.get("gate", [])
     with suppress(Problem):
         work_out(run, there.contacts, there.minutes, _passed(there))
+        run.reading = run.reading | {"gate": gate}  # minutes that have been cannot be passed any more
 
 
 def _passed(there: AtBasin) -> set[int]:
@@ -142,6 +154,11 @@ def mark(pk: int, entered: BasinMarkIn) -> RunOut:
             if entered.value is None or not 0.0 <= entered.value <= 14.0:
                 raise Problem.field("value", "From pH 0 to 14.")
             _keep(run, "belief", link=entered.link, value=entered.value)
+        case "pass":
+            passing = Passing(entered.stops_passed, entered.why, entered.own)
+            stops = pass_stops(open_stops(run), passing, run.planned.head_id)
+            keep_passes(stops, passing, run.planned.head_id, f"wash {run.planned_id}")
+            _keep(run, "passed", rules=[each.id for each in stops])
         case "celsius":
             if entered.value is None:
                 raise Problem.field("value", "Say what the thermometer shows.")
@@ -191,6 +208,8 @@ def change(pk: int, entered: BasinChangeIn) -> RunOut:
         assert place is not None
         if state == "to_come":
             raise Problem.field("link", f"{name} has not been poured yet.")
+        if not there.goings[entered.link or 0].poured:
+            raise Problem.field("link", f"{name} is not poured: put more of it on, or leave it at that.")
         times = SHARES[entered.left]
         parts = min(times * (int(links[place].get("parts") or 0) + 1) - 1, 20)
         more = links[place] | {"id": fresh, "parts": parts, "much": "dose", "amount": None, "optional": False}

@@ -35,7 +35,7 @@ from ...schemas.basin import (
     RunRowOut,
     TroubleOut,
 )
-from .goings import cautions_kept, late_for_locs
+from .goings import cautions_kept, late_for_locs, open_stops
 from .runs import AtBasin, at_basin, help_minutes, left_since, marks_of, presses_of, under_way, when_of
 
 HOT = 45.0
@@ -70,6 +70,7 @@ def run_out(run: BasinRun, says: str = "") -> RunOut:
         helps=[_help(there, key) for key in helps()],
         help=_help_now(there),
         cautions=[caution_out(each) for each in cautions_kept(run)],
+        stops=[caution_out(each) for each in open_stops(run)],
         notes=[each for each in notes if each],
         celsius=_celsius(run),
         says=says,
@@ -109,7 +110,7 @@ def _presses(there: AtBasin, step: Step) -> list[BasinStepOut]:
                 belief=_belief(run, going),
                 may_leave=step.link is not None and states.get(step.link) == "to_come",
                 may_swap=step.kind == "put_on" and states.get(step.link or 0) == "to_come",
-                again=step.kind == "rinse" and any(each.ph and not each.strong for each in off),
+                again=step.kind == "rinse" and any(each.poured for each in off),
                 checks=list(run.reading.get("checks", ())) if step.kind == "ready" else [],
             )
         )  # fmt: skip
@@ -189,6 +190,7 @@ def _last_title(there: AtBasin) -> str:
     return {
         "links": "the change", "help": "Help", "helped": "the end of Help", "trouble": "that press",
         "belief": "what you think", "celsius": "the temperature", "posture": "how the head is held",
+        "passed": "the passing of a stop",
     }.get(last["what"], "the last press")  # fmt: skip
 
 

@@ -22,6 +22,8 @@ import { clock } from "@/parts/clocks";
 import HoldButton from "@/parts/HoldButton.vue";
 import LoadState from "@/parts/LoadState.vue";
 import TextField from "@/parts/TextField.vue";
+import type { Passed } from "@/parts/passed";
+import StopGate from "@/parts/StopGate.vue";
 import { useNow } from "@/parts/ticking";
 import { useTrouble } from "@/parts/trouble";
 import { canSpeak, speak, want, wanted } from "@/parts/voice";
@@ -99,7 +101,7 @@ watch(
 
 async function go(): Promise<void> {
   const now = run.value;
-  if (!now || !step.value) return;
+  if (!now || !step.value || barred.value) return;
   if (step.value.kind !== "end") {
     pressing.press();
     requestAnimationFrame(() => window.setTimeout(() => chime("press"))); // once the next step is painted
@@ -131,8 +133,14 @@ async function throwAway(): Promise<void> {
   });
   await router.push("/today");
 }
+/** Nothing goes on over a stop; what is on comes off all the same. */
+const goesOn = computed(() => step.value?.kind === "ready" || step.value?.kind === "put_on");
+const barred = computed(() => goesOn.value && (run.value?.stops.length ?? 0) > 0);
+const accepted = ref<Passed | null>(null);
+const pass = () =>
+  accepted.value && mark.mutate({ id, input: { what: "pass", ...accepted.value } });
 const amiss = (key: string) => {
-  mark.mutate({ id, input: { what: "trouble", key, link: null, value: null } });
+  mark.mutate({ id, input: { what: "trouble", key } });
   hold.value?.focus();
 };
 const believe = () =>
@@ -141,7 +149,6 @@ const believe = () =>
     id,
     input: {
       what: "belief",
-      key: "",
       link: step.value?.link ?? null,
       value: belief.value as never,
     },
@@ -223,11 +230,19 @@ onMounted(() => window.scrollTo({ top: 0 }));
         <p v-if="step.belief" class="belief">{{ step.belief }}</p>
         <p v-if="step.how" class="how">{{ step.how }}</p>
       </div>
+      <form v-if="run.stops.length && goesOn" class="gate" @submit.prevent="pass">
+        <CautionList :cautions="run.stops" />
+        <StopGate id="gate" v-model="accepted" :cautions="run.stops" :head="run.head" />
+        <button v-if="accepted" type="submit" class="act">Pass it, and go on</button>
+        <p v-if="marked.errors.value['stops']" class="error" role="alert">
+          {{ marked.errors.value["stops"] }}
+        </p>
+      </form>
       <ReadyPanel v-if="step.kind === 'ready'" :run="run" :step="step" />
       <p v-for="note in run.notes" :key="note" class="note">{{ note }}</p>
       <CautionList
         v-if="step.kind === 'ready'"
-        :cautions="run.cautions.filter((one) => one.level !== 'note')"
+        :cautions="run.cautions.filter((one) => one.level === 'warning')"
       />
       <p v-if="run.trouble" class="note" role="status">{{ run.trouble }}</p>
       <p
@@ -246,7 +261,7 @@ onMounted(() => window.scrollTo({ top: 0 }));
       </p>
       <p v-if="run.says" class="quiet" role="status">{{ run.says }}</p>
       <div class="acts">
-        <HoldButton ref="hold" :disabled="end.isPending.value" @held="go">{{
+        <HoldButton ref="hold" :disabled="end.isPending.value || barred" @held="go">{{
           step.press
         }}</HoldButton>
         <p v-if="step.then" class="then">{{ step.then }}</p>
@@ -374,6 +389,11 @@ onMounted(() => window.scrollTo({ top: 0 }));
   display: grid;
   gap: 8px;
   justify-items: start;
+}
+
+.gate {
+  display: grid;
+  gap: 8px;
 }
 
 .left input {

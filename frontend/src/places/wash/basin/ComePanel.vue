@@ -67,7 +67,14 @@ const take = (one: Offer) =>
           </button>
         </li>
       </ul>
-      <p v-if="offers.data.value && !things.length">Nothing else stands here.</p>
+      <button
+        type="button"
+        class="thing"
+        :disabled="change.isPending.value"
+        @click="alter({ do: doing.do, link: doing.link, ran_out: doing.ranOut })"
+      >
+        Plain water
+      </button>
       <button type="button" class="act" @click="doing = null">Cancel</button>
     </template>
     <template v-else>

@@ -41,11 +41,11 @@ function choose(chosen: string): void {
   own.value = { key: chosen, at: Date.now() };
   const what = run.helps.find((each) => each.key === chosen);
   if (what) speak(`${what.steps.join(" ")} ${what.call}`);
-  mark.mutate({ id: run.id, input: { what: "help", key: chosen, link: null, value: null } });
+  mark.mutate({ id: run.id, input: { what: "help", key: chosen } });
 }
 function over(): void {
   own.value = null;
-  mark.mutate({ id: run.id, input: { what: "helped", key: "", link: null, value: null } });
+  mark.mutate({ id: run.id, input: { what: "helped" } });
   hide();
 }
 /** Another one: what was pressed stays on record. */

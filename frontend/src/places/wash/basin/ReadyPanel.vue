@@ -12,7 +12,7 @@ const mark = useMark();
 const { errors } = useTrouble(mark.error);
 const celsius = ref("");
 const set = (what: "posture" | "celsius", key: string, value: string | null) =>
-  mark.mutate({ id: run.id, input: { what, key, link: null, value: value as never } });
+  mark.mutate({ id: run.id, input: { what, key, value: value as never } });
 </script>
 
 <template>
