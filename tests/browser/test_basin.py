@@ -111,6 +111,14 @@ class BasinTestCase(BrowserTestCase):
             self.page.wait_for_timeout(50)
         self.fail(f"{self.pressed()} presses are kept, and not {count}")
 
+    def comes(self, so: str) -> None:
+        """Wait until this is so on the page."""
+        for _ in range(200):
+            if self.page.evaluate(so):
+                return
+            self.page.wait_for_timeout(50)
+        self.fail(f"not so: {so}; {self.page.evaluate('[window.said, window.tones]')}")
+
     def forward(self, **delta: float) -> None:
         """Move both clocks."""
         moved = timedelta(**delta)
@@ -148,12 +156,12 @@ class Lanes(BasinTestCase):
         expect(ring).to_contain_text("30 minutes, the most for this head. Rinse it out now.")
         self.page.evaluate("window.tones = []")
         self.forward(seconds=9)
-        self.page.wait_for_function("window.tones.length >= 5")
+        self.comes("window.tones.length >= 5")
         over = self.page.evaluate("window.tones.slice()")
         self.assertFalse(set(over) & set(due[-3:]), "told apart by their notes")
         self.page.evaluate("window.tones = []")
         self.forward(seconds=9)
-        self.page.wait_for_function("window.tones.length >= 5")
+        self.comes("window.tones.length >= 5")
         self.press()
         expect(self.title()).to_have_text("Rinse out Buttermilk boat mask")
         expect(self.lane("Lock-gate clay")).to_contain_text("off")
@@ -187,7 +195,7 @@ class Lanes(BasinTestCase):
             self.assertIn(words, said)
         self.press(5)
         self.forward(minutes=10, seconds=1)
-        self.page.wait_for_function("window.said.at(-1).includes('has had its 10 minutes')")
+        self.comes("window.said.at(-1).includes('has had its 10 minutes')")
 
     def test_two_windows_are_in_step(self) -> None:
         self.begin()

@@ -31,13 +31,13 @@ class BeginWashIn(Schema):
 
 
 class PressIn(Schema):
-    """A step that was pressed, and which of its presses, from 0; `at`: when, where the answer was long in
+    """A step that was pressed, and which of its presses, from 0; so many seconds `ago`, where it was long in
     coming.
     """
 
     step: Key
     section: Annotated[int, Field(ge=0, le=99)] = 0
-    at: Annotated[Moment | None, Blank] = None
+    ago: Annotated[float, Field(ge=0.0, le=200_000.0)] = 0.0
 
 
 class BasinMarkIn(Schema):

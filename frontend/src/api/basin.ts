@@ -42,7 +42,8 @@ export function useRun(id: MaybeRefOrGetter<number>) {
 export interface Press {
   step: string;
   section: number;
-  at: string;
+  /** Seconds ago. */
+  ago: number;
 }
 
 /** Something done to a run: what stands there afterwards is the answer. */

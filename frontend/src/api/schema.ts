@@ -8150,12 +8150,15 @@ export interface components {
         };
         /**
          * PressIn
-         * @description A step that was pressed, and which of its presses, from 0; `at`: when, where the answer was long in
+         * @description A step that was pressed, and which of its presses, from 0; so many seconds `ago`, where it was long in
          *     coming.
          */
         PressIn: {
-            /** At */
-            at?: string | null;
+            /**
+             * Ago
+             * @default 0
+             */
+            ago: number;
             /**
              * Section
              * @default 0

@@ -181,8 +181,8 @@ def _run(row: dict[str, Any], people: dict[str, int]) -> None:
     shown = run_out(runs.find_run(run.pk))
     for minutes in row["pressed"]:
         now = shown.presses[shown.at]
-        at = began + timedelta(minutes=minutes)
-        shown = pressing.press(run.pk, PressIn(step=now.step, section=now.section, at=at))
+        ago = 60.0 * (row["minutes_ago"] - minutes)
+        shown = pressing.press(run.pk, PressIn(step=now.step, section=now.section, ago=ago))
     if "ended" not in row:
         return
     off = began + timedelta(minutes=row["ended"])

@@ -1,7 +1,7 @@
 """What is pressed and changed at the basin: kept one after another, and the last can be taken back."""
 
 from contextlib import suppress
-from datetime import datetime
+from datetime import datetime, timedelta
 from typing import Any
 
 from django.db import transaction
@@ -9,7 +9,6 @@ from django.utils import timezone
 
 from eyebright.config.changes import still_at
 from eyebright.config.problems import Problem, only_offered
-from eyebright.config.today import aware
 from eyebright.core.basin import helps, postures, troubles
 from eyebright.heads.services import Passing, keep_passes, pass_stops
 
@@ -31,13 +30,12 @@ UNDONE = {
 }  # fmt: skip
 
 
-def _keep(run: BasinRun, what: str, at: datetime | None = None, **more: Any) -> None:
-    """Keep one press: never before the one before it, and never to come."""
+def _keep(run: BasinRun, what: str, ago: float = 0.0, **more: Any) -> None:
+    """Keep one press, so many seconds ago: never before the one before it."""
     if len(run.presses) >= MOST_PRESSES:
         raise Problem.field("step", "That is more presses than a wash has: end it.")
     last = when_of(run.presses[-1]) if run.presses else run.began_at
-    now = max(timezone.now(), last)
-    when = now if at is None else min(max(aware(at), last), now)
+    when = max(timezone.now() - timedelta(seconds=ago), last)
     run.presses = [*run.presses, {"at": when.isoformat(), "what": what, **more}]
 
 
@@ -58,10 +56,10 @@ def press(pk: int, entered: PressIn) -> RunOut:
     step = there.steps[place]
     if step.kind == "end":
         raise Problem.field("step", "End the wash: what was done is kept then.")
-    _stale(there, entered.at and aware(entered.at))
+    _stale(there, there.now - timedelta(seconds=entered.ago))
     if step.kind in ("ready", "put_on"):
         _barred(run)
-    _keep(run, "step", entered.at, step=step.key, section=entered.section)
+    _keep(run, "step", entered.ago, step=step.key, section=entered.section)
     if step.offs:
         _judged_anew(run)
     run.save()
@@ -75,7 +73,7 @@ def _barred(run: BasinRun) -> None:
         raise Problem.field("stops", f"{stops[0].what} {stops[0].instead}")
 
 
-def _stale(there: AtBasin, at: datetime | None) -> None:
+def _stale(there: AtBasin, at: datetime) -> None:
     """Refuse to go on where something was on while nobody pressed for hours: nobody knows until when."""
     since = left_since(there, at)
     if since is not None and there.stand.on_now():

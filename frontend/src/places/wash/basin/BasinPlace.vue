@@ -40,7 +40,7 @@ const { id } = defineProps<{ id: number }>();
 const router = useRouter();
 const { data: run, error, refetch, dataUpdatedAt } = useRun(() => id);
 const now = useNow();
-const pressing = usePressing(() => id, run, dataUpdatedAt);
+const pressing = usePressing(() => id, run);
 const { step, at, away, waiting } = pressing;
 const refused = useTrouble(pressing.error);
 const rings = useRings(run, dataUpdatedAt, now);

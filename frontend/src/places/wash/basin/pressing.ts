@@ -12,20 +12,17 @@ const AGAIN_MS = 1_000;
 const AWAY = 502;
 const PAINT_MS = 30;
 
-export function usePressing(id: () => number, run: Ref<Run | undefined>, heardAt: Ref<number>) {
+/** A press that was not heard yet, and when it was, by this machine's own clock. */
+type Kept = Omit<Press, "ago"> & { at: number };
+
+export function usePressing(id: () => number, run: Ref<Run | undefined>) {
   const send = usePress();
   const name = () => `eyebright-press ${id()}`;
-  const queue = ref<Press[]>(stored<Press[]>(name()) ?? []);
+  const queue = ref<Kept[]>(stored<Kept[]>(name()) ?? []);
   const error = ref<Error | null>(null);
   const away = ref(false);
   let sending = false;
   let timer: number | undefined;
-
-  /** The moment now, by the server's clock. */
-  const moment = (): string => {
-    const ahead = run.value ? Date.parse(run.value.now) - heardAt.value : 0;
-    return new Date(Date.now() + ahead).toISOString();
-  };
 
   /** Which press comes next, with what is on its way counted as done. */
   const at = computed(() => {
@@ -57,7 +54,9 @@ export function usePressing(id: () => number, run: Ref<Run | undefined>, heardAt
     sending = true;
     while (queue.value[0]) {
       try {
-        await send.mutateAsync({ id: id(), input: queue.value[0] });
+        const { at: pressedAt, ...press } = queue.value[0];
+        const ago = Math.max((Date.now() - pressedAt) / 1000, 0);
+        await send.mutateAsync({ id: id(), input: { ...press, ago } });
         away.value = false;
         queue.value = queue.value.slice(1);
       } catch (problem) {
@@ -78,7 +77,7 @@ export function usePressing(id: () => number, run: Ref<Run | undefined>, heardAt
     const now = step.value;
     if (!now || now.kind === "end") return;
     error.value = null;
-    queue.value = [...queue.value, { step: now.step, section: now.section, at: moment() }];
+    queue.value = [...queue.value, { step: now.step, section: now.section, at: Date.now() }];
     keep();
     // the next step is painted first; a window that is not looked at paints nothing
     window.clearTimeout(timer);
@@ -91,7 +90,7 @@ export function usePressing(id: () => number, run: Ref<Run | undefined>, heardAt
     while (sending) await new Promise((done) => window.setTimeout(done, PAINT_MS));
   }
 
-  watch(id, () => (queue.value = stored<Press[]>(name()) ?? []));
+  watch(id, () => (queue.value = stored<Kept[]>(name()) ?? []));
   if (queue.value.length) void flush();
   onUnmounted(() => window.clearTimeout(timer));
   return { at, step, press, settled, waiting: computed(() => queue.value.length > 0), away, error };
