@@ -202,6 +202,27 @@ class Amiss(BasinTestCase):
         note = self.go()["presses"][1]["how"]
         self.assertIn("It got into the eyes last time", note)
 
+    def test_what_gave_a_rash_is_barred_everywhere_until_it_is_struck_out(self) -> None:
+        def barred() -> set[str]:
+            run = self.go(chain=self.chain("Again", self.link(self.soapwort)))
+            self.call("DELETE", f"/wash/runs/{run['id']}", status=204)
+            every = self.call("GET", f"/formulas/match?head={self.wren}")
+            match = next(one for one in every if one["id"] == self.soapwort)
+            bench = self.call("GET", f"/formulas/{self.soapwort}?head={self.wren}")["reading"]["cautions"]
+            return {
+                one["id"] for said in (run["stops"], match["stops"], bench) for one in said
+                if "reacted before" in one["what"]
+            }  # fmt: skip
+
+        self.assertEqual(barred(), set())
+        run = self.press(self.go(chain=None, formula=self.soapwort), 2, after=2)
+        ended = self.end(self.whole(self.mark(run, "help", key="rash")))
+        self.assertEqual(barred(), {"reaction-mix"})
+        path = f"/heads/{self.wren}/washes/{ended['washes'][0]}/outcome"
+        self.refused("PATCH", path, {"feel": ["moon"]}, "feel")
+        self.call("PATCH", path, {"feel": []})
+        self.assertEqual(barred(), set())
+
     def test_after_soda_an_eye_is_rinsed_for_twenty_minutes(self) -> None:
         soda = self.start("winding_hole")
         run = self.press(self.go(chain=self.chain("Soda", self.link(soda), {}, self.link(self.towpath))), 2)
@@ -363,6 +384,44 @@ class AsDone(BasinTestCase):
         planned = PlannedWash.objects.get(pk=run["planned"])
         self.assertIsNotNone(planned.done_at)
         self.assertEqual(self.call("GET", "/wash/runs"), [])
+
+    def test_done_as_planned_it_teaches_what_the_plan_foresaw(self) -> None:
+        links = [
+            self.link(self.soapwort, zone="scalp", minutes=4),
+            {},
+            self.link(self.towpath, minutes=1),
+            {},
+        ]
+        chain = self.chain("As planned", *links)
+        run = self.press(self.go(chain=chain), 2)
+        foreseen = self.call("POST", "/wash/chains/read", {"links": links, "head": self.wren})
+        run = self.press(self.press(run, after=4))
+        ended = self.end(self.whole(self.press(run, after=1)))
+        by_basin = [row.given for row in Wash.objects.filter(pk__in=ended["washes"]).order_by("id")]
+        lift = self.call("GET", f"/wash/planned/{run['planned']}/reviews")["lift"]
+        self.assertAlmostEqual(lift["value"], foreseen["scalp_lift"]["value"], places=2)
+        self.call("POST", f"/wash/runs/{run['id']}/reopen")
+        self.call("DELETE", f"/wash/runs/{run['id']}", status=204)
+        kept = self.call("POST", "/wash/record", {"head": self.wren, "chain": chain}, 201)
+        by_hand = [row.given for row in Wash.objects.filter(pk__in=kept["washes"]).order_by("id")]
+        self.assertAlmostEqual(by_basin[0], by_hand[0], places=2)
+        self.assertEqual(by_basin[1:], by_hand[1:])
+
+    def test_what_was_done_too_long_is_judged_where_it_is_looked_at(self) -> None:
+        run = self.press(self.go(), 5)
+        self.forward(minutes=150)
+        run = self.whole(self.press(run))
+        self.end(run)
+        beware = self.call("GET", f"/wash/planned/{run['planned']}/reviews")["beware"]
+        self.assertTrue(any("minutes is far too long" in each for each in beware), beware)
+
+    def test_locs_are_not_washed_late_in_the_evening(self) -> None:
+        answers = {"birth_year": 1965, "style": "locs", "curl": "coily", "scalp": "dry"}
+        idris = self.call("POST", "/heads", {"name": "Idris Pell", "answers": answers}, 201)["id"]
+        run = self.go(head=idris, chain=self.plain)
+        self.assertEqual(run["notes"], [])
+        self.forward(hours=8)
+        self.assertIn("locs take about 6 hours to dry", self.run_of(run["id"])["notes"][0])
 
     def test_off_early_is_on_record_too(self) -> None:
         run = self.press(self.go(), 5)

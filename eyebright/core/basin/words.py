@@ -62,7 +62,7 @@ def _put_on(step: Step, pressed: int, going: Going, posture: Posture) -> StepWor
     if step.presses == 1:
         how = _joined(eyes, _then(going), going.note)
         say = f"{going.name} {where}. {_cap(much)}{eyes} {HOLD} when it is on.{note}"
-        return StepWords(f"{going.name} {where}", _number(going.says), how, "It is on", _tidy(say))
+        return StepWords(f"{going.name} {where}", going.amount, how, "It is on", _tidy(say))
     part = f"the {ordinal(pressed)} of {step.presses}"
     how = _joined(f"{_cap(going.section)}, {part}. {_cap(going.says)} in all." if going.says else "",
                   eyes, _then(going), going.note)  # fmt: skip
@@ -180,11 +180,6 @@ def _minutes(value: float) -> str:
         hours = value / 60.0
         return f"{hours:.0f} hours" if abs(hours - round(hours)) < 0.05 else f"{hours:.1f} hours"
     return "1 minute" if whole == 1 else f"{whole:g} minutes"
-
-
-def _number(says: str) -> str:
-    """ "85 mL" of "about 85 mL; 150 mL left"."""
-    return says.removeprefix("about ").split(";")[0]
 
 
 def _listed(names: Sequence[str]) -> str:

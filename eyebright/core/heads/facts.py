@@ -119,11 +119,14 @@ def holding_of(material: Material, called: str) -> Holding:
     )
 
 
-def material_facts(head: Mapping[str, Any], holdings: Sequence[Holding]) -> dict[str, Any]:
+def material_facts(
+    head: Mapping[str, Any], holdings: Sequence[Holding], itself: Sequence[str] = ()
+) -> dict[str, Any]:
     """What some materials hold, and how their patch tests on a head stand together (None: it is for nobody).
 
     Reaction, running, none or clear: the least sure of them counts. `allergic_to`, `maybe_allergic_to` and
-    `reacted_to` name them.
+    `reacted_to` name them. `itself`: what the whole of them is called and known by: a reaction to that, at a
+    wash, is one too.
     """
     contains = dict.fromkeys(name for each in holdings for name in each.contains)
     patch, reacted = None, []
@@ -135,6 +138,8 @@ def material_facts(head: Mapping[str, Any], holdings: Sequence[Holding]) -> dict
             (state for state in ("reaction", "running", "none") if state in states.values()), "clear"
         )
         reacted = [called for called, state in states.items() if state == "reaction"]
+        if itself and patch_of(head["patches"], itself) == "reaction":
+            patch, reacted = "reaction", [*reacted, itself[0]]
         for each in holdings:
             for names, among in ((each.contains, allergic), (each.may_contain, maybe)):
                 met = [allergens().get(name, name) for name in names if name in head["allergies"]]

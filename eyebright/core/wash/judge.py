@@ -149,7 +149,8 @@ def candidate_facts(candidate: Candidate, head: Mapping[str, Any]) -> dict[str, 
 
 
 def _with_head(candidate: Candidate, facts: Mapping[str, Any], head: Mapping[str, Any]) -> dict[str, Any]:
-    return {**head, **facts, **material_facts(head, candidate.holdings)}
+    itself = [each for each in (candidate.name, candidate.product) if each]
+    return {**head, **facts, **material_facts(head, candidate.holdings, itself)}
 
 
 def stops_of(candidate: Candidate, head: Mapping[str, Any]) -> tuple[Caution, ...]:

@@ -114,6 +114,13 @@ class PatchTestOut(Out):
     note: str
 
 
+class AmissOut(Out):
+    """What went amiss at a wash, or the help that was pressed, by its word in `feel`."""
+
+    key: str
+    name: str
+
+
 class WashOut(Out):
     """A preparation used, and how it went.
 
@@ -138,7 +145,7 @@ class WashOut(Out):
     note: str
     planned: int | None
     as_done: str
-    amiss: list[str]
+    amiss: list[AmissOut]
 
 
 class PassOut(Out):

@@ -5,7 +5,7 @@ from datetime import datetime, timedelta
 from functools import cached_property
 from typing import Any
 
-from django.db.models import Max
+from django.db.models import Max, Q
 from django.utils import timezone
 
 from eyebright.config.problems import Problem, one, only_offered
@@ -31,10 +31,12 @@ from eyebright.core.numbers import Draws
 from eyebright.household.services.household import house_limits
 
 from ..models import CheckIn, Head, PatchTest, TestResult
-from .learnt import learnt
+from .learnt import learnt, product_key
 
 DAY = timedelta(days=1)
 RECENT = 60  # washes of a head that are looked at one by one
+# Help that was pressed for what looks like an allergy.
+REACTED = Q(feel__icontains='"help-rash"') | Q(feel__icontains='"help-breath"')
 NOBODY = "That head is no longer here: choose another."
 
 
@@ -108,8 +110,14 @@ class HeadHistory:
 
     @property
     def patches(self) -> dict[str, str]:
-        """Its patch tests by key, or by name; a reaction is never outlived by a clear arm."""
-        found: dict[str, str] = {}
+        """Its patch tests by key, or by name; a reaction is never outlived by a clear arm.
+
+        What it reacted to at a wash counts as one: by the key that washes teach of that by.
+        """
+        found: dict[str, str] = {
+            product_key(*row): PatchTest.Result.REACTION
+            for row in self.head.washes.filter(REACTED).order_by().values_list("family", "formula", "stuff")
+        }
         for test in reversed(self.patch_tests):
             name = test.material or test.name.casefold()
             if found.get(name) != PatchTest.Result.REACTION:

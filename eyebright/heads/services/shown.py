@@ -18,7 +18,7 @@ from eyebright.core.learning import Factor, Factors, outcomes
 from eyebright.shelf.services.supplies import supplies_of
 
 from ..models import CheckIn, Head, PatchTest, Picture
-from ..schemas.diary import BeliefOut, CheckInOut, PatchTestOut, PictureOut, ResultOut, WashOut
+from ..schemas.diary import AmissOut, BeliefOut, CheckInOut, PatchTestOut, PictureOut, ResultOut, WashOut
 from ..schemas.heads import FactorOut, HeadOut, HeadRowOut, ModelOut, ProductOut
 from .history import HeadHistory
 from .learnt import known_outcome, learnt, product_key
@@ -263,11 +263,11 @@ def _as_done(wash: Any) -> str:
     return on if wash.meant is None else f"{on}; planned {float(wash.meant):g}"
 
 
-def _amiss(wash: Any) -> list[str]:
+def _amiss(wash: Any) -> list[AmissOut]:
     """What went amiss at the basin, and the help that was pressed."""
     named = {key: each.name for key, each in troubles().items()}
     named |= {f"help-{key}": f"Help: {each.name.lower()}" for key, each in helps().items()}
-    return [named[key] for key in wash.feel if key in named]
+    return [AmissOut(key=key, name=named[key]) for key in wash.feel if key in named]
 
 
 def _learnt(wash: Any, together: float | None) -> str:
@@ -277,10 +277,10 @@ def _learnt(wash: Any, together: float | None) -> str:
     said = []
     went = known_outcome(wash.answer)
     if wash.given is not None and went is not None:
-        given = f"Given {math.exp(wash.given):.1f} times"
+        given = f"By its recipe {math.exp(wash.given):.1f} times"
         if together is not None:
             given = f"{given}, and with the rest of that day {together:.1f} times,"
-        said.append(f"{given} what was worked out as right; it was {outcomes()[went]}.")
+        said.append(f"{given} what most heads like it need; it was {outcomes()[went]}.")
     if wash.used is not None:
         said.append(f"Used {math.exp(wash.used):.1f} times the dose worked out.")
     return " ".join(said)

@@ -178,7 +178,8 @@ class RunLinkOut(Out):
 class RunOut(Out):
     """A wash at the basin, as it stands by the server's clock.
 
-    `stops` that nobody has passed yet: nothing goes on over them.
+    `stops` that nobody has passed yet: nothing goes on over them. `pause`: seconds left of what is only
+    waited for.
 
     `presses`: every press in order, each as it is shown; `at` the place of the next. `says`: what came of
     what was just done; `left_at`: since when nobody pressed, where that is long ago; `done`: what was planned
@@ -204,6 +205,7 @@ class RunOut(Out):
     trouble: str
     helps: list[HelpOut]
     help: HelpNowOut | None
+    pause: float | None
     cautions: list[CautionOut]
     stops: list[CautionOut]
     notes: list[str]
@@ -279,7 +281,7 @@ class ReviewTimeOut(Out):
 class ReviewsOut(Out):
     """How a wash went: what it was, as it was done, and its three times.
 
-    `learnt`: what that teaches, in words; `counts`: whether it does.
+    `beware`: what calls for care of it; `learnt`: what that teaches, in words; `counts`: whether it does.
     """
 
     planned: int
@@ -288,6 +290,7 @@ class ReviewsOut(Out):
     name: str
     ended_at: datetime
     done: list[str]
+    beware: list[str]
     times: list[ReviewTimeOut]
     learnt: str
     counts: bool

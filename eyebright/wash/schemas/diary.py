@@ -54,6 +54,7 @@ class WashIn(Schema):
 class WashChangeIn(Schema):
     """What changes in a wash: how it went, whether the head learns from it, the note; what, when, how much
     and how long it was, where that is corrected. `amount` in g or mL, or in so many of a vessel (`unit`).
+    `feel`: of what went amiss, what really did.
     """
 
     version: int
@@ -67,4 +68,5 @@ class WashChangeIn(Schema):
     minutes: Annotated[Minutes | None, Blank] = None
     answer: str | None = None
     counts: bool | None = None
+    feel: list[str] | None = None
     note: Note | None = None

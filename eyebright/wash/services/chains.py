@@ -217,9 +217,7 @@ def much_said(each: Along, link: WashLink, there: tuple[float, str] | None) -> t
     """
     if link.formula is None:
         return "", False
-    unit = "mL" if each.g_per_ml and link.formula.family.density and not _dry(link) else "g"
-    per = each.g_per_ml if unit == "mL" else 1.0
-    out = f"about {said(_round(each.dose.value / per))} {unit}"
+    out = f"about {amount_said(each, link)}"
     if there is None or link.there is None:
         return out, False
     neat = 1.0 + link.parts
@@ -237,6 +235,14 @@ def much_said(each: Along, link: WashLink, there: tuple[float, str] | None) -> t
         return f"{left}, and all of it is reckoned with: enough for the {enough[0]} alone", True
     takes = said(_round(sum(wanted)))
     return f"{left}, and all of it is reckoned with: this head takes about {takes} g", True
+
+
+def amount_said(each: Along, link: WashLink) -> str:
+    """How much goes on, as one pours it: "85 mL"; empty for water and pauses."""
+    if link.formula is None:
+        return ""
+    unit = "mL" if each.g_per_ml and link.formula.family.density and not _dry(link) else "g"
+    return f"{said(_round(each.dose.value / (each.g_per_ml if unit == 'mL' else 1.0)))} {unit}"
 
 
 def _dry(link: WashLink) -> bool:

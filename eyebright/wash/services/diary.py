@@ -10,6 +10,7 @@ from eyebright.config.changes import still_at
 from eyebright.config.decimals import exact
 from eyebright.config.problems import Problem, one, only_offered
 from eyebright.config.today import aware
+from eyebright.core.basin import helps, troubles
 from eyebright.core.formulas.model import families
 from eyebright.core.heads import Today, record_as_kept
 from eyebright.core.learning import outcomes
@@ -182,6 +183,10 @@ def change_wash(pk: int, wash_pk: int, entered: WashChangeIn) -> KeptOut:
     for name in ("counts", "note"):
         if said.get(name) is not None:
             setattr(found, name, said[name])
+    if said.get("feel") is not None:
+        offered = {*found.feel, *troubles(), *(f"help-{key}" for key in helps())}
+        only_offered("feel", said["feel"], offered)
+        found.feel = list(said["feel"])
     anew = _correct(found, entered, said)
     found.save()
     if "answer" in said:

@@ -22,7 +22,7 @@ from eyebright.core.rules import rules_mark
 from eyebright.core.wash import links_table, spaced_in
 from eyebright.formulas.models import Formula
 from eyebright.heads.models import CheckIn, Head, PatchTest
-from eyebright.heads.services import find_head, today_of
+from eyebright.heads.services import find_head, learnt, today_of
 from eyebright.household.services.hours import the_hours
 from eyebright.household.services.household import house_limits, the_household
 from eyebright.make.models import Container
@@ -286,6 +286,7 @@ class State:
             row["pk"]: [*row.values()]
             for row in Head.objects.filter(pk__in=heads).annotate(**newest).values("pk", "version", *newest)
         }
+        self._learnt = learnt()
         self._house = json.dumps(sorted(house_limits().items()))
 
     def mark(self, row: PlannedWash) -> str:
@@ -296,8 +297,24 @@ class State:
             self._heads.get(row.head_id),
             [self._formulas.get(link.formula) for link in links if link.formula],
             [self._made.get(container_id(link.stuff) or 0) for link in links if link.stuff],
+            self._taught(row, links),
         ]  # fmt: skip
         return hashlib.sha256(json.dumps(of, default=str).encode()).hexdigest()[:20]
+
+    def _taught(self, row: PlannedWash, links: Sequence[WashLinkIn]) -> list[float]:
+        """What washes taught of its head and of what it is done with, as far as it moves anything."""
+        of = self._learnt.of(row.head_id)
+        products = [
+            factor
+            for link in links
+            for key in (f"formula-{link.formula}", link.stuff)
+            if (factor := of.together.get(key)) is not None
+        ]
+        return [
+            round(each, 2)
+            for factor in (of.strength, of.dose, *products)
+            for each in (factor.mean, factor.width)
+        ]
 
 
 def freshen(rows: Sequence[PlannedWash], state: State) -> None:

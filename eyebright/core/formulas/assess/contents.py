@@ -78,7 +78,8 @@ def content_facts(preparation: Preparation, head: Mapping[str, Any]) -> dict[str
     old = list(dict.fromkeys(one.past for one in lines if one.past))
     soft = middle(preparation.grams_of(("oil", "butter", "humectant"))) / total
     kinds = {one.kind for one in lines}
-    return material_facts(head, holdings_of(preparation)) | {
+    itself = [each for each in (preparation.formula.name, preparation.formula.product) if each]
+    return material_facts(head, holdings_of(preparation), itself) | {
         "smells": [material.smell for _, material in there if material.smell],
         "hazards": sorted(hazards),
         "carriers": {

@@ -22,7 +22,7 @@ from eyebright.household.services.hours import the_hours
 from ...models import BasinRun, PlannedWash
 from ...models import Wash as KeptWash
 from ...schemas.chains import WashLinkIn
-from ..chains import much_said
+from ..chains import amount_said, much_said
 from ..links import Strung, links_of, name_of, names_of, strung
 
 NAMES = {each.name for each in fields(Going)}
@@ -88,6 +88,7 @@ def work_out(
                 section=way.name if way else "",
                 most=most if along.longest is not None else None,
                 never=never if along.longest is not None else None,
+                amount=amount_said(along, link),
                 says=much_said(along, link, there)[0],
                 how=pause.how if pause else "",
                 hands=pause.hands if pause else True,

@@ -43,6 +43,11 @@ def reviews(pk: int) -> ReviewsOut:
         planned=planned.pk, head=planned.head_id, head_name=planned.head.name, name=planned.name,
         ended_at=planned.done_at,
         done=[str(each) for each in done.get("says", ())] or [_part_says(row) for row in rows],
+        beware=[
+            f"{each['what']} {each['instead']}"
+            for each in done.get("cautions", ())
+            if isinstance(each, dict) and {"what", "instead"} <= each.keys()
+        ],
         times=[
             _time_out(due.ask.key, due.ask.name, (due.start, due.remind), told.get(due.ask.key), locs, now)
             for due in due_of(planned.done_at, locs, next_planned(planned, planned.done_at))

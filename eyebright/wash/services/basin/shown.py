@@ -69,6 +69,7 @@ def run_out(run: BasinRun, says: str = "") -> RunOut:
         trouble=troubles()[str(troubled[-1]["key"])].now if troubled and _fresh(there) else "",
         helps=[_help(there, key) for key in helps()],
         help=_help_now(there),
+        pause=_pause_left(there),
         cautions=[caution_out(each) for each in cautions_kept(run)],
         stops=[caution_out(each) for each in open_stops(run)],
         notes=[each for each in notes if each],
@@ -161,6 +162,17 @@ def _help_now(there: AtBasin) -> HelpNowOut | None:
         return None
     since = (there.now - when_of(said[-1])).total_seconds()
     return HelpNowOut(key=said[-1]["key"], left=60.0 * float(said[-1].get("minutes") or 0.0) - since)
+
+
+def _pause_left(there: AtBasin) -> float | None:
+    """Seconds left of the pause that it stands at, where nobody is at it; since the press before it."""
+    step = there.steps[there.stand.place] if there.stand.place < len(there.steps) else None
+    going = there.goings.get(step.link) if step and step.link is not None else None
+    if step is None or step.kind != "pause" or going is None or going.hands:
+        return None
+    before = [when_of(row) for row in marks_of(there.run, "step")]
+    since = before[-1] if before else there.run.began_at
+    return 60.0 * going.minutes - (there.now - since).total_seconds()
 
 
 def _celsius(run: BasinRun) -> str:

@@ -49,6 +49,18 @@ function counts(wash: Wash): void {
   );
 }
 
+/** What was pressed by mistake is struck out: what it bars is open again. */
+function mistaken(wash: Wash, key: string): void {
+  const before = wash.amiss.map((one) => one.key);
+  const set = (feel: string[]) =>
+    change.mutateAsync({ id: head.id, wash: wash.id, body: { version: now(wash), feel } });
+  void tellOf(
+    "Struck out.",
+    () => set(before.filter((one) => one !== key)),
+    () => set(before),
+  );
+}
+
 function drop(wash: Wash): void {
   const entry = { id: head.id, kind: "washes" as const, entry: wash.id };
   void tellOf(
@@ -83,7 +95,12 @@ useShortcuts([{ key: "n", does: "Record a wash", run: () => (adding.value = true
             ><template v-if="wash.minutes !== null">, {{ said(wash.minutes) }} min</template>
           </p>
           <p v-if="wash.as_done" class="quiet">{{ wash.as_done }}</p>
-          <p v-if="wash.amiss.length" class="amiss">{{ wash.amiss.join(". ") }}.</p>
+          <p v-for="one in wash.amiss" :key="one.key" class="amiss">
+            {{ one.name }}.
+            <button type="button" class="act" @click="mistaken(wash, one.key)">
+              That was a mistake<span class="unseen">: {{ one.name }}</span>
+            </button>
+          </p>
           <p v-if="wash.note" class="quiet">{{ wash.note }}</p>
           <div v-if="wash.judged" class="went" role="group" aria-label="How it went">
             <button

@@ -73,17 +73,16 @@ const number = computed(() => {
   if (waits.value === null) return "";
   return waits.value > 0 ? clock(waits.value) : "now";
 });
-/** A pause that is only waited for, on this page's own clock since it was come to. */
-const since = ref(Date.now());
-const pause = computed(() =>
-  step.value?.lasts ? step.value.lasts - (now.value - since.value) / 1000 : null,
-);
+/** A pause that is only waited for: the server's clock, or all of it until that has heard. */
+const pause = computed(() => {
+  if (!step.value?.lasts) return null;
+  return waiting.value ? step.value.lasts : (run.value?.pause ?? step.value.lasts) - passed.value;
+});
 
 watch(
   () => (step.value ? `${step.value.step} ${step.value.section}` : ""),
   (fresh, before) => {
     if (!fresh) return;
-    since.value = Date.now();
     changing.value = false;
     speak(step.value?.say ?? "", !before);
     void nextTick(() => hold.value?.focus());

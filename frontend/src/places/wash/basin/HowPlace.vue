@@ -76,6 +76,7 @@ const others = computed(() => found.value?.times.filter((one) => one !== first.v
             <ul>
               <li v-for="one in found.done" :key="one">{{ one }}</li>
             </ul>
+            <p v-for="one in found.beware" :key="one" class="beware">{{ one }}</p>
             <p v-if="found.lift">
               Washed out about
               <strong>{{ percents(found.lift) }}</strong> of the scalp’s oil
@@ -108,6 +109,12 @@ const others = computed(() => found.value?.times.filter((one) => one !== first.v
 ul {
   margin: 0;
   padding-left: 1.2em;
+}
+
+.beware {
+  border-left: 4px solid var(--madder);
+  padding-left: 12px;
+  margin: 8px 0;
 }
 
 .other {
