@@ -11,6 +11,7 @@ import {
   type ReviewIn,
   type Run,
 } from "./client";
+import { useHeadChange } from "./wash";
 
 const LIVE_MS = 1_500; // two windows in one wash show the same
 const CLOCKS_MS = 5_000;
@@ -81,22 +82,10 @@ export const useChangeRun = () =>
 export const useRestoreRun = () =>
   useRunAct<null>((id) => taken(api.POST("/api/wash/runs/{pk}/restore", at(id))));
 
-/** After these a head's page, the plan, the stock and Today are others: all of it is asked for anew. */
-function useWashChange<Input, Output>(change: (input: Input) => Promise<Output>) {
-  const cache = useQueryClient();
-  return useMutation({
-    mutationFn: change,
-    onSettled: async () => {
-      await cache.cancelQueries();
-      await cache.invalidateQueries();
-    },
-  });
-}
-
 export const useBeginWash = () =>
-  useWashChange((body: BeginWash) => taken(api.POST("/api/wash/runs", { body })));
+  useHeadChange((body: BeginWash) => taken(api.POST("/api/wash/runs", { body })));
 export const useEndWash = () =>
-  useWashChange(({ id, off }: { id: number; off?: string }) =>
+  useHeadChange(({ id, off }: { id: number; off?: string }) =>
     taken(
       api.POST("/api/wash/runs/{pk}/end", {
         ...at(id),
@@ -105,9 +94,9 @@ export const useEndWash = () =>
     ),
   );
 export const useReopenWash = () =>
-  useWashChange((id: number) => taken(api.POST("/api/wash/runs/{pk}/reopen", at(id))));
+  useHeadChange((id: number) => taken(api.POST("/api/wash/runs/{pk}/reopen", at(id))));
 export const useDiscardRun = () =>
-  useWashChange((id: number) => taken(api.DELETE("/api/wash/runs/{pk}", at(id))));
+  useHeadChange((id: number) => taken(api.DELETE("/api/wash/runs/{pk}", at(id))));
 
 // ---- how it went ----
 
@@ -118,11 +107,11 @@ export const useReviews = (planned: MaybeRefOrGetter<number>) =>
     retry: false,
   });
 export const useReview = () =>
-  useWashChange(({ id, body }: { id: number; body: ReviewIn }) =>
+  useHeadChange(({ id, body }: { id: number; body: ReviewIn }) =>
     taken(api.POST("/api/wash/planned/{pk}/reviews", { ...at(id), body })),
   );
 export const useTakeReviewBack = () =>
-  useWashChange(({ id, when }: { id: number; when: string }) =>
+  useHeadChange(({ id, when }: { id: number; when: string }) =>
     taken(
       api.DELETE("/api/wash/planned/{pk}/reviews/{when}", {
         params: { path: { pk: id, when } },

@@ -3635,6 +3635,16 @@ export interface components {
             zone: "scalp" | "lengths" | "both" | "bag" | "face";
         };
         /**
+         * AmissOut
+         * @description What went amiss at a wash, or the help that was pressed, by its word in `feel`.
+         */
+        AmissOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+        };
+        /**
          * AnswerOut
          * @description What a first step tells: in words, the figures behind it, and where more of it stands.
          */
@@ -8715,9 +8725,11 @@ export interface components {
          * ReviewsOut
          * @description How a wash went: what it was, as it was done, and its three times.
          *
-         *     `learnt`: what that teaches, in words; `counts`: whether it does.
+         *     `beware`: what calls for care of it; `learnt`: what that teaches, in words; `counts`: whether it does.
          */
         ReviewsOut: {
+            /** Beware */
+            beware: string[];
             /** Counts */
             counts: boolean;
             /** Done */
@@ -8909,7 +8921,8 @@ export interface components {
          * RunOut
          * @description A wash at the basin, as it stands by the server's clock.
          *
-         *     `stops` that nobody has passed yet: nothing goes on over them.
+         *     `stops` that nobody has passed yet: nothing goes on over them. `pause`: seconds left of what is only
+         *     waited for.
          *
          *     `presses`: every press in order, each as it is shown; `at` the place of the next. `says`: what came of
          *     what was just done; `left_at`: since when nobody pressed, where that is long ago; `done`: what was planned
@@ -8957,6 +8970,8 @@ export interface components {
              * Format: date-time
              */
             now: string;
+            /** Pause */
+            pause: number | null;
             /** Planned */
             planned: number;
             /** Posture */
@@ -9983,6 +9998,7 @@ export interface components {
          * WashChangeIn
          * @description What changes in a wash: how it went, whether the head learns from it, the note; what, when, how much
          *     and how long it was, where that is corrected. `amount` in g or mL, or in so many of a vessel (`unit`).
+         *     `feel`: of what went amiss, what really did.
          */
         WashChangeIn: {
             /** Amount */
@@ -9995,6 +10011,8 @@ export interface components {
             counts?: boolean | null;
             /** Family */
             family?: string | null;
+            /** Feel */
+            feel?: string[] | null;
             /** Formula */
             formula?: number | null;
             /** Minutes */
@@ -10194,7 +10212,7 @@ export interface components {
          */
         WashOut: {
             /** Amiss */
-            amiss: string[];
+            amiss: components["schemas"]["AmissOut"][];
             /** Answer */
             answer: string | null;
             /** As Done */

@@ -180,7 +180,7 @@ export const useOffers = (head: MaybeRefOrGetter<number | null>) =>
  * What a head is and was may follow from it: all that is known is asked for anew. A first answer that is still on
  * its way is older than that: it is not waited for.
  */
-function useHeadChange<Input, Output>(change: (input: Input) => Promise<Output>) {
+export function useHeadChange<Input, Output>(change: (input: Input) => Promise<Output>) {
   const cache = useQueryClient();
   return useMutation({
     mutationFn: change,

@@ -9,6 +9,7 @@ import { useOffers } from "@/api/wash";
 import ChoiceRow from "@/parts/ChoiceRow.vue";
 import LoadState from "@/parts/LoadState.vue";
 import { useTrouble } from "@/parts/trouble";
+import OfferList from "./OfferList.vue";
 
 const route = useRoute();
 const router = useRouter();
@@ -19,8 +20,6 @@ const offers = useOffers(head);
 const begin = useBeginWash();
 const { errors, trouble } = useTrouble(begin.error);
 const said = computed(() => Object.values(errors.value)[0] ?? trouble.value);
-const SHOWN = 10;
-const all = ref(false);
 /** A kind of preparation alone is nothing that could be poured. */
 const known = computed(() =>
   (offers.data.value?.offers ?? []).filter((one) => one.what !== "family"),
@@ -63,8 +62,8 @@ async function go(one: Offer): Promise<void> {
     <div v-else class="form">
       <ul v-if="runs.data.value?.length">
         <li v-for="one in runs.data.value" :key="one.id">
-          <RouterLink class="offer" :to="`/wash/run/${one.id}`">
-            <strong>{{ one.head_name }}: {{ one.name }}</strong> <span>under way, go on</span>
+          <RouterLink class="under-way" :to="`/wash/run/${one.id}`">
+            <strong>{{ one.head_name }}: {{ one.name }}</strong> is under way: go on
           </RouterLink>
         </li>
       </ul>
@@ -87,16 +86,7 @@ async function go(one: Offer): Promise<void> {
           Nothing stands here yet: <RouterLink to="/formulas">write a formula</RouterLink> or string
           <RouterLink to="/wash/names">a wash</RouterLink> first.
         </p>
-        <ul>
-          <li v-for="one in all ? known : known.slice(0, SHOWN)" :key="one.what + one.key">
-            <button type="button" class="offer" :disabled="begin.isPending.value" @click="go(one)">
-              <strong>{{ one.name }}</strong> <span>{{ one.hint }}</span>
-            </button>
-          </li>
-        </ul>
-        <button v-if="known.length > SHOWN && !all" type="button" class="act" @click="all = true">
-          {{ known.length - SHOWN }} more
-        </button>
+        <OfferList :offers="known" :shown="10" :disabled="begin.isPending.value" @choose="go" />
         <p v-if="said" class="error" role="alert">{{ said }}</p>
       </section>
     </div>
@@ -119,30 +109,9 @@ ul {
   gap: 8px;
 }
 
-.offer {
-  width: 100%;
-  min-height: 52px;
-  padding: 8px 16px;
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0 12px;
-  align-items: baseline;
-  text-align: left;
-  border: 1px solid var(--stem);
-  border-radius: 4px 14px 14px 14px;
-  background: none;
-  color: var(--ink);
-  font: inherit;
-  text-decoration: none;
-  cursor: pointer;
-}
-
-.offer:hover {
-  background: var(--vein-wash);
-}
-
-.offer span {
-  color: var(--stem);
+.under-way {
+  display: block;
+  padding: 10px 0;
 }
 
 .error {

@@ -13,6 +13,7 @@ import PickField from "@/parts/PickField.vue";
 import { useTrouble } from "@/parts/trouble";
 import { useWaiting } from "@/parts/waiting";
 import { ZONES } from "./links";
+import OfferList from "./OfferList.vue";
 
 const route = useRoute();
 const router = useRouter();
@@ -31,8 +32,6 @@ const minutes = ref("");
 const at = ref("");
 const answer = ref("");
 const other = ref<string | null>(null);
-const SHOWN = 8;
-const all = ref(false);
 
 const keyOf = (one: Offer): string => `${one.what}:${one.key}`;
 const known = computed(() => offers.data.value?.offers ?? []);
@@ -130,21 +129,7 @@ async function keep(): Promise<void> {
           :error="offers.error.value"
           @again="offers.refetch()"
         />
-        <ul v-else>
-          <li v-for="one in all ? known : known.slice(0, SHOWN)" :key="keyOf(one)">
-            <button
-              type="button"
-              class="offer"
-              :aria-pressed="chosen === keyOf(one)"
-              @click="choose(one)"
-            >
-              <strong>{{ one.name }}</strong> <span>{{ one.hint }}</span>
-            </button>
-          </li>
-        </ul>
-        <button v-if="known.length > SHOWN && !all" type="button" class="act" @click="all = true">
-          {{ known.length - SHOWN }} more
-        </button>
+        <OfferList v-else :offers="known" :chosen="chosen" @choose="choose" />
         <PickField
           v-model="other"
           label="Something else"
@@ -229,48 +214,6 @@ fieldset > .act {
 legend {
   font: 560 1.25rem var(--serif);
   margin-bottom: 6px;
-}
-
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(230px, 1fr));
-  gap: 8px;
-  width: 100%;
-}
-
-.offer {
-  width: 100%;
-  min-height: 56px;
-  text-align: left;
-  border: 1px solid var(--stem);
-  border-radius: 4px 16px 16px 16px;
-  background: var(--paper);
-  color: var(--ink);
-  font: inherit;
-  padding: 6px 12px;
-  cursor: pointer;
-}
-
-.offer strong,
-.offer span {
-  display: block;
-}
-
-.offer span {
-  color: var(--stem);
-  font-size: 0.875rem;
-}
-
-.offer[aria-pressed="true"] {
-  border: 2px solid var(--vein);
-  background: var(--vein-wash);
-}
-
-.offer[aria-pressed="true"] span {
-  color: var(--ink);
 }
 
 summary {
