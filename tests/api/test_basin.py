@@ -163,8 +163,21 @@ class Pressing(BasinTestCase):
         self.assertIn("under way", says)
         self.call("DELETE", f"/wash/runs/{first['id']}", status=204)
         self.assertEqual(self.call("GET", "/wash/runs"), [])
+        self.assertEqual(len(self.call("GET", "/wash/plan")["washes"]), 1, "it is planned as before")
         self.call("POST", f"/wash/runs/{first['id']}/restore")
         self.assertEqual(len(self.call("GET", "/wash/runs")), 1)
+
+    def test_thrown_away_it_leaves_nothing_in_the_plan_and_can_be_brought_back(self) -> None:
+        run = self.press(self.go(), 2)
+        self.call("DELETE", f"/wash/runs/{run['id']}", status=204)
+        self.assertEqual(self.call("GET", "/wash/plan")["washes"], [])
+        (removed,) = self.call("GET", "/safekeeping/removed")
+        self.assertEqual(removed["called"], "wash that was under way")
+        self.call("POST", f"/safekeeping/removed/{removed['kind']}/{removed['id']}/restore")
+        self.assertEqual(self.run_of(run["id"])["at"], run["at"])
+        self.call("DELETE", f"/wash/runs/{run['id']}", status=204)
+        self.go()
+        self.refused("POST", f"/wash/runs/{run['id']}/restore", None, "head")
 
     def test_a_belief_stands_beside_the_answer(self) -> None:
         run = self.go(chain=self.plain)

@@ -34,8 +34,9 @@ from eyebright.shelf.models import (
 )
 from eyebright.shelf.services.materials import materials_of
 from eyebright.shelf.services.readings import reading_out
-from eyebright.wash.models import PlannedWash, Routine, Wash, WashChain
+from eyebright.wash.models import BasinRun, PlannedWash, Review, Routine, Wash, WashChain
 from eyebright.wash.services import diary, routines
+from eyebright.wash.services.basin import reviews, runs
 
 from ..schemas import RemovedOut
 
@@ -113,7 +114,21 @@ KINDS: dict[type[SoftDeleted], Kind] = {
     PlannedWash: Kind(
         "planned wash",
         lambda row: f"{row.head.name}: {row.name}, {timezone.localtime(row.at):%-d %B %Y}",
-        among=_here,
+        among=lambda rows: _here(rows.exclude(run__removed_at__isnull=False)),
+    ),
+    BasinRun: Kind(
+        "wash that was under way",
+        lambda row: f"{row.planned.head.name}: {row.planned.name}, {timezone.localtime(row.began_at):%-d %B}",
+        lambda row: runs.take_up(row.pk),
+        lambda rows: rows.filter(planned__head__removed_at=None).select_related("planned__head"),
+    ),
+    Review: Kind(
+        "answer to how a wash went",
+        lambda row: f"{row.planned.head.name}: {row.planned.name}, {timezone.localtime(row.at):%-d %B}",
+        lambda row: reviews.restore_review(row.pk),
+        lambda rows: rows.filter(planned__head__removed_at=None, planned__removed_at=None).select_related(
+            "planned__head"
+        ),
     ),
     Routine: Kind("routine", lambda row: row.head.name, lambda row: routines.restore_routine(row.pk), _here),
     TakenTime: Kind("time that was taken", lambda row: row.note or f"{timezone.localtime(row.begin):%-d %B}"),

@@ -7,7 +7,7 @@ from typing import Any
 from django.db import transaction
 from django.utils import timezone
 
-from eyebright.config.problems import Problem
+from eyebright.config.problems import Problem, one
 from eyebright.config.today import aware
 from eyebright.core.basin import advice_of, asks, due_of, questions, questions_for, telling
 from eyebright.core.formulas.model import washes as cleansing
@@ -157,6 +157,16 @@ def take_back(pk: int, when: str) -> ReviewsOut:
     row.remove()
     _teach(planned, _locs(planned.head))
     return reviews(pk)
+
+
+@transaction.atomic
+def restore_review(pk: int) -> None:
+    """Undo that; where something else was told since, that stands."""
+    row: Review = one(Review.with_removed.select_related("planned__head"), pk, "answer")
+    if row.planned.reviews.filter(when=row.when).exists():
+        raise Problem.field("when", "Something else was told since: take that back first.")
+    row.restore()
+    _teach(row.planned, _locs(row.planned.head))
 
 
 def _teach(planned: PlannedWash, locs: bool) -> None:

@@ -62,11 +62,12 @@ def begin(entered: BeginWashIn) -> BasinRun:
         raise Problem.field("links", NOTHING)
     check_links(links)
     last = BasinRun.objects.filter(planned__head=planned.head_id).order_by("-began_at").first()
-    if planned.pk is None:
+    spot = planned.pk is None
+    if spot:
         planned.save()
     run = before or BasinRun(planned=planned)
     run.began_at, run.ended_at, run.removed_at = timezone.now(), None, None
-    run.links, run.presses, run.reading = entered_with_ids(links), [], {}
+    run.links, run.presses, run.reading = entered_with_ids(links), [], {"on_the_spot": spot}
     run.posture = last.posture if last else "back"
     work_out(run)
     run.save()
@@ -101,15 +102,22 @@ def _planned(entered: BeginWashIn) -> PlannedWash:
 
 @transaction.atomic
 def discard(pk: int) -> None:
-    """Throw a wash that is under way away: it was not done. What was planned is planned again."""
-    open_run(pk).remove()
+    """Throw a wash that is under way away: it was not done. What was planned is planned as before."""
+    run = open_run(pk)
+    run.remove()
+    if run.reading.get("on_the_spot"):
+        run.planned.remove()
 
 
 @transaction.atomic
 def take_up(pk: int) -> BasinRun:
     """Undo that."""
     run = find_run(pk, also_removed=True)
+    other = BasinRun.objects.filter(ended_at=None, planned__head=run.planned.head_id).exclude(pk=pk).first()
+    if other is not None and run.ended_at is None:
+        raise Problem.field("head", UNDER_WAY.format(name=run.planned.head.name))
     run.restore()
+    run.planned.restore()
     return run
 
 
