@@ -125,6 +125,18 @@ class Pressing(BasinTestCase):
         row = self.call("GET", "/wash/runs")[0]
         self.assertIn("Rinse it out now", row["says"])
 
+    def test_a_list_says_what_has_rung_and_nothing_that_has_not(self) -> None:
+        run = self.press(self.go(), 5)
+        self.forward(minutes=5)
+        (row,) = self.call("GET", "/wash/runs")
+        self.assertEqual(row["says"], "Rinse out Lock-gate clay")
+        self.assertAlmostEqual(row["left"], 300, delta=1)
+        self.forward(minutes=6)
+        (row,) = self.call("GET", "/wash/runs")
+        self.assertEqual(row["says"], "Lock-gate clay has had its 10 minutes: rinse it out.")
+        self.assertTrue(any(item["says"] == row["says"] for item in self.call("GET", "/today")["items"]))
+        self.assertEqual(run["at"], 5)
+
     def test_the_most_is_where_the_rules_begin_to_warn(self) -> None:
         run = self.press(self.go(), 2)
         most = self.on(run, "Lock-gate clay")["most"] / 60

@@ -17,7 +17,6 @@ from eyebright.core.basin import (
     next_words,
     postures,
     ring_words,
-    stand_of,
     step_words,
     troubles,
 )
@@ -36,7 +35,7 @@ from ...schemas.basin import (
     TroubleOut,
 )
 from .goings import cautions_kept, late_for_locs, open_stops
-from .runs import AtBasin, at_basin, help_minutes, left_since, marks_of, presses_of, under_way, when_of
+from .runs import AtBasin, at_basin, help_minutes, left_since, marks_of, under_way, when_of
 
 HOT = 45.0
 
@@ -213,22 +212,23 @@ def rows_under_way() -> list[RunRowOut]:
 
 def _row(run: BasinRun) -> RunRowOut:
     there = at_basin(run)
-    contacts = stand_of(there.steps, list(there.goings.values()), presses_of(run)).on_now()
-    now = there.minutes
-    ahead = [
-        (60.0 * (at - now), each, kind) for each in contacts for at, kind in each.rings() if kind != "soon"
+    rings = [
+        (60.0 * (at - there.minutes), each, kind)
+        for each in there.stand.on_now()
+        for at, kind in each.rings()
     ]
-    ring = min(
-        (each for each in ahead if each[0] > 0.0 or each[2] in ("over", "stop")),
-        default=min(ahead, default=None, key=lambda each: -each[0]),
-        key=lambda each: each[0],
+    passed = [each for each in rings if each[0] <= 0.0]
+    coming = [each for each in rings if each[0] > 0.0 and each[2] != "soon"]
+    ring = max(passed, key=lambda each: each[0], default=None) or min(
+        coming, key=lambda each: each[0], default=None
     )
     step = there.steps[min(there.stand.place, len(there.steps) - 1)]
     skin = float(run.reading.get("skin") or 38.0)
-    words = step_words(step, there.stand.pressed, there.goings, _posture(run), skin)
+    title = step_words(step, there.stand.pressed, there.goings, _posture(run), skin).title
+    says = title
+    if ring is not None and ring[0] <= 0.0:
+        says = ring_words(ring[1], ring[2])
     return RunRowOut(
-        id=run.pk, head_name=run.planned.head.name, name=run.planned.name, title=words.title,
-        left=ring[0] if ring else None,
-        ring=f"{ring[1].going.id}-{ring[2]}" if ring else "",
-        says=ring_words(ring[1], ring[2]) if ring else words.title,
+        id=run.pk, head_name=run.planned.head.name, name=run.planned.name, title=title,
+        left=ring[0] if ring else None, ring=f"{ring[1].going.id}-{ring[2]}" if ring else "", says=says,
     )  # fmt: skip

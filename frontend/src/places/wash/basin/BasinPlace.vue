@@ -8,7 +8,6 @@ import { useRouter } from "vue-router";
 import {
   useDiscardRun,
   useEndWash,
-  useMark,
   useReopenWash,
   useRestoreRun,
   useRun,
@@ -18,23 +17,23 @@ import { useShortcuts } from "@/app/shortcuts";
 import { tell } from "@/app/undo";
 import CautionList from "@/parts/CautionList.vue";
 import { chime } from "@/parts/chime";
-import { clock } from "@/parts/clocks";
 import HoldButton from "@/parts/HoldButton.vue";
 import LoadState from "@/parts/LoadState.vue";
-import TextField from "@/parts/TextField.vue";
-import type { Passed } from "@/parts/passed";
-import StopGate from "@/parts/StopGate.vue";
 import { useNow } from "@/parts/ticking";
 import { useTrouble } from "@/parts/trouble";
 import { canSpeak, speak, want, wanted } from "@/parts/voice";
 import { useAwake } from "@/parts/wakeLock";
 import { when } from "@/parts/when";
+import AmissRow from "./AmissRow.vue";
 import ComePanel from "./ComePanel.vue";
+import GatePanel from "./GatePanel.vue";
 import HelpSheet from "./HelpSheet.vue";
 import LaneClocks from "./LaneClocks.vue";
+import LeftForm from "./LeftForm.vue";
 import { usePressing } from "./pressing";
 import ReadyPanel from "./ReadyPanel.vue";
 import { useRings } from "./rings";
+import StepFace from "./StepFace.vue";
 
 const { id } = defineProps<{ id: number }>();
 const router = useRouter();
@@ -45,8 +44,6 @@ const { step, at, away, waiting } = pressing;
 const refused = useTrouble(pressing.error);
 const rings = useRings(run, dataUpdatedAt, now);
 const undo = useUndoPress();
-const mark = useMark();
-const marked = useTrouble(mark.error);
 const end = useEndWash();
 const ended = useTrouble(end.error);
 const reopen = useReopenWash();
@@ -54,31 +51,9 @@ const discard = useDiscardRun();
 const restore = useRestoreRun();
 const hold = useTemplateRef("hold");
 const changing = ref(false);
-const offAt = ref("");
-const belief = ref("");
 
 const passed = computed(() => Math.max((now.value - dataUpdatedAt.value) / 1000, 0));
 const open = computed(() => run.value && !run.value.ended_at);
-/** Seconds until what this step waits for is up: the last of it to go on says when. */
-const waits = computed(() => {
-  const on = (run.value?.clocks ?? []).filter(
-    (one) => !one.off && step.value?.waits.includes(one.link),
-  );
-  return on.length
-    ? Math.max(...on.map((one) => one.meant - (one.seconds.at(-1) ?? 0) - passed.value))
-    : null;
-});
-const number = computed(() => {
-  if (step.value?.number) return step.value.number;
-  if (waits.value === null) return "";
-  return waits.value > 0 ? clock(waits.value) : "now";
-});
-/** A pause that is only waited for: the server's clock, or all of it until that has heard. */
-const pause = computed(() => {
-  if (!step.value?.lasts) return null;
-  return waiting.value ? step.value.lasts : (run.value?.pause ?? step.value.lasts) - passed.value;
-});
-
 watch(
   () => (step.value ? `${step.value.step} ${step.value.section}` : ""),
   (fresh, before) => {
@@ -126,7 +101,7 @@ async function throwAway(): Promise<void> {
     () => false,
   );
   if (!gone) return;
-  tell("This wash is thrown away; it is planned as before.", async () => {
+  tell("This wash is thrown away: it was not done.", async () => {
     await restore.mutateAsync({ id, input: null });
     await router.push(`/wash/run/${id}`);
   });
@@ -135,23 +110,6 @@ async function throwAway(): Promise<void> {
 /** Nothing goes on over a stop; what is on comes off all the same. */
 const goesOn = computed(() => step.value?.kind === "ready" || step.value?.kind === "put_on");
 const barred = computed(() => goesOn.value && (run.value?.stops.length ?? 0) > 0);
-const accepted = ref<Passed | null>(null);
-const pass = () =>
-  accepted.value && mark.mutate({ id, input: { what: "pass", ...accepted.value } });
-const amiss = (key: string) => {
-  mark.mutate({ id, input: { what: "trouble", key } });
-  hold.value?.focus();
-};
-const believe = () =>
-  belief.value &&
-  mark.mutate({
-    id,
-    input: {
-      what: "belief",
-      link: step.value?.link ?? null,
-      value: belief.value as never,
-    },
-  });
 const takeBack = () => {
   undo.mutate({ id, input: null });
   hold.value?.focus();
@@ -206,37 +164,14 @@ onMounted(() => window.scrollTo({ top: 0 }));
       <p v-if="rings.last.value" :class="['ring', rings.last.value.kind]" role="alert">
         {{ rings.last.value.says }}
       </p>
-      <form v-if="run.left_at" class="left" @submit.prevent="finish(offAt)">
-        <p>
-          <strong>Nobody pressed since {{ when(run.left_at) }}.</strong> Say when the last of it
-          came off, and this wash is kept as it was; or throw it away.
-        </p>
-        <label>
-          It came off
-          <input v-model="offAt" type="datetime-local" />
-        </label>
-        <p v-if="ended.errors.value['off_at']" class="error" role="alert">
-          {{ ended.errors.value["off_at"] }}
-        </p>
-        <button type="submit" class="act">End it so</button>
-      </form>
-      <div class="step" aria-live="polite">
-        <h1>{{ step.title }}</h1>
-        <p v-if="number" class="number">
-          <span v-if="waits !== null && waits > 0" class="in">in</span> {{ number }}
-        </p>
-        <p v-else-if="pause !== null" class="number">{{ pause > 0 ? clock(pause) : "now" }}</p>
-        <p v-if="step.belief" class="belief">{{ step.belief }}</p>
-        <p v-if="step.how" class="how">{{ step.how }}</p>
-      </div>
-      <form v-if="run.stops.length && goesOn" class="gate" @submit.prevent="pass">
-        <CautionList :cautions="run.stops" />
-        <StopGate id="gate" v-model="accepted" :cautions="run.stops" :head="run.head" />
-        <button v-if="accepted" type="submit" class="act">Pass it, and go on</button>
-        <p v-if="marked.errors.value['stops']" class="error" role="alert">
-          {{ marked.errors.value["stops"] }}
-        </p>
-      </form>
+      <LeftForm
+        v-if="run.left_at"
+        :since="run.left_at"
+        :error="ended.errors.value['off_at']"
+        @end="finish"
+      />
+      <StepFace :run="run" :step="step" :passed="passed" :waiting="waiting" />
+      <GatePanel v-if="barred" :run="run" />
       <ReadyPanel v-if="step.kind === 'ready'" :run="run" :step="step" />
       <p v-for="note in run.notes" :key="note" class="note">{{ note }}</p>
       <CautionList
@@ -268,27 +203,7 @@ onMounted(() => window.scrollTo({ top: 0 }));
           Undo: {{ run.may_undo || "the last press" }}
         </button>
       </div>
-      <section class="amiss" aria-label="If something is amiss">
-        <button
-          v-for="one in run.troubles"
-          :key="one.key"
-          type="button"
-          class="chip"
-          @click="amiss(one.key)"
-        >
-          {{ one.name }}
-        </button>
-      </section>
-      <div v-if="step.kind === 'put_on' && step.section === 0" class="think">
-        <TextField
-          v-model="belief"
-          label="What pH do you think it has?"
-          decimal
-          short
-          :error="marked.errors.value['value']"
-          @change="believe"
-        />
-      </div>
+      <AmissRow :key="step.step" :run="run" :step="step" @pressed="hold?.focus()" />
       <ComePanel v-if="changing" :run="run" :step="step" />
       <p class="row foot">
         <button type="button" class="act" :aria-expanded="changing" @click="changing = !changing">
@@ -336,32 +251,6 @@ onMounted(() => window.scrollTo({ top: 0 }));
   gap: 12px;
 }
 
-.step h1 {
-  font-size: clamp(1.5rem, 6vw, 2.25rem);
-  line-height: 1.15;
-}
-
-.number {
-  font: 560 clamp(3.5rem, 18vw, 6rem) / 1.05 var(--serif);
-  font-variant-numeric: tabular-nums;
-  color: var(--vein);
-}
-
-.in {
-  font: 400 1.25rem var(--sans);
-  color: var(--stem);
-}
-
-.how,
-.belief {
-  font-size: 1.125rem;
-}
-
-.belief {
-  color: var(--vein);
-  font-weight: 700;
-}
-
 .note,
 .away {
   border-left: 4px solid var(--throat);
@@ -380,29 +269,6 @@ onMounted(() => window.scrollTo({ top: 0 }));
 .ring.stop {
   background: var(--madder-wash);
   color: var(--madder);
-}
-
-.left {
-  border-left: 4px solid var(--madder);
-  padding-left: 12px;
-  display: grid;
-  gap: 8px;
-  justify-items: start;
-}
-
-.gate {
-  display: grid;
-  gap: 8px;
-}
-
-.left input {
-  min-height: 44px;
-  font: inherit;
-  color: inherit;
-  background: var(--paper);
-  border: 1px solid var(--stem);
-  border-radius: 4px;
-  padding: 4px 8px;
 }
 
 .acts {
@@ -428,24 +294,6 @@ onMounted(() => window.scrollTo({ top: 0 }));
   background: none;
   color: var(--ink);
   font: 400 1.125rem var(--sans);
-  cursor: pointer;
-}
-
-.amiss {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-}
-
-.chip {
-  flex: 1 1 100px;
-  min-height: 52px;
-  padding: 4px 10px;
-  border: 1px solid var(--madder);
-  border-radius: 4px 14px 14px 14px;
-  background: none;
-  color: var(--ink);
-  font: 400 1rem/1.2 var(--sans);
   cursor: pointer;
 }
 

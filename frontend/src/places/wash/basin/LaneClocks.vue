@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What is on, lane by lane: how long its first section and its last have had it, against what was planned. */
 import type { BasinClock } from "@/api/client";
-import { clock as figures } from "@/parts/clocks";
+import { clock as figures, long } from "@/parts/clocks";
 
 const { clocks, passed } = defineProps<{ clocks: BasinClock[]; passed: number }>();
 const ZONE: Record<string, string> = {
@@ -46,7 +46,9 @@ const up = (one: BasinClock) => one.whole && last(one) >= one.meant && !one.off;
       </div>
       <p class="quiet small ends">
         <span>planned {{ figures(one.meant) }}</span>
-        <span v-if="one.most !== null">most {{ figures(one.most) }}</span>
+        <span v-if="one.most !== null"
+          >most {{ one.most < 3600 ? figures(one.most) : long(one.most) }}</span
+        >
       </p>
     </li>
   </ul>

@@ -1,0 +1,67 @@
+<script setup lang="ts">
+/** What may go amiss, one press each; and what is thought of the pH of what goes on. */
+import { ref } from "vue";
+import { useMark } from "@/api/basin";
+import type { BasinStep, Run } from "@/api/client";
+import TextField from "@/parts/TextField.vue";
+import { useTrouble } from "@/parts/trouble";
+
+const { run, step } = defineProps<{ run: Run; step: BasinStep }>();
+const emit = defineEmits<{ pressed: [] }>();
+const mark = useMark();
+const { errors } = useTrouble(mark.error);
+const belief = ref("");
+function amiss(key: string): void {
+  mark.mutate({ id: run.id, input: { what: "trouble", key } });
+  emit("pressed");
+}
+const believe = () =>
+  belief.value &&
+  mark.mutate({
+    id: run.id,
+    input: { what: "belief", link: step.link, value: belief.value as never },
+  });
+</script>
+
+<template>
+  <section class="amiss" aria-label="If something is amiss">
+    <button
+      v-for="one in run.troubles"
+      :key="one.key"
+      type="button"
+      class="chip"
+      @click="amiss(one.key)"
+    >
+      {{ one.name }}
+    </button>
+  </section>
+  <TextField
+    v-if="step.kind === 'put_on' && step.section === 0"
+    v-model="belief"
+    label="What pH do you think it has?"
+    decimal
+    short
+    :error="errors['value']"
+    @change="believe"
+  />
+</template>
+
+<style scoped>
+.amiss {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+
+.chip {
+  flex: 1 1 100px;
+  min-height: 52px;
+  padding: 4px 10px;
+  border: 1px solid var(--madder);
+  border-radius: 4px 14px 14px 14px;
+  background: none;
+  color: var(--ink);
+  font: 400 1rem/1.2 var(--sans);
+  cursor: pointer;
+}
+</style>

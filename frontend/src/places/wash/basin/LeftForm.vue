@@ -1,0 +1,48 @@
+<script setup lang="ts">
+/** A wash that was left in the middle: when did the last of it come off? */
+import { ref } from "vue";
+import { when } from "@/parts/when";
+
+defineProps<{ since: string; error: string | undefined }>();
+defineEmits<{ end: [off: string] }>();
+const off = ref("");
+</script>
+
+<template>
+  <form class="left" @submit.prevent="$emit('end', off)">
+    <p>
+      <strong>Nobody pressed since {{ when(since) }}.</strong> Say when the last of it came off, and
+      this wash is kept as it was; or throw it away.
+    </p>
+    <label>
+      It came off
+      <input v-model="off" type="datetime-local" />
+    </label>
+    <p v-if="error" class="error" role="alert">{{ error }}</p>
+    <button type="submit" class="act">End it so</button>
+  </form>
+</template>
+
+<style scoped>
+.left {
+  border-left: 4px solid var(--madder);
+  padding-left: 12px;
+  display: grid;
+  gap: 8px;
+  justify-items: start;
+}
+
+input {
+  min-height: 44px;
+  font: inherit;
+  color: inherit;
+  background: var(--paper);
+  border: 1px solid var(--stem);
+  border-radius: 4px;
+  padding: 4px 8px;
+}
+
+.error {
+  color: var(--madder);
+}
+</style>

@@ -1,0 +1,69 @@
+<script setup lang="ts">
+/** One step, large: what is to do, its one number, or the clock that it waits for, and how. */
+import { computed } from "vue";
+import type { BasinStep, Run } from "@/api/client";
+import { clock } from "@/parts/clocks";
+
+const { run, step, passed, waiting } = defineProps<{
+  run: Run;
+  step: BasinStep;
+  /** Seconds since the server was heard. */
+  passed: number;
+  /** A press is on its way: the server's clock is of the step before. */
+  waiting: boolean;
+}>();
+/** Seconds until what this step waits for is up: the last of it to go on says when. */
+const waits = computed(() => {
+  const on = run.clocks.filter((one) => !one.off && step.waits.includes(one.link));
+  return on.length
+    ? Math.max(...on.map((one) => one.meant - (one.seconds.at(-1) ?? 0) - passed))
+    : null;
+});
+/** Seconds left of a pause that is only waited for: all of it until the server has heard. */
+const pause = computed(() => {
+  if (!step.lasts) return null;
+  return waiting ? step.lasts : (run.pause ?? step.lasts) - passed;
+});
+const left = computed(() => waits.value ?? pause.value);
+</script>
+
+<template>
+  <div class="step" aria-live="polite">
+    <h1>{{ step.title }}</h1>
+    <p v-if="step.number" class="number">{{ step.number }}</p>
+    <p v-else-if="left !== null" class="number">
+      <template v-if="left > 0"><span class="in">in</span> {{ clock(left) }}</template>
+      <template v-else>now</template>
+    </p>
+    <p v-if="step.belief" class="belief">{{ step.belief }}</p>
+    <p v-if="step.how" class="how">{{ step.how }}</p>
+  </div>
+</template>
+
+<style scoped>
+h1 {
+  font-size: clamp(1.5rem, 6vw, 2.25rem);
+  line-height: 1.15;
+}
+
+.number {
+  font: 560 clamp(3.5rem, 18vw, 6rem) / 1.05 var(--serif);
+  font-variant-numeric: tabular-nums;
+  color: var(--vein);
+}
+
+.in {
+  font: 400 1.25rem var(--sans);
+  color: var(--stem);
+}
+
+.how,
+.belief {
+  font-size: 1.125rem;
+}
+
+.belief {
+  color: var(--vein);
+  font-weight: 700;
+}
+</style>
