@@ -269,6 +269,21 @@ class Amiss(BasinTestCase):
         back = self.call("POST", f"/wash/runs/{run['id']}/undo")
         self.assertIn("Towpath rinse", back["presses"][back["at"]]["title"])
 
+    def test_a_bottle_that_ran_out_is_out_of_stock_once_the_wash_is_ended(self) -> None:
+        made = self.filled(self.made(self.soapwort))
+        bottle = Container.objects.get(batch=made["id"])
+        chain = self.chain("Jar", self.link(self.towpath), {}, {"stuff": f"made-{bottle.pk}"}, {})
+        run = self.press(self.go(chain=chain), 3)
+        jar = run["links"][2]
+        run = self.alter(run, "swap", link=jar["id"], ran_out=True)
+        self.assertIn("Plain water", run["says"])
+        self.end(self.whole(run))
+        bottle.refresh_from_db()
+        self.assertEqual(bottle.ended, "used")
+        self.call("POST", f"/wash/runs/{run['id']}/reopen")
+        bottle.refresh_from_db()
+        self.assertEqual((bottle.ended, bottle.ended_on), ("", None))
+
     def test_what_is_on_is_rinsed_out_and_not_swapped_away(self) -> None:
         run = self.press(self.go(), 3)
         clay = run["links"][0]["id"]

@@ -12,6 +12,8 @@ from eyebright.config.problems import Problem
 from eyebright.config.today import aware
 from eyebright.core.basin import Contact, judged_words
 from eyebright.core.wash import Wash
+from eyebright.make.models import Container
+from eyebright.make.services.keys import container_id
 
 from ...models import BasinRun
 from ...models import Wash as KeptWash
@@ -46,9 +48,20 @@ def end(pk: int, entered: EndIn) -> EndedOut:
     planned.save()
     kept, says = keep_parts(planned.head, planned, parts, run.began_at)
     run.ended_at = ended
-    run.reading = run.reading | {"done": _as_done(run, contacts, ended), "washes": kept}
+    done = {"done": _as_done(run, contacts, ended), "washes": kept, "used_up": _used_up(run, ended)}
+    run.reading = run.reading | done
     run.save()
     return EndedOut(run=run_out(run, says="; ".join(says)), washes=kept, says="; ".join(says))
+
+
+def _used_up(run: BasinRun, ended: datetime) -> list[int]:
+    """What ran out at the basin is out of stock from then on: the ids of its containers."""
+    ids = {container_id(str(row.get("ran_out", ""))) for row in marks_of(run, "links")} - {None}
+    rows = Container.objects.filter(pk__in=ids, ended_on=None)
+    for row in rows:
+        row.ended, row.ended_on = "used", timezone.localdate(ended)
+        row.save(update_fields=["ended", "ended_on"])
+    return [row.pk for row in rows]
 
 
 def _off(there: AtBasin, entered: EndIn) -> datetime:
@@ -136,6 +149,9 @@ def reopen(pk: int) -> RunOut:
         raise Problem.field("step", "How it went is told already: correct it where it is recorded.")
     for row in KeptWash.objects.filter(planned=run.planned):
         take_back(row)
+    for made in Container.objects.filter(pk__in=run.reading.get("used_up", ())):
+        made.ended, made.ended_on = "", None
+        made.save(update_fields=["ended", "ended_on"])
     run.presses = [row for row in run.presses if row["what"] != "end"]
     run.ended_at, run.planned.done_at = None, None
     run.planned.save()
