@@ -63,6 +63,7 @@ class PlanTestCase(BrowserTestCase):
         self.choose("Which wash", "Conker day")
         self.page.get_by_label("When the wash begins").fill("2026-11-28T10:00")
         self.page.get_by_role("button", name="Plan it").click()
+        self.page.wait_for_url(re.compile(r"/wash($|/planned/\d+)"))
 
 
 class Saturday(PlanTestCase):

@@ -75,7 +75,8 @@ class Trouble(BrowserTestCase):
             page = self.window()
             # Nor does anybody answer when it looks for itself whether the server is back.
             page.route("**/eyebright.svg", lambda route: route.abort())
-            page.route("**/api/make/clocks", lambda route: route.abort())
+            for polled in ("make/clocks", "wash/runs"):
+                page.route(f"**/api/{polled}", lambda route: route.abort())
             page.route("**/api/**", lambda route: route.abort())
             self.go(path, page)
             expect(page.get_by_role("alert")).to_contain_text("cannot be reached", timeout=15_000)
