@@ -2,7 +2,7 @@
 
 from .contact import Contact, Press, Ring, Stand, stand_of
 from .limits import minutes_at_most
-from .review import Due, advice_of, due_of, questions_for, telling
+from .review import Due, advice_of, due_of, questions_for, telling, telling_key
 from .steps import Going, Step, steps_of
 from .table import (
     Ask,
@@ -61,5 +61,6 @@ __all__ = [
     "step_words",
     "steps_of",
     "telling",
+    "telling_key",
     "troubles",
 ]

@@ -36,9 +36,14 @@ def questions_for(when: str, locs: bool) -> tuple[Question, ...]:
     return tuple(each for each in questions().values() if when in each.when and (each.only != "locs" or locs))
 
 
+def telling_key() -> str:
+    """The question that says how much was washed out."""
+    return next(each.key for each in questions().values() if each.tells)
+
+
 def telling(answers: Mapping[str, Mapping[str, int]]) -> tuple[str, int] | None:
     """Which answer is learnt from, of those given by time: when it was heard, and the answer."""
-    key = next(each.key for each in questions().values() if each.tells)
+    key = telling_key()
     for when in heard_when():
         if key in answers.get(when, {}):
             return when, answers[when][key]

@@ -27,7 +27,6 @@ from ..links import Strung, links_of, name_of, names_of, strung
 
 NAMES = {each.name for each in fields(Going)}
 LATELY = 12  # washes that are looked at for what went amiss
-HOUR = timedelta(hours=1)
 
 
 def link_ids(run: BasinRun) -> list[tuple[int, WashLinkIn]]:
@@ -55,16 +54,14 @@ def work_out(
     `contacts`: what was on so far, so that the rest is judged after what was really done; `passed`: ids of
     links that are on or done, and stay where they stood.
     """
-    ids = [pk for pk, _ in link_ids(run)]
+    every = link_ids(run)
     found, with_, links = worked_out_as(run, contacts or {}, now)
     goings, eyes, powder = [], False, False
-    names = names_of([link for _, link in link_ids(run)])
-    notes = _last_time(run.planned.head, [link for _, link in link_ids(run)])
+    names = names_of([link for _, link in every])
+    notes = _last_time(run.planned.head, [link for _, link in every])
     before = {each.id: each for each in goings_of(run)}
     floor = max((each.start for pk, each in before.items() if pk in passed), default=0.0)
-    for pk, entered, link, along, there in zip(
-        ids, links_of(run.links), links, found.along, with_.there, strict=True
-    ):
+    for (pk, entered), link, along, there in zip(every, links, found.along, with_.there, strict=True):
         made = with_.basin.assessed(link)
         facts = made.facts if made else {}
         strong = facts.get("soda_wash") or facts.get("alkaline") or facts.get("soap_percent", 0.0) > 0.0
@@ -238,6 +235,6 @@ def next_planned(planned: PlannedWash, after: datetime) -> datetime | None:
     return rows.order_by("at").values_list("at", flat=True).first()
 
 
-def entered_with_ids(links: Sequence[WashLinkIn], since: int = 0) -> list[dict[str, Any]]:
+def entered_with_ids(links: Sequence[WashLinkIn]) -> list[dict[str, Any]]:
     """Links as a run keeps them, each with an id of its own."""
-    return [{"id": since + place + 1, **link.model_dump()} for place, link in enumerate(links)]
+    return [{"id": place, **link.model_dump()} for place, link in enumerate(links, start=1)]

@@ -18,7 +18,7 @@ from ...schemas.chains import MOST_LINKS, WashLinkIn
 from ..links import check_links, name_of, names_of
 from .goings import link_ids, open_stops, work_out
 from .runs import AtBasin, at_basin, help_minutes, left_since, open_run, when_of
-from .shown import run_out
+from .shown import last_title, run_out
 
 MOST_PRESSES = 600
 SHARES = {"most": 2, "half": 2, "quarter": 4}  # so many times thinner: of most that is left, half goes in
@@ -106,7 +106,7 @@ def undo(pk: int) -> RunOut:
     if not run.presses:
         return run_out(run, says="There is nothing to take back.")
     last = run.presses[-1]
-    title = run_out(run).may_undo
+    title = last_title(at_basin(run))
     run.presses = run.presses[:-1]
     if last["what"] == "links":
         run.links = last.get("was", run.links)

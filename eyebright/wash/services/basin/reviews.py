@@ -9,7 +9,7 @@ from django.utils import timezone
 
 from eyebright.config.problems import Problem, one
 from eyebright.config.today import aware
-from eyebright.core.basin import advice_of, asks, due_of, questions, questions_for, telling
+from eyebright.core.basin import advice_of, asks, due_of, questions_for, telling, telling_key
 from eyebright.core.formulas.model import washes as cleansing
 from eyebright.core.heads import record_as_kept
 from eyebright.core.learning import outcomes
@@ -189,7 +189,7 @@ def answer_corrected(found: KeptWash) -> None:
     row = Review.objects.filter(planned=found.planned_id, when=found.heard).first()
     if row is None:
         return
-    tells = next(each.key for each in questions().values() if each.tells)
+    tells = telling_key()
     rest = {key: place for key, place in row.answers.items() if key != tells}
     row.answers = rest if found.answer is None else rest | {tells: found.answer}
     row.save()

@@ -140,6 +140,16 @@ class AtBasin:
         return minutes_of(self.run, self.now)
 
     @property
+    def step(self) -> Step | None:
+        """The step that it is at; None once all of it is pressed."""
+        return self.steps[self.stand.place] if self.stand.place < len(self.steps) else None
+
+    @property
+    def skin(self) -> float:
+        """°C that this head bears."""
+        return float(self.run.reading.get("skin") or 38.0)
+
+    @property
     def contacts(self) -> Mapping[int, Contact]:
         """What was on, by link."""
         return self.stand.contacts
@@ -147,7 +157,7 @@ class AtBasin:
     def states(self) -> dict[int, str]:
         """Whether each link is to come, on, or done."""
         passed = {step.link for step in self.steps[: self.stand.place] if step.link is not None}
-        now = self.steps[self.stand.place] if self.stand.place < len(self.steps) else None
+        now = self.step
         out = {}
         for pk, going in self.goings.items():
             contact = self.contacts.get(pk)
@@ -174,7 +184,7 @@ def left_since(there: AtBasin, at: datetime | None = None) -> datetime | None:
     if run.ended_at is not None:
         return None
     since = when_of(run.presses[-1]) if run.presses else run.began_at
-    step = there.steps[there.stand.place] if there.stand.place < len(there.steps) else None
+    step = there.step
     going = there.goings.get(step.link) if step and step.link is not None else None
     takes = going.minutes if going and step and step.kind == "pause" else 0.0
     takes = max([takes, *(each.going.minutes for each in there.stand.on_now())])

@@ -72,9 +72,9 @@ def run_out(run: BasinRun, says: str = "") -> RunOut:
         cautions=[caution_out(each) for each in cautions_kept(run)],
         stops=[caution_out(each) for each in open_stops(run)],
         notes=[each for each in notes if each],
-        celsius=_celsius(run),
+        celsius=_celsius(there),
         says=says,
-        may_undo=_last_title(there),
+        may_undo=last_title(there),
         left_at=left,
         done=[judged_words(each, there.minutes) for each in there.contacts.values()],
     )  # fmt: skip
@@ -92,11 +92,10 @@ def _posture(run: BasinRun) -> Posture:
 def _presses(there: AtBasin, step: Step) -> list[BasinStepOut]:
     """Every press of a step, in words."""
     run, goings = there.run, there.goings
-    skin = float(run.reading.get("skin") or 38.0)
     states = there.states()
     out = []
     for section in range(step.presses):
-        words = step_words(step, section, goings, _posture(run), skin)
+        words = step_words(step, section, goings, _posture(run), there.skin)
         place = there.steps.index(step)
         going = goings.get(step.link) if step.link is not None else None
         off = [goings[pk] for pk in step.offs if pk in goings]
@@ -165,7 +164,7 @@ def _help_now(there: AtBasin) -> HelpNowOut | None:
 
 def _pause_left(there: AtBasin) -> float | None:
     """Seconds left of the pause that it stands at, where nobody is at it; since the press before it."""
-    step = there.steps[there.stand.place] if there.stand.place < len(there.steps) else None
+    step = there.step
     going = there.goings.get(step.link) if step and step.link is not None else None
     if step is None or step.kind != "pause" or going is None or going.hands:
         return None
@@ -174,19 +173,19 @@ def _pause_left(there: AtBasin) -> float | None:
     return 60.0 * going.minutes - (there.now - since).total_seconds()
 
 
-def _celsius(run: BasinRun) -> str:
+def _celsius(there: AtBasin) -> str:
     """What the thermometer said, against what this head bears."""
-    said = marks_of(run, "celsius")
+    said = marks_of(there.run, "celsius")
     if not said:
         return ""
-    value, skin = float(said[-1]["value"]), float(run.reading.get("skin") or 38.0)
+    value, skin = float(said[-1]["value"]), there.skin
     if value <= skin:
         return f"{value:g} °C: fine for this head."
     more = "It goes on nobody." if value > HOT else "Let it cool, or add cold water."
     return f"{value:g} °C is too hot for this head: {skin:g} °C at most. {more}"
 
 
-def _last_title(there: AtBasin) -> str:
+def last_title(there: AtBasin) -> str:
     """What an undo would take back; empty for nothing."""
     if not there.run.presses or there.run.ended_at is not None:
         return ""
@@ -195,8 +194,8 @@ def _last_title(there: AtBasin) -> str:
         step = next((each for each in there.steps if each.key == last.get("step")), None)
         if step is None:
             return "the last press"
-        skin = float(there.run.reading.get("skin") or 38.0)
-        words = step_words(step, int(last.get("section") or 0), there.goings, _posture(there.run), skin)
+        section = int(last.get("section") or 0)
+        words = step_words(step, section, there.goings, _posture(there.run), there.skin)
         return words.press[:1].lower() + words.press[1:]
     return {
         "links": "the change", "help": "Help", "helped": "the end of Help", "trouble": "that press",
@@ -222,9 +221,8 @@ def _row(run: BasinRun) -> RunRowOut:
     ring = max(passed, key=lambda each: each[0], default=None) or min(
         coming, key=lambda each: each[0], default=None
     )
-    step = there.steps[min(there.stand.place, len(there.steps) - 1)]
-    skin = float(run.reading.get("skin") or 38.0)
-    title = step_words(step, there.stand.pressed, there.goings, _posture(run), skin).title
+    step = there.step or there.steps[-1]
+    title = step_words(step, there.stand.pressed, there.goings, _posture(run), there.skin).title
     says = title
     if ring is not None and ring[0] <= 0.0:
         says = ring_words(ring[1], ring[2])
