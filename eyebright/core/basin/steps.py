@@ -20,10 +20,9 @@ class Going:
     `start` and `minutes` as planned: on the head once all of it is on, or of a pause; `rinsed`: it comes off
     again; `sections` that it goes on in, each in `each` minutes, called `section`; `most` and `never`:
     minutes of the first section from which they are warned of and stopped (None: none); `amount` that goes
-    on, and `says` what there is of it; `how` a pause is done; `ahead`: it comes the evening before, `after`:
-    the basin is free from it on; `ph` low, middle, high; `strong`: alkaline, longer to rinse out of an eye;
-    `eyes`: it harms them; `poured`: what is left of it can be poured again; `note`: what is known of it from
-    the last time.
+    on, and `says` what there is of it; `how` a pause is done; `ph` low, middle, high; `strong`: alkaline,
+    longer to rinse out of an eye; `eyes`: it harms them; `poured`: what is left of it can be poured again;
+    `note`: what is known of it from the last time.
     """
 
     id: int
@@ -42,9 +41,6 @@ class Going:
     says: str = ""
     how: str = ""
     hands: bool = True
-    ahead: bool = False
-    after: bool = False
-    only_if: str = ""
     ph: tuple[float, float, float] | None = None
     strong: bool = False
     eyes: bool = False

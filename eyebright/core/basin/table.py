@@ -18,21 +18,17 @@ class Posture:
 
 @dataclass(frozen=True)
 class Trouble:
-    """What goes amiss: what to do `now`, what is said the `next` time; `off`: it is rinsed out at once."""
+    """What goes amiss: what to do `now`, what is said the `next` time."""
 
     key: str
     name: str
     now: str
     next: str
-    off: bool = False
 
 
 @dataclass(frozen=True)
 class Help:
-    """First aid: its clock in minutes (`strong` after soda, soap or ash; 0 for none), and whom to call.
-
-    `off`: all that is on comes off.
-    """
+    """First aid: its clock in minutes (`strong` after soda, soap or ash; 0 for none), and whom to call."""
 
     key: str
     name: str
@@ -41,7 +37,6 @@ class Help:
     steps: tuple[str, ...]
     call: str
     source: str
-    off: bool = False
 
 
 @dataclass(frozen=True)

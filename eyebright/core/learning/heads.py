@@ -204,10 +204,7 @@ class _Strength:
 
     def until(self, days_ago: float) -> None:
         """Let the time pass until so many days ago: what is believed widens."""
-        keeps = 1.0
-        if self._ago is not None:
-            keeps = math.exp(-max(self._ago - days_ago, 0.0) / self._memory["days"])
-        self._ago = days_ago
+        keeps, self._ago = _keeps(self._ago, days_ago), days_ago
         self._mean = self._mean * keeps
         self._cov = self._cov * keeps**2 + np.diag(self._prior * (1.0 - keeps**2))
 
@@ -292,6 +289,13 @@ class _Strength:
         return Factors(self.factor(own), dose, together)
 
 
+def _keeps(since: float | None, days_ago: float) -> float:
+    """The share of a belief that is kept from one time to another, both in days ago (None: the first)."""
+    if since is None:
+        return 1.0
+    return math.exp(-max(since - days_ago, 0.0) / float(factor_table()["memory"]["days"]))
+
+
 def _tells(went: WashOutcome) -> bool:
     return went.given is not None and went.answer is not None
 
@@ -323,10 +327,7 @@ class _Dose:
 
     def now(self, days_ago: float) -> Factor:
         """What is believed so many days ago: it widens as time passes."""
-        keeps = 1.0
-        if self._ago is not None:
-            keeps = math.exp(-max(self._ago - days_ago, 0.0) / self._memory["days"])
-        self._ago = days_ago
+        keeps, self._ago = _keeps(self._ago, days_ago), days_ago
         self._mean *= keeps
         self._var = self._var * keeps**2 + self._table["prior"] ** 2 * (1.0 - keeps**2)
         return Factor(self._mean, math.sqrt(self._var), self._count)
