@@ -212,6 +212,11 @@ class Hub:
             if plug is not None:
                 bench.plug, bench.froze_at = plug, now
 
+    def at_rest(self) -> None:
+        """Every stand-in as it was before anybody played it."""
+        with self._lock:
+            self._benches.clear()
+
     def _bench(self, pk: int, kind: Kind) -> _Bench:
         if (pk, kind) not in self._benches:
             rest = at_rest(kind)

@@ -32,6 +32,7 @@ class InstrumentTestCase(ApiTestCase):
         self.now = 1000.0
         self.addCleanup(setattr, hub, "clock", hub.clock)
         hub.clock = lambda: self.now
+        hub.at_rest()
 
     def put_in_tray(self, kind: str, link: str = "simulated", **more: Any) -> int:
         """One in the tray; its id."""

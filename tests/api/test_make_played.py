@@ -15,6 +15,7 @@ class Played(MakeTestCase):
         self.time = 1000.0
         before = hub.clock
         hub.clock = lambda: self.time
+        hub.at_rest()
         self.addCleanup(setattr, hub, "clock", before)
         self.scale, self.probe, self.meter = (
             self.call("POST", "/instruments", {"kind": kind, "name": kind, "link": "simulated"}, 201)["id"]

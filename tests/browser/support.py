@@ -9,6 +9,7 @@ from playwright.sync_api import Browser, ConsoleMessage, Page, expect
 
 from eyebright.heads.schemas.heads import HeadIn
 from eyebright.heads.services import save_head
+from eyebright.instruments.hub import hub
 from eyebright.shelf.schemas.lots import LotIn
 from eyebright.shelf.schemas.waters import WaterIn
 from eyebright.shelf.services.lots import save_lot
@@ -41,7 +42,8 @@ class BrowserTestCase(LiveServerTestCase):
         cls.browser = the_chromium()
 
     def setUp(self) -> None:
-        """Open a window."""
+        """Open a window, with nothing on any instrument: ids come round again."""
+        hub.at_rest()
         self.trouble: list[str] = []
         self.page = self.window()
 
