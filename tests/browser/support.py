@@ -1,9 +1,11 @@
 """A Chromium a process, a window a test, and a small shelf of the scenario."""
 
 import os
+from pathlib import Path
+from tempfile import TemporaryDirectory
 from typing import Any
 
-from django.test import LiveServerTestCase, override_settings
+from django.test import LiveServerTestCase, SimpleTestCase, override_settings
 from django.utils import timezone
 from playwright.sync_api import Browser, ConsoleMessage, Page, expect
 
@@ -15,6 +17,7 @@ from eyebright.shelf.schemas.waters import WaterIn
 from eyebright.shelf.services.lots import save_lot
 from eyebright.shelf.services.waters import save_water
 from tests.chromium import the_chromium
+from tests.servers import Server, move_in
 
 DESK = {"width": 1280, "height": 800}
 PHONE = {"width": 390, "height": 844}
@@ -25,6 +28,37 @@ ACTION_MS, PAGE_MS = 15_000, 60_000
 LOOK_MS = 50
 EXACT = ("In",)  # labels so short that they stand in others
 expect.set_options(timeout=ACTION_MS)
+
+
+class MortalTestCase(SimpleTestCase):
+    """A window on a server of its own, that is killed and comes back."""
+
+    databases = frozenset({"default"})  # none is used here; the browser of other tests brings theirs
+    size = DESK
+
+    def setUp(self) -> None:
+        """An empty household, and a window on it."""
+        os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
+        self.folder = Path(self.enterContext(TemporaryDirectory())) / "data"
+        self.server = Server(move_in(self.folder)).started()
+        self.addCleanup(lambda: self.server.__exit__())
+        context = the_chromium().new_context(viewport=self.size, locale="en-GB")
+        context.set_default_timeout(ACTION_MS)
+        context.set_default_navigation_timeout(PAGE_MS)
+        self.addCleanup(context.close)
+        self.page = context.new_page()
+
+    def go(self, path: str) -> None:
+        """Open an address."""
+        self.page.goto(f"http://127.0.0.1:{self.server.port}{path}")
+
+    def die(self) -> None:
+        """The server is gone, as in a power cut."""
+        self.server.kill()
+
+    def rise(self) -> None:
+        """It is back, at the same address, over the same data."""
+        self.server = Server(self.folder, port=self.server.port).started()
 
 
 @override_settings(ALLOWED_HOSTS=["localhost", "127.0.0.1"])

@@ -15,7 +15,7 @@ from eyebright.wash.models import BasinRun, Review, Wash
 from eyebright.wash.schemas.chains import WashChainIn
 from eyebright.wash.services.chains import save_chain
 
-from .support import PHONE, BrowserTestCase
+from .support import PAGE_MS, PHONE, BrowserTestCase, MortalTestCase
 from .test_plan import FRIDAY, ZONE
 
 # A voice that keeps what it was given to read, and a sound that keeps its notes.
@@ -281,6 +281,32 @@ class Amiss(BasinTestCase):
         expect(self.page.locator(".number")).to_have_text("4 of 4")
         expect(self.lane("Lock-gate clay")).to_contain_text(re.compile("first 6:[0-9]{2} ?last 3:[0-9]{2}"))
 
+    def test_an_undo_while_the_server_is_away_takes_back_what_it_has_not_heard(self) -> None:
+        self.begin()
+        self.press(2)
+        self.page.route("**/api/**", lambda route: route.abort())
+        self.page.keyboard.press("Enter")
+        expect(self.page.locator(".number")).to_have_text("3 of 4")
+        expect(self.page.get_by_text("Your presses are kept with their time")).to_be_visible()
+        self.page.keyboard.press("Backspace")
+        expect(self.page.locator(".number")).to_have_text("2 of 4")
+        self.page.unroute("**/api/**")
+        self.press()
+        expect(self.page.locator(".number")).to_have_text("3 of 4")
+        self.assertEqual(self.pressed(), 3, "what was taken back never came")
+
+    def test_what_scalds_does_not_go_on(self) -> None:
+        self.begin()
+        shown = self.page.get_by_label("The thermometer shows, °C")
+        shown.fill("55")
+        shown.press("Tab")
+        expect(self.page.get_by_text("Nothing goes on before that.")).to_be_visible()
+        expect(self.big()).to_be_disabled()
+        shown.fill("36")
+        shown.press("Tab")
+        expect(self.page.get_by_text("36 °C: fine for this head.")).to_be_visible()
+        expect(self.big()).to_be_enabled()
+
     def test_a_wash_that_was_left_asks_when_it_came_off(self) -> None:
         self.begin()
         self.press(6)
@@ -330,3 +356,34 @@ class Afterwards(BasinTestCase):
         expect(model).not_to_contain_text("Lamplight soapwort")
         self.page.get_by_role("button", name="Undo").click()
         expect(model).to_contain_text("Lamplight soapwort")
+
+
+class Restarted(MortalTestCase):
+    """The server is killed in the middle of a wash, and comes back."""
+
+    size = PHONE
+
+    def test_what_was_pressed_meanwhile_is_kept_with_its_time_and_clocks_go_on(self) -> None:
+        ask = self.server.ask
+        formula = ask("POST", "/api/formulas", {"start": "lamplight_soapwort"})[1]["id"]
+        wren = ask("POST", "/api/heads", {"name": "Wren Halloway", "answers": {"scalp": "oily"}})[1]["id"]
+        body = {"head": wren, "formula": formula, "zone": "scalp", "minutes": 4}
+        run = ask("POST", "/api/wash/runs", body)[1]["id"]
+        self.go(f"/wash/run/{run}")
+        title = self.page.locator(".step h1")
+        expect(title).to_have_text("Before you begin")
+        self.page.keyboard.press("Enter")
+        expect(title).to_have_text("Lamplight soapwort on the scalp")
+        expect(self.page.get_by_role("button", name="Undo: ready")).to_be_visible()
+        self.die()
+        self.page.keyboard.press("Enter")
+        expect(title).to_have_text("Rinse out Lamplight soapwort")
+        expect(self.page.get_by_text("Your presses are kept with their time")).to_be_visible()
+        self.page.wait_for_timeout(2000)
+        self.rise()
+        self.page.reload()
+        expect(title).to_have_text("Rinse out Lamplight soapwort", timeout=PAGE_MS)
+        expect(self.page.get_by_role("button", name="Undo: it is on")).to_be_visible()
+        now = self.server.ask("GET", f"/api/wash/runs/{run}")[1]
+        self.assertEqual(now["at"], 2)
+        self.assertGreater(now["clocks"][0]["seconds"][0], 2.0, "it went on when it was pressed")

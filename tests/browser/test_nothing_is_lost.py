@@ -1,11 +1,7 @@
 """Nothing typed is lost: by a killed server, a reload, a second window, a wrong press or a new version."""
 
-import os
-from pathlib import Path
-from tempfile import TemporaryDirectory
 from typing import Any
 
-from django.test import SimpleTestCase
 from playwright.sync_api import Page, Route, expect
 
 from eyebright.formulas.schemas.formulas import FormulaNewIn
@@ -15,38 +11,15 @@ from eyebright.instruments.schemas import InstrumentIn
 from eyebright.instruments.services import save_instrument
 from eyebright.shelf.models import Correction, Lot
 from tests.chromium import the_chromium
-from tests.servers import Server, move_in
 
-from .support import ACTION_MS, DESK, LOOK_MS, PAGE_MS, BrowserTestCase
+from .support import LOOK_MS, BrowserTestCase, MortalTestCase
 
 WORDS = "Towpath rinse, with the last of the raspberry"
 WINDOWS = 9  # more than a browser lets talk to one server at a time
 
 
-class Killed(SimpleTestCase):
-    """A server of its own, that is killed while somebody types."""
-
-    databases = frozenset({"default"})  # none is used here; the browser of other tests brings theirs
-
-    def setUp(self) -> None:
-        os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
-        self.folder = Path(self.enterContext(TemporaryDirectory())) / "data"
-        self.server = Server(move_in(self.folder)).started()
-        self.addCleanup(lambda: self.server.__exit__())
-        context = the_chromium().new_context(viewport=DESK, locale="en-GB")
-        context.set_default_timeout(ACTION_MS)
-        context.set_default_navigation_timeout(PAGE_MS)
-        self.addCleanup(context.close)
-        self.page = context.new_page()
-
-    def go(self, path: str) -> None:
-        self.page.goto(f"http://127.0.0.1:{self.server.port}{path}")
-
-    def die(self) -> None:
-        self.server.kill()
-
-    def rise(self) -> None:
-        self.server = Server(self.folder, port=self.server.port).started()
+class Killed(MortalTestCase):
+    """A server that is killed while somebody types."""
 
     def test_every_word_is_there_when_it_is_back(self) -> None:
         formula = self.server.ask("POST", "/api/formulas", {"start": "towpath_rinse"})[1]["id"]

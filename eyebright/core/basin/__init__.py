@@ -1,7 +1,7 @@
 """The basin: a wash carried out step by step, minutes by section, help, and how it went afterwards."""
 
 from .contact import Contact, Press, Ring, Stand, stand_of
-from .limits import minutes_at_most
+from .limits import minutes_at_most, too_warm
 from .review import Due, advice_of, due_of, questions_for, telling, telling_key
 from .steps import Going, Step, steps_of
 from .table import (
@@ -62,5 +62,6 @@ __all__ = [
     "steps_of",
     "telling",
     "telling_key",
+    "too_warm",
     "troubles",
 ]

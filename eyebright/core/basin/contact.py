@@ -9,7 +9,7 @@ from typing import Literal
 
 from .steps import Going, Step
 
-BEFORE = 1.0  # minutes before the most that it is said
+BEFORE = 1.0  # minutes before the most that it is said, and half of it where that is short
 Ring = Literal["due", "soon", "over", "stop"]
 
 
@@ -49,6 +49,11 @@ class Contact:
         """Whether all of it is on."""
         return len(self.on) >= max(self.going.sections, 1)
 
+    @property
+    def soon(self) -> float:
+        """Minutes before the most that it is said."""
+        return min(BEFORE, (self.going.most or 0.0) / 2.0)
+
     def rings(self) -> tuple[tuple[float, Ring], ...]:
         """When it rings, and for what, minutes since the wash began: as planned, before the most, past it."""
         if not self.on or not self.going.rinsed:
@@ -58,7 +63,7 @@ class Contact:
             out.append((max(self.on) + self.going.minutes, "due"))
         most, never = self.going.most, self.going.never
         if most is not None:
-            out += [(first + max(most - BEFORE, 0.0), "soon"), (first + most, "over")]
+            out += [(first + most - self.soon, "soon"), (first + most, "over")]
         if never is not None and (most is None or never > most):
             out.append((first + never, "stop"))
         return tuple(sorted(out))  # type: ignore[arg-type]

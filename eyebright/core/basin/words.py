@@ -106,7 +106,7 @@ def ring_words(contact: Contact, kind: Ring) -> str:
     if kind == "due":
         return f"{going.name} has had its {_minutes(going.minutes)}: rinse it out."
     if kind == "soon":
-        return f"One more minute for {going.name}: then it has to come off."
+        return f"{_cap(_minutes(contact.soon))} more for {going.name}: then it has to come off."
     if kind == "over":
         most = _minutes(going.most or 0.0)
         return f"{going.name} has been on {most}, the most for this head. Rinse it out now."
@@ -169,7 +169,9 @@ def next_words(steps: Sequence[Step], stand: Stand, goings: Mapping[int, Going])
         return f"then rinse out {names}" if names else "then plain water"
     if following.kind == "end":
         return "then that is all"
-    return f"then {going.name[:1].lower()}{going.name[1:]}" if going else ""
+    if going is None:
+        return ""
+    return f"then {going.name if going.what == 'put_on' else going.name[:1].lower() + going.name[1:]}"
 
 
 def _minutes(value: float) -> str:

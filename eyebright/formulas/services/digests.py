@@ -2,6 +2,7 @@
 
 from collections.abc import Iterable, Mapping
 from contextlib import suppress
+from datetime import datetime
 from math import inf
 from typing import Any
 
@@ -10,6 +11,7 @@ from django.db import DatabaseError, transaction
 from eyebright.core.formulas.assess import Assessment, Digest, assess, digest_of, kept_digest
 from eyebright.core.materials import Kit, Supply
 from eyebright.shelf.services.readings import posterior_for
+from eyebright.shelf.services.supplies import supplies_of
 
 from ..models import Formula
 from ..schemas.formulas import FormulaIn
@@ -66,3 +68,15 @@ def freshened(
             _keep(row.pk, kept, state)
         out[row.pk] = digest
     return out
+
+
+def digest_as_of(row: Formula, at: datetime, kit: Kit) -> Digest | None:
+    """The digest of a formula as it was written at a time, as far as its versions tell.
+
+    A version is what stood there until it was changed. None where it cannot be reckoned.
+    """
+    left = row.versions.filter(made_at__gte=at).order_by("number").first()
+    if left is not None and left.body != row.body:
+        return worked_out(entered_of(left.body), kit)
+    there = supplies_of(keys_in(row.body), also_removed=True)
+    return freshened([row], there, kit)[row.pk]

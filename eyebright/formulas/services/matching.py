@@ -38,11 +38,6 @@ def speaking(whom: Head) -> dict[str, Candidate]:
     return best_of_each(_ranked(whom))
 
 
-def candidate_of(row: Formula) -> Candidate | None:
-    """A formula as it is judged; None where it cannot be reckoned."""
-    return candidates_of([row]).get(row.pk)
-
-
 def candidates_of(rows: Sequence[Formula]) -> dict[int, Candidate]:
     """Formulas as they are judged, by id; what cannot be reckoned is left out."""
     there = supplies_of({key for row in rows for key in keys_in(row.body)}, also_removed=True)

@@ -19,14 +19,14 @@ NEARLY = Decimal("0.01")
 
 def take_off(pour: Pour) -> None:
     """Take a pour off what is left, and keep what its bottle really gave."""
-    gave = _take(pour.stuff, pour.taken)
+    gave = take_some(pour.stuff, pour.taken)
     pour.gave = Decimal(0) if gave is None else gave
     pour.short = gave is not None and gave < pour.taken - NEARLY
     pour.save(update_fields=["gave", "short"])
 
 
-def _take(stuff: str, amount: Decimal) -> Decimal | None:
-    """What it gave; None where nobody keeps account of what is left."""
+def take_some(stuff: str, amount: Decimal) -> Decimal | None:
+    """Take so much (mL or g) out of what a key names: what it gave; None where nobody keeps account of it."""
     pk = container_id(stuff)
     if pk is None:
         gave = take({stuff: float(amount)})
@@ -35,12 +35,12 @@ def _take(stuff: str, amount: Decimal) -> Decimal | None:
     return None if found is None else draw(found, float(amount))
 
 
-def made_container(key: str, field: str) -> Container:
+def made_container(key: str, field: str, *, also_removed: bool = False) -> Container:
     """The container that a key names, or the problem of its being gone."""
     pk = container_id(key)
-    rows = Container.objects.filter(pk=pk, batch__removed_at=None).select_related("batch__formula")
-    found: Container | None = rows.first() if pk is not None else None
-    if found is None:
+    rows = Container.among(also_removed=also_removed).select_related("batch__formula")
+    found = rows.filter(pk=pk).first() if pk is not None else None
+    if found is None or (found.batch.removed_at is not None and not also_removed):
         raise Problem.field(field, "That is not in stock any more: choose another.")
     return found
 
@@ -61,10 +61,14 @@ def give_back(container: Container, amount: Decimal) -> None:
 
 def put_back(pour: Pour) -> None:
     """Give back what the bottle gave; for a pour older than that is kept, what was taken."""
-    gave = pour.taken if pour.gave is None else pour.gave
-    pk = container_id(pour.stuff)
+    put_some_back(pour.stuff, pour.taken if pour.gave is None else pour.gave)
+
+
+def put_some_back(stuff: str, gave: Decimal) -> None:
+    """Give back so much of what a key names, as it was taken."""
+    pk = container_id(stuff)
     if pk is None:
-        give_to_the_shelf({pour.stuff: float(gave)})
+        give_to_the_shelf({stuff: float(gave)})
         return
     found = Container.with_removed.filter(pk=pk).first()
     if found is not None:

@@ -14,6 +14,7 @@ from eyebright.heads.schemas.diary import PictureOut
 from .chains import MaybeMinutes
 
 Value = Annotated[float, number_between(0, 100, "From 0 to 100."), AS_NUMBER]
+Ago = Annotated[float, Field(ge=0.0, le=200_000.0)]
 Key = Annotated[str, Field(max_length=48)]
 
 
@@ -37,20 +38,21 @@ class PressIn(Schema):
 
     step: Key
     section: Annotated[int, Field(ge=0, le=99)] = 0
-    ago: Annotated[float, Field(ge=0.0, le=200_000.0)] = 0.0
+    ago: Ago = 0.0
 
 
 class BasinMarkIn(Schema):
     """Something that happens beside the steps, by one press.
 
     `what`: posture, trouble, help (each with its `key`), helped; belief of a link's pH or celsius (`value`);
-    pass, of stops that an adult passes for their own head, and `why`.
+    pass, of stops that an adult passes for their own head, and `why`. So many seconds `ago`, as for a press.
     """
 
     what: Literal["posture", "trouble", "help", "helped", "belief", "celsius", "pass"]
     stops_passed: list[str] = []
     why: Note = ""
     own: bool = False
+    ago: Ago = 0.0
     key: Annotated[str, Field(max_length=12)] = ""
     link: int | None = None
     value: Annotated[Value | None, Blank] = None
@@ -178,8 +180,8 @@ class RunLinkOut(Out):
 class RunOut(Out):
     """A wash at the basin, as it stands by the server's clock.
 
-    `stops` that nobody has passed yet: nothing goes on over them. `pause`: seconds left of what is only
-    waited for.
+    `stops` that nobody has passed yet: nothing goes on over them, nor while it `scalds`. `pause`: seconds
+    left of what is only waited for.
 
     `presses`: every press in order, each as it is shown; `at` the place of the next. `says`: what came of
     what was just done; `left_at`: since when nobody pressed, where that is long ago; `done`: what was planned
@@ -210,6 +212,7 @@ class RunOut(Out):
     stops: list[CautionOut]
     notes: list[str]
     celsius: str
+    scalds: bool
     says: str
     may_undo: str
     left_at: datetime | None

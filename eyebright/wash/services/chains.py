@@ -11,8 +11,7 @@ from eyebright.config.changes import changed, held
 from eyebright.config.problems import Problem, one
 from eyebright.config.today import aware
 from eyebright.config.wire import FigureOut, figure_out
-from eyebright.core.chain import ChainError
-from eyebright.core.formulas.model import FormulaError, families
+from eyebright.core.formulas.model import families
 from eyebright.core.heads import Needs
 from eyebright.core.materials import said
 from eyebright.core.rules import Caution
@@ -37,7 +36,7 @@ from ..schemas.chains import (
     WashChoicesOut,
     WashLinkIn,
 )
-from .links import Strung, check_links, links_of, name_of, names_of, strung
+from .links import Strung, beside_links, check_links, links_of, name_of, names_of, strung
 
 NOT_LEARNT = "How well this bottle washes is reckoned from its label; no wash has taught it yet."
 LATELY = timedelta(days=45)
@@ -141,12 +140,8 @@ def worked_out(asked: WashAsk) -> tuple[Wash, Strung]:
     if not asked.links:
         raise Problem.field("links", "Put something in the wash first.")
     with_ = strung(asked.links, asked.head, asked.at and aware(asked.at), today_of(asked.occasion, [], []))
-    try:
+    with beside_links():
         return with_.basin.wash(with_.links), with_
-    except ChainError as raised:
-        raise Problem.field(f"links.{raised.link}.zone", str(raised)) from None
-    except FormulaError as raised:
-        raise Problem.field("links", str(raised)) from None
 
 
 def spacing_out(with_: Strung, planned: Mapping[str, float] | None = None) -> list[SpacingOut]:
@@ -263,11 +258,9 @@ def suit_chain(asked: WashAsk) -> SuitOut:
     if not asked.links:
         raise Problem.field("links", "Put something in the wash first.")
     with_ = strung(asked.links, asked.head, asked.at and aware(asked.at), today_of(asked.occasion, [], []))
-    try:
-        most = with_.needs.scalp.lift[2] if with_.needs else None
+    most = with_.needs.scalp.lift[2] if with_.needs else None
+    with beside_links():
         found = suit(with_.links, with_.basin.alone, with_.basin.wash, most)
-    except (ChainError, FormulaError) as raised:
-        raise Problem.field("links", str(raised)) from None
     names = [
         name or _plain(link) for name, link in zip([w.name for w in with_.links], asked.links, strict=True)
     ]

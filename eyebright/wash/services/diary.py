@@ -1,5 +1,6 @@
 """What happened on a head: washes as they were, and how they went."""
 
+from collections.abc import Sequence
 from datetime import datetime, timedelta
 from typing import Any
 
@@ -27,7 +28,8 @@ from eyebright.heads.services import (
     wash_out,
 )
 from eyebright.make.models import Batch
-from eyebright.make.services.taking import draw, give_back, made_container
+from eyebright.make.services.keys import key_of
+from eyebright.make.services.taking import draw, made_container, put_some_back, take_some
 from eyebright.shelf.services.measures import vessels
 
 from ..models import Wash
@@ -70,16 +72,25 @@ def wash(pk: int, entered: WashIn) -> KeptOut:
 
 
 def keep_wash(
-    head: Head | None, entered: WashIn, batch: Batch | None = None, *, teaches: bool = True, **more: Any
+    head: Head | None,
+    entered: WashIn,
+    batch: Batch | None = None,
+    *,
+    teaches: bool = True,
+    carried_out: bool = False,
+    **more: Any,
 ) -> Wash:
     """Keep a preparation that was used on this head, or on somebody who is not on record; of which batch.
 
-    `more`: what else is known of it, by column; `teaches`: whether its day is taught anew at once.
+    `more`: what else is known of it, by column; `teaches`: whether its day is taught anew at once;
+    `carried_out`: it was done step by step here, so that a formula that was removed since, or a clock that
+    was set back, is no error.
     """
     only_offered("family", [entered.family], families())
     family = families()[entered.family]
-    formula = _formula(entered.formula)
-    at = _not_to_come(entered.at or timezone.now())
+    formula = _formula(entered.formula, also_removed=carried_out)
+    at = entered.at or timezone.now()
+    at = aware(at) if carried_out else _not_to_come(at)
     grams = _weighed(entered, family.density)
     day = _checked_day(head, entered, at)
     kept = Wash(
@@ -147,9 +158,10 @@ def _keep_passes(entered: WashIn, kept: Wash) -> None:
     keep_passes(pass_stops(chosen, passing, kept.head_id), passing, kept.head_id, f"wash {kept.pk}")
 
 
-def _formula(pk: int | None) -> Formula | None:
+def _formula(pk: int | None, *, also_removed: bool = False) -> Formula | None:
     """The formula that was used, None where nobody said which."""
-    found = Formula.objects.filter(pk=pk).first() if pk is not None else None
+    rows = Formula.among(also_removed=also_removed)
+    found = rows.filter(pk=pk).first() if pk is not None else None
     if pk is not None and found is None:
         raise Problem.field("formula", NO_FORMULA)
     return found
@@ -202,9 +214,13 @@ def _correct(found: Wash, entered: WashChangeIn, said: dict[str, Any]) -> bool:
     if said.get("family"):
         only_offered("family", [said["family"]], families())
         found.family = said["family"]
+        if found.formula and found.formula.family != found.family:
+            found.formula = None
     if "formula" in said:
         found.formula = _formula(said["formula"])
         found.family = found.formula.family if found.formula else found.family
+    if said.keys() & {"family", "formula"}:
+        _of_itself(found)
     if said.get("at"):
         found.at = _not_to_come(said["at"])
     family = families().get(found.family)
@@ -214,9 +230,27 @@ def _correct(found: Wash, entered: WashChangeIn, said: dict[str, Any]) -> bool:
         found.strength = exact(said["strength"])
     if "minutes" in said:
         found.minutes = exact(said["minutes"], "0.01")
+        found.sections = _moved(found.sections, said["minutes"])
     if said.get("zone"):
         found.zone = said["zone"]
-    return bool(said.keys() & {"family", "formula", "at", "amount", "strength"})
+    return bool(said.keys() & {"family", "formula", "zone", "at", "amount", "strength", "minutes"})
+
+
+def _of_itself(found: Wash) -> None:
+    """It was done with something else than was recorded: what that gave goes back."""
+    made = found.batch.formula_id if found.batch else None
+    if (found.batch or found.stuff) and (made is None or made != found.formula_id):
+        if found.drawn:
+            put_some_back(drawn_from(found), found.drawn)
+        found.batch, found.container, found.stuff, found.drawn = None, None, "", exact(0.0, "0.01")
+
+
+def _moved(sections: Sequence[float], minutes: float | None) -> list[float]:
+    """Minutes of each section where the last of them had it so long."""
+    if not sections or minutes is None:
+        return []
+    longer = float(minutes) - min(sections)
+    return [round(each + longer, 2) for each in sections]
 
 
 @transaction.atomic
@@ -231,10 +265,15 @@ def remove(pk: int, wash_pk: int) -> HeadOut:
 def take_back(found: Wash) -> None:
     """Remove a wash: what it took goes back, and its day is taught anew."""
     found.remove()
-    if found.container:
-        give_back(found.container, found.drawn)
+    if found.drawn:
+        put_some_back(drawn_from(found), found.drawn)
     if found.head:
         teach_day(found.head, found.at)
+
+
+def drawn_from(found: Wash) -> str:
+    """The key of what a wash took something out of: its container, or what it was done with."""
+    return key_of(found.container_id) if found.container_id is not None else found.stuff
 
 
 @transaction.atomic
@@ -242,8 +281,8 @@ def restore(pk: int, wash_pk: int) -> HeadOut:
     """Undo `remove`."""
     head = find_head(pk)
     found = find_wash(head, wash_pk, also_removed=True)
-    if found.removed_at is not None and found.container:
-        draw(found.container, float(found.drawn))
+    if found.removed_at is not None and found.drawn:
+        take_some(drawn_from(found), found.drawn)
     found.restore()
     teach_day(head, found.at)
     return head_out(head)

@@ -1,6 +1,7 @@
 """Links of a wash as they are kept and entered, and as the core takes them, over a head at a time."""
 
-from collections.abc import Hashable, Iterable, Mapping, Sequence
+from collections.abc import Hashable, Iterable, Iterator, Mapping, Sequence
+from contextlib import contextmanager
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
@@ -11,8 +12,9 @@ from pydantic import ValidationError
 from eyebright.config.problems import Problem
 from eyebright.config.salvage import salvaged
 from eyebright.config.unchanged import kept_mark
+from eyebright.core.chain import ChainError
 from eyebright.core.formulas.model import Formula as CoreFormula
-from eyebright.core.formulas.model import ready_formula, ready_times
+from eyebright.core.formulas.model import FormulaError, ready_formula, ready_times
 from eyebright.core.formulas.prepare import PreparedSupply
 from eyebright.core.heads import Head as CoreHead
 from eyebright.core.heads import Needs, Today, needs_of
@@ -70,11 +72,12 @@ def _link(kept: Any) -> WashLinkIn:
         return GONE_LINK
 
 
-def names_of(links: Sequence[WashLinkIn]) -> dict[int | str, str]:
+def names_of(links: Sequence[WashLinkIn], *, also_removed: bool = False) -> dict[int | str, str]:
     """What formulas (by id) and things (by key) are called; what is gone is left out."""
     ids = {link.formula for link in links if link.formula}
-    names: dict[int | str, str] = dict(Formula.objects.filter(pk__in=ids).values_list("pk", "name"))
-    bought = supplies_of({link.stuff for link in links if link.stuff})
+    rows = Formula.among(also_removed=also_removed).filter(pk__in=ids)
+    names: dict[int | str, str] = dict(rows.values_list("pk", "name"))
+    bought = supplies_of({link.stuff for link in links if link.stuff}, also_removed=also_removed)
     return names | {key: stuff.name for key, stuff in bought.items()}
 
 
@@ -118,10 +121,18 @@ REMEMBERED = 12
 
 
 def strung(
-    links: Sequence[WashLinkIn], head: int | None, at: datetime | None = None, day: Today | None = None
+    links: Sequence[WashLinkIn],
+    head: int | None,
+    at: datetime | None = None,
+    day: Today | None = None,
+    *,
+    also_removed: bool = False,
 ) -> Strung:
-    """Links as the core takes them, over a head as it stands at a time; a Problem beside what cannot be."""
-    kitchen = _kitchen(links, head, at, day)
+    """Links as the core takes them, over a head as it stands at a time; a Problem beside what cannot be.
+
+    `also_removed`: what was removed or finished since stands for what it was, for a wash that is under way.
+    """
+    kitchen = _kitchen(links, head, at, day, also_removed=also_removed)
     out: list[WashLink] = []
     there: list[tuple[float, str] | None] = []
     for place, link in enumerate(links):
@@ -132,6 +143,8 @@ def strung(
                 raise Problem.field(f"links.{place}.pause", "Choose one of the ones offered.")
             out.append(_as_core(link, None, "", 1.0, None))
             continue
+        if not also_removed:
+            check_stock(link, f"links.{place}.formula")
         formula, name, times = _what(link, kitchen, place)
         if link.much == "amount" and link.amount is None:
             raise Problem.field(f"links.{place}.amount", "Say how much, or take the usual dose.")
@@ -139,6 +152,17 @@ def strung(
             raise Problem.field(f"links.{place}.amount", "Nobody counts how much of that there is: say it.")
         out.append(_as_core(link, formula, name, times, have))
     return Strung(out, kitchen.basin, kitchen.whom, kitchen.needs, kitchen.bought, there)
+
+
+@contextmanager
+def beside_links() -> Iterator[None]:
+    """What the core refuses of a wash is said beside the link that it is about."""
+    try:
+        yield
+    except ChainError as raised:
+        raise Problem.field(f"links.{raised.link}.zone", str(raised)) from None
+    except FormulaError as raised:
+        raise Problem.field("links", str(raised)) from None
 
 
 def _what(link: WashLinkIn, kitchen: _Kitchen, place: int) -> tuple[CoreFormula, str, float]:
@@ -155,16 +179,21 @@ def _what(link: WashLinkIn, kitchen: _Kitchen, place: int) -> tuple[CoreFormula,
 
 
 def _kitchen(
-    links: Sequence[WashLinkIn], head: int | None, at: datetime | None, day: Today | None
+    links: Sequence[WashLinkIn],
+    head: int | None,
+    at: datetime | None,
+    day: Today | None,
+    *,
+    also_removed: bool,
 ) -> _Kitchen:
     """What these links are made of, for a head at a time; the last few are remembered."""
     formulas = tuple(sorted({link.formula for link in links if link.formula}))
     stuff = tuple(sorted({link.stuff for link in links if link.stuff and not link.formula}))
     mark, when = kept_mark(), at or timezone.now().replace(second=0, microsecond=0)
-    key = (mark, formulas, stuff, head, when, day, timezone.get_current_timezone_name())
+    key = (mark, formulas, stuff, head, when, day, timezone.get_current_timezone_name(), also_removed)
     found = _kitchens.get(key) if mark is not None else None
     if found is None:
-        found = _gathered(formulas, stuff, head, at, day)
+        found = _gathered(formulas, stuff, head, at, day, also_removed=also_removed)
         if mark is not None:
             if len(_kitchens) >= REMEMBERED:
                 _kitchens.clear()
@@ -173,18 +202,25 @@ def _kitchen(
 
 
 def _gathered(
-    formulas: Sequence[int], stuff: Sequence[str], head: int | None, at: datetime | None, day: Today | None
+    formulas: Sequence[int],
+    stuff: Sequence[str],
+    head: int | None,
+    at: datetime | None,
+    day: Today | None,
+    *,
+    also_removed: bool,
 ) -> _Kitchen:
-    entered = {pk: entered_of(row.body) for pk, row in Formula.objects.in_bulk(list(formulas)).items()}
+    rows = Formula.among(also_removed=also_removed).in_bulk(list(formulas))
+    entered = {pk: entered_of(row.body) for pk, row in rows.items()}
     written = {pk: (as_core(each, pk).formula, each.name) for pk, each in entered.items()}
-    bought = supplies_of(stuff)
+    bought = supplies_of(stuff, also_removed=also_removed)
     keys = [key for each in entered.values() for key in keys_of(each)]
     bench, whom = core_bench([*keys, *stuff], head, at=at, day=day)
     return _Kitchen(
         written,
         bought,
         {key: _ready(each) for key, each in bought.items()},
-        _left(stuff, bought),
+        left_of(stuff, bought),
         whom,
         needs_of(bench.head) if whom else None,
         Basin(plain_water(), bench.kit, bench.posterior, bench.hair_and_scalp, bench.head),
@@ -215,7 +251,7 @@ def _as_core(
     )  # fmt: skip
 
 
-def _left(stuff: Iterable[str], bought: Mapping[str, Supply]) -> dict[str, tuple[float, str]]:
+def left_of(stuff: Iterable[str], bought: Mapping[str, Supply]) -> dict[str, tuple[float, str]]:
     """What is left of what was made, poured or bought, by key: mL or g, and which."""
     out: dict[str, tuple[float, str]] = {}
     keys = set(stuff)
@@ -233,19 +269,22 @@ def _left(stuff: Iterable[str], bought: Mapping[str, Supply]) -> dict[str, tuple
 def _bought(link: WashLinkIn, kitchen: _Kitchen, place: int) -> tuple[CoreFormula, str, float]:
     """A link of something made, poured or bought."""
     field = f"links.{place}.formula"
-    pk = container_id(link.stuff)
-    if pk is not None:
-        row = Container.objects.filter(pk=pk).select_related("batch").first()
-        if row is not None and row.ended:
-            when = f" on {row.ended_on:%-d %B}" if row.ended_on else ""
-            says = f"{row.batch.name}, {row.name} {THROWN.get(row.ended, 'is finished')}{when}"
-            raise Problem.field(field, f"{says}. Choose another, or leave it out.")
     stuff, formula = kitchen.bought.get(link.stuff), kitchen.ready.get(link.stuff)
     if stuff is None:
-        raise Problem.field(field, NO_STUFF if pk is None else NO_STOCK)
+        raise Problem.field(field, NO_STUFF if container_id(link.stuff) is None else NO_STOCK)
     if formula is None:
         raise Problem.field(field, f"{stuff.name} {_why_not(stuff)}.")
     return formula, stuff.name, ready_times(stuff)
+
+
+def check_stock(link: WashLinkIn, field: str) -> None:
+    """Refuse what was finished or thrown away, with the reason, beside a field."""
+    pk = container_id(link.stuff) if link.formula is None else None
+    row = Container.objects.filter(pk=pk).select_related("batch").first() if pk is not None else None
+    if row is not None and row.ended:
+        when = f" on {row.ended_on:%-d %B}" if row.ended_on else ""
+        says = f"{row.batch.name}, {row.name} {THROWN.get(row.ended, 'is finished')}{when}"
+        raise Problem.field(field, f"{says}. Choose another, or leave it out.")
 
 
 def _why_not(stuff: Supply) -> str:

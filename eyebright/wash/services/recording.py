@@ -9,6 +9,7 @@ from typing import Any, Literal
 from django.db import transaction
 from django.utils import timezone
 
+from eyebright.config.decimals import exact
 from eyebright.config.problems import Problem
 from eyebright.config.today import aware
 from eyebright.core.formulas.model import families, ready_family
@@ -20,7 +21,7 @@ from eyebright.make.models import Batch, Container
 from eyebright.make.services.containers import open_ones
 from eyebright.make.services.jugs import standing_jugs
 from eyebright.make.services.keys import container_id, jug_id, key_of
-from eyebright.make.services.taking import draw, made_container
+from eyebright.make.services.taking import made_container, take_some
 from eyebright.shelf.models import Lot
 from eyebright.shelf.services.supplies import core_lots, supplies_of
 
@@ -30,7 +31,7 @@ from ..schemas.diary import WashIn
 from ..schemas.planned import OfferOut, OffersOut, OptionalOut, RecordedOut, RecordIn
 from .chains import find_chain, worked_out
 from .diary import keep_wash, take_back
-from .links import links_of, name_of, names_of
+from .links import left_of, links_of, name_of, names_of
 from .planned import find_planned
 from .teaching import teach_day
 
@@ -83,25 +84,40 @@ def record(entered: RecordIn) -> RecordedOut:
 
 
 def keep_parts(
-    head: Head, planned: PlannedWash | None, parts: Sequence[tuple[WashLinkIn, Part]], at: datetime
+    head: Head,
+    planned: PlannedWash | None,
+    parts: Sequence[tuple[WashLinkIn, Part]],
+    at: datetime,
+    *,
+    carried_out: bool = False,
 ) -> tuple[list[int], list[str]]:
-    """Keep the parts of a wash and what they take off the stock, and teach its day: their ids, and words."""
+    """Keep the parts of a wash and what they take off the stock, and teach its day: their ids, and words.
+
+    `carried_out`: at the basin, as keep_wash takes it.
+    """
     kept, says = [], []
     for link, part in parts:
-        made, drawn = part.container, Decimal(0)
-        if made is not None:
-            much = float(made.left) if part.all_of_it else _much(link, head, at, made)
-            drawn = draw(made, much)
-            if drawn:
-                amount = f"{said(round(float(drawn)))} {made.unit}"
-                says.append(f"about {amount} came off {_called(made)}")
+        name, left, unit = _there(part.stuff)
+        drawn = Decimal(0)
+        if left > 0.0:
+            much = left if part.all_of_it else _much(link, head, at, part.stuff, unit)
+            drawn = take_some(part.stuff, exact(much, "0.01")) or drawn
+        if drawn:
+            says.append(f"about {said(round(float(drawn)))} {unit} came off {name}")
         row = keep_wash(
-            head, part.entered, part.batch, teaches=False, planned=planned, stuff=part.stuff, container=made,
-            drawn=drawn, **part.more,
+            head, part.entered, part.batch, teaches=False, carried_out=carried_out, planned=planned,
+            stuff=part.stuff, container=part.container, drawn=drawn, **part.more,
         )  # fmt: skip
         kept.append(row.pk)
     teach_day(head, at)
     return kept, says
+
+
+def _there(stuff: str) -> tuple[str, float, str]:
+    """What a part came out of: its name, how much there is of it where anybody counts, and mL or g."""
+    bought = supplies_of([stuff] if stuff else [], also_removed=True)
+    left, unit = left_of([stuff], bought).get(stuff, (0.0, "g"))
+    return bought[stuff].name if stuff in bought else "it", left, unit
 
 
 def _called(container: Container) -> str:
@@ -145,24 +161,24 @@ def _at(entered: RecordIn, planned: PlannedWash | None) -> datetime:
     return planned.at if planned is not None and planned.pk and planned.at < now else now
 
 
-def part_of(link: WashLinkIn, at: datetime, family: str = "") -> Part | None:
+def part_of(link: WashLinkIn, at: datetime, family: str = "", *, also_removed: bool = False) -> Part | None:
     """One link as it is kept; None for water and pauses. `family` of what nothing else is known of."""
     told: dict[str, Any] = {"at": at, "zone": link.zone, "cover": link.cover, "minutes": link.minutes}
     if link.much == "amount" and link.amount:
         told |= {"amount": link.amount, "unit": link.unit}
     told["strength"] = link.times
     if link.formula is not None:
-        return _of_formula(link.formula, told, at)
+        return _of_formula(link.formula, told, at, also_removed=also_removed)
     if link.stuff:
-        return _of_stuff(link.stuff, told)
+        return _of_stuff(link.stuff, told, also_removed=also_removed)
     if family and not link.pause:
         return Part(WashIn(**told, family=family))
     return None
 
 
-def _of_formula(pk: int, told: dict[str, Any], at: datetime) -> Part:
+def _of_formula(pk: int, told: dict[str, Any], at: datetime, *, also_removed: bool) -> Part:
     """A formula; out of what was made of it and was good that day, where there is any."""
-    row = Formula.objects.filter(pk=pk).first()
+    row = Formula.among(also_removed=also_removed).filter(pk=pk).first()
     if row is None:
         raise Problem.field("formula", "That formula is gone: choose another.")
     told |= {"family": row.family, "formula": row.pk}
@@ -173,10 +189,10 @@ def _of_formula(pk: int, told: dict[str, Any], at: datetime) -> Part:
     return Part(WashIn(**told), key_of(made.pk), made, made.batch)
 
 
-def _of_stuff(key: str, told: dict[str, Any]) -> Part:
+def _of_stuff(key: str, told: dict[str, Any], *, also_removed: bool) -> Part:
     """Something made, poured or bought."""
     if container_id(key) is not None:
-        made = made_container(key, "stuff")
+        made = made_container(key, "stuff", also_removed=also_removed)
         family = str(made.batch.body.get("family") or "mask")
         formula = made.batch.formula
         told |= {"family": family, "formula": formula.pk if formula and formula.removed_at is None else None}
@@ -194,16 +210,16 @@ def _of_stuff(key: str, told: dict[str, Any]) -> Part:
     return Part(WashIn(**told | {"family": family_.key}), key)
 
 
-def _much(link: WashLinkIn, head: Head, at: datetime, made: Container) -> float:
-    """mL or g of it that went on: as the chain works it out for this head, never more than there is."""
-    asked = link.model_copy(update={"formula": None, "stuff": key_of(made.pk), "pause": ""})
+def _much(link: WashLinkIn, head: Head, at: datetime, stuff: str, unit: str) -> float:
+    """mL or g of it that went on: as the chain works it out for this head."""
+    asked = link.model_copy(update={"formula": None, "stuff": stuff, "pause": ""})
     try:
         found, _ = worked_out(WashAsk(links=[asked], head=head.pk, at=at))
     except Problem:  # what cannot be worked out is recorded all the same, and takes nothing off
         return 0.0
     along = found.along[0]
     grams = along.dose.value / (1.0 + link.parts)
-    return grams if made.unit == "g" else grams / max(along.g_per_ml, 0.05)
+    return grams if unit == "g" else grams / max(along.g_per_ml, 0.05)
 
 
 @transaction.atomic

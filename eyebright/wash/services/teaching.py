@@ -17,7 +17,7 @@ from eyebright.core.formulas.model import Family, Formula, UsualSubject, familie
 from eyebright.core.heads import Today, tables
 from eyebright.core.vocabulary import LinkZone
 from eyebright.core.wash import Part, lessons
-from eyebright.formulas.services.matching import candidate_of
+from eyebright.formulas.services.digests import digest_as_of
 from eyebright.heads.models import Head
 from eyebright.heads.services import HeadHistory
 from eyebright.make.services.reckoning import reckoned
@@ -67,7 +67,7 @@ def _part(row: Wash) -> Part:
 
 
 def _subject(row: Wash, family: Family) -> tuple[Subject, float]:
-    """What it was: as made, as it stands on the bench or on the shelf, or as its family usually is.
+    """What it was: as made, as it stood on the bench that day, as on the shelf, or as its family usually is.
 
     And times its family's usual dose that its label asks for.
     """
@@ -76,8 +76,8 @@ def _subject(row: Wash, family: Family) -> tuple[Subject, float]:
     if row.batch is not None and (made := reckoned(row.batch, read=False).done) is not None:
         return _as_made(made), 1.0
     if row.formula is not None:
-        found = candidate_of(row.formula)
-        return (DigestSubject(found.name, found.digest) if found else UsualSubject(family)), 1.0
+        found = digest_as_of(row.formula, row.at, the_kit())
+        return (DigestSubject(row.formula.name, found) if found else UsualSubject(family)), 1.0
     bought = supplies_of([row.stuff], also_removed=True).get(row.stuff) if row.stuff else None
     if bought is not None and (ready := ready_formula(bought)) is not None:
         return _as_made(ready), ready_times(bought)

@@ -71,10 +71,14 @@ export const usePress = () =>
 export const useUndoPress = () =>
   useRunAct<null>((id) => taken(api.POST("/api/wash/runs/{pk}/undo", at(id))));
 const NO_MARK = { key: "", stops_passed: [], why: "", own: false };
+/** `at`: when it was pressed, by this machine's own clock; it may be sent later. */
+export type Mark = Partial<Omit<BasinMark, "ago">> & Pick<BasinMark, "what"> & { at?: number };
 export const useMark = () =>
-  useRunAct((id, more: Partial<BasinMark> & Pick<BasinMark, "what">) =>
-    taken(api.POST("/api/wash/runs/{pk}/mark", { ...at(id), body: { ...NO_MARK, ...more } })),
-  );
+  useRunAct((id, { at: pressedAt, ...more }: Mark) => {
+    const ago = pressedAt === undefined ? 0 : Math.max((Date.now() - pressedAt) / 1000, 0);
+    const body = { ...NO_MARK, ...more, ago };
+    return taken(api.POST("/api/wash/runs/{pk}/mark", { ...at(id), body }));
+  });
 export const useChangeRun = () =>
   useRunAct((id, body: BasinChange) =>
     taken(api.POST("/api/wash/runs/{pk}/change", { ...at(id), body })),

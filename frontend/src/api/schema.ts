@@ -3861,9 +3861,14 @@ export interface components {
          * @description Something that happens beside the steps, by one press.
          *
          *     `what`: posture, trouble, help (each with its `key`), helped; belief of a link's pH or celsius (`value`);
-         *     pass, of stops that an adult passes for their own head, and `why`.
+         *     pass, of stops that an adult passes for their own head, and `why`. So many seconds `ago`, as for a press.
          */
         BasinMarkIn: {
+            /**
+             * Ago
+             * @default 0
+             */
+            ago: number;
             /**
              * Key
              * @default
@@ -8921,8 +8926,8 @@ export interface components {
          * RunOut
          * @description A wash at the basin, as it stands by the server's clock.
          *
-         *     `stops` that nobody has passed yet: nothing goes on over them. `pause`: seconds left of what is only
-         *     waited for.
+         *     `stops` that nobody has passed yet: nothing goes on over them, nor while it `scalds`. `pause`: seconds
+         *     left of what is only waited for.
          *
          *     `presses`: every press in order, each as it is shown; `at` the place of the next. `says`: what came of
          *     what was just done; `left_at`: since when nobody pressed, where that is long ago; `done`: what was planned
@@ -8982,6 +8987,8 @@ export interface components {
             presses: components["schemas"]["BasinStepOut"][];
             /** Says */
             says: string;
+            /** Scalds */
+            scalds: boolean;
             /** Stops */
             stops: components["schemas"]["CautionOut"][];
             /** Trouble */

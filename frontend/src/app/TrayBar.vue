@@ -13,14 +13,15 @@ const instruments = useInstruments();
 const clocks = useClocks();
 const runs = useRuns();
 const route = useRoute();
-/** With wet hair under it nobody weighs: at the basin only clocks stand here. */
-const speaks = computed(
-  () =>
-    !route.path.startsWith("/wash/run/") &&
-    (instruments.data.value?.some((one) => one.link !== "hand") ?? false),
+/** With wet hair under it nobody weighs: at the basin only clocks and thermometers stand here. */
+const here = <T extends { kind: string }>(each: T[]) =>
+  route.path.startsWith("/wash/run/") ? each.filter((one) => one.kind === "thermometer") : each;
+const speaks = computed(() =>
+  here(instruments.data.value ?? []).some((one) => one.link !== "hand"),
 );
+const told = computed(() => here(lives.value));
 /** Whether any of them is switched on. */
-const on = computed(() => lives.value.some((one) => one.state !== "absent"));
+const on = computed(() => told.value.some((one) => one.state !== "absent"));
 let stop: (() => void) | undefined;
 watch(
   speaks,
@@ -58,7 +59,7 @@ useShortcuts([{ key: "r", does: "Take a reading into the field you are in", run:
     <section v-if="speaks && (lost || on)" class="instruments" aria-label="Instruments">
       <p v-if="lost" class="small" role="status">The instruments cannot be heard just now.</p>
       <RouterLink
-        v-for="one in lives"
+        v-for="one in told"
         :key="one.id"
         :to="{ path: '/shelf/instruments', hash: `#instrument-${one.id}` }"
         :class="['one', one.state]"
@@ -76,7 +77,7 @@ useShortcuts([{ key: "r", does: "Take a reading into the field you are in", run:
           one.says
         }}</span>
       </RouterLink>
-      <button v-if="lives.length" type="button" class="act" @mousedown.prevent @click="takeReading">
+      <button v-if="told.length" type="button" class="act" @mousedown.prevent @click="takeReading">
         Take a reading <kbd>r</kbd>
       </button>
     </section>

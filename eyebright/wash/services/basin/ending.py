@@ -46,7 +46,7 @@ def end(pk: int, entered: EndIn) -> EndedOut:
     planned = run.planned
     planned.at, planned.done_at = run.began_at, ended
     planned.save()
-    kept, says = keep_parts(planned.head, planned, parts, run.began_at)
+    kept, says = keep_parts(planned.head, planned, parts, run.began_at, carried_out=True)
     run.ended_at = ended
     done = {"done": _as_done(run, contacts, ended), "washes": kept, "used_up": _used_up(run, ended)}
     run.reading = run.reading | done
@@ -97,7 +97,7 @@ def _part(run: BasinRun, pk: int, link: WashLinkIn, contact: Contact, ended: dat
     going = contact.going
     sections = [round(each, 2) for each in contact.minutes(minutes_of(run, ended))] if going.rinsed else []
     done = link.model_copy(update={"minutes": max(min(sections), 0.02) if sections else link.minutes})
-    part = part_of(done, run.began_at)
+    part = part_of(done, run.began_at, also_removed=True)
     if part is None:
         return None
     troubles = [str(row["key"]) for row in marks_of(run, "trouble") if row.get("link") == pk]

@@ -7,11 +7,7 @@ from typing import Any
 
 from django.utils import timezone
 
-from eyebright.config.problems import Problem
 from eyebright.core.basin import Contact, Going, basin_table, minutes_at_most, troubles
-from eyebright.core.chain import ChainError
-from eyebright.core.formulas.model import FormulaError
-from eyebright.core.make import skin_safe
 from eyebright.core.planning import minute
 from eyebright.core.rules import Caution
 from eyebright.core.wash import Along, Wash, WashLink, pauses, sections
@@ -23,7 +19,7 @@ from ...models import BasinRun, PlannedWash
 from ...models import Wash as KeptWash
 from ...schemas.chains import WashLinkIn
 from ..chains import amount_said, much_said
-from ..links import Strung, links_of, name_of, names_of, strung
+from ..links import Strung, beside_links, links_of, name_of, names_of, strung
 
 NAMES = {each.name for each in fields(Going)}
 LATELY = 12  # washes that are looked at for what went amiss
@@ -57,7 +53,7 @@ def work_out(
     every = link_ids(run)
     found, with_, links = worked_out_as(run, contacts or {}, now)
     goings, eyes, powder = [], False, False
-    names = names_of([link for _, link in every])
+    names = names_of([link for _, link in every], also_removed=True)
     notes = _last_time(run.planned.head, [link for _, link in every])
     before = {each.id: each for each in goings_of(run)}
     floor = max((each.start for pk, each in before.items() if pk in passed), default=0.0)
@@ -91,19 +87,18 @@ def work_out(
                 hands=pause.hands if pause else True,
                 ph=(along.own_ph.low, along.own_ph.value, along.own_ph.high) if along.own_ph else None,
                 strong=bool(strong),
-                eyes=made is not None,
+                eyes=made is not None and entered.zone != "bag",
                 poured=made is not None and made.ph is not None and not facts.get("paste"),
                 cover=along.covered,
                 note=notes.get(entered.formula or entered.stuff or "", ""),
             )
         )
     whom = with_.whom
-    careful = bool(with_.basin.head.get("heat_careful"))
     run.reading = run.reading | {
         "goings": [asdict(each) for each in goings],
         "cautions": [asdict(each) for each in found.cautions],
         "gate": _gate(run, found, passed=bool(contacts)),
-        "skin": skin_safe(careful),
+        "careful": bool(with_.basin.head.get("heat_careful")),
         "checks": _checks(with_, eyes=eyes, powder=powder),
         "locs": bool(whom and whom.record.style == "locs"),
     }
@@ -143,17 +138,13 @@ def worked_out_as(
     planned = run.planned
     every = link_ids(run)
     day = today_of(planned.occasion, [], [])
-    with_ = strung([link for _, link in every], planned.head_id, run.began_at, day)
+    with_ = strung([link for _, link in every], planned.head_id, run.began_at, day, also_removed=True)
     links = [
         _as_it_was(link, contacts[pk], now) if pk in contacts else link
         for (pk, _), link in zip(every, with_.links, strict=True)
     ]
-    try:
+    with beside_links():
         return with_.basin.wash(links), with_, links
-    except ChainError as raised:
-        raise Problem.field(f"links.{raised.link}.zone", str(raised)) from None
-    except FormulaError as raised:
-        raise Problem.field("links", str(raised)) from None
 
 
 def _as_it_was(link: WashLink, contact: Contact, now: float) -> WashLink:

@@ -9,16 +9,16 @@ from django.utils import timezone
 
 from eyebright.config.changes import still_at
 from eyebright.config.problems import Problem, only_offered
-from eyebright.core.basin import helps, postures, troubles
+from eyebright.core.basin import Step, helps, postures, troubles
 from eyebright.heads.services import Passing, keep_passes, pass_stops
 
 from ...models import BasinRun
 from ...schemas.basin import BasinChangeIn, BasinMarkIn, PressIn, RunOut
 from ...schemas.chains import MOST_LINKS, WashLinkIn
-from ..links import check_links, name_of, names_of
+from ..links import check_links, check_stock, name_of, names_of
 from .goings import link_ids, open_stops, work_out
 from .runs import AtBasin, at_basin, help_minutes, left_since, open_run, when_of
-from .shown import last_title, run_out
+from .shown import celsius_words, last_title, run_out, scalds
 
 MOST_PRESSES = 600
 SHARES = {"most": 2, "half": 2, "quarter": 4}  # so many times thinner: of most that is left, half goes in
@@ -58,7 +58,7 @@ def press(pk: int, entered: PressIn) -> RunOut:
         raise Problem.field("step", "End the wash: what was done is kept then.")
     _stale(there, there.now - timedelta(seconds=entered.ago))
     if step.kind in ("ready", "put_on"):
-        _barred(run)
+        _barred(there, step)
     _keep(run, "step", entered.ago, step=step.key, section=entered.section)
     if step.offs:
         _judged_anew(run)
@@ -66,11 +66,16 @@ def press(pk: int, entered: PressIn) -> RunOut:
     return run_out(run)
 
 
-def _barred(run: BasinRun) -> None:
-    """Refuse to put anything on over a stop that nobody has passed."""
-    stops = open_stops(run)
+def _barred(there: AtBasin, step: Step) -> None:
+    """Refuse what goes on over a stop that nobody has passed, too hot, or out of what was thrown away."""
+    stops = open_stops(there.run)
     if stops:
         raise Problem.field("stops", f"{stops[0].what} {stops[0].instead}")
+    if scalds(there):
+        raise Problem.field("step", celsius_words(there))
+    for pk, link in link_ids(there.run):
+        if pk == step.link and pk not in there.contacts:
+            check_stock(link, "step")
 
 
 def _stale(there: AtBasin, at: datetime) -> None:
@@ -134,19 +139,20 @@ def mark(pk: int, entered: BasinMarkIn) -> RunOut:
             says = f"{postures()[entered.key].name.capitalize()}."
         case "trouble":
             only_offered("key", [entered.key], troubles())
-            _keep(run, "trouble", key=entered.key, link=_on_or_last(at_basin(run)))
+            _keep(run, "trouble", entered.ago, key=entered.key, link=_on_or_last(at_basin(run)))
         case "help":
             only_offered("key", [entered.key], helps())
             there = at_basin(run)
             _keep(
                 run,
                 "help",
+                entered.ago,
                 key=entered.key,
                 link=_on_or_last(there),
                 minutes=help_minutes(there, entered.key),
             )
         case "helped":
-            _keep(run, "helped")
+            _keep(run, "helped", entered.ago)
             says = "It is on record. Watch how it feels; whom to call stands under Help."
         case "belief":
             if entered.value is None or not 0.0 <= entered.value <= 14.0:
@@ -188,7 +194,7 @@ def change(pk: int, entered: BasinChangeIn) -> RunOut:
     state = states.get(entered.link or 0, "to_come")
     links = [dict(row) for row in was]
     fresh = max((int(row["id"]) for row in links), default=0) + 1
-    names = names_of([link for _, link in link_ids(run)])
+    names = names_of([link for _, link in link_ids(run)], also_removed=True)
     name = name_of(link_ids(run)[place][1], names) if place is not None else ""
     if entered.do in ("swap", "leave_out") and state != "to_come":
         done = "is on already: rinse it out" if state == "on" else "is done already"

@@ -11,6 +11,7 @@ from django.utils.dateparse import parse_datetime
 
 from eyebright.config.problems import Problem, one
 from eyebright.core.basin import Contact, Going, Press, Stand, Step, basin_table, helps, stand_of, steps_of
+from eyebright.core.make import skin_safe
 from eyebright.heads.services import find_head, today_of
 
 from ...models import BasinRun, PlannedWash
@@ -147,7 +148,18 @@ class AtBasin:
     @property
     def skin(self) -> float:
         """°C that this head bears."""
-        return float(self.run.reading.get("skin") or 38.0)
+        return skin_safe(self.careful)
+
+    @property
+    def careful(self) -> bool:
+        """Whether heat burns this head sooner; so it is taken where nobody knows."""
+        return bool(self.run.reading.get("careful", True))
+
+    @property
+    def celsius(self) -> float | None:
+        """What the thermometer said last."""
+        said = marks_of(self.run, "celsius")
+        return float(said[-1]["value"]) if said else None
 
     @property
     def contacts(self) -> Mapping[int, Contact]:
@@ -193,8 +205,9 @@ def left_since(there: AtBasin, at: datetime | None = None) -> datetime | None:
 
 
 def help_minutes(there: AtBasin, key: str) -> float:
-    """Minutes of help: longer where soda, soap or ash was on in this wash."""
-    strong = any(there.goings[pk].strong for pk in there.contacts)
+    """Minutes of help: longer where soda, soap or ash was on in this wash, or is just going on."""
+    near = {*there.contacts, there.step.link if there.step else None}
+    strong = any(going.strong for pk, going in there.goings.items() if pk in near)
     return helps()[key].strong if strong else helps()[key].minutes
 
 

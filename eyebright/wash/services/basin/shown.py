@@ -18,6 +18,7 @@ from eyebright.core.basin import (
     postures,
     ring_words,
     step_words,
+    too_warm,
     troubles,
 )
 
@@ -36,8 +37,6 @@ from ...schemas.basin import (
 )
 from .goings import cautions_kept, late_for_locs, open_stops
 from .runs import AtBasin, at_basin, help_minutes, left_since, marks_of, under_way, when_of
-
-HOT = 45.0
 
 
 def run_out(run: BasinRun, says: str = "") -> RunOut:
@@ -72,7 +71,8 @@ def run_out(run: BasinRun, says: str = "") -> RunOut:
         cautions=[caution_out(each) for each in cautions_kept(run)],
         stops=[caution_out(each) for each in open_stops(run)],
         notes=[each for each in notes if each],
-        celsius=_celsius(there),
+        celsius=celsius_words(there),
+        scalds=scalds(there),
         says=says,
         may_undo=last_title(there),
         left_at=left,
@@ -173,16 +173,24 @@ def _pause_left(there: AtBasin) -> float | None:
     return 60.0 * going.minutes - (there.now - since).total_seconds()
 
 
-def _celsius(there: AtBasin) -> str:
+def celsius_words(there: AtBasin) -> str:
     """What the thermometer said, against what this head bears."""
-    said = marks_of(there.run, "celsius")
-    if not said:
+    value = there.celsius
+    if value is None:
         return ""
-    value, skin = float(said[-1]["value"]), there.skin
-    if value <= skin:
+    level = too_warm(value, there.careful)
+    if level is None:
         return f"{value:g} °C: fine for this head."
-    more = "It goes on nobody." if value > HOT else "Let it cool, or add cold water."
-    return f"{value:g} °C is too hot for this head: {skin:g} °C at most. {more}"
+    more = "Nothing goes on before that." if level == "stop" else ""
+    return (
+        f"{value:g} °C is too hot for this head: {there.skin:g} °C at most. Let it cool, or add cold water, "
+        f"and say again what the thermometer shows. {more}"
+    ).rstrip()
+
+
+def scalds(there: AtBasin) -> bool:
+    """Whether the thermometer said last that it is too hot to go on at all."""
+    return there.celsius is not None and too_warm(there.celsius, there.careful) == "stop"
 
 
 def last_title(there: AtBasin) -> str:

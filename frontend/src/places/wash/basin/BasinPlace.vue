@@ -109,11 +109,20 @@ async function throwAway(): Promise<void> {
 }
 /** Nothing goes on over a stop; what is on comes off all the same. */
 const goesOn = computed(() => step.value?.kind === "ready" || step.value?.kind === "put_on");
-const barred = computed(() => goesOn.value && (run.value?.stops.length ?? 0) > 0);
-const takeBack = () => {
-  undo.mutate({ id, input: null });
+const barred = computed(
+  () => goesOn.value && ((run.value?.stops.length ?? 0) > 0 || run.value?.scalds === true),
+);
+const refusal = computed(
+  () =>
+    refused.errors.value["step"] ?? refused.errors.value["off_at"] ?? refused.trouble.value ?? "",
+);
+watch(refusal, (says) => says && speak(says));
+async function takeBack(): Promise<void> {
   hold.value?.focus();
-};
+  if (pressing.takeBack()) return;
+  await pressing.settled(); // it is on its way: heard, it is taken back there; not heard, here
+  if (!pressing.takeBack()) undo.mutate({ id, input: null });
+}
 /** Space and Enter press on from wherever nothing else has the focus. */
 function fromTheKeys(): void {
   const focus = document.activeElement;
@@ -171,7 +180,7 @@ onMounted(() => window.scrollTo({ top: 0 }));
         @end="finish"
       />
       <StepFace :run="run" :step="step" :passed="passed" :waiting="waiting" />
-      <GatePanel v-if="barred" :run="run" />
+      <GatePanel v-if="goesOn && run.stops.length" :run="run" />
       <ReadyPanel v-if="step.kind === 'ready'" :run="run" :step="step" />
       <p v-for="note in run.notes" :key="note" class="note">{{ note }}</p>
       <CautionList
@@ -179,17 +188,7 @@ onMounted(() => window.scrollTo({ top: 0 }));
         :cautions="run.cautions.filter((one) => one.level === 'warning')"
       />
       <p v-if="run.trouble" class="note" role="status">{{ run.trouble }}</p>
-      <p
-        v-if="
-          refused.errors.value['step'] || refused.errors.value['off_at'] || refused.trouble.value
-        "
-        class="error"
-        role="alert"
-      >
-        {{
-          refused.errors.value["step"] ?? refused.errors.value["off_at"] ?? refused.trouble.value
-        }}
-      </p>
+      <p v-if="refusal" class="error" role="alert">{{ refusal }}</p>
       <p v-if="ended.errors.value['step'] || ended.trouble.value" class="error" role="alert">
         {{ ended.errors.value["step"] ?? ended.trouble.value }}
       </p>

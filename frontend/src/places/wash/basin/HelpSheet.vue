@@ -41,7 +41,7 @@ function choose(chosen: string): void {
   own.value = { key: chosen, at: Date.now() };
   const what = run.helps.find((each) => each.key === chosen);
   if (what) speak(`${what.steps.join(" ")} ${what.call}`);
-  mark.mutate({ id: run.id, input: { what: "help", key: chosen } });
+  mark.mutate({ id: run.id, input: { what: "help", key: chosen, at: own.value.at } });
 }
 function over(): void {
   own.value = null;

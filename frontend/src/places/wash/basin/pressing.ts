@@ -22,6 +22,7 @@ export function usePressing(id: () => number, run: Ref<Run | undefined>) {
   const error = ref<Error | null>(null);
   const away = ref(false);
   let sending = false;
+  let flying: Kept | undefined;
   let timer: number | undefined;
 
   /** Which press comes next, with what is on its way counted as done. */
@@ -54,11 +55,12 @@ export function usePressing(id: () => number, run: Ref<Run | undefined>) {
     sending = true;
     while (queue.value[0]) {
       try {
-        const { at: pressedAt, ...press } = queue.value[0];
+        flying = queue.value[0];
+        const { at: pressedAt, ...press } = flying;
         const ago = Math.max((Date.now() - pressedAt) / 1000, 0);
         await send.mutateAsync({ id: id(), input: { ...press, ago } });
         away.value = false;
-        queue.value = queue.value.slice(1);
+        queue.value = queue.value.filter((one) => one !== flying);
       } catch (problem) {
         if (problem instanceof Problem && (problem.status === 0 || problem.status >= AWAY)) {
           away.value = true;
@@ -71,6 +73,7 @@ export function usePressing(id: () => number, run: Ref<Run | undefined>) {
       keep();
     }
     sending = false;
+    flying = undefined;
   }
 
   function press(): void {
@@ -84,6 +87,15 @@ export function usePressing(id: () => number, run: Ref<Run | undefined>) {
     timer = window.setTimeout(() => void flush(), PAINT_MS);
   }
 
+  /** Take the last press back, where it was not sent yet: whether it was one of those. */
+  function takeBack(): boolean {
+    const last = queue.value.at(-1);
+    if (!last || last === flying) return false;
+    queue.value = queue.value.slice(0, -1);
+    keep();
+    return true;
+  }
+
   /** All that was pressed has been sent, or was refused. */
   async function settled(): Promise<void> {
     await flush();
@@ -93,5 +105,14 @@ export function usePressing(id: () => number, run: Ref<Run | undefined>) {
   watch(id, () => (queue.value = stored<Kept[]>(name()) ?? []));
   if (queue.value.length) void flush();
   onUnmounted(() => window.clearTimeout(timer));
-  return { at, step, press, settled, waiting: computed(() => queue.value.length > 0), away, error };
+  return {
+    at,
+    step,
+    press,
+    takeBack,
+    settled,
+    waiting: computed(() => queue.value.length > 0),
+    away,
+    error,
+  };
 }
