@@ -3,6 +3,7 @@
 from typing import Any
 
 from eyebright.make.models import Container
+from eyebright.shelf.models import Lot
 from eyebright.wash.models import BasinRun, PlannedWash, Wash
 
 from .test_plan import PlanTestCase
@@ -531,6 +532,50 @@ class AsDone(BasinTestCase):
         self.assertEqual(taught(), before)
         self.call("PATCH", path, {"at": "2026-11-27T14:50"})
         self.assertEqual(taught(), before, "before it was rewritten still")
+
+    def test_corrected_minutes_move_every_section_and_teach_anew(self) -> None:
+        run = self.press(self.go(chain=None, formula=self.soapwort, zone="scalp", minutes=4), 2)
+        ended = self.end(self.whole(self.press(run, after=1)))
+        kept = Wash.objects.get(pk=ended["washes"][0])
+        short = kept.given
+        path = f"/heads/{self.wren}/washes/{kept.pk}/outcome"
+        self.call("PATCH", path, {"minutes": 9})
+        kept.refresh_from_db()
+        self.assertEqual(kept.sections, [9.0])
+        self.assertNotEqual(kept.given, short, "nine minutes lift more than one")
+
+    def test_done_with_something_else_than_recorded_the_bottle_has_it_back(self) -> None:
+        made = self.filled(self.made(self.soapwort))
+        bottle = Container.objects.get(batch=made["id"])
+        before = bottle.left
+        run = self.press(self.go(chain=None, stuff=f"made-{bottle.pk}", zone="scalp"), 2)
+        ended = self.end(self.whole(self.press(run, after=2)))
+        path = f"/heads/{self.wren}/washes/{ended['washes'][0]}/outcome"
+        self.call("PATCH", path, {"formula": self.soapwort})
+        bottle.refresh_from_db()
+        self.assertLess(bottle.left, before, "it is of that formula: the bottle gave it")
+        self.call("PATCH", path, {"formula": self.towpath})
+        bottle.refresh_from_db()
+        self.assertEqual(bottle.left, before)
+        kept = Wash.objects.get(pk=ended["washes"][0])
+        self.assertEqual((kept.batch, kept.family), (None, "acid_rinse"))
+
+    def test_a_bought_bottle_gives_what_was_washed_with(self) -> None:
+        lot = {"material": "shampoo_ordinary", "name": "Wharf shampoo", "size": 250, "left": 250}
+        pk = self.call("POST", "/shelf/lots", lot, 201)["id"]
+        run = self.press(self.go(chain=None, stuff=f"lot-{pk}", zone="scalp", minutes=2), 2)
+        ended = self.end(self.whole(self.press(run, after=2)))
+        self.assertRegex(ended["says"], r"about \d+ mL came off Wharf shampoo")
+
+        def left() -> float:
+            return float(Lot.objects.get(pk=pk).left or 0)
+
+        given = left()
+        self.assertLess(given, 250)
+        self.call("POST", f"/wash/runs/{run['id']}/reopen")
+        self.assertEqual(left(), 250)
+        self.end(self.run_of(run["id"]))
+        self.assertEqual(left(), given)
 
     def test_locs_are_not_washed_late_in_the_evening(self) -> None:
         answers = {"birth_year": 1965, "style": "locs", "curl": "coily", "scalp": "dry"}

@@ -366,7 +366,8 @@ class Restarted(MortalTestCase):
     def test_what_was_pressed_meanwhile_is_kept_with_its_time_and_clocks_go_on(self) -> None:
         ask = self.server.ask
         formula = ask("POST", "/api/formulas", {"start": "lamplight_soapwort"})[1]["id"]
-        wren = ask("POST", "/api/heads", {"name": "Wren Halloway", "answers": {"scalp": "oily"}})[1]["id"]
+        told = {"name": "Wren Halloway", "answers": {"birth_year": 1988, "scalp": "oily"}}
+        wren = ask("POST", "/api/heads", told)[1]["id"]
         body = {"head": wren, "formula": formula, "zone": "scalp", "minutes": 4}
         run = ask("POST", "/api/wash/runs", body)[1]["id"]
         self.go(f"/wash/run/{run}")

@@ -25,6 +25,7 @@ from eyebright.core.basin import (
     step_words,
     steps_of,
     telling,
+    too_warm,
     troubles,
 )
 from eyebright.core.wash import WashLink
@@ -91,6 +92,12 @@ class ByTheSection(TestCase):
         self.assertEqual(contact([0.0], sections=3).rings()[0][1], "soon", "planned goes by the last of it")
         self.assertEqual(contact([0.0], rinsed=False).rings(), ())
 
+    def test_where_the_most_is_short_it_is_said_at_half_of_it(self) -> None:
+        found = contact([0.0], most=1.0, never=2.0)
+        self.assertIn((0.5, "soon"), found.rings())
+        self.assertIn("30 seconds more", ring_words(found, "soon"))
+        self.assertIn("1 minute more", ring_words(contact([0.0]), "soon"))
+
     @settings(max_examples=200, deadline=None)
     @given(
         st.lists(st.floats(0.0, 200.0), min_size=1, max_size=12),
@@ -144,6 +151,20 @@ class Limits(TestCase):
         self.assertAlmostEqual(off / on, 4.0, delta=0.1)
         self.assertEqual(minutes_at_most(basin(), WashLink(OIL)), (None, None))
         self.assertEqual(minutes_at_most(basin(), WATER), (None, None))
+
+
+class Warmth(TestCase):
+    """From which °C on the rules warn, and stop."""
+
+    def test_a_child_or_tender_scalp_bears_less(self) -> None:
+        said = {celsius: (too_warm(celsius, False), too_warm(celsius, True)) for celsius in (37, 40, 43, 46)}
+        expected = {
+            37: (None, None),
+            40: (None, "warning"),
+            43: ("warning", "stop"),
+            46: ("stop", "stop"),
+        }
+        self.assertEqual(said, expected)
 
 
 class LeftOut(TestCase):
