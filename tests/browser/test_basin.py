@@ -11,6 +11,8 @@ from eyebright.formulas.schemas.formulas import FormulaNewIn
 from eyebright.formulas.services import beginning
 from eyebright.household.schemas.household import HouseholdChangeIn
 from eyebright.household.services.household import change_household
+from eyebright.instruments.schemas import InstrumentIn
+from eyebright.instruments.services import save_instrument
 from eyebright.wash.models import BasinRun, Review, Wash
 from eyebright.wash.schemas.chains import WashChainIn
 from eyebright.wash.services.chains import save_chain
@@ -294,6 +296,17 @@ class Amiss(BasinTestCase):
         self.press()
         expect(self.page.locator(".number")).to_have_text("3 of 4")
         self.assertEqual(self.pressed(), 3, "what was taken back never came")
+
+    def test_a_thermometer_is_read_by_one_key(self) -> None:
+        save_instrument(InstrumentIn(kind="thermometer", name="Jam thermometer", link="simulated"))
+        save_instrument(InstrumentIn(kind="scale", name="Kitchen scale", link="simulated"))
+        self.begin()
+        tray = self.page.get_by_role("region", name="Instruments", exact=True)
+        expect(tray).to_contain_text(re.compile(r"1[89]\.\d °C"))
+        expect(tray).not_to_contain_text("Kitchen scale")
+        self.page.get_by_label("The thermometer shows, °C").focus()
+        self.page.keyboard.press("r")
+        expect(self.page.get_by_text(re.compile(r"1[89][.\d]* °C: fine for this head."))).to_be_visible()
 
     def test_what_scalds_does_not_go_on(self) -> None:
         self.begin()

@@ -33,11 +33,12 @@ watch(
 );
 onUnmounted(() => stop?.());
 
-/** How tall it stands: what else is stuck to the foot of the window stands on it. */
+/** How tall it stands, where it is stuck to the foot of the window: what else is stuck there stands on it. */
 const tray = useTemplateRef<HTMLElement>("tray");
 const grown = new ResizeObserver(([entry]) => stand(entry?.target as HTMLElement | undefined));
 function stand(now?: HTMLElement | null): void {
-  document.documentElement.style.setProperty("--tray", `${now?.offsetHeight ?? 0}px`);
+  const tall = now && getComputedStyle(now).position === "sticky" ? now.offsetHeight : 0;
+  document.documentElement.style.setProperty("--tray", `${tall}px`);
 }
 watch(tray, (now) => {
   grown.disconnect();

@@ -16,11 +16,14 @@ const { takes } = defineProps<{
   /** The instrument that can give it: `r` takes the reading. */
   takes?: Live["kind"] | undefined;
 }>();
-defineEmits<{ change: [] }>();
+const emit = defineEmits<{ change: [] }>();
 const typed = defineModel<string>({ required: true });
 const reading = useTakesReading(
   () => takes,
-  (value) => (typed.value = String(value)),
+  (value) => {
+    typed.value = String(value);
+    emit("change");
+  },
 );
 </script>
 

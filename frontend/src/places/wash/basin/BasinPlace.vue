@@ -69,6 +69,10 @@ watch(
   (says) => says && speak(says, true),
 );
 watch(
+  () => run.value?.celsius,
+  (says, before) => before !== undefined && says && speak(says, true),
+);
+watch(
   () => run.value?.trouble,
   (says) => says && speak(says),
 );
@@ -301,6 +305,8 @@ onMounted(() => window.scrollTo({ top: 0 }));
 }
 
 .foot .act {
+  display: inline-flex;
+  align-items: center;
   min-height: 44px;
 }
 
