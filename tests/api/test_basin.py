@@ -211,8 +211,8 @@ class Pressing(BasinTestCase):
         child = self.put_ottoline()
         run = self.go(head=child, chain=self.plain)
         self.assertIn("38", run["presses"][0]["number"])
-        self.assertFalse(self.mark(run, "celsius", value=40)["scalds"], "from 38 to 41 it is warned of")
-        self.assertTrue(self.mark(run, "celsius", value=43)["scalds"])
+        self.assertEqual(self.mark(run, "celsius", value=40)["barred"], "", "from 38 to 41 it is warned of")
+        self.assertIn("38 °C at most", self.mark(run, "celsius", value=43)["barred"])
 
     def test_nothing_goes_on_that_scalds(self) -> None:
         run = self.press(self.go(), 1)
@@ -262,6 +262,16 @@ class Amiss(BasinTestCase):
         self.refused("PATCH", path, {"feel": ["moon"]}, "feel")
         self.call("PATCH", path, {"feel": []})
         self.assertEqual(barred(), set())
+
+    def test_after_a_burn_nothing_more_goes_on_and_what_is_on_comes_off(self) -> None:
+        run = self.mark(self.press(self.go(), 5), "help", key="burning")
+        self.assertIn("nothing more goes on today", run["barred"])
+        run = self.press(run)
+        body = {"step": run["presses"][run["at"]]["step"]}
+        self.assertIn("It burned", self.refused("POST", f"/wash/runs/{run['id']}/press", body, "step"))
+        rinse = next(each for each in run["links"] if each["name"] == "Towpath rinse")
+        run = self.alter(run, "leave_out", link=rinse["id"])
+        self.assertEqual(len(self.end(self.whole(run))["washes"]), 1)
 
     def test_after_soda_an_eye_is_rinsed_for_twenty_minutes(self) -> None:
         soda = self.start("winding_hole")
@@ -448,6 +458,27 @@ class Stops(BasinTestCase):
         run = self.alter(run, "swap", link=run["links"][0]["id"], formula=self.towpath)
         run = self.alter(run, "leave_out", link=run["links"][0]["id"])
         self.assertEqual(run["stops"], [])
+
+    def test_what_a_head_bears_no_more_is_barred_in_the_middle(self) -> None:
+        run = self.press(self.go(chain=self.plain))
+        self.assertEqual(run["stops"], [])
+        self.forward(minutes=1)
+        self.call("POST", f"/heads/{self.wren}/check-ins", {"flags": ["broken"]}, 201)
+        body = {"step": run["presses"][1]["step"]}
+        says = self.refused("POST", f"/wash/runs/{run['id']}/press", body, "stops")
+        self.assertIn("Broken or scratched skin: plain water", says)
+        self.assertEqual(self.run_of(run["id"])["at"], 1)
+
+    def test_what_was_passed_of_one_thing_is_not_passed_of_another(self) -> None:
+        run = self.go(chain=self.chain("Too long", self.link(self.towpath, minutes=45), {}))
+        stops = [one["id"] for one in run["stops"]]
+        run = self.mark(run, "pass", stops_passed=stops, own=True, why="Bears it well.")
+        self.assertEqual(run["stops"], [])
+        twin = self.start("towpath_rinse")
+        run = self.alter(run, "swap", link=run["links"][0]["id"], formula=twin)
+        self.assertEqual([one["id"] for one in run["stops"]], stops, "the same rule, of another thing")
+        back = self.call("POST", f"/wash/runs/{run['id']}/undo")
+        self.assertEqual(back["stops"], [], "passed already")
 
     def test_what_is_swapped_in_on_the_spot_is_barred_too(self) -> None:
         run = self.press(self.go(), 6)

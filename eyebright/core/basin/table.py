@@ -28,7 +28,10 @@ class Trouble:
 
 @dataclass(frozen=True)
 class Help:
-    """First aid: its clock in minutes (`strong` after soda, soap or ash; 0 for none), and whom to call."""
+    """First aid: its clock in minutes (`strong` after soda, soap or ash; 0 for none), and whom to call.
+
+    `bars`: why nothing more goes on in this wash; empty where it may.
+    """
 
     key: str
     name: str
@@ -37,6 +40,7 @@ class Help:
     steps: tuple[str, ...]
     call: str
     source: str
+    bars: str = ""
 
 
 @dataclass(frozen=True)

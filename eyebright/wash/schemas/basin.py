@@ -180,8 +180,8 @@ class RunLinkOut(Out):
 class RunOut(Out):
     """A wash at the basin, as it stands by the server's clock.
 
-    `stops` that nobody has passed yet: nothing goes on over them, nor while it `scalds`. `pause`: seconds
-    left of what is only waited for.
+    `stops` that nobody has passed yet: nothing goes on over them. `barred`: why nothing
+    goes on beside them, empty where it may. `pause`: seconds left of what is only waited for.
 
     `presses`: every press in order, each as it is shown; `at` the place of the next. `says`: what came of
     what was just done; `left_at`: since when nobody pressed, where that is long ago; `done`: what was planned
@@ -212,7 +212,7 @@ class RunOut(Out):
     stops: list[CautionOut]
     notes: list[str]
     celsius: str
-    scalds: bool
+    barred: str
     says: str
     may_undo: str
     left_at: datetime | None

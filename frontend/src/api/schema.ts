@@ -8926,8 +8926,8 @@ export interface components {
          * RunOut
          * @description A wash at the basin, as it stands by the server's clock.
          *
-         *     `stops` that nobody has passed yet: nothing goes on over them, nor while it `scalds`. `pause`: seconds
-         *     left of what is only waited for.
+         *     `stops` that nobody has passed yet: nothing goes on over them. `barred`: why nothing
+         *     goes on beside them, empty where it may. `pause`: seconds left of what is only waited for.
          *
          *     `presses`: every press in order, each as it is shown; `at` the place of the next. `says`: what came of
          *     what was just done; `left_at`: since when nobody pressed, where that is long ago; `done`: what was planned
@@ -8936,6 +8936,8 @@ export interface components {
         RunOut: {
             /** At */
             at: number;
+            /** Barred */
+            barred: string;
             /**
              * Began At
              * Format: date-time
@@ -8987,8 +8989,6 @@ export interface components {
             presses: components["schemas"]["BasinStepOut"][];
             /** Says */
             says: string;
-            /** Scalds */
-            scalds: boolean;
             /** Stops */
             stops: components["schemas"]["CautionOut"][];
             /** Trouble */

@@ -1,5 +1,6 @@
 """The links of a wash as the basin takes them, and what is to be said of them: worked out once, and kept."""
 
+import zlib
 from collections.abc import Container, Iterable, Mapping, Sequence
 from dataclasses import asdict, fields, replace
 from datetime import datetime, timedelta
@@ -44,11 +45,13 @@ def work_out(
     contacts: Mapping[int, Contact] | None = None,
     now: float = 0.0,
     passed: Container[int] = (),
+    *,
+    changed: bool = True,
 ) -> None:
     """Work out what a run consists of, and keep it; a Problem where it cannot be.
 
     `contacts`: what was on so far, so that the rest is judged after what was really done; `passed`: ids of
-    links that are on or done, and stay where they stood.
+    links that are on or done, and stay where they stood; `changed`: its links are others than before.
     """
     every = link_ids(run)
     found, with_, links = worked_out_as(run, contacts or {}, now)
@@ -57,6 +60,9 @@ def work_out(
     notes = _last_time(run.planned.head, [link for _, link in every])
     before = {each.id: each for each in goings_of(run)}
     floor = max((each.start for pk, each in before.items() if pk in passed), default=0.0)
+    whose = zlib.crc32(repr(sorted(with_.basin.head.items())).encode())
+    same_head = run.reading.get("whose") == whose
+    bars: dict[int, list[str]] = {}
     for (pk, entered), link, along, there in zip(every, links, found.along, with_.there, strict=True):
         made = with_.basin.assessed(link)
         facts = made.facts if made else {}
@@ -64,7 +70,12 @@ def work_out(
         eyes, powder = eyes or made is not None, powder or bool(facts.get("powder"))
         known = before.get(pk)
         on = (contacts or {}).get(pk)
-        most, never = (known.most, known.never) if known else minutes_at_most(with_.basin, link)
+        if known and (same_head or pk in passed):
+            most, never = known.most, known.never
+        else:
+            most, never = minutes_at_most(with_.basin, link)
+        if made is not None and pk not in passed:
+            bars[pk] = [each.id for each in with_.basin.alone(link) if each.level == "stop"]
         way = sections().get(entered.sections)
         pause = pauses().get(link.pause)
         goings.append(
@@ -97,30 +108,49 @@ def work_out(
     run.reading = run.reading | {
         "goings": [asdict(each) for each in goings],
         "cautions": [asdict(each) for each in found.cautions],
-        "gate": _gate(run, found, passed=bool(contacts)),
+        "gate": _gate(run, found, bars, changed=changed),
+        "bars": {str(pk): rules for pk, rules in bars.items()},
+        "whose": whose,
         "careful": bool(with_.basin.head.get("heat_careful")),
         "checks": _checks(with_, eyes=eyes, powder=powder),
         "locs": bool(whom and whom.record.style == "locs"),
     }
 
 
-def _gate(run: BasinRun, found: Wash, *, passed: bool) -> list[str]:
-    """Stops that must be passed before anything more goes on. What is past is on record, and bars nothing.
+Gate = tuple[str, int]  # a stop, by its rule, and the link that calls for it: 0 for the wash as a whole
 
-    `passed`: it was begun; of what comes anew then, only what was not said before is barred.
+
+def _gate(run: BasinRun, found: Wash, bars: Mapping[int, Sequence[str]], *, changed: bool) -> list[Gate]:
+    """Stops that must be passed before anything more goes on, each of its own link.
+
+    Of a link that is new, or that a head which is known better now does not bear, they come anew; those of
+    the wash as a whole only where its links changed. Minutes that have been are on record, and bar nothing.
     """
-    stops = [each.id for each in found.cautions if each.level == "stop"]
-    if not passed:
-        return stops
-    before = {each.id for each in cautions_kept(run)}
-    asked = set(run.reading.get("gate", ()))
-    return [each for each in stops if each in asked or each not in before]
+    here = {(rule, pk) for pk, rules in bars.items() for rule in rules}
+    stops = {each.id for each in found.cautions if each.level == "stop"} - {rule for rule, _ in here}
+    if "gate" not in run.reading:
+        return sorted(here | {(rule, 0) for rule in stops})
+    there = {pk for pk, _ in link_ids(run)} | {0}
+    kept = {each for each in _gates(run.reading["gate"]) if each[1] in there}
+    known = {(rule, int(pk)) for pk, rules in run.reading.get("bars", {}).items() for rule in rules}
+    said = {each.id for each in cautions_kept(run)}
+    whole = {(rule, 0) for rule in stops - said} if changed else set()
+    return sorted(kept | (here - known) | whole)
+
+
+def _gates(kept: Iterable[Any]) -> set[Gate]:
+    return {(str(rule), int(pk)) for rule, pk in kept}
+
+
+def open_gates(run: BasinRun) -> set[Gate]:
+    """Stops that nobody has passed yet."""
+    passed = [_gates(row.get("gates", ())) for row in run.presses if row["what"] == "passed"]
+    return _gates(run.reading.get("gate", ())).difference(*passed)
 
 
 def open_stops(run: BasinRun) -> list[Caution]:
-    """Stops that nobody has passed yet."""
-    gone = {rule for row in run.presses if row["what"] == "passed" for rule in row.get("rules", ())}
-    asked = set(run.reading.get("gate", ())) - gone
+    """What is said of stops that nobody has passed yet."""
+    asked = {rule for rule, _ in open_gates(run)}
     return [each for each in cautions_kept(run) if each.id in asked and each.level == "stop"]
 
 
@@ -138,13 +168,20 @@ def worked_out_as(
     planned = run.planned
     every = link_ids(run)
     day = today_of(planned.occasion, [], [])
-    with_ = strung([link for _, link in every], planned.head_id, run.began_at, day, also_removed=True)
+    at = _as_known(planned.head, run.began_at)
+    with_ = strung([link for _, link in every], planned.head_id, at, day, also_removed=True)
     links = [
         _as_it_was(link, contacts[pk], now) if pk in contacts else link
         for (pk, _), link in zip(every, with_.links, strict=True)
     ]
     with beside_links():
         return with_.basin.wash(links), with_, links
+
+
+def _as_known(head: Head, began: datetime) -> datetime:
+    """When a head is looked at: as it was when the wash began, or at a check-in since."""
+    since = head.check_ins.filter(at__gt=began, at__lte=timezone.now()).order_by("-at").first()
+    return since.at if since is not None else began
 
 
 def _as_it_was(link: WashLink, contact: Contact, now: float) -> WashLink:

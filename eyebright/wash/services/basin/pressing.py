@@ -1,5 +1,6 @@
 """What is pressed and changed at the basin: kept one after another, and the last can be taken back."""
 
+import json
 from contextlib import suppress
 from datetime import datetime, timedelta
 from typing import Any
@@ -16,12 +17,13 @@ from ...models import BasinRun
 from ...schemas.basin import BasinChangeIn, BasinMarkIn, PressIn, RunOut
 from ...schemas.chains import MOST_LINKS, WashLinkIn
 from ..links import check_links, check_stock, name_of, names_of
-from .goings import link_ids, open_stops, work_out
+from .goings import link_ids, open_gates, open_stops, work_out
 from .runs import AtBasin, at_basin, help_minutes, left_since, open_run, when_of
-from .shown import celsius_words, last_title, run_out, scalds
+from .shown import barred_words, last_title, run_out
 
 MOST_PRESSES = 600
 SHARES = {"most": 2, "half": 2, "quarter": 4}  # so many times thinner: of most that is left, half goes in
+GOES_ON = ("ready", "put_on")
 AGAIN = "That was pressed already: here is where it stands."
 NOT_YET = "That step comes later: {title} first."
 UNDONE = {
@@ -39,9 +41,26 @@ def _keep(run: BasinRun, what: str, ago: float = 0.0, **more: Any) -> None:
     run.presses = [*run.presses, {"at": when.isoformat(), "what": what, **more}]
 
 
-@transaction.atomic
 def press(pk: int, entered: PressIn) -> RunOut:
     """A step is done. Pressed twice, by a wet hand or another window, it is done once."""
+    _looked_at_again(pk)
+    return _pressed(pk, entered)
+
+
+@transaction.atomic
+def _looked_at_again(pk: int) -> None:
+    """Before something goes on: somebody may know more of the head by now. Kept, also where that bars it."""
+    run = open_run(pk)
+    there = at_basin(run)
+    if there.step is not None and there.step.kind in GOES_ON and there.stand.pressed == 0:
+        before = json.dumps(run.reading, sort_keys=True)
+        _judged_anew(run)
+        if json.dumps(run.reading, sort_keys=True) != before:
+            run.save()
+
+
+@transaction.atomic
+def _pressed(pk: int, entered: PressIn) -> RunOut:
     run = open_run(pk)
     there = at_basin(run)
     place = next((n for n, step in enumerate(there.steps) if step.key == entered.step), None)
@@ -57,7 +76,7 @@ def press(pk: int, entered: PressIn) -> RunOut:
     if step.kind == "end":
         raise Problem.field("step", "End the wash: what was done is kept then.")
     _stale(there, there.now - timedelta(seconds=entered.ago))
-    if step.kind in ("ready", "put_on"):
+    if step.kind in GOES_ON:
         _barred(there, step)
     _keep(run, "step", entered.ago, step=step.key, section=entered.section)
     if step.offs:
@@ -68,14 +87,14 @@ def press(pk: int, entered: PressIn) -> RunOut:
 
 def _barred(there: AtBasin, step: Step) -> None:
     """Refuse what goes on over a stop that nobody has passed, too hot, or out of what was thrown away."""
-    stops = open_stops(there.run)
-    if stops:
-        raise Problem.field("stops", f"{stops[0].what} {stops[0].instead}")
-    if scalds(there):
-        raise Problem.field("step", celsius_words(there))
     for pk, link in link_ids(there.run):
         if pk == step.link and pk not in there.contacts:
             check_stock(link, "step")
+    stops = open_stops(there.run)
+    if stops:
+        raise Problem.field("stops", f"{stops[0].what} {stops[0].instead}")
+    if barred := barred_words(there):
+        raise Problem.field("step", barred)
 
 
 def _stale(there: AtBasin, at: datetime) -> None:
@@ -93,10 +112,8 @@ def _stale(there: AtBasin, at: datetime) -> None:
 def _judged_anew(run: BasinRun) -> None:
     """What is still to come is worked out after what was really done; what cannot be stays as it was."""
     there = at_basin(run)
-    gate = run.reading.get("gate", [])
     with suppress(Problem):
-        work_out(run, there.contacts, there.minutes, _passed(there))
-        run.reading = run.reading | {"gate": gate}  # minutes that have been cannot be passed any more
+        work_out(run, there.contacts, there.minutes, _passed(there), changed=False)
 
 
 def _passed(there: AtBasin) -> set[int]:
@@ -162,7 +179,8 @@ def mark(pk: int, entered: BasinMarkIn) -> RunOut:
             passing = Passing(entered.stops_passed, entered.why, entered.own)
             stops = pass_stops(open_stops(run), passing, run.planned.head_id)
             keep_passes(stops, passing, run.planned.head_id, f"wash {run.planned_id}")
-            _keep(run, "passed", rules=[each.id for each in stops])
+            rules = {each.id for each in stops}
+            _keep(run, "passed", gates=[each for each in open_gates(run) if each[0] in rules])
         case "celsius":
             if entered.value is None:
                 raise Problem.field("value", "Say what the thermometer shows.")

@@ -71,8 +71,8 @@ def run_out(run: BasinRun, says: str = "") -> RunOut:
         cautions=[caution_out(each) for each in cautions_kept(run)],
         stops=[caution_out(each) for each in open_stops(run)],
         notes=[each for each in notes if each],
-        celsius=celsius_words(there),
-        scalds=scalds(there),
+        celsius=_celsius(there),
+        barred=barred_words(there),
         says=says,
         may_undo=last_title(there),
         left_at=left,
@@ -173,7 +173,7 @@ def _pause_left(there: AtBasin) -> float | None:
     return 60.0 * going.minutes - (there.now - since).total_seconds()
 
 
-def celsius_words(there: AtBasin) -> str:
+def _celsius(there: AtBasin) -> str:
     """What the thermometer said, against what this head bears."""
     value = there.celsius
     if value is None:
@@ -188,9 +188,12 @@ def celsius_words(there: AtBasin) -> str:
     ).rstrip()
 
 
-def scalds(there: AtBasin) -> bool:
-    """Whether the thermometer said last that it is too hot to go on at all."""
-    return there.celsius is not None and too_warm(there.celsius, there.careful) == "stop"
+def barred_words(there: AtBasin) -> str:
+    """Why nothing goes on now, beside stops: it scalds, or Help was pressed; empty where it may."""
+    if there.celsius is not None and too_warm(there.celsius, there.careful) == "stop":
+        return _celsius(there)
+    said = [helps()[row["key"]].bars for row in marks_of(there.run, "help") if row.get("key") in helps()]
+    return next((each for each in said if each), "")
 
 
 def last_title(there: AtBasin) -> str:

@@ -114,12 +114,12 @@ async function throwAway(): Promise<void> {
 /** Nothing goes on over a stop; what is on comes off all the same. */
 const goesOn = computed(() => step.value?.kind === "ready" || step.value?.kind === "put_on");
 const barred = computed(
-  () => goesOn.value && ((run.value?.stops.length ?? 0) > 0 || run.value?.scalds === true),
+  () => goesOn.value && ((run.value?.stops.length ?? 0) > 0 || run.value?.barred !== ""),
 );
-const refusal = computed(
-  () =>
-    refused.errors.value["step"] ?? refused.errors.value["off_at"] ?? refused.trouble.value ?? "",
-);
+const refusal = computed(() => {
+  const { step, off_at: off, stops } = refused.errors.value;
+  return step ?? off ?? stops ?? refused.trouble.value ?? "";
+});
 watch(refusal, (says) => says && speak(says));
 async function takeBack(): Promise<void> {
   hold.value?.focus();
@@ -185,6 +185,7 @@ onMounted(() => window.scrollTo({ top: 0 }));
       />
       <StepFace :run="run" :step="step" :passed="passed" :waiting="waiting" />
       <GatePanel v-if="goesOn && run.stops.length" :run="run" />
+      <p v-if="goesOn && run.barred" class="bars" role="status">{{ run.barred }}</p>
       <ReadyPanel v-if="step.kind === 'ready'" :run="run" :step="step" />
       <p v-for="note in run.notes" :key="note" class="note">{{ note }}</p>
       <CautionList
@@ -310,7 +311,8 @@ onMounted(() => window.scrollTo({ top: 0 }));
   min-height: 44px;
 }
 
-.error {
+.error,
+.bars {
   color: var(--madder);
 }
 </style>

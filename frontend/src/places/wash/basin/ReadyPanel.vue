@@ -30,7 +30,7 @@ const set = (what: "posture" | "celsius", key: string, value: string | null) =>
         :error="errors['value']"
         @change="celsius && set('celsius', '', celsius)"
       />
-      <p v-if="run.celsius" role="status">{{ run.celsius }}</p>
+      <p v-if="run.celsius && run.celsius !== run.barred" role="status">{{ run.celsius }}</p>
     </div>
     <ChoiceRow
       :model-value="run.posture"
