@@ -2,6 +2,7 @@
 
 from dataclasses import replace
 from datetime import UTC, datetime, timedelta
+from typing import Any
 from unittest import TestCase
 
 from hypothesis import given, settings
@@ -76,6 +77,47 @@ class Steps(TestCase):
         steps = steps_of([RINSED])
         stand = stand_of(steps, [RINSED], [Press(0.0, "ready"), Press(1.0, "on-99"), Press(2.0, "off-4")])
         self.assertEqual(steps[stand.place].key, "end")
+
+
+class Changed(TestCase):
+    """What is still to come is changed while some of it is on."""
+
+    @settings(max_examples=200, deadline=None)
+    @given(
+        st.lists(st.sampled_from(["scalp", "lengths", "both", "bag", "water"]), min_size=1, max_size=5),
+        st.integers(0, 12),
+        st.sampled_from(["scalp", "lengths", "both", "bag", "water"]),
+    )
+    def test_what_came_off_stays_off_and_what_is_on_is_still_to_be_rinsed_out(
+        self, zones: list[Any], pressed: int, more: Any
+    ) -> None:
+        def going(place: int, zone: Any) -> Going:
+            water = zone == "water"
+            return Going(
+                place,
+                f"No {place}",
+                "water" if water else "put_on",
+                "both" if water else zone,
+                start=float(place),
+            )
+
+        goings = [going(place, zone) for place, zone in enumerate(zones, start=1)]
+        presses: list[Press] = []
+        for moment in range(pressed):
+            steps = steps_of(goings)
+            stand = stand_of(steps, goings, presses)
+            if stand.place < len(steps) - 1:
+                step = steps[stand.place]
+                presses.append(Press(float(moment), step.key, offs=step.offs))
+        before = stand_of(steps_of(goings), goings, presses)
+        goings = [*goings, going(len(zones) + 1, more)]
+        steps = steps_of(goings)
+        after = stand_of(steps, goings, presses)
+        for link, contact in before.contacts.items():
+            if contact.off is not None:
+                self.assertEqual(after.contacts[link].off, contact.off)
+        later = {link for step in steps[after.place :] for link in step.offs}
+        self.assertLessEqual({each.going.id for each in after.on_now()}, later)
 
 
 class ByTheSection(TestCase):
@@ -206,6 +248,12 @@ class Words(TestCase):
         ):
             self.assertIn(part, first.say)
         self.assertNotIn("85 mL", step_words(steps[1], 2, goings, back, 38.0).say, "said once")
+
+    def test_what_there_is_too_little_of_is_said_where_it_goes_on(self) -> None:
+        short = "40 mL left, and all of it is reckoned with: this head takes about 85 g"
+        rinse = replace(RINSED, id=5, what="put_on", amount="40 mL", says=short)
+        words = step_words(steps_of([rinse])[1], 0, {5: rinse}, next(iter(postures().values())), 38.0)
+        self.assertIn("this head takes about 85 g.", words.how)
 
     def test_rings_are_told_apart_by_their_words(self) -> None:
         found = contact([0.0], never=60.0)

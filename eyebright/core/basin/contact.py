@@ -15,11 +15,15 @@ Ring = Literal["due", "soon", "over", "stop"]
 
 @dataclass(frozen=True)
 class Press:
-    """A step that was pressed: `at` minutes since the wash began, and which section of it, from 0."""
+    """A step that was pressed: `at` minutes since the wash began, and which section of it, from 0.
+
+    `offs`: links that came off with it then, whatever becomes of that step; None: those of the step as it is.
+    """
 
     at: float
     step: str
     section: int = 0
+    offs: tuple[int, ...] | None = None
 
 
 @dataclass(frozen=True)
@@ -83,7 +87,11 @@ class Stand:
 
 
 def stand_of(steps: Sequence[Step], goings: Sequence[Going], presses: Sequence[Press]) -> Stand:
-    """Where a wash stands after these presses. Those of steps that are no more are passed over."""
+    """Where a wash stands after these presses. Those of steps that are no more are passed over.
+
+    What came off stays off. A rinse without a water of its own is done once all that it takes off is off: the
+    last one of a wash to which something is added is another one.
+    """
     by_id, by_key = {each.id: each for each in goings}, {each.key: each for each in steps}
     counts: dict[str, set[int]] = {}
     on: dict[int, list[float]] = {}
@@ -92,17 +100,17 @@ def stand_of(steps: Sequence[Step], goings: Sequence[Going], presses: Sequence[P
     for press in presses:
         step = by_key.get(press.step)
         latest = max(latest, press.at)
-        if step is None:
-            continue
-        counts.setdefault(step.key, set()).add(press.section)
-        if step.kind == "put_on" and step.link in by_id:
-            on.setdefault(step.link, []).append(latest)
-        for link in step.offs:
-            if link in on:
-                off.setdefault(link, latest)
+        if step is not None:
+            counts.setdefault(step.key, set()).add(press.section)
+            if step.kind == "put_on" and step.link in by_id:
+                on.setdefault(step.link, []).append(latest)
+        offs = press.offs if press.offs is not None else step.offs if step is not None else ()
+        off |= {link: latest for link in offs if link in on and link not in off}
     contacts = {link: Contact(by_id[link], tuple(at), off.get(link)) for link, at in on.items()}
     for place, step in enumerate(steps):
         done = len(counts.get(step.key, ()))
+        if step.kind == "rinse" and step.link is None:
+            done = int(all(link in off for link in step.offs))
         if done < step.presses:
             return Stand(place, done, contacts)
     return Stand(len(steps), 0, contacts)

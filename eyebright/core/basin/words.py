@@ -60,7 +60,7 @@ def _put_on(step: Step, pressed: int, going: Going, posture: Posture) -> StepWor
     much = f"{going.says}. " if going.says else ""
     note = f" {going.note}" if going.note else ""
     if step.presses == 1:
-        how = _joined(eyes, _then(going), going.note)
+        how = _joined(_there(going), eyes, _then(going), going.note)
         say = f"{going.name} {where}. {_cap(much)}{eyes} {HOLD} when it is on.{note}"
         return StepWords(f"{going.name} {where}", going.amount, how, "It is on", _tidy(say))
     part = f"the {ordinal(pressed)} of {step.presses}"
@@ -72,6 +72,12 @@ def _put_on(step: Step, pressed: int, going: Going, posture: Posture) -> StepWor
         f"{going.name} {where}", f"{pressed + 1} of {step.presses}", how, f"The {ordinal(pressed)} is on",
         _tidy(say),
     )  # fmt: skip
+
+
+def _there(going: Going) -> str:
+    """What is said beside its amount: what there is of it, and whether that is enough."""
+    rest = going.says.removeprefix(f"about {going.amount}").lstrip("; ")
+    return f"{_cap(rest)}." if rest else ""
 
 
 def _then(going: Going) -> str:

@@ -23,6 +23,7 @@ from ..chains import amount_said, much_said
 from ..links import Strung, beside_links, links_of, name_of, names_of, strung
 
 NAMES = {each.name for each in fields(Going)}
+NONE_LEFT = "None is left of it, as it was counted: swap it or leave it out, if that is so."
 LATELY = 12  # washes that are looked at for what went amiss
 
 
@@ -92,8 +93,8 @@ def work_out(
                 section=way.name if way else "",
                 most=most if along.longest is not None else None,
                 never=never if along.longest is not None else None,
-                amount=amount_said(along, link),
-                says=much_said(along, link, there)[0],
+                amount="" if link.there == 0.0 else amount_said(along, link),
+                says="" if link.there == 0.0 else much_said(along, link, there)[0],
                 how=pause.how if pause else "",
                 hands=pause.hands if pause else True,
                 ph=(along.own_ph.low, along.own_ph.value, along.own_ph.high) if along.own_ph else None,
@@ -101,7 +102,9 @@ def work_out(
                 eyes=made is not None and entered.zone != "bag",
                 poured=made is not None and made.ph is not None and not facts.get("paste"),
                 cover=along.covered,
-                note=notes.get(entered.formula or entered.stuff or "", ""),
+                note=NONE_LEFT
+                if link.there == 0.0
+                else notes.get(entered.formula or entered.stuff or "", ""),
             )
         )
     whom = with_.whom

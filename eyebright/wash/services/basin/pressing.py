@@ -78,7 +78,7 @@ def _pressed(pk: int, entered: PressIn) -> RunOut:
     _stale(there, there.now - timedelta(seconds=entered.ago))
     if step.kind in GOES_ON:
         _barred(there, step)
-    _keep(run, "step", entered.ago, step=step.key, section=entered.section)
+    _keep(run, "step", entered.ago, step=step.key, section=entered.section, offs=list(step.offs))
     if step.offs:
         _judged_anew(run)
     run.save()

@@ -214,7 +214,12 @@ def help_minutes(there: AtBasin, key: str) -> float:
 def presses_of(run: BasinRun) -> list[Press]:
     """The steps that were pressed."""
     return [
-        Press(minutes_of(run, when_of(row)), str(row.get("step", "")), int(row.get("section") or 0))
+        Press(
+            minutes_of(run, when_of(row)),
+            str(row.get("step", "")),
+            int(row.get("section") or 0),
+            tuple(int(link) for link in row["offs"]) if "offs" in row else None,
+        )
         for row in run.presses
         if row["what"] == "step"
     ]
