@@ -360,6 +360,20 @@ class Amiss(BasinTestCase):
             says = self.refused("POST", f"/wash/runs/{run['id']}/change", body, "link")
             self.assertIn("on already", says)
 
+    def test_what_may_be_left_out_says_when_and_is_left_out(self) -> None:
+        second = self.link(
+            self.soapwort, zone="scalp", minutes=2, optional=True, only_if="it still feels oily"
+        )
+        links = (self.link(self.soapwort, zone="scalp", minutes=2), {}, second, {})
+        run = self.press(self.go(chain=self.chain("Twice", *links)), 3)
+        now = run["presses"][run["at"]]
+        self.assertTrue(now["optional"])
+        self.assertIn("Only if it still feels oily: else leave it out.", now["how"])
+        self.assertIn("Only if it still feels oily", now["say"])
+        run = self.alter(run, "leave_out", link=now["link"])
+        self.assertEqual(run["presses"][run["at"]]["title"], "Plain water on scalp and lengths")
+        self.assertFalse(run["presses"][run["at"]]["optional"])
+
     def test_what_is_left_out_and_added_is_worked_out_anew(self) -> None:
         run = self.press(self.go(), 6)
         rinse = next(each for each in run["links"] if each["name"] == "Towpath rinse")
@@ -597,6 +611,8 @@ class AsDone(BasinTestCase):
         run = self.press(self.go(chain=None, stuff=f"lot-{pk}", zone="scalp", minutes=2), 2)
         ended = self.end(self.whole(self.press(run, after=2)))
         self.assertRegex(ended["says"], r"about \d+ mL came off Wharf shampoo")
+        history = self.call("GET", f"/heads/{self.wren}")["washes"]
+        self.assertEqual(history[0]["name"], "Wharf shampoo")
 
         def left() -> float:
             return float(Lot.objects.get(pk=pk).left or 0)

@@ -22,7 +22,7 @@ class Going:
     minutes of the first section from which they are warned of and stopped (None: none); `amount` that goes
     on, and `says` what there is of it; `how` a pause is done; `ph` low, middle, high; `strong`: alkaline,
     longer to rinse out of an eye; `eyes`: it harms them; `poured`: what is left of it can be poured again;
-    `note`: what is known of it from the last time.
+    `note`: what is known of it from the last time; `optional`: when it is done at all, empty for always.
     """
 
     id: int
@@ -47,6 +47,7 @@ class Going:
     poured: bool = False
     cover: bool = False
     note: str = ""
+    optional: str = ""
 
     @property
     def zones(self) -> set[str]:

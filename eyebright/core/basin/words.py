@@ -59,14 +59,15 @@ def _put_on(step: Step, pressed: int, going: Going, posture: Posture) -> StepWor
     eyes = posture.eyes if going.eyes else ""
     much = f"{going.says}. " if going.says else ""
     note = f" {going.note}" if going.note else ""
+    only = f"Only {going.optional}: else leave it out." if going.optional else ""
     if step.presses == 1:
-        how = _joined(_there(going), eyes, _then(going), going.note)
-        say = f"{going.name} {where}. {_cap(much)}{eyes} {HOLD} when it is on.{note}"
+        how = _joined(only, _there(going), eyes, _then(going), going.note)
+        say = f"{going.name} {where}. {only} {_cap(much)}{eyes} {HOLD} when it is on.{note}"
         return StepWords(f"{going.name} {where}", going.amount, how, "It is on", _tidy(say))
     part = f"the {ordinal(pressed)} of {step.presses}"
-    how = _joined(f"{_cap(going.section)}, {part}. {_cap(going.says)} in all." if going.says else "",
+    how = _joined(only, f"{_cap(going.section)}, {part}. {_cap(going.says)} in all." if going.says else "",
                   eyes, _then(going), going.note)  # fmt: skip
-    first = f"{going.name} {where}, {going.section}. {_cap(much)}{eyes} " if pressed == 0 else ""
+    first = f"{going.name} {where}, {going.section}. {only} {_cap(much)}{eyes} " if pressed == 0 else ""
     say = f"{first}Now {part}. {HOLD} when it is on.{note if pressed == 0 else ''}"
     return StepWords(
         f"{going.name} {where}", f"{pressed + 1} of {step.presses}", how, f"The {ordinal(pressed)} is on",

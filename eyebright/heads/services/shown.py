@@ -1,7 +1,7 @@
 """A head as it is shown: among the others, and with all that is kept of it."""
 
 import math
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from datetime import date, datetime, timedelta
 from typing import Any, Literal, NamedTuple
 
@@ -15,6 +15,7 @@ from eyebright.core.formulas.model import families
 from eyebright.core.formulas.model import washes as cleansing
 from eyebright.core.heads import CHILD, Belief, KeptRecord, Record, mass_of, record_as_kept, scalp_of, tables
 from eyebright.core.learning import Factor, Factors, outcomes
+from eyebright.core.materials import Supply
 from eyebright.shelf.services.supplies import supplies_of
 
 from ..models import CheckIn, Head, PatchTest, Picture
@@ -131,7 +132,8 @@ def head_out(head: Head) -> HeadOut:
     record, check_in, factors = known.record, known.check_in, known.factors
     believed = known.beliefs
     sure = known.core().sure
-    recent = list(head.washes.select_related("formula")[:SHOWN_WASHES])
+    recent = list(head.washes.select_related("formula", "batch")[:SHOWN_WASHES])
+    bought = supplies_of({wash.stuff for wash in recent if wash.stuff}, also_removed=True)
     together = _together(known.washes)
     return HeadOut(
         **row_of(head, known.kept, known.today),
@@ -146,7 +148,7 @@ def head_out(head: Head) -> HeadOut:
         results=[ResultOut(id=r.pk, at=r.made_at, test=r.test, outcome=r.outcome) for r in known.results],
         beliefs=[_belief_out(belief, record) for belief in believed.values()],
         patch_tests=[patch_out(test) for test in known.patch_tests],
-        washes=[wash_out(wash, together.get(timezone.localdate(wash.at))) for wash in recent],
+        washes=[wash_out(wash, together.get(timezone.localdate(wash.at)), bought) for wash in recent],
         model=ModelOut(
             strength=_factor_out(factors.strength, ACTS),
             dose=_factor_out(factors.dose, TAKES),
@@ -226,10 +228,11 @@ def _together(washes: Iterable[Any]) -> dict[date, float]:
     return {day: sum(given) for day, given in days.items() if len(given) > 1}
 
 
-def wash_out(wash: Any, together: float | None = None) -> WashOut:
+def wash_out(wash: Any, together: float | None = None, bought: Mapping[str, Supply] | None = None) -> WashOut:
     """A wash of a head, reached through the head: the app of washes stands after this one.
 
-    `together`: times what was right that all of its day gave, where there was more than one.
+    `together`: times what was right that all of its day gave, where there was more than one; `bought`: what
+    washes were done with, by key, where it was looked up already.
     """
     went = known_outcome(wash.answer)
     return WashOut(
@@ -238,7 +241,7 @@ def wash_out(wash: Any, together: float | None = None) -> WashOut:
         at=wash.at,
         family=wash.family,
         family_name=_family_name(wash.family),
-        name=wash.formula.name if wash.formula else _family_name(wash.family),
+        name=_name_of(wash, bought),
         zone=wash.zone,
         grams=as_float(wash.grams),
         strength=float(wash.strength),
@@ -252,6 +255,16 @@ def wash_out(wash: Any, together: float | None = None) -> WashOut:
         amiss=_amiss(wash),
         note=wash.note,
     )
+
+
+def _name_of(wash: Any, bought: Mapping[str, Supply] | None) -> str:
+    """What a wash was done with: its formula, its batch, what was bought, or its family."""
+    if wash.formula or wash.batch:
+        return str((wash.formula or wash.batch).name)
+    if wash.stuff and bought is None:
+        bought = supplies_of([wash.stuff], also_removed=True)
+    found = (bought or {}).get(wash.stuff)
+    return found.name if found else _family_name(wash.family)
 
 
 def _as_done(wash: Any) -> str:
@@ -277,10 +290,13 @@ def _learnt(wash: Any, together: float | None) -> str:
     said = []
     went = known_outcome(wash.answer)
     if wash.given is not None and went is not None:
-        given = f"By its recipe {math.exp(wash.given):.1f} times"
+        by = "As it was done" if wash.sections else "By its recipe"
+        given = f"{by} {math.exp(wash.given):.1f} times"
         if together is not None:
             given = f"{given}, and with the rest of that day {together:.1f} times,"
         said.append(f"{given} what most heads like it need; it was {outcomes()[went]}.")
+    elif went is not None and wash.family in cleansing():
+        said.append(f"It was {outcomes()[went]}, and hardly cleaned: that teaches nothing.")
     if wash.used is not None:
         said.append(f"Used {math.exp(wash.used):.1f} times the dose worked out.")
     return " ".join(said)

@@ -114,7 +114,8 @@ class BasinStepOut(Out):
     """One press of a step: its title, its one number (empty: a clock runs there), how, its button, the words
     that are read out, and what comes then.
 
-    `waits`: links that come off with it; `seconds` since a pause began, None where none runs.
+    `waits`: links that come off with it; `lasts`: seconds of a pause that is only waited for; `optional`: it
+    may be left out; `again`: what comes off can be poured again.
     """
 
     step: str
@@ -130,8 +131,7 @@ class BasinStepOut(Out):
     waits: list[int]
     lasts: float | None
     belief: str
-    may_leave: bool
-    may_swap: bool
+    optional: bool
     again: bool
     checks: list[str]
 

@@ -95,7 +95,7 @@ def check_links(links: Sequence[WashLinkIn]) -> dict[int | str, str]:
     for place, link in enumerate(links):
         what = link.formula or link.stuff
         if what and what not in known:
-            raise Problem.field(f"links.{place}.formula", GONE)
+            raise Problem.field(f"links.{place}.formula", GONE if link.formula else NO_STUFF)
         if link.pause and link.pause not in pauses():
             raise Problem.field(f"links.{place}.pause", "Choose one of the ones offered.")
         if link.sections and link.sections not in sections():

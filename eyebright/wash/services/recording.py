@@ -95,7 +95,8 @@ def keep_parts(
 
     `carried_out`: at the basin, as keep_wash takes it.
     """
-    kept, says = [], []
+    kept: list[int] = []
+    came: dict[tuple[str, str], Decimal] = {}
     for link, part in parts:
         name, left, unit = _there(part.stuff)
         drawn = Decimal(0)
@@ -103,14 +104,15 @@ def keep_parts(
             much = left if part.all_of_it else _much(link, head, at, part.stuff, unit)
             drawn = take_some(part.stuff, exact(much, "0.01")) or drawn
         if drawn:
-            says.append(f"about {said(round(float(drawn)))} {unit} came off {name}")
+            came[name, unit] = came.get((name, unit), Decimal(0)) + drawn
         row = keep_wash(
             head, part.entered, part.batch, teaches=False, carried_out=carried_out, planned=planned,
             stuff=part.stuff, container=part.container, drawn=drawn, **part.more,
         )  # fmt: skip
         kept.append(row.pk)
     teach_day(head, at)
-    return kept, says
+    amounts = [(f"{said(round(float(much)))} {unit}", name) for (name, unit), much in came.items()]
+    return kept, [f"about {amount} came off {name}" for amount, name in amounts]
 
 
 def _there(stuff: str) -> tuple[str, float, str]:

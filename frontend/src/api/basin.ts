@@ -83,6 +83,20 @@ export const useChangeRun = () =>
   useRunAct((id, body: BasinChange) =>
     taken(api.POST("/api/wash/runs/{pk}/change", { ...at(id), body })),
   );
+/** A change of what is to come, as it is sent; and the one that leaves a link out. */
+export const NO_CHANGE = {
+  formula: null,
+  stuff: "",
+  zone: "both",
+  left: "half",
+  ran_out: false,
+} as const;
+export const leaving = (version: number, link: number): BasinChange => ({
+  ...NO_CHANGE,
+  version,
+  do: "leave_out",
+  link,
+});
 export const useRestoreRun = () =>
   useRunAct<null>((id) => taken(api.POST("/api/wash/runs/{pk}/restore", at(id))));
 

@@ -3904,7 +3904,8 @@ export interface components {
          * @description One press of a step: its title, its one number (empty: a clock runs there), how, its button, the words
          *     that are read out, and what comes then.
          *
-         *     `waits`: links that come off with it; `seconds` since a pause began, None where none runs.
+         *     `waits`: links that come off with it; `lasts`: seconds of a pause that is only waited for; `optional`: it
+         *     may be left out; `again`: what comes off can be poured again.
          */
         BasinStepOut: {
             /** Again */
@@ -3924,12 +3925,10 @@ export interface components {
             lasts: number | null;
             /** Link */
             link: number | null;
-            /** May Leave */
-            may_leave: boolean;
-            /** May Swap */
-            may_swap: boolean;
             /** Number */
             number: string;
+            /** Optional */
+            optional: boolean;
             /** Press */
             press: string;
             /** Say */

@@ -102,6 +102,7 @@ def work_out(
                 eyes=made is not None and entered.zone != "bag",
                 poured=made is not None and made.ph is not None and not facts.get("paste"),
                 cover=along.covered,
+                optional=_only(entered),
                 note=NONE_LEFT
                 if link.there == 0.0
                 else notes.get(entered.formula or entered.stuff or "", ""),
@@ -179,6 +180,14 @@ def worked_out_as(
     ]
     with beside_links():
         return with_.basin.wash(links), with_, links
+
+
+def _only(entered: WashLinkIn) -> str:
+    """When a link is done at all, after "only"; empty where it is always."""
+    if not entered.optional:
+        return ""
+    said = entered.only_if.strip().rstrip(".").removeprefix("only ").removeprefix("if ")
+    return f"if {said or 'it is wanted'}"
 
 
 def _as_known(head: Head, began: datetime) -> datetime:

@@ -107,8 +107,7 @@ def _presses(there: AtBasin, step: Step) -> list[BasinStepOut]:
                 waits=list(step.offs),
                 lasts=going.minutes * 60.0 if going and step.kind == "pause" and not going.hands else None,
                 belief=_belief(run, going),
-                may_leave=step.link is not None and states.get(step.link) == "to_come",
-                may_swap=step.kind == "put_on" and states.get(step.link or 0) == "to_come",
+                optional=going is not None and bool(going.optional) and states.get(going.id) == "to_come",
                 again=step.kind == "rinse" and any(each.poured for each in off),
                 checks=list(run.reading.get("checks", ())) if step.kind == "ready" else [],
             )

@@ -83,7 +83,9 @@ async function go(one: Offer): Promise<void> {
           @again="offers.refetch()"
         />
         <p v-else-if="!known.length" class="quiet">
-          Nothing stands here yet: <RouterLink to="/formulas">write a formula</RouterLink> or string
+          Nothing stands here yet: put what you bought on the
+          <RouterLink to="/shelf">shelf</RouterLink>,
+          <RouterLink to="/formulas">write a formula</RouterLink>, or string
           <RouterLink to="/wash/names">a wash</RouterLink> first.
         </p>
         <OfferList :offers="known" :shown="10" :disabled="begin.isPending.value" @choose="go" />

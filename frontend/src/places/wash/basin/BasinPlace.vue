@@ -6,12 +6,14 @@
 import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from "vue";
 import { useRouter } from "vue-router";
 import {
+  useChangeRun,
   useDiscardRun,
   useEndWash,
   useReopenWash,
   useRestoreRun,
   useRun,
   useUndoPress,
+  leaving,
 } from "@/api/basin";
 import { useShortcuts } from "@/app/shortcuts";
 import { tell } from "@/app/undo";
@@ -49,6 +51,7 @@ const ended = useTrouble(end.error);
 const reopen = useReopenWash();
 const discard = useDiscardRun();
 const restore = useRestoreRun();
+const change = useChangeRun();
 const hold = useTemplateRef("hold");
 const changing = ref(false);
 
@@ -127,6 +130,14 @@ async function takeBack(): Promise<void> {
   await pressing.settled(); // it is on its way: heard, it is taken back there; not heard, here
   if (!pressing.takeBack()) undo.mutate({ id, input: null });
 }
+/** What may be left out is left out by one press. */
+function leaveOut(): void {
+  const now = run.value;
+  const link = step.value?.link;
+  if (!now || !link) return;
+  change.mutate({ id, input: leaving(now.version, link) });
+  hold.value?.focus();
+}
 /** Space and Enter press on from wherever nothing else has the focus. */
 function fromTheKeys(): void {
   const focus = document.activeElement;
@@ -203,6 +214,14 @@ onMounted(() => window.scrollTo({ top: 0 }));
           step.press
         }}</HoldButton>
         <p v-if="step.then" class="then">{{ step.then }}</p>
+        <button
+          v-if="step.optional && step.section === 0 && !waiting"
+          type="button"
+          class="undo"
+          @click="leaveOut"
+        >
+          Leave it out this time
+        </button>
         <button v-if="run.may_undo || waiting" type="button" class="undo" @click="takeBack">
           Undo: {{ run.may_undo || "the last press" }}
         </button>

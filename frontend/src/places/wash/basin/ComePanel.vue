@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What is still to come, changed on the spot: swapped, left out, added, poured again. */
 import { computed, ref } from "vue";
-import { useChangeRun } from "@/api/basin";
+import { NO_CHANGE, useChangeRun } from "@/api/basin";
 import type { BasinChange, BasinStep, Offer, Run } from "@/api/client";
 import { useOffers } from "@/api/wash";
 import { useTrouble } from "@/parts/trouble";
@@ -31,14 +31,10 @@ const alter = (body: Partial<BasinChange>) =>
     .mutateAsync({
       id: run.id,
       input: {
+        ...NO_CHANGE,
         version: run.version,
         do: "add",
         link: null,
-        formula: null,
-        stuff: "",
-        zone: "both",
-        left: "half",
-        ran_out: false,
         ...body,
       },
     })
