@@ -254,6 +254,7 @@ def _basin() -> dict[str, str]:
             after_alkali="strong",
             do="steps",
             call="call",
+            bars="bars",
             source="source",
         ),
         "basin-trouble": table(told["trouble"], amiss="name", now="now", the_next_time="next"),

@@ -52,6 +52,7 @@ const reopen = useReopenWash();
 const discard = useDiscardRun();
 const restore = useRestoreRun();
 const change = useChangeRun();
+const unchanged = useTrouble(change.error);
 const hold = useTemplateRef("hold");
 const changing = ref(false);
 
@@ -121,16 +122,24 @@ const barred = computed(
 );
 const refusal = computed(() => {
   const { step, off_at: off, stops } = refused.errors.value;
-  return step ?? off ?? stops ?? refused.trouble.value ?? "";
+  const kept = unchanged.errors.value["link"] ?? unchanged.trouble.value;
+  return step ?? off ?? stops ?? refused.trouble.value ?? kept ?? "";
 });
 watch(refusal, (says) => says && speak(says));
+/** What is done only if it is wanted, or cannot go on any more, is left out by one press. */
+const mayLeave = computed(
+  () =>
+    step.value?.kind === "put_on" &&
+    step.value.section === 0 &&
+    !waiting.value &&
+    (step.value.optional || barred.value),
+);
 async function takeBack(): Promise<void> {
   hold.value?.focus();
   if (pressing.takeBack()) return;
   await pressing.settled(); // it is on its way: heard, it is taken back there; not heard, here
   if (!pressing.takeBack()) undo.mutate({ id, input: null });
 }
-/** What may be left out is left out by one press. */
 function leaveOut(): void {
   const now = run.value;
   const link = step.value?.link;
@@ -214,12 +223,7 @@ onMounted(() => window.scrollTo({ top: 0 }));
           step.press
         }}</HoldButton>
         <p v-if="step.then" class="then">{{ step.then }}</p>
-        <button
-          v-if="step.optional && step.section === 0 && !waiting"
-          type="button"
-          class="undo"
-          @click="leaveOut"
-        >
+        <button v-if="mayLeave" type="button" class="undo" @click="leaveOut">
           Leave it out this time
         </button>
         <button v-if="run.may_undo || waiting" type="button" class="undo" @click="takeBack">
