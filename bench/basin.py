@@ -39,8 +39,8 @@ def press_to_step(browser: Browser, address: str) -> float:
     clay = next(row["id"] for row in formulas if row["name"] == "Lock-gate clay")
     links = [{"formula": clay, "zone": "scalp", "sections": "twists"}, {}]
     chain = call(page, "POST", "/api/wash/chains", {"name": "Twist by twist", "links": links})
-    head = call(page, "GET", "/api/heads")[0]["id"]
-    run = call(page, "POST", "/api/wash/runs", {"head": head, "chain": chain["id"]})
+    wren = next(row["id"] for row in call(page, "GET", "/api/heads") if row["name"] == "Wren Halloway")
+    run = call(page, "POST", "/api/wash/runs", {"head": wren, "chain": chain["id"]})
     page.goto(f"{address}/wash/run/{run['id']}")
     page.wait_for_selector("button.hold")
     page.wait_for_timeout(1500)
