@@ -200,6 +200,7 @@ class Container(SoftDeleted):
 
     class Meta:
         ordering = ["use_by", "id"]
+        indexes = [models.Index(fields=["ended_on", "removed_at"], name="containers_in_stock")]
 
     def __str__(self) -> str:
         return self.name

@@ -46,7 +46,8 @@ def _things(find: str) -> Iterator[Hit]:
 
 def _coded(find: str) -> Iterator[Hit]:
     """The container whose label says this code."""
-    for row in Container.objects.filter(code__iexact=find.strip(), batch__removed_at=None):
+    rows = Container.objects.filter(code=find.strip().upper(), batch__removed_at=None)
+    for row in rows.select_related("batch"):
         yield (-1.0, -1.0, False, False, 0), _container(row, f"{row.batch.name}, {row.name}")
 
 

@@ -192,7 +192,7 @@ class Wash(SoftDeleted):
         verbose_name_plural = "washes"
         indexes = [
             models.Index(fields=["head", "family", "at"], name="wash_of_head_by_family"),
-            models.Index(fields=["head", "removed_at", "at"], name="wash_of_head_by_time"),
+            models.Index(fields=["head", "removed_at", "at", "answer"], name="wash_of_head_by_time"),
         ]
 
     def __str__(self) -> str:

@@ -116,4 +116,12 @@ class Migration(migrations.Migration):
                 ],
             },
         ),
+        migrations.RemoveIndex(
+            model_name="wash",
+            name="wash_of_head_by_time",
+        ),
+        migrations.AddIndex(
+            model_name="wash",
+            index=models.Index(fields=["head", "removed_at", "at", "answer"], name="wash_of_head_by_time"),
+        ),
     ]
