@@ -511,6 +511,16 @@ class Stops(BasinTestCase):
         self.assertEqual(run["stops"], [])
         self.assertIn("Towpath rinse", self.press(run)["presses"][run["at"] + 1]["title"])
 
+    def test_minutes_that_have_been_bar_nothing_that_is_changed_meanwhile(self) -> None:
+        run = self.press(self.go(), 5)
+        self.forward(minutes=150)
+        rinse = next(each for each in run["links"] if each["name"] == "Towpath rinse")
+        run = self.alter(
+            self.run_of(run["id"]), "swap", link=rinse["id"], formula=self.start("towpath_rinse")
+        )
+        self.assertTrue(any(one["level"] == "stop" for one in run["cautions"]), "it is said")
+        self.assertEqual(run["stops"], [])
+
 
 class AsDone(BasinTestCase):
     """What was done is on record, is judged, and teaches."""

@@ -219,7 +219,7 @@ def _correct(found: Wash, entered: WashChangeIn, said: dict[str, Any]) -> bool:
     if "formula" in said:
         found.formula = _formula(said["formula"])
         found.family = found.formula.family if found.formula else found.family
-    if said.keys() & {"family", "formula"}:
+    if said.get("family") or "formula" in said:
         _of_itself(found)
     if said.get("at"):
         found.at = _not_to_come(said["at"])

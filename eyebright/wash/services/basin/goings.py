@@ -1,5 +1,6 @@
 """The links of a wash as the basin takes them, and what is to be said of them: worked out once, and kept."""
 
+import json
 import zlib
 from collections.abc import Container, Iterable, Mapping, Sequence
 from dataclasses import asdict, fields, replace
@@ -61,9 +62,10 @@ def work_out(
     notes = _last_time(run.planned.head, [link for _, link in every])
     before = {each.id: each for each in goings_of(run)}
     floor = max((each.start for pk, each in before.items() if pk in passed), default=0.0)
-    whose = zlib.crc32(repr(sorted(with_.basin.head.items())).encode())
+    whose = _mark(with_.basin.head)
     same_head = run.reading.get("whose") == whose
     bars: dict[int, list[str]] = {}
+    past: set[str] = set()
     for (pk, entered), link, along, there in zip(every, links, found.along, with_.there, strict=True):
         made = with_.basin.assessed(link)
         facts = made.facts if made else {}
@@ -75,8 +77,11 @@ def work_out(
             most, never = known.most, known.never
         else:
             most, never = minutes_at_most(with_.basin, link)
-        if made is not None and pk not in passed:
-            bars[pk] = [each.id for each in with_.basin.alone(link) if each.level == "stop"]
+        stops = [each.id for each in with_.basin.alone(link) if each.level == "stop"] if made else []
+        if pk in passed:
+            past.update(stops)
+        elif made is not None:
+            bars[pk] = stops
         way = sections().get(entered.sections)
         pause = pauses().get(link.pause)
         goings.append(
@@ -112,7 +117,7 @@ def work_out(
     run.reading = run.reading | {
         "goings": [asdict(each) for each in goings],
         "cautions": [asdict(each) for each in found.cautions],
-        "gate": _gate(run, found, bars, changed=changed),
+        "gate": _gate(run, _stops(found) - past, bars, changed=changed),
         "bars": {str(pk): rules for pk, rules in bars.items()},
         "whose": whose,
         "careful": bool(with_.basin.head.get("heat_careful")),
@@ -124,14 +129,27 @@ def work_out(
 Gate = tuple[str, int]  # a stop, by its rule, and the link that calls for it: 0 for the wash as a whole
 
 
-def _gate(run: BasinRun, found: Wash, bars: Mapping[int, Sequence[str]], *, changed: bool) -> list[Gate]:
+def _mark(head: Mapping[str, Any]) -> int:
+    """What tells a head as it is known now from the same as it was known before."""
+
+    def plain(value: Any) -> Any:
+        return sorted(value, key=str) if isinstance(value, set | frozenset) else str(value)
+
+    return zlib.crc32(json.dumps(dict(head), sort_keys=True, default=plain).encode())
+
+
+def _stops(found: Wash) -> set[str]:
+    return {each.id for each in found.cautions if each.level == "stop"}
+
+
+def _gate(run: BasinRun, stops: set[str], bars: Mapping[int, Sequence[str]], *, changed: bool) -> list[Gate]:
     """Stops that must be passed before anything more goes on, each of its own link.
 
     Of a link that is new, or that a head which is known better now does not bear, they come anew; those of
     the wash as a whole only where its links changed. Minutes that have been are on record, and bar nothing.
     """
     here = {(rule, pk) for pk, rules in bars.items() for rule in rules}
-    stops = {each.id for each in found.cautions if each.level == "stop"} - {rule for rule, _ in here}
+    stops = stops - {rule for rule, _ in here}
     if "gate" not in run.reading:
         return sorted(here | {(rule, 0) for rule in stops})
     there = {pk for pk, _ in link_ids(run)} | {0}
