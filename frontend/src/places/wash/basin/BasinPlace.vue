@@ -4,19 +4,8 @@
  * server's: any window shows it. Help is always there.
  */
 import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from "vue";
-import { useRouter } from "vue-router";
-import {
-  useChangeRun,
-  useDiscardRun,
-  useEndWash,
-  useReopenWash,
-  useRestoreRun,
-  useRun,
-  useUndoPress,
-  leaving,
-} from "@/api/basin";
+import { leaving, useChangeRun, useRun, useUndoPress } from "@/api/basin";
 import { useShortcuts } from "@/app/shortcuts";
-import { tell } from "@/app/undo";
 import CautionList from "@/parts/CautionList.vue";
 import { chime } from "@/parts/chime";
 import HoldButton from "@/parts/HoldButton.vue";
@@ -28,6 +17,7 @@ import { useAwake } from "@/parts/wakeLock";
 import { when } from "@/parts/when";
 import AmissRow from "./AmissRow.vue";
 import ComePanel from "./ComePanel.vue";
+import { useEnding } from "./ending";
 import GatePanel from "./GatePanel.vue";
 import HelpSheet from "./HelpSheet.vue";
 import LaneClocks from "./LaneClocks.vue";
@@ -38,7 +28,6 @@ import { useRings } from "./rings";
 import StepFace from "./StepFace.vue";
 
 const { id } = defineProps<{ id: number }>();
-const router = useRouter();
 const { data: run, error, refetch, dataUpdatedAt } = useRun(() => id);
 const now = useNow();
 const pressing = usePressing(() => id, run);
@@ -46,11 +35,11 @@ const { step, at, away, waiting } = pressing;
 const refused = useTrouble(pressing.error);
 const rings = useRings(run, dataUpdatedAt, now);
 const undo = useUndoPress();
-const end = useEndWash();
-const ended = useTrouble(end.error);
-const reopen = useReopenWash();
-const discard = useDiscardRun();
-const restore = useRestoreRun();
+const ended = useEnding(
+  () => id,
+  () => run.value,
+  pressing.settled,
+);
 const change = useChangeRun();
 const unchanged = useTrouble(change.error);
 const hold = useTemplateRef("hold");
@@ -83,37 +72,14 @@ watch(
 
 async function go(): Promise<void> {
   const now = run.value;
-  if (!now || !step.value || barred.value) return;
+  if (!now || !step.value) return;
+  if (barred.value) return speak(now.barred || now.stops.map((one) => one.what).join(" "));
   if (step.value.kind !== "end") {
     pressing.press();
     requestAnimationFrame(() => window.setTimeout(() => chime("press"))); // once the next step is painted
     return;
   }
-  await finish();
-}
-async function finish(off = ""): Promise<void> {
-  await pressing.settled();
-  const now = run.value;
-  if (!now) return;
-  const done = await end.mutateAsync({ id, off }).catch(() => null);
-  if (!done) return;
-  tell(["The wash is kept.", done.says && `${done.says}.`].filter(Boolean).join(" "), async () => {
-    await reopen.mutateAsync(id);
-    await router.push(`/wash/run/${id}`);
-  });
-  await router.replace(`/wash/planned/${now.planned}/how`);
-}
-async function throwAway(): Promise<void> {
-  const gone = await discard.mutateAsync(id).then(
-    () => true,
-    () => false,
-  );
-  if (!gone) return;
-  tell("This wash is thrown away: it was not done.", async () => {
-    await restore.mutateAsync({ id, input: null });
-    await router.push(`/wash/run/${id}`);
-  });
-  await router.push("/today");
+  await ended.finish();
 }
 /** Nothing goes on over a stop; what is on comes off all the same. */
 const goesOn = computed(() => step.value?.kind === "ready" || step.value?.kind === "put_on");
@@ -125,7 +91,7 @@ const refusal = computed(() => {
   const kept = unchanged.errors.value["link"] ?? unchanged.trouble.value;
   return step ?? off ?? stops ?? refused.trouble.value ?? kept ?? "";
 });
-watch(refusal, (says) => says && speak(says));
+watch(refusal, (says) => says && void nextTick(() => speak(says))); // after the step that is shown again
 /** What is done only if it is wanted, or cannot go on any more, is left out by one press. */
 const mayLeave = computed(
   () =>
@@ -201,7 +167,7 @@ onMounted(() => window.scrollTo({ top: 0 }));
         v-if="run.left_at"
         :since="run.left_at"
         :error="ended.errors.value['off_at']"
-        @end="finish"
+        @end="ended.finish"
       />
       <StepFace :run="run" :step="step" :passed="passed" :waiting="waiting" />
       <GatePanel v-if="goesOn && run.stops.length" :run="run" />
@@ -219,7 +185,7 @@ onMounted(() => window.scrollTo({ top: 0 }));
       </p>
       <p v-if="run.says" class="quiet" role="status">{{ run.says }}</p>
       <div class="acts">
-        <HoldButton ref="hold" :disabled="end.isPending.value || barred" @held="go">{{
+        <HoldButton ref="hold" :disabled="ended.ending.value || barred" @held="go">{{
           step.press
         }}</HoldButton>
         <p v-if="step.then" class="then">{{ step.then }}</p>
@@ -244,11 +210,11 @@ onMounted(() => window.scrollTo({ top: 0 }));
           v-if="run.clocks.length && step.kind !== 'end'"
           type="button"
           class="act"
-          @click="finish()"
+          @click="ended.finish()"
         >
           End it here
         </button>
-        <button type="button" class="act" @click="throwAway">Throw it away</button>
+        <button type="button" class="act" @click="ended.throwAway">Throw it away</button>
       </p>
     </template>
   </main>

@@ -1,0 +1,49 @@
+/** The end of a wash at the basin: kept, or thrown away; either can be undone. */
+import { useRouter } from "vue-router";
+import { useDiscardRun, useEndWash, useReopenWash, useRestoreRun } from "@/api/basin";
+import type { Run } from "@/api/client";
+import { tell } from "@/app/undo";
+import { useTrouble } from "@/parts/trouble";
+
+export function useEnding(
+  id: () => number,
+  run: () => Run | undefined,
+  settled: () => Promise<void>,
+) {
+  const router = useRouter();
+  const end = useEndWash();
+  const reopen = useReopenWash();
+  const discard = useDiscardRun();
+  const restore = useRestoreRun();
+  const back = () => router.push(`/wash/run/${id()}`);
+
+  /** End it; `off`: when what was left on came off, where nobody was there to press. */
+  async function finish(off = ""): Promise<void> {
+    await settled();
+    const now = run();
+    if (!now) return;
+    const done = await end.mutateAsync({ id: now.id, off }).catch(() => null);
+    if (!done) return;
+    const words = ["The wash is kept.", done.says && `${done.says}.`].filter(Boolean).join(" ");
+    tell(words, async () => {
+      await reopen.mutateAsync(now.id);
+      await back();
+    });
+    await router.replace(`/wash/planned/${now.planned}/how`);
+  }
+
+  async function throwAway(): Promise<void> {
+    const gone = await discard.mutateAsync(id()).then(
+      () => true,
+      () => false,
+    );
+    if (!gone) return;
+    tell("This wash is thrown away: it was not done.", async () => {
+      await restore.mutateAsync({ id: id(), input: null });
+      await back();
+    });
+    await router.push("/today");
+  }
+
+  return { finish, throwAway, ending: end.isPending, ...useTrouble(end.error) };
+}
