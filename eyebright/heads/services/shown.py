@@ -290,7 +290,7 @@ def _learnt(wash: Any, together: float | None) -> str:
     said = []
     went = known_outcome(wash.answer)
     if wash.given is not None and went is not None:
-        by = "As it was done" if wash.sections else "By its recipe"
+        by = "As it was done, it gave" if wash.sections else "By its recipe, it gave"
         given = f"{by} {math.exp(wash.given):.1f} times"
         if together is not None:
             given = f"{given}, and with the rest of that day {together:.1f} times,"
