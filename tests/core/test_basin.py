@@ -168,6 +168,8 @@ class ByTheSection(TestCase):
         self.assertEqual(early, "Clay: 20 minutes of 45 minutes planned: off early, it did less.")
         late = judged_words(Contact(replace(planned, minutes=30.0, never=60.0), (0.0,), 150.0), 150.0)
         self.assertIn("2.5 hours of 30 minutes planned: far too long", late)
+        at_once = judged_words(Contact(planned, (0.0,), 1.0 / 60.0), 1.0)
+        self.assertIn("1 second of 45 minutes", at_once)
         right = judged_words(Contact(replace(planned, most=None), (0.0,), 44.0), 44.0)
         self.assertEqual(right, "Clay: 44 minutes of 45 minutes planned.")
 

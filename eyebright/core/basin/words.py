@@ -82,7 +82,7 @@ def _there(going: Going) -> str:
 
 
 def _then(going: Going) -> str:
-    cover = ", under a cap" if going.cover else ""
+    cover = ", under a cap" if going.cover and going.zone != "bag" else ""
     return f"It stays on {_minutes(going.minutes)}{cover}." if going.rinsed else "It stays in."
 
 
@@ -98,11 +98,11 @@ def _rinse(step: Step, going: Going | None, goings: Mapping[int, Going], posture
             f"{order}{posture.eyes}", "Done",
             _tidy(f"Plain water {where}. {posture.eyes} {HOLD} when it runs clear."),
         )  # fmt: skip
-    waits = max(each.minutes for each in off)
+    waits, them = max(each.minutes for each in off), "it" if len(off) == 1 else "them"
     return StepWords(
         f"Rinse out {names}", "", f"{order}{posture.eyes} Until it runs clear.",
         "It is rinsed out",
-        _tidy(f"{names}: about {_minutes(waits)} to wait. Then rinse it out. {order}{posture.eyes} "
+        _tidy(f"{names}: about {_minutes(waits)} to wait. Then rinse {them} out. {order}{posture.eyes} "
               f"{HOLD} when it is out."),
     )  # fmt: skip
 
@@ -183,7 +183,8 @@ def next_words(steps: Sequence[Step], stand: Stand, goings: Mapping[int, Going])
 
 def _minutes(value: float) -> str:
     if value < 1.0:
-        return f"{round(value * 60.0)} seconds" if value > 0.0 else "no time"
+        seconds = round(value * 60.0)
+        return "no time" if seconds == 0 else f"{seconds} second{'s' if seconds > 1 else ''}"
     whole = round(value) if value >= 10.0 or abs(value - round(value)) < 0.05 else round(value, 1)
     if whole >= 120.0:
         hours = value / 60.0
