@@ -642,10 +642,13 @@ class AsDone(BasinTestCase):
         self.forward(hours=8)
         self.assertIn("locs take about 6 hours to dry", self.run_of(run["id"])["notes"][0])
 
-    def test_off_early_is_on_record_too(self) -> None:
+    def test_off_early_is_on_record_too_and_no_plan_for_the_next(self) -> None:
         run = self.press(self.go(), 5)
         run = self.press(run, after=3)
         self.assertIn("off early", self.end(self.whole(run))["run"]["done"][0])
+        offers = self.call("GET", f"/wash/offers/{self.wren}")["offers"]
+        again = next(one for one in offers if one["name"] == "Lock-gate clay")
+        self.assertEqual((again["zone"], again["minutes"]), ("scalp", None))
 
     def test_what_stands_in_a_bottle_goes_off_the_stock_and_comes_back(self) -> None:
         made = self.filled(self.made(self.soapwort))

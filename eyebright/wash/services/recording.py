@@ -286,7 +286,9 @@ def _last(head: Head) -> Iterable[OfferOut]:
     names = names_of([WashLinkIn(stuff=row.stuff) for row in rows if row.stuff])
     seen: set[tuple[str, str]] = set()
     for row in rows:
-        zone, minutes = row.zone or "both", None if row.minutes is None else float(row.minutes)
+        zone = row.zone or "both"
+        # what was on by the clock is no plan: it may have come off early
+        minutes = None if row.minutes is None or row.sections else float(row.minutes)
         known = families().get(row.family)
         if row.formula is not None and row.formula.removed_at is None:
             offer = _offer("formula", row.formula.pk, row.formula.name, "used last", zone, minutes)

@@ -48,6 +48,7 @@ const take = (one: Offer) =>
     link: doing.value?.link ?? null,
     formula: one.what === "formula" ? Number(one.key) : null,
     stuff: one.what === "stuff" ? one.key : "",
+    zone: one.zone as BasinChange["zone"], // where it went the last time
     ran_out: doing.value?.ranOut ?? false,
   });
 </script>
