@@ -717,6 +717,31 @@ class HowItWent(BasinTestCase):
         self.call("DELETE", f"{self.at}/dry")
         self.assertEqual(self.call("GET", f"/heads/{self.wren}")["model"]["products"], [])
 
+    def test_what_is_learnt_of_a_bottle_holds_for_the_next_of_it(self) -> None:
+        lot = {"material": "shampoo_ordinary", "name": "Wharf shampoo", "size": 250}
+        names = ("Wharf shampoo", "wharf shampoo", "Lock shampoo")
+        first, following, other = (
+            f"lot-{self.call('POST', '/shelf/lots', lot | {'name': name}, 201)['id']}" for name in names
+        )
+
+        def lift(stuff: str) -> float:
+            links = [self.link(None, stuff=stuff, zone="scalp", minutes=2), {}]
+            ask = {"links": links, "head": self.wren, "at": "2026-12-20T12:00"}
+            return float(self.call("POST", "/wash/chains/read", ask)["scalp_lift"]["value"])
+
+        for _ in range(3):
+            self.forward(hours=72)
+            run = self.press(self.go(chain=None, stuff=first, zone="scalp", minutes=2), 2)
+            planned = self.end(self.whole(self.press(run, after=2)))["run"]["planned"]
+            self.at = f"/wash/planned/{planned}/reviews"
+            self.tell("wet", oil=0)
+        known = lift(first)
+        apart = lift(other) - known
+        self.assertGreater(apart, 0.01, "nothing is known of that one")
+        self.assertLess(abs(lift(following) - known), 0.3 * apart)
+        (product,) = self.call("GET", f"/heads/{self.wren}")["model"]["products"]
+        self.assertEqual(product["name"], "Wharf shampoo")
+
     def test_dry_counts_before_wet_and_a_doubt_is_kept(self) -> None:
         self.forward(hours=4)
         self.tell("wet", oil=0)

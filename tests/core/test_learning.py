@@ -150,6 +150,19 @@ class Products(TestCase):
         self.assertEqual(wren.with_product("clay"), wren.strength)
         self.assertGreater(one.of("somebody").with_product("soap").width, wren.strength.width)
 
+    def test_the_next_bottle_goes_on_where_the_first_ended(self) -> None:
+        washes = [
+            WashOutcome(float(day), 0.0, 4, head="wren", shares=((f"lot-{1 + (day < 6)}", 1.0),))
+            for day in range(12)
+        ]
+        apart, one = learn(washes), learn(washes, {"lot-2": "lot-1", "lot-3": "lot-1"})
+        self.assertEqual(set(one.products), {"lot-1"})
+        self.assertEqual(one.products["lot-1"].washes, 12)
+        wren = one.of("wren")
+        self.assertEqual(wren.with_product("lot-3"), wren.with_product("lot-1"))
+        self.assertEqual(apart.of("wren").with_product("lot-3"), apart.of("wren").strength)
+        self.assertEqual(one.of("idris").with_product("lot-3"), one.of("idris").with_product("lot-1"))
+
     def test_two_products_in_one_wash_share_what_it_says(self) -> None:
         both = WashOutcome(0.0, 0.0, 4, head="wren", shares=(("soap", 0.9), ("clay", 0.1)))
         found = learn([both]).products

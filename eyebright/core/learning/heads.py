@@ -13,7 +13,7 @@ that only a jump explains lets go of what was believed. Dose: ln(used / worked o
 import math
 import tomllib
 from collections.abc import Hashable, Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from functools import cache
 from pathlib import Path
 from typing import Any
@@ -107,23 +107,32 @@ class Factors:
 
 @dataclass(frozen=True)
 class Learnt:
-    """What a household's washes teach: `heads` by key, and `products` over all heads."""
+    """What a household's washes teach: `heads` by key, and `products` over all heads.
+
+    `same`: products that are another one, such as the next bottle of it, by key.
+    """
 
     heads: Mapping[Hashable, Factors]
     products: Mapping[str, Factor]
+    same: Mapping[str, str] = field(default_factory=dict)
 
     def of(self, head: Hashable) -> Factors:
         """A head's factors; a head without washes is taken as most are, with the household's bottles."""
         found = self.heads.get(head)
         if found is not None:
-            return found
+            return self._with_same(found)
         own = prior_factors()
         wide = own.strength.width
         together = {
             key: Factor(each.mean, math.hypot(each.width, wide), each.washes)
             for key, each in self.products.items()
         }
-        return Factors(own.strength, own.dose, together)
+        return self._with_same(Factors(own.strength, own.dose, together))
+
+    def _with_same(self, of: Factors) -> Factors:
+        """What is another product is known as that."""
+        more = {key: of.together[other] for key, other in self.same.items() if other in of.together}
+        return replace(of, together={**of.together, **more}) if more else of
 
 
 def prior_factors() -> Factors:
@@ -161,13 +170,14 @@ def one_wash(went: Sequence[WashOutcome]) -> WashOutcome:
     )
 
 
-def learn(washes: Sequence[WashOutcome]) -> Learnt:
+def learn(washes: Sequence[WashOutcome], same: Mapping[str, str] | None = None) -> Learnt:
     """What a household's washes teach, in whatever order they are given.
 
-    Those beyond the memory are let go, the oldest first.
+    Those beyond the memory are let go, the oldest first. `same`: products that are another one, by key.
     """
+    same = same or {}
     memory = factor_table()["memory"]["washes"]
-    ordered = sorted(washes, key=lambda went: went.days_ago)[:memory][::-1]
+    ordered = [_as_one(went, same) for went in sorted(washes, key=lambda went: went.days_ago)[:memory][::-1]]
     strength = _Strength(ordered)
     doses = {head: _Dose() for head in strength.heads}
     for went in ordered:
@@ -177,7 +187,16 @@ def learn(washes: Sequence[WashOutcome]) -> Learnt:
     return Learnt(
         {head: strength.factors(head, doses[head].now(0.0)) for head in strength.heads},
         {key: strength.factor(strength.products[key]) for key in strength.products},
+        same,
     )
+
+
+def _as_one(went: WashOutcome, same: Mapping[str, str]) -> WashOutcome:
+    """A wash with what is the same product called alike."""
+    shares: dict[str, float] = {}
+    for key, share in went.shares:
+        shares[same.get(key, key)] = shares.get(same.get(key, key), 0.0) + share
+    return replace(went, shares=tuple(shares.items()))
 
 
 # ---- strength: all heads and products together ----

@@ -13,6 +13,7 @@ from django.utils import timezone
 
 from eyebright.core.formulas.model import washes as cleansing
 from eyebright.core.learning import Learnt, WashOutcome, factor_table, heard_when, learn, one_wash, outcomes
+from eyebright.shelf.services.supplies import bought_again
 
 from ..models import Head
 
@@ -32,16 +33,17 @@ def product_key(family: str, formula: int | None, stuff: str = "") -> str:
 def learnt(at: datetime | None = None) -> Learnt:
     """What is learnt from every head's washes, as of a time; as of now without one."""
     now = timezone.now()
-    rows = _washes(at if at and at < now else None)
+    rows, same = _washes(at if at and at < now else None), bought_again()
     then = max(at, now) if at and at > now else at or now
     key = (
         _signature(rows),
         then.replace(minute=0, second=0, microsecond=0),
         timezone.get_current_timezone_name(),
+        tuple(same.items()),
     )
     found = _found.get(key)
     if found is None:
-        found = _found[key] = learn(_outcomes(rows, then))
+        found = _found[key] = learn(_outcomes(rows, then), same)
         while len(_found) > REMEMBERED:
             _found.popitem(last=False)
     return found

@@ -311,7 +311,8 @@ def _products(head: Head, factors: Factors) -> list[ProductOut]:
     )
     names = {product_key("", pk): name for pk, name in formulas.items()}
     names |= {product_key(key, None): family.name for key, family in families().items()}
-    names |= {key: each.name for key, each in supplies_of([k for k in used if k not in names]).items()}
+    bought = supplies_of([key for key in used if key not in names], also_removed=True)
+    names |= {key: each.name for key, each in bought.items()}
     out = [
         ProductOut(
             **_factor_out(alone[key], WASHES).model_dump(), key=key, name=names[key],

@@ -156,6 +156,19 @@ def supplies_of(keys: Iterable[str], *, also_removed: bool = False) -> dict[str,
     return out
 
 
+def bought_again() -> dict[str, str]:
+    """Bottles that are the next of one of the same name: keys, each with that of the first."""
+    ready = [key for key, each in library().items() if each.ready]
+    rows = Lot.with_removed.filter(Q(material__in=ready) | Q(material__startswith="own-")).order_by("id")
+    first: dict[tuple[str, str], int] = {}
+    out = {}
+    for pk, material, name in rows.values_list("pk", "material", "name"):
+        was = first.setdefault((material, name.casefold()), pk)
+        if was != pk:
+            out[f"lot-{pk}"] = f"lot-{was}"
+    return out
+
+
 def plain_water() -> Supply:
     """The household's first water, or anybody's."""
     source = WaterSource.objects.prefetch_related("profiles").first()

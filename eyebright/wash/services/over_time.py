@@ -77,7 +77,8 @@ def history(pk: int) -> HistoryOut:
 
 
 def _times(seconds: Iterable[float]) -> list[datetime]:
-    return [datetime.fromtimestamp(each, tz=timezone.get_current_timezone()) for each in seconds]
+    zone = timezone.get_current_timezone()
+    return [datetime.fromtimestamp(each, tz=zone) for each in seconds]
 
 
 def due() -> list[DueOut]:
