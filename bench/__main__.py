@@ -36,7 +36,7 @@ SHELF, HEAD, RANKING, SEARCHING = 310.0, 155.0, 400.0, 155.0
 # and from the page.
 FINDING = 5.0
 RIGHT = 0.97  # of the corpus
-GROWN = 1.25  # ten years of a screen over one: a chart of all of it reads ten times the rows
+GROWN = 1.25  # times as long after ten years as when every list has just filled: a chart of all reads all
 DRAG, EDIT = 20.0, 33.0
 PLAN = 50.0
 LEARNT, JUMP_IN = 0.8, 8
