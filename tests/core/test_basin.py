@@ -157,7 +157,7 @@ class ByTheSection(TestCase):
         stand = stand_of(steps, [going, RINSED], presses)
         found = stand.contacts[1].minutes(now)
         self.assertEqual(list(found), sorted(found, reverse=True))
-        off = stand_of(steps, [going, RINSED], [*presses, Press(now, "off-4")]).contacts[1]
+        off = stand_of(steps, [going, RINSED], [*presses, Press(now, "off-4", offs=(1,))]).contacts[1]
         assert off.off is not None
         self.assertGreaterEqual(off.off, max(off.on))
         self.assertGreaterEqual(off.longest(0.0) + 1e-9, off.mean(0.0))

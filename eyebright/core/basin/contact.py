@@ -17,13 +17,13 @@ Ring = Literal["due", "soon", "over", "stop"]
 class Press:
     """A step that was pressed: `at` minutes since the wash began, and which section of it, from 0.
 
-    `offs`: links that came off with it then, whatever becomes of that step; None: those of the step as it is.
+    `offs`: links that came off with it then, whatever becomes of that step.
     """
 
     at: float
     step: str
     section: int = 0
-    offs: tuple[int, ...] | None = None
+    offs: tuple[int, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -104,8 +104,7 @@ def stand_of(steps: Sequence[Step], goings: Sequence[Going], presses: Sequence[P
             counts.setdefault(step.key, set()).add(press.section)
             if step.kind == "put_on" and step.link in by_id:
                 on.setdefault(step.link, []).append(latest)
-        offs = press.offs if press.offs is not None else step.offs if step is not None else ()
-        off |= {link: latest for link in offs if link in on and link not in off}
+        off |= {link: latest for link in press.offs if link in on and link not in off}
     contacts = {link: Contact(by_id[link], tuple(at), off.get(link)) for link, at in on.items()}
     for place, step in enumerate(steps):
         done = len(counts.get(step.key, ()))

@@ -137,11 +137,16 @@ def cautions_of(asked: WashAsk) -> tuple[Caution, ...]:
 
 def worked_out(asked: WashAsk) -> tuple[Wash, Strung]:
     """A wash, and what it was worked out with; what cannot be is said beside its field."""
-    if not asked.links:
-        raise Problem.field("links", "Put something in the wash first.")
-    with_ = strung(asked.links, asked.head, asked.at and aware(asked.at), today_of(asked.occasion, [], []))
+    with_ = _strung(asked)
     with beside_links():
         return with_.basin.wash(with_.links), with_
+
+
+def _strung(asked: WashAsk) -> Strung:
+    """The links that are asked about, as the core takes them; a Problem where there are none."""
+    if not asked.links:
+        raise Problem.field("links", "Put something in the wash first.")
+    return strung(asked.links, asked.head, asked.at and aware(asked.at), today_of(asked.occasion, [], []))
 
 
 def spacing_out(with_: Strung, planned: Mapping[str, float] | None = None) -> list[SpacingOut]:
@@ -255,9 +260,7 @@ def _round(value: float) -> float:
 
 def suit_chain(asked: WashAsk) -> SuitOut:
     """What makes a chain suit its head: shown, and not kept."""
-    if not asked.links:
-        raise Problem.field("links", "Put something in the wash first.")
-    with_ = strung(asked.links, asked.head, asked.at and aware(asked.at), today_of(asked.occasion, [], []))
+    with_ = _strung(asked)
     most = with_.needs.scalp.lift[2] if with_.needs else None
     with beside_links():
         found = suit(with_.links, with_.basin.alone, with_.basin.wash, most)

@@ -98,7 +98,7 @@ def keep_parts(
     kept: list[int] = []
     came: dict[tuple[str, str], Decimal] = {}
     for link, part in parts:
-        name, left, unit = _there(part.stuff)
+        name, left, unit = _there(part)
         drawn = Decimal(0)
         if left > 0.0:
             much = left if part.all_of_it else _much(link, head, at, part.stuff, unit)
@@ -115,8 +115,11 @@ def keep_parts(
     return kept, [f"about {amount} came off {name}" for amount, name in amounts]
 
 
-def _there(stuff: str) -> tuple[str, float, str]:
+def _there(part: Part) -> tuple[str, float, str]:
     """What a part came out of: its name, how much there is of it where anybody counts, and mL or g."""
+    made, stuff = part.container, part.stuff
+    if made is not None:
+        return _called(made), float(made.left), made.unit
     bought = supplies_of([stuff] if stuff else [], also_removed=True)
     left, unit = left_of([stuff], bought).get(stuff, (0.0, "g"))
     return bought[stuff].name if stuff in bought else "it", left, unit

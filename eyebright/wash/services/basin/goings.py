@@ -82,6 +82,7 @@ def work_out(
             past.update(stops)
         elif made is not None:
             bars[pk] = stops
+        none_left = link.there == 0.0
         way = sections().get(entered.sections)
         pause = pauses().get(link.pause)
         goings.append(
@@ -98,8 +99,8 @@ def work_out(
                 section=way.name if way else "",
                 most=most if along.longest is not None else None,
                 never=never if along.longest is not None else None,
-                amount="" if link.there == 0.0 else amount_said(along, link),
-                says="" if link.there == 0.0 else much_said(along, link, there)[0],
+                amount="" if none_left else amount_said(along, link),
+                says="" if none_left else much_said(along, link, there)[0],
                 how=pause.how if pause else "",
                 hands=pause.hands if pause else True,
                 ph=(along.own_ph.low, along.own_ph.value, along.own_ph.high) if along.own_ph else None,
@@ -108,9 +109,7 @@ def work_out(
                 poured=made is not None and made.ph is not None and not facts.get("paste"),
                 cover=along.covered,
                 optional=_only(entered),
-                note=NONE_LEFT
-                if link.there == 0.0
-                else notes.get(entered.formula or entered.stuff or "", ""),
+                note=NONE_LEFT if none_left else notes.get(entered.formula or entered.stuff or "", ""),
             )
         )
     whom = with_.whom

@@ -3,6 +3,7 @@
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import UTC, datetime, timedelta
+from functools import cached_property
 from typing import Any
 
 from django.db import transaction
@@ -10,8 +11,20 @@ from django.utils import timezone
 from django.utils.dateparse import parse_datetime
 
 from eyebright.config.problems import Problem, one
-from eyebright.core.basin import Contact, Going, Press, Stand, Step, basin_table, helps, stand_of, steps_of
+from eyebright.core.basin import (
+    Contact,
+    Going,
+    Press,
+    Stand,
+    Step,
+    basin_table,
+    helps,
+    stand_of,
+    steps_of,
+    too_warm,
+)
 from eyebright.core.make import skin_safe
+from eyebright.core.vocabulary import Gravity
 from eyebright.heads.services import find_head, today_of
 
 from ...models import BasinRun, PlannedWash
@@ -55,9 +68,7 @@ def begin(entered: BeginWashIn) -> BasinRun:
     before = BasinRun.with_removed.filter(planned=planned).first() if planned.pk else None
     if before is not None and before.removed_at is None:
         return find_run(before.pk)
-    other = BasinRun.objects.filter(ended_at=None, planned__head=planned.head_id).first()
-    if other is not None:
-        raise Problem.field("head", UNDER_WAY.format(name=planned.head.name))
+    _refuse_another(planned)
     links = links_of(planned.links)
     if not links:
         raise Problem.field("links", NOTHING)
@@ -73,6 +84,12 @@ def begin(entered: BeginWashIn) -> BasinRun:
     work_out(run)
     run.save()
     return run
+
+
+def _refuse_another(planned: PlannedWash, but: int | None = None) -> None:
+    """Refuse a wash of a head of whom another (`but` this one) is under way."""
+    if BasinRun.objects.filter(ended_at=None, planned__head=planned.head_id).exclude(pk=but).exists():
+        raise Problem.field("head", UNDER_WAY.format(name=planned.head.name))
 
 
 def _planned(entered: BeginWashIn) -> PlannedWash:
@@ -114,9 +131,8 @@ def discard(pk: int) -> None:
 def take_up(pk: int) -> BasinRun:
     """Undo that."""
     run = find_run(pk, also_removed=True)
-    other = BasinRun.objects.filter(ended_at=None, planned__head=run.planned.head_id).exclude(pk=pk).first()
-    if other is not None and run.ended_at is None:
-        raise Problem.field("head", UNDER_WAY.format(name=run.planned.head.name))
+    if run.ended_at is None:
+        _refuse_another(run.planned, but=pk)
     run.restore()
     run.planned.restore()
     return run
@@ -155,11 +171,14 @@ class AtBasin:
         """Whether heat burns this head sooner; so it is taken where nobody knows."""
         return bool(self.run.reading.get("careful", True))
 
-    @property
-    def celsius(self) -> float | None:
-        """What the thermometer said last."""
+    @cached_property
+    def warmth(self) -> tuple[float, Gravity | None] | None:
+        """What the thermometer said last, °C, and what the rules say of that; None where nobody measured."""
         said = marks_of(self.run, "celsius")
-        return float(said[-1]["value"]) if said else None
+        if not said:
+            return None
+        celsius = float(said[-1]["value"])
+        return celsius, too_warm(celsius, self.careful)
 
     @property
     def contacts(self) -> Mapping[int, Contact]:
@@ -218,7 +237,7 @@ def presses_of(run: BasinRun) -> list[Press]:
             minutes_of(run, when_of(row)),
             str(row.get("step", "")),
             int(row.get("section") or 0),
-            tuple(int(link) for link in row["offs"]) if "offs" in row else None,
+            tuple(int(link) for link in row.get("offs", ())),
         )
         for row in run.presses
         if row["what"] == "step"

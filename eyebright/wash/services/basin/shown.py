@@ -18,7 +18,6 @@ from eyebright.core.basin import (
     postures,
     ring_words,
     step_words,
-    too_warm,
     troubles,
 )
 
@@ -174,10 +173,9 @@ def _pause_left(there: AtBasin) -> float | None:
 
 def _celsius(there: AtBasin) -> str:
     """What the thermometer said, against what this head bears."""
-    value = there.celsius
-    if value is None:
+    if there.warmth is None:
         return ""
-    level = too_warm(value, there.careful)
+    value, level = there.warmth
     if level is None:
         return f"{value:g} °C: fine for this head."
     more = "Nothing goes on before that." if level == "stop" else ""
@@ -189,7 +187,7 @@ def _celsius(there: AtBasin) -> str:
 
 def barred_words(there: AtBasin) -> str:
     """Why nothing goes on now, beside stops: it scalds, or Help was pressed; empty where it may."""
-    if there.celsius is not None and too_warm(there.celsius, there.careful) == "stop":
+    if there.warmth is not None and there.warmth[1] == "stop":
         return _celsius(there)
     said = [helps()[row["key"]].bars for row in marks_of(there.run, "help") if row.get("key") in helps()]
     return next((each for each in said if each), "")

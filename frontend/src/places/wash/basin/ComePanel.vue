@@ -5,6 +5,7 @@ import { NO_CHANGE, useChangeRun } from "@/api/basin";
 import type { BasinChange, BasinStep, Offer, Run } from "@/api/client";
 import { useOffers } from "@/api/wash";
 import { useTrouble } from "@/parts/trouble";
+import OfferList from "../OfferList.vue";
 
 const { run, step } = defineProps<{ run: Run; step: BasinStep }>();
 const change = useChangeRun();
@@ -57,13 +58,12 @@ const take = (one: Offer) =>
   <section class="come" aria-label="Change what is to come">
     <template v-if="doing">
       <h2>{{ doing.do === "swap" ? "What instead?" : "What else?" }}</h2>
-      <ul class="things">
-        <li v-for="one in things" :key="one.what + one.key">
-          <button type="button" class="thing" :disabled="change.isPending.value" @click="take(one)">
-            {{ one.name }} <span class="quiet">{{ one.hint }}</span>
-          </button>
-        </li>
-      </ul>
+      <OfferList
+        :offers="things"
+        :shown="things.length"
+        :disabled="change.isPending.value"
+        @choose="take"
+      />
       <button
         type="button"
         class="thing"
@@ -161,11 +161,6 @@ ul {
   min-height: 44px;
 }
 
-.things {
-  display: grid;
-  gap: 8px;
-}
-
 .thing {
   width: 100%;
   min-height: 56px;
@@ -177,10 +172,6 @@ ul {
   color: var(--ink);
   font: 700 1.0625rem var(--sans);
   cursor: pointer;
-}
-
-.thing .quiet {
-  font-weight: 400;
 }
 
 .error {
