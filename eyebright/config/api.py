@@ -16,6 +16,7 @@ from eyebright.heads.api import router as heads
 from eyebright.household.api import router as household
 from eyebright.instruments.api import router as instruments
 from eyebright.journal.api import router as journal
+from eyebright.kept.problems import Problem, ProblemOut, install
 from eyebright.make.api import router as make
 from eyebright.mix.api import router as mix
 from eyebright.safekeeping.api import router as safekeeping
@@ -24,8 +25,6 @@ from eyebright.shelf.api import router as shelf
 from eyebright.today.api import router as today
 from eyebright.wash.api import heads as heads_washes
 from eyebright.wash.api import router as wash
-
-from .problems import Problem, ProblemOut, install
 
 
 def from_our_page(request: HttpRequest) -> bool:

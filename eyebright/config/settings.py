@@ -33,6 +33,7 @@ INSTALLED_APPS = [
     "csp",
     "ninja",
     "eyebright.config",
+    "eyebright.kept",
     "eyebright.household",
     "eyebright.instruments",
     "eyebright.shelf",
@@ -47,7 +48,7 @@ INSTALLED_APPS = [
     "eyebright.safekeeping",
 ]
 MIDDLEWARE = [
-    "eyebright.config.problems.ProblemMiddleware",
+    "eyebright.kept.problems.ProblemMiddleware",
     "django.middleware.security.SecurityMiddleware",
     "eyebright.config.page.FilesMiddleware",
     "django.middleware.gzip.GZipMiddleware",
@@ -55,8 +56,8 @@ MIDDLEWARE = [
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "csp.middleware.CSPMiddleware",
-    "eyebright.config.today.TodayMiddleware",
-    "eyebright.config.once.OnceMiddleware",
+    "eyebright.kept.clock.HouseholdClockMiddleware",
+    "eyebright.kept.idempotency.IdempotencyMiddleware",
 ]
 ROOT_URLCONF = "eyebright.config.urls"
 WSGI_APPLICATION = "eyebright.config.wsgi.application"
@@ -70,7 +71,7 @@ JOURNAL, SYNCHRONOUS = ("MEMORY", "OFF") if TESTING else ("WAL", "FULL")
 DATABASE_NAME = database_name(DATA)
 DATABASES = {
     "default": {
-        "ENGINE": "eyebright.config.sqlite",
+        "ENGINE": "eyebright.kept.sqlite",
         # Never made anew in the place of one that is gone: safekeeping says what is the matter.
         "NAME": DATABASE_NAME,
         "OPTIONS": {
@@ -101,7 +102,7 @@ WHITENOISE_AUTOREFRESH = DEBUG
 WHITENOISE_ROOT = PAGE if PAGE.exists() else None
 WHITENOISE_IMMUTABLE_FILE_TEST = r"^/assets/.+-[\w-]{8}\.\w+$"
 
-CSRF_FAILURE_VIEW = "eyebright.config.problems.csrf_failure"
+CSRF_FAILURE_VIEW = "eyebright.kept.problems.csrf_failure"
 CSRF_COOKIE_SAMESITE = "Strict"
 SECURE_CONTENT_TYPE_NOSNIFF = True
 SECURE_REFERRER_POLICY = "same-origin"

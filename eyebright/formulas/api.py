@@ -6,7 +6,7 @@ from django.http import HttpRequest, HttpResponse
 from django.utils.text import slugify
 from ninja import Router, Status
 
-from eyebright.config.wire import gives
+from eyebright.kept.wire import gives
 
 from .schemas.choices import BenchOut, LinesIn, ReadOut
 from .schemas.formulas import (

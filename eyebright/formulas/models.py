@@ -4,8 +4,8 @@ from django.core.serializers.json import DjangoJSONEncoder
 from django.db import models
 from django.utils import timezone
 
-from eyebright.config.columns import Object, Strings
-from eyebright.config.soft_deletion import SoftDeleted
+from eyebright.kept.columns import Object, Strings
+from eyebright.kept.soft_deletion import SoftDeleted
 
 
 class Formula(SoftDeleted):

@@ -4,8 +4,8 @@ from django.http import FileResponse, HttpRequest
 from ninja import File, Router, Status
 from ninja.files import UploadedFile
 
-from eyebright.config.problems import Problem, one
-from eyebright.config.wire import gives
+from eyebright.kept.problems import Problem, one
+from eyebright.kept.wire import gives
 
 from . import services
 from .schemas.diary import (

@@ -9,8 +9,8 @@ from django.db.models.signals import post_delete
 from django.dispatch import receiver
 from django.utils import timezone
 
-from eyebright.config.columns import Object, Strings
-from eyebright.config.soft_deletion import SoftDeleted
+from eyebright.kept.columns import Object, Strings
+from eyebright.kept.soft_deletion import SoftDeleted
 
 
 class Head(SoftDeleted):

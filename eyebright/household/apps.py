@@ -9,10 +9,10 @@ class HouseholdConfig(AppConfig):
     name = "eyebright.household"
 
     def ready(self) -> None:
-        """Say how this household writes numbers, and which clock it lives by, to whoever asks below it."""
-        from eyebright.config import fields, today
+        """Answer for the household to whoever asks below it."""
+        from eyebright.kept import providers
 
         from .services.household import number_habit, zone
 
-        fields.habit[0] = number_habit
-        today.own_zone[0] = zone
+        providers.number_habit.register(number_habit)
+        providers.household_zone.register(zone)

@@ -3,10 +3,9 @@
 import datetime
 
 from django.db import models
-from django.utils import timezone
 
-from eyebright.config.columns import Object, Objects, Strings
-from eyebright.config.soft_deletion import SoftDeleted, Versioned
+from eyebright.kept.columns import Object, Objects, Strings
+from eyebright.kept.soft_deletion import SoftDeleted, Versioned
 
 
 class Household(Versioned):
@@ -61,23 +60,3 @@ class TakenTime(SoftDeleted):
 
     def __str__(self) -> str:
         return self.note or f"{self.begin:%d %B, %H:%M}"
-
-
-class Answered(models.Model):
-    """A request that was done, under the key it came with: sent once more, it gets the same answer.
-
-    `asked` is a digest of what it asked; `body` the answer as it went out.
-    """
-
-    key = models.CharField(max_length=64, unique=True)
-    asked = models.CharField(max_length=64)
-    status = models.PositiveSmallIntegerField()
-    body = models.TextField(blank=True)
-    kind = models.CharField(max_length=60, blank=True)
-    at = models.DateTimeField(default=timezone.now, db_index=True)
-
-    class Meta:
-        verbose_name_plural = "answered requests"
-
-    def __str__(self) -> str:
-        return self.key

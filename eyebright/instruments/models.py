@@ -2,8 +2,8 @@
 
 from django.db import models
 
-from eyebright.config.columns import Objects
-from eyebright.config.soft_deletion import SoftDeleted
+from eyebright.kept.columns import Objects
+from eyebright.kept.soft_deletion import SoftDeleted
 
 
 class Instrument(SoftDeleted):

@@ -10,9 +10,6 @@ from typing import Any
 from django.db import connection, transaction
 from django.utils import timezone
 
-from eyebright.config.changes import changed, held
-from eyebright.config.problems import Problem, one
-from eyebright.config.wire import figure_out
 from eyebright.core.instruments import Calibration as CoreCalibration
 from eyebright.core.instruments import (
     CalibrationError,
@@ -22,6 +19,9 @@ from eyebright.core.instruments import (
     shown_as_millivolts,
     standards,
 )
+from eyebright.kept.problems import Problem, one
+from eyebright.kept.versions import changed, held
+from eyebright.kept.wire import figure_out
 
 from .hub import Heard, hub, nearby
 from .models import Calibration, Instrument

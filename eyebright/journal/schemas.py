@@ -6,9 +6,9 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import BeforeValidator
 
-from eyebright.config.fields import AS_NUMBER, Blank, Note, number_between, words
-from eyebright.config.wire import CautionOut, FigureOut, Out
 from eyebright.core.vocabulary import Use
+from eyebright.kept.fields import AS_NUMBER, Blank, Note, number_between, words
+from eyebright.kept.wire import CautionOut, FigureOut, Out
 from eyebright.mix.schemas.jugs import How, MixAsk, PourOut, StepOut, Verdict
 from eyebright.shelf.schemas.readings import ReadIn
 

@@ -9,10 +9,6 @@ from django.db.models import Max, Prefetch, QuerySet
 from django.utils import timezone
 from pydantic import ValidationError
 
-from eyebright.config.changes import held
-from eyebright.config.decimals import as_float
-from eyebright.config.problems import Problem, one
-from eyebright.config.wire import caution_out, figure_out
 from eyebright.core.chemistry import MeterReading, Reading, StripReading, compare
 from eyebright.core.materials import Named, Score, finder_of
 from eyebright.core.mix import cautions_on_reading, used_as
@@ -20,6 +16,10 @@ from eyebright.core.numbers import Figure
 from eyebright.core.rules import Caution
 from eyebright.heads.models import Head
 from eyebright.heads.services import Passing, goes_by, keep_passes, pass_stops
+from eyebright.kept.decimals import as_float
+from eyebright.kept.problems import Problem, one
+from eyebright.kept.versions import held
+from eyebright.kept.wire import caution_out, figure_out
 from eyebright.make.models import Batch
 from eyebright.make.services.jugs import jug_layers, pour_jug, put_right
 from eyebright.make.services.readings import note_reading, take_reading_back

@@ -9,8 +9,8 @@ from django.utils.text import slugify
 from ninja import File, Query, Router, Status
 from ninja.files import UploadedFile
 
-from eyebright.config.wire import gives
 from eyebright.formulas.schemas.formulas import FormulaOut
+from eyebright.kept.wire import gives
 
 from .schemas.batches import (
     BatchChangeIn,

@@ -13,11 +13,11 @@ from django.db.models.signals import post_delete
 from django.dispatch import receiver
 from django.utils import timezone
 
-from eyebright.config.columns import Numbers, Object, Objects, Strings
-from eyebright.config.soft_deletion import SoftDeleted
 from eyebright.core.vocabulary import Ended, Place, Pouring, Use
 from eyebright.formulas.models import Formula
 from eyebright.heads.models import Head
+from eyebright.kept.columns import Numbers, Object, Objects, Strings
+from eyebright.kept.soft_deletion import SoftDeleted
 from eyebright.shelf.models import Reading, Vessel
 
 GRAMS = {"max_digits": 9, "decimal_places": 3}

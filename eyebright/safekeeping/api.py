@@ -5,8 +5,8 @@ from django.utils import timezone
 from ninja import File, Router, Status
 from ninja.files import UploadedFile
 
-from eyebright.config.wire import gives
 from eyebright.heads.schemas.heads import HeadOut
+from eyebright.kept.wire import gives
 
 from .schemas import ConditionOut, CopiesOut, CopyOut, RemovedOut, RestoredOut
 from .services import copies as copy_room

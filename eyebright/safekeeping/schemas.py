@@ -3,7 +3,7 @@
 from datetime import datetime
 from typing import Literal
 
-from eyebright.config.wire import Out
+from eyebright.kept.wire import Out
 
 
 class RemovedOut(Out):

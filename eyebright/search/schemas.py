@@ -2,7 +2,7 @@
 
 from typing import Literal
 
-from eyebright.config.wire import Out
+from eyebright.kept.wire import Out
 
 What = Literal["at hand", "material", "formula", "head", "wash", "entry", "batch", "container", "page"]
 

@@ -6,8 +6,8 @@ What goes into a jug is named by a key everywhere: `lot-3`, `water-2`; a materia
 from django.core.validators import MinValueValidator
 from django.db import models
 
-from eyebright.config.columns import Numbers, Object, Objects, Strings
-from eyebright.config.soft_deletion import SoftDeleted
+from eyebright.kept.columns import Numbers, Object, Objects, Strings
+from eyebright.kept.soft_deletion import SoftDeleted
 
 
 class OwnMaterial(SoftDeleted):

@@ -3,7 +3,7 @@
 from datetime import date, datetime
 from typing import Literal
 
-from eyebright.config.wire import FigureOut, Out
+from eyebright.kept.wire import FigureOut, Out
 
 What = Literal[
     "clock", "basin", "review", "begin", "go_on", "wash", "record", "use_soon", "patch", "check_in", "water"

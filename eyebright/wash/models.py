@@ -9,11 +9,11 @@ from django.core.serializers.json import DjangoJSONEncoder
 from django.db import models
 from django.utils import timezone
 
-from eyebright.config.columns import Numbers, Object, Objects, Strings
-from eyebright.config.soft_deletion import SoftDeleted, Versioned
 from eyebright.core.vocabulary import LinkZone
 from eyebright.formulas.models import Formula
 from eyebright.heads.models import Head, Picture
+from eyebright.kept.columns import Numbers, Object, Objects, Strings
+from eyebright.kept.soft_deletion import SoftDeleted, Versioned
 from eyebright.make.models import Batch, Container
 
 

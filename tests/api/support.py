@@ -6,10 +6,10 @@ from typing import Any
 from django.http import HttpResponse
 from django.test import Client, TestCase
 
-from eyebright.config.soft_deletion import Versioned
 from eyebright.heads.models import Head, PatchTest
 from eyebright.household.models import Household, HouseLimit
 from eyebright.instruments.models import Instrument
+from eyebright.kept.soft_deletion import Versioned
 from eyebright.make.models import Batch, Container, Pour, Topping
 from eyebright.shelf.models import (
     Correction,

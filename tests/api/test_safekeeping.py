@@ -21,9 +21,9 @@ from django.db import connection, connections, transaction
 from django.test import Client, SimpleTestCase, TransactionTestCase, override_settings
 from django.utils import timezone
 
-from eyebright.config.soft_deletion import SoftDeleted
 from eyebright.heads.models import Head, Picture
-from eyebright.household.models import Answered
+from eyebright.kept.models import IdempotentAnswer
+from eyebright.kept.soft_deletion import SoftDeleted
 from eyebright.safekeeping.services import condition as condition_room
 from eyebright.safekeeping.services.archive import kept_models, table_rows
 from eyebright.safekeeping.services.condition import condition
@@ -525,7 +525,7 @@ class ForEver(Whole):
         self.assertIn(name.encode(), household_file().read_bytes())
         for pk in Head.objects.values_list("pk", flat=True):
             self.client.delete(f"/api/heads/{pk}/whole", headers=self.token)
-        self.assertFalse(Answered.objects.exists())
+        self.assertFalse(IdempotentAnswer.objects.exists())
         connection.close()
         for path in household_file().parent.glob(f"{household_file().name}*"):
             self.assertNotIn(name.encode(), path.read_bytes(), path.name)

@@ -60,7 +60,7 @@ class Failures(ApiTestCase):
     def test_a_failure_of_ours_is_said_without_its_insides(self) -> None:
         with (
             mock.patch.object(lot_room, "lots", side_effect=RuntimeError("secret")),
-            self.assertLogs("eyebright.config.problems", "ERROR"),
+            self.assertLogs("eyebright.kept.problems", "ERROR"),
         ):
             answer = self.problem("GET", "/shelf/lots", None, 500)
         self.assertNotIn("secret", json.dumps(answer))
@@ -127,7 +127,7 @@ class Database(TransactionTestCase):
                 "eyebright.make.services.jugs.Pour.objects.create",
                 side_effect=sqlite3.OperationalError("full"),
             ),
-            self.assertLogs("eyebright.config.problems", "ERROR"),
+            self.assertLogs("eyebright.kept.problems", "ERROR"),
         ):
             response = client.post("/api/journal/entries", asked, content_type="application/json")
         self.assertEqual(response.status_code, 500)

@@ -8,7 +8,7 @@ from zoneinfo import ZoneInfo
 import time_machine
 from django.utils import timezone
 
-from eyebright.config import today
+from eyebright.kept import clock
 from eyebright.safekeeping.services.copies import daily_copy_is_due
 from eyebright.wash.models import Wash
 
@@ -75,19 +75,19 @@ class Zones(HeadsTestCase):
 
     def test_a_place_that_is_none(self) -> None:
         self.refused("PATCH", "/household", {"zone": "Middle of nowhere"}, "zone")
-        self.assertEqual(self.live_in("")["lives_by"], today.machine_zone())
+        self.assertEqual(self.live_in("")["lives_by"], clock.machine_zone())
 
     def test_the_machines_own_zone_is_found_or_it_is_greenwich(self) -> None:
         for said, zone in (("Pacific/Auckland", "Pacific/Auckland"), ("Nowhere/Land", "UTC"), ("", "UTC")):
-            today.machine_zone.cache_clear()
+            clock.machine_zone.cache_clear()
             with (
                 self.subTest(said),
                 mock.patch.dict("os.environ", {"TZ": said}),
                 mock.patch("os.path.realpath", return_value="/etc/localtime"),
                 mock.patch("pathlib.Path.is_file", return_value=False),
             ):
-                self.assertEqual(today.machine_zone(), zone)
-        today.machine_zone.cache_clear()
+                self.assertEqual(clock.machine_zone(), zone)
+        clock.machine_zone.cache_clear()
 
 
 class ClocksChange(HeadsTestCase):

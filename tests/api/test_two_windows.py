@@ -10,7 +10,7 @@ from django.test import Client, TransactionTestCase
 from django.utils import timezone
 
 from eyebright.formulas.models import FormulaVersion
-from eyebright.household.models import Answered
+from eyebright.kept.models import IdempotentAnswer
 from eyebright.make.models import Batch
 from eyebright.shelf.models import Lot
 
@@ -194,7 +194,7 @@ class Once(HeadsTestCase):
     def test_what_was_refused_is_not_remembered(self) -> None:
         bad = {"rinse": self.ask() | {"aim": 99}}
         self.assertEqual(self.send(bad, "k").status_code, 422)
-        self.assertFalse(Answered.objects.exists())
+        self.assertFalse(IdempotentAnswer.objects.exists())
         self.assertEqual(self.send({"rinse": self.ask()}, "k").status_code, 201)
 
     def test_a_key_is_of_one_request_and_no_novel(self) -> None:

@@ -141,7 +141,7 @@ class Log(ApiTestCase):
 
         secret = "Wren's secret"
         with (
-            self.assertLogs("eyebright.config.problems", "ERROR") as heard,
+            self.assertLogs("eyebright.kept.problems", "ERROR") as heard,
             mock.patch("eyebright.shelf.api.lot_room.save_lot", side_effect=ValueError(secret)),
         ):
             found = self.raw("POST", "/shelf/lots", {"material": "malt_vinegar", "name": secret})

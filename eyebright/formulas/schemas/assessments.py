@@ -2,8 +2,8 @@
 
 from typing import Literal
 
-from eyebright.config.wire import CautionOut, FigureOut, Out
 from eyebright.core.vocabulary import Phase, Place
+from eyebright.kept.wire import CautionOut, FigureOut, Out
 
 from .choices import MaybeForm
 

@@ -5,9 +5,9 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import Field
 
-from eyebright.config.fields import too_long
-from eyebright.config.wire import Out
 from eyebright.core.vocabulary import Form
+from eyebright.kept.fields import too_long
+from eyebright.kept.wire import Out
 from eyebright.shelf.schemas.lots import SupplyOut
 
 MOST_LETTERS = 400_000

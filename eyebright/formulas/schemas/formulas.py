@@ -6,9 +6,9 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import Field
 
-from eyebright.config.fields import Blank, Name, Note, Number, chosen
-from eyebright.config.wire import CautionOut, FigureOut, Out
 from eyebright.core.vocabulary import Bottle, Part, Phase, Place, Pot, Use
+from eyebright.kept.fields import Blank, Name, Note, Number, chosen
+from eyebright.kept.wire import CautionOut, FigureOut, Out
 from eyebright.shelf.schemas.lots import SupplyOut
 
 from .assessments import AssessmentOut

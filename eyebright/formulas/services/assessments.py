@@ -2,14 +2,14 @@
 
 from typing import Any
 
-from eyebright.config.problems import Problem
-from eyebright.config.wire import figure_out
 from eyebright.core.formulas.assess import ASSESS_DRAWS, Assessment, Texture, assess, grades
 from eyebright.core.formulas.change import Workbench
 from eyebright.core.formulas.model import FormulaError
 from eyebright.core.numbers import Draws
 from eyebright.core.wash import held_against
 from eyebright.household.services.household import household, picked_schools
+from eyebright.kept.problems import Problem
+from eyebright.kept.wire import figure_out
 from eyebright.shelf.models import Vessel
 
 from ..schemas.assessments import (

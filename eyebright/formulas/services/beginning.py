@@ -5,12 +5,12 @@ from typing import Any
 
 from django.db import transaction
 
-from eyebright.config.problems import Problem
 from eyebright.core.chemistry import water_classes
 from eyebright.core.formulas.model import Start, families, starts
 from eyebright.core.materials import Supply, WaterLot
 from eyebright.core.wash import defaults_by, parts_by
 from eyebright.household.services.household import picked_schools
+from eyebright.kept.problems import Problem
 from eyebright.shelf.services.supplies import everything
 
 from ..schemas.formulas import FormulaIn, FormulaNewIn, FormulaOut, IngredientIn

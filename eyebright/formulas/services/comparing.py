@@ -1,7 +1,7 @@
 """Two or three formulas, or versions of one, side by side."""
 
-from eyebright.config.problems import Problem
 from eyebright.core.formulas.change import compared
+from eyebright.kept.problems import Problem
 
 from ..schemas.formulas import CompareOut, CompareRowOut, FormulaIn
 from .assessments import assessment_of

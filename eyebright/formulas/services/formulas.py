@@ -8,15 +8,15 @@ from django.db import transaction
 from django.db.models import Q
 from django.utils import timezone
 
-from eyebright.config.changes import held
-from eyebright.config.problems import Problem, one
-from eyebright.config.wire import FigureOut
 from eyebright.core.formulas.assess import Digest
 from eyebright.core.formulas.change import difference
 from eyebright.core.formulas.exchange import read_line
 from eyebright.core.formulas.model import families
 from eyebright.core.materials import Named, Score, Supply, finder_of, folded, words
 from eyebright.household.services.household import checked_schools
+from eyebright.kept.problems import Problem, one
+from eyebright.kept.versions import held
+from eyebright.kept.wire import FigureOut
 from eyebright.shelf.services.measures import the_kit
 from eyebright.shelf.services.supplies import names_of, supplies_of, supply_out, the_kitchen
 

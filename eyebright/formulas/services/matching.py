@@ -4,7 +4,6 @@ from collections.abc import Mapping, Sequence
 
 from django.db.models import Q
 
-from eyebright.config.wire import figure_out
 from eyebright.core.formulas.assess import Digest
 from eyebright.core.formulas.model import starts
 from eyebright.core.heads import Head, holding_of, needs_of
@@ -12,6 +11,7 @@ from eyebright.core.materials import Kit, Supply
 from eyebright.core.wash import Candidate, Match, best_of_each, rank
 from eyebright.heads.services import find_head, head_for, product_key
 from eyebright.household.services.household import picked_schools
+from eyebright.kept.wire import figure_out
 from eyebright.shelf.services.measures import the_kit
 from eyebright.shelf.services.supplies import everything, supplies_of
 

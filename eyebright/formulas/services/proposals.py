@@ -2,14 +2,14 @@
 
 from collections.abc import Callable
 
-from eyebright.config.problems import Problem
-from eyebright.config.wire import CautionOut, caution_out, figure_out
 from eyebright.core.formulas.assess import Assessment
 from eyebright.core.formulas.change import Proposal, Workbench, goals, holds_any, replace_lines, scaling
 from eyebright.core.formulas.model import Formula, FormulaError
 from eyebright.core.heads import Head, needs_of
 from eyebright.core.numbers import Figure
 from eyebright.heads.services import find_head
+from eyebright.kept.problems import Problem
+from eyebright.kept.wire import CautionOut, caution_out, figure_out
 
 from ..schemas.choices import KeyNameOut
 from ..schemas.formulas import BesideOut, ProposalOut, ProposeIn

@@ -6,7 +6,6 @@ from typing import Any, Literal
 
 from pydantic import ValidationError
 
-from eyebright.config.problems import Problem
 from eyebright.core.formulas.assess import Assessment
 from eyebright.core.formulas.exchange import (
     ImportedRecipe,
@@ -20,6 +19,7 @@ from eyebright.core.formulas.exchange import (
 from eyebright.core.formulas.model import Formula as CoreFormula
 from eyebright.core.formulas.model import FormulaError, families
 from eyebright.heads.services import find_head
+from eyebright.kept.problems import Problem
 from eyebright.shelf.services.supplies import the_kitchen
 
 from ..schemas.formulas import (

@@ -10,9 +10,6 @@ from django.db import models
 from pydantic import ValidationError
 from pydantic_core import PydanticCustomError
 
-from eyebright.config.fields import count as number_range
-from eyebright.config.fields import number
-from eyebright.config.salvage import salvaged
 from eyebright.core.formulas.assess import VERSION
 from eyebright.core.formulas.change import Workbench
 from eyebright.core.formulas.model import (
@@ -30,6 +27,9 @@ from eyebright.core.formulas.model import (
 from eyebright.core.heads import Head, Today, hair_and_scalp_of
 from eyebright.core.materials import Amount, Count, Kit, Supply, said, typed_number
 from eyebright.heads.services import facts_of_whom, head_for, product_key
+from eyebright.kept.fields import count as number_range
+from eyebright.kept.fields import number
+from eyebright.kept.lenient import salvaged
 from eyebright.shelf.models import ReadingLine
 from eyebright.shelf.services.measures import the_kit
 from eyebright.shelf.services.readings import posterior_for

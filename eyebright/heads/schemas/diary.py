@@ -6,8 +6,8 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import BeforeValidator, Field
 
-from eyebright.config.fields import Note, chosen, words
-from eyebright.config.wire import Out
+from eyebright.kept.fields import Note, chosen, words
+from eyebright.kept.wire import Out
 
 Result = Literal["clear", "reaction"]
 Diary = Literal["check-ins", "little-tests", "patch-tests"]

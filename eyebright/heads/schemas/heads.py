@@ -4,9 +4,9 @@ from datetime import datetime
 
 from ninja import Schema
 
-from eyebright.config.changes import Change
-from eyebright.config.fields import Name, Note
-from eyebright.config.wire import FigureOut, Out
+from eyebright.kept.fields import Name, Note
+from eyebright.kept.versions import Change
+from eyebright.kept.wire import FigureOut, Out
 
 from .diary import BeliefOut, CheckInOut, PatchTestOut, ResultOut, WashOut
 

@@ -2,7 +2,7 @@
 
 from typing import Literal
 
-from eyebright.config.wire import Out
+from eyebright.kept.wire import Out
 
 
 class ChoiceOut(Out):

@@ -5,11 +5,11 @@ from typing import Any
 from django.db import transaction
 from django.utils import timezone
 
-from eyebright.config.changes import changed, held, still_at
-from eyebright.config.problems import Problem, one, only_offered
 from eyebright.core.formulas.model import families
 from eyebright.core.heads import RecordError, quick_tests, read_record, record_as_kept, tables
 from eyebright.core.materials import library
+from eyebright.kept.problems import Problem, one, only_offered
+from eyebright.kept.versions import changed, held, still_at
 
 from ..models import CheckIn, Head, PatchTest, Picture, TestResult
 from ..schemas.diary import CheckInIn, LittleTestIn, PatchResultIn, PatchTestIn

@@ -8,7 +8,6 @@ from typing import Any
 from django.db.models import Max, Q
 from django.utils import timezone
 
-from eyebright.config.problems import Problem, one, only_offered
 from eyebright.core.formulas.model import washes as cleansing
 from eyebright.core.heads import (
     Belief,
@@ -29,6 +28,7 @@ from eyebright.core.heads import Head as CoreHead
 from eyebright.core.learning import Factors
 from eyebright.core.numbers import Draws
 from eyebright.household.services.household import house_limits
+from eyebright.kept.problems import Problem, one, only_offered
 
 from ..models import CheckIn, Head, PatchTest, TestResult
 from .learnt import learnt, product_key

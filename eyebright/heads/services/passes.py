@@ -3,9 +3,9 @@
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
-from eyebright.config.problems import Problem
 from eyebright.core.materials import folded
 from eyebright.core.rules import Caution
+from eyebright.kept.problems import Problem
 
 from ..models import StopPassed
 from ..schemas.diary import PassOut

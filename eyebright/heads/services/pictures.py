@@ -9,8 +9,8 @@ from django.core.files.base import ContentFile
 from django.core.files.uploadedfile import UploadedFile
 from PIL import Image, ImageOps, UnidentifiedImageError
 
-from eyebright.config.durable import settled
-from eyebright.config.problems import Problem
+from eyebright.kept.durable import settled
+from eyebright.kept.problems import Problem
 
 from ..models import Head, Picture
 

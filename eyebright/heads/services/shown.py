@@ -8,14 +8,14 @@ from typing import Any, Literal, NamedTuple
 from django.db.models import OuterRef, Subquery
 from django.utils import timezone
 
-from eyebright.config.decimals import as_float
-from eyebright.config.wire import figure_out
 from eyebright.core.basin import helps, troubles
 from eyebright.core.formulas.model import families
 from eyebright.core.formulas.model import washes as cleansing
 from eyebright.core.heads import CHILD, Belief, KeptRecord, Record, mass_of, record_as_kept, scalp_of, tables
 from eyebright.core.learning import Factor, Factors, outcomes
 from eyebright.core.materials import Supply
+from eyebright.kept.decimals import as_float
+from eyebright.kept.wire import figure_out
 from eyebright.shelf.services.supplies import supplies_of
 
 from ..models import CheckIn, Head, PatchTest, Picture

@@ -6,10 +6,10 @@ from typing import Annotated
 from ninja import Schema
 from pydantic import BeforeValidator, Field
 
-from eyebright.config.changes import Change
-from eyebright.config.fields import AS_NUMBER, Clock, Moment, number_between, words
-from eyebright.config.wire import Out
 from eyebright.core.numerals import Habit
+from eyebright.kept.fields import AS_NUMBER, Clock, Moment, number_between, words
+from eyebright.kept.versions import Change
+from eyebright.kept.wire import Out
 
 MOST_OUT = 40
 Few = Annotated[int, number_between(1, 9, "From one to nine."), AS_NUMBER]

@@ -5,9 +5,9 @@ from typing import Any
 
 from django.utils import timezone
 
-from eyebright.config.problems import Problem, one
-from eyebright.config.today import aware
 from eyebright.core.planning import Hours, minute
+from eyebright.kept.clock import aware
+from eyebright.kept.problems import Problem, one
 
 from ..models import TakenTime
 from ..schemas.household import TakenTimeIn, TakenTimeOut

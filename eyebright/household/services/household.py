@@ -10,14 +10,14 @@ from zoneinfo import available_timezones
 from django.db import transaction
 from django.utils import timezone
 
-from eyebright.config.changes import changed, still_at
-from eyebright.config.problems import OFFERED, Problem
-from eyebright.config.today import lives_by, machine_zone
 from eyebright.core.materials import measure_table
 from eyebright.core.numerals import Habit
 from eyebright.core.planning import Out
 from eyebright.core.rules import limits
 from eyebright.core.wash import school_keys
+from eyebright.kept.clock import lives_by, machine_zone
+from eyebright.kept.problems import OFFERED, Problem
+from eyebright.kept.versions import changed, still_at
 
 from ..models import Household, HouseLimit
 from ..schemas.household import (

@@ -6,9 +6,9 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import Field
 
-from eyebright.config.fields import AS_NUMBER, Blank, Note, Number, number_between
-from eyebright.config.wire import CautionOut, FigureOut, Out
 from eyebright.core.vocabulary import Act, Gravity, Place, Pouring
+from eyebright.kept.fields import AS_NUMBER, Blank, Note, Number, number_between
+from eyebright.kept.wire import CautionOut, FigureOut, Out
 from eyebright.shelf.schemas.readings import ReadIn
 
 Id = Annotated[int, Field(ge=1, le=10**11)]

@@ -6,8 +6,6 @@ from typing import Any
 
 from django.utils import timezone
 
-from eyebright.config.problems import Problem
-from eyebright.config.wire import caution_out, figure_out
 from eyebright.core.formulas.assess import Assessment
 from eyebright.core.formulas.change import Proposal, Workbench, amount_said, scaling, substitutes
 from eyebright.core.formulas.model import Formula, FormulaError, families, planned_steps, weighed
@@ -25,6 +23,8 @@ from eyebright.formulas.services.workbench import (
     keys_of,
 )
 from eyebright.heads.services import find_head
+from eyebright.kept.problems import Problem
+from eyebright.kept.wire import caution_out, figure_out
 from eyebright.shelf.models import Lot
 from eyebright.shelf.services.supplies import core_lots, everything
 

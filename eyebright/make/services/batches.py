@@ -6,9 +6,6 @@ from django.db import transaction
 from django.db.models import Prefetch, QuerySet
 from django.utils import timezone
 
-from eyebright.config.changes import held
-from eyebright.config.decimals import exact
-from eyebright.config.problems import Problem, one
 from eyebright.core.formulas.assess import grades
 from eyebright.core.formulas.change import Workbench, amount_said
 from eyebright.core.formulas.model import Formula, weighed
@@ -18,6 +15,9 @@ from eyebright.formulas.schemas.formulas import FormulaIn, FormulaNewIn, Formula
 from eyebright.formulas.services import beginning, formulas
 from eyebright.formulas.services.workbench import as_written, entered_of
 from eyebright.heads.services import Passing, find_head, keep_passes, pass_stops
+from eyebright.kept.decimals import exact
+from eyebright.kept.problems import Problem, one
+from eyebright.kept.versions import held
 from eyebright.shelf.models import Vessel
 from eyebright.shelf.schemas.readings import ReadIn
 from eyebright.shelf.services.readings import core_reading

@@ -12,14 +12,14 @@ from django.db import transaction
 from django.db.models import QuerySet, Sum
 from django.utils import timezone
 
-from eyebright.config.changes import held
-from eyebright.config.decimals import exact
-from eyebright.config.problems import Problem, one
 from eyebright.core.formulas.assess import kept_shelf_life
 from eyebright.core.learning import Kept, spoils_sooner
 from eyebright.core.make import UseBy, topped_up, use_by
 from eyebright.core.materials import said
 from eyebright.core.vocabulary import Place
+from eyebright.kept.decimals import exact
+from eyebright.kept.problems import Problem, one
+from eyebright.kept.versions import held
 
 from ..models import Batch, Container, ForWhom, Topping
 from ..schemas.batches import ContainerChangeIn, ContainerOut, ToppingOut

@@ -3,10 +3,10 @@
 from django.db import transaction
 from django.utils import timezone
 
-from eyebright.config.decimals import exact
-from eyebright.config.problems import Problem
 from eyebright.core.make import use_by
 from eyebright.core.materials import said
+from eyebright.kept.decimals import exact
+from eyebright.kept.problems import Problem
 from eyebright.shelf.models import Vessel
 
 from ..models import Container

@@ -8,13 +8,13 @@ from typing import Any
 from django.db.models import QuerySet
 from django.utils import timezone
 
-from eyebright.config.decimals import exact
 from eyebright.core.formulas.model import Formula, families
 from eyebright.core.formulas.prepare import PreparedSupply
 from eyebright.core.make import as_supply
 from eyebright.core.materials import Supply
 from eyebright.core.mix import formula_of_layers, used_as
 from eyebright.heads.services import Passing, keep_passes
+from eyebright.kept.decimals import exact
 from eyebright.mix.schemas.jugs import CorrectionsOut, MixAsk
 from eyebright.mix.services.jugs import PouredJug, ready_to_pour
 from eyebright.mix.services.jugs import put_right as put_jug_right

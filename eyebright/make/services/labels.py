@@ -16,13 +16,13 @@ from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Flowable, KeepInFrame
 
-from eyebright.config.problems import Problem
 from eyebright.core.make import FillLine, fill_lines
 from eyebright.core.materials import said
 from eyebright.formulas.services.card import card
 from eyebright.formulas.services.print import INK, LINE, MADDER, QUIET, VEIN, fonts, plain, style, text
 from eyebright.formulas.services.workbench import entered_of
 from eyebright.heads.services import find_head
+from eyebright.kept.problems import Problem
 from eyebright.shelf.models import Vessel
 
 from ..models import Batch, Container

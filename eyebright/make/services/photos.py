@@ -4,8 +4,8 @@ from typing import Any
 
 from django.core.files.uploadedfile import UploadedFile
 
-from eyebright.config.problems import Problem, one
 from eyebright.heads.services.pictures import MOST_BYTES, put_on_disk, stripped
+from eyebright.kept.problems import Problem, one
 
 from ..models import Batch, Photo
 from ..schemas.batches import PhotoOut

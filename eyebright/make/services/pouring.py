@@ -5,10 +5,6 @@ from typing import Any
 
 from django.db import transaction
 
-from eyebright.config.changes import held
-from eyebright.config.decimals import exact
-from eyebright.config.problems import Problem, one
-from eyebright.config.wire import caution_out, figure_out
 from eyebright.core.formulas.assess import Assessment
 from eyebright.core.formulas.change import difference, scaled
 from eyebright.core.formulas.model import Formula
@@ -17,6 +13,10 @@ from eyebright.core.materials import Amount, MeasureError, Supply, measured, sai
 from eyebright.core.vocabulary import Pouring
 from eyebright.formulas.services.assessments import assessment_of
 from eyebright.formulas.services.workbench import as_written, entered_of
+from eyebright.kept.decimals import exact
+from eyebright.kept.problems import Problem, one
+from eyebright.kept.versions import held
+from eyebright.kept.wire import caution_out, figure_out
 from eyebright.shelf.services.measures import the_kit
 from eyebright.shelf.services.supplies import gone, supplies_of
 

@@ -2,8 +2,8 @@
 
 from collections.abc import Sequence
 
-from eyebright.config.decimals import exact
 from eyebright.core.chemistry import MeterReading, Reading, StripReading
+from eyebright.kept.decimals import exact
 from eyebright.shelf.services.readings import keep_reading
 
 from ..models import Batch

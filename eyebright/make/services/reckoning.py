@@ -7,7 +7,6 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import asdict, dataclass
 from typing import Any
 
-from eyebright.config.wire import figure_out
 from eyebright.core.formulas.assess import Assessment
 from eyebright.core.formulas.change import Workbench
 from eyebright.core.formulas.model import Formula, FormulaError, Ingredient, default_phase, family_of, of_form
@@ -30,6 +29,7 @@ from eyebright.formulas.services.assessments import assessment_of
 from eyebright.formulas.services.workbench import Written, as_core, core_bench, entered_of, keys_of
 from eyebright.heads.models import Head
 from eyebright.heads.services import HeadHistory
+from eyebright.kept.wire import figure_out
 from eyebright.shelf.services.readings import kept_reading
 from eyebright.shelf.services.supplies import plain_water, supplies_of
 

@@ -6,14 +6,14 @@ from typing import Any, Literal, get_args
 
 from django.utils import timezone
 
-from eyebright.config.decimals import as_float
-from eyebright.config.wire import CautionOut, FigureOut, figure_out
 from eyebright.core.chemistry import compare
 from eyebright.core.learning import outcomes
 from eyebright.core.make import loads, minutes_said, skin_safe, texture_said, yield_said
 from eyebright.core.materials import said
 from eyebright.core.numbers import Figure
 from eyebright.core.vocabulary import Pouring
+from eyebright.kept.decimals import as_float
+from eyebright.kept.wire import CautionOut, FigureOut, figure_out
 from eyebright.shelf.services.readings import AGAIN, kept_reading
 
 from ..models import Batch, Photo, Pour, StepClock

@@ -8,8 +8,8 @@ from datetime import timedelta
 from django.db import transaction
 from django.utils import timezone
 
-from eyebright.config.decimals import exact
-from eyebright.config.problems import Problem
+from eyebright.kept.decimals import exact
+from eyebright.kept.problems import Problem
 
 from ..models import Batch, StepClock
 from ..schemas.batches import BatchOut, CelsiusIn, StepActIn

@@ -5,8 +5,8 @@ What is undone goes back, and no more than that.
 
 from decimal import Decimal
 
-from eyebright.config.decimals import exact
-from eyebright.config.problems import Problem
+from eyebright.kept.decimals import exact
+from eyebright.kept.problems import Problem
 from eyebright.shelf.services.lots import give_back as give_to_the_shelf
 from eyebright.shelf.services.lots import take
 

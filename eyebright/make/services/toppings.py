@@ -5,11 +5,11 @@ from decimal import Decimal
 from django.db import transaction
 from django.utils import timezone
 
-from eyebright.config.changes import held
-from eyebright.config.decimals import exact
-from eyebright.config.problems import Problem, one
 from eyebright.core.make import UseBy, topped_up
 from eyebright.core.materials import said
+from eyebright.kept.decimals import exact
+from eyebright.kept.problems import Problem, one
+from eyebright.kept.versions import held
 
 from ..models import Batch, Container, Topping
 from ..schemas.batches import ContainerOut, TopUpIn

@@ -2,9 +2,9 @@
 
 from django.utils import timezone
 
-from eyebright.config.decimals import as_float
 from eyebright.core.formulas.prepare import cooling_table
 from eyebright.core.make import Cooling, cooling, skin_safe
+from eyebright.kept.decimals import as_float
 
 from ..models import Batch, StepClock
 

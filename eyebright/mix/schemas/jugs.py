@@ -5,9 +5,9 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import Field
 
-from eyebright.config.fields import AS_NUMBER, Blank, Minutes, Number, Ph, chosen, number_between
-from eyebright.config.wire import CautionOut, FigureOut, Kind, Out
 from eyebright.core.vocabulary import Use
+from eyebright.kept.fields import AS_NUMBER, Blank, Minutes, Number, Ph, chosen, number_between
+from eyebright.kept.wire import CautionOut, FigureOut, Kind, Out
 
 How = Literal["amount", "fill", "solve"]
 Verdict = Literal[

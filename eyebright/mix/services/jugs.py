@@ -7,8 +7,6 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from eyebright.config.problems import Problem
-from eyebright.config.wire import caution_out, figure_out
 from eyebright.core.chain import Follow, Link, follow, run_chain
 from eyebright.core.learning import posterior_from
 from eyebright.core.materials import Amount, Kit, MeasureError, Supply, measure_table, rinse_volume, said
@@ -38,6 +36,8 @@ from eyebright.core.rules import Caution, limits, said_of
 from eyebright.core.vocabulary import Use
 from eyebright.heads.services import Passing, facts_for, hair_and_scalp_for, pass_stops
 from eyebright.household.services.household import the_household
+from eyebright.kept.problems import Problem
+from eyebright.kept.wire import caution_out, figure_out
 from eyebright.shelf.models import Reading, Vessel
 from eyebright.shelf.services.measures import the_kit
 from eyebright.shelf.services.readings import kept_reading, observations_of, posterior_for

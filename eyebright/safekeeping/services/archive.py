@@ -23,9 +23,9 @@ from django.db import models
 from django.utils import timezone
 
 from eyebright import __version__
-from eyebright.config.durable import settled
 from eyebright.config.private import DATABASE, PICTURES
-from eyebright.config.sqlite.base import tolerant
+from eyebright.kept.durable import settled
+from eyebright.kept.sqlite.base import tolerant
 
 from .files import data_folder, household_file, looked_into
 

@@ -15,7 +15,7 @@ from typing import Literal
 
 from django.utils import timezone
 
-from eyebright.config.problems import Problem
+from eyebright.kept.problems import Problem
 
 from .archive import write_archive
 from .files import copies_folder

@@ -13,13 +13,13 @@ from django.apps import apps
 from django.core.exceptions import ValidationError
 from django.db import IntegrityError, models, transaction
 
-from eyebright.config.columns import Kept
-from eyebright.config.problems import Problem
 from eyebright.formulas.models import Formula
 from eyebright.heads.models import Head
 from eyebright.heads.schemas.heads import HeadOut
 from eyebright.heads.services import head_out
 from eyebright.heads.services.pictures import put_on_disk, stripped
+from eyebright.kept.columns import Kept
+from eyebright.kept.problems import Problem
 from eyebright.make.models import ForWhom
 from eyebright.shelf.services.supplies import supplies_of
 from eyebright.wash.services.export_head import FORMAT, VERSION

@@ -11,9 +11,10 @@ from django.db.migrations.recorder import MigrationRecorder
 from django.db.models import QuerySet
 from django.utils import timezone
 
-from eyebright.config.once import being_replaced, forget_answers
-from eyebright.config.today import lives_by, own_zone
 from eyebright.heads.models import Picture
+from eyebright.kept.clock import lives_by
+from eyebright.kept.idempotency import being_replaced, forget_answers
+from eyebright.kept.providers import household_zone
 
 from .copies import daily_copy_is_due, make_copy
 from .files import checkpoint, household_file, sweep_work
@@ -49,7 +50,7 @@ class Keeper(threading.Thread):
         if being_replaced.is_set():
             return
         try:
-            with timezone.override(lives_by(own_zone[0]())):
+            with timezone.override(lives_by(household_zone())):
                 if daily_copy_is_due():
                     tidy()
                     make_copy("day")

@@ -11,14 +11,14 @@ from django.db import IntegrityError, transaction
 from django.db.models import Q, QuerySet
 from django.utils import timezone
 
-from eyebright.config.problems import Problem
-from eyebright.config.soft_deletion import SoftDeleted
 from eyebright.formulas.models import Formula
 from eyebright.heads import services as heads
 from eyebright.heads.models import CheckIn, Head, PatchTest, TestResult
 from eyebright.household.models import TakenTime
 from eyebright.instruments.models import Calibration, Instrument
 from eyebright.journal import services as journal
+from eyebright.kept.problems import Problem
+from eyebright.kept.soft_deletion import SoftDeleted
 from eyebright.make.models import Batch, Container, Pour, Topping
 from eyebright.make.services import batches, containers, pouring, toppings
 from eyebright.shelf.models import (

@@ -20,10 +20,10 @@ from typing import Any
 from django.conf import settings
 from django.db import connections
 
-from eyebright.config.durable import settled
-from eyebright.config.once import being_replaced
 from eyebright.config.private import DATABASE, PICTURES, SIDE_FILES
-from eyebright.config.problems import Problem
+from eyebright.kept.durable import settled
+from eyebright.kept.idempotency import being_replaced
+from eyebright.kept.problems import Problem
 
 from .archive import CHUNK, FORMAT, MANIFEST, VERSION, pictures_named
 from .condition import condition, unknown_migrations

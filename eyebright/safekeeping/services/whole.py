@@ -7,8 +7,8 @@ from tempfile import TemporaryDirectory
 from typing import IO, Any
 
 from eyebright import __version__
-from eyebright.config.once import BEING_REPLACED
-from eyebright.config.problems import Problem
+from eyebright.kept.idempotency import BEING_REPLACED
+from eyebright.kept.problems import Problem
 
 from ..schemas import ConditionOut, RestoredOut
 from .archive import write_archive

@@ -5,9 +5,9 @@ from typing import Annotated, Literal
 
 from ninja import Schema
 
-from eyebright.config.changes import Change
-from eyebright.config.fields import AS_NUMBER, Blank, Name, Note, Percent, chosen, number_between
-from eyebright.config.wire import FigureOut, Out
+from eyebright.kept.fields import AS_NUMBER, Blank, Name, Note, Percent, chosen, number_between
+from eyebright.kept.versions import Change
+from eyebright.kept.wire import FigureOut, Out
 
 from .materials import IngredientOut, LabelIn, Unit
 

@@ -5,8 +5,7 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import BeforeValidator, Field
 
-from eyebright.config.changes import Change
-from eyebright.config.fields import (
+from eyebright.kept.fields import (
     AS_NUMBER,
     Blank,
     Name,
@@ -19,7 +18,8 @@ from eyebright.config.fields import (
     too_long,
     words,
 )
-from eyebright.config.wire import FigureOut, Out
+from eyebright.kept.versions import Change
+from eyebright.kept.wire import FigureOut, Out
 
 NO_KIND = "Choose the nearest kind."
 Unit = Literal["mL", "g"]

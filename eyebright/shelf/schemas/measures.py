@@ -4,9 +4,9 @@ from typing import Annotated
 
 from ninja import Schema
 
-from eyebright.config.changes import Change
-from eyebright.config.fields import AS_NUMBER, Blank, Name, number_between
-from eyebright.config.wire import Out
+from eyebright.kept.fields import AS_NUMBER, Blank, Name, number_between
+from eyebright.kept.versions import Change
+from eyebright.kept.wire import Out
 
 VesselVolume = Annotated[
     float,

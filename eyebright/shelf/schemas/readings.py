@@ -5,9 +5,9 @@ from typing import Annotated, Literal
 
 from ninja import Schema
 
-from eyebright.config.changes import Change
-from eyebright.config.fields import AS_NUMBER, Blank, Name, Ph, number_between
-from eyebright.config.wire import FigureOut, Out
+from eyebright.kept.fields import AS_NUMBER, Blank, Name, Ph, number_between
+from eyebright.kept.versions import Change
+from eyebright.kept.wire import FigureOut, Out
 
 StripStep = Annotated[
     float, number_between(0.1, 2, "Strips are read in steps of 0.1 to 2; most are 0.5 or 1 apart."), AS_NUMBER

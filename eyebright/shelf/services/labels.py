@@ -2,7 +2,6 @@
 
 from collections.abc import Iterable
 
-from eyebright.config.problems import Problem
 from eyebright.core.heads import allergens
 from eyebright.core.materials import (
     LABEL_PH,
@@ -22,6 +21,7 @@ from eyebright.core.materials import (
     material,
     read_label,
 )
+from eyebright.kept.problems import Problem
 
 from ..models import Lot
 from ..schemas.materials import IngredientOut, LabelIn, LabelOut, LabelTextIn, StrengthClassOut

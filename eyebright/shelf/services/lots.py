@@ -6,10 +6,6 @@ from django.db import transaction
 from django.db.models import Count
 from django.utils import timezone
 
-from eyebright.config.changes import changed, held
-from eyebright.config.decimals import as_float, exact
-from eyebright.config.problems import Problem, one
-from eyebright.config.wire import FigureOut, figure_out
 from eyebright.core.chemistry import neat_ph
 from eyebright.core.materials import (
     Material,
@@ -21,6 +17,10 @@ from eyebright.core.materials import (
     notices,
 )
 from eyebright.core.numbers import Draws, Kind, Posterior, figure
+from eyebright.kept.decimals import as_float, exact
+from eyebright.kept.problems import Problem, one
+from eyebright.kept.versions import changed, held
+from eyebright.kept.wire import FigureOut, figure_out
 
 from ..models import Lot, Reading, ReadingLine
 from ..schemas.lots import NO_MATERIAL, LotChangeIn, LotIn, LotOut, LotsOut, NoticeOut

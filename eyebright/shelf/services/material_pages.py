@@ -1,7 +1,5 @@
 """A material's page: what it does, its figures with sources, its forms, cautions, what could stand in."""
 
-from eyebright.config.problems import Problem
-from eyebright.config.wire import FigureOut
 from eyebright.core.formulas.change import effects, substitutes, usual_shares
 from eyebright.core.formulas.model import form_table, loose, own_form, turned
 from eyebright.core.heads import allergens
@@ -16,6 +14,8 @@ from eyebright.core.materials import (
 )
 from eyebright.core.numbers import Spread
 from eyebright.core.vocabulary import Form
+from eyebright.kept.problems import Problem
+from eyebright.kept.wire import FigureOut
 
 from ..models import Correction, Lot, OwnMaterial
 from ..schemas.materials import (

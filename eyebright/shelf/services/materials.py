@@ -11,7 +11,6 @@ from functools import lru_cache
 from itertools import islice
 from typing import Any
 
-from eyebright.config.wire import FigureOut, figure_out
 from eyebright.core.chemistry import neat_ph
 from eyebright.core.materials import (
     Label,
@@ -37,6 +36,7 @@ from eyebright.core.materials import (
 )
 from eyebright.core.materials import own_material as core_own
 from eyebright.core.numbers import Figure, Kind, Spread
+from eyebright.kept.wire import FigureOut, figure_out
 
 from ..models import Correction, Lot, OwnMaterial
 from ..schemas.materials import GuessOut, HazardOut, KindOut, LibraryOut, MaterialOut, PropertyOut

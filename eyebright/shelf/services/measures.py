@@ -4,11 +4,11 @@ from itertools import pairwise
 
 from django.db import transaction
 
-from eyebright.config.changes import changed, held
-from eyebright.config.decimals import as_float, exact
-from eyebright.config.problems import Problem, one
 from eyebright.core.materials import Kit, MaterialError, OwnSpoon, OwnVessel, kit
 from eyebright.household.services.household import the_system
+from eyebright.kept.decimals import as_float, exact
+from eyebright.kept.problems import Problem, one
+from eyebright.kept.versions import changed, held
 
 from ..models import Spoon, Vessel
 from ..schemas.measures import (

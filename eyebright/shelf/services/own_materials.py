@@ -4,9 +4,6 @@ from typing import Any
 
 from django.db import transaction
 
-from eyebright.config.changes import changed, held, still_at
-from eyebright.config.decimals import exact
-from eyebright.config.problems import Problem, one, only_offered
 from eyebright.core.heads import allergens
 from eyebright.core.materials import (
     Material,
@@ -17,6 +14,9 @@ from eyebright.core.materials import (
     property_table,
     refused_by_name,
 )
+from eyebright.kept.decimals import exact
+from eyebright.kept.problems import Problem, one, only_offered
+from eyebright.kept.versions import changed, held, still_at
 
 from ..models import Correction, OwnMaterial
 from ..schemas.materials import (

@@ -2,9 +2,9 @@
 
 from collections.abc import Sequence
 
-from eyebright.config.decimals import as_float
 from eyebright.core.chemistry import Profile, Water, reported, reported_ph, water_classes
 from eyebright.core.numbers import Spread
+from eyebright.kept.decimals import as_float
 
 from ..models import WaterProfile, WaterSource
 

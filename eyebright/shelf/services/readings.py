@@ -6,10 +6,6 @@ from itertools import pairwise
 import numpy as np
 from django.db import transaction
 
-from eyebright.config.changes import changed, held
-from eyebright.config.decimals import as_float, exact
-from eyebright.config.problems import Problem, one
-from eyebright.config.wire import figure_out
 from eyebright.core.chemistry import MeterReading, ReadingError, StripReading, believable
 from eyebright.core.chemistry import Reading as CoreReading
 from eyebright.core.learning import posterior_from
@@ -17,6 +13,10 @@ from eyebright.core.materials import Amount, Supply
 from eyebright.core.mix import JugError, JugObservation, Line, filled
 from eyebright.core.numbers import Draws, Posterior, figure
 from eyebright.instruments.services import meter_reach
+from eyebright.kept.decimals import as_float, exact
+from eyebright.kept.problems import Problem, one
+from eyebright.kept.versions import changed, held
+from eyebright.kept.wire import figure_out
 
 from ..models import Reading, ReadingLine, StripSet
 from ..schemas.readings import NeatReadingIn, ReadIn, ReadingOut, StripSetChangeIn, StripSetIn, StripSetOut

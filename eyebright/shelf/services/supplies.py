@@ -6,7 +6,6 @@ from functools import cache, lru_cache
 from django.db.models import Q
 from django.utils import timezone
 
-from eyebright.config.problems import Problem
 from eyebright.core.chemistry import water_classes
 from eyebright.core.formulas.exchange import Kitchen
 from eyebright.core.formulas.model import form_table, own_form
@@ -35,6 +34,7 @@ from eyebright.core.materials import (
 from eyebright.core.materials import Lot as CoreLot
 from eyebright.core.mix import kind_of, sour
 from eyebright.household.services.household import number_habit
+from eyebright.kept.problems import Problem
 
 from ..models import Lot, OwnMaterial, WaterSource
 from ..schemas.lots import SupplyOut, UnitOut

@@ -5,13 +5,13 @@ from functools import lru_cache
 from django.db import transaction
 from django.utils import timezone
 
-from eyebright.config.changes import changed, held
-from eyebright.config.decimals import as_float, exact
-from eyebright.config.problems import Problem, one
-from eyebright.config.wire import FigureOut, figure_out
 from eyebright.core.chemistry import ReportError, ReportRow, Water, neat_ph, read_report, water_classes
 from eyebright.core.mix import TitrationError, titrate
 from eyebright.core.numbers import Draws, Figure, Kind, Posterior, Spread, figure
+from eyebright.kept.decimals import as_float, exact
+from eyebright.kept.problems import Problem, one
+from eyebright.kept.versions import changed, held
+from eyebright.kept.wire import FigureOut, figure_out
 
 from ..models import ReadingLine, WaterProfile, WaterSource
 from ..schemas.waters import (

@@ -2,11 +2,11 @@
 
 from contextlib import suppress
 
-from eyebright.config.problems import Problem
 from eyebright.core.heads import Today
 from eyebright.core.materials import said
 from eyebright.heads.models import Head
 from eyebright.household.services.household import the_household
+from eyebright.kept.problems import Problem
 from eyebright.mix.schemas.jugs import LineIn, MixAsk, MixOut
 from eyebright.mix.services.jugs import answer
 from eyebright.shelf.models import Lot, WaterSource

@@ -10,9 +10,9 @@ from django.http import HttpRequest, HttpResponse
 from django.utils.text import slugify
 from ninja import Query, Router, Status
 
-from eyebright.config.wire import gives
 from eyebright.heads.schemas.heads import HeadOut, KeptOut
 from eyebright.heads.services import find_head, today_of
+from eyebright.kept.wire import gives
 
 from ..schemas.asks import AsksOut
 from ..schemas.chains import (

@@ -3,8 +3,8 @@
 from datetime import datetime
 from typing import Literal
 
-from eyebright.config.wire import CautionOut, FigureOut, Out
 from eyebright.core.vocabulary import Zone
+from eyebright.kept.wire import CautionOut, FigureOut, Out
 
 Verdict = Literal["suits", "adjust", "care", "off", "not_needed", "ruled_out"]
 

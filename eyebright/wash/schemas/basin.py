@@ -6,10 +6,10 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import Field
 
-from eyebright.config.fields import AS_NUMBER, Blank, Moment, Note, number_between
-from eyebright.config.wire import CautionOut, FigureOut, Out
 from eyebright.core.vocabulary import LinkZone
 from eyebright.heads.schemas.diary import PictureOut
+from eyebright.kept.fields import AS_NUMBER, Blank, Moment, Note, number_between
+from eyebright.kept.wire import CautionOut, FigureOut, Out
 
 from .chains import MaybeMinutes
 

@@ -6,11 +6,11 @@ from ninja import Schema
 from pydantic import BeforeValidator, Field
 from pydantic_core import PydanticCustomError
 
-from eyebright.config.changes import Change
-from eyebright.config.fields import AS_NUMBER, Blank, Moment, Name, number_between, words
-from eyebright.config.fields import number as typed_number
-from eyebright.config.wire import CautionOut, FigureOut, Out
 from eyebright.core.vocabulary import LinkZone, Much, Wetness
+from eyebright.kept.fields import AS_NUMBER, Blank, Moment, Name, number_between, words
+from eyebright.kept.fields import number as typed_number
+from eyebright.kept.versions import Change
+from eyebright.kept.wire import CautionOut, FigureOut, Out
 
 MOST_LINKS = 20
 LONGEST = 60.0 * 24 * 2

@@ -5,8 +5,8 @@ from typing import Annotated
 from ninja import Schema
 from pydantic import Field
 
-from eyebright.config.fields import AS_NUMBER, Blank, Minutes, Moment, Note, chosen, number_between
 from eyebright.core.vocabulary import LinkZone
+from eyebright.kept.fields import AS_NUMBER, Blank, Minutes, Moment, Note, chosen, number_between
 
 Amount = Annotated[
     float, number_between(0.01, 20_000, "More than nothing, and no more than 20 kg."), AS_NUMBER

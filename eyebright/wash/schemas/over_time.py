@@ -2,8 +2,8 @@
 
 from datetime import datetime
 
-from eyebright.config.wire import Out
 from eyebright.heads.schemas.diary import PictureOut
+from eyebright.kept.wire import Out
 
 
 class LineOut(Out):

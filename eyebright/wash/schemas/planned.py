@@ -6,10 +6,10 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import Field
 
-from eyebright.config.changes import Change
-from eyebright.config.fields import AS_NUMBER, Blank, Moment, Name, Note, number_between
-from eyebright.config.wire import FigureOut, Out
 from eyebright.core.vocabulary import LinkZone
+from eyebright.kept.fields import AS_NUMBER, Blank, Moment, Name, Note, number_between
+from eyebright.kept.versions import Change
+from eyebright.kept.wire import FigureOut, Out
 
 from .chains import MOST_LINKS, MaybeMinutes, WashLinkIn
 

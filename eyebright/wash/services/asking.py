@@ -5,13 +5,13 @@ from typing import Any
 
 from django.utils import timezone
 
-from eyebright.config.wire import caution_out, figure_out
 from eyebright.core.heads import Today
 from eyebright.core.materials import quantities
 from eyebright.core.numbers import Figure
 from eyebright.core.wash import Advice, Candidate, Dose, Fit, advise
 from eyebright.formulas.services.matching import begun_from, speaking
 from eyebright.heads.services import DAY, HeadHistory, find_head
+from eyebright.kept.wire import caution_out, figure_out
 from eyebright.shelf.services.measures import vessels
 
 from ..schemas.asks import AsksOut, DoseOut, FitOut, NextOut, RecipeOut, RinseAskedOut

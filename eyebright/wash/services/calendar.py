@@ -11,12 +11,12 @@ from datetime import date, datetime, time, timedelta
 
 from django.utils import timezone
 
-from eyebright.config.fields import FIRST_YEAR, LAST_YEAR
-from eyebright.config.problems import Problem
 from eyebright.core.planning import CalendarEntry, calendar_file
 from eyebright.heads.models import PatchTest
 from eyebright.heads.services import due_at
 from eyebright.household.services.hours import taken_times
+from eyebright.kept.fields import FIRST_YEAR, LAST_YEAR
+from eyebright.kept.problems import Problem
 from eyebright.make.models import Container
 from eyebright.make.services.containers import open_ones
 

@@ -7,16 +7,16 @@ from typing import Any
 from django.db import transaction
 from django.utils import timezone
 
-from eyebright.config.changes import changed, held
-from eyebright.config.problems import Problem, one
-from eyebright.config.today import aware
-from eyebright.config.wire import FigureOut, figure_out
 from eyebright.core.formulas.model import families
 from eyebright.core.heads import Needs
 from eyebright.core.materials import said
 from eyebright.core.rules import Caution
 from eyebright.core.wash import Along, Wash, WashLink, pauses, sections, spaced_in, suit
 from eyebright.heads.services import today_of
+from eyebright.kept.clock import aware
+from eyebright.kept.problems import Problem, one
+from eyebright.kept.versions import changed, held
+from eyebright.kept.wire import FigureOut, figure_out
 from eyebright.shelf.services.labels import doubts_about
 
 from ..models import Wash as KeptWash

@@ -7,10 +7,6 @@ from typing import Any
 from django.db import transaction
 from django.utils import timezone
 
-from eyebright.config.changes import still_at
-from eyebright.config.decimals import exact
-from eyebright.config.problems import Problem, one, only_offered
-from eyebright.config.today import aware
 from eyebright.core.basin import helps, troubles
 from eyebright.core.formulas.model import families
 from eyebright.core.heads import Today, record_as_kept
@@ -27,6 +23,10 @@ from eyebright.heads.services import (
     today_of,
     wash_out,
 )
+from eyebright.kept.clock import aware
+from eyebright.kept.decimals import exact
+from eyebright.kept.problems import Problem, one, only_offered
+from eyebright.kept.versions import still_at
 from eyebright.make.models import Batch
 from eyebright.make.services.keys import key_of
 from eyebright.make.services.taking import draw, made_container, put_some_back, take_some

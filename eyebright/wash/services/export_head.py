@@ -16,9 +16,9 @@ from django.core.serializers.json import DjangoJSONEncoder
 from django.db import connection, models, router, transaction
 from django.db.models.deletion import Collector
 
-from eyebright.config.once import forget_answers
 from eyebright.heads.models import Head, Picture
 from eyebright.heads.services.pictures import there
+from eyebright.kept.idempotency import forget_answers
 from eyebright.make.models import Photo
 
 FORMAT = "eyebright-head"

@@ -9,9 +9,6 @@ from typing import Any
 from django.utils import timezone
 from pydantic import ValidationError
 
-from eyebright.config.problems import Problem
-from eyebright.config.salvage import salvaged
-from eyebright.config.unchanged import kept_mark
 from eyebright.core.chain import ChainError
 from eyebright.core.formulas.model import Formula as CoreFormula
 from eyebright.core.formulas.model import FormulaError, ready_formula, ready_times
@@ -22,6 +19,9 @@ from eyebright.core.materials import Supply
 from eyebright.core.wash import Basin, WashLink, pauses, sections
 from eyebright.formulas.models import Formula
 from eyebright.formulas.services.workbench import as_core, core_bench, entered_of, keys_of
+from eyebright.kept.fingerprint import kept_mark
+from eyebright.kept.lenient import salvaged
+from eyebright.kept.problems import Problem
 from eyebright.make.models import Container
 from eyebright.make.services.jugs import jugs_left
 from eyebright.make.services.keys import container_id

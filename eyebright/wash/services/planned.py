@@ -13,9 +13,6 @@ from django.db.models import OuterRef, QuerySet, Subquery
 from django.utils import timezone
 from pydantic import ValidationError
 
-from eyebright.config.changes import changed, held
-from eyebright.config.problems import Problem, one
-from eyebright.config.today import aware
 from eyebright.core.heads import tables
 from eyebright.core.planning import Hours, Moments, minute, moment
 from eyebright.core.rules import rules_mark
@@ -25,6 +22,9 @@ from eyebright.heads.models import CheckIn, Head, PatchTest
 from eyebright.heads.services import find_head, learnt, today_of
 from eyebright.household.services.hours import the_hours
 from eyebright.household.services.household import house_limits, the_household
+from eyebright.kept.clock import aware
+from eyebright.kept.problems import Problem, one
+from eyebright.kept.versions import changed, held
 from eyebright.make.models import Container
 from eyebright.make.services.keys import container_id
 

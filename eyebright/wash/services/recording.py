@@ -9,14 +9,14 @@ from typing import Any, Literal
 from django.db import transaction
 from django.utils import timezone
 
-from eyebright.config.decimals import exact
-from eyebright.config.problems import Problem
-from eyebright.config.today import aware
 from eyebright.core.formulas.model import families, ready_family
 from eyebright.core.materials import Supply, said
 from eyebright.formulas.models import Formula
 from eyebright.heads.models import Head
 from eyebright.heads.services import find_head
+from eyebright.kept.clock import aware
+from eyebright.kept.decimals import exact
+from eyebright.kept.problems import Problem
 from eyebright.make.models import Batch, Container
 from eyebright.make.services.containers import open_ones
 from eyebright.make.services.jugs import standing_jugs

@@ -8,8 +8,6 @@ from typing import Any
 from django.db import transaction
 from django.utils import timezone
 
-from eyebright.config.changes import changed, held
-from eyebright.config.problems import Problem, one
 from eyebright.core.formulas.model import families, ready_family
 from eyebright.core.heads import Needs, needs_of, tables
 from eyebright.core.planning import (
@@ -35,6 +33,8 @@ from eyebright.formulas.services.matching import candidates_of
 from eyebright.heads.models import Head
 from eyebright.heads.services import HeadHistory, find_head
 from eyebright.household.services.hours import the_hours
+from eyebright.kept.problems import Problem, one
+from eyebright.kept.versions import changed, held
 from eyebright.shelf.services.supplies import supplies_of
 
 from ..models import PlannedWash, WashChain

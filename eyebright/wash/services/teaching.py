@@ -10,7 +10,6 @@ from typing import cast
 
 from django.utils import timezone
 
-from eyebright.config.decimals import as_float
 from eyebright.core.chain import Subject
 from eyebright.core.formulas.assess import DigestSubject, assess, digest_of
 from eyebright.core.formulas.model import Family, Formula, UsualSubject, families, ready_formula, ready_times
@@ -20,6 +19,7 @@ from eyebright.core.wash import Part, lessons
 from eyebright.formulas.services.digests import digest_as_of
 from eyebright.heads.models import Head
 from eyebright.heads.services import HeadHistory
+from eyebright.kept.decimals import as_float
 from eyebright.make.services.reckoning import reckoned
 from eyebright.shelf.services.measures import the_kit
 from eyebright.shelf.services.supplies import supplies_of

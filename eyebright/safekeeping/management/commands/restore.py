@@ -6,7 +6,7 @@ from typing import Any
 
 from django.core.management.base import BaseCommand, CommandError
 
-from eyebright.config.problems import Problem
+from eyebright.kept.problems import Problem
 from eyebright.safekeeping.services.restoring import restore
 
 

@@ -7,11 +7,11 @@ from typing import Any
 from django.db import transaction
 from django.utils import timezone
 
-from eyebright.config.decimals import exact
-from eyebright.config.problems import Problem
-from eyebright.config.today import aware
 from eyebright.core.basin import Contact, judged_words
 from eyebright.core.wash import Wash
+from eyebright.kept.clock import aware
+from eyebright.kept.decimals import exact
+from eyebright.kept.problems import Problem
 from eyebright.make.models import Container
 from eyebright.make.services.keys import container_id
 

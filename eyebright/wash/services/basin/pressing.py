@@ -8,10 +8,10 @@ from typing import Any
 from django.db import transaction
 from django.utils import timezone
 
-from eyebright.config.changes import still_at
-from eyebright.config.problems import Problem, only_offered
 from eyebright.core.basin import Step, helps, postures, troubles
 from eyebright.heads.services import Passing, keep_passes, pass_stops
+from eyebright.kept.problems import Problem, only_offered
+from eyebright.kept.versions import still_at
 
 from ...models import BasinRun
 from ...schemas.basin import BasinChangeIn, BasinMarkIn, PressIn, RunOut

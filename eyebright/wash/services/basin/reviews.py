@@ -7,14 +7,14 @@ from typing import Any
 from django.db import transaction
 from django.utils import timezone
 
-from eyebright.config.problems import Problem, one
-from eyebright.config.today import aware
 from eyebright.core.basin import advice_of, asks, due_of, questions_for, telling, telling_key
 from eyebright.core.formulas.model import washes as cleansing
 from eyebright.core.heads import record_as_kept
 from eyebright.core.learning import outcomes
 from eyebright.heads.models import Head, Picture
 from eyebright.heads.services import picture_out, wash_out
+from eyebright.kept.clock import aware
+from eyebright.kept.problems import Problem, one
 
 from ...models import PlannedWash, Review
 from ...models import Wash as KeptWash

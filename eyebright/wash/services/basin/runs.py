@@ -10,7 +10,6 @@ from django.db import transaction
 from django.utils import timezone
 from django.utils.dateparse import parse_datetime
 
-from eyebright.config.problems import Problem, one
 from eyebright.core.basin import (
     Contact,
     Going,
@@ -26,6 +25,7 @@ from eyebright.core.basin import (
 from eyebright.core.make import skin_safe
 from eyebright.core.vocabulary import Gravity
 from eyebright.heads.services import find_head, today_of
+from eyebright.kept.problems import Problem, one
 
 from ...models import BasinRun, PlannedWash
 from ...schemas.basin import BeginWashIn

@@ -4,7 +4,6 @@ from dataclasses import replace
 
 from django.utils import timezone
 
-from eyebright.config.wire import caution_out
 from eyebright.core.basin import (
     Contact,
     Going,
@@ -20,6 +19,7 @@ from eyebright.core.basin import (
     step_words,
     troubles,
 )
+from eyebright.kept.wire import caution_out
 
 from ...models import BasinRun
 from ...schemas.basin import (

@@ -11,11 +11,10 @@ from django.db import DatabaseError
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 
+from .providers import household_zone
+
 ZONES = "zoneinfo/"
 ANYWHERE = "UTC"
-
-# Where the household's own zone is asked for: the household app says how.
-own_zone: list[Callable[[], str]] = [lambda: ""]
 
 
 @cache
@@ -46,7 +45,7 @@ def lives_by(chosen: str) -> str:
     return chosen if _is_zone(chosen) else machine_zone()
 
 
-class TodayMiddleware:
+class HouseholdClockMiddleware:
     """Answers of the API are given by the household's clock."""
 
     def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
@@ -57,7 +56,7 @@ class TodayMiddleware:
         if not request.path.startswith("/api/"):
             return self._get_response(request)
         try:
-            zone = own_zone[0]()
+            zone = household_zone()
         except DatabaseError:  # what is wrong with the database is said by whoever needs it
             zone = ""
         with timezone.override(lives_by(zone)):

@@ -14,6 +14,7 @@ from django.db import DatabaseError, transaction
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 
+from .models import IdempotentAnswer
 from .problems import in_the_way, problem_response
 
 KEY = "Idempotency-Key"
@@ -29,7 +30,7 @@ BESIDE = "Look at it there; save again only if this is to stand beside it."
 being_replaced = threading.Event()  # the household is being put back: nothing is written meanwhile
 
 
-class OnceMiddleware:
+class IdempotencyMiddleware:
     """Requests that carry a key are done once."""
 
     def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
@@ -48,18 +49,16 @@ class OnceMiddleware:
             return problem_response(400, "That could not be read.", f"{KEY} is too long, or no plain text.")
         try:
             with transaction.atomic():
-                return self._once(key, request)
+                return self._answer(key, request)
         except DatabaseError as raised:
             answer = in_the_way(raised)
             if answer is None:
                 raise
             return answer
 
-    def _once(self, key: str, request: HttpRequest) -> HttpResponse:
-        from eyebright.household.models import Answered  # the apps are ready by now
-
+    def _answer(self, key: str, request: HttpRequest) -> HttpResponse:
         asked = _digest(request)
-        before = Answered.objects.filter(key=key).first()
+        before = IdempotentAnswer.objects.filter(key=key).first()
         if before is not None:
             if before.asked != asked:
                 return problem_response(422, "What was sent first is saved already.", BESIDE)
@@ -70,7 +69,9 @@ class OnceMiddleware:
         elif not response.streaming:
             kind = response.headers.get("Content-Type", "")
             body = response.content.decode()
-            Answered.objects.create(key=key, asked=asked, status=response.status_code, body=body, kind=kind)
+            IdempotentAnswer.objects.create(
+                key=key, asked=asked, status=response.status_code, body=body, kind=kind
+            )
         return response
 
 
@@ -83,7 +84,5 @@ def _digest(request: HttpRequest) -> str:
 
 def forget_answers(*, every: bool = False) -> None:
     """Let go of answers that nobody will ask for again; or of all of them, which hold what they say."""
-    from eyebright.household.models import Answered
-
-    rows = Answered.objects.all()
+    rows = IdempotentAnswer.objects.all()
     (rows if every else rows.filter(at__lt=timezone.now() - REMEMBERED)).delete()

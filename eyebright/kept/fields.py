@@ -14,15 +14,13 @@ from pydantic_core import PydanticCustomError
 
 from eyebright.core.numerals import AmbiguousNumber, Count, Habit, NumberError, read_count, read_number
 
+from .providers import number_habit
+
 Read = TypeVar("Read", float, Count)
 
 
 def _trouble(message: str) -> PydanticCustomError:
     return PydanticCustomError("amiss", "{message}", {"message": message})
-
-
-# How this household writes numbers, asked only where it matters; the household app says how.
-habit: list[Callable[[], Habit]] = [lambda: ""]
 
 
 def number(value: Any) -> float:
@@ -52,7 +50,7 @@ def _by_habit(read: Callable[[str, Habit], Read], text: str) -> Read:
         try:
             return read(text, "")
         except AmbiguousNumber:
-            return read(text, habit[0]())
+            return read(text, number_habit())
     except NumberError as raised:
         raise _trouble(str(raised)) from None
 

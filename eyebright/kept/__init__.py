@@ -1,0 +1,1 @@
+"""What every app keeps by: versions, soft deletion, columns, idempotency, derived data, problems."""
