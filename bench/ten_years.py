@@ -27,11 +27,11 @@ from eyebright.formulas.services.beginning import new_formula
 from eyebright.heads.models import CheckIn, Head
 from eyebright.heads.schemas.heads import HeadIn
 from eyebright.heads.services import save_head
-from eyebright.journal import services as journal
-from eyebright.journal.schemas import BeginIn, EntryIn
-from eyebright.make.models import Batch, Container, ForWhom, Pour
+from eyebright.make.models import Batch, BatchRecipient, Container, Pour
 from eyebright.make.schemas.batches import BatchChangeIn, BeginBatchIn, FillIn, PourIn
+from eyebright.make.schemas.entries import BeginIn, EntryIn
 from eyebright.make.services import batches, filling, pouring
+from eyebright.make.services import entries as journal
 from eyebright.shelf.models import ReadingLine
 from eyebright.shelf.schemas.lots import LotIn
 from eyebright.shelf.schemas.readings import ReadIn
@@ -112,7 +112,9 @@ def _kitchen(head: int, weeks: int, now: datetime) -> None:
         made.pk, made._state.adding = None, True
         made.made_at = made.finished_at = now - timedelta(weeks=week)
         made.save()
-        ForWhom.objects.create(batch=made, head_id=head, parts=0, says="Wren neat", ph=[9.5, 9.0, 10.0])
+        BatchRecipient.objects.create(
+            batch=made, head_id=head, parts=0, says="Wren neat", ph=[9.5, 9.0, 10.0]
+        )
         for row in (*pours, *jars):
             row.pk, row.batch, row._state.adding = None, made, True
         for jar in jars:
@@ -143,7 +145,7 @@ def _washes(head: Head, weeks: int, now: datetime, chance: random.Random) -> Non
 
 def _again(jug: Batch, weeks: int, now: datetime, chance: random.Random) -> None:
     """The same jug once a week, each read."""
-    told, pours = jug.told, list(jug.poured.all())
+    told, pours = jug.reading, list(jug.poured.all())
     assert told is not None
     lines = list(told.lines.all())
     for week in range(1, weeks):
@@ -152,7 +154,7 @@ def _again(jug: Batch, weeks: int, now: datetime, chance: random.Random) -> None
             row.pk, row._state.adding = None, True
         told.value, told.made_at = f"{chance.gauss(4.5, 0.1):.2f}", at
         told.save()
-        jug.told, jug.made_at, jug.finished_at, jug.reading = told, at, at, told.value
+        jug.reading, jug.made_at, jug.finished_at = told, at, at
         jug.save()
         for pour in pours:
             pour.pk, pour.batch, pour._state.adding = None, jug, True

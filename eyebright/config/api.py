@@ -15,9 +15,9 @@ from eyebright.formulas.api import router as formulas
 from eyebright.heads.api import router as heads
 from eyebright.household.api import router as household
 from eyebright.instruments.api import router as instruments
-from eyebright.journal.api import router as journal
 from eyebright.kept.problems import Problem, ProblemOut, install
 from eyebright.make.api import router as make
+from eyebright.make.api.entries import router as journal
 from eyebright.mix.api import router as mix
 from eyebright.safekeeping.api import router as safekeeping
 from eyebright.search.api import router as search

@@ -20,7 +20,7 @@ from eyebright.core.instruments import (
     standards,
 )
 from eyebright.kept.problems import Problem, one
-from eyebright.kept.versions import changed, held
+from eyebright.kept.versions import changed, get_checked
 from eyebright.kept.wire import figure_out
 
 from .hub import Heard, hub, nearby
@@ -97,7 +97,7 @@ def save_instrument(entered: InstrumentIn, row: Instrument | None = None) -> Ins
 @transaction.atomic
 def change_instrument(pk: int, entered: InstrumentChangeIn) -> InstrumentOut:
     """Change one that is as it was when it was read."""
-    row = held(Instrument.objects.all(), pk, "instrument", entered.version, instrument_out)
+    row = get_checked(Instrument.objects.all(), pk, "instrument", entered.version, instrument_out)
     before = {name: getattr(row, name) for name in ("kind", "name", "link", "host", "port")}
     return save_instrument(changed(InstrumentIn, before, entered), row)
 

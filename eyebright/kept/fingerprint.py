@@ -1,6 +1,6 @@
 """Whether anything that is kept has changed: what was worked out from it holds for as long as it has not.
 
-mark = kept_mark()        of the database's files, as they stand; None while something is being written
+mark = fingerprint()        of the database's files, as they stand; None while something is being written
 """
 
 import time
@@ -12,7 +12,7 @@ from django.db import connection
 SETTLED_NS = 50_000_000
 
 
-def kept_mark() -> tuple[float, ...] | None:
+def fingerprint() -> tuple[float, ...] | None:
     """A mark that is another after every change that was kept, whoever made it; None inside a transaction."""
     if connection.in_atomic_block:
         return None

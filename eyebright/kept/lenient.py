@@ -1,6 +1,6 @@
 """Rows of another version: what is not known here is left open and said, and the rest is answered.
 
-entered, lost = salvaged(FormulaIn, {"name": "Bog rinse", "family": "mask", "pot": "titanium"})
+entered, lost = parse_lenient(FormulaIn, {"name": "Bog rinse", "family": "mask", "pot": "titanium"})
 entered.pot     the usual one
 lost            {"pot": "titanium"}
 """
@@ -9,21 +9,31 @@ from collections.abc import Mapping
 from copy import deepcopy
 from typing import Any, TypeVar
 
-from pydantic import BaseModel, ValidationError
+from pydantic import TypeAdapter, ValidationError
 
-Shape = TypeVar("Shape", bound=BaseModel)
+Shape = TypeVar("Shape")
 
 ROUNDS = 20  # of leaving out what is at fault
 
 
-def salvaged(shape: type[Shape], kept: Mapping[str, Any]) -> tuple[Shape, dict[str, str]]:
+_adapters: dict[Any, TypeAdapter[Any]] = {}
+
+
+def adapter(shape: Any) -> TypeAdapter[Any]:
+    """What reads and writes this shape: a Pydantic model or a dataclass."""
+    if shape not in _adapters:
+        _adapters[shape] = TypeAdapter(shape)
+    return _adapters[shape]
+
+
+def parse_lenient(shape: type[Shape], kept: Mapping[str, Any]) -> tuple[Shape, dict[str, str]]:
     """What was kept, in this shape; and by its place ("steps.2.kind") what had to be left out.
 
     A value that is not known is left to its default; one that has none goes with the row it stands in.
     ValidationError where nothing of it can be read.
     """
     try:
-        return shape.model_validate(kept), {}
+        return adapter(shape).validate_python(kept), {}
     except ValidationError as raised:
         found: ValidationError = raised
     told, lost = deepcopy(dict(kept)), dict[str, str]()
@@ -31,7 +41,7 @@ def salvaged(shape: type[Shape], kept: Mapping[str, Any]) -> tuple[Shape, dict[s
         for error in reversed(found.errors()):  # the last of a list first: the others keep their places
             _leave_out(told, error, lost)
         try:
-            return shape.model_validate(told), lost
+            return adapter(shape).validate_python(told), lost
         except ValidationError as raised:
             found = raised
     raise found

@@ -1,7 +1,7 @@
 """A change of something kept: only what changed is sent, with the version that it was changed from.
 
 class LotChangeIn(LotIn, Change): ...          every field of LotIn may be left out
-lot = held(Lot.objects.all(), pk, "bottle", entered.version, lot_out)      409 where another was first
+lot = get_checked(Lot.objects.all(), pk, "bottle", entered.version, lot_out)      409 where another was first
 changed(LotIn, lot_entered(lot), entered)      what stood there, and over it what was sent
 """
 
@@ -31,14 +31,14 @@ class Change(Schema):
         cls.model_rebuild(force=True)
 
 
-def held(rows: Any, pk: int, called: str, version: int, shown: Callable[[Row], BaseModel]) -> Row:
+def get_checked(rows: Any, pk: int, called: str, version: int, shown: Callable[[Row], BaseModel]) -> Row:
     """The row of this id as it was at `version`; a 409 that shows it as it is now where it has changed."""
     row: Row = one(rows, pk, called)
-    still_at(row, called, version, shown)
+    check_version(row, called, version, shown)
     return row
 
 
-def still_at(row: Row, called: str, version: int, shown: Callable[[Row], BaseModel]) -> None:
+def check_version(row: Row, called: str, version: int, shown: Callable[[Row], BaseModel]) -> None:
     """Refuse a change that began from another version than the row is at."""
     if row.version != version:  # type: ignore[attr-defined]
         raise Problem.stale(called, shown(row).model_dump(mode="json"))

@@ -1,5 +1,6 @@
 """What more than one place puts on the wire."""
 
+from collections.abc import Iterable
 from typing import Any, Literal
 
 from pydantic import BaseModel, ConfigDict
@@ -46,6 +47,23 @@ class CautionOut(Out):
     instead: str
     source: str
     overridable: bool
+
+
+class CautionSnapshot(CautionOut):
+    """A caution as it is kept with what it was said of; what another version left out stays empty."""
+
+    id: str = ""
+    level: Gravity = "warning"
+    what: str = ""
+    why: str = ""
+    instead: str = ""
+    source: str = ""
+    overridable: bool = False
+
+
+def caution_snapshots(cautions: Iterable[object]) -> list[CautionSnapshot]:
+    """Cautions as they are kept."""
+    return [CautionSnapshot.model_validate(each) for each in cautions]
 
 
 def caution_out(caution: object) -> CautionOut:

@@ -11,6 +11,6 @@ class MakeConfig(AppConfig):
 
     def ready(self) -> None:
         """What was made is an ingredient: the shelf finds it by its key."""
-        from .services.supplies import offer_to_the_shelf
+        from .services.supplies import register_supplies
 
-        offer_to_the_shelf()
+        register_supplies()

@@ -16,9 +16,12 @@ from django.utils import timezone
 from eyebright.core.vocabulary import Ended, Place, Pouring, Use
 from eyebright.formulas.models import Formula
 from eyebright.heads.models import Head
-from eyebright.kept.columns import Numbers, Object, Objects, Strings
+from eyebright.kept.columns import Numbers, Object, Objects, Strings, snapshot_field, snapshot_list
 from eyebright.kept.soft_deletion import SoftDeleted
+from eyebright.kept.wire import CautionSnapshot, FigureOut
 from eyebright.shelf.models import Reading, Vessel
+
+from .snapshots import BatchFigures, Bowl, PlannedPour, SheetStep
 
 GRAMS = {"max_digits": 9, "decimal_places": 3}
 
@@ -31,9 +34,8 @@ class Batch(SoftDeleted):
     `pours`: what is to be poured, in order (mL or g); `steps`: the run sheet; `step`: where it stands.
     `predicted`, `figures`, `facts`, `cautions`, `verdict` and `headline`: what was foreseen; `outcome`:
     figures of what was really made, where it was not as planned. `left_out`: ids of lines that were.
-    `reading`, with a strip's `reading_step` or a meter's `reading_reach`: what was read of it; `told`: what
-    that told, on the shelf. `bowl`: what stands on the scale. `volume`, `fill` and `yielded` in mL, minutes
-    in minutes.
+    `reading`: what was read of it. `bowl`: what stands on the scale. `volume`, `fill` and
+    `yielded` in mL, minutes in minutes.
     """
 
     class Of(models.TextChoices):
@@ -48,7 +50,7 @@ class Batch(SoftDeleted):
         Formula, on_delete=models.SET_NULL, null=True, blank=True, related_name="batches"
     )
     head = models.ForeignKey(Head, on_delete=models.CASCADE, null=True, blank=True, related_name="batches")
-    heads: Any = models.ManyToManyField(Head, through="ForWhom", related_name="made_for")
+    heads: Any = models.ManyToManyField(Head, through="BatchRecipient", related_name="made_for")
     who = models.CharField(max_length=80, blank=True)
     body = Object(default=dict, encoder=DjangoJSONEncoder)
     lines = Objects(default=list, encoder=DjangoJSONEncoder, needs={"stuff": str})
@@ -63,26 +65,23 @@ class Batch(SoftDeleted):
     predicted = models.DecimalField(max_digits=5, decimal_places=3, null=True, blank=True)
     predicted_low = models.DecimalField(max_digits=5, decimal_places=3, null=True, blank=True)
     predicted_high = models.DecimalField(max_digits=5, decimal_places=3, null=True, blank=True)
-    pours = Objects(default=list, encoder=DjangoJSONEncoder, needs={"key": str, "amount": (int, float)})
-    steps = Objects(default=list, encoder=DjangoJSONEncoder, needs={"kind": str})
-    cautions = Objects(default=list, encoder=DjangoJSONEncoder, needs={"id": str})
+    pours = snapshot_list(PlannedPour, encoder=DjangoJSONEncoder)
+    steps = snapshot_list(SheetStep, encoder=DjangoJSONEncoder)
+    cautions = snapshot_list(CautionSnapshot, encoder=DjangoJSONEncoder)
     facts = Object(default=dict, encoder=DjangoJSONEncoder)
-    figures = Object(default=dict, encoder=DjangoJSONEncoder)
-    outcome = Object(default=dict, encoder=DjangoJSONEncoder)
+    figures = snapshot_field(BatchFigures, encoder=DjangoJSONEncoder)
+    outcome = snapshot_field(BatchFigures, encoder=DjangoJSONEncoder)
     left_out = Numbers(default=list)
     stops_passed = Strings(default=list)
     step = models.PositiveSmallIntegerField(default=0)
     finished_at = models.DateTimeField(null=True, blank=True)
-    told = models.OneToOneField(
+    reading = models.OneToOneField(
         Reading, on_delete=models.SET_NULL, null=True, blank=True, related_name="batch"
     )
-    reading = models.DecimalField(max_digits=5, decimal_places=3, null=True, blank=True)
-    reading_step = models.DecimalField(max_digits=4, decimal_places=2, null=True, blank=True)
-    reading_reach = models.DecimalField(max_digits=5, decimal_places=3, null=True, blank=True)
     yielded = models.DecimalField(max_digits=8, decimal_places=2, null=True, blank=True)
     thickness = models.CharField(max_length=12, blank=True)
     vessel = models.ForeignKey(Vessel, on_delete=models.SET_NULL, null=True, blank=True, related_name="+")
-    bowl = Object(default=dict, encoder=DjangoJSONEncoder)
+    bowl = snapshot_field(Bowl, encoder=DjangoJSONEncoder)
     note = models.TextField(blank=True)
 
     class Meta:
@@ -93,8 +92,26 @@ class Batch(SoftDeleted):
     def __str__(self) -> str:
         return self.name
 
+    def pour_of(self, line: int) -> PlannedPour | None:
+        """What is planned to be poured for this line, if anything is."""
+        return next((each for each in self.pours if each.line == line), None)
 
-class ForWhom(models.Model):
+    def step_at(self, place: int) -> SheetStep | None:
+        """The step at this place of the run sheet, if there is one."""
+        return self.steps[place] if 0 <= place < len(self.steps) else None
+
+    @property
+    def made(self) -> BatchFigures:
+        """What comes of it as it was really made; as planned, while nothing else is known."""
+        return self.figures if self.outcome.blank else self.outcome
+
+    @property
+    def ph(self) -> FigureOut | None:
+        """Its pH as it was made, or as planned; None where neither could be worked out."""
+        return self.outcome.ph or self.figures.ph
+
+
+class BatchRecipient(models.Model):
     """A head that a batch is made for: how thinned (parts of water to one, empty.
 
     Not at all), and as it reads.
@@ -107,7 +124,7 @@ class ForWhom(models.Model):
     parts = models.PositiveSmallIntegerField(null=True, blank=True)
     says = models.CharField(max_length=200, blank=True)
     ph = Numbers(default=list)
-    cautions = Objects(default=list, needs={"id": str})
+    cautions = snapshot_list(CautionSnapshot)
 
     class Meta:
         ordering = ["id"]

@@ -15,8 +15,8 @@ from eyebright.formulas.models import Formula
 from eyebright.formulas.services.digests import keys_in
 from eyebright.formulas.services.formulas import found_formulas
 from eyebright.heads.models import Head, PatchTest
-from eyebright.journal.services import latest_found
 from eyebright.make.models import Batch, Container
+from eyebright.make.services.entries import latest_found
 from eyebright.make.services.keys import container_id
 from eyebright.shelf.models import Lot
 from eyebright.shelf.services.supplies import found_supplies

@@ -12,9 +12,11 @@ from django.utils import timezone
 from eyebright.core.vocabulary import LinkZone
 from eyebright.formulas.models import Formula
 from eyebright.heads.models import Head, Picture
-from eyebright.kept.columns import Numbers, Object, Objects, Strings
+from eyebright.kept.columns import Numbers, Object, Objects, Strings, snapshot_field, snapshot_list
 from eyebright.kept.soft_deletion import SoftDeleted, Versioned
 from eyebright.make.models import Batch, Container
+
+from .snapshots import PlannedSnapshot, PressSnapshot, RunSnapshot
 
 
 class WashChain(SoftDeleted):
@@ -52,8 +54,7 @@ class PlannedWash(SoftDeleted):
     """A wash of one head at one time: planned, then done (`done_at`).
 
     `links` are its own copy of the wash by name that it is of (`chain`), as it was when it was planned.
-    `occasion` that it is for. `reading`: what was worked out of it last, and in which state
-    (services/planned.py).
+    `occasion` that it is for. `snapshot`: what was worked out of it last.
     """
 
     head = models.ForeignKey(Head, on_delete=models.CASCADE, related_name="planned")
@@ -65,7 +66,7 @@ class PlannedWash(SoftDeleted):
     at = models.DateTimeField(db_index=True)
     occasion = models.CharField(max_length=40, default="ordinary")
     done_at = models.DateTimeField(null=True, blank=True)
-    reading = Object(default=dict, blank=True, encoder=DjangoJSONEncoder)
+    snapshot = snapshot_field(PlannedSnapshot, blank=True, encoder=DjangoJSONEncoder)
     note = models.TextField(blank=True)
 
     class Meta:
@@ -80,18 +81,18 @@ class PlannedWash(SoftDeleted):
 class BasinRun(SoftDeleted):
     """A wash that is carried out: what was pressed when, and what it consists of by now.
 
-    `links`, each with an `id` of its own; `presses` in order, each {at, what, ...} (services/running.py), of
-    which the last can be taken back; `posture` of the head. `reading`: what was worked out of what is still
-    to come (`links`), and of all of it as it was done.
+    `links`, each with an `id` of its own; `presses` in order, of which the
+    last can be taken back; `posture` of the head. `snapshot`: what was worked out of what is still to come
+    (`links`), and of all of it as it was done.
     """
 
     planned = models.OneToOneField(PlannedWash, on_delete=models.CASCADE, related_name="run")
     began_at = models.DateTimeField(default=timezone.now)
     ended_at = models.DateTimeField(null=True, blank=True)
     links = Objects(default=list, needs={"id": int})
-    presses = Objects(default=list, needs={"at": str, "what": str})
+    presses = snapshot_list(PressSnapshot)
     posture = models.CharField(max_length=12, default="back")
-    reading = Object(default=dict, blank=True, encoder=DjangoJSONEncoder)
+    snapshot = snapshot_field(RunSnapshot, blank=True, encoder=DjangoJSONEncoder)
 
     class Meta:
         ordering = ["began_at", "id"]

@@ -12,11 +12,11 @@ from eyebright.formulas.schemas.formulas import FormulaNewIn
 from eyebright.formulas.services import beginning
 from eyebright.heads import services as heads
 from eyebright.heads.schemas.diary import CheckInIn, PatchTestIn
-from eyebright.journal import services as journal
-from eyebright.journal.schemas import BeginIn
 from eyebright.make.models import Batch
 from eyebright.make.schemas.batches import BeginBatchIn, FillIn
+from eyebright.make.schemas.entries import BeginIn
 from eyebright.make.services import batches, filling
+from eyebright.make.services import entries as journal
 from eyebright.wash.schemas.chains import WashChainIn
 from eyebright.wash.schemas.diary import WashIn
 from eyebright.wash.schemas.planned import NewRoutineIn, PlanWashIn

@@ -9,8 +9,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from eyebright.core.basin import (
+    BasinLink,
     Contact,
-    Going,
     Press,
     advice_of,
     asks,
@@ -19,10 +19,10 @@ from eyebright.core.basin import (
     judged_words,
     minutes_at_most,
     postures,
+    progress_of,
     questions,
     questions_for,
     ring_words,
-    stand_of,
     step_words,
     steps_of,
     telling,
@@ -33,24 +33,24 @@ from eyebright.core.wash import WashLink
 
 from .test_wash_links import CLAY, LIQUOR, MASK, OIL, RINSE, SODA, THIRD, WATER, basin
 
-GRAINS = Going(
+GRAINS = BasinLink(
     1, "Clay", "put_on", "scalp", minutes=10.0, sections=4, each=1.5, section="by quarters", most=30.0
 )
-SOAK = Going(2, "Mask", "put_on", "bag", minutes=30.0)
-SCALP_WATER = Going(3, "Water", "water", "scalp", start=16.0)
-RINSED = Going(4, "Water", "water", "both", start=30.0)
-SPRAY = Going(5, "Mist", "put_on", start=31.0, rinsed=False)
+SOAK = BasinLink(2, "Mask", "put_on", "bag", minutes=30.0)
+SCALP_WATER = BasinLink(3, "Water", "water", "scalp", start=16.0)
+RINSED = BasinLink(4, "Water", "water", "both", start=30.0)
+SPRAY = BasinLink(5, "Mist", "put_on", start=31.0, rinsed=False)
 
 
-def keys(*goings: Going) -> list[str]:
+def keys(*basin_links: BasinLink) -> list[str]:
     """The steps of a wash, by key."""
-    return [step.key for step in steps_of(goings)]
+    return [step.key for step in steps_of(basin_links)]
 
 
 def contact(on: list[float], off: float | None = None, **more: object) -> Contact:
     """Something that went on at these minutes."""
-    going = replace(GRAINS, **{"sections": len(on)} | more)  # type: ignore[arg-type]
-    return Contact(going, tuple(on), off)
+    going_on = replace(GRAINS, **{"sections": len(on)} | more)  # type: ignore[arg-type]
+    return Contact(going_on, tuple(on), off)
 
 
 class Steps(TestCase):
@@ -68,14 +68,14 @@ class Steps(TestCase):
         self.assertEqual(keys(GRAINS, second), ["ready", "on-1", "before-7", "on-7", "last", "end"])
 
     def test_a_pause_takes_nothing_off(self) -> None:
-        pause = Going(9, "Wait", "pause", start=15.0, minutes=30.0)
+        pause = BasinLink(9, "Wait", "pause", start=15.0, minutes=30.0)
         steps = steps_of([replace(GRAINS, start=0.0), pause, RINSED])
         self.assertEqual([step.key for step in steps], ["ready", "on-1", "pause-9", "off-4", "end"])
         self.assertEqual(steps[3].offs, (1,))
 
     def test_a_press_of_a_step_that_is_no_more_is_passed_over(self) -> None:
         steps = steps_of([RINSED])
-        stand = stand_of(steps, [RINSED], [Press(0.0, "ready"), Press(1.0, "on-99"), Press(2.0, "off-4")])
+        stand = progress_of(steps, [RINSED], [Press(0.0, "ready"), Press(1.0, "on-99"), Press(2.0, "off-4")])
         self.assertEqual(steps[stand.place].key, "end")
 
 
@@ -91,9 +91,9 @@ class Changed(TestCase):
     def test_what_came_off_stays_off_and_what_is_on_is_still_to_be_rinsed_out(
         self, zones: list[Any], pressed: int, more: Any
     ) -> None:
-        def going(place: int, zone: Any) -> Going:
+        def going_on(place: int, zone: Any) -> BasinLink:
             water = zone == "water"
-            return Going(
+            return BasinLink(
                 place,
                 f"No {place}",
                 "water" if water else "put_on",
@@ -101,23 +101,23 @@ class Changed(TestCase):
                 start=float(place),
             )
 
-        goings = [going(place, zone) for place, zone in enumerate(zones, start=1)]
+        basin_links = [going_on(place, zone) for place, zone in enumerate(zones, start=1)]
         presses: list[Press] = []
         for moment in range(pressed):
-            steps = steps_of(goings)
-            stand = stand_of(steps, goings, presses)
+            steps = steps_of(basin_links)
+            stand = progress_of(steps, basin_links, presses)
             if stand.place < len(steps) - 1:
                 step = steps[stand.place]
                 presses.append(Press(float(moment), step.key, offs=step.offs))
-        before = stand_of(steps_of(goings), goings, presses)
-        goings = [*goings, going(len(zones) + 1, more)]
-        steps = steps_of(goings)
-        after = stand_of(steps, goings, presses)
+        before = progress_of(steps_of(basin_links), basin_links, presses)
+        basin_links = [*basin_links, going_on(len(zones) + 1, more)]
+        steps = steps_of(basin_links)
+        after = progress_of(steps, basin_links, presses)
         for link, contact in before.contacts.items():
             if contact.off is not None:
                 self.assertEqual(after.contacts[link].off, contact.off)
         later = {link for step in steps[after.place :] for link in step.offs}
-        self.assertLessEqual({each.going.id for each in after.on_now()}, later)
+        self.assertLessEqual({each.link.id for each in after.on_now()}, later)
 
 
 class ByTheSection(TestCase):
@@ -150,14 +150,14 @@ class ByTheSection(TestCase):
         self, at: list[float], now: float, shuffled: int
     ) -> None:
         """However the presses fall: in order, at once, or by a clock that was set back."""
-        going = replace(GRAINS, sections=len(at))
-        steps = steps_of([going, RINSED])
+        going_on = replace(GRAINS, sections=len(at))
+        steps = steps_of([going_on, RINSED])
         times = at if shuffled else sorted(at)
         presses = [Press(0.0, "ready"), *(Press(t, "on-1", n) for n, t in enumerate(times))]
-        stand = stand_of(steps, [going, RINSED], presses)
+        stand = progress_of(steps, [going_on, RINSED], presses)
         found = stand.contacts[1].minutes(now)
         self.assertEqual(list(found), sorted(found, reverse=True))
-        off = stand_of(steps, [going, RINSED], [*presses, Press(now, "off-4", offs=(1,))]).contacts[1]
+        off = progress_of(steps, [going_on, RINSED], [*presses, Press(now, "off-4", offs=(1,))]).contacts[1]
         assert off.off is not None
         self.assertGreaterEqual(off.off, max(off.on))
         self.assertGreaterEqual(off.longest(0.0) + 1e-9, off.mean(0.0))
@@ -233,14 +233,14 @@ class Words(TestCase):
     """What is read out can be followed with the eyes shut."""
 
     def test_every_step_says_what_where_how_much_and_how_to_go_on(self) -> None:
-        goings = {each.id: each for each in (replace(GRAINS, says="about 85 mL", eyes=True), RINSED)}
+        basin_links = {each.id: each for each in (replace(GRAINS, says="about 85 mL", eyes=True), RINSED)}
         back = postures()["back"]
-        steps = steps_of(list(goings.values()))
+        steps = steps_of(list(basin_links.values()))
         for step in steps:
-            words = step_words(step, 0, goings, back, 38.0)
+            words = step_words(step, 0, basin_links, back, 38.0)
             self.assertIn("press space", words.say)
             self.assertTrue(words.title and words.press)
-        first = step_words(steps[1], 0, goings, back, 38.0)
+        first = step_words(steps[1], 0, basin_links, back, 38.0)
         for part in (
             "Clay on the scalp",
             "by quarters",
@@ -249,7 +249,7 @@ class Words(TestCase):
             "the first of 4",
         ):
             self.assertIn(part, first.say)
-        self.assertNotIn("85 mL", step_words(steps[1], 2, goings, back, 38.0).say, "said once")
+        self.assertNotIn("85 mL", step_words(steps[1], 2, basin_links, back, 38.0).say, "said once")
 
     def test_what_there_is_too_little_of_is_said_where_it_goes_on(self) -> None:
         short = "40 mL left, and all of it is reckoned with: this head takes about 85 g"

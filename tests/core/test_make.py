@@ -419,7 +419,7 @@ def head_of(**answers: object) -> Head:
     return Head(record=Record(**told), today=DAY, day=Today())  # type: ignore[arg-type]
 
 
-class ForWhom(TestCase):
+class BatchRecipient(TestCase):
     """Neat, thinned, or not at all."""
 
     def thinned_for(self, made: Formula, head: Head) -> object:

@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 
 from eyebright.core.chain import ChainError
 from eyebright.core.heads import hair_and_scalp_of, needs_of
-from eyebright.core.wash import Basin, Wash, WashLink, pauses, sections, suit, wash_of
+from eyebright.core.wash import Wash, WashAssessor, WashLink, pauses, sections, suit, wash_of
 
 from .formulas import formula, start, supply
 from .heads import head
@@ -26,11 +26,11 @@ OIL = start("night_watch_oil")
 WATER = WashLink(None)
 
 
-def basin(answers=None, **more) -> Basin:
+def basin(answers=None, **more) -> WashAssessor:
     """What washes of this head are worked out with."""
     whom = head(answers or {}, **more)
     facts = whom.facts()
-    return Basin(
+    return WashAssessor(
         supply("very_hard"),
         hair_and_scalp_for=lambda draws: hair_and_scalp_of(whom, facts, draws),
         head=facts,
@@ -119,7 +119,7 @@ class Lanes(TestCase):
     def test_a_washs_cautions_hold_every_links(self) -> None:
         links = (WashLink(SODA, minutes=9.0), WATER, WashLink(THIRD, minutes=30.0), WashLink(MASK, "bag"))
         together = ids(wash(*links))
-        by = Basin(supply("very_hard"))
+        by = WashAssessor(supply("very_hard"))
         for link in links:
             self.assertLessEqual({each.id for each in by.alone(link)}, together)
 
@@ -210,7 +210,7 @@ class LeftOut(TestCase):
 class Suiting(TestCase):
     """Make it suit her: as little as helps."""
 
-    def suited(self, by: Basin, *links: WashLink, most: float | None = None):
+    def suited(self, by: WashAssessor, *links: WashLink, most: float | None = None):
         return suit(links, by.alone, by.wash, most)
 
     def test_nothing_is_changed_where_nothing_stands_against_it(self) -> None:
@@ -246,7 +246,9 @@ class Suiting(TestCase):
     def test_less_of_it_where_it_washes_out_too_much(self) -> None:
         whom = head({"scalp": "dry"})
         facts = whom.facts()
-        by = Basin(supply("rain"), hair_and_scalp_for=lambda d: hair_and_scalp_of(whom, facts, d), head=facts)
+        by = WashAssessor(
+            supply("rain"), hair_and_scalp_for=lambda d: hair_and_scalp_of(whom, facts, d), head=facts
+        )
         most = needs_of(facts).scalp.lift[2]
         links = (WashLink(LIQUOR, times=6.0), WATER)
         found = self.suited(by, *links, most=most)

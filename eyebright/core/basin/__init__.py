@@ -1,9 +1,9 @@
 """The basin: a wash carried out step by step, minutes by section, help, and how it went afterwards."""
 
-from .contact import Contact, Press, Ring, Stand, stand_of
+from .contact import Contact, Press, Progress, Ring, progress_of
 from .limits import minutes_at_most, too_warm
 from .review import Due, advice_of, due_of, questions_for, telling, telling_key
-from .steps import Going, Step, steps_of
+from .steps import BasinLink, Step, steps_of
 from .table import (
     Ask,
     Help,
@@ -30,15 +30,15 @@ from .words import (
 
 __all__ = [
     "Ask",
+    "BasinLink",
     "Contact",
     "Due",
-    "Going",
     "Help",
     "Posture",
     "Press",
+    "Progress",
     "Question",
     "Ring",
-    "Stand",
     "Step",
     "StepWords",
     "Trouble",
@@ -54,10 +54,10 @@ __all__ = [
     "next_words",
     "ordinal",
     "postures",
+    "progress_of",
     "questions",
     "questions_for",
     "ring_words",
-    "stand_of",
     "step_words",
     "steps_of",
     "telling",

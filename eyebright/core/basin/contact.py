@@ -7,7 +7,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from .steps import Going, Step
+from .steps import BasinLink, Step
 
 BEFORE = 1.0  # minutes before the most that it is said, and half of it where that is short
 Ring = Literal["due", "soon", "over", "stop"]
@@ -30,7 +30,7 @@ class Press:
 class Contact:
     """One link on the head: when each section went on and all of it came off (None: it is on still)."""
 
-    going: Going
+    link: BasinLink
     on: tuple[float, ...]
     off: float | None = None
 
@@ -51,21 +51,21 @@ class Contact:
     @property
     def whole(self) -> bool:
         """Whether all of it is on."""
-        return len(self.on) >= max(self.going.sections, 1)
+        return len(self.on) >= max(self.link.sections, 1)
 
     @property
     def soon(self) -> float:
         """Minutes before the most that it is said."""
-        return min(BEFORE, (self.going.most or 0.0) / 2.0)
+        return min(BEFORE, (self.link.most or 0.0) / 2.0)
 
     def rings(self) -> tuple[tuple[float, Ring], ...]:
         """When it rings, and for what, minutes since the wash began: as planned, before the most, past it."""
-        if not self.on or not self.going.rinsed:
+        if not self.on or not self.link.rinsed:
             return ()
         first, out = min(self.on), []
         if self.whole:
-            out.append((max(self.on) + self.going.minutes, "due"))
-        most, never = self.going.most, self.going.never
+            out.append((max(self.on) + self.link.minutes, "due"))
+        most, never = self.link.most, self.link.never
         if most is not None:
             out += [(first + most - self.soon, "soon"), (first + most, "over")]
         if never is not None and (most is None or never > most):
@@ -74,7 +74,7 @@ class Contact:
 
 
 @dataclass(frozen=True)
-class Stand:
+class Progress:
     """Where a wash stands: the place of its step, presses that this step has had, and what was on when."""
 
     place: int
@@ -83,16 +83,18 @@ class Stand:
 
     def on_now(self) -> tuple[Contact, ...]:
         """What is on and has to come off."""
-        return tuple(each for each in self.contacts.values() if each.off is None and each.going.rinsed)
+        return tuple(each for each in self.contacts.values() if each.off is None and each.link.rinsed)
 
 
-def stand_of(steps: Sequence[Step], goings: Sequence[Going], presses: Sequence[Press]) -> Stand:
+def progress_of(
+    steps: Sequence[Step], basin_links: Sequence[BasinLink], presses: Sequence[Press]
+) -> Progress:
     """Where a wash stands after these presses. Those of steps that are no more are passed over.
 
     What came off stays off. A rinse without a water of its own is done once all that it takes off is off: the
     last one of a wash to which something is added is another one.
     """
-    by_id, by_key = {each.id: each for each in goings}, {each.key: each for each in steps}
+    by_id, by_key = {each.id: each for each in basin_links}, {each.key: each for each in steps}
     counts: dict[str, set[int]] = {}
     on: dict[int, list[float]] = {}
     off: dict[int, float] = {}
@@ -111,5 +113,5 @@ def stand_of(steps: Sequence[Step], goings: Sequence[Going], presses: Sequence[P
         if step.kind == "rinse" and step.link is None:
             done = int(all(link in off for link in step.offs))
         if done < step.presses:
-            return Stand(place, done, contacts)
-    return Stand(len(steps), 0, contacts)
+            return Progress(place, done, contacts)
+    return Progress(len(steps), 0, contacts)

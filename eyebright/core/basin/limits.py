@@ -6,13 +6,13 @@ from dataclasses import replace
 
 from ..rules import GRAVITY, cautions, rules_of
 from ..vocabulary import Gravity
-from ..wash import Basin, WashLink
+from ..wash import WashAssessor, WashLink
 
 LONGEST = 12.0 * 60.0
 SHORTEST = 0.5
 
 
-def minutes_at_most(basin: Basin, link: WashLink) -> tuple[float | None, float | None]:
+def minutes_at_most(basin: WashAssessor, link: WashLink) -> tuple[float | None, float | None]:
     """Minutes of the first section after which the rules warn, and after which they stop; None for none.
 
     Found by asking what they say of ever longer minutes; to half a minute.
@@ -35,12 +35,12 @@ def too_warm(celsius: float, careful: bool) -> Gravity | None:
     return said[0].level if said else None
 
 
-def _grave(basin: Basin, link: WashLink, minutes: float) -> dict[str, int]:
+def _grave(basin: WashAssessor, link: WashLink, minutes: float) -> dict[str, int]:
     said = basin.alone(replace(link, minutes=minutes, sections="", on_over=None))
     return {each.id: GRAVITY[each.level] for each in said}
 
 
-def _from(basin: Basin, link: WashLink, least: Mapping[str, int], level: str) -> float | None:
+def _from(basin: WashAssessor, link: WashLink, least: Mapping[str, int], level: str) -> float | None:
     """The minutes beyond which something this grave is said that was not from the beginning."""
 
     grave = GRAVITY[level]

@@ -14,7 +14,7 @@ Kind = Literal["ready", "put_on", "rinse", "pause", "end"]
 
 
 @dataclass(frozen=True)
-class Going:
+class BasinLink:
     """One link of a wash as the basin takes it.
 
     `start` and `minutes` as planned: on the head once all of it is on, or of a pause; `rinsed`: it comes off
@@ -66,30 +66,30 @@ class Step:
     presses: int = 1
 
 
-def steps_of(goings: Sequence[Going]) -> tuple[Step, ...]:
+def steps_of(basin_links: Sequence[BasinLink]) -> tuple[Step, ...]:
     """The steps, in order of time. What is rinsed out comes off with the next thing that reaches its zone."""
     out = [Step("ready", "ready")]
-    on: list[Going] = []
-    for going in sorted(goings, key=lambda each: each.start):
-        if going.what == "pause":
-            out.append(Step(f"pause-{going.id}", "pause", going.id))
+    on: list[BasinLink] = []
+    for link in sorted(basin_links, key=lambda each: each.start):
+        if link.what == "pause":
+            out.append(Step(f"pause-{link.id}", "pause", link.id))
             continue
-        met = [each for each in on if _meets(each, going)]
+        met = [each for each in on if _meets(each, link)]
         on = [each for each in on if each not in met]
         offs = tuple(each.id for each in met)
-        if going.what == "water":
-            out.append(Step(f"off-{going.id}", "rinse", going.id, offs))
+        if link.what == "water":
+            out.append(Step(f"off-{link.id}", "rinse", link.id, offs))
             continue
         if offs:
-            out.append(Step(f"before-{going.id}", "rinse", None, offs))
-        out.append(Step(f"on-{going.id}", "put_on", going.id, presses=max(going.sections, 1)))
-        if going.rinsed:
-            on.append(going)
+            out.append(Step(f"before-{link.id}", "rinse", None, offs))
+        out.append(Step(f"on-{link.id}", "put_on", link.id, presses=max(link.sections, 1)))
+        if link.rinsed:
+            on.append(link)
     if on:
         out.append(Step("last", "rinse", None, tuple(each.id for each in on)))
     return (*out, Step("end", "end"))
 
 
-def _meets(there: Going, comes: Going) -> bool:
+def _meets(there: BasinLink, comes: BasinLink) -> bool:
     """Whether what comes reaches what is there; water over all of it reaches the face too."""
     return bool(there.zones & comes.zones) or (comes.what == "water" and comes.zone == "both")

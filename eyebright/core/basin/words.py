@@ -3,8 +3,8 @@
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
-from .contact import Contact, Ring, Stand
-from .steps import Going, Step
+from .contact import Contact, Progress, Ring
+from .steps import BasinLink, Step
 from .table import Posture
 
 ORDINALS = ("first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth",
@@ -28,73 +28,75 @@ class StepWords:
 
 
 def step_words(
-    step: Step, pressed: int, goings: Mapping[int, Going], posture: Posture, skin: float
+    step: Step, pressed: int, basin_links: Mapping[int, BasinLink], posture: Posture, skin: float
 ) -> StepWords:
     """A step after so many of its presses. `skin`: °C that this head bears."""
-    going = goings.get(step.link) if step.link is not None else None
+    link = basin_links.get(step.link) if step.link is not None else None
     if step.kind == "ready":
         return StepWords(
             "Before you begin", f"{skin:g} °C", "At most: a drop on the inner wrist must feel of nothing.",
             "Ready", f"Before you begin. Water at most {skin:g} degrees. {HOLD} when you are ready.",
         )  # fmt: skip
-    if step.kind == "end" or (going is None and step.kind != "rinse"):
+    if step.kind == "end" or (link is None and step.kind != "rinse"):
         return StepWords(
             "That was the last", "", "End the wash: what was done is kept.", "End the wash",
             f"That was the last step. {HOLD} to end the wash.",
         )  # fmt: skip
     if step.kind == "rinse":
-        return _rinse(step, going, goings, posture)
-    assert going is not None
+        return _rinse(step, link, basin_links, posture)
+    assert link is not None
     if step.kind == "pause":
-        minutes = f"{going.minutes:g} min"
+        minutes = f"{link.minutes:g} min"
         return StepWords(
-            going.name, "" if not going.hands else minutes, going.how, "Done",
-            f"{going.name}, about {_minutes(going.minutes)}. {going.how} {HOLD} when it is done.",
+            link.name, "" if not link.hands else minutes, link.how, "Done",
+            f"{link.name}, about {_minutes(link.minutes)}. {link.how} {HOLD} when it is done.",
         )  # fmt: skip
-    return _put_on(step, pressed, going, posture)
+    return _put_on(step, pressed, link, posture)
 
 
-def _put_on(step: Step, pressed: int, going: Going, posture: Posture) -> StepWords:
-    where = ON[going.zone]
-    eyes = posture.eyes if going.eyes else ""
-    much = f"{going.says}. " if going.says else ""
-    note = f" {going.note}" if going.note else ""
-    only = f"Only {going.optional}: else leave it out." if going.optional else ""
+def _put_on(step: Step, pressed: int, link: BasinLink, posture: Posture) -> StepWords:
+    where = ON[link.zone]
+    eyes = posture.eyes if link.eyes else ""
+    much = f"{link.says}. " if link.says else ""
+    note = f" {link.note}" if link.note else ""
+    only = f"Only {link.optional}: else leave it out." if link.optional else ""
     if step.presses == 1:
-        how = _joined(only, _there(going), eyes, _then(going), going.note)
-        say = f"{going.name} {where}. {only} {_cap(much)}{eyes} {HOLD} when it is on.{note}"
-        return StepWords(f"{going.name} {where}", going.amount, how, "It is on", _tidy(say))
+        how = _joined(only, _there(link), eyes, _then(link), link.note)
+        say = f"{link.name} {where}. {only} {_cap(much)}{eyes} {HOLD} when it is on.{note}"
+        return StepWords(f"{link.name} {where}", link.amount, how, "It is on", _tidy(say))
     part = f"the {ordinal(pressed)} of {step.presses}"
-    how = _joined(only, f"{_cap(going.section)}, {part}. {_cap(going.says)} in all." if going.says else "",
-                  eyes, _then(going), going.note)  # fmt: skip
-    first = f"{going.name} {where}, {going.section}. {only} {_cap(much)}{eyes} " if pressed == 0 else ""
+    how = _joined(only, f"{_cap(link.section)}, {part}. {_cap(link.says)} in all." if link.says else "",
+                  eyes, _then(link), link.note)  # fmt: skip
+    first = f"{link.name} {where}, {link.section}. {only} {_cap(much)}{eyes} " if pressed == 0 else ""
     say = f"{first}Now {part}. {HOLD} when it is on.{note if pressed == 0 else ''}"
     return StepWords(
-        f"{going.name} {where}", f"{pressed + 1} of {step.presses}", how, f"The {ordinal(pressed)} is on",
+        f"{link.name} {where}", f"{pressed + 1} of {step.presses}", how, f"The {ordinal(pressed)} is on",
         _tidy(say),
     )  # fmt: skip
 
 
-def _there(going: Going) -> str:
+def _there(link: BasinLink) -> str:
     """What is said beside its amount: what there is of it, and whether that is enough."""
-    rest = going.says.removeprefix(f"about {going.amount}").lstrip("; ")
+    rest = link.says.removeprefix(f"about {link.amount}").lstrip("; ")
     return f"{_cap(rest)}." if rest else ""
 
 
-def _then(going: Going) -> str:
-    cover = ", under a cap" if going.cover and going.zone != "bag" else ""
-    return f"It stays on {_minutes(going.minutes)}{cover}." if going.rinsed else "It stays in."
+def _then(link: BasinLink) -> str:
+    cover = ", under a cap" if link.cover and link.zone != "bag" else ""
+    return f"It stays on {_minutes(link.minutes)}{cover}." if link.rinsed else "It stays in."
 
 
-def _rinse(step: Step, going: Going | None, goings: Mapping[int, Going], posture: Posture) -> StepWords:
-    off = [goings[link] for link in step.offs if link in goings]
+def _rinse(
+    step: Step, link: BasinLink | None, basin_links: Mapping[int, BasinLink], posture: Posture
+) -> StepWords:
+    off = [basin_links[pk] for pk in step.offs if pk in basin_links]
     names = _listed([each.name for each in off])
     sections = any(each.sections > 1 for each in off)
     order = "First on, first off. " if sections else ""
     if not off:
-        where = ON[going.zone] if going else ""
+        where = ON[link.zone] if link else ""
         return StepWords(
-            f"Plain water {where}", f"{going.minutes:g} min" if going else "",
+            f"Plain water {where}", f"{link.minutes:g} min" if link else "",
             f"{order}{posture.eyes}", "Done",
             _tidy(f"Plain water {where}. {posture.eyes} {HOLD} when it runs clear."),
         )  # fmt: skip
@@ -109,15 +111,15 @@ def _rinse(step: Step, going: Going | None, goings: Mapping[int, Going], posture
 
 def ring_words(contact: Contact, kind: Ring) -> str:
     """What a clock says when it rings."""
-    going = contact.going
+    link = contact.link
     if kind == "due":
-        return f"{going.name} has had its {_minutes(going.minutes)}: rinse it out."
+        return f"{link.name} has had its {_minutes(link.minutes)}: rinse it out."
     if kind == "soon":
-        return f"{_cap(_minutes(contact.soon))} more for {going.name}: then it has to come off."
+        return f"{_cap(_minutes(contact.soon))} more for {link.name}: then it has to come off."
     if kind == "over":
-        most = _minutes(going.most or 0.0)
-        return f"{going.name} has been on {most}, the most for this head. Rinse it out now."
-    return f"{going.name} is far past its most. Rinse it out at once, with plenty of water."
+        most = _minutes(link.most or 0.0)
+        return f"{link.name} has been on {most}, the most for this head. Rinse it out now."
+    return f"{link.name} is far past its most. Rinse it out at once, with plenty of water."
 
 
 def contact_words(contact: Contact, now: float) -> str:
@@ -141,15 +143,15 @@ def belief_words(believed: float, ph: tuple[float, float, float] | None) -> str:
 
 def judged_words(contact: Contact, now: float) -> str:
     """What was planned beside what was done."""
-    going = contact.going
-    found, meant = contact.longest(now), going.minutes + going.each * max(going.sections, 1)
-    if not going.rinsed:
-        return f"{going.name} stays in."
-    out = f"{going.name}: {_minutes(found)} of {_minutes(meant)} planned"
-    if going.never is not None and found > going.never:
+    link = contact.link
+    found, meant = contact.longest(now), link.minutes + link.each * max(link.sections, 1)
+    if not link.rinsed:
+        return f"{link.name} stays in."
+    out = f"{link.name}: {_minutes(found)} of {_minutes(meant)} planned"
+    if link.never is not None and found > link.never:
         return f"{out}: far too long. Watch the skin; leave a longer gap before the next."
-    if going.most is not None and found > going.most:
-        return f"{out}: past the most of {_minutes(going.most)}. Leave a longer gap before the next."
+    if link.most is not None and found > link.most:
+        return f"{out}: past the most of {_minutes(link.most)}. Leave a longer gap before the next."
     if found < 0.6 * meant:
         return f"{out}: off early, it did less."
     if found > 1.4 * meant and found - meant > 1.0:
@@ -162,7 +164,7 @@ def ordinal(place: int) -> str:
     return ORDINALS[place] if place < len(ORDINALS) else f"{place + 1}th"
 
 
-def next_words(steps: Sequence[Step], stand: Stand, goings: Mapping[int, Going]) -> str:
+def next_words(steps: Sequence[Step], stand: Progress, basin_links: Mapping[int, BasinLink]) -> str:
     """The next step, small."""
     step = steps[stand.place] if stand.place < len(steps) else None
     if step is not None and step.kind == "put_on" and stand.pressed + 1 < step.presses:
@@ -170,15 +172,15 @@ def next_words(steps: Sequence[Step], stand: Stand, goings: Mapping[int, Going])
     following = steps[stand.place + 1] if stand.place + 1 < len(steps) else None
     if following is None:
         return ""
-    going = goings.get(following.link) if following.link is not None else None
+    link = basin_links.get(following.link) if following.link is not None else None
     if following.kind == "rinse":
-        names = _listed([goings[link].name for link in following.offs if link in goings])
+        names = _listed([basin_links[link].name for link in following.offs if link in basin_links])
         return f"then rinse out {names}" if names else "then plain water"
     if following.kind == "end":
         return "then that is all"
-    if going is None:
+    if link is None:
         return ""
-    return f"then {going.name if going.what == 'put_on' else going.name[:1].lower() + going.name[1:]}"
+    return f"then {link.name if link.what == 'put_on' else link.name[:1].lower() + link.name[1:]}"
 
 
 def _minutes(value: float) -> str:

@@ -15,7 +15,7 @@ import numpy as np
 from ..heads import HairAndScalp, folds, lifted, sebum_table
 from ..numbers import Array, Draws, Spread, middle
 from ..vocabulary import LinkZone, Wetness, Zone
-from .subjects import GoesOn, PlainWater, Subject
+from .subjects import PlainWater, SpreadProfile, Subject
 from .table import chain_table
 from .wet_hair import WetHair, dry_hair, poured_over
 
@@ -58,8 +58,8 @@ class Link:
     @property
     def left_in(self) -> bool:
         """Whether it stays in."""
-        goes_on = self.subject.goes_on
-        return self.subject.use == "left_in" or (goes_on is not None and goes_on.stays)
+        spread_profile = self.subject.spread_profile
+        return self.subject.use == "left_in" or (spread_profile is not None and spread_profile.stays)
 
     @property
     def on_for(self) -> float:
@@ -241,7 +241,7 @@ class _Head:
     def _lifted(self, zone: Zone, link: Link, dose: Array) -> tuple[Array, Array]:
         """The share of the zone's own oil that it lifts, and its folds; the oil in it spends cleaning too."""
         subject, draws, table = link.subject, self.draws, sebum_table()
-        per_gram = subject.cleaning(draws) * contact(subject.goes_on, link.on_for)
+        per_gram = subject.cleaning(draws) * contact(subject.spread_profile, link.on_for)
         there = self.oil[zone] + subject.oil(draws) * dose
         taken = folds(per_gram * dose, there)
         plain = lifted(per_gram * dose, there, draws, self.on.strength_with(subject.product))
@@ -268,7 +268,7 @@ class _Head:
             volume = np.array([max(grams * per_gram, LEAST_ML)])
             before = self.wet[zone]
             if id(before) not in solved:
-                rubbed = link.subject.goes_on is not None and link.grams is None and volume[0] < RUBBED
+                rubbed = link.subject.spread_profile is not None and link.grams is None and volume[0] < RUBBED
                 solved[id(before)] = poured_over(
                     before, self.on, parts, volume, self.draws, nth, rubbed=rubbed
                 )
@@ -279,41 +279,43 @@ def dose_on(zone: Zone, link: Link, on: HairAndScalp, draws: Draws) -> Array:
     """g of a link that go on one zone: by its family and the head, times as much as is asked for."""
     if not link.reaches(zone):
         return np.zeros(1)
-    goes_on = link.subject.goes_on
-    if goes_on is None:
+    spread_profile = link.subject.spread_profile
+    if spread_profile is None:
         poured = chain_table()["plain"]["ml"] * link.amount if link.grams is None else link.grams
         return np.full(1, poured * (chain_table()["zones"][zone] if link.zone == "both" else 1.0))
     if link.grams is None:
-        return _usual_dose(zone, link, goes_on, on, draws) * link.amount
-    both = {each: _usual_dose(each, link, goes_on, on, draws) for each in ZONES if link.reaches(each)}
+        return _usual_dose(zone, link, spread_profile, on, draws) * link.amount
+    both = {each: _usual_dose(each, link, spread_profile, on, draws) for each in ZONES if link.reaches(each)}
     return both[zone] * (link.grams / max(middle(sum(both.values(), np.zeros(1))), 1e-9))
 
 
-def _usual_dose(zone: Zone, link: Link, goes_on: GoesOn, on: HairAndScalp, draws: Draws) -> Array:
+def _usual_dose(
+    zone: Zone, link: Link, spread_profile: SpreadProfile, on: HairAndScalp, draws: Draws
+) -> Array:
     own = draws.within("dose")
     if zone == "scalp":
-        return own.of("film", goes_on.film) * on.area * on.dose
-    if link.zone != "both" and goes_on.hair.high <= 0.0:
+        return own.of("film", spread_profile.film) * on.area * on.dose
+    if link.zone != "both" and spread_profile.hair.high <= 0.0:
         return own.of("worked in", Spread.of(chain_table()["oiling"]["lengths"])) * on.mass
     # What stays is not a question of how much wet hair holds.
-    holds = 1.0 if goes_on.stays else on.holds
-    return own.of("spread", goes_on.hair) * on.mass * on.dose * holds
+    holds = 1.0 if spread_profile.stays else on.holds
+    return own.of("spread", spread_profile.hair) * on.mass * on.dose * holds
 
 
 def dose_on_face(link: Link, draws: Draws) -> Array:
     """g of a link that go on the face."""
-    if link.zone != "face" or link.subject.goes_on is None:
+    if link.zone != "face" or link.subject.spread_profile is None:
         return np.zeros(1)
     if link.grams is not None:
         return np.full(1, link.grams)
     area = draws.of("face", Spread.of(chain_table()["face"]["area"]))
-    return draws.within("dose").of("film", link.subject.goes_on.film) * area * link.amount
+    return draws.within("dose").of("film", link.subject.spread_profile.film) * area * link.amount
 
 
-def contact(goes_on: GoesOn | None, minutes: float) -> float:
+def contact(spread_profile: SpreadProfile | None, minutes: float) -> float:
     """How far so many minutes let it work, against its usual ones."""
-    if goes_on is None:
+    if spread_profile is None:
         return 1.0
-    takes = chain_table()["takes_minutes"]["paste" if goes_on.paste else "liquor"]
-    usual = max(sum(goes_on.usual) / 2.0, 0.5)
+    takes = chain_table()["takes_minutes"]["paste" if spread_profile.paste else "liquor"]
+    usual = max(sum(spread_profile.usual) / 2.0, 0.5)
     return float((1.0 - np.exp(-minutes / takes)) / (1.0 - np.exp(-usual / takes)))

@@ -15,7 +15,7 @@ from ..vocabulary import Use
 from .table import chain_table
 
 
-class GoesOn(Protocol):
+class SpreadProfile(Protocol):
     """How something is spread, and how long it usually stays: a family of preparation has all of it."""
 
     @property
@@ -58,7 +58,7 @@ class Subject(Protocol):
         ...
 
     @property
-    def goes_on(self) -> GoesOn | None:
+    def spread_profile(self) -> SpreadProfile | None:
         """How it is spread; None for what is poured in whatever amount is said."""
         ...
 
@@ -103,7 +103,7 @@ class PlainWater:
     product: str = ""
 
     @property
-    def goes_on(self) -> GoesOn | None:
+    def spread_profile(self) -> SpreadProfile | None:
         """It is poured: no dose."""
         return None
 

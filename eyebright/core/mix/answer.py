@@ -16,7 +16,7 @@ import numpy as np
 from ..materials import METRIC, Kit, Supply, acidic, jug_for, pourable, said, spoons, weighable
 from ..materials import MeasuringJug as Vessel
 from ..numbers import DRAWS, PRIOR, Array, Draws, Figure, Posterior, figure, variance_shares
-from ..rules import Caution, cautions, limits, worse_of
+from ..rules import Caution, cautions, gravest, limits
 from ..vocabulary import Use
 from . import words
 from .curve import Curve, curve, sharpen
@@ -175,7 +175,7 @@ def work_out(question: Question) -> Mix:
         doubts=_doubts(jug, draws, samples),
         facts=facts,
         before=before,
-        cautions=tuple(worse_of("jug", facts, before)),
+        cautions=tuple(gravest("jug", facts, before)),
         steps=words.steps(
             [(f"{said(p.amount)} {p.unit}", p.spoons, p.name, p.what) for p in pours],
             question.use,

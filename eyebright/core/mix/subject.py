@@ -22,7 +22,7 @@ class JugSubject:
     product: str = ""
 
     @property
-    def goes_on(self) -> None:
+    def spread_profile(self) -> None:
         """It is poured, in whatever amount is said: no dose."""
         return
 

@@ -156,7 +156,7 @@ def _listed(names: Sequence[str]) -> str:
     return names[0] if len(names) == 1 else f"{', '.join(names[:-1])} and {names[-1]}"
 
 
-def said_of(each: Iterable[tuple[str, Iterable[Caution]]]) -> list[Caution]:
+def merge_cautions(each: Iterable[tuple[str, Iterable[Caution]]]) -> list[Caution]:
     """What several things say, each named by those that say it, the gravest first; said alike, said once."""
     of: dict[Caution, list[str]] = {}
     for name, said in each:
@@ -173,7 +173,7 @@ UNCONFIRMED = (
 )
 
 
-def worse_of(
+def gravest(
     subject: Subject, facts: Facts, before: Facts | None, among: Sequence[Rule] | None = None
 ) -> list[Caution]:
     """The cautions of these facts, and every stop and warning that held `before` unconfirmed readings.

@@ -1,7 +1,7 @@
 """A wash over a head: its links strung together, what fits a head, formulas ranked for it."""
 
 from .advice import Advice, advise, fit_of
-from .chain import Along, Basin, Wash, wash_of
+from .chain import LinkResult, Wash, WashAssessor, wash_of
 from .facts import link_facts
 from .finish import Finish
 from .fits import Dose, Fit
@@ -15,14 +15,13 @@ from .teaching import Lesson, Part, lessons
 
 __all__ = [
     "Advice",
-    "Along",
-    "Basin",
     "Candidate",
     "Change",
     "Dose",
     "Finish",
     "Fit",
     "Lesson",
+    "LinkResult",
     "Match",
     "Part",
     "Pause",
@@ -30,6 +29,7 @@ __all__ = [
     "SpacedFamily",
     "Suit",
     "Wash",
+    "WashAssessor",
     "WashLink",
     "advise",
     "best_of_each",

@@ -13,7 +13,7 @@ from ..formulas.model import Formula
 from ..heads import HairAndScalp, grade, ordinary_head
 from ..materials import METRIC, Kit, Supply
 from ..numbers import PRIOR, Array, Draws, Figure, Posterior, figure, middle
-from ..rules import GRAVITY, Caution, cautions, facts_of, said_of, worse_of
+from ..rules import GRAVITY, Caution, cautions, facts_of, gravest, merge_cautions
 from ..vocabulary import LinkZone, Zone
 from .facts import link_facts
 from .finish import Finish, finish_of
@@ -26,7 +26,7 @@ NOWHERE: LinkZone = "face"  # a pause reaches no hair
 
 
 @dataclass(frozen=True)
-class Along:
+class LinkResult:
     """After one link: shares lifted by it, oil on each zone (g), each zone's wet pH.
 
     `ph` is that of the lengths, or of the scalp where only that is wet. `start` and `minutes` that it takes
@@ -65,7 +65,7 @@ class Wash:
     `oil`: g on scalp and lengths before the first; `basin`: minutes at the basin, and `ahead` those before.
     """
 
-    along: tuple[Along, ...]
+    along: tuple[LinkResult, ...]
     oil: tuple[Figure, Figure]
     scalp_lift: Figure
     lengths_lift: Figure
@@ -92,7 +92,7 @@ class _Run:
     wanted: tuple[Array, Array]
 
 
-class Basin:
+class WashAssessor:
     """What washes are worked out with: the water, the kit, what is believed, and the head they meet.
 
     `hair_and_scalp_for`: gives what they meet for some draws; an ordinary head without.
@@ -176,7 +176,7 @@ def wash_of(
     head: Mapping[str, Any] | None = None,
 ) -> Wash:
     """One wash, by itself (`Basin.wash`)."""
-    return Basin(water, kit, posterior, hair_and_scalp_for, head).wash(links)
+    return WashAssessor(water, kit, posterior, hair_and_scalp_for, head).wash(links)
 
 
 def _run(link: WashLink, found: Assessment | None, water: Supply, on: HairAndScalp, draws: Draws) -> _Run:
@@ -264,7 +264,7 @@ def _in_time(runs: Sequence[_Run]) -> list[_Run]:
     return sorted(runs, key=lambda run: run.link.start or 0.0)
 
 
-def _along(run: _Run, after: LinkAfter, draws: Draws) -> Along:
+def _along(run: _Run, after: LinkAfter, draws: Draws) -> LinkResult:
     link = run.asked
     scalp, lengths = after.scalp, after.lengths
     wet: dict[Zone, Figure | None] = {
@@ -272,7 +272,7 @@ def _along(run: _Run, after: LinkAfter, draws: Draws) -> Along:
         for zone in ZONES
     }  # fmt: skip
     found = run.assessment
-    return Along(
+    return LinkResult(
         name=link.name or after.link.subject.name,
         zone=link.zone,
         plain=link.formula is None and not link.pause,
@@ -323,7 +323,7 @@ def _cautions(
         (run.asked.name or run.link.subject.name, [one for one in _alone(run, head) if one.id not in said])
         for run in runs
     ]
-    return tuple(sorted([*whole, *said_of(alone)], key=lambda each: GRAVITY[each.level]))
+    return tuple(sorted([*whole, *merge_cautions(alone)], key=lambda each: GRAVITY[each.level]))
 
 
 def _alone(run: _Run, head: Mapping[str, Any]) -> Sequence[Caution]:
@@ -332,7 +332,7 @@ def _alone(run: _Run, head: Mapping[str, Any]) -> Sequence[Caution]:
     if found is None:
         return ()
     before = None if found.before is None else link_facts(found.before, run.link, head)
-    return tuple(worse_of("link", link_facts(found.facts, run.link, head), before))
+    return tuple(gravest("link", link_facts(found.facts, run.link, head), before))
 
 
 LEFT_OUT = "With what may be left out left out:"

@@ -17,7 +17,7 @@ from ..formulas.assess import Digest, DigestSubject, grades
 from ..formulas.model import Family, families
 from ..heads import HairAndScalp, Holding, Needs, folds_for, material_facts, patch_of
 from ..numbers import Array, Draws, Figure, figure
-from ..rules import Caution, Rule, cautions, facts_of, worse_of
+from ..rules import Caution, Rule, cautions, facts_of, gravest
 from ..vocabulary import Use, Zone
 
 Verdict = Literal["suits", "adjust", "care", "off", "not_needed", "ruled_out"]
@@ -156,7 +156,7 @@ def _with_head(candidate: Candidate, facts: Mapping[str, Any], head: Mapping[str
 def stops_of(candidate: Candidate, head: Mapping[str, Any]) -> tuple[Caution, ...]:
     """The stops of a candidate on a head: what rules it out, whatever it does there."""
     before = candidate.digest.before and _with_head(candidate, candidate.digest.before, head)
-    said = worse_of("formula", candidate_facts(candidate, head), before)
+    said = gravest("formula", candidate_facts(candidate, head), before)
     return tuple(each for each in said if each.level == "stop")
 
 
@@ -187,7 +187,7 @@ def judge_candidate(
     """How a formula fits a head. `objections`: what house rules hold against it."""
     digest = candidate.digest
     before = digest.before and _with_head(candidate, digest.before, head)
-    said = worse_of("formula", candidate_facts(candidate, head), before, among)
+    said = gravest("formula", candidate_facts(candidate, head), before, among)
     out = _judge(families()[digest.family], found, needs, said, wait, digest.use, digest.ph)
     out.against += objections
     out.points -= AGAINST * len(objections)

@@ -28,7 +28,7 @@ from ..schemas.assessments import (
     WeighedLineOut,
     WhyOut,
 )
-from .workbench import Written
+from .workbench import ParsedFormula
 
 
 def the_vessel(pk: int | None) -> tuple[str, float] | None:
@@ -42,7 +42,7 @@ def the_vessel(pk: int | None) -> tuple[str, float] | None:
 
 
 def assessment_of(
-    written: Written, bench: Workbench, vessel: tuple[str, float] | None = None
+    written: ParsedFormula, bench: Workbench, vessel: tuple[str, float] | None = None
 ) -> Assessment | None:
     """The reading of what was written; None, and why beside its field, where there is none yet."""
     if written.formula is None:

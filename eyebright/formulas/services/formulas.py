@@ -15,7 +15,7 @@ from eyebright.core.formulas.model import families
 from eyebright.core.materials import Named, Score, Supply, finder_of, folded, words
 from eyebright.household.services.household import checked_schools
 from eyebright.kept.problems import Problem, one
-from eyebright.kept.versions import held
+from eyebright.kept.versions import get_checked
 from eyebright.kept.wire import FigureOut
 from eyebright.shelf.services.measures import the_kit
 from eyebright.shelf.services.supplies import names_of, supplies_of, supply_out, the_kitchen
@@ -35,7 +35,16 @@ from ..schemas.formulas import (
 from .assessments import assessment_of, assessment_out, the_vessel
 from .choices import line_out
 from .digests import freshened, keep_digest, keys_in
-from .workbench import UNREAD, Written, as_core, core_bench, entered_and_lost, entered_of, keys_of, names_in
+from .workbench import (
+    UNREAD,
+    ParsedFormula,
+    as_core,
+    core_bench,
+    entered_and_lost,
+    entered_of,
+    keys_of,
+    names_in,
+)
 
 SITTING = timedelta(minutes=20)  # after so long without a change a new sitting begins, and the old is kept
 SHOWN = 60
@@ -59,7 +68,7 @@ def formula_out(kept: Formula, head: int | None = None, vessel: int | None = Non
     return shown(kept, written, head, vessel)
 
 
-def shown(kept: Formula, written: Written, head: int | None, vessel: int | None) -> FormulaOut:
+def shown(kept: Formula, written: ParsedFormula, head: int | None, vessel: int | None) -> FormulaOut:
     """A formula as it was just written, and what comes of it."""
     bench, whom = core_bench(keys_of(written.entered), head)
     reading = assessment_of(written, bench, the_vessel(vessel))
@@ -101,7 +110,7 @@ def searched(entered: FormulaIn, there: Mapping[str, Supply]) -> str:
     return folded(" · ".join(names))[:4000]
 
 
-def kept_new(body: FormulaIn) -> tuple[Formula, Written]:
+def kept_new(body: FormulaIn) -> tuple[Formula, ParsedFormula]:
     """Keep a formula that is new."""
     checked_schools(body.schools)
     written = as_core(body)
@@ -114,7 +123,7 @@ def kept_new(body: FormulaIn) -> tuple[Formula, Written]:
 @transaction.atomic
 def save_formula(pk: int, entered: FormulaSaveIn) -> FormulaOut:
     """Keep a formula as it stands on the bench; refused where another window was first."""
-    kept: Formula = held(Formula.objects.all(), pk, "formula", entered.version, formula_out)
+    kept: Formula = get_checked(Formula.objects.all(), pk, "formula", entered.version, formula_out)
     checked_schools(entered.formula.schools)
     body = entered.formula.model_dump()
     written = as_core(entered.formula, kept.pk)
@@ -188,7 +197,7 @@ def versions_out(kept: Formula) -> list[VersionOut]:
 @transaction.atomic
 def back_to(pk: int, number: int, version: int) -> FormulaOut:
     """Make a version the formula again; what stood there is kept as a version of its own."""
-    kept: Formula = held(Formula.objects.all(), pk, "formula", version, formula_out)
+    kept: Formula = get_checked(Formula.objects.all(), pk, "formula", version, formula_out)
     found = find_version(kept, number)
     keep_version(kept, "")
     body = entered_of(found.body)

@@ -14,7 +14,7 @@ from eyebright.kept.wire import CautionOut, caution_out, figure_out
 from ..schemas.choices import KeyNameOut
 from ..schemas.formulas import BesideOut, ProposalOut, ProposeIn
 from .assessments import assessment_of
-from .workbench import Written, as_core, as_written, core_bench, keys_of
+from .workbench import ParsedFormula, as_core, core_bench, keys_of, to_schema
 
 NOBODY = "Choose whom it is for."
 NOT_YET = "Put right what is marked first: it cannot be reckoned yet."
@@ -29,8 +29,8 @@ def propose(asked: ProposeIn) -> ProposalOut:
         raise Problem(422, "Something needs another look.", NOT_YET, written.problems or {"lines": NOT_YET})
     try:
         found = _goal(asked, written.formula, bench, whom)
-        body = as_written(found.formula, asked.formula)
-        after_written = Written(
+        body = to_schema(found.formula, asked.formula)
+        after_written = ParsedFormula(
             body, found.formula, {}, list(range(len(found.formula.ingredients))), written.there
         )
         after = assessment_of(after_written, bench) if found.changes else before

@@ -29,7 +29,7 @@ from eyebright.core.materials import Amount, Count, Kit, Supply, said, typed_num
 from eyebright.heads.services import facts_of_whom, head_for, product_key
 from eyebright.kept.fields import count as number_range
 from eyebright.kept.fields import number
-from eyebright.kept.lenient import salvaged
+from eyebright.kept.lenient import parse_lenient
 from eyebright.shelf.models import ReadingLine
 from eyebright.shelf.services.measures import the_kit
 from eyebright.shelf.services.readings import posterior_for
@@ -48,7 +48,7 @@ UNREAD = "This line could not be read: choose what it is, or leave it out."
 
 
 @dataclass
-class Written:
+class ParsedFormula:
     """A formula as it was written, as the core takes it: None where it cannot be reckoned yet, and why.
 
     `problems` by field; some (what is no longer on the shelf) do not stand in the way. `places` are those of
@@ -61,9 +61,9 @@ class Written:
     places: list[int] = field(default_factory=list)
     there: Mapping[str, Supply] = field(default_factory=dict)
 
-    def made_as(self, formula: Formula) -> "Written":
+    def made_as(self, formula: Formula) -> "ParsedFormula":
         """The same with another formula in its place, of which nothing is amiss: line for line its own."""
-        return Written(self.entered, formula, {}, list(range(len(formula.ingredients))), self.there)
+        return ParsedFormula(self.entered, formula, {}, list(range(len(formula.ingredients))), self.there)
 
     def at_fault(self, raised: FormulaError) -> None:
         """Put what the core found fault with beside its field."""
@@ -88,7 +88,7 @@ def entered_of(body: Mapping[str, Any]) -> FormulaIn:
 def entered_and_lost(body: Mapping[str, Any]) -> tuple[FormulaIn, dict[str, str]]:
     """The same, and what is said of what was left open, by field."""
     try:
-        entered, lost = salvaged(FormulaIn, body)
+        entered, lost = parse_lenient(FormulaIn, body)
     except ValidationError:
         name = str(body.get("name") or "")[:80].strip() or "A formula that cannot be read"
         entered, lost = FormulaIn(name=name, family="mask"), {"name": "all of it"}
@@ -100,14 +100,14 @@ def keys_of(entered: FormulaIn) -> list[str]:
     return [line.stuff for line in entered.lines if line.stuff]
 
 
-def as_core(entered: FormulaIn, pk: int | None = None) -> Written:
+def as_core(entered: FormulaIn, pk: int | None = None) -> ParsedFormula:
     """A written formula as the core takes it; `pk` of the one that is kept, which washes may have taught."""
     keys = keys_of(entered)
     still = supplies_of(keys)
     missing = [key for key in keys if key not in still]
     there = still | supplies_of(missing, also_removed=True) if missing else still
     strange = not_known_here([key for key in missing if key not in there])
-    out = Written(entered, there=there)
+    out = ParsedFormula(entered, there=there)
     try:
         family = family_of(entered.family)
     except FormulaError as raised:
@@ -195,7 +195,7 @@ def _counted(line: IngredientIn, missing: str) -> tuple[Count | None, str]:
         return None, raised.message()
 
 
-def _step(step: FormulaStepIn, place: int, out: Written) -> Step | None:
+def _step(step: FormulaStepIn, place: int, out: ParsedFormula) -> Step | None:
     """One step; what is wrong with it goes beside its field."""
     if step.kind not in step_kinds():
         out.problems[f"steps.{place}.kind"] = "Choose a kind of step."
@@ -212,7 +212,7 @@ def _step(step: FormulaStepIn, place: int, out: Written) -> Step | None:
     return Step(step.kind, tuple(step.adds), step.least, step.most, sign, step.note)
 
 
-def as_written(formula: Formula, entered: FormulaIn) -> FormulaIn:
+def to_schema(formula: Formula, entered: FormulaIn) -> FormulaIn:
     """A formula of the core as it is written; what was not understood of `entered` stays where it was."""
     had = {line.id: line for line in entered.lines}
     lines = []

@@ -20,7 +20,7 @@ from .history import (
 from .learnt import known_outcome, learnt, product_key
 from .passes import Passing, goes_by, keep_passes, pass_stops, passes
 from .questions import questions
-from .shown import due_at, head_out, head_rows, picture_out, state_of, wash_out
+from .serializers import due_at, head_out, head_rows, picture_out, state_of, wash_out
 
 __all__ = [
     "DAY",

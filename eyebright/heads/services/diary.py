@@ -9,13 +9,13 @@ from eyebright.core.formulas.model import families
 from eyebright.core.heads import RecordError, quick_tests, read_record, record_as_kept, tables
 from eyebright.core.materials import library
 from eyebright.kept.problems import Problem, one, only_offered
-from eyebright.kept.versions import changed, held, still_at
+from eyebright.kept.versions import changed, check_version, get_checked
 
 from ..models import CheckIn, Head, PatchTest, Picture, TestResult
 from ..schemas.diary import CheckInIn, LittleTestIn, PatchResultIn, PatchTestIn
 from ..schemas.heads import HeadChangeIn, HeadIn, HeadOut, KeptOut
 from .history import HeadHistory, find_head
-from .shown import head_out, patch_out, state_of
+from .serializers import head_out, patch_out, state_of
 
 KINDS: dict[str, type[CheckIn | TestResult | PatchTest]] = {
     "check-ins": CheckIn,
@@ -47,7 +47,7 @@ def save_head(entered: HeadIn, head: Head | None = None) -> Head:
 @transaction.atomic
 def change_head(pk: int, entered: HeadChangeIn) -> Head:
     """Change a record that is as it was when it was read; a question that is left out keeps its answer."""
-    head = held(Head.objects.all(), pk, "record", entered.version, head_out)
+    head = get_checked(Head.objects.all(), pk, "record", entered.version, head_out)
     before = {"name": head.name, "answers": {}, "note": head.note}
     return save_head(changed(HeadIn, before, entered), head)
 
@@ -132,7 +132,7 @@ def patch_result(pk: int, test_pk: int, entered: PatchResultIn) -> KeptOut:
     """Say what the arm showed. A reaction can be said at any time, a clear arm only when it is due."""
     head = find_head(pk)
     test: PatchTest = find_in(head, "patch-tests", test_pk)
-    still_at(test, CALLED["patch-tests"], entered.version, patch_out)
+    check_version(test, CALLED["patch-tests"], entered.version, patch_out)
     if entered.result == "clear" and state_of(test) == "running":
         raise Problem.field(
             "result",

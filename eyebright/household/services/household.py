@@ -17,7 +17,7 @@ from eyebright.core.rules import limits
 from eyebright.core.wash import school_keys
 from eyebright.kept.clock import lives_by, machine_zone
 from eyebright.kept.problems import OFFERED, Problem
-from eyebright.kept.versions import changed, still_at
+from eyebright.kept.versions import changed, check_version
 
 from ..models import Household, HouseLimit
 from ..schemas.household import (
@@ -101,7 +101,7 @@ def zone() -> str:
 def change_household(change: HouseholdChangeIn) -> HouseholdOut:
     """Change them, as they were when they were read."""
     kept = the_household()
-    still_at(kept, "setting", change.version, household_out)
+    check_version(kept, "setting", change.version, household_out)
     entered = changed(HouseholdIn, {name: getattr(kept, name) for name in HouseholdIn.model_fields}, change)
     if entered.system not in measure_table().systems:
         raise Problem.field("system", OFFERED)
@@ -202,7 +202,7 @@ def set_limit(key: str, entered: HouseLimitIn) -> list[HouseLimitOut]:
         )
         raise Problem.field("value", f"{looser}: from {least:g} to {most:g} {limit.unit}.")
     row = HouseLimit.objects.filter(key=key).first() or HouseLimit(key=key, version=0)
-    still_at(row, "limit", entered.version, limit_out)
+    check_version(row, "limit", entered.version, limit_out)
     row.value = entered.value
     row.save()
     return limits_out()

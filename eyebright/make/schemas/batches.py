@@ -102,7 +102,7 @@ class AtHandOut(Out):
     holds: float | None
 
 
-class ForHeadOut(Out):
+class RecipientOut(Out):
     """How it goes on one head: parts of water to one (None: not at all), its pH then, what is said to it."""
 
     head: int
@@ -127,7 +127,7 @@ class TakesOut(Out):
     ph: FigureOut | None
     keeps: str
     shopping: list[str]
-    heads: list[ForHeadOut]
+    heads: list[RecipientOut]
     cautions: list[CautionOut]
     stands: list[str]
     says: str
@@ -322,7 +322,7 @@ class BatchOut(Out):
     done: FiguresOut
     off: list[OffOut]
     cautions: list[CautionOut]
-    heads: list[ForHeadOut]
+    heads: list[RecipientOut]
     reading: FigureOut | None
     comparison: str
     read_again: str

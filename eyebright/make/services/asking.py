@@ -15,12 +15,12 @@ from eyebright.formulas.schemas.formulas import FormulaIn
 from eyebright.formulas.services.assessments import assessment_of, the_vessel
 from eyebright.formulas.services.formulas import find_formula
 from eyebright.formulas.services.workbench import (
-    Written,
+    ParsedFormula,
     as_core,
-    as_written,
     core_bench,
     entered_of,
     keys_of,
+    to_schema,
 )
 from eyebright.heads.services import find_head
 from eyebright.kept.problems import Problem
@@ -29,8 +29,8 @@ from eyebright.shelf.models import Lot
 from eyebright.shelf.services.supplies import core_lots, everything
 
 from ..models import Batch
-from ..schemas.batches import DrawnFromOut, ForHeadOut, MakeAsk, TakeLineOut, TakesOut, TakeStandInOut
-from .reckoning import for_heads
+from ..schemas.batches import DrawnFromOut, MakeAsk, RecipientOut, TakeLineOut, TakesOut, TakeStandInOut
+from .evaluation import for_heads
 
 WATERS = ("water", "class")  # keys of what comes from a tap, and never runs out
 STAND_INS = 3
@@ -87,8 +87,8 @@ def asked(ask: MakeAsk) -> Asked:
         ) from None
     steps = tuple(each.step for each in planned_steps(formula))
     formula = replace(formula, steps=steps)
-    body = as_written(formula, entered)
-    made = Written(body, there=written.there).made_as(formula)
+    body = to_schema(formula, entered)
+    made = ParsedFormula(body, there=written.there).made_as(formula)
     nobody, _ = core_bench([line.supply.key for line in formula.ingredients])
     found = assessment_of(made, nobody, the_vessel(ask.made_in))
     if found is None:
@@ -265,9 +265,9 @@ def _from(out: Asked, key: str, amount: float) -> DrawnFromOut:
     return DrawnFromOut(key=key, name=lot.name, amount=amount, left=left, use_by=lot.use_by)
 
 
-def head_out(pk: int, each: Thinning) -> ForHeadOut:
+def head_out(pk: int, each: Thinning) -> RecipientOut:
     """How it goes on one head."""
-    return ForHeadOut(
+    return RecipientOut(
         head=pk,
         name=find_head(pk).name,
         parts=each.parts,

@@ -13,35 +13,37 @@ from eyebright.core.make import Choice, tolerances
 from eyebright.core.materials import Supply, unit_of
 from eyebright.formulas.schemas.formulas import FormulaIn, FormulaNewIn, FormulaOut
 from eyebright.formulas.services import beginning, formulas
-from eyebright.formulas.services.workbench import as_written, entered_of
+from eyebright.formulas.services.workbench import entered_of, to_schema
 from eyebright.heads.services import Passing, find_head, keep_passes, pass_stops
 from eyebright.kept.decimals import exact
 from eyebright.kept.problems import Problem, one
-from eyebright.kept.versions import held
+from eyebright.kept.versions import get_checked
+from eyebright.kept.wire import caution_snapshots
 from eyebright.shelf.models import Vessel
 from eyebright.shelf.schemas.readings import ReadIn
 from eyebright.shelf.services.readings import core_reading
 
 from ..models import Batch
 from ..schemas.batches import BatchChangeIn, BatchOut, BatchRowOut, BeginBatchIn, MakeOut
+from ..signals import jug_changed
+from ..snapshots import PlannedPour, SheetStep
 from . import containers as stock
 from .asking import Asked, asked, source_of, spoons_said
-from .readings import note_reading, take_reading_back
-from .reckoning import (
+from .evaluation import (
     CONFIRMS,
-    cautions_kept,
+    evaluate,
+    evaluate_again,
     figures,
     keep_for_whom,
-    reckon_anew,
-    reckoned,
     steps_kept,
 )
-from .shown import batch_out, row_out
+from .readings import note_reading, take_reading_back
+from .serializers import batch_out, row_out
 from .taking import put_back, take_off
 
 LATELY = 12
-OF_NOTHING: tuple[dict[str, str], ...] = tuple(  # the run sheet of what nothing is planned of
-    {"act": act, "kind": kind, "name": name, "says": says, "how": how}
+OF_NOTHING = tuple(  # the run sheet of what nothing is planned of
+    SheetStep(act=act, kind=kind, name=name, says=says, how=how)
     for act, kind, name, says, how in (
         ("gather", "gather", "Get it together", "Get everything to hand.", ""),
         (
@@ -61,7 +63,7 @@ UNDER_WAY = 30
 
 def whole(rows: QuerySet[Batch]) -> QuerySet[Batch]:
     """Batches with all that is shown of them, in a fixed number of queries."""
-    return rows.select_related("formula", "told", "vessel", "head").prefetch_related("clocks")
+    return rows.select_related("formula", "reading", "vessel", "head").prefetch_related("clocks")
 
 
 def find_batch(pk: int, *, also_removed: bool = False) -> Batch:
@@ -69,9 +71,11 @@ def find_batch(pk: int, *, also_removed: bool = False) -> Batch:
     return one(whole(Batch.among(also_removed=also_removed)), pk, "batch")
 
 
-def held_batch(pk: int, version: int) -> Batch:
+def checked_batch(pk: int, version: int) -> Batch:
     """A batch of a formula as it was at this version; refused where another window was first."""
-    batch: Batch = held(whole(Batch.objects.filter(of=Batch.Of.FORMULA)), pk, "batch", version, batch_out)
+    batch: Batch = get_checked(
+        whole(Batch.objects.filter(of=Batch.Of.FORMULA)), pk, "batch", version, batch_out
+    )
     return batch
 
 
@@ -79,7 +83,7 @@ def kept(batch: Batch, *, anew: bool = True, whom: bool = True) -> BatchOut:
     """Keep a batch that was changed, worked out anew, and show it. `whom`: also how it goes on each head."""
     batch = _fresh(batch)
     if anew:
-        reckon_anew(batch, whom=whom)
+        evaluate_again(batch, whom=whom)
     batch.save()
     return batch_out(find_batch(batch.pk))
 
@@ -115,7 +119,7 @@ def begin(entered: BeginBatchIn) -> BatchOut:
         minutes=exact(formula.minutes, "0.01"),
         pours=plan_of(ask.formula, ask.bench, found, ask.chosen),
         steps=steps_kept(found),
-        cautions=cautions_kept(found.cautions),
+        cautions=caution_snapshots(found.cautions),
         facts=found.facts,
         figures=figures(found),
         stops_passed=passed,
@@ -151,7 +155,8 @@ def _begin_of_nothing(body: FormulaIn, entered: BeginBatchIn) -> BatchOut:
     heads = [find_head(pk).pk for pk in dict.fromkeys(entered.ask.heads)]
     batch = Batch.objects.create(
         of=Batch.Of.FORMULA, name=body.name, body=body.model_dump(mode="json"), volume=0,
-        use=body.use, minutes=0, steps=[dict(step) for step in OF_NOTHING], vessel_id=entered.ask.made_in,
+        use=body.use, minutes=0, steps=[step.model_copy() for step in OF_NOTHING],
+        vessel_id=entered.ask.made_in,
         figures=figures(None, "Nothing was planned."), outcome=figures(None, "Nothing is in it yet."),
     )  # fmt: skip
     for pk in heads:
@@ -159,9 +164,7 @@ def _begin_of_nothing(body: FormulaIn, entered: BeginBatchIn) -> BatchOut:
     return batch_out(find_batch(batch.pk))
 
 
-def plan_of(
-    formula: Formula, bench: Workbench, found: Any, chosen: dict[int, Choice]
-) -> list[dict[str, Any]]:
+def plan_of(formula: Formula, bench: Workbench, found: Any, chosen: dict[int, Choice]) -> list[PlannedPour]:
     """What is to be poured, line by line: so much, from which bottles, and how exactly it matters."""
     bands = tolerances(formula, bench, found)
     out = []
@@ -171,14 +174,13 @@ def plan_of(
         amount = each.ml if unit == "mL" else each.grams
         low, high = bands[line.id].band(each.grams)
         out.append(
-            {
-                "line": line.id, "key": line.supply.key, "name": line.supply.name, "amount": round(amount, 4),
-                "unit": unit, "grams": round(each.grams, 4), "low": round(low, 3), "high": round(high, 3),
-                "by": bands[line.id].by, "says": amount_said(line.amount),
-                "drops": line.amount.unit == "drop",
-                "spoons": spoons_said(line.supply, amount, bench),
-                "drawn": [list(pair) for pair in chosen[line.id].drawn] if line.id in chosen else [],
-            }
+            PlannedPour(
+                line=line.id, key=line.supply.key, name=line.supply.name, amount=round(amount, 4),
+                unit=unit, grams=round(each.grams, 4), low=round(low, 3), high=round(high, 3),
+                by=bands[line.id].by, says=amount_said(line.amount), drops=line.amount.unit == "drop",
+                spoons=spoons_said(line.supply, amount, bench),
+                drawn=list(chosen[line.id].drawn) if line.id in chosen else [],
+            )
         )  # fmt: skip
     return out
 
@@ -189,7 +191,7 @@ def plan_of(
 @transaction.atomic
 def change(pk: int, entered: BatchChangeIn) -> BatchOut:
     """Take over what was said, and leave the rest."""
-    batch = held_batch(pk, entered.version)
+    batch = checked_batch(pk, entered.version)
     asked_for = entered.model_fields_set
     batch.stops_passed = [*dict.fromkeys([*batch.stops_passed, *(entered.confirmed or ())])]
     if entered.name is not None:
@@ -210,7 +212,7 @@ def change(pk: int, entered: BatchChangeIn) -> BatchOut:
         batch.left_out = sorted(set(entered.left_out))
     anew = bool(asked_for & {"left_out", "read"})
     if anew:
-        reckon_anew(_fresh(batch))
+        evaluate_again(_fresh(batch))
     if entered.step is not None:
         go_to(batch, entered.step)
     if entered.finished is not None:
@@ -238,14 +240,14 @@ def go_to(batch: Batch, step: int) -> None:
 def _may_leave(batch: Batch, place: int) -> None:
     """Refuse to go on from a step that is not done, or over a stop of it."""
     row = batch.steps[place]
-    for caution in row.get("cautions", ()):
-        if caution.get("level") == "stop" and f"{place}:{caution['id']}" not in batch.stops_passed:
-            raise Problem.field("step", f"{caution['what']} {caution['instead']}")
-    if row.get("act") != "weigh":
+    for caution in row.cautions:
+        if caution.level == "stop" and f"{place}:{caution.id}" not in batch.stops_passed:
+            raise Problem.field("step", f"{caution.what} {caution.instead}")
+    if row.act != "weigh":
         return
-    lines = set(row.get("lines", ())) - {int(each) for each in batch.left_out}
+    lines = set(row.lines) - {int(each) for each in batch.left_out}
     have = set(batch.poured.values_list("line", flat=True))
-    names = [plan["name"] for plan in batch.pours if plan.get("line") in lines - have]
+    names = [plan.name for plan in batch.pours if plan.line in lines - have]
     if names:
         raise Problem.field("step", f"Not in yet: {', '.join(names)}. Weigh or tick it, or leave it out.")
     nothing_stops(batch)
@@ -254,9 +256,8 @@ def _may_leave(batch: Batch, place: int) -> None:
 def nothing_stops(batch: Batch) -> None:
     """Refuse what is never to go on a head. Nothing is begun over a stop: one that stands here was poured."""
     for caution in batch.cautions:
-        stop = caution.get("level") == "stop"
-        if stop and f"made:{caution['id']}" not in batch.stops_passed:
-            raise Problem.field("made", f"{caution['what']} {caution['instead']} {CONFIRMS}")
+        if caution.level == "stop" and f"made:{caution.id}" not in batch.stops_passed:
+            raise Problem.field("made", f"{caution.what} {caution.instead} {CONFIRMS}")
 
 
 def _read(batch: Batch, read: ReadIn | None) -> None:
@@ -265,10 +266,9 @@ def _read(batch: Batch, read: ReadIn | None) -> None:
         take_reading_back(batch)
         return
     found = core_reading(read)
-    foreseen = batch.outcome.get("ph") or batch.figures.get("ph")
-    if foreseen and batch.reading is None:  # what the reading is held against: it tells of itself soon
+    if batch.ph and batch.reading is None:  # what the reading is compared with: it narrows the pH itself soon
         batch.predicted, batch.predicted_low, batch.predicted_high = (
-            exact(foreseen[end]) for end in ("value", "low", "high")
+            exact(each) for each in (batch.ph.value, batch.ph.low, batch.ph.high)
         )
     note_reading(batch, found, _teaches(batch))
 
@@ -280,7 +280,7 @@ def _teaches(batch: Batch) -> list[tuple[str, float, str]]:
 
     How far those gave what they hold is not known well enough to teach of a bottle.
     """
-    now = reckoned(batch)
+    now = evaluate(batch)
     if now.done is None or any(line.phase == "infused" for line in now.done.ingredients):
         return []
     units: dict[str, Supply] = {line.supply.key: line.supply for line in now.done.ingredients}
@@ -288,31 +288,52 @@ def _teaches(batch: Batch) -> list[tuple[str, float, str]]:
     return [(row.stuff, float(row.taken), unit_of(units[row.stuff])) for row in rows if row.stuff in units]
 
 
-# ---- away, and back ----
+# ---- removed, and restored ----
+
+
+def take_away(batch: Batch) -> None:
+    """Remove a batch or a jug, with its reading; what it took goes back. `bring_back` undoes it."""
+    batch.remove()
+    for pour in batch.poured.all():
+        put_back(pour)
+    if batch.reading:
+        batch.reading.remove()
+    if batch.of == Batch.Of.JUG:
+        jug_changed.send(Batch, batch=batch, feel=None)
+
+
+def bring_back(batch: Batch) -> Batch:
+    """Undo `take_away`; what was not removed stays as it is."""
+    if batch.removed_at is None:
+        return batch
+    batch.restore()
+    for pour in batch.poured.all():
+        take_off(pour)
+    if batch.reading:
+        batch.reading.restore()
+    if batch.of == Batch.Of.JUG:
+        jug_changed.send(Batch, batch=batch, feel=None)
+    return batch
 
 
 @transaction.atomic
 def remove(pk: int) -> None:
     """Remove a batch, with what was filled of it; what it took goes back. `restore` undoes it."""
-    batch = one(Batch.objects.filter(of=Batch.Of.FORMULA), pk, "batch")
-    batch.remove()
-    for pour in batch.poured.all():
-        put_back(pour)
-    if batch.told:
-        batch.told.remove()
+    take_away(one(Batch.objects.filter(of=Batch.Of.FORMULA).select_related("reading"), pk, "batch"))
 
 
 @transaction.atomic
 def restore(pk: int) -> BatchOut:
-    """Undo `remove`; what was not removed stays as it is."""
-    batch = find_batch(pk, also_removed=True)
-    if batch.removed_at is not None and batch.of == Batch.Of.FORMULA:
-        batch.restore()
-        for pour in batch.poured.all():
-            take_off(pour)
-        if batch.told and batch.reading is not None:
-            batch.told.restore()
+    """Undo that, for a batch of a formula or of a jug."""
+    bring_back(find_batch(pk, also_removed=True))
     return batch_out(find_batch(pk))
+
+
+def washes_of_all() -> QuerySet[Any]:
+    """Washes that were done with batches, also those that are not to be seen yet."""
+    washes: Any = Batch._meta.get_field("washes").related_model
+    rows: QuerySet[Any] = washes.with_removed.all()
+    return rows
 
 
 # ---- again ----
@@ -322,10 +343,10 @@ def restore(pk: int) -> BatchOut:
 def as_formula(pk: int) -> FormulaOut:
     """What was really made, as the formula's new version; a formula of its own where that is gone."""
     batch = find_batch(pk)
-    now = reckoned(batch)
+    now = evaluate(batch)
     if now.done is None:
         raise Problem(422, "That cannot be a formula yet.", now.trouble, {"formula": now.trouble})
-    body = as_written(now.done, entered_of(batch.body))
+    body = to_schema(now.done, entered_of(batch.body))
     formula = batch.formula
     if formula is None or formula.removed_at is not None:
         out = beginning.new_formula(FormulaNewIn(formula=body))

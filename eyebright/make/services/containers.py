@@ -19,9 +19,9 @@ from eyebright.core.materials import said
 from eyebright.core.vocabulary import Place
 from eyebright.kept.decimals import exact
 from eyebright.kept.problems import Problem, one
-from eyebright.kept.versions import held
+from eyebright.kept.versions import get_checked
 
-from ..models import Batch, Container, ForWhom, Topping
+from ..models import Batch, BatchRecipient, Container, Topping
 from ..schemas.batches import ContainerChangeIn, ContainerOut, ToppingOut
 from .keys import key_of
 
@@ -81,7 +81,7 @@ def containers_out(rows: Iterable[Container]) -> list[ContainerOut]:
 
 
 def _for_whom(batches: set[int]) -> Iterable[Any]:
-    return ForWhom.objects.filter(batch__in=batches).exclude(says="").values("batch_id", "says")
+    return BatchRecipient.objects.filter(batch__in=batches).exclude(says="").values("batch_id", "says")
 
 
 def _spoilt() -> list[tuple[int, int | None, date]]:
@@ -144,8 +144,8 @@ def inside_of(row: Container, on_top: Iterable[Topping]) -> list[int]:
 
 def life_of(batch: Batch) -> Any:
     """How long it keeps in each place, as it was worked out for what was really made."""
-    kept = batch.outcome if batch.outcome.get("keeps") else batch.figures
-    return kept_shelf_life(kept.get("keeps") or {}, kept.get("reasons") or {})
+    worked_out = batch.outcome if batch.outcome.keeps else batch.figures
+    return kept_shelf_life(worked_out.keeps, worked_out.reasons)
 
 
 def sooner_here(batch: Batch) -> tuple[float, int]:
@@ -189,10 +189,8 @@ def _most(batch: Batch) -> tuple[str, float | None]:
     wet = bool(batch.facts.get("wet", True))
     if batch.yielded is not None and wet:
         return "mL", float(batch.yielded)
-    made = batch.outcome or batch.figures
-    range_of = made.get("makes" if wet else "makes_g") or {}
-    high = range_of.get("high")
-    return "mL" if wet else "g", float(high) if isinstance(high, int | float) and high > 0 else None
+    makes = batch.made.makes if wet else batch.made.makes_g
+    return "mL" if wet else "g", makes.high if makes and makes.high > 0 else None
 
 
 def own_day(day: date | None, filled_on: date, worked_out: UseBy) -> UseBy:
@@ -222,7 +220,7 @@ def new_code() -> str:
 @transaction.atomic
 def change(pk: int, entered: ContainerChangeIn) -> ContainerOut:
     """Open it, use some, move, freeze, thaw, finish it, throw it away and say why."""
-    row: Container = held(
+    row: Container = get_checked(
         Container.objects.select_related("batch"), pk, "container", entered.version, container_out
     )
     if entered.name is not None:

@@ -11,21 +11,21 @@ from eyebright.shelf.models import Vessel
 
 from ..models import Container
 from ..schemas.batches import ContainerOut, FillIn
-from .batches import held_batch, nothing_stops
+from .batches import checked_batch, nothing_stops
 from .containers import container_out, enough, life_of, new_code, own_day, sooner_here
-from .reckoning import reckon_anew
+from .evaluation import evaluate_again
 
 
 @transaction.atomic
 def fill(pk: int, entered: FillIn) -> ContainerOut:
     """Fill some of a batch into something, with its day and why."""
-    batch = held_batch(pk, entered.version)
+    batch = checked_batch(pk, entered.version)
     vessel = Vessel.objects.filter(pk=entered.vessel).first() if entered.vessel else None
     if entered.vessel and vessel is None:
         raise Problem.field("vessel", "That vessel is no longer on the shelf: choose another.")
     if vessel is not None and entered.amount > float(vessel.volume) * 1.001 * entered.count:
         raise Problem.field("amount", f"The {vessel.name} holds {said(float(vessel.volume))} mL.")
-    reckon_anew(batch)
+    evaluate_again(batch)
     nothing_stops(batch)
     wet = bool(batch.facts.get("wet", True))
     enough(batch, entered.amount)

@@ -3,7 +3,6 @@
 from collections.abc import Iterable
 from dataclasses import asdict
 from datetime import timedelta
-from typing import Any
 
 from django.db.models import QuerySet
 from django.utils import timezone
@@ -15,6 +14,7 @@ from eyebright.core.materials import Supply
 from eyebright.core.mix import formula_of_layers, used_as
 from eyebright.heads.services import Passing, keep_passes
 from eyebright.kept.decimals import exact
+from eyebright.kept.wire import caution_snapshots
 from eyebright.mix.schemas.jugs import CorrectionsOut, MixAsk
 from eyebright.mix.services.jugs import PouredJug, ready_to_pour
 from eyebright.mix.services.jugs import put_right as put_jug_right
@@ -22,6 +22,7 @@ from eyebright.shelf.services.measures import the_kit
 from eyebright.shelf.services.supplies import supplies_of
 
 from ..models import Batch, Pour
+from ..snapshots import PlannedPour, SheetStep
 from .keys import jug_id, jug_key
 from .taking import take_off
 
@@ -49,18 +50,17 @@ def pour_jug(ask: MixAsk, passing: Passing, who: str) -> Batch:
         predicted=exact(mix.ph.value),
         predicted_low=exact(mix.ph.low),
         predicted_high=exact(mix.ph.high),
-        pours=[asdict(layer) for layer in mix.pours],
-        steps=[asdict(step) for step in mix.steps],
-        cautions=[asdict(caution) for caution in mix.cautions],
+        pours=[PlannedPour(**asdict(layer)) for layer in mix.pours],
+        steps=[SheetStep(**asdict(step)) for step in mix.steps],
+        cautions=caution_snapshots(mix.cautions),
         facts=mix.facts,
         stops_passed=[stop.id for stop in ready.passed],
     )
     keep_passes(ready.passed, passing, ask.head, f"jug {batch.pk}")
     for place, layer in enumerate(batch.pours, start=1):
-        much: dict[str, Any] = {"amount": exact(layer["amount"]), "unit": layer["unit"]}
         kept = Pour.objects.create(
-            batch=batch, line=place, stuff=layer["key"], name=layer["name"][:80], how="spoons",
-            taken=much["amount"], **much,
+            batch=batch, line=place, stuff=layer.key, name=layer.name[:80], how="spoons", unit=layer.unit,
+            amount=exact(layer.amount), taken=exact(layer.amount),
         )  # fmt: skip
         take_off(kept)
     return batch
@@ -68,7 +68,7 @@ def pour_jug(ask: MixAsk, passing: Passing, who: str) -> Batch:
 
 def jug_layers(batch: Batch) -> list[tuple[str, float, str]]:
     """(key, mL or g, unit) of each layer of a jug, in pouring order."""
-    return [(layer["key"], layer["amount"], layer["unit"]) for layer in batch.pours if layer.get("key")]
+    return [(layer.key, layer.amount, layer.unit) for layer in batch.pours if layer.key]
 
 
 def put_right(batch: Batch, left: float | None, vessel: int | None) -> CorrectionsOut:
@@ -81,7 +81,7 @@ def put_right(batch: Batch, left: float | None, vessel: int | None) -> Correctio
         minutes=float(batch.minutes),
         last=batch.last,
         head=batch.head_id,
-        told=batch.told,
+        reading=batch.reading,
     )
     return put_jug_right(jug, left, vessel)
 

@@ -26,9 +26,10 @@ from eyebright.kept.problems import Problem
 from eyebright.shelf.models import Vessel
 
 from ..models import Batch, Container
+from ..snapshots import PlannedPour
 from .batches import find_batch
 from .containers import find_container, place_of
-from .reckoning import reckoned
+from .evaluation import evaluate
 
 EDGE = 2.5 * mm
 NOT_FOOD = "NOT FOOD. Keep out of reach of children and pets."
@@ -136,9 +137,7 @@ def beware(batch: Batch) -> list[str]:
     every = [*batch.cautions]
     for each in batch.for_whom.all():
         every += each.cautions
-    grave = {
-        caution["id"]: str(caution.get("what", "")) for caution in every if caution.get("level") != "note"
-    }
+    grave = {caution.id: caution.what for caution in every if caution.level != "note"}
     return list(grave.values())[:6]
 
 
@@ -197,26 +196,26 @@ def strip(pk: int, vessel: int) -> tuple[str, bytes]:
             f"Nobody has measured the {found.name} yet: fill it with weighed water, 1 g is 1 mL, and note on "
             "the shelf how many mm high that stands.",
         )
-    plans = [plan for plan in batch.pours if "grams" in plan]
+    plans = [plan for plan in batch.pours if plan.grams is not None]
     if not batch.facts.get("wet", True):
         raise Problem.field("vessel", "A dry blend settles: no line on a bottle measures it. Take spoons.")
     try:
-        lines = fill_lines([(plan["name"], _room(plan), plan["unit"] == "mL") for plan in plans], marks)
+        lines = fill_lines([(plan.name, _room(plan), plan.unit == "mL") for plan in plans], marks)
     except ValueError as raised:
         raise Problem.field("vessel", str(raised)) from None
     if lines and lines[-1].height > TALLEST:
         raise Problem.field("vessel", "That bottle is taller than a sheet of paper: mark it by hand.")
     aside = [
-        f"{plan['name']}: {plan.get('spoons') or plan.get('says')}"
+        f"{plan.name}: {plan.spoons or plan.says}"
         for plan, line in zip(plans, lines, strict=True)
         if not line.plain
     ]
     return batch.name, _strip_page(batch.name, found.name, [line for line in lines if line.plain], aside)
 
 
-def _room(plan: dict[str, object]) -> float:
+def _room(plan: PlannedPour) -> float:
     """mL that a line fills in a bottle: what pours its own, a powder about six tenths of its weight."""
-    return float(plan["amount"]) * (1.0 if plan["unit"] == "mL" else 0.6)  # type: ignore[arg-type]
+    return plan.amount * (1.0 if plan.unit == "mL" else 0.6)
 
 
 def _strip_page(name: str, bottle: str, lines: Sequence[FillLine], aside: Sequence[str]) -> bytes:
@@ -263,7 +262,7 @@ def _strip_page(name: str, bottle: str, lines: Sequence[FillLine], aside: Sequen
 def batch_card(pk: int, head: int | None = None) -> tuple[str, bytes]:
     """What was made as a card to pin up: the formula as it was really made."""
     batch = find_batch(pk)
-    now = reckoned(batch, head)
+    now = evaluate(batch, head)
     if now.done is None or now.found is None:
         raise Problem(422, "That cannot be printed yet.", now.trouble, {"formula": now.trouble})
     whose = find_head(head).name if head is not None else ""

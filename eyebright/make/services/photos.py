@@ -9,7 +9,7 @@ from eyebright.kept.problems import Problem, one
 
 from ..models import Batch, Photo
 from ..schemas.batches import PhotoOut
-from .shown import photo_out
+from .serializers import photo_out
 
 MOST = 24
 

@@ -1,6 +1,6 @@
 """What is poured: by the scale, by spoons, as planned; put right, taken back; and ways on after too much."""
 
-from collections.abc import Mapping
+from dataclasses import replace
 from typing import Any
 
 from django.db import transaction
@@ -12,49 +12,39 @@ from eyebright.core.make import Bowl, leftover, look, put_right
 from eyebright.core.materials import Amount, MeasureError, Supply, measured, said, unit_of
 from eyebright.core.vocabulary import Pouring
 from eyebright.formulas.services.assessments import assessment_of
-from eyebright.formulas.services.workbench import as_written, entered_of
+from eyebright.formulas.services.workbench import entered_of, to_schema
 from eyebright.kept.decimals import exact
 from eyebright.kept.problems import Problem, one
-from eyebright.kept.versions import held
+from eyebright.kept.versions import get_checked
 from eyebright.kept.wire import caution_out, figure_out
 from eyebright.shelf.services.measures import the_kit
 from eyebright.shelf.services.supplies import gone, supplies_of
 
 from ..models import Batch, Container, Pour
 from ..schemas.batches import BatchOut, BowlIn, PourChangeIn, PourIn, WayIn, WayOut
-from .batches import find_batch, held_batch, kept, plan_of
+from ..snapshots import PlannedPour
+from .batches import checked_batch, find_batch, kept, plan_of
+from .evaluation import evaluate, keys_planned, same
 from .keys import container_id
-from .reckoning import keys_planned, reckoned, same
-from .shown import batch_out, pour_out
+from .serializers import batch_out, pour_out
 from .taking import put_back, take_off
 
 MOST_GRAMS = 20_000.0
 MOST_POURS = 400
 
 
-def _bowl(batch: Batch) -> Bowl:
-    kept_bowl = batch.bowl
-    return Bowl(
-        float(kept_bowl.get("base", 0.0)), float(kept_bowl.get("total", 0.0)), bool(kept_bowl.get("from_jar"))
-    )
-
-
-def _keep_bowl(batch: Batch, bowl: Bowl) -> None:
-    batch.bowl = {"base": bowl.base, "total": bowl.total, "from_jar": bowl.from_jar}
-
-
 @transaction.atomic
 def pour(pk: int, entered: PourIn) -> BatchOut:
     """Note what was poured, and take it off the shelf; what comes of it is worked out anew at once."""
-    batch = held_batch(pk, entered.version)
+    batch = checked_batch(pk, entered.version)
     if batch.finished_at is not None:
         raise Problem.field("line", "This batch is finished. Take that back first, then pour.")
     if batch.poured.count() >= MOST_POURS:
         raise Problem.field("line", f"That is more than {MOST_POURS} pours: begin another batch.")
-    plan = next((each for each in batch.pours if each.get("line") == entered.line), None)
+    plan = batch.pour_of(entered.line)
     if entered.line and plan is None:
         raise Problem.field("line", "That line is not in this batch.")
-    key = entered.stuff or (plan["key"] if plan else "")
+    key = entered.stuff or (plan.key if plan else "")
     stuff = supplies_of([key]).get(key) or (supplies_of([key], also_removed=True).get(key) if plan else None)
     if stuff is None:
         raise gone("stuff") if key else Problem.field("stuff", "Say what went in.")
@@ -79,9 +69,8 @@ def pour(pk: int, entered: PourIn) -> BatchOut:
 
 def _by_scale(batch: Batch, entered: PourIn, stuff: Supply) -> None:
     """By what the scale shows: since the bowl stood there when this line began."""
-    bowl = _bowl(batch)
     state = entered.state or "steady"
-    seen = look(bowl, entered.shown, state)
+    seen = look(batch.bowl, entered.shown, state)
     if seen.grams is None:
         raise Problem.field("shown", seen.says)
     if state == "moving":
@@ -89,7 +78,7 @@ def _by_scale(batch: Batch, entered: PourIn, stuff: Supply) -> None:
     if seen.grams <= 0.0:
         raise Problem.field("shown", "Nothing was poured since: the scale stands where it did.")
     _keep(batch, entered.line, stuff, Amount(round(seen.grams, 2), "g"), "scale", seen.grams)
-    _keep_bowl(batch, bowl.poured(seen.grams))
+    batch.bowl = batch.bowl.poured(seen.grams)
 
 
 def _said(batch: Batch, line: int, stuff: Supply, amount: Amount) -> None:
@@ -100,34 +89,34 @@ def _said(batch: Batch, line: int, stuff: Supply, amount: Amount) -> None:
     _keep(batch, line, stuff, amount, "typed" if weighed else "spoons")
 
 
-def _as_planned(batch: Batch, plan: Mapping[str, Any], line: int, stuff: Supply) -> None:
+def _as_planned(batch: Batch, plan: PlannedPour, line: int, stuff: Supply) -> None:
     """What is still missing of a line, as it was planned; from the next bottle where the first runs out."""
     rows = [row for row in batch.poured.all() if row.line == line]
     had = sum(float(row.taken) for row in rows if same(row, plan))
-    left = float(plan["amount"]) - had
+    left = plan.amount - had
     if left <= 0.0:
-        raise Problem.field("line", f"All of {plan['name']} is in already.")
-    drawn = [(key, float(amount)) for key, amount in plan.get("drawn", ())]
+        raise Problem.field("line", f"All of {plan.name} is in already.")
+    drawn = plan.drawn
     if not rows and len(drawn) <= 1:
         written = entered_of(batch.body)
         row = next((each for each in written.lines if each.id == line), None)
         whole = _whole(batch, line)
-        if row is not None and whole is not None and stuff.key == plan["key"]:
+        if row is not None and whole is not None and stuff.key == plan.key:
             _keep(batch, line, stuff, whole, "spoons")
             return
     there = supplies_of([key for key, _ in drawn], also_removed=True)
     for key, amount in drawn or [(stuff.key, left)]:
         much = min(amount, left)
         if much > 0.0:
-            _keep(batch, line, there.get(key, stuff), Amount(round(much, 3), plan["unit"]), "spoons")
+            _keep(batch, line, there.get(key, stuff), Amount(round(much, 3), plan.unit), "spoons")
             left -= much
-    if left > 0.01 * float(plan["amount"]):
-        _keep(batch, line, stuff, Amount(round(left, 3), plan["unit"]), "spoons")
+    if left > 0.01 * plan.amount:
+        _keep(batch, line, stuff, Amount(round(left, 3), plan.unit), "spoons")
 
 
 def _whole(batch: Batch, line: int) -> Amount | None:
     """A line's amount as it was planned."""
-    plan = reckoned(batch).written.formula
+    plan = evaluate(batch).written.formula
     found = next((each for each in plan.ingredients if each.id == line), None) if plan else None
     return found.amount if found is not None and found.amount.low == found.amount.high else None
 
@@ -148,19 +137,19 @@ def _keep(
 
 def _base(batch: Batch, line: int, stuff: Supply, amount: Amount) -> float:
     """So much in mL or g; a line's own share is what it was planned to be."""
-    plan = next((each for each in batch.pours if each.get("line") == line), None)
+    plan = batch.pour_of(line)
     try:
         return measured(amount, stuff.material, the_kit()).amount
     except MeasureError as raised:
         if plan is not None and amount == _whole(batch, line):
-            return float(plan["amount"])
+            return plan.amount
         raise Problem.field("amount", str(raised)) from None
 
 
 @transaction.atomic
 def change_pour(pk: int, entered: PourChangeIn) -> BatchOut:
     """Put right how much it really was, also steps later."""
-    row: Pour = held(
+    row: Pour = get_checked(
         Pour.objects.filter(batch__removed_at=None).select_related("batch"),
         pk,
         "pour",
@@ -209,15 +198,15 @@ def _shift_bowl(row: Pour, way: float) -> None:
     """What was weighed and is not counted any more lies in the bowl all the same: it counts from there."""
     if row.how != "scale":
         return
-    bowl = _bowl(row.batch)
-    _keep_bowl(row.batch, Bowl(bowl.base, max(bowl.total + way * float(row.amount), 0.0), bowl.from_jar))
+    bowl = row.batch.bowl
+    row.batch.bowl = replace(bowl, total=max(bowl.total + way * float(row.amount), 0.0))
 
 
 @transaction.atomic
 def set_bowl(pk: int, entered: BowlIn) -> BatchOut:
     """What stands on the scale now."""
-    batch = held_batch(pk, entered.version)
-    bowl = _bowl(batch)
+    batch = checked_batch(pk, entered.version)
+    bowl = batch.bowl
     ways = {
         "tare": Bowl(0.0, bowl.total, bowl.from_jar),
         "here": Bowl(entered.shown, bowl.total, bowl.from_jar),
@@ -225,7 +214,7 @@ def set_bowl(pk: int, entered: BowlIn) -> BatchOut:
         "jar": Bowl(entered.shown, bowl.total, True),
         "bowl": Bowl(entered.shown, bowl.total, False),
     }
-    _keep_bowl(batch, ways[entered.do])
+    batch.bowl = ways[entered.do]
     return kept(batch, anew=False)
 
 
@@ -235,7 +224,7 @@ def set_bowl(pk: int, entered: BowlIn) -> BatchOut:
 def ways(pk: int, line: int) -> list[WayOut]:
     """What can be done about a line of which too much, or something else, is in it."""
     batch = find_batch(pk)
-    now = reckoned(batch, whole=True)
+    now = evaluate(batch, whole=True)
     plan = now.written.formula
     if plan is None or not plan.ingredients or now.done is None or now.found is None:
         return []
@@ -298,8 +287,8 @@ def _leave(before: Assessment | None, now: Assessment) -> WayOut:
 @transaction.atomic
 def take_way(pk: int, entered: WayIn) -> BatchOut:
     """Take a way: the rest of the plan follows; what is in it already stays as it is."""
-    batch = held_batch(pk, entered.version)
-    now = reckoned(batch, whole=True)
+    batch = checked_batch(pk, entered.version)
+    now = evaluate(batch, whole=True)
     plan = now.written.formula
     if plan is None or now.done is None or now.found is None:
         raise Problem.field("line", now.trouble or "It cannot be reckoned yet.")
@@ -313,22 +302,20 @@ def take_way(pk: int, entered: WayIn) -> BatchOut:
         if not found.met:
             raise Problem.field("line", found.says)
         after = found.formula
-    body = as_written(after, entered_of(batch.body))
+    body = to_schema(after, entered_of(batch.body))
     written = now.written.made_as(after)
     reading = assessment_of(written, now.bench)
     if reading is None:
         raise Problem.field("line", "It cannot be reckoned so.")
     batch.body = body.model_dump(mode="json")
-    was = {plan_["line"]: plan_.get("drawn", []) for plan_ in batch.pours}
+    was = {each.line: each.drawn for each in batch.pours}
     batch.pours = plan_of(after, now.bench, reading, {})
     for row in batch.pours:
-        row["drawn"] = [[key, amount] for key, amount in was.get(row["line"], [])] or [
-            [row["key"], row["amount"]]
-        ]
-    added = {row["line"] for row in batch.pours} - set(was)
+        row.drawn = was.get(row.line) or [(row.key, row.amount)]
+    added = {row.line for row in batch.pours} - set(was)
     if added:
         for step in reversed(batch.steps):
-            if step.get("act") == "weigh":
-                step["lines"] = [*step.get("lines", ()), *sorted(added)]
+            if step.act == "weigh":
+                step.lines = [*step.lines, *sorted(added)]
                 break
     return kept(batch)

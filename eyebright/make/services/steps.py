@@ -13,7 +13,7 @@ from eyebright.kept.problems import Problem
 
 from ..models import Batch, StepClock
 from ..schemas.batches import BatchOut, CelsiusIn, StepActIn
-from .batches import held_batch, kept
+from .batches import checked_batch, kept
 
 WAITS = ("wait", "cool")
 MOST_READINGS = 200
@@ -22,7 +22,7 @@ MOST_READINGS = 200
 def act(pk: int, place: int, entered: StepActIn) -> BatchOut:
     """Start a clock, give it longer, end it, or take that back."""
     with transaction.atomic():
-        batch = held_batch(pk, entered.version)
+        batch = checked_batch(pk, entered.version)
         if not 0 <= place < len(batch.steps):
             raise Problem.field("step", f"This batch has {len(batch.steps)} steps.")
         {"start": _start, "longer": _longer, "end": _end, "again": _again, "stand": _stand}[entered.do](
@@ -40,18 +40,14 @@ def _row(batch: Batch, place: int) -> StepClock:
 
 def _start(batch: Batch, place: int, entered: StepActIn) -> None:
     now, step = timezone.now(), batch.steps[place]
-    usual = (
-        step.get("least", 0.0) if step.get("sign") else (step.get("least", 0.0) + step.get("most", 0.0)) / 2.0
-    )
+    usual = step.least if step.sign else (step.least + step.most) / 2.0
     minutes = usual if entered.minutes is None else entered.minutes
     clock, made = StepClock.objects.get_or_create(batch=batch, place=place, defaults={"began_at": now})
     if not made and clock.ended_at is None and clock.until is not None:
         raise Problem.field("step", "Its clock runs already: another window started it.")
     if not made:
         clock.began_at, clock.ended_at, clock.readings = now, None, []
-    clock.until = (
-        now + timedelta(minutes=float(minutes)) if step.get("act") in WAITS or entered.minutes else None
-    )
+    clock.until = now + timedelta(minutes=float(minutes)) if step.act in WAITS or entered.minutes else None
     clock.save()
 
 
@@ -89,15 +85,12 @@ def _stand(batch: Batch, place: int, entered: StepActIn) -> None:
 @transaction.atomic
 def read_celsius(pk: int, entered: CelsiusIn) -> BatchOut:
     """What a thermometer in it says, with the clock of the step that it is at."""
-    batch = held_batch(pk, entered.version)
+    batch = checked_batch(pk, entered.version)
     clock = batch.clocks.filter(place__lte=batch.step).order_by("-place").first()
     if clock is None:
         clock = StepClock.objects.create(batch=batch, place=min(batch.step, len(batch.steps) - 1))
-    since = (
-        clock.began_at
-        if batch.steps[clock.place].get("act") == "cool"
-        else (clock.ended_at or clock.began_at)
-    )
+    cools = batch.steps[clock.place].act == "cool"
+    since = clock.began_at if cools else (clock.ended_at or clock.began_at)
     minutes = max((timezone.now() - since).total_seconds() / 60.0, 0.0)
     clock.readings = [*clock.readings, {"minutes": round(minutes, 2), "celsius": entered.celsius}][
         -MOST_READINGS:

@@ -10,22 +10,22 @@ from django.utils import timezone
 
 from eyebright.core.make import as_supply
 from eyebright.core.materials import Named, Supply
-from eyebright.shelf.services import elsewhere
+from eyebright.shelf.services.supply_providers import SupplyProvider, supply_providers
 
 from ..models import Batch, Container
 from .containers import open_ones
+from .evaluation import evaluate
 from .jugs import jug_supplies, standing_jugs
 from .keys import JUG, MADE, container_id, key_of
-from .reckoning import reckoned
 from .warmth import warm_now
 
 OFFERED = 40  # in a list to choose from
 
 
-def offer_to_the_shelf() -> None:
+def register_supplies() -> None:
     """Let the shelf find containers by their keys and by name, and jugs that stand there by their keys."""
-    elsewhere.offers[MADE] = elsewhere.Offer(made_supplies, _named, _ready)
-    elsewhere.offers[JUG] = elsewhere.Offer(jug_supplies, list, standing_jugs)
+    supply_providers[MADE] = SupplyProvider(made_supplies, _named, _ready)
+    supply_providers[JUG] = SupplyProvider(jug_supplies, list, standing_jugs)
 
 
 def made_supplies(keys: Iterable[str], *, also_removed: bool = False) -> dict[str, Supply]:
@@ -37,7 +37,7 @@ def made_supplies(keys: Iterable[str], *, also_removed: bool = False) -> dict[st
         batch = row.batch
         if batch.removed_at is not None and not also_removed:
             continue
-        made = reckoned(batch, read=False)
+        made = evaluate(batch, read=False)
         if made.done is not None:
             past = row.use_by < today or row.ended not in ("", "used")
             name = f"{batch.name}, {row.name}"
@@ -50,8 +50,9 @@ def made_supplies(keys: Iterable[str], *, also_removed: bool = False) -> dict[st
 
 def _density(batch: Batch) -> float:
     """g in 1 mL of it, as it was worked out."""
-    kept = batch.outcome if batch.outcome.get("makes") else batch.figures
-    ml, grams = ((kept.get(name) or {}).get("value") or 1.0 for name in ("makes", "makes_g"))
+    worked_out = batch.outcome if batch.outcome.makes else batch.figures
+    both = (worked_out.makes, worked_out.makes_g)
+    ml, grams = (each.value if each and each.value else 1.0 for each in both)
     return min(max(grams / ml, 0.1), 3.0)
 
 

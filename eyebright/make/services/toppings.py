@@ -9,18 +9,18 @@ from eyebright.core.make import UseBy, topped_up
 from eyebright.core.materials import said
 from eyebright.kept.decimals import exact
 from eyebright.kept.problems import Problem, one
-from eyebright.kept.versions import held
+from eyebright.kept.versions import get_checked
 
 from ..models import Batch, Container, Topping
 from ..schemas.batches import ContainerOut, TopUpIn
 from .containers import FINISHED, container_out, enough, inside_of, kept_until, worked_out
-from .reckoning import what_is_in
+from .evaluation import what_is_in
 
 
 @transaction.atomic
 def top_up(pk: int, entered: TopUpIn) -> ContainerOut:
     """Pour fresh on top of what is in it: the oldest date stays."""
-    row: Container = held(
+    row: Container = get_checked(
         Container.objects.select_related("batch", "vessel"), pk, "container", entered.version, container_out
     )
     batch = one(Batch.objects.filter(of=Batch.Of.FORMULA), entered.batch, "batch")

@@ -22,11 +22,10 @@ def cooling_of(batch: Batch) -> tuple[Cooling, StepClock, float] | None:
     if not hot:
         return None
     clock = hot[-1]
-    act = batch.steps[clock.place].get("act")
-    since = clock.began_at if act == "cool" else (clock.ended_at or timezone.now())
-    celsius = float(batch.steps[clock.place].get("celsius") or cooling_table()["pot"]["room"])
-    made = batch.outcome.get("makes") or batch.figures.get("makes") or {}
-    ml = float(batch.yielded or made.get("value") or batch.volume or 0.0)
+    step, makes = batch.steps[clock.place], batch.outcome.makes or batch.figures.makes
+    since = clock.began_at if step.act == "cool" else (clock.ended_at or timezone.now())
+    celsius = step.celsius or float(cooling_table()["pot"]["room"])
+    ml = float(batch.yielded or (makes and makes.value) or batch.volume or 0.0)
     room = as_float(clock.room)
     readings = [(float(each["minutes"]), float(each["celsius"])) for each in clock.readings]
     found = cooling(ml, celsius, clock.vessel, clock.lid, room, readings)
@@ -34,8 +33,8 @@ def cooling_of(batch: Batch) -> tuple[Cooling, StepClock, float] | None:
 
 
 def _hot(batch: Batch, clock: StepClock) -> bool:
-    row = batch.steps[clock.place] if clock.place < len(batch.steps) else {}
-    return row.get("act") == "cool" or float(row.get("celsius") or 0.0) > float(skin_safe(True)) + 1.0
+    step = batch.step_at(clock.place)
+    return step is not None and (step.act == "cool" or (step.celsius or 0.0) > skin_safe(True) + 1.0)
 
 
 def warm_now(batch: Batch) -> float | None:

@@ -32,7 +32,7 @@ from eyebright.core.mix import (
     work_out,
 )
 from eyebright.core.numbers import Draws, figure
-from eyebright.core.rules import Caution, limits, said_of
+from eyebright.core.rules import Caution, limits, merge_cautions
 from eyebright.core.vocabulary import Use
 from eyebright.heads.services import Passing, facts_for, hair_and_scalp_for, pass_stops
 from eyebright.household.services.household import the_household
@@ -311,14 +311,14 @@ class PouredJug:
     minutes: float
     last: bool
     head: int | None
-    told: Reading | None
+    reading: Reading | None
 
 
 def put_right(jug: PouredJug, left: float | None, vessel: int | None) -> CorrectionsOut:
     """Ways to bring what is left (mL) of a poured jug to its aim, after what was read of it."""
     if jug.aim is None:
         raise Problem.field("aim", "This jug aims at nothing: mix it anew with an aim.")
-    if jug.told is None:
+    if jug.reading is None:
         raise Problem.field("reading", "Take a reading first: what is wrong shows by it.")
     left = jug.volume if left is None else left
     if not 0.0 < left <= jug.volume * 1.001:
@@ -335,10 +335,10 @@ def put_right(jug: PouredJug, left: float | None, vessel: int | None) -> Correct
     )
     kit = the_kit()
     question = Question(lines, None, jug.aim, jug.use, jug.minutes, jug.last, facts_for(jug.head), holds, kit)
-    poured = filled(lines, None, kit, scope=f"reading {jug.told.pk}")
+    poured = filled(lines, None, kit, scope=f"reading {jug.reading.pk}")
     known = [each for each in observations_of(keys) if each.jug.scope != poured.scope]
     posterior = posterior_from(
-        [*known, JugObservation(poured, 0.0, kept_reading(jug.told))], also=poured.scope
+        [*known, JugObservation(poured, 0.0, kept_reading(jug.reading))], also=poured.scope
     )
     try:
         ways = corrections(question, poured, 0.0, left, [*shelf_for_routes(), the_soda()], posterior)
@@ -394,7 +394,7 @@ def chain(ask: ChainAsk) -> ChainOut:
     return ChainOut(
         after=after,
         cautions=[
-            caution_out(each) for each in said_of([(each.name, each.mix.cautions) for each, _ in done])
+            caution_out(each) for each in merge_cautions([(each.name, each.mix.cautions) for each, _ in done])
         ],
         follow=[_follow_out(each, line) for each, line in found],
     )

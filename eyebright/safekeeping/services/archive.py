@@ -36,7 +36,7 @@ CHUNK = 1 << 20
 
 
 @dataclass(frozen=True)
-class Written:
+class ArchiveWritten:
     """An archive as it was written: how many rows and pictures are in it, its size in bytes."""
 
     rows: int
@@ -50,7 +50,7 @@ def kept_models() -> list[type[models.Model]]:
     return [each for each in ours if each._meta.db_table != NOT_CARRIED]
 
 
-def write_archive(out: Path) -> Written:
+def write_archive(out: Path) -> ArchiveWritten:
     """Write the household as it stands into this file; whole, or not at all."""
     out.parent.mkdir(parents=True, exist_ok=True, mode=0o700)
     with TemporaryDirectory(dir=out.parent, prefix=".making-") as folder:
@@ -63,7 +63,7 @@ def write_archive(out: Path) -> Written:
         size = made.stat().st_size
         made.replace(out)
         settled(out)
-    return Written(rows, pictures, size)
+    return ArchiveWritten(rows, pictures, size)
 
 
 def take_snapshot(into: Path) -> None:

@@ -18,9 +18,9 @@ from eyebright.heads.models import Head
 from eyebright.heads.schemas.heads import HeadOut
 from eyebright.heads.services import head_out
 from eyebright.heads.services.pictures import put_on_disk, stripped
-from eyebright.kept.columns import Kept
+from eyebright.kept.columns import LenientJSON
 from eyebright.kept.problems import Problem
-from eyebright.make.models import ForWhom
+from eyebright.make.models import Batch, BatchRecipient
 from eyebright.shelf.services.supplies import supplies_of
 from eyebright.wash.services.export_head import FORMAT, VERSION
 
@@ -58,7 +58,11 @@ class _Arrival:
 
     def head(self) -> Head:
         """Every row anew, those that others hang on first."""
-        order = [model for model in apps.get_models() if _word(model) in self.tables and model is not ForWhom]
+        order = [
+            model
+            for model in apps.get_models()
+            if _word(model) in self.tables and model is not BatchRecipient
+        ]
         waiting = [(model, row) for model in order for row in self.tables[_word(model)]]
         while waiting:
             later = [each for each in waiting if not self._taken_in(*each)]
@@ -83,7 +87,7 @@ class _Arrival:
                 self._picture(row, str(value))
             else:
                 setattr(row, field.name, _sound(field, value))
-        if isinstance(getattr(row, "lines", None), list):
+        if isinstance(row, Batch):
             _only_what_is_here(row)
         row.save()
         self.made[model, told.get("id")] = row
@@ -121,7 +125,7 @@ def _sound(field: Any, told: Any) -> Any:
         if value is not None or not field.null:
             field.run_validators(value)
             json.dumps(value, default=str, allow_nan=False)
-        if isinstance(field, Kept) and value is not None:
+        if isinstance(field, LenientJSON) and value is not None:
             given, value = value, field.sound(value)
             if given and not value:
                 raise TypeError(field.name)
@@ -149,6 +153,8 @@ def _read(packed: zipfile.ZipFile) -> Rows:
     tables = {name: rows for name, rows in told.items() if isinstance(rows, list)}
     if told["version"] == 1:
         tables = _as_batches(tables)
+    if told["version"] <= 2:
+        tables = _with_readings(tables)
     every = [row for rows in tables.values() for row in rows]
     sound = all(isinstance(row, dict) and isinstance(row.get("id"), int) for row in every)
     if not sound or len(tables.get("heads", [])) != 1 or len(every) > MOST_ROWS:
@@ -171,13 +177,31 @@ def _as_batches(tables: Rows) -> Rows:
     return tables | ({"batches": batches} if batches else {})
 
 
-def _only_what_is_here(row: Any) -> None:
+def _with_readings(tables: Rows) -> Rows:
+    """The rows of version 2 and before, where a batch kept what was read of it in columns of its own."""
+    readings = []
+    for row in tables.get("batches", []):
+        if not isinstance(row, dict):
+            raise _refuse(UNREADABLE)
+        value, step, reach = (row.pop(name, None) for name in ("reading", "reading_step", "reading_reach"))
+        if value is not None:
+            with_what = (
+                {"instrument": "strip", "step": step}
+                if reach is None
+                else {"instrument": "meter", "reach": reach}
+            )
+            readings.append({"id": row.get("id"), "value": value, **with_what})
+            row["reading"] = row.get("id")
+    return tables | ({"readings": readings} if readings else {})
+
+
+def _only_what_is_here(row: Batch) -> None:
     """A batch's lines and pours name bottles by key: what is another bottle here is named as gone."""
-    every = [each for each in [*row.lines, *(row.pours or [])] if isinstance(each, dict)]
-    keys = {str(each.get("stuff", each.get("key", ""))) for each in every}
+    keys = [*(line["stuff"] for line in row.lines), *(pour.key for pour in row.pours)]
     here = supplies_of(keys, also_removed=True)
-    for each in every:
-        which = "stuff" if "stuff" in each else "key"
-        found = here.get(str(each.get(which, "")))
-        if found is None or found.name != each.get("name"):
-            each[which] = ELSEWHERE
+    for line in row.lines:
+        if line["stuff"] not in here or here[line["stuff"]].name != line.get("name"):
+            line["stuff"] = ELSEWHERE
+    for pour in row.pours:
+        if pour.key not in here or here[pour.key].name != pour.name:
+            pour.key = ELSEWHERE

@@ -16,7 +16,6 @@ from eyebright.heads import services as heads
 from eyebright.heads.models import CheckIn, Head, PatchTest, TestResult
 from eyebright.household.models import TakenTime
 from eyebright.instruments.models import Calibration, Instrument
-from eyebright.journal import services as journal
 from eyebright.kept.problems import Problem
 from eyebright.kept.soft_deletion import SoftDeleted
 from eyebright.make.models import Batch, Container, Pour, Topping
@@ -140,7 +139,7 @@ KINDS: dict[type[SoftDeleted], Kind] = {
     ),
     Batch: Kind(
         "batch, or jug that was poured",
-        restore=lambda row: (journal if row.of == Batch.Of.JUG else batches).restore(row.pk),
+        restore=lambda row: batches.restore(row.pk),
     ),
     Pour: Kind(
         "pour",

@@ -19,7 +19,7 @@ from eyebright.core.materials import (
 from eyebright.core.numbers import Draws, Kind, Posterior, figure
 from eyebright.kept.decimals import as_float, exact
 from eyebright.kept.problems import Problem, one
-from eyebright.kept.versions import changed, held
+from eyebright.kept.versions import changed, get_checked
 from eyebright.kept.wire import FigureOut, figure_out
 
 from ..models import Lot, Reading, ReadingLine
@@ -172,7 +172,7 @@ def save_lot(entered: LotIn, lot: Lot | None = None) -> LotOut:
 @transaction.atomic
 def change_lot(pk: int, entered: LotChangeIn) -> LotOut:
     """Change one that is as it was when it was read. What was read of it as something else is asked about."""
-    lot = held(Lot.objects.all(), pk, "bottle", entered.version, lot_out)
+    lot = get_checked(Lot.objects.all(), pk, "bottle", entered.version, lot_out)
     now = lot_out(lot)
     same = ("material", "name", "size", "left", "price", "opened_on", "use_by", "label", "note")
     before = {name: getattr(now, name) for name in same} | {"strength": now.own_strength}

@@ -8,7 +8,7 @@ from eyebright.core.materials import Kit, MaterialError, OwnSpoon, OwnVessel, ki
 from eyebright.household.services.household import the_system
 from eyebright.kept.decimals import as_float, exact
 from eyebright.kept.problems import Problem, one
-from eyebright.kept.versions import changed, held
+from eyebright.kept.versions import changed, get_checked
 
 from ..models import Spoon, Vessel
 from ..schemas.measures import (
@@ -82,7 +82,7 @@ def save_vessel(entered: VesselIn, vessel: Vessel | None = None) -> VesselOut:
 @transaction.atomic
 def change_vessel(pk: int, entered: VesselChangeIn) -> VesselOut:
     """Change one that is as it was when it was read."""
-    vessel = held(Vessel.objects.all(), pk, "vessel", entered.version, vessel_out)
+    vessel = get_checked(Vessel.objects.all(), pk, "vessel", entered.version, vessel_out)
     marks = [MarkIn.model_validate(mark) for mark in vessel.marks]
     before = {"name": vessel.name, "volume": float(vessel.volume), "marks": marks}
     return save_vessel(changed(VesselIn, before, entered), vessel)
@@ -137,7 +137,7 @@ def save_spoon(entered: SpoonIn, spoon: Spoon | None = None) -> SpoonOut:
 @transaction.atomic
 def change_spoon(pk: int, entered: SpoonChangeIn) -> SpoonOut:
     """Change one that is as it was when it was read."""
-    spoon = held(Spoon.objects.all(), pk, "spoon", entered.version, spoon_out)
+    spoon = get_checked(Spoon.objects.all(), pk, "spoon", entered.version, spoon_out)
     before = {
         "name": spoon.name,
         "volume": as_float(spoon.volume),

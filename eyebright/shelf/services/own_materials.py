@@ -16,7 +16,7 @@ from eyebright.core.materials import (
 )
 from eyebright.kept.decimals import exact
 from eyebright.kept.problems import Problem, one, only_offered
-from eyebright.kept.versions import changed, held, still_at
+from eyebright.kept.versions import changed, check_version, get_checked
 
 from ..models import Correction, OwnMaterial
 from ..schemas.materials import (
@@ -70,7 +70,7 @@ def _kept_out(found: Material, version: int) -> KeptMaterialOut:
 @transaction.atomic
 def change_own(pk: int, entered: OwnMaterialChangeIn) -> KeptMaterialOut:
     """Change one that is as it was when it was read."""
-    own = held(OwnMaterial.objects.all(), pk, "material", entered.version, own_now)
+    own = get_checked(OwnMaterial.objects.all(), pk, "material", entered.version, own_now)
     return save_own(changed(OwnMaterialIn, dict(own_entered(own)), entered), own)
 
 
@@ -108,7 +108,7 @@ def save_correction(key: str, change: CorrectionChangeIn) -> KeptMaterialOut:
     """Keep what this household has otherwise of a row of the library."""
     plain = _plain(key)
     row = Correction.objects.filter(material=key).first() or Correction(material=key, version=0)
-    still_at(row, "material", change.version, correction_now)
+    check_version(row, "material", change.version, correction_now)
     entered = changed(CorrectionIn, dict(correction_entered(row)), change)
     if plain.refuse:
         raise Problem.field("", f"{plain.name} never goes on a head: there is nothing to correct.")

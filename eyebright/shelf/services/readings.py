@@ -15,7 +15,7 @@ from eyebright.core.numbers import Draws, Posterior, figure
 from eyebright.instruments.services import meter_reach
 from eyebright.kept.decimals import as_float, exact
 from eyebright.kept.problems import Problem, one
-from eyebright.kept.versions import changed, held
+from eyebright.kept.versions import changed, get_checked
 from eyebright.kept.wire import figure_out
 
 from ..models import Reading, ReadingLine, StripSet
@@ -78,7 +78,7 @@ def save_strips(entered: StripSetIn, strips: StripSet | None = None) -> StripSet
 @transaction.atomic
 def change_strips(pk: int, entered: StripSetChangeIn) -> StripSetOut:
     """Change a pack that is as it was when it was read."""
-    strips = held(StripSet.objects.all(), pk, "pack of strips", entered.version, strip_set_out)
+    strips = get_checked(StripSet.objects.all(), pk, "pack of strips", entered.version, strip_set_out)
     before = {"name": strips.name, "steps": " ".join(f"{step:g}" for step in strips.steps)}
     return save_strips(changed(StripSetIn, before, entered), strips)
 

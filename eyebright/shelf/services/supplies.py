@@ -38,8 +38,6 @@ from eyebright.kept.problems import Problem
 
 from ..models import Lot, OwnMaterial, WaterSource
 from ..schemas.lots import SupplyOut, UnitOut
-from .elsewhere import offered as offered_by
-from .elsewhere import offers
 from .keys import is_id, lot_ids
 from .materials import (
     OWN,
@@ -52,6 +50,7 @@ from .materials import (
 )
 from .measures import the_kit
 from .profiles import core_water
+from .supply_providers import provider_of, supply_providers
 
 SODA = "baking_soda"
 ELSEWHERE = ("lib", "class")  # what is not on the shelf
@@ -101,8 +100,8 @@ def supply_of(key: str, *, also_removed: bool = False) -> Supply | None:
         return _elsewhere(where, name)
     if not is_id(name):
         return None
-    if offer := offered_by(key):
-        return offer.found([key], also_removed=also_removed).get(key)
+    if provider := provider_of(key):
+        return provider.find([key], also_removed=also_removed).get(key)
     if where == "lot":
         return next(iter(core_lots(Lot.among(also_removed=also_removed).filter(pk=name))), None)
     if where == "water":
@@ -141,9 +140,9 @@ def supplies_of(keys: Iterable[str], *, also_removed: bool = False) -> dict[str,
             library.append(name)
         elif where in ELSEWHERE and (found := _elsewhere(where, name)):
             out[key] = found
-    for kind, offer in offers.items():
+    for kind, provider in supply_providers.items():
         if asked := [key for key in keys if key.startswith(f"{kind}-")]:
-            out |= offer.found(asked, also_removed=also_removed)
+            out |= provider.find(asked, also_removed=also_removed)
     if library:
         out |= {f"lib-{key}": not_at_hand(stuff) for key, stuff in materials_of(library).items()}
     if numbers["lot"]:
@@ -209,7 +208,7 @@ def supply_out(stuff: Supply, kit: Kit) -> SupplyOut:
         at_hand=stuff.key.partition("-")[0] not in ELSEWHERE,
         forms=list(form_table()["form"]) if own_form(stuff.material) else [],
         packs=stuff.material is not None and stuff.material.packed > 1.0,
-        ready=offered_by(stuff.key) is not None
+        ready=provider_of(stuff.key) is not None
         or (stuff.material is not None and bool(stuff.material.ready)),
     )
 
@@ -226,7 +225,7 @@ def find_supplies(find: str, keys: list[str]) -> list[SupplyOut]:
 def ready_supplies() -> list[SupplyOut]:
     """What was bought and is used as it comes: on the shelf first, then of any make."""
     kit, (at_hand, every) = the_kit(), everything()
-    made = [each for offer in offers.values() for each in offer.ready()]
+    made = [each for provider in supply_providers.values() for each in provider.ready()]
     bought = [each for each in (*at_hand, *every) if each.material and each.material.ready]
     return [supply_out(each, kit) for each in (*made, *bought)]
 
@@ -242,7 +241,7 @@ def found_supplies(find: str, most: int) -> list[tuple[Score, Supply]]:
     named = [Named(f"water-{pk}", (name, "water", kind), -1.0) for pk, name, kind in waters]
     named += [Named(f"lot-{pk}", _lot_names(name, key, note, own), -1.0) for pk, name, key, note in lots]
     named += [Named(f"lib-{key}", (name,)) for key, name in own.items()]
-    named += [each for offer in offers.values() for each in offer.named()]
+    named += [each for provider in supply_providers.values() for each in provider.named()]
     finders = [finder_of(tuple(named)), _classes_finder(), library_finder()]
     at_hand = {key for _, _, key, _ in lots}
     scores: dict[str, Score] = {}
@@ -265,7 +264,7 @@ def _key(found: str) -> str:
     """The key of something that the library's finder found: a material, or a class of water."""
     if found.startswith(f"{WATER}:"):
         return f"class-{found.removeprefix(f'{WATER}:')}"
-    return found if found.partition("-")[0] in (*AT_HAND, *ELSEWHERE, *offers) else f"lib-{found}"
+    return found if found.partition("-")[0] in (*AT_HAND, *ELSEWHERE, *supply_providers) else f"lib-{found}"
 
 
 def lot_names(lot: Lot) -> tuple[str, ...]:

@@ -10,7 +10,7 @@ from eyebright.core.mix import TitrationError, titrate
 from eyebright.core.numbers import Draws, Figure, Kind, Posterior, Spread, figure
 from eyebright.kept.decimals import as_float, exact
 from eyebright.kept.problems import Problem, one
-from eyebright.kept.versions import changed, held
+from eyebright.kept.versions import changed, get_checked
 from eyebright.kept.wire import FigureOut, figure_out
 
 from ..models import ReadingLine, WaterProfile, WaterSource
@@ -165,7 +165,7 @@ def save_water(entered: WaterIn, source: WaterSource | None = None) -> WaterOut:
 @transaction.atomic
 def change_water(pk: int, entered: WaterChangeIn) -> WaterOut:
     """Change one that is as it was when it was read."""
-    source = held(WaterSource.objects.all(), pk, "water", entered.version, water_out)
+    source = get_checked(WaterSource.objects.all(), pk, "water", entered.version, water_out)
     now = water_out(source)
     before = {
         "kind": source.kind,

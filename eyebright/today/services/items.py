@@ -12,14 +12,14 @@ from eyebright.heads.services import due_at, head_rows
 from eyebright.make.models import Batch
 from eyebright.make.schemas.batches import RunningOut
 from eyebright.make.services.containers import due_soon
-from eyebright.make.services.shown import running
+from eyebright.make.services.serializers import running
 from eyebright.shelf.models import WaterProfile, WaterSource
 from eyebright.shelf.services.supplies import NOT_TAP
 from eyebright.wash.models import PlannedWash
 from eyebright.wash.schemas.planned import JobOut, PlanOut
 from eyebright.wash.services.basin.reviews import due_reviews
 from eyebright.wash.services.basin.runs import under_way
-from eyebright.wash.services.basin.shown import rows_under_way
+from eyebright.wash.services.basin.serializers import rows_under_way
 from eyebright.wash.services.schedule import Planned, plan_out, span_said
 
 from ..schemas import ItemOut, What

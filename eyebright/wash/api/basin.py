@@ -15,7 +15,7 @@ from ..schemas.basin import (
     RunOut,
     RunRowOut,
 )
-from ..services.basin import ending, pressing, reviews, runs, shown
+from ..services.basin import ending, pressing, reviews, runs, serializers
 
 basin = Router()
 
@@ -23,19 +23,19 @@ basin = Router()
 @basin.get("/runs", response=list[RunRowOut], operation_id="washes_under_way")
 def washes_under_way(request: HttpRequest) -> list[RunRowOut]:
     """Washes that are begun and not ended, each with its next ring."""
-    return shown.rows_under_way()
+    return serializers.rows_under_way()
 
 
 @basin.post("/runs", response={201: RunOut}, operation_id="begin_wash")
 def begin_wash(request: HttpRequest, entered: BeginWashIn) -> Status[RunOut]:
     """Begin a wash: one that is planned, or on the spot; begun already, it is that one."""
-    return Status(201, shown.run_out(runs.begin(entered)))
+    return Status(201, serializers.run_out(runs.begin(entered)))
 
 
 @basin.get("/runs/{pk}", response=RunOut, operation_id="wash_run")
 def wash_run(request: HttpRequest, pk: int) -> RunOut:
     """A wash at the basin, as it stands."""
-    return shown.run_out(runs.find_run(pk))
+    return serializers.run_out(runs.find_run(pk))
 
 
 @basin.post("/runs/{pk}/press", response=RunOut, operation_id="press_step")
@@ -84,7 +84,7 @@ def discard_run(request: HttpRequest, pk: int) -> Status[None]:
 @basin.post("/runs/{pk}/restore", response=RunOut, operation_id="restore_run")
 def restore_run(request: HttpRequest, pk: int) -> RunOut:
     """Undo that."""
-    return shown.run_out(runs.take_up(pk))
+    return serializers.run_out(runs.take_up(pk))
 
 
 # ---- how it went ----

@@ -86,8 +86,8 @@ class WashAsk(Schema):
     planned: int | None = None
 
 
-class AlongOut(Out):
-    """After one link (core/wash/chain.py: Along). `says`: how much of it goes on, and what there is;
+class LinkResultOut(Out):
+    """After one link (core/wash/chain.py: LinkResult). `says`: how much of it goes on, and what there is;
     `doubts`: what is not known of something bought.
     """
 
@@ -135,7 +135,7 @@ class SpacingOut(Out):
 class WashAssessmentOut(Out):
     """What a chain comes to. `oil` on scalp and lengths before it; `lately`: what the last washes were."""
 
-    along: list[AlongOut]
+    along: list[LinkResultOut]
     oil: list[FigureOut]
     scalp_lift: FigureOut
     lengths_lift: FigureOut

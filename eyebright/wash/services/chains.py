@@ -11,18 +11,18 @@ from eyebright.core.formulas.model import families
 from eyebright.core.heads import Needs
 from eyebright.core.materials import said
 from eyebright.core.rules import Caution
-from eyebright.core.wash import Along, Wash, WashLink, pauses, sections, spaced_in, suit
+from eyebright.core.wash import LinkResult, Wash, WashLink, pauses, sections, spaced_in, suit
 from eyebright.heads.services import today_of
 from eyebright.kept.clock import aware
 from eyebright.kept.problems import Problem, one
-from eyebright.kept.versions import changed, held
-from eyebright.kept.wire import FigureOut, figure_out
+from eyebright.kept.versions import changed, get_checked
+from eyebright.kept.wire import figure_out
 from eyebright.shelf.services.labels import doubts_about
 
 from ..models import Wash as KeptWash
 from ..models import WashChain
 from ..schemas.chains import (
-    AlongOut,
+    LinkResultOut,
     PauseOut,
     SectionOut,
     SpacingOut,
@@ -36,7 +36,7 @@ from ..schemas.chains import (
     WashChoicesOut,
     WashLinkIn,
 )
-from .links import Strung, beside_links, check_links, links_of, name_of, names_of, strung
+from .links import ResolvedLinks, beside_links, check_links, links_of, name_of, names_of, resolve_links
 
 NOT_LEARNT = "How well this bottle washes is reckoned from its label; no wash has taught it yet."
 LATELY = timedelta(days=45)
@@ -96,7 +96,7 @@ def save_chain(entered: WashChainIn, kept: WashChain | None = None) -> WashChain
 @transaction.atomic
 def change_chain(pk: int, entered: WashChainChangeIn) -> WashChainOut:
     """Change one that is as it was when it was read."""
-    kept = held(WashChain.objects.all(), pk, "wash", entered.version, chain_out)
+    kept = get_checked(WashChain.objects.all(), pk, "wash", entered.version, chain_out)
     before = {"name": kept.name, "links": links_of(kept.links)}
     return save_chain(changed(WashChainIn, before, entered), kept)
 
@@ -135,21 +135,23 @@ def cautions_of(asked: WashAsk) -> tuple[Caution, ...]:
     return worked_out(asked)[0].cautions
 
 
-def worked_out(asked: WashAsk) -> tuple[Wash, Strung]:
+def worked_out(asked: WashAsk) -> tuple[Wash, ResolvedLinks]:
     """A wash, and what it was worked out with; what cannot be is said beside its field."""
-    with_ = _strung(asked)
+    with_ = _resolved(asked)
     with beside_links():
-        return with_.basin.wash(with_.links), with_
+        return with_.assessor.wash(with_.links), with_
 
 
-def _strung(asked: WashAsk) -> Strung:
+def _resolved(asked: WashAsk) -> ResolvedLinks:
     """The links that are asked about, as the core takes them; a Problem where there are none."""
     if not asked.links:
         raise Problem.field("links", "Put something in the wash first.")
-    return strung(asked.links, asked.head, asked.at and aware(asked.at), today_of(asked.occasion, [], []))
+    return resolve_links(
+        asked.links, asked.head, asked.at and aware(asked.at), today_of(asked.occasion, [], [])
+    )
 
 
-def spacing_out(with_: Strung, planned: Mapping[str, float] | None = None) -> list[SpacingOut]:
+def spacing_out(with_: ResolvedLinks, planned: Mapping[str, float] | None = None) -> list[SpacingOut]:
     """What of it must be so many days apart, and how many are still to wait when it is done."""
     if with_.whom is None or with_.needs is None:
         return []
@@ -203,14 +205,14 @@ def _asked(found: Wash, needs: Needs) -> str:
 
 
 def _along_out(
-    each: Along, link: WashLink, there: tuple[float, str] | None, doubts: Sequence[str]
-) -> AlongOut:
+    each: LinkResult, link: WashLink, there: tuple[float, str] | None, doubts: Sequence[str]
+) -> LinkResultOut:
     says, short = much_said(each, link, there)
-    out = AlongOut.model_validate(each)
+    out = LinkResultOut.model_validate(each)
     return out.model_copy(update={"says": says, "short": short, "doubts": list(doubts)})
 
 
-def much_said(each: Along, link: WashLink, there: tuple[float, str] | None) -> tuple[str, bool]:
+def much_said(each: LinkResult, link: WashLink, there: tuple[float, str] | None) -> tuple[str, bool]:
     """How much goes on, as one pours it.
 
     And, where somebody counts, what there is and what it is enough for.
@@ -237,7 +239,7 @@ def much_said(each: Along, link: WashLink, there: tuple[float, str] | None) -> t
     return f"{left}, and all of it is reckoned with: this head takes about {takes} g", True
 
 
-def amount_said(each: Along, link: WashLink) -> str:
+def amount_said(each: LinkResult, link: WashLink) -> str:
     """How much goes on, as one pours it: "85 mL"; empty for water and pauses."""
     if link.formula is None:
         return ""
@@ -260,10 +262,10 @@ def _round(value: float) -> float:
 
 def suit_chain(asked: WashAsk) -> SuitOut:
     """What makes a chain suit its head: shown, and not kept."""
-    with_ = _strung(asked)
+    with_ = _resolved(asked)
     most = with_.needs.scalp.lift[2] if with_.needs else None
     with beside_links():
-        found = suit(with_.links, with_.basin.alone, with_.basin.wash, most)
+        found = suit(with_.links, with_.assessor.alone, with_.assessor.wash, most)
     names = [
         name or _plain(link) for name, link in zip([w.name for w in with_.links], asked.links, strict=True)
     ]
@@ -330,11 +332,3 @@ def _suits(changes: Sequence[SuitChangeOut], before: tuple[int, int], after: tup
         if count
     ]
     return f"With these it is better; {' and '.join(left)} would still stand."
-
-
-def figure_or_none(kept: Any) -> FigureOut | None:
-    """A figure that was kept; None for none, or one that cannot be read here."""
-    try:
-        return FigureOut.model_validate(kept) if kept else None
-    except ValueError:
-        return None

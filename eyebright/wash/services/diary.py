@@ -26,7 +26,7 @@ from eyebright.heads.services import (
 from eyebright.kept.clock import aware
 from eyebright.kept.decimals import exact
 from eyebright.kept.problems import Problem, one, only_offered
-from eyebright.kept.versions import still_at
+from eyebright.kept.versions import check_version
 from eyebright.make.models import Batch
 from eyebright.make.services.keys import key_of
 from eyebright.make.services.taking import draw, made_container, put_some_back, take_some
@@ -187,7 +187,7 @@ def change_wash(pk: int, wash_pk: int, entered: WashChangeIn) -> KeptOut:
     """Correct a wash, say how it went, or whether the head learns from it; what was learnt follows."""
     head = find_head(pk)
     found = find_wash(head, wash_pk)
-    still_at(found, "wash", entered.version, wash_out)
+    check_version(found, "wash", entered.version, wash_out)
     said = entered.model_dump(exclude_unset=True)
     before = found.at
     if "answer" in said:

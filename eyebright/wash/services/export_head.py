@@ -19,18 +19,21 @@ from django.db.models.deletion import Collector
 from eyebright.heads.models import Head, Picture
 from eyebright.heads.services.pictures import there
 from eyebright.kept.idempotency import forget_answers
-from eyebright.make.models import Photo
+from eyebright.make.models import Batch, Photo
+from eyebright.shelf.models import Reading
 
 FORMAT = "eyebright-head"
-VERSION = 2  # 1: jugs were rinses, each with an entry in the journal
+VERSION = 3  # 1: jugs were rinses, each with an entry in the journal; 2: a batch kept its reading itself
 
 
 def _everything(head: Head) -> list[models.Model]:
-    """Every row that goes when this head goes."""
+    """Every row that goes when this head goes, and what was read of its batches."""
     collector = Collector(using=router.db_for_write(Head, instance=head), origin=head)
     collector.collect([head])
     rows: list[models.Model] = [row for found in collector.data.values() for row in found]
     rows += [row for found in collector.fast_deletes for row in found]
+    batches = [row.pk for row in rows if isinstance(row, Batch)]
+    rows += Reading.with_removed.filter(batch__in=batches)
     return sorted(rows, key=lambda row: (row._meta.label_lower, row.pk))
 
 

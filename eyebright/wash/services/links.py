@@ -16,11 +16,11 @@ from eyebright.core.formulas.prepare import PreparedSupply
 from eyebright.core.heads import Head as CoreHead
 from eyebright.core.heads import Needs, Today, needs_of
 from eyebright.core.materials import Supply
-from eyebright.core.wash import Basin, WashLink, pauses, sections
+from eyebright.core.wash import WashAssessor, WashLink, pauses, sections
 from eyebright.formulas.models import Formula
 from eyebright.formulas.services.workbench import as_core, core_bench, entered_of, keys_of
-from eyebright.kept.fingerprint import kept_mark
-from eyebright.kept.lenient import salvaged
+from eyebright.kept.fingerprint import fingerprint
+from eyebright.kept.lenient import parse_lenient
 from eyebright.kept.problems import Problem
 from eyebright.make.models import Container
 from eyebright.make.services.jugs import jugs_left
@@ -44,14 +44,14 @@ THROWN = {
 
 
 @dataclass
-class Strung:
+class ResolvedLinks:
     """Links as the core takes them, with the head and the basin that they are worked out with.
 
     `there`: mL or g that there are of each, with its unit, where anybody counts.
     """
 
     links: list[WashLink]
-    basin: Basin
+    assessor: WashAssessor
     whom: CoreHead | None
     needs: Needs | None
     bought: dict[str, Supply]
@@ -66,7 +66,7 @@ def links_of(kept: Sequence[Any]) -> list[WashLinkIn]:
 def _link(kept: Any) -> WashLinkIn:
     """One link; what another version kept, and cannot be read here, is gone."""
     try:
-        link, lost = salvaged(WashLinkIn, kept)
+        link, lost = parse_lenient(WashLinkIn, kept)
         return link if lost.keys().isdisjoint(WHAT) else GONE_LINK
     except (ValidationError, TypeError, ValueError):
         return GONE_LINK
@@ -104,7 +104,7 @@ def check_links(links: Sequence[WashLinkIn]) -> dict[int | str, str]:
 
 
 @dataclass
-class _Kitchen:
+class _LinkContext:
     """All that links are made of, as it stands: gathered once for as long as nothing that is kept changes."""
 
     formulas: dict[int, tuple[CoreFormula | None, str]]
@@ -113,30 +113,30 @@ class _Kitchen:
     left: dict[str, tuple[float, str]]
     whom: CoreHead | None
     needs: Needs | None
-    basin: Basin
+    assessor: WashAssessor
 
 
-_kitchens: dict[Hashable, _Kitchen] = {}
+_contexts: dict[Hashable, _LinkContext] = {}
 REMEMBERED = 12
 
 
-def strung(
+def resolve_links(
     links: Sequence[WashLinkIn],
     head: int | None,
     at: datetime | None = None,
     day: Today | None = None,
     *,
     also_removed: bool = False,
-) -> Strung:
+) -> ResolvedLinks:
     """Links as the core takes them, over a head as it stands at a time; a Problem beside what cannot be.
 
     `also_removed`: what was removed or finished since stands for what it was, for a wash that is under way.
     """
-    kitchen = _kitchen(links, head, at, day, also_removed=also_removed)
+    context = _context(links, head, at, day, also_removed=also_removed)
     out: list[WashLink] = []
     there: list[tuple[float, str] | None] = []
     for place, link in enumerate(links):
-        have = kitchen.left.get(link.stuff) if link.stuff else None
+        have = context.left.get(link.stuff) if link.stuff else None
         there.append(have)
         if link.pause or not (link.formula or link.stuff):
             if link.pause and link.pause not in pauses():
@@ -145,13 +145,13 @@ def strung(
             continue
         if not also_removed:
             check_stock(link, f"links.{place}.formula")
-        formula, name, times = _what(link, kitchen, place)
+        formula, name, times = _what(link, context, place)
         if link.much == "amount" and link.amount is None:
             raise Problem.field(f"links.{place}.amount", "Say how much, or take the usual dose.")
         if link.much == "all" and have is None:
             raise Problem.field(f"links.{place}.amount", "Nobody counts how much of that there is: say it.")
         out.append(_as_core(link, formula, name, times, have))
-    return Strung(out, kitchen.basin, kitchen.whom, kitchen.needs, kitchen.bought, there)
+    return ResolvedLinks(out, context.assessor, context.whom, context.needs, context.bought, there)
 
 
 @contextmanager
@@ -165,11 +165,11 @@ def beside_links() -> Iterator[None]:
         raise Problem.field("links", str(raised)) from None
 
 
-def _what(link: WashLinkIn, kitchen: _Kitchen, place: int) -> tuple[CoreFormula, str, float]:
+def _what(link: WashLinkIn, context: _LinkContext, place: int) -> tuple[CoreFormula, str, float]:
     """What a link is of: its formula, its name, and times the dose that its label asks for."""
     if link.formula is None:
-        return _bought(link, kitchen, place)
-    found = kitchen.formulas.get(link.formula)
+        return _bought(link, context, place)
+    found = context.formulas.get(link.formula)
     if found is None:
         raise Problem.field(f"links.{place}.formula", GONE)
     formula, name = found
@@ -178,26 +178,26 @@ def _what(link: WashLinkIn, kitchen: _Kitchen, place: int) -> tuple[CoreFormula,
     return formula, name, 1.0
 
 
-def _kitchen(
+def _context(
     links: Sequence[WashLinkIn],
     head: int | None,
     at: datetime | None,
     day: Today | None,
     *,
     also_removed: bool,
-) -> _Kitchen:
+) -> _LinkContext:
     """What these links are made of, for a head at a time; the last few are remembered."""
     formulas = tuple(sorted({link.formula for link in links if link.formula}))
     stuff = tuple(sorted({link.stuff for link in links if link.stuff and not link.formula}))
-    mark, when = kept_mark(), at or timezone.now().replace(second=0, microsecond=0)
+    mark, when = fingerprint(), at or timezone.now().replace(second=0, microsecond=0)
     key = (mark, formulas, stuff, head, when, day, timezone.get_current_timezone_name(), also_removed)
-    found = _kitchens.get(key) if mark is not None else None
+    found = _contexts.get(key) if mark is not None else None
     if found is None:
         found = _gathered(formulas, stuff, head, at, day, also_removed=also_removed)
         if mark is not None:
-            if len(_kitchens) >= REMEMBERED:
-                _kitchens.clear()
-            _kitchens[key] = found
+            if len(_contexts) >= REMEMBERED:
+                _contexts.clear()
+            _contexts[key] = found
     return found
 
 
@@ -209,21 +209,21 @@ def _gathered(
     day: Today | None,
     *,
     also_removed: bool,
-) -> _Kitchen:
+) -> _LinkContext:
     rows = Formula.among(also_removed=also_removed).in_bulk(list(formulas))
     entered = {pk: entered_of(row.body) for pk, row in rows.items()}
     written = {pk: (as_core(each, pk).formula, each.name) for pk, each in entered.items()}
     bought = supplies_of(stuff, also_removed=also_removed)
     keys = [key for each in entered.values() for key in keys_of(each)]
     bench, whom = core_bench([*keys, *stuff], head, at=at, day=day)
-    return _Kitchen(
+    return _LinkContext(
         written,
         bought,
         {key: _ready(each) for key, each in bought.items()},
         left_of(stuff, bought),
         whom,
         needs_of(bench.head) if whom else None,
-        Basin(plain_water(), bench.kit, bench.posterior, bench.hair_and_scalp, bench.head),
+        WashAssessor(plain_water(), bench.kit, bench.posterior, bench.hair_and_scalp, bench.head),
     )
 
 
@@ -266,10 +266,10 @@ def left_of(stuff: Iterable[str], bought: Mapping[str, Supply]) -> dict[str, tup
     return out | jugs_left(keys)
 
 
-def _bought(link: WashLinkIn, kitchen: _Kitchen, place: int) -> tuple[CoreFormula, str, float]:
+def _bought(link: WashLinkIn, context: _LinkContext, place: int) -> tuple[CoreFormula, str, float]:
     """A link of something made, poured or bought."""
     field = f"links.{place}.formula"
-    stuff, formula = kitchen.bought.get(link.stuff), kitchen.ready.get(link.stuff)
+    stuff, formula = context.bought.get(link.stuff), context.ready.get(link.stuff)
     if stuff is None:
         raise Problem.field(field, NO_STUFF if container_id(link.stuff) is None else NO_STOCK)
     if formula is None:

@@ -24,14 +24,16 @@ from eyebright.household.services.hours import the_hours
 from eyebright.household.services.household import house_limits, the_household
 from eyebright.kept.clock import aware
 from eyebright.kept.problems import Problem, one
-from eyebright.kept.versions import changed, held
+from eyebright.kept.versions import changed, get_checked
+from eyebright.kept.wire import figure_out
 from eyebright.make.models import Container
 from eyebright.make.services.keys import container_id
 
 from ..models import BasinRun, PlannedWash, Wash
 from ..schemas.chains import WashAsk, WashLinkIn
 from ..schemas.planned import PlannedChangeIn, PlannedIn, PlannedOut, PlanWashIn
-from .chains import figure_or_none, find_chain, worked_out
+from ..snapshots import DoseSnapshot, PlannedSnapshot, SpacingSnapshot
+from .chains import find_chain, worked_out
 from .links import check_links, links_of, name_of, names_of
 
 AHEAD = timedelta(days=400)
@@ -117,7 +119,7 @@ def _keep(row: PlannedWash, *, first: bool = True) -> None:
         raise Problem.field("at", PAST)
     if row.at > now + AHEAD:
         raise Problem.field("at", FAR)
-    row.reading = _worked_out(row, "")
+    row.snapshot = _worked_out(row, "")
     _bathroom_free(row, first=first)
     row.save()
 
@@ -126,7 +128,7 @@ def _keep(row: PlannedWash, *, first: bool = True) -> None:
 def change_planned(pk: int, entered: PlannedChangeIn) -> PlannedWash:
     """Change one that is as it was when it was read."""
     rows = PlannedWash.objects.select_related("head")
-    row: PlannedWash = held(
+    row: PlannedWash = get_checked(
         rows, pk, "wash", entered.version, lambda found: planned_out(found, State([found]))
     )
     if row.done_at is not None:
@@ -181,7 +183,7 @@ def sooner_used(head: int, until: datetime, but: int | None = None) -> dict[str,
     """Days from a planned use of each family to this time, by key: what is planned counts as what was."""
     out: dict[str, float] = {}
     for row in planned_between(head, until, but):
-        for family in row.reading.get("families", ()):
+        for family in row.snapshot.families:
             out[family] = (until - row.at) / timedelta(days=1)
     return out
 
@@ -200,7 +202,7 @@ def basin_span(row: PlannedWash) -> tuple[float, float]:
     """The minutes in which the basin is taken."""
     around = links_table()["around"]
     begin = minute(row.at)
-    return begin - around["before"], begin + float(row.reading.get("basin") or USUAL_MINUTES)
+    return begin - around["before"], begin + (row.snapshot.basin or USUAL_MINUTES)
 
 
 def _free_at(row: PlannedWash) -> datetime:
@@ -209,8 +211,8 @@ def _free_at(row: PlannedWash) -> datetime:
 
 def _basin(row: PlannedWash) -> float:
     """Minutes at the basin; what was not worked out is as long as it usually is."""
-    found = row.reading.get("basin") if row.reading else _worked_out(row, "").get("basin")
-    return float(found or USUAL_MINUTES)
+    found = _worked_out(row, "") if row.snapshot.blank else row.snapshot
+    return found.basin or USUAL_MINUTES
 
 
 def _bathroom_free(row: PlannedWash, *, first: bool) -> None:
@@ -321,75 +323,71 @@ def freshen(rows: Sequence[PlannedWash], state: State) -> None:
     """Work out anew what is not as it was; what is worked out is kept for the next time."""
     for row in rows:
         mark = state.mark(row)
-        if row.reading.get("mark") == mark:
+        if row.snapshot.mark == mark:
             continue
-        row.reading = _worked_out(row, mark)
+        row.snapshot = _worked_out(row, mark)
         with suppress(DatabaseError), transaction.atomic():
-            PlannedWash.objects.filter(pk=row.pk).update(reading=row.reading)
+            PlannedWash.objects.filter(pk=row.pk).update(snapshot=row.snapshot)
 
 
-def _worked_out(row: PlannedWash, mark: str) -> dict[str, Any]:
+def _worked_out(row: PlannedWash, mark: str) -> PlannedSnapshot:
     """What comes of a planned wash, small; in its place why it cannot be worked out."""
     links = links_of(row.links)
     try:
         asked = WashAsk(links=links, head=row.head_id, at=row.at, occasion=row.occasion)
         found, with_ = worked_out(asked)
     except Problem as raised:
-        return {"mark": mark, "trouble": raised.detail}
+        return PlannedSnapshot(mark=mark, trouble=raised.detail)
     except ValidationError:
-        return {"mark": mark, "trouble": UNREAD}
+        return PlannedSnapshot(mark=mark, trouble=UNREAD)
     doses = []
     for link, along, core in zip(links, found.along, with_.links, strict=True):
         if core.formula is not None and (link.formula or link.stuff):
             neat = 1.0 + link.parts
-            doses.append({
-                "formula": link.formula, "stuff": link.stuff, "ahead": along.start < found.ahead,
-                "grams": along.dose.value / neat,
-                "ml": along.dose.value / neat / max(along.g_per_ml, 0.05),
-            })  # fmt: skip
+            grams = along.dose.value / neat
+            doses.append(
+                DoseSnapshot(
+                    formula=link.formula, stuff=link.stuff, ahead=along.start < found.ahead,
+                    grams=grams, ml=grams / max(along.g_per_ml, 0.05),
+                )
+            )  # fmt: skip
     since = with_.whom.history.since_family if with_.whom else {}
     ahead = [each for each in found.along if each.start < found.ahead and not each.pause]
-    return {
-        "mark": mark,
-        "minutes": found.minutes,
-        "ahead": found.ahead,
-        "basin": found.basin,
-        "grade": found.grade,
-        "lift": _kept(found.scalp_lift),
-        "ph": _kept(found.ph),
-        "doses": doses,
-        "spacing": [
-            {"key": each.key, "name": each.name, "apart": each.apart, "ago": since.get(each.key)}
+    return PlannedSnapshot(
+        mark=mark,
+        minutes=found.minutes,
+        ahead=found.ahead,
+        basin=found.basin,
+        grade=found.grade,
+        lift=figure_out(found.scalp_lift),
+        ph=figure_out(found.ph) if found.ph else None,
+        doses=doses,
+        spacing=[
+            SpacingSnapshot(key=each.key, name=each.name, apart=each.apart, ago=since.get(each.key))
             for each in spaced_in(with_.links, with_.needs)
         ],
-        "families": sorted({core.formula.family.key for core in with_.links if core.formula}),
-        "put_on": [each.name for each in ahead],
-        "stops": [f"{each.what} {each.instead}" for each in found.cautions if each.level == "stop"],
-        "warnings": sum(each.level == "warning" for each in found.cautions),
-    }
-
-
-def _kept(figure: Any) -> dict[str, Any] | None:
-    if figure is None:
-        return None
-    return {name: getattr(figure, name) for name in ("value", "low", "high", "unit", "kind")}
+        families=sorted({core.formula.family.key for core in with_.links if core.formula}),
+        put_on=[each.name for each in ahead],
+        stops=[f"{each.what} {each.instead}" for each in found.cautions if each.level == "stop"],
+        warnings=sum(each.level == "warning" for each in found.cautions),
+    )
 
 
 def planned_out(row: PlannedWash, state: State, hours: Hours | None = None) -> PlannedOut:
-    """A planned wash. What was worked out of it stands in its `reading`."""
+    """A planned wash. What was worked out of it stands in its snapshot."""
     freshen([row], state)
-    links, told = state.links[id(row)], row.reading
+    links, found = state.links[id(row)], row.snapshot
     occasion = tables().occasions.get(row.occasion)
-    begin = row.at - timedelta(minutes=float(told.get("ahead") or 0.0))
+    begin = row.at - timedelta(minutes=found.ahead)
     return PlannedOut(
         id=row.pk, version=row.version, head=row.head_id, head_name=row.head.name, chain=row.chain_id,
         name=row.name, links=links, names=[name_of(link, state.names) for link in links],
-        at=row.at, begin=begin, until=_free_at(row), minutes=float(told.get("minutes") or 0.0),
+        at=row.at, begin=begin, until=_free_at(row), minutes=found.minutes,
         occasion=row.occasion, occasion_name=occasion.name if occasion else row.occasion,
-        done_at=row.done_at, note=row.note, grade=str(told.get("grade", "")),
-        lift=figure_or_none(told.get("lift")), ph=figure_or_none(told.get("ph")),
-        stops=list(told.get("stops", ())), warnings=int(told.get("warnings") or 0),
-        notes=_notes(row, hours or the_hours()), trouble=str(told.get("trouble", "")), late=False,
+        done_at=row.done_at, note=row.note, grade=found.grade,
+        lift=found.lift, ph=found.ph,
+        stops=found.stops, warnings=found.warnings,
+        notes=_notes(row, hours or the_hours()), trouble=found.trouble, late=False,
         nearest=None,
     )  # fmt: skip
 

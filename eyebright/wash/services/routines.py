@@ -34,7 +34,7 @@ from eyebright.heads.models import Head
 from eyebright.heads.services import HeadHistory, find_head
 from eyebright.household.services.hours import the_hours
 from eyebright.kept.problems import Problem, one
-from eyebright.kept.versions import changed, held
+from eyebright.kept.versions import changed, get_checked
 from eyebright.shelf.services.supplies import supplies_of
 
 from ..models import PlannedWash, WashChain
@@ -82,7 +82,7 @@ def new_routine(entered: NewRoutineIn) -> RoutineOut:
 def change_routine(pk: int, entered: RoutineChangeIn) -> RoutineOut:
     """Change one that is as it was when it was read."""
     rows = KeptRoutine.objects.select_related("head")
-    row: KeptRoutine = held(rows, pk, "routine", entered.version, lambda found: routine_out(found))
+    row: KeptRoutine = get_checked(rows, pk, "routine", entered.version, lambda found: routine_out(found))
     before = {"entries": entries_of(row), "every": row.every, "weekdays": [int(day) for day in row.weekdays]}
     return _save(row, changed(RoutineIn, before, entered))
 
@@ -259,7 +259,7 @@ def _turns(
     now = timezone.now()
     for planned in planned_between(row.head_id):  # what is planned counts as what was
         ago = (now - planned.at) / DAY
-        keys = planned.reading.get("families", ())
+        keys = planned.snapshot.families
         since |= dict.fromkeys(keys, ago)
         if any(key in families() and families()[key].cleans for key in keys):
             since_wash = ago

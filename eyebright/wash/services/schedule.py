@@ -9,7 +9,7 @@ from dataclasses import dataclass, field
 from datetime import date, datetime, timedelta
 from decimal import Decimal
 from math import inf
-from typing import Any, Literal, NamedTuple
+from typing import Literal, NamedTuple
 
 from django.utils import timezone
 
@@ -28,6 +28,7 @@ from eyebright.make.services.keys import container_id
 
 from ..models import PlannedWash
 from ..schemas.planned import JobOut, PlannedOut, PlannedPlaceOut, PlanOut, PlanStepOut
+from ..snapshots import DoseSnapshot
 from .chains import SAME_DAY, days_said
 from .planned import State, basin_span, coming, freshen, full_spans, planned_out
 
@@ -60,8 +61,8 @@ class _Need:
         """mL that there will be of it; as much as is wanted where it is still to be made."""
         if self.batch is None:
             return inf
-        makes = self.batch.outcome.get("makes") or self.batch.figures.get("makes") or {}
-        value = self.batch.yielded or makes.get("value") or 0.0
+        makes = self.batch.outcome.makes or self.batch.figures.makes
+        value = self.batch.yielded or (makes.value if makes else 0.0)
         return float(value) if value else inf
 
     @property
@@ -125,10 +126,10 @@ def _night(rows: Sequence[PlannedWash]) -> list[_Work]:
     """What goes on the evening before."""
     out = []
     for row in rows:
-        ahead = float(row.reading.get("ahead") or 0.0)
+        ahead = row.snapshot.ahead
         if ahead <= 0.0:
             continue
-        names = " and ".join(row.reading.get("put_on", ())) or "it"
+        names = " and ".join(row.snapshot.put_on) or "it"
         steps = (
             PlanStep(f"Put {names} on", 5.0, PUTTING_ON),
             PlanStep("Leave it on", ahead * NIGHT_LEAST, ahead * NIGHT_MOST, waits=True),
@@ -142,8 +143,8 @@ def _thaws(rows: Sequence[PlannedWash]) -> list[_Work]:
     """What is frozen and washed with."""
     asked: dict[int, list[PlannedWash]] = {}
     for row in rows:
-        for dose in row.reading.get("doses", ()):
-            pk = container_id(dose.get("stuff") or "")
+        for dose in row.snapshot.doses:
+            pk = container_id(dose.stuff)
             if pk is not None:
                 asked.setdefault(pk, []).append(row)
     frozen = Container.objects.filter(pk__in=asked, place="freezer", ended_on=None).select_related("batch")
@@ -185,18 +186,18 @@ def _made(rows: Sequence[PlannedWash], begins: Mapping[int, float]) -> list[_Wor
     return out
 
 
-def _asked(rows: Sequence[PlannedWash]) -> dict[int, list[tuple[PlannedWash, dict[str, Any]]]]:
+def _asked(rows: Sequence[PlannedWash]) -> dict[int, list[tuple[PlannedWash, DoseSnapshot]]]:
     """What each formula is wanted for: washes, each with what it takes of it."""
-    out: dict[int, list[tuple[PlannedWash, dict[str, Any]]]] = {}
+    out: dict[int, list[tuple[PlannedWash, DoseSnapshot]]] = {}
     for row in sorted(rows, key=lambda each: (each.at, each.pk)):
-        for dose in row.reading.get("doses", ()):
-            if dose.get("formula"):
-                out.setdefault(int(dose["formula"]), []).append((row, dose))
+        for dose in row.snapshot.doses:
+            if dose.formula:
+                out.setdefault(dose.formula, []).append((row, dose))
     return out
 
 
 def _needs(
-    asked: dict[int, list[tuple[PlannedWash, dict[str, Any]]]],
+    asked: dict[int, list[tuple[PlannedWash, DoseSnapshot]]],
     formulas: dict[int, Formula],
     under_way: dict[int, list[Batch]],
 ) -> Iterable[_Need]:
@@ -228,7 +229,7 @@ def _needs(
             open_.amount += much
             if row not in open_.washes:
                 open_.washes.append(row)
-            if dose.get("ahead"):
+            if dose.ahead:
                 open_.early.append(row)
         if open_ is not None:
             yield open_
@@ -244,15 +245,15 @@ class Stock(NamedTuple):
 
 
 def _from_stock(
-    row: PlannedWash, dose: dict[str, Any], stock: Iterable["Stock"], there: dict[int, float]
+    row: PlannedWash, dose: DoseSnapshot, stock: Iterable["Stock"], there: dict[int, float]
 ) -> float:
     """Take a dose out of what is in stock and good that day, as far as there is; mL or g that are wanting."""
     day = timezone.localdate(row.at)
-    wants = float(dose["ml"])
+    wants = float(dose.ml)
     for each in stock:
         if each.use_by < day or there[each.pk] <= 0.0:
             continue
-        much = wants if each.unit == "mL" else float(dose["grams"]) * wants / max(float(dose["ml"]), 1e-9)
+        much = wants if each.unit == "mL" else float(dose.grams) * wants / max(float(dose.ml), 1e-9)
         takes = min(much, there[each.pk])
         there[each.pk] -= takes
         wants -= wants * takes / max(much, 1e-9)
@@ -277,15 +278,15 @@ def _left_of(batch: Batch) -> tuple[tuple[PlanStep, ...], float | None]:
         row, clock = batch.steps[place], clocks.get(place)
         if clock is not None and clock.ended_at is not None:
             continue
-        kind = step_kinds().get(str(row.get("kind")))
+        kind = step_kinds().get(row.kind)
         waits = kind is not None and kind.act in ("wait", "cool") and not kind.watched
-        least, most = float(row.get("least") or 1.0), float(row.get("most") or 5.0)
+        least, most = row.least or 1.0, row.most or 5.0
         if not out and clock is not None:
             begun = minute(clock.began_at)
             if clock.until is not None and waits:
                 least = max((clock.until - clock.began_at).total_seconds() / 60.0, 0.0)
         stands = kind.stands if kind else HOUR
-        name = str(row.get("name") or "the next step")
+        name = row.name or "the next step"
         out.append(PlanStep(name, least, max(most, least), waits, stands, bool(kind and kind.draws)))
     return tuple(out), begun
 
@@ -319,15 +320,15 @@ def _too_soon(row: PlannedWash, rows: Sequence[PlannedWash]) -> list[str]:
     for other in rows:
         if other.head_id == row.head_id and other.at < row.at:
             days = (row.at - other.at) / timedelta(days=1)
-            for key in other.reading.get("families", ()):
+            for key in other.snapshot.families:
                 planned[key] = min(planned.get(key, days), days)
     out = []
-    for each in row.reading.get("spacing", ()):
-        known = [ago for ago in (each.get("ago"), planned.get(each.get("key"))) if ago is not None]
-        if known and min(known) < float(each.get("apart", 0.0)) - SAME_DAY:
-            apart, ago = float(each["apart"]), days_said(min(known))
+    for each in row.snapshot.spacing:
+        known = [ago for ago in (each.ago, planned.get(each.key)) if ago is not None]
+        if known and min(known) < each.apart - SAME_DAY:
+            apart, ago = each.apart, days_said(min(known))
             out.append(
-                f"Too soon for the {each['name']}: {ago} since the last, and {apart:g} days are asked for."
+                f"Too soon for the {each.name}: {ago} since the last, and {apart:g} days are asked for."
             )
     return out
 

@@ -20,7 +20,7 @@ from eyebright.formulas.services.digests import digest_as_of
 from eyebright.heads.models import Head
 from eyebright.heads.services import HeadHistory
 from eyebright.kept.decimals import as_float
-from eyebright.make.services.reckoning import reckoned
+from eyebright.make.services.evaluation import evaluate
 from eyebright.shelf.services.measures import the_kit
 from eyebright.shelf.services.supplies import supplies_of
 
@@ -73,7 +73,7 @@ def _subject(row: Wash, family: Family) -> tuple[Subject, float]:
     """
     if not family.cleans:
         return UsualSubject(family), 1.0
-    if row.batch is not None and (made := reckoned(row.batch, read=False).done) is not None:
+    if row.batch is not None and (made := evaluate(row.batch, read=False).done) is not None:
         return _as_made(made), 1.0
     if row.formula is not None:
         found = digest_as_of(row.formula, row.at, the_kit())

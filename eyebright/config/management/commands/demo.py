@@ -24,11 +24,11 @@ from eyebright.household.schemas.household import HouseholdChangeIn
 from eyebright.household.services.household import change_household, the_household
 from eyebright.instruments.schemas import InstrumentIn
 from eyebright.instruments.services import save_instrument
-from eyebright.journal import services as journal
-from eyebright.journal.schemas import BeginIn, EntryIn
 from eyebright.make.models import Batch, Container, StepClock
 from eyebright.make.schemas.batches import BatchChangeIn, BeginBatchIn, FillIn, PourIn, StepActIn
+from eyebright.make.schemas.entries import BeginIn, EntryIn
 from eyebright.make.services import batches, filling, pouring, steps
+from eyebright.make.services import entries as journal
 from eyebright.shelf.models import Lot, Reading, WaterSource
 from eyebright.shelf.schemas.lots import LotIn
 from eyebright.shelf.schemas.measures import SpoonIn, VesselIn
@@ -44,7 +44,7 @@ from eyebright.wash.schemas.chains import WashChainIn
 from eyebright.wash.schemas.diary import WashIn
 from eyebright.wash.schemas.planned import NewRoutineIn, PlanWashIn
 from eyebright.wash.services.basin import ending, pressing, reviews, runs
-from eyebright.wash.services.basin.shown import run_out
+from eyebright.wash.services.basin.serializers import run_out
 from eyebright.wash.services.chains import save_chain
 from eyebright.wash.services.diary import keep_wash
 from eyebright.wash.services.planned import plan_wash

@@ -10,7 +10,7 @@ from ...chemistry import acid_grams, after_standing, gas_lost, solve, totals
 from ...heads import HairAndScalp, ordinary_head
 from ...materials import METRIC, Kit
 from ...numbers import PRIOR, Array, Draws, Figure, Posterior, Spread, figure, middle
-from ...rules import Caution, worse_of
+from ...rules import Caution, gravest
 from ..model import Formula, Weighed, weighed
 from ..prepare import Preparation, Tool, prepare, too_small, tool_facts, tools_of
 from .cleansing import Cleaning, cleaning_of
@@ -169,7 +169,7 @@ def assess(
             sum(each.least for each in preparation.steps if each.waits),
             sum(each.most for each in preparation.steps if each.waits),
         ),
-        cautions=tuple(worse_of("formula", facts, before)),
+        cautions=tuple(gravest("formula", facts, before)),
         facts=facts,
         before=before,
         ph_draws=ph_draws,

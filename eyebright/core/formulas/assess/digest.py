@@ -97,7 +97,7 @@ class DigestSubject:
     product: str = ""
 
     @property
-    def goes_on(self) -> Family:
+    def spread_profile(self) -> Family:
         """By its family."""
         return families()[self.digest.family]
 

@@ -33,7 +33,7 @@ class PreparedSubject:
         return self.preparation.formula.product
 
     @property
-    def goes_on(self) -> Family:
+    def spread_profile(self) -> Family:
         """By its family."""
         return self.preparation.formula.family
 

@@ -129,7 +129,7 @@ class UsualSubject:
         return f"family-{self.family.key}"
 
     @property
-    def goes_on(self) -> Family:
+    def spread_profile(self) -> Family:
         """By the family."""
         return self.family
 

@@ -36,6 +36,21 @@ class StepKind:
     watched: bool = False
     stands: float = 0.0
 
+    @property
+    def boils(self) -> bool:
+        """Whether what is in the pot boils or simmers."""
+        return self.draws in ("boil", "simmer")
+
+    @property
+    def mills(self) -> bool:
+        """Whether it goes through the mill."""
+        return self.does == "mills"
+
+    @property
+    def strains(self) -> bool:
+        """Whether it is strained."""
+        return self.does == "strains"
+
 
 @dataclass(frozen=True)
 class Sign:

@@ -132,8 +132,7 @@ class _Times:
     def boiled(self, line: int) -> bool:
         """Whether it is in the pot while that boils or simmers."""
         return any(
-            each.kind.draws in ("boil", "simmer") and place >= self.enters.get(line, 0)
-            for place, each in enumerate(self.steps)
+            each.kind.boils and place >= self.enters.get(line, 0) for place, each in enumerate(self.steps)
         )
 
     def dried_first(self, line: int) -> bool:
@@ -251,7 +250,7 @@ def _what_is_left(
         ml=np.broadcast_to(ml, shape),
         fullest=fullest,
         heated=bool(hot),
-        boiled=any(each.kind.draws in ("boil", "simmer") for each in hot),
+        boiled=any(each.kind.boils for each in hot),
         strained=strained,
         rested=sum(each.middle for each in steps if each.kind.does == "rests"),
         warm=warm,

@@ -35,7 +35,7 @@ def tool_facts(preparation: Preparation, facts: Mapping[str, Any], saponin_perce
     room = preparation_table()["headroom"]
     foams = saponin_percent > room["foams_from"]
     does = {each.kind.does for each in preparation.steps}
-    boiling = any(each.kind.draws in ("boil", "simmer") for each in preparation.steps)
+    boiling = any(each.kind.boils for each in preparation.steps)
     times = room["foaming"] if foams and boiling else room["boiling"] if boiling else room["stirred"]
     family = preparation.formula.family
     return facts_of(

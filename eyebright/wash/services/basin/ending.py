@@ -2,7 +2,6 @@
 
 from dataclasses import replace
 from datetime import datetime
-from typing import Any
 
 from django.db import transaction
 from django.utils import timezone
@@ -12,6 +11,7 @@ from eyebright.core.wash import Wash
 from eyebright.kept.clock import aware
 from eyebright.kept.decimals import exact
 from eyebright.kept.problems import Problem
+from eyebright.kept.wire import caution_snapshots, figure_out
 from eyebright.make.models import Container
 from eyebright.make.services.keys import container_id
 
@@ -19,11 +19,12 @@ from ...models import BasinRun
 from ...models import Wash as KeptWash
 from ...schemas.basin import EndedOut, EndIn, RunOut
 from ...schemas.chains import WashLinkIn
+from ...snapshots import DoneSnapshot, PressSnapshot
 from ..diary import take_back
 from ..recording import Part, keep_parts, part_of
-from .goings import link_ids, worked_out_as
-from .runs import AtBasin, at_basin, find_run, left_since, marks_of, minutes_of, open_run, when_of
-from .shown import run_out
+from .basin_links import link_ids, worked_out_as
+from .runs import AtBasin, at_basin, find_run, left_since, marks_of, minutes_of, open_run
+from .serializers import run_out
 
 NOTHING = "Nothing went on: throw this wash away instead."
 
@@ -36,7 +37,7 @@ def end(pk: int, entered: EndIn) -> EndedOut:
     if not there.contacts:
         raise Problem.field("step", NOTHING)
     ended = _off(there, entered)
-    run.presses = [*run.presses, {"at": ended.isoformat(), "what": "end"}]
+    run.presses = [*run.presses, PressSnapshot(at=ended, what="end")]
     contacts = _contacts(there, ended)
     parts = [
         (link, part)
@@ -48,15 +49,15 @@ def end(pk: int, entered: EndIn) -> EndedOut:
     planned.save()
     kept, says = keep_parts(planned.head, planned, parts, run.began_at, carried_out=True)
     run.ended_at = ended
-    done = {"done": _as_done(run, contacts, ended), "washes": kept, "used_up": _used_up(run, ended)}
-    run.reading = run.reading | done
+    run.snapshot.done = _as_done(run, contacts, ended)
+    run.snapshot.washes, run.snapshot.used_up = kept, _used_up(run, ended)
     run.save()
     return EndedOut(run=run_out(run, says="; ".join(says)), washes=kept, says="; ".join(says))
 
 
 def _used_up(run: BasinRun, ended: datetime) -> list[int]:
     """What ran out at the basin is out of stock from then on: the ids of its containers."""
-    ids = {container_id(str(row.get("ran_out", ""))) for row in marks_of(run, "links")} - {None}
+    ids = {container_id(row.ran_out) for row in marks_of(run, "links")} - {None}
     rows = Container.objects.filter(pk__in=ids, ended_on=None)
     for row in rows:
         row.ended, row.ended_on = "used", timezone.localdate(ended)
@@ -66,8 +67,8 @@ def _used_up(run: BasinRun, ended: datetime) -> list[int]:
 
 def _off(there: AtBasin, entered: EndIn) -> datetime:
     """When all of it was off."""
-    on = there.stand.on_now()
-    last = when_of(there.run.presses[-1]) if there.run.presses else there.run.began_at
+    on = there.progress.on_now()
+    last = there.run.presses[-1].at if there.run.presses else there.run.began_at
     if entered.off_at is not None:
         at = aware(entered.off_at)
         if at > there.now:
@@ -78,7 +79,7 @@ def _off(there: AtBasin, entered: EndIn) -> datetime:
         return at
     since = left_since(there)
     if since is not None and on:
-        names = ", ".join(each.going.name for each in on)
+        names = ", ".join(each.link.name for each in on)
         raise Problem.field("off_at", f"{names} was on when nobody pressed any more: say when it came off.")
     return last if since is not None else there.now
 
@@ -87,56 +88,50 @@ def _contacts(there: AtBasin, ended: datetime) -> dict[int, Contact]:
     """What was on, all of it off by the end."""
     off = minutes_of(there.run, ended)
     return {
-        pk: each if each.off is not None or not each.going.rinsed else replace(each, off=off)
+        pk: each if each.off is not None or not each.link.rinsed else replace(each, off=off)
         for pk, each in there.contacts.items()
     }
 
 
 def _part(run: BasinRun, pk: int, link: WashLinkIn, contact: Contact, ended: datetime) -> Part | None:
     """One thing as it was done."""
-    going = contact.going
-    sections = [round(each, 2) for each in contact.minutes(minutes_of(run, ended))] if going.rinsed else []
+    going_on = contact.link
+    sections = [round(each, 2) for each in contact.minutes(minutes_of(run, ended))] if going_on.rinsed else []
     done = link.model_copy(update={"minutes": max(min(sections), 0.02) if sections else link.minutes})
     part = part_of(done, run.began_at, also_removed=True)
     if part is None:
         return None
-    troubles = [str(row["key"]) for row in marks_of(run, "trouble") if row.get("link") == pk]
-    troubles += [f"help-{row['key']}" for row in marks_of(run, "help") if row.get("link") == pk]
-    part.all_of_it = any(row.get("ran_out") == part.stuff != "" for row in marks_of(run, "links"))
+    troubles = [row.key for row in marks_of(run, "trouble") if row.link == pk]
+    troubles += [f"help-{row.key}" for row in marks_of(run, "help") if row.link == pk]
+    part.all_of_it = any(row.ran_out == part.stuff != "" for row in marks_of(run, "links"))
     part.entered.occasion = run.planned.occasion
     part.more = {
         "sections": sections,
-        "meant": exact(going.minutes + going.each * going.sections, "0.01") if going.rinsed else None,
+        "meant": exact(going_on.minutes + going_on.each * going_on.sections, "0.01")
+        if going_on.rinsed
+        else None,
         "feel": list(dict.fromkeys(troubles)),
     }
     return part
 
 
-def _as_done(run: BasinRun, contacts: dict[int, Contact], ended: datetime) -> dict[str, Any]:
+def _as_done(run: BasinRun, contacts: dict[int, Contact], ended: datetime) -> DoneSnapshot:
     """What it came to as it was done: in words, and what the whole of it lifted."""
     minutes = minutes_of(run, ended)
-    out: dict[str, Any] = {"says": [judged_words(each, minutes) for each in contacts.values()]}
-    every, run.links = run.links, [row for row in run.links if _happened(row, contacts)]
+    says = [judged_words(each, minutes) for each in contacts.values()]
+    every = link_ids(run)
+    happened = [(pk, link) for pk, link in every if pk in contacts or not (link.formula or link.stuff)]
     try:
-        found: Wash = worked_out_as(run, contacts, minutes)[0]
-        lift = found.scalp_lift
-        out["lift"] = {name: getattr(lift, name) for name in ("value", "low", "high", "unit", "kind")}
-        out["grade"] = found.grade
-        out["cautions"] = [
-            {"level": each.level, "what": each.what, "instead": each.instead}
-            for each in found.cautions
-            if each.level != "note"
-        ]
+        found: Wash = worked_out_as(run, happened, contacts, minutes)[0]
     except Problem as raised:
-        out["trouble"] = raised.detail
-    finally:
-        run.links = every
-    return out
-
-
-def _happened(row: dict[str, Any], contacts: dict[int, Contact]) -> bool:
-    """Whether a link was done: what goes on only where it went on; water and pauses as they were planned."""
-    return int(row["id"]) in contacts or not (row.get("formula") or row.get("stuff"))
+        return DoneSnapshot(says=says, trouble=raised.detail)
+    grave = [each for each in found.cautions if each.level != "note"]
+    return DoneSnapshot(
+        says=says,
+        lift=figure_out(found.scalp_lift),
+        grade=found.grade,
+        cautions=caution_snapshots(grave),
+    )
 
 
 @transaction.atomic
@@ -149,10 +144,10 @@ def reopen(pk: int) -> RunOut:
         raise Problem.field("step", "How it went is told already: correct it where it is recorded.")
     for row in KeptWash.objects.filter(planned=run.planned):
         take_back(row)
-    for made in Container.objects.filter(pk__in=run.reading.get("used_up", ())):
+    for made in Container.objects.filter(pk__in=run.snapshot.used_up):
         made.ended, made.ended_on = "", None
         made.save(update_fields=["ended", "ended_on"])
-    run.presses = [row for row in run.presses if row["what"] != "end"]
+    run.presses = [row for row in run.presses if row.what != "end"]
     run.ended_at, run.planned.done_at = None, None
     run.planned.save()
     run.save()

@@ -1,6 +1,5 @@
 """What is pressed and changed at the basin: kept one after another, and the last can be taken back."""
 
-import json
 from contextlib import suppress
 from datetime import datetime, timedelta
 from typing import Any
@@ -11,15 +10,16 @@ from django.utils import timezone
 from eyebright.core.basin import Step, helps, postures, troubles
 from eyebright.heads.services import Passing, keep_passes, pass_stops
 from eyebright.kept.problems import Problem, only_offered
-from eyebright.kept.versions import still_at
+from eyebright.kept.versions import check_version
 
 from ...models import BasinRun
 from ...schemas.basin import BasinChangeIn, BasinMarkIn, PressIn, RunOut
 from ...schemas.chains import MOST_LINKS, WashLinkIn
+from ...snapshots import PressSnapshot
 from ..links import check_links, check_stock, name_of, names_of
-from .goings import link_ids, open_gates, open_stops, work_out
-from .runs import AtBasin, at_basin, help_minutes, left_since, open_run, when_of
-from .shown import barred_words, last_title, run_out
+from .basin_links import blocking_stops, link_ids, open_stops, work_out
+from .runs import AtBasin, at_basin, help_minutes, left_since, open_run
+from .serializers import barred_words, last_title, run_out
 
 MOST_PRESSES = 600
 SHARES = {"most": 2, "half": 2, "quarter": 4}  # so many times thinner: of most that is left, half goes in
@@ -36,9 +36,9 @@ def _keep(run: BasinRun, what: str, ago: float = 0.0, **more: Any) -> None:
     """Keep one press, so many seconds ago: never before the one before it."""
     if len(run.presses) >= MOST_PRESSES:
         raise Problem.field("step", "That is more presses than a wash has: end it.")
-    last = when_of(run.presses[-1]) if run.presses else run.began_at
+    last = run.presses[-1].at if run.presses else run.began_at
     when = max(timezone.now() - timedelta(seconds=ago), last)
-    run.presses = [*run.presses, {"at": when.isoformat(), "what": what, **more}]
+    run.presses = [*run.presses, PressSnapshot(at=when, what=what, **more)]
 
 
 def press(pk: int, entered: PressIn) -> RunOut:
@@ -52,10 +52,10 @@ def _looked_at_again(pk: int) -> None:
     """Before something goes on: somebody may know more of the head by now. Kept, also where that bars it."""
     run = open_run(pk)
     there = at_basin(run)
-    if there.step is not None and there.step.kind in GOES_ON and there.stand.pressed == 0:
-        before = json.dumps(run.reading, sort_keys=True)
+    if there.step is not None and there.step.kind in GOES_ON and there.progress.pressed == 0:
+        before = run.snapshot
         _judged_anew(run)
-        if json.dumps(run.reading, sort_keys=True) != before:
+        if run.snapshot != before:
             run.save()
 
 
@@ -66,7 +66,7 @@ def _pressed(pk: int, entered: PressIn) -> RunOut:
     place = next((n for n, step in enumerate(there.steps) if step.key == entered.step), None)
     if place is None:
         raise Problem.field("step", "That step is not part of this wash any more: here is where it stands.")
-    now = (there.stand.place, there.stand.pressed)
+    now = (there.progress.place, there.progress.pressed)
     if (place, entered.section) < now:
         return run_out(run, says=AGAIN)
     if (place, entered.section) > now:
@@ -100,8 +100,8 @@ def _barred(there: AtBasin, step: Step) -> None:
 def _stale(there: AtBasin, at: datetime) -> None:
     """Refuse to go on where something was on while nobody pressed for hours: nobody knows until when."""
     since = left_since(there, at)
-    if since is not None and there.stand.on_now():
-        names = ", ".join(each.going.name for each in there.stand.on_now())
+    if since is not None and there.progress.on_now():
+        names = ", ".join(each.link.name for each in there.progress.on_now())
         raise Problem.field(
             "off_at",
             f"Nobody pressed since {timezone.localtime(since):%A %H:%M}, and {names} was on: say when it "
@@ -130,14 +130,14 @@ def undo(pk: int) -> RunOut:
     last = run.presses[-1]
     title = last_title(at_basin(run))
     run.presses = run.presses[:-1]
-    if last["what"] == "links":
-        run.links = last.get("was", run.links)
-    if last["what"] == "posture":
-        run.posture = last.get("was", run.posture)
-    if last["what"] in ("links", "step"):
+    if last.what == "links":
+        run.links = run.links if last.links_before is None else last.links_before
+    if last.what == "posture":
+        run.posture = last.posture_before or run.posture
+    if last.what in ("links", "step"):
         _judged_anew(run)
     run.save()
-    return run_out(run, says=UNDONE.get(last["what"], "Taken back.").format(what=title))
+    return run_out(run, says=UNDONE.get(last.what, "Taken back.").format(what=title))
 
 
 # ---- beside the steps ----
@@ -151,7 +151,7 @@ def mark(pk: int, entered: BasinMarkIn) -> RunOut:
     match entered.what:
         case "posture":
             only_offered("key", [entered.key], postures())
-            _keep(run, "posture", key=entered.key, was=run.posture)
+            _keep(run, "posture", key=entered.key, posture_before=run.posture)
             run.posture = entered.key
             says = f"{postures()[entered.key].name.capitalize()}."
         case "trouble":
@@ -180,7 +180,7 @@ def mark(pk: int, entered: BasinMarkIn) -> RunOut:
             stops = pass_stops(open_stops(run), passing, run.planned.head_id)
             keep_passes(stops, passing, run.planned.head_id, f"wash {run.planned_id}")
             rules = {each.id for each in stops}
-            _keep(run, "passed", gates=[each for each in open_gates(run) if each[0] in rules])
+            _keep(run, "passed", stops_passed=[each for each in blocking_stops(run) if each[0] in rules])
         case "celsius":
             if entered.value is None:
                 raise Problem.field("value", "Say what the thermometer shows.")
@@ -191,8 +191,8 @@ def mark(pk: int, entered: BasinMarkIn) -> RunOut:
 
 def _on_or_last(there: AtBasin) -> int | None:
     """What it is about: what is on, or what went on last."""
-    on = there.stand.on_now() or tuple(there.contacts.values())
-    return on[-1].going.id if on else None
+    on = there.progress.on_now() or tuple(there.contacts.values())
+    return on[-1].link.id if on else None
 
 
 # ---- what is to come, changed ----
@@ -202,7 +202,7 @@ def _on_or_last(there: AtBasin) -> int | None:
 def change(pk: int, entered: BasinChangeIn) -> RunOut:
     """Swap, leave out, add, or pour again: what is still to come is worked out anew."""
     run = open_run(pk)
-    still_at(run, "wash", entered.version, run_out)
+    check_version(run, "wash", entered.version, run_out)
     there = at_basin(run)
     was = run.links
     states = there.states()
@@ -230,7 +230,7 @@ def change(pk: int, entered: BasinChangeIn) -> RunOut:
         assert place is not None
         if state == "to_come":
             raise Problem.field("link", f"{name} has not been poured yet.")
-        if not there.goings[entered.link or 0].poured:
+        if not there.basin_links[entered.link or 0].poured:
             raise Problem.field("link", f"{name} is not poured: put more of it on, or leave it at that.")
         times = SHARES[entered.left]
         parts = min(times * (int(links[place].get("parts") or 0) + 1) - 1, 20)
@@ -249,7 +249,7 @@ def change(pk: int, entered: BasinChangeIn) -> RunOut:
     run.links = links
     work_out(run, there.contacts, there.minutes, _passed(there))
     ran_out = was[place].get("stuff", "") if entered.ran_out and place is not None else ""
-    _keep(run, "links", was=was, says=says, ran_out=ran_out)
+    _keep(run, "links", links_before=was, says=says, ran_out=ran_out)
     run.save()
     return run_out(run, says=says)
 

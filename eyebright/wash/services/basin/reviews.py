@@ -19,9 +19,9 @@ from eyebright.kept.problems import Problem, one
 from ...models import PlannedWash, Review
 from ...models import Wash as KeptWash
 from ...schemas.basin import DueReviewOut, ReviewIn, ReviewQuestionOut, ReviewsOut, ReviewTimeOut
-from ..chains import figure_or_none
+from ...snapshots import DoneSnapshot
 from ..planned import find_planned
-from .goings import next_planned
+from .basin_links import next_planned
 
 BACK = timedelta(days=6)  # a wash is asked after for so long
 NOT_ENDED = "This wash is not ended yet: end it first, then say how it went."
@@ -37,24 +37,20 @@ def reviews(pk: int) -> ReviewsOut:
     rows = list(planned.parts.select_related("formula", "batch").order_by("at", "id"))
     taught = _teaches(rows)
     run = getattr(planned, "run", None)
-    done = run.reading.get("done", {}) if run is not None and run.removed_at is None else {}
+    done = run.snapshot.done if run is not None and run.removed_at is None else DoneSnapshot()
     assert planned.done_at is not None
     return ReviewsOut(
         planned=planned.pk, head=planned.head_id, head_name=planned.head.name, name=planned.name,
         ended_at=planned.done_at,
-        done=[str(each) for each in done.get("says", ())] or [_part_says(row) for row in rows],
-        beware=[
-            f"{each['what']} {each['instead']}"
-            for each in done.get("cautions", ())
-            if isinstance(each, dict) and {"what", "instead"} <= each.keys()
-        ],
+        done=done.says or [_part_says(row) for row in rows],
+        beware=[f"{each.what} {each.instead}" for each in done.cautions],
         times=[
             _time_out(due.ask.key, due.ask.name, (due.start, due.remind), told.get(due.ask.key), locs, now)
             for due in due_of(planned.done_at, locs, next_planned(planned, planned.done_at))
         ],
         learnt=wash_out(taught).learnt if taught else "",
         counts=taught.counts if taught else False,
-        lift=figure_or_none(done.get("lift")),
+        lift=done.lift,
     )  # fmt: skip
 
 

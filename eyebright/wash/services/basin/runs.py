@@ -2,23 +2,21 @@
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from datetime import UTC, datetime, timedelta
+from datetime import datetime, timedelta
 from functools import cached_property
-from typing import Any
 
 from django.db import transaction
 from django.utils import timezone
-from django.utils.dateparse import parse_datetime
 
 from eyebright.core.basin import (
+    BasinLink,
     Contact,
-    Going,
     Press,
-    Stand,
+    Progress,
     Step,
     basin_table,
     helps,
-    stand_of,
+    progress_of,
     steps_of,
     too_warm,
 )
@@ -30,13 +28,13 @@ from eyebright.kept.problems import Problem, one
 from ...models import BasinRun, PlannedWash
 from ...schemas.basin import BeginWashIn
 from ...schemas.chains import WashLinkIn
+from ...snapshots import PressSnapshot, RunSnapshot
 from ..chains import find_chain
 from ..links import check_links, links_of, name_of
 from ..planned import find_planned
-from .goings import entered_with_ids, goings_of, work_out
+from .basin_links import entered_with_ids, work_out
 
 MINUTE = timedelta(minutes=1)
-BEGINNING = datetime.min.replace(tzinfo=UTC)
 NOTHING = "Say what it is washed with: a wash, a formula, or something that stands there."
 UNDER_WAY = "A wash of {name} is under way already: go on with it, or end it first."
 
@@ -79,7 +77,7 @@ def begin(entered: BeginWashIn) -> BasinRun:
         planned.save()
     run = before or BasinRun(planned=planned)
     run.began_at, run.ended_at, run.removed_at = timezone.now(), None, None
-    run.links, run.presses, run.reading = entered_with_ids(links), [], {"on_the_spot": spot}
+    run.links, run.presses, run.snapshot = entered_with_ids(links), [], RunSnapshot(on_the_spot=spot)
     run.posture = last.posture if last else "back"
     work_out(run)
     run.save()
@@ -123,7 +121,7 @@ def discard(pk: int) -> None:
     """Throw a wash that is under way away: it was not done. What was planned is planned as before."""
     run = open_run(pk)
     run.remove()
-    if run.reading.get("on_the_spot"):
+    if run.snapshot.on_the_spot:
         run.planned.remove()
 
 
@@ -147,9 +145,9 @@ class AtBasin:
 
     run: BasinRun
     now: datetime
-    goings: dict[int, Going]
+    basin_links: dict[int, BasinLink]
     steps: tuple[Step, ...]
-    stand: Stand
+    progress: Progress
 
     @property
     def minutes(self) -> float:
@@ -159,7 +157,7 @@ class AtBasin:
     @property
     def step(self) -> Step | None:
         """The step that it is at; None once all of it is pressed."""
-        return self.steps[self.stand.place] if self.stand.place < len(self.steps) else None
+        return self.steps[self.progress.place] if self.progress.place < len(self.steps) else None
 
     @property
     def skin(self) -> float:
@@ -169,7 +167,7 @@ class AtBasin:
     @property
     def careful(self) -> bool:
         """Whether heat burns this head sooner; so it is taken where nobody knows."""
-        return bool(self.run.reading.get("careful", True))
+        return self.run.snapshot.heat_careful
 
     @cached_property
     def warmth(self) -> tuple[float, Gravity | None] | None:
@@ -177,23 +175,23 @@ class AtBasin:
         said = marks_of(self.run, "celsius")
         if not said:
             return None
-        celsius = float(said[-1]["value"])
+        celsius = said[-1].value
         return celsius, too_warm(celsius, self.careful)
 
     @property
     def contacts(self) -> Mapping[int, Contact]:
         """What was on, by link."""
-        return self.stand.contacts
+        return self.progress.contacts
 
     def states(self) -> dict[int, str]:
         """Whether each link is to come, on, or done."""
-        passed = {step.link for step in self.steps[: self.stand.place] if step.link is not None}
+        passed = {step.link for step in self.steps[: self.progress.place] if step.link is not None}
         now = self.step
         out = {}
-        for pk, going in self.goings.items():
+        for pk, link in self.basin_links.items():
             contact = self.contacts.get(pk)
             if contact is not None:
-                out[pk] = "done" if contact.off is not None or not going.rinsed else "on"
+                out[pk] = "done" if contact.off is not None or not link.rinsed else "on"
             else:
                 out[pk] = "done" if pk in passed and not (now and now.link == pk) else "to_come"
         return out
@@ -201,11 +199,15 @@ class AtBasin:
 
 def at_basin(run: BasinRun) -> AtBasin:
     """Where a run stands now. A clock that was set back stands still at the last press."""
-    now = max([timezone.now(), *(when_of(row) for row in run.presses)])
-    goings = goings_of(run)
-    steps = steps_of(goings)
+    now = max([timezone.now(), *(row.at for row in run.presses)])
+    basin_links = run.snapshot.basin_links
+    steps = steps_of(basin_links)
     return AtBasin(
-        run, now, {each.id: each for each in goings}, steps, stand_of(steps, goings, presses_of(run))
+        run,
+        now,
+        {each.id: each for each in basin_links},
+        steps,
+        progress_of(steps, basin_links, presses_of(run)),
     )
 
 
@@ -214,11 +216,11 @@ def left_since(there: AtBasin, at: datetime | None = None) -> datetime | None:
     run = there.run
     if run.ended_at is not None:
         return None
-    since = when_of(run.presses[-1]) if run.presses else run.began_at
+    since = run.presses[-1].at if run.presses else run.began_at
     step = there.step
-    going = there.goings.get(step.link) if step and step.link is not None else None
-    takes = going.minutes if going and step and step.kind == "pause" else 0.0
-    takes = max([takes, *(each.going.minutes for each in there.stand.on_now())])
+    link = there.basin_links.get(step.link) if step and step.link is not None else None
+    takes = link.minutes if link and step and step.kind == "pause" else 0.0
+    takes = max([takes, *(each.link.minutes for each in there.progress.on_now())])
     long = timedelta(hours=basin_table()["left"]["hours"], minutes=takes)
     return since if (at or there.now) - since > long else None
 
@@ -226,7 +228,7 @@ def left_since(there: AtBasin, at: datetime | None = None) -> datetime | None:
 def help_minutes(there: AtBasin, key: str) -> float:
     """Minutes of help: longer where soda, soap or ash was on in this wash, or is just going on."""
     near = {*there.contacts, there.step.link if there.step else None}
-    strong = any(going.strong for pk, going in there.goings.items() if pk in near)
+    strong = any(link.strong for pk, link in there.basin_links.items() if pk in near)
     return helps()[key].strong if strong else helps()[key].minutes
 
 
@@ -234,27 +236,21 @@ def presses_of(run: BasinRun) -> list[Press]:
     """The steps that were pressed."""
     return [
         Press(
-            minutes_of(run, when_of(row)),
-            str(row.get("step", "")),
-            int(row.get("section") or 0),
-            tuple(int(link) for link in row.get("offs", ())),
+            minutes_of(run, row.at),
+            row.step,
+            row.section,
+            tuple(row.offs),
         )
         for row in run.presses
-        if row["what"] == "step"
+        if row.what == "step"
     ]
 
 
-def marks_of(run: BasinRun, what: str) -> Sequence[Mapping[str, Any]]:
+def marks_of(run: BasinRun, what: str) -> Sequence[PressSnapshot]:
     """What else was pressed, of one kind."""
-    return [row for row in run.presses if row["what"] == what]
+    return [row for row in run.presses if row.what == what]
 
 
 def minutes_of(run: BasinRun, at: datetime) -> float:
     """Minutes from the beginning."""
     return max((at - run.began_at) / MINUTE, 0.0)
-
-
-def when_of(row: Mapping[str, Any]) -> datetime:
-    """When something was pressed; at the beginning of time where that cannot be read."""
-    found = parse_datetime(str(row["at"]))
-    return found if found is not None and timezone.is_aware(found) else BEGINNING

@@ -12,7 +12,7 @@ from ninja.files import UploadedFile
 from eyebright.formulas.schemas.formulas import FormulaOut
 from eyebright.kept.wire import gives
 
-from .schemas.batches import (
+from ..schemas.batches import (
     BatchChangeIn,
     BatchOut,
     BatchRowOut,
@@ -35,7 +35,18 @@ from .schemas.batches import (
     WayIn,
     WayOut,
 )
-from .services import asking, batches, containers, filling, labels, photos, pouring, shown, steps, toppings
+from ..services import (
+    asking,
+    batches,
+    containers,
+    filling,
+    labels,
+    photos,
+    pouring,
+    serializers,
+    steps,
+    toppings,
+)
 
 router = Router()
 Offset = Annotated[int, Query(ge=0, le=1_000_000)]
@@ -61,7 +72,7 @@ def takes(request: HttpRequest, ask: MakeAsk) -> TakesOut:
 @router.get("/clocks", response=list[RunningOut], operation_id="clocks")
 def clocks(request: HttpRequest) -> list[RunningOut]:
     """Every clock that runs, or has rung and was not answered."""
-    return shown.running(timezone.now())
+    return serializers.running(timezone.now())
 
 
 @router.get("/batches", response=list[BatchRowOut], operation_id="batches")
@@ -81,7 +92,7 @@ def begin(request: HttpRequest, entered: BeginBatchIn) -> Status[BatchOut]:
 @router.get("/batches/{pk}", response=BatchOut, operation_id="batch")
 def batch(request: HttpRequest, pk: int) -> BatchOut:
     """One batch."""
-    return shown.batch_out(batches.find_batch(pk))
+    return serializers.batch_out(batches.find_batch(pk))
 
 
 @router.patch("/batches/{pk}", response=BatchOut, operation_id="change_batch")

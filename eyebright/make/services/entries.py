@@ -1,4 +1,4 @@
-"""The journal: jugs as they were poured, read and felt. Each is a batch of Make, and a wash of its head."""
+"""Entries of the journal: jugs as they were poured, read and felt. Each is a batch of Make."""
 
 from collections.abc import Collection, Iterable, Mapping
 from dataclasses import replace
@@ -9,30 +9,28 @@ from django.db.models import Max, Prefetch, QuerySet
 from django.utils import timezone
 from pydantic import ValidationError
 
-from eyebright.core.chemistry import MeterReading, Reading, StripReading, compare
+from eyebright.core.chemistry import MeterReading, StripReading, compare
 from eyebright.core.materials import Named, Score, finder_of
-from eyebright.core.mix import cautions_on_reading, used_as
+from eyebright.core.mix import cautions_on_reading
 from eyebright.core.numbers import Figure
 from eyebright.core.rules import Caution
 from eyebright.heads.models import Head
 from eyebright.heads.services import Passing, goes_by, keep_passes, pass_stops
 from eyebright.kept.decimals import as_float
 from eyebright.kept.problems import Problem, one
-from eyebright.kept.versions import held
+from eyebright.kept.versions import get_checked
 from eyebright.kept.wire import caution_out, figure_out
-from eyebright.make.models import Batch
-from eyebright.make.services.jugs import jug_layers, pour_jug, put_right
-from eyebright.make.services.readings import note_reading, take_reading_back
-from eyebright.make.services.taking import put_back, take_off
 from eyebright.mix.schemas.jugs import CorrectionsOut
 from eyebright.shelf.schemas.readings import ReadIn
-from eyebright.shelf.services.readings import AGAIN, STRIP_STEP, core_reading
+from eyebright.shelf.services.readings import AGAIN, core_reading, kept_reading
 from eyebright.shelf.services.supplies import supplies_of
-from eyebright.wash.models import Wash
-from eyebright.wash.schemas.diary import WashIn
-from eyebright.wash.services.diary import keep_wash
 
-from .schemas import BeginIn, EntriesOut, EntryIn, EntryOut, Feel, PouredOut, PutRightIn
+from ..models import Batch
+from ..schemas.entries import BeginIn, EntriesOut, EntryIn, EntryOut, Feel, PouredOut, PutRightIn
+from ..signals import jug_changed
+from . import batches
+from .jugs import jug_layers, pour_jug, put_right
+from .readings import foreseen, note_reading, take_reading_back
 
 PAGE = 30
 OF_ANOTHER_VERSION: dict[str, Any] = {  # what stands in for a jug that cannot be read here
@@ -50,12 +48,8 @@ WEAK_ACID, WEAK_ALKALI = 0.003, 0.03  # g, and meq, in 100 mL
 
 
 def _predicted(batch: Batch) -> Figure:
-    """What was foreseen; all of a jug's pH is, and what cannot be read here is neutral and said to be so."""
-    value, low, high = (
-        float(7 if each is None else each)
-        for each in (batch.predicted, batch.predicted_low, batch.predicted_high)
-    )
-    return Figure(value, low, high, "pH")
+    """The pH that was predicted; all pH there is where that cannot be read."""
+    return foreseen(batch) or Figure(7.0, 7.0, 7.0, "pH")
 
 
 def _poured(batch: Batch, there: Collection[str]) -> PouredOut:
@@ -69,34 +63,25 @@ def _poured(batch: Batch, there: Collection[str]) -> PouredOut:
         return PouredOut.model_validate(told | OF_ANOTHER_VERSION)
 
 
-def _reading(batch: Batch) -> Reading | None:
-    """What was read, if anything was."""
-    if batch.reading is None:
-        return None
-    if batch.reading_reach is not None:
-        return MeterReading(float(batch.reading), float(batch.reading_reach))
-    return StripReading(float(batch.reading), float(batch.reading_step or STRIP_STEP))
-
-
 def _on_reading(batch: Batch) -> tuple[Caution, ...]:
     """What the reading, if there is one, warns of or stops."""
-    read = _reading(batch)
-    if read is None:
+    if batch.reading is None:
         return ()
-    return cautions_on_reading(batch.facts, [caution["id"] for caution in batch.cautions], read)
+    said = [caution.id for caution in batch.cautions]
+    return cautions_on_reading(batch.facts, said, kept_reading(batch.reading))
 
 
 def entry_out(batch: Batch, there: Collection[str] | None = None) -> EntryOut:
     """An entry, with its reading held against the prediction. `there`: which things still stand there."""
     if there is None:
         there = supplies_of(line["stuff"] for line in batch.lines)
-    read, facts, wash = _reading(batch), batch.facts, _wash(batch)
+    facts, wash = batch.facts, _wash(batch)
+    read = None if batch.reading is None else kept_reading(batch.reading)
     soda, coloured = bool(facts.get("soda_percent")), bool(facts.get("tannin"))
     compared = None
     if read:
         compared = compare(_predicted(batch), read, soda=soda, coloured=coloured, weak=_weak(facts))
-    doubtful = batch.told is not None and batch.told.removed_at is None and batch.told.doubtful
-    with_what: Literal["strip", "meter"] = "strip" if batch.reading_reach is None else "meter"
+    with_what: Literal["strip", "meter"] = "meter" if isinstance(read, MeterReading) else "strip"
     return EntryOut(
         id=batch.pk,
         version=batch.version,
@@ -108,10 +93,10 @@ def entry_out(batch: Batch, there: Collection[str] | None = None) -> EntryOut:
         rinse=_poured(batch, there),
         reading=figure_out(compared.reading) if compared else None,
         read_with=with_what if compared else None,
-        reading_step=as_float(batch.reading_step),
+        reading_step=as_float(batch.reading.step) if batch.reading else None,
         agreement=compared.agreement if compared else None,
         comparison=compared.words if compared else None,
-        read_again=AGAIN if compared and doubtful else "",
+        read_again=AGAIN if batch.reading and batch.reading.doubtful else "",
         reading_cautions=[caution_out(caution) for caution in _on_reading(batch)],
         feel=[each for each in (wash.feel if wash else ()) if each in get_args(Feel)],
         note=batch.note,
@@ -124,11 +109,11 @@ def _weak(facts: Mapping[str, Any]) -> bool:
     return acid is not None and alkali is not None and acid < WEAK_ACID and alkali < WEAK_ALKALI
 
 
-def _wash(batch: Batch) -> Wash | None:
+def _wash(batch: Batch) -> Any:
     """What a head remembers of it, also where that is not yet to be seen."""
     if hasattr(batch, "its_washes"):
         return next(iter(batch.its_washes), None)
-    return Wash.with_removed.filter(batch=batch).first()
+    return batch.washes(manager="with_removed").first()
 
 
 def _jugs(*, also_removed: bool = False) -> QuerySet[Batch]:
@@ -136,7 +121,7 @@ def _jugs(*, also_removed: bool = False) -> QuerySet[Batch]:
 
 
 def _whole(rows: QuerySet[Batch]) -> QuerySet[Batch]:
-    return rows.select_related("head", "told")
+    return rows.select_related("head", "reading")
 
 
 NAMES = ("name", "who", "head__name", "note")
@@ -163,7 +148,7 @@ def entries(find: str, offset: int, limit: int) -> EntriesOut:
     found = _jugs()
     if find.strip():
         found = found.filter(pk__in=[pk for _, pk, _ in found_entries(find)])
-    rows = _whole(found).prefetch_related(Prefetch("washes", Wash.with_removed.all(), to_attr="its_washes"))
+    rows = _whole(found).prefetch_related(Prefetch("washes", batches.washes_of_all(), to_attr="its_washes"))
     page = list(rows[offset : offset + limit])
     there = supplies_of({line["stuff"] for batch in page for line in batch.lines})
     return EntriesOut(items=[entry_out(batch, there) for batch in page], total=found.count())
@@ -185,7 +170,7 @@ def begin(entered: BeginIn) -> EntryOut:
 @transaction.atomic
 def change(pk: int, entered: EntryIn) -> EntryOut:
     """Take over what was said, and leave the rest."""
-    batch: Batch = held(_whole(_jugs()), pk, "entry", entered.version, entry_out)
+    batch: Batch = get_checked(_whole(_jugs()), pk, "entry", entered.version, entry_out)
     said = entered.model_dump(exclude_unset=True)
     last = len(batch.steps)
     if said.get("step") is not None:
@@ -204,9 +189,9 @@ def change(pk: int, entered: EntryIn) -> EntryOut:
     if {"step", "finished"} & said.keys():
         _go_on(batch, Passing(entered.stops_passed or [], entered.why or "", bool(entered.own)))
     feel = None if said.get("feel") is None else list(dict.fromkeys(said["feel"]))
-    if feel is not None or "finished" in said:
-        _tell_head(batch, feel)
     batch.save()
+    if feel is not None or "finished" in said:
+        jug_changed.send(Batch, batch=batch, feel=feel)
     return entry_out(batch)
 
 
@@ -221,55 +206,16 @@ def _take_reading(batch: Batch, read: ReadIn | None) -> None:
     note_reading(batch, found, jug_layers(batch))
 
 
-def _tell_head(batch: Batch, feel: list[str] | None = None) -> None:
-    """The head that a finished rinse was for remembers it among its washes, and how it felt.
-
-    What is said of one before it is finished is kept with a wash that nobody sees yet.
-    """
-    wash, done = _wash(batch), batch.finished_at is not None and batch.removed_at is None
-    if wash is None and (done or feel):
-        minutes = float(batch.minutes) if batch.use == "rinsed_out" else None
-        family = used_as(batch.facts.get("family", ""), batch.use)
-        told = WashIn(
-            family=family, at=batch.finished_at, amount=float(batch.volume), unit="mL", minutes=minutes
-        )
-        wash = keep_wash(batch.head, told, batch)
-    if wash is None:
-        return
-    if feel is not None:
-        wash.feel = feel
-        wash.save(update_fields=["feel"])
-    if done:
-        wash.restore()
-    elif wash.removed_at is None:
-        wash.remove()
-
-
 @transaction.atomic
 def remove(pk: int) -> None:
-    """Take an entry out of the journal, and out of its head's washes; `restore` undoes it."""
-    batch = find_entry(pk)
-    batch.remove()
-    for pour in batch.poured.all():
-        put_back(pour)
-    if batch.told:
-        batch.told.remove()
-    _tell_head(batch)
+    """Remove an entry, and the wash that it was; `restore` undoes it."""
+    batches.take_away(find_entry(pk))
 
 
 @transaction.atomic
 def restore(pk: int) -> EntryOut:
     """Undo `remove`; what was not removed stays as it is."""
-    batch = find_entry(pk, also_removed=True)
-    if batch.removed_at is None:
-        return entry_out(batch)
-    batch.restore()
-    for pour in batch.poured.all():
-        take_off(pour)
-    if batch.told and batch.reading is not None:
-        batch.told.restore()
-    _tell_head(batch)
-    return entry_out(batch)
+    return entry_out(batches.bring_back(find_entry(pk, also_removed=True)))
 
 
 def put_entry_right(pk: int, entered: PutRightIn) -> CorrectionsOut:
@@ -292,7 +238,7 @@ def _not_by_name(who: str, head: int | None) -> None:
 
 def _go_on(batch: Batch, passing: Passing) -> None:
     """Nothing goes on the hair over a stop that the reading calls for, unless that was passed."""
-    read_at = [step["kind"] for step in batch.steps].index("read")
+    read_at = [step.kind for step in batch.steps].index("read")
     if batch.step <= read_at and not batch.finished_at:
         return
     new = [each for each in _on_reading(batch) if each.id not in batch.stops_passed]

@@ -5,7 +5,6 @@ Copies stand in the batch afterwards.
 
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import asdict, dataclass
-from typing import Any
 
 from eyebright.core.formulas.assess import Assessment
 from eyebright.core.formulas.change import Workbench
@@ -23,26 +22,27 @@ from eyebright.core.make import (
     thinning,
 )
 from eyebright.core.materials import Amount, Supply
-from eyebright.core.rules import Caution
 from eyebright.formulas.schemas.formulas import FormulaIn
 from eyebright.formulas.services.assessments import assessment_of
-from eyebright.formulas.services.workbench import Written, as_core, core_bench, entered_of, keys_of
+from eyebright.formulas.services.workbench import ParsedFormula, as_core, core_bench, entered_of, keys_of
 from eyebright.heads.models import Head
 from eyebright.heads.services import HeadHistory
-from eyebright.kept.wire import figure_out
+from eyebright.kept.wire import caution_snapshots, figure_out
+from eyebright.shelf.models import Reading
 from eyebright.shelf.services.readings import kept_reading
 from eyebright.shelf.services.supplies import plain_water, supplies_of
 
-from ..models import Batch, ForWhom
+from ..models import Batch, BatchRecipient
 from ..models import Pour as KeptPour
-from ..schemas.batches import FiguresOut
+from ..schemas.batches import OffOut
+from ..snapshots import BatchFigures, PlannedPour, SheetStep
 from .warmth import warm_now
 
 CONFIRMS = "It does not go on anybody's hair as it is: I put it right, or throw it away."
 
 
 @dataclass
-class Reckoned:
+class Evaluation:
     """A batch as the core takes it: its plan, as it was made, and what comes of that.
 
     None where it cannot be.
@@ -50,7 +50,7 @@ class Reckoned:
     `trouble` says why.
     """
 
-    written: Written
+    written: ParsedFormula
     bench: Workbench
     pours: list[Pour]
     done: Formula | None = None
@@ -69,30 +69,30 @@ def poured(rows: Iterable[KeptPour], there: Mapping[str, Supply]) -> list[Pour]:
 
 def counted(batch: Batch, rows: Sequence[KeptPour]) -> list[KeptPour]:
     """The pours that stand for what is in it: a line that is still being filled up is taken as planned."""
-    out, plans = [], {plan.get("line"): plan for plan in batch.pours}
-    weighed = {line: place for place, step in enumerate(batch.steps) if step.get("act") == "weigh"
-               for line in step.get("lines", ())}  # fmt: skip
+    out, plans = [], {plan.line: plan for plan in batch.pours}
+    scales = [(place, step) for place, step in enumerate(batch.steps) if step.act == "weigh"]
+    weighed = {line: place for place, step in scales for line in step.lines}
     for row in rows:
         plan = plans.get(row.line)
         total = sum(float(each.taken) for each in rows if each.line == row.line and same(each, plan))
         open_ = plan is not None and batch.step <= weighed.get(row.line, -1)
-        if open_ and plan is not None and total < float(plan.get("low", 0.0)) and same(row, plan):
+        if open_ and plan is not None and total < plan.low and same(row, plan):
             continue
         out.append(row)
     return out
 
 
-def same(row: KeptPour, plan: Mapping[str, Any] | None) -> bool:
+def same(row: KeptPour, plan: PlannedPour | None) -> bool:
     """Whether a pour is of what was planned, from whichever bottle."""
     return plan is not None and row.stuff in keys_planned(plan)
 
 
-def keys_planned(plan: Mapping[str, Any]) -> set[str]:
+def keys_planned(plan: PlannedPour) -> set[str]:
     """The bottles that a line is planned to come from, by their keys."""
-    return {str(plan.get("key")), *(key for key, _ in plan.get("drawn", ()))}
+    return {plan.key, *(key for key, _ in plan.drawn)}
 
 
-def reckoned(batch: Batch, head: int | None = None, *, whole: bool = False, read: bool = True) -> Reckoned:
+def evaluate(batch: Batch, head: int | None = None, *, whole: bool = False, read: bool = True) -> Evaluation:
     """What a batch comes to as it was really made, for a head or nobody.
 
     `whole`: with all that could go in.
@@ -103,7 +103,7 @@ def reckoned(batch: Batch, head: int | None = None, *, whole: bool = False, read
     bench, _ = core_bench(keys, head, whole=whole)
     written = as_core(entered, batch.formula_id)
     pours = poured(rows, supplies_of(keys, also_removed=True))
-    out = Reckoned(written, bench, pours)
+    out = Evaluation(written, bench, pours)
     try:
         plan = written.formula if entered.lines else by_eye(entered, pours)
         if plan is None:
@@ -125,12 +125,12 @@ def reckoned(batch: Batch, head: int | None = None, *, whole: bool = False, read
 
 def what_is_in(batch: Batch) -> dict[str, str]:
     """The materials that a batch was really made of, as key: name; waters are not told apart."""
-    done = reckoned(batch, read=False).done
+    done = evaluate(batch, read=False).done
     supplies = [each.supply for each in done.ingredients] if done else []
     return {each.material.key: each.name for each in supplies if each.material is not None}
 
 
-def _first(written: Written) -> str:
+def _first(written: ParsedFormula) -> str:
     return next(iter(written.problems.values()), "It cannot be reckoned.")
 
 
@@ -157,23 +157,23 @@ def _minutes(batch: Batch) -> dict[int, float]:
     """
     out: dict[int, float] = {}
     for clock in batch.clocks.all():
-        step = batch.steps[clock.place] if clock.place < len(batch.steps) else {}
-        if clock.ended_at and step.get("act") == "wait" and isinstance(step.get("of"), int):
+        step = batch.step_at(clock.place)
+        if clock.ended_at and step is not None and step.act == "wait" and step.of is not None:
             took = (clock.ended_at - clock.began_at).total_seconds() / 60.0
-            out[step["of"]] = max(took, 0.0)  # a clock may have been set back meanwhile
+            out[step.of] = max(took, 0.0)  # a clock may have been set back meanwhile
     return out
 
 
 # ---- figures, as they are kept ----
 
 
-def figures(found: Assessment | None, trouble: str = "") -> dict[str, Any]:
+def figures(found: Assessment | None, trouble: str = "") -> BatchFigures:
     """What of a reading is kept with a batch."""
     if found is None:
-        return FiguresOut(trouble=trouble).model_dump(mode="json")
+        return BatchFigures(trouble=trouble)
     formula = found.formula
     shown = figure_out(found.ph) if found.ph else None
-    return FiguresOut(
+    return BatchFigures(
         ph=shown,
         makes=figure_out(found.yield_ml),
         makes_g=figure_out(found.yield_g),
@@ -184,12 +184,7 @@ def figures(found: Assessment | None, trouble: str = "") -> dict[str, Any]:
         keeps={kept.place: kept.days for kept in found.keeping.places},
         reasons={kept.place: kept.reason for kept in found.keeping.places},
         fullest=found.preparation.fullest,
-    ).model_dump(mode="json")
-
-
-def cautions_kept(cautions: Iterable[Caution]) -> list[dict[str, Any]]:
-    """Cautions, as they are kept."""
-    return [asdict(each) for each in cautions]
+    )
 
 
 def is_wet(found: Assessment) -> bool:
@@ -212,25 +207,17 @@ def household_of_care() -> tuple[list[str], list[str]]:
     return asthma, children
 
 
-def steps_kept(found: Assessment, celsius: float | None = None, at: int = -1) -> list[dict[str, Any]]:
+def steps_kept(found: Assessment, celsius: float | None = None, at: int = -1) -> list[SheetStep]:
     """The run sheet with what to beware of at each step. `celsius`: what a thermometer says at step `at`."""
     asthma, children = household_of_care()
     sheet, out = sheet_of(found), []
     for place, step in enumerate(sheet):
         facts = step_facts(sheet, place, found, asthma, children, celsius if place == at else None)
-        cautions = [asdict(each) for each in step_cautions(facts)]
+        cautions = list(step_cautions(facts))
         foams = bool(facts["foams_here"]) and facts["draws_how"] in ("boil", "simmer")
         kind = found.preparation.steps[step.of].kind if step.of is not None else None
         warm = kind.hot if kind and kind.hot else found.preparation.warm[step.of or 0]
-        out.append(
-            {
-                **asdict(step),
-                "lines": list(step.lines),
-                "cautions": cautions,
-                "foams": foams,
-                "celsius": warm,
-            }
-        )
+        out.append(SheetStep(**{**asdict(step), "cautions": cautions, "foams": foams, "celsius": warm}))
     return out
 
 
@@ -245,7 +232,7 @@ def for_heads(entered: FormulaIn, formula: Formula, heads: Sequence[int]) -> lis
     keys = [line.supply.key for line in formula.ingredients]
     for pk in heads:
         bench, _ = core_bench(keys, pk)
-        made = Written(entered).made_as(formula)
+        made = ParsedFormula(entered).made_as(formula)
         found = assessment_of(made, bench)
         if found is not None and water is not None:
             out.append((pk, thinning(formula, bench, water, found, names[pk].split()[0])))
@@ -257,18 +244,17 @@ def keep_for_whom(batch: Batch, found: Sequence[tuple[int, Thinning]]) -> None:
 
     Neat it has the pH that the batch itself has, after what was read of it.
     """
-    own = batch.outcome.get("ph") or batch.figures.get("ph")
-    neat = [own["value"], own["low"], own["high"]] if own else []
+    neat = [batch.ph.value, batch.ph.low, batch.ph.high] if batch.ph else []
     batch.for_whom.exclude(head__in=[pk for pk, _ in found]).delete()
     for pk, each in found:
-        ForWhom.objects.update_or_create(
+        BatchRecipient.objects.update_or_create(
             batch=batch,
             head_id=pk,
             defaults={
                 "parts": each.parts,
                 "says": each.says[:200],
                 "ph": _ph_of(each) if each.parts else neat,
-                "cautions": cautions_kept(each.cautions),
+                "cautions": caution_snapshots(each.cautions),
             },
         )
 
@@ -277,28 +263,28 @@ def _ph_of(each: Thinning) -> list[float]:
     return [each.ph.value, each.ph.low, each.ph.high] if each.ph else []
 
 
-def reckon_anew(batch: Batch, *, whom: bool = True) -> None:
+def evaluate_again(batch: Batch, *, whom: bool = True) -> None:
     """Work out what was really made, and keep that beside what was planned. The batch itself is not saved.
 
     `whom`: also how it goes on each head, which takes longest.
     """
-    now = reckoned(batch)
+    now = evaluate(batch)
     if now.found is None:
         batch.outcome = figures(None, now.trouble)
         return
     batch.outcome = figures(now.found)
-    if _narrows(batch) and batch.told and now.found.ph_draws is not None:
-        batch.outcome["ph"] = asdict(ph_after(now.found.ph_draws, kept_reading(batch.told)))
+    if batch.reading and _narrows(batch.reading) and now.found.ph_draws is not None:
+        batch.outcome.ph = figure_out(ph_after(now.found.ph_draws, kept_reading(batch.reading)))
     batch.facts = now.found.facts
-    batch.cautions = cautions_kept(now.found.cautions)
+    batch.cautions = caution_snapshots(now.found.cautions)
     plan = now.written.formula
     if plan is not None and plan.ingredients and now.done is not None:
-        batch.outcome["off"] = [
-            {"line": each.line, "says": each.says, "over": each.poured > each.planned}
+        batch.outcome.off = [
+            OffOut(line=each.line, says=each.says, over=each.poured > each.planned)
             for each in differences(plan, now.done, now.bench.kit)
         ]
     asthma, children = household_of_care()
-    sheet = [_step(row) for row in batch.steps]
+    sheet = [row.as_core() for row in batch.steps]
     places = len(now.found.preparation.steps)
     for place, row in enumerate(batch.steps):
         of = sheet[place].of
@@ -306,29 +292,20 @@ def reckon_anew(batch: Batch, *, whom: bool = True) -> None:
             continue
         celsius = _celsius(batch, place)
         facts = step_facts(sheet, place, now.found, asthma, children, celsius)
-        row["cautions"] = [asdict(each) for each in step_cautions(facts)]
+        row.cautions = list(step_cautions(facts))
     if now.done is not None and whom:
         heads = list(batch.for_whom.values_list("head_id", flat=True))
         keep_for_whom(batch, for_heads(entered_of(batch.body), now.done, heads))
 
 
-def _narrows(batch: Batch) -> bool:
-    """Whether what was read tells of it alone: it can be so, and did not teach of its bottles already."""
-    told = batch.told
-    read = told is not None and batch.reading is not None and told.removed_at is None
-    return read and told is not None and not told.doubtful and not told.lines.exists()
+def _narrows(reading: Reading) -> bool:
+    """Whether a reading tells of its batch alone: it is believable, and taught nothing of the bottles."""
+    return reading.removed_at is None and not reading.doubtful and not reading.lines.exists()
 
 
 def _celsius(batch: Batch, place: int) -> float | None:
     """How warm it is at the step where it stands, and from there on, by its clocks and its thermometer."""
     return warm_now(batch) if place >= batch.step else None
-
-
-def _step(row: Mapping[str, Any]) -> RunStep:
-    """A step of a kept run sheet."""
-    names = RunStep.__dataclass_fields__
-    told = {name: row[name] for name in names if name in row}
-    return RunStep(**told | {"lines": tuple(row.get("lines", ()))})
 
 
 def careful(head: Head) -> bool:

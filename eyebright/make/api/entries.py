@@ -1,4 +1,4 @@
-"""The journal's routes."""
+"""The routes of the journal: jugs of Mix, each a batch."""
 
 from typing import Annotated, get_args
 
@@ -7,8 +7,8 @@ from ninja import Query, Router, Status
 
 from eyebright.mix.schemas.jugs import CorrectionsOut
 
-from . import services
-from .schemas import BeginIn, EntriesOut, EntryIn, EntryOut, Feel, FeelingsOut, PutRightIn
+from ..schemas.entries import BeginIn, EntriesOut, EntryIn, EntryOut, Feel, FeelingsOut, PutRightIn
+from ..services import entries as services
 
 router = Router()
 

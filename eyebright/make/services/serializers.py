@@ -1,19 +1,21 @@
 """A batch as it is shown: what is kept of it, and what the clock says now."""
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Sequence
+from dataclasses import asdict
 from datetime import datetime
-from typing import Any, Literal, get_args
+from typing import Literal, get_args
 
 from django.utils import timezone
 
 from eyebright.core.chemistry import compare
+from eyebright.core.formulas.model import step_kinds
 from eyebright.core.learning import outcomes
 from eyebright.core.make import loads, minutes_said, skin_safe, texture_said, yield_said
 from eyebright.core.materials import said
 from eyebright.core.numbers import Figure
 from eyebright.core.vocabulary import Pouring
 from eyebright.kept.decimals import as_float
-from eyebright.kept.wire import CautionOut, FigureOut, figure_out
+from eyebright.kept.wire import FigureOut, figure_out
 from eyebright.shelf.services.readings import AGAIN, kept_reading
 
 from ..models import Batch, Photo, Pour, StepClock
@@ -26,15 +28,15 @@ from ..schemas.batches import (
     ClockOut,
     CoolingOut,
     FiguresOut,
-    ForHeadOut,
-    OffOut,
     PhotoOut,
+    RecipientOut,
     RunningOut,
     RunStepOut,
-    StepCautionOut,
 )
+from ..snapshots import PlannedPour, SheetStep
 from .containers import containers_out, filled_of
-from .reckoning import careful, same
+from .evaluation import careful, same
+from .readings import foreseen
 from .warmth import cooling_of
 
 MINUTE, HOUR, DAY = 60.0, 3600.0, 86_400.0
@@ -63,18 +65,18 @@ def pour_out(row: Pour) -> BatchPourOut:
     )  # fmt: skip
 
 
-def _line(batch: Batch, plan: Mapping[str, Any], pours: Sequence[Pour], mills: bool) -> BatchLineOut:
-    mine = [row for row in pours if row.line == plan["line"]]
-    per = float(plan["grams"]) / float(plan["amount"]) if plan["amount"] else 1.0
+def _line(batch: Batch, plan: PlannedPour, grams: float, pours: Sequence[Pour], mills: bool) -> BatchLineOut:
+    mine = [row for row in pours if row.line == plan.line]
+    per = grams / plan.amount if plan.amount else 1.0
     poured = sum(float(row.taken) for row in mine if same(row, plan)) * per
-    low, high, grams = float(plan["low"]), float(plan["high"]), float(plan["grams"])
-    out = int(plan["line"]) in batch.left_out
+    low, high = plan.low, plan.high
+    out = plan.line in batch.left_out
     count, each = loads(grams) if mills else (1, grams)
     return BatchLineOut(
-        id=plan["line"], stuff=plan["key"], name=plan["name"], says=plan["says"], spoons=plan["spoons"],
-        amount=plan["amount"], unit=plan["unit"], grams=grams, low=low, high=high, by=plan["by"],
+        id=plan.line, stuff=plan.key, name=plan.name, says=plan.says, spoons=plan.spoons,
+        amount=plan.amount, unit=plan.unit, grams=grams, low=low, high=high, by=plan.by,
         poured=poured, left=max(grams - poured, 0.0), enough=out or (bool(mine) and poured >= low),
-        over=poured > high, left_out=out, drops=plan.get("drops", False), loads=count, each_load=each,
+        over=poured > high, left_out=out, drops=plan.drops, loads=count, each_load=each,
         pours=[pour_out(row) for row in mine],
     )  # fmt: skip
 
@@ -99,19 +101,12 @@ def clock_out(clock: StepClock, now: datetime) -> ClockOut:
     )  # fmt: skip
 
 
-def _step(
-    batch: Batch, place: int, row: Mapping[str, Any], clock: StepClock | None, now: datetime
-) -> RunStepOut:
+def _step(batch: Batch, place: int, step: SheetStep, clock: StepClock | None, now: datetime) -> RunStepOut:
     cautions = [
-        StepCautionOut(**each, confirmed=f"{place}:{each['id']}" in batch.stops_passed)
-        for each in row.get("cautions", ())
+        {**asdict(each), "confirmed": f"{place}:{each.id}" in batch.stops_passed} for each in step.cautions
     ]
-    told = {name: row.get(name, "") for name in ("kind", "name", "says", "how", "until", "if_not", "note")}
-    return RunStepOut(
-        place=place, act=row.get("act", "do"), lines=list(row.get("lines", ())),
-        least=row.get("least", 0.0), most=row.get("most", 0.0), foams=bool(row.get("foams")),
-        clock=clock_out(clock, now) if clock else None, cautions=cautions, **told,
-    )  # fmt: skip
+    clocked = {"place": place, "clock": clock_out(clock, now) if clock else None, "cautions": cautions}
+    return RunStepOut.model_validate({**step.model_dump(), **clocked})
 
 
 # ---- how it cools ----
@@ -151,16 +146,7 @@ def _less(figure: Figure, passed: float) -> Figure:
 # ---- the whole ----
 
 
-def _figures(kept: Mapping[str, Any]) -> FiguresOut:
-    try:
-        return FiguresOut.model_validate(
-            {name: kept[name] for name in FiguresOut.model_fields if name in kept}
-        )
-    except ValueError:
-        return FiguresOut(trouble="This was kept by another version, and cannot be read here.")
-
-
-def for_heads_out(batch: Batch) -> list[ForHeadOut]:
+def for_heads_out(batch: Batch) -> list[RecipientOut]:
     """How it goes on each head, as it was worked out last."""
     out = []
     for each in batch.for_whom.select_related("head"):
@@ -171,21 +157,11 @@ def for_heads_out(batch: Batch) -> list[ForHeadOut]:
             else None
         )
         out.append(
-            ForHeadOut(
+            RecipientOut(
                 head=each.head_id, name=each.head.name, parts=each.parts, says=each.says, ph=ph,
-                cautions=_cautions(each.cautions),
+                cautions=each.cautions,
             )
         )  # fmt: skip
-    return out
-
-
-def _cautions(kept: Iterable[Mapping[str, Any]]) -> list[CautionOut]:
-    out = []
-    for each in kept:
-        try:
-            out.append(CautionOut.model_validate(dict(each)))
-        except ValueError:
-            continue
     return out
 
 
@@ -194,9 +170,9 @@ def batch_out(batch: Batch) -> BatchOut:
     now = timezone.now()
     pours = list(batch.poured.all())
     clocks = {clock.place: clock for clock in batch.clocks.all()}
-    planned, done = _figures(batch.figures), _figures(batch.outcome or batch.figures)
-    mills = any(step.get("kind") in ("mill",) for step in batch.steps)
-    lines = [_line(batch, plan, pours, mills) for plan in batch.pours if "grams" in plan]
+    done = batch.made
+    mills = any(step_kinds()[step.kind].mills for step in batch.steps if step.kind in step_kinds())
+    lines = [_line(batch, plan, plan.grams, pours, mills) for plan in batch.pours if plan.grams is not None]
     known = {line.id for line in lines}
     reading, comparison, again = _read(batch)
     vessel = batch.vessel
@@ -214,10 +190,10 @@ def batch_out(batch: Batch) -> BatchOut:
         steps=[_step(batch, place, row, clocks.get(place), now) for place, row in enumerate(batch.steps)],
         lines=lines,
         besides=[pour_out(row) for row in pours if row.line not in known],
-        planned=planned,
+        planned=batch.figures,
         done=done,
-        off=[OffOut(**each) for each in batch.outcome.get("off", ())],
-        cautions=_cautions(batch.cautions),
+        off=batch.outcome.off,
+        cautions=batch.cautions,
         heads=for_heads_out(batch),
         reading=reading,
         comparison=comparison,
@@ -227,9 +203,9 @@ def batch_out(batch: Batch) -> BatchOut:
         thickness=batch.thickness,
         thickness_says=_thickness_says(batch, done),
         cooling=cooling_out(batch),
-        bowl_total=float(batch.bowl.get("total", 0.0)),
-        bowl_base=float(batch.bowl.get("base", 0.0)),
-        from_jar=bool(batch.bowl.get("from_jar")),
+        bowl_total=batch.bowl.total,
+        bowl_base=batch.bowl.base,
+        from_jar=batch.bowl.from_jar,
         vessel=batch.vessel_id,
         vessel_ml=float(vessel.volume) if vessel else None,
         overfull=_overfull(vessel.name, float(vessel.volume), inside) if vessel else "",
@@ -252,37 +228,33 @@ def _overfull(name: str, holds: float, inside: float) -> str:
 
 def _read(batch: Batch) -> tuple[FigureOut | None, str, str]:
     """What was read, against what was foreseen."""
-    if batch.reading is None or batch.told is None:
+    if batch.reading is None:
         return None, "", ""
-    read = kept_reading(batch.told)
-    shown = figure_out(read.figure)
-    if batch.predicted is None:
+    read = kept_reading(batch.reading)
+    shown, predicted = figure_out(read.figure), foreseen(batch)
+    if predicted is None:
         return shown, "", ""
-    value, low, high = (
-        float(each or 0) for each in (batch.predicted, batch.predicted_low, batch.predicted_high)
-    )
-    foreseen = Figure(value, low, high, "pH")
     soda, coloured = bool(batch.facts.get("soda_percent")), bool(batch.facts.get("tannin"))
-    words = compare(foreseen, read, soda=soda, coloured=coloured).words
-    return shown, words, AGAIN if batch.told.doubtful else ""
+    words = compare(predicted, read, soda=soda, coloured=coloured).words
+    return shown, words, AGAIN if batch.reading.doubtful else ""
 
 
 def _yield_says(batch: Batch, done: FiguresOut) -> str:
     if batch.yielded is None or done.makes is None:
         return ""
     foreseen = Figure(done.makes.value, done.makes.low, done.makes.high, "mL")
-    boiled = any(row.get("kind") in ("boil", "simmer") for row in batch.steps)
+    boiled = any(step_kinds()[row.kind].boils for row in batch.steps if row.kind in step_kinds())
     return yield_said(foreseen, float(batch.yielded), boiled, _strained(batch))
 
 
 def _strained(batch: Batch) -> bool:
-    return any(row.get("kind") == "strain" for row in batch.steps)
+    return any(step_kinds()[row.kind].strains for row in batch.steps if row.kind in step_kinds())
 
 
 def _thickness_says(batch: Batch, done: FiguresOut) -> str:
     if not batch.thickness or not done.thickness:
         return ""
-    powder = any(plan.get("unit") == "g" for plan in batch.pours) and not _strained(batch)
+    powder = any(plan.unit == "g" for plan in batch.pours) and not _strained(batch)
     return texture_said(done.thickness, batch.thickness, powder)
 
 
@@ -323,17 +295,14 @@ def kind_of(batch: Batch) -> Literal["formula", "jug"]:
 def row_out(batch: Batch, now: datetime) -> BatchRowOut:
     """A batch in a list. Its clocks and containers were fetched with it."""
     running = [clock.until for clock in batch.clocks.all() if clock.ended_at is None and clock.until]
-    here = batch.steps[batch.step] if batch.step < len(batch.steps) else {}
-    ph = batch.outcome.get("ph") or batch.figures.get("ph")
-    if ph is None and None not in (batch.predicted, batch.predicted_low, batch.predicted_high):
-        ph = {"value": batch.predicted, "low": batch.predicted_low, "high": batch.predicted_high,
-              "unit": "pH", "kind": "computed"}  # fmt: skip
+    here, predicted = batch.step_at(batch.step), foreseen(batch)
+    ph = batch.ph or (figure_out(predicted) if predicted else None)
     left = [each for each in batch.containers.all() if not each.ended_on]
-    says = "" if batch.finished_at else str(here.get("says") or here.get("do", ""))
+    says = "" if batch.finished_at or here is None else here.says or here.do
     return BatchRowOut(
         id=batch.pk, of=kind_of(batch), name=batch.name, made_at=batch.made_at, finished_at=batch.finished_at,
         step=batch.step, steps=len(batch.steps), now=says,
-        until=min(running, default=None), ph=FigureOut.model_validate(ph) if ph else None,
+        until=min(running, default=None), ph=ph,
         left=", ".join(f"{said(round(float(each.left)))} {each.unit}" for each in left[:3]),
     )  # fmt: skip
 
@@ -346,14 +315,14 @@ def running(now: datetime) -> list[RunningOut]:
     rows = rows.only("place", "began_at", "until", "batch__version", "batch__name", "batch__steps")
     out = []
     for clock in rows.order_by("until"):
-        step = clock.batch.steps[clock.place] if clock.place < len(clock.batch.steps) else {}
+        step = clock.batch.step_at(clock.place)
         if clock.until is None:
             continue
         out.append(
             RunningOut(
                 batch=clock.batch_id, version=clock.batch.version, place=clock.place, name=clock.batch.name,
-                step=str(step.get("name", "")), began_at=clock.began_at, until=clock.until,
-                left=(clock.until - now).total_seconds(), foams=bool(step.get("foams")),
+                step=step.name if step else "", began_at=clock.began_at, until=clock.until,
+                left=(clock.until - now).total_seconds(), foams=step is not None and step.foams,
             )
         )  # fmt: skip
     return out

@@ -3,27 +3,27 @@
 import json
 import zlib
 from collections.abc import Container, Iterable, Mapping, Sequence
-from dataclasses import asdict, fields, replace
+from dataclasses import replace
 from datetime import datetime, timedelta
 from typing import Any
 
 from django.utils import timezone
 
-from eyebright.core.basin import Contact, Going, basin_table, minutes_at_most, troubles
+from eyebright.core.basin import BasinLink, Contact, basin_table, minutes_at_most, troubles
 from eyebright.core.planning import minute
-from eyebright.core.rules import Caution
-from eyebright.core.wash import Along, Wash, WashLink, pauses, sections
+from eyebright.core.wash import LinkResult, Wash, WashLink, pauses, sections
 from eyebright.heads.models import Head
 from eyebright.heads.services import today_of
 from eyebright.household.services.hours import the_hours
+from eyebright.kept.wire import CautionSnapshot, caution_snapshots
 
 from ...models import BasinRun, PlannedWash
 from ...models import Wash as KeptWash
 from ...schemas.chains import WashLinkIn
+from ...snapshots import LinkStop
 from ..chains import amount_said, much_said
-from ..links import Strung, beside_links, links_of, name_of, names_of, strung
+from ..links import ResolvedLinks, beside_links, links_of, name_of, names_of, resolve_links
 
-NAMES = {each.name for each in fields(Going)}
 NONE_LEFT = "None is left of it, as it was counted: swap it or leave it out, if that is so."
 LATELY = 12  # washes that are looked at for what went amiss
 
@@ -31,15 +31,6 @@ LATELY = 12  # washes that are looked at for what went amiss
 def link_ids(run: BasinRun) -> list[tuple[int, WashLinkIn]]:
     """The links of a run, each with its id."""
     return list(zip([int(row["id"]) for row in run.links], links_of(run.links), strict=True))
-
-
-def goings_of(run: BasinRun) -> list[Going]:
-    """The links as the basin takes them, as they were worked out last."""
-    out = []
-    for row in run.reading.get("goings", ()):
-        known = {name: value for name, value in row.items() if name in NAMES}
-        out.append(Going(**known | {"ph": tuple(row["ph"]) if row.get("ph") else None}))
-    return out
 
 
 def work_out(
@@ -56,18 +47,18 @@ def work_out(
     links that are on or done, and stay where they stood; `changed`: its links are others than before.
     """
     every = link_ids(run)
-    found, with_, links = worked_out_as(run, contacts or {}, now)
-    goings, eyes, powder = [], False, False
+    found, with_, links = worked_out_as(run, every, contacts or {}, now)
+    basin_links, eyes, powder = [], False, False
     names = names_of([link for _, link in every], also_removed=True)
     notes = _last_time(run.planned.head, [link for _, link in every])
-    before = {each.id: each for each in goings_of(run)}
+    before = {each.id: each for each in run.snapshot.basin_links}
     floor = max((each.start for pk, each in before.items() if pk in passed), default=0.0)
-    whose = _mark(with_.basin.head)
-    same_head = run.reading.get("whose") == whose
-    bars: dict[int, list[str]] = {}
+    judged_for = _checksum(with_.assessor.head)
+    same_head = run.snapshot.judged_for == judged_for
+    stops_by_link: dict[int, list[str]] = {}
     past: set[str] = set()
     for (pk, entered), link, along, there in zip(every, links, found.along, with_.there, strict=True):
-        made = with_.basin.assessed(link)
+        made = with_.assessor.assessed(link)
         facts = made.facts if made else {}
         strong = facts.get("soda_wash") or facts.get("alkaline") or facts.get("soap_percent", 0.0) > 0.0
         eyes, powder = eyes or made is not None, powder or bool(facts.get("powder"))
@@ -76,17 +67,17 @@ def work_out(
         if known and (same_head or pk in passed):
             most, never = known.most, known.never
         else:
-            most, never = minutes_at_most(with_.basin, link)
-        stops = [each.id for each in with_.basin.alone(link) if each.level == "stop"] if made else []
+            most, never = minutes_at_most(with_.assessor, link)
+        stops = [each.id for each in with_.assessor.alone(link) if each.level == "stop"] if made else []
         if pk in passed:
             past.update(stops)
         elif made is not None:
-            bars[pk] = stops
+            stops_by_link[pk] = stops
         none_left = link.there == 0.0
         way = sections().get(entered.sections)
         pause = pauses().get(link.pause)
-        goings.append(
-            Going(
+        basin_links.append(
+            BasinLink(
                 id=pk,
                 name=name_of(entered, names),
                 what="pause" if pause else "put_on" if made else "water",
@@ -113,23 +104,22 @@ def work_out(
             )
         )
     whom = with_.whom
-    run.reading = run.reading | {
-        "goings": [asdict(each) for each in goings],
-        "cautions": [asdict(each) for each in found.cautions],
-        "gate": _gate(run, _stops(found) - past, bars, changed=changed),
-        "bars": {str(pk): rules for pk, rules in bars.items()},
-        "whose": whose,
-        "careful": bool(with_.basin.head.get("heat_careful")),
-        "checks": _checks(with_, eyes=eyes, powder=powder),
-        "locs": bool(whom and whom.record.style == "locs"),
-    }
+    run.snapshot = run.snapshot.model_copy(
+        update={
+            "basin_links": basin_links,
+            "cautions": caution_snapshots(found.cautions),
+            "blocking_stops": _blocking_stops(run, _stops(found) - past, stops_by_link, changed=changed),
+            "stops_by_link": stops_by_link,
+            "judged_for": judged_for,
+            "heat_careful": bool(with_.assessor.head.get("heat_careful")),
+            "checks": _checks(with_, eyes=eyes, powder=powder),
+            "locs": bool(whom and whom.record.style == "locs"),
+        }
+    )
 
 
-Gate = tuple[str, int]  # a stop, by its rule, and the link that calls for it: 0 for the wash as a whole
-
-
-def _mark(head: Mapping[str, Any]) -> int:
-    """What tells a head as it is known now from the same as it was known before."""
+def _checksum(head: Mapping[str, Any]) -> int:
+    """A checksum of a head as it is known now."""
 
     def plain(value: Any) -> Any:
         return sorted(value, key=str) if isinstance(value, set | frozenset) else str(value)
@@ -141,41 +131,40 @@ def _stops(found: Wash) -> set[str]:
     return {each.id for each in found.cautions if each.level == "stop"}
 
 
-def _gate(run: BasinRun, stops: set[str], bars: Mapping[int, Sequence[str]], *, changed: bool) -> list[Gate]:
+def _blocking_stops(
+    run: BasinRun, stops: set[str], stops_by_link: Mapping[int, Sequence[str]], *, changed: bool
+) -> list[LinkStop]:
     """Stops that must be passed before anything more goes on, each of its own link.
 
     Of a link that is new, or that a head which is known better now does not bear, they come anew; those of
-    the wash as a whole only where its links changed. Minutes that have been are on record, and bar nothing.
+    the wash as a whole only where its links changed. Minutes that have been are on record, and block nothing.
     """
-    here = {(rule, pk) for pk, rules in bars.items() for rule in rules}
+    before = run.snapshot
+    here = {(rule, pk) for pk, rules in stops_by_link.items() for rule in rules}
     stops = stops - {rule for rule, _ in here}
-    if "gate" not in run.reading:
+    if before.blocking_stops is None:
         return sorted(here | {(rule, 0) for rule in stops})
-    there = {pk for pk, _ in link_ids(run)} | {0}
-    kept = {each for each in _gates(run.reading["gate"]) if each[1] in there}
-    known = {(rule, int(pk)) for pk, rules in run.reading.get("bars", {}).items() for rule in rules}
-    said = {each.id for each in cautions_kept(run)}
+    present = {pk for pk, _ in link_ids(run)} | {0}
+    blocking = {each for each in before.blocking_stops if each[1] in present}
+    known = {(rule, pk) for pk, rules in before.stops_by_link.items() for rule in rules}
+    said = {each.id for each in before.cautions}
     whole = {(rule, 0) for rule in stops - said} if changed else set()
-    return sorted(kept | (here - known) | whole)
+    return sorted(blocking | (here - known) | whole)
 
 
-def _gates(kept: Iterable[Any]) -> set[Gate]:
-    return {(str(rule), int(pk)) for rule, pk in kept}
-
-
-def open_gates(run: BasinRun) -> set[Gate]:
+def blocking_stops(run: BasinRun) -> set[LinkStop]:
     """Stops that nobody has passed yet."""
-    passed = [_gates(row.get("gates", ())) for row in run.presses if row["what"] == "passed"]
-    return _gates(run.reading.get("gate", ())).difference(*passed)
+    passed = [set(row.stops_passed) for row in run.presses if row.what == "passed"]
+    return set(run.snapshot.blocking_stops or ()).difference(*passed)
 
 
-def open_stops(run: BasinRun) -> list[Caution]:
+def open_stops(run: BasinRun) -> list[CautionSnapshot]:
     """What is said of stops that nobody has passed yet."""
-    asked = {rule for rule, _ in open_gates(run)}
-    return [each for each in cautions_kept(run) if each.id in asked and each.level == "stop"]
+    rules = {rule for rule, _ in blocking_stops(run)}
+    return [each for each in run.snapshot.cautions if each.id in rules and each.level == "stop"]
 
 
-def _minutes(along: Along, on_over: float) -> float:
+def _minutes(along: LinkResult, on_over: float) -> float:
     """Minutes that it stays once all of it is on; those of a pause or of water as they are."""
     if along.plain or along.pause:
         return along.minutes
@@ -183,20 +172,19 @@ def _minutes(along: Along, on_over: float) -> float:
 
 
 def worked_out_as(
-    run: BasinRun, contacts: Mapping[int, Contact], now: float
-) -> tuple[Wash, Strung, list[WashLink]]:
-    """A run's wash with what was on as long as it really was; and the links that it was worked out of."""
+    run: BasinRun, every: Sequence[tuple[int, WashLinkIn]], contacts: Mapping[int, Contact], now: float
+) -> tuple[Wash, ResolvedLinks, list[WashLink]]:
+    """A wash of these links of a run, with what was on as long as it really was; and the links themselves."""
     planned = run.planned
-    every = link_ids(run)
     day = today_of(planned.occasion, [], [])
     at = _as_known(planned.head, run.began_at)
-    with_ = strung([link for _, link in every], planned.head_id, at, day, also_removed=True)
+    with_ = resolve_links([link for _, link in every], planned.head_id, at, day, also_removed=True)
     links = [
         _as_it_was(link, contacts[pk], now) if pk in contacts else link
         for (pk, _), link in zip(every, with_.links, strict=True)
     ]
     with beside_links():
-        return with_.basin.wash(links), with_, links
+        return with_.assessor.wash(links), with_, links
 
 
 def _only(entered: WashLinkIn) -> str:
@@ -216,9 +204,9 @@ def _as_known(head: Head, began: datetime) -> datetime:
 def _as_it_was(link: WashLink, contact: Contact, now: float) -> WashLink:
     """A link with its minutes as they were; what is still on is on for as long as was planned, or longer."""
     minutes = contact.minutes(now)
-    if not contact.going.rinsed or not minutes:
+    if not contact.link.rinsed or not minutes:
         return link
-    least = min(minutes) if contact.off is not None else max(min(minutes), contact.going.minutes)
+    least = min(minutes) if contact.off is not None else max(min(minutes), contact.link.minutes)
     return replace(link, minutes=max(least, 0.02), on_over=max(minutes) - min(minutes))
 
 
@@ -242,10 +230,10 @@ HELPED = {
 }  # fmt: skip
 
 
-def _checks(with_: Strung, *, eyes: bool, powder: bool) -> list[str]:
+def _checks(with_: ResolvedLinks, *, eyes: bool, powder: bool) -> list[str]:
     """What must be so before the first thing goes on."""
     whom = with_.whom
-    head = with_.basin.head
+    head = with_.assessor.head
     holds = {
         "tangles": bool(head.get("tangles")),
         "oiled": any("oil" in key for key in (*head.get("on_scalp", ()), *head.get("on_strands", ()))),
@@ -258,7 +246,7 @@ def _checks(with_: Strung, *, eyes: bool, powder: bool) -> list[str]:
 
 def late_for_locs(run: BasinRun, now: datetime) -> str:
     """Locs that could not dry before the night: said in the evening; empty where they can."""
-    if not run.reading.get("locs"):
+    if not run.snapshot.locs:
         return ""
     hours = basin_table()["drying"]["locs"]
     zone = timezone.get_current_timezone()
@@ -272,15 +260,6 @@ def late_for_locs(run: BasinRun, now: datetime) -> str:
         f"It is {timezone.localtime(now):%H:%M}: locs take about {hours:g} hours to dry, and the night "
         f"begins at {bed:%H:%M}. Better in the morning, or with a dryer, cool."
     )
-
-
-def cautions_kept(run: BasinRun) -> list[Caution]:
-    """What stands against what is still to come, as it was worked out last."""
-    known = {each.name for each in fields(Caution)}
-    return [
-        Caution(**{name: value for name, value in row.items() if name in known})
-        for row in run.reading.get("cautions", ())
-    ]
 
 
 def next_planned(planned: PlannedWash, after: datetime) -> datetime | None:

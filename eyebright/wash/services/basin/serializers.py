@@ -5,8 +5,8 @@ from dataclasses import replace
 from django.utils import timezone
 
 from eyebright.core.basin import (
+    BasinLink,
     Contact,
-    Going,
     Posture,
     Step,
     belief_words,
@@ -34,8 +34,8 @@ from ...schemas.basin import (
     RunRowOut,
     TroubleOut,
 )
-from .goings import cautions_kept, late_for_locs, open_stops
-from .runs import AtBasin, at_basin, help_minutes, left_since, marks_of, under_way, when_of
+from .basin_links import late_for_locs, open_stops
+from .runs import AtBasin, at_basin, help_minutes, left_since, marks_of, under_way
 
 
 def run_out(run: BasinRun, says: str = "") -> RunOut:
@@ -43,9 +43,9 @@ def run_out(run: BasinRun, says: str = "") -> RunOut:
     there = at_basin(run)
     planned = run.planned
     shown = [press for step in there.steps for press in _presses(there, step)]
-    done = sum(step.presses for step in there.steps[: there.stand.place]) + there.stand.pressed
+    done = sum(step.presses for step in there.steps[: there.progress.place]) + there.progress.pressed
     left = left_since(there)
-    notes = [late_for_locs(run, there.now)] if run.ended_at is None and there.stand.place < 2 else []
+    notes = [late_for_locs(run, there.now)] if run.ended_at is None and there.progress.place < 2 else []
     if there.now > timezone.now() and run.ended_at is None and run.presses:
         notes.append("This machine's clock was set back: minutes are counted from the last press on.")
     troubled = marks_of(run, "trouble")
@@ -56,18 +56,18 @@ def run_out(run: BasinRun, says: str = "") -> RunOut:
         clocks=[_clock(each, there) for each in there.contacts.values()],
         links=[
             RunLinkOut.model_validate(
-                {"id": pk, "name": there.goings[pk].name, "what": there.goings[pk].what, "state": state}
+                {"id": pk, "name": (of := there.basin_links[pk]).name, "what": of.what, "state": state}
             )
             for pk, state in there.states().items()
         ],
         posture=run.posture,
         postures=[PostureOut.model_validate(each) for each in postures().values()],
         troubles=[TroubleOut.model_validate(each) for each in troubles().values()],
-        trouble=troubles()[str(troubled[-1]["key"])].now if troubled and _fresh(there) else "",
+        trouble=troubles()[troubled[-1].key].now if troubled and _fresh(there) else "",
         helps=[_help(there, key) for key in helps()],
         help=_help_now(there),
         pause=_pause_left(there),
-        cautions=[caution_out(each) for each in cautions_kept(run)],
+        cautions=[caution_out(each) for each in run.snapshot.cautions],
         stops=[caution_out(each) for each in open_stops(run)],
         notes=[each for each in notes if each],
         celsius=_celsius(there),
@@ -81,7 +81,7 @@ def run_out(run: BasinRun, says: str = "") -> RunOut:
 
 def _fresh(there: AtBasin) -> bool:
     """Whether the last press was a trouble: what to do now stays until the next."""
-    return bool(there.run.presses) and there.run.presses[-1]["what"] == "trouble"
+    return bool(there.run.presses) and there.run.presses[-1].what == "trouble"
 
 
 def _posture(run: BasinRun) -> Posture:
@@ -90,56 +90,56 @@ def _posture(run: BasinRun) -> Posture:
 
 def _presses(there: AtBasin, step: Step) -> list[BasinStepOut]:
     """Every press of a step, in words."""
-    run, goings = there.run, there.goings
+    run, links = there.run, there.basin_links
     states = there.states()
     out = []
     for section in range(step.presses):
-        words = step_words(step, section, goings, _posture(run), there.skin)
+        words = step_words(step, section, links, _posture(run), there.skin)
         place = there.steps.index(step)
-        going = goings.get(step.link) if step.link is not None else None
-        off = [goings[pk] for pk in step.offs if pk in goings]
+        link = links.get(step.link) if step.link is not None else None
+        off = [links[pk] for pk in step.offs if pk in links]
         out.append(
             BasinStepOut(
                 step=step.key, section=section, kind=step.kind, link=step.link, title=words.title,
                 number=words.number, how=words.how, press=words.press, say=words.say,
-                then=next_words(there.steps, replace(there.stand, place=place, pressed=section), goings),
+                then=next_words(there.steps, replace(there.progress, place=place, pressed=section), links),
                 waits=list(step.offs),
-                lasts=going.minutes * 60.0 if going and step.kind == "pause" and not going.hands else None,
-                belief=_belief(run, going),
-                optional=going is not None and bool(going.optional) and states.get(going.id) == "to_come",
+                lasts=link.minutes * 60.0 if link and step.kind == "pause" and not link.hands else None,
+                belief=_belief(run, link),
+                optional=link is not None and bool(link.optional) and states.get(link.id) == "to_come",
                 again=step.kind == "rinse" and any(each.poured for each in off),
-                checks=list(run.reading.get("checks", ())) if step.kind == "ready" else [],
+                checks=run.snapshot.checks if step.kind == "ready" else [],
             )
         )  # fmt: skip
     return out
 
 
-def _belief(run: BasinRun, going: Going | None) -> str:
+def _belief(run: BasinRun, link: BasinLink | None) -> str:
     """What was believed of its pH, beside what it is."""
-    if going is None:
+    if link is None:
         return ""
-    said = [row for row in marks_of(run, "belief") if row.get("link") == going.id]
-    return belief_words(float(said[-1]["value"]), going.ph) if said else ""
+    said = [row for row in marks_of(run, "belief") if row.link == link.id]
+    return belief_words(said[-1].value, link.ph) if said else ""
 
 
 def _clock(contact: Contact, there: AtBasin) -> BasinClockOut:
-    going, now = contact.going, there.minutes
+    link, now = contact.link, there.minutes
     rings = []
     if contact.off is None:
         for at, kind in contact.rings():
             left = 60.0 * (at - now)
             rings.append(
                 RingOut(
-                    key=f"{there.run.pk}-{going.id}-{kind}-{round(at * 60.0)}", left=left, kind=kind,
+                    key=f"{there.run.pk}-{link.id}-{kind}-{round(at * 60.0)}", left=left, kind=kind,
                     says=ring_words(contact, kind),
                 )
             )  # fmt: skip
     seconds = [60.0 * each for each in contact.minutes(now)]
     return BasinClockOut(
-        link=going.id, name=going.name, zone=going.zone, seconds=seconds, meant=60.0 * going.minutes,
-        most=None if going.most is None else 60.0 * going.most,
-        never=None if going.never is None else 60.0 * going.never,
-        whole=contact.whole, off=contact.off is not None, stays=not going.rinsed,
+        link=link.id, name=link.name, zone=link.zone, seconds=seconds, meant=60.0 * link.minutes,
+        most=None if link.most is None else 60.0 * link.most,
+        never=None if link.never is None else 60.0 * link.never,
+        whole=contact.whole, off=contact.off is not None, stays=not link.rinsed,
         says=contact_words(contact, now), rings=rings,
     )  # fmt: skip
 
@@ -153,22 +153,22 @@ def _help(there: AtBasin, key: str) -> HelpOut:
 
 def _help_now(there: AtBasin) -> HelpNowOut | None:
     """Help that was pressed and is not over."""
-    said = [row for row in there.run.presses if row["what"] in ("help", "helped")]
-    if not said or said[-1]["what"] == "helped" or said[-1].get("key") not in helps():
+    said = [row for row in there.run.presses if row.what in ("help", "helped")]
+    if not said or said[-1].what == "helped" or said[-1].key not in helps():
         return None
-    since = (there.now - when_of(said[-1])).total_seconds()
-    return HelpNowOut(key=said[-1]["key"], left=60.0 * float(said[-1].get("minutes") or 0.0) - since)
+    since = (there.now - said[-1].at).total_seconds()
+    return HelpNowOut(key=said[-1].key, left=60.0 * said[-1].minutes - since)
 
 
 def _pause_left(there: AtBasin) -> float | None:
     """Seconds left of the pause that it stands at, where nobody is at it; since the press before it."""
     step = there.step
-    going = there.goings.get(step.link) if step and step.link is not None else None
-    if step is None or step.kind != "pause" or going is None or going.hands:
+    link = there.basin_links.get(step.link) if step and step.link is not None else None
+    if step is None or step.kind != "pause" or link is None or link.hands:
         return None
-    before = [when_of(row) for row in marks_of(there.run, "step")]
+    before = [row.at for row in marks_of(there.run, "step")]
     since = before[-1] if before else there.run.began_at
-    return 60.0 * going.minutes - (there.now - since).total_seconds()
+    return 60.0 * link.minutes - (there.now - since).total_seconds()
 
 
 def _celsius(there: AtBasin) -> str:
@@ -189,7 +189,7 @@ def barred_words(there: AtBasin) -> str:
     """Why nothing goes on now, beside stops: it scalds, or Help was pressed; empty where it may."""
     if there.warmth is not None and there.warmth[1] == "stop":
         return _celsius(there)
-    said = [helps()[row["key"]].bars for row in marks_of(there.run, "help") if row.get("key") in helps()]
+    said = [helps()[row.key].bars for row in marks_of(there.run, "help") if row.key in helps()]
     return next((each for each in said if each), "")
 
 
@@ -198,18 +198,17 @@ def last_title(there: AtBasin) -> str:
     if not there.run.presses or there.run.ended_at is not None:
         return ""
     last = there.run.presses[-1]
-    if last["what"] == "step":
-        step = next((each for each in there.steps if each.key == last.get("step")), None)
+    if last.what == "step":
+        step = next((each for each in there.steps if each.key == last.step), None)
         if step is None:
             return "the last press"
-        section = int(last.get("section") or 0)
-        words = step_words(step, section, there.goings, _posture(there.run), there.skin)
+        words = step_words(step, last.section, there.basin_links, _posture(there.run), there.skin)
         return words.press[:1].lower() + words.press[1:]
     return {
         "links": "the change", "help": "Help", "helped": "the end of Help", "trouble": "that press",
         "belief": "what you think", "celsius": "the temperature", "posture": "how the head is held",
         "passed": "the passing of a stop",
-    }.get(last["what"], "the last press")  # fmt: skip
+    }.get(last.what, "the last press")  # fmt: skip
 
 
 def rows_under_way() -> list[RunRowOut]:
@@ -221,7 +220,7 @@ def _row(run: BasinRun) -> RunRowOut:
     there = at_basin(run)
     rings = [
         (60.0 * (at - there.minutes), each, kind)
-        for each in there.stand.on_now()
+        for each in there.progress.on_now()
         for at, kind in each.rings()
     ]
     passed = [each for each in rings if each[0] <= 0.0]
@@ -230,11 +229,11 @@ def _row(run: BasinRun) -> RunRowOut:
         coming, key=lambda each: each[0], default=None
     )
     step = there.step or there.steps[-1]
-    title = step_words(step, there.stand.pressed, there.goings, _posture(run), there.skin).title
+    title = step_words(step, there.progress.pressed, there.basin_links, _posture(run), there.skin).title
     says = title
     if ring is not None and ring[0] <= 0.0:
         says = ring_words(ring[1], ring[2])
     return RunRowOut(
         id=run.pk, head_name=run.planned.head.name, name=run.planned.name, title=title,
-        left=ring[0] if ring else None, ring=f"{ring[1].going.id}-{ring[2]}" if ring else "", says=says,
+        left=ring[0] if ring else None, ring=f"{ring[1].link.id}-{ring[2]}" if ring else "", says=says,
     )  # fmt: skip

@@ -1,0 +1,35 @@
+"""A jug that was finished is a wash of its head: recorded, hidden and shown again as the jug changes."""
+
+from typing import Any
+
+from eyebright.core.mix import used_as
+from eyebright.make.models import Batch
+
+from ..models import Wash
+from ..schemas.diary import WashIn
+from .diary import keep_wash
+
+
+def record_jug(sender: Any, batch: Batch, feel: list[str] | None, **_: Any) -> None:
+    """Record the wash that a finished jug was, and how it felt.
+
+    What is said of a jug before it is finished is kept with a wash that nobody sees yet.
+    """
+    wash = Wash.with_removed.filter(batch=batch).first()
+    done = batch.finished_at is not None and batch.removed_at is None
+    if wash is None and (done or feel):
+        minutes = float(batch.minutes) if batch.use == "rinsed_out" else None
+        family = used_as(batch.facts.get("family", ""), batch.use)
+        entered = WashIn(
+            family=family, at=batch.finished_at, amount=float(batch.volume), unit="mL", minutes=minutes
+        )
+        wash = keep_wash(batch.head, entered, batch)
+    if wash is None:
+        return
+    if feel is not None:
+        wash.feel = feel
+        wash.save(update_fields=["feel"])
+    if done:
+        wash.restore()
+    elif wash.removed_at is None:
+        wash.remove()
