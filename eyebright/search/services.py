@@ -1,14 +1,13 @@
 """Everything by one search: it stands above all places, and asks each for what it has under a name."""
 
-import tomllib
 from collections.abc import Iterator
 from functools import cache
 from itertools import islice
-from pathlib import Path
 
 from django.db.models import Max
 from django.utils import timezone
 
+from eyebright.core import tables
 from eyebright.core.materials import Finder, Named, Score, Supply, finder_of, kinds
 from eyebright.core.rules import limits
 from eyebright.formulas.models import Formula
@@ -105,7 +104,7 @@ def _entries(find: str) -> Iterator[Hit]:
 @cache
 def _page_finder() -> tuple[Finder, dict[str, tuple[str, str]]]:
     """Pages, settings, and every limit that can be set: their finder, and the name and address of each."""
-    rows = tomllib.loads(Path(__file__).with_name("pages.toml").read_text("utf-8"))["page"]
+    rows = tables.read(__file__, "pages.toml")["page"]
     named = [Named(row["name"], (row["name"], *row["also"]), 1.0) for row in rows]
     places = {row["name"]: ("", row["path"]) for row in rows}
     for limit in limits().limits.values():

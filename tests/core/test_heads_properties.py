@@ -7,7 +7,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from eyebright.core.formulas.model import families
-from eyebright.core.heads import needs_of, tables
+from eyebright.core.heads import needs_of, record_tables
 from eyebright.core.rules import cautions, hold, limits, limits_for, rules_of
 from eyebright.core.wash import Advice, advise
 
@@ -17,7 +17,7 @@ EXAMPLES = settings(max_examples=40, deadline=None)
 
 
 def _keys(question: str) -> list[str]:
-    return [choice.key for choice in tables().questions[question].choices]
+    return [choice.key for choice in record_tables().questions[question].choices]
 
 
 def _one(question: str) -> st.SearchStrategy[str]:
@@ -49,15 +49,15 @@ RECORDS = st.fixed_dictionaries(
 CHECK_INS = st.fixed_dictionaries(
     {
         key: st.sampled_from([level.key for level in question.choices])
-        for key, question in tables().check_in.items()
+        for key, question in record_tables().check_in.items()
     }
-    | {"flags": _many(list(tables().flags)).map(tuple)}
+    | {"flags": _many(list(record_tables().flags)).map(tuple)}
 )
 DAYS = st.fixed_dictionaries(
     {
-        "occasion": st.sampled_from(list(tables().occasions)),
-        "on_scalp": _many(list(tables().on_scalp)).map(tuple),
-        "on_strands": _many(list(tables().on_strands)).map(tuple),
+        "occasion": st.sampled_from(list(record_tables().occasions)),
+        "on_scalp": _many(list(record_tables().on_scalp)).map(tuple),
+        "on_strands": _many(list(record_tables().on_strands)).map(tuple),
     }
 )
 SINCE = st.floats(0.0, 40.0)

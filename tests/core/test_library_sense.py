@@ -6,7 +6,7 @@ from unittest import TestCase
 from eyebright.core.formulas.assess import assess
 from eyebright.core.formulas.exchange import read_line
 from eyebright.core.formulas.model import families, own_form
-from eyebright.core.heads import tables
+from eyebright.core.heads import record_tables
 from eyebright.core.materials import (
     Evidence,
     Material,
@@ -107,7 +107,7 @@ class Rows(TestCase):
                     self.assertLessEqual(each.water_uptake.high, 12.0)
 
     def test_what_it_points_at_exists(self) -> None:
-        allergens = {choice.key for choice in tables().questions["allergies"].choices}
+        allergens = {choice.key for choice in record_tables().questions["allergies"].choices}
         for each in library().values():
             with self.subTest(each.key):
                 self.assertLessEqual({*each.contains, *each.may_contain}, allergens)

@@ -8,7 +8,7 @@ import numpy as np
 from jsonschema import Draft202012Validator
 
 from eyebright.core.chemistry import neat_ph, solve_ph, species_table
-from eyebright.core.heads import tables
+from eyebright.core.heads import record_tables
 from eyebright.core.materials import (
     MaterialError,
     hazard_table,
@@ -59,7 +59,7 @@ class Library(TestCase):
         self.assertEqual(len(keys), len(set(keys)))
         self.assertGreaterEqual(len(keys), 80)
         self.assertEqual({row["kind"] for row in rows()} - set(kinds()), set())
-        allergens = {choice.key for choice in tables().questions["allergies"].choices}
+        allergens = {choice.key for choice in record_tables().questions["allergies"].choices}
         for supply in library().values():
             with self.subTest(supply.key):
                 self.assertLessEqual(set(supply.contains), allergens)

@@ -3,7 +3,7 @@
 from pathlib import Path
 from unittest import TestCase
 
-from docs.tables import HERE, filled, tables
+from docs.tables import HERE, filled
 from eyebright.core.heads import needs_table
 from eyebright.core.rules import rules
 

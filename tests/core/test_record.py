@@ -12,7 +12,7 @@ from eyebright.core.heads import (
     needs_table,
     patch_hours,
     read_record,
-    tables,
+    record_tables,
 )
 
 TODAY = date(2026, 11, 21)
@@ -36,7 +36,7 @@ class Reading(TestCase):
     def test_a_birth_year_is_enough(self) -> None:
         record = read()
         self.assertEqual((record.scalp, record.length, record.style), ("balanced", "shoulder", "loose"))
-        for key, question in tables().questions.items():
+        for key, question in record_tables().questions.items():
             if question.default:
                 self.assertEqual(getattr(record, key), question.default, key)
 

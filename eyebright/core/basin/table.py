@@ -1,10 +1,10 @@
 """The words and figures of the basin (`basin.toml`), read once."""
 
-import tomllib
 from dataclasses import dataclass, field
 from functools import cache
-from pathlib import Path
 from typing import Any
+
+from .. import tables
 
 
 @dataclass(frozen=True)
@@ -70,25 +70,25 @@ class Question:
 @cache
 def basin_table() -> dict[str, Any]:
     """The table of `basin.toml`."""
-    return tomllib.loads(Path(__file__).with_name("basin.toml").read_text("utf-8"))
+    return tables.read(__file__, "basin.toml")
 
 
 @cache
 def postures() -> dict[str, Posture]:
     """Ways of holding the head, by key; the first is the usual one."""
-    return {row["key"]: Posture(**row) for row in basin_table()["posture"]}
+    return tables.by_key(__file__, "basin.toml", "posture", Posture)
 
 
 @cache
 def troubles() -> dict[str, Trouble]:
     """What goes amiss, by key."""
-    return {row["key"]: Trouble(**row) for row in basin_table()["trouble"]}
+    return tables.by_key(__file__, "basin.toml", "trouble", Trouble)
 
 
 @cache
 def helps() -> dict[str, Help]:
     """First aid, by key."""
-    return {row["key"]: Help(**row | {"steps": tuple(row["steps"])}) for row in basin_table()["help"]}
+    return tables.by_key(__file__, "basin.toml", "help", Help)
 
 
 @cache

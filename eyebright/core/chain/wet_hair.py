@@ -4,15 +4,14 @@ Squeezed hair keeps about its own weight of what was poured last, and the fibre 
 and gives them back. Each pour mixes with both, and most of it drains away again (model.md, Chain).
 """
 
-import tomllib
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cache
-from pathlib import Path
 from typing import Any
 
 import numpy as np
 
+from .. import tables
 from ..chemistry import LADDER, Part, solve, totals
 from ..heads import HairAndScalp
 from ..numbers import Array, Draws, Spread
@@ -24,7 +23,7 @@ TRACE = 1e-12
 @cache
 def wet_hair_table() -> dict[str, Any]:
     """The table of `wet_hair.toml`, read once."""
-    return tomllib.loads(Path(__file__).with_name("wet_hair.toml").read_text("utf-8"))
+    return tables.read(__file__, "wet_hair.toml")
 
 
 @dataclass(frozen=True)

@@ -5,10 +5,10 @@ moves them to another temperature.
 """
 
 import math
-import tomllib
 from dataclasses import dataclass
 from functools import cache
-from pathlib import Path
+
+from .. import tables
 
 LN10 = math.log(10.0)
 GAS_CONSTANT = 8.314462618e-3  # kJ/(mol K), CODATA 2018
@@ -81,7 +81,7 @@ def _ln_k_acid(pk: float, enthalpy: float, temperature_c: float) -> float:
 @cache
 def species_table(temperature_c: float = 25.0) -> SpeciesTable:
     """The table at `temperature_c`, read once and kept."""
-    raw = tomllib.loads(Path(__file__).with_name("species.toml").read_text("utf-8"))
+    raw = tables.read(__file__, "species.toml")
     acids: dict[str, Acid] = {}
     for row in raw["acid"]:
         betas = [0.0]

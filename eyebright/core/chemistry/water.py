@@ -1,13 +1,12 @@
 """Water: what a mL of it brings into the jug, from its alkalinity, hardness, sodium and own pH."""
 
-import tomllib
 from dataclasses import dataclass, replace
 from functools import cache
-from pathlib import Path
 from typing import Any
 
 import numpy as np
 
+from .. import tables
 from ..numbers import Draws, Spread
 from .carbonate import AIR_CO2
 from .carbonate import charge as carbonate_charge
@@ -111,7 +110,7 @@ def reported_ph(value: float | None) -> Spread | None:
 
 @cache
 def _table() -> dict[str, Any]:
-    return tomllib.loads(Path(__file__).with_name("waters.toml").read_text("utf-8"))
+    return tables.read(__file__, "waters.toml")
 
 
 @cache

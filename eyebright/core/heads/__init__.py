@@ -15,7 +15,7 @@ from .record import (
     allergens,
     read_record,
     record_as_kept,
-    tables,
+    record_tables,
 )
 from .sebum import folds, folds_for, grade, lifted, scalp_oil, sebum_table
 
@@ -54,10 +54,10 @@ __all__ = [
     "quick_tests",
     "read_record",
     "record_as_kept",
+    "record_tables",
     "scalp_of",
     "scalp_oil",
     "sebum_table",
     "shortened",
     "surer",
-    "tables",
 ]

@@ -11,7 +11,7 @@ from typing import Any
 from ..materials import Material, library
 from ..rules import facts_of
 from .needs import needs_of
-from .record import CheckIn, History, Record, Today, allergens, tables
+from .record import CheckIn, History, Record, Today, allergens, record_tables
 
 CHILD, SMALL, SMALLEST = 13, 6, 3  # years under which a head is a child, a small child, a baby
 TEN = 10  # years under which menthol stays off the face
@@ -42,7 +42,7 @@ def head_facts(
     recent = check_in if check_in and check_in.days_ago <= CHECK_IN_DAYS else None
     seen = [key for key, _ in record.seen]
     flags = [flag for flag in (check_in.flags if check_in else ()) if flag not in seen]
-    levels = {f"{name}_today": getattr(recent, name) if recent else None for name in tables().check_in}
+    levels = {f"{name}_today": getattr(recent, name) if recent else None for name in record_tables().check_in}
     tender = "eczema" in record.skin or "sensitive" in record.skin or (levels["tender_today"] or 0) >= 1
     facts: dict[str, Any] = {
         "house": dict(house or {}),

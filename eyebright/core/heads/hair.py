@@ -1,26 +1,25 @@
 """What a head of hair weighs, and how large its scalp is, each with its range."""
 
-import tomllib
 from collections.abc import Mapping
 from functools import cache
-from pathlib import Path
 from typing import Any
 
 import numpy as np
 
+from .. import tables
 from ..numbers import Array, Draws, Spread
-from .record import Record, tables
+from .record import Record, record_tables
 
 
 @cache
 def hair_table() -> dict[str, Any]:
     """The table of `hair.toml`, read once."""
-    return tomllib.loads(Path(__file__).with_name("hair.toml").read_text("utf-8"))
+    return tables.read(__file__, "hair.toml")
 
 
 def believed(question: str, answer: str) -> dict[str, float]:
     """How far each choice of a question answered by eye is believed: shares that add up to 1."""
-    keys = [choice.key for choice in tables().questions[question].choices]
+    keys = [choice.key for choice in record_tables().questions[question].choices]
     eye, here = hair_table()["by_eye"], keys.index(answer)
     shares = [
         eye["same"] if i == here else eye["next"] if abs(i - here) == 1 else 0.0 for i in range(len(keys))

@@ -12,7 +12,7 @@ from ..numbers import Draws, Figure, Spread, figure
 from .facts import head_facts
 from .hair import hair_mass, liquid_held, scalp_area
 from .hair_and_scalp import HairAndScalp
-from .record import CheckIn, History, Record, Today, tables
+from .record import CheckIn, History, Record, Today, record_tables
 from .sebum import scalp_oil
 
 NEVER_WASHED_DAYS = 3.0  # what is taken for the time since the last wash while none is on record
@@ -91,6 +91,6 @@ def days_of_oil(head: Head) -> float:
 
 
 def _put_on(table: Literal["on_scalp", "on_strands"], keys: Sequence[str]) -> Spread:
-    rows = [getattr(tables(), table)[key].grams for key in keys]
+    rows = [getattr(record_tables(), table)[key].grams for key in keys]
     low, middle, high = (sum(row[i] for row in rows) for i in range(3))
     return Spread(low, middle, high)

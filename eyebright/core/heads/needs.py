@@ -4,13 +4,12 @@ Order never matters: shifts add up, caps and floors take the strictest, and of t
 one wins. Every rule that holds gives its reason.
 """
 
-import tomllib
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from functools import cache
-from pathlib import Path
 from typing import Any, Literal
 
+from .. import tables
 from ..rules import Condition, Facts, conditions, hold, limits_for
 from ..vocabulary import Use, Zone
 
@@ -99,16 +98,8 @@ class Needs:
 @cache
 def needs_table() -> dict[str, Any]:
     """The table of `needs.toml`, read once, its rules as `Rule`."""
-    raw = tomllib.loads(Path(__file__).with_name("needs.toml").read_text("utf-8"))
-    lists = ("suits", "spares")
-    raw["rule"] = tuple(
-        NeedRule(
-            **row
-            | {"when": conditions(row["when"])}
-            | {name: tuple(row[name]) for name in lists if name in row}
-        )
-        for row in raw["rule"]
-    )
+    raw = tables.read(__file__, "needs.toml")
+    raw["rule"] = tuple(tables.rows_of(raw["rule"], "needs.toml, rule", NeedRule, when=conditions))
     return raw
 
 

@@ -1,13 +1,12 @@
 """The quick hair tests, and what their outcomes say of a head: Bayes over the answers of one question."""
 
-import tomllib
 from collections.abc import Iterable
 from dataclasses import dataclass
 from functools import cache
-from pathlib import Path
 
+from .. import tables
 from .hair import believed
-from .record import tables
+from .record import record_tables
 
 
 @dataclass(frozen=True)
@@ -53,12 +52,7 @@ class Belief:
 @cache
 def quick_tests() -> dict[str, QuickTest]:
     """Every test by key, in the file's order."""
-    raw = tomllib.loads(Path(__file__).with_name("quick_tests.toml").read_text("utf-8"))
-    out = {}
-    for row in raw["test"]:
-        outcomes = tuple(Outcome(**o | {"says": tuple(o["says"])}) for o in row["outcomes"])
-        out[row["key"]] = QuickTest(**row | {"steps": tuple(row["steps"]), "outcomes": outcomes})
-    return out
+    return tables.by_key(__file__, "quick_tests.toml", "test", QuickTest)
 
 
 def beliefs(done: Iterable[tuple[str, str]]) -> dict[str, Belief]:
@@ -74,7 +68,7 @@ def beliefs(done: Iterable[tuple[str, str]]) -> dict[str, Belief]:
             by_question.setdefault(test.question, []).append(outcome.says)
     out = {}
     for question, said in by_question.items():
-        keys = [choice.key for choice in tables().questions[question].choices]
+        keys = [choice.key for choice in record_tables().questions[question].choices]
         shares = dict.fromkeys(keys, 1.0)
         for says in said:
             shares = {key: shares[key] * chance for key, chance in zip(keys, says, strict=True)}

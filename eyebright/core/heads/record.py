@@ -1,13 +1,13 @@
 """A head's record: the questions, and answers that are possible; how the scalp is today, and what for."""
 
 import math
-import tomllib
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 from datetime import date
 from functools import cache
-from pathlib import Path
 from typing import Any
+
+from .. import tables
 
 ADULT = 18
 OLDEST = 120
@@ -108,13 +108,13 @@ class Tables:
 @cache
 def allergens() -> dict[str, str]:
     """What each allergen is called, by its key."""
-    return {choice.key: choice.name for choice in tables().questions["allergies"].choices}
+    return {choice.key: choice.name for choice in record_tables().questions["allergies"].choices}
 
 
 @cache
-def tables() -> Tables:
+def record_tables() -> Tables:
     """The tables of `record.toml`, read once."""
-    raw = tomllib.loads(Path(__file__).with_name("record.toml").read_text("utf-8"))
+    raw = tables.read(__file__, "record.toml")
 
     def named(rows: list[dict[str, Any]]) -> dict[str, Named]:
         return {
@@ -178,7 +178,7 @@ class Record:
     @property
     def cm(self) -> float:
         """Its longest hair, pulled straight, in cm."""
-        return self.length_cm or tables().questions["length"].choice(self.length).cm
+        return self.length_cm or record_tables().questions["length"].choice(self.length).cm
 
     def age(self, today: date) -> int:
         """Years this year: the birthday is not known, so the younger reading is taken."""
@@ -187,7 +187,7 @@ class Record:
     def answers(self) -> dict[str, Any]:
         """The answers as they are kept and sent."""
         out: dict[str, Any] = {}
-        for key, question in tables().questions.items():
+        for key, question in record_tables().questions.items():
             value = getattr(self, key)
             if question.kind == "dates":
                 value = {kind: when.isoformat() for kind, when in value}
@@ -236,7 +236,7 @@ def read_record(answers: Mapping[str, Any], today: date) -> Record:
     """
     read = {
         key: _answer(question, answers[key], today)
-        for key, question in tables().questions.items()
+        for key, question in record_tables().questions.items()
         if answers.get(key) is not None
     }
     if read.get("birth_year") is None:
@@ -266,7 +266,7 @@ def record_as_kept(answers: Mapping[str, Any], today: date) -> KeptRecord:
     """
     amiss: dict[str, str] = {}
     read: dict[str, Any] = {}
-    for key, question in tables().questions.items():
+    for key, question in record_tables().questions.items():
         given = answers.get(key)
         if given is None:
             continue

@@ -5,14 +5,13 @@ Two zones: the scalp with its roots, and the lengths. Lifted share of the oil on
 that reach the zone, L grams of oil on it, f the head's own factor, and k fixed by a usual shampoo.
 """
 
-import tomllib
 from dataclasses import dataclass
 from functools import cache
-from pathlib import Path
 from typing import Any
 
 import numpy as np
 
+from .. import tables
 from ..numbers import Array, Draws, Spread
 
 MINUTES = 1440.0
@@ -23,7 +22,7 @@ ADULT_CM2 = 650.0
 @cache
 def sebum_table() -> dict[str, Any]:
     """The table of `sebum.toml`, read once."""
-    return tomllib.loads(Path(__file__).with_name("sebum.toml").read_text("utf-8"))
+    return tables.read(__file__, "sebum.toml")
 
 
 @dataclass(frozen=True)

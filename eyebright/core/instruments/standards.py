@@ -1,14 +1,13 @@
 """Kitchen standards: the pH of each, with its doubt, as the model makes it at a temperature."""
 
-import tomllib
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from functools import cache
-from pathlib import Path
 from typing import Any
 
 import numpy as np
 
+from .. import tables
 from ..chemistry import Part, after_standing, solve_ph_many, totals, water_classes
 from ..materials import material, measure_table
 from ..numbers import Draws, Figure, Spread, figure
@@ -47,8 +46,7 @@ class Standard:
 @cache
 def standards() -> dict[str, Standard]:
     """Every kitchen standard, by key."""
-    raw = tomllib.loads(Path(__file__).with_name("standards.toml").read_text("utf-8"))
-    return {row["key"]: Standard(**row) for row in raw["standard"]}
+    return tables.by_key(__file__, "standards.toml", "standard", Standard)
 
 
 @cache

@@ -11,15 +11,14 @@ that only a jump explains lets go of what was believed. Dose: ln(used / worked o
 """
 
 import math
-import tomllib
 from collections.abc import Hashable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from functools import cache
-from pathlib import Path
 from typing import Any
 
 import numpy as np
 
+from .. import tables
 from ..numbers import Z_90, Array, Figure, Spread
 
 LIKELY_PART = 0.2  # of a wash's cleaning: a product of less did not make the answer
@@ -29,7 +28,7 @@ ROOT_TAU = math.sqrt(2.0 * math.pi)
 @cache
 def factor_table() -> dict[str, Any]:
     """The table of `heads.toml`, read once."""
-    return tomllib.loads(Path(__file__).with_name("heads.toml").read_text("utf-8"))
+    return tables.read(__file__, "heads.toml")
 
 
 def outcomes() -> list[str]:

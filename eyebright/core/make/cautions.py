@@ -3,13 +3,12 @@
 A stop here is no matter of comfort: it goes once what it asks for is so, and whoever stands there says so.
 """
 
-import tomllib
 from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import cache
-from pathlib import Path
 from typing import Any
 
+from .. import tables
 from ..formulas.assess import Assessment
 from ..formulas.prepare import preparation_table
 from ..materials import acidic
@@ -39,8 +38,9 @@ class StepCaution:
 @cache
 def step_rules() -> tuple[tuple[tuple[Condition, ...], StepCaution], ...]:
     """The table, read once, the gravest first: when each holds, and what it says (with facts in braces)."""
-    raw = tomllib.loads(Path(__file__).with_name("cautions.toml").read_text("utf-8"))
-    rows = [(conditions(row.pop("when")), StepCaution(**row)) for row in raw["caution"]]
+    found = tables.read(__file__, "cautions.toml")["caution"]
+    whens = [conditions(row.pop("when")) for row in found]
+    rows = zip(whens, tables.rows_of(found, "cautions.toml, caution", StepCaution), strict=True)
     return tuple(sorted(rows, key=lambda row: GRAVITY[row[1].level]))
 
 

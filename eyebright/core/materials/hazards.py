@@ -5,12 +5,12 @@ refused_by_name("Ätznatron, flakes")    the library's caustic soda
 """
 
 import re
-import tomllib
 from collections.abc import Iterable
 from dataclasses import dataclass
 from functools import cache
 from pathlib import Path
 
+from .. import tables
 from .finding import ambiguous, folded
 from .library import library
 from .material import Material
@@ -40,11 +40,8 @@ class Hazard:
 @cache
 def hazard_table() -> dict[str, Hazard]:
     """Every hazard by key."""
-    raw = tomllib.loads((HERE / "hazards.toml").read_text("utf-8"))
-    return {
-        key: Hazard(key, **row | {name: tuple(row.get(name, ())) for name in ("words", "also")})
-        for key, row in raw.items()
-    }
+    found = [{"key": key, **row} for key, row in tables.read(__file__, "hazards.toml").items()]
+    return {row.key: row for row in tables.rows_of(found, "hazards.toml", Hazard)}
 
 
 def _words(text: str) -> list[str]:

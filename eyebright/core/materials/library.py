@@ -1,12 +1,12 @@
 """The library: every material of `data/`, each row filled up with its kind's figures, read once."""
 
-import tomllib
 from collections.abc import Mapping
 from dataclasses import replace
 from functools import cache
 from pathlib import Path
 from typing import Any
 
+from .. import tables
 from ..numbers import Spread
 from .material import Liquor, Material, Salt, Side, Slurry, spread_or_none
 
@@ -29,14 +29,14 @@ class MaterialError(LookupError):
 @cache
 def kinds() -> dict[str, dict[str, Any]]:
     """What is taken of each kind, by key."""
-    return tomllib.loads((HERE / "kinds.toml").read_text("utf-8"))
+    return tables.read(__file__, "kinds.toml")
 
 
 @cache
 def rows() -> tuple[dict[str, Any], ...]:
     """Every row of the data files, as it stands there."""
     files = sorted((HERE / "data").glob("*.toml"))
-    return tuple(row for file in files for row in tomllib.loads(file.read_text("utf-8"))["material"])
+    return tuple(row for file in files for row in tables.read(str(file), file.name)["material"])
 
 
 @cache

@@ -5,13 +5,12 @@ and fill marks from the household itself. An amount in any of them becomes mL or
 """
 
 import math
-import tomllib
 from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cache
-from pathlib import Path
 from typing import Literal
 
+from .. import tables
 from ..numbers import Spread
 from ..numerals import Count, typed_number
 from .material import Material
@@ -87,7 +86,7 @@ class MeasureTable:
 @cache
 def measure_table() -> MeasureTable:
     """The measures of `measures.toml`, read once."""
-    raw = tomllib.loads(Path(__file__).with_name("measures.toml").read_text("utf-8"))
+    raw = tables.read(__file__, "measures.toml")
     return MeasureTable(
         systems={
             row["key"]: (row["name"], tuple(Spoon(**spoon) for spoon in row["measures"]))

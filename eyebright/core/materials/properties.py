@@ -4,13 +4,12 @@ property_table()["spoonful"].figure(4.0)     density of a powder whose teaspoon 
 believable("leaf", 3.0)                      False: no leaf weighs 3 g/mL
 """
 
-import tomllib
 from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cache
-from pathlib import Path
 from typing import Any
 
+from .. import tables
 from ..numbers import Spread
 from .library import kinds
 
@@ -64,14 +63,13 @@ class Property:
 
 @cache
 def _table() -> Mapping[str, Any]:
-    return tomllib.loads(Path(__file__).with_name("properties.toml").read_text("utf-8"))
+    return tables.read(__file__, "properties.toml")
 
 
 @cache
 def property_table() -> dict[str, Property]:
     """Every property by key, in the order in which they are asked."""
-    rows = _table()["property"]
-    return {row["key"]: Property(**row | {"first": tuple(row.get("first", ()))}) for row in rows}
+    return tables.by_key(__file__, "properties.toml", "property", Property)
 
 
 def believable(kind: str, density: float) -> bool:

@@ -4,15 +4,14 @@ The jug is any lines in pouring order, one of them worked out if the maker wishe
 done (routes), what the household's spoons can make of it and what to measure next stand beside it.
 """
 
-import tomllib
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 from functools import cache
-from pathlib import Path
 from typing import Any, Literal
 
 import numpy as np
 
+from .. import tables
 from ..materials import METRIC, Kit, Supply, acidic, jug_for, pourable, said, spoons, weighable
 from ..materials import MeasuringJug as Vessel
 from ..numbers import DRAWS, PRIOR, Array, Draws, Figure, Posterior, figure, variance_shares
@@ -327,7 +326,7 @@ def _familiar(question: Question, jug: Jug, line: Curve | None) -> tuple[Familia
 @cache
 def sensitivity_table() -> dict[str, dict[str, str]]:
     """What each uncertain input is called, and what to do to shrink its doubt."""
-    return tomllib.loads(Path(__file__).with_name("sensitivity.toml").read_text("utf-8"))
+    return tables.read(__file__, "sensitivity.toml")
 
 
 def named_input(jug: Jug, name: str) -> tuple[str, str]:

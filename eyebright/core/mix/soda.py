@@ -4,14 +4,13 @@ Baking soda holds its carbon dioxide for a while. Stirred, warm or standing it l
 climbs from about 8 towards 9: both are real, so both are told.
 """
 
-import tomllib
 from dataclasses import dataclass
 from functools import cache
-from pathlib import Path
 from typing import Any
 
 import numpy as np
 
+from .. import tables
 from ..chemistry import after_standing, solve
 from ..numbers import Draws, Figure, Spread, figure
 from ..rules import limits_for
@@ -38,7 +37,7 @@ class SodaWash:
 
 @cache
 def _table() -> dict[str, Any]:
-    return tomllib.loads(Path(__file__).with_name("soda.toml").read_text("utf-8"))
+    return tables.read(__file__, "soda.toml")
 
 
 def soda_wash(question: Question, mix: Mix) -> SodaWash | None:

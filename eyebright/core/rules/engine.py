@@ -1,6 +1,5 @@
 """The one engine that applies the hazard rules: facts in, cautions out, gravest first."""
 
-import tomllib
 import zlib
 from collections import ChainMap
 from collections.abc import Collection, Iterable, Mapping, Sequence
@@ -10,6 +9,7 @@ from pathlib import Path
 from string import Formatter
 from typing import Any
 
+from .. import tables
 from ..vocabulary import Gravity
 from .conditions import ORDERED, Condition, Facts, against, conditions, hold, reads, times
 from .facts import Subject, own_facts
@@ -65,8 +65,7 @@ class Rule:
 @cache
 def rules() -> tuple[Rule, ...]:
     """The table of `hazards.toml`, read once, the gravest first."""
-    raw = tomllib.loads(Path(__file__).with_name("hazards.toml").read_text("utf-8"))
-    table = (Rule(**row | {"when": conditions(row["when"]), "of": tuple(row["of"])}) for row in raw["rule"])
+    table = tables.rows(__file__, "hazards.toml", "rule", Rule, when=conditions)
     return tuple(sorted(table, key=lambda rule: GRAVITY[rule.level]))
 
 

@@ -6,13 +6,12 @@ A fact that is missing, unknown where it may not be, or of another kind is an er
 caution that quietly does not come.
 """
 
-import tomllib
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from functools import cache
-from pathlib import Path
 from typing import Any, Literal, get_args
 
+from .. import tables
 from .conditions import Facts
 
 Subject = Literal["head", "family", "jug", "formula", "link", "wash", "shelf_life", "kit", "school", "step"]
@@ -47,7 +46,7 @@ class Fact:
 @cache
 def fact_table() -> dict[str, Fact]:
     """Every fact by name. FactError where one is registered twice, or by no such subject."""
-    raw = tomllib.loads(Path(__file__).with_name("facts.toml").read_text("utf-8"))
+    raw = tables.read(__file__, "facts.toml")
     out: dict[str, Fact] = {}
     for group in raw["group"]:
         if not set(group["by"]) <= set(SUBJECTS):

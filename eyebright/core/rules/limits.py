@@ -1,13 +1,12 @@
 """The limits table: caps, minutes, aims and the marks on the rail, as data with their sources."""
 
-import tomllib
 from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cache, lru_cache
-from pathlib import Path
 from types import MappingProxyType
 from typing import Any, Literal
 
+from .. import tables
 from .conditions import Condition, Facts, conditions, hold
 
 LOOSER, LOOSER_PH, TIGHTER_PH = 1.5, 0.3, 3.0  # how far a household may go
@@ -94,7 +93,7 @@ class Limits:
 @cache
 def limits() -> Limits:
     """The table of `limits.toml`, read once."""
-    raw = tomllib.loads(Path(__file__).with_name("limits.toml").read_text("utf-8"))
+    raw = tables.read(__file__, "limits.toml")
     return Limits(
         limits={name: Limit(**row) for name, row in raw["limit"].items()},
         rail_low=raw["rail"]["low"],

@@ -3,13 +3,12 @@
 timed([grains on the scalp, mask on the lengths (beside), water on both])   0 · 0 · when both are off
 """
 
-import tomllib
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cache
-from pathlib import Path
 from typing import Any
 
+from .. import tables
 from ..chain import REACHED
 from ..formulas.model import Formula
 from ..vocabulary import LinkZone, Wetness, Zone
@@ -78,19 +77,19 @@ class WashLink:
 @cache
 def links_table() -> dict[str, Any]:
     """The table of `links.toml`, read once."""
-    return tomllib.loads(Path(__file__).with_name("links.toml").read_text("utf-8"))
+    return tables.read(__file__, "links.toml")
 
 
 @cache
 def pauses() -> dict[str, Pause]:
     """Every pause, by key."""
-    return {row["key"]: Pause(**row) for row in links_table()["pause"]}
+    return tables.by_key(__file__, "links.toml", "pause", Pause)
 
 
 @cache
 def sections() -> dict[str, Sections]:
     """Every way of going on section by section, by key."""
-    return {row["key"]: Sections(**row) for row in links_table()["section"]}
+    return tables.by_key(__file__, "links.toml", "section", Sections)
 
 
 def puts_on(link: WashLink) -> float:

@@ -1,12 +1,11 @@
 """Where makers disagree: what each school holds, and what it would give this head."""
 
-import tomllib
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from functools import cache
-from pathlib import Path
 from typing import Any
 
+from .. import tables
 from ..heads import Needs
 from ..rules import conditions, facts_of, hold, limits_for
 from .fits import Fit
@@ -35,7 +34,7 @@ class School:
 
 @cache
 def _raw() -> dict[str, Any]:
-    raw = tomllib.loads(Path(__file__).with_name("schools.toml").read_text("utf-8"))
+    raw = tables.read(__file__, "schools.toml")
     for name in ("objection", "default"):
         raw[name] = [row | {"when": conditions(row["when"])} for row in raw[name]]
     return raw

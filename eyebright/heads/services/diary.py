@@ -6,7 +6,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from eyebright.core.formulas.model import families
-from eyebright.core.heads import RecordError, quick_tests, read_record, record_as_kept, tables
+from eyebright.core.heads import RecordError, quick_tests, read_record, record_as_kept, record_tables
 from eyebright.core.materials import library
 from eyebright.kept.problems import Problem, one, only_offered
 from eyebright.kept.versions import changed, check_version, get_checked
@@ -71,9 +71,9 @@ def check_in(pk: int, entered: CheckInIn) -> KeptOut:
     """Keep how the scalp is."""
     head = find_head(pk)
     said = entered.model_dump()
-    for key, question in tables().check_in.items():
+    for key, question in record_tables().check_in.items():
         only_offered(key, [said[key]], [level.key for level in question.choices])
-    only_offered("flags", entered.flags, tables().flags)
+    only_offered("flags", entered.flags, record_tables().flags)
     said |= {"picture": _picture(head, entered.picture), "flags": list(dict.fromkeys(entered.flags))}
     kept = CheckIn.objects.create(head=head, **said)
     return KeptOut(id=kept.pk, head=head_out(head))

@@ -20,8 +20,8 @@ from eyebright.core.heads import (
     ordinary_head,
     patch_hours,
     record_as_kept,
+    record_tables,
     surer,
-    tables,
 )
 from eyebright.core.heads import CheckIn as CoreCheckIn
 from eyebright.core.heads import Head as CoreHead
@@ -92,7 +92,7 @@ class HeadHistory:
     def _check_in(self) -> CoreCheckIn | None:
         if self.check_in is None:
             return None
-        asked = tables().check_in.items()
+        asked = record_tables().check_in.items()
         levels = {key: min(getattr(self.check_in, key), len(question.choices) - 1) for key, question in asked}
         return CoreCheckIn(
             days_ago=self.days_since(self.check_in.at), flags=tuple(self.check_in.flags), **levels
@@ -147,7 +147,7 @@ class HeadHistory:
 
 def today_of(occasion: str, on_scalp: list[str], on_strands: list[str]) -> Today:
     """What it is for and what is on it now; a word that is none of the offered is refused."""
-    asked = tables()
+    asked = record_tables()
     for field, given, offered in (
         ("occasion", [occasion], asked.occasions),
         ("on_scalp", on_scalp, asked.on_scalp),

@@ -1,7 +1,7 @@
 """Everything that is asked of a head."""
 
 from eyebright.core.formulas.model import families
-from eyebright.core.heads import quick_tests, tables
+from eyebright.core.heads import quick_tests, record_tables
 from eyebright.core.learning import outcomes
 from eyebright.core.materials import library
 
@@ -10,7 +10,7 @@ from ..schemas.questions import QuestionsOut
 
 def questions() -> QuestionsOut:
     """Everything that is asked of a head."""
-    asked = tables()
+    asked = record_tables()
     named = ("flags", "occasions", "on_scalp", "on_strands")
     return QuestionsOut.model_validate(
         {name: list(getattr(asked, name).values()) for name in named}

@@ -11,7 +11,16 @@ from django.utils import timezone
 from eyebright.core.basin import helps, troubles
 from eyebright.core.formulas.model import families
 from eyebright.core.formulas.model import washes as cleansing
-from eyebright.core.heads import CHILD, Belief, KeptRecord, Record, mass_of, record_as_kept, scalp_of, tables
+from eyebright.core.heads import (
+    CHILD,
+    Belief,
+    KeptRecord,
+    Record,
+    mass_of,
+    record_as_kept,
+    record_tables,
+    scalp_of,
+)
 from eyebright.core.learning import Factor, Factors, outcomes
 from eyebright.core.materials import Supply
 from eyebright.kept.decimals import as_float
@@ -69,7 +78,7 @@ WASHES = FactorWords(
 
 def flag_names(keys: Iterable[str]) -> list[str]:
     """Flags as they are called."""
-    return [tables().flags[key].name for key in keys if key in tables().flags]
+    return [record_tables().flags[key].name for key in keys if key in record_tables().flags]
 
 
 def head_rows() -> list[HeadRowOut]:
@@ -99,14 +108,14 @@ def _not_known(amiss: dict[str, str]) -> list[str]:
     return [
         NO_BIRTH_YEAR
         if key == "birth_year"
-        else f"{tables().questions[key].ask}: “{was[:60]}” is not known here any more. Answer it anew."
+        else f"{record_tables().questions[key].ask}: “{was[:60]}” is not known here any more. Answer it anew."
         for key, was in amiss.items()
     ]
 
 
 def row_of(head: Head, kept: KeptRecord, today: date) -> dict[str, Any]:
     """What a list says of a head."""
-    asked = tables().questions
+    asked = record_tables().questions
     record, amiss = kept.record, kept.amiss
     said = [
         f"{asked['scalp'].choice(record.scalp).name} scalp",
@@ -166,12 +175,12 @@ def picture_out(picture: Picture | None) -> PictureOut | None:
 
 
 def _check_in_out(kept: CheckIn) -> CheckInOut:
-    fields = {key: getattr(kept, key) for key in (*tables().check_in, "at", "flags", "note")}
+    fields = {key: getattr(kept, key) for key in (*record_tables().check_in, "at", "flags", "note")}
     return CheckInOut(id=kept.pk, picture=picture_out(kept.picture), **fields)
 
 
 def _belief_out(belief: Belief, record: Record) -> BeliefOut:
-    question = tables().questions[belief.question]
+    question = record_tables().questions[belief.question]
     says = f"{question.choice(belief.answer).name}, {belief.sure * 100:.0f} % sure"
     return BeliefOut(
         question=belief.question,

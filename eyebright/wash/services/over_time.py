@@ -10,7 +10,7 @@ from django.db import connection
 from django.db.models import FloatField, Func, QuerySet
 from django.utils import timezone
 
-from eyebright.core.heads import tables
+from eyebright.core.heads import record_tables
 from eyebright.core.learning import outcomes
 from eyebright.core.numbers import Array, thin
 from eyebright.heads.models import PatchTest
@@ -49,7 +49,7 @@ def _plain(asked: QuerySet[Any, Any], columns: int) -> Array:
 def history(pk: int) -> HistoryOut:
     """Check-ins and outcomes, thinned to what a small chart can show."""
     head = find_head(pk)
-    keys = list(tables().check_in)
+    keys = list(record_tables().check_in)
     rows = _plain(head.check_ins.order_by("at").values_list(Seconds("at"), *keys), 1 + len(keys))
     at, values = thin(rows[:, 0], rows[:, 1:], POINTS)
     judged = head.washes.filter(answer__isnull=False).order_by("at")
@@ -65,7 +65,7 @@ def history(pk: int) -> HistoryOut:
                 words=[level.name for level in question.choices],
                 values=[row[i] for row in values],
             )
-            for i, (key, question) in enumerate(tables().check_in.items())
+            for i, (key, question) in enumerate(record_tables().check_in.items())
         ],
         washed_at=_times(went_at),
         went=[row[0] for row in went],

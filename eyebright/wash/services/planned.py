@@ -13,7 +13,7 @@ from django.db.models import OuterRef, QuerySet, Subquery
 from django.utils import timezone
 from pydantic import ValidationError
 
-from eyebright.core.heads import tables
+from eyebright.core.heads import record_tables
 from eyebright.core.planning import Hours, Moments, minute, moment
 from eyebright.core.rules import rules_mark
 from eyebright.core.wash import links_table, spaced_in
@@ -377,7 +377,7 @@ def planned_out(row: PlannedWash, state: State, hours: Hours | None = None) -> P
     """A planned wash. What was worked out of it stands in its snapshot."""
     freshen([row], state)
     links, found = state.links[id(row)], row.snapshot
-    occasion = tables().occasions.get(row.occasion)
+    occasion = record_tables().occasions.get(row.occasion)
     begin = row.at - timedelta(minutes=found.ahead)
     return PlannedOut(
         id=row.pk, version=row.version, head=row.head_id, head_name=row.head.name, chain=row.chain_id,

@@ -9,7 +9,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from eyebright.core.formulas.model import families, ready_family
-from eyebright.core.heads import Needs, needs_of, tables
+from eyebright.core.heads import Needs, needs_of, record_tables
 from eyebright.core.planning import (
     Days,
     Entry,
@@ -377,7 +377,7 @@ def when(head: int, chain: int | None, occasion: str, day: date | None) -> WhenO
     row = WashChain.objects.filter(pk=chain).first() if chain else None
     chains = _Chains([row] if row else [])
     spaced = [each for each in chains.families(row.pk).values() if each.apart > 0.0] if row else []
-    named = tables().occasions.get(occasion)
+    named = record_tables().occasions.get(occasion)
     if named is None:
         raise Problem.field("occasion", "Choose one of the ones offered.")
     today = timezone.localdate()

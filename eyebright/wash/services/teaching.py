@@ -13,7 +13,7 @@ from django.utils import timezone
 from eyebright.core.chain import Subject
 from eyebright.core.formulas.assess import DigestSubject, assess, digest_of
 from eyebright.core.formulas.model import Family, Formula, UsualSubject, families, ready_formula, ready_times
-from eyebright.core.heads import Today, tables
+from eyebright.core.heads import Today, record_tables
 from eyebright.core.vocabulary import LinkZone
 from eyebright.core.wash import Part, lessons
 from eyebright.formulas.services.digests import digest_as_of
@@ -94,7 +94,7 @@ def _as_made(formula: Formula) -> Subject:
 def _what_for(rows: Sequence[Wash]) -> Today:
     """What the washes of a day were for, and all that was on the hair before them."""
     days = [row.day for row in rows if row.day]
-    asked = tables()
+    asked = record_tables()
     for_ = [str(day.get("occasion")) for day in days if day.get("occasion") in asked.occasions]
     on = {
         place: tuple(dict.fromkeys(key for day in days for key in day.get(place, ()) if key in there))

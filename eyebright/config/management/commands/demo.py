@@ -10,7 +10,7 @@ from django.core.management.base import BaseCommand, CommandError
 from django.db import transaction
 from django.utils import timezone
 
-from eyebright.core.heads import tables
+from eyebright.core.heads import record_tables
 from eyebright.core.rules import rules
 from eyebright.core.wash import pauses
 from eyebright.formulas.models import Formula
@@ -113,7 +113,7 @@ def _lot(row: dict[str, Any], today: datetime) -> str:
 def _head(row: dict[str, Any], formulas: dict[str, int], today: datetime) -> Head:
     """A head with its year of washes, the oldest first, each as it was done."""
     kept = heads.save_head(HeadIn.model_validate(row))
-    evening, asked = today.replace(hour=19), tables().check_in
+    evening, asked = today.replace(hour=19), record_tables().check_in
     CheckIn.objects.bulk_create(
         CheckIn(head=kept, at=evening - timedelta(days=days), **dict(zip(asked, levels, strict=True)))
         for days, *levels in row["check_ins"]

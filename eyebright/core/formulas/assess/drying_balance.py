@@ -1,13 +1,12 @@
 """Drying on one side, conditioning on the other: points by what is in it as it meets the hair (custom)."""
 
-import tomllib
 from dataclasses import dataclass
 from functools import cache
-from pathlib import Path
 from typing import Any, Literal
 
 import numpy as np
 
+from ... import tables
 from ...numbers import Array, Figure, figure
 from ..prepare import Preparation
 from .cleansing import Cleaning
@@ -37,7 +36,7 @@ class DryingBalance:
 
 @cache
 def _table() -> dict[str, Any]:
-    return tomllib.loads(Path(__file__).with_name("drying_balance.toml").read_text("utf-8"))
+    return tables.read(__file__, "drying_balance.toml")
 
 
 def drying_balance(preparation: Preparation, cleaning: Cleaning, ph: Array | None) -> DryingBalance:

@@ -1,14 +1,13 @@
 """Essential oils: drops to mL to a share of the whole, against the caps (model.md 11)."""
 
-import tomllib
 from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cache
-from pathlib import Path
 from typing import Any
 
 import numpy as np
 
+from ... import tables
 from ...numbers import Array, Figure, figure, middle
 from ...rules import limits_for
 from ..prepare import Preparation
@@ -37,7 +36,7 @@ class Scent:
 @cache
 def scent_table() -> dict[str, Any]:
     """The table of `scent.toml`, read once."""
-    return tomllib.loads(Path(__file__).with_name("scent.toml").read_text("utf-8"))
+    return tables.read(__file__, "scent.toml")
 
 
 def scent_of(preparation: Preparation, head: Mapping[str, Any], saponin: Array) -> Scent | None:

@@ -1,10 +1,9 @@
 """What makes the range of a figure, in words: which input, and its share of the doubt."""
 
-import tomllib
 from dataclasses import dataclass
 from functools import cache
-from pathlib import Path
 
+from ... import tables
 from ...numbers import Array, Draws, variance_shares
 from ..model import Formula
 
@@ -22,7 +21,7 @@ class Sensitivity:
 
 @cache
 def _words() -> dict[str, dict[str, str]]:
-    return tomllib.loads(Path(__file__).with_name("sensitivity.toml").read_text("utf-8"))
+    return tables.read(__file__, "sensitivity.toml")
 
 
 def sensitivities(draws: Draws, values: Array, formula: Formula) -> tuple[Sensitivity, ...]:

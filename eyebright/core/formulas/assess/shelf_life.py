@@ -1,12 +1,11 @@
 """How long it keeps, where, what limits that, and what would help: the weakest counts (model.md 10)."""
 
-import tomllib
 from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cache
-from pathlib import Path
 from typing import Any
 
+from ... import tables
 from ...numbers import middle
 from ...rules import Condition, conditions, facts_of, hold
 from ..prepare import Preparation
@@ -73,7 +72,7 @@ class ShelfLife:
 
 @cache
 def _raw() -> dict[str, Any]:
-    return tomllib.loads(Path(__file__).with_name("shelf_life.toml").read_text("utf-8"))
+    return tables.read(__file__, "shelf_life.toml")
 
 
 @cache

@@ -4,14 +4,13 @@ Free-liquid ratio = (liquid - what the solids take up) / solids: watery, runny, 
 stiff. Mucilage holds water as gel and counts with it.
 """
 
-import tomllib
 from dataclasses import dataclass
 from functools import cache
-from pathlib import Path
 from typing import Any
 
 import numpy as np
 
+from ... import tables
 from ...numbers import Array, Figure, Spread, figure, middle
 from ..model import SOLUBLE
 from ..prepare import Preparation, PreparedLine
@@ -51,7 +50,7 @@ class Texture:
 @cache
 def texture_table() -> dict[str, Any]:
     """The table of `texture.toml`, read once."""
-    return tomllib.loads(Path(__file__).with_name("texture.toml").read_text("utf-8"))
+    return tables.read(__file__, "texture.toml")
 
 
 @cache

@@ -1,13 +1,12 @@
 """Substitutes by what a material does, not by what it is called, with the amount that does as much."""
 
 import math
-import tomllib
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from functools import cache
-from pathlib import Path
 from typing import Any
 
+from ... import tables
 from ...materials import Liquor, Material, Salt, Slurry, Supply, acidic
 from ...numbers import Draws
 
@@ -27,7 +26,7 @@ class Substitute:
 
 @cache
 def _table() -> dict[str, Any]:
-    return tomllib.loads(Path(__file__).with_name("substitutes.toml").read_text("utf-8"))
+    return tables.read(__file__, "substitutes.toml")
 
 
 SAYS = {

@@ -1,18 +1,17 @@
 """Water to cover: worked out from what lies in the pot, and the smallest pot that takes it."""
 
 import math
-import tomllib
 from collections.abc import Sequence
 from functools import cache
-from pathlib import Path
 from typing import Any
 
+from ... import tables
 from ...numbers import Spread
 
 
 @cache
 def _table() -> dict[str, Any]:
-    return tomllib.loads(Path(__file__).with_name("covering.toml").read_text("utf-8"))
+    return tables.read(__file__, "covering.toml")
 
 
 def covering(rooms: Sequence[float]) -> Spread:

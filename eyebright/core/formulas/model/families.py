@@ -1,14 +1,13 @@
 """The families of preparation, as data: what each does, how long it stays, how much it takes."""
 
-import tomllib
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 from functools import cache
-from pathlib import Path
 from typing import Any, Literal
 
 import numpy as np
 
+from ... import tables
 from ...chemistry import Part as Solute
 from ...numbers import Array, Draws, Spread
 from ...vocabulary import Part, Use
@@ -79,7 +78,7 @@ class Family:
 
 @cache
 def _table() -> dict[str, Any]:
-    return tomllib.loads(Path(__file__).with_name("families.toml").read_text("utf-8"))
+    return tables.read(__file__, "families.toml")
 
 
 def _shares(rows: Mapping[str, list[float]]) -> dict[str, tuple[float, float]]:
@@ -95,15 +94,8 @@ def usually_holds() -> dict[str, tuple[float, float]]:
 @cache
 def families() -> dict[str, Family]:
     """Every family by key, in the file's order."""
-    raw = _table()
-    out = {}
-    for row in raw["family"]:  # the table stays as it was read: several may ask at once
-        row = {**row, **{name: Spread.of(row[name]) for name in ("cleaning", "film", "hair")}}
-        row |= {"usual": tuple(row["usual"]), "may_hold": tuple(row["may_hold"])}
-        row |= {name: tuple(row.get(name, ())) for name in ("called", "only")}
-        row["made_with"] = _shares(row.get("made_with", {}))
-        out[row["key"]] = Family(**row)
-    return out
+    spreads = dict.fromkeys(("cleaning", "film", "hair"), Spread.of)
+    return tables.by_key(__file__, "families.toml", "family", Family, made_with=_shares, **spreads)
 
 
 @cache

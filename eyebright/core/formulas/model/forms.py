@@ -1,13 +1,12 @@
 """Fresh, dried, whole, broken, powdered: what a form changes, and how much of one makes another."""
 
 import math
-import tomllib
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from functools import cache
-from pathlib import Path
 from typing import Any, Literal
 
+from ... import tables
 from ...materials import Material
 from ...numbers import Spread
 from ...vocabulary import Form
@@ -38,7 +37,7 @@ class FormTable:
 @cache
 def form_table() -> dict[str, Any]:
     """The table of `forms.toml`, read once."""
-    return tomllib.loads(Path(__file__).with_name("forms.toml").read_text("utf-8"))
+    return tables.read(__file__, "forms.toml")
 
 
 @cache

@@ -1,9 +1,9 @@
 """Starting points of our own for every family."""
 
-import tomllib
 from dataclasses import dataclass
 from functools import cache
-from pathlib import Path
+
+from ... import tables
 
 
 @dataclass(frozen=True)
@@ -36,8 +36,6 @@ class Start:
 @cache
 def starts() -> dict[str, Start]:
     """Every starting point by key, in the file's order."""
-    raw = tomllib.loads(Path(__file__).with_name("starts.toml").read_text("utf-8"))
-    return {
-        row["key"]: Start(**row | {"lines": tuple(StartLine(*line) for line in row["lines"])})
-        for row in raw["start"]
-    }
+    return tables.by_key(
+        __file__, "starts.toml", "start", Start, lines=lambda lines: tuple(StartLine(*line) for line in lines)
+    )

@@ -1,12 +1,10 @@
 """Steps: the usual order of a formula, and what happens at each."""
 
-import tomllib
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from functools import cache
-from pathlib import Path
-from typing import Any
 
+from ... import tables
 from ...vocabulary import Act
 from .formula import Formula, FormulaError, Ingredient, Step
 
@@ -85,25 +83,17 @@ class PlannedStep:
 
 
 @cache
-def _raw() -> dict[str, Any]:
-    return tomllib.loads(Path(__file__).with_name("steps.toml").read_text("utf-8"))
-
-
-@cache
 def step_kinds() -> dict[str, StepKind]:
     """Every kind of step by key, in a sensible order."""
-    rows = sorted(_raw()["step"], key=lambda row: row["rank"])
-    lists = ("takes", "signs", "minutes")
-    return {
-        row["key"]: StepKind(**row | {name: tuple(row[name]) for name in lists if name in row})
-        for row in rows
-    }
+    rows = tables.by_key(__file__, "steps.toml", "step", StepKind)
+    return dict(sorted(rows.items(), key=lambda each: each[1].rank))
 
 
 @cache
 def signs() -> dict[str, Sign]:
     """Every sign by key."""
-    return {key: Sign(key=key, **row) for key, row in _raw()["sign"].items()}
+    rows = [{"key": key, **row} for key, row in tables.read(__file__, "steps.toml")["sign"].items()]
+    return {row.key: row for row in tables.rows_of(rows, "steps.toml, sign", Sign)}
 
 
 def usual_steps(formula: Formula) -> tuple[Step, ...]:

@@ -4,13 +4,12 @@ cooling_minutes(5000.0, 95.0)      about (150, 270): five litres are no mug
 """
 
 import math
-import tomllib
 from collections.abc import Sequence
 from dataclasses import replace
 from functools import cache
-from pathlib import Path
 from typing import Any
 
+from ... import tables
 from ..model import PlannedStep
 
 COLD = 20.0  # °C of what is added
@@ -19,7 +18,7 @@ COLD = 20.0  # °C of what is added
 @cache
 def cooling_table() -> dict[str, Any]:
     """The table of `cooling.toml`, read once."""
-    return tomllib.loads(Path(__file__).with_name("cooling.toml").read_text("utf-8"))
+    return tables.read(__file__, "cooling.toml")
 
 
 def _tau(ml: float, per_litre: float) -> float:

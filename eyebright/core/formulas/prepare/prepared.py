@@ -3,15 +3,14 @@
 Arrays are draws; g.
 """
 
-import tomllib
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cache
-from pathlib import Path
 from typing import Any, Protocol, runtime_checkable
 
 import numpy as np
 
+from ... import tables
 from ...chemistry import Contribution, Part
 from ...materials import Material, dissolved_share
 from ...numbers import Array, Draws, Spread
@@ -21,7 +20,7 @@ from ..model import FormTable, Formula, PlannedStep, Weighed
 @cache
 def preparation_table() -> dict[str, Any]:
     """The table of `pot.toml`, read once."""
-    return tomllib.loads(Path(__file__).with_name("preparation.toml").read_text("utf-8"))
+    return tables.read(__file__, "preparation.toml")
 
 
 @dataclass(frozen=True)

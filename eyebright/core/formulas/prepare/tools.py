@@ -1,12 +1,11 @@
 """What a formula needs at hand, and whether what it is made in is large enough."""
 
-import tomllib
 from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cache
-from pathlib import Path
 from typing import Any
 
+from ... import tables
 from ...numbers import middle
 from ...rules import conditions, facts_of, hold
 from .prepared import Preparation, preparation_table
@@ -26,7 +25,7 @@ class Tool:
 @cache
 def tool_rows() -> list[dict[str, Any]]:
     """The rows of `tools.toml`, their conditions read."""
-    raw = tomllib.loads(Path(__file__).with_name("tools.toml").read_text("utf-8"))
+    raw = tables.read(__file__, "tools.toml")
     return [row | {"when": conditions(row["when"])} for row in raw["tool"]]
 
 

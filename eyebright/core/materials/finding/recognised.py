@@ -8,15 +8,14 @@
 Names, other names and botanical names count alike; the unit and the household's shelf break ties.
 """
 
-import tomllib
 from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass, field
 from functools import cache
-from pathlib import Path
 
 from rapidfuzz import process
 from rapidfuzz.distance import OSA
 
+from ... import tables
 from ...chemistry import water_classes
 from ..library import library
 from ..material import Material
@@ -98,7 +97,7 @@ class _Hit:
 @cache
 def ambiguous_names() -> dict[str, Ambiguous]:
     """Names that are asked about, by their words run together."""
-    raw = tomllib.loads(Path(__file__).with_name("asked.toml").read_text("utf-8"))
+    raw = tables.read(__file__, "asked.toml")
     rows = [Ambiguous(row["word"], tuple(row["means"]), row.get("of", "")) for row in raw["name"]]
     return {joined(_unglued(words(row.word))): row for row in rows}
 

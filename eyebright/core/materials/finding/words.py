@@ -6,12 +6,12 @@ joined(("soap", "nuts"))  "soapnut"
 """
 
 import re
-import tomllib
 import unicodedata
 from collections.abc import Iterable, Sequence
 from functools import cache, lru_cache
-from pathlib import Path
 from typing import Any
+
+from ... import tables
 
 ODD = {"leaves": "leaf", "leafs": "leaf", "loaves": "loaf", "knives": "knife", "geese": "goose"}
 AS_ONE = str.maketrans({"ı": "i", "ø": "o", "ł": "l", "æ": "ae", "œ": "oe", "ð": "d"})
@@ -63,7 +63,7 @@ def joined(many: Iterable[str]) -> str:
 @cache
 def word_table() -> dict[str, Any]:
     """The lists of `words.toml`."""
-    return tomllib.loads(Path(__file__).with_name("words.toml").read_text("utf-8"))
+    return tables.read(__file__, "words.toml")
 
 
 @cache

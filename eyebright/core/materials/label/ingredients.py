@@ -7,13 +7,12 @@ things; what the library says of allergens and hazards comes along.
 """
 
 import re
-import tomllib
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from functools import cache, lru_cache
-from pathlib import Path
 from typing import Any
 
+from ... import tables
 from ..finding import WATER, Evidence, Recogniser, ambiguous, folded, word_set, words
 from ..library import library
 
@@ -90,7 +89,7 @@ class Read:
 @cache
 def ingredient_table() -> dict[str, Any]:
     """The table of `inci.toml`, read once."""
-    return tomllib.loads(Path(__file__).with_name("inci.toml").read_text("utf-8"))
+    return tables.read(__file__, "inci.toml")
 
 
 @cache

@@ -4,13 +4,12 @@ lex("1½ tbsp rose-water (cold)")   1½ · tbsp · rose · water · ( · cold ·
 """
 
 import re
-import tomllib
 import unicodedata
 from dataclasses import dataclass
 from functools import cache
-from pathlib import Path
 from typing import Any, Literal
 
+from .... import tables
 from ....materials import NUMBER, words
 
 BULLET = re.compile(r"^\s*(?:[-*•–—·▪◦‣○●□☐☑✓✔]+\s*|\[[ xX]?\]\s*|#+\s+|\(?\d{1,2}[.)]\s+|[a-zA-Z]\)\s+)")
@@ -37,7 +36,7 @@ class Token:
 @cache
 def line_words() -> dict[str, Any]:
     """The lists of `words.toml`, read once."""
-    return tomllib.loads(Path(__file__).with_name("words.toml").read_text("utf-8"))
+    return tables.read(__file__, "words.toml")
 
 
 @cache
