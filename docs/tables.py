@@ -85,7 +85,7 @@ def _taken(row: Row) -> str:
     return "; ".join(f"{key} {said(value)}" for key, value in row.items() if key not in words)
 
 
-def record_tables() -> dict[str, str]:
+def document_tables() -> dict[str, str]:
     """Every table of the document, by name."""
     species, limits = _read("chemistry/species.toml"), _read("rules/limits.toml")
     oil, asks = _read("heads/sebum.toml"), _read("heads/needs.toml")
@@ -322,7 +322,7 @@ def _formulas() -> dict[str, str]:
 
 def filled(text: str) -> str:
     """The document with its tables as the data files have them."""
-    fresh = record_tables()
+    fresh = document_tables()
     return PLACE.sub(lambda place: f"{place[1]}{fresh[place[2]]}{place[3]}", text)
 
 

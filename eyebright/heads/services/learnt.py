@@ -3,24 +3,21 @@
 learnt().of(head.pk).with_product("formula-4")
 """
 
-from collections import OrderedDict
-from collections.abc import Hashable
 from datetime import date, datetime, timedelta
 from typing import Any
 
-from django.db.models import Count, Max, QuerySet, Sum
+from django.db.models import QuerySet
 from django.utils import timezone
 
 from eyebright.core.formulas.model import washes as cleansing
 from eyebright.core.learning import Learnt, WashOutcome, factor_table, heard_when, learn, one_wash, outcomes
+from eyebright.kept.derived import derived
 from eyebright.shelf.services.supplies import bought_again
 
 from ..models import Head
 
 DAY = timedelta(days=1)
 PARTS = 4  # a wash has about so many at most
-REMEMBERED = 12
-_found: "OrderedDict[Hashable, Learnt]" = OrderedDict()
 
 
 def product_key(family: str, formula: int | None, stuff: str = "") -> str:
@@ -33,41 +30,20 @@ def product_key(family: str, formula: int | None, stuff: str = "") -> str:
 def learnt(at: datetime | None = None) -> Learnt:
     """What is learnt from every head's washes, as of a time; as of now without one."""
     now = timezone.now()
-    rows, same = _washes(at if at and at < now else None), bought_again()
-    then = max(at, now) if at and at > now else at or now
-    key = (
-        _signature(rows),
-        then.replace(minute=0, second=0, microsecond=0),
-        timezone.get_current_timezone_name(),
-        tuple(same.items()),
-    )
-    found = _found.get(key)
-    if found is None:
-        found = _found[key] = learn(_outcomes(rows, then), same)
-        while len(_found) > REMEMBERED:
-            _found.popitem(last=False)
-    return found
+    then = (at or now).replace(minute=0, second=0, microsecond=0)
+    return _learnt(at if at and at < now else None, then, timezone.get_current_timezone_name())
+
+
+@derived("wash.Wash", "shelf.Lot")
+def _learnt(before: datetime | None, then: datetime, zone: str) -> Learnt:
+    """What is learnt as of an hour (`then`), from washes of these days in this time zone."""
+    return learn(_outcomes(_washes(before), then), bought_again())
 
 
 def _washes(before: datetime | None) -> QuerySet[Any]:
     washed: Any = Head._meta.get_field("washes").related_model  # its app stands above this one
     rows: QuerySet[Any] = washed.objects.filter(family__in=cleansing(), counts=True, head__isnull=False)
     return rows.filter(at__lt=before) if before else rows
-
-
-def _signature(rows: QuerySet[Any]) -> Hashable:
-    """Another one whenever any of them teaches something else."""
-    told = rows.order_by().aggregate(
-        Count("pk"),
-        Sum("pk"),
-        Sum("version"),
-        Sum("given"),
-        Sum("used"),
-        Sum("answer"),
-        Sum("formula"),
-        Max("at"),
-    )
-    return tuple(told.values())
 
 
 def _outcomes(rows: QuerySet[Any], now: datetime) -> list[WashOutcome]:

@@ -16,6 +16,7 @@ from eyebright.core.planning import Out
 from eyebright.core.rules import limits
 from eyebright.core.wash import school_keys
 from eyebright.kept.clock import lives_by, machine_zone
+from eyebright.kept.derived import derived
 from eyebright.kept.problems import OFFERED, Problem
 from eyebright.kept.versions import changed, check_version
 
@@ -34,8 +35,14 @@ USUAL = "metric"
 SAME = "You get up when you go to bed: leave both empty if nobody ever sleeps."
 
 
+@derived("household.Household")
 def the_household() -> Household:
-    """What holds for the whole household: one row, or the usual."""
+    """What holds for the whole household: one row, or the usual. It is shared: `own_row` is for changes."""
+    return own_row()
+
+
+def own_row() -> Household:
+    """The same, for whoever changes it."""
     return Household.objects.first() or Household(version=0)
 
 
@@ -94,13 +101,13 @@ def _habit(kept: Household) -> Habit:
 
 def zone() -> str:
     """The time zone that it chose, "" for the machine's."""
-    return Household.objects.values_list("zone", flat=True).first() or ""
+    return the_household().zone
 
 
 @transaction.atomic
 def change_household(change: HouseholdChangeIn) -> HouseholdOut:
     """Change them, as they were when they were read."""
-    kept = the_household()
+    kept = own_row()
     check_version(kept, "setting", change.version, household_out)
     entered = changed(HouseholdIn, {name: getattr(kept, name) for name in HouseholdIn.model_fields}, change)
     if entered.system not in measure_table().systems:
@@ -163,6 +170,7 @@ def checked_schools(picked: Mapping[str, str]) -> dict[str, str]:
 # ---- limits that the household holds otherwise ----
 
 
+@derived("household.HouseLimit")
 def house_limits() -> dict[str, float]:
     """What this household holds otherwise, by key."""
     return dict(HouseLimit.objects.values_list("key", "value"))

@@ -14,6 +14,8 @@ from django.db import models
 from django.db.backends.sqlite3 import base, operations
 from django.db.models.expressions import Col
 
+from .writes import Writes
+
 LEAST: dict[type, Any] = {
     models.DateTimeField: datetime(1970, 1, 1, tzinfo=UTC),
     models.DateField: date(1970, 1, 1),
@@ -59,6 +61,19 @@ class DatabaseWrapper(base.DatabaseWrapper):
 
     ops_class = DatabaseOperations
 
+    def __init__(self, *args: Any, **options: Any) -> None:
+        super().__init__(*args, **options)
+        self.writes = Writes()
+        self.execute_wrappers.append(self.writes)
+
+    def _rollback(self) -> None:
+        super()._rollback()  # type: ignore[misc]
+        self.writes.anything()
+
+    def _savepoint_rollback(self, sid: str) -> None:
+        super()._savepoint_rollback(sid)  # type: ignore[misc]
+        self.writes.anything()
+
     def get_connection_params(self) -> dict[str, Any]:
         """As Django has them; what a column is comes from its field alone, not from the driver as well."""
         return super().get_connection_params() | {"detect_types": 0}
@@ -67,4 +82,5 @@ class DatabaseWrapper(base.DatabaseWrapper):
         """A connection that reads any text."""
         found = super().get_new_connection(conn_params)
         found.text_factory = tolerant
+        self.writes.anything()
         return found

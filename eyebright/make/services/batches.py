@@ -1,9 +1,10 @@
 """Batches: begun, carried on step by step, read, finished, taken back."""
 
+from collections.abc import Sequence
 from typing import Any
 
 from django.db import transaction
-from django.db.models import Prefetch, QuerySet
+from django.db.models import Prefetch, QuerySet, prefetch_related_objects
 from django.utils import timezone
 
 from eyebright.core.formulas.assess import grades
@@ -42,6 +43,7 @@ from .serializers import batch_out, row_out
 from .taking import put_back, take_off
 
 LATELY = 12
+FETCHED = ("clocks", "poured")
 OF_NOTHING = tuple(  # the run sheet of what nothing is planned of
     SheetStep(act=act, kind=kind, name=name, says=says, how=how)
     for act, kind, name, says, how in (
@@ -63,7 +65,7 @@ UNDER_WAY = 30
 
 def whole(rows: QuerySet[Batch]) -> QuerySet[Batch]:
     """Batches with all that is shown of them, in a fixed number of queries."""
-    return rows.select_related("formula", "reading", "vessel", "head").prefetch_related("clocks")
+    return rows.select_related("formula", "reading", "vessel", "head").prefetch_related(*FETCHED)
 
 
 def find_batch(pk: int, *, also_removed: bool = False) -> Batch:
@@ -79,19 +81,23 @@ def checked_batch(pk: int, version: int) -> Batch:
     return batch
 
 
-def kept(batch: Batch, *, anew: bool = True, whom: bool = True) -> BatchOut:
-    """Keep a batch that was changed, worked out anew, and show it. `whom`: also how it goes on each head."""
-    batch = _fresh(batch)
+def kept(batch: Batch, *, anew: bool = True, whom: bool = True, fetched: Sequence[str] = FETCHED) -> BatchOut:
+    """Keep a batch that was changed, worked out anew, and show it.
+
+    `whom`: also how it goes on each head; `fetched`: which of its rows were changed.
+    """
+    batch = _fresh(batch, fetched)
     if anew:
         evaluate_again(batch, whom=whom)
     batch.save()
-    return batch_out(find_batch(batch.pk))
+    return batch_out(batch)
 
 
-def _fresh(batch: Batch) -> Batch:
-    """The same row, with what was fetched along with it asked for anew."""
-    if hasattr(batch, "_prefetched_objects_cache"):
-        batch._prefetched_objects_cache.clear()
+def _fresh(batch: Batch, fetched: Sequence[str] = FETCHED) -> Batch:
+    """The same row, with its pours, clocks or both fetched anew."""
+    for name in fetched:
+        getattr(batch, "_prefetched_objects_cache", {}).pop(name, None)
+    prefetch_related_objects([batch], *FETCHED)
     return batch
 
 
@@ -246,7 +252,7 @@ def _may_leave(batch: Batch, place: int) -> None:
     if row.act != "weigh":
         return
     lines = set(row.lines) - {int(each) for each in batch.left_out}
-    have = set(batch.poured.values_list("line", flat=True))
+    have = {row.line for row in batch.poured.all()}
     names = [plan.name for plan in batch.pours if plan.line in lines - have]
     if names:
         raise Problem.field("step", f"Not in yet: {', '.join(names)}. Weigh or tick it, or leave it out.")

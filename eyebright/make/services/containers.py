@@ -68,6 +68,8 @@ def place_of(row: Container) -> Place:
 def containers_out(rows: Iterable[Container]) -> list[ContainerOut]:
     """Containers, with what is asked of them; in a fixed number of queries."""
     every = list(rows)
+    if not every:
+        return []
     poured: dict[int, list[Topping]] = {}
     for topping in Topping.objects.filter(container__in=[each.pk for each in every]):
         poured.setdefault(topping.container_id, []).append(topping)
@@ -161,9 +163,9 @@ def sooner_here(batch: Batch) -> tuple[float, int]:
     return spoils_sooner(told)
 
 
-def filled_of(batch: Batch) -> float:
+def filled_of(batch: Batch, containers: Iterable[Container] | None = None) -> float:
     """How much of a batch is accounted for: in containers of its own, and on top of others."""
-    own = batch.containers.aggregate(sum=Sum("filled"))["sum"] or 0
+    own = sum(row.filled for row in (batch.containers.all() if containers is None else containers))
     on_top = Topping.objects.filter(batch=batch).aggregate(sum=Sum("amount"))["sum"] or 0
     return float(own) + float(on_top)
 

@@ -5,10 +5,14 @@ Copies stand in the batch afterwards.
 
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import asdict, dataclass
+from datetime import date
+
+from django.utils import timezone
 
 from eyebright.core.formulas.assess import Assessment
 from eyebright.core.formulas.change import Workbench
 from eyebright.core.formulas.model import Formula, FormulaError, Ingredient, default_phase, family_of, of_form
+from eyebright.core.heads import head_facts, record_as_kept
 from eyebright.core.make import (
     Pour,
     RunStep,
@@ -27,6 +31,7 @@ from eyebright.formulas.services.assessments import assessment_of
 from eyebright.formulas.services.workbench import ParsedFormula, as_core, core_bench, entered_of, keys_of
 from eyebright.heads.models import Head
 from eyebright.heads.services import HeadHistory
+from eyebright.kept.derived import derived
 from eyebright.kept.wire import caution_snapshots, figure_out
 from eyebright.shelf.models import Reading
 from eyebright.shelf.services.readings import kept_reading
@@ -199,9 +204,14 @@ def sheet_of(found: Assessment) -> tuple[RunStep, ...]:
 
 def household_of_care() -> tuple[list[str], list[str]]:
     """Those of the household with asthma on record, and its children, by name."""
+    return _household_of_care(timezone.localdate())
+
+
+@derived("heads.Head")
+def _household_of_care(today: date) -> tuple[list[str], list[str]]:
     asthma, children = [], []
     for head in Head.objects.all():
-        facts = HeadHistory(head).core().facts()
+        facts = head_facts(record_as_kept(head.answers, today).record, today)
         asthma += [head.name] if facts["asthma"] else []
         children += [head.name] if facts["child"] else []
     return asthma, children
@@ -285,12 +295,12 @@ def evaluate_again(batch: Batch, *, whom: bool = True) -> None:
         ]
     asthma, children = household_of_care()
     sheet = [row.as_core() for row in batch.steps]
-    places = len(now.found.preparation.steps)
+    places, now_warm = len(now.found.preparation.steps), warm_now(batch)
     for place, row in enumerate(batch.steps):
         of = sheet[place].of
         if of is not None and of >= places:
             continue
-        celsius = _celsius(batch, place)
+        celsius = now_warm if place >= batch.step else None
         facts = step_facts(sheet, place, now.found, asthma, children, celsius)
         row.cautions = list(step_cautions(facts))
     if now.done is not None and whom:
@@ -301,11 +311,6 @@ def evaluate_again(batch: Batch, *, whom: bool = True) -> None:
 def _narrows(reading: Reading) -> bool:
     """Whether a reading tells of its batch alone: it is believable, and taught nothing of the bottles."""
     return reading.removed_at is None and not reading.doubtful and not reading.lines.exists()
-
-
-def _celsius(batch: Batch, place: int) -> float | None:
-    """How warm it is at the step where it stands, and from there on, by its clocks and its thermometer."""
-    return warm_now(batch) if place >= batch.step else None
 
 
 def careful(head: Head) -> bool:

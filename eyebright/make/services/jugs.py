@@ -58,7 +58,7 @@ def pour_jug(ask: MixAsk, passing: Passing, who: str) -> Batch:
     )
     keep_passes(ready.passed, passing, ask.head, f"jug {batch.pk}")
     for place, layer in enumerate(batch.pours, start=1):
-        kept = Pour.objects.create(
+        kept = Pour(
             batch=batch, line=place, stuff=layer.key, name=layer.name[:80], how="spoons", unit=layer.unit,
             amount=exact(layer.amount), taken=exact(layer.amount),
         )  # fmt: skip

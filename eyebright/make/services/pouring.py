@@ -12,7 +12,7 @@ from eyebright.core.make import Bowl, leftover, look, put_right
 from eyebright.core.materials import Amount, MeasureError, Supply, measured, said, unit_of
 from eyebright.core.vocabulary import Pouring
 from eyebright.formulas.services.assessments import assessment_of
-from eyebright.formulas.services.workbench import entered_of, to_schema
+from eyebright.formulas.services.workbench import as_core, entered_of, keys_of, to_schema
 from eyebright.kept.decimals import exact
 from eyebright.kept.problems import Problem, one
 from eyebright.kept.versions import get_checked
@@ -39,13 +39,14 @@ def pour(pk: int, entered: PourIn) -> BatchOut:
     batch = checked_batch(pk, entered.version)
     if batch.finished_at is not None:
         raise Problem.field("line", "This batch is finished. Take that back first, then pour.")
-    if batch.poured.count() >= MOST_POURS:
+    if len(batch.poured.all()) >= MOST_POURS:
         raise Problem.field("line", f"That is more than {MOST_POURS} pours: begin another batch.")
     plan = batch.pour_of(entered.line)
     if entered.line and plan is None:
         raise Problem.field("line", "That line is not in this batch.")
     key = entered.stuff or (plan.key if plan else "")
-    stuff = supplies_of([key]).get(key) or (supplies_of([key], also_removed=True).get(key) if plan else None)
+    keys = list(dict.fromkeys([*keys_of(entered_of(batch.body)), key]))
+    stuff = supplies_of(keys).get(key) or (supplies_of([key], also_removed=True).get(key) if plan else None)
     if stuff is None:
         raise gone("stuff") if key else Problem.field("stuff", "Say what went in.")
     if (made := container_id(key)) is not None and not Container.objects.filter(
@@ -64,7 +65,7 @@ def pour(pk: int, entered: PourIn) -> BatchOut:
         _as_planned(batch, plan, entered.line, stuff)
     else:
         raise Problem.field("amount", f"Say how much {stuff.name}.")
-    return kept(batch, whom=plan is None or key not in keys_planned(plan))
+    return kept(batch, whom=plan is None or key not in keys_planned(plan), fetched=["poured"])
 
 
 def _by_scale(batch: Batch, entered: PourIn, stuff: Supply) -> None:
@@ -116,7 +117,7 @@ def _as_planned(batch: Batch, plan: PlannedPour, line: int, stuff: Supply) -> No
 
 def _whole(batch: Batch, line: int) -> Amount | None:
     """A line's amount as it was planned."""
-    plan = evaluate(batch).written.formula
+    plan = as_core(entered_of(batch.body), batch.formula_id).formula
     found = next((each for each in plan.ingredients if each.id == line), None) if plan else None
     return found.amount if found is not None and found.amount.low == found.amount.high else None
 
@@ -128,7 +129,7 @@ def _keep(
     taken = _base(batch, line, stuff, amount)
     if taken > MOST_GRAMS:
         raise Problem.field("amount", "That is more than a kitchen makes at once.")
-    row = Pour.objects.create(
+    row = Pour(
         batch=batch, line=line, stuff=stuff.key, name=stuff.name[:80], amount=exact(amount.value),
         unit=amount.unit, packed=amount.packed, how=how, taken=exact(taken),
     )  # fmt: skip

@@ -169,6 +169,7 @@ def batch_out(batch: Batch) -> BatchOut:
     """A batch."""
     now = timezone.now()
     pours = list(batch.poured.all())
+    containers = list(batch.containers.select_related("batch"))
     clocks = {clock.place: clock for clock in batch.clocks.all()}
     done = batch.made
     mills = any(step_kinds()[step.kind].mills for step in batch.steps if step.kind in step_kinds())
@@ -209,8 +210,8 @@ def batch_out(batch: Batch) -> BatchOut:
         vessel=batch.vessel_id,
         vessel_ml=float(vessel.volume) if vessel else None,
         overfull=_overfull(vessel.name, float(vessel.volume), inside) if vessel else "",
-        containers=containers_out(batch.containers.select_related("batch")),
-        filled=filled_of(batch),
+        containers=containers_out(containers),
+        filled=filled_of(batch, containers),
         photos=[photo_out(each) for each in batch.photos.all()],
         washes=_washes(batch),
         note=batch.note,

@@ -18,11 +18,11 @@ NEARLY = Decimal("0.01")
 
 
 def take_off(pour: Pour) -> None:
-    """Take a pour off what is left, and keep what its bottle really gave."""
+    """Take a pour off what is left; kept with what its bottle really gave."""
     gave = take_some(pour.stuff, pour.taken)
     pour.gave = Decimal(0) if gave is None else gave
     pour.short = gave is not None and gave < pour.taken - NEARLY
-    pour.save(update_fields=["gave", "short"])
+    pour.save()
 
 
 def take_some(stuff: str, amount: Decimal) -> Decimal | None:

@@ -7,6 +7,7 @@ from django.db import transaction
 from eyebright.core.materials import Kit, MaterialError, OwnSpoon, OwnVessel, kit
 from eyebright.household.services.household import the_system
 from eyebright.kept.decimals import as_float, exact
+from eyebright.kept.derived import derived
 from eyebright.kept.problems import Problem, one
 from eyebright.kept.versions import changed, get_checked
 
@@ -24,6 +25,7 @@ from ..schemas.measures import (
 from .materials import material_of
 
 
+@derived("shelf.Spoon", "shelf.Vessel", "household.Household")
 def the_kit() -> Kit:
     """Everything the household measures with, as the core takes it."""
     own = tuple(

@@ -1,10 +1,12 @@
 """Readings, and what is believed of everything on the shelf because of them."""
 
 from collections.abc import Iterable, Sequence
+from datetime import date
 from itertools import pairwise
 
 import numpy as np
 from django.db import transaction
+from django.utils import timezone
 
 from eyebright.core.chemistry import MeterReading, ReadingError, StripReading, believable
 from eyebright.core.chemistry import Reading as CoreReading
@@ -14,13 +16,15 @@ from eyebright.core.mix import JugError, JugObservation, Line, filled
 from eyebright.core.numbers import Draws, Posterior, figure
 from eyebright.instruments.services import meter_reach
 from eyebright.kept.decimals import as_float, exact
+from eyebright.kept.derived import derived
 from eyebright.kept.problems import Problem, one
 from eyebright.kept.versions import changed, get_checked
 from eyebright.kept.wire import figure_out
 
 from ..models import Reading, ReadingLine, StripSet
 from ..schemas.readings import NeatReadingIn, ReadIn, ReadingOut, StripSetChangeIn, StripSetIn, StripSetOut
-from .supplies import gone, supplies_of, supply_of
+from .supplies import SHELF, gone, supplies_of, supply_of
+from .supply_providers import provider_of
 
 AGAIN = (
     "That is far from what this can be. It is kept, and nothing is learnt from it until it is read again: "
@@ -263,4 +267,12 @@ def _observation(
 
 def posterior_for(keys: Iterable[str]) -> Posterior:
     """What readings taught of these things."""
+    every = tuple(dict.fromkeys(keys))
+    if any(provider_of(key) for key in every):  # of what is made, nobody here knows when it changes
+        return posterior_from(observations_of(every))
+    return _posterior(every, timezone.localdate())
+
+
+@derived("shelf.Reading", "shelf.ReadingLine", *SHELF)
+def _posterior(keys: tuple[str, ...], today: date) -> Posterior:
     return posterior_from(observations_of(keys))

@@ -1,6 +1,7 @@
 """What goes into a jug, by its key: `lot-3`, `water-2`; not at hand `lib-baking_soda`, `class-hard`."""
 
 from collections.abc import Iterable, Mapping
+from datetime import date
 from functools import cache, lru_cache
 
 from django.db.models import Q
@@ -34,6 +35,7 @@ from eyebright.core.materials import (
 from eyebright.core.materials import Lot as CoreLot
 from eyebright.core.mix import kind_of, sour
 from eyebright.household.services.household import number_habit
+from eyebright.kept.derived import derived
 from eyebright.kept.problems import Problem
 
 from ..models import Lot, OwnMaterial, WaterSource
@@ -57,6 +59,7 @@ ELSEWHERE = ("lib", "class")  # what is not on the shelf
 AT_HAND = ("lot", "water")
 SHOWN, TYPED = 30, 12  # in a list of everything, and of what goes by the words typed
 NOT_TAP = ("distilled", "rain", "flower")  # classes of water that come from no tap
+SHELF = ("shelf.Lot!left", "shelf.WaterSource", "shelf.WaterProfile", "shelf.OwnMaterial", "shelf.Correction")
 FOR_ROUTES = 60  # lots looked through for another way to a pH
 
 
@@ -128,7 +131,17 @@ def not_at_hand(stuff: Material) -> CoreLot:
 
 def supplies_of(keys: Iterable[str], *, also_removed: bool = False) -> dict[str, Supply]:
     """What goes by these keys, in a few queries however many there are; what is gone is left out."""
-    keys = list(keys)
+    keys = list(dict.fromkeys(keys))
+    out = dict(_on_the_shelf(tuple(keys), also_removed, timezone.localdate()))
+    for kind, provider in supply_providers.items():
+        if asked := [key for key in keys if key.startswith(f"{kind}-")]:
+            out |= provider.find(asked, also_removed=also_removed)
+    return out
+
+
+@derived(*SHELF)
+def _on_the_shelf(keys: tuple[str, ...], also_removed: bool, today: date) -> dict[str, Supply]:
+    """What stands on the shelf or in the library by these keys, on a day: bottles go past their dates."""
     numbers: dict[str, list[str]] = {"lot": [], "water": []}
     out: dict[str, Supply] = {}
     library: list[str] = []
@@ -140,9 +153,6 @@ def supplies_of(keys: Iterable[str], *, also_removed: bool = False) -> dict[str,
             library.append(name)
         elif where in ELSEWHERE and (found := _elsewhere(where, name)):
             out[key] = found
-    for kind, provider in supply_providers.items():
-        if asked := [key for key in keys if key.startswith(f"{kind}-")]:
-            out |= provider.find(asked, also_removed=also_removed)
     if library:
         out |= {f"lib-{key}": not_at_hand(stuff) for key, stuff in materials_of(library).items()}
     if numbers["lot"]:
@@ -155,6 +165,7 @@ def supplies_of(keys: Iterable[str], *, also_removed: bool = False) -> dict[str,
     return out
 
 
+@derived("shelf.Lot")
 def bought_again() -> dict[str, str]:
     """Bottles that are the next of one of the same name: keys, each with that of the first."""
     ready = [key for key, each in library().items() if each.ready]
@@ -168,6 +179,7 @@ def bought_again() -> dict[str, str]:
     return out
 
 
+@derived("shelf.WaterSource", "shelf.WaterProfile")
 def plain_water() -> Supply:
     """The household's first water, or anybody's."""
     source = WaterSource.objects.prefetch_related("profiles").first()

@@ -1,6 +1,6 @@
 """Links of a wash as they are kept and entered, and as the core takes them, over a head at a time."""
 
-from collections.abc import Hashable, Iterable, Iterator, Mapping, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from contextlib import contextmanager
 from dataclasses import dataclass
 from datetime import datetime
@@ -19,7 +19,7 @@ from eyebright.core.materials import Supply
 from eyebright.core.wash import WashAssessor, WashLink, pauses, sections
 from eyebright.formulas.models import Formula
 from eyebright.formulas.services.workbench import as_core, core_bench, entered_of, keys_of
-from eyebright.kept.fingerprint import fingerprint
+from eyebright.kept.derived import derived
 from eyebright.kept.lenient import parse_lenient
 from eyebright.kept.problems import Problem
 from eyebright.make.models import Container
@@ -27,7 +27,7 @@ from eyebright.make.services.jugs import jugs_left
 from eyebright.make.services.keys import container_id
 from eyebright.shelf.models import Lot
 from eyebright.shelf.services.keys import is_id
-from eyebright.shelf.services.supplies import plain_water, supplies_of
+from eyebright.shelf.services.supplies import SHELF, plain_water, supplies_of
 
 from ..schemas.chains import WashLinkIn
 
@@ -36,6 +36,11 @@ GONE_LINK = WashLinkIn(stuff="gone")
 GONE = "That formula is gone: choose another, or leave it out."
 NO_STOCK = "That is not in stock any more: choose another."
 NO_STUFF = "That is no longer on the shelf: choose another."
+OF_A_HEAD = (
+    "heads.Head", "heads.CheckIn", "heads.TestResult", "heads.PatchTest", "wash.Wash",
+    "household.Household", "household.HouseLimit", "shelf.Spoon", "shelf.Vessel",
+)  # fmt: skip
+OF_WHAT_IS_MADE = ("make.Container", "make.Batch", "make.Pour", "make.StepClock", "shelf.Lot")
 THROWN = {
     "used": "was used up", "smell": "was thrown away: it smelled", "cloud": "was thrown away: it was cloudy",
     "mould": "was thrown away: it was mouldy", "fizz": "was thrown away: it fizzed",
@@ -116,10 +121,6 @@ class _LinkContext:
     assessor: WashAssessor
 
 
-_contexts: dict[Hashable, _LinkContext] = {}
-REMEMBERED = 12
-
-
 def resolve_links(
     links: Sequence[WashLinkIn],
     head: int | None,
@@ -186,30 +187,24 @@ def _context(
     *,
     also_removed: bool,
 ) -> _LinkContext:
-    """What these links are made of, for a head at a time; the last few are remembered."""
+    """What these links are made of, for a head at a time."""
     formulas = tuple(sorted({link.formula for link in links if link.formula}))
     stuff = tuple(sorted({link.stuff for link in links if link.stuff and not link.formula}))
-    mark, when = fingerprint(), at or timezone.now().replace(second=0, microsecond=0)
-    key = (mark, formulas, stuff, head, when, day, timezone.get_current_timezone_name(), also_removed)
-    found = _contexts.get(key) if mark is not None else None
-    if found is None:
-        found = _gathered(formulas, stuff, head, at, day, also_removed=also_removed)
-        if mark is not None:
-            if len(_contexts) >= REMEMBERED:
-                _contexts.clear()
-            _contexts[key] = found
-    return found
+    now = (timezone.now().replace(second=0, microsecond=0), timezone.get_current_timezone_name())
+    return _gathered(formulas, stuff, head, at, day, also_removed, now)
 
 
+@derived(*SHELF, *OF_A_HEAD, *OF_WHAT_IS_MADE, "formulas.Formula", "shelf.Reading", "shelf.ReadingLine")
 def _gathered(
-    formulas: Sequence[int],
-    stuff: Sequence[str],
+    formulas: tuple[int, ...],
+    stuff: tuple[str, ...],
     head: int | None,
     at: datetime | None,
     day: Today | None,
-    *,
     also_removed: bool,
+    now: tuple[datetime, str],
 ) -> _LinkContext:
+    """All that these links are made of, as it is at a minute of a time zone (`now`)."""
     rows = Formula.among(also_removed=also_removed).in_bulk(list(formulas))
     entered = {pk: entered_of(row.body) for pk, row in rows.items()}
     written = {pk: (as_core(each, pk).formula, each.name) for pk, each in entered.items()}

@@ -1,6 +1,5 @@
 """Planned washes: kept, changed, and what is worked out of each, with the state that it was worked out in."""
 
-import hashlib
 import json
 from collections.abc import Sequence
 from contextlib import suppress
@@ -23,6 +22,7 @@ from eyebright.heads.services import find_head, learnt, today_of
 from eyebright.household.services.hours import the_hours
 from eyebright.household.services.household import house_limits, the_household
 from eyebright.kept.clock import aware
+from eyebright.kept.derived import mark
 from eyebright.kept.problems import Problem, one
 from eyebright.kept.versions import changed, get_checked
 from eyebright.kept.wire import figure_out
@@ -301,7 +301,7 @@ class State:
             [self._made.get(container_id(link.stuff) or 0) for link in links if link.stuff],
             self._taught(row, links),
         ]  # fmt: skip
-        return hashlib.sha256(json.dumps(of, default=str).encode()).hexdigest()[:20]
+        return mark(*of)
 
     def _taught(self, row: PlannedWash, links: Sequence[WashLinkIn]) -> list[float]:
         """What washes taught of its head and of what it is done with, as far as it moves anything."""

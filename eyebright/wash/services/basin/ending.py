@@ -44,13 +44,13 @@ def end(pk: int, entered: EndIn) -> EndedOut:
         for link_id, link in link_ids(run)
         if link_id in contacts and (part := _part(run, link_id, link, contacts[link_id], ended))
     ]
+    done = _as_done(run, contacts, ended)
     planned = run.planned
     planned.at, planned.done_at = run.began_at, ended
     planned.save()
     kept, says = keep_parts(planned.head, planned, parts, run.began_at, carried_out=True)
     run.ended_at = ended
-    run.snapshot.done = _as_done(run, contacts, ended)
-    run.snapshot.washes, run.snapshot.used_up = kept, _used_up(run, ended)
+    run.snapshot.done, run.snapshot.washes, run.snapshot.used_up = done, kept, _used_up(run, ended)
     run.save()
     return EndedOut(run=run_out(run, says="; ".join(says)), washes=kept, says="; ".join(says))
 
