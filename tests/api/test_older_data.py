@@ -59,10 +59,16 @@ NEW_COLUMNS: dict[str, dict[str, Any]] = {
     },
 }
 POURED = ("mix_rinse", "journal_entry")  # what became batches
-ELSEWHERE = {"worked_out_at", "gave", "rinse_id", "wash_id", "feel", "version", "id"}  # of a batch, or gone
+ELSEWHERE = {"worked_out_at", "gave", "rinse_id", "wash_id", "feel", "version", "id"} | {
+    "reading",
+    "reading_step",
+    "reading_reach",
+    "told_id",
+}  # of a batch, or gone
 VERSIONED = {"version": 1}  # of every row that could be changed or removed
 NEW_TABLES = {
-    *(f"make_{each}" for each in ("batch", "forwhom", "pour", "stepclock", "container", "topping", "photo")),
+    *(f"make_{each}" for each in ("batch", "batchrecipient", "pour", "stepclock")),
+    *(f"make_{each}" for each in ("container", "topping", "photo")),
     "household_answered",
     "household_houselimit",
     "household_takentime",
@@ -203,6 +209,9 @@ class BeforeApps(Older):
             for name, value in before[table][0].items():
                 if name not in ELSEWHERE | {"facts"}:
                     self.assertEqual(batch[name], value, f"{table}.{name}")
+        entry = before["journal_entry"][0]
+        reading = next(row for row in after["shelf_reading"] if row["id"] == batch["reading_id"])
+        self.assertEqual((reading["id"], reading["value"]), (entry["told_id"], entry["reading"]))
         # what was known of its acid is said in today's words too
         facts = json.loads(batch["facts"])
         self.assertLessEqual(OLD_FACTS.items(), facts.items())

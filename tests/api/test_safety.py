@@ -124,7 +124,7 @@ class Database(TransactionTestCase):
         asked = {"rinse": {"lines": lines, "volume": 500, "aim": 4.5}}
         with (
             mock.patch(
-                "eyebright.make.services.jugs.Pour.objects.create",
+                "eyebright.make.services.jugs.Pour.save",
                 side_effect=sqlite3.OperationalError("full"),
             ),
             self.assertLogs("eyebright.kept.problems", "ERROR"),

@@ -125,6 +125,8 @@ def _sound(field: Any, told: Any) -> Any:
         if value is not None or not field.null:
             field.run_validators(value)
             json.dumps(value, default=str, allow_nan=False)
+        if isinstance(field, LenientJSON) and value is None and not field.null:
+            raise TypeError(field.name)
         if isinstance(field, LenientJSON) and value is not None:
             given, value = value, field.sound(value)
             if given and not value:

@@ -3582,59 +3582,6 @@ export interface components {
             why: string;
         };
         /**
-         * AlongOut
-         * @description After one link (core/wash/chain.py: Along). `says`: how much of it goes on, and what there is;
-         *     `doubts`: what is not known of something bought.
-         */
-        AlongOut: {
-            /** Covered */
-            covered: boolean;
-            dose: components["schemas"]["FigureOut"];
-            /**
-             * Doubts
-             * @default []
-             */
-            doubts: string[];
-            lengths_lift: components["schemas"]["FigureOut"] | null;
-            lengths_oil: components["schemas"]["FigureOut"];
-            lengths_ph: components["schemas"]["FigureOut"] | null;
-            /** Longest */
-            longest: number | null;
-            /** Minutes */
-            minutes: number;
-            /** Name */
-            name: string;
-            own_ph: components["schemas"]["FigureOut"] | null;
-            /** Pause */
-            pause: string;
-            ph: components["schemas"]["FigureOut"] | null;
-            /** Plain */
-            plain: boolean;
-            put_back: components["schemas"]["FigureOut"];
-            /**
-             * Says
-             * @default
-             */
-            says: string;
-            scalp_lift: components["schemas"]["FigureOut"] | null;
-            scalp_oil: components["schemas"]["FigureOut"];
-            scalp_ph: components["schemas"]["FigureOut"] | null;
-            /**
-             * Short
-             * @default false
-             */
-            short: boolean;
-            /** So Far */
-            so_far: number;
-            /** Start */
-            start: number;
-            /**
-             * Zone
-             * @enum {string}
-             */
-            zone: "scalp" | "lengths" | "both" | "bag" | "face";
-        };
-        /**
          * AmissOut
          * @description What went amiss at a wash, or the help that was pressed, by its word in `feel`.
          */
@@ -4051,7 +3998,7 @@ export interface components {
             /** From Jar */
             from_jar: boolean;
             /** Heads */
-            heads: components["schemas"]["ForHeadOut"][];
+            heads: components["schemas"]["RecipientOut"][];
             /** Id */
             id: number;
             /** Lines */
@@ -5593,23 +5540,6 @@ export interface components {
             volume: number[];
         };
         /**
-         * ForHeadOut
-         * @description How it goes on one head: parts of water to one (None: not at all), its pH then, what is said to it.
-         */
-        ForHeadOut: {
-            /** Cautions */
-            cautions: components["schemas"]["CautionOut"][];
-            /** Head */
-            head: number;
-            /** Name */
-            name: string;
-            /** Parts */
-            parts: number | null;
-            ph: components["schemas"]["FigureOut"] | null;
-            /** Says */
-            says: string;
-        };
-        /**
          * FormOut
          * @description A form that it comes in: what a teaspoon weighs, how many g do as much as 1 g of its own form.
          */
@@ -6705,6 +6635,59 @@ export interface components {
             room: number;
             /** Text */
             text: string;
+        };
+        /**
+         * LinkResultOut
+         * @description After one link (core/wash/chain.py: LinkResult). `says`: how much of it goes on, and what there is;
+         *     `doubts`: what is not known of something bought.
+         */
+        LinkResultOut: {
+            /** Covered */
+            covered: boolean;
+            dose: components["schemas"]["FigureOut"];
+            /**
+             * Doubts
+             * @default []
+             */
+            doubts: string[];
+            lengths_lift: components["schemas"]["FigureOut"] | null;
+            lengths_oil: components["schemas"]["FigureOut"];
+            lengths_ph: components["schemas"]["FigureOut"] | null;
+            /** Longest */
+            longest: number | null;
+            /** Minutes */
+            minutes: number;
+            /** Name */
+            name: string;
+            own_ph: components["schemas"]["FigureOut"] | null;
+            /** Pause */
+            pause: string;
+            ph: components["schemas"]["FigureOut"] | null;
+            /** Plain */
+            plain: boolean;
+            put_back: components["schemas"]["FigureOut"];
+            /**
+             * Says
+             * @default
+             */
+            says: string;
+            scalp_lift: components["schemas"]["FigureOut"] | null;
+            scalp_oil: components["schemas"]["FigureOut"];
+            scalp_ph: components["schemas"]["FigureOut"] | null;
+            /**
+             * Short
+             * @default false
+             */
+            short: boolean;
+            /** So Far */
+            so_far: number;
+            /** Start */
+            start: number;
+            /**
+             * Zone
+             * @enum {string}
+             */
+            zone: "scalp" | "lengths" | "both" | "bag" | "face";
         };
         /**
          * LittleTestIn
@@ -8515,6 +8498,23 @@ export interface components {
             start: string;
         };
         /**
+         * RecipientOut
+         * @description How it goes on one head: parts of water to one (None: not at all), its pH then, what is said to it.
+         */
+        RecipientOut: {
+            /** Cautions */
+            cautions: components["schemas"]["CautionOut"][];
+            /** Head */
+            head: number;
+            /** Name */
+            name: string;
+            /** Parts */
+            parts: number | null;
+            ph: components["schemas"]["FigureOut"] | null;
+            /** Says */
+            says: string;
+        };
+        /**
          * RecordIn
          * @description A wash that was done, without the program, of one head.
          *
@@ -9626,7 +9626,7 @@ export interface components {
             /** Cautions */
             cautions: components["schemas"]["CautionOut"][];
             /** Heads */
-            heads: components["schemas"]["ForHeadOut"][];
+            heads: components["schemas"]["RecipientOut"][];
             /** Keeps */
             keeps: string;
             /** Lines */
@@ -9932,7 +9932,7 @@ export interface components {
             /** Ahead */
             ahead: number;
             /** Along */
-            along: components["schemas"]["AlongOut"][];
+            along: components["schemas"]["LinkResultOut"][];
             /** Asked */
             asked: string;
             /** Basin */
