@@ -188,7 +188,9 @@ class BeforeApps(Older):
             cautions=[],
             facts=OLD_FACTS,
         )
-        old.get_model("journal", "Entry").objects.create(rinse=rinse, wash=wash, told=told, note="soft")
+        old.get_model("journal", "Entry").objects.create(
+            rinse=rinse, wash=wash, told=told, reading=told.value, reading_step="0.5", note="soft"
+        )
 
     def given_anew(self, row: dict[str, Any]) -> dict[str, float]:
         """What a soap-plant liquor was given, by what one is believed to hold now (wash/0003)."""
