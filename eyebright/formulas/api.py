@@ -6,6 +6,7 @@ from django.http import HttpRequest, HttpResponse
 from django.utils.text import slugify
 from ninja import Router, Status
 
+from eyebright.kept.routes import Rows
 from eyebright.kept.wire import gives
 
 from .schemas.choices import BenchOut, LinesIn, ReadOut
@@ -89,19 +90,7 @@ def save_formula(request: HttpRequest, pk: int, entered: FormulaSaveIn) -> Formu
     return formulas.save_formula(pk, entered)
 
 
-@router.delete("/{pk}", response={204: None}, operation_id="remove_formula")
-def remove_formula(request: HttpRequest, pk: int) -> Status[None]:
-    """Remove a formula; `restore` brings it back."""
-    formulas.find_formula(pk).remove()
-    return Status(204, None)
-
-
-@router.post("/{pk}/restore", response=FormulaOut, operation_id="restore_formula")
-def restore_formula(request: HttpRequest, pk: int) -> FormulaOut:
-    """Restore a formula that was removed."""
-    kept = formulas.find_formula(pk, also_removed=True)
-    kept.restore()
-    return formulas.formula_out(kept)
+Rows(router, "", "formula", FormulaOut).removal(formulas.find_formula, formulas.formula_out)
 
 
 @router.get("/{pk}/versions", response=list[VersionOut], operation_id="formula_versions")

@@ -5,6 +5,7 @@ from ninja import File, Router, Status
 from ninja.files import UploadedFile
 
 from eyebright.kept.problems import Problem, one
+from eyebright.kept.routes import Rows
 from eyebright.kept.wire import gives
 
 from . import services
@@ -42,37 +43,15 @@ def heads(request: HttpRequest) -> list[HeadRowOut]:
     return services.head_rows()
 
 
-@router.post("", response={201: HeadOut}, operation_id="add_head")
-def add_head(request: HttpRequest, entered: HeadIn) -> Status[HeadOut]:
-    """A new head."""
-    return Status(201, services.head_out(services.save_head(entered)))
-
-
-@router.get("/{pk}", response=HeadOut, operation_id="head")
-def head(request: HttpRequest, pk: int) -> HeadOut:
-    """One head."""
-    return services.head_out(services.find_head(pk))
-
-
-@router.patch("/{pk}", response=HeadOut, operation_id="change_head")
-def change_head(request: HttpRequest, pk: int, entered: HeadChangeIn) -> HeadOut:
-    """Change its record; a question that is left out keeps its answer."""
-    return services.head_out(services.change_head(pk, entered))
-
-
-@router.delete("/{pk}", response={204: None}, operation_id="remove_head")
-def remove_head(request: HttpRequest, pk: int) -> Status[None]:
-    """Archive a head; `restore` brings it back."""
-    services.find_head(pk).remove()
-    return Status(204, None)
-
-
-@router.post("/{pk}/restore", response=HeadOut, operation_id="restore_head")
-def restore_head(request: HttpRequest, pk: int) -> HeadOut:
-    """Bring it back."""
-    found = services.find_head(pk, also_removed=True)
-    found.restore()
-    return services.head_out(found)
+_heads = Rows(router, "", "head", HeadOut)
+_heads.add(HeadIn, lambda entered: services.head_out(services.save_head(entered)))
+_heads.one(lambda pk: services.head_out(services.find_head(pk)))
+_heads.change(
+    HeadChangeIn,
+    lambda pk, entered: services.head_out(services.change_head(pk, entered)),
+    "Change its record; a question that is left out keeps its answer.",
+)
+_heads.removal(services.find_head, services.head_out)
 
 
 @router.post("/{pk}/pictures", response={201: PictureOut}, operation_id="add_picture")

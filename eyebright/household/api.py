@@ -3,6 +3,8 @@
 from django.http import HttpRequest
 from ninja import Router, Status
 
+from eyebright.kept.routes import Rows
+
 from .schemas.household import (
     HouseholdChangeIn,
     HouseholdOut,
@@ -59,14 +61,6 @@ def take_time(request: HttpRequest, entered: TakenTimeIn) -> Status[TakenTimeOut
     return Status(201, hours.take_time(entered))
 
 
-@router.delete("/taken/{pk}", response={204: None}, operation_id="free_time")
-def free_time(request: HttpRequest, pk: int) -> Status[None]:
-    """Say that it is free again; `restore` takes it once more."""
-    hours.find_taken(pk).remove()
-    return Status(204, None)
-
-
-@router.post("/taken/{pk}/restore", response=TakenTimeOut, operation_id="restore_time")
-def restore_time(request: HttpRequest, pk: int) -> TakenTimeOut:
-    """Take it once more."""
-    return hours.restore_time(pk)
+Rows(router, "/taken", "time", TakenTimeOut).removal_by(
+    lambda pk: hours.find_taken(pk).remove(), hours.restore_time, remove="free_time"
+)

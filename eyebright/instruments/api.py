@@ -5,6 +5,8 @@ from typing import Annotated
 from django.http import HttpRequest, HttpResponseBase, StreamingHttpResponse
 from ninja import Query, Router, Status
 
+from eyebright.kept.routes import Rows
+
 from . import services
 from .schemas import (
     CalibrationIn,
@@ -54,25 +56,9 @@ def standards(
     return services.kitchen_standards(temperature)
 
 
-@router.patch("/{pk}", response=InstrumentOut, operation_id="change_instrument")
-def change(request: HttpRequest, pk: int, entered: InstrumentChangeIn) -> InstrumentOut:
-    """Change one."""
-    return services.change_instrument(pk, entered)
-
-
-@router.delete("/{pk}", response={204: None}, operation_id="remove_instrument")
-def remove(request: HttpRequest, pk: int) -> Status[None]:
-    """Put one away."""
-    services.find_instrument(pk).remove()
-    return Status(204, None)
-
-
-@router.post("/{pk}/restore", response=InstrumentOut, operation_id="restore_instrument")
-def restore(request: HttpRequest, pk: int) -> InstrumentOut:
-    """Put it back."""
-    row = services.find_instrument(pk, also_removed=True)
-    row.restore()
-    return services.instrument_out(row)
+_instruments = Rows(router, "", "instrument", InstrumentOut)
+_instruments.change(InstrumentChangeIn, services.change_instrument)
+_instruments.removal(services.find_instrument, services.instrument_out)
 
 
 @router.post("/{pk}/play", response=LiveOut, operation_id="play_instrument")
@@ -87,15 +73,4 @@ def calibrate(request: HttpRequest, pk: int, entered: CalibrationIn) -> Status[I
     return Status(201, services.save_calibration(services.find_instrument(pk), entered))
 
 
-@router.delete("/calibrations/{pk}", response={204: None}, operation_id="remove_calibration")
-def remove_calibration(request: HttpRequest, pk: int) -> Status[None]:
-    """Take a calibration back: the one before it counts again."""
-    services.find_calibration(pk).remove()
-    return Status(204, None)
-
-
-@router.post("/calibrations/{pk}/restore", response={204: None}, operation_id="restore_calibration")
-def restore_calibration(request: HttpRequest, pk: int) -> Status[None]:
-    """Let it count again."""
-    services.find_calibration(pk, also_removed=True).restore()
-    return Status(204, None)
+Rows(router, "/calibrations", "calibration", None).removal(services.find_calibration, None)

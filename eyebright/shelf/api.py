@@ -1,9 +1,11 @@
 """The shelf's routes."""
 
-from typing import Annotated
+from typing import Annotated, Any
 
 from django.http import HttpRequest
 from ninja import Query, Router, Status
+
+from eyebright.kept.routes import Rows
 
 from .schemas.lots import LotChangeIn, LotIn, LotOut, LotsOut, SupplyOut
 from .schemas.materials import (
@@ -119,31 +121,15 @@ def guess_material(request: HttpRequest, name: Find) -> GuessOut:
     return materials.guess(name)
 
 
-@router.post("/materials", response={201: KeptMaterialOut}, operation_id="add_material")
-def add_material(request: HttpRequest, entered: OwnMaterialIn) -> Status[KeptMaterialOut]:
-    """Put a material that the library does not hold on record."""
-    return Status(201, own_materials.save_own(entered))
+def _material(row: Any) -> MaterialOut:
+    return materials.material_out(materials.own_material(row))
 
 
-@router.patch("/materials/{pk}", response=KeptMaterialOut, operation_id="change_material")
-def change_material(request: HttpRequest, pk: int, entered: OwnMaterialChangeIn) -> KeptMaterialOut:
-    """Change one."""
-    return own_materials.change_own(pk, entered)
-
-
-@router.delete("/materials/{pk}", response={204: None}, operation_id="remove_material")
-def remove_material(request: HttpRequest, pk: int) -> Status[None]:
-    """Take one off the list; what it is in keeps it."""
-    own_materials.find_own(pk).remove()
-    return Status(204, None)
-
-
-@router.post("/materials/{pk}/restore", response=MaterialOut, operation_id="restore_material")
-def restore_material(request: HttpRequest, pk: int) -> MaterialOut:
-    """Put it back."""
-    found = own_materials.find_own(pk, also_removed=True)
-    found.restore()
-    return materials.material_out(materials.own_material(found))
+_own = Rows(router, "/materials", "material", KeptMaterialOut)
+_own.add(OwnMaterialIn, own_materials.save_own, "Put a material that the library does not hold on record.")
+_own.change(OwnMaterialChangeIn, own_materials.change_own)
+_own.shape = MaterialOut
+_own.removal(own_materials.find_own, _material)
 
 
 # ---- lots ----
@@ -160,73 +146,21 @@ def lots(
     return lot_room.lots(find, offset, limit)
 
 
-@router.post("/lots", response={201: LotOut}, operation_id="add_lot")
-def add_lot(request: HttpRequest, entered: LotIn) -> Status[LotOut]:
-    """Put a bottle or bag on the shelf."""
-    return Status(201, lot_room.save_lot(entered))
-
-
-@router.get("/lots/{pk}", response=LotOut, operation_id="lot")
-def lot(request: HttpRequest, pk: int) -> LotOut:
-    """One of them."""
-    return lot_room.lot_out(lot_room.find_lot(pk))
-
-
-@router.patch("/lots/{pk}", response=LotOut, operation_id="change_lot")
-def change_lot(request: HttpRequest, pk: int, entered: LotChangeIn) -> LotOut:
-    """Change one."""
-    return lot_room.change_lot(pk, entered)
-
-
-@router.delete("/lots/{pk}", response={204: None}, operation_id="remove_lot")
-def remove_lot(request: HttpRequest, pk: int) -> Status[None]:
-    """Take one off the shelf."""
-    lot_room.find_lot(pk).remove()
-    return Status(204, None)
-
-
-@router.post("/lots/{pk}/restore", response=LotOut, operation_id="restore_lot")
-def restore_lot(request: HttpRequest, pk: int) -> LotOut:
-    """Put it back."""
-    found = lot_room.find_lot(pk, also_removed=True)
-    found.restore()
-    return lot_room.lot_out(found)
+_lots = Rows(router, "/lots", "lot", LotOut)
+_lots.add(LotIn, lot_room.save_lot, "Put a bottle or bag on the shelf.")
+_lots.one(lambda pk: lot_room.lot_out(lot_room.find_lot(pk)))
+_lots.change(LotChangeIn, lot_room.change_lot)
+_lots.removal(lot_room.find_lot, lot_room.lot_out)
 
 
 # ---- waters ----
 
 
-@router.get("/waters", response=list[WaterOut], operation_id="waters")
-def waters(request: HttpRequest) -> list[WaterOut]:
-    """Every water."""
-    return water_room.waters()
-
-
-@router.post("/waters", response={201: WaterOut}, operation_id="add_water")
-def add_water(request: HttpRequest, entered: WaterIn) -> Status[WaterOut]:
-    """Put a water on the shelf."""
-    return Status(201, water_room.save_water(entered))
-
-
-@router.patch("/waters/{pk}", response=WaterOut, operation_id="change_water")
-def change_water(request: HttpRequest, pk: int, entered: WaterChangeIn) -> WaterOut:
-    """Change one."""
-    return water_room.change_water(pk, entered)
-
-
-@router.delete("/waters/{pk}", response={204: None}, operation_id="remove_water")
-def remove_water(request: HttpRequest, pk: int) -> Status[None]:
-    """Take one off the shelf."""
-    water_room.find_water(pk).remove()
-    return Status(204, None)
-
-
-@router.post("/waters/{pk}/restore", response=WaterOut, operation_id="restore_water")
-def restore_water(request: HttpRequest, pk: int) -> WaterOut:
-    """Put it back."""
-    found = water_room.find_water(pk, also_removed=True)
-    found.restore()
-    return water_room.water_out(found)
+_waters = Rows(router, "/waters", "water", WaterOut)
+_waters.many("waters", water_room.waters)
+_waters.add(WaterIn, water_room.save_water)
+_waters.change(WaterChangeIn, water_room.change_water)
+_waters.removal(water_room.find_water, water_room.water_out)
 
 
 @router.post("/waters/{pk}/profiles", response={201: WaterOut}, operation_id="add_profile")
@@ -247,123 +181,34 @@ def titrate(request: HttpRequest, pk: int, entered: TitrationIn) -> TitrationOut
     return water_room.titration(water_room.find_water(pk), entered)
 
 
-@router.delete("/profiles/{pk}", response={204: None}, operation_id="remove_profile")
-def remove_profile(request: HttpRequest, pk: int) -> Status[None]:
-    """Take figures of a day away."""
-    water_room.find_profile(pk).remove()
-    return Status(204, None)
-
-
-@router.post("/profiles/{pk}/restore", response={204: None}, operation_id="restore_profile")
-def restore_profile(request: HttpRequest, pk: int) -> Status[None]:
-    """Put them back."""
-    water_room.find_profile(pk, also_removed=True).restore()
-    return Status(204, None)
+Rows(router, "/profiles", "profile", None).removal(water_room.find_profile, None)
 
 
 # ---- what the household measures with ----
 
 
-@router.get("/vessels", response=list[VesselOut], operation_id="vessels")
-def vessels(request: HttpRequest) -> list[VesselOut]:
-    """Every vessel of the household's own."""
-    return measures.vessels()
+_vessels = Rows(router, "/vessels", "vessel", VesselOut)
+_vessels.many("vessels", measures.vessels)
+_vessels.add(VesselIn, measures.save_vessel)
+_vessels.change(VesselChangeIn, measures.change_vessel)
+_vessels.removal(measures.find_vessel, measures.vessel_out)
 
 
-@router.post("/vessels", response={201: VesselOut}, operation_id="add_vessel")
-def add_vessel(request: HttpRequest, entered: VesselIn) -> Status[VesselOut]:
-    """Put a vessel on the shelf."""
-    return Status(201, measures.save_vessel(entered))
-
-
-@router.patch("/vessels/{pk}", response=VesselOut, operation_id="change_vessel")
-def change_vessel(request: HttpRequest, pk: int, entered: VesselChangeIn) -> VesselOut:
-    """Change one."""
-    return measures.change_vessel(pk, entered)
-
-
-@router.delete("/vessels/{pk}", response={204: None}, operation_id="remove_vessel")
-def remove_vessel(request: HttpRequest, pk: int) -> Status[None]:
-    """Take one off the shelf."""
-    measures.find_vessel(pk).remove()
-    return Status(204, None)
-
-
-@router.post("/vessels/{pk}/restore", response=VesselOut, operation_id="restore_vessel")
-def restore_vessel(request: HttpRequest, pk: int) -> VesselOut:
-    """Put it back."""
-    found = measures.find_vessel(pk, also_removed=True)
-    found.restore()
-    return measures.vessel_out(found)
-
-
-@router.get("/spoons", response=list[SpoonOut], operation_id="spoons")
-def spoons(request: HttpRequest) -> list[SpoonOut]:
-    """Every spoon and scoop of the household's own."""
-    return measures.spoons()
-
-
-@router.post("/spoons", response={201: SpoonOut}, operation_id="add_spoon")
-def add_spoon(request: HttpRequest, entered: SpoonIn) -> Status[SpoonOut]:
-    """Put a spoon on the shelf."""
-    return Status(201, measures.save_spoon(entered))
-
-
-@router.patch("/spoons/{pk}", response=SpoonOut, operation_id="change_spoon")
-def change_spoon(request: HttpRequest, pk: int, entered: SpoonChangeIn) -> SpoonOut:
-    """Change one."""
-    return measures.change_spoon(pk, entered)
-
-
-@router.delete("/spoons/{pk}", response={204: None}, operation_id="remove_spoon")
-def remove_spoon(request: HttpRequest, pk: int) -> Status[None]:
-    """Take one off the shelf."""
-    measures.find_spoon(pk).remove()
-    return Status(204, None)
-
-
-@router.post("/spoons/{pk}/restore", response=SpoonOut, operation_id="restore_spoon")
-def restore_spoon(request: HttpRequest, pk: int) -> SpoonOut:
-    """Put it back."""
-    found = measures.find_spoon(pk, also_removed=True)
-    found.restore()
-    return measures.spoon_out(found)
+_spoons = Rows(router, "/spoons", "spoon", SpoonOut)
+_spoons.many("spoons", measures.spoons)
+_spoons.add(SpoonIn, measures.save_spoon)
+_spoons.change(SpoonChangeIn, measures.change_spoon)
+_spoons.removal(measures.find_spoon, measures.spoon_out)
 
 
 # ---- strips and readings ----
 
 
-@router.get("/strips", response=list[StripSetOut], operation_id="strip_sets")
-def strip_sets(request: HttpRequest) -> list[StripSetOut]:
-    """Every pack of strips."""
-    return readings.strip_sets()
-
-
-@router.post("/strips", response={201: StripSetOut}, operation_id="add_strips")
-def add_strips(request: HttpRequest, entered: StripSetIn) -> Status[StripSetOut]:
-    """Put a pack of strips on the shelf."""
-    return Status(201, readings.save_strips(entered))
-
-
-@router.patch("/strips/{pk}", response=StripSetOut, operation_id="change_strips")
-def change_strips(request: HttpRequest, pk: int, entered: StripSetChangeIn) -> StripSetOut:
-    """Change one."""
-    return readings.change_strips(pk, entered)
-
-
-@router.delete("/strips/{pk}", response={204: None}, operation_id="remove_strips")
-def remove_strips(request: HttpRequest, pk: int) -> Status[None]:
-    """Take one off the shelf."""
-    readings.find_strips(pk).remove()
-    return Status(204, None)
-
-
-@router.post("/strips/{pk}/restore", response=StripSetOut, operation_id="restore_strips")
-def restore_strips(request: HttpRequest, pk: int) -> StripSetOut:
-    """Put it back."""
-    found = readings.find_strips(pk, also_removed=True)
-    found.restore()
-    return readings.strip_set_out(found)
+_strips = Rows(router, "/strips", "strips", StripSetOut)
+_strips.many("strip_sets", readings.strip_sets, "Every pack of strips.")
+_strips.add(StripSetIn, readings.save_strips, "Add a pack of strips.")
+_strips.change(StripSetChangeIn, readings.change_strips, "Change a pack of strips.")
+_strips.removal(readings.find_strips, readings.strip_set_out)
 
 
 @router.get("/readings", response=list[ReadingOut], operation_id="readings")
@@ -372,22 +217,6 @@ def readings_of(request: HttpRequest, stuff: Annotated[str, Query(max_length=48)
     return readings.readings_of(stuff)
 
 
-@router.post("/readings", response={201: ReadingOut}, operation_id="add_reading")
-def add_reading(request: HttpRequest, entered: NeatReadingIn) -> Status[ReadingOut]:
-    """Keep a reading of one thing by itself."""
-    return Status(201, readings.read_neat(entered))
-
-
-@router.delete("/readings/{pk}", response={204: None}, operation_id="remove_reading")
-def remove_reading(request: HttpRequest, pk: int) -> Status[None]:
-    """Take a reading back: it tells nothing any more."""
-    readings.find_reading(pk).remove()
-    return Status(204, None)
-
-
-@router.post("/readings/{pk}/restore", response=ReadingOut, operation_id="restore_reading")
-def restore_reading(request: HttpRequest, pk: int) -> ReadingOut:
-    """Let it tell again."""
-    found = readings.find_reading(pk, also_removed=True)
-    found.restore()
-    return readings.reading_out(found)
+_readings = Rows(router, "/readings", "reading", ReadingOut)
+_readings.add(NeatReadingIn, readings.read_neat, "Keep a reading of one thing by itself.")
+_readings.removal(readings.find_reading, readings.reading_out)

@@ -10,6 +10,7 @@ from ninja import File, Query, Router, Status
 from ninja.files import UploadedFile
 
 from eyebright.formulas.schemas.formulas import FormulaOut
+from eyebright.kept.routes import Rows
 from eyebright.kept.wire import gives
 
 from ..schemas.batches import (
@@ -89,29 +90,10 @@ def begin(request: HttpRequest, entered: BeginBatchIn) -> Status[BatchOut]:
     return Status(201, batches.begin(entered))
 
 
-@router.get("/batches/{pk}", response=BatchOut, operation_id="batch")
-def batch(request: HttpRequest, pk: int) -> BatchOut:
-    """One batch."""
-    return serializers.batch_out(batches.find_batch(pk))
-
-
-@router.patch("/batches/{pk}", response=BatchOut, operation_id="change_batch")
-def change(request: HttpRequest, pk: int, entered: BatchChangeIn) -> BatchOut:
-    """Go on, go back, read, finish, note."""
-    return batches.change(pk, entered)
-
-
-@router.delete("/batches/{pk}", response={204: None}, operation_id="remove_batch")
-def remove(request: HttpRequest, pk: int) -> Status[None]:
-    """Remove a batch; what it took is on the shelf again. `restore` undoes it."""
-    batches.remove(pk)
-    return Status(204, None)
-
-
-@router.post("/batches/{pk}/restore", response=BatchOut, operation_id="restore_batch")
-def restore(request: HttpRequest, pk: int) -> BatchOut:
-    """Put it back."""
-    return batches.restore(pk)
+_batches = Rows(router, "/batches", "batch", BatchOut)
+_batches.one(lambda pk: serializers.batch_out(batches.find_batch(pk)))
+_batches.change(BatchChangeIn, batches.change, "Go on, go back, read, finish, note.")
+_batches.removal_by(batches.remove, batches.restore)
 
 
 @router.post("/batches/{pk}/formula", response=FormulaOut, operation_id="batch_as_formula")
@@ -126,22 +108,9 @@ def pour(request: HttpRequest, pk: int, entered: PourIn) -> BatchOut:
     return pouring.pour(pk, entered)
 
 
-@router.patch("/pours/{pk}", response=BatchOut, operation_id="change_pour")
-def change_pour(request: HttpRequest, pk: int, entered: PourChangeIn) -> BatchOut:
-    """Put right how much it really was."""
-    return pouring.change_pour(pk, entered)
-
-
-@router.delete("/pours/{pk}", response=BatchOut, operation_id="remove_pour")
-def remove_pour(request: HttpRequest, pk: int) -> BatchOut:
-    """Take a pour back; `restore` undoes it."""
-    return pouring.remove_pour(pk)
-
-
-@router.post("/pours/{pk}/restore", response=BatchOut, operation_id="restore_pour")
-def restore_pour(request: HttpRequest, pk: int) -> BatchOut:
-    """Let it count again."""
-    return pouring.restore_pour(pk)
+_pours = Rows(router, "/pours", "pour", BatchOut)
+_pours.change(PourChangeIn, pouring.change_pour, "Put right how much it really was.")
+_pours.removal_by(pouring.remove_pour, pouring.restore_pour, shows=True)
 
 
 @router.post("/batches/{pk}/bowl", response=BatchOut, operation_id="set_bowl")
@@ -207,10 +176,8 @@ def fill(request: HttpRequest, pk: int, entered: FillIn) -> Status[ContainerOut]
     return Status(201, filling.fill(pk, entered))
 
 
-@router.patch("/containers/{pk}", response=ContainerOut, operation_id="change_container")
-def change_container(request: HttpRequest, pk: int, entered: ContainerChangeIn) -> ContainerOut:
-    """Open, use, move, freeze, thaw, finish, throw away."""
-    return containers.change(pk, entered)
+_containers = Rows(router, "/containers", "container", ContainerOut)
+_containers.change(ContainerChangeIn, containers.change, "Open, use, move, freeze, thaw, finish, throw away.")
 
 
 @router.post("/containers/{pk}/top-up", response=ContainerOut, operation_id="top_up")
@@ -219,29 +186,12 @@ def top_up(request: HttpRequest, pk: int, entered: TopUpIn) -> ContainerOut:
     return toppings.top_up(pk, entered)
 
 
-@router.delete("/toppings/{pk}", response=ContainerOut, operation_id="remove_topping")
-def remove_topping(request: HttpRequest, pk: int) -> ContainerOut:
-    """It was not poured on top after all."""
-    return toppings.remove_topping(pk)
+Rows(router, "/toppings", "topping", ContainerOut).removal_by(
+    toppings.remove_topping, toppings.restore_topping, shows=True
+)
 
 
-@router.post("/toppings/{pk}/restore", response=ContainerOut, operation_id="restore_topping")
-def restore_topping(request: HttpRequest, pk: int) -> ContainerOut:
-    """Undo that."""
-    return toppings.restore_topping(pk)
-
-
-@router.delete("/containers/{pk}", response={204: None}, operation_id="remove_container")
-def remove_container(request: HttpRequest, pk: int) -> Status[None]:
-    """Remove a container; `restore` undoes it."""
-    containers.remove(pk)
-    return Status(204, None)
-
-
-@router.post("/containers/{pk}/restore", response=ContainerOut, operation_id="restore_container")
-def restore_container(request: HttpRequest, pk: int) -> ContainerOut:
-    """Put it back."""
-    return containers.restore(pk)
+_containers.removal_by(containers.remove, containers.restore)
 
 
 @router.get("/labels/sizes", response=list[LabelSizeOut], operation_id="label_sizes")

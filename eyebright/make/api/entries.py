@@ -5,6 +5,7 @@ from typing import Annotated, get_args
 from django.http import HttpRequest
 from ninja import Query, Router, Status
 
+from eyebright.kept.routes import Rows
 from eyebright.mix.schemas.jugs import CorrectionsOut
 
 from ..schemas.entries import BeginIn, EntriesOut, EntryIn, EntryOut, Feel, FeelingsOut, PutRightIn
@@ -36,29 +37,10 @@ def begin(request: HttpRequest, entered: BeginIn) -> Status[EntryOut]:
     return Status(201, services.begin(entered))
 
 
-@router.get("/entries/{pk}", response=EntryOut, operation_id="entry")
-def entry(request: HttpRequest, pk: int) -> EntryOut:
-    """One entry."""
-    return services.entry_out(services.find_entry(pk))
-
-
-@router.patch("/entries/{pk}", response=EntryOut, operation_id="change_entry")
-def change(request: HttpRequest, pk: int, entered: EntryIn) -> EntryOut:
-    """Note a step, a reading, how it felt."""
-    return services.change(pk, entered)
-
-
-@router.delete("/entries/{pk}", response={204: None}, operation_id="remove_entry")
-def remove(request: HttpRequest, pk: int) -> Status[None]:
-    """Take an entry out of the journal; `restore` puts it back."""
-    services.remove(pk)
-    return Status(204, None)
-
-
-@router.post("/entries/{pk}/restore", response=EntryOut, operation_id="restore_entry")
-def restore(request: HttpRequest, pk: int) -> EntryOut:
-    """Put it back."""
-    return services.restore(pk)
+_entries = Rows(router, "/entries", "entry", EntryOut)
+_entries.one(lambda pk: services.entry_out(services.find_entry(pk)))
+_entries.change(EntryIn, services.change, "Note a step, a reading, how it felt.")
+_entries.removal_by(services.remove, services.restore)
 
 
 @router.post("/entries/{pk}/put-right", response=CorrectionsOut, operation_id="put_right")

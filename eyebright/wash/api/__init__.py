@@ -12,6 +12,7 @@ from ninja import Query, Router, Status
 
 from eyebright.heads.schemas.heads import HeadOut, KeptOut
 from eyebright.heads.services import find_head, today_of
+from eyebright.kept.routes import Rows
 from eyebright.kept.wire import gives
 
 from ..schemas.asks import AsksOut
@@ -60,10 +61,8 @@ def wash_chains(request: HttpRequest) -> list[WashChainOut]:
     return chains.wash_chains()
 
 
-@router.post("/chains", response={201: WashChainOut}, operation_id="add_wash_chain")
-def add_wash_chain(request: HttpRequest, entered: WashChainIn) -> Status[WashChainOut]:
-    """Keep a wash by name."""
-    return Status(201, chains.save_chain(entered))
+_chains = Rows(router, "/chains", "wash_chain", WashChainOut)
+_chains.add(WashChainIn, chains.save_chain)
 
 
 @router.post("/chains/read", response=WashAssessmentOut, operation_id="read_wash_chain")
@@ -72,25 +71,8 @@ def read_wash_chain(request: HttpRequest, asked: WashAsk) -> WashAssessmentOut:
     return chains.read_chain(asked, planned.used_before(asked))
 
 
-@router.patch("/chains/{pk}", response=WashChainOut, operation_id="change_wash_chain")
-def change_wash_chain(request: HttpRequest, pk: int, entered: WashChainChangeIn) -> WashChainOut:
-    """Change a wash."""
-    return chains.change_chain(pk, entered)
-
-
-@router.delete("/chains/{pk}", response={204: None}, operation_id="remove_wash_chain")
-def remove_wash_chain(request: HttpRequest, pk: int) -> Status[None]:
-    """Remove a wash; `restore` brings it back."""
-    chains.find_chain(pk).remove()
-    return Status(204, None)
-
-
-@router.post("/chains/{pk}/restore", response=WashChainOut, operation_id="restore_wash_chain")
-def restore_wash_chain(request: HttpRequest, pk: int) -> WashChainOut:
-    """Restore a wash that was removed."""
-    kept = chains.find_chain(pk, also_removed=True)
-    kept.restore()
-    return chains.chain_out(kept)
+_chains.change(WashChainChangeIn, chains.change_chain)
+_chains.removal(chains.find_chain, chains.chain_out)
 
 
 # ---- planned ----
@@ -132,17 +114,9 @@ def change_planned(request: HttpRequest, pk: int, entered: PlannedChangeIn) -> P
     return schedule.place_of(planned.change_planned(pk, entered))
 
 
-@router.delete("/planned/{pk}", response={204: None}, operation_id="remove_planned")
-def remove_planned(request: HttpRequest, pk: int) -> Status[None]:
-    """Remove it; `restore` brings it back."""
-    planned.remove_planned(pk)
-    return Status(204, None)
-
-
-@router.post("/planned/{pk}/restore", response=PlannedPlaceOut, operation_id="restore_planned")
-def restore_planned(request: HttpRequest, pk: int) -> PlannedPlaceOut:
-    """Bring it back."""
-    return schedule.place_of(planned.restore_planned(pk))
+Rows(router, "/planned", "planned", PlannedPlaceOut).removal_by(
+    planned.remove_planned, lambda pk: schedule.place_of(planned.restore_planned(pk))
+)
 
 
 @router.get("/when", response=WhenOut, operation_id="when")
@@ -160,35 +134,11 @@ def when(
 # ---- routines ----
 
 
-@router.get("/routines", response=list[RoutineOut], operation_id="routines")
-def all_routines(request: HttpRequest) -> list[RoutineOut]:
-    """Every routine, with its next turns."""
-    return routines.routines()
-
-
-@router.post("/routines", response={201: RoutineOut}, operation_id="add_routine")
-def add_routine(request: HttpRequest, entered: NewRoutineIn) -> Status[RoutineOut]:
-    """A routine for a head that has none."""
-    return Status(201, routines.new_routine(entered))
-
-
-@router.patch("/routines/{pk}", response=RoutineOut, operation_id="change_routine")
-def change_routine(request: HttpRequest, pk: int, entered: RoutineChangeIn) -> RoutineOut:
-    """Change one."""
-    return routines.change_routine(pk, entered)
-
-
-@router.delete("/routines/{pk}", response={204: None}, operation_id="remove_routine")
-def remove_routine(request: HttpRequest, pk: int) -> Status[None]:
-    """Remove one; `restore` brings it back."""
-    routines.find_routine(pk).remove()
-    return Status(204, None)
-
-
-@router.post("/routines/{pk}/restore", response=RoutineOut, operation_id="restore_routine")
-def restore_routine(request: HttpRequest, pk: int) -> RoutineOut:
-    """Bring it back."""
-    return routines.restore_routine(pk)
+_routines = Rows(router, "/routines", "routine", RoutineOut)
+_routines.many("routines", routines.routines, "Every routine, with its next turns.")
+_routines.add(NewRoutineIn, routines.new_routine)
+_routines.change(RoutineChangeIn, routines.change_routine)
+_routines.removal_by(lambda pk: routines.find_routine(pk).remove(), routines.restore_routine)
 
 
 # ---- as a calendar ----

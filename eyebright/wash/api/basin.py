@@ -3,6 +3,8 @@
 from django.http import HttpRequest
 from ninja import Router, Status
 
+from eyebright.kept.routes import Rows
+
 from ..schemas.basin import (
     BasinChangeIn,
     BasinMarkIn,
@@ -74,17 +76,9 @@ def reopen_wash(request: HttpRequest, pk: int) -> RunOut:
     return ending.reopen(pk)
 
 
-@basin.delete("/runs/{pk}", response={204: None}, operation_id="discard_run")
-def discard_run(request: HttpRequest, pk: int) -> Status[None]:
-    """Throw a wash under way away: it was not done."""
-    runs.discard(pk)
-    return Status(204, None)
-
-
-@basin.post("/runs/{pk}/restore", response=RunOut, operation_id="restore_run")
-def restore_run(request: HttpRequest, pk: int) -> RunOut:
-    """Undo that."""
-    return serializers.run_out(runs.take_up(pk))
+Rows(basin, "/runs", "run", RunOut).removal_by(
+    runs.discard, lambda pk: serializers.run_out(runs.take_up(pk)), remove="discard_run"
+)
 
 
 # ---- how it went ----

@@ -168,7 +168,7 @@ export interface paths {
         post?: never;
         /**
          * Remove Formula
-         * @description Remove a formula; `restore` brings it back.
+         * @description Remove a formula; restoring undoes it.
          */
         delete: operations["remove_formula"];
         options?: never;
@@ -209,7 +209,7 @@ export interface paths {
         put?: never;
         /**
          * Restore Formula
-         * @description Restore a formula that was removed.
+         * @description Undo that.
          */
         post: operations["restore_formula"];
         delete?: never;
@@ -277,7 +277,7 @@ export interface paths {
         put?: never;
         /**
          * Add Head
-         * @description A new head.
+         * @description Add a head.
          */
         post: operations["add_head"];
         delete?: never;
@@ -362,7 +362,7 @@ export interface paths {
         post?: never;
         /**
          * Remove Head
-         * @description Archive a head; `restore` brings it back.
+         * @description Remove a head; restoring undoes it.
          */
         delete: operations["remove_head"];
         options?: never;
@@ -569,7 +569,7 @@ export interface paths {
         put?: never;
         /**
          * Restore Head
-         * @description Bring it back.
+         * @description Undo that.
          */
         post: operations["restore_head"];
         delete?: never;
@@ -826,7 +826,7 @@ export interface paths {
         post?: never;
         /**
          * Free Time
-         * @description Say that it is free again; `restore` takes it once more.
+         * @description Remove a time; restoring undoes it.
          */
         delete: operations["free_time"];
         options?: never;
@@ -845,7 +845,7 @@ export interface paths {
         put?: never;
         /**
          * Restore Time
-         * @description Take it once more.
+         * @description Undo that.
          */
         post: operations["restore_time"];
         delete?: never;
@@ -890,7 +890,7 @@ export interface paths {
         post?: never;
         /**
          * Remove Calibration
-         * @description Take a calibration back: the one before it counts again.
+         * @description Remove a calibration; restoring undoes it.
          */
         delete: operations["remove_calibration"];
         options?: never;
@@ -909,7 +909,7 @@ export interface paths {
         put?: never;
         /**
          * Restore Calibration
-         * @description Let it count again.
+         * @description Undo that.
          */
         post: operations["restore_calibration"];
         delete?: never;
@@ -969,15 +969,15 @@ export interface paths {
         put?: never;
         post?: never;
         /**
-         * Remove
-         * @description Put one away.
+         * Remove Instrument
+         * @description Remove a instrument; restoring undoes it.
          */
         delete: operations["remove_instrument"];
         options?: never;
         head?: never;
         /**
-         * Change
-         * @description Change one.
+         * Change Instrument
+         * @description Change a instrument.
          */
         patch: operations["change_instrument"];
         trace?: never;
@@ -1032,8 +1032,8 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Restore
-         * @description Put it back.
+         * Restore Instrument
+         * @description Undo that.
          */
         post: operations["restore_instrument"];
         delete?: never;
@@ -1081,14 +1081,14 @@ export interface paths {
         put?: never;
         post?: never;
         /**
-         * Remove
-         * @description Take an entry out of the journal; `restore` puts it back.
+         * Remove Entry
+         * @description Remove a entry; restoring undoes it.
          */
         delete: operations["remove_entry"];
         options?: never;
         head?: never;
         /**
-         * Change
+         * Change Entry
          * @description Note a step, a reading, how it felt.
          */
         patch: operations["change_entry"];
@@ -1124,8 +1124,8 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Restore
-         * @description Put it back.
+         * Restore Entry
+         * @description Undo that.
          */
         post: operations["restore_entry"];
         delete?: never;
@@ -1213,14 +1213,14 @@ export interface paths {
         put?: never;
         post?: never;
         /**
-         * Remove
-         * @description Remove a batch; what it took is on the shelf again. `restore` undoes it.
+         * Remove Batch
+         * @description Remove a batch; restoring undoes it.
          */
         delete: operations["remove_batch"];
         options?: never;
         head?: never;
         /**
-         * Change
+         * Change Batch
          * @description Go on, go back, read, finish, note.
          */
         patch: operations["change_batch"];
@@ -1396,8 +1396,8 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Restore
-         * @description Put it back.
+         * Restore Batch
+         * @description Undo that.
          */
         post: operations["restore_batch"];
         delete?: never;
@@ -1538,7 +1538,7 @@ export interface paths {
         post?: never;
         /**
          * Remove Container
-         * @description Remove a container; `restore` undoes it.
+         * @description Remove a container; restoring undoes it.
          */
         delete: operations["remove_container"];
         options?: never;
@@ -1561,7 +1561,7 @@ export interface paths {
         put?: never;
         /**
          * Restore Container
-         * @description Put it back.
+         * @description Undo that.
          */
         post: operations["restore_container"];
         delete?: never;
@@ -1682,7 +1682,7 @@ export interface paths {
         post?: never;
         /**
          * Remove Pour
-         * @description Take a pour back; `restore` undoes it.
+         * @description Remove a pour; restoring undoes it.
          */
         delete: operations["remove_pour"];
         options?: never;
@@ -1705,7 +1705,7 @@ export interface paths {
         put?: never;
         /**
          * Restore Pour
-         * @description Let it count again.
+         * @description Undo that.
          */
         post: operations["restore_pour"];
         delete?: never;
@@ -1746,7 +1746,7 @@ export interface paths {
         post?: never;
         /**
          * Remove Topping
-         * @description It was not poured on top after all.
+         * @description Remove a topping; restoring undoes it.
          */
         delete: operations["remove_topping"];
         options?: never;
@@ -2207,21 +2207,21 @@ export interface paths {
         };
         /**
          * Lot
-         * @description One of them.
+         * @description One lot.
          */
         get: operations["lot"];
         put?: never;
         post?: never;
         /**
          * Remove Lot
-         * @description Take one off the shelf.
+         * @description Remove a lot; restoring undoes it.
          */
         delete: operations["remove_lot"];
         options?: never;
         head?: never;
         /**
          * Change Lot
-         * @description Change one.
+         * @description Change a lot.
          */
         patch: operations["change_lot"];
         trace?: never;
@@ -2237,7 +2237,7 @@ export interface paths {
         put?: never;
         /**
          * Restore Lot
-         * @description Put it back.
+         * @description Undo that.
          */
         post: operations["restore_lot"];
         delete?: never;
@@ -2302,14 +2302,14 @@ export interface paths {
         post?: never;
         /**
          * Remove Material
-         * @description Take one off the list; what it is in keeps it.
+         * @description Remove a material; restoring undoes it.
          */
         delete: operations["remove_material"];
         options?: never;
         head?: never;
         /**
          * Change Material
-         * @description Change one.
+         * @description Change a material.
          */
         patch: operations["change_material"];
         trace?: never;
@@ -2325,7 +2325,7 @@ export interface paths {
         put?: never;
         /**
          * Restore Material
-         * @description Put it back.
+         * @description Undo that.
          */
         post: operations["restore_material"];
         delete?: never;
@@ -2346,7 +2346,7 @@ export interface paths {
         post?: never;
         /**
          * Remove Profile
-         * @description Take figures of a day away.
+         * @description Remove a profile; restoring undoes it.
          */
         delete: operations["remove_profile"];
         options?: never;
@@ -2365,7 +2365,7 @@ export interface paths {
         put?: never;
         /**
          * Restore Profile
-         * @description Put them back.
+         * @description Undo that.
          */
         post: operations["restore_profile"];
         delete?: never;
@@ -2410,7 +2410,7 @@ export interface paths {
         post?: never;
         /**
          * Remove Reading
-         * @description Take a reading back: it tells nothing any more.
+         * @description Remove a reading; restoring undoes it.
          */
         delete: operations["remove_reading"];
         options?: never;
@@ -2429,7 +2429,7 @@ export interface paths {
         put?: never;
         /**
          * Restore Reading
-         * @description Let it tell again.
+         * @description Undo that.
          */
         post: operations["restore_reading"];
         delete?: never;
@@ -2467,13 +2467,13 @@ export interface paths {
         };
         /**
          * Spoons
-         * @description Every spoon and scoop of the household's own.
+         * @description Every spoon.
          */
         get: operations["spoons"];
         put?: never;
         /**
          * Add Spoon
-         * @description Put a spoon on the shelf.
+         * @description Add a spoon.
          */
         post: operations["add_spoon"];
         delete?: never;
@@ -2494,14 +2494,14 @@ export interface paths {
         post?: never;
         /**
          * Remove Spoon
-         * @description Take one off the shelf.
+         * @description Remove a spoon; restoring undoes it.
          */
         delete: operations["remove_spoon"];
         options?: never;
         head?: never;
         /**
          * Change Spoon
-         * @description Change one.
+         * @description Change a spoon.
          */
         patch: operations["change_spoon"];
         trace?: never;
@@ -2517,7 +2517,7 @@ export interface paths {
         put?: never;
         /**
          * Restore Spoon
-         * @description Put it back.
+         * @description Undo that.
          */
         post: operations["restore_spoon"];
         delete?: never;
@@ -2541,7 +2541,7 @@ export interface paths {
         put?: never;
         /**
          * Add Strips
-         * @description Put a pack of strips on the shelf.
+         * @description Add a pack of strips.
          */
         post: operations["add_strips"];
         delete?: never;
@@ -2562,14 +2562,14 @@ export interface paths {
         post?: never;
         /**
          * Remove Strips
-         * @description Take one off the shelf.
+         * @description Remove a strips; restoring undoes it.
          */
         delete: operations["remove_strips"];
         options?: never;
         head?: never;
         /**
          * Change Strips
-         * @description Change one.
+         * @description Change a pack of strips.
          */
         patch: operations["change_strips"];
         trace?: never;
@@ -2585,7 +2585,7 @@ export interface paths {
         put?: never;
         /**
          * Restore Strips
-         * @description Put it back.
+         * @description Undo that.
          */
         post: operations["restore_strips"];
         delete?: never;
@@ -2623,13 +2623,13 @@ export interface paths {
         };
         /**
          * Vessels
-         * @description Every vessel of the household's own.
+         * @description Every vessel.
          */
         get: operations["vessels"];
         put?: never;
         /**
          * Add Vessel
-         * @description Put a vessel on the shelf.
+         * @description Add a vessel.
          */
         post: operations["add_vessel"];
         delete?: never;
@@ -2650,14 +2650,14 @@ export interface paths {
         post?: never;
         /**
          * Remove Vessel
-         * @description Take one off the shelf.
+         * @description Remove a vessel; restoring undoes it.
          */
         delete: operations["remove_vessel"];
         options?: never;
         head?: never;
         /**
          * Change Vessel
-         * @description Change one.
+         * @description Change a vessel.
          */
         patch: operations["change_vessel"];
         trace?: never;
@@ -2673,7 +2673,7 @@ export interface paths {
         put?: never;
         /**
          * Restore Vessel
-         * @description Put it back.
+         * @description Undo that.
          */
         post: operations["restore_vessel"];
         delete?: never;
@@ -2717,7 +2717,7 @@ export interface paths {
         put?: never;
         /**
          * Add Water
-         * @description Put a water on the shelf.
+         * @description Add a water.
          */
         post: operations["add_water"];
         delete?: never;
@@ -2738,14 +2738,14 @@ export interface paths {
         post?: never;
         /**
          * Remove Water
-         * @description Take one off the shelf.
+         * @description Remove a water; restoring undoes it.
          */
         delete: operations["remove_water"];
         options?: never;
         head?: never;
         /**
          * Change Water
-         * @description Change one.
+         * @description Change a water.
          */
         patch: operations["change_water"];
         trace?: never;
@@ -2801,7 +2801,7 @@ export interface paths {
         put?: never;
         /**
          * Restore Water
-         * @description Put it back.
+         * @description Undo that.
          */
         post: operations["restore_water"];
         delete?: never;
@@ -2885,7 +2885,7 @@ export interface paths {
         put?: never;
         /**
          * Add Wash Chain
-         * @description Keep a wash by name.
+         * @description Add a wash chain.
          */
         post: operations["add_wash_chain"];
         delete?: never;
@@ -2926,14 +2926,14 @@ export interface paths {
         post?: never;
         /**
          * Remove Wash Chain
-         * @description Remove a wash; `restore` brings it back.
+         * @description Remove a wash chain; restoring undoes it.
          */
         delete: operations["remove_wash_chain"];
         options?: never;
         head?: never;
         /**
          * Change Wash Chain
-         * @description Change a wash.
+         * @description Change a wash chain.
          */
         patch: operations["change_wash_chain"];
         trace?: never;
@@ -2949,7 +2949,7 @@ export interface paths {
         put?: never;
         /**
          * Restore Wash Chain
-         * @description Restore a wash that was removed.
+         * @description Undo that.
          */
         post: operations["restore_wash_chain"];
         delete?: never;
@@ -3122,7 +3122,7 @@ export interface paths {
         post?: never;
         /**
          * Remove Planned
-         * @description Remove it; `restore` brings it back.
+         * @description Remove a planned; restoring undoes it.
          */
         delete: operations["remove_planned"];
         options?: never;
@@ -3165,7 +3165,7 @@ export interface paths {
         put?: never;
         /**
          * Restore Planned
-         * @description Bring it back.
+         * @description Undo that.
          */
         post: operations["restore_planned"];
         delete?: never;
@@ -3266,14 +3266,14 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * All Routines
+         * Routines
          * @description Every routine, with its next turns.
          */
         get: operations["routines"];
         put?: never;
         /**
          * Add Routine
-         * @description A routine for a head that has none.
+         * @description Add a routine.
          */
         post: operations["add_routine"];
         delete?: never;
@@ -3294,14 +3294,14 @@ export interface paths {
         post?: never;
         /**
          * Remove Routine
-         * @description Remove one; `restore` brings it back.
+         * @description Remove a routine; restoring undoes it.
          */
         delete: operations["remove_routine"];
         options?: never;
         head?: never;
         /**
          * Change Routine
-         * @description Change one.
+         * @description Change a routine.
          */
         patch: operations["change_routine"];
         trace?: never;
@@ -3317,7 +3317,7 @@ export interface paths {
         put?: never;
         /**
          * Restore Routine
-         * @description Bring it back.
+         * @description Undo that.
          */
         post: operations["restore_routine"];
         delete?: never;
@@ -3366,7 +3366,7 @@ export interface paths {
         post?: never;
         /**
          * Discard Run
-         * @description Throw a wash under way away: it was not done.
+         * @description Remove a run; restoring undoes it.
          */
         delete: operations["discard_run"];
         options?: never;
