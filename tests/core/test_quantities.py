@@ -9,10 +9,10 @@ from eyebright.core.materials import (
     kit,
     pourable,
     rinse_volume,
-    said,
     spoons,
     weighable,
 )
+from eyebright.core.words import brief
 
 
 class Spoons(TestCase):
@@ -42,7 +42,7 @@ class Spoons(TestCase):
 
     def test_numbers_read_out(self) -> None:
         self.assertEqual(
-            [said(v) for v in (0.22, 1.75, 4.5, 8.0, 45.45, 491.6)],
+            [brief(v) for v in (0.22, 1.75, 4.5, 8.0, 45.45, 491.6)],
             ["0.22", "1.75", "4.5", "8", "45.5", "492"],
         )
 

@@ -3,6 +3,7 @@
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
+from ..words import capital, listed, lower_first
 from .contact import Contact, Progress, Ring
 from .steps import BasinLink, Step
 from .table import Posture
@@ -62,12 +63,13 @@ def _put_on(step: Step, pressed: int, link: BasinLink, posture: Posture) -> Step
     only = f"Only {link.optional}: else leave it out." if link.optional else ""
     if step.presses == 1:
         how = _joined(only, _there(link), eyes, _then(link), link.note)
-        say = f"{link.name} {where}. {only} {_cap(much)}{eyes} {HOLD} when it is on.{note}"
+        say = f"{link.name} {where}. {only} {capital(much)}{eyes} {HOLD} when it is on.{note}"
         return StepWords(f"{link.name} {where}", link.amount, how, "It is on", _tidy(say))
     part = f"the {ordinal(pressed)} of {step.presses}"
-    how = _joined(only, f"{_cap(link.section)}, {part}. {_cap(link.says)} in all." if link.says else "",
+    in_all = f"{capital(link.section)}, {part}. {capital(link.says)} in all." if link.says else ""
+    how = _joined(only, in_all,
                   eyes, _then(link), link.note)  # fmt: skip
-    first = f"{link.name} {where}, {link.section}. {only} {_cap(much)}{eyes} " if pressed == 0 else ""
+    first = f"{link.name} {where}, {link.section}. {only} {capital(much)}{eyes} " if pressed == 0 else ""
     say = f"{first}Now {part}. {HOLD} when it is on.{note if pressed == 0 else ''}"
     return StepWords(
         f"{link.name} {where}", f"{pressed + 1} of {step.presses}", how, f"The {ordinal(pressed)} is on",
@@ -78,7 +80,7 @@ def _put_on(step: Step, pressed: int, link: BasinLink, posture: Posture) -> Step
 def _there(link: BasinLink) -> str:
     """What is said beside its amount: what there is of it, and whether that is enough."""
     rest = link.says.removeprefix(f"about {link.amount}").lstrip("; ")
-    return f"{_cap(rest)}." if rest else ""
+    return f"{capital(rest)}." if rest else ""
 
 
 def _then(link: BasinLink) -> str:
@@ -90,7 +92,7 @@ def _rinse(
     step: Step, link: BasinLink | None, basin_links: Mapping[int, BasinLink], posture: Posture
 ) -> StepWords:
     off = [basin_links[pk] for pk in step.offs if pk in basin_links]
-    names = _listed([each.name for each in off])
+    names = listed([each.name for each in off])
     sections = any(each.sections > 1 for each in off)
     order = "First on, first off. " if sections else ""
     if not off:
@@ -115,7 +117,7 @@ def ring_words(contact: Contact, kind: Ring) -> str:
     if kind == "due":
         return f"{link.name} has had its {_minutes(link.minutes)}: rinse it out."
     if kind == "soon":
-        return f"{_cap(_minutes(contact.soon))} more for {link.name}: then it has to come off."
+        return f"{capital(_minutes(contact.soon))} more for {link.name}: then it has to come off."
     if kind == "over":
         most = _minutes(link.most or 0.0)
         return f"{link.name} has been on {most}, the most for this head. Rinse it out now."
@@ -174,13 +176,13 @@ def next_words(steps: Sequence[Step], stand: Progress, basin_links: Mapping[int,
         return ""
     link = basin_links.get(following.link) if following.link is not None else None
     if following.kind == "rinse":
-        names = _listed([basin_links[link].name for link in following.offs if link in basin_links])
+        names = listed([basin_links[link].name for link in following.offs if link in basin_links])
         return f"then rinse out {names}" if names else "then plain water"
     if following.kind == "end":
         return "then that is all"
     if link is None:
         return ""
-    return f"then {link.name if link.what == 'put_on' else link.name[:1].lower() + link.name[1:]}"
+    return f"then {link.name if link.what == 'put_on' else lower_first(link.name)}"
 
 
 def _minutes(value: float) -> str:
@@ -194,17 +196,9 @@ def _minutes(value: float) -> str:
     return "1 minute" if whole == 1 else f"{whole:g} minutes"
 
 
-def _listed(names: Sequence[str]) -> str:
-    return names[0] if len(names) == 1 else f"{', '.join(names[:-1])} and {names[-1]}" if names else ""
-
-
 def _joined(*parts: str) -> str:
     return " ".join(each for each in parts if each)
 
 
 def _tidy(text: str) -> str:
     return " ".join(text.split())
-
-
-def _cap(text: str) -> str:
-    return text[:1].upper() + text[1:]

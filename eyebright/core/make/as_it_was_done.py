@@ -17,7 +17,8 @@ from ..formulas.model import (
     of_form,
     weighed,
 )
-from ..materials import METRIC, Amount, Kit, Supply, measured, said, unit_of
+from ..materials import METRIC, Amount, Kit, Supply, measured, unit_of
+from ..words import brief
 
 SAME = 1e-6
 OFF = 0.02  # of a line: less is not worth a word
@@ -154,10 +155,10 @@ def differences(plan: Formula, done: Formula, kit: Kit = METRIC) -> tuple[Differ
         if after is None:
             says = f"{line.supply.name} was left out."
         elif before is None:
-            says = f"{said(round(poured, 1))} g of {line.supply.name} besides."
+            says = f"{brief(round(poured, 1))} g of {line.supply.name} besides."
         else:
             way = "more" if poured > planned else "less"
-            says = f"{said(round(abs(poured - planned), 1))} g {way} {line.supply.name} than planned."
+            says = f"{brief(round(abs(poured - planned), 1))} g {way} {line.supply.name} than planned."
         out.append(Difference(i, line.supply.name, planned, poured, says))
     return tuple(out)
 

@@ -15,6 +15,7 @@ from ..materials import acidic
 from ..numbers import middle
 from ..rules import GRAVITY, Condition, conditions, facts_of, hold
 from ..vocabulary import Gravity
+from ..words import listed
 from .run_sheet import RunStep
 
 NEAT = 1.0  # % of essential oil from which plastic is no bottle for it
@@ -100,16 +101,10 @@ def step_facts(
 
 def step_cautions(facts: Mapping[str, Any]) -> tuple[StepCaution, ...]:
     """What these facts of a step call for, the gravest first."""
-    words = {name: _listed(value) if isinstance(value, list) else value for name, value in facts.items()}
+    words = {name: listed(value) if isinstance(value, list) else value for name, value in facts.items()}
     said = ("what", "why", "instead", "asks")
     return tuple(
         replace(caution, **{name: getattr(caution, name).format_map(words) for name in said})
         for when, caution in step_rules()
         if hold(when, facts, {})
     )
-
-
-def _listed(names: Sequence[str]) -> str:
-    if not names:
-        return ""
-    return names[0] if len(names) == 1 else f"{', '.join(names[:-1])} and {names[-1]}"

@@ -4,8 +4,8 @@ import numpy as np
 
 from ..chemistry import Reading
 from ..formulas.assess import grades
-from ..materials import said
 from ..numbers import Array, Figure, importance_weights
+from ..words import brief
 
 SLIP, NEAR = 0.05, 0.05  # share of readings that are amiss; how well a draw must fit one to be near it
 
@@ -14,17 +14,17 @@ FAR = 1.15  # times past the range, from which a slip is likelier than the pot
 
 def yield_said(foreseen: Figure, ml: float, heated: bool, strained: bool) -> str:
     """What a measured yield (mL) says."""
-    expected = f"{said(round(foreseen.low))} to {said(round(foreseen.high))} mL were foreseen"
+    expected = f"{brief(round(foreseen.low))} to {brief(round(foreseen.high))} mL were foreseen"
     if foreseen.low <= ml <= foreseen.high:
-        return f"{said(round(ml))} mL: as foreseen ({expected})."
+        return f"{brief(round(ml))} mL: as foreseen ({expected})."
     if ml < foreseen.low:
         causes = ["it boiled harder or longer"] if heated else []
         causes += ["the spent plant was not pressed out"] if strained else []
         why = " or ".join(causes) or "some stayed in the bowl"
-        return f"{said(round(ml))} mL: less than foreseen ({expected}). Likeliest, {why}: so it is stronger."
+        return f"{brief(round(ml))} mL: less than foreseen ({expected}). Likeliest, {why}: so it is stronger."
     why = "more water went in, or less of it boiled away" if heated else "more liquid went in"
     slip = " Measure it once more." if ml > FAR * foreseen.high else ""
-    return f"{said(round(ml))} mL: more than foreseen ({expected}). Likeliest, {why}: so it is weaker.{slip}"
+    return f"{brief(round(ml))} mL: more than foreseen ({expected}). Likeliest, {why}: so it is weaker.{slip}"
 
 
 def texture_said(foreseen: str, found: str, powder: bool) -> str:

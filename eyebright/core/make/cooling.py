@@ -4,7 +4,6 @@ cooling(800, start=95).until(41)                      about 72 min, likely 52 to
 cooling(800, start=95, readings=[(30, 61)]).until(41) surer: the thermometer says how this pot cools
 """
 
-import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
@@ -12,6 +11,7 @@ import numpy as np
 
 from ..formulas.prepare import cooling_table
 from ..numbers import Z_90, Array, Draws, Figure, Spread, importance_weights
+from ..words import at_least
 
 DRAWS = 400
 VESSELS = {
@@ -131,12 +131,4 @@ def skin_safe(careful: bool) -> float:
 
 def minutes_said(figure: Figure) -> str:
     """Minutes as people say them, with their range: 'about 1 h 10, likely 50 min to 1 h 40'."""
-    return f"about {_said(figure.value)}, likely {_said(figure.low)} to {_said(figure.high)}"
-
-
-def _said(minutes: float) -> str:
-    whole = max(int(math.ceil(minutes / 5.0) * 5.0) if minutes > 20.0 else math.ceil(minutes), 0)
-    hours, left = divmod(whole, 60)
-    if not hours:
-        return f"{left} min"
-    return f"{hours} h {left:02d}" if left else f"{hours} h"
+    return f"about {at_least(figure.value)}, likely {at_least(figure.low)} to {at_least(figure.high)}"

@@ -9,8 +9,8 @@ from dataclasses import dataclass
 from ..formulas.assess import Assessment
 from ..formulas.change import Proposal, Workbench, difference, measurable, times_as_much
 from ..formulas.model import TOLD_BY_OTHERS, Formula, weighed
-from ..materials import said
 from ..numbers import times_to_meet
+from ..words import brief
 
 MOST_TIMES = 4.0
 NEAR = {"ph": 0.06, "thick": 0.06, "lift": 0.02}
@@ -48,7 +48,7 @@ def put_right(plan: Formula, done: Formula, bench: Workbench, line: int) -> Prop
             done, (), False, f"Nothing that is in it brings {aim.says} back: scale the rest up, or leave it."
         )
     added, after, name = best
-    says = f"{said(round(added, 1))} g more {name} brings {aim.says} back to where it was planned."
+    says = f"{brief(round(added, 1))} g more {name} brings {aim.says} back to where it was planned."
     return Proposal(after, difference(done, after), True, says)
 
 

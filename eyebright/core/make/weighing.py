@@ -13,7 +13,7 @@ from typing import Literal
 from ..formulas.assess import Assessment, Texture, grades
 from ..formulas.change import Workbench
 from ..formulas.model import COVER, Formula
-from ..materials import said
+from ..words import brief
 
 NUDGE = 0.1  # share by which a line is moved to see what it does
 PART = 0.25  # of a figure's own doubt: it widens its range by a thirtieth
@@ -149,14 +149,15 @@ def look(bowl: Bowl, shown: float | None, state: State) -> Seen:
     if state == "overload":
         return Seen(None, "That is more than the scale bears: take some off before it is harmed.")
     if state in ("silent", "absent") or shown is None:
-        put_back = f" When it is back, it should read {said(round(bowl.base, 1))} g." if bowl.total else ""
+        put_back = f" When it is back, it should read {brief(round(bowl.base, 1))} g." if bowl.total else ""
         return Seen(None, f"The scale says nothing: look at its plug, or type what yours shows.{put_back}")
     since = (bowl.base - shown) if bowl.from_jar else (shown - bowl.base)
     if not bowl.from_jar and bowl.base > 2.0 * EMPTY and abs(shown) <= EMPTY:
         return Seen(
             None,
             "The scale stands at nothing. It switched off, or the bowl is off it: put the bowl back, and it "
-            f"should read {said(round(bowl.base, 1))} g. Still nothing with the bowl on it? Count from here.",
+            f"should read {brief(round(bowl.base, 1))} g. "
+            "Still nothing with the bowl on it? Count from here.",
             base=shown,
         )
     if since < -max(LEAST_POUR, NEAR * bowl.total):
@@ -164,7 +165,7 @@ def look(bowl: Bowl, shown: float | None, state: State) -> Seen:
             return Seen(None, "It became more, not less: is something else on the scale?", base=shown)
         return Seen(
             None,
-            f"That is {said(round(-since, 1))} g less than before: was something taken out, or lifted? "
+            f"That is {brief(round(-since, 1))} g less than before: was something taken out, or lifted? "
             "A spoon that lay in the bowl counts too. Put it back, or count from here.",
             base=shown,
         )

@@ -62,7 +62,7 @@ from .measures import (
 )
 from .own import bought_like, corrected, guessed_kind, is_known, not_known, own_material
 from .properties import Property, believable, property_table
-from .quantities import jug_for, pourable, rinse_volume, said, spoons, weighable, with_fraction
+from .quantities import jug_for, pourable, rinse_volume, spoons, weighable, with_fraction
 from .stock import SPOILS, notices, past_date
 from .supplies import Lot, Supply, WaterLot, unit_of
 
@@ -146,7 +146,6 @@ __all__ = [
     "refused_by_name",
     "rinse_volume",
     "rows",
-    "said",
     "spoons",
     "typed_number",
     "unit_of",

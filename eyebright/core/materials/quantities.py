@@ -91,13 +91,6 @@ def jug_for(volume: float) -> MeasuringJug:
     return next((jug for jug in jugs if jug.capacity >= volume * 0.999), jugs[-1])
 
 
-def said(value: float) -> str:
-    """A number as it is read out: two or three figures, never more than it can bear."""
-    if value >= 100 or value == round(value):
-        return f"{value:.0f}"
-    return f"{value:.1f}" if value * 10 == round(value * 10) or value >= 10 else f"{value:.2f}"
-
-
 def by_vessel(volume: float, vessels: Sequence[tuple[str, float]]) -> str:
     """A volume (mL) in the household's own vessels: 'about half the squeeze bottle'.
 

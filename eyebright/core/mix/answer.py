@@ -12,11 +12,12 @@ from typing import Any, Literal
 import numpy as np
 
 from .. import tables
-from ..materials import METRIC, Kit, Supply, acidic, jug_for, pourable, said, spoons, weighable
+from ..materials import METRIC, Kit, Supply, acidic, jug_for, pourable, spoons, weighable
 from ..materials import MeasuringJug as Vessel
 from ..numbers import DRAWS, PRIOR, Array, Draws, Figure, Posterior, figure, variance_shares
 from ..rules import Caution, cautions, gravest, limits
 from ..vocabulary import Use
+from ..words import brief
 from . import words
 from .curve import Curve, curve, sharpen
 from .facts import jug_facts
@@ -176,7 +177,7 @@ def work_out(question: Question) -> Mix:
         before=before,
         cautions=tuple(gravest("jug", facts, before)),
         steps=words.steps(
-            [(f"{said(p.amount)} {p.unit}", p.spoons, p.name, p.what) for p in pours],
+            [(f"{brief(p.amount)} {p.unit}", p.spoons, p.name, p.what) for p in pours],
             question.use,
             question.minutes,
         ),
@@ -259,7 +260,7 @@ def spooned(supply: Supply, amount: float, kit: Kit) -> str:
     if supply.material is None or supply.material.unit == "mL":
         return spoons(amount, kit)
     density = supply.material.density
-    return spoons(amount / density.mid, kit) if density else f"{said(amount)} g"
+    return spoons(amount / density.mid, kit) if density else f"{brief(amount)} g"
 
 
 def pours_of(jug: Jug, amount: float, kit: Kit) -> tuple[Pour, ...]:

@@ -10,9 +10,10 @@ from dataclasses import dataclass
 import numpy as np
 
 from ..chemistry import Part, acid_grams, solve_together, totals
-from ..materials import Supply, measure_table, pourable, said, unit_of, weighable
+from ..materials import Supply, measure_table, pourable, unit_of, weighable
 from ..numbers import Array, Draws, Figure, Posterior, Spread, figure
 from ..rules import cautions, limits
+from ..words import brief
 from .answer import Question, spooned
 from .facts import jug_facts
 from .jug import Jug, kind_of
@@ -200,8 +201,8 @@ def _told(
     reaches = abs(ph.value - question.aim) <= NEAR
     unit = unit_of(supply)
     spoons = spooned(supply, amount, question.kit)
-    first = f"Pour off {said(off)} mL first, then add" if off else "Add"
-    says = f"{first} {said(amount)} {unit} of {supply.name}: {litres(volume)} at pH {ph.value:.1f}."
+    first = f"Pour off {brief(off)} mL first, then add" if off else "Add"
+    says = f"{first} {brief(amount)} {unit} of {supply.name}: {litres(volume)} at pH {ph.value:.1f}."
     if not reaches:
         says += " It comes no nearer."
     if _too_little(unit, amount):

@@ -7,9 +7,10 @@ from typing import Literal
 import numpy as np
 
 from ..chemistry import EquilibriumMany, Part, acid_grams, solve_together, totals
-from ..materials import Amount, Supply, pourable, said, weighable
+from ..materials import Amount, Supply, pourable, weighable
 from ..numbers import Array, Draws, Figure, figure
 from ..rules import cautions, limits, limits_for
+from ..words import brief
 from .answer import Mix, Pour, Question, cost_of, measurable_of, pours_of
 from .curve import Curve
 from .facts import jug_facts
@@ -277,7 +278,7 @@ def _firmer(times: float) -> str:
         return f"Part of the acid is turned to salt, but it holds its pH hardly better. {fizz}"
     return (
         "Part of the acid is turned to salt, so that it holds its pH "
-        f"{said(round(times, 1))} times as firmly on the hair. {fizz}"
+        f"{brief(round(times, 1))} times as firmly on the hair. {fizz}"
     )
 
 

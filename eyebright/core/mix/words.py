@@ -4,8 +4,8 @@ import math
 from dataclasses import dataclass
 from typing import Literal
 
-from ..materials import said
 from ..numbers import Figure
+from ..words import brief
 from .jug import JugError
 
 Verdict = Literal[
@@ -55,9 +55,9 @@ def verdict(which: Verdict, about: Situation) -> tuple[str, str]:
     """A headline and the reason behind it."""
     s = about
     aim = 0.0 if s.aim is None else s.aim
-    where = f"in a {said(s.volume)} mL jug" if s.fills else f"for {said(s.volume)} mL in all"
-    poured = f"{said(s.amount)} {s.unit} of {s.what} {where}"
-    wanted = "less than a drop" if s.wanted is None else f"{said(s.wanted)} {s.unit}"
+    where = f"in a {brief(s.volume)} mL jug" if s.fills else f"for {brief(s.volume)} mL in all"
+    poured = f"{brief(s.amount)} {s.unit} of {s.what} {where}"
+    wanted = "less than a drop" if s.wanted is None else f"{brief(s.wanted)} {s.unit}"
     kind = "weakest" if s.falling else "mildest"
     weakest = f"The {kind} mix that makes sense is {poured}: {ph_range(s.ph)}."
     match which:
@@ -85,13 +85,13 @@ def verdict(which: Verdict, about: Situation) -> tuple[str, str]:
             larger = s.volume * s.measurable / (s.wanted or s.measurable)
             return (
                 f"No: pH {aim:g} takes less {s.what} than a kitchen can measure.",
-                f"It would take {wanted} of {s.what} in {said(s.volume)} mL. In a jug of "
+                f"It would take {wanted} of {s.what} in {brief(s.volume)} mL. In a jug of "
                 f"{upwards(larger)} mL or more it could be measured. {weakest}",
             )
         case "would_not_hold":
             return (
                 f"No: pH {aim:g} cannot sensibly be had by dilution here.",
-                f"It would take {wanted} of {s.what} in {said(s.volume)} mL, and with so little of it, "
+                f"It would take {wanted} of {s.what} in {brief(s.volume)} mL, and with so little of it, "
                 f"and so little in {s.rest} to steady it, the hair itself would move it by a unit. "
                 f"{weakest} A buffered jug, or a more alkaline water, would hold a milder pH.",
             )
@@ -164,7 +164,7 @@ def steps(pours: list[tuple[str, str, str, str]], use: str, minutes: float) -> t
             PouringStep(
                 "use",
                 "On the hair",
-                f"{said(minutes)} min",
+                f"{brief(minutes)} min",
                 "Lean back, eyes shut; then rinse with plain water. Stop at any sting.",
             )
         )

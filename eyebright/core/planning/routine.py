@@ -7,6 +7,8 @@ allow; what cannot be by then, or is not for this head today, is passed over onc
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
+from ..words import capital
+
 HORIZON = 62  # days
 GRACE = 0.5  # of the days between two: a wash waits so long for its spacing; beyond, another takes its turn
 MONTH = 30
@@ -91,8 +93,9 @@ def never_fits(routine: Routine) -> dict[int, str]:
         for here, after in zip(places, [*places[1:], places[0] + count], strict=True):
             days = (after - here) * routine.every
             if days < spaced.apart:
-                says = f"{_cap(spaced.name)} needs {spaced.apart:g} days between two, and comes again after "
-                out.setdefault(after % count, f"{says}{days} here. {_fit(routine, spaced, len(places))}")
+                says = f"{capital(spaced.name)} needs {spaced.apart:g} days between two, and comes again "
+                fit = _fit(routine, spaced, len(places))
+                out.setdefault(after % count, f"{says}after {days} here. {fit}")
     return out
 
 
@@ -230,7 +233,3 @@ def _after(cycle: Sequence[str], past: Sequence[str]) -> int:
         if same > score:
             best, score = place, same
     return (best + 1) % len(cycle) if score >= 0 else 0
-
-
-def _cap(text: str) -> str:
-    return text[:1].upper() + text[1:]

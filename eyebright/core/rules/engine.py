@@ -11,6 +11,7 @@ from typing import Any
 
 from .. import tables
 from ..vocabulary import Gravity
+from ..words import listed
 from .conditions import ORDERED, Condition, Facts, against, conditions, hold, reads, times
 from .facts import Subject, own_facts
 from .limits import limits_for
@@ -151,10 +152,6 @@ def cautions(subject: Subject, facts: Facts, among: Sequence[Rule] | None = None
     return [_said(rule, facts, limit, words) for rule in kept]
 
 
-def _listed(names: Sequence[str]) -> str:
-    return names[0] if len(names) == 1 else f"{', '.join(names[:-1])} and {names[-1]}"
-
-
 def merge_cautions(each: Iterable[tuple[str, Iterable[Caution]]]) -> list[Caution]:
     """What several things say, each named by those that say it, the gravest first; said alike, said once."""
     of: dict[Caution, list[str]] = {}
@@ -162,7 +159,7 @@ def merge_cautions(each: Iterable[tuple[str, Iterable[Caution]]]) -> list[Cautio
         for caution in said:
             names = of.setdefault(caution, [])
             names += [name] if name not in names else []
-    every = [caution.named(_listed(names)) for caution, names in of.items()]
+    every = [caution.named(listed(names)) for caution, names in of.items()]
     return sorted(every, key=lambda caution: GRAVITY[caution.level])
 
 

@@ -15,6 +15,7 @@ from ..materials import METRIC, Kit, Supply
 from ..numbers import PRIOR, Array, Draws, Figure, Posterior, figure, middle
 from ..rules import GRAVITY, Caution, cautions, facts_of, gravest, merge_cautions
 from ..vocabulary import LinkZone, Zone
+from ..words import lower_first
 from .facts import link_facts
 from .finish import Finish, finish_of
 from .links import WashLink, pauses, puts_on, timed
@@ -317,7 +318,7 @@ def _cautions(
     said = {each.id for each in whole}
     if without is not None:
         more = [each for each in cautions("wash", without) if each.id not in said]
-        whole += [replace(each, what=f"{LEFT_OUT} {_lower(each.what)}") for each in more]
+        whole += [replace(each, what=f"{LEFT_OUT} {lower_first(each.what)}") for each in more]
         said |= {each.id for each in more}
     alone = [
         (run.asked.name or run.link.subject.name, [one for one in _alone(run, head) if one.id not in said])
@@ -336,10 +337,6 @@ def _alone(run: _Run, head: Mapping[str, Any]) -> Sequence[Caution]:
 
 
 LEFT_OUT = "With what may be left out left out:"
-
-
-def _lower(what: str) -> str:
-    return what[:1].lower() + what[1:]
 
 
 def _without(

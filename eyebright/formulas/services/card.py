@@ -10,6 +10,7 @@ from reportlab.platypus import Flowable, Frame, KeepInFrame, Spacer, Table
 from eyebright.core.formulas.assess import Assessment
 from eyebright.core.formulas.exchange import export
 from eyebright.core.formulas.model import PHASES, Formula
+from eyebright.core.words import between
 
 from .print import LINE, MADDER, QUIET, VEIN, fonts, style, text
 
@@ -58,7 +59,7 @@ def _story(formula: Formula, reading: Assessment, about: str, whose: str) -> lis
     out += [Spacer(1, 4), _lines(formula, reading), Spacer(1, 5), text("How", head)]
     for place, each in enumerate(reading.preparation.steps, start=1):
         until = f", {each.until}" if each.until else ""
-        words = f"{place}. {each.says[:-1]} · {export.minutes_said(each.least, each.most)}{until}"
+        words = f"{place}. {each.says[:-1]} · {between(each.least, each.most)}{until}"
         out.append(text(words, body))
     out += [Spacer(1, 4), text("What comes of it", head)]
     out += [text(f"{what}: {words}", body) for what, words in export.figures_said(reading)]

@@ -13,6 +13,7 @@ from eyebright.core.formulas.change import difference
 from eyebright.core.formulas.exchange import read_line
 from eyebright.core.formulas.model import families
 from eyebright.core.materials import Named, Score, Supply, finder_of, folded, words
+from eyebright.core.words import few
 from eyebright.household.services.household import checked_schools
 from eyebright.kept.problems import Problem, one
 from eyebright.kept.versions import get_checked
@@ -255,7 +256,7 @@ def _row(row: Formula, there: Mapping[str, Supply], digest: Digest | None) -> Fo
         family=row.family,
         family_name=families()[row.family].name if row.family in families() else "",
         about=str(row.body.get("about", ""))[:LONGEST_ABOUT],
-        lines=", ".join(names[:4]) + (f" and {len(names) - 4} more" if len(names) > 4 else ""),
+        lines=few(names, 4),
         changed_at=row.changed_at,
         grade=digest.grade if digest else "",
         ph=_ph_out(digest) if digest and digest.ph else None,

@@ -25,7 +25,8 @@ from eyebright.core.formulas.model import (
     step_kinds,
 )
 from eyebright.core.heads import Head, Today, hair_and_scalp_of
-from eyebright.core.materials import Amount, Count, Kit, Supply, said, typed_number
+from eyebright.core.materials import Amount, Count, Kit, Supply, typed_number
+from eyebright.core.words import brief
 from eyebright.heads.services import facts_of_whom, head_for, product_key
 from eyebright.kept.fields import count as number_range
 from eyebright.kept.fields import number
@@ -263,7 +264,7 @@ def to_schema(formula: Formula, entered: FormulaIn) -> FormulaIn:
 
 def amount_typed(value: float) -> str:
     """A number as a person would type it, and never so that it could be read two ways."""
-    return typed_number(value) if value != round(value, 2) else said(value) if value < 100 else f"{value:g}"
+    return typed_number(value) if value != round(value, 2) else brief(value) if value < 100 else f"{value:g}"
 
 
 def written(amount: Amount) -> str:

@@ -10,7 +10,8 @@ from eyebright.core.formulas.assess import Assessment
 from eyebright.core.formulas.change import Proposal, Workbench, amount_said, scaling, substitutes
 from eyebright.core.formulas.model import Formula, FormulaError, families, planned_steps, weighed
 from eyebright.core.make import Choice, Held, Thinning, choose
-from eyebright.core.materials import Supply, said, spoons, unit_of
+from eyebright.core.materials import Supply, spoons, unit_of
+from eyebright.core.words import brief
 from eyebright.formulas.schemas.formulas import FormulaIn
 from eyebright.formulas.services.assessments import assessment_of, the_vessel
 from eyebright.formulas.services.formulas import find_formula
@@ -135,7 +136,7 @@ def _for_washes(formula: Formula, bench: Workbench, heads: list[int], washes: fl
     for pk in heads:
         quick = core_bench(keys, pk)[0].quick(formula)
         grams += (quick.lift.on_scalp.value + quick.lift.on_lengths.value) * washes
-    return scaling.weighing(formula, bench, grams, f"{said(washes)} for each of {len(heads)} heads")
+    return scaling.weighing(formula, bench, grams, f"{brief(washes)} for each of {len(heads)} heads")
 
 
 def _drawn(
@@ -213,7 +214,7 @@ def _of_nothing(entered: FormulaIn, ask: MakeAsk) -> TakesOut:
 
 
 def _much(amount: float, unit: str) -> str:
-    return f"{said(round(amount, 1))} {unit}"
+    return f"{brief(round(amount, 1))} {unit}"
 
 
 def _line_out(out: Asked, place: int, shelf: list[Supply]) -> TakeLineOut:

@@ -15,8 +15,8 @@ from django.utils import timezone
 from eyebright.core.formulas.assess import kept_shelf_life
 from eyebright.core.learning import Kept, spoils_sooner
 from eyebright.core.make import UseBy, topped_up, use_by
-from eyebright.core.materials import said
 from eyebright.core.vocabulary import Place
+from eyebright.core.words import brief
 from eyebright.kept.decimals import exact
 from eyebright.kept.problems import Problem, one
 from eyebright.kept.versions import get_checked
@@ -179,10 +179,10 @@ def enough(batch: Batch, amount: float) -> None:
     if amount > left * OVER + 0.5:
         raise Problem.field(
             "amount",
-            f"You measured {said(most)} {unit}; {said(max(left, 0.0))} of it are left to fill."
+            f"You measured {brief(most)} {unit}; {brief(max(left, 0.0))} of it are left to fill."
             if batch.yielded is not None
-            else f"It makes {said(round(most))} {unit} at most, {said(max(round(left), 0.0))} of it left to "
-            "fill. Measure what it made if it is really more.",
+            else f"It makes {brief(round(most))} {unit} at most, {brief(max(round(left), 0.0))} of it left "
+            "to fill. Measure what it made if it is really more.",
         )
 
 
@@ -231,7 +231,7 @@ def change(pk: int, entered: ContainerChangeIn) -> ContainerOut:
         row.note = entered.note
     if entered.left is not None:
         if entered.left > float(row.filled):
-            raise Problem.field("left", f"It only ever held {said(float(row.filled))} {row.unit}.")
+            raise Problem.field("left", f"It only ever held {brief(float(row.filled))} {row.unit}.")
         row.left = exact(entered.left, "0.01")
     if entered.stayed:
         _stayed(row)
@@ -239,7 +239,7 @@ def change(pk: int, entered: ContainerChangeIn) -> ContainerOut:
         if row.ended_on is not None:
             raise Problem.field("use", FINISHED)
         if entered.use > float(row.left) + 0.01:
-            raise Problem.field("use", f"There are {said(float(row.left))} {row.unit} left in it.")
+            raise Problem.field("use", f"There are {brief(float(row.left))} {row.unit} left in it.")
         row.left = max(row.left - exact(entered.use, "0.01"), exact(0.0, "0.01"))
     if entered.opened is not None:
         row.opened_on = (row.opened_on or timezone.localdate()) if entered.opened else None

@@ -4,7 +4,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from eyebright.core.make import use_by
-from eyebright.core.materials import said
+from eyebright.core.words import brief
 from eyebright.kept.decimals import exact
 from eyebright.kept.problems import Problem
 from eyebright.shelf.models import Vessel
@@ -24,7 +24,7 @@ def fill(pk: int, entered: FillIn) -> ContainerOut:
     if entered.vessel and vessel is None:
         raise Problem.field("vessel", "That vessel is no longer on the shelf: choose another.")
     if vessel is not None and entered.amount > float(vessel.volume) * 1.001 * entered.count:
-        raise Problem.field("amount", f"The {vessel.name} holds {said(float(vessel.volume))} mL.")
+        raise Problem.field("amount", f"The {vessel.name} holds {brief(float(vessel.volume))} mL.")
     evaluate_again(batch)
     nothing_stops(batch)
     wet = bool(batch.facts.get("wet", True))

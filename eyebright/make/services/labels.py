@@ -17,7 +17,7 @@ from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Flowable, KeepInFrame
 
 from eyebright.core.make import FillLine, fill_lines
-from eyebright.core.materials import said
+from eyebright.core.words import brief, capital
 from eyebright.formulas.services.card import card
 from eyebright.formulas.services.print import INK, LINE, MADDER, QUIET, VEIN, fonts, plain, style, text
 from eyebright.formulas.services.workbench import entered_of
@@ -105,11 +105,11 @@ def _story(row: Container) -> list[Flowable]:
         style(7.0, after=0.8),
         style(7.2, bold=True, after=0.8),
     )
-    how = "left in" if batch.use == "left_in" else f"{said(float(batch.minutes))} min, rinsed out"
+    how = "left in" if batch.use == "left_in" else f"{brief(float(batch.minutes))} min, rinsed out"
     where = {"shelf": "on the shelf", "fridge": "in the fridge", "freezer": "in the freezer"}[place_of(row)]
     out = [
         text(batch.name, style(10.5, bold=True, colour=VEIN, after=0.6)),
-        text(f"Made {row.filled_on:%-d %b %Y} · {said(float(row.filled))} {row.unit}, {row.name}", small),
+        text(f"Made {row.filled_on:%-d %b %Y} · {brief(float(row.filled))} {row.unit}, {row.name}", small),
         text(f"Use by {row.use_by:%-d %B %Y}, {where}", strong),
         text(NOT_FOOD, style(7.0, bold=True, colour=MADDER, after=0.8)),
     ]
@@ -128,7 +128,7 @@ def for_whom(batch: Batch) -> list[str]:
     for each in batch.for_whom.select_related("head"):
         ph = f", pH {each.ph[0]:.1f}" if len(each.ph) == 3 else ""
         said_of = each.says or f"{each.head.name}: not worked out"
-        out.append(f"{said_of[0].upper()}{said_of[1:]}{ph if each.parts is not None else ''}")
+        out.append(f"{capital(said_of)}{ph if each.parts is not None else ''}")
     return out
 
 
@@ -241,7 +241,7 @@ def _strip_page(name: str, bottle: str, lines: Sequence[FillLine], aside: Sequen
         page.setFont(strong, 6.5)
         page.drawString(left + 1 * mm, y + 0.8 * mm, plain(line.name, strong)[:20])
         page.setFont(plain_face, 6)
-        page.drawRightString(left + STRIP_WIDTH - 1 * mm, y + 0.8 * mm, f"{said(round(line.upto))} mL")
+        page.drawRightString(left + STRIP_WIDTH - 1 * mm, y + 0.8 * mm, f"{brief(round(line.upto))} mL")
     page.setFillColor(QUIET)
     page.setFont(plain_face, 8)
     for row, words in enumerate(

@@ -9,8 +9,9 @@ from eyebright.core.formulas.assess import Assessment
 from eyebright.core.formulas.change import difference, scaled
 from eyebright.core.formulas.model import Formula
 from eyebright.core.make import Bowl, leftover, look, put_right
-from eyebright.core.materials import Amount, MeasureError, Supply, measured, said, unit_of
+from eyebright.core.materials import Amount, MeasureError, Supply, measured, unit_of
 from eyebright.core.vocabulary import Pouring
+from eyebright.core.words import brief
 from eyebright.formulas.services.assessments import assessment_of
 from eyebright.formulas.services.workbench import as_core, entered_of, keys_of, to_schema
 from eyebright.kept.decimals import exact
@@ -239,8 +240,8 @@ def ways(pk: int, line: int) -> list[WayOut]:
             out.append(
                 WayOut(
                     way="scale",
-                    says=f"{said(round(times, 2))} times as much of everything else: it makes "
-                    f"{said(round(found.yield_ml.value))} mL.",
+                    says=f"{brief(round(times, 2))} times as much of everything else: it makes "
+                    f"{brief(round(found.yield_ml.value))} mL.",
                     changes=_changes(plan, bigger), ph=figure_out(found.ph) if found.ph else None,
                     makes=figure_out(found.yield_ml), cautions=_new(before, found), there=True,
                 )

@@ -11,9 +11,9 @@ from eyebright.core.chemistry import compare
 from eyebright.core.formulas.model import step_kinds
 from eyebright.core.learning import outcomes
 from eyebright.core.make import loads, minutes_said, skin_safe, texture_said, yield_said
-from eyebright.core.materials import said
 from eyebright.core.numbers import Figure
 from eyebright.core.vocabulary import Pouring
+from eyebright.core.words import brief, elapsed
 from eyebright.kept.decimals import as_float
 from eyebright.kept.wire import FigureOut, figure_out
 from eyebright.shelf.services.readings import AGAIN, kept_reading
@@ -39,24 +39,10 @@ from .evaluation import careful, same
 from .readings import foreseen
 from .warmth import cooling_of
 
-MINUTE, HOUR, DAY = 60.0, 3600.0, 86_400.0
-
-
-def ago(seconds: float) -> str:
-    """How long, in words: '40 s', '12 min', '3 h 20 min', '2 days'."""
-    if seconds < MINUTE:
-        return f"{seconds:.0f} s"
-    if seconds < HOUR:
-        return f"{seconds / MINUTE:.0f} min"
-    if seconds < DAY:
-        hours, rest = divmod(seconds, HOUR)
-        return f"{hours:.0f} h {rest / MINUTE:02.0f} min"
-    return f"{seconds / DAY:.0f} days" if seconds >= 2 * DAY else "a day"
-
 
 def pour_out(row: Pour) -> BatchPourOut:
     """A pour."""
-    had = said(round(float(row.gave or 0), 1))
+    had = brief(round(float(row.gave or 0), 1))
     how = row.how if row.how in get_args(Pouring) else "typed"
     says = f"By the books its bottle had only {had} left: it counts as empty now."
     return BatchPourOut(
@@ -86,13 +72,13 @@ def clock_out(clock: StepClock, now: datetime) -> ClockOut:
     left = None if clock.until is None else (clock.until - now).total_seconds()
     if clock.ended_at:
         took = (clock.ended_at - clock.began_at).total_seconds()
-        says = f"Took {ago(max(took, 0.0))}."
+        says = f"Took {elapsed(max(took, 0.0))}."
     elif left is None:
         says = ""
     elif clock.began_at > now:
         says = "The clock of this machine was set back: it counts on from when this began."
     elif left < 0:
-        says = f"Its time was up {ago(-left)} ago."
+        says = f"Its time was up {elapsed(-left)} ago."
     else:
         says = ""
     return ClockOut(
@@ -222,8 +208,8 @@ def _overfull(name: str, holds: float, inside: float) -> str:
     if inside <= holds:
         return ""
     return (
-        f"The {name} holds {said(round(holds))} mL, and about {said(round(inside))} mL come into it: take a "
-        "larger one, or make it in two."
+        f"The {name} holds {brief(round(holds))} mL, and about {brief(round(inside))} mL come into it: take "
+        "a larger one, or make it in two."
     )
 
 
@@ -304,7 +290,7 @@ def row_out(batch: Batch, now: datetime) -> BatchRowOut:
         id=batch.pk, of=kind_of(batch), name=batch.name, made_at=batch.made_at, finished_at=batch.finished_at,
         step=batch.step, steps=len(batch.steps), now=says,
         until=min(running, default=None), ph=ph,
-        left=", ".join(f"{said(round(float(each.left)))} {each.unit}" for each in left[:3]),
+        left=", ".join(f"{brief(round(float(each.left)))} {each.unit}" for each in left[:3]),
     )  # fmt: skip
 
 

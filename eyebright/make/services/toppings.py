@@ -6,7 +6,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from eyebright.core.make import UseBy, topped_up
-from eyebright.core.materials import said
+from eyebright.core.words import brief
 from eyebright.kept.decimals import exact
 from eyebright.kept.problems import Problem, one
 from eyebright.kept.versions import get_checked
@@ -31,7 +31,7 @@ def top_up(pk: int, entered: TopUpIn) -> ContainerOut:
     if row.thawed_on is not None:
         raise Problem.field("amount", "It was thawed: use it up today instead.")
     if row.vessel is not None and float(row.left) + entered.amount > float(row.vessel.volume) * 1.001:
-        raise Problem.field("amount", f"The {row.vessel.name} holds {said(float(row.vessel.volume))} mL.")
+        raise Problem.field("amount", f"The {row.vessel.name} holds {brief(float(row.vessel.volume))} mL.")
     if batch.formula_id != row.batch.formula_id or batch.formula_id is None:
         raise Problem.field("batch", "Only something made by the same formula goes on top.")
     if besides := _besides(batch, row):

@@ -9,7 +9,7 @@ from numpy.typing import NDArray
 
 from eyebright.core.chain import Follow, Link, follow, run_chain
 from eyebright.core.learning import posterior_from
-from eyebright.core.materials import Amount, Kit, MeasureError, Supply, measure_table, rinse_volume, said
+from eyebright.core.materials import Amount, Kit, MeasureError, Supply, measure_table, rinse_volume
 from eyebright.core.mix import (
     Asked,
     Correction,
@@ -34,6 +34,7 @@ from eyebright.core.mix import (
 from eyebright.core.numbers import Draws, figure
 from eyebright.core.rules import Caution, limits, merge_cautions
 from eyebright.core.vocabulary import Use
+from eyebright.core.words import brief
 from eyebright.heads.services import Passing, facts_for, hair_and_scalp_for, pass_stops
 from eyebright.household.services.household import the_household
 from eyebright.kept.problems import Problem
@@ -404,9 +405,11 @@ def _follow_out(rinse: _Poured, line: Follow) -> FollowOut:
     low, high = line.band
     last = line.median[-1]
     if line.enough is not None:
-        says = f"About {said(round(line.enough, -1))} mL bring the hair back between pH {low:g} and {high:g}."
+        says = (
+            f"About {brief(round(line.enough, -1))} mL bring the hair back between pH {low:g} and {high:g}."
+        )
         if line.most is not None:
-            says += f" From about {said(round(line.most, -1))} mL on it is sharper than that."
+            says += f" From about {brief(round(line.most, -1))} mL on it is sharper than that."
     elif last > high:
         says = (
             f"Even {line.volume[-1] / 1000:g} L leave the hair at about pH {last:.1f}: "

@@ -3,7 +3,7 @@
 from contextlib import suppress
 
 from eyebright.core.heads import Today
-from eyebright.core.materials import said
+from eyebright.core.words import brief
 from eyebright.heads.models import Head
 from eyebright.household.services.household import the_household
 from eyebright.kept.problems import Problem
@@ -77,7 +77,7 @@ def _jug(stuff: str, water: str, amount: float | None) -> MixOut:
 def _of_water(key: str) -> AnswerOut:
     found = _jug(ANY_VINEGAR, key, None)
     line = found.lines[1]
-    much = f"{said(_round(line.amount))} mL, likely {said(_round(line.low))} to {said(_round(line.high))}"
+    much = f"{brief(_round(line.amount))} mL, likely {brief(_round(line.low))} to {brief(_round(line.high))}"
     return AnswerOut(
         says=f"A litre of it takes about {much}, of an ordinary 5 % vinegar to come down to pH {AIM:g}.",
         more="Hard water eats acid: the same splash gives another pH in every kitchen.",
@@ -96,7 +96,7 @@ def _of_bottle(key: str, name: str, water: str) -> AnswerOut:
     line = right.lines[1]
     more = right.headline
     if right.verdict in ("reached", "loosely"):
-        much = f"{said(_round(line.amount))} {line.unit}"
+        much = f"{brief(_round(line.amount))} {line.unit}"
         more = f"For pH {AIM:g} take about {much} to the litre. {right.headline}"
     return AnswerOut(says=says, more=more, figure=ph, to="/mix")
 
@@ -107,7 +107,7 @@ def _of_head(head: Head) -> AnswerOut:
     poured = f"a rinse of pH {rinse.ph.value:.1f}" if rinse.kind == "acid" else "a rinse of plain water"
     mass = found.mass
     return AnswerOut(
-        says=f"{head.name}: {scalp.says}; then {poured}, about {said(_round(rinse.volume.value))} mL.",
+        says=f"{head.name}: {scalp.says}; then {poured}, about {brief(_round(rinse.volume.value))} mL.",
         more=f"The hair weighs about {mass.value:.0f} g, likely {mass.low:.0f} to {mass.high:.0f}.",
         figure=found.scalp.lift,
         to=f"/heads/{head.pk}",

@@ -6,7 +6,7 @@ from datetime import datetime, timedelta
 from django.db.models import Max
 from django.utils import timezone
 
-from eyebright.core.materials import said
+from eyebright.core.words import brief, span
 from eyebright.heads.models import PatchTest
 from eyebright.heads.services import due_at, head_rows
 from eyebright.make.models import Batch
@@ -20,7 +20,7 @@ from eyebright.wash.schemas.planned import JobOut, PlanOut
 from eyebright.wash.services.basin.reviews import due_reviews
 from eyebright.wash.services.basin.runs import under_way
 from eyebright.wash.services.basin.serializers import rows_under_way
-from eyebright.wash.services.schedule import Planned, plan_out, span_said
+from eyebright.wash.services.schedule import Planned, plan_out
 
 from ..schemas import ItemOut, What
 
@@ -58,7 +58,7 @@ def _clocks(clocks: Iterable[RunningOut], now: datetime, found: PlanOut) -> Iter
     jobs = {job.batch: job for job in found.jobs if job.what == "carry_on"}
     for clock in clocks:
         late = clock.left < 0.0
-        says = "its time is up" if late else f"{span_said(clock.left / 60.0)} left"
+        says = "its time is up" if late else f"{span(clock.left / 60.0)} left"
         job = jobs.get(clock.batch)
         if job is not None and (then := _then(job, now)):
             says = f"{says}; {then}"
@@ -161,7 +161,7 @@ def _washes(found: PlanOut, begun: Container[int]) -> Iterable[ItemOut]:
             "wash",
             wash.at,
             f"Wash {wash.head_name}: {wash.name}",
-            " ".join(says) or f"about {span_said(max(wash.minutes, 1.0))}",
+            " ".join(says) or f"about {span(max(wash.minutes, 1.0))}",
             "Look",
             f"/wash/planned/{wash.id}",
             late=wash.late or bool(wash.stops or wash.trouble),
@@ -190,7 +190,7 @@ def _use_soon() -> Iterable[ItemOut]:
     today = timezone.localdate()
     for row in due_soon().only("name", "use_by", "left", "unit", "batch__name")[:SOON_SHOWN]:
         past = row.use_by < today
-        says = f"{said(round(float(row.left)))} {row.unit} left; " + (
+        says = f"{brief(round(float(row.left)))} {row.unit} left; " + (
             "past its date: throw it away" if past else f"use it by {row.use_by:%A}"
         )
         yield _item(

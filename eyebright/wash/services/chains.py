@@ -9,9 +9,9 @@ from django.utils import timezone
 
 from eyebright.core.formulas.model import families
 from eyebright.core.heads import Needs
-from eyebright.core.materials import said
 from eyebright.core.rules import Caution
 from eyebright.core.wash import LinkResult, Wash, WashLink, pauses, sections, spaced_in, suit
+from eyebright.core.words import brief, capital, days_apart
 from eyebright.heads.services import today_of
 from eyebright.kept.clock import aware
 from eyebright.kept.problems import Problem, one
@@ -165,21 +165,11 @@ def spacing_out(with_: ResolvedLinks, planned: Mapping[str, float] | None = None
         if ago is None:
             says = "not used yet"
         elif wait > 0.0:
-            says = f"{days_said(ago)} since the last; {each.apart:g} days apart: {days_said(wait)} too soon"
+            says = f"{days_apart(ago)} since the last; {each.apart:g} days apart: {days_apart(wait)} too soon"
         else:
-            says = f"{days_said(ago)} since the last, and {each.apart:g} are asked for"
+            says = f"{days_apart(ago)} since the last, and {each.apart:g} are asked for"
         out.append(SpacingOut(name=each.name, days=wait, says=says))
     return out
-
-
-def days_said(days: float) -> str:
-    """Days as one would say them, no finer than a tenth."""
-    if days < 0.95:
-        return "less than a day"
-    whole = round(days)
-    if abs(days - whole) < 0.15 or days >= 10.0:
-        return "a day" if whole == 1 else f"{whole} days"
-    return f"{days:.1f} days"
 
 
 def _lately(head: int | None, at: datetime | None) -> list[str]:
@@ -193,7 +183,7 @@ def _lately(head: int | None, at: datetime | None) -> list[str]:
         known = families().get(row.family)
         name = row.formula.name if row.formula else row.batch.name if row.batch else ""
         name = name or (known.name if known else row.family)
-        out.append(f"{name}, {days_said((then - row.at) / timedelta(days=1))} before")
+        out.append(f"{name}, {days_apart((then - row.at) / timedelta(days=1))} before")
     return out
 
 
@@ -201,7 +191,7 @@ def _asked(found: Wash, needs: Needs) -> str:
     low, _, high = needs.scalp.lift
     lift = found.scalp_lift.value
     way = "more than" if lift > high else "less than" if lift < low else "about what"
-    return f"{way[0].upper()}{way[1:]} suits this scalp then: {low * 100:.0f} to {high * 100:.0f} %."
+    return f"{capital(way)} suits this scalp then: {low * 100:.0f} to {high * 100:.0f} %."
 
 
 def _along_out(
@@ -224,7 +214,7 @@ def much_said(each: LinkResult, link: WashLink, there: tuple[float, str] | None)
         return out, False
     neat = 1.0 + link.parts
     wanted = [figure.value / neat for figure in each.wanted]
-    left = f"{said(_round(there[0]))} {there[1]} left"
+    left = f"{brief(_round(there[0]))} {there[1]} left"
     if link.grams is not None and link.grams <= link.there:
         return f"{out}; {left}", False
     if link.there >= sum(wanted) * 0.999:
@@ -235,7 +225,7 @@ def much_said(each: LinkResult, link: WashLink, there: tuple[float, str] | None)
     enough = [zone for zone, much in names.items() if 0.0 < much <= link.there]
     if len([much for much in wanted if much > 0.0]) > 1 and enough:
         return f"{left}, and all of it is reckoned with: enough for the {enough[0]} alone", True
-    takes = said(_round(sum(wanted)))
+    takes = brief(_round(sum(wanted)))
     return f"{left}, and all of it is reckoned with: this head takes about {takes} g", True
 
 
@@ -244,7 +234,7 @@ def amount_said(each: LinkResult, link: WashLink) -> str:
     if link.formula is None:
         return ""
     unit = "mL" if each.g_per_ml and link.formula.family.density and not _dry(link) else "g"
-    return f"{said(_round(each.dose.value / (each.g_per_ml if unit == 'mL' else 1.0)))} {unit}"
+    return f"{brief(_round(each.dose.value / (each.g_per_ml if unit == 'mL' else 1.0)))} {unit}"
 
 
 def _dry(link: WashLink) -> bool:

@@ -10,7 +10,8 @@ from django.db import transaction
 from django.utils import timezone
 
 from eyebright.core.formulas.model import families, ready_family
-from eyebright.core.materials import Supply, said
+from eyebright.core.materials import Supply
+from eyebright.core.words import brief, capital
 from eyebright.formulas.models import Formula
 from eyebright.heads.models import Head
 from eyebright.heads.services import find_head
@@ -111,7 +112,7 @@ def keep_parts(
         )  # fmt: skip
         kept.append(row.pk)
     teach_day(head, at)
-    amounts = [(f"{said(round(float(much)))} {unit}", name) for (name, unit), much in came.items()]
+    amounts = [(f"{brief(round(float(much)))} {unit}", name) for (name, unit), much in came.items()]
     return kept, [f"about {amount} came off {name}" for amount, name in amounts]
 
 
@@ -298,16 +299,12 @@ def _last(head: Head) -> Iterable[OfferOut]:
         elif row.stuff and row.stuff in names and jug_id(row.stuff) is None and not row.container_id:
             offer = _offer("stuff", row.stuff, names[row.stuff], "used last", zone, minutes)
         elif known is not None:
-            offer = _offer("family", known.key, _cap(known.name), "used last", zone, minutes)
+            offer = _offer("family", known.key, capital(known.name), "used last", zone, minutes)
         else:
             continue
         if (offer.what, offer.key) not in seen and len(seen) < LAST:
             seen.add((offer.what, offer.key))
             yield offer
-
-
-def _cap(text: str) -> str:
-    return text[:1].upper() + text[1:]
 
 
 def _chains() -> Iterable[OfferOut]:
@@ -318,7 +315,7 @@ def _chains() -> Iterable[OfferOut]:
 def _stock() -> Iterable[OfferOut]:
     today = timezone.localdate()
     for row in open_ones().filter(use_by__gte=today, left__gt=0)[:STOCK]:
-        hint = f"{said(round(float(row.left)))} {row.unit} left"
+        hint = f"{brief(round(float(row.left)))} {row.unit} left"
         yield _offer("stuff", key_of(row.pk), _called(row), hint)
     for jug in standing_jugs():
         yield _offer("stuff", jug.key, jug.name, "stands there")

@@ -28,6 +28,7 @@ from eyebright.core.planning import (
     turns,
 )
 from eyebright.core.wash import Candidate, stops_of
+from eyebright.core.words import lower_first
 from eyebright.formulas.models import Formula
 from eyebright.formulas.services.matching import candidates_of
 from eyebright.heads.models import Head
@@ -179,10 +180,10 @@ class _Chains:
             each = self._candidates.get(link.formula or 0)
             stop = next(iter(stops_of(each, known.facts)), None) if each else None
             if each and stop:
-                return f"{each.name}: {_lower(stop.what)}"
+                return f"{each.name}: {lower_first(stop.what)}"
         for key, family in self.families(pk).items():
             if key in known.now_spared:
-                return f"{family.name}: {_lower(known.now_spared[key])}"
+                return f"{family.name}: {lower_first(known.now_spared[key])}"
         return ""
 
 
@@ -200,7 +201,7 @@ class _Known:
     @property
     def why(self) -> str:
         """What makes this scalp ask for more days than others of its kind."""
-        return _lower(self.needs.rarer[0]) if self.needs.rarer else ""
+        return lower_first(self.needs.rarer[0]) if self.needs.rarer else ""
 
 
 def _known(head: Head) -> _Known:
@@ -396,7 +397,3 @@ def _when_out(found: Sensible, today: date) -> WhenOut:
     if at <= now:
         at = (now + timedelta(minutes=60)).astimezone(zone).replace(minute=0, second=0, microsecond=0)
     return WhenOut(at=at, day=day, why=list(found.why), conflict=found.conflict)
-
-
-def _lower(text: str) -> str:
-    return text[:1].lower() + text[1:]

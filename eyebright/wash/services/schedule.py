@@ -15,9 +15,9 @@ from django.utils import timezone
 
 from eyebright.core.formulas.assess import kept_digest
 from eyebright.core.formulas.model import planned_steps, step_kinds
-from eyebright.core.materials import said
 from eyebright.core.planning import Hours, Job, JobPlan, Moments, PlanStep, minute, moment, plan, steps_of
 from eyebright.core.wash import links_table
+from eyebright.core.words import capital, days_apart, listed, span
 from eyebright.formulas.models import Formula
 from eyebright.formulas.services.workbench import as_core, entered_of
 from eyebright.household.services.hours import the_hours
@@ -29,7 +29,7 @@ from eyebright.make.services.keys import container_id
 from ..models import PlannedWash
 from ..schemas.planned import JobOut, PlannedOut, PlannedPlaceOut, PlanOut, PlanStepOut
 from ..snapshots import DoseSnapshot
-from .chains import SAME_DAY, days_said
+from .chains import SAME_DAY
 from .planned import State, basin_span, coming, freshen, full_spans, planned_out
 
 HOUR = 60.0
@@ -326,7 +326,7 @@ def _too_soon(row: PlannedWash, rows: Sequence[PlannedWash]) -> list[str]:
     for each in row.snapshot.spacing:
         known = [ago for ago in (each.ago, planned.get(each.key)) if ago is not None]
         if known and min(known) < each.apart - SAME_DAY:
-            apart, ago = each.apart, days_said(min(known))
+            apart, ago = each.apart, days_apart(min(known))
             out.append(
                 f"Too soon for the {each.name}: {ago} since the last, and {apart:g} days are asked for."
             )
@@ -354,7 +354,7 @@ def _job_out(work: _Work, each: JobPlan) -> JobOut:
     begin = moment(each.begin, zone)
     return JobOut(
         key=work.job.key, what=work.what, name=work.job.name, formula=work.formula, batch=work.batch,
-        washes=[row.pk for row in work.washes], heads=heads, who=_listed(names),
+        washes=[row.pk for row in work.washes], heads=heads, who=listed(names),
         amount=round(work.amount), unit=work.unit,
         steps=[
             PlanStepOut(
@@ -373,22 +373,11 @@ def _job_out(work: _Work, each: JobPlan) -> JobOut:
 def _says(step: PlanStep, lasts: float) -> str:
     """How long a step takes: 'about 10 h; 4 to 14 would do'."""
     if not step.waits:
-        return f"up to {span_said(step.most)} by hand"
-    about = f"about {span_said(lasts)}"
+        return f"up to {span(step.most)} by hand"
+    about = f"about {span(lasts)}"
     if step.most - step.least < 1.0:
         return about
-    return f"{about}; {span_said(step.least)} to {span_said(step.most)} would do"
-
-
-def span_said(minutes: float) -> str:
-    """Minutes as one would say them."""
-    if minutes < 90.0:
-        return f"{max(round(minutes), 1)} min"
-    hours = minutes / HOUR
-    if hours < 24.0:
-        return f"{said(round(hours * 2.0) / 2.0 if hours < 10.0 else round(hours))} h"
-    days = round(minutes / DAY)
-    return "a day" if days == 1 else f"{days} days"
+    return f"{about}; {span(step.least)} to {span(step.most)} would do"
 
 
 def _job_says(work: _Work, each: JobPlan) -> str:
@@ -401,19 +390,11 @@ def _job_says(work: _Work, each: JobPlan) -> str:
     slack = each.steps[0].slack
     if work.what == "carry_on":
         return "Under way, and in time."
-    return f"{_cap(span_said(slack))} to spare." if slack >= 30.0 else "There is no time to spare: begin now."
-
-
-def _cap(text: str) -> str:
-    return text[:1].upper() + text[1:]
+    return f"{capital(span(slack))} to spare." if slack >= 30.0 else "There is no time to spare: begin now."
 
 
 def _when(when: datetime) -> str:
     return f"{when:%A %H:%M}"
-
-
-def _listed(names: Sequence[str]) -> str:
-    return names[0] if len(names) == 1 else f"{', '.join(names[:-1])} and {names[-1]}"
 
 
 def place_of(row: PlannedWash) -> PlannedPlaceOut:

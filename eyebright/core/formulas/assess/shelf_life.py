@@ -8,6 +8,7 @@ from typing import Any
 from ... import tables
 from ...numbers import middle
 from ...rules import Condition, conditions, facts_of, hold
+from ...words import keeping_time
 from ..prepare import Preparation
 
 PLACES = ("shelf", "fridge", "freezer")
@@ -100,7 +101,7 @@ def shelf_life(facts: Mapping[str, Any]) -> ShelfLife:
         weakest = min(held, key=lambda row: (row.days[at], row.id))
         most = max(weakest.days[at], most)  # colder never keeps shorter
         name = _raw()["places"]["names"][place]
-        places.append(PlaceLife(place, name, most, said_days(most), weakest.reason, weakest.source))
+        places.append(PlaceLife(place, name, most, keeping_time(most), weakest.reason, weakest.source))
         helps += weakest.helps
     return ShelfLife(tuple(places), tuple(_raw()["helps"][each] for each in dict.fromkeys(helps)))
 
@@ -117,7 +118,7 @@ def kept_shelf_life(days: Mapping[str, int], reasons: Mapping[str, str]) -> Shel
                 place,
                 names[place],
                 days.get(place, 0),
-                said_days(days.get(place, 0)),
+                keeping_time(days.get(place, 0)),
                 reasons.get(place, ""),
                 "",
             )
@@ -125,19 +126,6 @@ def kept_shelf_life(days: Mapping[str, int], reasons: Mapping[str, str]) -> Shel
         ),
         (),
     )
-
-
-def said_days(days: int) -> str:
-    """A keeping time in words."""
-    if days == 0:
-        return "the same day"
-    if days == 1:
-        return "a day"
-    if days < 14:
-        return f"{days} days"
-    if days < 60:
-        return f"{round(days / 7)} weeks"
-    return f"{round(days / 30)} months"
 
 
 def shelf_life_facts(preparation: Preparation, acetic: float) -> dict[str, Any]:

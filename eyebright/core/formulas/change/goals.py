@@ -7,8 +7,9 @@ from collections.abc import Callable, Sequence
 from typing import Any
 
 from ...heads import sebum_table
-from ...materials import Amount, Material, Supply, said
+from ...materials import Amount, Material, Supply
 from ...numbers import middle
+from ...words import brief
 from ..assess import Assessment, grades, texture_table
 from ..model import Formula, FormulaError, Ingredient, default_phase, of_form, weighed
 from .measurable import rounded
@@ -250,7 +251,7 @@ def ph(formula: Formula, bench: Workbench, aim: float) -> Proposal:
     if added > MOST_ADDED * now.yield_g.value:
         return nothing(
             formula,
-            f"It would take {said(round(added))} g of {supply.name} to bring it to pH {aim:g}: "
+            f"It would take {brief(round(added))} g of {supply.name} to bring it to pH {aim:g}: "
             "more than belongs in it. Its own makings hold it where it is.",
         )
     got = value(after)

@@ -5,8 +5,9 @@ from dataclasses import dataclass, field, replace
 from typing import Any
 
 from ...heads import HairAndScalp
-from ...materials import METRIC, Amount, Kit, Supply, said, with_fraction
+from ...materials import METRIC, Amount, Kit, Supply, with_fraction
 from ...numbers import PRIOR, Draws, Posterior, times_to_meet
+from ...words import brief, capital
 from ..assess import Assessment, assess
 from ..model import COVER, MOST_GRAMS, TOLD_BY_OTHERS, Formula, Ingredient, form_table, weighed
 
@@ -119,14 +120,14 @@ def amount_said(amount: Amount) -> str:
     by_spoon = unit in SPOONS and eighths == round(eighths) and eighths > 0.0
     if amount.low != amount.high:
         return f"{amount.written} {unit}"
-    return f"{with_fraction(amount.value) if by_spoon else said(round(amount.value, 2))} {unit}"
+    return f"{with_fraction(amount.value) if by_spoon else brief(round(amount.value, 2))} {unit}"
 
 
 def _plain(value: object) -> str:
     if isinstance(value, bool):
         return "yes" if value else "no"
     if isinstance(value, float):
-        return said(round(value, 1))
+        return brief(round(value, 1))
     return "–" if value is None else str(value).replace("_", " ")
 
 
@@ -209,6 +210,6 @@ def proposed(
             else ""
         )
         return Proposal(after, changes, True, f"That gives {got}.{from_rounding}")
-    wanted = aim if aim.startswith("pH") else aim[0].upper() + aim[1:]
+    wanted = aim if aim.startswith("pH") else capital(aim)
     says = f"{wanted} cannot be had with these lines; the nearest is {got}."
     return Proposal(after, changes, False, f"{says} {why}".strip())

@@ -4,7 +4,8 @@ import math
 from collections.abc import Callable, Sequence
 from dataclasses import replace
 
-from ...materials import Amount, said, weighable
+from ...materials import Amount, weighable
+from ...words import brief, capital
 from ..assess import cap_for
 from ..model import (
     MOST_GRAMS,
@@ -39,10 +40,10 @@ def makes(formula: Formula, bench: Workbench, ml: float) -> Proposal:
         raise FormulaError("Say how much it is to make: more than nothing.", None, "volume")
     after, exact = _scaled_to(formula, bench, ml, lambda made: bench.quick(made).yield_ml.value)
     got = bench.quick(after).yield_ml.value
-    says, unrounded = f"{said(round(got))} mL", f"{said(round(exact))} mL"
+    says, unrounded = f"{brief(round(got))} mL", f"{brief(round(exact))} mL"
     unrounded = unrounded if abs(got - exact) > NOTICED * exact else ""
     return proposed(
-        formula, after, abs(got - ml) <= NEAR_SIZE * ml, f"{said(round(ml))} mL", says, unrounded=unrounded
+        formula, after, abs(got - ml) <= NEAR_SIZE * ml, f"{brief(round(ml))} mL", says, unrounded=unrounded
     )
 
 
@@ -58,14 +59,14 @@ def for_head(formula: Formula, bench: Workbench, washes: float = 1.0, name: str 
             after = replace(after, minutes=max(most, 1.0))
     got = bench.quick(after).yield_g.value
     whom = f" for {name}" if name else ""
-    count = "one wash" if washes == 1.0 else f"{said(washes)} washes"
+    count = "one wash" if washes == 1.0 else f"{brief(washes)} washes"
     met = abs(got - wanted) <= NEAR_SIZE * wanted
-    says = f"{count[0].upper()}{count[1:]}{whom}: {said(round(got))} g."
+    says = f"{capital(count)}{whom}: {brief(round(got))} g."
     if not met:
         takes = "takes" if washes == 1.0 else "take"
         says = (
-            f"{count[0].upper()}{count[1:]}{whom} {takes} about {said(round(wanted))} g; "
-            f"the nearest that can be measured out makes {said(round(got))} g."
+            f"{capital(count)}{whom} {takes} about {brief(round(wanted))} g; "
+            f"the nearest that can be measured out makes {brief(round(got))} g."
         )
     return Proposal(after, difference(formula, after), met, says)
 
@@ -75,7 +76,7 @@ def times(formula: Formula, bench: Workbench, count: float) -> Proposal:
     after = rounded(scaled(formula, whole_pieces(formula, count)), range(len(formula.ingredients)), bench.kit)
     got = bench.quick(after).yield_ml.value
     return Proposal(
-        after, difference(formula, after), True, f"{said(count)} times as much: {said(round(got))} mL."
+        after, difference(formula, after), True, f"{brief(count)} times as much: {brief(round(got))} mL."
     )
 
 
@@ -84,11 +85,11 @@ def weighing(formula: Formula, bench: Workbench, grams: float, what: str) -> Pro
     after, _ = _scaled_to(formula, bench, grams, lambda made: bench.quick(made).yield_g.value)
     got = bench.quick(after).yield_g.value
     met = abs(got - grams) <= NEAR_SIZE * grams
-    says = f"{what[0].upper()}{what[1:]}: {said(round(got))} g."
+    says = f"{capital(what)}: {brief(round(got))} g."
     if not met:
         says = (
-            f"{what[0].upper()}{what[1:]} take about {said(round(grams))} g; the nearest that can be "
-            f"measured out makes {said(round(got))} g."
+            f"{capital(what)} take about {brief(round(grams))} g; the nearest that can be "
+            f"measured out makes {brief(round(got))} g."
         )
     return Proposal(after, difference(formula, after), met, says)
 
@@ -161,13 +162,13 @@ def to_form(formula: Formula, bench: Workbench, line: int, form: str) -> Proposa
     lines = list(formula.ingredients)
     lines[place] = new
     after = replace(formula, ingredients=tuple(lines))
-    low, high = (said(round(grams * end, 1)) for end in (times.low, times.high))
+    low, high = (brief(round(grams * end, 1)) for end in (times.low, times.high))
     name = form_table()["form"][form]["name"]
     return Proposal(
         after,
         difference(formula, after),
         True,
-        f"{said(round(grams, 1))} g as it was is about {said(new.amount.value)} g {name}, "
+        f"{brief(round(grams, 1))} g as it was is about {brief(new.amount.value)} g {name}, "
         f"likely {low} to {high} g.",
     )
 

@@ -4,7 +4,7 @@ import csv
 import io
 from typing import Any
 
-from ...materials import said
+from ...words import between, brief, capital
 from ..assess import Assessment
 from ..change import amount_said
 from ..model import PHASES, Formula, PlannedStep, form_table, planned_steps
@@ -24,14 +24,7 @@ def line_text(formula: Formula, place: int) -> str:
 def step_text(each: PlannedStep) -> str:
     """One step as it is written: 'Simmer: soapwort. 15 to 40 minutes, until it is soft to the finger.'"""
     until = f", {each.until}" if each.until else ""
-    return f"{each.says} {minutes_said(each.least, each.most)}{until}. {each.kind.how}"
-
-
-def minutes_said(least: float, most: float) -> str:
-    """Minutes as people say them: '15 to 40 minutes', '4 to 14 hours'."""
-    unit, each = ("hours", 60.0) if least >= 120.0 else ("minutes", 1.0)
-    low, high = said(round(least / each, 1)), said(round(most / each, 1))
-    return f"{low} {unit}" if low == high else f"{low} to {high} {unit}"
+    return f"{each.says} {between(each.least, each.most)}{until}. {each.kind.how}"
 
 
 def figures_said(assessment: Assessment) -> list[tuple[str, str]]:
@@ -60,12 +53,12 @@ def figures_said(assessment: Assessment) -> list[tuple[str, str]]:
 
 def markdown(formula: Formula, assessment: Assessment, whose: str = "") -> str:
     """The whole formula in Markdown; `whose`: the head that its cautions are for."""
-    use = "left in" if formula.use == "left_in" else f"{said(formula.minutes)} min, rinsed out"
+    use = "left in" if formula.use == "left_in" else f"{brief(formula.minutes)} min, rinsed out"
     out = [f"# {formula.name}", "", f"*{formula.family.name}; {use}*", ""]
     for phase, name in PHASES.items():
         places = [place for place, line in enumerate(formula.ingredients) if line.phase == phase]
         if places:
-            out += [f"## {name[0].upper()}{name[1:]}", ""]
+            out += [f"## {capital(name)}", ""]
             out += [f"- {line_text(formula, place)}" for place in places]
             out.append("")
     out += ["## Steps", ""]

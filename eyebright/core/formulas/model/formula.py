@@ -12,6 +12,7 @@ from typing import Literal
 from ...materials import METRIC, Amount, Kit, Material, MeasureError, Supply, measure_table, measured
 from ...numbers import Spread
 from ...vocabulary import Bottle, Form, Phase, Place, Pot, Use
+from ...words import few
 from .covering import covering
 from .families import Family, families
 from .forms import form_of, loose, own_form, turned
@@ -336,4 +337,4 @@ def of_form(material: Material | None, form: str) -> Form | Literal[""]:
 def named(lines: Iterable[Ingredient]) -> str:
     """What is in it, in few words: 'rhassoul, kaolin and 3 more'."""
     names = list(dict.fromkeys(line.supply.name for line in lines))
-    return ", ".join(names[:3]) + (f" and {len(names) - 3} more" if len(names) > 3 else "")
+    return few(names, 3)

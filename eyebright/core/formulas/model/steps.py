@@ -6,6 +6,7 @@ from functools import cache
 
 from ... import tables
 from ...vocabulary import Act
+from ...words import listed
 from .formula import Formula, FormulaError, Ingredient, Step
 
 WAITS: tuple[Act, ...] = ("wait", "cool")
@@ -201,7 +202,7 @@ def _done(step: Step, formula: Formula) -> PlannedStep:
     if step.most is None and step.least is not None:
         most = max(least, most) if step.sign else least
     names = [line.supply.name for line in formula.ingredients if line.id in step.adds]
-    what = f": {_listed(names)}" if names else ""
+    what = f": {listed(names)}" if names else ""
     sign = signs().get(step.sign)
     usual_sign = sign or (signs()[kind.signs[0]] if kind.signs else None)
     return PlannedStep(
@@ -213,10 +214,6 @@ def _done(step: Step, formula: Formula) -> PlannedStep:
         until=f"until {sign.name}" if sign else "",
         if_not=usual_sign.if_not if usual_sign else "",
     )
-
-
-def _listed(names: Sequence[str]) -> str:
-    return names[0] if len(names) == 1 else f"{', '.join(names[:-1])} and {names[-1]}"
 
 
 def sensible_steps(formula: Formula) -> tuple[Step, ...]:

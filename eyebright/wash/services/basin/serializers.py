@@ -19,6 +19,7 @@ from eyebright.core.basin import (
     step_words,
     troubles,
 )
+from eyebright.core.words import lower_first
 from eyebright.kept.wire import caution_out
 
 from ...models import BasinRun
@@ -203,7 +204,7 @@ def last_title(there: AtBasin) -> str:
         if step is None:
             return "the last press"
         words = step_words(step, last.section, there.basin_links, _posture(there.run), there.skin)
-        return words.press[:1].lower() + words.press[1:]
+        return lower_first(words.press)
     return {
         "links": "the change", "help": "Help", "helped": "the end of Help", "trouble": "that press",
         "belief": "what you think", "celsius": "the temperature", "posture": "how the head is held",

@@ -1,0 +1,104 @@
+"""Words for lists, numbers and times, the same wherever the program says them.
+
+>>> listed(["clay", "soda", "salt"]), few(["clay", "soda", "salt"], 2), capital("pH first")
+('clay, soda and salt', 'clay, soda and 1 more', 'PH first')
+>>> brief(0.333), brief(12.0), elapsed(4000.0), span(5400.0 / 60.0), days_apart(3.4)
+('0.33', '12', '1 h 07 min', '1.5 h', '3.4 days')
+"""
+
+import math
+from collections.abc import Sequence
+
+HOUR, DAY = 60.0, 1440.0  # minutes
+
+
+def listed(names: Sequence[str]) -> str:
+    """Names in a row: "clay, soda and salt"; "" for none."""
+    return " and ".join([", ".join(names[:-1]), names[-1]]) if len(names) > 1 else "".join(names)
+
+
+def few(names: Sequence[str], most: int) -> str:
+    """At most so many names, and how many more there are."""
+    more = f" and {len(names) - most} more" if len(names) > most else ""
+    return ", ".join(names[:most]) + more
+
+
+def capital(text: str) -> str:
+    """With a capital at its beginning; the rest as it is."""
+    return text[:1].upper() + text[1:]
+
+
+def lower_first(text: str) -> str:
+    """Without a capital at its beginning."""
+    return text[:1].lower() + text[1:]
+
+
+def brief(value: float) -> str:
+    """A number as it is read out: two or three figures, never finer than it is known."""
+    if value >= 100 or value == round(value):
+        return f"{value:.0f}"
+    return f"{value:.1f}" if value * 10 == round(value * 10) or value >= 10 else f"{value:.2f}"
+
+
+# ---- times ----
+
+
+def counted_days(days: int) -> str:
+    """Whole days: "a day", "3 days"."""
+    return "a day" if days == 1 else f"{days} days"
+
+
+def elapsed(seconds: float) -> str:
+    """How long ago: "40 s", "12 min", "3 h 20 min", "2 days"."""
+    minutes = seconds / 60.0
+    if minutes < 1.0:
+        return f"{seconds:.0f} s"
+    if minutes < HOUR:
+        return f"{minutes:.0f} min"
+    if minutes < DAY:
+        hours, rest = divmod(minutes, HOUR)
+        return f"{hours:.0f} h {rest:02.0f} min"
+    return f"{minutes / DAY:.0f} days" if minutes >= 2 * DAY else "a day"
+
+
+def span(minutes: float) -> str:
+    """Minutes to plan with: "20 min", "1.5 h", "3 days"."""
+    if minutes < 90.0:
+        return f"{max(round(minutes), 1)} min"
+    hours = minutes / HOUR
+    if hours < 24.0:
+        return f"{brief(round(hours * 2.0) / 2.0 if hours < 10.0 else round(hours))} h"
+    return counted_days(round(minutes / DAY))
+
+
+def at_least(minutes: float) -> str:
+    """Minutes to wait, rounded up to what a kitchen clock shows: "8 min", "1 h 10"."""
+    whole = max(int(math.ceil(minutes / 5.0) * 5.0) if minutes > 20.0 else math.ceil(minutes), 0)
+    hours, left = divmod(whole, 60)
+    if not hours:
+        return f"{left} min"
+    return f"{hours} h {left:02d}" if left else f"{hours} h"
+
+
+def between(least: float, most: float) -> str:
+    """A range of minutes: "15 to 40 minutes", "4 to 14 hours"."""
+    unit, each = ("hours", 60.0) if least >= 120.0 else ("minutes", 1.0)
+    low, high = brief(round(least / each, 1)), brief(round(most / each, 1))
+    return f"{low} {unit}" if low == high else f"{low} to {high} {unit}"
+
+
+def days_apart(days: float) -> str:
+    """Days between two washes, no finer than a tenth."""
+    if days < 0.95:
+        return "less than a day"
+    whole = round(days)
+    return counted_days(whole) if abs(days - whole) < 0.15 or days >= 10.0 else f"{days:.1f} days"
+
+
+def keeping_time(days: int) -> str:
+    """How long something keeps: "the same day", "5 days", "3 weeks", "6 months"."""
+    if days == 0:
+        return "the same day"
+    if days < 14:
+        return counted_days(days)
+    return f"{round(days / 7)} weeks" if days < 60 else f"{round(days / 30)} months"
