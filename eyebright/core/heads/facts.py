@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from datetime import date
 from typing import Any
 
-from ..materials import Material, library
+from ..materials import Material, library, plant_of
 from ..rules import facts_of
 from .needs import needs_of
 from .record import CheckIn, History, Record, Today, allergens, record_tables
@@ -96,8 +96,8 @@ def _patches(patches: Mapping[str, str]) -> dict[str, str]:
     out = {name.casefold(): state for name, state in patches.items()}
     for name, state in patches.items():
         known = library().get(name)
-        if state == "reaction" and known is not None and known.plant:
-            out[PLANT + known.plant] = state
+        if state == "reaction" and known is not None and plant_of(known):
+            out[PLANT + plant_of(known)] = state
     return out
 
 
@@ -113,7 +113,7 @@ class Holding:
 
 def holding_of(material: Material, called: str) -> Holding:
     """A material, under what it is called on the shelf."""
-    plant = (PLANT + material.plant,) if material.plant else ()
+    plant = (PLANT + plant_of(material),) if plant_of(material) else ()
     return Holding(
         called, (material.key, material.name, called, *plant), material.contains, material.may_contain
     )

@@ -11,7 +11,7 @@ from typing import Any
 from .. import tables
 from ..formulas.assess import Assessment
 from ..formulas.prepare import preparation_table
-from ..materials import acidic
+from ..materials import acidic, is_a
 from ..numbers import middle
 from ..rules import GRAVITY, Condition, conditions, facts_of, hold
 from ..vocabulary import Gravity
@@ -85,7 +85,7 @@ def step_facts(
             "asthma_here": sorted(asthma),
             "children": sorted(children),
             "foams_here": saponin > preparation_table()["headroom"]["foams_from"]
-            or any(line.kind in ("saponin plant", "soap") for line in inside),
+            or any(is_a(line.kind, "foams") for line in inside),
             "adds_drops": any(line.phase == "drops" for line in here),
             "neat_drops": scent > NEAT,
             "in_glass": formula.bottle in ("glass", "jar"),

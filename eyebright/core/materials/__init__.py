@@ -43,7 +43,18 @@ from .label import (
     labelled,
     read_label,
 )
-from .library import MaterialError, kinds, library, material, material_from_row, rows
+from .library import (
+    MaterialError,
+    is_a,
+    kinds,
+    kinds_that,
+    library,
+    lifts_as,
+    material,
+    material_from_row,
+    plant_of,
+    rows,
+)
 from .material import Liquor, Material, Salt, Slurry, acidic, dissolved_share
 from .measures import (
     METRIC,
@@ -63,7 +74,7 @@ from .measures import (
 from .own import bought_like, corrected, guessed_kind, is_known, not_known, own_material
 from .properties import Property, believable, property_table
 from .quantities import jug_for, pourable, rinse_volume, spoons, weighable, with_fraction
-from .stock import SPOILS, notices, past_date
+from .stock import notices, past_date
 from .supplies import Lot, Supply, WaterLot, unit_of
 
 __all__ = [
@@ -71,7 +82,6 @@ __all__ = [
     "LABEL_SHARE",
     "METRIC",
     "NUMBER",
-    "SPOILS",
     "TAP",
     "WATER",
     "AmbiguousNumber",
@@ -121,13 +131,17 @@ __all__ = [
     "hazard_table",
     "in_one_order",
     "ingredient_table",
+    "is_a",
     "is_known",
     "jug_for",
     "kinds",
+    "kinds_that",
     "kit",
     "labelled",
     "library",
     "library_finder",
+    "lifts_as",
+    "lifts_as, plant_of",
     "material",
     "material_from_row",
     "measure_table",
@@ -137,6 +151,7 @@ __all__ = [
     "offered",
     "own_material",
     "past_date",
+    "plant_of",
     "pourable",
     "property_table",
     "quantities",

@@ -33,6 +33,34 @@ def kinds() -> dict[str, dict[str, Any]]:
 
 
 @cache
+def kinds_that(trait: str) -> frozenset[str]:
+    """The kinds of which this word stands in the column `is`. MaterialError where none has it."""
+    found = frozenset(key for key, kind in kinds().items() if trait in kind.get("is", ()))
+    if not found:
+        raise MaterialError(f"no kind of material is {trait!r}")
+    return found
+
+
+def plant_of(material: Material) -> str:
+    """The plant that it is of, 'chamomilla recutita': what its flower does, its tea may do."""
+    words = material.latin.casefold().split()
+    return " ".join(words[:2]) if len(words) > 2 and not is_a(material.kind, "fat") else ""
+
+
+def lifts_as(kind: str, *, dried: bool, dusted: bool) -> str:
+    """Which share of its oil uptake a powder of this kind gets to use on a head; "" for none."""
+    found = str(kinds().get(kind, {}).get("lifts_as", ""))
+    if dusted:
+        return "dusted"
+    return {"clay": "clay_dry" if dried else "clay_damp"}.get(found, found)
+
+
+def is_a(kind: str, trait: str) -> bool:
+    """Whether a kind has this trait; a kind that the table does not hold, such as water, has none."""
+    return kind in kinds_that(trait)
+
+
+@cache
 def rows() -> tuple[dict[str, Any], ...]:
     """Every row of the data files, as it stands there."""
     files = sorted((HERE / "data").glob("*.toml"))
@@ -95,7 +123,7 @@ def material_from_row(row: Mapping[str, Any]) -> Material:
         melts=spread_or_none(whole.get("melts")),
         seldom=whole.get("seldom", False),
         source=row["source"],
-        guessed=frozenset(kind) - frozenset(row),
+        guessed=frozenset(kind) - frozenset(row) - {"is", "holds", "lifts_as"},
         **shares,
     )
 

@@ -148,12 +148,6 @@ class Material:
     guessed: frozenset[str]
 
     @property
-    def plant(self) -> str:
-        """The plant that it is of, 'chamomilla recutita': what its flower does, its tea may do."""
-        words = self.latin.casefold().split()
-        return " ".join(words[:2]) if len(words) > 2 and self.kind not in ("oil", "butter") else ""
-
-    @property
     def solubility(self) -> float | None:
         """g that dissolve in a litre; None where that is no question."""
         return self.side.solubility if isinstance(self.side, Salt) else None

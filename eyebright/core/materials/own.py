@@ -13,7 +13,7 @@ from typing import Any
 from ..numbers import Spread
 from .finding import word_set, word_table, words
 from .hazards import guessed_hazards, refused_by_name, with_what_follows
-from .library import kinds, library, material, material_from_row, over, rows
+from .library import is_a, kinds, library, material, material_from_row, over, rows
 from .material import Material
 from .properties import property_table
 
@@ -24,7 +24,6 @@ PIECE = 0.15  # of a piece weighed once
 SODA_PH = 8.7  # an alkali that reads no more than this is baking soda
 STRONG = [15.0, 40.0, 90.0]  # mmol/L per pH that 1 g in 100 mL of a strong alkali holds
 SURFACTANT, TANNIN = [0.1, 0.25, 0.45], [0.02, 0.07, 0.2]
-BOUGHT = "bought"  # the kind
 SAID = ("smell", "latin", "stain")  # in words, as they are
 LISTS = ("contains", "may_contain", "hazards")
 
@@ -38,7 +37,7 @@ def guessed_kind(name: str) -> str:
 @cache
 def _bought() -> tuple[tuple[frozenset[str], str], ...]:
     """The words of every name of what the library knows ready for use, the longest names first."""
-    ready = (each for each in library().values() if each.ready and each.kind == BOUGHT)
+    ready = (each for each in library().values() if each.ready and is_a(each.kind, "bought"))
     names = [(frozenset(words(name)), each.key) for each in ready for name in (each.name, *each.also)]
     return tuple(sorted(names, key=lambda pair: -len(pair[0])))
 
@@ -72,7 +71,7 @@ def own_material(
     for which, more in (("contains", contains), ("may_contain", may_contain), ("hazards", found)):
         row[which] = _together(usual.get(which, ()), more)
     row |= _said(kind, figures, usual)
-    if kind == BOUGHT:
+    if kind and is_a(kind, "bought"):
         row = _as_bought(name) | row
     row |= _active(row["hazards"], usual, row)
     mild = usual.get("acid") == "carbonate" and (figures.get("ph") or 14.0) <= SODA_PH

@@ -3,11 +3,11 @@
 from dataclasses import dataclass
 from typing import Literal
 
+from .library import is_a
 from .material import Material
 
 LOW = 0.15  # of what it held
 SOON = 14  # days
-SPOILS = ("dairy", "egg", "juice", "gel", "plant cream", "tea", "hydrosol", "bought", "some liquid")
 
 
 @dataclass(frozen=True)
@@ -25,7 +25,7 @@ def past_date(substance: Material, opened: int | None, use_by: int | None) -> bo
     """
     if use_by is not None:
         return use_by < 0
-    return substance.kind in SPOILS and opened is not None and opened > substance.keeps_days
+    return is_a(substance.kind, "spoils") and opened is not None and opened > substance.keeps_days
 
 
 def notices(
@@ -38,7 +38,7 @@ def notices(
     elif left is not None and size and left <= LOW * size:
         out.append(Notice("low", f"Running low: {left:.0f} {substance.unit} left of {size:.0f}."))
     if use_by is not None and use_by < 0:
-        spoils = substance.kind in SPOILS
+        spoils = is_a(substance.kind, "spoils")
         what = "throw it away" if spoils else "smell and look before you use it"
         out.append(Notice("past", f"Past its date by {-use_by} {'day' if use_by == -1 else 'days'}: {what}."))
     elif use_by is not None and use_by <= SOON:

@@ -13,6 +13,7 @@ from eyebright.core.materials import (
     Supply,
     doubts_of,
     found_among,
+    is_a,
     is_known,
     notices,
 )
@@ -145,7 +146,7 @@ def save_lot(entered: LotIn, lot: Lot | None = None) -> LotOut:
         raise Problem.field("material", NO_MATERIAL) from None
     if entered.strength is not None and stuff.strength is None:
         raise Problem.field("strength", f"{stuff.name} has no strength to give: leave this empty.")
-    if stuff.kind == "vinegar" and "essence" not in stuff.hazards and (entered.strength or 0.0) > ESSENCE:
+    if is_a(stuff.kind, "vinegar") and "essence" not in stuff.hazards and (entered.strength or 0.0) > ESSENCE:
         raise Problem.field(
             "strength", "That is essence, not vinegar (4 to 10): choose vinegar essence, and thin it first."
         )

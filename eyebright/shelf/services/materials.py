@@ -24,6 +24,7 @@ from eyebright.core.materials import (
     guessed_kind,
     hazard_table,
     in_one_order,
+    is_a,
     is_known,
     kinds,
     labelled,
@@ -45,7 +46,6 @@ from .keys import is_id
 OWN = "own-"
 UNREADABLE = (LookupError, TypeError, ValueError, AttributeError)  # what another version's row may raise
 SHOWN = 30
-NEVER = "never"  # a kind that nobody chooses: it is known by name
 SAME = 3  # rows of the library that are called as something is typed
 
 
@@ -178,7 +178,7 @@ def every_material() -> list[Material]:
 
 def the_library() -> LibraryOut:
     """What can be said of a material."""
-    every = [key for key in kinds() if key != NEVER]
+    every = [key for key in kinds() if not is_a(key, "by_name_only")]
     return LibraryOut(
         kinds=[_kind_out(key, kinds()[key]) for key in every],
         hazards=[HazardOut(key=each.key, ask=each.ask) for each in hazard_table().values() if each.ask],

@@ -9,6 +9,7 @@ from eyebright.core.materials import (
     Material,
     MaterialError,
     hazard_table,
+    is_a,
     kinds,
     material,
     property_table,
@@ -29,10 +30,9 @@ from ..schemas.materials import (
     OwnMaterialChangeIn,
     OwnMaterialIn,
 )
-from .materials import NEVER, OWN, corrected_material, material_out, own_material
+from .materials import OWN, corrected_material, material_out, own_material
 
 NOT_SAID = "some liquid"  # a kind that another version left out
-ACIDS = ("vinegar", "juice", "acid powder", "acid syrup", "wine")
 
 
 def find_own(pk: int, *, also_removed: bool = False) -> OwnMaterial:
@@ -43,7 +43,7 @@ def find_own(pk: int, *, also_removed: bool = False) -> OwnMaterial:
 @transaction.atomic
 def save_own(entered: OwnMaterialIn, own: OwnMaterial | None = None) -> KeptMaterialOut:
     """Put a material that the library does not hold on record, or change one."""
-    if entered.kind not in kinds() or entered.kind == NEVER:
+    if entered.kind not in kinds() or is_a(entered.kind, "by_name_only"):
         raise Problem.field("kind", NO_KIND)
     same = OwnMaterial.objects.filter(name__iexact=entered.name).exclude(pk=own.pk if own else None)
     if same.exists():
@@ -217,7 +217,7 @@ def _possible(entered: FiguresIn, kind: str, hazards: list[str], unit: str = "")
             raise Problem.field(f"figures.{name}", amiss)
     if "alkaline" in hazards and entered.ph is not None and entered.ph < 7.0:
         raise Problem.field("hazards", f"Alkaline, and pH {entered.ph:g}: it cannot be both.")
-    if kind in ACIDS and {"soap", "alkaline"} & set(hazards):
+    if is_a(kind, "acid") and {"soap", "alkaline"} & set(hazards):
         raise Problem.field(
             "hazards", f"A {usual['name']} is no soap and not alkaline: choose one of the two."
         )

@@ -3,6 +3,7 @@
 from contextlib import suppress
 
 from eyebright.core.heads import Today
+from eyebright.core.materials import is_a
 from eyebright.core.words import brief
 from eyebright.heads.models import Head
 from eyebright.household.services.household import the_household
@@ -53,12 +54,9 @@ def _just_begun() -> bool:
 def _sour_bottle() -> tuple[str, str] | None:
     """The first bottle of something sour, by key and name; whatever there is where nothing is."""
     lots = core_lots(Lot.objects.order_by("pk")[:50])
-    sour = [lot for lot in lots if lot.material.kind in SOUR]
+    sour = [lot for lot in lots if is_a(lot.material.kind, "acid")]
     found = (sour or lots)[:1]
     return (found[0].key, found[0].name) if found else None
-
-
-SOUR = ("vinegar", "juice", "acid powder", "acid syrup")
 
 
 def _jug(stuff: str, water: str, amount: float | None) -> MixOut:

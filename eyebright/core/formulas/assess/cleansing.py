@@ -9,6 +9,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from ...heads import sebum_table
+from ...materials import is_a, kinds, lifts_as
 from ...numbers import Array, Draws, Figure, Spread, figure, middle
 from ..prepare import Preparation, PreparedLine
 from .texture import undissolved
@@ -75,10 +76,10 @@ def cleaning_of(preparation: Preparation, ph: Array | None) -> Cleaning:
             continue
         if material.oil_uptake is not None and material.unit == "g":
             takes = draws.within(one.weighed.line.supply.key).of("oil uptake", material.oil_uptake)
-            used = _used(one, family.dried_on, dusted)
+            used = lifts_as(one.kind, dried=family.dried_on, dusted=dusted)
             if used:
                 add(_called(one, dusted), one.plant * takes * own.of(used, Spread.of(table[used])), one.plant)
-        if one.kind == "dairy":
+        if is_a(one.kind, "cultured"):
             add("cultured dairy", one.grams * own.of("dairy", Spread.of(table["dairy"])), one.grams)
     grains = np.zeros(1) if dusted else undissolved(preparation)
     add("grains", grains * own.of("grain", Spread.of(table["grain"])), grains)
@@ -119,17 +120,9 @@ def _is_soap(one: PreparedLine) -> bool:
     return one.material is not None and "soap" in one.material.hazards
 
 
-def _used(one: PreparedLine, dried: bool, dusted: bool) -> str:
-    """Which share of its oil uptake a powder gets to use; "" for none."""
-    if dusted:
-        return "dusted"
-    if one.kind == "clay":
-        return "clay_dry" if dried else "clay_damp"
-    return "flour" if one.kind in ("flour", "starch") else ""
-
-
 def _called(one: PreparedLine, dusted: bool) -> str:
-    return "powder, brushed through" if dusted else "clay" if one.kind == "clay" else "flour and starch"
+    lifts = kinds().get(one.kind, {}).get("lifts_as")
+    return "powder, brushed through" if dusted else "clay" if lifts == "clay" else "flour and starch"
 
 
 def _soap_left(preparation: Preparation, soap: Array, ph: Array | None) -> tuple[Array, Array]:

@@ -11,7 +11,7 @@ import numpy as np
 
 from ...chemistry import Part, alkali_beyond_acid, solve, totals
 from ...heads import Holding, holding_of, material_facts
-from ...materials import SPOILS, Lot, Slurry, WaterLot, acidic
+from ...materials import Lot, Slurry, WaterLot, acidic, is_a, kinds_that
 from ...numbers import Array, Draws, Figure, middle
 from ..prepare import Preparation, PreparedLine
 from .cleansing import Cleaning
@@ -26,7 +26,6 @@ SMALL, TOPPED_UP, SHARP = 300.0, 3000.0, 4.5  # g of water in a concentrate, and
 NONE = np.zeros(1)
 GRAMS_PER_MEQ = 0.065  # g of acid, as citric acid has it: for herbs and teas whose acids nobody named
 MIXED = 0.02  # g of soda, or of acid, in 100 g: less is a trace
-ACIDS = ("vinegar", "juice", "wine", "acid powder", "acid syrup", "dairy", "tea")
 SOUR_HERB = 3.6  # pH of its reference slurry: sumac, amla, roselle
 SOUR = 5.0  # pH that a metal pot minds
 CLAY = 0.1  # g of clay in 1 g: a clay mask
@@ -94,11 +93,11 @@ def content_facts(preparation: Preparation, head: Mapping[str, Any]) -> dict[str
         ),
         "irritant": over > 0.0
         or share_of(irritates, total) > TRACE
-        or share_of([one for one in irritates if one.kind == "essential oil"], total) > STRONG_OIL,
+        or share_of([one for one in irritates if is_a(one.kind, "essential")], total) > STRONG_OIL,
         "raw_over": over,
         "raw_said": _listed(f"{_name(one)} {material.raw_cap:g} %" for one, material in raw),
         "sun_percent": share_of(
-            [one for one in carrying(lines, "sun") if one.kind != "essential oil"], total
+            [one for one in carrying(lines, "sun") if not is_a(one.kind, "essential")], total
         ),
         "tannin": any(material.stain for _, material in there),
         "abrasive": grains and "abrasive" in hazards,
@@ -106,15 +105,14 @@ def content_facts(preparation: Preparation, head: Mapping[str, Any]) -> dict[str
         "refused": _listed(_name(one) for one, _ in refused),
         "refused_why": "; ".join(dict.fromkeys(material.refuse for _, material in refused)),
         "past": _listed([*(_name(one) for one in past), *old]),
-        "past_wet": bool(old) or any(one.kind in SPOILS for one in past),
+        "past_wet": bool(old) or any(is_a(one.kind, "spoils") for one in past),
         "plain": kinds <= set(PLAIN) or all("for_babies" in material.hazards for _, material in there),
         "protein": any(
-            set(material.contains) & set(PROTEIN)
-            and material.kind not in ("oil", "butter", "vinegar", "wine")
+            set(material.contains) & set(PROTEIN) and not is_a(material.kind, "protein_is_gone")
             for _, material in there
         ),
         "bare_clay": middle(preparation.grams_of(("clay",))) > CLAY * total and soft < SOFTENS,
-        "fatty": middle(preparation.grams_of(("oil", "butter"))) > SOFTENS * total,
+        "fatty": middle(preparation.grams_of(kinds_that("fat"))) > SOFTENS * total,
         "raw_water": any(
             isinstance(one.weighed.line.supply, WaterLot)
             and one.weighed.line.supply.water.living
@@ -225,7 +223,7 @@ def sour(one: PreparedLine) -> bool:
         return material is not None and "mineral acid" in material.hazards
     if isinstance(material.side, Slurry):
         return material.side.ph.mid < SOUR_HERB
-    return material.kind in ACIDS or bool(material.refuse)
+    return is_a(material.kind, "acid") or is_a(material.kind, "sour_food") or bool(material.refuse)
 
 
 def _name(one: PreparedLine) -> str:

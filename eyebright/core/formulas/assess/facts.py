@@ -6,9 +6,10 @@ A formula, and a jug read as one, give the same facts by this one builder; a was
 from collections.abc import Iterator, Mapping
 from typing import Any, Literal
 
+from ...materials import is_a
 from ...numbers import Array, Figure, middle
 from ...rules import asked_of, facts_of
-from ..model import METALS, SOLUBLE, Formula, Ingredient, planned_steps
+from ..model import METALS, Formula, Ingredient, planned_steps
 from ..prepare import Preparation, preparation_table
 from .cleansing import Cleaning
 from .contents import acidity_facts, content_facts, soda_and_soap_facts
@@ -147,10 +148,10 @@ def _events(formula: Formula) -> Iterator[str]:
 
 def _is(line: Ingredient) -> Iterator[str]:
     """What a line is, to the rules of order."""
-    if line.phase == "dry" and line.kind not in SOLUBLE:
+    if line.phase == "dry" and not is_a(line.kind, "dissolves"):
         yield "powder"
         yield "stays"
-    if line.phase == "liquid" and line.kind != "humectant":
+    if line.phase == "liquid" and not is_a(line.kind, "syrup"):
         yield "water"
     if line.material and "scented" in line.material.hazards:
         yield "scented"

@@ -6,6 +6,7 @@ from functools import cache
 from typing import Any
 
 from ... import tables
+from ...materials import is_a, kinds_that
 from ...numbers import middle
 from ...rules import Condition, conditions, facts_of, hold
 from ...words import keeping_time
@@ -16,21 +17,6 @@ WET = 0.1  # g of water in 1 g: drier than that it keeps as a powder or an oil d
 VINEGAR_STRONG, VINEGAR_SOME = 1.0, 0.3  # g of acetic acid in 100 mL
 SHORT_OIL_DAYS = 120
 SYRUP = 0.45  # g of water that 1 g of sugar, honey or salt binds: no mould gets at it
-FEEDS = (
-    "dairy",
-    "egg",
-    "gel",
-    "plant cream",
-    "humectant",
-    "juice",
-    "tea",
-    "sugar",
-    "flour",
-    "starch",
-    "bought",
-)
-FRESH = ("juice",)
-PERISHES = ("gel", "juice", "tea", "plant cream", "flour", "starch")
 BARE_SHARE = 0.02  # g of plant, gel, dairy in 1 g: less feeds hardly anything
 
 
@@ -138,34 +124,34 @@ def shelf_life_facts(preparation: Preparation, acetic: float) -> dict[str, Any]:
     feeding = sum(
         middle(one.plant if one.form is not None else one.grams)
         for one in preparation.lines
-        if one.form is not None or one.kind in FEEDS
+        if one.form is not None or is_a(one.kind, "feeds")
     )  # fmt: skip
-    oils = [one.material for one in preparation.lines if one.material and one.kind in ("oil", "butter")]
+    oils = [one.material for one in preparation.lines if one.material and is_a(one.kind, "fat")]
     there = [one for one in preparation.lines if one.material is not None]
-    raw = [one for one in there if not one.boiled and (one.form is not None or one.kind in PERISHES)]
-    pulp = any(one.stays for one in plants) or bool(kinds & {"clay", "flour", "starch", "plant cream"})
-    sweet = bool(everything & {"sugar", "humectant", "juice"})
+    raw = [one for one in there if not one.boiled and (one.form is not None or is_a(one.kind, "perishes"))]
+    pulp = any(one.stays for one in plants) or bool(kinds & kinds_that("pulp"))
+    sweet = bool(everything & kinds_that("sweet"))
     vinegar = "none"
     if not pulp and not sweet and acetic >= VINEGAR_SOME:
         vinegar = "strong" if acetic >= VINEGAR_STRONG else "some"
-    syrup = middle(preparation.grams_of(("humectant", "sugar", "salt"))) / total
+    syrup = middle(preparation.grams_of(kinds_that("binds_water"))) / total
     return facts_of(
         "shelf_life",
         {
             "wet": water > WET and water > SYRUP * syrup,
             "syrup": syrup > 0.0,
             "vinegar_keeps": vinegar,
-            "oily": bool(kinds & {"oil", "butter", "essential oil"}),
+            "oily": bool(kinds & kinds_that("no_water")),
             "short_oil": any(oil.keeps_days < SHORT_OIL_DAYS for oil in oils),
-            "plant": bool(plants) or bool(everything & set(PERISHES)),
+            "plant": bool(plants) or bool(everything & kinds_that("perishes")),
             "bare": feeding / total < BARE_SHARE and not plants,
             "boiled": preparation.boiled and not raw,
             "strained": preparation.strained,
             "pulp": pulp,
-            "dairy": "dairy" in kinds,
-            "raw_gel": any(one.kind in ("gel", "egg") and one.stays and not one.boiled for one in there),
+            "dairy": bool(kinds & kinds_that("cultured")),
+            "raw_gel": any(is_a(one.kind, "raw_gel") and one.stays and not one.boiled for one in there),
             "fresh": any(
-                one.kind in FRESH or (one.form is not None and one.form.key == "fresh") for one in raw
+                is_a(one.kind, "fresh") or (one.form is not None and one.form.key == "fresh") for one in raw
             ),
             "soap": "soap" in kinds,
         },

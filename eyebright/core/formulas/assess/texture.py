@@ -11,8 +11,8 @@ from typing import Any
 import numpy as np
 
 from ... import tables
+from ...materials import is_a, kinds
 from ...numbers import Array, Figure, Spread, figure, middle
-from ..model import SOLUBLE
 from ..prepare import Preparation, PreparedLine
 
 THIN = 60.0  # a ratio beyond which nothing more is to be told
@@ -86,7 +86,7 @@ def texture(preparation: Preparation, ph: float | None) -> Texture:
         if body:
             solids = solids + each.grams * body
             liquid = liquid + np.maximum(each.grams * (1.0 - body) - each.water, 0.0)
-        elif material.unit == "g" and each.kind not in SOLUBLE:
+        elif material.unit == "g" and not is_a(each.kind, "dissolves"):
             solids = solids + each.plant
             if material.water_uptake:
                 own = draws.within(each.weighed.line.supply.key)
@@ -94,7 +94,7 @@ def texture(preparation: Preparation, ph: float | None) -> Texture:
                     table["less"]["acid"] if material.key in table["less"]["clays"] and (sour or salty) else 1
                 )
                 taken = taken + each.plant * own.of("water uptake", material.water_uptake) * rested * less
-        elif each.kind in ("oil", "essential oil"):
+        elif is_a(each.kind, "oily_liquid"):
             liquid = liquid + each.grams
     gel = np.minimum(gel, 0.95 * np.maximum(liquid - taken, 0.0))
     free = liquid - taken - gel
@@ -121,7 +121,7 @@ def _body(each: PreparedLine) -> float:
     """g of solids in 1 g of what is thick by itself; 0 for what is not."""
     material, table = each.material, texture_table()["body"]
     if material is None or (
-        material.unit == "g" and each.kind in SOLUBLE and each.kind not in table["kinds"]
+        material.unit == "g" and is_a(each.kind, "dissolves") and each.kind not in table["kinds"]
     ):
         return 0.0
     found = table["materials"].get(material.key)
@@ -138,7 +138,6 @@ def undissolved(preparation: Preparation) -> Array:
     """g of salt, sugar and soluble powders that stay grains: what the water cannot hold."""
     out = np.zeros(1)
     for each in preparation.lines:
-        if each.material and each.kind in ("salt", "sugar") and each.stays:
-            holds = 0.36 if each.kind == "salt" else 1.9
-            out = out + np.maximum(each.grams - holds * preparation.water, 0.0)
+        if is_a(each.kind, "grain") and each.stays:
+            out = out + np.maximum(each.grams - kinds()[each.kind]["holds"] * preparation.water, 0.0)
     return out

@@ -7,7 +7,7 @@ from collections.abc import Callable, Sequence
 from typing import Any
 
 from ...heads import sebum_table
-from ...materials import Amount, Material, Supply
+from ...materials import Amount, Material, Supply, is_a, lifts_as
 from ...numbers import middle
 from ...words import brief
 from ..assess import Assessment, grades, texture_table
@@ -71,17 +71,11 @@ def _cleaners(assessment: Assessment) -> list[int]:
             per += material.saponin.mid * table["saponin"][1] * middle(one.drawn)
         if material.surfactant:
             per += material.surfactant.mid * table["soap" if "soap" in material.hazards else "surfactant"][1]
-        if material.kind in ("clay", "flour", "starch") and material.oil_uptake and one.stays:
-            used = (
-                "flour"
-                if material.kind != "clay"
-                else "clay_dry"
-                if assessment.formula.dried
-                else "clay_damp"
-            )
-            used = "dusted" if assessment.formula.family.dust else used
+        if is_a(material.kind, "absorbs") and material.oil_uptake and one.stays:
+            dusted = assessment.formula.family.dust
+            used = lifts_as(material.kind, dried=assessment.formula.dried, dusted=dusted)
             per += material.oil_uptake.mid * table[used][1]
-        if material.kind in ("salt", "sugar") and assessment.formula.family.abrasive:
+        if is_a(material.kind, "grain") and assessment.formula.family.abrasive:
             per += table["grain"][1]
         if per * grams > 0.0:
             out.append((per * grams, place))
@@ -123,7 +117,7 @@ def thickness(formula: Formula, bench: Workbench, grade: str) -> Proposal:
         return found.ratio.value if found else 0.0
 
     thicker = aim < now.texture.ratio.value
-    tries = [_places(now, lambda m, one: one.kind in LIQUIDS and one.stays),
+    tries = [_places(now, lambda m, one: (m is None or is_a(one.kind, "thins")) and one.stays),
              _places(now, lambda m, one: one.stays and m is not None and _thickens(m))]  # fmt: skip
     for order in (tries if not thicker else tries[::-1]) if _thick_enough(now, aim) else tries:
         if order:
@@ -148,9 +142,6 @@ def _thick(formula: Formula, after: Formula, bench: Workbench, grade: str, name:
     reached = bench.quick(after).texture
     met = reached is not None and reached.grade.key == grade
     return proposed(formula, after, met, name, reached.grade.name if reached else "dry")
-
-
-LIQUIDS = ("water", "tea", "hydrosol", "dairy", "gel", "plant cream", "juice", "wine")
 
 
 def _thick_enough(now: Assessment, aim: float) -> bool:
@@ -269,7 +260,7 @@ def _sour(bench: Workbench, role: str) -> Supply | None:
         acids = [
             s
             for s in among
-            if s.material and main_role(s.material) == role and s.material.kind in ("vinegar",)
+            if s.material and main_role(s.material) == role and is_a(s.material.kind, "vinegar")
         ]
         if acids and role == "acid":
             return acids[0]

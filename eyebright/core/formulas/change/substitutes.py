@@ -7,7 +7,7 @@ from functools import cache
 from typing import Any
 
 from ... import tables
-from ...materials import Liquor, Material, Salt, Slurry, Supply, acidic
+from ...materials import Liquor, Material, Salt, Slurry, Supply, acidic, is_a
 from ...numbers import Draws
 
 ACID_TO_PH = 4.0  # what a slurry holds is counted down to this pH
@@ -65,7 +65,7 @@ def does(material: Material | None) -> Mapping[str, float]:
         out["soap" if "soap" in material.hazards else "surfactant"] = material.surfactant.mid
     if material.mucilage is not None:
         out["slip"] = material.mucilage.mid
-    if material.water_uptake is not None and material.kind in ("flour", "starch", "seed"):
+    if material.water_uptake is not None and is_a(material.kind, "thickens"):
         out["thickens"] = material.water_uptake.mid
     sour = _acid(material)
     if sour:
@@ -81,7 +81,7 @@ def _acid(material: Material) -> float:
                 return -1000.0 * sum(cations.values()) / mass * purity.mid / 100.0
             protons = {"citrate": 3, "tartrate": 2, "malate": 2}.get(acid, 1)
             return 1000.0 * (protons - sum(cations.values())) / mass * purity.mid / 100.0
-        case Liquor() if material.kind in ("vinegar", "juice", "acid syrup", "dairy"):
+        case Liquor() if is_a(material.kind, "liquid_acid"):
             moles = material.contribution(Draws(1)).moles
             count = {"citrate": 3.0, "tartrate": 2.0, "malate": 2.0}
             held = sum(

@@ -21,7 +21,7 @@ from .formula import (
 )
 from .ready import ready_family, ready_formula, ready_times
 from .starts import Start, starts
-from .steps import SOLUBLE, PlannedStep, planned_steps, sensible_steps, signs, step_kinds
+from .steps import PlannedStep, planned_steps, sensible_steps, signs, step_kinds
 
 __all__ = [
     "COVER",
@@ -29,7 +29,6 @@ __all__ = [
     "MOST_GRAMS",
     "PHASES",
     "SHARES",
-    "SOLUBLE",
     "TOLD_BY_OTHERS",
     "Family",
     "FormTable",

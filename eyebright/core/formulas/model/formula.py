@@ -9,7 +9,7 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field, replace
 from typing import Literal
 
-from ...materials import METRIC, Amount, Kit, Material, MeasureError, Supply, measure_table, measured
+from ...materials import METRIC, Amount, Kit, Material, MeasureError, Supply, is_a, measure_table, measured
 from ...numbers import Spread
 from ...vocabulary import Bottle, Form, Phase, Place, Pot, Use
 from ...words import few
@@ -39,18 +39,6 @@ class FormulaError(ValueError):
     def __init__(self, message: str, line: int | None = None, field: str = "amount") -> None:
         super().__init__(message)
         self.line, self.field = line, field
-
-
-PLANTS = (
-    "saponin plant",
-    "leaf",
-    "flower",
-    "root",
-    "bark",
-    "seed",
-    "fruit",
-    "seaweed",
-)  # drawn out and strained
 
 
 @dataclass(frozen=True)
@@ -162,11 +150,11 @@ def family_of(key: str) -> Family:
 def default_phase(supply: Supply, family: Family) -> Phase:
     """The phase that this is usually in, in a preparation of this family."""
     kind = supply.material.kind if supply.material else "water"
-    if kind == "essential oil":
+    if is_a(kind, "essential"):
         return "drops"
-    if kind in ("oil", "butter"):
+    if is_a(kind, "fat"):
         return "oil"
-    if kind in PLANTS:
+    if is_a(kind, "plant"):
         return "infused" if family.draws else "dry"
     if supply.material is None or supply.material.unit == "mL":
         return "liquid"

@@ -5,20 +5,20 @@ from dataclasses import dataclass, replace
 from functools import cache
 
 from ... import tables
+from ...materials import is_a
 from ...vocabulary import Act
 from ...words import listed
 from .formula import Formula, FormulaError, Ingredient, Step
 
 WAITS: tuple[Act, ...] = ("wait", "cool")
 
-SOLUBLE = ("acid powder", "alkali powder", "salt", "sugar")
-
 
 @dataclass(frozen=True)
 class StepKind:
     """One kind of step, a row of `steps.toml`. `minutes` least and most as usually done; `hot` in °C.
 
-    `watched`: it is never left alone; `stands`: minutes that what it gave may stand before the next.
+    `watched`: it is never left alone; `stands`: minutes that what it gave may stand before the next; `joins`:
+    two of it in a row are one.
     """
 
     key: str
@@ -34,6 +34,7 @@ class StepKind:
     hot: float | None = None
     watched: bool = False
     stands: float = 0.0
+    joins: bool = False
 
     @property
     def boils(self) -> bool:
@@ -118,7 +119,7 @@ def usual_steps(formula: Formula) -> tuple[Step, ...]:
     if infused:
         pot = _ids(infused + waters)
         waters = []
-        if made == "liquor" or any(line.kind == "saponin plant" for line in infused):
+        if made == "liquor" or any(is_a(line.kind, "lathers_when_boiled") for line in infused):
             out += [
                 Step("soak", adds=pot),
                 Step("simmer", sign="soft"),
@@ -126,7 +127,7 @@ def usual_steps(formula: Formula) -> tuple[Step, ...]:
                 Step("strain"),
                 Step("press"),
             ]
-        elif made != "steeped" and any(line.kind in ("root", "bark", "seed", "fruit") for line in infused):
+        elif made != "steeped" and any(is_a(line.kind, "tough") for line in infused):
             out += [Step("simmer", adds=pot), Step("strain")]
         else:
             out += [Step("steep", adds=pot, sign="turned"), Step("strain")]
@@ -136,14 +137,14 @@ def usual_steps(formula: Formula) -> tuple[Step, ...]:
         out.append(Step("mix_in", adds=_ids(wet + dry)))
     elif wet or dry:
         out.append(Step("stir_in", adds=_ids(wet + dry)))
-    if any(line.material and line.material.water_uptake and line.kind not in SOLUBLE for line in dry):
+    if any(line.material and line.material.water_uptake and not is_a(line.kind, "dissolves") for line in dry):
         out.append(Step("rest"))
     last = by_phase.get("oil", []) + by_phase.get("drops", [])
     if last:
         out.append(Step("stir_in", adds=_ids(last)))
-    if infused or any(line.kind not in ("humectant", "sugar") for line in wet):
+    if infused or any(not is_a(line.kind, "has_no_ph") for line in wet):
         out.append(Step("measure"))
-    if not any(line.kind in ("dairy", "egg", "gel") for line in late):  # used fresh
+    if not any(is_a(line.kind, "used_fresh") for line in late):  # used fresh
         out.append(Step("bottle" if _pours(formula) else "store"))
     return tuple(out)
 
@@ -158,7 +159,7 @@ def _ids(lines: Sequence[Ingredient]) -> tuple[int, ...]:
 
 def draws_in(line: Ingredient) -> bool:
     """Whether a liquid is what plants are drawn in: a water, a tea, a flower water."""
-    return line.kind in ("water", "tea", "hydrosol")
+    return line.supply.material is None or is_a(line.kind, "draws_plants")
 
 
 def planned_steps(formula: Formula) -> tuple[PlannedStep, ...]:
@@ -222,7 +223,7 @@ def sensible_steps(formula: Formula) -> tuple[Step, ...]:
     ordered = sorted(steps, key=lambda step: step_kinds()[step.kind].rank)
     merged: list[Step] = []
     for step in ordered:
-        if merged and merged[-1].kind == step.kind and step.kind in ("mix_in", "stir_in", "soak"):
+        if merged and merged[-1].kind == step.kind and step_kinds()[step.kind].joins:
             merged[-1] = replace(merged[-1], adds=(*merged[-1].adds, *step.adds))
         else:
             merged.append(step)

@@ -11,10 +11,9 @@ from typing import Any
 
 import numpy as np
 
-from ...materials import Material
+from ...materials import Material, is_a
 from ...numbers import Array, Draws, Spread, middle
 from ..model import (
-    SOLUBLE,
     FormTable,
     Formula,
     PlannedStep,
@@ -28,7 +27,6 @@ from .cooling import warmth
 from .made_lines import made_lines
 from .prepared import Made, Preparation, PreparedLine, preparation_table
 
-WATER_MOST = {"oil": 0.0, "butter": 0.0, "essential oil": 0.0}
 DRY_LIQUID = 0.05  # g of water in 1 g of a liquid that is said to hold none
 SYRUP_DENSITY = 1.3  # g/mL: honey and treacle are heavier than what holds no water
 DRY = 0.05  # g of water in 1 g: less is a dry blend
@@ -39,9 +37,9 @@ def water_in(material: Material | None) -> float:
     """g of water in 1 g of it, where it comes in no forms."""
     if material is None:
         return 1.0
-    if material.unit == "g" or material.kind in WATER_MOST:
+    if material.unit == "g" or is_a(material.kind, "no_water"):
         return 0.0
-    if material.kind == "humectant" and material.density and material.density.mid > SYRUP_DENSITY:
+    if is_a(material.kind, "syrup") and material.density and material.density.mid > SYRUP_DENSITY:
         return SYRUP
     if material.dry:
         return DRY_LIQUID
@@ -270,5 +268,5 @@ def _fills(one: PreparedLine, dry: bool) -> float:
     if material.unit == "g" and dry and material.density is not None:
         return 1.0 / (material.density.mid * loose(material, one.weighed.line.form).mid)
     if material.unit == "g":
-        return material.fills if material.kind not in SOLUBLE else 0.6
+        return material.fills if not is_a(material.kind, "dissolves") else 0.6
     return 1.0 / (material.density.mid if material.density else 1.0)

@@ -3,7 +3,7 @@
 Arrays are draws; g.
 """
 
-from collections.abc import Sequence
+from collections.abc import Collection
 from dataclasses import dataclass
 from functools import cache
 from typing import Any, Protocol, runtime_checkable
@@ -117,7 +117,7 @@ class Preparation:
         all_of_it = [each.grams for each in self.lines if each.material and each.material.key == material.key]
         return dissolved_share(material, sum(all_of_it, np.zeros(1)), self.ml)
 
-    def grams_of(self, kinds: Sequence[str]) -> Array:
+    def grams_of(self, kinds: Collection[str]) -> Array:
         """g of all lines of these kinds that are in the finished preparation."""
         return sum((each.grams for each in self.lines if each.kind in kinds and each.stays), np.zeros(1))
 

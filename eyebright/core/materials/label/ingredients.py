@@ -14,7 +14,7 @@ from typing import Any
 
 from ... import tables
 from ..finding import WATER, Evidence, Recogniser, ambiguous, folded, word_set, words
-from ..library import library
+from ..library import is_a, library, plant_of
 
 MAY = re.compile(
     r"""may\ contain|peut\ contenir|kann\b.*\benthalten|puede\ contener|kan\b.*\bbevatten|\+\s*/\s*-|±
@@ -117,8 +117,8 @@ def _by_latin() -> dict[str, Listed]:
             trace = (TRACE[name] for name in material.hazards if name in TRACE)
             found = Listed("", KIN.get(material.kind, PLANT), material.contains, tuple(trace))
             out.setdefault(_plain(material.latin), found)
-            plant = material.plant or " ".join(material.latin.split()[:2])
-            if plant and material.kind not in ("bought", "never"):
+            plant = plant_of(material) or " ".join(material.latin.split()[:2])
+            if plant and not is_a(material.kind, "no_plant"):
                 contains = tuple(each for each in material.contains if each != "fragrance")
                 out.setdefault(_plain(plant), Listed("", PLANT, contains))
     return out

@@ -24,6 +24,7 @@ from ....materials import (
     Recogniser,
     Recognition,
     Supply,
+    is_a,
     measured,
     offered,
     word_set,
@@ -34,19 +35,6 @@ from .amounts import Said, amounts_in, pieces_at, pieces_of
 from .lexing import Token, first_phrase, lex, line_words, phrase_at, phrases, word_of
 
 TWICE = 2.0  # how far two amounts of one line may differ before it is asked which is meant
-POWDERS = (
-    "clay",
-    "flour",
-    "starch",
-    "acid powder",
-    "alkali powder",
-    "salt",
-    "sugar",
-    "some powder",
-    "preservative",
-    "gum",
-    "emulsifier",
-)
 STRENGTH = (
     "acidity",
     "acid",
@@ -291,15 +279,13 @@ def _goes_with(word: str, supply: Supply) -> bool:
     if own_form(material):
         if any(word in forms[key] for key in form_table()["form"] if key in forms):
             return True
-    elif material.kind in POWDERS and word in (*forms["powder"], "fine"):
+    elif is_a(material.kind, "powder") and word in (*forms["powder"], "fine"):
         return True
     elif word in forms["whole"]:
         return material.unit == "g"
-    if material.kind == "juice" and word in forms["juiced"]:
+    if is_a(material.kind, "juiced") and word in forms["juiced"]:
         return True
-    if word in ("strained", "shaved", "flaked") or (
-        word == "grated" and material.kind in ("soap", "root", "bark", "butter")
-    ):
+    if word in ("strained", "shaved", "flaked") or (word == "grated" and is_a(material.kind, "grated")):
         return True
     return any(piece in material.weights for piece in pieces_of(word))
 
