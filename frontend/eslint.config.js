@@ -3,7 +3,7 @@ import skipFormatting from "@vue/eslint-config-prettier/skip-formatting";
 import pluginVue from "eslint-plugin-vue";
 
 export default defineConfigWithVueTs(
-  { ignores: ["dist/**", "src/api/schema.ts"] },
+  { ignores: ["dist/**", "src/api/generated/**"] },
   pluginVue.configs["flat/recommended"],
   vueTsConfigs.strict,
   skipFormatting,

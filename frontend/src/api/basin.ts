@@ -1,44 +1,20 @@
 /** Server state of the basin: a wash under way, what is pressed there, and how one went. */
-import { useMutation, useQuery, useQueryClient } from "@tanstack/vue-query";
-import { computed, type MaybeRefOrGetter, toValue } from "vue";
-import {
-  api,
-  at,
-  taken,
-  type BasinChange,
-  type BasinMark,
-  type BeginWash,
-  type ReviewIn,
-  type Run,
-} from "./client";
-import { useHeadChange } from "./wash";
+import { type MaybeRefOrGetter, toValue } from "vue";
+import { call } from "./client";
+import { byId, keyOf, useChange, useRead } from "./query";
+import type { BasinChange, BasinMark, BeginWash, ReviewIn, Run } from "./types";
 
 const LIVE_MS = 1_500; // two windows in one wash show the same
 const CLOCKS_MS = 5_000;
-const keyOf = (id: number) => ["run", id];
 
-export const useRuns = () =>
-  useQuery({
-    queryKey: ["runs"],
-    queryFn: () => taken(api.GET("/api/wash/runs")),
-    refetchInterval: CLOCKS_MS,
-  });
-
-export function useRun(id: MaybeRefOrGetter<number>) {
-  const cache = useQueryClient();
-  return useQuery({
-    queryKey: computed(() => keyOf(toValue(id))),
-    queryFn: async ({ queryKey }) => {
-      const found = await taken(api.GET("/api/wash/runs/{pk}", at(toValue(id))));
-      // An answer that was on its way while something was pressed is older than what stands there.
-      const had = cache.getQueryData<Run>(queryKey);
-      return had && had.version > found.version ? had : found;
-    },
-    refetchInterval: LIVE_MS,
-    refetchIntervalInBackground: true,
+export const useRuns = () => useRead("washes_under_way", undefined, { every: CLOCKS_MS });
+export const useRun = (id: MaybeRefOrGetter<number>) =>
+  useRead("wash_run", () => ({ path: { pk: toValue(id) } }), {
+    every: LIVE_MS,
+    unseen: true,
+    versioned: true,
     retry: false,
   });
-}
 
 export interface Press {
   step: string;
@@ -47,42 +23,33 @@ export interface Press {
   ago: number;
 }
 
-/** Something done to a run: what stands there afterwards is the answer. */
-function useRunAct<Input>(act: (id: number, input: Input) => Promise<Run>, more: object = {}) {
-  const cache = useQueryClient();
-  return useMutation({
-    ...more,
-    mutationFn: ({ id, input }: { id: number; input: Input }) => act(id, input),
-    onSuccess: (now) => {
-      cache.setQueryData(keyOf(now.id), now);
-      void cache.invalidateQueries({ queryKey: ["runs"] });
-    },
+/** Something done to a run: what is shown afterwards is the answer. */
+const useRunAct = <Asked>(act: (id: number, asked: Asked) => Promise<Run>, retry?: false) =>
+  useChange(({ id, input }: { id: number; input: Asked }) => act(id, input), {
+    ...(retry === false ? { retry } : {}),
+    touches: ["washes_under_way"],
+    waits: false,
+    shows: (cache, now: Run) =>
+      cache.setQueryData(keyOf("wash_run", { path: { pk: now.id } }), now),
   });
-}
 
 /** Sent again by places/wash/basin/pressing.ts itself, with its own time. */
 export const usePress = () =>
   useRunAct(
-    (id, body: Press) => taken(api.POST("/api/wash/runs/{pk}/press", { ...at(id), body })),
-    {
-      retry: false,
-    },
+    (pk, body: Press) => call("press_step", { path: { pk }, body }, { kept: false }),
+    false,
   );
-export const useUndoPress = () =>
-  useRunAct<null>((id) => taken(api.POST("/api/wash/runs/{pk}/undo", at(id))));
+export const useUndoPress = () => useRunAct<null>((pk) => call("undo_press", { path: { pk } }));
 const NO_MARK = { key: "", stops_passed: [], why: "", own: false };
 /** `at`: when it was pressed, by this machine's own clock; it may be sent later. */
 export type Mark = Partial<Omit<BasinMark, "ago">> & Pick<BasinMark, "what"> & { at?: number };
 export const useMark = () =>
-  useRunAct((id, { at: pressedAt, ...more }: Mark) => {
+  useRunAct((pk, { at: pressedAt, ...more }: Mark) => {
     const ago = pressedAt === undefined ? 0 : Math.max((Date.now() - pressedAt) / 1000, 0);
-    const body = { ...NO_MARK, ...more, ago };
-    return taken(api.POST("/api/wash/runs/{pk}/mark", { ...at(id), body }));
+    return call("mark_run", { path: { pk }, body: { ...NO_MARK, ...more, ago } });
   });
 export const useChangeRun = () =>
-  useRunAct((id, body: BasinChange) =>
-    taken(api.POST("/api/wash/runs/{pk}/change", { ...at(id), body })),
-  );
+  useRunAct((pk, body: BasinChange) => call("change_run", { path: { pk }, body }));
 /** A change of what is to come, as it is sent; and the one that leaves a link out. */
 export const NO_CHANGE = {
   formula: null,
@@ -97,42 +64,24 @@ export const leaving = (version: number, link: number): BasinChange => ({
   do: "leave_out",
   link,
 });
-export const useRestoreRun = () =>
-  useRunAct<null>((id) => taken(api.POST("/api/wash/runs/{pk}/restore", at(id))));
-
-export const useBeginWash = () =>
-  useHeadChange((body: BeginWash) => taken(api.POST("/api/wash/runs", { body })));
+export const useRestoreRun = () => useRunAct<null>((pk) => call("restore_run", { path: { pk } }));
+export const useBeginWash = () => useChange((body: BeginWash) => call("begin_wash", { body }));
 export const useEndWash = () =>
-  useHeadChange(({ id, off }: { id: number; off?: string }) =>
-    taken(
-      api.POST("/api/wash/runs/{pk}/end", {
-        ...at(id),
-        body: { off_at: (off || null) as never },
-      }),
-    ),
+  useChange(({ id, off }: { id: number; off?: string }) =>
+    call("end_wash", { path: { pk: id }, body: { off_at: off || null } }),
   );
-export const useReopenWash = () =>
-  useHeadChange((id: number) => taken(api.POST("/api/wash/runs/{pk}/reopen", at(id))));
-export const useDiscardRun = () =>
-  useHeadChange((id: number) => taken(api.DELETE("/api/wash/runs/{pk}", at(id))));
+export const useReopenWash = byId("reopen_wash");
+export const useDiscardRun = byId("discard_run");
 
 // ---- how it went ----
 
 export const useReviews = (planned: MaybeRefOrGetter<number>) =>
-  useQuery({
-    queryKey: computed(() => ["reviews", toValue(planned)]),
-    queryFn: () => taken(api.GET("/api/wash/planned/{pk}/reviews", at(toValue(planned)))),
-    retry: false,
-  });
+  useRead("reviews", () => ({ path: { pk: toValue(planned) } }), { retry: false });
 export const useReview = () =>
-  useHeadChange(({ id, body }: { id: number; body: ReviewIn }) =>
-    taken(api.POST("/api/wash/planned/{pk}/reviews", { ...at(id), body })),
+  useChange(({ id, body }: { id: number; body: ReviewIn }) =>
+    call("review_wash", { path: { pk: id }, body }),
   );
 export const useTakeReviewBack = () =>
-  useHeadChange(({ id, when }: { id: number; when: string }) =>
-    taken(
-      api.DELETE("/api/wash/planned/{pk}/reviews/{when}", {
-        params: { path: { pk: id, when } },
-      }),
-    ),
+  useChange(({ id, when }: { id: number; when: string }) =>
+    call("take_review_back", { path: { pk: id, when } }),
   );

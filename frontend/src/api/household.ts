@@ -1,90 +1,47 @@
 /** Server state of the household: its settings, its house rules, and the limits it holds otherwise. */
-import { useMutation, useQuery, useQueryClient } from "@tanstack/vue-query";
-import { api, at, Problem, taken, type Household, type HouseLimit } from "./client";
+import { useQueryClient } from "@tanstack/vue-query";
+import { call } from "./client";
+import { byId, keyOf, useChange, useRead } from "./query";
+import type { Household, HouseLimit } from "./types";
 
-export const useHousehold = () =>
-  useQuery({ queryKey: ["household"], queryFn: () => taken(api.GET("/api/household")) });
+export const useHousehold = () => useRead("household");
 
-export type Settings = Pick<
+export type Settings = Omit<
   Household,
-  | "system"
-  | "currency"
-  | "decimal"
-  | "zone"
-  | "schools"
-  | "asleep_from"
-  | "asleep_to"
-  | "out"
-  | "pots"
-  | "bathrooms"
-  | "skipped"
+  "version" | "machine_zone" | "lives_by" | "today" | "zones" | "systems"
 >;
 
-export const useTakenTimes = () =>
-  useQuery({ queryKey: ["taken"], queryFn: () => taken(api.GET("/api/household/taken")) });
-function useTakenChange<Input, Output>(change: (input: Input) => Promise<Output>) {
-  const cache = useQueryClient();
-  return useMutation({ mutationFn: change, onSettled: () => cache.invalidateQueries() });
-}
+export const useTakenTimes = () => useRead("taken_times");
 export const useTakeTime = () =>
-  useTakenChange((body: { begin: string; end: string; note: string }) =>
-    taken(api.POST("/api/household/taken", { body })),
-  );
-export const useFreeTime = () =>
-  useTakenChange((id: number) => taken(api.DELETE("/api/household/taken/{pk}", at(id))));
-export const useRestoreTime = () =>
-  useTakenChange((id: number) => taken(api.POST("/api/household/taken/{pk}/restore", at(id))));
+  useChange((body: { begin: string; end: string; note: string }) => call("take_time", { body }));
+export const useFreeTime = byId("free_time");
+export const useRestoreTime = byId("restore_time");
 
 /** Change some of the settings, as they are shown; every answer may change by it. */
 export function useSaveHousehold() {
   const cache = useQueryClient();
-  const shown = () => cache.getQueryData<Household>(["household"])?.version ?? 0;
-  return useMutation({
-    mutationFn: (changed: Partial<Settings>) =>
-      taken(api.PATCH("/api/household", { body: { ...changed, version: shown() } as never })),
-    scope: { id: "household" }, // one after the other: each begins from what the one before came to
-    onSuccess: (household) => {
-      cache.setQueryData(["household"], household);
-      return cache.invalidateQueries({ predicate: (query) => query.queryKey[0] !== "household" });
+  const shown = () => cache.getQueryData<Household>(keyOf("household"))?.version ?? 0;
+  return useChange(
+    (changed: Partial<Settings>) =>
+      call("change_household", { body: { ...changed, version: shown() } as never }),
+    {
+      scope: { id: "household" }, // one after the other: each begins from what the one before came to
+      shows: (store, household: Household) => store.setQueryData(keyOf("household"), household),
     },
-    onError: (error) => {
-      const now = error instanceof Problem ? (error.now as Household | null) : null;
-      if (now) cache.setQueryData(["household"], now);
-    },
-  });
+  );
 }
 
-export const useHouseLimits = () =>
-  useQuery({ queryKey: ["limits"], queryFn: () => taken(api.GET("/api/household/limits")) });
+export const useHouseLimits = () => useRead("house_limits");
 
 /** Hold a limit otherwise, or with no value go back to ours; every answer may change by it. */
-export function useHoldLimit() {
-  const cache = useQueryClient();
-  return useMutation({
-    mutationFn: ({
-      key,
-      value,
-      version,
-    }: {
-      key: string;
-      value: string | null;
-      version: number;
-    }) =>
+export const useHoldLimit = () =>
+  useChange(
+    ({ key, value, version }: { key: string; value: string | null; version: number }) =>
       value === null
-        ? taken(api.DELETE("/api/household/limits/{key}", { params: { path: { key } } }))
-        : taken(
-            api.PUT("/api/household/limits/{key}", {
-              params: { path: { key } },
-              body: { value: value as never, version },
-            }),
-          ),
-    onSuccess: (limits: HouseLimit[]) => {
-      cache.setQueryData(["limits"], limits);
-      return cache.invalidateQueries({ predicate: (query) => query.queryKey[0] !== "limits" });
+        ? call("reset_limit", { path: { key } })
+        : call("set_limit", { path: { key }, body: { value: value as never, version } }),
+    {
+      shows: (cache, limits: HouseLimit[]) =>
+        Array.isArray(limits) && cache.setQueryData(keyOf("house_limits"), limits),
     },
-    onError: (error) => {
-      if (error instanceof Problem && error.status === 409)
-        void cache.invalidateQueries({ queryKey: ["limits"] });
-    },
-  });
-}
+  );

@@ -1,56 +1,30 @@
 /** Server state of the instruments: which there are, how they are calibrated, and how they are played. */
-import { useMutation, useQuery, useQueryClient } from "@tanstack/vue-query";
-import { computed, type MaybeRefOrGetter, toValue } from "vue";
-import { api, at, taken, type CalibrationIn, type InstrumentIn } from "./client";
-import type { Saving } from "./shelf";
+import { type MaybeRefOrGetter, toValue } from "vue";
+import { call } from "./client";
+import { ask, byId, saving, useChange, useRead } from "./query";
+import type { CalibrationIn, InstrumentIn } from "./types";
 
-export const useInstruments = () =>
-  useQuery({ queryKey: ["instruments"], queryFn: () => taken(api.GET("/api/instruments")) });
+const only: { touches: "instruments"[] } = { touches: ["instruments"] };
 
+export const useInstruments = () => useRead("instruments");
 /** Kitchen standards, and the pH of each at this temperature. */
 export const useStandards = (temperature: MaybeRefOrGetter<number>) =>
-  useQuery({
-    queryKey: computed(() => ["standards", toValue(temperature)]),
-    queryFn: () =>
-      taken(
-        api.GET("/api/instruments/standards", {
-          params: { query: { temperature: toValue(temperature) } },
-        }),
-      ),
-    retry: false,
-  });
-
-function useInstrumentChange<Input, Output>(change: (input: Input) => Promise<Output>) {
-  const cache = useQueryClient();
-  return useMutation({
-    mutationFn: change,
-    onSettled: () => cache.invalidateQueries({ queryKey: ["instruments"] }),
-  });
-}
-
-export const useSaveInstrument = () =>
-  useInstrumentChange(({ id, body }: Saving<InstrumentIn>) =>
-    id === undefined
-      ? taken(api.POST("/api/instruments", { body }))
-      : taken(api.PATCH("/api/instruments/{pk}", { ...at(id), body: body as never })),
-  );
-export const useRemoveInstrument = () =>
-  useInstrumentChange((id: number) => taken(api.DELETE("/api/instruments/{pk}", at(id))));
-export const useRestoreInstrument = () =>
-  useInstrumentChange((id: number) => taken(api.POST("/api/instruments/{pk}/restore", at(id))));
-
+  useRead("standards", () => ({ query: { temperature: toValue(temperature) } }), { retry: false });
+export const useSaveInstrument = saving<InstrumentIn, "add_instrument", "change_instrument">(
+  "add_instrument",
+  "change_instrument",
+  only,
+);
+export const useRemoveInstrument = byId("remove_instrument", only);
+export const useRestoreInstrument = byId("restore_instrument", only);
 export const useCalibrate = () =>
-  useInstrumentChange(({ id, body }: { id: number; body: CalibrationIn }) =>
-    taken(api.POST("/api/instruments/{pk}/calibrations", { ...at(id), body })),
+  useChange(
+    ({ id, body }: { id: number; body: CalibrationIn }) =>
+      call("calibrate", { path: { pk: id }, body }),
+    only,
   );
-export const useRemoveCalibration = () =>
-  useInstrumentChange((id: number) =>
-    taken(api.DELETE("/api/instruments/calibrations/{pk}", at(id))),
-  );
-export const useRestoreCalibration = () =>
-  useInstrumentChange((id: number) =>
-    taken(api.POST("/api/instruments/calibrations/{pk}/restore", at(id))),
-  );
+export const useRemoveCalibration = byId("remove_calibration", only);
+export const useRestoreCalibration = byId("restore_calibration", only);
 
 export interface Played {
   put?: number | null;
@@ -58,6 +32,8 @@ export interface Played {
   plug?: "in" | "out" | "frozen" | null;
 }
 export const usePlay = () =>
-  useInstrumentChange(({ id, body }: { id: number; body: Played }) =>
-    taken(api.POST("/api/instruments/{pk}/play", { ...at(id), body: { tare: false, ...body } })),
+  useChange(
+    ({ id, body }: { id: number; body: Played }) =>
+      ask("play_instrument", { path: { pk: id }, body: { tare: false, ...body } }),
+    only,
   );

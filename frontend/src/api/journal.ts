@@ -1,71 +1,28 @@
 /** Server state of the Journal: what was poured, read and felt. */
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/vue-query";
-import { BY_THE_PLAN } from "./keys";
-import { computed, type MaybeRefOrGetter, toValue } from "vue";
-import { api, at, Problem, taken, type Entry, type BeginIn, type EntryIn } from "./client";
+import { useQueryClient, type QueryClient } from "@tanstack/vue-query";
+import { type MaybeRefOrGetter, toValue } from "vue";
+import { call, Problem } from "./client";
+import { ask, keyOf, useChange, useRead } from "./query";
+import type { BeginIn, Entry, EntryIn } from "./types";
 
-export const useFeelings = () =>
-  useQuery({
-    queryKey: ["feelings"],
-    queryFn: () => taken(api.GET("/api/journal/feelings")),
-    staleTime: Infinity,
-  });
-
+export const useFeelings = () => useRead("feelings", undefined, { fixed: true });
 export const useEntries = (find: MaybeRefOrGetter<string>, shown: MaybeRefOrGetter<number>) =>
-  useQuery({
-    queryKey: computed(() => ["entries", toValue(find), toValue(shown)]),
-    queryFn: () =>
-      taken(
-        api.GET("/api/journal/entries", {
-          params: { query: { find: toValue(find), limit: toValue(shown) } },
-        }),
-      ),
-    placeholderData: keepPreviousData,
+  useRead("entries", () => ({ query: { find: toValue(find), limit: toValue(shown) } }), {
+    keep: true,
   });
-
 export const useEntry = (id: MaybeRefOrGetter<number>) =>
-  useQuery({
-    queryKey: computed(() => ["entry", toValue(id)]),
-    queryFn: () => taken(api.GET("/api/journal/entries/{pk}", at(toValue(id)))),
-    retry: false,
-  });
+  useRead("entry", () => ({ path: { pk: toValue(id) } }), { retry: false });
 
-// A finished rinse is one of its head's washes; a reading tells of the bottles, what was poured is gone.
-const TOUCHED = [
-  ...BY_THE_PLAN,
-  "entries",
-  "head",
-  "heads",
-  "asks",
-  "history",
-  "lots",
-  "waters",
-  "readings",
-  "mix",
-];
-
-function useJournalChange<Input, Output>(change: (input: Input) => Promise<Output>) {
-  const cache = useQueryClient();
-  return useMutation({
-    mutationFn: change,
-    onSuccess: (output) => {
-      const entry = output as Entry | undefined;
-      if (entry?.id !== undefined) cache.setQueryData(["entry", entry.id], entry);
-    },
-    onError: (error) => {
-      const now = error instanceof Problem ? (error.now as Entry | null) : null;
-      if (now?.id !== undefined) cache.setQueryData(["entry", now.id], now);
-    },
-    onSettled: () =>
-      Promise.all(TOUCHED.map((key) => cache.invalidateQueries({ queryKey: [key] }))),
-  });
-}
+const keyOfEntry = (pk: number) => keyOf("entry", { path: { pk } });
+const showEntry = (cache: QueryClient, entry: Entry) =>
+  cache.setQueryData(keyOfEntry(entry.id), entry);
+const useJournalChange = <Asked, Answer>(change: (asked: Asked) => Promise<Answer>) =>
+  useChange(change, { shows: showEntry });
 
 export const useBeginEntry = () =>
-  useJournalChange((body: BeginIn) => taken(api.POST("/api/journal/entries", { body })));
+  useJournalChange((body: BeginIn) => call("begin_entry", { body }));
 type EntryChange = { id: number; body: EntryIn };
-const change = ({ id, body }: EntryChange) =>
-  taken(api.PATCH("/api/journal/entries/{pk}", { ...at(id), body }));
+const change = ({ id, body }: EntryChange) => call("change_entry", { path: { pk: id }, body });
 
 /** What of an entry a change touches, as it is shown. */
 const touched = (entry: Entry | undefined, body: EntryIn) =>
@@ -86,25 +43,20 @@ export function useChangeEntry() {
       return await change({ id, body });
     } catch (error) {
       const now = error instanceof Problem ? (error.now as Entry | null) : null;
-      const shown = cache.getQueryData<Entry>(["entry", id]);
+      const shown = cache.getQueryData<Entry>(keyOfEntry(id));
       if (!now || touched(now, body) !== touched(shown, body)) throw error;
       return change({ id, body: { ...body, version: now.version } });
     }
   });
 }
 export const useRemoveEntry = () =>
-  useJournalChange((id: number) => taken(api.DELETE("/api/journal/entries/{pk}", at(id))));
+  useChange((pk: number) => call("remove_entry", { path: { pk } }));
 export const useRestoreEntry = () =>
-  useJournalChange((id: number) => taken(api.POST("/api/journal/entries/{pk}/restore", at(id))));
-
+  useJournalChange((pk: number) => call("restore_entry", { path: { pk } }));
 /** Ways to put a jug right. Nothing is kept, so it is asked like a change and forgotten like one. */
 export const usePutRight = () =>
-  useMutation({
-    mutationFn: ({ id, left, vessel }: { id: number; left: string; vessel: number | null }) =>
-      taken(
-        api.POST("/api/journal/entries/{pk}/put-right", {
-          ...at(id),
-          body: { left: (left || null) as never, vessel },
-        }),
-      ),
-  });
+  useChange(
+    ({ id, left, vessel }: { id: number; left: string; vessel: number | null }) =>
+      ask("put_right", { path: { pk: id }, body: { left: left || null, vessel } }),
+    { touches: [] },
+  );

@@ -1,244 +1,133 @@
 /** Server state of Make: batches, their clocks, what is in stock. */
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/vue-query";
-import { BY_THE_PLAN } from "./keys";
-import { computed, type MaybeRefOrGetter, toValue } from "vue";
-import {
-  api,
-  asForm,
-  at,
-  Problem,
-  taken,
-  type Batch,
-  type BatchChange,
-  type Container,
-  type ContainerChange,
-  type FillIn,
-  type MakeAsk,
-  type PourIn,
-  type StepAct,
-  type TopUp,
-} from "./client";
+import type { QueryClient } from "@tanstack/vue-query";
+import { type MaybeRefOrGetter, toValue } from "vue";
+import { asForm, call } from "./client";
+import { byId, keyOf, useChange, useRead } from "./query";
+import type {
+  Batch,
+  BatchChange,
+  ContainerChange,
+  FillIn,
+  MakeAsk,
+  PourIn,
+  StepAct,
+  TopUp,
+} from "./types";
 
 const LIVE_MS = 1_500; // two windows on one batch show the same
 const CLOCKS_MS = 5_000;
-const NOTHING = { much: "written", name: "", family: "", heads: [], lots: {} } as MakeAsk;
 
 export const useMake = (shown: MaybeRefOrGetter<number>) =>
-  useQuery({
-    queryKey: computed(() => ["make", toValue(shown)]),
-    queryFn: () => taken(api.GET("/api/make", { params: { query: { limit: toValue(shown) } } })),
-    placeholderData: keepPreviousData,
-  });
-
+  useRead("make", () => ({ query: { limit: toValue(shown) } }), { keep: true });
 export const useBatches = (limit: number, wanted: MaybeRefOrGetter<boolean>) =>
-  useQuery({
-    queryKey: ["batches", limit],
-    queryFn: () => taken(api.GET("/api/make/batches", { params: { query: { limit } } })),
-    enabled: computed(() => toValue(wanted)),
-  });
-
+  useRead("batches", () => ({ query: { limit } }), { when: wanted });
 export const useTakes = (ask: MaybeRefOrGetter<MakeAsk | null>) =>
-  useQuery({
-    queryKey: computed(() => ["takes", toValue(ask)]),
-    queryFn: () => taken(api.POST("/api/make/takes", { body: toValue(ask) ?? NOTHING })),
-    enabled: computed(() => toValue(ask) !== null),
-    placeholderData: keepPreviousData,
-    retry: false,
-  });
-
-/** One batch; `live`: asked for again all the time, since another window may carry it on. */
-export function useBatch(id: MaybeRefOrGetter<number>, live = false) {
-  const cache = useQueryClient();
-  return useQuery({
-    queryKey: computed(() => ["batch", toValue(id)]),
-    queryFn: async ({ queryKey }) => {
-      const found = await taken(api.GET("/api/make/batches/{pk}", at(toValue(id))));
-      // An answer that was on its way while something was done is older than what stands there.
-      const had = cache.getQueryData<Batch>(queryKey);
-      return had && had.version > found.version ? had : found;
+  useRead(
+    "takes",
+    () => {
+      const body = toValue(ask);
+      return body === null ? null : { body };
     },
-    refetchInterval: live ? LIVE_MS : false,
-    enabled: computed(() => toValue(id) > 0),
+    { keep: true, retry: false },
+  );
+/** One batch; `live`: asked for again all the time, since another window may carry it on. */
+export const useBatch = (id: MaybeRefOrGetter<number>, live = false) =>
+  useRead("batch", () => (toValue(id) > 0 ? { path: { pk: toValue(id) } } : null), {
+    versioned: true,
     retry: false,
+    ...(live ? { every: LIVE_MS } : {}),
   });
-}
-
-export const useClocks = () =>
-  useQuery({
-    queryKey: ["clocks"],
-    queryFn: () => taken(api.GET("/api/make/clocks")),
-    refetchInterval: CLOCKS_MS,
-  });
-
-export const useLabelSizes = () =>
-  useQuery({
-    queryKey: ["labelSizes"],
-    queryFn: () => taken(api.GET("/api/make/labels/sizes")),
-    staleTime: Infinity,
-  });
-
+export const useClocks = () => useRead("clocks", undefined, { every: CLOCKS_MS });
+export const useLabelSizes = () => useRead("label_sizes", undefined, { fixed: true });
+/** Ways on after too much of a line was poured. */
 export const useWays = (id: number, line: MaybeRefOrGetter<number | null>, version: () => number) =>
-  useQuery({
-    queryKey: computed(() => ["ways", id, toValue(line), version()]),
-    queryFn: () =>
-      taken(
-        api.GET("/api/make/batches/{pk}/ways/{line}", {
-          params: { path: { pk: id, line: toValue(line) ?? 0 } },
-        }),
-      ),
-    enabled: computed(() => toValue(line) !== null),
-  });
-
+  useRead(
+    "ways_on",
+    () => {
+      const at = toValue(line);
+      return at === null ? null : { path: { pk: id, line: at } };
+    },
+    { again: version },
+  );
 /** The strip that makes a vessel a measuring jug, once it is known that there can be one. */
 export const useStrip = (id: MaybeRefOrGetter<number>, vessel: MaybeRefOrGetter<number | null>) =>
-  useQuery({
-    queryKey: computed(() => ["strip", toValue(id), toValue(vessel)]),
-    queryFn: async () => {
-      const path = { pk: toValue(id) };
-      const query = { vessel: toValue(vessel) ?? 0 };
-      const params = { params: { path, query }, parseAs: "blob" as const };
-      await api.GET("/api/make/batches/{pk}/strip", params);
-      return true;
+  useRead(
+    "batch_strip",
+    () => {
+      const of = toValue(vessel);
+      return of === null ? null : { path: { pk: toValue(id) }, query: { vessel: of } };
     },
-    enabled: computed(() => toValue(vessel) !== null),
-    retry: false,
-  });
+    { retry: false },
+  );
+/** What is in stock, the soonest to be used first; or what is used up and thrown away, the latest first. */
+export const useContainers = (wanted: MaybeRefOrGetter<boolean> = true, ended = false) =>
+  useRead("containers", () => ({ query: { ended, limit: 200 } }), { when: wanted });
 
-// What is poured comes off the shelf; a reading tells of bottles; a batch is what a wash is done with.
-const TOUCHED = [
-  ...BY_THE_PLAN,
-  "make",
-  "batches",
-  "clocks",
-  "lots",
-  "supplies",
-  "readings",
-  "waters",
-  "ways",
-  "takes",
-];
+// ---- changed ----
 
-function useMakeChange<Input, Output>(change: (input: Input) => Promise<Output>) {
-  const cache = useQueryClient();
-  const put = (found: unknown) => {
-    const batch = found as Batch | undefined;
-    if (batch && "steps" in batch) cache.setQueryData(["batch", batch.id], batch);
-  };
-  return useMutation({
-    mutationFn: change,
-    onSuccess: put,
-    onError: (error) => {
-      if (error instanceof Problem && error.now) put(error.now);
-    },
-    onSettled: () => {
-      for (const key of TOUCHED) void cache.invalidateQueries({ queryKey: [key] });
-    },
-  });
+const showBatch = (cache: QueryClient, batch: Batch) =>
+  "steps" in batch && cache.setQueryData(keyOf("batch", { path: { pk: batch.id } }), batch);
+/** A batch that is shown as it is answered; nobody waits for the rest. */
+const SHOWN = { shows: showBatch, waits: false } as const;
+const useMakeChange = <Asked, Answer>(change: (asked: Asked) => Promise<Answer>) =>
+  useChange(change, SHOWN);
+/** What of a batch or container is entered under its id. */
+interface Of<Body> {
+  id: number;
+  body: Body;
 }
 
 export const useBeginBatch = () =>
   useMakeChange((body: { ask: MakeAsk; stops_passed: string[]; why: string; own: boolean }) =>
-    taken(api.POST("/api/make/batches", { body })),
+    call("begin_batch", { body }),
   );
 export const useChangeBatch = () =>
-  useMakeChange(({ id, body }: { id: number; body: BatchChange }) =>
-    taken(api.PATCH("/api/make/batches/{pk}", { ...at(id), body })),
+  useMakeChange(({ id, body }: Of<BatchChange>) =>
+    call("change_batch", { path: { pk: id }, body }),
   );
-export const useRemoveBatch = () =>
-  useMakeChange((id: number) => taken(api.DELETE("/api/make/batches/{pk}", at(id))));
-export const useRestoreBatch = () =>
-  useMakeChange((id: number) => taken(api.POST("/api/make/batches/{pk}/restore", at(id))));
-export const useBatchAsFormula = () =>
-  useMakeChange((id: number) => taken(api.POST("/api/make/batches/{pk}/formula", at(id))));
+export const useRemoveBatch = byId("remove_batch", SHOWN);
+export const useRestoreBatch = byId("restore_batch", SHOWN);
+export const useBatchAsFormula = byId("batch_as_formula", SHOWN);
 export const usePour = () =>
-  useMakeChange(({ id, body }: { id: number; body: PourIn }) =>
-    taken(api.POST("/api/make/batches/{pk}/pours", { ...at(id), body })),
-  );
+  useMakeChange(({ id, body }: Of<PourIn>) => call("pour", { path: { pk: id }, body }));
 export const useChangePour = () =>
-  useMakeChange(({ id, body }: { id: number; body: { version: number; amount: number } }) =>
-    taken(api.PATCH("/api/make/pours/{pk}", { ...at(id), body: { unit: "", ...body } })),
+  useMakeChange(({ id, body }: Of<{ version: number; amount: number }>) =>
+    call("change_pour", { path: { pk: id }, body: { unit: "", ...body } }),
   );
-export const useRemovePour = () =>
-  useMakeChange((id: number) => taken(api.DELETE("/api/make/pours/{pk}", at(id))));
-export const useRestorePour = () =>
-  useMakeChange((id: number) => taken(api.POST("/api/make/pours/{pk}/restore", at(id))));
+export const useRemovePour = byId("remove_pour", SHOWN);
+export const useRestorePour = byId("restore_pour", SHOWN);
+type Bowl = { version: number; do: "tare" | "here" | "next" | "jar" | "bowl"; shown: number };
 export const useBowl = () =>
-  useMakeChange(
-    ({
-      id,
-      body,
-    }: {
-      id: number;
-      body: { version: number; do: "tare" | "here" | "next" | "jar" | "bowl"; shown: number };
-    }) => taken(api.POST("/api/make/batches/{pk}/bowl", { ...at(id), body })),
-  );
+  useMakeChange(({ id, body }: Of<Bowl>) => call("set_bowl", { path: { pk: id }, body }));
 export const useTakeWay = () =>
-  useMakeChange(
-    ({
-      id,
-      body,
-    }: {
-      id: number;
-      body: { version: number; line: number; way: "scale" | "right" };
-    }) => taken(api.POST("/api/make/batches/{pk}/ways", { ...at(id), body })),
+  useMakeChange(({ id, body }: Of<{ version: number; line: number; way: "scale" | "right" }>) =>
+    call("take_way", { path: { pk: id }, body }),
   );
 export const useActOnStep = () =>
-  useMakeChange(({ id, place, body }: { id: number; place: number; body: StepAct }) =>
-    taken(
-      api.POST("/api/make/batches/{pk}/steps/{place}", {
-        params: { path: { pk: id, place } },
-        body,
-      }),
-    ),
+  useMakeChange(({ id, place, body }: Of<StepAct> & { place: number }) =>
+    call("act_on_step", { path: { pk: id, place }, body }),
   );
 export const useReadCelsius = () =>
-  useMakeChange(({ id, body }: { id: number; body: { version: number; celsius: string } }) =>
-    taken(api.POST("/api/make/batches/{pk}/celsius", { ...at(id), body })),
+  useMakeChange(({ id, body }: Of<{ version: number; celsius: string }>) =>
+    call("read_celsius", { path: { pk: id }, body }),
   );
 
 // ---- containers ----
 
-/** What is in stock, the soonest to be used first; or what is used up and thrown away, the latest first. */
-export const useContainers = (wanted: MaybeRefOrGetter<boolean> = true, ended = false) =>
-  useQuery({
-    queryKey: ["make", "stock", ended],
-    queryFn: () =>
-      taken(api.GET("/api/make/containers", { params: { query: { ended, limit: 200 } } })),
-    enabled: computed(() => toValue(wanted)),
-  });
-
-function useContainerChange<Input, Output>(change: (input: Input) => Promise<Output>) {
-  const cache = useQueryClient();
-  return useMutation({
-    mutationFn: change,
-    onSettled: () =>
-      Promise.all([...TOUCHED, "batch"].map((key) => cache.invalidateQueries({ queryKey: [key] }))),
-  });
-}
-
 export const useFill = () =>
-  useContainerChange(({ id, body }: { id: number; body: FillIn }) =>
-    taken(api.POST("/api/make/batches/{pk}/containers", { ...at(id), body })),
-  );
+  useChange(({ id, body }: Of<FillIn>) => call("fill", { path: { pk: id }, body }));
 export const useChangeContainer = () =>
-  useContainerChange(({ id, body }: { id: number; body: ContainerChange }): Promise<Container> =>
-    taken(api.PATCH("/api/make/containers/{pk}", { ...at(id), body })),
+  useChange(({ id, body }: Of<ContainerChange>) =>
+    call("change_container", { path: { pk: id }, body }),
   );
 export const useTopUp = () =>
-  useContainerChange(({ id, body }: { id: number; body: TopUp }): Promise<Container> =>
-    taken(api.POST("/api/make/containers/{pk}/top-up", { ...at(id), body })),
-  );
-export const useRemoveTopping = () =>
-  useContainerChange((id: number) => taken(api.DELETE("/api/make/toppings/{pk}", at(id))));
-export const useRestoreTopping = () =>
-  useContainerChange((id: number) => taken(api.POST("/api/make/toppings/{pk}/restore", at(id))));
-export const useRemoveContainer = () =>
-  useContainerChange((id: number) => taken(api.DELETE("/api/make/containers/{pk}", at(id))));
-export const useRestoreContainer = () =>
-  useContainerChange((id: number) => taken(api.POST("/api/make/containers/{pk}/restore", at(id))));
+  useChange(({ id, body }: Of<TopUp>) => call("top_up", { path: { pk: id }, body }));
+export const useRemoveTopping = byId("remove_topping");
+export const useRestoreTopping = byId("restore_topping");
+export const useRemoveContainer = byId("remove_container");
+export const useRestoreContainer = byId("restore_container");
 export const useAddPhoto = () =>
-  useContainerChange(({ id, file }: { id: number; file: File }) =>
-    taken(api.POST("/api/make/batches/{pk}/photos", { ...at(id), ...asForm("picture", file) })),
+  useChange(({ id, file }: { id: number; file: File }) =>
+    call("add_photo", { path: { pk: id }, body: asForm("picture", file) }),
   );
-export const useRemovePhoto = () =>
-  useContainerChange((id: number) => taken(api.DELETE("/api/make/photos/{pk}", at(id))));
+export const useRemovePhoto = byId("remove_photo");

@@ -1,49 +1,22 @@
 /** Server state of Safekeeping: copies of the household, and what was removed. */
-import { useMutation, useQuery, useQueryClient } from "@tanstack/vue-query";
-import { api, asForm, taken } from "./client";
+import { asForm, call } from "./client";
+import { useChange, useRead } from "./query";
 
-export const useRemoved = () =>
-  useQuery({ queryKey: ["removed"], queryFn: () => taken(api.GET("/api/safekeeping/removed")) });
+const ONCE = { retry: false } as const;
 
-export const useCopies = () =>
-  useQuery({ queryKey: ["copies"], queryFn: () => taken(api.GET("/api/safekeeping/copies")) });
-
-export const useCondition = () =>
-  useQuery({
-    queryKey: ["condition"],
-    queryFn: () => taken(api.GET("/api/safekeeping/condition")),
-    enabled: false,
-  });
-
-/** Everything may be another after it. */
-function useWholeChange<Input, Output>(change: (input: Input) => Promise<Output>) {
-  const cache = useQueryClient();
-  return useMutation({
-    mutationFn: change,
-    retry: false,
-    onSettled: () => cache.invalidateQueries(),
-  });
-}
-
+export const useRemoved = () => useRead("removed");
+export const useCopies = () => useRead("copies");
+export const useCondition = () => useRead("condition", undefined, { when: false });
 export const usePutBackRemoved = () =>
-  useWholeChange(({ kind, id }: { kind: string; id: number }) =>
-    taken(
-      api.POST("/api/safekeeping/removed/{kind}/{pk}/restore", {
-        params: { path: { kind, pk: id } },
-      }),
-    ),
+  useChange(
+    ({ kind, id }: { kind: string; id: number }) => call("put_back", { path: { kind, pk: id } }),
+    ONCE,
   );
-export const useMakeCopy = () => useWholeChange(() => taken(api.POST("/api/safekeeping/copies")));
-export const useDeleteCopies = () =>
-  useWholeChange(() => taken(api.DELETE("/api/safekeeping/copies")));
+export const useMakeCopy = () => useChange(() => call("make_copy"), ONCE);
+export const useDeleteCopies = () => useChange(() => call("delete_copies"), ONCE);
 export const useRestoreCopy = () =>
-  useWholeChange((name: string) =>
-    taken(api.POST("/api/safekeeping/copies/{name}/restore", { params: { path: { name } } })),
-  );
-
+  useChange((name: string) => call("restore_copy", { path: { name } }), ONCE);
 export const useRestoreHousehold = () =>
-  useWholeChange((file: File) =>
-    taken(api.POST("/api/safekeeping/household", asForm("file", file))),
-  );
+  useChange((file: File) => call("restore_household", { body: asForm("file", file) }), ONCE);
 export const useBringHead = () =>
-  useWholeChange((file: File) => taken(api.POST("/api/safekeeping/heads", asForm("file", file))));
+  useChange((file: File) => call("import_head", { body: asForm("file", file) }), ONCE);

@@ -1,14 +1,9 @@
 /** Server state of the search over everything. */
-import { keepPreviousData, useQuery } from "@tanstack/vue-query";
-import { computed, type MaybeRefOrGetter, toValue } from "vue";
-import { api, taken } from "./client";
+import { type MaybeRefOrGetter, toValue } from "vue";
+import { useRead } from "./query";
 
 export const useSearch = (find: MaybeRefOrGetter<string>) =>
-  useQuery({
-    queryKey: computed(() => ["search", toValue(find)]),
-    queryFn: ({ signal }) =>
-      taken(api.GET("/api/search", { params: { query: { find: toValue(find) } }, signal })),
-    enabled: computed(() => toValue(find).trim().length > 0),
-    placeholderData: keepPreviousData,
+  useRead("search", () => (toValue(find).trim() ? { query: { find: toValue(find) } } : null), {
+    keep: true,
     staleTime: 0,
   });

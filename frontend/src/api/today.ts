@@ -1,12 +1,4 @@
 /** Server state of Today: asked again every half minute, so that what is to do comes by itself. */
-import { useQuery } from "@tanstack/vue-query";
-import { api, taken } from "./client";
+import { useRead } from "./query";
 
-const AGAIN_MS = 30_000;
-
-export const useToday = () =>
-  useQuery({
-    queryKey: ["today"],
-    queryFn: () => taken(api.GET("/api/today")),
-    refetchInterval: AGAIN_MS,
-  });
+export const useToday = () => useRead("today", undefined, { every: 30_000 });

@@ -2,7 +2,7 @@
 import { computed, useTemplateRef } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import { newVersion } from "@/api/client";
-import { reached } from "@/api/unanswered";
+import { reached } from "@/api/outbox";
 import FindPanel from "./FindPanel.vue";
 import KeysHelp from "./KeysHelp.vue";
 import { places } from "./router";

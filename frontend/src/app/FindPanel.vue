@@ -2,7 +2,7 @@
 /** Anything, found by any of its names: what is at hand, materials, formulas, heads, washes, entries, settings. */
 import { computed, nextTick, ref, useId, useTemplateRef, watch } from "vue";
 import { useRouter } from "vue-router";
-import type { Hit } from "@/api/client";
+import type { Hit } from "@/api/types";
 import { useSearch } from "@/api/search";
 import { useShortcuts } from "./shortcuts";
 

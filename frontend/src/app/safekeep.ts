@@ -1,16 +1,17 @@
 /** Nothing typed is lost: what was sent and not answered, a page of an older version, the household's own clock. */
 import type { QueryClient } from "@tanstack/vue-query";
 import { watch } from "vue";
-import { api, newVersion, problemOf, sendAgain, taken } from "@/api/client";
+import { call, newVersion, problemOf, sendAgain } from "@/api/client";
 import { dropDraft } from "@/api/drafts";
-import { knock, reached, takeUp } from "@/api/unanswered";
+import { keyOf } from "@/api/query";
+import { ping, reached, resume } from "@/api/outbox";
 import { zone } from "@/parts/when";
 import { saveLeft } from "@/places/formulas/draft";
 import { router } from "./router";
 import { tell } from "./undo";
 
 export function safekeep(cache: QueryClient): void {
-  takeUp(sendAgain, (sent, response) => {
+  resume(sendAgain, (sent, response) => {
     void cache.invalidateQueries();
     if (response.ok) {
       dropDraft(`${sent.method} ${sent.path}`, sent.at);
@@ -29,7 +30,7 @@ export function safekeep(cache: QueryClient): void {
   });
   void saveLeft();
   void cache
-    .fetchQuery({ queryKey: ["household"], queryFn: () => taken(api.GET("/api/household")) })
+    .fetchQuery({ queryKey: keyOf("household"), queryFn: () => call("household") })
     .catch(() => null);
   cache.getQueryCache().subscribe(({ query }) => {
     if (query.queryKey[0] !== "household") return;
@@ -39,7 +40,7 @@ export function safekeep(cache: QueryClient): void {
   // A part of the page that is not there any more: the program was brought up to date under it.
   router.onError((error, to) => {
     if (!/import|module|chunk|fetch/i.test(String(error))) return;
-    void knock().then(
+    void ping().then(
       () => {
         newVersion.value = true;
         window.location.assign(to.fullPath);

@@ -1,6 +1,7 @@
 /** What the instruments say, live, and the way of a reading into the field in focus. */
 import { onUnmounted, ref, shallowRef } from "vue";
-import { api, taken, type Live } from "@/api/client";
+import { call } from "@/api/client";
+import type { Live } from "@/api/types";
 import { tell } from "./undo";
 
 type Kind = Live["kind"];
@@ -29,7 +30,7 @@ export function shown({ value, unit }: Live): string {
 
 let stream: EventSource | undefined;
 let asking: number | undefined;
-let letGo: (() => void) | undefined;
+let release: (() => void) | undefined;
 
 /**
  * One stream a browser, however many windows: the one that holds the lock listens and passes on what it hears.
@@ -67,7 +68,7 @@ function hush(): void {
 
 /** Too many browsers listen already: this one asks now and then instead. */
 async function ask(): Promise<void> {
-  const told = await taken(api.GET("/api/instruments/now")).catch(() => null);
+  const told = await call("instruments_now").catch(() => null);
   if (told) {
     hear(told);
     pass({ told });
@@ -116,14 +117,14 @@ function miss(): void {
 
 /** Stand in line for the one stream; whoever has it lets go when the window closes or is not looked at. */
 function stand(): void {
-  if (letGo || document.hidden) return;
+  if (release || document.hidden) return;
   const leaving = new AbortController();
-  letGo = () => leaving.abort();
+  release = () => leaving.abort();
   void navigator.locks
     .request(LOCK, { signal: leaving.signal }, async () => {
       open();
       await new Promise<void>((done) => {
-        letGo = done;
+        release = done;
       });
       hush();
     })
@@ -131,8 +132,8 @@ function stand(): void {
 }
 
 function leave(): void {
-  letGo?.();
-  letGo = undefined;
+  release?.();
+  release = undefined;
 }
 
 function look(): void {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Cautions in three steps: what, why, and what to do instead. The gravest come open. */
 import { computed } from "vue";
-import type { Caution } from "@/api/client";
+import type { Caution } from "@/api/types";
 
 const { cautions } = defineProps<{ cautions: Caution[] }>();
 /** So many notes in a row are folded away together. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The wet hair's pH by how much of a rinse goes over it: a curve for each rinse, and the scalp's band. */
 import { computed } from "vue";
-import type { Follow } from "@/api/client";
+import type { Follow } from "@/api/types";
 import { ph, said } from "./ph";
 
 const { rinses } = defineProps<{ rinses: Follow[] }>();

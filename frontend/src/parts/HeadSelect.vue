@@ -2,7 +2,7 @@
 /** For whom: one of the household's heads, or nobody in particular. */
 import Select from "primevue/select";
 import { computed } from "vue";
-import type { HeadRow } from "@/api/client";
+import type { HeadRow } from "@/api/types";
 
 const {
   heads,

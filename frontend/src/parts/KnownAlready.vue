@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What goes by a name already: rows of the library, or a material of one's own. */
-import type { Guess, Material } from "@/api/client";
+import type { Guess, Material } from "@/api/types";
 
 defineProps<{ guess: Guess }>();
 defineEmits<{ take: [material: Material] }>();

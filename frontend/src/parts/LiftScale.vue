@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** How much of the oil is lifted: a leaf Blank to all of it, the range as a soft lozenge. */
 import { computed } from "vue";
-import type { Figure } from "@/api/client";
+import type { Figure } from "@/api/types";
 
 const {
   lift,

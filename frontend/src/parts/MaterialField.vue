@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Which material: found by any of its names. */
 import { computed, ref } from "vue";
-import type { Material } from "@/api/client";
+import type { Material } from "@/api/types";
 import { findMaterials, useMaterialShort } from "@/api/shelf";
 import FieldRow from "./FieldRow.vue";
 import FindPicker from "./FindPicker.vue";

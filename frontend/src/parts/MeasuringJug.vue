@@ -4,7 +4,7 @@
  * The glass widens upwards, but every layer's height is its share of the volume.
  */
 import { computed, useId } from "vue";
-import type { Jug, Pour } from "@/api/client";
+import type { Jug, Pour } from "@/api/types";
 import { said } from "./ph";
 
 const { jug, pours } = defineProps<{ jug: Jug; pours: Pour[] }>();

@@ -4,7 +4,7 @@
  * dragged along it, or moved with the arrow keys: that moves the aim.
  */
 import { computed, useTemplateRef } from "vue";
-import type { Curve } from "@/api/client";
+import type { Curve } from "@/api/types";
 import { useHandle } from "./handle";
 import { ph, said } from "./ph";
 

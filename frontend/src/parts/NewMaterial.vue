@@ -2,7 +2,7 @@
 /** A material that nobody here knows yet, added where it was missed: what it is most like, and what that carries. */
 import Button from "primevue/button";
 import { computed, onMounted, reactive, toRef, useTemplateRef } from "vue";
-import type { Material, Supply } from "@/api/client";
+import type { Material, Supply } from "@/api/types";
 import { supplyOf, useLibrary, useSaveMaterial } from "@/api/shelf";
 import ChoiceRow from "./ChoiceRow.vue";
 import KnownAlready from "./KnownAlready.vue";

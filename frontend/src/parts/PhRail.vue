@@ -4,7 +4,7 @@
  * the computed range as a soft lozenge, the aim as a violet tick, a reading as a dot.
  */
 import { computed, useTemplateRef } from "vue";
-import type { Choices, Figure } from "@/api/client";
+import type { Choices, Figure } from "@/api/types";
 import { useHandle } from "./handle";
 import { ph, RAMP, range } from "./ph";
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A small lying pH scale, 2 to 10: a range as a bar, a reading as a dot. For lists. */
 import { computed } from "vue";
-import type { Figure } from "@/api/client";
+import type { Figure } from "@/api/types";
 import { ph, RAMP, range } from "./ph";
 
 const { predicted, reading = null } = defineProps<{

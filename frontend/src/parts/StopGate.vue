@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Before a stop is passed: an adult says that the head is theirs, that they have read it, and why. */
 import { computed, ref, watch, watchEffect } from "vue";
-import type { Caution } from "@/api/client";
+import type { Caution } from "@/api/types";
 import TextField from "./TextField.vue";
 import type { Passed } from "./passed";
 

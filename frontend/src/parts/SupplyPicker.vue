@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What goes in: found by any of its names, on the shelf first and then in the library; or added there and then. */
 import { ref } from "vue";
-import type { Supply } from "@/api/client";
+import type { Supply } from "@/api/types";
 import { findSupplies } from "@/api/shelf";
 import FindPicker from "./FindPicker.vue";
 import NewMaterial from "./NewMaterial.vue";

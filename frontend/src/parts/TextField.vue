@@ -3,7 +3,7 @@
 import InputText from "primevue/inputtext";
 import Textarea from "primevue/textarea";
 import { useTakesReading } from "@/app/tray";
-import type { Live } from "@/api/client";
+import type { Live } from "@/api/types";
 import FieldRow from "./FieldRow.vue";
 
 const { takes } = defineProps<{

@@ -1,5 +1,5 @@
 /** Figures in words, no finer than a kitchen can tell. */
-import type { Figure } from "@/api/client";
+import type { Figure } from "@/api/types";
 import { said } from "./ph";
 
 /** Two figures: nothing that is done by hand is known better. */

@@ -1,5 +1,5 @@
 /** What can be said of a material in figures and words, as it is typed and as it is sent. */
-import type { CorrectionIn } from "@/api/client";
+import type { CorrectionIn } from "@/api/types";
 import { asTyped, orNothing } from "./typed";
 
 type Sent = Omit<CorrectionIn, "hazards" | "ruled_out">;

@@ -1,5 +1,5 @@
 /** How pH is coloured and written. The colour never stands alone: the number is always beside it. */
-import type { Figure } from "@/api/client";
+import type { Figure } from "@/api/types";
 
 /** The ramp, acid to alkaline, at the pH where each colour is pure. */
 export const RAMP: readonly (readonly [number, string])[] = [

@@ -1,5 +1,5 @@
 /** A reading as it is being entered: what it was read with, and what it read. */
-import type { Read } from "@/api/client";
+import type { Read } from "@/api/types";
 
 export interface Draft {
   /** Empty until it is chosen; `strip` for any strip, `strips-3` for a pack of the household's own, `meter-2` for a meter. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The reading of a formula: every figure with its range, its kind and its why. */
 import { computed } from "vue";
-import type { Asks, Bench, Assessment } from "@/api/client";
+import type { Asks, Bench, Assessment } from "@/api/types";
 import CautionList from "@/parts/CautionList.vue";
 import { ph, range } from "@/parts/ph";
 import PhStrip from "@/parts/PhStrip.vue";

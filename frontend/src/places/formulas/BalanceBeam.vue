@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The balance: drying on one side, conditioning on the other, the beam leaning to the heavier. */
 import { computed } from "vue";
-import type { Assessment } from "@/api/client";
+import type { Assessment } from "@/api/types";
 
 const { balance } = defineProps<{ balance: Assessment["balance"] }>();
 const LEANS = 14; // degrees at most

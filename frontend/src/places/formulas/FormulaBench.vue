@@ -2,7 +2,7 @@
 /** One formula: what goes in and how it is made on the left, what comes of it on the right. */
 import { computed, reactive, ref, useTemplateRef, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
-import type { Formula, Supply } from "@/api/client";
+import type { Formula, Supply } from "@/api/types";
 import { useAddFormula, useBench, useRestoreFormula, useRemoveFormula } from "@/api/formulas";
 import { dropDraft } from "@/api/drafts";
 import { useAsks, useHeads } from "@/api/heads";

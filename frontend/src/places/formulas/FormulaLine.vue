@@ -3,7 +3,7 @@
 import InputText from "primevue/inputtext";
 import Select from "primevue/select";
 import { computed, ref, useId } from "vue";
-import type { Ask, Assessment, Bench, Ingredient, Supply } from "@/api/client";
+import type { Ask, Assessment, Bench, Ingredient, Supply } from "@/api/types";
 import { useTakesReading } from "@/app/tray";
 import NewMaterial from "@/parts/NewMaterial.vue";
 import OrderActs from "@/parts/OrderActs.vue";

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Where this one formula holds otherwise than its household does. */
 import { computed } from "vue";
-import type { Bench, Formula } from "@/api/client";
+import type { Bench, Formula } from "@/api/types";
 
 const { bench } = defineProps<{ bench: Bench }>();
 const formula = defineModel<Formula>({ required: true });

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** How it is used, made and kept: a few choices in a line each. */
 import { computed } from "vue";
-import type { Bench, Formula, Vessel } from "@/api/client";
+import type { Bench, Formula, Vessel } from "@/api/types";
 import PickField from "@/parts/PickField.vue";
 import TextField from "@/parts/TextField.vue";
 

@@ -5,7 +5,7 @@ import InputText from "primevue/inputtext";
 import Select from "primevue/select";
 import { computed, ref } from "vue";
 import { useRoute, useRouter } from "vue-router";
-import type { FormulaNew } from "@/api/client";
+import type { FormulaNew } from "@/api/types";
 import { useAddFormula, useBench, useBringFormula, useFormulas } from "@/api/formulas";
 import { useHeads } from "@/api/heads";
 import { useShortcuts } from "@/app/shortcuts";

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** Backwards from what is wanted: the change is shown before it is taken. */
 import { computed, ref } from "vue";
-import { Problem, type Bench, type Formula, type Proposal, type Propose } from "@/api/client";
+import { Problem } from "@/api/client";
+import type { Bench, Formula, Proposal, Propose } from "@/api/types";
 import { propose } from "@/api/formulas";
 import ProposalCard from "./ProposalCard.vue";
 

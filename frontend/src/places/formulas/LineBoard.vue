@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The lines of a formula, one a material; Enter goes on to the next, the last to a new one. */
 import { computed, nextTick, ref, useTemplateRef } from "vue";
-import type { Ask, Assessment, Bench, Formula, Ingredient, ReadRecipe, Supply } from "@/api/client";
+import type { Ask, Assessment, Bench, Formula, Ingredient, ReadRecipe, Supply } from "@/api/types";
 import { move } from "@/parts/order";
 import SupplyPicker from "@/parts/SupplyPicker.vue";
 import FormulaLine from "./FormulaLine.vue";

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What suits a head today, the best first, with the reasons for and against; what was ruled out, and why. */
 import { computed } from "vue";
-import type { Match } from "@/api/client";
+import type { Match } from "@/api/types";
 import { useMatches } from "@/api/formulas";
 import LoadState from "@/parts/LoadState.vue";
 import { percents, roughly } from "@/parts/figures";

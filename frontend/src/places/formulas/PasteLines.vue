@@ -3,7 +3,7 @@
 import Button from "primevue/button";
 import { ref } from "vue";
 import { useRoute } from "vue-router";
-import type { ReadRecipe } from "@/api/client";
+import type { ReadRecipe } from "@/api/types";
 import { readLines } from "@/api/formulas";
 import DraftNote from "@/parts/DraftNote.vue";
 import { useTyped } from "@/parts/edit";

@@ -2,7 +2,7 @@
 /** A change before it is taken: what changes, and what comes of it beside what is now. */
 import Button from "primevue/button";
 import { computed } from "vue";
-import type { Figure, Proposal } from "@/api/client";
+import type { Figure, Proposal } from "@/api/types";
 import CautionList from "@/parts/CautionList.vue";
 import { percents, withRange } from "@/parts/figures";
 import { ph, range } from "@/parts/ph";

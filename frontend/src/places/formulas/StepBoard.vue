@@ -2,7 +2,7 @@
 /** How it is made, step by step: minutes or the sign that ends each, and what to do when it has not come. */
 import { move } from "@/parts/order";
 import { computed } from "vue";
-import type { Bench, Formula, Assessment, FormulaStep } from "@/api/client";
+import type { Bench, Formula, Assessment, FormulaStep } from "@/api/types";
 import { minutes } from "./words";
 
 const { bench, reading, errors, names } = defineProps<{

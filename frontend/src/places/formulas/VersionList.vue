@@ -2,7 +2,7 @@
 /** Versions that were kept, with what changed; one can come back, two or three be put side by side. */
 import { ref, watch } from "vue";
 import { useRouter } from "vue-router";
-import type { FormulaVersion } from "@/api/client";
+import type { FormulaVersion } from "@/api/types";
 import { useBackToVersion, useKeepVersion, useVersions } from "@/api/formulas";
 import LoadState from "@/parts/LoadState.vue";
 import { when } from "@/parts/when";

@@ -5,10 +5,11 @@
  * or by `saveLeft` where its bench is closed.
  */
 import { computed, onUnmounted, ref, shallowRef, watch, type Ref } from "vue";
-import { Problem, type Formula, type KeptFormula } from "@/api/client";
+import { Problem } from "@/api/client";
+import type { Formula, KeptFormula } from "@/api/types";
 import { draftOf, draftsUnder, dropDraft, keepDraft } from "@/api/drafts";
 import { fetchFormula, saveFormula } from "@/api/formulas";
-import { reached } from "@/api/unanswered";
+import { reached } from "@/api/outbox";
 import { tell } from "@/app/undo";
 
 const SAVED_MS = 40; // a change is kept once the hand has rested so long

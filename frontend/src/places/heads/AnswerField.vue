@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** One question of the record: how it is answered, what its answer changes, and what is amiss. */
 import { computed } from "vue";
-import type { Answer, RecordQuestion } from "@/api/client";
+import type { Answer, RecordQuestion } from "@/api/types";
 import ChoiceRow from "@/parts/ChoiceRow.vue";
 import TextField from "@/parts/TextField.vue";
 import DrawnChoice from "./DrawnChoice.vue";

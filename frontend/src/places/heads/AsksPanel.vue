@@ -3,7 +3,7 @@
 import Button from "primevue/button";
 import { computed } from "vue";
 import { useRouter } from "vue-router";
-import type { Asks, Head } from "@/api/client";
+import type { Asks, Head } from "@/api/types";
 import CautionList from "@/parts/CautionList.vue";
 import { ph, said } from "@/parts/ph";
 import PhStrip from "@/parts/PhStrip.vue";

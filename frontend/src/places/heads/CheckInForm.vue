@@ -2,7 +2,7 @@
 /** How the scalp is today, in ten seconds: one press a line, and one to keep it. */
 import Button from "primevue/button";
 import { computed, ref } from "vue";
-import type { Head, Picture, Questions } from "@/api/client";
+import type { Head, Picture, Questions } from "@/api/types";
 import { useCheckIn, useTakeOut } from "@/api/heads";
 import { tell } from "@/app/undo";
 import ChoiceLine from "@/parts/ChoiceLine.vue";

@@ -2,7 +2,7 @@
 /** A wash that is on record, corrected: when, how much, how strong, how long. What was learnt follows. */
 import Button from "primevue/button";
 import { reactive } from "vue";
-import type { Head, Wash } from "@/api/client";
+import type { Head, Wash } from "@/api/types";
 import { useChangeWash, type WashChange } from "@/api/heads";
 import { tell } from "@/app/undo";
 import { said } from "@/parts/ph";

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A choice among drawings: real radio buttons, each with what it looks like and what it is called. */
 import { useId } from "vue";
-import type { RecordQuestion } from "@/api/client";
+import type { RecordQuestion } from "@/api/types";
 import AnswerDrawing from "./AnswerDrawing.vue";
 
 const { question } = defineProps<{ question: RecordQuestion }>();

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Which families of preparation suit this head today, how much each takes, and what is ruled out. */
 import { computed } from "vue";
-import type { Fit } from "@/api/client";
+import type { Fit } from "@/api/types";
 import { said } from "@/parts/ph";
 import { percent, round } from "./words";
 import { kindOf } from "@/parts/figures";

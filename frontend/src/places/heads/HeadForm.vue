@@ -2,7 +2,7 @@
 /** A head's record, new or changed: every question has an answer to begin with. */
 import Button from "primevue/button";
 import { computed, onMounted, useTemplateRef } from "vue";
-import type { Answer, Head, Questions, RecordQuestion } from "@/api/client";
+import type { Answer, Head, Questions, RecordQuestion } from "@/api/types";
 import { useSaveHead } from "@/api/heads";
 import DraftNote from "@/parts/DraftNote.vue";
 import { useEdit } from "@/parts/edit";

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A head at a glance, drawn from its record: how long, how it grows, its colour, how it is worn. */
 import { computed } from "vue";
-import type { Answer } from "@/api/client";
+import type { Answer } from "@/api/types";
 
 const { answers } = defineProps<{ answers: Record<string, Answer> }>();
 

@@ -4,7 +4,7 @@ import Button from "primevue/button";
 import InputText from "primevue/inputtext";
 import { computed, ref, useTemplateRef } from "vue";
 import { useRoute, useRouter } from "vue-router";
-import type { HeadRow } from "@/api/client";
+import type { HeadRow } from "@/api/types";
 import { useDue, useHeads, useQuestions, useRemoveHead } from "@/api/heads";
 import { useBringHead } from "@/api/safekeeping";
 import { useShortcuts } from "@/app/shortcuts";

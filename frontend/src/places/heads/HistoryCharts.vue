@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The history of a head as small charts, one line each, and its pictures. */
 import { ref } from "vue";
-import type { History } from "@/api/client";
+import type { History } from "@/api/types";
 import { useDeletePicture } from "@/api/heads";
 import { tell } from "@/app/undo";
 import SmallChart from "@/parts/SmallChart.vue";

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What is believed of a head, from what, and how sure: its own two factors on a common scale. */
-import type { Figure, Head } from "@/api/client";
+import type { Figure, Head } from "@/api/types";
 import { said } from "@/parts/ph";
 import { round } from "./words";
 import { kindOf } from "@/parts/figures";

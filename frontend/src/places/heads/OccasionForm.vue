@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What it is for today, and what is on the hair now: part of every answer beside it. */
-import type { Questions } from "@/api/client";
+import type { Questions } from "@/api/types";
 import type { Today } from "@/api/heads";
 import ChoiceLine from "@/parts/ChoiceLine.vue";
 import ChoiceRow from "@/parts/ChoiceRow.vue";

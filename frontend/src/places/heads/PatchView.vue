@@ -2,7 +2,7 @@
 /** Patch tests: start one, be reminded, say what the arm shows. */
 import Button from "primevue/button";
 import { computed, reactive, ref } from "vue";
-import type { Head, PatchTest, Picture, Questions } from "@/api/client";
+import type { Head, PatchTest, Picture, Questions } from "@/api/types";
 import { usePatchResult, usePatchTest, useRestore, useTakeOut } from "@/api/heads";
 import { tell, tellOf } from "@/app/undo";
 import PickField from "@/parts/PickField.vue";

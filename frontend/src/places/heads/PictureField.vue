@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A picture, if wanted: sent at once, stripped on arrival of place and camera, shown small. */
 import { ref } from "vue";
-import type { Picture } from "@/api/client";
+import type { Picture } from "@/api/types";
 import { useAddPicture } from "@/api/heads";
 import { useTrouble } from "@/parts/trouble";
 

@@ -3,7 +3,7 @@
 import Button from "primevue/button";
 import { computed, ref } from "vue";
 import { useRouter } from "vue-router";
-import type { Head, Questions } from "@/api/client";
+import type { Head, Questions } from "@/api/types";
 import { useEraseHead, usePasses, useRemoveHead, useRestoreHead } from "@/api/heads";
 import { dropDraftsUnder } from "@/api/drafts";
 import { useCopies, useDeleteCopies } from "@/api/safekeeping";

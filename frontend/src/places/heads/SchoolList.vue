@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Where opinions differ: what each school would do for this head. */
-import type { Asks } from "@/api/client";
+import type { Asks } from "@/api/types";
 import { rinseFor } from "./rinseFor";
 
 defineProps<{ asks: Asks; head: number }>();

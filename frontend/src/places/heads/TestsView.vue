@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The quick hair tests: each guided, its results kept, and what they all say of the record. */
 import { computed, ref, useTemplateRef } from "vue";
-import type { Head, LittleTest, Questions } from "@/api/client";
+import type { Head, LittleTest, Questions } from "@/api/types";
 import { useLittleTest, useTakeOut } from "@/api/heads";
 import { useShortcuts } from "@/app/shortcuts";
 import { tell } from "@/app/undo";

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A head today: look at it, say what for, and read what it asks for. */
 import { computed, useTemplateRef } from "vue";
-import type { Head, Questions } from "@/api/client";
+import type { Head, Questions } from "@/api/types";
 import { useAsks } from "@/api/heads";
 import GlanceLink from "@/parts/GlanceLink.vue";
 import LoadState from "@/parts/LoadState.vue";

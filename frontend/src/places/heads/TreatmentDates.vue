@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What was done to the hair, each with its date; about right will do. */
 import { computed } from "vue";
-import type { RecordQuestion } from "@/api/client";
+import type { RecordQuestion } from "@/api/types";
 import { isoDay } from "@/parts/when";
 
 const { question } = defineProps<{ question: RecordQuestion }>();

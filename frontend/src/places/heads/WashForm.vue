@@ -3,7 +3,7 @@
 import Button from "primevue/button";
 import Select from "primevue/select";
 import { computed } from "vue";
-import type { Head, Questions } from "@/api/client";
+import type { Head, Questions } from "@/api/types";
 import { useAsks, useTakeOut, useWash } from "@/api/heads";
 import { useContainers } from "@/api/make";
 import { useVessels } from "@/api/shelf";

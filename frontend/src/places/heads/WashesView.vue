@@ -2,7 +2,7 @@
 /** How it went: washes and their outcomes, what the head's own factors are, and its history. */
 import Button from "primevue/button";
 import { defineAsyncComponent, ref } from "vue";
-import type { Head, Questions, Wash } from "@/api/client";
+import type { Head, Questions, Wash } from "@/api/types";
 import { useChangeWash, useHistory, useRestore, useTakeOut } from "@/api/heads";
 import { useShortcuts } from "@/app/shortcuts";
 import { tellOf } from "@/app/undo";

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What one zone asks for: how much to lift and to leave, how long, on what ground, at which pH. */
 import { computed } from "vue";
-import type { ZoneAsk } from "@/api/client";
+import type { ZoneAsk } from "@/api/types";
 import { ph, said } from "@/parts/ph";
 import LiftScale from "@/parts/LiftScale.vue";
 import { spanOf } from "./words";

@@ -1,5 +1,5 @@
 /** The question that opens Mix with a rinse for this head, at the pH it asks for or another. */
-import type { Asks } from "@/api/client";
+import type { Asks } from "@/api/types";
 
 export function rinseFor(head: number, asks: Asks, aim = asks.rinse.ph.value) {
   return {

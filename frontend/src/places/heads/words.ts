@@ -1,5 +1,5 @@
 /** How figures of a head are said. */
-import type { Figure, HeadRow } from "@/api/client";
+import type { Figure, HeadRow } from "@/api/types";
 import { said } from "@/parts/ph";
 
 export { round, withRange as weighed } from "@/parts/figures";

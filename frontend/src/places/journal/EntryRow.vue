@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from "vue";
-import type { Entry } from "@/api/client";
+import type { Entry } from "@/api/types";
 import { ph, range, said } from "@/parts/ph";
 import PhStrip from "@/parts/PhStrip.vue";
 import { when } from "@/parts/when";

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** How it felt, for whom, and a note. Each is kept as it is set. */
 import { watch } from "vue";
-import type { Entry, Feel } from "@/api/client";
+import type { Entry, Feel } from "@/api/types";
 import { useChangeEntry, useFeelings } from "@/api/journal";
 import ChoiceRow from "@/parts/ChoiceRow.vue";
 import TextField from "@/parts/TextField.vue";

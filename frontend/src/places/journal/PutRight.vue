@@ -2,7 +2,7 @@
 /** A jug that reads wrong: what to add from the shelf, how much, and what it then is. */
 import Button from "primevue/button";
 import { computed, ref } from "vue";
-import type { Entry } from "@/api/client";
+import type { Entry } from "@/api/types";
 import { usePutRight } from "@/api/journal";
 import { useVessels } from "@/api/shelf";
 import { ph, range, said } from "@/parts/ph";

@@ -2,7 +2,7 @@
 /** What the strip or the meter read in the jug. */
 import Button from "primevue/button";
 import { computed, reactive, watch } from "vue";
-import type { Entry } from "@/api/client";
+import type { Entry } from "@/api/types";
 import { useChangeEntry } from "@/api/journal";
 import { blank, readOf } from "@/parts/reading";
 import ReadingPicker from "@/parts/ReadingPicker.vue";

@@ -1,5 +1,5 @@
 /** The question of an entry, as Mix takes it: to mix the same again, at this volume or another. */
-import type { Entry } from "@/api/client";
+import type { Entry } from "@/api/types";
 import { word } from "@/places/mix/address";
 
 export function again({ rinse, head }: Entry) {

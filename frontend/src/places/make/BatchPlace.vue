@@ -3,7 +3,7 @@
 import Button from "primevue/button";
 import { computed, ref } from "vue";
 import { useRouter } from "vue-router";
-import type { Figures, RunStep } from "@/api/client";
+import type { Figures, RunStep } from "@/api/types";
 import {
   useAddPhoto,
   useBatch,

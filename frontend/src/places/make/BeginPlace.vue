@@ -3,7 +3,7 @@
 import Button from "primevue/button";
 import { computed, reactive, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
-import type { MakeAsk } from "@/api/client";
+import type { MakeAsk } from "@/api/types";
 import { useBench, useFormulas } from "@/api/formulas";
 import { useHeads } from "@/api/heads";
 import { useBatch, useBeginBatch, useTakes } from "@/api/make";

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Check: the pH by strip or meter, how thick it is by the spoon, how much came of it. */
 import { computed, reactive, ref, watch } from "vue";
-import type { Batch, BatchChange } from "@/api/client";
+import type { Batch, BatchChange } from "@/api/types";
 import { useBench } from "@/api/formulas";
 import { useChangeBatch } from "@/api/make";
 import ChoiceRow from "@/parts/ChoiceRow.vue";

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A container in stock: what is left, where it stands, until when and why; and what can be done with it. */
 import { computed, ref } from "vue";
-import type { Container, ContainerChange } from "@/api/client";
+import type { Container, ContainerChange } from "@/api/types";
 import {
   useChangeContainer,
   useRemoveContainer,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** How it cools: how warm it is now, and how long until it is safe; a thermometer in it makes that surer. */
 import { computed, ref } from "vue";
-import type { Batch, StepAct } from "@/api/client";
+import type { Batch, StepAct } from "@/api/types";
 import { useActOnStep, useReadCelsius } from "@/api/make";
 import { lives } from "@/app/tray";
 import PickField from "@/parts/PickField.vue";

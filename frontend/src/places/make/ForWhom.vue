@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** For whom it is, and how thinned; what is said to each stands folded under the name. */
-import type { ForHead } from "@/api/client";
+import type { ForHead } from "@/api/types";
 import CautionList from "@/parts/CautionList.vue";
 import { ph } from "@/parts/ph";
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Everything to hand: what goes in, from where, and for whom it is. */
-import type { Batch } from "@/api/client";
+import type { Batch } from "@/api/types";
 import StripLink from "./StripLink.vue";
 import ForWhom from "./ForWhom.vue";
 import { grams } from "./words";

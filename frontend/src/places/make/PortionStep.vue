@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Portion: into bottles, jars and cubes, each with its place, its day and why; and the labels for them. */
 import { computed, ref } from "vue";
-import type { Batch } from "@/api/client";
+import type { Batch } from "@/api/types";
 import { useContainers, useFill, useLabelSizes, useRemoveTopping, useTopUp } from "@/api/make";
 import { useVessels } from "@/api/shelf";
 import ChoiceRow from "@/parts/ChoiceRow.vue";

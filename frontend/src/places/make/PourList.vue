@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What was poured, each to be put right or taken back, also steps later. */
 import { ref } from "vue";
-import type { Batch, BatchPour } from "@/api/client";
+import type { Batch, BatchPour } from "@/api/types";
 import { useChangePour, useRemovePour, useRestorePour } from "@/api/make";
 import { tellOf } from "@/app/undo";
 import { said } from "@/parts/ph";

@@ -2,7 +2,7 @@
 /** Making: one step at a time, large, for wet hands. Where it stands is the server's: any window shows it. */
 import { computed, nextTick, useTemplateRef, watch } from "vue";
 import { useRouter } from "vue-router";
-import type { BatchChange } from "@/api/client";
+import type { BatchChange } from "@/api/types";
 import { useBatch, useChangeBatch } from "@/api/make";
 import { useShortcuts } from "@/app/shortcuts";
 import { tell } from "@/app/undo";

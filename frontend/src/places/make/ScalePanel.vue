@@ -4,7 +4,7 @@
  * still within the band is taken by itself; the server says what a reading means, and remembers the bowl.
  */
 import { computed, onUnmounted, ref, watch } from "vue";
-import type { Batch, BatchLine } from "@/api/client";
+import type { Batch, BatchLine } from "@/api/types";
 import { usePlay } from "@/api/instruments";
 import { useBowl } from "@/api/make";
 import { lives } from "@/app/tray";

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What to beware of at this step. A stop goes once what it asks for is so, and somebody says so. */
-import type { StepCaution } from "@/api/client";
+import type { StepCaution } from "@/api/types";
 
 const { cautions } = defineProps<{ cautions: StepCaution[] }>();
 const emit = defineEmits<{ confirm: [id: string] }>();

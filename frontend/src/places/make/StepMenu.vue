@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Every step of the sheet, done or to come: go back to one that was done otherwise. */
 import { ref } from "vue";
-import type { Batch } from "@/api/client";
+import type { Batch } from "@/api/types";
 
 const { batch, at } = defineProps<{ batch: Batch; at: number }>();
 const emit = defineEmits<{ go: [step: number] }>();

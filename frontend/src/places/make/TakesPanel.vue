@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What a making takes: what comes of it, for whom, what to fetch, what is missing. */
 import { computed } from "vue";
-import type { Takes, TakeLine } from "@/api/client";
+import type { Takes, TakeLine } from "@/api/types";
 import CautionList from "@/parts/CautionList.vue";
 import { withRange } from "@/parts/figures";
 import { ph, range, said } from "@/parts/ph";

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A batch under way: where it stands, its clock, and the way on. */
 import { computed } from "vue";
-import type { BatchRow } from "@/api/client";
+import type { BatchRow } from "@/api/types";
 import { useNow } from "@/parts/ticking";
 import { when } from "@/parts/when";
 import { clock, long } from "@/parts/clocks";

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A step that goes on by itself, or is done by hand: its clock, its sign, and what to do when that has not come. */
 import { computed, ref, watch } from "vue";
-import type { Batch, RunStep, StepAct } from "@/api/client";
+import type { Batch, RunStep, StepAct } from "@/api/types";
 import { useActOnStep } from "@/api/make";
 import { useShortcuts } from "@/app/shortcuts";
 import TextField from "@/parts/TextField.vue";

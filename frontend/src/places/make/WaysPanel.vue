@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Too much was poured: leave it and what that does, scale the rest up, or put it right. */
 import { computed, ref } from "vue";
-import type { Batch, BatchLine, Way } from "@/api/client";
+import type { Batch, BatchLine, Way } from "@/api/types";
 import { useTakeWay, useWays } from "@/api/make";
 import { tell } from "@/app/undo";
 import CautionList from "@/parts/CautionList.vue";

@@ -4,7 +4,7 @@
  * Without a scale a spoon and a tick do as well. Too much, something else, left out: one press each.
  */
 import { computed, ref, watch } from "vue";
-import type { Batch, BatchLine, RunStep, Supply } from "@/api/client";
+import type { Batch, BatchLine, RunStep, Supply } from "@/api/types";
 import { useChangeBatch, usePour } from "@/api/make";
 import { useShortcuts } from "@/app/shortcuts";
 import SupplyPicker from "@/parts/SupplyPicker.vue";

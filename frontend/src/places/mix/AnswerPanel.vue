@@ -2,7 +2,7 @@
 /** The reading: whether the aim is met, the pH with its range, why, and what to beware of. */
 import Button from "primevue/button";
 import { computed, ref } from "vue";
-import type { Choices, Figure, Mix, SpoonVersion, Ways } from "@/api/client";
+import type { Choices, Figure, Mix, SpoonVersion, Ways } from "@/api/types";
 import CautionList from "@/parts/CautionList.vue";
 import type { Passed } from "@/parts/passed";
 import { ph, range, said } from "@/parts/ph";

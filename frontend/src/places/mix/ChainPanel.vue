@@ -4,7 +4,7 @@
  * which rinse brings the hair back; else this jug is the rinse that follows what went over before.
  */
 import { computed, ref } from "vue";
-import type { ChainAsk, Mix, MixAsk, Supply } from "@/api/client";
+import type { ChainAsk, Mix, MixAsk, Supply } from "@/api/types";
 import { useChain } from "@/api/mix";
 import CautionList from "@/parts/CautionList.vue";
 import ChoiceRow from "@/parts/ChoiceRow.vue";

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What the ratios that go round really give with this acid in this water. */
-import type { Mix } from "@/api/client";
+import type { Mix } from "@/api/types";
 import { ph, range, said } from "@/parts/ph";
 import PhStrip from "@/parts/PhStrip.vue";
 import { kindOf } from "@/parts/figures";

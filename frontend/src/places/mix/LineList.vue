@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What goes into the jug, line by line, in pouring order. */
-import type { Mix, Supply } from "@/api/client";
+import type { Mix, Supply } from "@/api/types";
 import LineRow from "./LineRow.vue";
 import { move } from "@/parts/order";
 import { lineOf, setHow, type Line } from "./lines";

@@ -3,7 +3,7 @@
 import InputText from "primevue/inputtext";
 import Select from "primevue/select";
 import { computed, useId } from "vue";
-import type { Mix, Supply } from "@/api/client";
+import type { Mix, Supply } from "@/api/types";
 import { useTakesReading } from "@/app/tray";
 import OrderActs from "@/parts/OrderActs.vue";
 import { said } from "@/parts/ph";

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, onUnmounted, ref, useTemplateRef, watch } from "vue";
 import { useRouter } from "vue-router";
-import { Problem, type Mix, type Route, type SpoonVersion } from "@/api/client";
+import { Problem } from "@/api/client";
+import type { Mix, Route, SpoonVersion } from "@/api/types";
 import { useAsks, useHeads } from "@/api/heads";
 import { useBeginEntry } from "@/api/journal";
 import { useChoices, useMix, useWays } from "@/api/mix";

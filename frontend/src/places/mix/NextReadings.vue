@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What to measure next: the one reading that would narrow the range most comes first. */
-import type { components } from "@/api/schema";
+import type { components } from "@/api/generated/schema";
 
 defineProps<{ next: components["schemas"]["NextReadingOut"][]; now: number }>();
 

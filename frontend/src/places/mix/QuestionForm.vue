@@ -2,7 +2,7 @@
 /** The question: what goes into the jug, how full, at which pH, and how it is used. */
 import Select from "primevue/select";
 import { computed } from "vue";
-import type { Asks, Choices, HeadRow, Mix, Supply, Vessel } from "@/api/client";
+import type { Asks, Choices, HeadRow, Mix, Supply, Vessel } from "@/api/types";
 import ChoiceRow from "@/parts/ChoiceRow.vue";
 import { ph } from "@/parts/ph";
 import PickField from "@/parts/PickField.vue";

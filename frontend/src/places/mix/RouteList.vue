@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Three ways to the aim, side by side: what to pour, what comes of it, and what each costs. */
-import type { Mix, Route } from "@/api/client";
+import type { Mix, Route } from "@/api/types";
 import { ph, range, said } from "@/parts/ph";
 import PhStrip from "@/parts/PhStrip.vue";
 import SpoonLine from "./SpoonLine.vue";

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A soda wash, honestly: what dissolves, the pH just mixed and stood, and the caps on it. */
-import type { Mix } from "@/api/client";
+import type { Mix } from "@/api/types";
 import { ph, range, said } from "@/parts/ph";
 import PhStrip from "@/parts/PhStrip.vue";
 import { kindOf } from "@/parts/figures";

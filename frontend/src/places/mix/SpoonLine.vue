@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The nearest that the household's own spoons make, and the pH that comes of it. */
-import type { SpoonVersion } from "@/api/client";
+import type { SpoonVersion } from "@/api/types";
 import { ph, range } from "@/parts/ph";
 import { kindOf } from "@/parts/figures";
 

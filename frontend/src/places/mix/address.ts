@@ -1,6 +1,6 @@
 /** A question as an address carries it, one `line` a line: `water-1~fill`, `lot-3~2~tbsp`, `lot-4~2~tsp~packed`. */
 import type { LocationQuery } from "vue-router";
-import type { MixAsk } from "@/api/client";
+import type { MixAsk } from "@/api/types";
 import { nextId, type Line } from "./lines";
 
 export interface Question {

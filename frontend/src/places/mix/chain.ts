@@ -1,6 +1,6 @@
 /** The pours that have gone over the head so far: kept for as long as the window is open. */
 import { ref, watch } from "vue";
-import type { MixAsk } from "@/api/client";
+import type { MixAsk } from "@/api/types";
 
 export interface Pouring {
   id: number;

@@ -1,5 +1,5 @@
 /** The lines of a jug as they stand on the worktop, and what can be done to them. */
-import type { LineIn, Mix, Supply } from "@/api/client";
+import type { LineIn, Mix, Supply } from "@/api/types";
 import { plain } from "@/parts/typed";
 
 export interface Line {

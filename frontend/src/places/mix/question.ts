@@ -1,7 +1,7 @@
 /** The question on the worktop: kept in the address, so it survives a reload and can be passed on. */
 import { computed, onUnmounted, reactive, ref, watch, type Ref } from "vue";
 import { useRoute, useRouter, type LocationQuery, type LocationQueryRaw } from "vue-router";
-import type { LineIn, MixAsk, Supply } from "@/api/client";
+import type { LineIn, MixAsk, Supply } from "@/api/types";
 import { asQuery, read, type Question } from "./address";
 import { lineOf, type Line } from "./lines";
 

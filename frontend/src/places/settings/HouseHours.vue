@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** When nobody is at it: hours asleep and out, pots and bathrooms; what is to be made goes round them. */
 import { computed, reactive, watch } from "vue";
-import type { OutHours } from "@/api/client";
+import type { OutHours } from "@/api/types";
 import {
   useFreeTime,
   useHousehold,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Limits that this household may hold otherwise: tighter as it likes, looser a little where it is comfort. */
 import { computed, ref } from "vue";
-import type { HouseLimit } from "@/api/client";
+import type { HouseLimit } from "@/api/types";
 import { useHoldLimit, useHouseLimits } from "@/api/household";
 import LoadState from "@/parts/LoadState.vue";
 import { tell } from "@/app/undo";

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Whose spoons and cups these are, how money and numbers are written, and the time zone it lives by. */
 import { computed, ref, watch } from "vue";
-import type { Household } from "@/api/client";
+import type { Household } from "@/api/types";
 import { useHousehold, useSaveHousehold, type Settings } from "@/api/household";
 import { tell } from "@/app/undo";
 import ChoiceRow from "@/parts/ChoiceRow.vue";

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Recently removed: all of it, of every kind, and each put back by one press. */
 import { computed, ref } from "vue";
-import type { Removed } from "@/api/client";
+import type { Removed } from "@/api/types";
 import { usePutBackRemoved, useRemoved } from "@/api/safekeeping";
 import { tell } from "@/app/undo";
 import LoadState from "@/parts/LoadState.vue";

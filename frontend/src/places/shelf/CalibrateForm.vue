@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** One, two or three standards, and what the meter shows in each. */
 import { computed } from "vue";
-import type { CalibrationIn, Instrument } from "@/api/client";
+import type { CalibrationIn, Instrument } from "@/api/types";
 import { useCalibrate, useStandards } from "@/api/instruments";
 import { lives } from "@/app/tray";
 import { tell } from "@/app/undo";

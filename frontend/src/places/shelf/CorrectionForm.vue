@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A row of the library, as this household has it: only what differs is entered, and the rest stays the library's. */
 import { computed } from "vue";
-import type { CorrectionIn, Library, MaterialPage } from "@/api/client";
+import type { CorrectionIn, Library, MaterialPage } from "@/api/types";
 import { useQuestions } from "@/api/heads";
 import { useCorrect } from "@/api/shelf";
 import ChoiceRow from "@/parts/ChoiceRow.vue";

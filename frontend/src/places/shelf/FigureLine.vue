@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A figure with its name, its range and its kind. */
-import type { Figure } from "@/api/client";
+import type { Figure } from "@/api/types";
 import { said } from "@/parts/ph";
 import { kindOf } from "@/parts/figures";
 

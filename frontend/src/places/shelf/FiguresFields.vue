@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Everything that can be said of a material: first what changes an answer of its kind, then the rest, folded away. */
 import { computed } from "vue";
-import type { Library } from "@/api/client";
+import type { Library } from "@/api/types";
 import { useQuestions } from "@/api/heads";
 import ChoiceRow from "@/parts/ChoiceRow.vue";
 import FoldedChoices from "@/parts/FoldedChoices.vue";

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The ingredients of a label in their order: what each is, and what it brings that someone may mind. */
-import type { LabelIngredient } from "@/api/client";
+import type { LabelIngredient } from "@/api/types";
 
 defineProps<{ ingredients: LabelIngredient[] }>();
 </script>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from "vue";
-import type { Instrument } from "@/api/client";
+import type { Instrument } from "@/api/types";
 import { useSaveInstrument } from "@/api/instruments";
 import PickField from "@/parts/PickField.vue";
 import TextField from "@/parts/TextField.vue";

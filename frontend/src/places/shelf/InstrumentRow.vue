@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
-import type { Instrument } from "@/api/client";
+import type { Instrument } from "@/api/types";
 import {
   useRemoveCalibration,
   useRemoveInstrument,

@@ -2,7 +2,7 @@
 /** What a bought thing's label says: pasted and read, or typed; every field stays to be put right. */
 import Button from "primevue/button";
 import { computed, ref } from "vue";
-import type { LabelRead } from "@/api/client";
+import type { LabelRead } from "@/api/types";
 import { useReadLabel, useStrengthClasses } from "@/api/shelf";
 import ChoiceRow from "@/parts/ChoiceRow.vue";
 import PickField from "@/parts/PickField.vue";

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from "vue";
-import type { Library, Lot } from "@/api/client";
+import type { Library, Lot } from "@/api/types";
 import { useMaterialShort, useSaveLot } from "@/api/shelf";
 import { said } from "@/parts/ph";
 import ChoiceRow from "@/parts/ChoiceRow.vue";

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
 import { useRoute } from "vue-router";
-import type { Library, Lot } from "@/api/client";
+import type { Library, Lot } from "@/api/types";
 import { useBlocked } from "@/api/heads";
 import { useRemoveLot, useRestoreLot } from "@/api/shelf";
 import { said } from "@/parts/ph";

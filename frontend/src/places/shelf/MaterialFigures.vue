@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The figures of a material, each with its range, its kind and where it comes from; and the forms it comes in. */
 import { computed } from "vue";
-import type { MaterialPage } from "@/api/client";
+import type { MaterialPage } from "@/api/types";
 import { kindOf, roughly } from "@/parts/figures";
 import { said } from "@/parts/ph";
 

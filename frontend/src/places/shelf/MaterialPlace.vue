@@ -2,7 +2,7 @@
 /** A material's page: what it does, how much is usual, what to beware of; the figures with their sources behind. */
 import { computed, ref, watch } from "vue";
 import { useRouter } from "vue-router";
-import type { Figure, MaterialPage } from "@/api/client";
+import type { Figure, MaterialPage } from "@/api/types";
 import {
   useCorrectAgain,
   useLibrary,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Where this household uses a material, and what could stand in for it. */
 import { computed } from "vue";
-import type { MaterialPage } from "@/api/client";
+import type { MaterialPage } from "@/api/types";
 import { useUses } from "@/api/shelf";
 import { roughly } from "@/parts/figures";
 

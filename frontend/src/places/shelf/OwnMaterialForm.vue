@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A material that the library does not hold: what is known of it; the rest is estimated from its kind. */
 import { computed, toRef } from "vue";
-import type { Library, Material, OwnMaterialIn } from "@/api/client";
+import type { Library, Material, OwnMaterialIn } from "@/api/types";
 import { useSaveMaterial } from "@/api/shelf";
 import FoldedChoices from "@/parts/FoldedChoices.vue";
 import KnownAlready from "@/parts/KnownAlready.vue";

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The pH of a thing by itself: the number, its range, and where that lies. */
-import type { Figure } from "@/api/client";
+import type { Figure } from "@/api/types";
 import { ph, range } from "@/parts/ph";
 import PhStrip from "@/parts/PhStrip.vue";
 import { kindOf } from "@/parts/figures";

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A stand-in is played: something is laid on it or it is stood in something, tared, unplugged, frozen. */
 import { computed, ref } from "vue";
-import type { Instrument } from "@/api/client";
+import type { Instrument } from "@/api/types";
 import { usePlay, type Played } from "@/api/instruments";
 import { tell } from "@/app/undo";
 import TextField from "@/parts/TextField.vue";

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A supplier's figures of a day, typed in, or a whole file of them. */
 import { computed } from "vue";
-import type { Water } from "@/api/client";
+import type { Water } from "@/api/types";
 import { useAddProfile, useTakeReport } from "@/api/shelf";
 import { tell } from "@/app/undo";
 import { useTyped } from "@/parts/edit";

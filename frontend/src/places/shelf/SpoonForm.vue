@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Spoon } from "@/api/client";
+import type { Spoon } from "@/api/types";
 import { useSaveSpoon } from "@/api/shelf";
 import MaterialField from "@/parts/MaterialField.vue";
 import TextField from "@/parts/TextField.vue";

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Spoon } from "@/api/client";
+import type { Spoon } from "@/api/types";
 import { useRemoveSpoon, useRestoreSpoon } from "@/api/shelf";
 import { said } from "@/parts/ph";
 import PlainRow from "./PlainRow.vue";

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { StripSet } from "@/api/client";
+import type { StripSet } from "@/api/types";
 import { useSaveStrips } from "@/api/shelf";
 import TextField from "@/parts/TextField.vue";
 import { useEdit } from "@/parts/edit";

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { StripSet } from "@/api/client";
+import type { StripSet } from "@/api/types";
 import { useRemoveStrips, useRestoreStrips } from "@/api/shelf";
 import PlainRow from "./PlainRow.vue";
 import StripsForm from "./StripsForm.vue";

@@ -2,7 +2,7 @@
 /** The home titration, step by step: vinegar into a litre of the water, read as it goes. */
 import Button from "primevue/button";
 import { computed, ref } from "vue";
-import type { TitrationIn, Water } from "@/api/client";
+import type { TitrationIn, Water } from "@/api/types";
 import { useAtHand, useTitrate } from "@/api/shelf";
 import { tell } from "@/app/undo";
 import PickField from "@/parts/PickField.vue";

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Vessel } from "@/api/client";
+import type { Vessel } from "@/api/types";
 import { useSaveVessel } from "@/api/shelf";
 import TextField from "@/parts/TextField.vue";
 import { useEdit } from "@/parts/edit";

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Vessel } from "@/api/client";
+import type { Vessel } from "@/api/types";
 import { useRemoveVessel, useRestoreVessel } from "@/api/shelf";
 import { said } from "@/parts/ph";
 import PlainRow from "./PlainRow.vue";

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, watch } from "vue";
-import type { Water, WaterKind } from "@/api/client";
+import type { Water, WaterKind } from "@/api/types";
 import { useSaveWater } from "@/api/shelf";
 import { said } from "@/parts/ph";
 import PickField from "@/parts/PickField.vue";

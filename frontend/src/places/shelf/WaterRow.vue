@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
 import { useRoute } from "vue-router";
-import type { Water, WaterKind } from "@/api/client";
+import type { Water, WaterKind } from "@/api/types";
 import { useRemoveProfile, useRemoveWater, useRestoreProfile, useRestoreWater } from "@/api/shelf";
 import { tellOf } from "@/app/undo";
 import { dayOf } from "@/parts/when";

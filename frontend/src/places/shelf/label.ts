@@ -1,5 +1,5 @@
 /** A label, as it is typed and as it is sent. */
-import type { LabelIn } from "@/api/client";
+import type { LabelIn } from "@/api/types";
 import { asTyped, orNothing } from "@/parts/typed";
 
 export interface TypedLabel {

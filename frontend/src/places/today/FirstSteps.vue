@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A household with nothing yet, led in three steps: my water, my bottle, someone's head. Each may be skipped. */
 import { computed } from "vue";
-import type { FirstStep } from "@/api/client";
+import type { FirstStep } from "@/api/types";
 import { useHousehold, useSaveHousehold } from "@/api/household";
 import { tellOf } from "@/app/undo";
 import BottleStep from "./BottleStep.vue";

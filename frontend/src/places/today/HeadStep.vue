@@ -2,7 +2,7 @@
 /** Someone's head: a name, a birth year, how the scalp is and how long the hair. The rest can wait. */
 import Button from "primevue/button";
 import { computed, reactive } from "vue";
-import type { HeadIn } from "@/api/client";
+import type { HeadIn } from "@/api/types";
 import { useQuestions, useSaveHead } from "@/api/heads";
 import LoadState from "@/parts/LoadState.vue";
 import PickField from "@/parts/PickField.vue";

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Each head's next wash: the day, which, and why then. */
-import type { NextHead } from "@/api/client";
+import type { NextHead } from "@/api/types";
 import { clockOf, dayOf } from "@/parts/when";
 
 defineProps<{ heads: NextHead[] }>();

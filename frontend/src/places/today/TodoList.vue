@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Things to do: when, what, why, and one press to each. */
-import type { TodayItem } from "@/api/client";
+import type { TodayItem } from "@/api/types";
 import { clockOf, dayOf, isoDay } from "@/parts/when";
 
 const { items, now } = defineProps<{ items: TodayItem[]; now: string }>();

@@ -3,7 +3,7 @@
 import { computed, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import { useBeginWash, useRuns } from "@/api/basin";
-import type { Offer } from "@/api/client";
+import type { Offer } from "@/api/types";
 import { useHeads } from "@/api/heads";
 import { useOffers } from "@/api/wash";
 import ChoiceRow from "@/parts/ChoiceRow.vue";

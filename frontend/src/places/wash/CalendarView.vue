@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Two months: washes, turns of routines, what must be begun, use-by dates and patch tests. */
 import { computed, ref } from "vue";
-import type { CalendarDay } from "@/api/client";
+import type { CalendarDay } from "@/api/types";
 import { useCalendar } from "@/api/wash";
 import LoadState from "@/parts/LoadState.vue";
 import { clockOf, dayOf } from "@/parts/when";

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A job along the hours: what is done by hand stands tall, what waits lies low, now and the wash are marked. */
 import { computed, useTemplateRef } from "vue";
-import type { Job } from "@/api/client";
+import type { Job } from "@/api/types";
 import { when } from "@/parts/when";
 import { useWidth } from "@/parts/width";
 

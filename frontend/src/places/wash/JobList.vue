@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What must be made: by when it is begun, and each of its steps in its place, drawn along the hours. */
-import type { Job } from "@/api/client";
+import type { Job } from "@/api/types";
 import { when } from "@/parts/when";
 import JobDrawing from "./JobDrawing.vue";
 

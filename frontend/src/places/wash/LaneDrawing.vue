@@ -4,7 +4,7 @@
  * covered, the oil falling and put back, the pH of the wet hair after each. Long waits are drawn short.
  */
 import { computed, useTemplateRef } from "vue";
-import type { Along, WashReading } from "@/api/client";
+import type { Along, WashReading } from "@/api/types";
 import { roughly } from "@/parts/figures";
 import { ph, RAMP } from "@/parts/ph";
 import { useWidth } from "@/parts/width";

@@ -2,7 +2,7 @@
 /** The links of a wash in order, and what can be added. */
 import Select from "primevue/select";
 import { computed } from "vue";
-import type { Along, Supply, WashChoices, WashLink } from "@/api/client";
+import type { Along, Supply, WashChoices, WashLink } from "@/api/types";
 import { move } from "@/parts/order";
 import LinkRow from "./LinkRow.vue";
 import { groupsOf, linkOf } from "./links";

@@ -2,7 +2,7 @@
 /** One link of a wash: what, where, how long; how it goes on unfolds below. */
 import Select from "primevue/select";
 import { computed, ref } from "vue";
-import type { Along, WashChoices, WashLink } from "@/api/client";
+import type { Along, WashChoices, WashLink } from "@/api/types";
 import { percents, withRange } from "@/parts/figures";
 import OrderActs from "@/parts/OrderActs.vue";
 import { ph, range, said as number } from "@/parts/ph";

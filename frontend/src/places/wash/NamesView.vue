@@ -3,7 +3,7 @@
 import Button from "primevue/button";
 import { computed, ref } from "vue";
 import { useRoute } from "vue-router";
-import type { WashChain } from "@/api/client";
+import type { WashChain } from "@/api/types";
 import { useFormulas } from "@/api/formulas";
 import { useHeads } from "@/api/heads";
 import { useBought } from "@/api/shelf";

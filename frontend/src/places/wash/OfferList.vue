@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What a head may be washed with, the likeliest first; the rest behind one press. */
 import { ref } from "vue";
-import type { Offer } from "@/api/client";
+import type { Offer } from "@/api/types";
 
 const {
   offers,

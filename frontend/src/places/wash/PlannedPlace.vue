@@ -3,7 +3,7 @@
 import Button from "primevue/button";
 import { computed, ref, useTemplateRef, watch } from "vue";
 import { useRouter } from "vue-router";
-import type { Planned, WashLink } from "@/api/client";
+import type { Planned, WashLink } from "@/api/types";
 import { useBeginWash } from "@/api/basin";
 import { useFormulas } from "@/api/formulas";
 import { useQuestions } from "@/api/heads";

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A planned wash in a list: when, whose, which, and what stands against it. */
-import type { Planned } from "@/api/client";
+import type { Planned } from "@/api/types";
 import { percents } from "@/parts/figures";
 import { ph } from "@/parts/ph";
 import { when } from "@/parts/when";

@@ -3,7 +3,7 @@
 import Button from "primevue/button";
 import { computed, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
-import type { Offer } from "@/api/client";
+import type { Offer } from "@/api/types";
 import { useHeads, useQuestions } from "@/api/heads";
 import { useOffers, useRecordWash, useTakeRecordBack } from "@/api/wash";
 import { tell } from "@/app/undo";

@@ -3,7 +3,7 @@
 import Button from "primevue/button";
 import Select from "primevue/select";
 import { computed } from "vue";
-import type { Routine, WashChain } from "@/api/client";
+import type { Routine, WashChain } from "@/api/types";
 import { useSaveRoutine } from "@/api/wash";
 import ChoiceRow from "@/parts/ChoiceRow.vue";
 import DraftNote from "@/parts/DraftNote.vue";

@@ -3,7 +3,7 @@
 import Button from "primevue/button";
 import { computed, ref } from "vue";
 import { useRoute } from "vue-router";
-import type { Routine } from "@/api/client";
+import type { Routine } from "@/api/types";
 import { useHeads } from "@/api/heads";
 import { useRemoveRoutine, useRestoreRoutine, useRoutines, useWashChains } from "@/api/wash";
 import { tellOf } from "@/app/undo";

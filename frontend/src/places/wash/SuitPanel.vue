@@ -2,7 +2,7 @@
 /** Make it suit whom it is for, in one press: what would change is shown before it is taken. */
 import Button from "primevue/button";
 import { ref, watch } from "vue";
-import type { Suit, WashLink } from "@/api/client";
+import type { Suit, WashLink } from "@/api/types";
 import { suitWash, type Whom } from "@/api/wash";
 import { percents } from "@/parts/figures";
 

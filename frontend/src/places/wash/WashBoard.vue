@@ -2,7 +2,7 @@
 /** A wash by name: its links on the left, what they come to on the right. */
 import Button from "primevue/button";
 import { computed, ref, useTemplateRef } from "vue";
-import type { HeadRow, Supply, WashChain, WashChoices, WashLink } from "@/api/client";
+import type { HeadRow, Supply, WashChain, WashChoices, WashLink } from "@/api/types";
 import { useSaveWash, useWashAssessment } from "@/api/wash";
 import DraftNote from "@/parts/DraftNote.vue";
 import { useEdit } from "@/parts/edit";

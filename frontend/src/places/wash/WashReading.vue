@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What comes of a wash: the answer first, drawn, then what stands behind it. */
 import { computed } from "vue";
-import type { WashReading } from "@/api/client";
+import type { WashReading } from "@/api/types";
 import CautionList from "@/parts/CautionList.vue";
 import { kindOf, percents, roughly, withRange } from "@/parts/figures";
 import LiftScale from "@/parts/LiftScale.vue";

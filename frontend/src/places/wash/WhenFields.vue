@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** When a wash is: what for, the day of that, and the moment; the next sensible one is proposed, with why. */
 import { computed, watch } from "vue";
-import type { Questions } from "@/api/client";
+import type { Questions } from "@/api/types";
 import { useWhen } from "@/api/wash";
 import PickField from "@/parts/PickField.vue";
 import { dayOf, localField, when as said } from "@/parts/when";

@@ -1,5 +1,5 @@
 /** Links of a wash as the board has them: what each is of, and how it is written. */
-import type { Supply, WashChoices, WashLink } from "@/api/client";
+import type { Supply, WashChoices, WashLink } from "@/api/types";
 
 export const ZONES = [
   { key: "scalp", name: "on the scalp" },

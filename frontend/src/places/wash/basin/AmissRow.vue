@@ -2,7 +2,7 @@
 /** What may go amiss, one press each; and what is thought of the pH of what goes on. */
 import { ref } from "vue";
 import { useMark } from "@/api/basin";
-import type { BasinStep, Run } from "@/api/client";
+import type { BasinStep, Run } from "@/api/types";
 import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
 

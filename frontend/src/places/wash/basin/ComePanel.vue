@@ -2,7 +2,7 @@
 /** What is still to come, changed on the spot: swapped, left out, added, poured again. */
 import { computed, ref } from "vue";
 import { NO_CHANGE, useChangeRun } from "@/api/basin";
-import type { BasinChange, BasinStep, Offer, Run } from "@/api/client";
+import type { BasinChange, BasinStep, Offer, Run } from "@/api/types";
 import { useOffers } from "@/api/wash";
 import { useTrouble } from "@/parts/trouble";
 import OfferList from "../OfferList.vue";

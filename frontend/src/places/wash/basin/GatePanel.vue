@@ -2,7 +2,7 @@
 /** Stops that nobody has passed: nothing goes on over them. An adult passes one for their own head, and says why. */
 import { ref } from "vue";
 import { useMark } from "@/api/basin";
-import type { Run } from "@/api/client";
+import type { Run } from "@/api/types";
 import CautionList from "@/parts/CautionList.vue";
 import type { Passed } from "@/parts/passed";
 import StopGate from "@/parts/StopGate.vue";

@@ -5,7 +5,7 @@
  */
 import { computed, nextTick, onUnmounted, ref, useTemplateRef, watch } from "vue";
 import { useMark } from "@/api/basin";
-import type { Run } from "@/api/client";
+import type { Run } from "@/api/types";
 import { clock } from "@/parts/clocks";
 import { chime } from "@/parts/chime";
 import { speak } from "@/parts/voice";

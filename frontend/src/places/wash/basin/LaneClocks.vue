@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What is on, lane by lane: how long its first section and its last have had it, against what was planned. */
-import type { BasinClock } from "@/api/client";
+import type { BasinClock } from "@/api/types";
 import { clock as figures, long } from "@/parts/clocks";
 
 const { clocks, passed } = defineProps<{ clocks: BasinClock[]; passed: number }>();

@@ -2,7 +2,7 @@
 /** Before the first thing goes on: what must be so, how warm the water is, how the head is held. */
 import { ref } from "vue";
 import { useMark } from "@/api/basin";
-import type { BasinStep, Run } from "@/api/client";
+import type { BasinStep, Run } from "@/api/types";
 import ChoiceRow from "@/parts/ChoiceRow.vue";
 import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";

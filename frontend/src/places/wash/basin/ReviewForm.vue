@@ -2,7 +2,7 @@
 /** One time of asking: a press for each answer, a picture if wanted; saved at once, answer by answer. */
 import { ref, watch } from "vue";
 import { useReview, useTakeReviewBack } from "@/api/basin";
-import type { Picture, ReviewTime } from "@/api/client";
+import type { Picture, ReviewTime } from "@/api/types";
 import { tell } from "@/app/undo";
 import ChoiceRow from "@/parts/ChoiceRow.vue";
 import TextField from "@/parts/TextField.vue";

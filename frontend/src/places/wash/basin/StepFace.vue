@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** One step, large: what is to do, its one number, or the clock that it waits for, and how. */
 import { computed } from "vue";
-import type { BasinStep, Run } from "@/api/client";
+import type { BasinStep, Run } from "@/api/types";
 import { clock } from "@/parts/clocks";
 
 const { run, step, passed, waiting } = defineProps<{

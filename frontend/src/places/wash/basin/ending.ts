@@ -1,7 +1,7 @@
 /** The end of a wash at the basin: kept, or thrown away; either can be undone. */
 import { useRouter } from "vue-router";
 import { useDiscardRun, useEndWash, useReopenWash, useRestoreRun } from "@/api/basin";
-import type { Run } from "@/api/client";
+import type { Run } from "@/api/types";
 import { tell } from "@/app/undo";
 import { useTrouble } from "@/parts/trouble";
 

@@ -5,7 +5,8 @@
  */
 import { computed, onUnmounted, ref, watch, type Ref } from "vue";
 import { usePress, type Press } from "@/api/basin";
-import { Problem, type BasinStep, type Run } from "@/api/client";
+import { Problem } from "@/api/client";
+import type { BasinStep, Run } from "@/api/types";
 import { stored } from "@/api/drafts";
 
 const AGAIN_MS = 1_000;

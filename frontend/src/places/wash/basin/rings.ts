@@ -3,7 +3,7 @@
  * slept or was loaded anew, says so.
  */
 import { computed, ref, watch, type Ref } from "vue";
-import type { Run } from "@/api/client";
+import type { Run } from "@/api/types";
 import { long } from "@/parts/clocks";
 import { chime } from "@/parts/chime";
 import { speak } from "@/parts/voice";

@@ -1,0 +1,157 @@
+/**
+ * Calls that were sent and not answered yet: kept in this browser's storage, and sent once more with growing
+ * pauses when the server answers again; also after the page was left, loaded anew, or died.
+ *
+ * Each goes out with a key of its own, the same for every try: the server does it once.
+ */
+import { ref } from "vue";
+import { stored } from "./drafts";
+
+const PREFIX = "eyebright-sent ";
+const KEPT_MS = 2 * 86_400_000; // as long as the server remembers keys
+const FIRST_MS = 1_000;
+const LONGEST_MS = 15_000;
+const STAYED_MS = 3_000; // still here so long after it was to be left
+
+export interface Sent {
+  key: string;
+  method: string;
+  path: string;
+  body: string;
+  at: number;
+  failed: boolean;
+  /** Nobody saw it fail: it was under way when its window went, and nothing is to be said of it. */
+  silent?: boolean;
+}
+
+/** Whether the server could be reached the last time it was called. */
+export const reached = ref(true);
+
+const window_ = crypto.randomUUID(); // this window, among the others of this browser
+const name = (sent: Sent) => `${PREFIX}${window_} ${sent.key}`;
+
+function put(sent: Sent): void {
+  try {
+    localStorage.setItem(name(sent), JSON.stringify(sent));
+  } catch {
+    // Nothing can be kept: it is sent all the same.
+  }
+}
+
+const live = new Map<string, Sent>();
+
+/** Note a call that goes out, and the key that it goes out with. */
+export function enqueue(method: string, path: string, body: string): Sent {
+  const same = [...live.values()].filter((one) => one.method === method && one.path === path);
+  // What is added and failed is taken up again by the next try, changed or not: it is never done twice. A
+  // change that failed is let go for the next one, which holds it too.
+  const before =
+    same.find((one) => one.body === body) ??
+    (method === "POST" ? same.find((one) => one.failed) : undefined);
+  if (!before) same.filter((one) => one.failed).forEach(drop);
+  const sent: Sent = before
+    ? { ...before, body, at: Date.now(), failed: false }
+    : { key: crypto.randomUUID(), method, path, body, at: Date.now(), failed: false };
+  live.set(sent.key, sent);
+  put(sent);
+  return sent;
+}
+
+export function acknowledge(sent: Sent | null): void {
+  reached.value = true;
+  if (sent) drop(sent);
+}
+
+function drop(sent: Sent): void {
+  live.delete(sent.key);
+  try {
+    localStorage.removeItem(name(sent));
+  } catch {
+    // It was not kept.
+  }
+}
+
+/** A page that is being left breaks off its calls itself: that says nothing of the server. */
+let leaving = false;
+window.addEventListener("beforeunload", () => {
+  leaving = true;
+  window.setTimeout(() => (leaving = false), STAYED_MS);
+});
+
+export function fail(sent: Sent | null): void {
+  if (leaving) return;
+  reached.value = false;
+  later();
+  if (!sent) return;
+  const now = { ...sent, failed: true };
+  live.set(sent.key, now);
+  put(now);
+}
+
+// ---- once more ----
+
+type Again = (sent: Sent) => Promise<Response>;
+type Heard = (sent: Sent, response: Response) => void;
+let again: Again | undefined;
+let heard: Heard | undefined;
+let timer: number | undefined;
+let pause = FIRST_MS;
+
+/** Asks nothing but whether anybody is there; fails where nobody is. */
+export const ping = (): Promise<Response> => fetch("/eyebright.svg", { cache: "no-store" });
+
+function later(): void {
+  if (timer !== undefined || !again) return;
+  timer = window.setTimeout(() => void once(), pause);
+  pause = Math.min(pause * 2, LONGEST_MS);
+}
+
+/** Whether anybody is there; then every call that failed, of this window or of one that is gone, once more. */
+async function once(): Promise<void> {
+  timer = undefined;
+  const waiting = [...live.values()].filter((one) => one.failed);
+  try {
+    await ping();
+  } catch {
+    reached.value = false;
+    later();
+    return;
+  }
+  for (const sent of waiting) {
+    if (!live.get(sent.key)?.failed) continue; // answered, or under way, by now
+    try {
+      const response = await (again as Again)(sent);
+      if (response.status >= 500) throw new Error(String(response.status));
+      acknowledge(sent);
+      heard?.(sent, response);
+    } catch {
+      reached.value = false;
+      later();
+      return;
+    }
+  }
+  pause = FIRST_MS;
+  reached.value = true;
+}
+
+/** Take up what windows that are gone had sent; `hears` is told of every answer that comes late. */
+export function resume(send: Again, hears: Heard): void {
+  again = send;
+  heard = hears;
+  try {
+    for (const key of Object.keys(localStorage)) {
+      if (!key.startsWith(PREFIX)) continue;
+      const sent = stored<Sent>(key);
+      localStorage.removeItem(key);
+      if (!sent || Date.now() - sent.at > KEPT_MS) continue;
+      const left = { ...sent, failed: true, silent: !sent.failed };
+      live.set(sent.key, left);
+      put(left);
+    }
+  } catch {
+    return;
+  }
+  if (live.size) later();
+  for (const event of ["online", "focus"])
+    window.addEventListener(event, () => live.size && ((pause = FIRST_MS), later()));
+}
