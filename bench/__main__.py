@@ -37,6 +37,7 @@ SHELF, HEAD, RANKING, SEARCHING = 310.0, 155.0, 400.0, 155.0
 FINDING = 5.0
 RIGHT = 0.97  # of the corpus
 GROWN = 1.25  # times as long after ten years as when every list has just filled: a chart of all reads all
+COSTS = {"an edit": 15, "a pour": 15, "a press": 15, "the end of a wash": 40}  # queries at most
 DRAG, EDIT = 20.0, 33.0
 PLAN = 50.0
 LEARNT, JUMP_IN = 0.8, 8
@@ -136,10 +137,18 @@ def main() -> int:
     )
 
     print("Ten years of a household: three heads, a wash a week, beside a young one")
-    for name, grown in ten_years().items():
+    screens, young, old = ten_years()
+    for name, grown in screens.items():
         ledger.line(name, f"{grown.ratio:.2f}", f"at most {GROWN:g}", grown.ratio <= GROWN)
         same = grown.short == grown.long
         ledger.line("  queries", f"{grown.short}, {grown.long}", "the same", same)
+
+    print("Queries of a call, and how often it assesses, in a young household and in the tenth year")
+    for name, most in COSTS.items():
+        (few, once_young), (many_, once_old) = young[name], old[name]
+        ledger.line(name, f"{few}, {many_}", f"the same, at most {most}", few == many_ <= most)
+        once_each = once_young == once_old <= 1
+        ledger.line("  assessments", f"{once_young}, {once_old}", "at most one", once_each)
 
     bench, solve = beside(formula_bench, solve_once)
     print("The formula bench in process")

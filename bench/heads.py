@@ -6,9 +6,7 @@ from datetime import timedelta
 from functools import partial
 
 from django.conf import settings
-from django.db import connection
 from django.test import Client, override_settings
-from django.test.utils import CaptureQueriesContext
 from django.utils import timezone
 
 from eyebright.heads.models import CheckIn, Head
@@ -17,6 +15,7 @@ from eyebright.heads.services import save_head
 from eyebright.wash.models import Wash
 
 from .chemistry import best
+from .counting import counted
 
 YEARS = 10
 WASHES_A_YEAR, CHECK_INS_A_YEAR = 120, 150
@@ -77,10 +76,10 @@ def get(client: Client, path: str) -> None:
 
 
 def _queries(calls: Mapping[str, Callable[[], None]]) -> int:
-    with CaptureQueriesContext(connection) as seen:
+    with counted() as count:
         for call in calls.values():
             call()
-    return len(seen)
+    return count.queries
 
 
 def heads_page() -> Page:

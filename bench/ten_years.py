@@ -18,7 +18,6 @@ from django.conf import settings
 from django.core.management import call_command
 from django.db import connection, connections
 from django.test import Client, override_settings
-from django.test.utils import CaptureQueriesContext
 from django.utils import timezone
 
 from eyebright.formulas.models import Formula
@@ -45,6 +44,7 @@ from eyebright.wash.services.chains import save_chain
 from eyebright.wash.services.planned import plan_wash
 from eyebright.wash.services.routines import new_routine
 
+from .counting import Kitchen, counted
 from .heads import get
 
 FULL, YEARS = 130, 520  # weeks: until every list and chart is full, and ten years
@@ -213,8 +213,11 @@ def _switch(name: str) -> None:
     connections["default"].settings_dict["NAME"] = name
 
 
-def ten_years() -> dict[str, Grown]:
-    """Every screen, in turns over both households."""
+Costs = dict[str, tuple[int, int]]
+
+
+def ten_years() -> tuple[dict[str, Grown], Costs, Costs]:
+    """Every screen, in turns over both households; and what calls cost in each: queries, assessments."""
     with (
         override_settings(ALLOWED_HOSTS=[*settings.ALLOWED_HOSTS, "testserver"]),
         TemporaryDirectory() as folder,
@@ -224,7 +227,12 @@ def ten_years() -> dict[str, Grown]:
             with _opened(file):
                 call_command("migrate", verbosity=0)
                 live(weeks)
-        return {name: _screen(path, files) for name, path in SCREENS.items()}
+        screens = {name: _screen(path, files) for name, path in SCREENS.items()}
+        costs: list[Costs] = []
+        for file in files.values():
+            with _opened(file):
+                costs.append(Kitchen().calls())
+        return screens, costs[0], costs[1]
 
 
 def _screen(path: str, files: dict[int, Path]) -> Grown:
@@ -234,12 +242,13 @@ def _screen(path: str, files: dict[int, Path]) -> Grown:
             with _opened(file):
                 connection.ensure_connection()
                 batch = Batch.objects.filter(of=Batch.Of.FORMULA).first()
-                with CaptureQueriesContext(connection) as seen:
-                    start = time.perf_counter()
-                    get(client, path.format(batch=batch.pk if batch else 0))
-                    spent = time.perf_counter() - start
+                address = path.format(batch=batch.pk if batch else 0)
+                start = time.perf_counter()
+                get(client, address)
                 if turn > 1:  # the first two warm up
-                    took[weeks].append(spent)
-                queries[weeks] = len(seen)
+                    took[weeks].append(time.perf_counter() - start)
+                with counted() as count:
+                    get(client, address)
+                queries[weeks] = count.queries
     pairs = zip(took[YEARS], took[FULL], strict=True)
     return Grown(statistics.median(long / short for long, short in pairs), queries[FULL], queries[YEARS])

@@ -483,6 +483,32 @@ class Stops(BasinTestCase):
         self.assertIn("Broken or scratched skin: plain water", says)
         self.assertEqual(self.run_of(run["id"])["at"], 1)
 
+    def test_what_a_head_bears_no_more_is_barred_between_two_sections(self) -> None:
+        oats = self.start("ledger_dust")  # with calendula
+        chain = self.chain(
+            "Oats by quarters", self.link(oats, zone="scalp", minutes=5, sections="quarters"), {}
+        )
+        run = self.press(self.go(chain=chain), 2)
+        self.assertEqual((run["stops"], run["presses"][run["at"]]["section"]), ([], 1))
+        self.call("PATCH", f"/heads/{self.wren}", {"answers": {"allergies": ["daisies"]}})
+        body = {"step": run["presses"][2]["step"], "section": 1}
+        says = self.refused("POST", f"/wash/runs/{run['id']}/press", body, "stops")
+        self.assertIn("alendula", says)
+        run = self.run_of(run["id"])
+        self.assertEqual(run["at"], 2, "it stands where it stood")
+        # nobody passes that: no more of it goes on, and what is on is rinsed out
+        run = self.alter(run, "leave_out", link=run["links"][0]["id"])
+        self.assertIn("rinse it out", run["says"])
+        now = run["presses"][run["at"]]
+        self.assertEqual((now["kind"], now["waits"]), ("rinse", [run["links"][0]["id"]]))
+        run = self.press(run)
+        self.assertTrue(self.on(run, "Ledger dust")["off"])
+
+    def test_minutes_that_have_been_bar_no_section_that_is_to_come(self) -> None:
+        run = self.press(self.go(), 2)
+        run = self.press(run, 1, after=70)
+        self.assertEqual(run["stops"], [])
+
     def test_what_was_passed_of_one_thing_is_not_passed_of_another(self) -> None:
         run = self.go(chain=self.chain("Too long", self.link(self.towpath, minutes=45), {}))
         stops = [one["id"] for one in run["stops"]]

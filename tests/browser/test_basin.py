@@ -247,7 +247,7 @@ class Amiss(BasinTestCase):
         expect(self.page.get_by_role("dialog", name="Help")).to_contain_text("water only")
         self.page.get_by_role("button", name="Back to the wash").click()
         expect(self.page.get_by_role("button", name=re.compile(r"^Help · 1[45]:"))).to_be_visible()
-        self.assertEqual(BasinRun.objects.get().presses[-1]["key"], "burning")
+        self.assertEqual(BasinRun.objects.get().presses[-1].key, "burning")
 
     def test_the_rinse_ran_out(self) -> None:
         self.begin()

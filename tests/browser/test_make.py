@@ -174,12 +174,12 @@ class TooMuch(Kitchen):
 
     def test_put_right(self) -> None:
         batch = self.poured_too_much()
-        planned = batches.find_batch(batch).figures["ph"]["value"]
+        planned = batches.find_batch(batch).figures.ph.value
         self.button("Put it right")
         expect(self.page.get_by_role("heading", name="More Citric acid than planned")).to_have_count(0)
         self.page.get_by_role("button", name="The last").click()
         expect(self.page.get_by_text("Everything is in.")).to_be_visible()
-        self.assertAlmostEqual(batches.find_batch(batch).outcome["ph"]["value"], planned, delta=0.12)
+        self.assertAlmostEqual(batches.find_batch(batch).outcome.ph.value, planned, delta=0.12)
 
     def test_taken_back_and_undone(self) -> None:
         self.poured_too_much()
@@ -194,7 +194,7 @@ class TooMuch(Kitchen):
         self.button("Scale the rest up")
         self.page.get_by_role("button", name="The last").click()
         expect(self.page.get_by_text("Everything is in.")).to_be_visible()
-        self.assertGreater(batches.find_batch(batch).outcome["makes"]["value"], 700.0)
+        self.assertGreater(batches.find_batch(batch).outcome.makes.value, 700.0)
 
 
 class LiveScale(Kitchen):

@@ -55,9 +55,11 @@ def work_out(
     floor = max((each.start for pk, each in before.items() if pk in passed), default=0.0)
     judged_for = _checksum(with_.assessor.head)
     same_head = run.snapshot.judged_for == judged_for
+    left_at = {int(row["id"]): int(row["sections_on"]) for row in run.links if row.get("sections_on")}
     stops_by_link: dict[int, list[str]] = {}
     past: set[str] = set()
-    for (pk, entered), link, along, there in zip(every, links, found.along, with_.there, strict=True):
+    rows = zip(every, links, with_.links, found.along, with_.there, strict=True)
+    for (pk, entered), link, planned, along, there in rows:
         made = with_.assessor.assessed(link)
         facts = made.facts if made else {}
         strong = facts.get("soda_wash") or facts.get("alkaline") or facts.get("soap_percent", 0.0) > 0.0
@@ -68,13 +70,18 @@ def work_out(
             most, never = known.most, known.never
         else:
             most, never = minutes_at_most(with_.assessor, link)
-        stops = [each.id for each in with_.assessor.alone(link) if each.level == "stop"] if made else []
-        if pk in passed:
+        # A link of which sections are still to come is judged as it was planned: minutes that have been block
+        # nothing, and what is known of the head since then does.
+        to_come = pk not in passed or (on is not None and on.off is None and not on.whole)
+        judged = planned if to_come else link
+        stops = [each.id for each in with_.assessor.alone(judged) if each.level == "stop"] if made else []
+        if not to_come:
             past.update(stops)
         elif made is not None:
             stops_by_link[pk] = stops
         none_left = link.there == 0.0
         way = sections().get(entered.sections)
+        count = way.count if way else 1
         pause = pauses().get(link.pause)
         basin_links.append(
             BasinLink(
@@ -85,7 +92,7 @@ def work_out(
                 start=known.start if known and pk in passed else max(along.start, floor),
                 minutes=known.minutes if on and known else _minutes(along, way.whole if way else 0.0),
                 rinsed=along.longest is not None,
-                sections=way.count if way else 1,
+                sections=min(count, left_at.get(pk, count)),
                 each=way.minutes if way else 0.0,
                 section=way.name if way else "",
                 most=most if along.longest is not None else None,

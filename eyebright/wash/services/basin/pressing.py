@@ -52,7 +52,7 @@ def _looked_at_again(pk: int) -> None:
     """Before something goes on: somebody may know more of the head by now. Kept, also where that bars it."""
     run = open_run(pk)
     there = at_basin(run)
-    if there.step is not None and there.step.kind in GOES_ON and there.progress.pressed == 0:
+    if there.step is not None and there.step.kind in GOES_ON:
         before = run.snapshot
         _judged_anew(run)
         if run.snapshot != before:
@@ -214,10 +214,21 @@ def change(pk: int, entered: BasinChangeIn) -> RunOut:
     fresh = max((int(row["id"]) for row in links), default=0) + 1
     names = names_of([link for _, link in link_ids(run)], also_removed=True)
     name = name_of(link_ids(run)[place][1], names) if place is not None else ""
-    if entered.do in ("swap", "leave_out") and state != "to_come":
+    begun = there.contacts.get(entered.link or 0)
+    # What a head turns out not to bear goes no further, wherever it is already.
+    partly = begun is not None and begun.off is None and not begun.whole and bool(open_stops(run))
+    if (
+        entered.do in ("swap", "leave_out")
+        and state != "to_come"
+        and not (partly and entered.do == "leave_out")
+    ):
         done = "is on already: rinse it out" if state == "on" else "is done already"
         raise Problem.field("link", f"{name} {done}.")
-    if entered.do == "leave_out":
+    if entered.do == "leave_out" and partly:
+        assert place is not None and begun is not None
+        links[place]["sections_on"] = len(begun.on)
+        says = f"No more of {name} goes on: rinse it out."
+    elif entered.do == "leave_out":
         assert place is not None
         links.pop(place)
         says = f"{name} is left out."

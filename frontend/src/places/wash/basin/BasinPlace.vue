@@ -96,9 +96,8 @@ watch(refusal, (says) => says && void nextTick(() => speak(says))); // after the
 const mayLeave = computed(
   () =>
     step.value?.kind === "put_on" &&
-    step.value.section === 0 &&
     !waiting.value &&
-    (step.value.optional || barred.value),
+    (barred.value || (step.value.optional && step.value.section === 0)),
 );
 async function takeBack(): Promise<void> {
   hold.value?.focus();
