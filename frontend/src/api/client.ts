@@ -96,6 +96,7 @@ function noteVersion(response: Response): void {
 
 const GONE = 502; // and above: the server is not there, whoever answers in its place
 const FULL = 507;
+const NOTHING = 204;
 const BROKEN_OFF = "AbortError";
 
 /** Do an operation. */
@@ -137,7 +138,8 @@ export async function call<O extends Operation>(
   if (!response.ok) throw await problemOf(response);
   if (method !== "GET") dropDraft(`${method} ${address}`, at);
   const typed = response.headers.get("Content-Type") ?? "";
-  return (typed.includes("json") ? await response.json() : undefined) as Output<O>;
+  const told = response.status !== NOTHING && typed.includes("json");
+  return (told ? await response.json() : undefined) as Output<O>;
 }
 
 function addressOf(template: string, path: object = {}): string {
