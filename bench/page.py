@@ -13,7 +13,7 @@ from dataclasses import dataclass
 
 from playwright.sync_api import Browser, CDPSession
 
-PATIENCE = 60.0  # seconds for the server to answer, a demo household moved in
+PATIENCE = 240.0  # seconds for the server to answer, a demo household moved in
 SETTLED_MS = 2_000  # the live line of the instruments is never idle
 FIRST_PAINT = """
 new Promise((done) => new PerformanceObserver((list) => {

@@ -158,8 +158,4 @@ li[aria-selected="true"] {
   background: var(--petal);
   box-shadow: inset 3px 0 var(--throat);
 }
-
-.error {
-  color: var(--madder);
-}
 </style>

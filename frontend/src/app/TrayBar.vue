@@ -120,10 +120,6 @@ useShortcuts([{ key: "r", does: "Take a reading into the field you are in", run:
   color: var(--stem);
 }
 
-.trouble {
-  color: var(--madder);
-}
-
 .act {
   margin-left: auto;
 }

@@ -99,8 +99,4 @@ async function take(one: Material): Promise<void> {
   background: var(--paper);
   border-left: 3px solid var(--throat);
 }
-
-.error {
-  color: var(--madder);
-}
 </style>

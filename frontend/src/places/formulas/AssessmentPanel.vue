@@ -237,10 +237,6 @@ const money = (value: number) => `${reading.currency}${value.toFixed(2)}`;
   align-content: start;
 }
 
-.stale {
-  opacity: 0.55;
-}
-
 .part {
   display: grid;
   gap: 4px;
@@ -271,11 +267,6 @@ const money = (value: number) => `${reading.currency}${value.toFixed(2)}`;
 .flow {
   grid-template-columns: auto minmax(0, 1fr);
   gap: 12px;
-}
-
-summary {
-  cursor: pointer;
-  color: var(--vein);
 }
 
 dd summary {

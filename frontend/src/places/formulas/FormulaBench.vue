@@ -301,10 +301,6 @@ function onKey(event: KeyboardEvent): void {
 .state.amiss,
 .state.elsewhere,
 .state.unreachable,
-.trouble {
-  color: var(--madder);
-}
-
 .elsewhere {
   border-left: 4px solid var(--madder);
   background: var(--madder-wash);

@@ -43,11 +43,6 @@ const held = (school: Bench["schools"][number]) =>
 </template>
 
 <style scoped>
-summary {
-  cursor: pointer;
-  color: var(--vein);
-}
-
 .schools {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(min(260px, 100%), 1fr));

@@ -267,12 +267,6 @@ useShortcuts([{ key: "n", does: "A new formula", run: () => (beginning.value = t
   margin-top: 7px;
 }
 
-h3 a {
-  color: var(--ink);
-  text-decoration-color: var(--vein);
-  text-underline-offset: 4px;
-}
-
 .figures {
   display: grid;
   justify-items: end;

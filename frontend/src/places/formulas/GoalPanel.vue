@@ -163,10 +163,6 @@ defineExpose({ ask });
   gap: 4px 32px;
 }
 
-.trouble {
-  color: var(--madder);
-}
-
 .act:disabled {
   opacity: 0.5;
 }

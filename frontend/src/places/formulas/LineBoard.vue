@@ -188,8 +188,4 @@ ol {
   padding: 8px 0 0 28px;
   border-top: 1px solid var(--hairline);
 }
-
-.error {
-  color: var(--madder);
-}
 </style>

@@ -143,9 +143,4 @@ h4 {
   list-style: "– ";
   color: var(--stem);
 }
-
-summary {
-  cursor: pointer;
-  color: var(--vein);
-}
 </style>

@@ -111,11 +111,6 @@ const AFTER = {
   border-top: 1px solid var(--hairline);
 }
 
-summary {
-  cursor: pointer;
-  color: var(--vein);
-}
-
 ul {
   margin: 6px 0;
   padding-left: 18px;

@@ -106,8 +106,4 @@ summary {
   color: var(--vein);
   margin-bottom: 6px;
 }
-
-.trouble {
-  color: var(--madder);
-}
 </style>

@@ -115,8 +115,4 @@ form {
 .trouble {
   grid-column: 1 / -1;
 }
-
-.trouble {
-  color: var(--madder);
-}
 </style>

@@ -164,10 +164,6 @@ section {
   border-top: 1px solid var(--hairline);
 }
 
-.trouble {
-  color: var(--madder);
-}
-
 @media (max-width: 760px) {
   .fields {
     grid-template-columns: minmax(0, 1fr);

@@ -137,10 +137,6 @@ useShortcuts([{ key: "n", does: "Add someone", run: () => (adding.value = true) 
 </template>
 
 <style scoped>
-.trouble {
-  color: var(--madder);
-}
-
 ul {
   list-style: none;
   margin: 8px 0 0;

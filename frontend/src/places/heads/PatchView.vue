@@ -192,10 +192,6 @@ img {
 }
 
 .grave,
-.trouble {
-  color: var(--madder);
-}
-
 .act {
   justify-self: start;
 }

@@ -138,8 +138,4 @@ label {
   display: flex;
   gap: 8px;
 }
-
-.trouble {
-  color: var(--madder);
-}
 </style>

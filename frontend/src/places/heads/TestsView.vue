@@ -168,8 +168,4 @@ ol {
   font: inherit;
   cursor: pointer;
 }
-
-.trouble {
-  color: var(--madder);
-}
 </style>

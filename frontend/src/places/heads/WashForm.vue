@@ -204,10 +204,6 @@ form {
   font-size: 0.9375rem;
 }
 
-.trouble {
-  color: var(--madder);
-}
-
 @media (max-width: 760px) {
   form {
     grid-template-columns: minmax(0, 1fr);

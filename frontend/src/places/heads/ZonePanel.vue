@@ -54,11 +54,6 @@ h3 {
   color: var(--vein);
 }
 
-summary {
-  cursor: pointer;
-  color: var(--vein);
-}
-
 ul {
   margin: 6px 0;
   padding-left: 18px;

@@ -190,8 +190,4 @@ useAwake();
 .acts .row {
   justify-content: space-between;
 }
-
-.trouble {
-  color: var(--madder);
-}
 </style>

@@ -346,15 +346,6 @@ img {
   border-radius: 4px 14px 14px 14px;
 }
 
-.trouble {
-  color: var(--madder);
-}
-
-summary {
-  cursor: pointer;
-  color: var(--vein);
-}
-
 @media (max-width: 900px) {
   .sides {
     grid-template-columns: minmax(0, 1fr);

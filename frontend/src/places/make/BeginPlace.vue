@@ -281,10 +281,6 @@ function draw(line: number, key: string): void {
   justify-self: start;
 }
 
-.trouble {
-  color: var(--madder);
-}
-
 @media (max-width: 900px) {
   .sides {
     grid-template-columns: minmax(0, 1fr);

@@ -106,8 +106,4 @@ const measured = () => save({ yielded: (yielded.value || null) as never });
 .act {
   min-height: 44px;
 }
-
-.trouble {
-  color: var(--madder);
-}
 </style>

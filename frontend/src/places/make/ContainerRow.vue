@@ -205,10 +205,6 @@ li {
 }
 
 .urgent,
-.trouble {
-  color: var(--madder);
-}
-
 .urgent {
   font-weight: 700;
 }
@@ -230,10 +226,5 @@ li {
   flex-wrap: wrap;
   gap: 4px 16px;
   align-items: end;
-}
-
-summary {
-  cursor: pointer;
-  color: var(--vein);
 }
 </style>

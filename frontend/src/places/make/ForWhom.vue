@@ -39,9 +39,4 @@ li {
 .not {
   border-color: var(--madder);
 }
-
-summary {
-  cursor: pointer;
-  color: var(--vein);
-}
 </style>

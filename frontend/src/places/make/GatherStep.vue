@@ -52,8 +52,4 @@ input {
   height: 24px;
   flex: none;
 }
-
-.trouble {
-  color: var(--madder);
-}
 </style>

@@ -206,8 +206,4 @@ ul {
   display: inline-flex;
   align-items: center;
 }
-
-.trouble {
-  color: var(--madder);
-}
 </style>

@@ -230,8 +230,4 @@ useShortcuts([
 .acts .row {
   justify-content: space-between;
 }
-
-.trouble {
-  color: var(--madder);
-}
 </style>

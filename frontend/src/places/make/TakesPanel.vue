@@ -128,15 +128,6 @@ select {
   padding: 4px 6px;
 }
 
-.trouble {
-  color: var(--madder);
-}
-
-summary {
-  cursor: pointer;
-  color: var(--vein);
-}
-
 @media print {
   .rest,
   .answer,

@@ -143,10 +143,6 @@ useShortcuts([
 }
 
 .over,
-.trouble {
-  color: var(--madder);
-}
-
 .foams {
   border-left: 4px solid var(--madder);
   padding-left: 12px;

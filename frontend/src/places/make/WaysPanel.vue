@@ -74,8 +74,4 @@ button {
   margin-top: 4px;
   cursor: pointer;
 }
-
-.trouble {
-  color: var(--madder);
-}
 </style>

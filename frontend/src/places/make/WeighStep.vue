@@ -259,10 +259,6 @@ useShortcuts([{ key: "Enter", does: "Tick the line as planned", run: () => void 
   min-height: 44px;
 }
 
-.trouble {
-  color: var(--madder);
-}
-
 .off {
   margin: 0;
   padding-left: 20px;

@@ -136,10 +136,6 @@ const mostly = computed(() => mix.doubts[0]);
   align-content: start;
 }
 
-.stale {
-  opacity: 0.55;
-}
-
 .head {
   display: grid;
   grid-template: auto 1fr / 200px minmax(0, 1fr);

@@ -156,10 +156,6 @@ li {
   border-top: 1px solid var(--hairline);
 }
 
-.trouble {
-  color: var(--madder);
-}
-
 @media (max-width: 900px) {
   li {
     grid-template-columns: minmax(0, 1fr);

@@ -62,8 +62,4 @@ ol {
   margin-left: 26px;
   max-width: 300px;
 }
-
-.error {
-  color: var(--madder);
-}
 </style>

@@ -264,10 +264,6 @@ useShortcuts([{ key: "n", does: "Add something", run: () => void router.push("/s
   color: var(--ink);
 }
 
-.stale {
-  opacity: 0.55;
-}
-
 .guessed {
   margin-bottom: 12px;
   border-left: 4px solid var(--throat);

@@ -179,10 +179,6 @@ function take(): void {
   flex-wrap: wrap;
 }
 
-.error {
-  color: var(--madder);
-}
-
 .use :deep(.field) {
   grid-template-columns: auto auto;
   align-items: center;

@@ -85,8 +85,4 @@ async function copy(): Promise<void> {
 code {
   overflow-wrap: anywhere;
 }
-
-.error {
-  color: var(--madder);
-}
 </style>

@@ -174,10 +174,6 @@ async function putBack(): Promise<void> {
   gap: 8px;
 }
 
-.trouble {
-  color: var(--madder);
-}
-
 ul {
   list-style: none;
   margin: 8px 0 0;
@@ -191,10 +187,5 @@ li {
   align-items: baseline;
   border-top: 1px solid var(--hairline);
   padding: 6px 0;
-}
-
-summary {
-  cursor: pointer;
-  color: var(--vein);
 }
 </style>

@@ -172,8 +172,4 @@ ul {
   margin: 0;
   padding: 0;
 }
-
-.error {
-  color: var(--madder);
-}
 </style>

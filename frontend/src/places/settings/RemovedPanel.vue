@@ -91,8 +91,4 @@ li {
   border-top: 1px solid var(--hairline);
   padding: 6px 0;
 }
-
-.trouble {
-  color: var(--madder);
-}
 </style>

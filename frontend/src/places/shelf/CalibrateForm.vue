@@ -153,8 +153,4 @@ async function store(): Promise<void> {
   gap: 8px 16px;
   align-items: end;
 }
-
-.error {
-  color: var(--madder);
-}
 </style>

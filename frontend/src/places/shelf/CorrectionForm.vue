@@ -90,9 +90,3 @@ async function store(keep = edit.keep): Promise<void> {
     </div>
   </EntryForm>
 </template>
-
-<style scoped>
-.error {
-  color: var(--madder);
-}
-</style>

@@ -47,10 +47,6 @@ onMounted(() => form.value?.querySelector<HTMLElement>("input, [role=combobox]")
   grid-column: 1 / -1;
 }
 
-.trouble {
-  color: var(--madder);
-}
-
 @media (max-width: 760px) {
   .entering {
     grid-template-columns: minmax(0, 1fr);

@@ -190,15 +190,6 @@ details > * + * {
   align-items: end;
 }
 
-.error {
-  color: var(--madder);
-}
-
-summary {
-  cursor: pointer;
-  color: var(--vein);
-}
-
 @media (max-width: 760px) {
   .two {
     grid-template-columns: minmax(0, 1fr);

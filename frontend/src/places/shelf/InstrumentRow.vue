@@ -108,8 +108,4 @@ function takeBack(): void {
   border-left: 4px solid var(--throat);
   padding-left: 10px;
 }
-
-.trouble {
-  color: var(--madder);
-}
 </style>

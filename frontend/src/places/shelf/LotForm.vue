@@ -183,10 +183,6 @@ async function store(keep = edit.keep): Promise<void> {
 </template>
 
 <style scoped>
-.trouble {
-  color: var(--madder);
-}
-
 .left {
   display: grid;
   gap: 4px;

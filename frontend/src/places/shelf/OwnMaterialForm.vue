@@ -139,8 +139,4 @@ async function store(keep = edit.keep): Promise<void> {
   display: grid;
   gap: 4px;
 }
-
-.error {
-  color: var(--madder);
-}
 </style>

@@ -166,8 +166,4 @@ const stepError = (i: number) =>
   gap: 8px;
   justify-items: start;
 }
-
-.error {
-  color: var(--madder);
-}
 </style>

@@ -95,9 +95,3 @@ async function store(keep = edit.keep): Promise<void> {
     </p>
   </EntryForm>
 </template>
-
-<style scoped>
-.error {
-  color: var(--madder);
-}
-</style>

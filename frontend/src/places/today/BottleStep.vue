@@ -78,8 +78,4 @@ form {
 form > :nth-child(2) {
   width: 100%;
 }
-
-.error {
-  color: var(--madder);
-}
 </style>

@@ -81,10 +81,6 @@ form {
   grid-column: 1 / -1;
 }
 
-.error {
-  color: var(--madder);
-}
-
 @media (max-width: 760px) {
   form {
     grid-template-columns: minmax(0, 1fr);

@@ -43,10 +43,4 @@ li {
 h3 {
   font-size: 1.0625rem;
 }
-
-h3 a {
-  color: var(--ink);
-  text-decoration-color: var(--vein);
-  text-underline-offset: 4px;
-}
 </style>

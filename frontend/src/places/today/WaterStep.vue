@@ -58,8 +58,4 @@ form {
 form > :first-child {
   width: 100%;
 }
-
-.error {
-  color: var(--madder);
-}
 </style>

@@ -115,8 +115,4 @@ ul {
   display: block;
   padding: 10px 0;
 }
-
-.error {
-  color: var(--madder);
-}
 </style>

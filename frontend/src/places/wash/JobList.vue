@@ -71,11 +71,6 @@ ol li {
   padding: 2px 0;
 }
 
-summary {
-  cursor: pointer;
-  color: var(--vein);
-}
-
 .bad {
   color: var(--madder);
   font-weight: 700;

@@ -70,8 +70,4 @@ ol {
 .row {
   margin-top: 8px;
 }
-
-.error {
-  color: var(--madder);
-}
 </style>

@@ -301,8 +301,4 @@ span.small {
 .doubts summary {
   cursor: pointer;
 }
-
-.error {
-  color: var(--madder);
-}
 </style>

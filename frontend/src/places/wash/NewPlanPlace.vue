@@ -127,8 +127,4 @@ legend {
   font-size: 0.9375rem;
   margin-bottom: 6px;
 }
-
-.error {
-  color: var(--madder);
-}
 </style>

@@ -238,10 +238,6 @@ async function takeAway(): Promise<void> {
   margin: 8px 0;
 }
 
-.error {
-  color: var(--madder);
-}
-
 .begin {
   border: 0;
   border-radius: 4px 14px 14px 14px;

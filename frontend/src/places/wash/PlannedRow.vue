@@ -45,12 +45,6 @@ h3 {
   font-size: 1.0625rem;
 }
 
-h3 a {
-  color: var(--ink);
-  text-decoration-color: var(--vein);
-  text-underline-offset: 4px;
-}
-
 .at {
   font-weight: 700;
   color: var(--vein);

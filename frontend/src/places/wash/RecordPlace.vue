@@ -216,11 +216,6 @@ legend {
   margin-bottom: 6px;
 }
 
-summary {
-  cursor: pointer;
-  color: var(--vein);
-}
-
 .more {
   display: flex;
   flex-wrap: wrap;
@@ -232,9 +227,5 @@ summary {
   display: grid;
   gap: 4px;
   align-content: start;
-}
-
-.error {
-  color: var(--madder);
 }
 </style>

@@ -68,8 +68,4 @@ ul {
   margin: 0;
   padding-left: 20px;
 }
-
-.error {
-  color: var(--madder);
-}
 </style>

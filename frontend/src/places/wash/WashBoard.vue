@@ -134,8 +134,4 @@ async function keep(how = edit.keep): Promise<void> {
   gap: 4px;
   font-size: 0.9375rem;
 }
-
-.error {
-  color: var(--madder);
-}
 </style>

@@ -115,11 +115,6 @@ details p {
   margin-top: 8px;
 }
 
-summary {
-  cursor: pointer;
-  color: var(--vein);
-}
-
 table {
   border-collapse: collapse;
   font-size: 0.875rem;

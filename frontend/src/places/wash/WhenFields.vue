@@ -97,8 +97,4 @@ watch(
 .proposed .act {
   margin-left: 12px;
 }
-
-.error {
-  color: var(--madder);
-}
 </style>

@@ -173,8 +173,4 @@ ul {
   font: 700 1.0625rem var(--sans);
   cursor: pointer;
 }
-
-.error {
-  color: var(--madder);
-}
 </style>

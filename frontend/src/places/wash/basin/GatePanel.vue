@@ -32,8 +32,4 @@ const pass = () =>
   display: grid;
   gap: 8px;
 }
-
-.error {
-  color: var(--madder);
-}
 </style>

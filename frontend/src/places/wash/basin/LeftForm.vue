@@ -41,8 +41,4 @@ input {
   border-radius: 4px;
   padding: 4px 8px;
 }
-
-.error {
-  color: var(--madder);
-}
 </style>

@@ -127,8 +127,4 @@ watch(picture, (now, before) => {
   border-left: 4px solid var(--throat);
   padding-left: 12px;
 }
-
-.error {
-  color: var(--madder);
-}
 </style>
