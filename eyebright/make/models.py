@@ -23,8 +23,6 @@ from eyebright.shelf.models import Reading, Vessel
 
 from .snapshots import BatchFigures, Bowl, PlannedPour, SheetStep
 
-GRAMS = {"max_digits": 9, "decimal_places": 3}
-
 
 class Batch(SoftDeleted):
     """One making of a formula, or of a jug of Mix.

@@ -4,7 +4,7 @@ from .as_it_was_done import Pour, as_done, differences, leftover
 from .as_supply import as_supply
 from .cautions import StepCaution, step_cautions, step_facts
 from .checks import ph_after, texture_said, yield_said
-from .cooling import LIDS, VESSELS, Cooling, cooling, minutes_said, skin_safe
+from .cooling import Cooling, cooling, minutes_said, skin_safe
 from .gathering import Choice, Held, choose, loads
 from .portions import FillLine, UseBy, fill_lines, topped_up, use_by
 from .putting_right import put_right
@@ -13,8 +13,6 @@ from .thinning import Thinning, thinning
 from .weighing import Bowl, Seen, Tolerance, look, tolerances
 
 __all__ = [
-    "LIDS",
-    "VESSELS",
     "Bowl",
     "Choice",
     "Cooling",

@@ -14,11 +14,6 @@ from ..numbers import Z_90, Array, Draws, Figure, Spread, importance_weights
 from ..words import at_least
 
 DRAWS = 400
-VESSELS = {
-    "pot": "a steel or enamel pot", "glass": "glass or earthenware", "bowl": "a wide bowl",
-    "bottle": "a bottle or jar", "flask": "a vacuum flask",
-}  # fmt: skip
-LIDS = {"off": "open", "on": "with the lid on", "bath": "stood in cold water"}
 STIRRED, SLIP = 0.05, 0.05  # a pot is not as warm everywhere; share of readings that are amiss
 LEAST_ML, NEAR_ROOM = 20.0, 2.0  # °C above the kitchen that nobody feels
 

@@ -33,7 +33,6 @@ from ..models import Batch
 from ..schemas.batches import DrawnFromOut, MakeAsk, RecipientOut, TakeLineOut, TakesOut, TakeStandInOut
 from .evaluation import for_heads
 
-WATERS = ("water", "class")  # keys of what comes from a tap, and never runs out
 STAND_INS = 3
 CUBE = 30.0  # mL of one, where nobody says
 NOT_YET = "It cannot be reckoned yet: open it on the bench, and put right what is marked there."

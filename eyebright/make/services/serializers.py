@@ -104,7 +104,7 @@ def cooling_out(batch: Batch) -> CoolingOut | None:
     if found is None:
         return None
     cools, clock, passed = found
-    heads = [each.head for each in batch.for_whom.all()]
+    heads = [each.head for each in batch.for_whom.select_related("head")]
     slow = [head.name.split()[0] for head in heads if careful(head)]
     to = skin_safe(bool(slow) or not heads)
     until, room = cools.until(to), cools.until_room()

@@ -6,7 +6,6 @@ from datetime import timedelta
 from math import ceil
 from typing import Any
 
-from django.apps import apps
 from django.db import IntegrityError, transaction
 from django.db.models import Q, QuerySet
 from django.utils import timezone
@@ -177,11 +176,6 @@ KINDS: dict[type[SoftDeleted], Kind] = {
         "patch test", lambda row: f"{row.head.name}: {row.name}", _of_a_head("patch-tests"), _here
     ),
 }
-
-
-def kinds_kept() -> list[type[SoftDeleted]]:
-    """Every kind of row that can be removed and restored."""
-    return [model for model in apps.get_models() if issubclass(model, SoftDeleted)]
 
 
 def _word(model: type[SoftDeleted]) -> str:

@@ -42,7 +42,6 @@ FAR = "That is more than a year off."
 UNREAD = "Part of this came from another version, and cannot be read here: say it anew."
 NO_LINKS = "Put something in the wash first."
 GRACE = timedelta(minutes=10)
-ROUND = 5.0  # minutes that a proposed time is rounded up to
 USUAL_MINUTES = 40.0  # of a wash that cannot be worked out
 
 

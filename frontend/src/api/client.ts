@@ -137,9 +137,9 @@ export async function call<O extends Operation>(
   else acknowledge(sent);
   if (!response.ok) throw await problemOf(response);
   if (method !== "GET") dropDraft(`${method} ${address}`, at);
+  if (response.status === NOTHING) return undefined as Output<O>;
   const typed = response.headers.get("Content-Type") ?? "";
-  const told = response.status !== NOTHING && typed.includes("json");
-  return (told ? await response.json() : undefined) as Output<O>;
+  return (await (typed.includes("json") ? response.json() : response.blob())) as Output<O>;
 }
 
 function addressOf(template: string, path: object = {}): string {

@@ -72,7 +72,7 @@ export function useRead<O extends Operation>(
       const kept = typeof keep === "function" ? keep(inputOf<O>(query?.queryKey)) : keep;
       return kept ? keepPreviousData(before) : undefined;
     },
-    ...(fixed ? { staleTime: "static" as const } : {}),
+    ...(fixed ? { staleTime: "static" as const, meta: { fixed: true } } : {}),
     ...(every ? { refetchInterval: every, refetchIntervalInBackground: unseen } : {}),
     ...more,
   };
@@ -126,7 +126,8 @@ async function refresh(cache: QueryClient, touches?: Operation[]): Promise<void>
     await Promise.all(touches.map((name) => cache.invalidateQueries({ queryKey: [name] })));
     return;
   }
-  await cache.cancelQueries(); // a first answer that is still on its way is older than the change
+  // A first answer that is still on its way is older than the change; what is fixed is not asked for again.
+  await cache.cancelQueries({ predicate: (query) => !query.meta?.["fixed"] });
   await cache.invalidateQueries();
 }
 

@@ -10,8 +10,6 @@ from ...numbers import middle
 from ...rules import conditions, facts_of, hold
 from .prepared import Preparation, preparation_table
 
-FOAMS = 0.05  # g of saponin in 100 g
-
 
 @dataclass(frozen=True)
 class Tool:

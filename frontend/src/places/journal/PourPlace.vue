@@ -79,7 +79,7 @@ useAwake();
       </div>
       <PutRight v-if="reads && entry.reading && entry.rinse.aim !== null" :entry="entry" />
       <CautionList v-if="warned.length" :cautions="warned" />
-      <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
+      <p v-if="trouble && !error" class="trouble" role="alert">{{ trouble }}</p>
       <div class="acts">
         <StopGate id="stop" v-model="passed" :cautions="warned" :head="entry.head" />
         <button
