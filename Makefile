@@ -94,7 +94,8 @@ check-python:
 check-types:
 	@echo "· types"; $(VENV)/bin/mypy --no-error-summary
 check-page:
-	@echo "· lint, front end"; $(NPM) run --silent lint >/dev/null
+	@echo "· lint and tests, front end"; $(NPM) run --silent lint >/dev/null
+	@$(NPM) run --silent test -- --silent --reporter=dot >/dev/null
 check-page-types:
 	@echo "· types, front end"; $(NPM) run --silent types
 check-migrations:

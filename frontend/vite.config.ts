@@ -1,6 +1,6 @@
 import vue from "@vitejs/plugin-vue";
 import { fileURLToPath } from "node:url";
-import { defineConfig } from "vite";
+import { defineConfig } from "vitest/config";
 
 export default defineConfig({
   base: "/",
@@ -9,6 +9,7 @@ export default defineConfig({
   html: { cspNonce: "__CSP_NONCE__" },
   resolve: { alias: { "@": fileURLToPath(new URL("./src", import.meta.url)) } },
   build: { target: "es2022", assetsInlineLimit: 0 },
+  test: { environment: "happy-dom", include: ["tests/**/*.test.ts"] },
   server: {
     host: "127.0.0.1",
     port: 5173,

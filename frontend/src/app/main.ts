@@ -22,7 +22,7 @@ const cache = new QueryClient({
       retry: (count, error) => count < 2 && !(error instanceof Problem && error.status >= 400),
     },
     mutations: {
-      // Once more while nobody answers, with growing pauses; after that api/unanswered goes on by itself.
+      // Once more while nobody answers, with growing pauses; after that api/outbox goes on by itself.
       retry: (count, error) =>
         count < 5 && error instanceof Problem && (error.status === 0 || error.status === 503),
       retryDelay: (count) => Math.min(1_000 * 2 ** count, 8_000),

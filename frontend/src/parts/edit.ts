@@ -13,6 +13,7 @@ import { computed, reactive, ref, shallowRef, watch } from "vue";
 import { Problem } from "@/api/client";
 import { draftOf, dropDraft, keepDraft } from "@/api/drafts";
 import { tell } from "@/app/undo";
+import { copy, merged, same } from "./merge";
 
 export interface Kept {
   id: number;
@@ -37,22 +38,6 @@ interface Options<Row, Entered> {
   name?: (row: Row) => string;
   /** Whether a draft that is found is of what is meant here. */
   holds?: (found: Entered) => boolean;
-}
-
-const same = (one: unknown, other: unknown) => JSON.stringify(one) === JSON.stringify(other);
-const copy = <Value>(value: Value): Value => JSON.parse(JSON.stringify(value)) as Value;
-
-/** Mine where I changed it, theirs where I did not; of an object its parts, each by itself. */
-function merged<Value>(base: Value, mine: Value, theirs: Value): Value {
-  if (same(mine, base)) return theirs;
-  const parts = [base, mine, theirs].every(
-    (one) => typeof one === "object" && one !== null && !Array.isArray(one),
-  );
-  if (!parts) return mine;
-  const every = Object.keys({ ...(theirs as object), ...(mine as object) }) as (keyof Value)[];
-  return Object.fromEntries(
-    every.map((key) => [key, merged(base[key], mine[key], theirs[key])]),
-  ) as Value;
 }
 
 export function useEdit<Row extends Kept, Entered extends object>({

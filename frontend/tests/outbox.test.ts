@@ -1,0 +1,102 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+
+type Outbox = typeof import("@/api/outbox");
+const KEPT = "eyebright-sent ";
+const names = () => Object.keys(localStorage).filter((name) => name.startsWith(KEPT));
+
+/** A window of its own: the module anew, over the same storage. */
+async function opened(): Promise<Outbox> {
+  vi.resetModules();
+  return import("@/api/outbox");
+}
+
+describe("what was sent and not answered", () => {
+  const answers = vi.fn<() => Promise<Response>>();
+  beforeEach(() => {
+    vi.useFakeTimers();
+    localStorage.clear();
+    answers.mockReset();
+    vi.stubGlobal("fetch", answers);
+  });
+  afterEach(() => {
+    vi.unstubAllGlobals();
+    vi.useRealTimers();
+  });
+
+  it("is in the storage until it is answered", async () => {
+    const { enqueue, acknowledge } = await opened();
+    const sent = enqueue("POST", "/api/x", "{}");
+    expect(names()).toHaveLength(1);
+    acknowledge(sent);
+    expect(names()).toEqual([]);
+  });
+
+  it("is added once: the next try of what failed goes out with the same key", async () => {
+    const { enqueue, fail } = await opened();
+    const sent = enqueue("POST", "/api/x", '{"name":"a"}');
+    fail(sent);
+    expect(enqueue("POST", "/api/x", '{"name":"b"}').key).toBe(sent.key);
+  });
+
+  it("of a change, the next one holds the one before it", async () => {
+    const { enqueue, fail } = await opened();
+    const first = enqueue("PATCH", "/api/x/1", '{"name":"a"}');
+    fail(first);
+    const next = enqueue("PATCH", "/api/x/1", '{"name":"b"}');
+    expect(next.key).not.toBe(first.key);
+    expect(names()).toHaveLength(1);
+  });
+
+  it("goes out once more when the server answers again, and with growing pauses", async () => {
+    const { enqueue, fail, resume, reached } = await opened();
+    const again = vi.fn(() => Promise.resolve(new Response("{}", { status: 200 })));
+    const heard = vi.fn();
+    resume(again, heard);
+    answers.mockRejectedValueOnce(new TypeError()).mockRejectedValueOnce(new TypeError());
+    answers.mockResolvedValue(new Response(""));
+    const sent = enqueue("POST", "/api/x", "{}");
+    fail(sent);
+    expect(reached.value).toBe(false);
+    await vi.advanceTimersByTimeAsync(1_000); // refused
+    await vi.advanceTimersByTimeAsync(1_999);
+    expect(answers).toHaveBeenCalledTimes(1);
+    await vi.advanceTimersByTimeAsync(1); // refused
+    await vi.advanceTimersByTimeAsync(4_000);
+    expect(again).toHaveBeenCalledExactlyOnceWith({ ...sent, failed: true });
+    expect(heard).toHaveBeenCalledOnce();
+    expect(reached.value).toBe(true);
+    expect(names()).toEqual([]);
+  });
+
+  it("is kept where the server answers that it is broken", async () => {
+    const { enqueue, fail, resume } = await opened();
+    const again = vi.fn(() => Promise.resolve(new Response("", { status: 500 })));
+    resume(again, vi.fn());
+    answers.mockResolvedValue(new Response(""));
+    fail(enqueue("POST", "/api/x", "{}"));
+    await vi.advanceTimersByTimeAsync(1_000);
+    expect(again).toHaveBeenCalledOnce();
+    expect(names()).toHaveLength(1);
+  });
+
+  it("is taken up by the next window, silent where nobody saw it fail, and not after two days", async () => {
+    const gone = await opened();
+    gone.enqueue("POST", "/api/x", "{}");
+    await vi.advanceTimersByTimeAsync(1);
+    const next = await opened();
+    const again = vi.fn(() => Promise.resolve(new Response("{}")));
+    answers.mockResolvedValue(new Response(""));
+    next.resume(again, vi.fn());
+    await vi.advanceTimersByTimeAsync(1_000);
+    expect(again).toHaveBeenCalledWith(expect.objectContaining({ silent: true, path: "/api/x" }));
+
+    gone.enqueue("POST", "/api/y", "{}");
+    await vi.advanceTimersByTimeAsync(2 * 86_400_000 + 1);
+    const late = await opened();
+    const never = vi.fn(() => Promise.resolve(new Response("{}")));
+    late.resume(never, vi.fn());
+    await vi.advanceTimersByTimeAsync(20_000);
+    expect(never).not.toHaveBeenCalled();
+    expect(names()).toEqual([]);
+  });
+});
