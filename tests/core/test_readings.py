@@ -38,6 +38,17 @@ class Compared(TestCase):
         reading = StripReading(4.0, 1.0).figure
         self.assertEqual((reading.low, reading.high, reading.kind), (3.5, 4.5, "measured"))
 
+    def test_at_an_end_of_its_scale_it_says_this_or_beyond(self) -> None:
+        lowest, highest, between = (StripReading(ph, 0.3, 2.8, 4.6) for ph in (2.8, 4.6, 4.0))
+        self.assertAlmostEqual(lowest.figure.high, 2.95)
+        self.assertAlmostEqual(highest.figure.low, 4.45)
+        self.assertEqual((lowest.figure.low, highest.figure.high), (0.0, 14.0))
+        self.assertAlmostEqual(between.figure.high - between.figure.low, 0.3)
+        alkaline = Figure(8.0, 7.6, 8.4, "pH")
+        self.assertEqual(compare(alkaline, highest).agreement, "agrees")
+        self.assertEqual(compare(alkaline, between).agreement, "lower")
+        self.assertIn("anything above 4.45", compare(alkaline, highest).words)
+
 
 class OnTheHead(TestCase):
     """A jug that reads sharper than it was planned is warned of, or stopped, before it goes on."""
@@ -57,6 +68,12 @@ class OnTheHead(TestCase):
         self.assertEqual(self.called_for(2.0), ["burns", "too-acid-whatever"])
         self.assertEqual(self.called_for(3.2, minutes=5.0), ["sharp-too-long"])
         self.assertEqual(self.called_for(3.2, use="left_in"), ["too-acid-left-in"])
+
+    def test_beyond_an_end_of_the_scale_it_goes_as_far_as_was_predicted(self) -> None:
+        for low, called in ((3.6, []), (2.7, ["maybe-too-acid-rinsed-out"])):
+            added = cautions_on_reading(MILD | {"ph_low": low}, ["eyes"], StripReading(3.7, 0.2, 3.7, 5.0))
+            with self.subTest(low):
+                self.assertEqual([caution.id for caution in added], called)
 
     def test_what_was_said_before_is_not_said_twice(self) -> None:
         again = cautions_on_reading(MILD, ["too-acid-rinsed-out"], StripReading(2.6, 0.2))

@@ -73,9 +73,21 @@ class StripReading:
 
     @property
     def figure(self) -> Figure:
-        """The reading with its range: half a step each way (model: readings)."""
+        """Half a step each way; open beyond an end of its scale (model: readings)."""
         half = self.step / 2.0
-        return Figure(self.ph, self.ph - half, self.ph + half, "pH", "measured")
+        low = PH_SCALE[0] if self.at_low_end else self.ph - half
+        high = PH_SCALE[1] if self.at_high_end else self.ph + half
+        return Figure(self.ph, low, high, "pH", "measured")
+
+    @property
+    def at_low_end(self) -> bool:
+        """Whether it may be below as well."""
+        return self.low is not None and self.ph <= self.low + 1e-9
+
+    @property
+    def at_high_end(self) -> bool:
+        """Whether it may be above as well."""
+        return self.high is not None and self.ph >= self.high - 1e-9
 
     @property
     def deviation(self) -> float:
@@ -85,9 +97,9 @@ class StripReading:
     def misses(self, ph: Array) -> Array:
         """Half a step is its 90 %; beyond an end it says nothing more."""
         apart: Array = (ph - self.ph) / self.deviation
-        if self.low is not None and self.ph <= self.low + 1e-9:
+        if self.at_low_end:
             apart = np.maximum(apart, 0.0)
-        if self.high is not None and self.ph >= self.high - 1e-9:
+        if self.at_high_end:
             apart = np.minimum(apart, 0.0)
         return apart
 
@@ -126,8 +138,17 @@ class Comparison:
     words: str
 
 
+PH_SCALE = (0.0, 14.0)  # what lies beyond an end of a strip's scale
 FAR = 1.0  # pH between the ranges from which a misreading is likelier than an odd bottle
 UNLIKELY = 0.75  # pH beyond what was believable before anything was read
+
+
+def _range_words(reading: Figure) -> str:
+    if reading.low <= PH_SCALE[0]:
+        return f"the lowest of its scale: it may be anything below {reading.high:.2f}"
+    if reading.high >= PH_SCALE[1]:
+        return f"the highest of its scale: it may be anything above {reading.low:.2f}"
+    return f"somewhere from {reading.low:.2f} to {reading.high:.2f}"
 
 
 def believable(prior: Figure, read: Reading) -> bool:
@@ -149,10 +170,7 @@ def compare(
     little in it to turn one.
     """
     reading = read.figure
-    said = (
-        f"The {read.called} read {reading.value:g}, which is somewhere from "
-        f"{reading.low:.2f} to {reading.high:.2f}."
-    )
+    said = f"The {read.called} read {reading.value:g}, which is {_range_words(reading)}."
     expected = f"{predicted.value:.1f} was predicted, likely {predicted.low:.1f} to {predicted.high:.1f}."
     if reading.low <= predicted.high and predicted.low <= reading.high:
         return Comparison(reading, "agrees", f"{said} {expected} They agree.")

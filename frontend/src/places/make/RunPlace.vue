@@ -23,6 +23,12 @@ import WeighStep from "./WeighStep.vue";
 const { id } = defineProps<{ id: number }>();
 const router = useRouter();
 const { data: batch, error, refetch } = useBatch(() => id, true);
+// A jug is poured step by step on its own page.
+watch(
+  () => batch.value?.of === "jug",
+  (jug) => jug && void router.replace(`/journal/${id}/pour`),
+  { immediate: true },
+);
 const change = useChangeBatch();
 const { errors, trouble } = useTrouble(change.error);
 const next = useTemplateRef<HTMLButtonElement>("next");
