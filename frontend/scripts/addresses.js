@@ -1,5 +1,5 @@
-/** Write src/api/generated/addresses.ts: the address of every operation, from the API's own description. */
-import { readFileSync, writeFileSync } from "node:fs";
+/** What src/api/generated/addresses.ts says: the address of every operation, from the API's own description. */
+import { readFileSync } from "node:fs";
 
 const described = JSON.parse(
   readFileSync(new URL("../../docs/openapi.json", import.meta.url), "utf8"),
@@ -14,4 +14,4 @@ export const ADDRESSES = {
 ${lines.sort().join("\n")}
 } as const;
 `;
-writeFileSync(new URL("../src/api/generated/addresses.ts", import.meta.url), text);
+process.stdout.write(text);

@@ -1,61 +1,19 @@
 """What comes of a formula, on the wire."""
 
-from typing import Literal
-
-from eyebright.core.vocabulary import Phase, Place
+from eyebright.core.formulas.assess import (
+    Cost,
+    Drawn,
+    DryingBalance,
+    Residue,
+    Sensitivity,
+    ShelfLife,
+    Source,
+)
+from eyebright.core.formulas.prepare import Tool
+from eyebright.core.vocabulary import Phase
 from eyebright.kept.wire import CautionOut, FigureOut, Out
 
 from .choices import MaybeForm
-
-
-class DrawnOut(Out):
-    """What was drawn out of one plant: the share of it, and what it gives."""
-
-    name: str
-    share: FigureOut
-    active: FigureOut | None
-    what: str
-
-
-class FeltOut(Out):
-    """Grit or residue."""
-
-    per_100: FigureOut
-    word: str
-    says: str
-
-
-class WhyOut(Out):
-    """What makes the range of a figure: its share, and what it is."""
-
-    share: float
-    what: str
-
-
-class SourceOut(Out):
-    """One thing that cleans: its share of the cleaning, and g in 100 g."""
-
-    name: str
-    share: float
-    per_100: FigureOut
-
-
-class WeightOut(Out):
-    """One thing on a side of the balance."""
-
-    side: Literal["drying", "conditioning"]
-    name: str
-    points: FigureOut
-
-
-class BalanceOut(Out):
-    """Drying against conditioning."""
-
-    drying: FigureOut
-    conditioning: FigureOut
-    tilt: FigureOut
-    says: str
-    weights: list[WeightOut]
 
 
 class ThicknessOut(Out):
@@ -75,40 +33,6 @@ class ScentOut(Out):
     percent: FigureOut
     cap: float
     why: str
-
-
-class KeptPlaceOut(Out):
-    """How long it keeps in one place, and what limits that."""
-
-    place: Place
-    name: str
-    days: int
-    says: str
-    reason: str
-    source: str
-
-
-class KeepsOut(Out):
-    """Keeping, and what would help."""
-
-    places: list[KeptPlaceOut]
-    helps: list[str]
-
-
-class CostOut(Out):
-    """What a batch and a wash cost; `unknown`: what has no price."""
-
-    batch: float | None
-    wash: float | None
-    unknown: list[str]
-
-
-class ToolOut(Out):
-    """One thing to have at hand, and mL it must hold."""
-
-    name: str
-    why: str
-    holds: float | None
 
 
 class LiftOut(Out):
@@ -157,25 +81,25 @@ class AssessmentOut(Out):
     lines: list[WeighedLineOut]
     steps: list[DoneStepOut]
     ph: FigureOut | None
-    ph_why: list[WhyOut]
+    ph_why: list[Sensitivity]
     lift: LiftOut
-    lift_why: list[WhyOut]
-    sources: list[SourceOut]
+    lift_why: list[Sensitivity]
+    sources: list[Source]
     thickness: ThicknessOut | None
-    drawn: list[DrawnOut]
+    drawn: list[Drawn]
     yield_g: FigureOut
     yield_ml: FigureOut
     evaporated: FigureOut
     kept_back: FigureOut
     washes: FigureOut
-    balance: BalanceOut
+    balance: DryingBalance
     scent: ScentOut | None
-    grit: FeltOut
-    residue: FeltOut
+    grit: Residue
+    residue: Residue
     stain: str
-    keeping: KeepsOut
-    cost: CostOut
-    tools: list[ToolOut]
+    keeping: ShelfLife
+    cost: Cost
+    tools: list[Tool]
     room: float
     too_small: str
     hands_on: float

@@ -1,11 +1,14 @@
 """What comes of a formula: pH, cleansing, texture, drying balance, residue, scent, shelf life, cost."""
 
-from .assessment import ASSESS_DRAWS, Assessment, assess
-from .cleansing import cleaning_of
+from .assessment import ASSESS_DRAWS, Assessment, Cost, Drawn, assess
+from .cleansing import Source, cleaning_of
 from .digest import VERSION, Digest, DigestSubject, digest_of, kept_digest
+from .drying_balance import DryingBalance
 from .facts import mix_facts
 from .on_head import LEFT_IN
+from .residue import Residue
 from .scent import cap_for, scent_of
+from .sensitivity import Sensitivity
 from .shelf_life import (
     WET,
     PlaceLife,
@@ -23,10 +26,16 @@ __all__ = [
     "VERSION",
     "WET",
     "Assessment",
+    "Cost",
     "Digest",
     "DigestSubject",
+    "Drawn",
+    "DryingBalance",
     "PlaceLife",
+    "Residue",
+    "Sensitivity",
     "ShelfLife",
+    "Source",
     "Texture",
     "assess",
     "cap_for",

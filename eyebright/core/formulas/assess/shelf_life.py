@@ -9,10 +9,11 @@ from ... import tables
 from ...materials import is_a, kinds_that
 from ...numbers import middle
 from ...rules import Condition, conditions, facts_of, hold
+from ...vocabulary import Place
 from ...words import keeping_time
 from ..prepare import Preparation
 
-PLACES = ("shelf", "fridge", "freezer")
+PLACES: tuple[Place, ...] = ("shelf", "fridge", "freezer")
 WET = 0.1  # g of water in 1 g: drier than that it keeps as a powder or an oil does
 VINEGAR_STRONG, VINEGAR_SOME = 1.0, 0.3  # g of acetic acid in 100 mL
 SHORT_OIL_DAYS = 120
@@ -37,7 +38,7 @@ class ShelfLifeRow:
 class PlaceLife:
     """How long it keeps in one place (0: the same day), and the reason that limits it."""
 
-    place: str
+    place: Place
     name: str
     days: int
     says: str
@@ -64,7 +65,7 @@ def _raw() -> dict[str, Any]:
 
 @cache
 def shelf_life_rows() -> tuple[ShelfLifeRow, ...]:
-    """The rows of `keeping.toml`."""
+    """The rows of `shelf_life.toml`."""
     return tuple(
         ShelfLifeRow(
             **row

@@ -3650,34 +3650,34 @@ export interface components {
         AssessmentOut: {
             /** Against School */
             against_school: string[];
-            balance: components["schemas"]["BalanceOut"];
+            balance: components["schemas"]["DryingBalance"];
             /** Cautions */
             cautions: components["schemas"]["CautionOut"][];
-            cost: components["schemas"]["CostOut"];
+            cost: components["schemas"]["Cost"];
             /** Currency */
             currency: string;
             /** Drawn */
-            drawn: components["schemas"]["DrawnOut"][];
+            drawn: components["schemas"]["Drawn"][];
             evaporated: components["schemas"]["FigureOut"];
-            grit: components["schemas"]["FeltOut"];
+            grit: components["schemas"]["Residue"];
             /** Hands On */
             hands_on: number;
-            keeping: components["schemas"]["KeepsOut"];
+            keeping: components["schemas"]["ShelfLife"];
             kept_back: components["schemas"]["FigureOut"];
             lift: components["schemas"]["LiftOut"];
             /** Lift Why */
-            lift_why: components["schemas"]["WhyOut"][];
+            lift_why: components["schemas"]["Sensitivity"][];
             /** Lines */
             lines: components["schemas"]["WeighedLineOut"][];
             ph: components["schemas"]["FigureOut"] | null;
             /** Ph Why */
-            ph_why: components["schemas"]["WhyOut"][];
-            residue: components["schemas"]["FeltOut"];
+            ph_why: components["schemas"]["Sensitivity"][];
+            residue: components["schemas"]["Residue"];
             /** Room */
             room: number;
             scent: components["schemas"]["ScentOut"] | null;
             /** Sources */
-            sources: components["schemas"]["SourceOut"][];
+            sources: components["schemas"]["Source"][];
             /** Stain */
             stain: string;
             /** Steps */
@@ -3686,7 +3686,7 @@ export interface components {
             /** Too Small */
             too_small: string;
             /** Tools */
-            tools: components["schemas"]["ToolOut"][];
+            tools: components["schemas"]["Tool"][];
             /** Waiting */
             waiting: number[];
             washes: components["schemas"]["FigureOut"];
@@ -3712,19 +3712,6 @@ export interface components {
         BackIn: {
             /** Version */
             version: number;
-        };
-        /**
-         * BalanceOut
-         * @description Drying against conditioning.
-         */
-        BalanceOut: {
-            conditioning: components["schemas"]["FigureOut"];
-            drying: components["schemas"]["FigureOut"];
-            /** Says */
-            says: string;
-            tilt: components["schemas"]["FigureOut"];
-            /** Weights */
-            weights: components["schemas"]["WeightOut"][];
         };
         /**
          * BasinChangeIn
@@ -4939,10 +4926,10 @@ export interface components {
             ways: components["schemas"]["CorrectionOut"][];
         };
         /**
-         * CostOut
-         * @description What a batch and a wash cost; `unknown`: what has no price.
+         * Cost
+         * @description What a batch and a wash of it cost; None where a price is not known, and of what.
          */
-        CostOut: {
+        Cost: {
             /** Batch */
             batch: number | null;
             /** Unknown */
@@ -5058,6 +5045,18 @@ export interface components {
             what: string;
         };
         /**
+         * Drawn
+         * @description What was drawn out of one plant: the share of it, and what it gives, g in 100 mL.
+         */
+        Drawn: {
+            active: components["schemas"]["Figure"] | null;
+            /** Name */
+            name: string;
+            share: components["schemas"]["Figure"];
+            /** What */
+            what: string;
+        };
+        /**
          * DrawnFromOut
          * @description A bottle that a line is drawn from: so much of it (`unit`), what is left in it, and its date.
          */
@@ -5074,16 +5073,17 @@ export interface components {
             use_by: string | null;
         };
         /**
-         * DrawnOut
-         * @description What was drawn out of one plant: the share of it, and what it gives.
+         * DryingBalance
+         * @description Points on each side, what makes them, and the two against each other from -1 (dries) to 1.
          */
-        DrawnOut: {
-            active: components["schemas"]["FigureOut"] | null;
-            /** Name */
-            name: string;
-            share: components["schemas"]["FigureOut"];
-            /** What */
-            what: string;
+        DryingBalance: {
+            conditioning: components["schemas"]["Figure"];
+            drying: components["schemas"]["Figure"];
+            /** Says */
+            says: string;
+            tilt: components["schemas"]["Figure"];
+            /** Weights */
+            weights: components["schemas"]["Weight"][];
         };
         /**
          * DueOut
@@ -5315,17 +5315,6 @@ export interface components {
             feel: ("soft" | "clean" | "shiny" | "smooth" | "squeaky" | "tight" | "itchy" | "stinging" | "heavy" | "tangled")[];
         };
         /**
-         * FeltOut
-         * @description Grit or residue.
-         */
-        FeltOut: {
-            per_100: components["schemas"]["FigureOut"];
-            /** Says */
-            says: string;
-            /** Word */
-            word: string;
-        };
-        /**
          * FieldError
          * @description One field's trouble. `field` is empty when the whole is meant.
          */
@@ -5334,6 +5323,26 @@ export interface components {
             field: string;
             /** Message */
             message: string;
+        };
+        /**
+         * Figure
+         * @description A number fit to be shown: its middle, its 90 % range, its unit and what kind of number it is.
+         */
+        Figure: {
+            /** High */
+            high: number;
+            /**
+             * Kind
+             * @default computed
+             * @enum {string}
+             */
+            kind: "measured" | "computed" | "custom";
+            /** Low */
+            low: number;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number;
         };
         /**
          * FigureOut
@@ -6347,16 +6356,6 @@ export interface components {
             numbered: number;
         };
         /**
-         * KeepsOut
-         * @description Keeping, and what would help.
-         */
-        KeepsOut: {
-            /** Helps */
-            helps: string[];
-            /** Places */
-            places: components["schemas"]["KeptPlaceOut"][];
-        };
-        /**
          * KeptMaterialOut
          * @description One that the household has said something of, and the version of that.
          */
@@ -6394,27 +6393,6 @@ export interface components {
             head: components["schemas"]["HeadOut"];
             /** Id */
             id: number;
-        };
-        /**
-         * KeptPlaceOut
-         * @description How long it keeps in one place, and what limits that.
-         */
-        KeptPlaceOut: {
-            /** Days */
-            days: number;
-            /** Name */
-            name: string;
-            /**
-             * Place
-             * @enum {string}
-             */
-            place: "shelf" | "fridge" | "freezer";
-            /** Reason */
-            reason: string;
-            /** Says */
-            says: string;
-            /** Source */
-            source: string;
         };
         /**
          * KeyNameOut
@@ -7763,6 +7741,27 @@ export interface components {
             name: string;
         };
         /**
+         * PlaceLife
+         * @description How long it keeps in one place (0: the same day), and the reason that limits it.
+         */
+        PlaceLife: {
+            /** Days */
+            days: number;
+            /** Name */
+            name: string;
+            /**
+             * Place
+             * @enum {string}
+             */
+            place: "shelf" | "fridge" | "freezer";
+            /** Reason */
+            reason: string;
+            /** Says */
+            says: string;
+            /** Source */
+            source: string;
+        };
+        /**
          * PlanOut
          * @description What is planned, and what must be made for it, in order of time; `now` by the server's clock.
          */
@@ -8615,6 +8614,20 @@ export interface components {
             text: string;
         };
         /**
+         * Residue
+         * @description Grit or residue: g in 100 g, and in a word.
+         */
+        Residue: {
+            per_100: components["schemas"]["Figure"];
+            /** Says */
+            says: string;
+            /**
+             * Word
+             * @enum {string}
+             */
+            word: "none" | "a little" | "some" | "much";
+        };
+        /**
          * RestoredOut
          * @description What was put back, when it was written, and the copy of what stood there before ("" for none).
          */
@@ -9147,6 +9160,26 @@ export interface components {
             whole: number;
         };
         /**
+         * Sensitivity
+         * @description What makes the range of one figure: its share of it, and what it is.
+         */
+        Sensitivity: {
+            /** Share */
+            share: number;
+            /** What */
+            what: string;
+        };
+        /**
+         * ShelfLife
+         * @description How long it keeps in each place, and what would make it keep longer.
+         */
+        ShelfLife: {
+            /** Helps */
+            helps: string[];
+            /** Places */
+            places: components["schemas"]["PlaceLife"][];
+        };
+        /**
          * SodaOut
          * @description A soda wash, honestly: g that dissolve and that do not, the pH just mixed and stood, the caps.
          */
@@ -9167,13 +9200,13 @@ export interface components {
             undissolved: number;
         };
         /**
-         * SourceOut
-         * @description One thing that cleans: its share of the cleaning, and g in 100 g.
+         * Source
+         * @description One thing that cleans: its name, its share of all the cleaning, g of it in 100 g.
          */
-        SourceOut: {
+        Source: {
             /** Name */
             name: string;
-            per_100: components["schemas"]["FigureOut"];
+            per_100: components["schemas"]["Figure"];
             /** Share */
             share: number;
         };
@@ -9728,10 +9761,10 @@ export interface components {
             now: string;
         };
         /**
-         * ToolOut
-         * @description One thing to have at hand, and mL it must hold.
+         * Tool
+         * @description One thing to have at hand: what, why, and the mL it must hold, where that matters.
          */
-        ToolOut: {
+        Tool: {
             /** Holds */
             holds: number | null;
             /** Name */
@@ -10415,13 +10448,13 @@ export interface components {
             share: number;
         };
         /**
-         * WeightOut
-         * @description One thing on a side of the balance.
+         * Weight
+         * @description One thing on a side: its name and points.
          */
-        WeightOut: {
+        Weight: {
             /** Name */
             name: string;
-            points: components["schemas"]["FigureOut"];
+            points: components["schemas"]["Figure"];
             /**
              * Side
              * @enum {string}
@@ -10447,16 +10480,6 @@ export interface components {
             day: string;
             /** Why */
             why: string[];
-        };
-        /**
-         * WhyOut
-         * @description What makes the range of a figure: its share, and what it is.
-         */
-        WhyOut: {
-            /** Share */
-            share: number;
-            /** What */
-            what: string;
         };
         /**
          * ZoneOut
