@@ -142,11 +142,11 @@ class Log(ApiTestCase):
         secret = "Wren's secret"
         with (
             self.assertLogs("eyebright.kept.problems", "ERROR") as heard,
-            mock.patch("eyebright.shelf.api.lot_room.save_lot", side_effect=ValueError(secret)),
+            mock.patch("eyebright.shelf.models.Lot.save", side_effect=ValueError(secret)),
         ):
             found = self.raw("POST", "/shelf/lots", {"material": "malt_vinegar", "name": secret})
         self.assertEqual(found.status_code, 500)
         said = WithoutWhatWasTyped().format(heard.records[0])
         self.assertIn("ValueError", said)
-        self.assertIn("api.py", said)
+        self.assertIn("lots.py", said)
         self.assertNotIn(secret, said)
