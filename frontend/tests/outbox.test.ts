@@ -99,4 +99,16 @@ describe("what was sent and not answered", () => {
     expect(never).not.toHaveBeenCalled();
     expect(names()).toEqual([]);
   });
+
+  it("stays silent through a window that goes before it was sent once more", async () => {
+    const gone = await opened();
+    gone.enqueue("POST", "/api/x", "{}");
+    (await opened()).resume(() => Promise.reject(new TypeError()), vi.fn());
+    const again = vi.fn(() => Promise.resolve(new Response("{}")));
+    answers.mockResolvedValue(new Response(""));
+    const third = await opened();
+    third.resume(again, vi.fn());
+    await vi.advanceTimersByTimeAsync(1_000);
+    expect(again).toHaveBeenCalledWith(expect.objectContaining({ silent: true }));
+  });
 });

@@ -144,7 +144,7 @@ export function resume(send: Again, hears: Heard): void {
       const sent = stored<Sent>(key);
       localStorage.removeItem(key);
       if (!sent || Date.now() - sent.at > KEPT_MS) continue;
-      const left = { ...sent, failed: true, silent: !sent.failed };
+      const left = { ...sent, failed: true, silent: sent.silent ?? !sent.failed };
       live.set(sent.key, left);
       put(left);
     }
