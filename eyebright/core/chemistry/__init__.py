@@ -2,7 +2,16 @@
 
 from .carbonate import AIR_CO2, after_standing, charge, dissolved
 from .equilibrium import ChemistryError, Equilibrium, EquilibriumMany, solve_ph, solve_ph_many
-from .readings import SHARED, MeterReading, Reading, ReadingError, StripReading, believable, compare
+from .readings import (
+    SHARED,
+    Comparison,
+    MeterReading,
+    Reading,
+    ReadingError,
+    StripReading,
+    believable,
+    compare,
+)
 from .sites import LADDER, alkali_beyond_acid, base_at, held_by, ladder_near
 from .solution import Contribution, Part, acid_grams, neat_ph, solve, solve_together, totals
 from .species import LN10, species_table
@@ -15,6 +24,7 @@ __all__ = [
     "LN10",
     "SHARED",
     "ChemistryError",
+    "Comparison",
     "Contribution",
     "Equilibrium",
     "EquilibriumMany",

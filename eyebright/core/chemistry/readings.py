@@ -22,6 +22,25 @@ class Reading(Protocol):
     """A pH as it was read."""
 
     @property
+    def ph(self) -> float:
+        """What it said."""
+        ...
+
+    @property
+    def at_low_end(self) -> bool:
+        """Whether it may be below as well."""
+        ...
+
+    @property
+    def at_high_end(self) -> bool:
+        """Whether it may be above as well."""
+        ...
+
+    def open_to(self, low: float, high: float) -> Figure:
+        """The reading with its range, where it may lie beyond an end of a scale no further than this."""
+        ...
+
+    @property
     def figure(self) -> Figure:
         """The reading with its range."""
         ...
@@ -74,10 +93,18 @@ class StripReading:
     @property
     def figure(self) -> Figure:
         """Half a step each way; open beyond an end of its scale (model: readings)."""
-        half = self.step / 2.0
-        low = PH_SCALE[0] if self.at_low_end else self.ph - half
-        high = PH_SCALE[1] if self.at_high_end else self.ph + half
-        return Figure(self.ph, low, high, "pH", "measured")
+        return self.open_to(*PH_SCALE)
+
+    def open_to(self, low: float, high: float) -> Figure:
+        """The same, with what lies beyond an end of its scale no further than this."""
+        least, most = self.ph - self.step / 2.0, self.ph + self.step / 2.0
+        return Figure(
+            self.ph,
+            min(max(least, PH_SCALE[0]), low) if self.at_low_end else least,
+            max(min(most, PH_SCALE[1]), high) if self.at_high_end else most,
+            "pH",
+            "measured",
+        )
 
     @property
     def at_low_end(self) -> bool:
@@ -112,10 +139,15 @@ class MeterReading:
     reach: float
     called: str = "meter"
     pack: str = ""
+    at_low_end = at_high_end = False  # it has no blocks that end
 
     @property
     def figure(self) -> Figure:
         """The reading with its range."""
+        return self.open_to(*PH_SCALE)
+
+    def open_to(self, low: float, high: float) -> Figure:
+        """The same: a meter reads all of the scale."""
         return Figure(self.ph, self.ph - self.reach, self.ph + self.reach, "pH", "measured")
 
     @property
@@ -143,12 +175,13 @@ FAR = 1.0  # pH between the ranges from which a misreading is likelier than an o
 UNLIKELY = 0.75  # pH beyond what was believable before anything was read
 
 
-def _range_words(reading: Figure) -> str:
-    if reading.low <= PH_SCALE[0]:
-        return f"the lowest of its scale: it may be anything below {reading.high:.2f}"
-    if reading.high >= PH_SCALE[1]:
-        return f"the highest of its scale: it may be anything above {reading.low:.2f}"
-    return f"somewhere from {reading.low:.2f} to {reading.high:.2f}"
+def _range_words(read: Reading) -> str:
+    low, high = read.figure.low, read.figure.high
+    if read.at_low_end:
+        return f"the lowest of its scale: it may be anything below {high:.2f}"
+    if read.at_high_end:
+        return f"the highest of its scale: it may be anything above {low:.2f}"
+    return f"somewhere from {low:.2f} to {high:.2f}"
 
 
 def believable(prior: Figure, read: Reading) -> bool:
@@ -170,7 +203,7 @@ def compare(
     little in it to turn one.
     """
     reading = read.figure
-    said = f"The {read.called} read {reading.value:g}, which is {_range_words(reading)}."
+    said = f"The {read.called} read {reading.value:g}, which is {_range_words(read)}."
     expected = f"{predicted.value:.1f} was predicted, likely {predicted.low:.1f} to {predicted.high:.1f}."
     if reading.low <= predicted.high and predicted.low <= reading.high:
         return Comparison(reading, "agrees", f"{said} {expected} They agree.")

@@ -1,11 +1,9 @@
 """What a reading adds to what was said of a jug when it was planned."""
 
 from collections.abc import Collection, Mapping
-from dataclasses import replace
 from typing import Any
 
-from ..chemistry import Reading, StripReading
-from ..numbers import Figure
+from ..chemistry import Reading
 from ..rules import Caution, cautions
 
 MOST_ACID = 6.0  # g in 100 mL: undiluted vinegar
@@ -18,7 +16,8 @@ def cautions_on_reading(
 
     `facts` are the plan's; `said` the ids of its cautions.
     """
-    read = _bounded(reading, facts)
+    # Beyond an end of a strip's scale it goes as far as was predicted.
+    read = reading.open_to(*(float(facts.get(end) or reading.ph) for end in ("ph_low", "ph_high")))
     acid = _acid_behind(facts, read.value)
     known = {
         "ph": read.value, "ph_shown": round(read.value, 1), "ph_low": read.low, "ph_high": read.high,
@@ -26,19 +25,6 @@ def cautions_on_reading(
     }  # fmt: skip
     found = cautions("jug", {**facts, **known})
     return tuple(caution for caution in found if caution.level != "note" and caution.id not in said)
-
-
-def _bounded(reading: Reading, facts: Mapping[str, Any]) -> Figure:
-    """What was read; beyond an end of a strip's scale it goes as far as was predicted."""
-    read = reading.figure
-    if not isinstance(reading, StripReading):
-        return read
-    half, low, high = reading.step / 2.0, read.low, read.high
-    if reading.at_low_end:
-        low = min(read.value - half, float(facts.get("ph_low") or read.value))
-    if reading.at_high_end:
-        high = max(read.value + half, float(facts.get("ph_high") or read.value))
-    return replace(read, low=low, high=high)
 
 
 def _acid_behind(facts: Mapping[str, Any], ph: float) -> float:

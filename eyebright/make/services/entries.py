@@ -9,7 +9,7 @@ from django.db.models import Max, Prefetch, QuerySet
 from django.utils import timezone
 from pydantic import ValidationError
 
-from eyebright.core.chemistry import MeterReading, StripReading, compare
+from eyebright.core.chemistry import MeterReading, StripReading
 from eyebright.core.materials import Named, Score, finder_of
 from eyebright.core.mix import cautions_on_reading
 from eyebright.core.numbers import Figure
@@ -30,7 +30,7 @@ from ..schemas.entries import BeginIn, EntriesOut, EntryIn, EntryOut, Feel, Pour
 from ..signals import jug_changed
 from . import batches
 from .jugs import jug_layers, pour_jug, put_right
-from .readings import foreseen, note_reading, take_reading_back
+from .readings import compared, foreseen, note_reading, take_reading_back
 
 PAGE = 30
 OF_ANOTHER_VERSION: dict[str, Any] = {  # what stands in for a jug that cannot be read here
@@ -75,12 +75,9 @@ def entry_out(batch: Batch, there: Collection[str] | None = None) -> EntryOut:
     """An entry, with its reading held against the prediction. `there`: which things still stand there."""
     if there is None:
         there = supplies_of(line["stuff"] for line in batch.lines)
-    facts, wash = batch.facts, _wash(batch)
+    wash = _wash(batch)
     read = None if batch.reading is None else kept_reading(batch.reading)
-    soda, coloured = bool(facts.get("soda_percent")), bool(facts.get("tannin"))
-    compared = None
-    if read:
-        compared = compare(_predicted(batch), read, soda=soda, coloured=coloured, weak=_weak(facts))
+    found = compared(batch, read, _predicted(batch), weak=_weak(batch.facts)) if read else None
     with_what: Literal["strip", "meter"] = "meter" if isinstance(read, MeterReading) else "strip"
     return EntryOut(
         id=batch.pk,
@@ -91,11 +88,11 @@ def entry_out(batch: Batch, there: Collection[str] | None = None) -> EntryOut:
         head=batch.head_id,
         who=batch.head.name if batch.head else batch.who,
         rinse=_poured(batch, there),
-        reading=figure_out(compared.reading) if compared else None,
-        read_with=with_what if compared else None,
+        reading=figure_out(found.reading) if found else None,
+        read_with=with_what if found else None,
         reading_step=as_float(batch.reading.step) if batch.reading else None,
-        agreement=compared.agreement if compared else None,
-        comparison=compared.words if compared else None,
+        agreement=found.agreement if found else None,
+        comparison=found.words if found else None,
         read_again=AGAIN if batch.reading and batch.reading.doubtful else "",
         reading_cautions=[caution_out(caution) for caution in _on_reading(batch)],
         feel=[each for each in (wash.feel if wash else ()) if each in get_args(Feel)],

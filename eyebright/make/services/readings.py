@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 
-from eyebright.core.chemistry import Reading
+from eyebright.core.chemistry import Comparison, Reading, compare
 from eyebright.core.numbers import Figure
 from eyebright.shelf.services.readings import keep_reading
 
@@ -14,6 +14,12 @@ def foreseen(batch: Batch) -> Figure | None:
     if batch.predicted is None or batch.predicted_low is None or batch.predicted_high is None:
         return None
     return Figure(float(batch.predicted), float(batch.predicted_low), float(batch.predicted_high), "pH")
+
+
+def compared(batch: Batch, read: Reading, predicted: Figure, *, weak: bool = False) -> Comparison:
+    """What was read held against what was predicted. `weak`: too little in it to turn a strip."""
+    soda, coloured = bool(batch.facts.get("soda_percent")), bool(batch.facts.get("tannin"))
+    return compare(predicted, read, soda=soda, coloured=coloured, weak=weak)
 
 
 def note_reading(batch: Batch, found: Reading, teaches: Sequence[tuple[str, float, str]]) -> None:

@@ -7,7 +7,6 @@ from typing import Literal, get_args
 
 from django.utils import timezone
 
-from eyebright.core.chemistry import compare
 from eyebright.core.formulas.model import step_kinds
 from eyebright.core.learning import outcomes
 from eyebright.core.make import loads, minutes_said, skin_safe, texture_said, yield_said
@@ -36,7 +35,7 @@ from ..schemas.batches import (
 from ..snapshots import PlannedPour, SheetStep
 from .containers import containers_out, filled_of
 from .evaluation import careful, same
-from .readings import foreseen
+from .readings import compared, foreseen
 from .warmth import cooling_of
 
 
@@ -221,9 +220,7 @@ def _read(batch: Batch) -> tuple[FigureOut | None, str, str]:
     shown, predicted = figure_out(read.figure), foreseen(batch)
     if predicted is None:
         return shown, "", ""
-    soda, coloured = bool(batch.facts.get("soda_percent")), bool(batch.facts.get("tannin"))
-    words = compare(predicted, read, soda=soda, coloured=coloured).words
-    return shown, words, AGAIN if batch.reading.doubtful else ""
+    return shown, compared(batch, read, predicted).words, AGAIN if batch.reading.doubtful else ""
 
 
 def _yield_says(batch: Batch, done: FiguresOut) -> str:
