@@ -141,7 +141,6 @@ __all__ = [
     "library",
     "library_finder",
     "lifts_as",
-    "lifts_as, plant_of",
     "material",
     "material_from_row",
     "measure_table",

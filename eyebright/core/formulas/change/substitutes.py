@@ -122,7 +122,7 @@ def substitutes(material: Material | None, among: Iterable[Supply]) -> list[Subs
     had = does(material)[role]
     out = []
     for supply in among:
-        if supply.material is material:
+        if supply.material is not None and material is not None and supply.material.key == material.key:
             continue
         alike = likeness(material, supply.material)
         has = does(supply.material).get(role, 0.0)
