@@ -1,10 +1,11 @@
+import tailwindcss from "@tailwindcss/vite";
 import vue from "@vitejs/plugin-vue";
 import { fileURLToPath } from "node:url";
 import { defineConfig } from "vitest/config";
 
 export default defineConfig({
   base: "/",
-  plugins: [vue()],
+  plugins: [vue(), tailwindcss()],
   // The page view puts each answer's own nonce in this place.
   html: { cspNonce: "__CSP_NONCE__" },
   resolve: { alias: { "@": fileURLToPath(new URL("./src", import.meta.url)) } },

@@ -31,7 +31,7 @@ useShortcuts(
 
 <template>
   <div :class="['shell', { basin: atBasin }]">
-    <a class="skip" href="#worktop">Skip to the worktop</a>
+    <a class="skip absolute -left-249.75" href="#worktop">Skip to the worktop</a>
     <header v-if="!atBasin" class="stem">
       <RouterLink to="/mix" class="name">Eyebright</RouterLink>
       <StemNav />
@@ -54,7 +54,10 @@ useShortcuts(
       </p>
       <RouterView />
       <TrayBar />
-      <footer v-if="!atBasin" class="quiet small">
+      <footer
+        v-if="!atBasin"
+        class="quiet small mt-auto px-10 pt-4 pb-6 phone:px-4 phone:pt-4 phone:pb-37.5"
+      >
         For your own kitchen and your own head. Not medical advice; what is sold or given away falls
         under local cosmetics rules.
         <span class="phone-only">
@@ -146,11 +149,6 @@ kbd {
   padding-left: 12px;
 }
 
-footer {
-  margin-top: auto;
-  padding: 16px 40px 24px;
-}
-
 .tray {
   margin-top: auto;
 }
@@ -161,11 +159,6 @@ footer {
 
 .phone-only {
   display: none;
-}
-
-.skip {
-  position: absolute;
-  left: -999px;
 }
 
 .skip:focus {
@@ -195,10 +188,6 @@ footer {
   .name,
   .foot {
     display: none;
-  }
-
-  footer {
-    padding: 16px 16px 150px;
   }
 
   .phone-only {

@@ -67,7 +67,7 @@ defineExpose({ show });
 
 <template>
   <dialog ref="dialog" aria-label="Find anything" @click.self="dialog?.close()">
-    <div class="inside">
+    <div class="px-5.5 py-5 grid gap-3">
       <input
         v-model="words"
         type="text"
@@ -80,7 +80,13 @@ defineExpose({ show });
         :aria-activedescendant="hits.length ? `${list}-${at}` : undefined"
         @keydown="key"
       />
-      <ul v-if="hits.length" :id="list" role="listbox" aria-label="Found">
+      <ul
+        v-if="hits.length"
+        :id="list"
+        class="list-none m-0 p-0 max-h-[50vh] overflow-y-auto"
+        role="listbox"
+        aria-label="Found"
+      >
         <li
           v-for="(hit, i) in hits"
           :id="`${list}-${i}`"
@@ -120,12 +126,6 @@ dialog {
   width: calc(100vw - 32px);
 }
 
-.inside {
-  padding: 20px 22px;
-  display: grid;
-  gap: 12px;
-}
-
 input {
   border: 0;
   border-bottom: 2px solid var(--vein);
@@ -134,14 +134,6 @@ input {
   font: 400 1.25rem/1.6 var(--sans);
   padding: 4px 2px;
   outline-offset: 4px;
-}
-
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  max-height: 50vh;
-  overflow-y: auto;
 }
 
 li {

@@ -11,14 +11,14 @@ defineExpose({ show });
 
 <template>
   <dialog ref="dialog" aria-labelledby="keys-title" @click.self="dialog?.close()">
-    <div class="inside">
+    <div class="px-7 py-6 grid gap-4">
       <h2 id="keys-title">Keys that work here</h2>
-      <dl>
+      <dl class="grid grid-cols-[auto_1fr] gap-x-4 gap-y-2 m-0">
         <template v-for="shortcut in working" :key="shortcut.key + shortcut.does">
           <dt>
             <kbd>{{ shortcut.key }}</kbd>
           </dt>
-          <dd>{{ shortcut.does }}</dd>
+          <dd class="m-0">{{ shortcut.does }}</dd>
         </template>
       </dl>
       <p class="quiet small">None of them fires while you are typing.</p>
@@ -31,23 +31,6 @@ defineExpose({ show });
 dialog {
   max-width: 420px;
   width: calc(100vw - 32px);
-}
-
-.inside {
-  padding: 24px 28px;
-  display: grid;
-  gap: 16px;
-}
-
-dl {
-  display: grid;
-  grid-template-columns: auto 1fr;
-  gap: 8px 16px;
-  margin: 0;
-}
-
-dd {
-  margin: 0;
 }
 
 kbd {

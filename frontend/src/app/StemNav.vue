@@ -15,7 +15,7 @@ const here = computed(() => places.findIndex((place) => route.path.startsWith(pl
 
 <template>
   <nav aria-label="Places">
-    <ul>
+    <ul class="list-none m-0 p-0 phone:flex">
       <li v-for="(place, index) in places" :key="place.path">
         <RouterLink
           :to="place.path"
@@ -23,7 +23,7 @@ const here = computed(() => places.findIndex((place) => route.path.startsWith(pl
           :aria-current="index === here ? 'page' : undefined"
         >
           <svg viewBox="0 0 44 56" aria-hidden="true">
-            <path class="stalk" d="M14 0C11 18 17 38 14 56" />
+            <path class="stalk phone:hidden" d="M14 0C11 18 17 38 14 56" />
             <g v-if="index === here" class="flower">
               <path
                 d="M22 14c-6 0-9 4-8 7 0 3 3 4 5 4-4 1-7 3-7 6s4 5 7 3c2-1 3-3 4-5 1 3 3 5 5 6 4 1 6-2 5-5-1-2-3-4-6-5 3 0 5-2 5-5 0-4-4-6-10-6z"
@@ -49,12 +49,6 @@ const here = computed(() => places.findIndex((place) => route.path.startsWith(pl
 </template>
 
 <style scoped>
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-
 a {
   display: flex;
   align-items: center;
@@ -115,10 +109,6 @@ svg {
 }
 
 @media (max-width: 760px) {
-  ul {
-    display: flex;
-  }
-
   li {
     flex: 1 1 0;
     min-width: 0;
@@ -137,10 +127,6 @@ svg {
   svg {
     width: 34px;
     height: 34px;
-  }
-
-  .stalk {
-    display: none;
   }
 }
 </style>

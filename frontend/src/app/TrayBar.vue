@@ -57,7 +57,7 @@ useShortcuts([{ key: "r", does: "Take a reading into the field you are in", run:
     class="tray"
   >
     <TrayClocks />
-    <section v-if="speaks && (lost || on)" class="instruments" aria-label="Instruments">
+    <section v-if="speaks && (lost || on)" class="contents" aria-label="Instruments">
       <p v-if="lost" class="small" role="status">The instruments cannot be heard just now.</p>
       <RouterLink
         v-for="one in told"
@@ -70,7 +70,7 @@ useShortcuts([{ key: "r", does: "Take a reading into the field you are in", run:
       >
         <span class="quiet small">{{ one.name }}</span>
         <template v-if="one.value !== null">
-          <span class="value">{{ shown(one) }}</span>
+          <span class="value font-serif font-title text-xl leading-auto">{{ shown(one) }}</span>
           <span v-if="one.reach !== null" class="quiet small">± {{ one.reach.toFixed(2) }}</span>
           <span v-if="one.state === 'moving'" class="small">moving</span>
         </template>
@@ -78,7 +78,13 @@ useShortcuts([{ key: "r", does: "Take a reading into the field you are in", run:
           one.says
         }}</span>
       </RouterLink>
-      <button v-if="told.length" type="button" class="act" @mousedown.prevent @click="takeReading">
+      <button
+        v-if="told.length"
+        type="button"
+        class="act ml-auto"
+        @mousedown.prevent
+        @click="takeReading"
+      >
         Take a reading <kbd>r</kbd>
       </button>
     </section>
@@ -99,10 +105,6 @@ useShortcuts([{ key: "r", does: "Take a reading into the field you are in", run:
   background: var(--petal);
 }
 
-.instruments {
-  display: contents;
-}
-
 .one {
   display: flex;
   flex-wrap: wrap;
@@ -112,16 +114,8 @@ useShortcuts([{ key: "r", does: "Take a reading into the field you are in", run:
   text-decoration: none;
 }
 
-.value {
-  font: 560 1.125rem var(--serif);
-}
-
 .moving .value {
   color: var(--stem);
-}
-
-.act {
-  margin-left: auto;
 }
 
 kbd {

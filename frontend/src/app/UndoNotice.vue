@@ -21,7 +21,7 @@ async function takeBack(one: Notice): Promise<void> {
       </button>
       <button
         type="button"
-        class="close"
+        class="bg-transparent text-inherit p-1.5"
         :aria-label="`Close this notice: ${one.words}`"
         @click="dismiss(one.id)"
       >
@@ -63,12 +63,6 @@ button {
   font: 700 1rem var(--sans);
   cursor: pointer;
   white-space: nowrap;
-}
-
-.close {
-  background: transparent;
-  color: inherit;
-  padding: 6px;
 }
 
 @media (max-width: 760px) {

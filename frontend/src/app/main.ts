@@ -1,4 +1,5 @@
 /** Start: the page's nonce for injected styles, the cache, the places, and the shell. */
+import "./utilities.css";
 import "@fontsource-variable/fraunces/wght.css";
 import "@fontsource/atkinson-hyperlegible/latin-400.css";
 import "@fontsource/atkinson-hyperlegible/latin-700.css";

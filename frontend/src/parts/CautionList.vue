@@ -15,8 +15,13 @@ const WORD = { stop: "Stop", warning: "Warning", note: "Note" } as const;
 </script>
 
 <template>
-  <ul class="cautions">
-    <li v-for="caution in shown" :key="caution.id + caution.what" :class="caution.level">
+  <ul class="list-none m-0 p-0 grid gap-2">
+    <li
+      v-for="caution in shown"
+      :key="caution.id + caution.what"
+      class="border-l-4 border-hairline pr-0 pl-3 py-0.5"
+      :class="caution.level"
+    >
       <details :open="caution.level !== 'note'">
         <summary>
           <span class="level">{{ WORD[caution.level] }}</span>
@@ -29,7 +34,7 @@ const WORD = { stop: "Stop", warning: "Warning", note: "Note" } as const;
         <p class="quiet small">From: {{ caution.source }}.</p>
       </details>
     </li>
-    <li v-if="folded" class="note">
+    <li v-if="folded" class="note border-l-4 border-hairline pr-0 pl-3 py-0.5">
       <details>
         <summary>
           <span class="level">Notes</span>
@@ -42,19 +47,6 @@ const WORD = { stop: "Stop", warning: "Warning", note: "Note" } as const;
 </template>
 
 <style scoped>
-.cautions {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  display: grid;
-  gap: 8px;
-}
-
-li {
-  border-left: 4px solid var(--hairline);
-  padding: 2px 0 2px 12px;
-}
-
 .stop {
   border-color: var(--madder);
   background: var(--madder-wash);

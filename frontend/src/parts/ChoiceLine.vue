@@ -12,16 +12,8 @@ const taken = defineModel<T | T[]>({ required: true });
 </script>
 
 <template>
-  <div class="line">
+  <div class="line grid grid-cols-[76px_minmax(0,1fr)] items-center">
     <span class="quiet" aria-hidden="true">{{ says ?? label }}</span>
     <ChoiceRow v-model="taken" :label="label" :choices="choices" :many="many" />
   </div>
 </template>
-
-<style scoped>
-.line {
-  display: grid;
-  grid-template-columns: 76px minmax(0, 1fr);
-  align-items: center;
-}
-</style>

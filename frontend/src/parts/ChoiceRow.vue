@@ -16,9 +16,9 @@ const name = useId();
 </script>
 
 <template>
-  <fieldset>
+  <fieldset class="border-0 p-0 m-0 flex flex-wrap gap-1.5 min-w-0">
     <legend class="unseen">{{ label }}</legend>
-    <label v-for="choice in choices" :key="choice.value" :title="choice.hint">
+    <label v-for="choice in choices" :key="choice.value" class="relative" :title="choice.hint">
       <input
         v-model="taken"
         :type="many ? 'checkbox' : 'radio'"
@@ -32,20 +32,6 @@ const name = useId();
 </template>
 
 <style scoped>
-fieldset {
-  border: 0;
-  padding: 0;
-  margin: 0;
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-  min-width: 0;
-}
-
-label {
-  position: relative;
-}
-
 span {
   display: block;
   padding: 7px 14px;

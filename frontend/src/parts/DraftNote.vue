@@ -24,7 +24,7 @@ function said(value: unknown): string {
 </script>
 
 <template>
-  <div v-if="edit.clash.value" class="draft clash whole" role="alert">
+  <div v-if="edit.clash.value" class="draft clash whole border-l-4 border-throat pl-3" role="alert">
     <p>
       <strong>This was changed in another window meanwhile.</strong> Nothing of yours is lost, and
       nothing was written over. There it says now:
@@ -37,18 +37,17 @@ function said(value: unknown): string {
       <button type="button" class="act" @click="edit.takeTheirs">Take what is there</button>
     </p>
   </div>
-  <p v-else-if="edit.restored.value" class="draft whole" role="status">
+  <p
+    v-else-if="edit.restored.value"
+    class="draft whole border-l-4 border-throat pl-3"
+    role="status"
+  >
     What you typed before is back; it is not saved yet.
     <button type="button" class="act" @click="edit.startOver">Start over</button>
   </p>
 </template>
 
 <style scoped>
-.draft {
-  border-left: 4px solid var(--throat);
-  padding-left: 12px;
-}
-
 .draft ul {
   margin: 4px 0;
 }

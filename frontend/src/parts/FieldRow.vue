@@ -15,9 +15,9 @@ const id = useId();
 </script>
 
 <template>
-  <div class="field">
-    <div class="over">
-      <label :id="`${id}-label`" :for="id">{{ label }}</label>
+  <div class="field grid gap-1 content-start min-w-0">
+    <div class="over flex justify-between gap-2 text-md">
+      <label :id="`${id}-label`" class="text-stem" :for="id">{{ label }}</label>
       <slot name="aside" />
     </div>
     <slot
@@ -26,41 +26,15 @@ const id = useId();
       :described="error || hint ? `${id}-more` : undefined"
       :invalid="Boolean(error)"
     />
-    <p v-if="error" :id="`${id}-more`" class="error" role="alert">{{ error }}</p>
-    <p v-else-if="hint" :id="`${id}-more`" class="hint">{{ hint }}</p>
+    <p v-if="error" :id="`${id}-more`" class="error text-madder text-md" role="alert">
+      {{ error }}
+    </p>
+    <p v-else-if="hint" :id="`${id}-more`" class="text-stem text-sm">{{ hint }}</p>
   </div>
 </template>
 
 <style scoped>
-.field {
-  display: grid;
-  gap: 4px;
-  align-content: start;
-  min-width: 0;
-}
-
-.over {
-  display: flex;
-  justify-content: space-between;
-  gap: 8px;
-  font-size: 0.9375rem;
-}
-
-label {
-  color: var(--stem);
-}
-
 .over :slotted(.act) {
   padding-block: 0;
-}
-
-.error {
-  color: var(--madder);
-  font-size: 0.9375rem;
-}
-
-.hint {
-  color: var(--stem);
-  font-size: 0.875rem;
 }
 </style>

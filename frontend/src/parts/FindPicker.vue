@@ -141,7 +141,7 @@ function stay(): void {
     @blur="leave"
   >
     <template #option="{ option }">
-      <span class="option">
+      <span class="flex flex-1 justify-between gap-4">
         {{ option.name }}
         <span class="quiet small">{{ aside(option) }}</span>
       </span>
@@ -156,13 +156,6 @@ function stay(): void {
 </template>
 
 <style scoped>
-.option {
-  display: flex;
-  flex: 1;
-  justify-content: space-between;
-  gap: 16px;
-}
-
 .add {
   padding: 8px 12px;
   text-align: left;

@@ -37,7 +37,7 @@ const spoken = computed(() => rinses.map((one) => `${one.name}: ${one.says}`).jo
 </script>
 
 <template>
-  <div class="follow">
+  <div class="grid gap-2">
     <svg :viewBox="`0 0 ${W} ${H}`" role="img" :aria-label="spoken">
       <rect
         :x="PAD.left"
@@ -48,7 +48,7 @@ const spoken = computed(() => rinses.map((one) => `${one.name}: ${one.says}`).jo
       />
       <text :x="PAD.left + 6" :y="y(band.high) + 16" class="label">the scalp's own band</text>
       <g v-for="level in levels" :key="level">
-        <path :d="`M${PAD.left} ${y(level)}H${W - PAD.right}`" class="grid" />
+        <path :d="`M${PAD.left} ${y(level)}H${W - PAD.right}`" class="gridline" />
         <text :x="PAD.left - 8" :y="y(level) + 5" text-anchor="end" class="label">{{ level }}</text>
       </g>
       <text
@@ -79,9 +79,9 @@ const spoken = computed(() => rinses.map((one) => `${one.name}: ${one.says}`).jo
         <circle v-if="rinse.enough" :cx="x(rinse.enough)" :cy="y(band.high)" r="6" class="enough" />
       </g>
     </svg>
-    <ul>
-      <li v-for="(rinse, i) in rinses" :key="rinse.name + i">
-        <svg viewBox="0 0 36 8" class="key" aria-hidden="true">
+    <ul class="list-none m-0 p-0 grid gap-1.5">
+      <li v-for="(rinse, i) in rinses" :key="rinse.name + i" class="flex gap-2.5 items-baseline">
+        <svg viewBox="0 0 36 8" class="key w-9 flex-none" aria-hidden="true">
           <path d="M0 4h36" class="line" :stroke-dasharray="DASHES[i % DASHES.length]" />
         </svg>
         <span
@@ -98,11 +98,6 @@ const spoken = computed(() => rinses.map((one) => `${one.name}: ${one.says}`).jo
 </template>
 
 <style scoped>
-.follow {
-  display: grid;
-  gap: 8px;
-}
-
 svg {
   width: 100%;
   max-width: 640px;
@@ -114,7 +109,7 @@ svg {
   fill-opacity: 0.16;
 }
 
-.grid {
+.gridline {
   stroke: var(--hairline);
 }
 
@@ -137,25 +132,6 @@ svg {
   fill: var(--throat);
   stroke: #241c33;
   stroke-width: 2;
-}
-
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  display: grid;
-  gap: 6px;
-}
-
-li {
-  display: flex;
-  gap: 10px;
-  align-items: baseline;
-}
-
-.key {
-  width: 36px;
-  flex: none;
 }
 
 @media (max-width: 760px) {

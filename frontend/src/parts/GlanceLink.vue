@@ -24,14 +24,10 @@ onUnmounted(() => watcher.disconnect());
 </script>
 
 <template>
-  <a v-if="!inView" :href="`#${id}`" class="glance"><slot /></a>
+  <a v-if="!inView" :href="`#${id}`" class="glance hidden"><slot /></a>
 </template>
 
 <style scoped>
-.glance {
-  display: none;
-}
-
 @media (max-width: 760px) {
   .glance {
     display: block;

@@ -73,7 +73,7 @@ const inside = `M${LEFT - 6} 0 L${LEFT + 8} ${BOTTOM} q1 6 8 6 h${WIDE - 32} q7 
 <template>
   <svg
     :viewBox="`0 ${-overflow} 540 ${290 + overflow}`"
-    class="jug"
+    class="jug w-full max-w-112.5 block"
     role="img"
     :aria-label="spoken"
   >
@@ -118,12 +118,17 @@ const inside = `M${LEFT - 6} 0 L${LEFT + 8} ${BOTTOM} q1 6 8 6 h${WIDE - 32} q7 
     <g v-for="(label, i) in labels" :key="label.name + i" class="eases">
       <path :d="`M${LEFT + WIDE - 14} ${label.middle} L 258 ${label.at} H 266`" class="leader" />
       <circle :cx="LEFT + WIDE - 14" :cy="label.middle" r="10" class="order" />
-      <text :x="LEFT + WIDE - 14" :y="label.middle + 4.5" text-anchor="middle" class="order-number">
+      <text
+        :x="LEFT + WIDE - 14"
+        :y="label.middle + 4.5"
+        text-anchor="middle"
+        class="text-[0.8125rem] font-bold"
+      >
         {{ i + 1 }}
       </text>
-      <text x="272" :y="label.at - 3" class="amount">
+      <text x="272" :y="label.at - 3" class="amount text-2xl font-bold">
         {{ said(label.amount) }} {{ label.unit }}
-        <tspan class="name">{{ shortened(label.name) }}</tspan>
+        <tspan class="name font-normal">{{ shortened(label.name) }}</tspan>
       </text>
       <text v-if="pours.length <= SHORT" x="272" :y="label.at + 17" class="spoons">
         {{ label.spoons }}
@@ -133,12 +138,6 @@ const inside = `M${LEFT - 6} 0 L${LEFT + 8} ${BOTTOM} q1 6 8 6 h${WIDE - 32} q7 
 </template>
 
 <style scoped>
-.jug {
-  width: 100%;
-  max-width: 450px;
-  display: block;
-}
-
 .glass {
   fill: none;
   stroke: var(--stem);
@@ -194,20 +193,6 @@ const inside = `M${LEFT - 6} 0 L${LEFT + 8} ${BOTTOM} q1 6 8 6 h${WIDE - 32} q7 
   fill: var(--paper);
   stroke: var(--ink);
   stroke-width: 1.5;
-}
-
-.order-number {
-  font-size: 13px;
-  font-weight: 700;
-}
-
-.amount {
-  font-size: 20px;
-  font-weight: 700;
-}
-
-.name {
-  font-weight: 400;
 }
 
 .spoons {

@@ -88,7 +88,7 @@ const { grip, drag, key } = useHandle(svg, {
   >
     <g aria-hidden="true">
       <g v-for="level in levels" :key="level">
-        <path :d="`M${PAD.left} ${y(level)}H${W - PAD.right}`" class="grid" />
+        <path :d="`M${PAD.left} ${y(level)}H${W - PAD.right}`" class="gridline" />
         <text :x="PAD.left - 8" :y="y(level) + 5" text-anchor="end" class="label">{{ level }}</text>
       </g>
       <g v-for="ten in tens" :key="ten">
@@ -145,7 +145,7 @@ const { grip, drag, key } = useHandle(svg, {
   touch-action: pan-y;
 }
 
-.grid {
+.gridline {
   stroke: var(--hairline);
 }
 

@@ -46,7 +46,7 @@ async function take(one: Material): Promise<void> {
 <template>
   <form
     ref="form"
-    class="new-material"
+    class="grid gap-2.5 px-3.5 py-3 bg-paper border-l-3 border-throat"
     :aria-label="`A new material: ${name}`"
     @submit.prevent.stop="store"
     @keydown.esc.stop="emit('close')"
@@ -90,13 +90,3 @@ async function take(one: Material): Promise<void> {
     <p class="quiet small">More can be said of it on its own page: what it weighs, allergens.</p>
   </form>
 </template>
-
-<style scoped>
-.new-material {
-  display: grid;
-  gap: 10px;
-  padding: 12px 14px;
-  background: var(--paper);
-  border-left: 3px solid var(--throat);
-}
-</style>

@@ -109,7 +109,9 @@ const { grip, drag, key } = useHandle(svg, {
       />
       <g v-for="tick in ticks" :key="tick">
         <path :d="`M${LEFT - 6} ${y(tick)}h6`" class="tick" />
-        <text :x="LEFT - 11" :y="y(tick) + 5" text-anchor="end" class="number">{{ tick }}</text>
+        <text :x="LEFT - 11" :y="y(tick) + 5" text-anchor="end" class="number text-sm">
+          {{ tick }}
+        </text>
       </g>
       <g v-for="mark in scale.marks" :key="mark.key">
         <path
@@ -201,10 +203,6 @@ const { grip, drag, key } = useHandle(svg, {
 .dotted {
   stroke-dasharray: 2 3;
   stroke-width: 1.5;
-}
-
-.number {
-  font-size: 14px;
 }
 
 .mark {

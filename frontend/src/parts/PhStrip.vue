@@ -26,7 +26,7 @@ const blocks = RAMP.slice(0, -1).map(([at, colour], i) => ({
 </script>
 
 <template>
-  <svg viewBox="0 0 160 24" class="strip" role="img" :aria-label="words">
+  <svg viewBox="0 0 160 24" class="strip w-40 h-6 flex-none" role="img" :aria-label="words">
     <rect
       v-for="block in blocks"
       :key="block.at"
@@ -42,12 +42,6 @@ const blocks = RAMP.slice(0, -1).map(([at, colour], i) => ({
 </template>
 
 <style scoped>
-.strip {
-  width: 160px;
-  height: 24px;
-  flex: none;
-}
-
 .lozenge {
   fill: var(--paper);
   stroke: var(--ink);

@@ -58,7 +58,7 @@ function colour(ph: number): string {
 </script>
 
 <template>
-  <div class="picker">
+  <div class="picker flex flex-wrap gap-x-5 gap-y-3 items-start">
     <PickField v-model="draft.by" label="Read with" :options="ways" by="key" />
     <TextField
       v-model="draft.value"
@@ -96,13 +96,6 @@ function colour(ph: number): string {
 </template>
 
 <style scoped>
-.picker {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 12px 20px;
-  align-items: start;
-}
-
 .apart {
   padding-top: 27px;
 }

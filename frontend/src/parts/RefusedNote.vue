@@ -5,7 +5,7 @@ const cleared = defineModel<boolean>({ required: true });
 </script>
 
 <template>
-  <div class="refused" role="status">
+  <div class="grid gap-1 border-l-4 border-madder bg-madder-wash px-3 py-2" role="status">
     <p>
       <strong>{{ what }} never goes on a head:</strong>
       {{ why }} <slot />
@@ -16,13 +16,3 @@ const cleared = defineModel<boolean>({ required: true });
     </label>
   </div>
 </template>
-
-<style scoped>
-.refused {
-  display: grid;
-  gap: 4px;
-  border-left: 4px solid var(--madder);
-  background: var(--madder-wash);
-  padding: 8px 12px;
-}
-</style>

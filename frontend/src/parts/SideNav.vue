@@ -9,7 +9,7 @@ defineProps<{
 </script>
 
 <template>
-  <nav :aria-label="label">
+  <nav class="flex flex-wrap gap-x-5 gap-y-1" :aria-label="label">
     <RouterLink
       v-for="side in sides"
       :key="side.key"
@@ -22,12 +22,6 @@ defineProps<{
 </template>
 
 <style scoped>
-nav {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 20px;
-}
-
 nav a {
   color: var(--ink);
   padding: 6px 0;

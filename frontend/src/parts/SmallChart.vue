@@ -93,25 +93,8 @@ watch([() => values, theme], () => requestAnimationFrame(draw));
 </script>
 
 <template>
-  <figure>
-    <figcaption>{{ name }}</figcaption>
-    <div><canvas ref="canvas" role="img" :aria-label="summary" /></div>
+  <figure class="m-0 min-w-0">
+    <figcaption class="text-md text-stem">{{ name }}</figcaption>
+    <div class="relative h-26"><canvas ref="canvas" role="img" :aria-label="summary" /></div>
   </figure>
 </template>
-
-<style scoped>
-figure {
-  margin: 0;
-  min-width: 0;
-}
-
-figcaption {
-  font-size: 0.9375rem;
-  color: var(--stem);
-}
-
-div {
-  position: relative;
-  height: 104px;
-}
-</style>

@@ -35,32 +35,15 @@ watchEffect(() => {
 </script>
 
 <template>
-  <p v-if="forbidden" :id="id" class="forbidden">Not this one: see the stop above.</p>
+  <p v-if="forbidden" :id="id" class="text-madder">Not this one: see the stop above.</p>
   <p v-else-if="ids.length && head === null" :id="id">
     Choose whose head it is for: an adult passes a stop for their own head, and for nobody else.
   </p>
-  <div v-else-if="ids.length" :id="id" class="gate">
-    <label>
+  <div v-else-if="ids.length" :id="id" class="grid gap-2">
+    <label class="flex gap-2 items-baseline">
       <input v-model="read" type="checkbox" />
       It is for my own scalp, I am an adult, and I have read why not.
     </label>
     <TextField v-if="read" v-model="why" label="Why I pass it (it goes on record)" />
   </div>
 </template>
-
-<style scoped>
-.gate {
-  display: grid;
-  gap: 8px;
-}
-
-label {
-  display: flex;
-  gap: 8px;
-  align-items: baseline;
-}
-
-.forbidden {
-  color: var(--madder);
-}
-</style>

@@ -25,7 +25,7 @@ function made(one: Supply): void {
 </script>
 
 <template>
-  <div class="picker">
+  <div class="grid gap-2 min-w-0">
     <FindPicker
       :chosen="stuff"
       :label="label"
@@ -40,11 +40,3 @@ function made(one: Supply): void {
     <NewMaterial v-if="adding !== null" :name="adding" @made="made" @close="adding = null" />
   </div>
 </template>
-
-<style scoped>
-.picker {
-  display: grid;
-  gap: 8px;
-  min-width: 0;
-}
-</style>

@@ -38,7 +38,8 @@ const money = (value: number) => `${reading.currency}${value.toFixed(2)}`;
   <section :class="['reading', { stale }]" aria-label="Reading" aria-live="polite">
     <div v-if="reading.ph" class="part">
       <p class="figure">
-        <span class="unit">pH</span> <span class="big">{{ ph(reading.ph.value) }}</span>
+        <span class="unit font-serif font-title text-2xl leading-none text-stem">pH</span>
+        <span class="big">{{ ph(reading.ph.value) }}</span>
         <PhStrip :predicted="reading.ph" />
       </p>
       <details>
@@ -62,7 +63,9 @@ const money = (value: number) => `${reading.currency}${value.toFixed(2)}`;
 
     <div class="part">
       <p>
-        <strong class="grade">{{ reading.lift.grade }}</strong>
+        <strong class="font-serif font-title text-2xl leading-tight mr-1.5">{{
+          reading.lift.grade
+        }}</strong>
         <template v-if="reading.sources.length || reading.lift.scalp.value > 0">
           washes out {{ percents(reading.lift.scalp) }} of
           {{ head ? `${head}’s` : "three days’" }} scalp oil
@@ -100,7 +103,9 @@ const money = (value: number) => `${reading.currency}${value.toFixed(2)}`;
       <FlowTest :grade="thick.key" :says="thick.says" />
       <div>
         <p>
-          <strong class="grade">{{ thick.name }}</strong>
+          <strong class="font-serif font-title text-2xl leading-tight mr-1.5">{{
+            thick.name
+          }}</strong>
         </p>
         <p class="small">{{ thick.says }}</p>
         <details>
@@ -212,7 +217,9 @@ const money = (value: number) => `${reading.currency}${value.toFixed(2)}`;
       </details>
     </div>
 
-    <p v-for="one in reading.against_school" :key="one" class="school">{{ one }}</p>
+    <p v-for="one in reading.against_school" :key="one" class="border-l-4 border-vein pl-3">
+      {{ one }}
+    </p>
     <details class="part">
       <summary>What you need at hand</summary>
       <ul>
@@ -224,7 +231,9 @@ const money = (value: number) => `${reading.currency}${value.toFixed(2)}`;
         </li>
       </ul>
     </details>
-    <p v-if="reading.too_small" class="small-vessel" role="alert">{{ reading.too_small }}</p>
+    <p v-if="reading.too_small" class="text-madder font-bold" role="alert">
+      {{ reading.too_small }}
+    </p>
     <h2>Take care</h2>
     <CautionList :cautions="notes" />
   </section>
@@ -252,16 +261,6 @@ const money = (value: number) => `${reading.currency}${value.toFixed(2)}`;
 
 .big {
   font: 560 3rem/1 var(--serif);
-}
-
-.unit {
-  font: 560 1.25rem/1 var(--serif);
-  color: var(--stem);
-}
-
-.grade {
-  font: 560 1.25rem/1.2 var(--serif);
-  margin-right: 6px;
 }
 
 .flow {
@@ -294,15 +293,5 @@ dt {
 
 dd {
   margin: 0;
-}
-
-.school {
-  border-left: 4px solid var(--vein);
-  padding-left: 12px;
-}
-
-.small-vessel {
-  color: var(--madder);
-  font-weight: 700;
 }
 </style>

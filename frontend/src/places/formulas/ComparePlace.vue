@@ -36,8 +36,14 @@ const times = (what: string) => (what.endsWith("%") && what.includes("lifted") ?
         <span class="quiet small">every figure is <em>computed</em></span>
       </div>
       <p v-if="!rows.length" class="quiet">They do not differ.</p>
-      <div v-else class="wide" tabindex="0" role="region" aria-label="The comparison">
-        <table>
+      <div
+        v-else
+        class="overflow-x-auto mt-3"
+        tabindex="0"
+        role="region"
+        aria-label="The comparison"
+      >
+        <table class="border-collapse min-w-140">
           <thead>
             <tr>
               <th></th>
@@ -65,16 +71,6 @@ const times = (what: string) => (what.endsWith("%") && what.includes("lifted") ?
 </template>
 
 <style scoped>
-.wide {
-  overflow-x: auto;
-  margin-top: 12px;
-}
-
-table {
-  border-collapse: collapse;
-  min-width: 560px;
-}
-
 th,
 td {
   text-align: left;

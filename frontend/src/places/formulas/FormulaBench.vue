@@ -148,7 +148,7 @@ function onKey(event: KeyboardEvent): void {
       <p v-if="errors['name'] || errors['head']" class="trouble" role="alert">
         {{ errors["name"] ?? errors["head"] }}
       </p>
-      <div class="row bar">
+      <div class="row bar mb-2">
         <label class="row"
           >For
           <HeadSelect v-model="head" :heads="heads.data.value!" />
@@ -180,8 +180,8 @@ function onKey(event: KeyboardEvent): void {
         Nothing you typed is lost.
         <button type="button" class="act" @click="work.save">Try again</button>
       </p>
-      <div class="bench beside">
-        <div class="worktop">
+      <div class="beside grid-cols-[minmax(0,1.6fr)_minmax(340px,1fr)]">
+        <div class="worktop gap-6">
           <LineBoard
             v-model="draft"
             :bench="bench.data.value!"
@@ -218,7 +218,7 @@ function onKey(event: KeyboardEvent): void {
             :names="names"
           />
           <FormulaSchools v-model="draft" :bench="bench.data.value!" />
-          <label class="about"
+          <label class="about grid gap-1"
             ><span class="quiet">Note</span>
             <textarea v-model="draft.about" rows="2" maxlength="2000" />
           </label>
@@ -286,10 +286,6 @@ function onKey(event: KeyboardEvent): void {
   border-color: var(--vein);
 }
 
-.bar {
-  margin-bottom: 8px;
-}
-
 .state {
   color: var(--stem);
 }
@@ -306,19 +302,6 @@ function onKey(event: KeyboardEvent): void {
   background: var(--madder-wash);
   padding: 8px 16px;
   margin-bottom: 8px;
-}
-
-.bench {
-  grid-template-columns: minmax(0, 1.6fr) minmax(340px, 1fr);
-}
-
-.worktop {
-  gap: 24px;
-}
-
-.about {
-  display: grid;
-  gap: 4px;
 }
 
 textarea {

@@ -84,7 +84,7 @@ const takes = useTakesReading(
 
 <template>
   <li>
-    <span class="nth" aria-hidden="true">{{ place + 1 }}</span>
+    <span class="nth phone:hidden" aria-hidden="true">{{ place + 1 }}</span>
     <InputText
       v-model="line.amount"
       inputmode="decimal"
@@ -125,7 +125,7 @@ const takes = useTakesReading(
       @move="emit('move', $event)"
       @remove="emit('remove')"
     />
-    <div class="under">
+    <div class="under col-[2/-1] flex flex-wrap gap-x-3.5 gap-y-0 items-center">
       <span v-if="says" class="quiet small">{{ says }}</span>
       <label class="quiet small"
         ><span class="unseen">Phase of {{ called }}</span>
@@ -147,7 +147,7 @@ const takes = useTakesReading(
         </select></label
       >
       <span v-if="stuff && !stuff.at_hand" class="quiet small">not on the shelf</span>
-      <button v-if="stuff" type="button" class="act small" @click="emit('swap')">
+      <button v-if="stuff" type="button" class="act small p-0" @click="emit('swap')">
         Find a substitute<span class="unseen"> for {{ called }}</span>
       </button>
     </div>
@@ -155,10 +155,15 @@ const takes = useTakesReading(
       <template v-if="written">written: “{{ written }}”</template>
       <span v-if="notes.length"> · {{ notes.join(" · ") }}</span>
     </p>
-    <p v-if="error" :id="id" class="error" role="alert">
+    <p v-if="error" :id="id" class="error col-[2/-1] text-madder text-md" role="alert">
       {{ ask && !stuff ? ask.says : error }}
     </p>
-    <p v-if="ask && !stuff" class="ask" role="group" :aria-label="`What ${called} may be`">
+    <p
+      v-if="ask && !stuff"
+      class="ask flex flex-wrap gap-2"
+      role="group"
+      :aria-label="`What ${called} may be`"
+    >
       <button
         v-for="one in ask.found"
         :key="one.key"
@@ -168,7 +173,7 @@ const takes = useTakesReading(
       >
         {{ one.name }}
       </button>
-      <button v-if="adding === null" type="button" class="act" @click="adding = ask.name">
+      <button v-if="adding === null" type="button" class="act p-0" @click="adding = ask.name">
         None of these: add it
       </button>
     </p>
@@ -192,14 +197,6 @@ li {
   border-top: 1px solid var(--hairline);
 }
 
-.under {
-  grid-column: 2 / -1;
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0 14px;
-  align-items: center;
-}
-
 select {
   border: 0;
   border-bottom: 1px dotted var(--stem);
@@ -210,20 +207,10 @@ select {
   max-width: 200px;
 }
 
-.act {
-  padding: 0;
-}
-
 .wrote,
 .ask,
 .adding {
   grid-column: 2 / -1;
-}
-
-.ask {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
 }
 
 .chip {
@@ -241,19 +228,9 @@ select {
   color: var(--paper);
 }
 
-.error {
-  grid-column: 2 / -1;
-  color: var(--madder);
-  font-size: 0.9375rem;
-}
-
 @media (max-width: 760px) {
   li {
     grid-template-columns: 76px minmax(0, 1fr) auto;
-  }
-
-  .nth {
-    display: none;
   }
 
   .stuff {

@@ -25,7 +25,7 @@ const held = (school: Bench["schools"][number]) =>
       >
     </summary>
     <div class="schools">
-      <label v-for="school in bench.schools" :key="school.key">
+      <label v-for="school in bench.schools" :key="school.key" class="grid text-md">
         <span class="quiet">{{ school.name }}</span>
         <select
           :aria-label="school.name"
@@ -48,10 +48,5 @@ const held = (school: Bench["schools"][number]) =>
   grid-template-columns: repeat(auto-fill, minmax(min(260px, 100%), 1fr));
   gap: 8px 16px;
   margin-top: 8px;
-}
-
-label {
-  display: grid;
-  font-size: 0.9375rem;
 }
 </style>

@@ -112,7 +112,7 @@ const hint = computed(() => {
       placeholder="any that is large enough"
       :error="errors['vessel']"
     />
-    <label class="tick">
+    <label class="flex gap-2 items-center self-center">
       <input v-model="formula.cover" type="checkbox" /> under a cap or film
     </label>
   </section>
@@ -124,12 +124,5 @@ const hint = computed(() => {
   grid-template-columns: repeat(auto-fill, minmax(min(180px, 100%), 1fr));
   gap: 12px 16px;
   align-items: start;
-}
-
-.tick {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  align-self: center;
 }
 </style>

@@ -91,7 +91,7 @@ useShortcuts([{ key: "n", does: "A new formula", run: () => (beginning.value = t
     </header>
     <LoadState v-if="failed || !loaded" :error="failed" @again="again" />
     <template v-else>
-      <div class="row bar">
+      <div class="row bar mb-3">
         <InputText
           v-model="find"
           aria-label="Find a formula"
@@ -118,9 +118,9 @@ useShortcuts([{ key: "n", does: "A new formula", run: () => (beginning.value = t
           :variant="beginning ? 'text' : 'outlined'"
           @click="beginning = !beginning"
         />
-        <button type="button" class="act" @click="bringing = !bringing">Import a recipe</button>
+        <button type="button" class="act p-0" @click="bringing = !bringing">Import a recipe</button>
       </div>
-      <form v-if="bringing" class="bring" @submit.prevent="takeIn">
+      <form v-if="bringing" class="grid gap-2 mb-4" @submit.prevent="takeIn">
         <DraftNote :edit="recipe" />
         <TextField
           v-model="recipe.entered.text"
@@ -139,19 +139,19 @@ useShortcuts([{ key: "n", does: "A new formula", run: () => (beginning.value = t
           <Button type="submit" label="Import" :disabled="bring.isPending.value" />
         </div>
       </form>
-      <section v-if="shown" aria-labelledby="starts" class="starts">
+      <section v-if="shown" aria-labelledby="starts" class="starts mb-6">
         <h2 id="starts">Where to begin</h2>
         <ul>
           <li v-for="one in starts" :key="one.key">
             <h3>{{ one.name }}</h3>
             <p class="quiet small">{{ one.made_of }}</p>
             <p v-for="start in one.starts" :key="start.key">
-              <button type="button" class="act" @click="begin({ start: start.key })">
+              <button type="button" class="act p-0" @click="begin({ start: start.key })">
                 {{ start.name }}
               </button>
-              <span class="small about">{{ start.about }}</span>
+              <span class="small about ml-2">{{ start.about }}</span>
             </p>
-            <button type="button" class="act small" @click="begin({ family: one.key })">
+            <button type="button" class="act small p-0" @click="begin({ family: one.key })">
               Blank
             </button>
           </li>
@@ -172,7 +172,7 @@ useShortcuts([{ key: "n", does: "A new formula", run: () => (beginning.value = t
             Put these {{ picked.length }} side by side
           </RouterLink>
         </div>
-        <ul class="rows">
+        <ul class="rows list-none m-0 p-0">
           <li v-for="one in rows" :key="one.id">
             <input
               v-model="picked"
@@ -188,7 +188,7 @@ useShortcuts([{ key: "n", does: "A new formula", run: () => (beginning.value = t
               <p>{{ one.family_name }} · {{ one.lines || "nothing in it yet" }}</p>
               <p v-if="one.about" class="quiet small">{{ one.about }}</p>
             </div>
-            <p class="figures">
+            <p class="figures grid justify-items-end">
               <span v-if="one.ph"
                 ><strong>pH {{ ph(one.ph.value) }}</strong
                 >, likely {{ range(one.ph) }}</span
@@ -207,23 +207,9 @@ useShortcuts([{ key: "n", does: "A new formula", run: () => (beginning.value = t
 </template>
 
 <style scoped>
-.bar {
-  margin-bottom: 12px;
-}
-
 .find {
   flex: 1;
   min-width: 220px;
-}
-
-.bring {
-  display: grid;
-  gap: 8px;
-  margin-bottom: 16px;
-}
-
-.starts {
-  margin-bottom: 24px;
 }
 
 .starts ul {
@@ -240,20 +226,6 @@ useShortcuts([{ key: "n", does: "A new formula", run: () => (beginning.value = t
   padding-top: 8px;
 }
 
-.act {
-  padding: 0;
-}
-
-.about {
-  margin-left: 8px;
-}
-
-.rows {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-
 .rows li {
   display: grid;
   grid-template-columns: 20px minmax(0, 1fr) auto;
@@ -265,10 +237,5 @@ useShortcuts([{ key: "n", does: "A new formula", run: () => (beginning.value = t
 
 .rows input {
   margin-top: 7px;
-}
-
-.figures {
-  display: grid;
-  justify-items: end;
 }
 </style>

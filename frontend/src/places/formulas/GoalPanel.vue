@@ -70,7 +70,7 @@ defineExpose({ ask });
 </script>
 
 <template>
-  <section aria-labelledby="goals" class="goals">
+  <section aria-labelledby="goals" class="grid gap-2">
     <h2 id="goals">Change it for me</h2>
     <div class="ways">
       <div class="row">
@@ -107,16 +107,16 @@ defineExpose({ ask });
       <form class="row" @submit.prevent="ask({ goal: 'ph', value: ph as unknown as number })">
         <label
           >Bring it to pH
-          <input v-model="ph" class="inline" inputmode="decimal" aria-label="pH to bring it to"
+          <input v-model="ph" class="brief" inputmode="decimal" aria-label="pH to bring it to"
         /></label>
         <button class="act" :disabled="busy">Work it out</button>
       </form>
       <form class="row" @submit.prevent="ask({ goal: 'makes', value: fill })">
         <label
           >Fill
-          <input v-model="cubes" class="inline" inputmode="decimal" aria-label="How many to fill" />
+          <input v-model="cubes" class="brief" inputmode="decimal" aria-label="How many to fill" />
           cubes or bottles of
-          <input v-model="cube" class="inline" inputmode="decimal" aria-label="mL of each" />
+          <input v-model="cube" class="brief" inputmode="decimal" aria-label="mL of each" />
           mL</label
         >
         <button class="act" :disabled="busy">Work it out</button>
@@ -124,7 +124,7 @@ defineExpose({ ask });
       <form class="row" @submit.prevent="ask({ goal: 'head', value: many(washes) })">
         <label
           >Make
-          <input v-model="washes" class="inline" inputmode="decimal" aria-label="How many washes" />
+          <input v-model="washes" class="brief" inputmode="decimal" aria-label="How many washes" />
           {{ washes === "1" ? "wash" : "washes" }} for {{ name || "a head" }}</label
         >
         <button class="act" :disabled="busy || head === null">Work it out</button>
@@ -152,11 +152,6 @@ defineExpose({ ask });
 </template>
 
 <style scoped>
-.goals {
-  display: grid;
-  gap: 8px;
-}
-
 .ways {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(min(330px, 100%), 1fr));

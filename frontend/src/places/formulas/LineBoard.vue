@@ -141,7 +141,7 @@ async function focus(at: number): Promise<void> {
 
 <template>
   <section aria-label="What goes in">
-    <ol ref="list">
+    <ol ref="list" class="list-none m-0 p-0">
       <FormulaLine
         v-for="(line, i) in lines"
         :key="line.id"
@@ -170,22 +170,9 @@ async function focus(at: number): Promise<void> {
       @add="paste"
       @close="pasting = false"
     />
-    <div v-else class="row new">
+    <div v-else class="row new pr-0 pl-7 pt-2 pb-0 border-t border-hairline">
       <SupplyPicker label="One more line" placeholder="Add a line: what goes in?" @choose="add" />
       <button type="button" class="act" @click="pasting = true">Paste or write several</button>
     </div>
   </section>
 </template>
-
-<style scoped>
-ol {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-
-.new {
-  padding: 8px 0 0 28px;
-  border-top: 1px solid var(--hairline);
-}
-</style>

@@ -43,11 +43,11 @@ const key = (one: Match) => one.id ?? one.start;
     <template v-else>
       <p v-if="!all.length" class="quiet">Nothing to choose from yet: begin a formula.</p>
       <template v-for="part in parts" :key="part.key">
-        <h3 class="part">{{ part.name }}</h3>
-        <ol>
+        <h3 class="part mt-4">{{ part.name }}</h3>
+        <ol class="list-none mx-0 my-2 p-0">
           <li v-for="one in part.matches" :key="key(one)">
             <div class="row">
-              <h4>
+              <h4 class="m-0">
                 <RouterLink
                   v-if="one.id !== null"
                   :to="{ path: `/formulas/${one.id}`, query: { head: String(head) } }"
@@ -70,7 +70,7 @@ const key = (one: Match) => one.id ?? one.start;
                 >One wash of it<span class="unseen">: {{ one.name }}</span></RouterLink
               >
             </div>
-            <ul v-if="one.reasons.length || one.against.length">
+            <ul v-if="one.reasons.length || one.against.length" class="mx-0 mt-0.5 mb-0 pl-5">
               <li v-for="why in one.reasons" :key="why" class="for">{{ why }}</li>
               <li v-for="why in one.against" :key="why" class="against">{{ why }}</li>
             </ul>
@@ -79,7 +79,7 @@ const key = (one: Match) => one.id ?? one.start;
       </template>
       <details v-if="out.length">
         <summary>{{ out.length }} ruled out for {{ name }}</summary>
-        <ul>
+        <ul class="mx-0 mt-0.5 mb-0 pl-5">
           <li v-for="one in out" :key="key(one)">
             <strong>{{ one.name }}</strong>:
             {{ one.stops.map((stop) => `${stop.what} ${stop.instead}`).join(" ") }}
@@ -91,20 +91,9 @@ const key = (one: Match) => one.id ?? one.start;
 </template>
 
 <style scoped>
-ol {
-  list-style: none;
-  margin: 8px 0;
-  padding: 0;
-}
-
 ol > li {
   padding: 10px 0;
   border-top: 1px solid var(--hairline);
-}
-
-ul {
-  margin: 2px 0 0;
-  padding-left: 20px;
 }
 
 h4 a,
@@ -112,14 +101,6 @@ h4 .act {
   font: 560 1.125rem var(--serif);
   color: var(--ink);
   text-decoration-color: var(--vein);
-}
-
-h4 {
-  margin: 0;
-}
-
-.part {
-  margin-top: 16px;
 }
 
 .verdict {

@@ -48,7 +48,7 @@ async function add(): Promise<void> {
 </script>
 
 <template>
-  <form class="paste" @submit.prevent="add">
+  <form class="grid gap-2" @submit.prevent="add">
     <DraftNote v-if="!says" :edit="edit" />
     <TextField
       v-model="entered.text"
@@ -66,10 +66,3 @@ async function add(): Promise<void> {
     </div>
   </form>
 </template>
-
-<style scoped>
-.paste {
-  display: grid;
-  gap: 8px;
-}
-</style>

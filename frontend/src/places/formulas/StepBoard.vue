@@ -100,7 +100,7 @@ const error = (at: number) =>
               }}<template v-if="step.until">, {{ step.until }}</template>
             </span>
           </summary>
-          <div class="more">
+          <div class="grid gap-1.5 pr-0 pl-7 pt-0.5 pb-3">
             <p>{{ step.how }}</p>
             <p v-if="step.if_not" class="quiet">{{ step.if_not }}</p>
             <p v-if="step.note" class="quiet">“{{ step.note }}”</p>
@@ -108,7 +108,7 @@ const error = (at: number) =>
               <label
                 >least
                 <input
-                  class="inline"
+                  class="brief"
                   :value="step.set_least ?? ''"
                   :placeholder="String(step.least)"
                   inputmode="decimal"
@@ -120,7 +120,7 @@ const error = (at: number) =>
               <label
                 >most
                 <input
-                  class="inline"
+                  class="brief"
                   :value="step.set_most ?? ''"
                   :placeholder="String(step.most)"
                   inputmode="decimal"
@@ -207,12 +207,6 @@ summary {
   gap: 8px;
   padding: 6px 0;
   list-style: none;
-}
-
-.more {
-  display: grid;
-  gap: 6px;
-  padding: 2px 0 12px 28px;
 }
 
 fieldset {

@@ -41,13 +41,13 @@ const side = () =>
 </script>
 
 <template>
-  <section aria-labelledby="versions" class="versions">
+  <section aria-labelledby="versions" class="grid gap-1.5">
     <div class="row">
       <h2 id="versions">Versions</h2>
       <form class="row" @submit.prevent="keepIt">
         <input
           v-model="name"
-          class="inline name"
+          class="brief name w-47.5"
           aria-label="Name of this version"
           placeholder="a name, if you like"
         />
@@ -65,7 +65,7 @@ const side = () =>
     <p v-else-if="!versions.data.value.length" class="quiet">
       None yet. What stood here is kept when you come back to it another time, or when you say so.
     </p>
-    <ul v-else>
+    <ul v-else class="list-none m-0 p-0">
       <li v-for="one in versions.data.value" :key="one.number">
         <label>
           <input
@@ -87,21 +87,6 @@ const side = () =>
 </template>
 
 <style scoped>
-.name {
-  width: 190px;
-}
-
-.versions {
-  display: grid;
-  gap: 6px;
-}
-
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-
 li {
   display: grid;
   grid-template-columns: minmax(120px, auto) auto minmax(0, 1fr) auto;

@@ -50,8 +50,8 @@ const typed = computed(() => question.kind === "text" || question.kind === "numb
     :error="error"
     :hint="question.changes"
   />
-  <div v-else class="question">
-    <p class="ask" aria-hidden="true">{{ question.ask }}</p>
+  <div v-else class="grid gap-1 content-start min-w-0">
+    <p class="ask text-stem text-md" aria-hidden="true">{{ question.ask }}</p>
     <DrawnChoice
       v-if="question.drawn"
       v-model="one"
@@ -79,31 +79,7 @@ const typed = computed(() => question.kind === "text" || question.kind === "numb
       :aria-label="question.ask"
     />
     <ChoiceRow v-else v-model="many" many :label="question.ask" :choices="choices" />
-    <p v-if="error" class="error" role="alert">{{ error }}</p>
-    <p v-else class="hint">{{ question.changes }}</p>
+    <p v-if="error" class="error text-madder text-md" role="alert">{{ error }}</p>
+    <p v-else class="text-stem text-sm">{{ question.changes }}</p>
   </div>
 </template>
-
-<style scoped>
-.question {
-  display: grid;
-  gap: 4px;
-  align-content: start;
-  min-width: 0;
-}
-
-.ask {
-  color: var(--stem);
-  font-size: 0.9375rem;
-}
-
-.hint {
-  color: var(--stem);
-  font-size: 0.875rem;
-}
-
-.error {
-  color: var(--madder);
-  font-size: 0.9375rem;
-}
-</style>

@@ -27,7 +27,7 @@ const AFTER = {
 </script>
 
 <template>
-  <section aria-label="Reading" aria-live="polite" class="reading">
+  <section aria-label="Reading" aria-live="polite" class="grid gap-4 content-start">
     <CautionList v-if="grave.length" :cautions="grave" />
     <p v-if="stopped" class="quiet">What would suit if nothing stood against it:</p>
     <div :class="['zones', { waits: stopped }]">
@@ -86,12 +86,6 @@ const AFTER = {
 </template>
 
 <style scoped>
-.reading {
-  display: grid;
-  gap: 16px;
-  align-content: start;
-}
-
 .zones {
   display: grid;
   grid-template-columns: repeat(2, minmax(0, 1fr));

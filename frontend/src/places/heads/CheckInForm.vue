@@ -53,8 +53,8 @@ async function store(): Promise<void> {
 </script>
 
 <template>
-  <form aria-label="How the scalp is today" @submit.prevent="store">
-    <div class="over">
+  <form class="grid gap-2" aria-label="How the scalp is today" @submit.prevent="store">
+    <div class="flex flex-wrap justify-between items-baseline gap-x-4 gap-y-1">
       <h2>How is the scalp?</h2>
       <p class="quiet small">
         {{ before ? `Last looked at ${ago(before.at)}` : "Not looked at yet" }}
@@ -88,19 +88,6 @@ async function store(): Promise<void> {
 </template>
 
 <style scoped>
-form {
-  display: grid;
-  gap: 8px;
-}
-
-.over {
-  display: flex;
-  flex-wrap: wrap;
-  justify-content: space-between;
-  align-items: baseline;
-  gap: 4px 16px;
-}
-
 summary {
   cursor: pointer;
   color: var(--vein);

@@ -57,7 +57,7 @@ const blank = (body: object) =>
 
 <template>
   <form aria-label="Correct this wash" @submit.prevent="store">
-    <label class="when"
+    <label class="when grid gap-1 content-start text-md"
       ><span class="quiet">When</span>
       <input v-model="entered.at" type="datetime-local" aria-label="When" />
       <span v-if="errors['at']" class="trouble" role="alert">{{ errors["at"] }}</span>
@@ -102,13 +102,6 @@ form {
   padding: 12px 16px;
   background: var(--paper);
   border-radius: 4px 20px 20px 20px;
-}
-
-.when {
-  display: grid;
-  gap: 4px;
-  align-content: start;
-  font-size: 0.9375rem;
 }
 
 .row,

@@ -10,8 +10,13 @@ const name = useId();
 </script>
 
 <template>
-  <div class="drawn">
-    <label v-for="choice in question.choices" :key="choice.key" :title="choice.hint">
+  <div class="flex flex-wrap gap-2">
+    <label
+      v-for="choice in question.choices"
+      :key="choice.key"
+      class="relative"
+      :title="choice.hint"
+    >
       <input v-model="taken" type="radio" :name="name" :value="choice.key" class="unseen" />
       <span>
         <AnswerDrawing :question="question.key" :answer="choice.key" />
@@ -22,16 +27,6 @@ const name = useId();
 </template>
 
 <style scoped>
-.drawn {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-}
-
-label {
-  position: relative;
-}
-
 span {
   display: grid;
   justify-items: center;

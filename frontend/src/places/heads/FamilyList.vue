@@ -30,11 +30,11 @@ const grams = (fit: Fit, zone: "scalp" | "lengths") => said(round(fit[zone].gram
 </script>
 
 <template>
-  <div v-for="group in groups" :key="group.name" class="group">
-    <h3>{{ group.name }}</h3>
+  <div v-for="group in groups" :key="group.name" class="group grid gap-0.5 mb-3">
+    <h3 class="text-lg mb-0.5">{{ group.name }}</h3>
     <details v-for="fit in group.fits" :key="fit.family">
       <summary>
-        <span class="name">{{ fit.name }}</span>
+        <span class="name font-bold mr-2">{{ fit.name }}</span>
         <span class="quiet">{{ fit.why[0] }}</span>
       </summary>
       <p>
@@ -78,17 +78,6 @@ const grams = (fit: Fit, zone: "scalp" | "lengths") => said(round(fit[zone].gram
 </template>
 
 <style scoped>
-.group {
-  display: grid;
-  gap: 2px;
-  margin-bottom: 12px;
-}
-
-h3 {
-  font-size: 1.0625rem;
-  margin-bottom: 2px;
-}
-
 details {
   border-top: 1px solid var(--hairline);
   padding: 6px 0;
@@ -100,10 +89,5 @@ details p {
 
 summary {
   cursor: pointer;
-}
-
-.name {
-  font-weight: 700;
-  margin-right: 8px;
 }
 </style>

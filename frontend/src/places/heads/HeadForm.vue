@@ -81,6 +81,7 @@ onMounted(() => form.value?.querySelector<HTMLElement>("input")?.focus({ prevent
 <template>
   <form
     ref="form"
+    class="grid gap-6"
     :aria-label="head ? `The record of ${head.name}` : 'A new head'"
     novalidate
     @submit.prevent="store()"
@@ -91,7 +92,7 @@ onMounted(() => form.value?.querySelector<HTMLElement>("input")?.focus({ prevent
     </p>
     <section v-for="group in GROUPS" :key="group.key" :aria-labelledby="`group-${group.key}`">
       <h2 :id="`group-${group.key}`">{{ group.name }}</h2>
-      <div class="fields">
+      <div class="grid grid-cols-[repeat(2,minmax(0,1fr))] gap-x-8 gap-y-5 phone:grid-cols-1">
         <TextField
           v-if="group.key === 'person'"
           v-model="entered.name"
@@ -134,22 +135,11 @@ onMounted(() => form.value?.querySelector<HTMLElement>("input")?.focus({ prevent
 </template>
 
 <style scoped>
-form {
-  display: grid;
-  gap: 24px;
-}
-
 section {
   display: grid;
   gap: 12px;
   padding-top: 16px;
   border-top: 1px solid var(--hairline);
-}
-
-.fields {
-  display: grid;
-  grid-template-columns: repeat(2, minmax(0, 1fr));
-  gap: 20px 32px;
 }
 
 .wide {
@@ -165,10 +155,6 @@ section {
 }
 
 @media (max-width: 760px) {
-  .fields {
-    grid-template-columns: minmax(0, 1fr);
-  }
-
   .acts {
     bottom: 72px;
   }

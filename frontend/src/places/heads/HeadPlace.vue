@@ -45,7 +45,7 @@ function again(): void {
     <p v-if="failed"><RouterLink to="/heads">Back to the heads</RouterLink></p>
     <template v-if="head.data.value && questions.data.value && !failed">
       <header>
-        <div class="who">
+        <div class="flex gap-4 items-center">
           <HeadPortrait :answers="head.data.value.answers" />
           <div>
             <h1>{{ head.data.value.name }}</h1>
@@ -58,7 +58,11 @@ function again(): void {
             </p>
           </div>
         </div>
-        <div v-if="head.data.value.unknown.length" class="unknown" role="alert">
+        <div
+          v-if="head.data.value.unknown.length"
+          class="unknown border-l-4 border-madder pl-3"
+          role="alert"
+        >
           <p v-for="one in head.data.value.unknown" :key="one">{{ one }}</p>
           <RouterLink class="act" :to="`/heads/${id}/record`">Answer it on the record</RouterLink>
         </div>
@@ -78,16 +82,5 @@ function again(): void {
 .place > header {
   align-items: center;
   margin-bottom: 20px;
-}
-
-.unknown {
-  border-left: 4px solid var(--madder);
-  padding-left: 12px;
-}
-
-.who {
-  display: flex;
-  gap: 16px;
-  align-items: center;
 }
 </style>

@@ -109,22 +109,28 @@ useShortcuts([{ key: "n", does: "Add someone", run: () => (adding.value = true) 
           Nobody yet. Whose hair is it? A name and a birth year are enough to begin.
         </p>
         <p v-else-if="found.length === 0" class="quiet">Nobody here is called “{{ find }}”.</p>
-        <ul>
-          <li v-for="head in found" :key="head.id">
+        <ul class="list-none mx-0 mt-2 mb-0 p-0">
+          <li
+            v-for="head in found"
+            :key="head.id"
+            class="flex gap-5 items-center px-0 py-4 border-t border-hairline"
+          >
             <HeadPortrait :answers="head.answers" />
-            <div class="who">
+            <div class="grid gap-0.5 min-w-0">
               <h2>
                 <RouterLink :to="`/heads/${head.id}`">{{ head.name }}</RouterLink>
               </h2>
               <p>{{ ageOf(head) }} · {{ head.about }}</p>
-              <p v-for="one in head.unknown" :key="one" class="flag">{{ one }}</p>
+              <p v-for="one in head.unknown" :key="one" class="text-madder font-bold">{{ one }}</p>
               <p class="quiet">
                 {{ head.washed_at ? `Washed ${ago(head.washed_at)}` : "No wash on record" }} ·
                 {{
                   head.checked_in_at ? `looked at ${ago(head.checked_in_at)}` : "not looked at yet"
                 }}
               </p>
-              <p v-if="head.flags.length" class="flag">Stop: {{ head.flags.join(", ") }}.</p>
+              <p v-if="head.flags.length" class="text-madder font-bold">
+                Stop: {{ head.flags.join(", ") }}.
+              </p>
               <p v-for="one in waits(head)" :key="one.what" :class="{ due: one.due }">
                 {{ one.due ? "Look at the arm" : "Patch test runs" }}: {{ one.what }}
               </p>
@@ -137,35 +143,10 @@ useShortcuts([{ key: "n", does: "Add someone", run: () => (adding.value = true) 
 </template>
 
 <style scoped>
-ul {
-  list-style: none;
-  margin: 8px 0 0;
-  padding: 0;
-}
-
-li {
-  display: flex;
-  gap: 20px;
-  align-items: center;
-  padding: 16px 0;
-  border-top: 1px solid var(--hairline);
-}
-
-.who {
-  display: grid;
-  gap: 2px;
-  min-width: 0;
-}
-
 h2 a {
   color: var(--ink);
   text-decoration-color: var(--vein);
   text-underline-offset: 4px;
-}
-
-.flag {
-  color: var(--madder);
-  font-weight: 700;
 }
 
 .due {

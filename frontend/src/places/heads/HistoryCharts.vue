@@ -25,7 +25,7 @@ async function drop(picture: number): Promise<void> {
   <p v-if="history.check_ins + history.washes === 0" class="quiet">
     Nothing yet: it begins with the first look at the scalp.
   </p>
-  <div v-else class="charts">
+  <div v-else class="charts grid grid-cols-[repeat(2,minmax(0,1fr))] gap-4">
     <SmallChart
       v-if="history.went.length"
       name="How washes went"
@@ -44,8 +44,12 @@ async function drop(picture: number): Promise<void> {
       />
     </template>
   </div>
-  <div v-if="history.pictures.length" class="pictures">
-    <div v-for="picture in history.pictures" :key="picture.id" class="picture">
+  <div v-if="history.pictures.length" class="flex flex-wrap gap-2">
+    <div
+      v-for="picture in history.pictures"
+      :key="picture.id"
+      class="grid justify-items-start text-sm"
+    >
       <a :href="picture.url">
         <img :src="picture.url" alt="A picture of this head" loading="lazy" />
       </a>
@@ -57,26 +61,8 @@ async function drop(picture: number): Promise<void> {
 </template>
 
 <style scoped>
-.charts {
-  display: grid;
-  grid-template-columns: repeat(2, minmax(0, 1fr));
-  gap: 16px;
-}
-
 .charts > :first-child:nth-last-child(odd) {
   grid-column: 1 / -1;
-}
-
-.pictures {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-}
-
-.picture {
-  display: grid;
-  justify-items: start;
-  font-size: 0.875rem;
 }
 
 img {

@@ -18,7 +18,7 @@ const shown = (figure: Figure) =>
 </script>
 
 <template>
-  <section aria-label="What we have learnt" class="model">
+  <section aria-label="What we have learnt" class="model grid gap-4 content-start">
     <h2>What we have learnt about {{ head.name }}</h2>
     <div
       v-for="[name, factor] in [
@@ -26,7 +26,7 @@ const shown = (figure: Figure) =>
         ['How much it takes', head.model.dose],
       ] as const"
       :key="name"
-      class="factor"
+      class="grid gap-1"
     >
       <h3>{{ name }}</h3>
       <p>
@@ -54,12 +54,12 @@ const shown = (figure: Figure) =>
         less. Nine chances in ten it lies in the range.
       </p>
     </div>
-    <div v-if="head.model.products.length" class="factor">
+    <div v-if="head.model.products.length" class="grid gap-1">
       <h3>How strongly each thing washes</h3>
       <p class="quiet small">
         Over everybody it was used on, against its label or recipe; and on {{ head.name }}.
       </p>
-      <ul>
+      <ul class="list-none m-0 p-0 grid gap-2">
         <li v-for="one in head.model.products" :key="one.key">
           <p>
             <strong>{{ one.name }}</strong>: {{ shown(one.value) }}
@@ -80,25 +80,6 @@ const shown = (figure: Figure) =>
 </template>
 
 <style scoped>
-.model {
-  display: grid;
-  gap: 16px;
-  align-content: start;
-}
-
-.factor {
-  display: grid;
-  gap: 4px;
-}
-
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  display: grid;
-  gap: 8px;
-}
-
 svg {
   width: 100%;
   max-width: 360px;

@@ -12,7 +12,7 @@ const words = (rows: { key: string; name: string }[]) =>
 </script>
 
 <template>
-  <form aria-label="What for, and what is on it" @submit.prevent>
+  <form class="grid gap-2" aria-label="What for, and what is on it" @submit.prevent>
     <h2>What for?</h2>
     <ChoiceRow v-model="today.occasion" label="What for" :choices="words(questions.occasions)" />
     <h2>What is on it now?</h2>
@@ -34,11 +34,6 @@ const words = (rows: { key: string; name: string }[]) =>
 </template>
 
 <style scoped>
-form {
-  display: grid;
-  gap: 8px;
-}
-
 h2:not(:first-child) {
   margin-top: 12px;
 }

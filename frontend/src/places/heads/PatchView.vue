@@ -60,15 +60,19 @@ function drop(test: PatchTest): void {
 </script>
 
 <template>
-  <div class="patch">
-    <form aria-label="A new patch test" @submit.prevent="begin">
+  <div class="grid gap-6 max-w-205">
+    <form
+      class="grid gap-3 justify-items-start"
+      aria-label="A new patch test"
+      @submit.prevent="begin"
+    >
       <h2>Try something new on a patch first</h2>
       <p>
         A little, as strong as it will be used, on the inner arm; leave it, do not wash it off, and
         look for {{ head.patch_hours }} hours. At any sting, redness, swelling or blister: wash it
         off, and say so here.
       </p>
-      <div class="fields">
+      <div class="grid grid-cols-[repeat(2,minmax(0,1fr))] gap-4 w-full phone:grid-cols-1">
         <PickField
           v-model="entered.material"
           label="What is tried"
@@ -92,7 +96,7 @@ function drop(test: PatchTest): void {
       />
     </form>
     <p v-if="head.patch_tests.length === 0" class="quiet">No patch test yet.</p>
-    <ul>
+    <ul class="list-none m-0 p-0 grid gap-3">
       <li v-for="test in head.patch_tests" :key="test.id" :class="test.state">
         <h3>{{ test.name }}</h3>
         <p class="quiet">
@@ -139,33 +143,6 @@ function drop(test: PatchTest): void {
 </template>
 
 <style scoped>
-.patch {
-  display: grid;
-  gap: 24px;
-  max-width: 820px;
-}
-
-form {
-  display: grid;
-  gap: 12px;
-  justify-items: start;
-}
-
-.fields {
-  display: grid;
-  grid-template-columns: repeat(2, minmax(0, 1fr));
-  gap: 16px;
-  width: 100%;
-}
-
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  display: grid;
-  gap: 12px;
-}
-
 li {
   display: grid;
   gap: 4px;
@@ -194,11 +171,5 @@ img {
 .grave,
 .act {
   justify-self: start;
-}
-
-@media (max-width: 760px) {
-  .fields {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>

@@ -20,7 +20,7 @@ async function send(): Promise<void> {
 </script>
 
 <template>
-  <div class="picture">
+  <div class="flex flex-wrap gap-x-3 gap-y-1 items-center">
     <img v-if="picture" :src="picture.url" alt="The picture just added" />
     <label>
       <input
@@ -35,20 +35,13 @@ async function send(): Promise<void> {
       }}</span>
     </label>
     <button v-if="picture" type="button" class="act" @click="picture = null">Without it</button>
-    <p v-if="errors['picture'] || trouble" class="error" role="alert">
+    <p v-if="errors['picture'] || trouble" class="error text-madder w-full" role="alert">
       {{ errors["picture"] ?? trouble }}
     </p>
   </div>
 </template>
 
 <style scoped>
-.picture {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 12px;
-  align-items: center;
-}
-
 img {
   width: 48px;
   height: 48px;
@@ -59,10 +52,5 @@ img {
 input:focus-visible + span {
   outline: 3px solid var(--vein);
   outline-offset: 2px;
-}
-
-.error {
-  color: var(--madder);
-  width: 100%;
 }
 </style>

@@ -50,7 +50,7 @@ async function forGood(): Promise<void> {
 </script>
 
 <template>
-  <div class="record">
+  <div class="grid gap-10">
     <HeadForm
       :head="head"
       :questions="questions"
@@ -111,11 +111,6 @@ async function forGood(): Promise<void> {
 </template>
 
 <style scoped>
-.record {
-  display: grid;
-  gap: 40px;
-}
-
 section {
   display: grid;
   gap: 12px;

@@ -8,10 +8,10 @@ defineProps<{ asks: Asks; head: number }>();
 
 <template>
   <dl v-for="school in asks.schools" :key="school.key">
-    <dt>{{ school.name }}</dt>
+    <dt class="font-serif font-title text-lg leading-auto">{{ school.name }}</dt>
     <dd v-for="option in school.options" :key="option.key" :class="{ fits: option.fits }">
       <strong>{{ option.name }}</strong>
-      <span v-if="option.fits" class="mark"> · fits today</span>
+      <span v-if="option.fits" class="text-leaf"> · fits today</span>
       <span class="quiet"> · {{ option.holds }}</span>
       <br />
       {{ option.gives }}
@@ -29,10 +29,6 @@ dl {
   border-top: 1px solid var(--hairline);
 }
 
-dt {
-  font: 560 1.0625rem var(--serif);
-}
-
 dd {
   margin: 4px 0 0;
   padding-left: 12px;
@@ -41,9 +37,5 @@ dd {
 
 .fits {
   border-color: var(--leaf);
-}
-
-.mark {
-  color: var(--leaf);
 }
 </style>

@@ -48,13 +48,18 @@ useShortcuts([{ key: "t", does: "Start or stop the wait", run: () => clock.value
 </script>
 
 <template>
-  <div class="tests">
+  <div class="grid gap-5 max-w-205">
     <p class="quiet">
       None is needed. Each takes a few minutes and makes the answers narrower. Results of both
       schools are kept.
     </p>
-    <section v-for="group in groups" :key="group.key" :aria-label="group.ask">
-      <div class="over">
+    <section
+      v-for="group in groups"
+      :key="group.key"
+      class="grid gap-2 pt-3 border-t border-hairline"
+      :aria-label="group.ask"
+    >
+      <div class="flex flex-wrap gap-x-4 gap-y-0.5 items-baseline">
         <h2>{{ group.ask }}: {{ group.recorded }}</h2>
         <p v-if="group.belief" :class="{ quiet: group.belief.recorded }">
           The tests say {{ group.belief.says }}. <em class="quiet">computed</em>
@@ -62,7 +67,7 @@ useShortcuts([{ key: "t", does: "Start or stop the wait", run: () => clock.value
         </p>
         <p v-else class="quiet">By eye; not tested.</p>
       </div>
-      <article v-for="test in group.tests" :key="test.key">
+      <article v-for="test in group.tests" :key="test.key" class="grid gap-1 pl-4">
         <button
           type="button"
           class="title"
@@ -77,7 +82,7 @@ useShortcuts([{ key: "t", does: "Start or stop the wait", run: () => clock.value
         </p>
         <div v-if="open === test.key" class="guide">
           <p>You need {{ test.needs }}.</p>
-          <ol>
+          <ol class="m-0 pl-5">
             <li v-for="step in test.steps" :key="step">{{ step }}</li>
           </ol>
           <WaitClock v-if="test.seconds" ref="clock" :seconds="test.seconds" />
@@ -105,32 +110,6 @@ useShortcuts([{ key: "t", does: "Start or stop the wait", run: () => clock.value
 </template>
 
 <style scoped>
-.tests {
-  display: grid;
-  gap: 20px;
-  max-width: 820px;
-}
-
-section {
-  display: grid;
-  gap: 8px;
-  padding-top: 12px;
-  border-top: 1px solid var(--hairline);
-}
-
-.over {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 16px;
-  align-items: baseline;
-}
-
-article {
-  display: grid;
-  gap: 4px;
-  padding-left: 16px;
-}
-
 .title {
   justify-self: start;
   border: 0;
@@ -152,11 +131,6 @@ article {
   padding: 12px 20px;
   background: var(--paper);
   border-radius: 4px 20px 20px 20px;
-}
-
-ol {
-  margin: 0;
-  padding-left: 20px;
 }
 
 .outcome {

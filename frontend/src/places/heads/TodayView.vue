@@ -25,7 +25,7 @@ const stopped = computed(() =>
 </script>
 
 <template>
-  <div class="today">
+  <div class="today grid grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] gap-x-12 gap-y-6">
     <GlanceLink v-if="asks.data.value" id="reading" :target="side">
       <strong>{{ asks.data.value.scalp.grade }}</strong>
       {{
@@ -40,7 +40,7 @@ const stopped = computed(() =>
       />
       <AsksPanel v-if="asks.data.value" :asks="asks.data.value" :head="head" />
     </div>
-    <div class="worktop">
+    <div class="worktop grid gap-6 content-start">
       <CheckInForm :head="head" :questions="questions" />
       <OccasionForm v-model="today" :questions="questions" />
     </div>
@@ -69,18 +69,6 @@ const stopped = computed(() =>
 </template>
 
 <style scoped>
-.today {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 1.1fr);
-  gap: 24px 48px;
-}
-
-.worktop {
-  display: grid;
-  gap: 24px;
-  align-content: start;
-}
-
 .more {
   display: grid;
   gap: 8px;

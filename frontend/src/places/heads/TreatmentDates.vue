@@ -19,9 +19,13 @@ function set(key: string, event: Event): void {
 
 <template>
   <div>
-    <ul>
-      <li v-for="choice in question.choices" :key="choice.key">
-        <label>
+    <ul class="list-none m-0 p-0 flex flex-wrap gap-x-5 gap-y-1">
+      <li
+        v-for="choice in question.choices"
+        :key="choice.key"
+        class="flex items-center gap-2 min-h-10.5"
+      >
+        <label class="flex gap-1.5 items-center">
           <input
             type="checkbox"
             :checked="choice.key in dates"
@@ -41,27 +45,3 @@ function set(key: string, event: Event): void {
     </ul>
   </div>
 </template>
-
-<style scoped>
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 20px;
-}
-
-li {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-  min-height: 42px;
-}
-
-label {
-  display: flex;
-  gap: 6px;
-  align-items: center;
-}
-</style>

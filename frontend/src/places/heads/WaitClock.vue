@@ -37,8 +37,13 @@ defineExpose({ toggle });
 </script>
 
 <template>
-  <div class="clock">
-    <span class="left" role="timer" :aria-label="`${said} left`">{{ said }}</span>
+  <div class="flex gap-4 items-center">
+    <span
+      class="font-serif font-title text-4xl leading-none text-vein"
+      role="timer"
+      :aria-label="`${said} left`"
+      >{{ said }}</span
+    >
     <Button
       variant="outlined"
       :label="over ? 'Once more' : endsAt === null ? 'Start the wait' : 'Stop'"
@@ -47,16 +52,3 @@ defineExpose({ toggle });
     <span v-if="over" role="status">Now look.</span>
   </div>
 </template>
-
-<style scoped>
-.clock {
-  display: flex;
-  gap: 16px;
-  align-items: center;
-}
-
-.left {
-  font: 560 2rem/1 var(--serif);
-  color: var(--vein);
-}
-</style>

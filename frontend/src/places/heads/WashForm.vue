@@ -154,7 +154,7 @@ async function store(): Promise<void> {
       :error="errors['minutes']"
     />
     <TextField v-model="entered.note" label="Note" :rows="1" :error="errors['note']" />
-    <div class="when">
+    <div class="when grid gap-1 content-start">
       <label for="wash-at">When, if not just now</label>
       <input id="wash-at" v-model="entered.at" type="datetime-local" />
       <p v-if="errors['at']" class="trouble" role="alert">{{ errors["at"] }}</p>
@@ -190,12 +190,6 @@ form {
 
 .whole {
   grid-column: 1 / -1;
-}
-
-.when {
-  display: grid;
-  gap: 4px;
-  align-content: start;
 }
 
 .when label,

@@ -76,7 +76,7 @@ useShortcuts([{ key: "n", does: "Record a wash", run: () => (adding.value = true
 <template>
   <div class="washes">
     <section aria-label="Washes" class="list">
-      <div class="over">
+      <div class="flex justify-between items-center gap-4 mb-2">
         <h2>Washes</h2>
         <Button v-if="!adding" label="Record a wash" @click="adding = true" />
       </div>
@@ -84,8 +84,13 @@ useShortcuts([{ key: "n", does: "Record a wash", run: () => (adding.value = true
       <p v-if="head.washes.length === 0" class="quiet">
         No wash yet. Put the next one down with how it went, and the answers begin to fit this head.
       </p>
-      <ul>
-        <li v-for="wash in head.washes" :key="wash.id" :class="{ out: !wash.counts }">
+      <ul class="list-none mx-0 mt-3 mb-0 p-0">
+        <li
+          v-for="wash in head.washes"
+          :key="wash.id"
+          class="grid gap-0.5 px-0 py-2.5 border-t border-hairline"
+          :class="{ out: !wash.counts }"
+        >
           <p class="quiet small">{{ when(wash.at) }}</p>
           <p>
             <strong>{{ wash.name }}</strong><template v-if="wash.grams !== null"
@@ -102,7 +107,12 @@ useShortcuts([{ key: "n", does: "Record a wash", run: () => (adding.value = true
             </button>
           </p>
           <p v-if="wash.note" class="quiet">{{ wash.note }}</p>
-          <div v-if="wash.judged" class="went" role="group" aria-label="How it went">
+          <div
+            v-if="wash.judged"
+            class="went flex flex-wrap gap-1.5 mt-0.5"
+            role="group"
+            aria-label="How it went"
+          >
             <button
               v-for="word in questions.outcomes"
               :key="word"
@@ -114,7 +124,7 @@ useShortcuts([{ key: "n", does: "Record a wash", run: () => (adding.value = true
             </button>
           </div>
           <p v-if="wash.learnt" class="quiet small">{{ wash.learnt }}</p>
-          <p class="row acts">
+          <p class="row text-sm">
             <button v-if="wash.judged" type="button" class="act" @click="counts(wash)">
               {{ wash.counts ? "Don’t learn from this one" : "Learn from this one" }}
             </button>
@@ -133,7 +143,7 @@ useShortcuts([{ key: "n", does: "Record a wash", run: () => (adding.value = true
         </li>
       </ul>
     </section>
-    <aside>
+    <aside class="grid gap-8">
       <ModelPanel :head="head" />
       <section aria-label="History">
         <h2>Over time</h2>
@@ -156,36 +166,8 @@ useShortcuts([{ key: "n", does: "Record a wash", run: () => (adding.value = true
   align-items: start;
 }
 
-.over {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
-  gap: 16px;
-  margin-bottom: 8px;
-}
-
-ul {
-  list-style: none;
-  margin: 12px 0 0;
-  padding: 0;
-}
-
-li {
-  display: grid;
-  gap: 2px;
-  padding: 10px 0;
-  border-top: 1px solid var(--hairline);
-}
-
 .out {
   color: var(--stem);
-}
-
-.went {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-  margin-top: 2px;
 }
 
 .went button {
@@ -203,15 +185,6 @@ li {
   border-color: var(--vein);
   background: var(--vein);
   color: var(--on-vein);
-}
-
-.acts {
-  font-size: 0.875rem;
-}
-
-aside {
-  display: grid;
-  gap: 32px;
 }
 
 aside section {

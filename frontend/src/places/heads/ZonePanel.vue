@@ -13,7 +13,7 @@ const rest = computed(() => zone.says.split(":")[1] ?? "");
 </script>
 
 <template>
-  <section :aria-label="name" class="zone">
+  <section :aria-label="name" class="zone grid gap-1 content-start">
     <p class="quiet small">{{ name }}</p>
     <h3>{{ zone.grade }}</h3>
     <p>
@@ -33,8 +33,8 @@ const rest = computed(() => zone.says.split(":")[1] ?? "");
         pH {{ ph(zone.ph.low) }} to {{ ph(zone.ph.high) }} (<em>{{ kindOf(zone.ph) }}</em
         >).
       </p>
-      <ul>
-        <li v-for="reason in zone.reasons" :key="reason.id">
+      <ul class="mx-0 my-1.5 pl-4.5">
+        <li v-for="reason in zone.reasons" :key="reason.id" class="mb-1">
           {{ reason.text }} <span class="quiet small">From: {{ reason.source }}.</span>
         </li>
       </ul>
@@ -43,23 +43,8 @@ const rest = computed(() => zone.says.split(":")[1] ?? "");
 </template>
 
 <style scoped>
-.zone {
-  display: grid;
-  gap: 4px;
-  align-content: start;
-}
-
 h3 {
   font-size: 1.6rem;
   color: var(--vein);
-}
-
-ul {
-  margin: 6px 0;
-  padding-left: 18px;
-}
-
-li {
-  margin-bottom: 4px;
 }
 </style>

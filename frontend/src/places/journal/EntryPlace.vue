@@ -98,7 +98,7 @@ useShortcuts([{ key: "n", does: "Mix this again", run: mixAgain }]);
               >, aimed at pH {{ ph(entry.rinse.aim) }}</template
             >.
           </p>
-          <p v-if="entry.rinse.stops_passed.length" class="passed">
+          <p v-if="entry.rinse.stops_passed.length" class="text-madder">
             A stop was passed by an adult for their own scalp; it is on record here.
           </p>
           <h2>Predicted and read</h2>
@@ -190,10 +190,6 @@ ol {
   font: inherit;
   text-decoration: underline;
   cursor: pointer;
-}
-
-.passed {
-  color: var(--madder);
 }
 
 aside {

@@ -13,7 +13,7 @@ const to = computed(() =>
 
 <template>
   <li>
-    <div class="what">
+    <div class="what flex-[1_1_320px] min-w-0">
       <p class="quiet small">
         {{ when(entry.made_at) }}<template v-if="entry.who"> · {{ entry.who }}</template>
       </p>
@@ -29,9 +29,9 @@ const to = computed(() =>
         >{{ entry.note }}
       </p>
     </div>
-    <div class="numbers">
+    <div class="flex-[0_0_250px]">
       <PhStrip :predicted="entry.rinse.predicted" :reading="entry.reading" />
-      <p v-if="!entry.finished_at" class="open">Still being mixed</p>
+      <p v-if="!entry.finished_at" class="open text-vein font-bold">Still being mixed</p>
       <p class="small">
         predicted {{ ph(entry.rinse.predicted.value) }}
         <span class="quiet">({{ range(entry.rinse.predicted) }})</span>
@@ -53,23 +53,9 @@ li {
   border-top: 1px solid var(--hairline);
 }
 
-.what {
-  flex: 1 1 320px;
-  min-width: 0;
-}
-
 h2 a {
   color: var(--ink);
   text-decoration-color: var(--vein);
   text-underline-offset: 4px;
-}
-
-.numbers {
-  flex: 0 0 250px;
-}
-
-.open {
-  color: var(--vein);
-  font-weight: 700;
 }
 </style>

@@ -38,7 +38,7 @@ if (edit.restored.value) void keep(); // it was typed, and not saved: saved now
 </script>
 
 <template>
-  <div class="feel">
+  <div class="feel grid gap-4">
     <DraftNote v-if="edit.clash.value" :edit="edit" @mine="keep(edit.keepMine)" />
     <ChoiceRow
       v-if="feelings"
@@ -47,7 +47,7 @@ if (edit.restored.value) void keep(); // it was typed, and not saved: saved now
       label="How it felt"
       :choices="feelings.feel.map((word) => ({ value: word, label: word }))"
     />
-    <div class="pair">
+    <div class="grid grid-cols-[220px_minmax(0,1fr)] gap-4 phone:grid-cols-1">
       <p v-if="entry.head" class="whose">
         <span class="quiet">On whose head</span><br />
         <RouterLink :to="`/heads/${entry.head}`">{{ entry.who }}</RouterLink>
@@ -72,22 +72,3 @@ if (edit.restored.value) void keep(); // it was typed, and not saved: saved now
     </p>
   </div>
 </template>
-
-<style scoped>
-.feel {
-  display: grid;
-  gap: 16px;
-}
-
-.pair {
-  display: grid;
-  grid-template-columns: 220px minmax(0, 1fr);
-  gap: 16px;
-}
-
-@media (max-width: 760px) {
-  .pair {
-    grid-template-columns: minmax(0, 1fr);
-  }
-}
-</style>

@@ -55,7 +55,7 @@ useShortcuts([{ key: "n", does: "Mix a rinse", run: () => void router.push("/mix
       <p v-else class="quiet" role="status">
         {{ entries.total }} {{ entries.total === 1 ? "rinse" : "rinses" }}
       </p>
-      <ul>
+      <ul class="list-none mx-0 mt-2 mb-4 p-0">
         <EntryRow v-for="entry in entries.items" :key="entry.id" :entry="entry" />
       </ul>
       <Button
@@ -72,12 +72,6 @@ useShortcuts([{ key: "n", does: "Mix a rinse", run: () => void router.push("/mix
 </template>
 
 <style scoped>
-ul {
-  list-style: none;
-  margin: 8px 0 16px;
-  padding: 0;
-}
-
 .finder {
   width: 340px;
   max-width: 100%;

@@ -60,15 +60,15 @@ useAwake();
         {{ entry.rinse.name }} · step {{ at + 1 }} of
         {{ steps.length }}
       </p>
-      <div class="progress" aria-hidden="true">
+      <div class="progress flex gap-1.5" aria-hidden="true">
         <span v-for="(_, i) in steps" :key="i" :class="{ done: i <= at }" />
       </div>
-      <div class="step" aria-live="polite">
+      <div class="step grid gap-2" aria-live="polite">
         <h1>{{ step.do }}</h1>
         <p class="number">{{ step.number }}</p>
-        <p class="detail">{{ step.detail }}</p>
+        <p class="text-2xl">{{ step.detail }}</p>
       </div>
-      <div v-if="reads" class="strip">
+      <div v-if="reads" class="strip grid gap-4">
         <ReadingForm ref="reading" :entry="entry" />
         <p v-if="entry.comparison" :class="['comparison', entry.agreement]">
           {{ entry.comparison }}
@@ -80,7 +80,7 @@ useAwake();
       <PutRight v-if="reads && entry.reading && entry.rinse.aim !== null" :entry="entry" />
       <CautionList v-if="warned.length" :cautions="warned" />
       <p v-if="trouble && !error" class="trouble" role="alert">{{ trouble }}</p>
-      <div class="acts">
+      <div class="acts mt-auto grid gap-4">
         <StopGate id="stop" v-model="passed" :cautions="warned" :head="entry.head" />
         <button
           ref="next"
@@ -113,11 +113,6 @@ useAwake();
   gap: 20px;
 }
 
-.progress {
-  display: flex;
-  gap: 6px;
-}
-
 .progress span {
   flex: 1;
   height: 6px;
@@ -129,11 +124,6 @@ useAwake();
   background: var(--leaf);
 }
 
-.step {
-  display: grid;
-  gap: 8px;
-}
-
 .step h1 {
   font-size: clamp(1.75rem, 6vw, 2.5rem);
 }
@@ -141,15 +131,6 @@ useAwake();
 .number {
   font: 560 clamp(3.5rem, 16vw, 6.5rem) / 1.05 var(--serif);
   color: var(--vein);
-}
-
-.detail {
-  font-size: 1.25rem;
-}
-
-.strip {
-  display: grid;
-  gap: 16px;
 }
 
 .comparison {
@@ -160,12 +141,6 @@ useAwake();
 .comparison.higher,
 .comparison.lower {
   border-color: var(--throat);
-}
-
-.acts {
-  margin-top: auto;
-  display: grid;
-  gap: 16px;
 }
 
 .next {

@@ -35,9 +35,9 @@ function ask(): void {
 </script>
 
 <template>
-  <section class="right" aria-label="Put it right">
+  <section class="grid gap-3" aria-label="Put it right">
     <h2>Put it right</h2>
-    <form class="row" @submit.prevent="ask">
+    <form class="row items-end" @submit.prevent="ask">
       <TextField
         v-model="left"
         label="mL left in it"
@@ -67,7 +67,7 @@ function ask(): void {
     </p>
     <template v-if="asked.data.value">
       <p v-if="asked.data.value.says" role="status">{{ asked.data.value.says }}</p>
-      <ol>
+      <ol class="m-0 pl-6 grid gap-3">
         <li v-for="way in asked.data.value.ways" :key="way.key">
           <p>
             <strong>{{ way.says }}</strong>
@@ -90,22 +90,6 @@ function ask(): void {
 </template>
 
 <style scoped>
-.right {
-  display: grid;
-  gap: 12px;
-}
-
-form {
-  align-items: end;
-}
-
-ol {
-  margin: 0;
-  padding-left: 24px;
-  display: grid;
-  gap: 12px;
-}
-
 .trouble,
 .stop {
   color: var(--madder);

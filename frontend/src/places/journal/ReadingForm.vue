@@ -43,7 +43,7 @@ defineExpose({ keep });
 </script>
 
 <template>
-  <form class="reading" @submit.prevent="store">
+  <form class="reading flex flex-wrap gap-x-5 gap-y-3 items-end" @submit.prevent="store">
     <ReadingPicker
       v-model="typed"
       what="The jug read pH"
@@ -52,12 +52,3 @@ defineExpose({ keep });
     <Button type="submit" :label="said" :disabled="change.isPending.value" />
   </form>
 </template>
-
-<style scoped>
-.reading {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 12px 20px;
-  align-items: end;
-}
-</style>

@@ -135,7 +135,7 @@ useShortcuts([{ key: "n", does: "Make it again", run: again }]);
           <Button label="Remove" variant="outlined" severity="danger" @click="takeOut" />
         </div>
       </header>
-      <div class="sides">
+      <div class="sides grid grid-cols-[minmax(0,1.2fr)_minmax(0,1fr)] gap-12">
         <section>
           <h2>What came of it</h2>
           <p v-if="batch.done.trouble" class="trouble">{{ batch.done.trouble }}</p>
@@ -212,7 +212,7 @@ useShortcuts([{ key: "n", does: "Make it again", run: again }]);
             </ul>
           </template>
           <h2>Its name, and a note</h2>
-          <form @submit.prevent="keepNote">
+          <form class="grid gap-2 justify-items-start" @submit.prevent="keepNote">
             <TextField v-model="called" label="What it is called" :error="errors['name']" />
             <TextField
               v-model="typed"
@@ -228,8 +228,8 @@ useShortcuts([{ key: "n", does: "Make it again", run: again }]);
             />
           </form>
           <h2>Photos</h2>
-          <div class="photos">
-            <figure v-for="one in batch.photos" :key="one.id">
+          <div class="flex flex-wrap gap-3">
+            <figure v-for="one in batch.photos" :key="one.id" class="m-0 grid">
               <a :href="one.url" target="_blank" rel="noopener"
                 ><img :src="one.url" :alt="`A photo of ${batch.name}`" loading="lazy"
               /></a>
@@ -260,12 +260,6 @@ useShortcuts([{ key: "n", does: "Make it again", run: again }]);
 </template>
 
 <style scoped>
-.sides {
-  display: grid;
-  grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr);
-  gap: 48px;
-}
-
 h2 {
   margin: 20px 0 8px;
 }
@@ -318,25 +312,8 @@ td {
   color: var(--ink);
 }
 
-form {
-  display: grid;
-  gap: 8px;
-  justify-items: start;
-}
-
 form > :not(button) {
   width: 100%;
-}
-
-.photos {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 12px;
-}
-
-figure {
-  margin: 0;
-  display: grid;
 }
 
 img {

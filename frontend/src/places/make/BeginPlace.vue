@@ -159,8 +159,8 @@ function draw(line: number, key: string): void {
       <h1>{{ asAgain ? `Again: ${before.data.value?.name ?? "…"}` : "Make something" }}</h1>
     </header>
     <LoadState v-if="failed || !loaded" :error="failed" @again="again" />
-    <div v-else class="sides">
-      <form class="ask" @submit.prevent="start">
+    <div v-else class="sides grid grid-cols-[minmax(0,1fr)_minmax(0,1.3fr)] gap-12">
+      <form class="ask grid gap-5 content-start" @submit.prevent="start">
         <PickField
           v-if="!asAgain"
           v-model="entered.formula"
@@ -187,10 +187,10 @@ function draw(line: number, key: string): void {
         </template>
         <template v-else>
           <div>
-            <p class="label">How much</p>
+            <p class="text-stem text-md mb-1">How much</p>
             <ChoiceRow v-model="entered.much" :choices="MUCH" label="How much" />
           </div>
-          <div v-if="AMOUNT[entered.much]" class="two">
+          <div v-if="AMOUNT[entered.much]" class="grid grid-cols-[1fr_1fr] gap-4">
             <TextField
               v-model="entered.value"
               :label="AMOUNT[entered.much]!.label"
@@ -215,7 +215,7 @@ function draw(line: number, key: string): void {
           />
         </template>
         <div v-if="people.length">
-          <p class="label">For whom</p>
+          <p class="text-stem text-md mb-1">For whom</p>
           <ChoiceRow v-model="entered.heads" :choices="people" label="For whom" many />
           <p v-if="refused['heads']" class="trouble" role="alert">{{ refused["heads"] }}</p>
         </div>
@@ -253,30 +253,6 @@ function draw(line: number, key: string): void {
 </template>
 
 <style scoped>
-.sides {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 1.3fr);
-  gap: 48px;
-}
-
-.ask {
-  display: grid;
-  gap: 20px;
-  align-content: start;
-}
-
-.label {
-  color: var(--stem);
-  font-size: 0.9375rem;
-  margin-bottom: 4px;
-}
-
-.two {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 16px;
-}
-
 .begin {
   justify-self: start;
 }

@@ -44,8 +44,8 @@ const measured = () => save({ yielded: (yielded.value || null) as never });
 </script>
 
 <template>
-  <div class="check">
-    <form class="row" @submit.prevent="readIt">
+  <div class="grid gap-4">
+    <form class="row flex flex-wrap gap-x-4 gap-y-2 items-end" @submit.prevent="readIt">
       <ReadingPicker
         v-model="typed"
         what="It read pH"
@@ -54,25 +54,25 @@ const measured = () => save({ yielded: (yielded.value || null) as never });
       <button type="submit" class="press">
         {{ batch.reading ? "Change the reading" : "Keep the reading" }}
       </button>
-      <button v-if="batch.reading" type="button" class="act" @click="save({ read: null })">
+      <button v-if="batch.reading" type="button" class="act min-h-11" @click="save({ read: null })">
         Take it back
       </button>
     </form>
     <p v-if="batch.comparison" class="says">{{ batch.comparison }}</p>
     <p v-if="batch.read_again" class="says" role="status">{{ batch.read_again }}</p>
     <div v-if="batch.done.thick">
-      <p class="label">Lift a spoonful and let it run: it is</p>
+      <p class="text-stem">Lift a spoonful and let it run: it is</p>
       <ChoiceRow v-model="thickness" :choices="grades" label="How thick it is" />
       <p v-if="batch.thickness_says" class="says">{{ batch.thickness_says }}</p>
     </div>
-    <form class="row" @submit.prevent="measured">
+    <form class="row flex flex-wrap gap-x-4 gap-y-2 items-end" @submit.prevent="measured">
       <TextField
         v-model="yielded"
         label="How much came of it, in mL"
         decimal
         :error="errors['yielded']"
       />
-      <button type="submit" class="act">Keep the amount</button>
+      <button type="submit" class="act min-h-11">Keep the amount</button>
     </form>
     <p v-if="batch.yield_says" class="says">{{ batch.yield_says }}</p>
     <p v-if="errors['version'] || trouble" class="trouble" role="alert">
@@ -82,28 +82,8 @@ const measured = () => save({ yielded: (yielded.value || null) as never });
 </template>
 
 <style scoped>
-.check {
-  display: grid;
-  gap: 16px;
-}
-
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 16px;
-  align-items: end;
-}
-
-.label {
-  color: var(--stem);
-}
-
 .says {
   border-left: 4px solid var(--throat);
   padding-left: 12px;
-}
-
-.act {
-  min-height: 44px;
 }
 </style>

@@ -103,7 +103,7 @@ const takeOff = (id: number) =>
 
 <template>
   <li :class="container.soon" :data-code="container.code">
-    <div class="what">
+    <div class="what flex-[1_1_300px]">
       <strong>
         <RouterLink v-if="!bare" :to="`/make/${container.batch}`">{{ container.of }}</RouterLink>
         <template v-else>{{ container.name }}</template>
@@ -126,15 +126,17 @@ const takeOff = (id: number) =>
           Take back
         </button>
       </p>
-      <p v-if="container.asks" class="asks" role="status">{{ container.asks }}</p>
+      <p v-if="container.asks" class="border-l-4 border-throat pl-3" role="status">
+        {{ container.asks }}
+      </p>
       <details>
         <summary class="small">Why by then?</summary>
         <p class="small">{{ container.reason }}</p>
       </details>
     </div>
-    <div v-if="!container.ended_on" class="acts">
+    <div v-if="!container.ended_on" class="flex-[1_1_380px] grid gap-2 content-start">
       <ChoiceRow v-model="place" :choices="choices" :label="`Where ${container.name} stands`" />
-      <div class="row">
+      <div class="row flex flex-wrap gap-x-4 gap-y-1 items-end">
         <button type="button" class="act" @click="using = !using">Use some</button>
         <button type="button" class="act" @click="open">
           {{ container.opened_on ? "Not open after all" : "Open" }}
@@ -150,7 +152,7 @@ const takeOff = (id: number) =>
         >
         <button type="button" class="act" @click="takeOut">Remove</button>
       </div>
-      <form v-if="using" class="row" @submit.prevent="use">
+      <form v-if="using" class="row flex flex-wrap gap-x-4 gap-y-1 items-end" @submit.prevent="use">
         <TextField
           v-model="amount"
           :label="`How much, in ${container.unit}`"
@@ -196,10 +198,6 @@ li {
   border-left-color: var(--throat);
 }
 
-.what {
-  flex: 1 1 300px;
-}
-
 .what > span {
   margin-left: 12px;
 }
@@ -207,24 +205,5 @@ li {
 .urgent,
 .urgent {
   font-weight: 700;
-}
-
-.asks {
-  border-left: 4px solid var(--throat);
-  padding-left: 12px;
-}
-
-.acts {
-  flex: 1 1 380px;
-  display: grid;
-  gap: 8px;
-  align-content: start;
-}
-
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 16px;
-  align-items: end;
 }
 </style>

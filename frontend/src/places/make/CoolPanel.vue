@@ -57,17 +57,17 @@ async function keep(celsius: string): Promise<void> {
 </script>
 
 <template>
-  <section class="cool" aria-label="How it cools">
-    <p class="warm">
+  <section class="grid gap-2 border-l-4 border-water pl-4" aria-label="How it cools">
+    <p class="text-xl">
       About <strong>{{ Math.round(cooling.now.value) }} °C</strong> now, likely
       {{ Math.round(cooling.now.low) }} to {{ Math.round(cooling.now.high) }}
       <em class="quiet">{{ cooling.readings ? "by the thermometer" : "computed" }}</em>
     </p>
     <p role="status">{{ cooling.says }}</p>
-    <div class="row">
+    <div class="row flex flex-wrap gap-x-4 gap-y-2 items-end">
       <PickField v-model="vessel" label="It stands in" :options="VESSELS" by="key" />
       <PickField v-model="lid" label="And is" :options="LIDS" by="key" />
-      <form class="row" @submit.prevent="keep(typed)">
+      <form class="row flex flex-wrap gap-x-4 gap-y-2 items-end" @submit.prevent="keep(typed)">
         <TextField
           v-model="typed"
           label="A thermometer in it says, in °C"
@@ -75,35 +75,11 @@ async function keep(celsius: string): Promise<void> {
           takes="thermometer"
           :error="errors['celsius'] ?? errors['version'] ?? trouble"
         />
-        <button type="submit" class="act" :disabled="!typed">Keep</button>
-        <button v-if="probe" type="button" class="act" @click="keep(String(probe.value))">
+        <button type="submit" class="act min-h-11" :disabled="!typed">Keep</button>
+        <button v-if="probe" type="button" class="act min-h-11" @click="keep(String(probe.value))">
           Take {{ probe.value }} °C
         </button>
       </form>
     </div>
   </section>
 </template>
-
-<style scoped>
-.cool {
-  display: grid;
-  gap: 8px;
-  border-left: 4px solid var(--water);
-  padding-left: 16px;
-}
-
-.warm {
-  font-size: 1.125rem;
-}
-
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 16px;
-  align-items: end;
-}
-
-.act {
-  min-height: 44px;
-}
-</style>

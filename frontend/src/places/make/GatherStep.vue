@@ -9,11 +9,11 @@ const { batch } = defineProps<{ batch: Batch }>();
 </script>
 
 <template>
-  <div class="gather">
+  <div class="grid gap-4">
     <p v-if="batch.overfull" class="trouble" role="alert">{{ batch.overfull }}</p>
     <ul>
       <li v-for="line in batch.lines" :key="line.id">
-        <label>
+        <label class="flex gap-3 items-center min-h-11 text-xl">
           <input type="checkbox" />
           <span>
             <strong>{{ line.says }}</strong> {{ line.name }}
@@ -28,23 +28,10 @@ const { batch } = defineProps<{ batch: Batch }>();
 </template>
 
 <style scoped>
-.gather {
-  display: grid;
-  gap: 16px;
-}
-
 ul {
   list-style: none;
   margin: 0;
   padding: 0;
-}
-
-label {
-  display: flex;
-  gap: 12px;
-  align-items: center;
-  min-height: 44px;
-  font-size: 1.125rem;
 }
 
 input {

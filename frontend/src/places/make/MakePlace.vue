@@ -37,7 +37,7 @@ useShortcuts([{ key: "n", does: "Make something", run: begin }]);
     <LoadState v-if="error || !make" :error="error" @again="refetch()" />
     <template v-else>
       <section aria-labelledby="under-way">
-        <h2 id="under-way">Under way</h2>
+        <h2 id="under-way" class="mb-2">Under way</h2>
         <p v-if="!make.under_way.length" class="quiet">
           Nothing is being made. Choose a formula, say how much, and the kitchen work is laid out
           step by step.
@@ -45,14 +45,14 @@ useShortcuts([{ key: "n", does: "Make something", run: begin }]);
         <UnderWay v-for="batch in make.under_way" :key="batch.id" :batch="batch" />
       </section>
       <section v-if="make.stock" aria-labelledby="stock">
-        <h2 id="stock">In stock</h2>
+        <h2 id="stock" class="mb-2">In stock</h2>
         <template v-if="soon.length">
-          <h3>Use soon</h3>
+          <h3 class="mx-0 mt-3 mb-1">Use soon</h3>
           <ul>
             <ContainerRow v-for="one in soon" :key="one.id" :container="one" />
           </ul>
         </template>
-        <h3 v-if="soon.length && rest.length">Keeps for now</h3>
+        <h3 v-if="soon.length && rest.length" class="mx-0 mt-3 mb-1">Keeps for now</h3>
         <ul>
           <ContainerRow v-for="one in rest" :key="one.id" :container="one" />
         </ul>
@@ -75,7 +75,7 @@ useShortcuts([{ key: "n", does: "Make something", run: begin }]);
         </ul>
       </details>
       <section v-if="make.made" aria-labelledby="made">
-        <h2 id="made">Made lately</h2>
+        <h2 id="made" class="mb-2">Made lately</h2>
         <ul class="made">
           <li v-for="one in made" :key="one.id">
             <RouterLink :to="one.of === 'jug' ? `/journal/${one.id}` : `/make/${one.id}`">{{
@@ -102,14 +102,6 @@ useShortcuts([{ key: "n", does: "Make something", run: begin }]);
 <style scoped>
 section {
   margin-bottom: 32px;
-}
-
-h2 {
-  margin-bottom: 8px;
-}
-
-h3 {
-  margin: 12px 0 4px;
 }
 
 summary {

@@ -108,13 +108,13 @@ function chooseVessel(id: number | null): void {
 
 <template>
   <div class="portion">
-    <p class="detail">
+    <p class="text-2xl">
       About {{ said(Math.round(left)) }} {{ dry ? "g" : "mL" }} left to fill.
       <em class="quiet">{{ batch.yielded === null ? "computed" : "measured" }}</em>
     </p>
     <form @submit.prevent="put">
       <ChoiceRow v-model="into" :choices="kinds" label="Into what" />
-      <div class="row">
+      <div class="row flex flex-wrap gap-x-4 gap-y-2 items-end">
         <PickField
           v-if="into === 'bottle'"
           :model-value="vessel"
@@ -157,10 +157,13 @@ function chooseVessel(id: number | null): void {
     <p v-if="amiss" class="trouble" role="alert">
       {{ amiss }}
     </p>
-    <ul v-if="batch.containers.length">
+    <ul v-if="batch.containers.length" class="list-none m-0 p-0">
       <ContainerRow v-for="one in batch.containers" :key="one.id" :container="one" bare />
     </ul>
-    <div v-if="batch.containers.length && sizes.data.value" class="row">
+    <div
+      v-if="batch.containers.length && sizes.data.value"
+      class="row flex flex-wrap gap-x-4 gap-y-2 items-end"
+    >
       <PickField v-model="size" label="Labels" :options="sizes.data.value" by="key" />
       <TextField
         v-if="size !== 'alone'"
@@ -169,8 +172,14 @@ function chooseVessel(id: number | null): void {
         decimal
         short
       />
-      <a class="act" :href="labels" target="_blank" rel="noopener">Print the labels</a>
-      <a class="act" :href="`/api/make/batches/${batch.id}/card`" target="_blank" rel="noopener"
+      <a class="act min-h-11 inline-flex items-center" :href="labels" target="_blank" rel="noopener"
+        >Print the labels</a
+      >
+      <a
+        class="act min-h-11 inline-flex items-center"
+        :href="`/api/make/batches/${batch.id}/card`"
+        target="_blank"
+        rel="noopener"
         >A card of it</a
       >
     </div>
@@ -182,28 +191,5 @@ function chooseVessel(id: number | null): void {
 form {
   display: grid;
   gap: 14px;
-}
-
-.detail {
-  font-size: 1.25rem;
-}
-
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 16px;
-  align-items: end;
-}
-
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-
-.act {
-  min-height: 44px;
-  display: inline-flex;
-  align-items: center;
 }
 </style>

@@ -36,13 +36,13 @@ const takeBack = (one: BatchPour) =>
 </script>
 
 <template>
-  <ul v-if="pours.length">
+  <ul v-if="pours.length" class="m-0 pl-5">
     <li v-for="one in pours" :key="one.id">
       {{ said(one.amount) }} {{ one.unit }} {{ one.name }}
-      <button type="button" class="act" @click="begin(one)">Change</button>
-      <button type="button" class="act" @click="takeBack(one)">Take back</button>
-      <p v-if="one.says" class="says">{{ one.says }}</p>
-      <form v-if="changing === one.id" @submit.prevent="keep(one)">
+      <button type="button" class="act min-h-11 ml-3" @click="begin(one)">Change</button>
+      <button type="button" class="act min-h-11 ml-3" @click="takeBack(one)">Take back</button>
+      <p v-if="one.says" class="text-madder">{{ one.says }}</p>
+      <form v-if="changing === one.id" class="flex gap-3 items-end" @submit.prevent="keep(one)">
         <TextField
           v-model="typed"
           :label="`So much it really was, in ${one.unit}`"
@@ -50,30 +50,8 @@ const takeBack = (one: BatchPour) =>
           short
           :error="errors['amount'] ?? errors['version'] ?? trouble"
         />
-        <button type="submit" class="act">Keep</button>
+        <button type="submit" class="act min-h-11 ml-3">Keep</button>
       </form>
     </li>
   </ul>
 </template>
-
-<style scoped>
-ul {
-  margin: 0;
-  padding-left: 20px;
-}
-
-form {
-  display: flex;
-  gap: 12px;
-  align-items: end;
-}
-
-.act {
-  min-height: 44px;
-  margin-left: 12px;
-}
-
-.says {
-  color: var(--madder);
-}
-</style>

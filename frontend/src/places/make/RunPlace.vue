@@ -85,17 +85,17 @@ useShortcuts([
     <LoadState v-if="error || !batch" :error="error" @again="refetch()" />
     <p v-if="error"><RouterLink to="/make">Back to Make</RouterLink></p>
     <template v-if="batch && step">
-      <div class="top">
+      <div class="flex justify-between gap-4 items-baseline">
         <p class="quiet">{{ batch.name }} · step {{ at + 1 }} of {{ steps.length }}</p>
         <StepMenu :batch="batch" :at="at" @go="go" />
       </div>
-      <div class="progress" aria-hidden="true">
+      <div class="progress flex gap-1" aria-hidden="true">
         <span v-for="(_, i) in steps" :key="i" :class="{ done: i <= at }" />
       </div>
       <div class="step">
         <h1>{{ step.says }}</h1>
-        <p v-if="step.how" class="how">{{ step.how }}</p>
-        <p v-if="step.note" class="how">{{ step.note }}</p>
+        <p v-if="step.how" class="text-xl mt-1.5">{{ step.how }}</p>
+        <p v-if="step.note" class="text-xl mt-1.5">{{ step.note }}</p>
       </div>
       <StepCautions :cautions="step.cautions" @confirm="confirm" />
       <GatherStep v-if="step.act === 'gather'" :batch="batch" />
@@ -114,7 +114,7 @@ useShortcuts([
         :batch="batch"
         :cooling="batch.cooling"
       />
-      <p v-if="made && step.act !== 'gather'" class="now" role="status">
+      <p v-if="made && step.act !== 'gather'" class="now border-l-4 border-leaf pl-3" role="status">
         <template v-if="made.trouble">{{ made.trouble }}</template>
         <template v-else>
           As it is now:
@@ -124,7 +124,7 @@ useShortcuts([
           about {{ Math.round(made.makes?.value ?? 0) }} mL.
         </template>
       </p>
-      <div v-if="errors['made']" class="accept">
+      <div v-if="errors['made']" class="grid gap-2">
         <CautionList :cautions="grave" />
         <button type="button" class="act" @click="accept">
           It does not go on anybody’s hair as it is: I put it right, or throw it away. Go on.
@@ -133,7 +133,7 @@ useShortcuts([
       <p v-if="errors['step'] || errors['version'] || trouble" class="trouble" role="alert">
         {{ errors["step"] ?? errors["version"] ?? trouble }}
       </p>
-      <div class="acts">
+      <div class="acts mt-auto grid gap-3">
         <button
           ref="next"
           type="button"
@@ -165,18 +165,6 @@ useShortcuts([
   gap: 18px;
 }
 
-.top {
-  display: flex;
-  justify-content: space-between;
-  gap: 16px;
-  align-items: baseline;
-}
-
-.progress {
-  display: flex;
-  gap: 4px;
-}
-
 .progress span {
   flex: 1;
   height: 6px;
@@ -190,27 +178,6 @@ useShortcuts([
 
 .step h1 {
   font-size: clamp(1.5rem, 5vw, 2.25rem);
-}
-
-.how {
-  font-size: 1.125rem;
-  margin-top: 6px;
-}
-
-.now {
-  border-left: 4px solid var(--leaf);
-  padding-left: 12px;
-}
-
-.accept {
-  display: grid;
-  gap: 8px;
-}
-
-.acts {
-  margin-top: auto;
-  display: grid;
-  gap: 12px;
 }
 
 .next {

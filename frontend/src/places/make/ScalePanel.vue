@@ -78,7 +78,7 @@ async function set(what: Do): Promise<void> {
 
 <template>
   <div v-if="scale" class="scale">
-    <p class="reads">
+    <p class="reads flex gap-3 items-baseline">
       <span class="quiet">{{ scale.name }}</span>
       <strong>{{ since === null ? "–" : grams(Math.max(since, 0)) }}</strong>
       <span class="quiet">{{ steady ? "steady" : scale.value === null ? "" : "moving" }}</span>
@@ -109,8 +109,8 @@ async function set(what: Do): Promise<void> {
       />
       <line class="aim" :x1="(400 * aim) / top" :x2="(400 * aim) / top" y1="0" y2="36" />
     </svg>
-    <p v-if="says" class="says" role="status">{{ says }}</p>
-    <div class="row">
+    <p v-if="says" class="says border-l-4 border-throat pl-3" role="status">{{ says }}</p>
+    <div class="row flex flex-wrap gap-x-4.5 gap-y-1 items-center">
       <button type="button" class="act" :disabled="!steady" @click="take">Take this weight</button>
       <button type="button" class="act" @click="set('tare')">Tare</button>
       <label><input v-model="auto" type="checkbox" /> take it by itself</label>
@@ -134,12 +134,6 @@ async function set(what: Do): Promise<void> {
 .scale {
   display: grid;
   gap: 8px;
-}
-
-.reads {
-  display: flex;
-  gap: 12px;
-  align-items: baseline;
 }
 
 .reads strong {
@@ -172,18 +166,6 @@ svg {
 .aim {
   stroke: var(--ink);
   stroke-width: 2;
-}
-
-.says {
-  border-left: 4px solid var(--throat);
-  padding-left: 12px;
-}
-
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 18px;
-  align-items: center;
 }
 
 details[open] {

@@ -8,13 +8,18 @@ const WORD = { stop: "Stop", warning: "Take care", note: "Note" } as const;
 </script>
 
 <template>
-  <ul v-if="cautions.length">
-    <li v-for="one in cautions" :key="one.id" :class="[one.level, { confirmed: one.confirmed }]">
+  <ul v-if="cautions.length" class="list-none m-0 p-0 grid gap-2">
+    <li
+      v-for="one in cautions"
+      :key="one.id"
+      class="border-l-4 border-hairline px-3 py-1.5"
+      :class="[one.level, { confirmed: one.confirmed }]"
+    >
       <p>
         <strong>{{ WORD[one.level] }}.</strong> {{ one.what }} {{ one.why }}
       </p>
       <p>{{ one.instead }}</p>
-      <label v-if="one.level === 'stop'">
+      <label v-if="one.level === 'stop'" class="flex gap-3 items-center min-h-11 font-bold">
         <input
           type="checkbox"
           :checked="one.confirmed"
@@ -28,19 +33,6 @@ const WORD = { stop: "Stop", warning: "Take care", note: "Note" } as const;
 </template>
 
 <style scoped>
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  display: grid;
-  gap: 8px;
-}
-
-li {
-  border-left: 4px solid var(--hairline);
-  padding: 6px 12px;
-}
-
 .stop {
   border-color: var(--madder);
   background: var(--madder-wash);
@@ -53,14 +45,6 @@ li {
 .warning {
   border-color: var(--throat);
   background: var(--throat-wash);
-}
-
-label {
-  display: flex;
-  gap: 12px;
-  align-items: center;
-  min-height: 44px;
-  font-weight: 700;
 }
 
 input {

@@ -14,7 +14,7 @@ function go(to: number): void {
 </script>
 
 <template>
-  <div class="menu" @keydown.esc="open = false">
+  <div class="relative" @keydown.esc="open = false">
     <button type="button" class="act" :aria-expanded="open" @click="open = !open">All steps</button>
     <ol v-if="open">
       <li v-for="step in batch.steps" :key="step.place" :class="{ done: step.place < at }">
@@ -32,10 +32,6 @@ function go(to: number): void {
 </template>
 
 <style scoped>
-.menu {
-  position: relative;
-}
-
 ol {
   position: absolute;
   right: 0;

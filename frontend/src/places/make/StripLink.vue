@@ -25,7 +25,7 @@ const address = computed(() => `/api/make/batches/${batch}/strip?vessel=${vessel
       <RouterLink to="/shelf">shelf</RouterLink> how many mm high that stands: the strip for it has
       a line per ingredient.
     </p>
-    <div v-else class="row">
+    <div v-else class="row flex flex-wrap gap-x-4 gap-y-2 items-end">
       <PickField
         v-model="vessel"
         label="For which bottle"
@@ -35,7 +35,7 @@ const address = computed(() => `/api/make/batches/${batch}/strip?vessel=${vessel
       />
       <a
         v-if="vessel && strip.data.value"
-        class="act"
+        class="act min-h-11 inline-flex items-center"
         :href="address"
         target="_blank"
         rel="noopener"
@@ -51,18 +51,5 @@ summary {
   color: var(--vein);
   min-height: 44px;
   align-content: center;
-}
-
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 16px;
-  align-items: end;
-}
-
-.act {
-  min-height: 44px;
-  display: inline-flex;
-  align-items: center;
 }
 </style>

@@ -27,9 +27,9 @@ function chosen(line: TakeLine, event: Event): void {
 </script>
 
 <template>
-  <div class="takes">
+  <div class="takes grid gap-4 content-start">
     <p v-if="takes.says" class="says">{{ takes.says }}</p>
-    <p v-if="takes.makes" class="answer">
+    <p v-if="takes.makes" class="answer text-xl">
       Makes <strong>{{ withRange(takes.makes) }}</strong>
       <template v-if="takes.ph"
         >, <strong>pH {{ ph(takes.ph.value) }}</strong> (likely {{ range(takes.ph) }})</template
@@ -96,16 +96,6 @@ function chosen(line: TakeLine, event: Event): void {
 </template>
 
 <style scoped>
-.takes {
-  display: grid;
-  gap: 16px;
-  align-content: start;
-}
-
-.answer {
-  font-size: 1.125rem;
-}
-
 .lines,
 .tools,
 .list {

@@ -16,7 +16,7 @@ const left = computed(() =>
 <template>
   <article>
     <div>
-      <h3>
+      <h3 class="m-0">
         <RouterLink :to="`/make/${batch.id}`">{{ batch.name }}</RouterLink>
       </h3>
       <p class="quiet">
@@ -44,10 +44,6 @@ article {
 
 article > div {
   flex: 1 1 280px;
-}
-
-h3 {
-  margin: 0;
 }
 
 .clock {

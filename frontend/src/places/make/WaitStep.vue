@@ -61,7 +61,7 @@ useShortcuts([
 </script>
 
 <template>
-  <div class="wait">
+  <div class="grid gap-3.5">
     <p v-if="names.length && !waits" class="detail">{{ names.join(", ") }}</p>
     <p v-if="waits" class="usual">
       {{ span(step.least, step.most) }}<template v-if="step.until">, {{ step.until }}</template
@@ -84,7 +84,7 @@ useShortcuts([
       <p v-if="runs && step.foams" class="foams" role="alert">
         Stay beside it until it only trembles: what foams climbs out of the pot within seconds.
       </p>
-      <div v-if="!runs" class="row">
+      <div v-if="!runs" class="row flex flex-wrap gap-x-4 gap-y-2 items-end">
         <TextField
           v-model="minutes"
           :label="`Minutes, or leave empty for the usual`"
@@ -94,27 +94,29 @@ useShortcuts([
         <button type="button" class="press" @click="start">
           {{ clock ? "Start it anew" : "Start the clock" }}
         </button>
-        <button v-if="clock" type="button" class="act" @click="go('again')">Let it run on</button>
+        <button v-if="clock" type="button" class="act min-h-11" @click="go('again')">
+          Let it run on
+        </button>
       </div>
-      <div v-else class="row">
+      <div v-else class="row flex flex-wrap gap-x-4 gap-y-2 items-end">
         <button type="button" class="press" @click="go('end')">Stop the clock</button>
         <span class="quiet">longer:</span>
         <button
           v-for="more in LONGER"
           :key="more"
           type="button"
-          class="act"
+          class="act min-h-11"
           @click="go('longer', more)"
         >
           {{ more }} min
         </button>
       </div>
     </template>
-    <div v-if="step.if_not" class="sign">
+    <div v-if="step.if_not" class="border-l-4 border-hairline pl-3">
       <p v-if="step.until">
         Its sign: <strong>{{ step.until.replace("until ", "") }}</strong>.
       </p>
-      <button type="button" class="act" :aria-expanded="notYet" @click="notYet = !notYet">
+      <button type="button" class="act min-h-11" :aria-expanded="notYet" @click="notYet = !notYet">
         Not yet
       </button>
       <p v-if="notYet" role="status">{{ step.if_not }}</p>
@@ -126,11 +128,6 @@ useShortcuts([
 </template>
 
 <style scoped>
-.wait {
-  display: grid;
-  gap: 14px;
-}
-
 .usual,
 .detail {
   font-size: 1.25rem;
@@ -147,21 +144,5 @@ useShortcuts([
   border-left: 4px solid var(--madder);
   padding-left: 12px;
   font-weight: 700;
-}
-
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 16px;
-  align-items: end;
-}
-
-.act {
-  min-height: 44px;
-}
-
-.sign {
-  border-left: 4px solid var(--hairline);
-  padding-left: 12px;
 }
 </style>

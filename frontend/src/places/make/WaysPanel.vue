@@ -32,7 +32,7 @@ async function choose(way: Way["way"]): Promise<void> {
 </script>
 
 <template>
-  <section v-if="!left" class="ways" aria-live="polite">
+  <section v-if="!left" class="border-l-4 border-throat pl-4" aria-live="polite">
     <h2>More {{ line.name }} than planned</h2>
     <LoadState v-if="error || !ways" :error="error" @again="refetch()" />
     <ul v-else>
@@ -50,11 +50,6 @@ async function choose(way: Way["way"]): Promise<void> {
 </template>
 
 <style scoped>
-.ways {
-  border-left: 4px solid var(--throat);
-  padding-left: 16px;
-}
-
 ul {
   list-style: none;
   margin: 8px 0 0;

@@ -87,15 +87,15 @@ useShortcuts([{ key: "Enter", does: "Tick the line as planned", run: () => void 
 </script>
 
 <template>
-  <div class="weigh">
-    <ul v-if="lines.length" class="lines">
+  <div class="grid gap-4">
+    <ul v-if="lines.length" class="lines list-none m-0 p-0 flex flex-wrap gap-x-2 gap-y-1">
       <li v-for="one in lines" :key="one.id" :class="{ here: one.id === line?.id && !adding }">
         <button
           type="button"
           :aria-current="one.id === line?.id ? 'true' : undefined"
           @click="((chosen = one.id), (adding = false))"
         >
-          <span class="mark" aria-hidden="true">{{ one.enough ? "✓" : "" }}</span>
+          <span class="text-leaf font-bold" aria-hidden="true">{{ one.enough ? "✓" : "" }}</span>
           <span class="unseen">{{ one.enough ? "In: " : "Still to come: " }}</span>
           {{ one.name }}
           <span class="quiet">{{ one.left_out ? "left out" : one.says }}</span>
@@ -103,13 +103,13 @@ useShortcuts([{ key: "Enter", does: "Tick the line as planned", run: () => void 
       </li>
     </ul>
 
-    <p v-if="!line && !adding && !free" class="detail" role="status">
+    <p v-if="!line && !adding && !free" class="text-2xl" role="status">
       Everything is in.
       <button type="button" class="act" @click="adding = true">Something more</button>
     </p>
     <section v-if="line && !adding && !free" class="line" :aria-label="line.name">
       <p class="number">{{ grams(line.grams) }}</p>
-      <p class="detail">
+      <p class="text-2xl">
         {{ line.says }}<template v-if="line.spoons"> · {{ line.spoons }}</template>
       </p>
       <p class="quiet">
@@ -190,27 +190,13 @@ useShortcuts([{ key: "Enter", does: "Tick the line as planned", run: () => void 
     </section>
 
     <WaysPanel v-for="one in over" :key="one.id" :batch="batch" :line="one" />
-    <ul v-if="batch.off.length" class="off" role="status">
+    <ul v-if="batch.off.length" class="m-0 pl-5 text-stem" role="status">
       <li v-for="one in batch.off" :key="one.line">{{ one.says }}</li>
     </ul>
   </div>
 </template>
 
 <style scoped>
-.weigh {
-  display: grid;
-  gap: 16px;
-}
-
-.lines {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 8px;
-}
-
 .lines button {
   min-height: 44px;
   border: 1px solid var(--hairline);
@@ -227,11 +213,6 @@ useShortcuts([{ key: "Enter", does: "Tick the line as planned", run: () => void 
   box-shadow: inset 0 0 0 1px var(--vein);
 }
 
-.mark {
-  color: var(--leaf);
-  font-weight: 700;
-}
-
 .line {
   display: grid;
   gap: 10px;
@@ -240,10 +221,6 @@ useShortcuts([{ key: "Enter", does: "Tick the line as planned", run: () => void 
 .number {
   font: 560 clamp(3rem, 14vw, 5.5rem) / 1.05 var(--serif);
   color: var(--vein);
-}
-
-.detail {
-  font-size: 1.25rem;
 }
 
 .row,
@@ -257,11 +234,5 @@ useShortcuts([{ key: "Enter", does: "Tick the line as planned", run: () => void 
 
 .act {
   min-height: 44px;
-}
-
-.off {
-  margin: 0;
-  padding-left: 20px;
-  color: var(--stem);
 }
 </style>

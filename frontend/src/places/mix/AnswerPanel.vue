@@ -57,15 +57,16 @@ const mostly = computed(() => mix.doubts[0]);
         @aim="emit('aim', $event)"
       />
       <div class="words">
-        <p class="figure">
-          <span class="unit">pH</span> <span class="big">{{ ph(mix.ph.value) }}</span>
+        <p class="leading-none">
+          <span class="unit font-serif font-title text-3xl leading-none text-stem">pH</span>
+          <span class="big">{{ ph(mix.ph.value) }}</span>
         </p>
         <p>
-          likely {{ range(mix.ph) }} <span class="kind">{{ kindOf(mix.ph) }}</span>
+          likely {{ range(mix.ph) }} <span class="text-stem italic">{{ kindOf(mix.ph) }}</span>
         </p>
         <p :class="['headline', tone]">{{ mix.headline }}</p>
       </div>
-      <div class="words because">
+      <div class="words phone:col-span-full">
         <p>{{ mix.reason }}</p>
         <p v-if="mostly" class="quiet">What makes it unsure is mostly {{ mostly.what }}.</p>
       </div>
@@ -121,7 +122,7 @@ const mostly = computed(() => mix.doubts[0]);
         :aria-describedby="stopped ? 'stop' : undefined"
         @click="passed && emit('pour', passed)"
       />
-      <p v-if="trouble" class="refused" role="alert">{{ trouble }}</p>
+      <p v-if="trouble" class="text-madder" role="alert">{{ trouble }}</p>
     </div>
 
     <h2>Take care</h2>
@@ -156,28 +157,10 @@ const mostly = computed(() => mix.doubts[0]);
   .head > :first-child {
     grid-row: auto;
   }
-
-  .because {
-    grid-column: 1 / -1;
-  }
-}
-
-.figure {
-  line-height: 1;
 }
 
 .big {
   font: 560 4rem/1 var(--serif);
-}
-
-.unit {
-  font: 560 1.5rem/1 var(--serif);
-  color: var(--stem);
-}
-
-.kind {
-  color: var(--stem);
-  font-style: italic;
 }
 
 .headline {
@@ -211,8 +194,5 @@ const mostly = computed(() => mix.doubts[0]);
 
 .now.p-button {
   font-size: 1.0625rem;
-}
-.refused {
-  color: var(--madder);
 }
 </style>

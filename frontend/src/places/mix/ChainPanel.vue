@@ -62,12 +62,12 @@ const grave = computed(
 </script>
 
 <template>
-  <div class="chain">
+  <div class="grid gap-3.5">
     <p class="quiet">
       Wet hair keeps about its own weight of what was poured last, and the fibre takes acid and soda
       up and gives them back.
     </p>
-    <ol>
+    <ol class="m-0 p-0 list-none">
       <li v-for="(one, i) in after" :key="i">
         <span class="name">{{ one.name }}</span>
         <TextField
@@ -136,17 +136,6 @@ const grave = computed(
 </template>
 
 <style scoped>
-.chain {
-  display: grid;
-  gap: 14px;
-}
-
-ol {
-  margin: 0;
-  padding: 0;
-  list-style: none;
-}
-
 li {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 110px minmax(0, 1.2fr) 160px 90px;

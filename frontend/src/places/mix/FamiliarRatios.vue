@@ -10,7 +10,7 @@ const WORD = { stop: "do not use", warning: "take care" } as const;
 </script>
 
 <template>
-  <table>
+  <table class="w-full border-collapse">
     <thead class="unseen">
       <tr>
         <th>Ratio</th>
@@ -22,7 +22,7 @@ const WORD = { stop: "do not use", warning: "take care" } as const;
     <tbody>
       <tr v-for="row in familiar" :key="row.name">
         <th scope="row">{{ row.name }}</th>
-        <td class="quiet amount">{{ said(row.amount) }} {{ row.unit }}</td>
+        <td class="quiet amount whitespace-nowrap">{{ said(row.amount) }} {{ row.unit }}</td>
         <td>
           <strong>pH {{ ph(row.ph.value) }}</strong>
           <span class="quiet"
@@ -33,18 +33,13 @@ const WORD = { stop: "do not use", warning: "take care" } as const;
             · {{ said(row.undissolved) }} g stays at the bottom
           </span>
         </td>
-        <td class="drawn"><PhStrip :predicted="row.ph" /></td>
+        <td class="w-42 pr-0 phone:hidden"><PhStrip :predicted="row.ph" /></td>
       </tr>
     </tbody>
   </table>
 </template>
 
 <style scoped>
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-
 th,
 td {
   text-align: left;
@@ -53,23 +48,8 @@ td {
   vertical-align: middle;
 }
 
-.amount {
-  white-space: nowrap;
-}
-
 .word.stop {
   color: var(--madder);
   font-weight: 700;
-}
-
-.drawn {
-  width: 168px;
-  padding-right: 0;
-}
-
-@media (max-width: 760px) {
-  .drawn {
-    display: none;
-  }
 }
 </style>

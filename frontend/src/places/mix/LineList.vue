@@ -17,8 +17,8 @@ const stuffOf = (line: Line) => known.find((one) => one.key === line.stuff);
 </script>
 
 <template>
-  <section aria-label="What goes into the jug">
-    <ol>
+  <section class="grid gap-2.5 col-span-full" aria-label="What goes into the jug">
+    <ol class="list-none m-0 p-0 grid gap-2">
       <LineRow
         v-for="(line, i) in lines"
         :key="line.id"
@@ -44,20 +44,6 @@ const stuffOf = (line: Line) => known.find((one) => one.key === line.stuff);
 </template>
 
 <style scoped>
-section {
-  display: grid;
-  gap: 10px;
-  grid-column: 1 / -1;
-}
-
-ol {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  display: grid;
-  gap: 8px;
-}
-
 .add {
   margin-left: 26px;
   max-width: 300px;

@@ -77,7 +77,9 @@ const takes = useTakesReading(
 </script>
 
 <template>
-  <li>
+  <li
+    class="grid grid-cols-[18px_minmax(0,1fr)_92px_minmax(0,182px)_auto] gap-x-2 gap-y-0.5 items-center phone:grid-cols-[18px_76px_minmax(0,1fr)_auto] phone:pb-2 phone:border-b phone:border-hairline"
+  >
     <span class="nth" aria-hidden="true">{{ place + 1 }}</span>
     <SupplyPicker
       :stuff="stuff ?? null"
@@ -98,7 +100,7 @@ const takes = useTakesReading(
       class="amount"
       v-bind="takes"
     />
-    <p v-else class="amount came">
+    <p v-else class="amount grid leading-[1.25]">
       <template v-if="answer">
         <strong>{{ said(answer.amount) }} {{ answer.unit }}</strong>
         <span class="quiet small" title="what it may really be, measured so">
@@ -127,8 +129,10 @@ const takes = useTakesReading(
         >✎</RouterLink
       >
     </OrderActs>
-    <p v-if="error" :id="id" class="error more" role="alert">{{ error }}</p>
-    <p v-else-if="more" class="quiet small more">
+    <p v-if="error" :id="id" class="error col-[2/-1] flex gap-4 text-madder text-md" role="alert">
+      {{ error }}
+    </p>
+    <p v-else-if="more" class="quiet small col-[2/-1] flex gap-4">
       <template v-if="answer && answer.unit !== line.unit && line.how === 'amount'">
         {{ said(answer.amount) }} {{ answer.unit }}, likely {{ said(answer.low) }} to
         {{ said(answer.high) }}
@@ -140,29 +144,6 @@ const takes = useTakesReading(
 </template>
 
 <style scoped>
-li {
-  display: grid;
-  grid-template-columns: 18px minmax(0, 1fr) 92px minmax(0, 182px) auto;
-  gap: 2px 8px;
-  align-items: center;
-}
-
-.came {
-  display: grid;
-  line-height: 1.25;
-}
-
-.more {
-  grid-column: 2 / -1;
-  display: flex;
-  gap: 16px;
-}
-
-.error {
-  color: var(--madder);
-  font-size: 0.9375rem;
-}
-
 .order a {
   min-width: 24px;
   text-align: center;
@@ -170,12 +151,6 @@ li {
 }
 
 @media (max-width: 760px) {
-  li {
-    grid-template-columns: 18px 76px minmax(0, 1fr) auto;
-    padding-bottom: 8px;
-    border-bottom: 1px solid var(--hairline);
-  }
-
   .stuff {
     grid-column: 2 / -1;
   }

@@ -145,12 +145,12 @@ useShortcuts([{ key: "n", does: "Add something", run: () => void router.push("/s
       @again="again"
     />
     <template v-else>
-      <p v-if="guessed" class="guessed">
+      <p v-if="guessed" class="mb-3 border-l-4 border-throat pl-3">
         This is anybody’s tap and vinegar, so the range is wide.
         <RouterLink to="/shelf">Add yours</RouterLink> and it narrows.
       </p>
-      <div class="mix beside">
-        <div class="worktop">
+      <div class="mix beside grid-cols-[minmax(0,1.5fr)_minmax(380px,1fr)]">
+        <div class="worktop gap-3.5">
           <QuestionForm
             v-model="question"
             :known="known"
@@ -165,7 +165,7 @@ useShortcuts([{ key: "n", does: "Add something", run: () => void router.push("/s
             <section :class="{ stale: problem }" aria-label="The jug" class="jug">
               <MeasuringJug :jug="last.jug" :pours="last.pours" />
             </section>
-            <section v-if="last.curve" :class="{ stale: problem }" class="part">
+            <section v-if="last.curve" :class="{ stale: problem }" class="part grid gap-2">
               <h2>As more goes in</h2>
               <MixCurve
                 :curve="last.curve"
@@ -175,7 +175,11 @@ useShortcuts([{ key: "n", does: "Add something", run: () => void router.push("/s
                 @aim="aimAt"
               />
             </section>
-            <section v-if="last.familiar.length" :class="{ stale: problem }" class="part">
+            <section
+              v-if="last.familiar.length"
+              :class="{ stale: problem }"
+              class="part grid gap-2"
+            >
               <h2>What the usual ratios really give here</h2>
               <FamiliarRatios :familiar="last.familiar" />
             </section>
@@ -231,19 +235,6 @@ useShortcuts([{ key: "n", does: "Add something", run: () => void router.push("/s
 </template>
 
 <style scoped>
-.mix {
-  grid-template-columns: minmax(0, 1.5fr) minmax(380px, 1fr);
-}
-
-.worktop {
-  gap: 14px;
-}
-
-.part {
-  display: grid;
-  gap: 8px;
-}
-
 .part:last-child {
   margin-top: 16px;
 }
@@ -262,12 +253,6 @@ useShortcuts([{ key: "n", does: "Add something", run: () => void router.push("/s
 .below summary h2 {
   display: inline;
   color: var(--ink);
-}
-
-.guessed {
-  margin-bottom: 12px;
-  border-left: 4px solid var(--throat);
-  padding-left: 12px;
 }
 
 @media (max-width: 1099px) {

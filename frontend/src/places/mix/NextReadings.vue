@@ -14,7 +14,7 @@ function where(act: string, of: string): string | undefined {
 </script>
 
 <template>
-  <ol v-if="next.length">
+  <ol v-if="next.length" class="m-0 pl-5">
     <li v-for="one in next" :key="one.says">
       <RouterLink v-if="where(one.act, one.of)" :to="where(one.act, one.of)!">{{
         one.says
@@ -27,10 +27,3 @@ function where(act: string, of: string): string | undefined {
   </ol>
   <p v-else class="quiet">Nothing that you could measure would narrow it much.</p>
 </template>
-
-<style scoped>
-ol {
-  margin: 0;
-  padding-left: 20px;
-}
-</style>

@@ -82,7 +82,7 @@ function take(): void {
       :error="errors['vessel']"
       class="wide"
     />
-    <p v-if="asks" class="whole asks">
+    <p v-if="asks" class="whole asks col-span-full">
       <template v-if="asked">
         It asks for pH {{ ph(asked.ph.value) }}, {{ ph(asked.ph.low) }} to {{ ph(asked.ph.high) }}.
         <button type="button" @click="take">Take that</button>
@@ -142,10 +142,6 @@ function take(): void {
 
 .wide {
   grid-column: span 2;
-}
-
-.whole {
-  grid-column: 1 / -1;
 }
 
 .asks button,

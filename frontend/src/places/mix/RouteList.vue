@@ -14,8 +14,13 @@ const GRAVE = { stop: "Stop: see why before you pour it", warning: "Take care" }
 </script>
 
 <template>
-  <div class="routes">
-    <article v-for="route in routes" :key="route.way" :class="{ absent: !route.there }">
+  <div class="routes grid grid-cols-[repeat(3,minmax(0,1fr))] gap-x-9 gap-y-6">
+    <article
+      v-for="route in routes"
+      :key="route.way"
+      class="grid gap-2 content-start justify-items-start"
+      :class="{ absent: !route.there }"
+    >
       <h3>{{ CALLED[route.way] }}</h3>
       <p>{{ route.says }}</p>
       <template v-if="route.there && route.ph">
@@ -26,28 +31,31 @@ const GRAVE = { stop: "Stop: see why before you pour it", warning: "Take care" }
           >
         </p>
         <PhStrip :predicted="route.ph" />
-        <ul>
+        <ul class="list-none m-0 p-0">
           <li v-for="pour in route.pours" :key="pour.key">
             <strong>{{ said(pour.amount) }} {{ pour.unit }}</strong> {{ pour.name }}
           </li>
         </ul>
-        <dl>
+        <dl class="grid grid-cols-[auto_1fr] gap-x-3 gap-y-0.5 m-0">
           <template v-if="route.buffer">
-            <dt>holds its pH</dt>
-            <dd :title="`likely ${said(route.buffer.low)} to ${said(route.buffer.high)}`">
+            <dt class="text-stem">holds its pH</dt>
+            <dd
+              class="m-0"
+              :title="`likely ${said(route.buffer.low)} to ${said(route.buffer.high)}`"
+            >
               {{ said(route.buffer.value) }} {{ route.buffer.unit }}
             </dd>
           </template>
           <template v-if="route.acid">
-            <dt>acid</dt>
-            <dd :title="`likely ${said(route.acid.low)} to ${said(route.acid.high)}`">
+            <dt class="text-stem">acid</dt>
+            <dd class="m-0" :title="`likely ${said(route.acid.low)} to ${said(route.acid.high)}`">
               {{ said(route.acid.value) }} {{ route.acid.unit }}
             </dd>
           </template>
           <template v-if="route.cost !== null">
-            <dt>costs</dt>
-            <dd v-if="route.cost < 0.01">less than {{ currency }}0.01</dd>
-            <dd v-else>about {{ currency }}{{ route.cost.toFixed(2) }}</dd>
+            <dt class="text-stem">costs</dt>
+            <dd v-if="route.cost < 0.01" class="m-0">less than {{ currency }}0.01</dd>
+            <dd v-else class="m-0">about {{ currency }}{{ route.cost.toFixed(2) }}</dd>
           </template>
         </dl>
         <p v-if="route.smells" class="quiet">It leaves its smell in the hair.</p>
@@ -72,43 +80,9 @@ const GRAVE = { stop: "Stop: see why before you pour it", warning: "Take care" }
 </template>
 
 <style scoped>
-.routes {
-  display: grid;
-  grid-template-columns: repeat(3, minmax(0, 1fr));
-  gap: 24px 36px;
-}
-
-article {
-  display: grid;
-  gap: 8px;
-  align-content: start;
-  justify-items: start;
-}
-
 .figure strong {
   font: 560 1.75rem/1 var(--serif);
   margin-right: 6px;
-}
-
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-
-dl {
-  display: grid;
-  grid-template-columns: auto 1fr;
-  gap: 2px 12px;
-  margin: 0;
-}
-
-dt {
-  color: var(--stem);
-}
-
-dd {
-  margin: 0;
 }
 
 .grave.stop {

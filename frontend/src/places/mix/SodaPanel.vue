@@ -12,7 +12,7 @@ defineProps<{ soda: NonNullable<Mix["soda"]> }>();
   <section class="soda">
     <h2>This is a soda wash</h2>
     <p>{{ soda.says }}</p>
-    <table>
+    <table class="border-collapse">
       <tbody>
         <tr
           v-for="[when, figure] in [
@@ -28,7 +28,7 @@ defineProps<{ soda: NonNullable<Mix["soda"]> }>();
               >, likely {{ range(figure) }} <em>{{ kindOf(figure) }}</em></span
             >
           </td>
-          <td class="drawn"><PhStrip :predicted="figure" /></td>
+          <td class="phone:hidden"><PhStrip :predicted="figure" /></td>
         </tr>
       </tbody>
     </table>
@@ -46,21 +46,11 @@ defineProps<{ soda: NonNullable<Mix["soda"]> }>();
   gap: 8px;
 }
 
-table {
-  border-collapse: collapse;
-}
-
 th,
 td {
   text-align: left;
   font-weight: 400;
   padding: 6px 16px 6px 0;
   border-top: 1px solid var(--hairline);
-}
-
-@media (max-width: 760px) {
-  .drawn {
-    display: none;
-  }
 }
 </style>

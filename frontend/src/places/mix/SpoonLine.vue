@@ -9,7 +9,7 @@ defineEmits<{ take: [] }>();
 </script>
 
 <template>
-  <div class="spoons">
+  <div class="grid justify-items-start">
     <p>
       <strong>By the spoon:</strong>
       {{ version.spoonfuls.map((one) => `${one.words} of ${one.name}`).join(", ") }}.
@@ -21,10 +21,3 @@ defineEmits<{ take: [] }>();
     <button type="button" class="act" @click="$emit('take')">Use spoons</button>
   </div>
 </template>
-
-<style scoped>
-.spoons {
-  display: grid;
-  justify-items: start;
-}
-</style>

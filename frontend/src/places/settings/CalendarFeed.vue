@@ -33,7 +33,7 @@ async function copy(): Promise<void> {
       :error="feed.error.value"
       @again="feed.refetch()"
     />
-    <div v-else class="feed">
+    <div v-else class="grid gap-2 mx-0 mt-2 mb-6">
       <p class="quiet">
         A calendar program on this machine can subscribe to the plan. Whoever has the address can
         read it, so it holds a secret: it is shown once, and can be ended.
@@ -67,12 +67,6 @@ async function copy(): Promise<void> {
 </template>
 
 <style scoped>
-.feed {
-  display: grid;
-  gap: 8px;
-  margin: 8px 0 24px;
-}
-
 .address {
   display: flex;
   flex-wrap: wrap;

@@ -71,7 +71,7 @@ async function putBack(): Promise<void> {
 </script>
 
 <template>
-  <section aria-labelledby="copies" class="copies">
+  <section aria-labelledby="copies" class="grid gap-2 mx-0 my-6">
     <h2 id="copies">Backup and copies</h2>
     <p>
       <a class="act" href="/api/safekeeping/household" download>Save a backup</a>: everything in one
@@ -132,7 +132,7 @@ async function putBack(): Promise<void> {
       </p>
       <details v-if="copies.data.value.copies.length">
         <summary>All copies</summary>
-        <ul>
+        <ul class="list-none mx-0 mt-2 mb-0 p-0">
           <li v-for="one in copies.data.value.copies" :key="one.name">
             <span
               >{{ whenHere(one.at) }}
@@ -161,23 +161,11 @@ async function putBack(): Promise<void> {
 </template>
 
 <style scoped>
-.copies {
-  display: grid;
-  gap: 8px;
-  margin: 24px 0;
-}
-
 .sure {
   border-left: 4px solid var(--throat);
   padding: 4px 0 4px 12px;
   display: grid;
   gap: 8px;
-}
-
-ul {
-  list-style: none;
-  margin: 8px 0 0;
-  padding: 0;
 }
 
 li {

@@ -77,7 +77,7 @@ const freeAgain = (id: number) =>
       :error="household.error.value"
       @again="household.refetch()"
     />
-    <div v-else class="hours">
+    <div v-else class="grid gap-2.5 mx-0 mt-2 mb-6">
       <p class="quiet">
         What is to be made for a wash is begun while you are up and in; what only waits goes on
         while you sleep.
@@ -94,7 +94,7 @@ const freeAgain = (id: number) =>
           >Pots
           <input
             v-model="entered.pots"
-            class="inline"
+            class="brief"
             inputmode="numeric"
             aria-label="Pots"
             @change="change({ pots: entered.pots as never })"
@@ -103,15 +103,15 @@ const freeAgain = (id: number) =>
           >Bathrooms
           <input
             v-model="entered.bathrooms"
-            class="inline"
+            class="brief"
             inputmode="numeric"
             aria-label="Bathrooms"
             @change="change({ bathrooms: entered.bathrooms as never })"
         /></label>
       </div>
-      <h3>Out of the house</h3>
+      <h3 class="text-lg">Out of the house</h3>
       <p v-if="!entered.out.length" class="quiet">Never, as far as is said here.</p>
-      <ul>
+      <ul class="list-none m-0 p-0">
         <li v-for="(one, i) in entered.out" :key="i">
           {{ DAYS[one.weekday] }}, {{ short(one.begin) }} to {{ short(one.end) }}
           <button type="button" class="act small" @click="leaveOut(i)">
@@ -135,8 +135,8 @@ const freeAgain = (id: number) =>
         </button>
       </div>
       <template v-if="taken.data.value?.length">
-        <h3>Taken</h3>
-        <ul>
+        <h3 class="text-lg">Taken</h3>
+        <ul class="list-none m-0 p-0">
           <li v-for="one in taken.data.value" :key="one.id">
             {{ one.note || "taken" }}: {{ when(one.begin) }} to {{ when(one.end) }}
             <button type="button" class="act small" @click="freeAgain(one.id)">
@@ -151,25 +151,9 @@ const freeAgain = (id: number) =>
 </template>
 
 <style scoped>
-.hours {
-  display: grid;
-  gap: 10px;
-  margin: 8px 0 24px;
-}
-
 .row label {
   display: flex;
   gap: 8px;
   align-items: center;
-}
-
-h3 {
-  font-size: 1.0625rem;
-}
-
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
 }
 </style>

@@ -68,9 +68,15 @@ async function keep(): Promise<void> {
       </p>
       <details>
         <summary>All {{ limits.data.value.length }} limits</summary>
-        <ul>
-          <li v-for="limit in limits.data.value" :key="limit.key">
-            <div class="line">
+        <ul class="list-none mx-0 mt-3 mb-0 p-0">
+          <li
+            v-for="limit in limits.data.value"
+            :key="limit.key"
+            class="border-t border-hairline px-0 py-1.5"
+          >
+            <div
+              class="line grid grid-cols-[minmax(0,1fr)_auto_auto_auto] gap-x-4 gap-y-1 items-baseline phone:grid-cols-[minmax(0,1fr)_auto]"
+            >
               <span>{{ limit.what[0]?.toUpperCase() }}{{ limit.what.slice(1) }}</span>
               <strong>{{ measured(limit.value, limit.unit) }}</strong>
               <button v-if="open !== limit.key" type="button" class="act" @click="edit(limit)">
@@ -85,7 +91,11 @@ async function keep(): Promise<void> {
                 Back to {{ measured(limit.ours, limit.unit) }}
               </button>
             </div>
-            <form v-if="open === limit.key" class="edit" @submit.prevent="keep">
+            <form
+              v-if="open === limit.key"
+              class="flex flex-wrap gap-x-4 gap-y-2 items-end"
+              @submit.prevent="keep"
+            >
               <TextField
                 v-model="typed"
                 :label="`From ${said(limit.least)} to ${measured(limit.most, limit.unit)}`"
@@ -111,36 +121,7 @@ summary {
   padding: 8px 0;
 }
 
-ul {
-  list-style: none;
-  margin: 12px 0 0;
-  padding: 0;
-}
-
-li {
-  border-top: 1px solid var(--hairline);
-  padding: 6px 0;
-}
-
-.line {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) auto auto auto;
-  gap: 4px 16px;
-  align-items: baseline;
-}
-
-.edit {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 16px;
-  align-items: end;
-}
-
 @media (max-width: 760px) {
-  .line {
-    grid-template-columns: minmax(0, 1fr) auto;
-  }
-
   .line .act {
     justify-self: start;
   }

@@ -65,7 +65,10 @@ const zones = computed(() => [
       :error="household.error.value"
       @again="household.refetch()"
     />
-    <div v-else class="whose">
+    <div
+      v-else
+      class="grid grid-cols-[minmax(0,420px)_120px] gap-6 mx-0 mt-2 mb-6 phone:grid-cols-1"
+    >
       <PickField
         v-model="system"
         label="Whose spoons and cups these are"
@@ -89,29 +92,10 @@ const zones = computed(() => [
         :hint="`Today is ${dayOf(household.data.value.today)} here: washes, use-by dates and patch tests go by it.`"
         :error="errors['zone']"
       />
-      <div class="numbers">
+      <div class="col-span-full">
         <p class="quiet">How you write numbers</p>
         <ChoiceRow v-model="decimal" :choices="HABITS" label="How you write numbers" />
       </div>
     </div>
   </section>
 </template>
-
-<style scoped>
-.whose {
-  display: grid;
-  grid-template-columns: minmax(0, 420px) 120px;
-  gap: 24px;
-  margin: 8px 0 24px;
-}
-
-.numbers {
-  grid-column: 1 / -1;
-}
-
-@media (max-width: 760px) {
-  .whose {
-    grid-template-columns: minmax(0, 1fr);
-  }
-}
-</style>

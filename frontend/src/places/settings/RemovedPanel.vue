@@ -23,7 +23,7 @@ async function putBack(one: Removed): Promise<void> {
 </script>
 
 <template>
-  <section aria-labelledby="removed" class="removed">
+  <section aria-labelledby="removed" class="grid gap-2 justify-items-start mx-0 my-6">
     <h2 id="removed">Recently removed</h2>
     <LoadState
       v-if="removed.error.value || !removed.data.value"
@@ -39,7 +39,7 @@ async function putBack(one: Removed): Promise<void> {
         <template v-else>Nothing was removed in the last thirty days.</template>
       </p>
       <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
-      <ul>
+      <ul class="list-none m-0 p-0 w-full">
         <li v-for="one in shown" :key="`${one.kind} ${one.id}`">
           <span>
             {{ one.name }}
@@ -69,20 +69,6 @@ async function putBack(one: Removed): Promise<void> {
 </template>
 
 <style scoped>
-.removed {
-  display: grid;
-  gap: 8px;
-  justify-items: start;
-  margin: 24px 0;
-}
-
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  width: 100%;
-}
-
 li {
   display: grid;
   grid-template-columns: minmax(0, 1fr) auto;

@@ -95,7 +95,7 @@ async function store(): Promise<void> {
     </p>
     <template v-for="(one, i) in entered.points" :key="i">
       <PickField v-model="one.standard" :label="`Standard ${i + 1}`" :options="offered" by="key" />
-      <div class="pair">
+      <div class="flex flex-wrap gap-x-4 gap-y-2 items-end">
         <TextField
           v-if="one.standard === BOUGHT"
           v-model="one.ph"
@@ -145,12 +145,3 @@ async function store(): Promise<void> {
     </p>
   </EntryForm>
 </template>
-
-<style scoped>
-.pair {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 16px;
-  align-items: end;
-}
-</style>

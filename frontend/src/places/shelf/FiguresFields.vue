@@ -88,7 +88,7 @@ const STAINS = [
   </div>
   <details class="whole" :open="said">
     <summary>Everything else that can be said of it</summary>
-    <div class="two">
+    <div class="grid grid-cols-[1fr_1fr] gap-x-4 gap-y-3 phone:grid-cols-1">
       <TextField
         v-for="one in rest"
         :key="one.key"
@@ -115,9 +115,13 @@ const STAINS = [
         <ChoiceRow v-model="entered.stain" :choices="STAINS" label="What it does to light hair" />
       </div>
     </div>
-    <div class="pieces">
+    <div class="pieces grid gap-2 justify-items-start">
       <p class="quiet">What one piece weighs: so it can be counted</p>
-      <div v-for="(piece, i) in entered.pieces" :key="i" class="piece">
+      <div
+        v-for="(piece, i) in entered.pieces"
+        :key="i"
+        class="grid grid-cols-[minmax(0,1fr)_120px_auto] gap-2 items-end"
+      >
         <TextField
           v-model="piece.name"
           :label="`Piece ${i + 1}, such as pod or leaf`"
@@ -169,30 +173,5 @@ const STAINS = [
 
 details > * + * {
   margin-top: 12px;
-}
-
-.two {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 12px 16px;
-}
-
-.pieces {
-  display: grid;
-  gap: 8px;
-  justify-items: start;
-}
-
-.piece {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 120px auto;
-  gap: 8px;
-  align-items: end;
-}
-
-@media (max-width: 760px) {
-  .two {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>

@@ -83,7 +83,13 @@ function takeBack(): void {
           <em class="quiet">computed</em>
           <button type="button" class="act" @click="takeBack">Remove</button>
         </p>
-        <p v-for="warning in calibration.warnings" :key="warning" class="warning">{{ warning }}</p>
+        <p
+          v-for="warning in calibration.warnings"
+          :key="warning"
+          class="border-l-4 border-throat pl-2.5"
+        >
+          {{ warning }}
+        </p>
       </template>
       <CalibrateForm v-if="calibrating" :instrument="instrument" @done="calibrating = false" />
       <p v-if="instrument.link === 'bridge' && instrument.kind === 'scale'">
@@ -102,10 +108,3 @@ function takeBack(): void {
     </template>
   </PlainRow>
 </template>
-
-<style scoped>
-.warning {
-  border-left: 4px solid var(--throat);
-  padding-left: 10px;
-}
-</style>

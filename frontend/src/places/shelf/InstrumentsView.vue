@@ -19,7 +19,7 @@ const { failed, loaded, again } = useWaiting(strips, instruments);
 
 <template>
   <LoadState v-if="failed || !loaded" :error="failed" @again="again" />
-  <div v-else class="boards">
+  <div v-else class="boards grid grid-cols-[minmax(0,2fr)_minmax(0,3fr)] gap-x-12 gap-y-8">
     <ShelfBoard
       id="strips"
       title="Packs of strips"
@@ -48,12 +48,6 @@ const { failed, loaded, again } = useWaiting(strips, instruments);
 </template>
 
 <style scoped>
-.boards {
-  display: grid;
-  grid-template-columns: minmax(0, 2fr) minmax(0, 3fr);
-  gap: 32px 48px;
-}
-
 @media (max-width: 1000px) {
   .boards {
     grid-template-columns: minmax(0, 1fr);

@@ -49,7 +49,7 @@ async function take(): Promise<void> {
 
 <template>
   <fieldset class="whole label">
-    <legend>From its label</legend>
+    <legend class="font-serif font-title text-xl leading-snug p-0">From its label</legend>
     <TextField
       v-model="text"
       label="Paste what it says: front, directions, ingredients"
@@ -71,8 +71,8 @@ async function take(): Promise<void> {
         }}{{ found.strength_name ? ` · ${found.strength_name}` : "" }}
       </span>
     </div>
-    <div class="fields">
-      <div class="two">
+    <div class="grid grid-cols-[1fr_1fr] gap-x-4 gap-y-3 phone:grid-cols-1">
+      <div class="grid grid-cols-[1fr_1fr] gap-2">
         <TextField
           v-model="entered.ph_low"
           label="pH from"
@@ -99,7 +99,7 @@ async function take(): Promise<void> {
         by="key"
         :error="errors['label.strength']"
       />
-      <div v-else class="two">
+      <div v-else class="grid grid-cols-[1fr_1fr] gap-2">
         <TextField
           v-model="entered.active_low"
           label="washing agents from, %"
@@ -137,28 +137,5 @@ async function take(): Promise<void> {
   padding: 0 0 0 16px;
   margin: 0;
   min-width: 0;
-}
-
-legend {
-  font: 560 1.125rem/1.3 var(--serif);
-  padding: 0;
-}
-
-.fields {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 12px 16px;
-}
-
-.two {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 8px;
-}
-
-@media (max-width: 760px) {
-  .fields {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>

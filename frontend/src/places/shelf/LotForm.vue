@@ -159,7 +159,7 @@ async function store(keep = edit.keep): Promise<void> {
       decimal
       :error="errors['size']"
     />
-    <div class="left">
+    <div class="left grid gap-1 content-start">
       <TextField
         v-model="entered.left"
         :label="`What is left, ${unit}`"
@@ -181,11 +181,3 @@ async function store(keep = edit.keep): Promise<void> {
     <TextField v-model="entered.note" label="Note" :rows="1" :error="errors['note']" />
   </EntryForm>
 </template>
-
-<style scoped>
-.left {
-  display: grid;
-  gap: 4px;
-  align-content: start;
-}
-</style>

@@ -15,7 +15,7 @@ const parts = computed(() => [
 </script>
 
 <template>
-  <section class="figures" aria-labelledby="figures">
+  <section class="figures grid gap-2" aria-labelledby="figures">
     <h2 id="figures">Figures</h2>
     <table>
       <template v-for="part in parts" :key="part.key">
@@ -56,11 +56,6 @@ const parts = computed(() => [
 </template>
 
 <style scoped>
-.figures {
-  display: grid;
-  gap: 8px;
-}
-
 table {
   border-collapse: collapse;
   width: 100%;

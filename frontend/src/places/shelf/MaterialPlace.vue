@@ -71,14 +71,14 @@ useShortcuts([
   <main class="place">
     <LoadState v-if="failed || !loaded || !page" :error="failed" @again="again" />
     <template v-else>
-      <header class="top">
+      <header class="block">
         <p class="quiet">
           <RouterLink to="/shelf">Shelf</RouterLink> · {{ page.kind_name }}
           <template v-if="page.own"> · your own</template>
           <template v-else-if="page.corrected"> · corrected by you</template>
         </p>
         <h1>{{ page.name }}</h1>
-        <p v-if="page.latin" class="quiet latin">{{ page.latin }}</p>
+        <p v-if="page.latin" class="quiet italic">{{ page.latin }}</p>
       </header>
       <OwnMaterialForm
         v-if="changing && page.own_figures"
@@ -96,12 +96,19 @@ useShortcuts([
         :library="library.data.value!"
         @done="changing = false"
       />
-      <div v-else class="page">
+      <div
+        v-else
+        class="page grid grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)] gap-x-12 gap-y-6 items-start phone:grid-cols-1"
+      >
         <section class="answer" aria-label="What it does">
-          <p v-if="page.refuse" class="refused" role="alert">
+          <p
+            v-if="page.refuse"
+            class="border-l-4 border-madder bg-madder-wash px-3.5 py-2.5"
+            role="alert"
+          >
             <strong>{{ page.name }} never goes on a head:</strong> {{ page.refuse }}.
           </p>
-          <ul v-else class="does">
+          <ul v-else class="does list-none m-0 p-0 text-lg">
             <li v-for="one in page.effects" :key="one.says">
               {{ one.says }}
               <span v-if="one.figure" class="figure">
@@ -118,7 +125,9 @@ useShortcuts([
           </ul>
           <PhLine v-if="page.neat_ph && !page.refuse" :figure="page.neat_ph" />
           <p v-for="one in page.usual" :key="one">{{ one }} <em class="quiet">rule of thumb</em></p>
-          <p v-if="page.note" class="note">{{ page.note }}</p>
+          <p v-if="page.note" class="whitespace-pre-line border-l-3 border-vein pl-2.5">
+            {{ page.note }}
+          </p>
           <div class="row">
             <template v-if="!page.refuse">
               <RouterLink class="act" :to="`/shelf?new=${page.key}`"
@@ -141,7 +150,7 @@ useShortcuts([
             </button>
           </div>
         </section>
-        <section class="beware" aria-labelledby="beware">
+        <section class="beware border-l-3 border-throat pl-5" aria-labelledby="beware">
           <h2 id="beware">Beware</h2>
           <ul v-if="page.cautions.length">
             <li v-for="one in page.cautions" :key="one">{{ one }}</li>
@@ -160,7 +169,7 @@ useShortcuts([
         </section>
         <MaterialFigures :page="page" />
         <MaterialUses :name="name" :stand-ins="page.stand_ins" />
-        <section v-if="names" class="whole" aria-labelledby="names">
+        <section v-if="names" class="whole col-span-full" aria-labelledby="names">
           <h2 id="names">Also called</h2>
           <p>{{ names }}</p>
         </section>
@@ -170,21 +179,6 @@ useShortcuts([
 </template>
 
 <style scoped>
-.top {
-  display: block;
-}
-
-.latin {
-  font-style: italic;
-}
-
-.page {
-  display: grid;
-  grid-template-columns: minmax(0, 1.35fr) minmax(0, 1fr);
-  gap: 24px 48px;
-  align-items: start;
-}
-
 .page :deep(h2) {
   font-size: 1.125rem;
 }
@@ -193,13 +187,6 @@ useShortcuts([
 .beware {
   display: grid;
   gap: 8px;
-}
-
-.does {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  font-size: 1.0625rem;
 }
 
 .does li {
@@ -212,35 +199,8 @@ useShortcuts([
   font-variant-numeric: tabular-nums;
 }
 
-.refused {
-  border-left: 4px solid var(--madder);
-  background: var(--madder-wash);
-  padding: 10px 14px;
-}
-
-.beware {
-  border-left: 3px solid var(--throat);
-  padding-left: 20px;
-}
-
 .beware ul {
   margin: 0;
   padding-left: 18px;
-}
-
-.note {
-  white-space: pre-line;
-  border-left: 3px solid var(--vein);
-  padding-left: 10px;
-}
-
-.whole {
-  grid-column: 1 / -1;
-}
-
-@media (max-width: 760px) {
-  .page {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>

@@ -24,13 +24,13 @@ const groups = computed(() =>
 </script>
 
 <template>
-  <section class="uses" aria-labelledby="uses">
+  <section class="uses grid gap-1.5 content-start" aria-labelledby="uses">
     <h2 id="uses">Where you use it</h2>
     <p v-if="found.error.value" role="alert">{{ found.error.value.message }}</p>
     <p v-else-if="!groups.length" class="quiet">Nowhere yet.</p>
     <div v-for="group in groups" :key="group.what">
-      <h3>{{ group.title }}</h3>
-      <ul>
+      <h3 class="text-md text-stem">{{ group.title }}</h3>
+      <ul class="m-0 pl-4.5">
         <li v-for="use in group.uses.slice(0, SHOWN)" :key="use.path + use.name">
           <RouterLink :to="use.path">{{ use.name }}</RouterLink>
         </li>
@@ -39,7 +39,7 @@ const groups = computed(() =>
     </div>
     <template v-if="standIns.length">
       <h2>What could stand in</h2>
-      <ul>
+      <ul class="m-0 pl-4.5">
         <li v-for="one in standIns" :key="one.key">
           <RouterLink :to="`/shelf/materials/${one.key}`">{{ one.name }}</RouterLink>{{ " " }}
           <span class="quiet">
@@ -50,21 +50,3 @@ const groups = computed(() =>
     </template>
   </section>
 </template>
-
-<style scoped>
-.uses {
-  display: grid;
-  gap: 6px;
-  align-content: start;
-}
-
-h3 {
-  font-size: 0.9375rem;
-  color: var(--stem);
-}
-
-ul {
-  margin: 0;
-  padding-left: 18px;
-}
-</style>

@@ -18,8 +18,8 @@ const { failed, loaded, again } = useWaiting(spoons, vessels);
 
 <template>
   <LoadState v-if="failed || !loaded" :error="failed" @again="again" />
-  <div v-else class="boards">
-    <p class="quiet whose">
+  <div v-else class="boards grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-x-12 gap-y-6">
+    <p class="quiet col-span-full m-0">
       Cups and spoons without a name are the household’s: see
       <RouterLink to="/settings">Settings</RouterLink>.
     </p>
@@ -53,17 +53,6 @@ const { failed, loaded, again } = useWaiting(spoons, vessels);
 </template>
 
 <style scoped>
-.boards {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-  gap: 24px 48px;
-}
-
-.whose {
-  grid-column: 1 / -1;
-  margin: 0;
-}
-
 @media (max-width: 1000px) {
   .boards {
     grid-template-columns: minmax(0, 1fr);

@@ -36,7 +36,7 @@ function takeBack(id: number): void {
 
 <template>
   <div class="readings">
-    <form @submit.prevent="keep">
+    <form class="flex flex-wrap gap-x-5 gap-y-3 items-end" @submit.prevent="keep">
       <ReadingPicker
         v-model="draft"
         :what="`${thing.name} by itself reads pH`"
@@ -44,7 +44,7 @@ function takeBack(id: number): void {
       />
       <Button type="submit" label="Keep the reading" :disabled="add.isPending.value" />
     </form>
-    <ul v-if="readings.data.value?.length">
+    <ul v-if="readings.data.value?.length" class="m-0 pl-5">
       <li v-for="one in readings.data.value" :key="one.id">
         {{ when(one.made_at) }}: {{ one.instrument }} read
         <strong>pH {{ ph(one.figure.value) }}</strong>
@@ -57,7 +57,7 @@ function takeBack(id: number): void {
         >
           Remove
         </button>
-        <p v-if="one.says" class="doubt" role="status">{{ one.says }}</p>
+        <p v-if="one.says" class="border-l-4 border-throat pl-3" role="status">{{ one.says }}</p>
       </li>
     </ul>
     <p v-else class="quiet small">
@@ -73,23 +73,6 @@ function takeBack(id: number): void {
   padding: 12px 16px;
   background: var(--paper);
   border-radius: 4px 16px 16px 16px;
-}
-
-.doubt {
-  border-left: 4px solid var(--throat);
-  padding-left: 12px;
-}
-
-form {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 12px 20px;
-  align-items: end;
-}
-
-ul {
-  margin: 0;
-  padding-left: 20px;
 }
 
 li .act {

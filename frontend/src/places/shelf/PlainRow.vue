@@ -12,7 +12,7 @@ const changing = ref(false);
 </script>
 
 <template>
-  <li>
+  <li class="border-t border-hairline px-0 py-2.5 grid gap-2">
     <slot v-if="changing" name="form" :done="() => (changing = false)" />
     <template v-else>
       <div class="row">
@@ -25,12 +25,3 @@ const changing = ref(false);
     </template>
   </li>
 </template>
-
-<style scoped>
-li {
-  border-top: 1px solid var(--hairline);
-  padding: 10px 0;
-  display: grid;
-  gap: 8px;
-}
-</style>

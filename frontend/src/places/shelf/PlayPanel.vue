@@ -25,7 +25,7 @@ async function act(body: Played, words?: string): Promise<void> {
 </script>
 
 <template>
-  <form class="row" @submit.prevent="act({ put: (put || null) as never })">
+  <form class="row items-end" @submit.prevent="act({ put: (put || null) as never })">
     <TextField v-model="put" :label="LABEL[instrument.kind]" decimal short :error="error" />
     <button type="submit" class="act">
       {{ instrument.kind === "scale" ? "Lay" : "Hold" }} it there
@@ -47,9 +47,3 @@ async function act(body: Played, words?: string): Promise<void> {
     <button type="button" class="act" @click="act({ plug: 'in' }, 'Plugged in.')">Connect</button>
   </form>
 </template>
-
-<style scoped>
-form {
-  align-items: end;
-}
-</style>

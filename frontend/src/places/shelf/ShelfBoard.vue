@@ -23,7 +23,7 @@ defineEmits<{ add: [] }>();
     </div>
     <slot v-if="adding" name="form" />
     <slot name="notice" />
-    <ul>
+    <ul class="list-none m-0 p-0">
       <slot />
     </ul>
     <p v-if="none && empty" class="quiet">{{ empty }}</p>
@@ -40,11 +40,5 @@ defineEmits<{ add: [] }>();
   gap: 8px 16px;
   min-height: 48px;
   margin-bottom: 8px;
-}
-
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
 }
 </style>

@@ -24,15 +24,15 @@ function done(): void {
 </script>
 
 <template>
-  <li>
+  <li class="border-t border-hairline px-0 py-3.5 grid gap-1 content-start">
     <slot v-if="changing" name="form" :done="done" />
     <template v-else>
-      <div class="head">
-        <h3>{{ thing.name }}</h3>
+      <div class="head flex flex-wrap gap-x-3 gap-y-0 items-baseline">
+        <h3 class="text-xl">{{ thing.name }}</h3>
         <span v-if="kind !== thing.name" class="quiet">{{ kind }}</span>
       </div>
       <slot />
-      <p v-if="thing.note" class="note">{{ thing.note }}</p>
+      <p v-if="thing.note" class="whitespace-pre-line">{{ thing.note }}</p>
       <div class="row acts">
         <RouterLink
           class="act"
@@ -47,28 +47,3 @@ function done(): void {
     </template>
   </li>
 </template>
-
-<style scoped>
-li {
-  border-top: 1px solid var(--hairline);
-  padding: 14px 0;
-  display: grid;
-  gap: 4px;
-  align-content: start;
-}
-
-.head {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0 12px;
-  align-items: baseline;
-}
-
-h3 {
-  font-size: 1.125rem;
-}
-
-.note {
-  white-space: pre-line;
-}
-</style>

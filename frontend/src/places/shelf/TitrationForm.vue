@@ -76,7 +76,7 @@ const stepError = (i: number) =>
     @save="work(false)"
     @cancel="emit('done')"
   >
-    <ol class="whole guide">
+    <ol class="whole m-0 pl-5">
       <li>Measure a litre of {{ water.name }} into a jug.</li>
       <li>Stir in a teaspoon or two of vinegar, wait a minute, and read it.</li>
       <li>Go on until it reads between 4 and 6. One reading gives a figure, two a good one.</li>
@@ -95,7 +95,7 @@ const stepError = (i: number) =>
       decimal
       :error="errors['water']"
     />
-    <ol class="whole steps">
+    <ol class="whole steps list-none m-0 p-0 grid gap-3">
       <li v-for="(one, i) in entered.steps" :key="i">
         <TextField
           v-model="one.vinegar"
@@ -122,7 +122,7 @@ const stepError = (i: number) =>
         More vinegar, read again
       </button>
     </p>
-    <div v-if="titrate.data.value" class="whole found" role="status">
+    <div v-if="titrate.data.value" class="whole found grid gap-2 justify-items-start" role="status">
       <p>
         <FigureLine name="Alkalinity" :figure="titrate.data.value.alkalinity" />
       </p>
@@ -139,19 +139,6 @@ const stepError = (i: number) =>
 </template>
 
 <style scoped>
-.guide {
-  margin: 0;
-  padding-left: 20px;
-}
-
-.steps {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  display: grid;
-  gap: 12px;
-}
-
 .steps li {
   display: flex;
   flex-wrap: wrap;
@@ -159,11 +146,5 @@ const stepError = (i: number) =>
   align-items: start;
   padding-top: 10px;
   border-top: 1px solid var(--hairline);
-}
-
-.found {
-  display: grid;
-  gap: 8px;
-  justify-items: start;
 }
 </style>

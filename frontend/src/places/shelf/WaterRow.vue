@@ -58,7 +58,7 @@ function takeAway(id: number, on: string): void {
     <template #form="{ done }">
       <WaterForm :kinds="kinds" :water="water" @done="done" />
     </template>
-    <p v-if="water.unknown" class="unknown">
+    <p v-if="water.unknown" class="unknown text-madder">
       Its kind is not known here any more: it is reckoned with as any tap until you press Change,
       and choose one.
     </p>
@@ -67,7 +67,7 @@ function takeAway(id: number, on: string): void {
       <FigureLine :name="name" :figure="figure" />
     </p>
     <p v-if="water.says" class="quiet">{{ water.says }}</p>
-    <ul v-if="water.profiles.length">
+    <ul v-if="water.profiles.length" class="m-0 pl-5">
       <li v-for="profile in water.profiles" :key="profile.id">
         {{ dayOf(profile.on) }} {{ profile.on.slice(0, 4) }}, {{ ORIGIN[profile.origin] }}:
         <FigureLine v-if="profile.alkalinity" name="alkalinity" :figure="profile.alkalinity" />
@@ -108,15 +108,6 @@ function takeAway(id: number, on: string): void {
 </template>
 
 <style scoped>
-.unknown {
-  color: var(--madder);
-}
-
-ul {
-  margin: 0;
-  padding-left: 20px;
-}
-
 summary {
   cursor: pointer;
   color: var(--stem);

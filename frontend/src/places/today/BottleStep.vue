@@ -38,7 +38,7 @@ const keep = () =>
 </script>
 
 <template>
-  <form @submit.prevent="keep">
+  <form class="grid gap-3 justify-items-start w-[min(100%,460px)]" @submit.prevent="keep">
     <p class="row">
       <button v-for="one in USUAL" :key="one.key" type="button" class="act" @click="what = one.key">
         {{ one.name }}
@@ -68,13 +68,6 @@ const keep = () =>
 </template>
 
 <style scoped>
-form {
-  display: grid;
-  gap: 12px;
-  justify-items: start;
-  width: min(100%, 460px);
-}
-
 form > :nth-child(2) {
   width: 100%;
 }

@@ -26,17 +26,18 @@ function skip(key: string): void {
 </script>
 
 <template>
-  <section class="first" aria-label="First steps">
+  <section class="first grid gap-2 mx-0 mt-2 mb-6" aria-label="First steps">
     <p v-if="leading" class="lead">
       Three small steps, a minute each, and you know what your vinegar really does in your water.
     </p>
     <ol>
       <li v-for="(one, i) in steps" :key="one.key" :class="{ done: one.done }">
         <h2>
-          <span class="nth">{{ one.done ? "✓" : i + 1 }}</span> {{ TITLE[one.key] }}
+          <span class="nth inline-block w-6">{{ one.done ? "✓" : i + 1 }}</span>
+          {{ TITLE[one.key] }}
           <span v-if="one.done" class="unseen">done</span>
         </h2>
-        <div v-if="one.answer" class="answer" role="status">
+        <div v-if="one.answer" class="answer border-l-4 border-leaf pl-3.5" role="status">
           <p class="says">{{ one.answer.says }}</p>
           <p class="quiet">
             {{ one.answer.more }}
@@ -56,12 +57,6 @@ function skip(key: string): void {
 </template>
 
 <style scoped>
-.first {
-  display: grid;
-  gap: 8px;
-  margin: 8px 0 24px;
-}
-
 .lead {
   font: 400 1.25rem/1.4 var(--serif);
 }
@@ -80,18 +75,8 @@ li {
   border-top: 1px solid var(--hairline);
 }
 
-.answer {
-  border-left: 4px solid var(--leaf);
-  padding-left: 14px;
-}
-
 .says {
   font: 560 1.1875rem/1.4 var(--serif);
-}
-
-.nth {
-  display: inline-block;
-  width: 24px;
 }
 
 .done .nth {

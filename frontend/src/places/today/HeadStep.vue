@@ -38,7 +38,11 @@ const keep = () =>
     :error="questions.error.value"
     @again="questions.refetch()"
   />
-  <form v-else @submit.prevent="keep">
+  <form
+    v-else
+    class="grid grid-cols-[repeat(2,minmax(0,1fr))] gap-x-6 gap-y-3 w-[min(100%,560px)] phone:grid-cols-1"
+    @submit.prevent="keep"
+  >
     <TextField v-model="entered.name" label="Name" :error="errors['name']" />
     <TextField
       v-model="entered.birth_year"
@@ -61,29 +65,10 @@ const keep = () =>
       by="key"
       :error="errors['length']"
     />
-    <p class="quiet small whole">
+    <p class="quiet small whole col-span-full">
       Eczema, allergies, asthma, pregnancy? Say it on the record afterwards: the limits follow.
     </p>
-    <p v-if="trouble" class="error whole" role="alert">{{ trouble }}</p>
+    <p v-if="trouble" class="error whole col-span-full" role="alert">{{ trouble }}</p>
     <Button type="submit" class="now" label="Add them" :disabled="save.isPending.value" />
   </form>
 </template>
-
-<style scoped>
-form {
-  display: grid;
-  grid-template-columns: repeat(2, minmax(0, 1fr));
-  gap: 12px 24px;
-  width: min(100%, 560px);
-}
-
-.whole {
-  grid-column: 1 / -1;
-}
-
-@media (max-width: 760px) {
-  form {
-    grid-template-columns: minmax(0, 1fr);
-  }
-}
-</style>

@@ -7,9 +7,13 @@ defineProps<{ heads: NextHead[] }>();
 </script>
 
 <template>
-  <ul>
-    <li v-for="one in heads" :key="one.head">
-      <h3>
+  <ul class="list-none m-0 p-0">
+    <li
+      v-for="one in heads"
+      :key="one.head"
+      class="grid gap-0.5 justify-items-start px-0 py-2.5 border-t border-hairline"
+    >
+      <h3 class="text-lg">
         <RouterLink :to="`/heads/${one.head}`">{{ one.name }}</RouterLink>
       </h3>
       <p>
@@ -24,23 +28,3 @@ defineProps<{ heads: NextHead[] }>();
     </li>
   </ul>
 </template>
-
-<style scoped>
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-
-li {
-  display: grid;
-  gap: 2px;
-  justify-items: start;
-  padding: 10px 0;
-  border-top: 1px solid var(--hairline);
-}
-
-h3 {
-  font-size: 1.0625rem;
-}
-</style>

@@ -52,7 +52,7 @@ useShortcuts([
     </header>
     <LoadState v-if="!today.data.value" :error="today.error.value" @again="today.refetch()" />
     <template v-else>
-      <p v-if="today.error.value" class="stale" role="status">
+      <p v-if="today.error.value" class="stale border-l-4 border-throat pl-3" role="status">
         Eyebright does not answer just now: this is how it stood a moment ago.
       </p>
       <FirstSteps
@@ -60,7 +60,9 @@ useShortcuts([
         :steps="today.data.value.first"
         :leading="today.data.value.leading"
       />
-      <div class="two">
+      <div
+        class="two grid grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)] gap-x-12 gap-y-6 items-start mt-2"
+      >
         <section v-if="!today.data.value.leading || timed.length" aria-label="What to do">
           <h2>Now and next</h2>
           <TodoList :items="timed" :now="today.data.value.now" />
@@ -82,14 +84,6 @@ useShortcuts([
 </template>
 
 <style scoped>
-.two {
-  display: grid;
-  grid-template-columns: minmax(0, 1.5fr) minmax(0, 1fr);
-  gap: 24px 48px;
-  align-items: start;
-  margin-top: 8px;
-}
-
 section {
   display: grid;
   gap: 8px;
@@ -97,11 +91,6 @@ section {
 
 h2:not(:first-child) {
   margin-top: 16px;
-}
-
-.stale {
-  border-left: 4px solid var(--throat);
-  padding-left: 12px;
 }
 
 @media (max-width: 1000px) {

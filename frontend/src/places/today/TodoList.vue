@@ -18,7 +18,7 @@ const gone = (iso: string): boolean => new Date(iso).getTime() < new Date(now).g
 </script>
 
 <template>
-  <ol>
+  <ol class="list-none m-0 p-0">
     <li
       v-for="(one, i) in items"
       :key="one.key"
@@ -37,12 +37,6 @@ const gone = (iso: string): boolean => new Date(iso).getTime() < new Date(now).g
 </template>
 
 <style scoped>
-ol {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-
 li {
   display: grid;
   grid-template-columns: 116px minmax(0, 1fr) auto;

@@ -28,7 +28,7 @@ const keep = () =>
 
 <template>
   <LoadState v-if="!kinds.data.value" :error="kinds.error.value" @again="kinds.refetch()" />
-  <form v-else @submit.prevent="keep">
+  <form v-else class="grid gap-3 justify-items-start w-[min(100%,460px)]" @submit.prevent="keep">
     <PickField
       v-model="kind"
       label="What comes out of your tap, or your barrel?"
@@ -48,13 +48,6 @@ const keep = () =>
 </template>
 
 <style scoped>
-form {
-  display: grid;
-  gap: 12px;
-  justify-items: start;
-  width: min(100%, 460px);
-}
-
 form > :first-child {
   width: 100%;
 }

@@ -62,7 +62,7 @@ async function go(one: Offer): Promise<void> {
     <div v-else class="form">
       <ul v-if="runs.data.value?.length">
         <li v-for="one in runs.data.value" :key="one.id">
-          <RouterLink class="under-way" :to="`/wash/run/${one.id}`">
+          <RouterLink class="block px-0 py-2.5" :to="`/wash/run/${one.id}`">
             <strong>{{ one.head_name }}: {{ one.name }}</strong> is under way: go on
           </RouterLink>
         </li>
@@ -109,10 +109,5 @@ ul {
   padding: 0;
   display: grid;
   gap: 8px;
-}
-
-.under-way {
-  display: block;
-  padding: 10px 0;
 }
 </style>

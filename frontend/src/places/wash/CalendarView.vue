@@ -64,10 +64,10 @@ const KINDS = [
     <div class="months">
       <section v-for="month in months" :key="month.month" :aria-label="month.name">
         <h2>{{ month.name }}</h2>
-        <div class="grid" aria-hidden="true">
+        <div class="month" aria-hidden="true">
           <span v-for="letter in LETTERS" :key="letter" class="quiet small">{{ letter }}</span>
         </div>
-        <ol class="grid">
+        <ol class="month">
           <li
             v-for="(one, i) in month.days"
             :key="one.day"
@@ -116,7 +116,7 @@ const KINDS = [
   gap: 28px;
 }
 
-.grid {
+.month {
   display: grid;
   grid-template-columns: repeat(7, minmax(0, 1fr));
   gap: 0 6px;
@@ -125,7 +125,7 @@ const KINDS = [
   padding: 0;
 }
 
-.grid > li {
+.month > li {
   min-height: 76px;
   border-top: 1px solid var(--hairline);
   padding: 2px 0 6px;
@@ -149,7 +149,7 @@ const KINDS = [
   font-weight: 700;
 }
 
-.grid a {
+.month a {
   font-size: 0.8125rem;
   line-height: 1.25;
   color: var(--ink);
@@ -161,7 +161,7 @@ const KINDS = [
   -webkit-box-orient: vertical;
 }
 
-.grid a:hover {
+.month a:hover {
   text-decoration: underline;
 }
 
@@ -204,7 +204,7 @@ const KINDS = [
 }
 
 @media (max-width: 760px) {
-  .grid[aria-hidden] {
+  .month[aria-hidden] {
     display: none;
   }
 
@@ -212,7 +212,7 @@ const KINDS = [
     grid-template-columns: minmax(0, 1fr);
   }
 
-  .grid > li {
+  .month > li {
     grid-column-start: 1 !important;
     min-height: 0;
   }
@@ -221,7 +221,7 @@ const KINDS = [
     display: none !important;
   }
 
-  .grid a {
+  .month a {
     font-size: 0.9375rem;
     padding-block: 6px;
   }

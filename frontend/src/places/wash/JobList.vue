@@ -16,14 +16,14 @@ const to = (job: Job): string =>
 <template>
   <ul>
     <li v-for="job in jobs" :key="job.key">
-      <h3>{{ WORD[job.what] }} {{ job.name }}{{ much(job) }}</h3>
+      <h3 class="text-lg">{{ WORD[job.what] }} {{ job.name }}{{ much(job) }}</h3>
       <p class="quiet">
         for {{ job.who }}, {{ when(job.needed)
         }}<template v-if="job.washes.length > 1"
           >; enough for {{ job.washes.length }} washes</template
         >
       </p>
-      <p v-if="job.late" class="bad">{{ job.says }}</p>
+      <p v-if="job.late" class="text-madder font-bold">{{ job.says }}</p>
       <p v-else-if="job.steps.length">
         <strong v-if="job.what !== 'carry_on'">Begin by {{ when(job.begin) }}.</strong>
         {{ job.says }}
@@ -63,16 +63,7 @@ ul > li {
   border-top: 1px solid var(--hairline);
 }
 
-h3 {
-  font-size: 1.0625rem;
-}
-
 ol li {
   padding: 2px 0;
-}
-
-.bad {
-  color: var(--madder);
-  font-weight: 700;
 }
 </style>

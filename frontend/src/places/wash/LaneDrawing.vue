@@ -162,13 +162,13 @@ const words = computed(() =>
         <text :x="one.x + 6" :y="TOP + 21">{{ short(one.name, one.wide) }}</text>
       </g>
       <g v-for="lane in lanes" :key="lane.zone">
-        <text class="zone" x="0" :y="lane.y + 21">{{ NAMES[lane.zone] }}</text>
+        <text class="zone font-bold text-sm" x="0" :y="lane.y + 21">{{ NAMES[lane.zone] }}</text>
         <text class="quiet" x="0" :y="lane.base - 4">oil</text>
         <path class="oil" :d="lane.area" />
         <path class="level" :d="lane.line" />
         <g v-for="block in lane.blocks" :key="block.key">
           <rect
-            class="block"
+            class="span"
             :class="{ stays: block.stays }"
             :x="block.x"
             :y="lane.y"
@@ -236,17 +236,12 @@ text {
   font-size: 13px;
 }
 
-.zone {
-  font-weight: 700;
-  font-size: 14px;
-}
-
 .quiet,
 .axis text {
   fill: var(--stem);
 }
 
-.block {
+.span {
   fill: var(--vein-wash);
   stroke: var(--vein);
   stroke-width: 1.2;

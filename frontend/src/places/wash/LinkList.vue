@@ -22,7 +22,7 @@ const add = (what: string) => links.value.push(linkOf(what));
 
 <template>
   <div class="links">
-    <ol>
+    <ol class="list-none m-0 p-0">
       <LinkRow
         v-for="(_, i) in links"
         :key="i"
@@ -37,7 +37,7 @@ const add = (what: string) => links.value.push(linkOf(what));
         @remove="links.splice(i, 1)"
       />
     </ol>
-    <div class="row">
+    <div class="row mt-2">
       <Select
         :key="links.length"
         :model-value="undefined"
@@ -59,15 +59,3 @@ const add = (what: string) => links.value.push(linkOf(what));
     <p v-if="errors['links']" class="error" role="alert">{{ errors["links"] }}</p>
   </div>
 </template>
-
-<style scoped>
-ol {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-
-.row {
-  margin-top: 8px;
-}
-</style>

@@ -68,7 +68,7 @@ const how = computed(() => choices?.pauses.find((one) => one.key === link.value.
       @move="$emit('move', $event)"
       @remove="$emit('remove')"
     />
-    <div class="where">
+    <div class="where flex flex-wrap gap-x-4 gap-y-1 items-center">
       <Select
         v-if="!pause"
         v-model="link.zone"
@@ -80,7 +80,7 @@ const how = computed(() => choices?.pauses.find((one) => one.key === link.value.
       <span v-else class="quiet small">{{ how }}</span>
       <label class="minutes"
         ><input
-          class="inline"
+          class="brief"
           :value="link.minutes ?? ''"
           :placeholder="usual"
           inputmode="decimal"
@@ -91,11 +91,13 @@ const how = computed(() => choices?.pauses.find((one) => one.key === link.value.
         min</label
       >
     </div>
-    <p class="more">
+    <p class="more flex flex-wrap gap-x-3.5 gap-y-0.5 items-center">
       <button type="button" class="act small" :aria-expanded="open" @click="open = !open">
         {{ open ? "Fold away" : "How it goes on" }}<span class="unseen">: {{ nth }}</span>
       </button>
-      <span v-for="one in more" :key="one" class="tag">{{ one }}</span>
+      <span v-for="one in more" :key="one" class="text-sm border-l-3 border-vein pl-1.5">{{
+        one
+      }}</span>
     </p>
     <div v-if="open" class="how">
       <label v-if="place > 0" class="tick"
@@ -120,7 +122,7 @@ const how = computed(() => choices?.pauses.find((one) => one.key === link.value.
         >
         <span v-if="link.much === 'amount'" class="pair">
           <input
-            class="inline"
+            class="brief"
             :value="link.amount ?? ''"
             inputmode="decimal"
             :aria-label="`${nth}, amount`"
@@ -133,7 +135,7 @@ const how = computed(() => choices?.pauses.find((one) => one.key === link.value.
         </span>
         <label v-if="link.much === 'dose'"
           ><input
-            class="inline"
+            class="brief"
             :value="link.times"
             inputmode="decimal"
             :aria-label="`${nth}, times the usual amount`"
@@ -144,7 +146,7 @@ const how = computed(() => choices?.pauses.find((one) => one.key === link.value.
         <label
           >Thinned 1 +
           <input
-            class="inline"
+            class="brief"
             :value="link.parts"
             inputmode="numeric"
             :aria-label="`${nth}, parts of water to one`"
@@ -180,14 +182,14 @@ const how = computed(() => choices?.pauses.find((one) => one.key === link.value.
         >only if
         <input
           v-model.lazy="link.only_if"
-          class="inline wide"
+          class="brief wide"
           maxlength="80"
           placeholder="it still feels oily"
           :aria-label="`${nth}, only if`"
       /></label>
     </div>
     <p v-for="message in wrong" :key="message" class="error" role="alert">{{ message }}</p>
-    <p v-if="along && !wrong.length && !along.pause" class="after">
+    <p v-if="along && !wrong.length && !along.pause" class="after flex flex-wrap gap-x-5 gap-y-0">
       <span v-if="along.says" :class="{ short: along.short }">{{ along.says }}</span>
       <span v-if="along.scalp_lift && along.scalp_lift.high >= SEEN">
         washes out {{ percents(along.scalp_lift) }} of what is on the scalp</span
@@ -226,32 +228,12 @@ li {
   grid-column: 2 / -1;
 }
 
-.where {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 16px;
-  align-items: center;
-}
-
 .where > :first-child {
   min-width: min(100%, 190px);
 }
 
 span.small {
   flex: 1 1 200px;
-}
-
-.more {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 14px;
-  align-items: center;
-}
-
-.tag {
-  font-size: 0.875rem;
-  border-left: 3px solid var(--vein);
-  padding-left: 6px;
 }
 
 .how {
@@ -273,7 +255,7 @@ span.small {
   min-height: 32px;
 }
 
-.how input.inline {
+.how input.brief {
   width: 52px;
 }
 
@@ -285,12 +267,6 @@ span.small {
 .doubts {
   color: var(--stem);
   font-size: 0.9375rem;
-}
-
-.after {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0 20px;
 }
 
 .short {

@@ -60,13 +60,15 @@ useShortcuts([{ key: "n", does: "A new wash", run: () => (open.value = "new") }]
     <p v-if="!washes.data.value!.length && open === null" class="quiet">
       None yet. String your formulas together, and see what the whole of it does.
     </p>
-    <ul>
-      <li v-for="one in washes.data.value" :key="one.id">
+    <ul class="list-none mx-0 mt-2 mb-0 p-0">
+      <li v-for="one in washes.data.value" :key="one.id" class="px-0 py-3 border-t border-hairline">
         <h2>
           <button type="button" class="act" @click="open = one.id">{{ one.name }}</button>
         </h2>
         <p>{{ one.names.join(" → ") || "nothing in it yet" }}</p>
-        <p v-if="one.gone" class="gone">Something in it is gone: open it and choose another.</p>
+        <p v-if="one.gone" class="text-madder">
+          Something in it is gone: open it and choose another.
+        </p>
         <p class="row">
           <RouterLink class="act small" :to="{ path: '/wash/plan/new', query: { chain: one.id } }"
             >Plan it<span class="unseen">: {{ one.name }}</span></RouterLink
@@ -85,24 +87,9 @@ useShortcuts([{ key: "n", does: "A new wash", run: () => (open.value = "new") }]
   margin: 12px 0;
 }
 
-ul {
-  list-style: none;
-  margin: 8px 0 0;
-  padding: 0;
-}
-
-li {
-  padding: 12px 0;
-  border-top: 1px solid var(--hairline);
-}
-
 h2 .act {
   font: inherit;
   color: var(--ink);
   text-decoration-color: var(--vein);
-}
-
-.gone {
-  color: var(--madder);
 }
 </style>

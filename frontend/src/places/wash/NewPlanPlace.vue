@@ -75,9 +75,11 @@ async function keep(): Promise<void> {
       There is no wash by name yet:
       <RouterLink to="/wash/names?new">string one together</RouterLink> first.
     </p>
-    <form v-else @submit.prevent="keep">
+    <form v-else class="grid gap-5 max-w-190 mt-2" @submit.prevent="keep">
       <fieldset>
-        <legend>Whose hair? Several are washed one after the other.</legend>
+        <legend class="text-stem text-md mb-1.5">
+          Whose hair? Several are washed one after the other.
+        </legend>
         <ChoiceRow v-model="entered.heads" many label="Whose hair" :choices="people" />
         <p v-if="errors['heads']" class="error" role="alert">{{ errors["heads"] }}</p>
       </fieldset>
@@ -109,22 +111,9 @@ async function keep(): Promise<void> {
 </template>
 
 <style scoped>
-form {
-  display: grid;
-  gap: 20px;
-  max-width: 760px;
-  margin-top: 8px;
-}
-
 fieldset {
   border: 0;
   padding: 0;
   margin: 0;
-}
-
-legend {
-  color: var(--stem);
-  font-size: 0.9375rem;
-  margin-bottom: 6px;
 }
 </style>

@@ -21,7 +21,7 @@ const keyOf = (one: Offer): string => `${one.what}:${one.key}`;
 </script>
 
 <template>
-  <ul>
+  <ul class="list-none m-0 p-0 grid grid-cols-[repeat(auto-fill,minmax(230px,1fr))] gap-2 w-full">
     <li v-for="one in all ? offers : offers.slice(0, shown)" :key="keyOf(one)">
       <button
         type="button"
@@ -34,22 +34,17 @@ const keyOf = (one: Offer): string => `${one.what}:${one.key}`;
       </button>
     </li>
   </ul>
-  <button v-if="offers.length > shown && !all" type="button" class="act more" @click="all = true">
+  <button
+    v-if="offers.length > shown && !all"
+    type="button"
+    class="act justify-self-start"
+    @click="all = true"
+  >
     {{ offers.length - shown }} more
   </button>
 </template>
 
 <style scoped>
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(230px, 1fr));
-  gap: 8px;
-  width: 100%;
-}
-
 .offer {
   width: 100%;
   min-height: 56px;
@@ -80,9 +75,5 @@ ul {
 
 .offer[aria-pressed="true"] span {
   color: var(--ink);
-}
-
-.more {
-  justify-self: start;
 }
 </style>

@@ -26,7 +26,7 @@ useShortcuts([
     @again="plan.refetch()"
   />
   <template v-else>
-    <p class="row acts">
+    <p class="row mx-0 mt-3 mb-5">
       <RouterLink class="press" to="/wash/begin">Begin a wash</RouterLink>
       <RouterLink class="press" to="/wash/plan/new">Plan a wash</RouterLink>
       <RouterLink class="press" to="/wash/record">Record a wash</RouterLink>
@@ -38,14 +38,14 @@ useShortcuts([
       Nothing is planned. Choose whose hair, which wash and when: what must be made for it is worked
       back from there, round the hours you sleep and are out.
     </p>
-    <div v-else class="two">
-      <section aria-label="Washes that are planned">
+    <div v-else class="two grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-x-10 gap-y-6">
+      <section class="grid gap-2 content-start" aria-label="Washes that are planned">
         <h2>Washes</h2>
         <ul>
           <PlannedRow v-for="one in plan.data.value.washes" :key="one.id" :wash="one" />
         </ul>
       </section>
-      <section aria-label="What must be made for them">
+      <section class="grid gap-2 content-start" aria-label="What must be made for them">
         <h2>To be made for them</h2>
         <p v-if="!loose.length" class="quiet">Everything they take is there.</p>
         <JobList :jobs="loose" :now="plan.data.value.now" />
@@ -56,32 +56,16 @@ useShortcuts([
 </template>
 
 <style scoped>
-.acts {
-  margin: 12px 0 20px;
-}
-
 .press {
   display: inline-flex;
   align-items: center;
   text-decoration: none;
 }
 
-.two {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-  gap: 24px 40px;
-}
-
 ul {
   list-style: none;
   margin: 8px 0 0;
   padding: 0;
-}
-
-section {
-  display: grid;
-  gap: 8px;
-  align-content: start;
 }
 
 @media (max-width: 1000px) {

@@ -126,7 +126,7 @@ async function takeAway(): Promise<void> {
       <header>
         <div>
           <h1>{{ wash.head_name }}: {{ wash.name }}</h1>
-          <p class="when">{{ when(wash.at) }}</p>
+          <p class="when text-vein font-bold">{{ when(wash.at) }}</p>
           <p v-for="note in wash.notes" :key="note">{{ note }}</p>
         </div>
         <p class="row">
@@ -156,7 +156,11 @@ async function takeAway(): Promise<void> {
         Done {{ when(wash.done_at) }}.
         <RouterLink :to="`/wash/planned/${wash.id}/how`">How it went</RouterLink>
       </p>
-      <div v-if="wash.late" class="late" role="status">
+      <div
+        v-if="wash.late"
+        class="border-l-4 border-madder bg-madder-wash px-3 py-2 mx-0 my-2"
+        role="status"
+      >
         <p>
           <strong>What it takes cannot be ready by then.</strong>
           <button
@@ -169,8 +173,8 @@ async function takeAway(): Promise<void> {
           </button>
         </p>
       </div>
-      <form class="beside board" @submit.prevent="keep">
-        <div class="worktop">
+      <form class="beside grid-cols-[minmax(0,1fr)_minmax(0,1fr)] mt-3" @submit.prevent="keep">
+        <div class="worktop gap-5">
           <section aria-label="What must be made for it">
             <h2>To be made for it</h2>
             <p v-if="!place.data.value!.jobs.length" class="quiet">Everything it takes is there.</p>
@@ -217,27 +221,6 @@ async function takeAway(): Promise<void> {
 </template>
 
 <style scoped>
-.board {
-  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-  margin-top: 12px;
-}
-
-.worktop {
-  gap: 20px;
-}
-
-.when {
-  color: var(--vein);
-  font-weight: 700;
-}
-
-.late {
-  border-left: 4px solid var(--madder);
-  background: var(--madder-wash);
-  padding: 8px 12px;
-  margin: 8px 0;
-}
-
 .begin {
   border: 0;
   border-radius: 4px 14px 14px 14px;

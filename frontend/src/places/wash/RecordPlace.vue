@@ -110,7 +110,7 @@ async function keep(): Promise<void> {
     <p v-else-if="!heads.data.value!.length">
       Whose hair was it? <RouterLink to="/heads?new=head">Add someone</RouterLink> first.
     </p>
-    <form v-else @submit.prevent="keep">
+    <form v-else class="grid gap-5 max-w-205" @submit.prevent="keep">
       <fieldset>
         <legend>Whose hair was it?</legend>
         <div>
@@ -159,7 +159,7 @@ async function keep(): Promise<void> {
       <p v-if="trouble" class="error" role="alert">{{ trouble }}</p>
       <details v-if="head !== null && (chosen || other)">
         <summary>When, where, how long, how it went</summary>
-        <div class="more">
+        <div class="more flex flex-wrap gap-x-6 gap-y-3 mx-0 my-2.5">
           <label
             ><span class="quiet">When, if not just now</span>
             <input v-model="at" type="datetime-local" aria-label="When, if not just now" />
@@ -174,7 +174,7 @@ async function keep(): Promise<void> {
             >
             <label
               ><span class="quiet">Minutes on</span>
-              <input v-model="minutes" class="inline" inputmode="decimal" aria-label="Minutes on" />
+              <input v-model="minutes" class="brief" inputmode="decimal" aria-label="Minutes on" />
               <span v-if="errors['minutes']" class="error" role="alert">{{
                 errors["minutes"]
               }}</span>
@@ -193,12 +193,6 @@ async function keep(): Promise<void> {
 </template>
 
 <style scoped>
-form {
-  display: grid;
-  gap: 20px;
-  max-width: 820px;
-}
-
 fieldset {
   border: 0;
   margin: 0;
@@ -214,13 +208,6 @@ fieldset > .act {
 legend {
   font: 560 1.25rem var(--serif);
   margin-bottom: 6px;
-}
-
-.more {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 12px 24px;
-  margin: 10px 0;
 }
 
 .more label {

@@ -60,8 +60,12 @@ async function store(how = edit.keep): Promise<void> {
 <template>
   <form @submit.prevent="store()">
     <DraftNote :edit="edit" @mine="store(edit.keepMine)" />
-    <ol>
-      <li v-for="(one, i) in entered.entries" :key="i">
+    <ol class="list-none m-0 p-0 w-full">
+      <li
+        v-for="(one, i) in entered.entries"
+        :key="i"
+        class="grid grid-cols-[20px_minmax(0,1fr)_auto_auto] gap-x-2.5 gap-y-1 items-center px-0 py-1 phone:grid-cols-[20px_minmax(0,1fr)_auto]"
+      >
         <span class="nth">{{ i + 1 }}</span>
         <span>{{ name(one.chain) }}</span>
         <select v-model="one.at_most" :aria-label="`How often: ${name(one.chain)}`">
@@ -78,7 +82,7 @@ async function store(how = edit.keep): Promise<void> {
           @move="move(entered.entries, i, $event)"
           @remove="entered.entries.splice(i, 1)"
         />
-        <p v-if="errors[`entries.${i}.chain`]" class="error" role="alert">
+        <p v-if="errors[`entries.${i}.chain`]" class="error text-madder col-span-full" role="alert">
           {{ errors[`entries.${i}.chain`] }}
         </p>
       </li>
@@ -97,7 +101,9 @@ async function store(how = edit.keep): Promise<void> {
       There is no wash by name yet:
       <RouterLink to="/wash/names?new">string one together</RouterLink> first.
     </p>
-    <p v-if="errors['entries']" class="error" role="alert">{{ errors["entries"] }}</p>
+    <p v-if="errors['entries']" class="error text-madder col-span-full" role="alert">
+      {{ errors["entries"] }}
+    </p>
     <TextField
       v-model="entered.every"
       label="Days between two washes"
@@ -109,7 +115,7 @@ async function store(how = edit.keep): Promise<void> {
       <p class="quiet small">Days that suit; none chosen: any</p>
       <ChoiceRow v-model="entered.weekdays" many label="Days that suit" :choices="DAYS" />
     </div>
-    <p v-if="trouble || errors['head']" class="error" role="alert">
+    <p v-if="trouble || errors['head']" class="error text-madder col-span-full" role="alert">
       {{ errors["head"] ?? trouble }}
     </p>
     <div class="row">
@@ -131,31 +137,7 @@ form {
   justify-items: start;
 }
 
-ol {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  width: 100%;
-}
-
-li {
-  display: grid;
-  grid-template-columns: 20px minmax(0, 1fr) auto auto;
-  gap: 4px 10px;
-  align-items: center;
-  padding: 4px 0;
-}
-
-.error {
-  color: var(--madder);
-  grid-column: 1 / -1;
-}
-
 @media (max-width: 760px) {
-  li {
-    grid-template-columns: 20px minmax(0, 1fr) auto;
-  }
-
   li select {
     grid-column: 2;
     grid-row: 2;

@@ -54,14 +54,20 @@ const takeAway = (one: Routine) =>
       />
       <template v-else-if="one.routine">
         <p>{{ one.routine.names.join(" → ") }}, every {{ one.routine.every }} days</p>
-        <p v-if="one.routine.trouble" class="bad">{{ one.routine.trouble }}</p>
-        <ol>
-          <li v-for="(turn, i) in one.routine.turns" :key="i">
+        <p v-if="one.routine.trouble" class="text-madder">{{ one.routine.trouble }}</p>
+        <ol class="list-none m-0 p-0">
+          <li
+            v-for="(turn, i) in one.routine.turns"
+            :key="i"
+            class="flex flex-wrap gap-x-3 gap-y-0 px-0 py-0.75"
+          >
             <strong>{{ dayOf(turn.day) }}</strong> {{ turn.name }}
             <span v-if="turn.wished !== turn.day" class="quiet"
               >(wished for {{ dayOf(turn.wished) }})</span
             >
-            <span v-for="why in turn.why" :key="why" class="why">{{ why }}</span>
+            <span v-for="why in turn.why" :key="why" class="border-l-3 border-throat pl-2">{{
+              why
+            }}</span>
             <RouterLink
               v-if="i === 0"
               class="act"
@@ -99,27 +105,5 @@ section {
   padding: 16px 0;
   border-top: 1px solid var(--hairline);
   justify-items: start;
-}
-
-ol {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-
-li {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0 12px;
-  padding: 3px 0;
-}
-
-.why {
-  border-left: 3px solid var(--throat);
-  padding-left: 8px;
-}
-
-.bad {
-  color: var(--madder);
 }
 </style>

@@ -41,7 +41,7 @@ watch(
       <p>
         <strong>{{ found.says }}</strong>
       </p>
-      <ul>
+      <ul class="m-0 pl-5">
         <li v-for="one in found.changes" :key="one.place">{{ one.name }}: {{ one.says }}</li>
       </ul>
       <p v-if="found.lift" class="quiet small">
@@ -62,10 +62,5 @@ section {
   padding: 12px 16px;
   background: var(--paper);
   border-radius: 4px 20px 20px 20px;
-}
-
-ul {
-  margin: 0;
-  padding-left: 20px;
 }
 </style>

@@ -62,8 +62,11 @@ async function keep(how = edit.keep): Promise<void> {
 </script>
 
 <template>
-  <form class="beside board" @submit.prevent="keep()">
-    <div class="worktop">
+  <form
+    class="beside grid-cols-[minmax(0,1fr)_minmax(0,1fr)] mx-0 mt-3 mb-8"
+    @submit.prevent="keep()"
+  >
+    <div class="worktop gap-3">
       <DraftNote :edit="edit" @mine="keep(edit.keepMine)" />
       <div class="row">
         <TextField
@@ -71,7 +74,7 @@ async function keep(how = edit.keep): Promise<void> {
           label="What this wash is called"
           :error="refused['name']"
         />
-        <label class="for"
+        <label class="for grid gap-1 text-md"
           ><span class="quiet">Worked out for</span>
           <HeadSelect v-model="head" :heads="heads" label="For whom the wash is" />
         </label>
@@ -118,20 +121,3 @@ async function keep(how = edit.keep): Promise<void> {
     </div>
   </form>
 </template>
-
-<style scoped>
-.board {
-  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-  margin: 12px 0 32px;
-}
-
-.worktop {
-  gap: 12px;
-}
-
-.for {
-  display: grid;
-  gap: 4px;
-  font-size: 0.9375rem;
-}
-</style>

@@ -28,14 +28,20 @@ const minutes = computed(() =>
 </script>
 
 <template>
-  <section class="whole" aria-label="What the whole wash does">
+  <section class="whole grid gap-3 min-w-0" aria-label="What the whole wash does">
     <p>
-      <strong class="grade">{{ reading.grade }}</strong> In all it washes out
-      {{ percents(reading.scalp_lift) }} of the scalp’s oil and
+      <strong class="font-serif font-title text-2xl leading-tight mr-1.5">{{
+        reading.grade
+      }}</strong>
+      In all it washes out {{ percents(reading.scalp_lift) }} of the scalp’s oil and
       {{ reading.lengths_lift.high < SEEN ? "hardly anything" : percents(reading.lengths_lift) }}
       of what is on the lengths, and takes {{ minutes }}. {{ reading.asked }} <em>computed</em>
     </p>
-    <p v-for="one in soon" :key="one.name" class="soon">
+    <p
+      v-for="one in soon"
+      :key="one.name"
+      class="border-l-4 border-throat bg-throat-wash pr-0 pl-3 py-2"
+    >
       <strong>Too soon for the {{ one.name }}:</strong> {{ one.says }}.
     </p>
     <CautionList v-if="grave.length" :cautions="grave" />
@@ -58,7 +64,7 @@ const minutes = computed(() =>
         {{ withRange(reading.oil[1]!) }}. Put on: {{ withRange(reading.put_back) }}.
         <em>computed</em>
       </p>
-      <table v-if="reading.along.length">
+      <table v-if="reading.along.length" class="border-collapse text-sm mt-2 w-full">
         <thead>
           <tr>
             <th scope="col">after</th>
@@ -85,25 +91,8 @@ const minutes = computed(() =>
 </template>
 
 <style scoped>
-.whole {
-  display: grid;
-  gap: 12px;
-  min-width: 0;
-}
-
-.grade {
-  font: 560 1.25rem/1.2 var(--serif);
-  margin-right: 6px;
-}
-
 em {
   color: var(--stem);
-}
-
-.soon {
-  border-left: 4px solid var(--throat);
-  background: var(--throat-wash);
-  padding: 8px 0 8px 12px;
 }
 
 details {
@@ -113,13 +102,6 @@ details {
 
 details p {
   margin-top: 8px;
-}
-
-table {
-  border-collapse: collapse;
-  font-size: 0.875rem;
-  margin-top: 8px;
-  width: 100%;
 }
 
 th,

@@ -36,7 +36,7 @@ watch(
 </script>
 
 <template>
-  <div class="fields">
+  <div class="grid grid-cols-[repeat(auto-fit,minmax(200px,1fr))] gap-x-6 gap-y-3">
     <PickField
       v-model="occasion"
       label="What for"
@@ -44,11 +44,11 @@ watch(
       by="key"
       :error="errors['occasion']"
     />
-    <label v-if="dated" class="field"
+    <label v-if="dated" class="field grid gap-1 content-start text-md"
       ><span class="quiet">On which day is that?</span>
       <input v-model="day" type="date" aria-label="On which day is that?" />
     </label>
-    <label class="field"
+    <label class="field grid gap-1 content-start text-md"
       ><span class="quiet">When the wash begins</span>
       <input
         v-model="at"
@@ -58,7 +58,7 @@ watch(
       />
       <span v-if="errors['at']" class="error" role="alert">{{ errors["at"] }}</span>
     </label>
-    <div v-if="proposed.data.value" class="proposed" role="status">
+    <div v-if="proposed.data.value" class="proposed col-span-full" role="status">
       <p>
         Next sensible: <strong>{{ dayOf(proposed.data.value.day) }}</strong>
         <button
@@ -77,23 +77,6 @@ watch(
 </template>
 
 <style scoped>
-.fields {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(200px, 1fr));
-  gap: 12px 24px;
-}
-
-.field {
-  display: grid;
-  gap: 4px;
-  align-content: start;
-  font-size: 0.9375rem;
-}
-
-.proposed {
-  grid-column: 1 / -1;
-}
-
 .proposed .act {
   margin-left: 12px;
 }

@@ -24,7 +24,7 @@ const believe = () =>
 </script>
 
 <template>
-  <section class="amiss" aria-label="If something is amiss">
+  <section class="flex flex-wrap gap-2" aria-label="If something is amiss">
     <button
       v-for="one in run.troubles"
       :key="one.key"
@@ -47,12 +47,6 @@ const believe = () =>
 </template>
 
 <style scoped>
-.amiss {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-}
-
 .chip {
   flex: 1 1 100px;
   min-height: 52px;

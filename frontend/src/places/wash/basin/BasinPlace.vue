@@ -159,7 +159,7 @@ onMounted(() => window.scrollTo({ top: 0 }));
       </p>
       <p v-if="rings.late.value" class="away" role="status">{{ rings.late.value }}</p>
       <LaneClocks :clocks="run.clocks" :passed="passed" />
-      <p v-if="rings.last.value" :class="['ring', rings.last.value.kind]" role="alert">
+      <p v-if="rings.last.value" :class="['bell', rings.last.value.kind]" role="alert">
         {{ rings.last.value.says }}
       </p>
       <LeftForm
@@ -187,7 +187,7 @@ onMounted(() => window.scrollTo({ top: 0 }));
         <HoldButton ref="hold" :disabled="ended.ending.value || barred" @held="go">{{
           step.press
         }}</HoldButton>
-        <p v-if="step.then" class="then">{{ step.then }}</p>
+        <p v-if="step.then" class="then text-center text-stem">{{ step.then }}</p>
         <button v-if="mayLeave" type="button" class="undo" @click="leaveOut">
           Leave it out this time
         </button>
@@ -197,7 +197,7 @@ onMounted(() => window.scrollTo({ top: 0 }));
       </div>
       <AmissRow :key="step.step" :run="run" :step="step" @pressed="hold?.focus()" />
       <ComePanel v-if="changing" :run="run" :step="step" />
-      <p class="row foot">
+      <p class="row foot justify-between">
         <button type="button" class="act" :aria-expanded="changing" @click="changing = !changing">
           Change what is to come
         </button>
@@ -250,15 +250,15 @@ onMounted(() => window.scrollTo({ top: 0 }));
   font-size: 1.0625rem;
 }
 
-.ring {
+.bell {
   font: 560 1.375rem/1.25 var(--serif);
   padding: 10px 14px;
   border-radius: 4px 18px 18px 18px;
   background: var(--throat-wash);
 }
 
-.ring.over,
-.ring.stop {
+.bell.over,
+.bell.stop {
   background: var(--madder-wash);
   color: var(--madder);
 }
@@ -274,11 +274,6 @@ onMounted(() => window.scrollTo({ top: 0 }));
   margin-top: auto;
 }
 
-.then {
-  text-align: center;
-  color: var(--stem);
-}
-
 .undo {
   min-height: 56px;
   border: 1px solid var(--stem);
@@ -287,10 +282,6 @@ onMounted(() => window.scrollTo({ top: 0 }));
   color: var(--ink);
   font: 400 1.125rem var(--sans);
   cursor: pointer;
-}
-
-.foot {
-  justify-content: space-between;
 }
 
 .foot .act {

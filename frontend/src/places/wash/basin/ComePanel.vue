@@ -55,7 +55,7 @@ const take = (one: Offer) =>
 </script>
 
 <template>
-  <section class="come" aria-label="Change what is to come">
+  <section class="grid gap-2 justify-items-start" aria-label="Change what is to come">
     <template v-if="doing">
       <h2>{{ doing.do === "swap" ? "What instead?" : "What else?" }}</h2>
       <OfferList
@@ -93,7 +93,7 @@ const take = (one: Offer) =>
       </p>
       <ul>
         <li v-for="one in coming" :key="one.id" class="row">
-          <span class="name">{{ one.name }}</span>
+          <span class="name flex-[1_1_160px] font-bold">{{ one.name }}</span>
           <template v-if="one.what === 'put_on'">
             <button
               type="button"
@@ -130,12 +130,6 @@ const take = (one: Offer) =>
 </template>
 
 <style scoped>
-.come {
-  display: grid;
-  gap: 8px;
-  justify-items: start;
-}
-
 ul {
   list-style: none;
   margin: 0;
@@ -150,11 +144,6 @@ ul {
   align-items: center;
   padding: 4px 0;
   border-top: 1px solid var(--hairline);
-}
-
-.name {
-  flex: 1 1 160px;
-  font-weight: 700;
 }
 
 .act {

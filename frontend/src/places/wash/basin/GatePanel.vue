@@ -17,7 +17,7 @@ const pass = () =>
 </script>
 
 <template>
-  <form class="gate" @submit.prevent="pass">
+  <form class="grid gap-2" @submit.prevent="pass">
     <CautionList :cautions="run.stops" />
     <StopGate id="gate" v-model="accepted" :cautions="run.stops" :head="run.head" />
     <button v-if="accepted" type="submit" class="act">Pass it, and go on</button>
@@ -26,10 +26,3 @@ const pass = () =>
     </p>
   </form>
 </template>
-
-<style scoped>
-.gate {
-  display: grid;
-  gap: 8px;
-}
-</style>

@@ -65,7 +65,7 @@ onUnmounted(() => sheet.value?.close());
         v-for="each in run.helps"
         :key="each.key"
         type="button"
-        class="what"
+        class="what flex-1 max-h-30 border-0 bg-madder text-petal"
         @click="
           again = false;
           choose(each.key);
@@ -75,7 +75,7 @@ onUnmounted(() => sheet.value?.close());
       </button>
     </template>
     <template v-else-if="one">
-      <div class="head">
+      <div class="head flex justify-between items-baseline gap-4">
         <h2>{{ one.name }}</h2>
         <p v-if="one.minutes > 0" class="clock" role="timer">
           {{ left > 0 ? clock(left) : "time’s up" }}
@@ -84,13 +84,21 @@ onUnmounted(() => sheet.value?.close());
       <ol>
         <li v-for="each in one.steps" :key="each">{{ each }}</li>
       </ol>
-      <p class="call">{{ one.call }}</p>
-      <div class="row">
-        <button type="button" class="act" @click="again = true">Something else</button>
-        <button type="button" class="act" @click="over">It is over</button>
+      <p class="call border-l-4 border-madder pl-3 text-lg leading-[1.35]">{{ one.call }}</p>
+      <div class="row justify-between">
+        <button type="button" class="act min-h-11 text-lg" @click="again = true">
+          Something else
+        </button>
+        <button type="button" class="act min-h-11 text-lg" @click="over">It is over</button>
       </div>
     </template>
-    <button type="button" class="back" @click="hide">Back to the wash</button>
+    <button
+      type="button"
+      class="back mt-auto border border-stem bg-transparent text-ink min-h-14 text-xl"
+      @click="hide"
+    >
+      Back to the wash
+    </button>
   </dialog>
 </template>
 
@@ -131,13 +139,6 @@ dialog::backdrop {
   background: rgb(36 28 51 / 0.6);
 }
 
-.head {
-  display: flex;
-  justify-content: space-between;
-  align-items: baseline;
-  gap: 16px;
-}
-
 .clock {
   font: 560 2.25rem/1 var(--serif);
   font-variant-numeric: tabular-nums;
@@ -153,44 +154,11 @@ ol {
   line-height: 1.35;
 }
 
-.call {
-  border-left: 4px solid var(--madder);
-  padding-left: 12px;
-  font-size: 1.0625rem;
-  line-height: 1.35;
-}
-
 .what,
 .back {
   border-radius: 4px 18px 18px 18px;
   min-height: 72px;
   font: 700 1.375rem var(--sans);
   cursor: pointer;
-}
-
-.what {
-  flex: 1;
-  max-height: 120px;
-  border: 0;
-  background: var(--madder);
-  color: var(--petal);
-}
-
-.back {
-  margin-top: auto;
-  border: 1px solid var(--stem);
-  background: none;
-  color: var(--ink);
-  min-height: 56px;
-  font-size: 1.125rem;
-}
-
-.row {
-  justify-content: space-between;
-}
-
-.act {
-  min-height: 44px;
-  font-size: 1.0625rem;
 }
 </style>

@@ -45,7 +45,7 @@ const others = computed(() => found.value?.times.filter((one) => one !== first.v
           >
         </p>
       </header>
-      <div class="beside board">
+      <div class="beside grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)] mt-3">
         <div class="worktop">
           <ReviewForm
             v-if="first"
@@ -54,7 +54,7 @@ const others = computed(() => found.value?.times.filter((one) => one !== first.v
             :head="found.head"
             :time="first"
           />
-          <details v-for="one in others" :key="one.when" class="other">
+          <details v-for="one in others" :key="one.when" class="border-t border-hairline pt-2">
             <summary>
               {{ one.name }}
               <span class="quiet">{{
@@ -76,7 +76,13 @@ const others = computed(() => found.value?.times.filter((one) => one !== first.v
             <ul>
               <li v-for="one in found.done" :key="one">{{ one }}</li>
             </ul>
-            <p v-for="one in found.beware" :key="one" class="beware">{{ one }}</p>
+            <p
+              v-for="one in found.beware"
+              :key="one"
+              class="border-l-4 border-madder pl-3 mx-0 my-2"
+            >
+              {{ one }}
+            </p>
             <p v-if="found.lift">
               Washed out about
               <strong>{{ percents(found.lift) }}</strong> of the scalp’s oil
@@ -94,11 +100,6 @@ const others = computed(() => found.value?.times.filter((one) => one !== first.v
 </template>
 
 <style scoped>
-.board {
-  grid-template-columns: minmax(0, 1.4fr) minmax(0, 1fr);
-  margin-top: 12px;
-}
-
 .worktop,
 .side {
   display: grid;
@@ -109,17 +110,6 @@ const others = computed(() => found.value?.times.filter((one) => one !== first.v
 ul {
   margin: 0;
   padding-left: 1.2em;
-}
-
-.beware {
-  border-left: 4px solid var(--madder);
-  padding-left: 12px;
-  margin: 8px 0;
-}
-
-.other {
-  border-top: 1px solid var(--hairline);
-  padding-top: 8px;
 }
 
 summary {

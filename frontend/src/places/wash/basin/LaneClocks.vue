@@ -23,13 +23,17 @@ const up = (one: BasinClock) => one.whole && last(one) >= one.meant && !one.off;
 </script>
 
 <template>
-  <ul v-if="clocks.some((one) => !one.stays)" class="lanes" aria-label="What is on">
+  <ul
+    v-if="clocks.some((one) => !one.stays)"
+    class="list-none m-0 p-0 grid grid-cols-[repeat(auto-fit,minmax(150px,1fr))] gap-x-6 gap-y-3"
+    aria-label="What is on"
+  >
     <li
       v-for="one in clocks.filter((each) => !each.stays)"
       :key="one.link"
       :class="{ over: over(one), up: up(one), off: one.off }"
     >
-      <p class="name">
+      <p class="name font-bold leading-[1.25]">
         {{ one.name }} <span class="quiet">{{ ZONE[one.zone] }}</span>
       </p>
       <p class="time">
@@ -40,11 +44,14 @@ const up = (one: BasinClock) => one.whole && last(one) >= one.meant && !one.off;
         <strong v-else>{{ figures(first(one)) }}</strong>
         <span v-if="one.off" class="quiet">off</span>
       </p>
-      <div class="bar" aria-hidden="true">
+      <div class="bar relative h-2 rounded-[4px] bg-hairline" aria-hidden="true">
         <span class="done" :style="{ width: share(one, first(one)) }" />
-        <span class="meant" :style="{ left: share(one, one.meant + first(one) - last(one)) }" />
+        <span
+          class="meant absolute -top-0.75 w-0.75 h-3.5 bg-vein"
+          :style="{ left: share(one, one.meant + first(one) - last(one)) }"
+        />
       </div>
-      <p class="quiet small ends">
+      <p class="quiet small flex justify-between">
         <span>planned {{ figures(one.meant) }}</span>
         <span v-if="one.most !== null"
           >most {{ one.most < 3600 ? figures(one.most) : long(one.most) }}</span
@@ -55,20 +62,6 @@ const up = (one: BasinClock) => one.whole && last(one) >= one.meant && !one.off;
 </template>
 
 <style scoped>
-.lanes {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(150px, 1fr));
-  gap: 12px 24px;
-}
-
-.name {
-  font-weight: 700;
-  line-height: 1.25;
-}
-
 .name .quiet {
   font-weight: 400;
 }
@@ -87,26 +80,11 @@ const up = (one: BasinClock) => one.whole && last(one) >= one.meant && !one.off;
   font: 400 0.875rem var(--sans);
 }
 
-.bar {
-  position: relative;
-  height: 8px;
-  border-radius: 4px;
-  background: var(--hairline);
-}
-
 .done {
   position: absolute;
   inset: 0 auto 0 0;
   border-radius: 4px;
   background: var(--leaf);
-}
-
-.meant {
-  position: absolute;
-  top: -3px;
-  width: 3px;
-  height: 14px;
-  background: var(--vein);
 }
 
 .up .done {
@@ -123,10 +101,5 @@ const up = (one: BasinClock) => one.whole && last(one) >= one.meant && !one.off;
 
 .off {
   opacity: 0.7;
-}
-
-.ends {
-  display: flex;
-  justify-content: space-between;
 }
 </style>

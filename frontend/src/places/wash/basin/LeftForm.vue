@@ -9,7 +9,10 @@ const off = ref("");
 </script>
 
 <template>
-  <form class="left" @submit.prevent="$emit('end', off)">
+  <form
+    class="border-l-4 border-madder pl-3 grid gap-2 justify-items-start"
+    @submit.prevent="$emit('end', off)"
+  >
     <p>
       <strong>Nobody pressed since {{ when(since) }}.</strong> Say when the last of it came off, and
       this wash is kept as it was; or throw it away.
@@ -24,14 +27,6 @@ const off = ref("");
 </template>
 
 <style scoped>
-.left {
-  border-left: 4px solid var(--madder);
-  padding-left: 12px;
-  display: grid;
-  gap: 8px;
-  justify-items: start;
-}
-
 input {
   min-height: 44px;
   font: inherit;

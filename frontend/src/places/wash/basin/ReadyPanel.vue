@@ -16,11 +16,11 @@ const set = (what: "posture" | "celsius", key: string, value: string | null) =>
 </script>
 
 <template>
-  <section class="ready" aria-label="Before you begin">
+  <section class="grid gap-3" aria-label="Before you begin">
     <ul>
       <li v-for="one in step.checks" :key="one">{{ one }}</li>
     </ul>
-    <div class="warm">
+    <div class="flex flex-wrap gap-x-4 gap-y-2 items-end">
       <TextField
         v-model="celsius"
         label="The thermometer shows, °C"
@@ -42,23 +42,11 @@ const set = (what: "posture" | "celsius", key: string, value: string | null) =>
 </template>
 
 <style scoped>
-.ready {
-  display: grid;
-  gap: 12px;
-}
-
 ul {
   margin: 0;
   padding-left: 1.2em;
   display: grid;
   gap: 4px;
   font-size: 1.0625rem;
-}
-
-.warm {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 16px;
-  align-items: end;
 }
 </style>

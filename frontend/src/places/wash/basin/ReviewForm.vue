@@ -62,11 +62,11 @@ watch(picture, (now, before) => {
 </script>
 
 <template>
-  <section class="review" :aria-label="`How it is ${time.name}`">
+  <section class="grid gap-3" :aria-label="`How it is ${time.name}`">
     <h2>How is it {{ time.name }}?</h2>
     <p v-if="!time.open" class="quiet">Asked from {{ when(time.start) }} on.</p>
     <template v-else>
-      <div v-for="one in time.questions" :key="one.key" class="question">
+      <div v-for="one in time.questions" :key="one.key" class="question grid gap-1">
         <p :id="`${time.when}-${one.key}`">{{ one.ask }}</p>
         <ChoiceRow
           :model-value="answers[one.key] ?? -1"
@@ -78,13 +78,15 @@ watch(picture, (now, before) => {
           {{ errors[`answers.${one.key}`] }}
         </p>
       </div>
-      <label class="unsure">
+      <label class="unsure flex gap-2 items-center min-h-11">
         <input v-model="unsure" type="checkbox" @change="again" /> I am not sure: let it count for
         less
       </label>
       <TextField v-model="note" label="Note" :rows="2" @change="again" />
       <PictureField v-model="picture" :head="head" />
-      <p v-for="one in time.advice" :key="one" class="advice" role="status">{{ one }}</p>
+      <p v-for="one in time.advice" :key="one" class="border-l-4 border-throat pl-3" role="status">
+        {{ one }}
+      </p>
       <p v-if="errors['when'] || errors['at'] || trouble" class="error" role="alert">
         {{ errors["when"] ?? errors["at"] ?? trouble }}
       </p>
@@ -100,31 +102,9 @@ watch(picture, (now, before) => {
 </template>
 
 <style scoped>
-.review {
-  display: grid;
-  gap: 12px;
-}
-
-.question {
-  display: grid;
-  gap: 4px;
-}
-
 .question :deep(span) {
   min-height: 44px;
   display: flex;
   align-items: center;
-}
-
-.unsure {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  min-height: 44px;
-}
-
-.advice {
-  border-left: 4px solid var(--throat);
-  padding-left: 12px;
 }
 </style>

@@ -32,10 +32,13 @@ const left = computed(() => waits.value ?? pause.value);
     <h1>{{ step.title }}</h1>
     <p v-if="step.number" class="number">{{ step.number }}</p>
     <p v-else-if="left !== null" class="number">
-      <template v-if="left > 0"><span class="in">in</span> {{ clock(left) }}</template>
+      <template v-if="left > 0"
+        ><span class="in font-sans font-normal text-2xl leading-auto text-stem">in</span>
+        {{ clock(left) }}</template
+      >
       <template v-else>now</template>
     </p>
-    <p v-if="step.belief" class="belief">{{ step.belief }}</p>
+    <p v-if="step.belief" class="belief text-vein font-bold">{{ step.belief }}</p>
     <p v-if="step.how" class="how">{{ step.how }}</p>
   </div>
 </template>
@@ -52,18 +55,8 @@ h1 {
   color: var(--vein);
 }
 
-.in {
-  font: 400 1.25rem var(--sans);
-  color: var(--stem);
-}
-
 .how,
 .belief {
   font-size: 1.125rem;
-}
-
-.belief {
-  color: var(--vein);
-  font-weight: 700;
 }
 </style>
