@@ -7,7 +7,7 @@ from ninja import Schema
 
 from eyebright.kept.fields import AS_NUMBER, Blank, Name, Number, number_between
 from eyebright.kept.versions import Change
-from eyebright.kept.wire import FigureOut, Out
+from eyebright.kept.wire import Figure, Out
 
 Kind = Literal["scale", "meter", "thermometer"]
 Link = Literal["hand", "simulated", "bridge"]
@@ -101,7 +101,7 @@ class StandardOut(Out):
 
     key: str
     name: str
-    ph: FigureOut
+    ph: Figure
     make: str
     stands: str
     source: str

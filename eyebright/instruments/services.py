@@ -21,7 +21,6 @@ from eyebright.core.instruments import (
 )
 from eyebright.kept.problems import Problem, one
 from eyebright.kept.versions import changed, get_checked
-from eyebright.kept.wire import figure_out
 
 from .hub import Heard, hub, nearby
 from .models import Calibration, Instrument
@@ -183,7 +182,7 @@ def kitchen_standards(temperature: float) -> list[StandardOut]:
     out = []
     for standard in standards().values():
         try:
-            ph = figure_out(standard.ph(temperature))
+            ph = standard.ph(temperature)
         except StandardError as raised:
             raise Problem.field("temperature", str(raised)) from None
         same = ("key", "name", "make", "stands", "source")

@@ -18,7 +18,7 @@ from eyebright.formulas.models import Formula
 from eyebright.heads.models import Head
 from eyebright.kept.columns import Numbers, Object, Objects, Strings, snapshot_field, snapshot_list
 from eyebright.kept.soft_deletion import SoftDeleted
-from eyebright.kept.wire import CautionSnapshot, FigureOut
+from eyebright.kept.wire import Caution, Figure
 from eyebright.shelf.models import Reading, Vessel
 
 from .snapshots import BatchFigures, Bowl, PlannedPour, SheetStep
@@ -65,7 +65,7 @@ class Batch(SoftDeleted):
     predicted_high = models.DecimalField(max_digits=5, decimal_places=3, null=True, blank=True)
     pours = snapshot_list(PlannedPour, encoder=DjangoJSONEncoder)
     steps = snapshot_list(SheetStep, encoder=DjangoJSONEncoder)
-    cautions = snapshot_list(CautionSnapshot, encoder=DjangoJSONEncoder)
+    cautions = snapshot_list(Caution, encoder=DjangoJSONEncoder)
     facts = Object(default=dict, encoder=DjangoJSONEncoder)
     figures = snapshot_field(BatchFigures, encoder=DjangoJSONEncoder)
     outcome = snapshot_field(BatchFigures, encoder=DjangoJSONEncoder)
@@ -104,7 +104,7 @@ class Batch(SoftDeleted):
         return self.figures if self.outcome.blank else self.outcome
 
     @property
-    def ph(self) -> FigureOut | None:
+    def ph(self) -> Figure | None:
         """Its pH as it was made, or as planned; None where neither could be worked out."""
         return self.outcome.ph or self.figures.ph
 
@@ -122,7 +122,7 @@ class BatchRecipient(models.Model):
     parts = models.PositiveSmallIntegerField(null=True, blank=True)
     says = models.CharField(max_length=200, blank=True)
     ph = Numbers(default=list)
-    cautions = snapshot_list(CautionSnapshot)
+    cautions = snapshot_list(Caution)
 
     class Meta:
         ordering = ["id"]

@@ -3,7 +3,7 @@
 from datetime import date, datetime
 from typing import Literal
 
-from eyebright.kept.wire import FigureOut, Out
+from eyebright.kept.wire import Figure, Out
 
 What = Literal[
     "clock", "basin", "review", "begin", "go_on", "wash", "record", "use_soon", "patch", "check_in", "water"
@@ -45,7 +45,7 @@ class AnswerOut(Out):
 
     says: str
     more: str
-    figure: FigureOut | None
+    figure: Figure | None
     to: str
 
 

@@ -6,7 +6,7 @@ from typing import Any
 from pydantic import AliasChoices, BaseModel, Field, field_validator, model_validator
 
 from eyebright.core.basin import BasinLink
-from eyebright.kept.wire import CautionSnapshot, FigureOut
+from eyebright.kept.wire import Caution, Figure
 
 BEGINNING = datetime.min.replace(tzinfo=UTC)
 LinkStop = tuple[str, int]
@@ -44,8 +44,8 @@ class PlannedSnapshot(BaseModel):
     ahead: float = 0.0
     basin: float | None = None
     grade: str = ""
-    lift: FigureOut | None = None
-    ph: FigureOut | None = None
+    lift: Figure | None = None
+    ph: Figure | None = None
     doses: list[DoseSnapshot] = []
     spacing: list[SpacingSnapshot] = []
     families: list[str] = []
@@ -64,9 +64,9 @@ class DoneSnapshot(BaseModel):
     """What a wash came to as it was done: in words, what it washed out, and what to beware of next time."""
 
     says: list[str] = []
-    lift: FigureOut | None = None
+    lift: Figure | None = None
     grade: str = ""
-    cautions: list[CautionSnapshot] = []
+    cautions: list[Caution] = []
     trouble: str = ""
 
 
@@ -81,7 +81,7 @@ class RunSnapshot(BaseModel):
     """
 
     basin_links: list[BasinLink] = Field([], validation_alias=AliasChoices("basin_links", "goings"))
-    cautions: list[CautionSnapshot] = []
+    cautions: list[Caution] = []
     blocking_stops: list[LinkStop] | None = Field(
         None, validation_alias=AliasChoices("blocking_stops", "gate")
     )

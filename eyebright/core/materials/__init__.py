@@ -74,7 +74,7 @@ from .measures import (
 from .own import bought_like, corrected, guessed_kind, is_known, not_known, own_material
 from .properties import Property, believable, property_table
 from .quantities import jug_for, pourable, rinse_volume, spoons, weighable, with_fraction
-from .stock import notices, past_date
+from .stock import Notice, notices, past_date
 from .supplies import Lot, Supply, WaterLot, unit_of
 
 __all__ = [
@@ -103,6 +103,7 @@ __all__ = [
     "Measured",
     "MeasuringJug",
     "Named",
+    "Notice",
     "NumberError",
     "OwnSpoon",
     "OwnVessel",

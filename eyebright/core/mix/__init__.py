@@ -1,10 +1,10 @@
 """A jug: its question and answer, the curve, routes, spoons, soda, what puts it right, the home titration."""
 
-from .answer import Mix, Question, spooned, work_out
+from .answer import Doubt, Familiar, Mix, Pour, Question, spooned, work_out
 from .curve import curve
 from .facts import family_of_jug, formula_of_layers, stirred, used_as
 from .jug import How, Jug, JugError, Line, filled, kind_of, sour
-from .next_reading import next_readings
+from .next_reading import NextReading, next_readings
 from .observation import JugObservation
 from .put_right import Correction, NothingToPutRight, corrections
 from .reading import cautions_on_reading
@@ -13,10 +13,13 @@ from .soda import SodaWash, soda_wash
 from .spoons import Asked, SpoonVersion, spoon_versions
 from .subject import JugSubject
 from .titration import TitrationError, titrate
+from .words import PouringStep
 
 __all__ = [
     "Asked",
     "Correction",
+    "Doubt",
+    "Familiar",
     "How",
     "Jug",
     "JugError",
@@ -24,7 +27,10 @@ __all__ = [
     "JugSubject",
     "Line",
     "Mix",
+    "NextReading",
     "NothingToPutRight",
+    "Pour",
+    "PouringStep",
     "Question",
     "Route",
     "SodaWash",

@@ -15,7 +15,7 @@ from .. import tables
 from ..materials import METRIC, Kit, Supply, acidic, jug_for, pourable, spoons, weighable
 from ..materials import MeasuringJug as Vessel
 from ..numbers import DRAWS, PRIOR, Array, Draws, Figure, Posterior, figure, variance_shares
-from ..rules import Caution, cautions, gravest, limits
+from ..rules import Caution, Grave, cautions, grave_level, gravest, limits
 from ..vocabulary import Use
 from ..words import brief
 from . import words
@@ -76,12 +76,12 @@ class Familiar:
     amount: float
     unit: Literal["mL", "g"]
     ph: Figure
-    gravest: str | None
+    gravest: Grave | None
     undissolved: float  # g that stay at the bottom
 
 
 @dataclass(frozen=True)
-class Sensitivity:
+class Doubt:
     """One thing that makes the range: its share of it, what it is, and what to do about it."""
 
     share: float
@@ -116,7 +116,7 @@ class Mix:
     undissolved: float
     cost: float | None
     familiar: tuple[Familiar, ...]
-    doubts: tuple[Sensitivity, ...]
+    doubts: tuple[Doubt, ...]
     facts: dict[str, Any]
     before: dict[str, Any] | None
     cautions: tuple[Caution, ...]
@@ -318,9 +318,8 @@ def _familiar(question: Question, jug: Jug, line: Curve | None) -> tuple[Familia
         ph = figure(solved.ph[row], "pH")
         here = {component: column[row] for component, column in grams.items()}
         found = cautions("jug", jug_facts(question, jug, amount, ph, here))
-        gravest = found[0].level if found and found[0].level != "note" else None
         unit: Literal["mL", "g"] = "g" if opened.unit == "g" else "mL"
-        out.append(Familiar(name, amount, unit, ph, gravest, jug.undissolved(amount)))
+        out.append(Familiar(name, amount, unit, ph, grave_level(found), jug.undissolved(amount)))
     return tuple(out)
 
 
@@ -350,13 +349,13 @@ def named_input(jug: Jug, name: str) -> tuple[str, str]:
     return what, named.get(scope, scope)
 
 
-def _doubts(jug: Jug, draws: Draws, ph: Array) -> tuple[Sensitivity, ...]:
-    out: list[Sensitivity] = []
+def _doubts(jug: Jug, draws: Draws, ph: Array) -> tuple[Doubt, ...]:
+    out: list[Doubt] = []
     for name, share in variance_shares(draws, ph).items():
         if share >= LEAST_DOUBT and len(out) < DOUBTS_SHOWN:
             which, of = named_input(jug, name)
             row = sensitivity_table()[which]
-            out.append(Sensitivity(share, row["what"].format(of=of), row["advice"].format(of=of)))
+            out.append(Doubt(share, row["what"].format(of=of), row["advice"].format(of=of)))
     return tuple(out)
 
 

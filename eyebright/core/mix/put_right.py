@@ -12,7 +12,7 @@ import numpy as np
 from ..chemistry import Part, acid_grams, solve_together, totals
 from ..materials import Supply, measure_table, pourable, unit_of, weighable
 from ..numbers import Array, Draws, Figure, Posterior, Spread, figure
-from ..rules import cautions, limits
+from ..rules import Grave, cautions, grave_level, limits
 from ..words import brief
 from .answer import Question, spooned
 from .facts import jug_facts
@@ -51,7 +51,7 @@ class Correction:
     volume: float
     ph: Figure
     reaches: bool
-    gravest: str | None
+    gravest: Grave | None
     says: str
 
 
@@ -87,9 +87,8 @@ def corrections(
         grams = acid_grams(parts)
         read = figure(np.broadcast_to(ph, (DRAWN,)), "pH")
         facts = jug_facts(question, jug, amount, read, grams)
-        grave = [caution.level for caution in cautions("jug", facts) if caution.level != "note"]
         volume = left - off + (added if unit_of(supply) == "mL" else 0.0)
-        out.append(_told(question, supply, added, off, volume, read, grave[0] if grave else None))
+        out.append(_told(question, supply, added, off, volume, read, grave_level(cautions("jug", facts))))
     able_ways = [way for way in out if way.reaches]
     ranked = sorted(able_ways or out, key=lambda way: _score(question, way, left))
     return tuple(ranked[: WAYS if able_ways else NEAREST])
@@ -195,7 +194,7 @@ def _told(
     off: float,
     volume: float,
     ph: Figure,
-    grave: str | None,
+    grave: Grave | None,
 ) -> Correction:
     assert question.aim is not None
     reaches = abs(ph.value - question.aim) <= NEAR

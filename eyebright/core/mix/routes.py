@@ -9,7 +9,7 @@ import numpy as np
 from ..chemistry import EquilibriumMany, Part, acid_grams, solve_together, totals
 from ..materials import Amount, Supply, pourable, weighable
 from ..numbers import Array, Draws, Figure, figure
-from ..rules import cautions, limits, limits_for
+from ..rules import Grave, cautions, grave_level, limits, limits_for
 from ..words import brief
 from .answer import Mix, Pour, Question, cost_of, measurable_of, pours_of
 from .curve import Curve
@@ -49,7 +49,7 @@ class Route:
     acid: Figure | None = None
     cost: float | None = None
     smells: bool = False
-    gravest: str | None = None
+    gravest: Grave | None = None
     spoons: SpoonVersion | None = None
     others: tuple[tuple[str, float], ...] = ()
 
@@ -297,7 +297,6 @@ def _route(
     jug = draft.jug
     ph = figure(np.broadcast_to(solved.ph, (DRAWN,)), "pH")
     facts = jug_facts(question, jug, draft.amount, ph, grams)
-    grave = [caution for caution in cautions("jug", facts) if caution.level != "note"]
     buffer = figure(np.broadcast_to(solved.buffer_capacity * 1000.0, (DRAWN,)), "mmol/L per pH")
     assert question.aim is not None and jug.open is not None
     if abs(ph.value - question.aim) > NEAR:
@@ -319,7 +318,7 @@ def _route(
         acid=figure(np.broadcast_to(sum(grams.values(), np.zeros(1)), (DRAWN,)), "g per 100 mL"),
         cost=cost_of(jug, draft.amount),
         smells=_lasting(question) and _smells(jug),
-        gravest=grave[0].level if grave else None,
+        gravest=grave_level(cautions("jug", facts)),
         spoons=spoons,
         others=others,
     )

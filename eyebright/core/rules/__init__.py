@@ -5,9 +5,11 @@ from .engine import (
     BY_HEAD,
     GRAVITY,
     Caution,
+    Grave,
     Rule,
     asked_of,
     cautions,
+    grave_level,
     gravest,
     merge_cautions,
     possible,
@@ -17,15 +19,18 @@ from .engine import (
     whoever,
 )
 from .facts import FactError, Subject, fact_table, facts_of, given_by, own_facts
-from .limits import Tightening, limits, limits_for, tightenings_for
+from .limits import Aim, RailMark, Tightening, limits, limits_for, tightenings_for
 
 __all__ = [
     "BY_HEAD",
     "GRAVITY",
+    "Aim",
     "Caution",
     "Condition",
     "FactError",
     "Facts",
+    "Grave",
+    "RailMark",
     "Rule",
     "Subject",
     "Tightening",
@@ -35,6 +40,7 @@ __all__ = [
     "fact_table",
     "facts_of",
     "given_by",
+    "grave_level",
     "gravest",
     "hold",
     "limits",

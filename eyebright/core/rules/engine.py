@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from functools import cache
 from pathlib import Path
 from string import Formatter
-from typing import Any
+from typing import Any, Literal
 
 from .. import tables
 from ..vocabulary import Gravity
@@ -23,15 +23,15 @@ GRAVITY: dict[str, int] = {"stop": 0, "warning": 1, "note": 2}
 
 @dataclass(frozen=True)
 class Caution:
-    """What to beware of, why, and what to do instead."""
+    """What to beware of, why, and what to do instead; empty where what was kept does not say."""
 
-    id: str
-    level: Gravity
-    what: str
-    why: str
-    instead: str
-    source: str
-    overridable: bool
+    id: str = ""
+    level: Gravity = "warning"
+    what: str = ""
+    why: str = ""
+    instead: str = ""
+    source: str = ""
+    overridable: bool = False
 
     def named(self, name: str) -> "Caution":
         """The same, said of one thing among several."""
@@ -167,6 +167,15 @@ RANGED = "That is at the upper end of the amounts as they are written."
 UNCONFIRMED = (
     "The bottle is reckoned milder since one reading; until a second, independent one agrees, this counts."
 )
+
+
+Grave = Literal["warning", "stop"]
+
+
+def grave_level(found: Sequence[Caution]) -> Grave | None:
+    """The level of the gravest of these cautions; None where there are only notes."""
+    levels = [each.level for each in found]
+    return "stop" if "stop" in levels else "warning" if "warning" in levels else None
 
 
 def gravest(

@@ -1,6 +1,6 @@
 """A wash over a head: its links strung together, what fits a head, formulas ranked for it."""
 
-from .advice import Advice, advise, fit_of
+from .advice import Advice, ZoneAdvice, advise, fit_of
 from .chain import LinkResult, Wash, WashAssessor, wash_of
 from .facts import link_facts
 from .finish import Finish
@@ -8,7 +8,7 @@ from .fits import Dose, Fit
 from .judge import Candidate, candidate_facts, family_facts, stops_of
 from .links import Pause, Sections, WashLink, links_table, pauses, sections, timed
 from .matching import Match, best_of_each, rank
-from .schools import defaults_by, held_against, parts_by, plain_schools, school_keys, school_rules
+from .schools import School, defaults_by, held_against, parts_by, plain_schools, school_keys, school_rules
 from .spacing import SpacedFamily, spaced_in
 from .suit import Change, Suit, suit
 from .teaching import Lesson, Part, lessons
@@ -25,12 +25,14 @@ __all__ = [
     "Match",
     "Part",
     "Pause",
+    "School",
     "Sections",
     "SpacedFamily",
     "Suit",
     "Wash",
     "WashAssessor",
     "WashLink",
+    "ZoneAdvice",
     "advise",
     "best_of_each",
     "candidate_facts",

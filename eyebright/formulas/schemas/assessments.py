@@ -11,7 +11,7 @@ from eyebright.core.formulas.assess import (
 )
 from eyebright.core.formulas.prepare import Tool
 from eyebright.core.vocabulary import Phase
-from eyebright.kept.wire import CautionOut, FigureOut, Out
+from eyebright.kept.wire import Caution, Figure, Out
 
 from .choices import MaybeForm
 
@@ -22,15 +22,15 @@ class ThicknessOut(Out):
     key: str
     name: str
     says: str
-    ratio: FigureOut
+    ratio: Figure
     chance: dict[str, float]
-    liquid: dict[str, FigureOut]
+    liquid: dict[str, Figure]
 
 
 class ScentOut(Out):
     """Essential oil as a share of the whole against its cap (%)."""
 
-    percent: FigureOut
+    percent: Figure
     cap: float
     why: str
 
@@ -38,20 +38,20 @@ class ScentOut(Out):
 class LiftOut(Out):
     """What it does on a head: shares of the oil lifted, g it takes, g of oil it leaves."""
 
-    scalp: FigureOut
-    lengths: FigureOut
+    scalp: Figure
+    lengths: Figure
     grade: str
     says: str
-    on_scalp: FigureOut
-    on_lengths: FigureOut
-    put_back: FigureOut
+    on_scalp: Figure
+    on_lengths: Figure
+    put_back: Figure
 
 
 class WeighedLineOut(Out):
     """What a line comes to: g, its share of all, and the phase and form it is reckoned with."""
 
     id: int
-    grams: FigureOut
+    grams: Figure
     share: float
     phase: Phase
     form: MaybeForm
@@ -80,18 +80,18 @@ class AssessmentOut(Out):
 
     lines: list[WeighedLineOut]
     steps: list[DoneStepOut]
-    ph: FigureOut | None
+    ph: Figure | None
     ph_why: list[Sensitivity]
     lift: LiftOut
     lift_why: list[Sensitivity]
     sources: list[Source]
     thickness: ThicknessOut | None
     drawn: list[Drawn]
-    yield_g: FigureOut
-    yield_ml: FigureOut
-    evaporated: FigureOut
-    kept_back: FigureOut
-    washes: FigureOut
+    yield_g: Figure
+    yield_ml: Figure
+    evaporated: Figure
+    kept_back: Figure
+    washes: Figure
     balance: DryingBalance
     scent: ScentOut | None
     grit: Residue
@@ -104,6 +104,6 @@ class AssessmentOut(Out):
     too_small: str
     hands_on: float
     waiting: list[float]
-    cautions: list[CautionOut]
+    cautions: list[Caution]
     against_school: list[str]
     currency: str

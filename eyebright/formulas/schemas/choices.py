@@ -5,6 +5,7 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import Field
 
+from eyebright.core.formulas.exchange import Passage
 from eyebright.core.vocabulary import Form
 from eyebright.kept.fields import too_long
 from eyebright.kept.wire import Out
@@ -102,17 +103,10 @@ class ReadLineOut(Out):
     field: str
 
 
-class PassageOut(Out):
-    """What is no line: a heading, or a sentence of the method."""
-
-    kind: Literal["heading", "method"]
-    text: str
-
-
 class ReadOut(Out):
     """A recipe as it was read; `rest`: what did not go in, and what to say of it."""
 
     lines: list[ReadLineOut]
-    passages: list[PassageOut]
+    passages: list[Passage]
     rest: str
     says: str

@@ -6,9 +6,10 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import Field
 
+from eyebright.core.formulas.change import ComparisonRow
 from eyebright.core.vocabulary import Bottle, Part, Phase, Place, Pot, Use
 from eyebright.kept.fields import Blank, Name, Note, Number, chosen
-from eyebright.kept.wire import CautionOut, FigureOut, Out
+from eyebright.kept.wire import Caution, Figure, Out
 from eyebright.shelf.schemas.lots import SupplyOut
 
 from .assessments import AssessmentOut
@@ -129,7 +130,7 @@ class FormulaRowOut(Out):
     lines: str
     changed_at: datetime
     grade: str
-    ph: FigureOut | None
+    ph: Figure | None
 
 
 class FormulasOut(Out):
@@ -200,8 +201,8 @@ class BesideOut(Out):
     """One figure before and after."""
 
     what: str
-    before: FigureOut | None
-    after: FigureOut | None
+    before: Figure | None
+    after: Figure | None
     before_says: str
     after_says: str
 
@@ -214,24 +215,15 @@ class ProposalOut(Out):
     met: bool
     says: str
     beside: list[BesideOut]
-    cautions: list[CautionOut]
+    cautions: list[Caution]
     others: list[KeyNameOut]
-
-
-class CompareRowOut(Out):
-    """One thing in each of the formulas."""
-
-    what: str
-    cells: list[str]
-    figures: list[FigureOut | None]
-    differs: bool
 
 
 class CompareOut(Out):
     """Formulas side by side."""
 
     names: list[str]
-    rows: list[CompareRowOut]
+    rows: list[ComparisonRow]
 
 
 class BringIn(Schema):
@@ -257,8 +249,8 @@ class MatchOut(Out):
     family_name: str
     part: Part
     verdict: Literal["meets", "near", "care", "far", "ruled_out"]
-    lift: FigureOut | None
-    dose: FigureOut
+    lift: Figure | None
+    dose: Figure
     reasons: list[str]
     against: list[str]
-    stops: list[CautionOut]
+    stops: list[Caution]

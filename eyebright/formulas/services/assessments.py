@@ -9,7 +9,6 @@ from eyebright.core.numbers import Draws
 from eyebright.core.wash import held_against
 from eyebright.household.services.household import household, picked_schools
 from eyebright.kept.problems import Problem
-from eyebright.kept.wire import figure_out
 from eyebright.shelf.models import Vessel
 
 from ..schemas.assessments import (
@@ -52,14 +51,11 @@ def assessment_out(reading: Assessment) -> AssessmentOut:
     """A reading on the wire."""
     formula = reading.formula
     same: dict[str, Any] = {
-        name: figure_out(getattr(reading, name))
-        for name in ("yield_g", "yield_ml", "evaporated", "kept_back", "washes")
+        name: getattr(reading, name) for name in ("yield_g", "yield_ml", "evaporated", "kept_back", "washes")
     }
     return AssessmentOut(
         lines=[
-            WeighedLineOut(
-                id=each.id, grams=figure_out(each.grams), share=each.share, phase=line.phase, form=line.form
-            )
+            WeighedLineOut(id=each.id, grams=each.grams, share=each.share, phase=line.phase, form=line.form)
             for each, line in zip(reading.lines, formula.ingredients, strict=True)
         ],
         steps=[
@@ -80,7 +76,7 @@ def assessment_out(reading: Assessment) -> AssessmentOut:
             )
             for each in reading.preparation.steps
         ],
-        ph=figure_out(reading.ph) if reading.ph else None,
+        ph=reading.ph,
         ph_why=list(reading.ph_why),
         lift=LiftOut.model_validate(reading.lift),
         lift_why=list(reading.lift_why),
@@ -119,7 +115,7 @@ def _thickness(found: Texture) -> ThicknessOut:
         key=found.grade.key,
         name=found.grade.name,
         says=found.grade.says,
-        ratio=figure_out(found.ratio),
+        ratio=found.ratio,
         chance=found.chance,
-        liquid={grade.key: figure_out(found.liquid_for(grade.key)) for grade in grades()},
+        liquid={grade.key: found.liquid_for(grade.key) for grade in grades()},
     )

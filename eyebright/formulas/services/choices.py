@@ -24,7 +24,6 @@ from ..schemas.choices import (
     BenchOut,
     FamilyChoiceOut,
     KeyNameOut,
-    PassageOut,
     ReadLineOut,
     ReadOut,
     SchoolChoiceOut,
@@ -89,7 +88,7 @@ def read(text: str, room: int) -> ReadOut:
     found = read_recipe(text, kitchen, room)
     return ReadOut(
         lines=[line_out(each, kitchen) for each in found.lines],
-        passages=[PassageOut(kind=each.kind, text=each.text) for each in found.passages],
+        passages=list(found.passages),
         rest=found.rest,
         says=found.says,
     )

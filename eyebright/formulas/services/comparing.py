@@ -3,7 +3,7 @@
 from eyebright.core.formulas.change import compared
 from eyebright.kept.problems import Problem
 
-from ..schemas.formulas import CompareOut, CompareRowOut, FormulaIn
+from ..schemas.formulas import CompareOut, FormulaIn
 from .assessments import assessment_of
 from .formulas import find_formula, find_version
 from .workbench import as_core, core_bench, entered_of, keys_of
@@ -28,7 +28,7 @@ def compare(which: str) -> CompareOut:
     rows = compared([each.formula for each in readings], readings)
     return CompareOut(
         names=[name for name, _ in entered],
-        rows=[CompareRowOut.model_validate(row) for row in rows],
+        rows=list(rows),
     )
 
 

@@ -17,7 +17,7 @@ from eyebright.core.words import few
 from eyebright.household.services.household import checked_schools
 from eyebright.kept.problems import Problem, one
 from eyebright.kept.versions import get_checked
-from eyebright.kept.wire import FigureOut
+from eyebright.kept.wire import Figure
 from eyebright.shelf.services.measures import the_kit
 from eyebright.shelf.services.supplies import names_of, supplies_of, supply_out, the_kitchen
 
@@ -241,10 +241,10 @@ def formula_rows(find: str, family: str) -> FormulasOut:
     )
 
 
-def _ph_out(digest: Digest) -> FigureOut:
+def _ph_out(digest: Digest) -> Figure:
     assert digest.ph is not None
     low, middle, high = digest.ph
-    return FigureOut(value=middle, low=low, high=high, unit="pH", kind="computed")
+    return Figure(value=middle, low=low, high=high, unit="pH", kind="computed")
 
 
 def _row(row: Formula, there: Mapping[str, Supply], digest: Digest | None) -> FormulaRowOut:

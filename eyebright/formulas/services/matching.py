@@ -11,7 +11,6 @@ from eyebright.core.materials import Kit, Supply
 from eyebright.core.wash import Candidate, Match, best_of_each, rank
 from eyebright.heads.services import find_head, head_for, product_key
 from eyebright.household.services.household import picked_schools
-from eyebright.kept.wire import figure_out
 from eyebright.shelf.services.measures import the_kit
 from eyebright.shelf.services.supplies import everything, supplies_of
 
@@ -117,8 +116,8 @@ def _out(found: Match) -> MatchOut:
         family_name=found.family.name,
         part=found.part,
         verdict=found.verdict,
-        lift=figure_out(found.lift) if found.lift else None,
-        dose=figure_out(found.dose),
+        lift=found.lift,
+        dose=found.dose,
         reasons=list(found.reasons),
         against=list(found.against),
         stops=list(found.stops),

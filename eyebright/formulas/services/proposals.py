@@ -9,7 +9,7 @@ from eyebright.core.heads import Head, needs_of
 from eyebright.core.numbers import Figure
 from eyebright.heads.services import find_head
 from eyebright.kept.problems import Problem
-from eyebright.kept.wire import CautionOut, caution_out, figure_out
+from eyebright.kept.wire import Caution
 
 from ..schemas.choices import KeyNameOut
 from ..schemas.formulas import BesideOut, ProposalOut, ProposeIn
@@ -128,7 +128,7 @@ def _beside(before: Assessment, after: Assessment) -> list[BesideOut]:
     def row(
         what: str, figures: tuple[Figure | None, Figure | None], says: tuple[str, str] = ("", "")
     ) -> BesideOut:
-        one, other = (figure_out(each) if each else None for each in figures)
+        one, other = (each for each in figures)
         return BesideOut(what=what, before=one, after=other, before_says=says[0], after_says=says[1])
 
     both = (before, after)
@@ -144,10 +144,10 @@ def _beside(before: Assessment, after: Assessment) -> list[BesideOut]:
     return out
 
 
-def _new_cautions(before: Assessment, after: Assessment) -> list[CautionOut]:
+def _new_cautions(before: Assessment, after: Assessment) -> list[Caution]:
     """Warnings and stops that only come with the change."""
     had = {each.id for each in before.cautions}
-    return [caution_out(each) for each in after.cautions if each.level != "note" and each.id not in had]
+    return [each for each in after.cautions if each.level != "note" and each.id not in had]
 
 
 def _thick(reading: Assessment) -> str:

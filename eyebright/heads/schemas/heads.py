@@ -6,7 +6,7 @@ from ninja import Schema
 
 from eyebright.kept.fields import Name, Note
 from eyebright.kept.versions import Change
-from eyebright.kept.wire import FigureOut, Out
+from eyebright.kept.wire import Figure, Out
 
 from .diary import BeliefOut, CheckInOut, PatchTestOut, ResultOut, WashOut
 
@@ -47,7 +47,7 @@ class HeadRowOut(Out):
 class FactorOut(Out):
     """What is believed of one of the head's own factors, and from how many washes."""
 
-    value: FigureOut
+    value: Figure
     washes: int
     says: str
 
@@ -60,7 +60,7 @@ class ProductOut(FactorOut):
 
     key: str
     name: str
-    together: FigureOut
+    together: Figure
 
 
 class ModelOut(Out):
@@ -75,8 +75,8 @@ class HeadOut(HeadRowOut):
     """A head with all that is kept of it, but for its older history."""
 
     note: str
-    mass: FigureOut
-    area: FigureOut
+    mass: Figure
+    area: Figure
     patch_hours: int
     check_in: CheckInOut | None
     results: list[ResultOut]

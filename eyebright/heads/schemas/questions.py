@@ -2,6 +2,7 @@
 
 from typing import Literal
 
+from eyebright.core.heads import CheckQuestion
 from eyebright.kept.wire import Out
 
 
@@ -24,22 +25,6 @@ class QuestionOut(Out):
     default: str
     drawn: bool
     choices: list[ChoiceOut]
-
-
-class LevelOut(Out):
-    """One level of a check-in's question."""
-
-    key: int
-    name: str
-
-
-class CheckQuestionOut(Out):
-    """One question of a check-in."""
-
-    key: str
-    ask: str
-    choices: list[LevelOut]
-    default: int
 
 
 class NamedOut(Out):
@@ -84,7 +69,7 @@ class QuestionsOut(Out):
     """Everything that is asked of a head, and the words to answer it in."""
 
     questions: list[QuestionOut]
-    check_in: list[CheckQuestionOut]
+    check_in: list[CheckQuestion]
     flags: list[NamedOut]
     occasions: list[NamedOut]
     on_scalp: list[NamedOut]

@@ -2,12 +2,10 @@
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
-from typing import TypeVar
 
 from eyebright.core.materials import folded
 from eyebright.core.rules import Caution
 from eyebright.kept.problems import Problem
-from eyebright.kept.wire import CautionSnapshot
 
 from ..models import StopPassed
 from ..schemas.diary import PassOut
@@ -19,10 +17,6 @@ OWN = "Say that it is your own head: nobody passes a stop for somebody else."
 REASON = "Say why you pass it: the reason goes on record."
 
 
-Stop = Caution | CautionSnapshot
-AnyStop = TypeVar("AnyStop", Caution, CautionSnapshot)
-
-
 @dataclass(frozen=True)
 class Passing:
     """What somebody says to pass stops: which (ids), why, and that the head is their own."""
@@ -32,7 +26,7 @@ class Passing:
     own: bool = False
 
 
-def pass_stops(cautions: Iterable[AnyStop], passing: Passing, head: int | None) -> list[AnyStop]:
+def pass_stops(cautions: Iterable[Caution], passing: Passing, head: int | None) -> list[Caution]:
     """The stops among these, all of them passed; one that was not, or cannot be, is refused."""
     stops = [caution for caution in cautions if caution.level == "stop"]
     for stop in stops:
@@ -49,7 +43,7 @@ def pass_stops(cautions: Iterable[AnyStop], passing: Passing, head: int | None) 
     return stops
 
 
-def keep_passes(stops: Sequence[Stop], passing: Passing, head: int | None, of: str) -> None:
+def keep_passes(stops: Sequence[Caution], passing: Passing, head: int | None, of: str) -> None:
     """Put passed stops on record, a row each. `of`: what they were of, 'jug 12'."""
     if head is None:
         return  # nobody passes a stop for nobody

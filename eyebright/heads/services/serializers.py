@@ -24,7 +24,6 @@ from eyebright.core.heads import (
 from eyebright.core.learning import Factor, Factors, outcomes
 from eyebright.core.materials import Supply
 from eyebright.kept.decimals import as_float
-from eyebright.kept.wire import figure_out
 from eyebright.shelf.services.supplies import supplies_of
 
 from ..models import CheckIn, Head, PatchTest, Picture
@@ -150,8 +149,8 @@ def head_out(head: Head) -> HeadOut:
         washed_at=known.washed_at,
         flags=flag_names(check_in.flags if check_in else []),
         note=head.note,
-        mass=figure_out(mass_of(record, sure)),
-        area=figure_out(scalp_of(record, known.today)),
+        mass=mass_of(record, sure),
+        area=scalp_of(record, known.today),
         patch_hours=known.patch_hours,
         check_in=_check_in_out(check_in) if check_in else None,
         results=[ResultOut(id=r.pk, at=r.made_at, test=r.test, outcome=r.outcome) for r in known.results],
@@ -325,7 +324,7 @@ def _products(head: Head, factors: Factors) -> list[ProductOut]:
     out = [
         ProductOut(
             **_factor_out(alone[key], WASHES).model_dump(), key=key, name=names[key],
-            together=figure_out(each.figure),
+            together=each.figure,
         )
         for key, each in used.items()
         if key in names
@@ -342,4 +341,4 @@ def _factor_out(factor: Factor, words: FactorWords) -> FactorOut:
         says = words.less
     else:
         says = words.alike
-    return FactorOut(value=figure_out(factor.figure), washes=factor.washes, says=says)
+    return FactorOut(value=factor.figure, washes=factor.washes, says=says)

@@ -6,9 +6,10 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import Field
 
+from eyebright.core.formulas.prepare import Tool
 from eyebright.core.vocabulary import Act, Gravity, Place, Pouring
 from eyebright.kept.fields import AS_NUMBER, Blank, Note, Number, number_between
-from eyebright.kept.wire import CautionOut, FigureOut, Out
+from eyebright.kept.wire import Caution, Figure, Out
 from eyebright.shelf.schemas.readings import ReadIn
 
 Id = Annotated[int, Field(ge=1, le=10**11)]
@@ -94,14 +95,6 @@ class TakeLineOut(Out):
     stand_ins: list[TakeStandInOut]
 
 
-class AtHandOut(Out):
-    """A thing to have at hand: why, and mL it must hold."""
-
-    name: str
-    why: str
-    holds: float | None
-
-
 class RecipientOut(Out):
     """How it goes on one head: parts of water to one (None: not at all), its pH then, what is said to it."""
 
@@ -109,8 +102,8 @@ class RecipientOut(Out):
     name: str
     parts: int | None
     says: str
-    ph: FigureOut | None
-    cautions: list[CautionOut]
+    ph: Figure | None
+    cautions: list[Caution]
 
 
 class TakesOut(Out):
@@ -118,17 +111,17 @@ class TakesOut(Out):
 
     name: str
     lines: list[TakeLineOut]
-    tools: list[AtHandOut]
+    tools: list[Tool]
     room: float
     too_small: str
-    makes: FigureOut | None
-    makes_g: FigureOut | None
-    washes: FigureOut | None
-    ph: FigureOut | None
+    makes: Figure | None
+    makes_g: Figure | None
+    washes: Figure | None
+    ph: Figure | None
     keeps: str
     shopping: list[str]
     heads: list[RecipientOut]
-    cautions: list[CautionOut]
+    cautions: list[Caution]
     stands: list[str]
     says: str
 
@@ -218,10 +211,10 @@ class StepCautionOut(Out):
 class CoolingOut(Out):
     """How warm it is now, and minutes from now until it is safe, and until it is as warm as the room."""
 
-    now: FigureOut
+    now: Figure
     safe_at: float
-    safe: FigureOut | None
-    room: FigureOut
+    safe: Figure | None
+    room: Figure
     says: str
     vessel: Standing
     lid: Lid
@@ -261,10 +254,10 @@ class RunStepOut(Out):
 class FiguresOut(Out):
     """What comes of it: foreseen, or as it was really made. `trouble` where it cannot be reckoned."""
 
-    ph: FigureOut | None = None
-    makes: FigureOut | None = None
-    makes_g: FigureOut | None = None
-    lift: FigureOut | None = None
+    ph: Figure | None = None
+    makes: Figure | None = None
+    makes_g: Figure | None = None
+    lift: Figure | None = None
     grade: str = ""
     thickness: str = ""
     thick: str = ""
@@ -321,9 +314,9 @@ class BatchOut(Out):
     planned: FiguresOut
     done: FiguresOut
     off: list[OffOut]
-    cautions: list[CautionOut]
+    cautions: list[Caution]
     heads: list[RecipientOut]
-    reading: FigureOut | None
+    reading: Figure | None
     comparison: str
     read_again: str
     yielded: float | None
@@ -356,7 +349,7 @@ class BatchRowOut(Out):
     steps: int
     now: str
     until: datetime | None
-    ph: FigureOut | None
+    ph: Figure | None
     left: str
 
 
@@ -413,9 +406,9 @@ class WayOut(Out):
     way: Literal["leave", "scale", "right"]
     says: str
     changes: list[str]
-    ph: FigureOut | None
-    makes: FigureOut | None
-    cautions: list[CautionOut]
+    ph: Figure | None
+    makes: Figure | None
+    cautions: list[Caution]
     there: bool
 
 

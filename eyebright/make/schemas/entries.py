@@ -6,10 +6,11 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import BeforeValidator
 
+from eyebright.core.mix import Pour, PouringStep
 from eyebright.core.vocabulary import Use
 from eyebright.kept.fields import AS_NUMBER, Blank, Note, number_between, words
-from eyebright.kept.wire import CautionOut, FigureOut, Out
-from eyebright.mix.schemas.jugs import How, MixAsk, PourOut, StepOut, Verdict
+from eyebright.kept.wire import Caution, Figure, Out
+from eyebright.mix.schemas.jugs import How, MixAsk, Verdict
 from eyebright.shelf.schemas.readings import ReadIn
 
 Feel = Literal[
@@ -85,10 +86,10 @@ class PouredOut(Out):
     minutes: float
     verdict: Verdict
     headline: str
-    predicted: FigureOut
-    pours: list[PourOut]
-    steps: list[StepOut]
-    cautions: list[CautionOut]
+    predicted: Figure
+    pours: list[Pour]
+    steps: list[PouringStep]
+    cautions: list[Caution]
     stops_passed: list[str]
 
 
@@ -103,13 +104,13 @@ class EntryOut(Out):
     head: int | None
     who: str
     rinse: PouredOut
-    reading: FigureOut | None
+    reading: Figure | None
     read_with: Literal["strip", "meter"] | None
     reading_step: float | None
     agreement: Literal["agrees", "higher", "lower"] | None
     comparison: str | None
     read_again: str
-    reading_cautions: list[CautionOut]
+    reading_cautions: list[Caution]
     feel: list[Feel]
     note: str
 

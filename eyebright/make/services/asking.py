@@ -25,7 +25,6 @@ from eyebright.formulas.services.workbench import (
 )
 from eyebright.heads.services import find_head
 from eyebright.kept.problems import Problem
-from eyebright.kept.wire import caution_out, figure_out
 from eyebright.shelf.models import Lot
 from eyebright.shelf.services.supplies import core_lots, everything
 
@@ -190,14 +189,14 @@ def takes(ask: MakeAsk) -> TakesOut:
         tools=[{"name": t.name, "why": t.why, "holds": t.holds} for t in found.tools],
         room=found.room,
         too_small=found.too_small,
-        makes=figure_out(found.yield_ml),
-        makes_g=figure_out(found.yield_g),
-        washes=figure_out(found.washes),
-        ph=figure_out(found.ph) if found.ph else None,
+        makes=found.yield_ml,
+        makes_g=found.yield_g,
+        washes=found.washes,
+        ph=found.ph,
         keeps=f"Keeps {kept.says} {kept.name}. {kept.reason}",
         shopping=[f"{_much(line.missing, line.unit)} {line.name}" for line in lines if line.missing > 0.0],
         heads=heads,
-        cautions=[caution_out(each) for each in found.cautions],
+        cautions=list(found.cautions),
         stands=stops + [f"It does not go on {each.name}." for each in heads if each.parts is None],
         says=out.says,
     )
@@ -272,6 +271,6 @@ def head_out(pk: int, each: Thinning) -> RecipientOut:
         name=find_head(pk).name,
         parts=each.parts,
         says=each.says,
-        ph=figure_out(each.ph) if each.ph else None,
-        cautions=[caution_out(caution) for caution in each.cautions],
+        ph=each.ph,
+        cautions=list(each.cautions),
     )

@@ -19,7 +19,6 @@ from eyebright.heads.services import Passing, find_head, keep_passes, pass_stops
 from eyebright.kept.decimals import exact
 from eyebright.kept.problems import Problem, one
 from eyebright.kept.versions import get_checked
-from eyebright.kept.wire import caution_snapshots
 from eyebright.shelf.models import Vessel
 from eyebright.shelf.schemas.readings import ReadIn
 from eyebright.shelf.services.readings import core_reading
@@ -125,7 +124,7 @@ def begin(entered: BeginBatchIn) -> BatchOut:
         minutes=exact(formula.minutes, "0.01"),
         pours=plan_of(ask.formula, ask.bench, found, ask.chosen),
         steps=steps_kept(found),
-        cautions=caution_snapshots(found.cautions),
+        cautions=list(found.cautions),
         facts=found.facts,
         figures=figures(found),
         stops_passed=passed,

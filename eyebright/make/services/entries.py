@@ -19,7 +19,6 @@ from eyebright.heads.services import Passing, goes_by, keep_passes, pass_stops
 from eyebright.kept.decimals import as_float
 from eyebright.kept.problems import Problem, one
 from eyebright.kept.versions import get_checked
-from eyebright.kept.wire import caution_out, figure_out
 from eyebright.mix.schemas.jugs import CorrectionsOut
 from eyebright.shelf.schemas.readings import ReadIn
 from eyebright.shelf.services.readings import AGAIN, core_reading, kept_reading
@@ -53,10 +52,11 @@ def _predicted(batch: Batch) -> Figure:
 
 
 def _poured(batch: Batch, there: Collection[str]) -> PouredOut:
-    copied = "name fill volume aim use last minutes verdict headline pours steps cautions stops_passed"
+    copied = "name fill volume aim use last minutes verdict headline cautions stops_passed"
     lines = [{**line, "there": line["stuff"] in there} for line in batch.lines]
     told = {name: getattr(batch, name) for name in copied.split()}
-    told |= {"lines": lines, "predicted": figure_out(_predicted(batch))}
+    told |= {"lines": lines, "predicted": _predicted(batch)}
+    told |= {name: [each.model_dump() for each in getattr(batch, name)] for name in ("pours", "steps")}
     try:
         return PouredOut.model_validate(told)
     except ValidationError:
@@ -88,13 +88,13 @@ def entry_out(batch: Batch, there: Collection[str] | None = None) -> EntryOut:
         head=batch.head_id,
         who=batch.head.name if batch.head else batch.who,
         rinse=_poured(batch, there),
-        reading=figure_out(found.reading) if found else None,
+        reading=found.reading if found else None,
         read_with=with_what if found else None,
         reading_step=as_float(batch.reading.step) if batch.reading else None,
         agreement=found.agreement if found else None,
         comparison=found.words if found else None,
         read_again=AGAIN if batch.reading and batch.reading.doubtful else "",
-        reading_cautions=[caution_out(caution) for caution in _on_reading(batch)],
+        reading_cautions=list(_on_reading(batch)),
         feel=[each for each in (wash.feel if wash else ()) if each in get_args(Feel)],
         note=batch.note,
     )

@@ -32,7 +32,6 @@ from eyebright.formulas.services.workbench import ParsedFormula, as_core, core_b
 from eyebright.heads.models import Head
 from eyebright.heads.services import HeadHistory
 from eyebright.kept.derived import derived
-from eyebright.kept.wire import caution_snapshots, figure_out
 from eyebright.shelf.models import Reading
 from eyebright.shelf.services.readings import kept_reading
 from eyebright.shelf.services.supplies import plain_water, supplies_of
@@ -177,12 +176,12 @@ def figures(found: Assessment | None, trouble: str = "") -> BatchFigures:
     if found is None:
         return BatchFigures(trouble=trouble)
     formula = found.formula
-    shown = figure_out(found.ph) if found.ph else None
+    shown = found.ph
     return BatchFigures(
         ph=shown,
-        makes=figure_out(found.yield_ml),
-        makes_g=figure_out(found.yield_g),
-        lift=None if formula.use == "left_in" else figure_out(found.lift.scalp),
+        makes=found.yield_ml,
+        makes_g=found.yield_g,
+        lift=None if formula.use == "left_in" else found.lift.scalp,
         grade="" if formula.use == "left_in" else found.lift.grade,
         thickness=found.texture.grade.key if found.texture else "",
         thick=found.texture.grade.name if found.texture else "",
@@ -264,7 +263,7 @@ def keep_for_whom(batch: Batch, found: Sequence[tuple[int, Thinning]]) -> None:
                 "parts": each.parts,
                 "says": each.says[:200],
                 "ph": _ph_of(each) if each.parts else neat,
-                "cautions": caution_snapshots(each.cautions),
+                "cautions": list(each.cautions),
             },
         )
 
@@ -284,9 +283,9 @@ def evaluate_again(batch: Batch, *, whom: bool = True) -> None:
         return
     batch.outcome = figures(now.found)
     if batch.reading and _narrows(batch.reading) and now.found.ph_draws is not None:
-        batch.outcome.ph = figure_out(ph_after(now.found.ph_draws, kept_reading(batch.reading)))
+        batch.outcome.ph = ph_after(now.found.ph_draws, kept_reading(batch.reading))
     batch.facts = now.found.facts
-    batch.cautions = caution_snapshots(now.found.cautions)
+    batch.cautions = list(now.found.cautions)
     plan = now.written.formula
     if plan is not None and plan.ingredients and now.done is not None:
         batch.outcome.off = [

@@ -14,7 +14,6 @@ from eyebright.core.materials import Supply
 from eyebright.core.mix import formula_of_layers, used_as
 from eyebright.heads.services import Passing, keep_passes
 from eyebright.kept.decimals import exact
-from eyebright.kept.wire import caution_snapshots
 from eyebright.mix.schemas.jugs import CorrectionsOut, MixAsk
 from eyebright.mix.services.jugs import PouredJug, ready_to_pour
 from eyebright.mix.services.jugs import put_right as put_jug_right
@@ -52,7 +51,7 @@ def pour_jug(ask: MixAsk, passing: Passing, who: str) -> Batch:
         predicted_high=exact(mix.ph.high),
         pours=[PlannedPour(**asdict(layer)) for layer in mix.pours],
         steps=[SheetStep(**asdict(step)) for step in mix.steps],
-        cautions=caution_snapshots(mix.cautions),
+        cautions=list(mix.cautions),
         facts=mix.facts,
         stops_passed=[stop.id for stop in ready.passed],
     )

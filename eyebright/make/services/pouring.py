@@ -17,7 +17,6 @@ from eyebright.formulas.services.workbench import as_core, entered_of, keys_of, 
 from eyebright.kept.decimals import exact
 from eyebright.kept.problems import Problem, one
 from eyebright.kept.versions import get_checked
-from eyebright.kept.wire import caution_out, figure_out
 from eyebright.shelf.services.measures import the_kit
 from eyebright.shelf.services.supplies import gone, supplies_of
 
@@ -242,8 +241,8 @@ def ways(pk: int, line: int) -> list[WayOut]:
                     way="scale",
                     says=f"{brief(round(times, 2))} times as much of everything else: it makes "
                     f"{brief(round(found.yield_ml.value))} mL.",
-                    changes=_changes(plan, bigger), ph=figure_out(found.ph) if found.ph else None,
-                    makes=figure_out(found.yield_ml), cautions=_new(before, found), there=True,
+                    changes=_changes(plan, bigger), ph=found.ph,
+                    makes=found.yield_ml, cautions=_new(before, found), there=True,
                 )
             )  # fmt: skip
     right = put_right(plan, now.done, now.bench, line)
@@ -251,8 +250,8 @@ def ways(pk: int, line: int) -> list[WayOut]:
     out.append(
         WayOut(
             way="right", says=right.says, changes=[change.says for change in right.changes],
-            ph=figure_out(found.ph) if found and found.ph else None,
-            makes=figure_out(found.yield_ml) if found else None,
+            ph=found.ph if found and found.ph else None,
+            makes=found.yield_ml if found else None,
             cautions=_new(before, found) if found else [], there=right.met,
         )
     )  # fmt: skip
@@ -265,7 +264,7 @@ def _changes(plan: Formula, after: Formula) -> list[str]:
 
 def _new(before: Assessment | None, after: Assessment) -> list[Any]:
     had = {each.id for each in before.cautions} if before else set()
-    return [caution_out(each) for each in after.cautions if each.level != "note" and each.id not in had]
+    return [each for each in after.cautions if each.level != "note" and each.id not in had]
 
 
 def _leave(before: Assessment | None, now: Assessment) -> WayOut:
@@ -281,8 +280,8 @@ def _leave(before: Assessment | None, now: Assessment) -> WayOut:
         says.append(f"{now.texture.grade.name} in place of {before.texture.grade.name}")
     words = "; ".join(says) or "it changes nothing that can be told"
     return WayOut(
-        way="leave", says=f"Leave it: {words}.", changes=[], ph=figure_out(now.ph) if now.ph else None,
-        makes=figure_out(now.yield_ml), cautions=_new(before, now), there=True,
+        way="leave", says=f"Leave it: {words}.", changes=[], ph=now.ph,
+        makes=now.yield_ml, cautions=_new(before, now), there=True,
     )  # fmt: skip
 
 

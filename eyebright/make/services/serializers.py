@@ -14,7 +14,6 @@ from eyebright.core.numbers import Figure
 from eyebright.core.vocabulary import Pouring
 from eyebright.core.words import brief, elapsed
 from eyebright.kept.decimals import as_float
-from eyebright.kept.wire import FigureOut, figure_out
 from eyebright.shelf.services.readings import AGAIN, kept_reading
 
 from ..models import Batch, Photo, Pour, StepClock
@@ -117,8 +116,8 @@ def cooling_out(batch: Batch) -> CoolingOut | None:
     if not clock.readings and now.high - now.low > 8.0:
         says += " A thermometer in it makes that surer."
     return CoolingOut(
-        now=figure_out(now), safe_at=to, safe=figure_out(left) if left else None,
-        room=figure_out(_less(room, passed)), says=says, vessel=clock.vessel, lid=clock.lid,
+        now=now, safe_at=to, safe=left,
+        room=_less(room, passed), says=says, vessel=clock.vessel, lid=clock.lid,
         readings=len(clock.readings),
     )  # fmt: skip
 
@@ -137,9 +136,7 @@ def for_heads_out(batch: Batch) -> list[RecipientOut]:
     for each in batch.for_whom.select_related("head"):
         value = each.ph if len(each.ph) == 3 else None
         ph = (
-            FigureOut(value=value[0], low=value[1], high=value[2], unit="pH", kind="computed")
-            if value
-            else None
+            Figure(value=value[0], low=value[1], high=value[2], unit="pH", kind="computed") if value else None
         )
         out.append(
             RecipientOut(
@@ -212,12 +209,12 @@ def _overfull(name: str, holds: float, inside: float) -> str:
     )
 
 
-def _read(batch: Batch) -> tuple[FigureOut | None, str, str]:
+def _read(batch: Batch) -> tuple[Figure | None, str, str]:
     """What was read, against what was foreseen."""
     if batch.reading is None:
         return None, "", ""
     read = kept_reading(batch.reading)
-    shown, predicted = figure_out(read.figure), foreseen(batch)
+    shown, predicted = read.figure, foreseen(batch)
     if predicted is None:
         return shown, "", ""
     return shown, compared(batch, read, predicted).words, AGAIN if batch.reading.doubtful else ""
@@ -280,7 +277,7 @@ def row_out(batch: Batch, now: datetime) -> BatchRowOut:
     """A batch in a list. Its clocks and containers were fetched with it."""
     running = [clock.until for clock in batch.clocks.all() if clock.ended_at is None and clock.until]
     here, predicted = batch.step_at(batch.step), foreseen(batch)
-    ph = batch.ph or (figure_out(predicted) if predicted else None)
+    ph = batch.ph or (predicted)
     left = [each for each in batch.containers.all() if not each.ended_on]
     says = "" if batch.finished_at or here is None else here.says or here.do
     return BatchRowOut(

@@ -5,9 +5,12 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import Field
 
+from eyebright.core.materials import MeasuringJug
+from eyebright.core.mix import Correction, Doubt, Familiar, NextReading, Pour, PouringStep, SodaWash
+from eyebright.core.rules import Aim, RailMark
 from eyebright.core.vocabulary import Use
 from eyebright.kept.fields import AS_NUMBER, Blank, Minutes, Number, Ph, chosen, number_between
-from eyebright.kept.wire import CautionOut, FigureOut, Kind, Out
+from eyebright.kept.wire import Caution, Figure, Kind, Out
 
 How = Literal["amount", "fill", "solve"]
 Verdict = Literal[
@@ -54,18 +57,6 @@ class MixAsk(Schema):
     vessel: int | None = None
 
 
-class PourOut(Out):
-    """One layer of the jug, in pouring order. `volume` is the mL it fills."""
-
-    key: str
-    name: str
-    what: What
-    amount: float
-    unit: Unit
-    spoons: str
-    volume: float
-
-
 class JugLineOut(Out):
     """What one line of the question came to (mL or g), what it may really be, and it in spoons."""
 
@@ -77,23 +68,6 @@ class JugLineOut(Out):
     spoons: str
 
 
-class StepOut(Out):
-    """One step at the basin."""
-
-    kind: Literal["pour", "stir", "read", "use"]
-    do: str
-    number: str
-    detail: str
-
-
-class JugOut(Out):
-    """The jug to draw: capacity, mark and numbered mark in mL."""
-
-    capacity: float
-    mark: float
-    numbered: float
-
-
 class CurveOut(Out):
     """pH against the amount of the open line in this jug (mL or g), thin to thick."""
 
@@ -103,35 +77,6 @@ class CurveOut(Out):
     median: list[float]
     low: list[float]
     high: list[float]
-
-
-class FamiliarOut(Out):
-    """What one familiar ratio really gives."""
-
-    name: str
-    amount: float
-    unit: Unit
-    ph: FigureOut
-    gravest: Literal["warning", "stop"] | None
-    undissolved: float
-
-
-class DoubtOut(Out):
-    """One thing that makes the range, and what to do about it."""
-
-    share: float
-    what: str
-    advice: str
-
-
-class NextReadingOut(Out):
-    """One thing to measure next: of what (a key, empty for the jug), and the range (pH) that is left then."""
-
-    act: Literal["strip in the jug", "meter in the jug", "strip in the bottle", "titrate", "label", "weigh"]
-    of: str
-    says: str
-    width: float
-    share: float
 
 
 class SpoonfulOut(Out):
@@ -149,7 +94,7 @@ class SpoonVersionOut(Out):
     """The nearest that the household's own spoons make, and the pH that comes of it."""
 
     spoonfuls: list[SpoonfulOut]
-    ph: FigureOut
+    ph: Figure
 
 
 class RouteLineOut(Out):
@@ -177,28 +122,15 @@ class RouteOut(Out):
     says: str
     why: str
     lines: list[RouteLineOut]
-    pours: list[PourOut]
-    ph: FigureOut | None
-    buffer: FigureOut | None
-    acid: FigureOut | None
+    pours: list[Pour]
+    ph: Figure | None
+    buffer: Figure | None
+    acid: Figure | None
     cost: float | None
     smells: bool
     gravest: Literal["warning", "stop"] | None
     spoons: SpoonVersionOut | None
     others: list[OtherOut]
-
-
-class SodaOut(Out):
-    """A soda wash, honestly: g that dissolve and that do not, the pH just mixed and stood, the caps."""
-
-    dissolved: float
-    undissolved: float
-    percent: float
-    cap: float
-    fresh: FigureOut
-    stood: FigureOut
-    minutes: float
-    says: str
 
 
 class MixOut(Out):
@@ -209,13 +141,13 @@ class MixOut(Out):
     reason: str
     volume: float
     lines: list[JugLineOut]
-    pours: list[PourOut]
-    jug: JugOut
+    pours: list[Pour]
+    jug: MeasuringJug
     aim: float | None
-    ph: FigureOut
-    buffer: FigureOut
+    ph: Figure
+    buffer: Figure
     drift: str
-    acid: FigureOut
+    acid: Figure
     curve: CurveOut | None
     open: int | None
     amount: float
@@ -223,11 +155,11 @@ class MixOut(Out):
     undissolved: float
     cost: float | None
     currency: str
-    familiar: list[FamiliarOut]
-    doubts: list[DoubtOut]
-    soda: SodaOut | None
-    cautions: list[CautionOut]
-    steps: list[StepOut]
+    familiar: list[Familiar]
+    doubts: list[Doubt]
+    soda: SodaWash | None
+    cautions: list[Caution]
+    steps: list[PouringStep]
 
 
 class WaysOut(Out):
@@ -235,7 +167,7 @@ class WaysOut(Out):
 
     routes: list[RouteOut]
     spoons: SpoonVersionOut | None
-    next: list[NextReadingOut]
+    next: list[NextReading]
 
 
 class ChainPourIn(Schema):
@@ -257,7 +189,7 @@ class AfterOut(Out):
     """The wet hair after one pour."""
 
     name: str
-    ph: FigureOut
+    ph: Figure
 
 
 class FollowOut(Out):
@@ -279,50 +211,15 @@ class ChainOut(Out):
     """The wet hair along the chain, and what each of its jugs says, named by it."""
 
     after: list[AfterOut]
-    cautions: list[CautionOut]
+    cautions: list[Caution]
     follow: list[FollowOut]
-
-
-class CorrectionOut(Out):
-    """One way to put a jug right: what to pour off (mL) and add (mL or g), and what it then is."""
-
-    key: str
-    name: str
-    amount: float
-    unit: Unit
-    spoons: str
-    off: float
-    volume: float
-    ph: FigureOut
-    reaches: bool
-    gravest: Literal["warning", "stop"] | None
-    says: str
 
 
 class CorrectionsOut(Out):
     """Ways to put a jug right, the best first; none, and why, where there is nothing to do."""
 
-    ways: list[CorrectionOut]
+    ways: list[Correction]
     says: str
-
-
-class AimOut(Out):
-    """A pH that makers aim for, by name."""
-
-    key: str
-    name: str
-    ph: float
-    why: str
-
-
-class MarkOut(Out):
-    """A place on the pH rail: a point where low equals high, else a band."""
-
-    key: str
-    name: str
-    low: float
-    high: float
-    source: str
 
 
 class LimitOut(Out):
@@ -340,8 +237,8 @@ class ChoicesOut(Out):
     """What a question is put together from, and the rail it is answered on."""
 
     units: list[str]
-    aims: list[AimOut]
+    aims: list[Aim]
     rail_low: float
     rail_high: float
-    marks: list[MarkOut]
+    marks: list[RailMark]
     limits: list[LimitOut]

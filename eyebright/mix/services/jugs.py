@@ -12,7 +12,6 @@ from eyebright.core.learning import posterior_from
 from eyebright.core.materials import Amount, Kit, MeasureError, Supply, measure_table, rinse_volume
 from eyebright.core.mix import (
     Asked,
-    Correction,
     JugError,
     JugObservation,
     JugSubject,
@@ -38,7 +37,6 @@ from eyebright.core.words import brief
 from eyebright.heads.services import Passing, facts_for, hair_and_scalp_for, pass_stops
 from eyebright.household.services.household import the_household
 from eyebright.kept.problems import Problem
-from eyebright.kept.wire import caution_out, figure_out
 from eyebright.shelf.models import Reading, Vessel
 from eyebright.shelf.services.measures import the_kit
 from eyebright.shelf.services.readings import kept_reading, observations_of, posterior_for
@@ -46,20 +44,16 @@ from eyebright.shelf.services.supplies import gone, shelf_for_routes, supplies_o
 
 from ..schemas.jugs import (
     AfterOut,
-    AimOut,
     ChainAsk,
     ChainOut,
     ChoicesOut,
-    CorrectionOut,
     CorrectionsOut,
     CurveOut,
     FollowOut,
     JugLineOut,
     LimitOut,
-    MarkOut,
     MixAsk,
     MixOut,
-    NextReadingOut,
     OtherOut,
     RouteLineOut,
     RouteOut,
@@ -82,10 +76,10 @@ def choices() -> ChoicesOut:
             *measure_table().units["mL"],
             *(spoon.key for spoon in the_kit().spoons if spoon.key == "cup"),
         ],
-        aims=[AimOut(**asdict(aim)) for aim in kept.aims],
+        aims=list(kept.aims),
         rail_low=kept.rail_low,
         rail_high=kept.rail_high,
-        marks=[MarkOut(**asdict(mark)) for mark in kept.marks],
+        marks=list(kept.marks),
         limits=[LimitOut(key=key, **asdict(limit)) for key, limit in kept.limits.items()],
     )
 
@@ -175,7 +169,7 @@ def _spoons_out(version: SpoonVersion | None) -> SpoonVersionOut | None:
             )
             for each in version.spoonfuls
         ],
-        ph=figure_out(version.ph),
+        ph=version.ph,
     )
 
 
@@ -260,7 +254,7 @@ def ways(ask: MixAsk) -> WaysOut:
     return WaysOut(
         routes=[_route_out(route) for route in found],
         spoons=_spoons_out(spoons),
-        next=[NextReadingOut.model_validate(each) for each in next_readings(question, mix)],
+        next=list(next_readings(question, mix)),
     )
 
 
@@ -345,11 +339,7 @@ def put_right(jug: PouredJug, left: float | None, vessel: int | None) -> Correct
         ways = corrections(question, poured, 0.0, left, [*shelf_for_routes(), the_soda()], posterior)
     except NothingToPutRight as raised:
         return CorrectionsOut(ways=[], says=str(raised))
-    return CorrectionsOut(ways=[_correction_out(way) for way in ways], says="")
-
-
-def _correction_out(way: Correction) -> CorrectionOut:
-    return CorrectionOut.model_validate(asdict(way))
+    return CorrectionsOut(ways=list(ways), says="")
 
 
 # ---- one pour after another ----
@@ -387,16 +377,14 @@ def chain(ask: ChainAsk) -> ChainOut:
     links = [Link(each.subject(f"pour {i}"), grams=volume) for i, (each, volume) in enumerate(done)]
     course = run_chain(links, on, draws)
     after = [
-        AfterOut(name=each.link.subject.name, ph=figure_out(figure(each.lengths.ph, "pH")))
+        AfterOut(name=each.link.subject.name, ph=figure(each.lengths.ph, "pH"))
         for each in course.after
         if each.lengths.ph is not None
     ]
     found = [(each, follow(course, on, each.subject("next"))) for each in nexts]
     return ChainOut(
         after=after,
-        cautions=[
-            caution_out(each) for each in merge_cautions([(each.name, each.mix.cautions) for each, _ in done])
-        ],
+        cautions=list(merge_cautions([(each.name, each.mix.cautions) for each, _ in done])),
         follow=[_follow_out(each, line) for each, line in found],
     )
 

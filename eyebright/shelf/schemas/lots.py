@@ -5,9 +5,10 @@ from typing import Annotated, Literal
 
 from ninja import Schema
 
+from eyebright.core.materials import Notice
 from eyebright.kept.fields import AS_NUMBER, Blank, Name, Note, Percent, chosen, number_between
 from eyebright.kept.versions import Change
-from eyebright.kept.wire import FigureOut, Out
+from eyebright.kept.wire import Figure, Out
 
 from .materials import IngredientOut, LabelIn, Unit
 
@@ -50,13 +51,6 @@ class LotChangeIn(LotIn, Change):
     """What changes in a lot."""
 
 
-class NoticeOut(Out):
-    """One thing to say of a lot as it stands."""
-
-    what: Literal["low", "empty", "past", "soon", "open long"]
-    says: str
-
-
 class LotOut(Out):
     """A lot on the shelf, with what it does by itself. `key` is what it is called in a jug.
 
@@ -74,15 +68,15 @@ class LotOut(Out):
     unit: Unit
     name: str
     own_strength: float | None
-    strength: FigureOut | None
+    strength: Figure | None
     strength_unit: str
-    neat_ph: FigureOut | None
+    neat_ph: Figure | None
     size: float | None
     left: float | None
     price: float | None
     opened_on: date | None
     use_by: date | None
-    notices: list[NoticeOut]
+    notices: list[Notice]
     readings: int
     note: str
     source: str

@@ -5,6 +5,7 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import BeforeValidator, Field
 
+from eyebright.core.formulas.change import Effect
 from eyebright.kept.fields import (
     AS_NUMBER,
     Blank,
@@ -19,7 +20,7 @@ from eyebright.kept.fields import (
     words,
 )
 from eyebright.kept.versions import Change
-from eyebright.kept.wire import FigureOut, Out
+from eyebright.kept.wire import Figure, Out
 
 NO_KIND = "Choose the nearest kind."
 Unit = Literal["mL", "g"]
@@ -40,7 +41,7 @@ class MaterialOut(Out):
     unit: Unit
     label: bool
     ready: str
-    strength: FigureOut | None
+    strength: Figure | None
     source: str
 
 
@@ -169,17 +170,10 @@ class FactOut(Out):
     """
 
     name: str
-    figure: FigureOut | None
+    figure: Figure | None
     says: str
     guessed: bool
     source: str
-
-
-class EffectOut(Out):
-    """One thing that it does in the bowl or on the hair."""
-
-    says: str
-    figure: FigureOut | None
 
 
 class MaterialLotOut(Out):
@@ -195,8 +189,8 @@ class FormOut(Out):
     key: str
     name: str
     own: bool
-    spoonful: FigureOut | None
-    times: FigureOut
+    spoonful: Figure | None
+    times: Figure
 
 
 class StandInOut(Out):
@@ -222,7 +216,7 @@ class MaterialPageOut(MaterialOut):
     own: bool
     corrected: bool
     note: str
-    effects: list[EffectOut]
+    effects: list[Effect]
     facts: list[FactOut]
     forms: list[FormOut]
     usual: list[str]
@@ -231,7 +225,7 @@ class MaterialPageOut(MaterialOut):
     contains: list[str]
     may_contain: list[str]
     may_contain_keys: list[str]
-    neat_ph: FigureOut | None
+    neat_ph: Figure | None
     keeps: str
     stand_ins: list[StandInOut]
     lots: list[MaterialLotOut]
@@ -286,8 +280,8 @@ class LabelOut(Out):
     ingredients: list[IngredientOut]
     unread: list[str]
     doubts: list[str]
-    active: FigureOut | None
-    ph: FigureOut | None
+    active: Figure | None
+    ph: Figure | None
 
 
 class StrengthClassOut(Out):

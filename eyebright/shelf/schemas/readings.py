@@ -7,7 +7,7 @@ from ninja import Schema
 
 from eyebright.kept.fields import AS_NUMBER, Blank, Name, Ph, number_between
 from eyebright.kept.versions import Change
-from eyebright.kept.wire import FigureOut, Out
+from eyebright.kept.wire import Figure, Out
 
 StripStep = Annotated[
     float, number_between(0.1, 2, "Strips are read in steps of 0.1 to 2; most are 0.5 or 1 apart."), AS_NUMBER
@@ -59,7 +59,7 @@ class ReadingOut(Out):
     id: int
     made_at: datetime
     instrument: Literal["strip", "meter"]
-    figure: FigureOut
+    figure: Figure
     of: list[str]
     doubtful: bool
     says: str

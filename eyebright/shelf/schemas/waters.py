@@ -7,7 +7,7 @@ from ninja import Schema
 
 from eyebright.kept.fields import AS_NUMBER, Blank, MgPerLitre, Name, Note, Ph, chosen, number_between
 from eyebright.kept.versions import Change
-from eyebright.kept.wire import FigureOut, Out
+from eyebright.kept.wire import Figure, Out
 
 from .readings import ReadIn
 
@@ -23,8 +23,8 @@ class WaterKindOut(Out):
     key: str
     name: str
     about: str
-    alkalinity: FigureOut
-    hardness: FigureOut
+    alkalinity: Figure
+    hardness: Figure
     source: str
 
 
@@ -58,10 +58,10 @@ class ProfileOut(Out):
     id: int
     on: date
     origin: Origin
-    alkalinity: FigureOut | None
-    hardness: FigureOut | None
-    sodium: FigureOut | None
-    ph: FigureOut | None
+    alkalinity: Figure | None
+    hardness: Figure | None
+    sodium: Figure | None
+    ph: Figure | None
 
 
 class WaterOut(Out):
@@ -79,9 +79,9 @@ class WaterOut(Out):
     name: str
     own_alkalinity: float | None
     own_hardness: float | None
-    alkalinity: FigureOut
-    hardness: FigureOut
-    ph: FigureOut
+    alkalinity: Figure
+    hardness: Figure
+    ph: Figure
     profiles: list[ProfileOut]
     says: str
     readings: int
@@ -116,6 +116,6 @@ class TitrationIn(Schema):
 class TitrationOut(Out):
     """What it says: alkalinity in mg/L as CaCO3, and what to do next."""
 
-    alkalinity: FigureOut
+    alkalinity: Figure
     advice: str
     kept: bool

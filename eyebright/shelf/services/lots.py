@@ -10,6 +10,7 @@ from eyebright.core.chemistry import neat_ph
 from eyebright.core.materials import (
     Material,
     MaterialError,
+    Notice,
     Supply,
     doubts_of,
     found_among,
@@ -21,10 +22,10 @@ from eyebright.core.numbers import Draws, Kind, Posterior, figure
 from eyebright.kept.decimals import as_float, exact
 from eyebright.kept.problems import Problem, one
 from eyebright.kept.versions import changed, get_checked
-from eyebright.kept.wire import FigureOut, figure_out
+from eyebright.kept.wire import Figure
 
 from ..models import Lot, Reading, ReadingLine
-from ..schemas.lots import NO_MATERIAL, LotChangeIn, LotIn, LotOut, LotsOut, NoticeOut
+from ..schemas.lots import NO_MATERIAL, LotChangeIn, LotIn, LotOut, LotsOut
 from .keys import lot_ids
 from .labels import entered_of, ingredients_out, kept_label, label_of
 from .materials import lot_material, lot_materials, material_of, neat, spread_out
@@ -64,17 +65,16 @@ def lot_out(lot: Lot) -> LotOut:
     return _out(lot, stuff, _notices(lot, stuff), _readings([lot.pk]).get(f"lot-{lot.pk}", 0))
 
 
-def _notices(lot: Lot, stuff: Material) -> list[NoticeOut]:
+def _notices(lot: Lot, stuff: Material) -> list[Notice]:
     if lot.left is None and lot.use_by is None and lot.opened_on is None:
         return []
     today = timezone.localdate()
     opened = None if lot.opened_on is None else (today - lot.opened_on).days
     use_by = None if lot.use_by is None else (lot.use_by - today).days
-    found = notices(stuff, as_float(lot.left), as_float(lot.size), opened, use_by)
-    return [NoticeOut.model_validate(notice) for notice in found]
+    return list(notices(stuff, as_float(lot.left), as_float(lot.size), opened, use_by))
 
 
-def _out(lot: Lot, stuff: Material, told: list[NoticeOut], readings: int) -> LotOut:
+def _out(lot: Lot, stuff: Material, told: list[Notice], readings: int) -> LotOut:
     strength = as_float(lot.strength)
     posterior = posterior_for([f"lot-{lot.pk}"]) if readings else None
     label = kept_label(lot)
@@ -114,22 +114,22 @@ def _out(lot: Lot, stuff: Material, told: list[NoticeOut], readings: int) -> Lot
     )
 
 
-def _strength(stuff: Material, strength: float | None) -> FigureOut | None:
+def _strength(stuff: Material, strength: float | None) -> Figure | None:
     """The household's own figure was measured by somebody; the library's is custom."""
     kind: Kind = "custom" if strength is None else "measured"
     return spread_out(stuff.with_strength(strength), stuff.strength_unit, kind) if stuff.strength else None
 
 
-def _believed(stuff: Supply, posterior: Posterior) -> tuple[FigureOut | None, FigureOut | None]:
+def _believed(stuff: Supply, posterior: Posterior) -> tuple[Figure | None, Figure | None]:
     """How strong it is, and what it reads by itself, after what was read of it."""
     draws = Draws(posterior=posterior)
     stuff.contribution(draws)
     strength = draws.used.get(f"{stuff.key}/strength")
     now = None
     if strength is not None and stuff.material is not None:
-        now = figure_out(figure(strength, stuff.material.strength_unit))
+        now = figure(strength, stuff.material.strength_unit)
     poured = stuff.material is not None and stuff.material.unit == "mL" and not stuff.material.dry
-    return now, figure_out(neat_ph(stuff.contribution, posterior)) if poured else None
+    return now, neat_ph(stuff.contribution, posterior) if poured else None
 
 
 def find_lot(pk: int, *, also_removed: bool = False) -> Lot:

@@ -15,12 +15,11 @@ from eyebright.core.materials import (
 from eyebright.core.numbers import Spread
 from eyebright.core.vocabulary import Form
 from eyebright.kept.problems import Problem
-from eyebright.kept.wire import FigureOut
+from eyebright.kept.wire import Figure
 
 from ..models import Correction, Lot, OwnMaterial
 from ..schemas.materials import (
     CorrectionIn,
-    EffectOut,
     FactOut,
     FormOut,
     MaterialLotOut,
@@ -55,7 +54,7 @@ def material_page(key: str) -> MaterialPageOut:
             "own": own is not None,
             "corrected": correction is not None,
             "note": note,
-            "effects": [EffectOut.model_validate(each) for each in effects(stuff)],
+            "effects": effects(stuff),
             "facts": _facts(stuff),
             "forms": _forms(stuff),
             "usual": _usual(stuff),
@@ -138,7 +137,7 @@ def _forms(stuff: Material) -> list[FormOut]:
     ]
 
 
-def _spoonful(stuff: Material, form: Form) -> FigureOut | None:
+def _spoonful(stuff: Material, form: Form) -> Figure | None:
     if stuff.density is None:
         return None
     times = loose(stuff, form)

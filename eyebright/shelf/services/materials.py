@@ -37,7 +37,6 @@ from eyebright.core.materials import (
 )
 from eyebright.core.materials import own_material as core_own
 from eyebright.core.numbers import Figure, Kind, Spread
-from eyebright.kept.wire import FigureOut, figure_out
 
 from ..models import Correction, Lot, OwnMaterial
 from ..schemas.materials import GuessOut, HazardOut, KindOut, LibraryOut, MaterialOut, PropertyOut
@@ -49,9 +48,9 @@ SHOWN = 30
 SAME = 3  # rows of the library that are called as something is typed
 
 
-def spread_out(spread: Spread, unit: str, kind: Kind = "custom") -> FigureOut:
+def spread_out(spread: Spread, unit: str, kind: Kind = "custom") -> Figure:
     """A spread on the wire."""
-    return figure_out(Figure(spread.mid, spread.low, spread.high, unit, kind))
+    return Figure(spread.mid, spread.low, spread.high, unit, kind)
 
 
 # ---- what goes by a key ----
@@ -144,11 +143,11 @@ def lot_material(lot: Lot) -> Material:
 
 
 @lru_cache(maxsize=2048)
-def neat(stuff: Material, strength: float | None) -> FigureOut | None:
+def neat(stuff: Material, strength: float | None) -> Figure | None:
     """The pH of a liquid by itself; None for what has none."""
     if stuff.unit == "g" or stuff.side is None or stuff.dry:
         return None
-    return figure_out(neat_ph(lambda draws: stuff.contribution(draws, strength)))
+    return neat_ph(lambda draws: stuff.contribution(draws, strength))
 
 
 # ---- lists ----

@@ -19,7 +19,6 @@ from eyebright.kept.decimals import as_float, exact
 from eyebright.kept.derived import derived
 from eyebright.kept.problems import Problem, one
 from eyebright.kept.versions import changed, get_checked
-from eyebright.kept.wire import figure_out
 
 from ..models import Reading, ReadingLine, StripSet
 from ..schemas.readings import NeatReadingIn, ReadIn, ReadingOut, StripSetChangeIn, StripSetIn, StripSetOut
@@ -200,7 +199,7 @@ def reading_out(reading: Reading) -> ReadingOut:
         id=reading.pk,
         made_at=reading.made_at,
         instrument="meter" if reading.instrument == Reading.Instrument.METER else "strip",
-        figure=figure_out(kept_reading(reading).figure),
+        figure=kept_reading(reading).figure,
         of=[there[key].name for key in keys if key in there],
         doubtful=reading.doubtful,
         says=AGAIN if reading.doubtful else "",

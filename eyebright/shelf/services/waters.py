@@ -11,7 +11,6 @@ from eyebright.core.numbers import Draws, Figure, Kind, Posterior, Spread, figur
 from eyebright.kept.decimals import as_float, exact
 from eyebright.kept.problems import Problem, one
 from eyebright.kept.versions import changed, get_checked
-from eyebright.kept.wire import FigureOut, figure_out
 
 from ..models import ReadingLine, WaterProfile, WaterSource
 from ..schemas.waters import (
@@ -53,11 +52,11 @@ def water_kinds() -> list[WaterKindOut]:
 
 
 @lru_cache(maxsize=2048)
-def _plain(water: Water) -> FigureOut:
-    return figure_out(neat_ph(water.contribution))
+def _plain(water: Water) -> Figure:
+    return neat_ph(water.contribution)
 
 
-def _maybe(spread: Spread | None, unit: str, kind: Kind = "measured") -> FigureOut | None:
+def _maybe(spread: Spread | None, unit: str, kind: Kind = "measured") -> Figure | None:
     return None if spread is None else spread_out(spread, unit, kind)
 
 
@@ -109,14 +108,14 @@ def water_out(source: WaterSource) -> WaterOut:
     )
 
 
-def _figure(spread: Spread, known: Spread | None) -> FigureOut:
+def _figure(spread: Spread, known: Spread | None) -> Figure:
     return spread_out(spread, MG, "custom" if known is None else "measured")
 
 
-def _now(water: Water, key: str, name: str, posterior: Posterior) -> FigureOut:
+def _now(water: Water, key: str, name: str, posterior: Posterior) -> Figure:
     draws = Draws(posterior=posterior)
     water.contribution(draws.within(key))
-    return figure_out(figure(draws.used[f"{key}/{name}"], MG))
+    return figure(draws.used[f"{key}/{name}"], MG)
 
 
 def _says(rows: list[WaterProfile], readings: int) -> str:
@@ -240,7 +239,7 @@ def titration(source: WaterSource, entered: TitrationIn) -> TitrationOut:
         raise Problem.field(field, str(raised)) from None
     if entered.keep:
         _keep_titration(source, found.alkalinity)
-    return TitrationOut(alkalinity=figure_out(found.alkalinity), advice=found.advice, kept=entered.keep)
+    return TitrationOut(alkalinity=found.alkalinity, advice=found.advice, kept=entered.keep)
 
 
 def _keep_titration(source: WaterSource, alkalinity: Figure) -> None:

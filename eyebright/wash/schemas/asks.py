@@ -3,33 +3,10 @@
 from datetime import datetime
 from typing import Literal
 
-from eyebright.core.vocabulary import Zone
-from eyebright.kept.wire import CautionOut, FigureOut, Out
+from eyebright.core.wash import School, ZoneAdvice
+from eyebright.kept.wire import Caution, Figure, Out
 
 Verdict = Literal["suits", "adjust", "care", "off", "not_needed", "ruled_out"]
-
-
-class ReasonOut(Out):
-    """Why, and where that comes from."""
-
-    id: str
-    text: str
-    source: str
-
-
-class ZoneOut(Out):
-    """What one zone asks for. `lift` a share; `oil` and `leave` in g."""
-
-    zone: Zone
-    oil: FigureOut
-    lift: FigureOut
-    leave: FigureOut
-    grade: str
-    says: str
-    minutes: FigureOut
-    way: Literal["wet", "dry"]
-    ph: FigureOut
-    reasons: list[ReasonOut]
 
 
 class RinseAskedOut(Out):
@@ -37,10 +14,10 @@ class RinseAskedOut(Out):
 
     kind: Literal["acid", "plain"]
     use: Literal["rinsed_out", "left_in"]
-    ph: FigureOut
-    minutes: FigureOut
+    ph: Figure
+    minutes: Figure
     at_most: float
-    volume: FigureOut
+    volume: Figure
     pour: float
     vessel: str
 
@@ -48,8 +25,8 @@ class RinseAskedOut(Out):
 class NextOut(Out):
     """When a wash is sensible: days from today and between two, and the date."""
 
-    due_in: FigureOut
-    apart: FigureOut
+    due_in: Figure
+    apart: Figure
     says: str
     date: datetime
 
@@ -57,8 +34,8 @@ class NextOut(Out):
 class DoseOut(Out):
     """What a wash takes on one zone."""
 
-    grams: FigureOut
-    volume: FigureOut
+    grams: Figure
+    volume: Figure
     vessel: str
 
 
@@ -80,35 +57,16 @@ class FitOut(Out):
     recipe: RecipeOut | None
     verdict: Verdict
     why: list[str]
-    lift: FigureOut | None
-    lengths_lift: FigureOut | None
+    lift: Figure | None
+    lengths_lift: Figure | None
     lengths_says: str
-    strength: FigureOut | None
+    strength: Figure | None
     scalp: DoseOut
     lengths: DoseOut
     minutes: list[float]
     apart: float
     ready_in: float
     after: str
-
-
-class OptionOut(Out):
-    """One school's way, and what it would give this head."""
-
-    key: str
-    name: str
-    holds: str
-    gives: str
-    fits: bool
-    ph: float | None
-
-
-class SchoolOut(Out):
-    """One thing that makers disagree about."""
-
-    key: str
-    name: str
-    options: list[OptionOut]
 
 
 class StricterOut(Out):
@@ -122,14 +80,14 @@ class StricterOut(Out):
 class AsksOut(Out):
     """All that a head asks for today."""
 
-    mass: FigureOut
-    days: FigureOut | None
-    scalp: ZoneOut
-    lengths: ZoneOut
+    mass: Figure
+    days: Figure | None
+    scalp: ZoneAdvice
+    lengths: ZoneAdvice
     rinse: RinseAskedOut
     condition: Literal["lengths", "none", "as you like"]
     next: NextOut
     families: list[FitOut]
-    schools: list[SchoolOut]
-    cautions: list[CautionOut]
+    schools: list[School]
+    cautions: list[Caution]
     stricter: list[StricterOut]

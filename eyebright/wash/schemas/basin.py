@@ -9,7 +9,7 @@ from pydantic import Field
 from eyebright.core.vocabulary import LinkZone
 from eyebright.heads.schemas.diary import PictureOut
 from eyebright.kept.fields import AS_NUMBER, Blank, Moment, Note, number_between
-from eyebright.kept.wire import CautionOut, FigureOut, Out
+from eyebright.kept.wire import Caution, Figure, Out
 
 from .chains import MaybeMinutes
 
@@ -208,8 +208,8 @@ class RunOut(Out):
     helps: list[HelpOut]
     help: HelpNowOut | None
     pause: float | None
-    cautions: list[CautionOut]
-    stops: list[CautionOut]
+    cautions: list[Caution]
+    stops: list[Caution]
     notes: list[str]
     celsius: str
     barred: str
@@ -297,7 +297,7 @@ class ReviewsOut(Out):
     times: list[ReviewTimeOut]
     learnt: str
     counts: bool
-    lift: FigureOut | None
+    lift: Figure | None
 
 
 class DueReviewOut(Out):

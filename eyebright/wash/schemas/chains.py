@@ -7,10 +7,11 @@ from pydantic import BeforeValidator, Field
 from pydantic_core import PydanticCustomError
 
 from eyebright.core.vocabulary import LinkZone, Much, Wetness
+from eyebright.core.wash import Finish
 from eyebright.kept.fields import AS_NUMBER, Blank, Moment, Name, number_between, words
 from eyebright.kept.fields import number as typed_number
 from eyebright.kept.versions import Change
-from eyebright.kept.wire import CautionOut, FigureOut, Out
+from eyebright.kept.wire import Caution, Figure, Out
 
 MOST_LINKS = 20
 LONGEST = 60.0 * 24 * 2
@@ -95,16 +96,16 @@ class LinkResultOut(Out):
     zone: LinkZone
     plain: bool
     pause: str
-    scalp_lift: FigureOut | None
-    lengths_lift: FigureOut | None
-    put_back: FigureOut
-    scalp_oil: FigureOut
-    lengths_oil: FigureOut
-    ph: FigureOut | None
-    scalp_ph: FigureOut | None
-    lengths_ph: FigureOut | None
-    own_ph: FigureOut | None
-    dose: FigureOut
+    scalp_lift: Figure | None
+    lengths_lift: Figure | None
+    put_back: Figure
+    scalp_oil: Figure
+    lengths_oil: Figure
+    ph: Figure | None
+    scalp_ph: Figure | None
+    lengths_ph: Figure | None
+    own_ph: Figure | None
+    dose: Figure
     start: float
     minutes: float
     so_far: float
@@ -113,15 +114,6 @@ class LinkResultOut(Out):
     says: str = ""
     short: bool = False
     doubts: list[str] = []
-
-
-class FinishOut(Out):
-    """How it dries."""
-
-    key: str
-    name: str
-    says: str
-    film: FigureOut
 
 
 class SpacingOut(Out):
@@ -136,22 +128,22 @@ class WashAssessmentOut(Out):
     """What a chain comes to. `oil` on scalp and lengths before it; `lately`: what the last washes were."""
 
     along: list[LinkResultOut]
-    oil: list[FigureOut]
-    scalp_lift: FigureOut
-    lengths_lift: FigureOut
+    oil: list[Figure]
+    scalp_lift: Figure
+    lengths_lift: Figure
     grade: str
     asked: str
-    put_back: FigureOut
-    ph: FigureOut | None
-    scalp_ph: FigureOut | None
-    lengths_ph: FigureOut | None
-    finish: FinishOut
+    put_back: Figure
+    ph: Figure | None
+    scalp_ph: Figure | None
+    lengths_ph: Figure | None
+    finish: Finish
     minutes: float
     ahead: float
     basin: float
     spacing: list[SpacingOut]
     lately: list[str]
-    cautions: list[CautionOut]
+    cautions: list[Caution]
 
 
 class SuitChangeOut(Out):
@@ -176,8 +168,8 @@ class SuitOut(Out):
     warnings: int
     stops_before: int
     warnings_before: int
-    lift: FigureOut | None
-    ph: FigureOut | None
+    lift: Figure | None
+    ph: Figure | None
 
 
 class PauseOut(Out):

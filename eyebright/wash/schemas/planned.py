@@ -9,7 +9,7 @@ from pydantic import Field
 from eyebright.core.vocabulary import LinkZone
 from eyebright.kept.fields import AS_NUMBER, Blank, Moment, Name, Note, number_between
 from eyebright.kept.versions import Change
-from eyebright.kept.wire import FigureOut, Out
+from eyebright.kept.wire import Figure, Out
 
 from .chains import MOST_LINKS, MaybeMinutes, WashLinkIn
 
@@ -108,8 +108,8 @@ class PlannedOut(Out):
     done_at: datetime | None
     note: str
     grade: str
-    lift: FigureOut | None
-    ph: FigureOut | None
+    lift: Figure | None
+    ph: Figure | None
     stops: list[str]
     warnings: int
     notes: list[str]

@@ -11,7 +11,6 @@ from eyebright.core.numbers import Figure
 from eyebright.core.wash import Advice, Candidate, Dose, Fit, advise
 from eyebright.formulas.services.matching import begun_from, speaking
 from eyebright.heads.services import DAY, HeadHistory, find_head
-from eyebright.kept.wire import caution_out, figure_out
 from eyebright.shelf.services.measures import vessels
 
 from ..schemas.asks import AsksOut, DoseOut, FitOut, NextOut, RecipeOut, RinseAskedOut
@@ -34,21 +33,21 @@ def _asks_out(found: Advice, vessels: list[tuple[str, float]]) -> AsksOut:
         "next": NextOut.model_validate(coming),
         "families": [_fit_out(fit, vessels) for fit in found.families],
         "schools": found.schools,
-        "cautions": [caution_out(caution) for caution in found.cautions],
+        "cautions": list(found.cautions),
     }
     return AsksOut.model_validate(fields)
 
 
 def _dose_out(dose: Dose, vessels: list[tuple[str, float]]) -> DoseOut:
     return DoseOut(
-        grams=figure_out(dose.grams),
-        volume=figure_out(dose.volume),
+        grams=dose.grams,
+        volume=dose.volume,
         vessel=quantities.by_vessel(dose.volume.value, vessels) or quantities.spoons(dose.volume.value),
     )
 
 
 def _optional(figure: Figure | None) -> Any:
-    return figure_out(figure) if figure else None
+    return figure
 
 
 def _recipe_out(recipe: Candidate) -> RecipeOut:

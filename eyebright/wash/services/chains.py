@@ -16,7 +16,6 @@ from eyebright.heads.services import today_of
 from eyebright.kept.clock import aware
 from eyebright.kept.problems import Problem, one
 from eyebright.kept.versions import changed, get_checked
-from eyebright.kept.wire import figure_out
 from eyebright.shelf.services.labels import doubts_about
 
 from ..models import Wash as KeptWash
@@ -271,8 +270,8 @@ def suit_chain(asked: WashAsk) -> SuitOut:
     before, after = _grave(found.before), _grave(found.after or found.before)
     lift = ph = None
     if found.after:
-        lift = figure_out(found.after.scalp_lift)
-        ph = figure_out(found.after.ph) if found.after.ph else None
+        lift = found.after.scalp_lift
+        ph = found.after.ph
     return SuitOut(
         changes=changes,
         links=[link for link in links if link is not None],

@@ -25,7 +25,6 @@ from eyebright.kept.clock import aware
 from eyebright.kept.derived import mark
 from eyebright.kept.problems import Problem, one
 from eyebright.kept.versions import changed, get_checked
-from eyebright.kept.wire import figure_out
 from eyebright.make.models import Container
 from eyebright.make.services.keys import container_id
 
@@ -358,8 +357,8 @@ def _worked_out(row: PlannedWash, mark: str) -> PlannedSnapshot:
         ahead=found.ahead,
         basin=found.basin,
         grade=found.grade,
-        lift=figure_out(found.scalp_lift),
-        ph=figure_out(found.ph) if found.ph else None,
+        lift=found.scalp_lift,
+        ph=found.ph,
         doses=doses,
         spacing=[
             SpacingSnapshot(key=each.key, name=each.name, apart=each.apart, ago=since.get(each.key))

@@ -1,7 +1,7 @@
 """Backwards from what is wanted: goals, scaling, substitutes, proposals."""
 
 from . import goals, scaling
-from .compare import compared
+from .compare import ComparisonRow, compared
 from .effects import Effect, effects, usual_shares
 from .measurable import measurable
 from .proposals import Proposal, Workbench, amount_said, difference, scaled, times_as_much
@@ -11,6 +11,7 @@ from .substitutes import does, holds_any, likeness, main_role, substitutes
 from .thinning import thinned
 
 __all__ = [
+    "ComparisonRow",
     "Effect",
     "Proposal",
     "Workbench",

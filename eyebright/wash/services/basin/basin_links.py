@@ -15,7 +15,7 @@ from eyebright.core.wash import LinkResult, Wash, WashLink, pauses, sections
 from eyebright.heads.models import Head
 from eyebright.heads.services import today_of
 from eyebright.household.services.hours import the_hours
-from eyebright.kept.wire import CautionSnapshot, caution_snapshots
+from eyebright.kept.wire import Caution
 
 from ...models import BasinRun, PlannedWash
 from ...models import Wash as KeptWash
@@ -114,7 +114,7 @@ def work_out(
     run.snapshot = run.snapshot.model_copy(
         update={
             "basin_links": basin_links,
-            "cautions": caution_snapshots(found.cautions),
+            "cautions": list(found.cautions),
             "blocking_stops": _blocking_stops(run, _stops(found) - past, stops_by_link, changed=changed),
             "stops_by_link": stops_by_link,
             "judged_for": judged_for,
@@ -165,7 +165,7 @@ def blocking_stops(run: BasinRun) -> set[LinkStop]:
     return set(run.snapshot.blocking_stops or ()).difference(*passed)
 
 
-def open_stops(run: BasinRun) -> list[CautionSnapshot]:
+def open_stops(run: BasinRun) -> list[Caution]:
     """What is said of stops that nobody has passed yet."""
     rules = {rule for rule, _ in blocking_stops(run)}
     return [each for each in run.snapshot.cautions if each.id in rules and each.level == "stop"]

@@ -11,7 +11,6 @@ from eyebright.core.wash import Wash
 from eyebright.kept.clock import aware
 from eyebright.kept.decimals import exact
 from eyebright.kept.problems import Problem
-from eyebright.kept.wire import caution_snapshots, figure_out
 from eyebright.make.models import Container
 from eyebright.make.services.keys import container_id
 
@@ -128,9 +127,9 @@ def _as_done(run: BasinRun, contacts: dict[int, Contact], ended: datetime) -> Do
     grave = [each for each in found.cautions if each.level != "note"]
     return DoneSnapshot(
         says=says,
-        lift=figure_out(found.scalp_lift),
+        lift=found.scalp_lift,
         grade=found.grade,
-        cautions=caution_snapshots(grave),
+        cautions=list(grave),
     )
 
 

@@ -20,7 +20,6 @@ from eyebright.core.basin import (
     troubles,
 )
 from eyebright.core.words import lower_first
-from eyebright.kept.wire import caution_out
 
 from ...models import BasinRun
 from ...schemas.basin import (
@@ -68,8 +67,8 @@ def run_out(run: BasinRun, says: str = "") -> RunOut:
         helps=[_help(there, key) for key in helps()],
         help=_help_now(there),
         pause=_pause_left(there),
-        cautions=[caution_out(each) for each in run.snapshot.cautions],
-        stops=[caution_out(each) for each in open_stops(run)],
+        cautions=list(run.snapshot.cautions),
+        stops=list(open_stops(run)),
         notes=[each for each in notes if each],
         celsius=_celsius(there),
         barred=barred_words(there),

@@ -3565,13 +3565,13 @@ export interface components {
         AfterOut: {
             /** Name */
             name: string;
-            ph: components["schemas"]["FigureOut"];
+            ph: components["schemas"]["Figure"];
         };
         /**
-         * AimOut
-         * @description A pH that makers aim for, by name.
+         * Aim
+         * @description A pH that makers aim for, by name, and why.
          */
-        AimOut: {
+        Aim: {
             /** Key */
             key: string;
             /** Name */
@@ -3596,7 +3596,7 @@ export interface components {
          * @description What a first step tells: in words, the figures behind it, and where more of it stands.
          */
         AnswerOut: {
-            figure: components["schemas"]["FigureOut"] | null;
+            figure: components["schemas"]["Figure"] | null;
             /** More */
             more: string;
             /** Says */
@@ -3624,22 +3624,22 @@ export interface components {
          */
         AsksOut: {
             /** Cautions */
-            cautions: components["schemas"]["CautionOut"][];
+            cautions: components["schemas"]["Caution"][];
             /**
              * Condition
              * @enum {string}
              */
             condition: "lengths" | "none" | "as you like";
-            days: components["schemas"]["FigureOut"] | null;
+            days: components["schemas"]["Figure"] | null;
             /** Families */
             families: components["schemas"]["FitOut"][];
-            lengths: components["schemas"]["ZoneOut"];
-            mass: components["schemas"]["FigureOut"];
+            lengths: components["schemas"]["ZoneAdvice"];
+            mass: components["schemas"]["Figure"];
             next: components["schemas"]["NextOut"];
             rinse: components["schemas"]["RinseAskedOut"];
-            scalp: components["schemas"]["ZoneOut"];
+            scalp: components["schemas"]["ZoneAdvice"];
             /** Schools */
-            schools: components["schemas"]["SchoolOut"][];
+            schools: components["schemas"]["School"][];
             /** Stricter */
             stricter: components["schemas"]["StricterOut"][];
         };
@@ -3652,24 +3652,24 @@ export interface components {
             against_school: string[];
             balance: components["schemas"]["DryingBalance"];
             /** Cautions */
-            cautions: components["schemas"]["CautionOut"][];
+            cautions: components["schemas"]["Caution"][];
             cost: components["schemas"]["Cost"];
             /** Currency */
             currency: string;
             /** Drawn */
             drawn: components["schemas"]["Drawn"][];
-            evaporated: components["schemas"]["FigureOut"];
+            evaporated: components["schemas"]["Figure"];
             grit: components["schemas"]["Residue"];
             /** Hands On */
             hands_on: number;
             keeping: components["schemas"]["ShelfLife"];
-            kept_back: components["schemas"]["FigureOut"];
+            kept_back: components["schemas"]["Figure"];
             lift: components["schemas"]["LiftOut"];
             /** Lift Why */
             lift_why: components["schemas"]["Sensitivity"][];
             /** Lines */
             lines: components["schemas"]["WeighedLineOut"][];
-            ph: components["schemas"]["FigureOut"] | null;
+            ph: components["schemas"]["Figure"] | null;
             /** Ph Why */
             ph_why: components["schemas"]["Sensitivity"][];
             residue: components["schemas"]["Residue"];
@@ -3689,21 +3689,9 @@ export interface components {
             tools: components["schemas"]["Tool"][];
             /** Waiting */
             waiting: number[];
-            washes: components["schemas"]["FigureOut"];
-            yield_g: components["schemas"]["FigureOut"];
-            yield_ml: components["schemas"]["FigureOut"];
-        };
-        /**
-         * AtHandOut
-         * @description A thing to have at hand: why, and mL it must hold.
-         */
-        AtHandOut: {
-            /** Holds */
-            holds: number | null;
-            /** Name */
-            name: string;
-            /** Why */
-            why: string;
+            washes: components["schemas"]["Figure"];
+            yield_g: components["schemas"]["Figure"];
+            yield_ml: components["schemas"]["Figure"];
         };
         /**
          * BackIn
@@ -3967,7 +3955,7 @@ export interface components {
             /** Bowl Total */
             bowl_total: number;
             /** Cautions */
-            cautions: components["schemas"]["CautionOut"][];
+            cautions: components["schemas"]["Caution"][];
             /** Comparison */
             comparison: string;
             /** Containers */
@@ -4013,7 +4001,7 @@ export interface components {
             planned: components["schemas"]["FiguresOut"];
             /** Read Again */
             read_again: string;
-            reading: components["schemas"]["FigureOut"] | null;
+            reading: components["schemas"]["Figure"] | null;
             /** Step */
             step: number;
             /** Steps */
@@ -4085,7 +4073,7 @@ export interface components {
              * @enum {string}
              */
             of: "formula" | "jug";
-            ph: components["schemas"]["FigureOut"] | null;
+            ph: components["schemas"]["Figure"] | null;
             /** Step */
             step: number;
             /** Steps */
@@ -4255,10 +4243,10 @@ export interface components {
          * @description One figure before and after.
          */
         BesideOut: {
-            after: components["schemas"]["FigureOut"] | null;
+            after: components["schemas"]["Figure"] | null;
             /** After Says */
             after_says: string;
-            before: components["schemas"]["FigureOut"] | null;
+            before: components["schemas"]["Figure"] | null;
             /** Before Says */
             before_says: string;
             /** What */
@@ -4362,26 +4350,45 @@ export interface components {
             warnings: string[];
         };
         /**
-         * CautionOut
-         * @description What to beware of, why, and what to do instead.
+         * Caution
+         * @description What to beware of, why, and what to do instead; empty where what was kept does not say.
          */
-        CautionOut: {
-            /** Id */
+        Caution: {
+            /**
+             * Id
+             * @default
+             */
             id: string;
-            /** Instead */
+            /**
+             * Instead
+             * @default
+             */
             instead: string;
             /**
              * Level
+             * @default warning
              * @enum {string}
              */
             level: "note" | "warning" | "stop";
-            /** Overridable */
+            /**
+             * Overridable
+             * @default false
+             */
             overridable: boolean;
-            /** Source */
+            /**
+             * Source
+             * @default
+             */
             source: string;
-            /** What */
+            /**
+             * What
+             * @default
+             */
             what: string;
-            /** Why */
+            /**
+             * Why
+             * @default
+             */
             why: string;
         };
         /**
@@ -4417,7 +4424,7 @@ export interface components {
             /** After */
             after: components["schemas"]["AfterOut"][];
             /** Cautions */
-            cautions: components["schemas"]["CautionOut"][];
+            cautions: components["schemas"]["Caution"][];
             /** Follow */
             follow: components["schemas"]["FollowOut"][];
         };
@@ -4509,14 +4516,14 @@ export interface components {
             tight: number;
         };
         /**
-         * CheckQuestionOut
+         * CheckQuestion
          * @description One question of a check-in.
          */
-        CheckQuestionOut: {
+        CheckQuestion: {
             /** Ask */
             ask: string;
             /** Choices */
-            choices: components["schemas"]["LevelOut"][];
+            choices: components["schemas"]["Level"][];
             /** Default */
             default: number;
             /** Key */
@@ -4540,11 +4547,11 @@ export interface components {
          */
         ChoicesOut: {
             /** Aims */
-            aims: components["schemas"]["AimOut"][];
+            aims: components["schemas"]["Aim"][];
             /** Limits */
             limits: components["schemas"]["LimitOut"][];
             /** Marks */
-            marks: components["schemas"]["MarkOut"][];
+            marks: components["schemas"]["RailMark"][];
             /** Rail High */
             rail_high: number;
             /** Rail Low */
@@ -4579,19 +4586,19 @@ export interface components {
             /** Names */
             names: string[];
             /** Rows */
-            rows: components["schemas"]["CompareRowOut"][];
+            rows: components["schemas"]["ComparisonRow"][];
         };
         /**
-         * CompareRowOut
-         * @description One thing in each of the formulas.
+         * ComparisonRow
+         * @description One thing in each of them; `differs` where they are not the same. `figures` where it is a number.
          */
-        CompareRowOut: {
+        ComparisonRow: {
             /** Cells */
             cells: string[];
             /** Differs */
             differs: boolean;
             /** Figures */
-            figures: (components["schemas"]["FigureOut"] | null)[];
+            figures: (components["schemas"]["Figure"] | null)[];
             /** What */
             what: string;
         };
@@ -4725,11 +4732,11 @@ export interface components {
              * @enum {string}
              */
             lid: "off" | "on" | "bath";
-            now: components["schemas"]["FigureOut"];
+            now: components["schemas"]["Figure"];
             /** Readings */
             readings: number;
-            room: components["schemas"]["FigureOut"];
-            safe: components["schemas"]["FigureOut"] | null;
+            room: components["schemas"]["Figure"];
+            safe: components["schemas"]["Figure"] | null;
             /** Safe At */
             safe_at: number;
             /** Says */
@@ -4771,6 +4778,35 @@ export interface components {
             name: string;
             /** Size */
             size: number;
+        };
+        /**
+         * Correction
+         * @description One way: first pour off `off` mL where the vessel has no room, then add `amount` (mL or g) of it.
+         *
+         *     `volume` (mL) and `ph` are what the jug then is; `reaches`: whether that meets the aim.
+         */
+        Correction: {
+            /** Amount */
+            amount: number;
+            /** Gravest */
+            gravest: ("warning" | "stop") | null;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Off */
+            off: number;
+            ph: components["schemas"]["Figure"];
+            /** Reaches */
+            reaches: boolean;
+            /** Says */
+            says: string;
+            /** Spoons */
+            spoons: string;
+            /** Unit */
+            unit: string;
+            /** Volume */
+            volume: number;
         };
         /**
          * CorrectionChangeIn
@@ -4886,36 +4922,6 @@ export interface components {
             strength?: number | string | null;
         };
         /**
-         * CorrectionOut
-         * @description One way to put a jug right: what to pour off (mL) and add (mL or g), and what it then is.
-         */
-        CorrectionOut: {
-            /** Amount */
-            amount: number;
-            /** Gravest */
-            gravest: ("warning" | "stop") | null;
-            /** Key */
-            key: string;
-            /** Name */
-            name: string;
-            /** Off */
-            off: number;
-            ph: components["schemas"]["FigureOut"];
-            /** Reaches */
-            reaches: boolean;
-            /** Says */
-            says: string;
-            /** Spoons */
-            spoons: string;
-            /**
-             * Unit
-             * @enum {string}
-             */
-            unit: "mL" | "g";
-            /** Volume */
-            volume: number;
-        };
-        /**
          * CorrectionsOut
          * @description Ways to put a jug right, the best first; none, and why, where there is nothing to do.
          */
@@ -4923,7 +4929,7 @@ export interface components {
             /** Says */
             says: string;
             /** Ways */
-            ways: components["schemas"]["CorrectionOut"][];
+            ways: components["schemas"]["Correction"][];
         };
         /**
          * Cost
@@ -5027,16 +5033,16 @@ export interface components {
          * @description What a wash takes on one zone.
          */
         DoseOut: {
-            grams: components["schemas"]["FigureOut"];
+            grams: components["schemas"]["Figure"];
             /** Vessel */
             vessel: string;
-            volume: components["schemas"]["FigureOut"];
+            volume: components["schemas"]["Figure"];
         };
         /**
-         * DoubtOut
-         * @description One thing that makes the range, and what to do about it.
+         * Doubt
+         * @description One thing that makes the range: its share of it, what it is, and what to do about it.
          */
-        DoubtOut: {
+        Doubt: {
             /** Advice */
             advice: string;
             /** Share */
@@ -5105,11 +5111,11 @@ export interface components {
             what: string;
         };
         /**
-         * EffectOut
-         * @description One thing that it does in the bowl or on the hair.
+         * Effect
+         * @description One thing that it does, and how much of what does it is in it.
          */
-        EffectOut: {
-            figure: components["schemas"]["FigureOut"] | null;
+        Effect: {
+            figure?: components["schemas"]["Figure"] | null;
             /** Says */
             says: string;
         };
@@ -5197,9 +5203,9 @@ export interface components {
             read_again: string;
             /** Read With */
             read_with: ("strip" | "meter") | null;
-            reading: components["schemas"]["FigureOut"] | null;
+            reading: components["schemas"]["Figure"] | null;
             /** Reading Cautions */
-            reading_cautions: components["schemas"]["CautionOut"][];
+            reading_cautions: components["schemas"]["Caution"][];
             /** Reading Step */
             reading_step: number | null;
             rinse: components["schemas"]["PouredOut"];
@@ -5217,7 +5223,7 @@ export interface components {
          *     `guessed`: its kind's, not its own; `source` in words.
          */
         FactOut: {
-            figure: components["schemas"]["FigureOut"] | null;
+            figure: components["schemas"]["Figure"] | null;
             /** Guessed */
             guessed: boolean;
             /** Name */
@@ -5234,22 +5240,22 @@ export interface components {
         FactorOut: {
             /** Says */
             says: string;
-            value: components["schemas"]["FigureOut"];
+            value: components["schemas"]["Figure"];
             /** Washes */
             washes: number;
         };
         /**
-         * FamiliarOut
-         * @description What one familiar ratio really gives.
+         * Familiar
+         * @description What one familiar ratio, or spoonful to a litre, really gives.
          */
-        FamiliarOut: {
+        Familiar: {
             /** Amount */
             amount: number;
             /** Gravest */
             gravest: ("warning" | "stop") | null;
             /** Name */
             name: string;
-            ph: components["schemas"]["FigureOut"];
+            ph: components["schemas"]["Figure"];
             /** Undissolved */
             undissolved: number;
             /**
@@ -5345,25 +5351,6 @@ export interface components {
             value: number;
         };
         /**
-         * FigureOut
-         * @description A number with its 90 % range, its unit and its kind.
-         */
-        FigureOut: {
-            /** High */
-            high: number;
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "measured" | "computed" | "custom";
-            /** Low */
-            low: number;
-            /** Unit */
-            unit: string;
-            /** Value */
-            value: number;
-        };
-        /**
          * FiguresOut
          * @description What comes of it: foreseen, or as it was really made. `trouble` where it cannot be reckoned.
          */
@@ -5385,10 +5372,10 @@ export interface components {
             keeps: {
                 [key: string]: number;
             };
-            lift?: components["schemas"]["FigureOut"] | null;
-            makes?: components["schemas"]["FigureOut"] | null;
-            makes_g?: components["schemas"]["FigureOut"] | null;
-            ph?: components["schemas"]["FigureOut"] | null;
+            lift?: components["schemas"]["Figure"] | null;
+            makes?: components["schemas"]["Figure"] | null;
+            makes_g?: components["schemas"]["Figure"] | null;
+            ph?: components["schemas"]["Figure"] | null;
             /**
              * Reasons
              * @default {}
@@ -5457,11 +5444,11 @@ export interface components {
             volume: number;
         };
         /**
-         * FinishOut
-         * @description How it dries.
+         * Finish
+         * @description How stiff it dries: `film`, g of what sets on 100 g of hair, and the words for it.
          */
-        FinishOut: {
-            film: components["schemas"]["FigureOut"];
+        Finish: {
+            film: components["schemas"]["Figure"];
             /** Key */
             key: string;
             /** Name */
@@ -5499,10 +5486,10 @@ export interface components {
             /** Family */
             family: string;
             lengths: components["schemas"]["DoseOut"];
-            lengths_lift: components["schemas"]["FigureOut"] | null;
+            lengths_lift: components["schemas"]["Figure"] | null;
             /** Lengths Says */
             lengths_says: string;
-            lift: components["schemas"]["FigureOut"] | null;
+            lift: components["schemas"]["Figure"] | null;
             /** Made Of */
             made_of: string;
             /** Minutes */
@@ -5513,7 +5500,7 @@ export interface components {
             ready_in: number;
             recipe: components["schemas"]["RecipeOut"] | null;
             scalp: components["schemas"]["DoseOut"];
-            strength: components["schemas"]["FigureOut"] | null;
+            strength: components["schemas"]["Figure"] | null;
             /**
              * Verdict
              * @enum {string}
@@ -5559,8 +5546,8 @@ export interface components {
             name: string;
             /** Own */
             own: boolean;
-            spoonful: components["schemas"]["FigureOut"] | null;
-            times: components["schemas"]["FigureOut"];
+            spoonful: components["schemas"]["Figure"] | null;
+            times: components["schemas"]["Figure"];
         };
         /**
          * FormulaIn
@@ -5707,7 +5694,7 @@ export interface components {
             lines: string;
             /** Name */
             name: string;
-            ph: components["schemas"]["FigureOut"] | null;
+            ph: components["schemas"]["Figure"] | null;
         };
         /**
          * FormulaSaveIn
@@ -5848,7 +5835,7 @@ export interface components {
                     [key: string]: string;
                 } | null;
             };
-            area: components["schemas"]["FigureOut"];
+            area: components["schemas"]["Figure"];
             /** Beliefs */
             beliefs: components["schemas"]["BeliefOut"][];
             check_in: components["schemas"]["CheckInOut"] | null;
@@ -5860,7 +5847,7 @@ export interface components {
             flags: string[];
             /** Id */
             id: number;
-            mass: components["schemas"]["FigureOut"];
+            mass: components["schemas"]["Figure"];
             model: components["schemas"]["ModelOut"];
             /** Name */
             name: string;
@@ -6344,18 +6331,6 @@ export interface components {
             unit: "mL" | "g";
         };
         /**
-         * JugOut
-         * @description The jug to draw: capacity, mark and numbered mark in mL.
-         */
-        JugOut: {
-            /** Capacity */
-            capacity: number;
-            /** Mark */
-            mark: number;
-            /** Numbered */
-            numbered: number;
-        };
-        /**
          * KeptMaterialOut
          * @description One that the household has said something of, and the version of that.
          */
@@ -6376,7 +6351,7 @@ export interface components {
             ready: string;
             /** Source */
             source: string;
-            strength: components["schemas"]["FigureOut"] | null;
+            strength: components["schemas"]["Figure"] | null;
             /**
              * Unit
              * @enum {string}
@@ -6455,13 +6430,13 @@ export interface components {
          * @description A label read: its fields, its ingredients, and what it leaves open.
          */
         LabelOut: {
-            active: components["schemas"]["FigureOut"] | null;
+            active: components["schemas"]["Figure"] | null;
             /** Doubts */
             doubts: string[];
             /** Ingredients */
             ingredients: components["schemas"]["IngredientOut"][];
             label: components["schemas"]["LabelIn"];
-            ph: components["schemas"]["FigureOut"] | null;
+            ph: components["schemas"]["Figure"] | null;
             /** Strength Name */
             strength_name: string;
             /** Unread */
@@ -6491,10 +6466,10 @@ export interface components {
             text: string;
         };
         /**
-         * LevelOut
-         * @description One level of a check-in's question.
+         * Level
+         * @description One answer of a check-in's question: 0 is none.
          */
-        LevelOut: {
+        Level: {
             /** Key */
             key: number;
             /** Name */
@@ -6519,13 +6494,13 @@ export interface components {
         LiftOut: {
             /** Grade */
             grade: string;
-            lengths: components["schemas"]["FigureOut"];
-            on_lengths: components["schemas"]["FigureOut"];
-            on_scalp: components["schemas"]["FigureOut"];
-            put_back: components["schemas"]["FigureOut"];
+            lengths: components["schemas"]["Figure"];
+            on_lengths: components["schemas"]["Figure"];
+            on_scalp: components["schemas"]["Figure"];
+            put_back: components["schemas"]["Figure"];
             /** Says */
             says: string;
-            scalp: components["schemas"]["FigureOut"];
+            scalp: components["schemas"]["Figure"];
         };
         /**
          * LimitOut
@@ -6622,36 +6597,36 @@ export interface components {
         LinkResultOut: {
             /** Covered */
             covered: boolean;
-            dose: components["schemas"]["FigureOut"];
+            dose: components["schemas"]["Figure"];
             /**
              * Doubts
              * @default []
              */
             doubts: string[];
-            lengths_lift: components["schemas"]["FigureOut"] | null;
-            lengths_oil: components["schemas"]["FigureOut"];
-            lengths_ph: components["schemas"]["FigureOut"] | null;
+            lengths_lift: components["schemas"]["Figure"] | null;
+            lengths_oil: components["schemas"]["Figure"];
+            lengths_ph: components["schemas"]["Figure"] | null;
             /** Longest */
             longest: number | null;
             /** Minutes */
             minutes: number;
             /** Name */
             name: string;
-            own_ph: components["schemas"]["FigureOut"] | null;
+            own_ph: components["schemas"]["Figure"] | null;
             /** Pause */
             pause: string;
-            ph: components["schemas"]["FigureOut"] | null;
+            ph: components["schemas"]["Figure"] | null;
             /** Plain */
             plain: boolean;
-            put_back: components["schemas"]["FigureOut"];
+            put_back: components["schemas"]["Figure"];
             /**
              * Says
              * @default
              */
             says: string;
-            scalp_lift: components["schemas"]["FigureOut"] | null;
-            scalp_oil: components["schemas"]["FigureOut"];
-            scalp_ph: components["schemas"]["FigureOut"] | null;
+            scalp_lift: components["schemas"]["Figure"] | null;
+            scalp_oil: components["schemas"]["Figure"];
+            scalp_ph: components["schemas"]["Figure"] | null;
             /**
              * Short
              * @default false
@@ -6842,11 +6817,11 @@ export interface components {
             material_name: string;
             /** Name */
             name: string;
-            neat_ph: components["schemas"]["FigureOut"] | null;
+            neat_ph: components["schemas"]["Figure"] | null;
             /** Note */
             note: string;
             /** Notices */
-            notices: components["schemas"]["NoticeOut"][];
+            notices: components["schemas"]["Notice"][];
             /** Opened On */
             opened_on: string | null;
             /** Own Strength */
@@ -6861,7 +6836,7 @@ export interface components {
             size: number | null;
             /** Source */
             source: string;
-            strength: components["schemas"]["FigureOut"] | null;
+            strength: components["schemas"]["Figure"] | null;
             /** Strength Unit */
             strength_unit: string;
             /**
@@ -6973,36 +6948,20 @@ export interface components {
             volume: number | string;
         };
         /**
-         * MarkOut
-         * @description A place on the pH rail: a point where low equals high, else a band.
-         */
-        MarkOut: {
-            /** High */
-            high: number;
-            /** Key */
-            key: string;
-            /** Low */
-            low: number;
-            /** Name */
-            name: string;
-            /** Source */
-            source: string;
-        };
-        /**
          * MatchOut
          * @description How one formula, or starting point, meets a head; `part` of a wash day that it is for.
          */
         MatchOut: {
             /** Against */
             against: string[];
-            dose: components["schemas"]["FigureOut"];
+            dose: components["schemas"]["Figure"];
             /** Family */
             family: string;
             /** Family Name */
             family_name: string;
             /** Id */
             id: number | null;
-            lift: components["schemas"]["FigureOut"] | null;
+            lift: components["schemas"]["Figure"] | null;
             /** Name */
             name: string;
             /**
@@ -7015,7 +6974,7 @@ export interface components {
             /** Start */
             start: string;
             /** Stops */
-            stops: components["schemas"]["CautionOut"][];
+            stops: components["schemas"]["Caution"][];
             /**
              * Verdict
              * @enum {string}
@@ -7053,7 +7012,7 @@ export interface components {
             ready: string;
             /** Source */
             source: string;
-            strength: components["schemas"]["FigureOut"] | null;
+            strength: components["schemas"]["Figure"] | null;
             /**
              * Unit
              * @enum {string}
@@ -7079,7 +7038,7 @@ export interface components {
             corrected: boolean;
             correction: components["schemas"]["CorrectionIn"] | null;
             /** Effects */
-            effects: components["schemas"]["EffectOut"][];
+            effects: components["schemas"]["Effect"][];
             /** Facts */
             facts: components["schemas"]["FactOut"][];
             /** Forms */
@@ -7106,7 +7065,7 @@ export interface components {
             meets: string[];
             /** Name */
             name: string;
-            neat_ph: components["schemas"]["FigureOut"] | null;
+            neat_ph: components["schemas"]["Figure"] | null;
             /** Note */
             note: string;
             /** Own */
@@ -7120,7 +7079,7 @@ export interface components {
             source: string;
             /** Stand Ins */
             stand_ins: components["schemas"]["StandInOut"][];
-            strength: components["schemas"]["FigureOut"] | null;
+            strength: components["schemas"]["Figure"] | null;
             /**
              * Unit
              * @enum {string}
@@ -7130,6 +7089,18 @@ export interface components {
             usual: string[];
             /** Version */
             version: number;
+        };
+        /**
+         * MeasuringJug
+         * @description A measuring jug: capacity (mL), how far apart its marks are, and those with a number.
+         */
+        MeasuringJug: {
+            /** Capacity */
+            capacity: number;
+            /** Mark */
+            mark: number;
+            /** Numbered */
+            numbered: number;
         };
         /**
          * MixAsk
@@ -7176,42 +7147,42 @@ export interface components {
          * @description The whole answer. `open` is the place of the line that was worked out; `cost` in `currency`.
          */
         MixOut: {
-            acid: components["schemas"]["FigureOut"];
+            acid: components["schemas"]["Figure"];
             /** Aim */
             aim: number | null;
             /** Aim Amount */
             aim_amount: number | null;
             /** Amount */
             amount: number;
-            buffer: components["schemas"]["FigureOut"];
+            buffer: components["schemas"]["Figure"];
             /** Cautions */
-            cautions: components["schemas"]["CautionOut"][];
+            cautions: components["schemas"]["Caution"][];
             /** Cost */
             cost: number | null;
             /** Currency */
             currency: string;
             curve: components["schemas"]["CurveOut"] | null;
             /** Doubts */
-            doubts: components["schemas"]["DoubtOut"][];
+            doubts: components["schemas"]["Doubt"][];
             /** Drift */
             drift: string;
             /** Familiar */
-            familiar: components["schemas"]["FamiliarOut"][];
+            familiar: components["schemas"]["Familiar"][];
             /** Headline */
             headline: string;
-            jug: components["schemas"]["JugOut"];
+            jug: components["schemas"]["MeasuringJug"];
             /** Lines */
             lines: components["schemas"]["JugLineOut"][];
             /** Open */
             open: number | null;
-            ph: components["schemas"]["FigureOut"];
+            ph: components["schemas"]["Figure"];
             /** Pours */
-            pours: components["schemas"]["PourOut"][];
+            pours: components["schemas"]["Pour"][];
             /** Reason */
             reason: string;
-            soda: components["schemas"]["SodaOut"] | null;
+            soda: components["schemas"]["SodaWash"] | null;
             /** Steps */
-            steps: components["schemas"]["StepOut"][];
+            steps: components["schemas"]["PouringStep"][];
             /** Undissolved */
             undissolved: number;
             /**
@@ -7304,21 +7275,21 @@ export interface components {
          * @description When a wash is sensible: days from today and between two, and the date.
          */
         NextOut: {
-            apart: components["schemas"]["FigureOut"];
+            apart: components["schemas"]["Figure"];
             /**
              * Date
              * Format: date-time
              */
             date: string;
-            due_in: components["schemas"]["FigureOut"];
+            due_in: components["schemas"]["Figure"];
             /** Says */
             says: string;
         };
         /**
-         * NextReadingOut
-         * @description One thing to measure next: of what (a key, empty for the jug), and the range (pH) that is left then.
+         * NextReading
+         * @description One thing to measure: what, of what (a key, '' for the jug), and the range after it (pH).
          */
-        NextReadingOut: {
+        NextReading: {
             /**
              * Act
              * @enum {string}
@@ -7334,10 +7305,10 @@ export interface components {
             width: number;
         };
         /**
-         * NoticeOut
-         * @description One thing to say of a lot as it stands.
+         * Notice
+         * @description One thing to say of a lot.
          */
-        NoticeOut: {
+        Notice: {
             /** Says */
             says: string;
             /**
@@ -7397,10 +7368,10 @@ export interface components {
             offers: components["schemas"]["OfferOut"][];
         };
         /**
-         * OptionOut
-         * @description One school's way, and what it would give this head.
+         * Option
+         * @description What one school holds, and what it would give this head.
          */
-        OptionOut: {
+        Option: {
             /** Fits */
             fits: boolean;
             /** Gives */
@@ -7597,10 +7568,10 @@ export interface components {
             why: string;
         };
         /**
-         * PassageOut
-         * @description What is no line: a heading, or a sentence of the method.
+         * Passage
+         * @description What stands between the lines of a recipe: a heading, or a sentence of its method.
          */
-        PassageOut: {
+        Passage: {
             /**
              * Kind
              * @enum {string}
@@ -7902,7 +7873,7 @@ export interface components {
             id: number;
             /** Late */
             late: boolean;
-            lift: components["schemas"]["FigureOut"] | null;
+            lift: components["schemas"]["Figure"] | null;
             /** Links */
             links: components["schemas"]["WashLinkIn"][];
             /** Minutes */
@@ -7921,7 +7892,7 @@ export interface components {
             occasion: string;
             /** Occasion Name */
             occasion_name: string;
-            ph: components["schemas"]["FigureOut"] | null;
+            ph: components["schemas"]["Figure"] | null;
             /** Stops */
             stops: string[];
             /** Trouble */
@@ -7999,6 +7970,32 @@ export interface components {
             name: string;
         };
         /**
+         * Pour
+         * @description One layer of the jug, in pouring order: so much, in mL or g, and in spoons and cups.
+         */
+        Pour: {
+            /** Amount */
+            amount: number;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Spoons */
+            spoons: string;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "mL" | "g";
+            /** Volume */
+            volume: number;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "water" | "acid" | "alkali" | "other";
+        };
+        /**
          * PourChangeIn
          * @description A pour, put right: so much it really was.
          */
@@ -8055,32 +8052,6 @@ export interface components {
             version: number;
         };
         /**
-         * PourOut
-         * @description One layer of the jug, in pouring order. `volume` is the mL it fills.
-         */
-        PourOut: {
-            /** Amount */
-            amount: number;
-            /** Key */
-            key: string;
-            /** Name */
-            name: string;
-            /** Spoons */
-            spoons: string;
-            /**
-             * Unit
-             * @enum {string}
-             */
-            unit: "mL" | "g";
-            /** Volume */
-            volume: number;
-            /**
-             * What
-             * @enum {string}
-             */
-            what: "water" | "acid" | "alkali" | "other";
-        };
-        /**
          * PouredLineOut
          * @description One line of the question as it was asked. `there`: whether it still stands on the shelf.
          */
@@ -8111,7 +8082,7 @@ export interface components {
             /** Aim */
             aim: number | null;
             /** Cautions */
-            cautions: components["schemas"]["CautionOut"][];
+            cautions: components["schemas"]["Caution"][];
             /** Fill */
             fill: number | null;
             /** Headline */
@@ -8125,10 +8096,10 @@ export interface components {
             /** Name */
             name: string;
             /** Pours */
-            pours: components["schemas"]["PourOut"][];
-            predicted: components["schemas"]["FigureOut"];
+            pours: components["schemas"]["Pour"][];
+            predicted: components["schemas"]["Figure"];
             /** Steps */
-            steps: components["schemas"]["StepOut"][];
+            steps: components["schemas"]["PouringStep"][];
             /** Stops Passed */
             stops_passed: string[];
             /**
@@ -8143,6 +8114,23 @@ export interface components {
             verdict: "reached" | "loosely" | "too_little" | "would_not_hold" | "past_the_end" | "past_the_start" | "as_it_is";
             /** Volume */
             volume: number;
+        };
+        /**
+         * PouringStep
+         * @description One step at the basin: what to do, the one number that matters, and the detail.
+         */
+        PouringStep: {
+            /** Detail */
+            detail: string;
+            /** Do */
+            do: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "pour" | "stir" | "read" | "use";
+            /** Number */
+            number: string;
         };
         /**
          * PressIn
@@ -8205,8 +8193,8 @@ export interface components {
             name: string;
             /** Says */
             says: string;
-            together: components["schemas"]["FigureOut"];
-            value: components["schemas"]["FigureOut"];
+            together: components["schemas"]["Figure"];
+            value: components["schemas"]["Figure"];
             /** Washes */
             washes: number;
         };
@@ -8234,8 +8222,8 @@ export interface components {
          * @description Figures of a water on a day.
          */
         ProfileOut: {
-            alkalinity: components["schemas"]["FigureOut"] | null;
-            hardness: components["schemas"]["FigureOut"] | null;
+            alkalinity: components["schemas"]["Figure"] | null;
+            hardness: components["schemas"]["Figure"] | null;
             /** Id */
             id: number;
             /**
@@ -8248,8 +8236,8 @@ export interface components {
              * @enum {string}
              */
             origin: "supplier" | "titration";
-            ph: components["schemas"]["FigureOut"] | null;
-            sodium: components["schemas"]["FigureOut"] | null;
+            ph: components["schemas"]["Figure"] | null;
+            sodium: components["schemas"]["Figure"] | null;
         };
         /**
          * PropertyOut
@@ -8277,7 +8265,7 @@ export interface components {
             /** Beside */
             beside: components["schemas"]["BesideOut"][];
             /** Cautions */
-            cautions: components["schemas"]["CautionOut"][];
+            cautions: components["schemas"]["Caution"][];
             /** Changes */
             changes: string[];
             formula: components["schemas"]["FormulaIn"];
@@ -8369,7 +8357,7 @@ export interface components {
          */
         QuestionsOut: {
             /** Check In */
-            check_in: components["schemas"]["CheckQuestionOut"][];
+            check_in: components["schemas"]["CheckQuestion"][];
             /** Families */
             families: components["schemas"]["FamilyOut"][];
             /** Flags */
@@ -8388,6 +8376,22 @@ export interface components {
             outcomes: string[];
             /** Questions */
             questions: components["schemas"]["QuestionOut"][];
+        };
+        /**
+         * RailMark
+         * @description A place on the pH rail: one point where low equals high, else a band.
+         */
+        RailMark: {
+            /** High */
+            high: number;
+            /** Key */
+            key: string;
+            /** Low */
+            low: number;
+            /** Name */
+            name: string;
+            /** Source */
+            source: string;
         };
         /**
          * ReadIn
@@ -8441,7 +8445,7 @@ export interface components {
             /** Lines */
             lines: components["schemas"]["ReadLineOut"][];
             /** Passages */
-            passages: components["schemas"]["PassageOut"][];
+            passages: components["schemas"]["Passage"][];
             /** Rest */
             rest: string;
             /** Says */
@@ -8454,7 +8458,7 @@ export interface components {
         ReadingOut: {
             /** Doubtful */
             doubtful: boolean;
-            figure: components["schemas"]["FigureOut"];
+            figure: components["schemas"]["Figure"];
             /** Id */
             id: number;
             /**
@@ -8473,10 +8477,10 @@ export interface components {
             says: string;
         };
         /**
-         * ReasonOut
-         * @description Why, and where that comes from.
+         * Reason
+         * @description Why: the words of one rule, what it speaks of and where it comes from.
          */
-        ReasonOut: {
+        Reason: {
             /** Id */
             id: string;
             /** Source */
@@ -8502,14 +8506,14 @@ export interface components {
          */
         RecipientOut: {
             /** Cautions */
-            cautions: components["schemas"]["CautionOut"][];
+            cautions: components["schemas"]["Caution"][];
             /** Head */
             head: number;
             /** Name */
             name: string;
             /** Parts */
             parts: number | null;
-            ph: components["schemas"]["FigureOut"] | null;
+            ph: components["schemas"]["Figure"] | null;
             /** Says */
             says: string;
         };
@@ -8762,7 +8766,7 @@ export interface components {
             head_name: string;
             /** Learnt */
             learnt: string;
-            lift: components["schemas"]["FigureOut"] | null;
+            lift: components["schemas"]["Figure"] | null;
             /** Name */
             name: string;
             /** Planned */
@@ -8799,8 +8803,8 @@ export interface components {
              * @enum {string}
              */
             kind: "acid" | "plain";
-            minutes: components["schemas"]["FigureOut"];
-            ph: components["schemas"]["FigureOut"];
+            minutes: components["schemas"]["Figure"];
+            ph: components["schemas"]["Figure"];
             /** Pour */
             pour: number;
             /**
@@ -8810,7 +8814,7 @@ export interface components {
             use: "rinsed_out" | "left_in";
             /** Vessel */
             vessel: string;
-            volume: components["schemas"]["FigureOut"];
+            volume: components["schemas"]["Figure"];
         };
         /**
          * RouteLineOut
@@ -8836,8 +8840,8 @@ export interface components {
          * @description One way to the aim; nothing but words where it is not there.
          */
         RouteOut: {
-            acid: components["schemas"]["FigureOut"] | null;
-            buffer: components["schemas"]["FigureOut"] | null;
+            acid: components["schemas"]["Figure"] | null;
+            buffer: components["schemas"]["Figure"] | null;
             /** Cost */
             cost: number | null;
             /** Gravest */
@@ -8846,9 +8850,9 @@ export interface components {
             lines: components["schemas"]["RouteLineOut"][];
             /** Others */
             others: components["schemas"]["OtherOut"][];
-            ph: components["schemas"]["FigureOut"] | null;
+            ph: components["schemas"]["Figure"] | null;
             /** Pours */
-            pours: components["schemas"]["PourOut"][];
+            pours: components["schemas"]["Pour"][];
             /** Says */
             says: string;
             /** Smells */
@@ -8956,7 +8960,7 @@ export interface components {
              */
             began_at: string;
             /** Cautions */
-            cautions: components["schemas"]["CautionOut"][];
+            cautions: components["schemas"]["Caution"][];
             /** Celsius */
             celsius: string;
             /** Clocks */
@@ -9002,7 +9006,7 @@ export interface components {
             /** Says */
             says: string;
             /** Stops */
-            stops: components["schemas"]["CautionOut"][];
+            stops: components["schemas"]["Caution"][];
             /** Trouble */
             trouble: string;
             /** Troubles */
@@ -9105,9 +9109,21 @@ export interface components {
         ScentOut: {
             /** Cap */
             cap: number;
-            percent: components["schemas"]["FigureOut"];
+            percent: components["schemas"]["Figure"];
             /** Why */
             why: string;
+        };
+        /**
+         * School
+         * @description One thing that makers disagree about.
+         */
+        School: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Options */
+            options: components["schemas"]["Option"][];
         };
         /**
          * SchoolChoiceOut
@@ -9134,18 +9150,6 @@ export interface components {
             name: string;
             /** Ph */
             ph: number | null;
-        };
-        /**
-         * SchoolOut
-         * @description One thing that makers disagree about.
-         */
-        SchoolOut: {
-            /** Key */
-            key: string;
-            /** Name */
-            name: string;
-            /** Options */
-            options: components["schemas"]["OptionOut"][];
         };
         /**
          * SectionOut
@@ -9180,22 +9184,22 @@ export interface components {
             places: components["schemas"]["PlaceLife"][];
         };
         /**
-         * SodaOut
-         * @description A soda wash, honestly: g that dissolve and that do not, the pH just mixed and stood, the caps.
+         * SodaWash
+         * @description `dissolved` and `undissolved` in g, `percent` g in 100 mL of jug, `cap` in the same.
          */
-        SodaOut: {
+        SodaWash: {
             /** Cap */
             cap: number;
             /** Dissolved */
             dissolved: number;
-            fresh: components["schemas"]["FigureOut"];
+            fresh: components["schemas"]["Figure"];
             /** Minutes */
             minutes: number;
             /** Percent */
             percent: number;
             /** Says */
             says: string;
-            stood: components["schemas"]["FigureOut"];
+            stood: components["schemas"]["Figure"];
             /** Undissolved */
             undissolved: number;
         };
@@ -9280,7 +9284,7 @@ export interface components {
          * @description The nearest that the household's own spoons make, and the pH that comes of it.
          */
         SpoonVersionOut: {
-            ph: components["schemas"]["FigureOut"];
+            ph: components["schemas"]["Figure"];
             /** Spoonfuls */
             spoonfuls: components["schemas"]["SpoonfulOut"][];
         };
@@ -9327,7 +9331,7 @@ export interface components {
             make: string;
             /** Name */
             name: string;
-            ph: components["schemas"]["FigureOut"];
+            ph: components["schemas"]["Figure"];
             /** Source */
             source: string;
             /** Stands */
@@ -9410,23 +9414,6 @@ export interface components {
             signs: string[];
         };
         /**
-         * StepOut
-         * @description One step at the basin.
-         */
-        StepOut: {
-            /** Detail */
-            detail: string;
-            /** Do */
-            do: string;
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "pour" | "stir" | "read" | "use";
-            /** Number */
-            number: string;
-        };
-        /**
          * StrengthClassOut
          * @description A class of strength that a label may be of.
          */
@@ -9506,10 +9493,10 @@ export interface components {
         SuitOut: {
             /** Changes */
             changes: components["schemas"]["SuitChangeOut"][];
-            lift: components["schemas"]["FigureOut"] | null;
+            lift: components["schemas"]["Figure"] | null;
             /** Links */
             links: components["schemas"]["WashLinkIn"][];
-            ph: components["schemas"]["FigureOut"] | null;
+            ph: components["schemas"]["Figure"] | null;
             /** Says */
             says: string;
             /** Stops */
@@ -9657,18 +9644,18 @@ export interface components {
          */
         TakesOut: {
             /** Cautions */
-            cautions: components["schemas"]["CautionOut"][];
+            cautions: components["schemas"]["Caution"][];
             /** Heads */
             heads: components["schemas"]["RecipientOut"][];
             /** Keeps */
             keeps: string;
             /** Lines */
             lines: components["schemas"]["TakeLineOut"][];
-            makes: components["schemas"]["FigureOut"] | null;
-            makes_g: components["schemas"]["FigureOut"] | null;
+            makes: components["schemas"]["Figure"] | null;
+            makes_g: components["schemas"]["Figure"] | null;
             /** Name */
             name: string;
-            ph: components["schemas"]["FigureOut"] | null;
+            ph: components["schemas"]["Figure"] | null;
             /** Room */
             room: number;
             /** Says */
@@ -9680,8 +9667,8 @@ export interface components {
             /** Too Small */
             too_small: string;
             /** Tools */
-            tools: components["schemas"]["AtHandOut"][];
-            washes: components["schemas"]["FigureOut"] | null;
+            tools: components["schemas"]["Tool"][];
+            washes: components["schemas"]["Figure"] | null;
         };
         /**
          * ThicknessOut
@@ -9696,11 +9683,11 @@ export interface components {
             key: string;
             /** Liquid */
             liquid: {
-                [key: string]: components["schemas"]["FigureOut"];
+                [key: string]: components["schemas"]["Figure"];
             };
             /** Name */
             name: string;
-            ratio: components["schemas"]["FigureOut"];
+            ratio: components["schemas"]["Figure"];
             /** Says */
             says: string;
         };
@@ -9728,7 +9715,7 @@ export interface components {
         TitrationOut: {
             /** Advice */
             advice: string;
-            alkalinity: components["schemas"]["FigureOut"];
+            alkalinity: components["schemas"]["Figure"];
             /** Kept */
             kept: boolean;
         };
@@ -9971,22 +9958,22 @@ export interface components {
             /** Basin */
             basin: number;
             /** Cautions */
-            cautions: components["schemas"]["CautionOut"][];
-            finish: components["schemas"]["FinishOut"];
+            cautions: components["schemas"]["Caution"][];
+            finish: components["schemas"]["Finish"];
             /** Grade */
             grade: string;
             /** Lately */
             lately: string[];
-            lengths_lift: components["schemas"]["FigureOut"];
-            lengths_ph: components["schemas"]["FigureOut"] | null;
+            lengths_lift: components["schemas"]["Figure"];
+            lengths_ph: components["schemas"]["Figure"] | null;
             /** Minutes */
             minutes: number;
             /** Oil */
-            oil: components["schemas"]["FigureOut"][];
-            ph: components["schemas"]["FigureOut"] | null;
-            put_back: components["schemas"]["FigureOut"];
-            scalp_lift: components["schemas"]["FigureOut"];
-            scalp_ph: components["schemas"]["FigureOut"] | null;
+            oil: components["schemas"]["Figure"][];
+            ph: components["schemas"]["Figure"] | null;
+            put_back: components["schemas"]["Figure"];
+            scalp_lift: components["schemas"]["Figure"];
+            scalp_ph: components["schemas"]["Figure"] | null;
             /** Spacing */
             spacing: components["schemas"]["SpacingOut"][];
         };
@@ -10334,8 +10321,8 @@ export interface components {
         WaterKindOut: {
             /** About */
             about: string;
-            alkalinity: components["schemas"]["FigureOut"];
-            hardness: components["schemas"]["FigureOut"];
+            alkalinity: components["schemas"]["Figure"];
+            hardness: components["schemas"]["Figure"];
             /** Key */
             key: string;
             /** Name */
@@ -10350,8 +10337,8 @@ export interface components {
          *     `unknown`: its class is not known here, and has to be said anew.
          */
         WaterOut: {
-            alkalinity: components["schemas"]["FigureOut"];
-            hardness: components["schemas"]["FigureOut"];
+            alkalinity: components["schemas"]["Figure"];
+            hardness: components["schemas"]["Figure"];
             /** Id */
             id: number;
             /** Key */
@@ -10368,7 +10355,7 @@ export interface components {
             own_alkalinity: number | null;
             /** Own Hardness */
             own_hardness: number | null;
-            ph: components["schemas"]["FigureOut"];
+            ph: components["schemas"]["Figure"];
             /** Profiles */
             profiles: components["schemas"]["ProfileOut"][];
             /** Readings */
@@ -10403,11 +10390,11 @@ export interface components {
          */
         WayOut: {
             /** Cautions */
-            cautions: components["schemas"]["CautionOut"][];
+            cautions: components["schemas"]["Caution"][];
             /** Changes */
             changes: string[];
-            makes: components["schemas"]["FigureOut"] | null;
-            ph: components["schemas"]["FigureOut"] | null;
+            makes: components["schemas"]["Figure"] | null;
+            ph: components["schemas"]["Figure"] | null;
             /** Says */
             says: string;
             /** There */
@@ -10424,7 +10411,7 @@ export interface components {
          */
         WaysOut: {
             /** Next */
-            next: components["schemas"]["NextReadingOut"][];
+            next: components["schemas"]["NextReading"][];
             /** Routes */
             routes: components["schemas"]["RouteOut"][];
             spoons: components["schemas"]["SpoonVersionOut"] | null;
@@ -10436,7 +10423,7 @@ export interface components {
         WeighedLineOut: {
             /** Form */
             form: ("fresh" | "whole" | "broken" | "powder") | "";
-            grams: components["schemas"]["FigureOut"];
+            grams: components["schemas"]["Figure"];
             /** Id */
             id: number;
             /**
@@ -10482,19 +10469,19 @@ export interface components {
             why: string[];
         };
         /**
-         * ZoneOut
-         * @description What one zone asks for. `lift` a share; `oil` and `leave` in g.
+         * ZoneAdvice
+         * @description One zone's answer. `lift` a share, `oil` and `leave` in g; `says` puts the lift in words.
          */
-        ZoneOut: {
+        ZoneAdvice: {
             /** Grade */
             grade: string;
-            leave: components["schemas"]["FigureOut"];
-            lift: components["schemas"]["FigureOut"];
-            minutes: components["schemas"]["FigureOut"];
-            oil: components["schemas"]["FigureOut"];
-            ph: components["schemas"]["FigureOut"];
+            leave: components["schemas"]["Figure"];
+            lift: components["schemas"]["Figure"];
+            minutes: components["schemas"]["Figure"];
+            oil: components["schemas"]["Figure"];
+            ph: components["schemas"]["Figure"];
             /** Reasons */
-            reasons: components["schemas"]["ReasonOut"][];
+            reasons: components["schemas"]["Reason"][];
             /** Says */
             says: string;
             /**

@@ -2,7 +2,7 @@
 /** What to measure next: the one reading that would narrow the range most comes first. */
 import type { components } from "@/api/generated/schema";
 
-defineProps<{ next: components["schemas"]["NextReadingOut"][]; now: number }>();
+defineProps<{ next: components["schemas"]["NextReading"][]; now: number }>();
 
 /** Where that is done; the jug's own readings are taken while it is mixed. */
 function where(act: string, of: string): string | undefined {
