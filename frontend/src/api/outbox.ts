@@ -5,9 +5,9 @@
  * Each goes out with a key of its own, the same for every try: the server does it once.
  */
 import { ref } from "vue";
-import { stored } from "./drafts";
+import { useEventListener } from "@vueuse/core";
+import { unsent } from "./unsent";
 
-const PREFIX = "eyebright-sent ";
 const KEPT_MS = 2 * 86_400_000; // as long as the server remembers keys
 const FIRST_MS = 1_000;
 const LONGEST_MS = 15_000;
@@ -27,16 +27,10 @@ export interface Sent {
 /** Whether the server could be reached the last time it was called. */
 export const reached = ref(true);
 
+const kept = unsent<Sent>("sent");
 const window_ = crypto.randomUUID(); // this window, among the others of this browser
-const name = (sent: Sent) => `${PREFIX}${window_} ${sent.key}`;
-
-function put(sent: Sent): void {
-  try {
-    localStorage.setItem(name(sent), JSON.stringify(sent));
-  } catch {
-    // Nothing can be kept: it is sent all the same.
-  }
-}
+const name = (sent: Sent) => `${window_} ${sent.key}`;
+const put = (sent: Sent) => kept.put(name(sent), sent); // where it cannot be kept, it is sent all the same
 
 const live = new Map<string, Sent>();
 
@@ -64,11 +58,7 @@ export function acknowledge(sent: Sent | null): void {
 
 function drop(sent: Sent): void {
   live.delete(sent.key);
-  try {
-    localStorage.removeItem(name(sent));
-  } catch {
-    // It was not kept.
-  }
+  kept.drop(name(sent));
 }
 
 /** A page that is being left breaks off its calls itself: that says nothing of the server. */
@@ -138,20 +128,14 @@ async function once(): Promise<void> {
 export function resume(send: Again, hears: Heard): void {
   again = send;
   heard = hears;
-  try {
-    for (const key of Object.keys(localStorage)) {
-      if (!key.startsWith(PREFIX)) continue;
-      const sent = stored<Sent>(key);
-      localStorage.removeItem(key);
-      if (!sent || Date.now() - sent.at > KEPT_MS) continue;
-      const left = { ...sent, failed: true, silent: sent.silent ?? !sent.failed };
-      live.set(sent.key, left);
-      put(left);
-    }
-  } catch {
-    return;
+  for (const each of kept.names()) {
+    const sent = kept.get(each);
+    kept.drop(each);
+    if (!sent || Date.now() - sent.at > KEPT_MS) continue;
+    const left = { ...sent, failed: true, silent: sent.silent ?? !sent.failed };
+    live.set(sent.key, left);
+    put(left);
   }
   if (live.size) later();
-  for (const event of ["online", "focus"])
-    window.addEventListener(event, () => live.size && ((pause = FIRST_MS), later()));
+  useEventListener(window, ["online", "focus"], () => live.size && ((pause = FIRST_MS), later()));
 }

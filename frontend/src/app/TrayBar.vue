@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** The tray: what every instrument that speaks says now. A number that is stale is not shown. */
 import { computed, onUnmounted, useTemplateRef, watch } from "vue";
+import { useResizeObserver } from "@vueuse/core";
 import { useRoute } from "vue-router";
 import { useInstruments } from "@/api/instruments";
 import { useRuns } from "@/api/basin";
@@ -35,17 +36,12 @@ onUnmounted(() => stop?.());
 
 /** How tall it stands, where it is stuck to the foot of the window: what else is stuck there stands on it. */
 const tray = useTemplateRef<HTMLElement>("tray");
-const grown = new ResizeObserver(([entry]) => stand(entry?.target as HTMLElement | undefined));
 function stand(now?: HTMLElement | null): void {
   const tall = now && getComputedStyle(now).position === "sticky" ? now.offsetHeight : 0;
   document.documentElement.style.setProperty("--tray", `${tall}px`);
 }
-watch(tray, (now) => {
-  grown.disconnect();
-  stand(now);
-  if (now) grown.observe(now);
-});
-onUnmounted(() => grown.disconnect());
+watch(tray, stand);
+useResizeObserver(tray, () => stand(tray.value));
 
 useShortcuts([{ key: "r", does: "Take a reading into the field you are in", run: takeReading }]);
 </script>

@@ -1,16 +1,16 @@
 <script setup lang="ts">
 /** The clocks of what is being made, from any place: a sound and the window's title when one is up. */
 import { computed, onUnmounted, watch } from "vue";
+import { useTimestamp } from "@vueuse/core";
 import { useRoute } from "vue-router";
 import { useRuns } from "@/api/basin";
 import { useClocks } from "@/api/make";
 import { chime } from "@/parts/chime";
-import { useNow } from "@/parts/ticking";
 import { clock, long } from "@/parts/clocks";
 
 const route = useRoute();
 const { data, dataUpdatedAt } = useClocks();
-const now = useNow();
+const now = useTimestamp({ interval: 1000 });
 /** By the server's own reckoning: this machine's clock may be another. */
 const running = computed(() =>
   (data.value ?? []).map((one) => ({

@@ -6,7 +6,8 @@ import button from "@primeuix/themes/aura/button";
 import inputtext from "@primeuix/themes/aura/inputtext";
 import select from "@primeuix/themes/aura/select";
 import textarea from "@primeuix/themes/aura/textarea";
-import { ref, watchEffect } from "vue";
+import { useColorMode } from "@vueuse/core";
+import { computed } from "vue";
 
 const violet = {
   50: "#f6f2fb",
@@ -126,19 +127,10 @@ export const preset = definePreset(
   },
 );
 
-export type Theme = "light" | "dark";
+const mode = useColorMode({ storageKey: "eyebright-theme", disableTransition: false });
 
-const KEPT = "eyebright-theme";
-const system = window.matchMedia("(prefers-color-scheme: dark)");
-const kept = localStorage.getItem(KEPT);
-
-export const theme = ref<Theme>(
-  kept === "light" || kept === "dark" ? kept : system.matches ? "dark" : "light",
-);
+export const theme = computed(() => (mode.value === "dark" ? "dark" : "light"));
 
 export function switchTheme(): void {
-  theme.value = theme.value === "dark" ? "light" : "dark";
-  localStorage.setItem(KEPT, theme.value);
+  mode.value = theme.value === "dark" ? "light" : "dark";
 }
-
-watchEffect(() => document.documentElement.classList.toggle("dark", theme.value === "dark"));

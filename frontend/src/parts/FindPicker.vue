@@ -5,6 +5,7 @@
  */
 import AutoComplete from "primevue/autocomplete";
 import { computed, ref, useTemplateRef, watch } from "vue";
+import { useTimeoutFn } from "@vueuse/core";
 
 const {
   chosen = null,
@@ -99,18 +100,15 @@ function add(): void {
   emit("add", name);
 }
 
-let leaving = 0;
 /** Words that were not chosen from the list mean nothing: what stood there before stands again. */
-function leave(): void {
-  leaving = window.setTimeout(() => {
+const { start: leave, stop: stay } = useTimeoutFn(
+  () => {
     typed.value = chosen;
     entered = "";
-  }, 150);
-}
-/** Back before that: what is typed from here on stays. */
-function stay(): void {
-  window.clearTimeout(leaving);
-}
+  },
+  150,
+  { immediate: false },
+);
 </script>
 
 <template>

@@ -3,26 +3,31 @@
  * A big press for wet hands: held for 0.4 s, for drops of water tap glass too; with Space or Enter at once. It fills
  * while it is held.
  */
-import { onUnmounted, ref, useTemplateRef } from "vue";
+import { ref, useTemplateRef } from "vue";
+import { useTimeoutFn } from "@vueuse/core";
 
 const { disabled = false } = defineProps<{ disabled?: boolean }>();
 const emit = defineEmits<{ held: [] }>();
 const HOLD_MS = 400;
 const holding = ref(false);
 const button = useTemplateRef("button");
-let timer: number | undefined;
+const held = useTimeoutFn(
+  () => {
+    up();
+    emit("held");
+  },
+  HOLD_MS,
+  { immediate: false },
+);
 
 function down(event: PointerEvent): void {
   if (disabled || event.button > 0) return;
   holding.value = true;
-  timer = window.setTimeout(() => {
-    up();
-    emit("held");
-  }, HOLD_MS);
+  held.start();
 }
 function up(): void {
   holding.value = false;
-  window.clearTimeout(timer);
+  held.stop();
 }
 function key(event: KeyboardEvent): void {
   if (event.repeat || disabled) return;
@@ -32,7 +37,6 @@ function key(event: KeyboardEvent): void {
 function click(event: MouseEvent): void {
   if (event.detail === 0 && !disabled) emit("held");
 }
-onUnmounted(() => window.clearTimeout(timer));
 defineExpose({ focus: () => button.value?.focus({ preventScroll: true }) });
 </script>
 

@@ -1,4 +1,5 @@
 /** A reading as it is being entered: what it was read with, and what it read. */
+import { useLocalStorage } from "@vueuse/core";
 import type { Read } from "@/api/types";
 
 export interface Draft {
@@ -9,12 +10,12 @@ export interface Draft {
   step: number;
 }
 
-const KEPT = "eyebright-reads-with";
+const last = useLocalStorage("eyebright-reads-with", "", { writeDefaults: false });
 const START_STEP = 0.5;
 
 /** A reading not yet taken, with what the last one was taken with. */
 export const blank = (): Draft => ({
-  by: localStorage.getItem(KEPT) ?? "",
+  by: last.value,
   value: "",
   step: START_STEP,
 });
@@ -22,7 +23,7 @@ export const blank = (): Draft => ({
 /** A reading as it is sent; null where nothing was read. */
 export function readOf({ by, value, step }: Draft): Read | null {
   if (!value.trim()) return null;
-  localStorage.setItem(KEPT, by);
+  last.value = by;
   const [what, id] = by.split("-");
   if (what === "strips") return { value, strips: Number(id) };
   if (what === "meter") return { value, meter: Number(id) };

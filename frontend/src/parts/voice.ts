@@ -1,24 +1,14 @@
 /** Words read out, by any voice that the browser has; silent without one, and where nobody wants it. */
-import { ref } from "vue";
+import { useLocalStorage } from "@vueuse/core";
 
-const KEPT = "eyebright-voice";
-const stored = (): boolean => {
-  try {
-    return localStorage.getItem(KEPT) === "on";
-  } catch {
-    return false;
-  }
-};
-export const wanted = ref(stored());
+export const wanted = useLocalStorage("eyebright-voice", false, {
+  writeDefaults: false,
+  serializer: { read: (kept) => kept === "on", write: (on) => (on ? "on" : "off") },
+});
 export const canSpeak = "speechSynthesis" in window;
 
 export function want(on: boolean): void {
   wanted.value = on;
-  try {
-    localStorage.setItem(KEPT, on ? "on" : "off");
-  } catch {
-    // It holds for as long as the page is open.
-  }
   if (!on && canSpeak) window.speechSynthesis.cancel();
 }
 

@@ -1,13 +1,23 @@
 <script setup lang="ts">
 /** A wait that a quick hair test asks for: started by a press, counted down, with a sound at its end. */
 import Button from "primevue/button";
-import { computed, onUnmounted, ref } from "vue";
+import { computed, ref } from "vue";
+import { useTimestamp } from "@vueuse/core";
 import { chime } from "@/parts/chime";
 
 const { seconds } = defineProps<{ seconds: number }>();
 const endsAt = ref<number | null>(null);
-const now = ref(Date.now());
-let ticking: number | undefined;
+const ticking = useTimestamp({
+  interval: 250,
+  controls: true,
+  immediate: false,
+  callback: () => {
+    if (!over.value) return;
+    ticking.pause();
+    chime();
+  },
+});
+const now = ticking.timestamp;
 
 const left = computed(() =>
   endsAt.value === null ? seconds : Math.max(0, Math.ceil((endsAt.value - now.value) / 1000)),
@@ -18,21 +28,15 @@ const said = computed(
 );
 
 function toggle(): void {
-  window.clearInterval(ticking);
+  ticking.pause();
   if (endsAt.value !== null && !over.value) {
     endsAt.value = null;
     return;
   }
   now.value = Date.now();
   endsAt.value = now.value + seconds * 1000;
-  ticking = window.setInterval(() => {
-    now.value = Date.now();
-    if (!over.value) return;
-    window.clearInterval(ticking);
-    chime();
-  }, 250);
+  ticking.resume();
 }
-onUnmounted(() => window.clearInterval(ticking));
 defineExpose({ toggle });
 </script>
 

@@ -2,7 +2,8 @@
 /** The journal: every rinse, newest first. */
 import Button from "primevue/button";
 import InputText from "primevue/inputtext";
-import { ref, watch } from "vue";
+import { ref } from "vue";
+import { watchDebounced } from "@vueuse/core";
 import { useRouter } from "vue-router";
 import { useEntries } from "@/api/journal";
 import { useShortcuts } from "@/app/shortcuts";
@@ -19,14 +20,14 @@ const find = ref("");
 const shown = ref(PAGE);
 const { data: entries, error, refetch } = useEntries(find, shown);
 
-let timer: number | undefined;
-watch(typed, (text) => {
-  window.clearTimeout(timer);
-  timer = window.setTimeout(() => {
+watchDebounced(
+  typed,
+  (text) => {
     find.value = text.trim();
     shown.value = PAGE;
-  }, TYPING_MS);
-});
+  },
+  { debounce: TYPING_MS },
+);
 
 useShortcuts([{ key: "n", does: "Mix a rinse", run: () => void router.push("/mix") }]);
 </script>

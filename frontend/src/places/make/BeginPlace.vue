@@ -2,6 +2,7 @@
 /** Begin: what, how much, for whom; and beside it what that takes, what is missing, and what to beware of. */
 import Button from "primevue/button";
 import { computed, reactive, ref, watch } from "vue";
+import { watchDebounced } from "@vueuse/core";
 import { useRoute, useRouter } from "vue-router";
 import type { MakeAsk } from "@/api/types";
 import { useBench, useFormulas } from "@/api/formulas";
@@ -112,13 +113,10 @@ function asked(): MakeAsk | null {
 }
 
 const ask = ref<MakeAsk | null>(asked());
-let typing: number | undefined;
-watch(
+watchDebounced(
   () => JSON.stringify(asked()),
-  () => {
-    window.clearTimeout(typing);
-    typing = window.setTimeout(() => (ask.value = asked()), TYPING_MS);
-  },
+  () => (ask.value = asked()),
+  { debounce: TYPING_MS },
 );
 const takes = useTakes(ask);
 const { errors, trouble } = useTrouble(takes.error);

@@ -3,7 +3,8 @@
  * What the scale says of the bowl: a bar that fills towards the line's amount, its band drawn on it. What stands
  * still within the band is taken by itself; the server says what a reading means, and remembers the bowl.
  */
-import { computed, onUnmounted, ref, watch } from "vue";
+import { computed, ref, watch } from "vue";
+import { useTimeoutFn } from "@vueuse/core";
 import type { Batch, BatchLine } from "@/api/types";
 import { usePlay } from "@/api/instruments";
 import { useBowl } from "@/api/make";
@@ -55,13 +56,15 @@ const says = computed(() => {
 
 /** Steady within the band: it is taken by itself, once. */
 const auto = ref(true);
-let still: number | undefined;
+const still = useTimeoutFn(
+  take,
+  () => ((since.value ?? 0) >= NEAR * aim.value ? STILL_MS : PAUSE_MS),
+  { immediate: false },
+);
 watch([within, steady, () => line?.id, () => batch.version, auto], () => {
-  window.clearTimeout(still);
-  if (!auto.value || !within.value || !steady.value) return;
-  still = window.setTimeout(take, (since.value ?? 0) >= NEAR * aim.value ? STILL_MS : PAUSE_MS);
+  if (auto.value && within.value && steady.value) still.start();
+  else still.stop();
 });
-onUnmounted(() => window.clearTimeout(still));
 
 function take(): void {
   if (shown.value !== null) emit("take", { shown: shown.value, state: scale.value?.state ?? "" });

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 /** A batch under way: where it stands, its clock, and the way on. */
 import { computed } from "vue";
+import { useTimestamp } from "@vueuse/core";
 import type { BatchRow } from "@/api/types";
-import { useNow } from "@/parts/ticking";
 import { when } from "@/parts/when";
 import { clock, long } from "@/parts/clocks";
 
 const { batch } = defineProps<{ batch: BatchRow }>();
-const now = useNow();
+const now = useTimestamp({ interval: 1000 });
 const left = computed(() =>
   batch.until === null ? null : (Date.parse(batch.until) - now.value) / 1000,
 );

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 /** A step that goes on by itself, or is done by hand: its clock, its sign, and what to do when that has not come. */
 import { computed, ref, watch } from "vue";
+import { useTimestamp } from "@vueuse/core";
 import type { Batch, RunStep, StepAct } from "@/api/types";
 import { useActOnStep } from "@/api/make";
 import { useShortcuts } from "@/app/shortcuts";
 import TextField from "@/parts/TextField.vue";
-import { useNow } from "@/parts/ticking";
 import { useTrouble } from "@/parts/trouble";
 import { clock as told, long } from "@/parts/clocks";
 import { span } from "./words";
@@ -13,7 +13,7 @@ import { span } from "./words";
 const { batch, step, waits } = defineProps<{ batch: Batch; step: RunStep; waits: boolean }>();
 const act = useActOnStep();
 const { errors, trouble } = useTrouble(act.error);
-const now = useNow();
+const now = useTimestamp({ interval: 1000 });
 
 const clock = computed(() => step.clock);
 const runs = computed(() => clock.value !== null && clock.value.ended_at === null);

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, onUnmounted, ref, useTemplateRef, watch } from "vue";
+import { computed, ref, useTemplateRef, watch } from "vue";
+import { watchDebounced } from "@vueuse/core";
 import { useRouter } from "vue-router";
 import { Problem } from "@/api/client";
 import type { Mix, Route, SpoonVersion } from "@/api/types";
@@ -76,13 +77,8 @@ const known = computed(() => [...(stuff.data.value ?? []), ...(atHand.data.value
 /** The rest of the answer follows once the hand rests. */
 const RESTED_MS = 300;
 const rested = ref(false);
-let resting: number | undefined;
-watch(settled, () => {
-  rested.value = false;
-  window.clearTimeout(resting);
-  resting = window.setTimeout(() => (rested.value = true), RESTED_MS);
-});
-onUnmounted(() => window.clearTimeout(resting));
+watch(settled, () => (rested.value = false));
+watchDebounced(settled, () => (rested.value = true), { debounce: RESTED_MS });
 const ways = useWays(settled, () => rested.value && !busy.value && !problem.value);
 
 /** The aim as it stands on the worktop now, ahead of the answer to it. */

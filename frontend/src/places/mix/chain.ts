@@ -1,5 +1,5 @@
 /** The pours that have gone over the head so far: kept for as long as the window is open. */
-import { ref, watch } from "vue";
+import { useSessionStorage } from "@vueuse/core";
 import type { MixAsk } from "@/api/types";
 
 export interface Pouring {
@@ -9,18 +9,7 @@ export interface Pouring {
   volume: string;
 }
 
-const KEPT = "eyebright-chain";
-
-function kept(): Pouring[] {
-  try {
-    return JSON.parse(sessionStorage.getItem(KEPT) ?? "[]") as Pouring[];
-  } catch {
-    return [];
-  }
-}
-
-export const poured = ref<Pouring[]>(kept());
-watch(poured, (now) => sessionStorage.setItem(KEPT, JSON.stringify(now)), { deep: true });
+export const poured = useSessionStorage<Pouring[]>("eyebright-chain", []);
 
 export function pourOver(ask: MixAsk, volume: string): void {
   const id = Math.max(0, ...poured.value.map((one) => one.id)) + 1;

@@ -1,4 +1,5 @@
 /** The question on the worktop: kept in the address, so it survives a reload and can be passed on. */
+import { useTimeoutFn } from "@vueuse/core";
 import { computed, onUnmounted, reactive, ref, watch, type Ref } from "vue";
 import { useRoute, useRouter, type LocationQuery, type LocationQueryRaw } from "vue-router";
 import type { LineIn, MixAsk, Supply } from "@/api/types";
@@ -119,7 +120,11 @@ export function useQuestion(busy: Ref<boolean>) {
 
   const ask = computed(() => (begun.value ? askOf(question) : null));
   const settled = ref(ask.value);
-  let timer: number | undefined;
+  const write = useTimeoutFn(
+    () => void router.replace({ query: asQuery(question) as LocationQueryRaw }).then(keep),
+    ADDRESS_MS,
+    { immediate: false },
+  );
   let patience: number | undefined;
   function send(): void {
     window.clearTimeout(patience);
@@ -147,16 +152,12 @@ export function useQuestion(busy: Ref<boolean>) {
   }
   watch(ask, () => {
     keep();
-    window.clearTimeout(timer);
-    timer = window.setTimeout(
-      () => void router.replace({ query: asQuery(question) as LocationQueryRaw }).then(keep),
-      ADDRESS_MS,
-    );
+    write.start();
   });
   // An address that is written late must not call back somebody who is on the way elsewhere.
   onUnmounted(
     router.beforeEach((to) => {
-      if (to.path !== route.path) window.clearTimeout(timer);
+      if (to.path !== route.path) write.stop();
     }),
   );
   return { question, settled, wanted, begin };

@@ -4,13 +4,13 @@
  * server's: any window shows it. Help is always there.
  */
 import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from "vue";
+import { useTimestamp } from "@vueuse/core";
 import { leaving, useChangeRun, useRun, useUndoPress } from "@/api/basin";
 import { useShortcuts } from "@/app/shortcuts";
 import CautionList from "@/parts/CautionList.vue";
 import { chime } from "@/parts/chime";
 import HoldButton from "@/parts/HoldButton.vue";
 import LoadState from "@/parts/LoadState.vue";
-import { useNow } from "@/parts/ticking";
 import { useTrouble } from "@/parts/trouble";
 import { canSpeak, speak, want, wanted } from "@/parts/voice";
 import { useAwake } from "@/parts/wakeLock";
@@ -29,7 +29,7 @@ import StepFace from "./StepFace.vue";
 
 const { id } = defineProps<{ id: number }>();
 const { data: run, error, refetch, dataUpdatedAt } = useRun(() => id);
-const now = useNow();
+const now = useTimestamp({ interval: 1000 });
 const pressing = usePressing(() => id, run);
 const { step, at, away, waiting } = pressing;
 const refused = useTrouble(pressing.error);

@@ -7,7 +7,7 @@ import { computed, onUnmounted, ref, watch, type Ref } from "vue";
 import { usePress, type Press } from "@/api/basin";
 import { Problem } from "@/api/client";
 import type { BasinStep, Run } from "@/api/types";
-import { stored } from "@/api/drafts";
+import { unsent } from "@/api/unsent";
 
 const AGAIN_MS = 1_000;
 const AWAY = 502;
@@ -16,10 +16,12 @@ const PAINT_MS = 30;
 /** A press that was not heard yet, and when it was, by this machine's own clock. */
 type Kept = Omit<Press, "ago"> & { at: number };
 
+const kept = unsent<Kept[]>("press");
+
 export function usePressing(id: () => number, run: Ref<Run | undefined>) {
   const send = usePress();
-  const name = () => `eyebright-press ${id()}`;
-  const queue = ref<Kept[]>(stored<Kept[]>(name()) ?? []);
+  const name = () => String(id());
+  const queue = ref<Kept[]>(kept.get(name()) ?? []);
   const error = ref<Error | null>(null);
   const away = ref(false);
   let sending = false;
@@ -42,12 +44,8 @@ export function usePressing(id: () => number, run: Ref<Run | undefined>) {
   const step = computed<BasinStep | undefined>(() => run.value?.presses[at.value]);
 
   function keep(): void {
-    try {
-      if (queue.value.length) localStorage.setItem(name(), JSON.stringify(queue.value));
-      else localStorage.removeItem(name());
-    } catch {
-      // It is sent all the same.
-    }
+    if (queue.value.length) kept.put(name(), queue.value);
+    else kept.drop(name());
   }
 
   async function flush(): Promise<void> {
@@ -103,7 +101,7 @@ export function usePressing(id: () => number, run: Ref<Run | undefined>) {
     while (sending) await new Promise((done) => window.setTimeout(done, PAINT_MS));
   }
 
-  watch(id, () => (queue.value = stored<Kept[]>(name()) ?? []));
+  watch(id, () => (queue.value = kept.get(name()) ?? []));
   if (queue.value.length) void flush();
   onUnmounted(() => window.clearTimeout(timer));
   return {
