@@ -8,7 +8,7 @@ from django.db.models import Max
 from django.utils import timezone
 
 from eyebright.core import tables
-from eyebright.core.materials import Finder, Named, Score, Supply, finder_of, kinds
+from eyebright.core.materials import Finder, Named, Score, Supply, SupplyKey, finder_of, kinds
 from eyebright.core.rules import limits
 from eyebright.formulas.models import Formula
 from eyebright.formulas.services.digests import keys_in
@@ -55,7 +55,7 @@ def _container(row: Container, name: str) -> HitOut:
 
 
 def _thing(stuff: Supply) -> HitOut:
-    where, _, name = stuff.key.partition("-")
+    where, name = SupplyKey(stuff.key).where, SupplyKey(stuff.key).name
     water = stuff.material is None
     if (pk := container_id(stuff.key)) is not None:
         return _container(Container.objects.get(pk=pk), stuff.name)
@@ -127,7 +127,7 @@ def _pages(find: str) -> Iterator[Hit]:
 def uses(key: str) -> list[UseOut]:
     """Where this household uses a material, by its key: on the shelf, then in what is made, then what was."""
     lots = dict(Lot.with_removed.filter(material=key).values_list("pk", "name"))
-    keys = {f"lib-{key}", *(f"lot-{pk}" for pk in lots)}
+    keys = {SupplyKey.of("lib", key), *(SupplyKey.of("lot", pk) for pk in lots)}
     return [*_at_hand(key), *_made(keys), *_strung(keys), *_poured(keys), *_tested(key)]
 
 

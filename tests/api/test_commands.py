@@ -3,16 +3,13 @@
 import socket
 import sqlite3
 from contextlib import closing
-from datetime import timedelta
 from io import StringIO
 from pathlib import Path
 from tempfile import TemporaryDirectory
 
 from django.core.management import CommandError, call_command
 from django.test import TestCase, override_settings
-from django.utils import timezone
 
-from eyebright.make.models import Batch
 from eyebright.shelf.models import Lot
 from tests.servers import Server
 
@@ -34,18 +31,6 @@ class Demo(TestCase):
         with self.assertRaisesRegex(CommandError, "its own database"):
             run("demo")
         self.assertFalse(Lot.objects.exists())
-
-    @override_settings(DEMO=True)
-    def test_some_weeks_of_rinses_and_then_left_alone(self) -> None:
-        self.assertIn("moved in", run("demo"))
-        entries = Batch.objects.filter(of="jug")
-        self.assertGreaterEqual(entries.count(), 12)
-        self.assertLess(entries.last().made_at, timezone.now() - timedelta(weeks=6))
-        self.assertTrue(all(entry.finished_at and entry.pours for entry in entries))
-        Lot.objects.first().remove()
-        entries.first().remove()
-        self.assertIn("as you left it", run("demo"))
-        self.assertEqual(Lot.objects.count(), Lot.with_removed.count() - 1)
 
 
 class Serve(TestCase):

@@ -25,6 +25,7 @@ from django.utils import timezone
 from eyebright.heads.models import Head, Picture
 from eyebright.kept.models import IdempotentAnswer
 from eyebright.kept.soft_deletion import SoftDeleted
+from eyebright.make.models import Batch
 from eyebright.safekeeping.services import condition as condition_room
 from eyebright.safekeeping.services.archive import kept_models, table_rows
 from eyebright.safekeeping.services.condition import condition
@@ -91,10 +92,11 @@ class Whole(TransactionTestCase):
 
 
 class RoundTrip(Whole):
-    """The demo household, out and in again."""
+    """The demo household: made, left alone, out and in again."""
 
     def test_every_row_and_picture_of_the_demo_comes_back(self) -> None:
-        run("demo")
+        self.assertIn("moved in", run("demo"))
+        self.left_alone()
         picture = self.take_picture(Head.objects.get(name="Ottoline").pk)
         raw = (self.folder / picture).read_bytes()
         before, packed = every_row(), self.backup()
@@ -110,6 +112,17 @@ class RoundTrip(Whole):
         self.post(f"/safekeeping/copies/{done['before']}/restore", status=200)
         self.assertEqual([lot.name for lot in Lot.objects.all()], ["Somebody else's"])
         self.assertFalse((self.folder / picture).exists())  # a picture that no row names is gone
+
+    def left_alone(self) -> None:
+        """Some weeks of jugs; what somebody removed of it does not come back."""
+        jugs = Batch.objects.filter(of="jug")
+        self.assertGreaterEqual(jugs.count(), 12)
+        self.assertLess(jugs.last().made_at, timezone.now() - timedelta(weeks=6))
+        self.assertTrue(all(jug.finished_at and jug.pours for jug in jugs))
+        Lot.objects.first().remove()
+        jugs.first().remove()
+        self.assertIn("as you left it", run("demo"))
+        self.assertEqual(Lot.objects.count(), Lot.with_removed.count() - 1)
 
     def test_another_program_can_read_every_table(self) -> None:
         head = self.post("/heads", {"name": "Wren Halloway", "answers": {"birth_year": 1988}})["id"]

@@ -221,15 +221,15 @@ class AnyBytes(Household):
                 if field.name not in ("removed_at", "version")
                 and not any(field.name in each.fields for each in model._meta.total_unique_constraints)
             ]
-            for start, bad in enumerate(("'moonshine'", "CAST(x'6dff6e' AS TEXT)")):
-                said = ", ".join(f"{column} = {bad}" for column in fields[start::2])
-                if not said:
-                    continue
-                with transaction.atomic(), connection.cursor() as cursor:
-                    cursor.execute("PRAGMA ignore_check_constraints = ON")
-                    cursor.execute(f"UPDATE {quote(model._meta.db_table)} SET {said}")
-                    self.house_stands(f"{model._meta.label} {said}", model._meta.db_table)
-                    transaction.set_rollback(True)
+            bad = ("'moonshine'", "CAST(x'6dff6e' AS TEXT)")  # by turns, from one column to the next
+            said = ", ".join(f"{column} = {bad[i % 2]}" for i, column in enumerate(fields))
+            if not said:
+                continue
+            with transaction.atomic(), connection.cursor() as cursor:
+                cursor.execute("PRAGMA ignore_check_constraints = ON")
+                cursor.execute(f"UPDATE {quote(model._meta.db_table)} SET {said}")
+                self.house_stands(f"{model._meta.label} {said}", model._meta.db_table)
+                transaction.set_rollback(True)
 
 
 class Mended(Household):

@@ -1,13 +1,14 @@
 """A Chromium a process, a window a test, and a small shelf of the scenario."""
 
 import os
+from functools import cache
 from pathlib import Path
 from tempfile import TemporaryDirectory
 from typing import Any
 
 from django.test import LiveServerTestCase, SimpleTestCase, override_settings
 from django.utils import timezone
-from playwright.sync_api import Browser, ConsoleMessage, Page, expect
+from playwright.sync_api import Browser, BrowserContext, ConsoleMessage, Page, expect
 
 from eyebright.heads.schemas.heads import HeadIn
 from eyebright.heads.services import save_head
@@ -17,7 +18,7 @@ from eyebright.shelf.schemas.waters import WaterIn
 from eyebright.shelf.services.lots import save_lot
 from eyebright.shelf.services.waters import save_water
 from tests.chromium import the_chromium
-from tests.servers import Server, move_in
+from tests.servers import Server, free_port, move_in
 
 DESK = {"width": 1280, "height": 800}
 PHONE = {"width": 390, "height": 844}
@@ -28,6 +29,18 @@ ACTION_MS, PAGE_MS = 15_000, 60_000
 LOOK_MS = 50
 EXACT = ("In",)  # labels so short that they stand in others
 expect.set_options(timeout=ACTION_MS)
+
+
+PORT = free_port()
+
+
+@cache
+def warm_profile() -> BrowserContext:
+    """The browser profile of this process."""
+    context = the_chromium().new_context(viewport=DESK, locale="en-GB")
+    context.set_default_timeout(ACTION_MS)
+    context.set_default_navigation_timeout(PAGE_MS)
+    return context
 
 
 class MortalTestCase(SimpleTestCase):
@@ -63,8 +76,13 @@ class MortalTestCase(SimpleTestCase):
 
 @override_settings(ALLOWED_HOSTS=["localhost", "127.0.0.1"])
 class BrowserTestCase(LiveServerTestCase):
-    """A test with a window open. Anything the page logs as an error fails it."""
+    """A test with a window open. Anything the page logs as an error fails it.
 
+    The first window of each test is of one browser profile a process, whose caches stay warm from one test to
+    the next; what a site may keep in it is emptied. The address stays the same for that.
+    """
+
+    port = PORT
     size = DESK
     browser: Browser
 
@@ -79,7 +97,7 @@ class BrowserTestCase(LiveServerTestCase):
         """Open a window, with nothing on any instrument: ids come round again."""
         hub.at_rest()
         self.trouble: list[str] = []
-        self.page = self.window()
+        self.page = self._listened_to(self._first_window())
 
     def tearDown(self) -> None:
         """Nothing was logged that should not be: no broken policy, no script error."""
@@ -91,7 +109,21 @@ class BrowserTestCase(LiveServerTestCase):
         context.set_default_timeout(ACTION_MS)
         context.set_default_navigation_timeout(PAGE_MS)
         self.addCleanup(context.close)
+        return self._listened_to(context.new_page())
+
+    def _first_window(self) -> Page:
+        context = warm_profile()
+        context.clear_cookies()
         page = context.new_page()
+        self.addCleanup(page.close)
+        page.set_viewport_size(self.size)
+        context.new_cdp_session(page).send(
+            "Storage.clearDataForOrigin",
+            {"origin": self.live_server_url, "storageTypes": "local_storage,indexeddb"},
+        )
+        return page
+
+    def _listened_to(self, page: Page) -> Page:
         page.on("console", self._heard)
         page.on("pageerror", lambda error: self.trouble.append(str(error)))
         return page

@@ -21,8 +21,7 @@ from eyebright.shelf.schemas.measures import VesselIn
 from eyebright.shelf.services.lots import save_lot
 from eyebright.shelf.services.measures import save_vessel
 
-from . import test_nothing_is_lost
-from .support import PHONE, BrowserTestCase
+from .support import PHONE, BrowserTestCase, MortalTestCase
 
 
 class Kitchen(BrowserTestCase):
@@ -312,7 +311,7 @@ class Stock(Kitchen):
         expect(self.page.get_by_text("There is no formula yet.")).to_be_visible()
 
 
-class Restarted(test_nothing_is_lost.Killed):
+class Restarted(MortalTestCase):
     """The server killed and started again in mid-batch."""
 
     def test_every_word_is_there_when_it_is_back(self) -> None:

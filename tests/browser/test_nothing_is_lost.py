@@ -10,7 +10,6 @@ from eyebright.heads.models import Head
 from eyebright.instruments.schemas import InstrumentIn
 from eyebright.instruments.services import save_instrument
 from eyebright.shelf.models import Correction, Lot
-from tests.chromium import the_chromium
 
 from .support import LOOK_MS, BrowserTestCase, MortalTestCase
 
@@ -58,9 +57,10 @@ class Killed(MortalTestCase):
         self.die()
         self.page.get_by_role("button", name="Save", exact=True).click()
         expect(self.page.get_by_text("cannot be reached").first).to_be_visible()
+        profile = self.page.context
         self.page.close()  # the tab is gone, and with it whatever it would have tried again
         self.rise()
-        self.page = the_chromium().contexts[-1].new_page()
+        self.page = profile.new_page()
         self.go("/shelf/measures")
         expect(self.page.get_by_text("Enamel jug")).to_be_visible()
         self.page.wait_for_timeout(500)

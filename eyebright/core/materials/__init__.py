@@ -31,6 +31,7 @@ from .finding import (
     words,
 )
 from .hazards import guessed_hazards, hazard_table, refused_by_name
+from .keys import SupplyKey
 from .label import (
     LABEL_PH,
     LABEL_SHARE,
@@ -115,6 +116,7 @@ __all__ = [
     "Slurry",
     "Spoon",
     "Supply",
+    "SupplyKey",
     "WaterLot",
     "acidic",
     "believable",

@@ -7,7 +7,7 @@ from django.db import transaction
 
 from eyebright.core.chemistry import water_classes
 from eyebright.core.formulas.model import Start, families, starts
-from eyebright.core.materials import Supply, WaterLot
+from eyebright.core.materials import Supply, SupplyKey, WaterLot
 from eyebright.core.wash import defaults_by, parts_by
 from eyebright.household.services.household import picked_schools
 from eyebright.kept.problems import Problem
@@ -107,6 +107,6 @@ def at_hand(what: str, shelf: Sequence[Supply]) -> str:
     """The household's own of a material or a class of water, by key; else the library's."""
     if what in water_classes():
         same = (stuff for stuff in shelf if isinstance(stuff, WaterLot) and stuff.water.key == what)
-        return next((stuff.key for stuff in same), f"class-{what}")
+        return next((stuff.key for stuff in same), SupplyKey.of("class", what))
     own_lot = next((stuff for stuff in shelf if stuff.material and stuff.material.key == what), None)
-    return own_lot.key if own_lot else f"lib-{what}"
+    return own_lot.key if own_lot else SupplyKey.of("lib", what)

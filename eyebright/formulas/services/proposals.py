@@ -6,6 +6,7 @@ from eyebright.core.formulas.assess import Assessment
 from eyebright.core.formulas.change import Proposal, Workbench, goals, holds_any, replace_lines, scaling
 from eyebright.core.formulas.model import Formula, FormulaError
 from eyebright.core.heads import Head, needs_of
+from eyebright.core.materials import SupplyKey
 from eyebright.core.numbers import Figure
 from eyebright.heads.services import find_head
 from eyebright.kept.problems import Problem
@@ -102,11 +103,7 @@ def _for_head(asked: ProposeIn, formula: Formula, bench: Workbench, whom: Head |
 
 
 def _not_at_hand(formula: Formula) -> list[int]:
-    return [
-        place
-        for place, line in enumerate(formula.ingredients)
-        if line.supply.key.startswith(("lib-", "class-"))
-    ]
+    return [place for place, line in enumerate(formula.ingredients) if not SupplyKey(line.supply.key).at_hand]
 
 
 def _holding(formula: Formula, words: list[str]) -> list[int]:

@@ -1,6 +1,7 @@
 """What is barred: what on the shelf some head must not have, as it stands there with its label."""
 
 from eyebright.core.heads import holding_of, material_facts
+from eyebright.core.materials import SupplyKey
 from eyebright.shelf.models import Lot
 from eyebright.shelf.services.materials import lot_materials
 
@@ -26,5 +27,7 @@ def blocked() -> list[BlockedOut]:
             found = material_facts(facts, [holding_of(stuffs[lot.pk], lot.name)])
             why = next((said for name, said in WHY.items() if found[name]), "")
             if why:
-                out.append(BlockedOut(head=head.pk, head_name=head.name, stuff=f"lot-{lot.pk}", why=why))
+                out.append(
+                    BlockedOut(head=head.pk, head_name=head.name, stuff=SupplyKey.of("lot", lot.pk), why=why)
+                )
     return out

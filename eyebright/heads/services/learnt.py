@@ -11,6 +11,7 @@ from django.utils import timezone
 
 from eyebright.core.formulas.model import washes as cleansing
 from eyebright.core.learning import Learnt, WashOutcome, factor_table, heard_when, learn, one_wash, outcomes
+from eyebright.core.materials import SupplyKey
 from eyebright.kept.derived import derived
 from eyebright.shelf.services.supplies import bought_again
 
@@ -24,7 +25,7 @@ def product_key(family: str, formula: int | None, stuff: str = "") -> str:
     """The key that washes teach of a product by: a formula, a bottle that was bought, or a family."""
     if formula is not None:
         return f"formula-{formula}"
-    return stuff if stuff.startswith("lot-") else f"family-{family}"
+    return stuff if SupplyKey(stuff).where == "lot" else f"family-{family}"
 
 
 def learnt(at: datetime | None = None) -> Learnt:

@@ -10,7 +10,7 @@ from eyebright.core.formulas.assess import Assessment
 from eyebright.core.formulas.change import Proposal, Workbench, amount_said, scaling, substitutes
 from eyebright.core.formulas.model import Formula, FormulaError, families, planned_steps, weighed
 from eyebright.core.make import Choice, Held, Thinning, choose
-from eyebright.core.materials import Supply, spoons, unit_of
+from eyebright.core.materials import Supply, SupplyKey, spoons, unit_of
 from eyebright.core.words import brief
 from eyebright.formulas.schemas.formulas import FormulaIn
 from eyebright.formulas.services.assessments import assessment_of, the_vessel
@@ -78,7 +78,7 @@ def asked(ask: MakeAsk) -> Asked:
     bench, _ = core_bench(keys_of(entered), heads[0] if len(heads) == 1 else None)
     try:
         scaled = _scaled(ask, written.formula, bench, heads)
-        lots = {f"lot-{lot.pk}": lot for lot in Lot.objects.all()}
+        lots = {SupplyKey.of("lot", lot.pk): lot for lot in Lot.objects.all()}
         formula, chosen = _drawn(scaled.formula, ask, bench, lots)
     except FormulaError as raised:
         raise Problem.field(
@@ -146,7 +146,7 @@ def _drawn(
     for each in weighed(formula, bench.kit):
         line = each.line
         needed = each.ml if unit_of(line.supply) == "mL" else each.grams
-        if line.material is None or not line.supply.key.startswith(("lot-", "lib-")):
+        if line.material is None or SupplyKey(line.supply.key).where not in ("lot", "lib"):
             chosen[line.id] = Choice(((line.supply.key, needed),), 0.0)
             lines.append(line)
             continue

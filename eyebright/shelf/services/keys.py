@@ -1,16 +1,10 @@
-"""What goes by a key: "lot-3" is a bottle, "water-2" a water, "lib-own-4" one of the household's own."""
+"""Which of several keys are of bottles."""
 
 from collections.abc import Iterable
 
-LONGEST = 11  # digits: no household keeps more
+from eyebright.core.materials import SupplyKey
 
 
-def is_id(text: str) -> bool:
-    """Whether this part of a key can be an id."""
-    return text.isascii() and text.isdigit() and len(text) <= LONGEST
-
-
-def lot_ids(keys: Iterable[str]) -> list[str]:
+def lot_ids(keys: Iterable[str]) -> list[int]:
     """The ids of the bottles among these keys."""
-    named = (key.partition("-") for key in keys)
-    return [pk for where, _, pk in named if where == "lot" and is_id(pk)]
+    return [pk for key in keys if (pk := SupplyKey(key).pk_at("lot")) is not None]

@@ -13,6 +13,7 @@ from eyebright.core.materials import (
     MaterialError,
     Slurry,
     Supply,
+    SupplyKey,
     class_table,
     doubts_of,
     hazard_table,
@@ -106,7 +107,9 @@ def kept_label(lot: Lot) -> Label | None:
 def doubts_about(stuffs: Iterable[Supply]) -> dict[str, list[str]]:
     """What the labels of some bought things leave open, by their keys."""
     ready = {stuff.key: stuff.material for stuff in stuffs if stuff.material and stuff.material.ready}
-    labels = {f"lot-{lot.pk}": kept_label(lot) for lot in Lot.with_removed.filter(pk__in=lot_ids(ready))}
+    labels = {
+        SupplyKey.of("lot", lot.pk): kept_label(lot) for lot in Lot.with_removed.filter(pk__in=lot_ids(ready))
+    }
     return {key: list(doubts_of(stuff, labels.get(key))) for key, stuff in ready.items()}
 
 

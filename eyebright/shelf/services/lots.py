@@ -12,6 +12,7 @@ from eyebright.core.materials import (
     MaterialError,
     Notice,
     Supply,
+    SupplyKey,
     doubts_of,
     found_among,
     is_a,
@@ -46,7 +47,9 @@ def lots(find: str, offset: int, limit: int) -> LotsOut:
     page = hits[offset : offset + limit]
     read = _readings([lot.pk for lot in page])
     return LotsOut(
-        items=[_out(lot, stuffs[lot.pk], told[lot.pk], read.get(f"lot-{lot.pk}", 0)) for lot in page],
+        items=[
+            _out(lot, stuffs[lot.pk], told[lot.pk], read.get(SupplyKey.of("lot", lot.pk), 0)) for lot in page
+        ],
         total=len(hits),
         noticed=sum(1 for found in told.values() if found),
     )
@@ -54,7 +57,7 @@ def lots(find: str, offset: int, limit: int) -> LotsOut:
 
 def _readings(pks: list[int]) -> dict[str, int]:
     """How many readings tell of each of these lots, by key."""
-    keys = [f"lot-{pk}" for pk in pks]
+    keys = [SupplyKey.of("lot", pk) for pk in pks]
     lines = ReadingLine.objects.filter(stuff__in=keys, reading__removed_at=None)
     return dict(lines.values_list("stuff").annotate(Count("reading", distinct=True)))
 
@@ -62,7 +65,7 @@ def _readings(pks: list[int]) -> dict[str, int]:
 def lot_out(lot: Lot) -> LotOut:
     """A lot with what it does by itself."""
     stuff = lot_material(lot)
-    return _out(lot, stuff, _notices(lot, stuff), _readings([lot.pk]).get(f"lot-{lot.pk}", 0))
+    return _out(lot, stuff, _notices(lot, stuff), _readings([lot.pk]).get(SupplyKey.of("lot", lot.pk), 0))
 
 
 def _notices(lot: Lot, stuff: Material) -> list[Notice]:
@@ -76,7 +79,7 @@ def _notices(lot: Lot, stuff: Material) -> list[Notice]:
 
 def _out(lot: Lot, stuff: Material, told: list[Notice], readings: int) -> LotOut:
     strength = as_float(lot.strength)
-    posterior = posterior_for([f"lot-{lot.pk}"]) if readings else None
+    posterior = posterior_for([SupplyKey.of("lot", lot.pk)]) if readings else None
     label = kept_label(lot)
     now, alone = (
         _believed(core_lot(lot, stuff), posterior)
@@ -87,7 +90,7 @@ def _out(lot: Lot, stuff: Material, told: list[Notice], readings: int) -> LotOut
         id=lot.pk,
         version=lot.version,
         unknown=not is_known(stuff),
-        key=f"lot-{lot.pk}",
+        key=SupplyKey.of("lot", lot.pk),
         material=stuff.key,
         material_name=stuff.name,
         kind=stuff.kind,
@@ -186,7 +189,7 @@ def _set_readings_aside(lot: Lot, entered: LotChangeIn) -> None:
     asked = entered.model_fields_set
     if "material" not in asked or entered.material == lot.material:
         return
-    rows = Reading.objects.filter(lines__stuff=f"lot-{lot.pk}").distinct()
+    rows = Reading.objects.filter(lines__stuff=SupplyKey.of("lot", lot.pk)).distinct()
     count = rows.count()
     if not count:
         return
@@ -213,8 +216,8 @@ def take(amounts: Mapping[str, float]) -> dict[str, float]:
     gave = {}
     for lot in _named(amounts):
         if lot.left is not None:
-            taken = min(exact(amounts[f"lot-{lot.pk}"], "0.01"), lot.left)
-            gave[f"lot-{lot.pk}"] = float(taken)
+            taken = min(exact(amounts[SupplyKey.of("lot", lot.pk)], "0.01"), lot.left)
+            gave[SupplyKey.of("lot", lot.pk)] = float(taken)
             lot.left -= taken
             lot.save(update_fields=["left"])
     return gave
@@ -224,7 +227,7 @@ def give_back(gave: Mapping[str, float]) -> None:
     """Put back what lots gave: never more than that, and never more than one holds."""
     for lot in _named(gave):
         if lot.left is not None:
-            left = lot.left + exact(gave[f"lot-{lot.pk}"], "0.01")
+            left = lot.left + exact(gave[SupplyKey.of("lot", lot.pk)], "0.01")
             lot.left = left if lot.size is None else min(left, max(lot.size, lot.left))
             lot.save(update_fields=["left"])
 

@@ -8,6 +8,7 @@ from eyebright.core.materials import (
     MaterialError,
     Salt,
     Slurry,
+    SupplyKey,
     hazard_table,
     kinds,
     property_table,
@@ -67,7 +68,7 @@ def material_page(key: str) -> MaterialPageOut:
             "keeps": stuff.keeps,
             "stand_ins": [] if stuff.refuse else _stand_ins(stuff),
             "lots": [
-                MaterialLotOut(key=f"lot-{pk}", name=name)
+                MaterialLotOut(key=SupplyKey.of("lot", pk), name=name)
                 for pk, name in Lot.objects.filter(material=key).values_list("pk", "name")
             ],
             "own_figures": own,

@@ -36,11 +36,11 @@ from eyebright.core.materials import (
     refused_by_name,
 )
 from eyebright.core.materials import own_material as core_own
+from eyebright.core.materials.keys import is_id
 from eyebright.core.numbers import Figure, Kind, Spread
 
 from ..models import Correction, Lot, OwnMaterial
 from ..schemas.materials import GuessOut, HazardOut, KindOut, LibraryOut, MaterialOut, PropertyOut
-from .keys import is_id
 
 OWN = "own-"
 UNREADABLE = (LookupError, TypeError, ValueError, AttributeError)  # what another version's row may raise

@@ -22,6 +22,7 @@ from eyebright.core.materials import (
     Recogniser,
     Score,
     Supply,
+    SupplyKey,
     WaterLot,
     every_name,
     finder_of,
@@ -40,7 +41,7 @@ from eyebright.kept.problems import Problem
 
 from ..models import Lot, OwnMaterial, WaterSource
 from ..schemas.lots import SupplyOut, UnitOut
-from .keys import is_id, lot_ids
+from .keys import lot_ids
 from .materials import (
     OWN,
     every_material,
@@ -71,7 +72,7 @@ def core_lot(lot: Lot, stuff: Material | None = None) -> CoreLot:
     opened = None if lot.opened_on is None else (today - lot.opened_on).days
     use_by = None if lot.use_by is None else (lot.use_by - today).days
     past, dose = past_date(stuff, opened, use_by), lot.label.get("dose")
-    return CoreLot(f"lot-{lot.pk}", stuff, lot.name, strength, each, past, dose)
+    return CoreLot(SupplyKey.of("lot", lot.pk), stuff, lot.name, strength, each, past, dose)
 
 
 def core_lots(lots: Iterable[Lot]) -> list[CoreLot]:
@@ -88,27 +89,27 @@ def not_known_here(keys: Iterable[str]) -> dict[str, str]:
         return {}
     rows = list(Lot.with_removed.filter(pk__in=pks))
     stuffs = lot_materials(rows)
-    return {f"lot-{lot.pk}": lot.name for lot in rows if not is_known(stuffs[lot.pk])}
+    return {SupplyKey.of("lot", lot.pk): lot.name for lot in rows if not is_known(stuffs[lot.pk])}
 
 
 def water_lot(source: WaterSource) -> WaterLot:
     """A water as the core takes it."""
-    return WaterLot(f"water-{source.pk}", core_water(source), source.name)
+    return WaterLot(SupplyKey.of("water", source.pk), core_water(source), source.name)
 
 
 def supply_of(key: str, *, also_removed: bool = False) -> Supply | None:
     """What goes by this key; None where there is nothing, or nothing any more."""
-    where, _, name = key.partition("-")
+    where, name, pk = SupplyKey(key).where, SupplyKey(key).name, SupplyKey(key).pk
     if where in ELSEWHERE:
         return _elsewhere(where, name)
-    if not is_id(name):
+    if pk is None:
         return None
     if provider := provider_of(key):
         return provider.find([key], also_removed=also_removed).get(key)
     if where == "lot":
-        return next(iter(core_lots(Lot.among(also_removed=also_removed).filter(pk=name))), None)
+        return next(iter(core_lots(Lot.among(also_removed=also_removed).filter(pk=pk))), None)
     if where == "water":
-        source = WaterSource.among(also_removed=also_removed).filter(pk=name).first()
+        source = WaterSource.among(also_removed=also_removed).filter(pk=pk).first()
         return water_lot(source) if source else None
     return None
 
@@ -121,12 +122,14 @@ def _elsewhere(where: str, name: str) -> Supply | None:
         except MaterialError:
             return None
     classes = water_classes()
-    return WaterLot(f"class-{name}", classes[name], classes[name].name) if name in classes else None
+    return (
+        WaterLot(SupplyKey.of("class", name), classes[name], classes[name].name) if name in classes else None
+    )
 
 
 def not_at_hand(stuff: Material) -> CoreLot:
     """A material that is not on the shelf, as it goes into a jug."""
-    return CoreLot(f"lib-{stuff.key}", stuff, stuff.name)
+    return CoreLot(SupplyKey.of("lib", stuff.key), stuff, stuff.name)
 
 
 def supplies_of(keys: Iterable[str], *, also_removed: bool = False) -> dict[str, Supply]:
@@ -142,26 +145,26 @@ def supplies_of(keys: Iterable[str], *, also_removed: bool = False) -> dict[str,
 @derived(*SHELF)
 def _on_the_shelf(keys: tuple[str, ...], also_removed: bool, today: date) -> dict[str, Supply]:
     """What stands on the shelf or in the library by these keys, on a day: bottles go past their dates."""
-    numbers: dict[str, list[str]] = {"lot": [], "water": []}
+    numbers: dict[str, list[int]] = {"lot": [], "water": []}
     out: dict[str, Supply] = {}
     library: list[str] = []
     for key in keys:
-        where, _, name = key.partition("-")
-        if where in numbers and is_id(name):
-            numbers[where].append(name)
+        where, name, pk = SupplyKey(key).where, SupplyKey(key).name, SupplyKey(key).pk
+        if where in numbers and pk is not None:
+            numbers[where].append(pk)
         elif where == "lib":
             library.append(name)
         elif where in ELSEWHERE and (found := _elsewhere(where, name)):
             out[key] = found
     if library:
-        out |= {f"lib-{key}": not_at_hand(stuff) for key, stuff in materials_of(library).items()}
+        out |= {SupplyKey.of("lib", key): not_at_hand(stuff) for key, stuff in materials_of(library).items()}
     if numbers["lot"]:
         for each in core_lots(Lot.among(also_removed=also_removed).filter(pk__in=numbers["lot"])):
             out[each.key] = each
     if numbers["water"]:
         waters = WaterSource.among(also_removed=also_removed).filter(pk__in=numbers["water"])
         for source in waters.prefetch_related("profiles"):
-            out[f"water-{source.pk}"] = water_lot(source)
+            out[SupplyKey.of("water", source.pk)] = water_lot(source)
     return out
 
 
@@ -175,7 +178,7 @@ def bought_again() -> dict[str, str]:
     for pk, material, name in rows.values_list("pk", "material", "name"):
         was = first.setdefault((material, name.casefold()), pk)
         if was != pk:
-            out[f"lot-{pk}"] = f"lot-{was}"
+            out[SupplyKey.of("lot", pk)] = SupplyKey.of("lot", was)
     return out
 
 
@@ -217,7 +220,7 @@ def supply_out(stuff: Supply, kit: Kit) -> SupplyOut:
         unit=stuff.material.unit if stuff.material else "mL",
         units=_units(stuff.material, kit),
         sour=sour(stuff),
-        at_hand=stuff.key.partition("-")[0] not in ELSEWHERE,
+        at_hand=SupplyKey(stuff.key).at_hand,
         forms=list(form_table()["form"]) if own_form(stuff.material) else [],
         packs=stuff.material is not None and stuff.material.packed > 1.0,
         ready=provider_of(stuff.key) is not None
@@ -250,9 +253,11 @@ def found_supplies(find: str, most: int) -> list[tuple[Score, Supply]]:
     waters = WaterSource.objects.values_list("pk", "name", "kind")
     lots = list(Lot.objects.values_list("pk", "name", "material", "note"))
     own = {f"{OWN}{pk}": name for pk, name in OwnMaterial.objects.values_list("pk", "name")}
-    named = [Named(f"water-{pk}", (name, "water", kind), -1.0) for pk, name, kind in waters]
-    named += [Named(f"lot-{pk}", _lot_names(name, key, note, own), -1.0) for pk, name, key, note in lots]
-    named += [Named(f"lib-{key}", (name,)) for key, name in own.items()]
+    named = [Named(SupplyKey.of("water", pk), (name, "water", kind), -1.0) for pk, name, kind in waters]
+    named += [
+        Named(SupplyKey.of("lot", pk), _lot_names(name, key, note, own), -1.0) for pk, name, key, note in lots
+    ]
+    named += [Named(SupplyKey.of("lib", key), (name,)) for key, name in own.items()]
     named += [each for provider in supply_providers.values() for each in provider.named()]
     finders = [finder_of(tuple(named)), _classes_finder(), library_finder()]
     at_hand = {key for _, _, key, _ in lots}
@@ -269,14 +274,20 @@ def found_supplies(find: str, most: int) -> list[tuple[Score, Supply]]:
 
 @cache
 def _classes_finder() -> Finder:
-    return Finder(Named(f"class-{key}", (water.name,), 2.0) for key, water in water_classes().items())
+    return Finder(
+        Named(SupplyKey.of("class", key), (water.name,), 2.0) for key, water in water_classes().items()
+    )
 
 
 def _key(found: str) -> str:
     """The key of something that the library's finder found: a material, or a class of water."""
     if found.startswith(f"{WATER}:"):
         return f"class-{found.removeprefix(f'{WATER}:')}"
-    return found if found.partition("-")[0] in (*AT_HAND, *ELSEWHERE, *supply_providers) else f"lib-{found}"
+    return (
+        found
+        if SupplyKey(found).where in (*AT_HAND, *ELSEWHERE, *supply_providers)
+        else SupplyKey.of("lib", found)
+    )
 
 
 def lot_names(lot: Lot) -> tuple[str, ...]:
@@ -326,7 +337,7 @@ def the_kitchen() -> Kitchen:
     named = [(_meaning(stuff), (stuff.name,)) for stuff in at_hand]
     for row in OwnMaterial.objects.all():
         stuff = own_material(row)
-        named.append((Meaning(stuff.key, stuff.kind, f"lib-{stuff.key}"), (stuff.name,)))
+        named.append((Meaning(stuff.key, stuff.kind, SupplyKey.of("lib", stuff.key)), (stuff.name,)))
     there = {stuff.key: stuff for stuff in at_hand}
 
     def supply(meaning: Meaning) -> Supply:

@@ -4,7 +4,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Protocol
 
-from eyebright.core.materials import Named, Supply
+from eyebright.core.materials import Named, Supply, SupplyKey
 
 
 class FindSupplies(Protocol):
@@ -29,4 +29,4 @@ supply_providers: dict[str, SupplyProvider] = {}
 
 def provider_of(key: str) -> SupplyProvider | None:
     """Who provides what goes by this key, if anybody does."""
-    return supply_providers.get(key.partition("-")[0])
+    return supply_providers.get(SupplyKey(key).where)

@@ -6,6 +6,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from eyebright.core.chemistry import ReportError, ReportRow, Water, neat_ph, read_report, water_classes
+from eyebright.core.materials import SupplyKey
 from eyebright.core.mix import TitrationError, titrate
 from eyebright.core.numbers import Draws, Figure, Kind, Posterior, Spread, figure
 from eyebright.kept.decimals import as_float, exact
@@ -76,7 +77,7 @@ def profile_out(row: WaterProfile) -> ProfileOut:
 
 def water_out(source: WaterSource) -> WaterOut:
     """A water with its figures, as readings and profiles have them."""
-    rows, water, key = live_profiles(source), core_water(source), f"water-{source.pk}"
+    rows, water, key = live_profiles(source), core_water(source), SupplyKey.of("water", source.pk)
     count = (
         ReadingLine.objects.filter(stuff=key, reading__removed_at=None).values("reading").distinct().count()
     )

@@ -3,7 +3,7 @@
 from contextlib import suppress
 
 from eyebright.core.heads import Today
-from eyebright.core.materials import is_a
+from eyebright.core.materials import SupplyKey, is_a
 from eyebright.core.words import brief
 from eyebright.heads.models import Head
 from eyebright.household.services.household import the_household
@@ -34,10 +34,12 @@ def first_steps() -> list[FirstStepOut]:
     answers: dict[str, AnswerOut | None] = dict.fromkeys(ORDER)
     if leading or _just_begun():
         with suppress(Problem):
-            answers["water"] = _of_water(f"water-{water.pk}") if water else None
+            answers["water"] = _of_water(SupplyKey.of("water", water.pk)) if water else None
         with suppress(Problem):
             answers["bottle"] = (
-                _of_bottle(bottle[0], bottle[1], f"water-{water.pk}" if water else "") if bottle else None
+                _of_bottle(bottle[0], bottle[1], SupplyKey.of("water", water.pk) if water else "")
+                if bottle
+                else None
             )
         with suppress(Problem):
             answers["head"] = _of_head(head) if head else None

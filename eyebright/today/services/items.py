@@ -6,6 +6,7 @@ from datetime import datetime, timedelta
 from django.db.models import Max
 from django.utils import timezone
 
+from eyebright.core.materials import SupplyKey
 from eyebright.core.words import brief, span
 from eyebright.heads.models import PatchTest
 from eyebright.heads.services import due_at, head_rows
@@ -248,4 +249,12 @@ def _waters(now: datetime) -> Iterable[ItemOut]:
         says = "reckoned from its class: measuring it makes every pH surer"
         if latest is not None:
             says = f"last measured {latest:%-d %B %Y}: water changes with the year"
-        yield _item(f"water-{row.pk}", "water", None, f"Measure {row.name}", says, "Measure", "/shelf/waters")
+        yield _item(
+            SupplyKey.of("water", row.pk),
+            "water",
+            None,
+            f"Measure {row.name}",
+            says,
+            "Measure",
+            "/shelf/waters",
+        )

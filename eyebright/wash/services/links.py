@@ -15,7 +15,7 @@ from eyebright.core.formulas.model import FormulaError, ready_formula, ready_tim
 from eyebright.core.formulas.prepare import PreparedSupply
 from eyebright.core.heads import Head as CoreHead
 from eyebright.core.heads import Needs, Today, needs_of
-from eyebright.core.materials import Supply
+from eyebright.core.materials import Supply, SupplyKey
 from eyebright.core.wash import WashAssessor, WashLink, pauses, sections
 from eyebright.formulas.models import Formula
 from eyebright.formulas.services.workbench import as_core, core_bench, entered_of, keys_of
@@ -26,7 +26,6 @@ from eyebright.make.models import Container
 from eyebright.make.services.jugs import jugs_left
 from eyebright.make.services.keys import container_id
 from eyebright.shelf.models import Lot
-from eyebright.shelf.services.keys import is_id
 from eyebright.shelf.services.supplies import SHELF, plain_water, supplies_of
 
 from ..schemas.chains import WashLinkIn
@@ -253,7 +252,7 @@ def left_of(stuff: Iterable[str], bought: Mapping[str, Supply]) -> dict[str, tup
     made = {pk: key for key in keys if (pk := container_id(key)) is not None}
     for row in Container.objects.filter(pk__in=made):
         out[made[row.pk]] = (float(row.left), row.unit)
-    lots = {int(key[4:]): key for key in keys if key.startswith("lot-") and is_id(key[4:])}
+    lots = {pk: key for key in keys if (pk := SupplyKey(key).pk_at("lot")) is not None}
     for lot in Lot.objects.filter(pk__in=lots).exclude(left=None):
         each = bought.get(lots[lot.pk])
         unit = each.material.unit if each and each.material else "mL"

@@ -11,6 +11,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from eyebright.core.heads import record_tables
+from eyebright.core.materials import SupplyKey
 from eyebright.core.rules import rules
 from eyebright.core.wash import pauses
 from eyebright.formulas.models import Formula
@@ -75,7 +76,10 @@ def load(household: dict[str, Any]) -> int:
     """Put the household on the shelf and its rinses in the journal; returns how many."""
     today = timezone.localtime().replace(minute=0, second=0, microsecond=0)
     lots = {row["key"]: _lot(row, today) for row in household["lot"]}
-    waters = {row["key"]: f"water-{save_water(WaterIn.model_validate(row)).id}" for row in household["water"]}
+    waters = {
+        row["key"]: SupplyKey.of("water", save_water(WaterIn.model_validate(row)).id)
+        for row in household["water"]
+    }
     for row in household["vessel"]:
         measures.save_vessel(VesselIn.model_validate(row))
     for row in household["spoon"]:

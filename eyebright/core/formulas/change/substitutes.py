@@ -7,7 +7,7 @@ from functools import cache
 from typing import Any
 
 from ... import tables
-from ...materials import Liquor, Material, Salt, Slurry, Supply, acidic, is_a
+from ...materials import Liquor, Material, Salt, Slurry, Supply, SupplyKey, acidic, is_a
 from ...numbers import Draws
 
 ACID_TO_PH = 4.0  # what a slurry holds is counted down to this pH
@@ -139,7 +139,7 @@ def _fitness(material: Material | None, supply: Supply, times: float) -> float:
     """How well it takes the place otherwise: alike in kind, at hand, and no new harm in it."""
     other = supply.material
     out = 1.0 - 0.03 * abs(math.log(times))
-    if supply.key.startswith(("lib-", "class-")):
+    if not SupplyKey(supply.key).at_hand:
         out -= 0.06
     if (other.kind if other else "water") != (material.kind if material else "water"):
         out -= 0.05
