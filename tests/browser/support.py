@@ -6,7 +6,9 @@ from pathlib import Path
 from tempfile import TemporaryDirectory
 from typing import Any
 
+from django.core.servers.basehttp import ThreadedWSGIServer
 from django.test import LiveServerTestCase, SimpleTestCase, override_settings
+from django.test.testcases import LiveServerThread, QuietWSGIRequestHandler
 from django.utils import timezone
 from playwright.sync_api import Browser, BrowserContext, ConsoleMessage, Page, expect
 
@@ -31,13 +33,22 @@ EXACT = ("In",)  # labels so short that they stand in others
 expect.set_options(timeout=ACTION_MS)
 
 
-PORT = free_port()
+own_port = cache(free_port)  # of this process: asked for after the fork
+
+
+class SamePort(LiveServerThread):
+    """A live server that comes back at its port at once."""
+
+    def _create_server(self, connections_override: Any = None) -> ThreadedWSGIServer:
+        return self.server_class(
+            (self.host, self.port), QuietWSGIRequestHandler, connections_override=connections_override
+        )
 
 
 @cache
 def warm_profile() -> BrowserContext:
     """The browser profile of this process."""
-    context = the_chromium().new_context(viewport=DESK, locale="en-GB")
+    context = the_chromium().new_context(viewport=DESK, locale="en-GB", reduced_motion="reduce")
     context.set_default_timeout(ACTION_MS)
     context.set_default_navigation_timeout(PAGE_MS)
     return context
@@ -82,7 +93,7 @@ class BrowserTestCase(LiveServerTestCase):
     the next; what a site may keep in it is emptied. The address stays the same for that.
     """
 
-    port = PORT
+    server_thread_class = SamePort
     size = DESK
     browser: Browser
 
@@ -90,6 +101,7 @@ class BrowserTestCase(LiveServerTestCase):
     def setUpClass(cls) -> None:
         """One browser a process. Playwright's own loop makes Django think it is in async code."""
         os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
+        cls.port = own_port()
         super().setUpClass()
         cls.browser = the_chromium()
 
