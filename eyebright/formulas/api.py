@@ -37,9 +37,9 @@ def bench(request: HttpRequest) -> BenchOut:
 
 
 @router.post("/lines", response=ReadOut, operation_id="read_lines")
-def read_lines(request: HttpRequest, entered: LinesIn) -> ReadOut:
+def read_lines(request: HttpRequest, payload: LinesIn) -> ReadOut:
     """A pasted recipe, understood as far as it can be. Nothing is kept, nothing dropped."""
-    return choices.read(entered.text, entered.room)
+    return choices.read(payload.text, payload.room)
 
 
 @router.get("", response=FormulasOut, operation_id="formulas")
@@ -49,9 +49,9 @@ def formula_rows(request: HttpRequest, find: str = "", family: str = "") -> Form
 
 
 @router.post("", response={201: FormulaOut}, operation_id="add_formula")
-def add_formula(request: HttpRequest, entered: FormulaNewIn) -> Status[FormulaOut]:
+def add_formula(request: HttpRequest, payload: FormulaNewIn) -> Status[FormulaOut]:
     """A new formula: from a starting point, as a copy, as written, or empty."""
-    return Status(201, beginning.new_formula(entered))
+    return Status(201, beginning.new_formula(payload))
 
 
 @router.post("/propose", response=ProposalOut, operation_id="propose")
@@ -61,9 +61,9 @@ def propose(request: HttpRequest, asked: ProposeIn) -> ProposalOut:
 
 
 @router.post("/bring", response={201: BroughtOut}, operation_id="bring_formula")
-def bring(request: HttpRequest, entered: BringIn) -> Status[BroughtOut]:
+def bring(request: HttpRequest, payload: BringIn) -> Status[BroughtOut]:
     """A formula out of a JSON-LD file, or of a page that carries one."""
-    return Status(201, sharing.take_in(entered))
+    return Status(201, sharing.take_in(payload))
 
 
 @router.get("/compare", response=CompareOut, operation_id="compare_formulas")
@@ -85,9 +85,9 @@ def formula(request: HttpRequest, pk: int, head: int | None = None, vessel: int 
 
 
 @router.put("/{pk}", response=FormulaOut, operation_id="save_formula")
-def save_formula(request: HttpRequest, pk: int, entered: FormulaSaveIn) -> FormulaOut:
+def save_formula(request: HttpRequest, pk: int, payload: FormulaSaveIn) -> FormulaOut:
     """Keep a formula as it stands; refused (409) where another window changed it first."""
-    return formulas.save_formula(pk, entered)
+    return formulas.save_formula(pk, payload)
 
 
 Rows(router, "", "formula", FormulaOut).removal(formulas.find_formula, formulas.formula_out)
@@ -100,17 +100,17 @@ def versions(request: HttpRequest, pk: int) -> list[VersionOut]:
 
 
 @router.post("/{pk}/versions", response=list[VersionOut], operation_id="keep_version")
-def keep_version(request: HttpRequest, pk: int, entered: VersionIn) -> list[VersionOut]:
+def keep_version(request: HttpRequest, pk: int, payload: VersionIn) -> list[VersionOut]:
     """Keep a formula as it is now as a version, under a name if it has one."""
     kept = formulas.find_formula(pk)
-    formulas.keep_version(kept, entered.name)
+    formulas.keep_version(kept, payload.name)
     return formulas.versions_out(kept)
 
 
 @router.post("/{pk}/versions/{number}/back", response=FormulaOut, operation_id="back_to_version")
-def back_to_version(request: HttpRequest, pk: int, number: int, entered: BackIn) -> FormulaOut:
+def back_to_version(request: HttpRequest, pk: int, number: int, payload: BackIn) -> FormulaOut:
     """Make a version the formula again; what stood there is kept as a version."""
-    return formulas.back_to(pk, number, entered.version)
+    return formulas.back_to(pk, number, payload.version)
 
 
 @router.get("/{pk}/file/{kind}", operation_id="formula_file", openapi_extra=gives("*/*"))

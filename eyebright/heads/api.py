@@ -44,11 +44,11 @@ def heads(request: HttpRequest) -> list[HeadRowOut]:
 
 
 _heads = Rows(router, "", "head", HeadOut)
-_heads.add(HeadIn, lambda entered: services.head_out(services.save_head(entered)))
+_heads.add(HeadIn, lambda payload: services.head_out(services.save_head(payload)))
 _heads.one(lambda pk: services.head_out(services.find_head(pk)))
 _heads.change(
     HeadChangeIn,
-    lambda pk, entered: services.head_out(services.change_head(pk, entered)),
+    lambda pk, payload: services.head_out(services.change_head(pk, payload)),
     "Change its record; a question that is left out keeps its answer.",
 )
 _heads.removal(services.find_head, services.head_out)
@@ -85,27 +85,27 @@ def passes(request: HttpRequest, pk: int) -> list[PassOut]:
 
 
 @router.post("/{pk}/check-ins", response={201: KeptOut}, operation_id="check_in")
-def check_in(request: HttpRequest, pk: int, entered: CheckInIn) -> Status[KeptOut]:
+def check_in(request: HttpRequest, pk: int, payload: CheckInIn) -> Status[KeptOut]:
     """How the scalp is today."""
-    return Status(201, services.check_in(pk, entered))
+    return Status(201, services.check_in(pk, payload))
 
 
 @router.post("/{pk}/little-tests", response={201: KeptOut}, operation_id="little_test")
-def little_test(request: HttpRequest, pk: int, entered: LittleTestIn) -> Status[KeptOut]:
+def little_test(request: HttpRequest, pk: int, payload: LittleTestIn) -> Status[KeptOut]:
     """The outcome of a little test."""
-    return Status(201, services.little_test(pk, entered))
+    return Status(201, services.little_test(pk, payload))
 
 
 @router.post("/{pk}/patch-tests", response={201: KeptOut}, operation_id="patch_test")
-def patch_test(request: HttpRequest, pk: int, entered: PatchTestIn) -> Status[KeptOut]:
+def patch_test(request: HttpRequest, pk: int, payload: PatchTestIn) -> Status[KeptOut]:
     """Start a patch test."""
-    return Status(201, services.patch_test(pk, entered))
+    return Status(201, services.patch_test(pk, payload))
 
 
 @router.patch("/{pk}/patch-tests/{test}/result", response=KeptOut, operation_id="patch_result")
-def patch_result(request: HttpRequest, pk: int, test: int, entered: PatchResultIn) -> KeptOut:
+def patch_result(request: HttpRequest, pk: int, test: int, payload: PatchResultIn) -> KeptOut:
     """What the arm showed."""
-    return services.patch_result(pk, test, entered)
+    return services.patch_result(pk, test, payload)
 
 
 @router.delete("/{pk}/{kind}/{entry}", response=HeadOut, operation_id="take_out_of_diary")

@@ -26,9 +26,9 @@ def household(request: HttpRequest) -> HouseholdOut:
 
 
 @router.patch("", response=HouseholdOut, operation_id="change_household")
-def change_household(request: HttpRequest, entered: HouseholdChangeIn) -> HouseholdOut:
+def change_household(request: HttpRequest, payload: HouseholdChangeIn) -> HouseholdOut:
     """Change that, or what the household holds where opinions differ."""
-    return room.change_household(entered)
+    return room.change_household(payload)
 
 
 @router.get("/limits", response=list[HouseLimitOut], operation_id="house_limits")
@@ -38,9 +38,9 @@ def house_limits(request: HttpRequest) -> list[HouseLimitOut]:
 
 
 @router.put("/limits/{key}", response=list[HouseLimitOut], operation_id="set_limit")
-def set_limit(request: HttpRequest, key: str, entered: HouseLimitIn) -> list[HouseLimitOut]:
+def set_limit(request: HttpRequest, key: str, payload: HouseLimitIn) -> list[HouseLimitOut]:
     """Hold one otherwise."""
-    return room.set_limit(key, entered)
+    return room.set_limit(key, payload)
 
 
 @router.delete("/limits/{key}", response=list[HouseLimitOut], operation_id="reset_limit")
@@ -56,9 +56,9 @@ def taken_times(request: HttpRequest) -> list[TakenTimeOut]:
 
 
 @router.post("/taken", response={201: TakenTimeOut}, operation_id="take_time")
-def take_time(request: HttpRequest, entered: TakenTimeIn) -> Status[TakenTimeOut]:
+def take_time(request: HttpRequest, payload: TakenTimeIn) -> Status[TakenTimeOut]:
     """Say that a time is taken: "not tonight"."""
-    return Status(201, hours.take_time(entered))
+    return Status(201, hours.take_time(payload))
 
 
 Rows(router, "/taken", "time", TakenTimeOut).removal_by(

@@ -28,9 +28,9 @@ def instruments(request: HttpRequest) -> list[InstrumentOut]:
 
 
 @router.post("", response={201: InstrumentOut}, operation_id="add_instrument")
-def add(request: HttpRequest, entered: InstrumentIn) -> Status[InstrumentOut]:
+def add(request: HttpRequest, payload: InstrumentIn) -> Status[InstrumentOut]:
     """Put one in the tray."""
-    return Status(201, services.save_instrument(entered))
+    return Status(201, services.save_instrument(payload))
 
 
 @router.get("/now", response=list[LiveOut], operation_id="instruments_now")
@@ -62,15 +62,15 @@ _instruments.removal(services.find_instrument, services.instrument_out)
 
 
 @router.post("/{pk}/play", response=LiveOut, operation_id="play_instrument")
-def play(request: HttpRequest, pk: int, entered: PlayIn) -> LiveOut:
+def play(request: HttpRequest, pk: int, payload: PlayIn) -> LiveOut:
     """Play a stand-in, or tare a scale."""
-    return services.play(services.find_instrument(pk), entered)
+    return services.play(services.find_instrument(pk), payload)
 
 
 @router.post("/{pk}/calibrations", response={201: InstrumentOut}, operation_id="calibrate")
-def calibrate(request: HttpRequest, pk: int, entered: CalibrationIn) -> Status[InstrumentOut]:
+def calibrate(request: HttpRequest, pk: int, payload: CalibrationIn) -> Status[InstrumentOut]:
     """Calibrate a meter."""
-    return Status(201, services.save_calibration(services.find_instrument(pk), entered))
+    return Status(201, services.save_calibration(services.find_instrument(pk), payload))
 
 
 Rows(router, "/calibrations", "calibration", None).removal(services.find_calibration, None)

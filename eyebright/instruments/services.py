@@ -76,29 +76,29 @@ def find_instrument(pk: int, *, also_removed: bool = False) -> Instrument:
 
 
 @transaction.atomic
-def save_instrument(entered: InstrumentIn, row: Instrument | None = None) -> InstrumentOut:
+def save_instrument(payload: InstrumentIn, row: Instrument | None = None) -> InstrumentOut:
     """Put an instrument in the tray, or change one."""
-    if entered.link == "bridge":
-        if not entered.host.strip():
+    if payload.link == "bridge":
+        if not payload.host.strip():
             raise Problem.field("host", "Say at which address it is bridged: 127.0.0.1 for this machine.")
-        if not nearby(entered.host.strip()):
+        if not nearby(payload.host.strip()):
             raise Problem.field("host", NOT_NEAR)
-        if entered.port is None or not 1 <= entered.port <= 65535:
+        if payload.port is None or not 1 <= payload.port <= 65535:
             raise Problem.field("port", "A port is a number from 1 to 65535.")
     row = row or Instrument()
-    row.kind, row.name, row.link = entered.kind, entered.name, entered.link
-    bridged = entered.link == "bridge"
-    row.host, row.port = (entered.host.strip()[:120], entered.port) if bridged else ("", None)
+    row.kind, row.name, row.link = payload.kind, payload.name, payload.link
+    bridged = payload.link == "bridge"
+    row.host, row.port = (payload.host.strip()[:120], payload.port) if bridged else ("", None)
     row.save()
     return instrument_out(row)
 
 
 @transaction.atomic
-def change_instrument(pk: int, entered: InstrumentChangeIn) -> InstrumentOut:
+def change_instrument(pk: int, payload: InstrumentChangeIn) -> InstrumentOut:
     """Change one that is as it was when it was read."""
-    row = get_checked(Instrument.objects.all(), pk, "instrument", entered.version, instrument_out)
+    row = get_checked(Instrument.objects.all(), pk, "instrument", payload.version, instrument_out)
     before = {name: getattr(row, name) for name in ("kind", "name", "link", "host", "port")}
-    return save_instrument(changed(InstrumentIn, before, entered), row)
+    return save_instrument(changed(InstrumentIn, before, payload), row)
 
 
 # ---- calibration ----
@@ -143,11 +143,11 @@ def meter_reach(pk: int) -> float:
 
 
 @transaction.atomic
-def save_calibration(row: Instrument, entered: CalibrationIn) -> InstrumentOut:
+def save_calibration(row: Instrument, payload: CalibrationIn) -> InstrumentOut:
     """Calibrate a meter anew."""
     if row.kind != Instrument.Kind.METER:
         raise Problem.field("points", "Only a pH meter is calibrated.")
-    points = [_point(each, i) for i, each in enumerate(entered.points)]
+    points = [_point(each, i) for i, each in enumerate(payload.points)]
     try:
         calibrate(points)
     except CalibrationError as raised:
@@ -156,20 +156,20 @@ def save_calibration(row: Instrument, entered: CalibrationIn) -> InstrumentOut:
     return instrument_out(find_instrument(row.pk))
 
 
-def _point(entered: PointIn, i: int) -> Point:
-    ph, doubt = entered.ph, BUFFER_DOUBT
-    if entered.standard:
-        if entered.standard not in standards():
+def _point(payload: PointIn, i: int) -> Point:
+    ph, doubt = payload.ph, BUFFER_DOUBT
+    if payload.standard:
+        if payload.standard not in standards():
             raise Problem.field("points", f"Choose the standard of point {i + 1} from the list.")
         try:
-            known = standards()[entered.standard].ph(entered.temperature)
+            known = standards()[payload.standard].ph(payload.temperature)
         except StandardError as raised:
             raise Problem.field("points", str(raised)) from None
         ph, doubt = known.value, (known.high - known.low) / 2.0
     if ph is None:
         raise Problem.field("points", f"Say which standard point {i + 1} is, or its pH.")
-    millivolts = entered.shown if entered.unit == "mV" else shown_as_millivolts(entered.shown)
-    return Point(ph, millivolts, entered.temperature, doubt)
+    millivolts = payload.shown if payload.unit == "mV" else shown_as_millivolts(payload.shown)
+    return Point(ph, millivolts, payload.temperature, doubt)
 
 
 def find_calibration(pk: int, *, also_removed: bool = False) -> Calibration:
@@ -276,11 +276,11 @@ def tellings() -> Iterator[str]:
             time.sleep(EACH)
 
 
-def play(row: Instrument, entered: PlayIn) -> LiveOut:
+def play(row: Instrument, payload: PlayIn) -> LiveOut:
     """Play a stand-in; a bridged scale can be tared."""
     if row.link == Instrument.Link.SIMULATED:
-        hub.play(row.pk, row.kind, put=entered.put, tare=entered.tare, plug=entered.plug)  # type: ignore[arg-type]
-    elif row.link == Instrument.Link.BRIDGE and entered.tare:
+        hub.play(row.pk, row.kind, put=payload.put, tare=payload.tare, plug=payload.plug)  # type: ignore[arg-type]
+    elif row.link == Instrument.Link.BRIDGE and payload.tare:
         if not hub.tare(row.pk, row.kind, row.host, row.port or 0):  # type: ignore[arg-type]
             raise Problem(409, "It is not there.", "Plug it in and start its bridge, then tare it.")
     else:

@@ -38,11 +38,11 @@ class Rows:
         says = says or f"Every {self.called}."
         self._route("get", self.path, operation, says, view, response=list[self.shape])  # type: ignore[name-defined]
 
-    def add(self, entered: type[Schema], save: Callable[[Any], Any], says: str = "") -> None:
+    def add(self, payload: type[Schema], save: Callable[[Any], Any], says: str = "") -> None:
         """POST a new row."""
 
-        def view(request: HttpRequest, entered: entered) -> Any:  # type: ignore[valid-type]
-            return Status(201, save(entered))
+        def view(request: HttpRequest, payload: payload) -> Any:  # type: ignore[valid-type]
+            return Status(201, save(payload))
 
         says = says or f"Add a {self.called}."
         self._route("post", self.path, f"add_{self.name}", says, view, response={201: self.shape})
@@ -56,11 +56,11 @@ class Rows:
         says, path = says or f"One {self.called}.", f"{self.path}/{{pk}}"
         self._route("get", path, operation or self.name, says, view, response=self.shape)
 
-    def change(self, entered: type[Schema], change: Callable[[int, Any], Any], says: str = "") -> None:
+    def change(self, payload: type[Schema], change: Callable[[int, Any], Any], says: str = "") -> None:
         """PATCH a row, from the version that it was read at."""
 
-        def view(request: HttpRequest, pk: int, entered: entered) -> Any:  # type: ignore[valid-type]
-            return change(pk, entered)
+        def view(request: HttpRequest, pk: int, payload: payload) -> Any:  # type: ignore[valid-type]
+            return change(pk, payload)
 
         says, path = says or f"Change a {self.called}.", f"{self.path}/{{pk}}"
         self._route("patch", path, f"change_{self.name}", says, view, response=self.shape)

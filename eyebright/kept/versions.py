@@ -47,5 +47,5 @@ def check_version(row: Row, called: str, version: int, shown: Callable[[Row], Ba
 def changed(schema: type[Entered], before: Mapping[str, Any], change: Change) -> Entered:
     """What stood there before, with what was sent over it. What stood there is taken as it is kept."""
     sent = {name: getattr(change, name) for name in change.model_fields_set if name != "version"}
-    entered: Entered = schema.model_construct(**{**before, **sent})  # type: ignore[assignment]
-    return entered
+    payload: Entered = schema.model_construct(**{**before, **sent})  # type: ignore[assignment]
+    return payload

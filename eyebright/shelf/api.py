@@ -57,9 +57,9 @@ def material_page(request: HttpRequest, key: str) -> MaterialPageOut:
 
 
 @router.patch("/library/{key}", response=KeptMaterialOut, operation_id="correct_material")
-def correct_material(request: HttpRequest, key: str, entered: CorrectionChangeIn) -> KeptMaterialOut:
+def correct_material(request: HttpRequest, key: str, payload: CorrectionChangeIn) -> KeptMaterialOut:
     """Keep what this household has otherwise of a row of the library."""
-    return own_materials.save_correction(key, entered)
+    return own_materials.save_correction(key, payload)
 
 
 @router.delete("/library/{key}", response={204: None}, operation_id="put_material_back")
@@ -82,9 +82,9 @@ def strength_classes(request: HttpRequest) -> list[StrengthClassOut]:
 
 
 @router.post("/label", response=LabelOut, operation_id="read_label")
-def read_label(request: HttpRequest, entered: LabelTextIn) -> LabelOut:
+def read_label(request: HttpRequest, payload: LabelTextIn) -> LabelOut:
     """What a label says, as it is pasted whole. Nothing is kept."""
-    return labels.read_text(entered)
+    return labels.read_text(payload)
 
 
 @router.get("/stuff", response=list[SupplyOut], operation_id="stuff")
@@ -164,21 +164,21 @@ _waters.removal(water_room.find_water, water_room.water_out)
 
 
 @router.post("/waters/{pk}/profiles", response={201: WaterOut}, operation_id="add_profile")
-def add_profile(request: HttpRequest, pk: int, entered: ProfileIn) -> Status[WaterOut]:
+def add_profile(request: HttpRequest, pk: int, payload: ProfileIn) -> Status[WaterOut]:
     """Keep a supplier's figures of a day."""
-    return Status(201, water_room.add_profile(water_room.find_water(pk), entered))
+    return Status(201, water_room.add_profile(water_room.find_water(pk), payload))
 
 
 @router.post("/waters/{pk}/report", response={201: WaterOut}, operation_id="take_report")
-def take_report(request: HttpRequest, pk: int, entered: ReportIn) -> Status[WaterOut]:
+def take_report(request: HttpRequest, pk: int, payload: ReportIn) -> Status[WaterOut]:
     """Keep every row of a supplier's CSV file, or none of them."""
-    return Status(201, water_room.take_report(water_room.find_water(pk), entered))
+    return Status(201, water_room.take_report(water_room.find_water(pk), payload))
 
 
 @router.post("/waters/{pk}/titration", response=TitrationOut, operation_id="titrate")
-def titrate(request: HttpRequest, pk: int, entered: TitrationIn) -> TitrationOut:
+def titrate(request: HttpRequest, pk: int, payload: TitrationIn) -> TitrationOut:
     """What a home titration says of this water."""
-    return water_room.titration(water_room.find_water(pk), entered)
+    return water_room.titration(water_room.find_water(pk), payload)
 
 
 Rows(router, "/profiles", "profile", None).removal(water_room.find_profile, None)

@@ -19,16 +19,16 @@ from .workbench import amount_typed, entered_of
 
 
 @transaction.atomic
-def new_formula(entered: FormulaNewIn) -> FormulaOut:
+def new_formula(payload: FormulaNewIn) -> FormulaOut:
     """A new formula: from a starting point, as a copy, as written, or empty."""
-    if entered.formula is not None:
-        body = entered.formula
-    elif entered.copy_of is not None:
-        body = _copy(entered.copy_of, entered.number)
-    elif entered.start:
-        body = started(_start(entered.start), everything()[0], picked_schools())
+    if payload.formula is not None:
+        body = payload.formula
+    elif payload.copy_of is not None:
+        body = _copy(payload.copy_of, payload.number)
+    elif payload.start:
+        body = started(_start(payload.start), everything()[0], picked_schools())
     else:
-        key = entered.family or "saponin_liquor"
+        key = payload.family or "saponin_liquor"
         if key not in families():
             raise Problem.field("family", "Choose a family.")
         body = _empty(key)

@@ -16,18 +16,18 @@ def compare(which: str) -> CompareOut:
     asked = [each.strip() for each in which.split(",") if each.strip()]
     if not FEWEST <= len(asked) <= MOST:
         raise Problem.field("which", "Choose two or three to put side by side.")
-    entered = [_one(each) for each in asked]
-    written = [as_core(each) for _, each in entered]
-    bench, _ = core_bench({key for _, each in entered for key in keys_of(each)})
+    payload = [_one(each) for each in asked]
+    written = [as_core(each) for _, each in payload]
+    bench, _ = core_bench({key for _, each in payload for key in keys_of(each)})
     readings = []
-    for (name, _), each in zip(entered, written, strict=True):
+    for (name, _), each in zip(payload, written, strict=True):
         found = assessment_of(each, bench)
         if found is None:
             raise Problem.field("which", f"{name} cannot be reckoned yet: put right what is marked on it.")
         readings.append(found)
     rows = compared([each.formula for each in readings], readings)
     return CompareOut(
-        names=[name for name, _ in entered],
+        names=[name for name, _ in payload],
         rows=list(rows),
     )
 

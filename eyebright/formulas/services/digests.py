@@ -41,13 +41,13 @@ def _keep(pk: int, digest: Any, state: str) -> None:
         Formula.objects.filter(pk=pk).update(digest=digest, digest_of=state)
 
 
-def worked_out(entered: FormulaIn, kit: Kit) -> Digest | None:
+def worked_out(payload: FormulaIn, kit: Kit) -> Digest | None:
     """The digest of a formula as it is written; None where it cannot be reckoned."""
-    written = as_core(entered)
+    written = as_core(payload)
     if written.formula is None:
         return None
     try:
-        return digest_of(assess(written.formula, kit, posterior_for(keys_of(entered))))
+        return digest_of(assess(written.formula, kit, posterior_for(keys_of(payload))))
     except ValueError:  # what cannot be reckoned is ranked nowhere
         return None
 

@@ -63,15 +63,15 @@ def find_formula(pk: int, *, also_removed: bool = False) -> Formula:
 
 def formula_out(kept: Formula, head: int | None = None, vessel: int | None = None) -> FormulaOut:
     """A formula, and what comes of it."""
-    entered, lost = entered_and_lost(kept.body)
-    written = as_core(entered, kept.pk)
+    payload, lost = entered_and_lost(kept.body)
+    written = as_core(payload, kept.pk)
     written.problems |= lost
     return shown(kept, written, head, vessel)
 
 
 def shown(kept: Formula, written: ParsedFormula, head: int | None, vessel: int | None) -> FormulaOut:
     """A formula as it was just written, and what comes of it."""
-    bench, whom = core_bench(keys_of(written.entered), head)
+    bench, whom = core_bench(keys_of(written.payload), head)
     reading = assessment_of(written, bench, the_vessel(vessel))
     if reading is not None and whom is None:
         keep_digest(kept, written.there, reading, bench.kit)
@@ -79,18 +79,18 @@ def shown(kept: Formula, written: ParsedFormula, head: int | None, vessel: int |
         id=kept.pk,
         version=kept.version,
         changed_at=kept.changed_at,
-        formula=written.entered,
+        formula=written.payload,
         reading=assessment_out(reading) if reading else None,
         problems=[LineProblemOut(field=name, message=says) for name, says in written.problems.items()],
         stuff=[supply_out(stuff, bench.kit) for stuff in written.there.values()],
-        asks=asks_of(written.entered),
+        asks=asks_of(written.payload),
         removed=kept.removed_at is not None,
     )
 
 
-def asks_of(entered: FormulaIn) -> list[AskOut]:
+def asks_of(payload: FormulaIn) -> list[AskOut]:
     """What is asked of the lines of which it is not known what they are."""
-    open_lines = [line for line in entered.lines if not line.stuff and line.text]
+    open_lines = [line for line in payload.lines if not line.stuff and line.text]
     if not open_lines:
         return []
     kitchen = the_kitchen()
@@ -101,10 +101,10 @@ def asks_of(entered: FormulaIn) -> list[AskOut]:
     return out
 
 
-def searched(entered: FormulaIn, there: Mapping[str, Supply]) -> str:
+def searched(payload: FormulaIn, there: Mapping[str, Supply]) -> str:
     """What a formula is found by: its name, its family's, and every name of what is in it."""
-    names = [entered.name, families()[entered.family].name if entered.family in families() else ""]
-    for line in entered.lines:
+    names = [payload.name, families()[payload.family].name if payload.family in families() else ""]
+    for line in payload.lines:
         stuff = there.get(line.stuff)
         if stuff:
             names += names_of(stuff)
@@ -122,19 +122,19 @@ def kept_new(body: FormulaIn) -> tuple[Formula, ParsedFormula]:
 
 
 @transaction.atomic
-def save_formula(pk: int, entered: FormulaSaveIn) -> FormulaOut:
+def save_formula(pk: int, payload: FormulaSaveIn) -> FormulaOut:
     """Keep a formula as it stands on the bench; refused where another window was first."""
-    kept: Formula = get_checked(Formula.objects.all(), pk, "formula", entered.version, formula_out)
-    checked_schools(entered.formula.schools)
-    body = entered.formula.model_dump()
-    written = as_core(entered.formula, kept.pk)
+    kept: Formula = get_checked(Formula.objects.all(), pk, "formula", payload.version, formula_out)
+    checked_schools(payload.formula.schools)
+    body = payload.formula.model_dump()
+    written = as_core(payload.formula, kept.pk)
     if body != kept.body:
         _sitting(kept)
-        kept.name, kept.family, kept.body = entered.formula.name, entered.formula.family, body
+        kept.name, kept.family, kept.body = payload.formula.name, payload.formula.family, body
         kept.changed_at = timezone.now()
-        kept.search = searched(entered.formula, written.there)
+        kept.search = searched(payload.formula, written.there)
         kept.save()
-    return shown(kept, written, entered.head, entered.vessel)
+    return shown(kept, written, payload.head, payload.vessel)
 
 
 def _sitting(kept: Formula) -> None:

@@ -90,16 +90,16 @@ def _from_starts(
     for start in starts().values():
         if start.name in taken:
             continue
-        entered = started(start, shelf, picked)
-        keys = keys_of(entered)
+        payload = started(start, shelf, picked)
+        keys = keys_of(payload)
         if not set(keys) <= at_hand:
             continue
         there = {stuff.key: stuff for stuff in shelf if stuff.key in keys}
-        state = state_of(entered.model_dump_json(), there, marks(there, there), kit)
+        state = state_of(payload.model_dump_json(), there, marks(there, there), kit)
         if state not in _STARTS:
             if len(_STARTS) > 200:
                 _STARTS.clear()
-            _STARTS[state] = worked_out(entered, kit)
+            _STARTS[state] = worked_out(payload, kit)
         digest = _STARTS[state]
         if digest is not None:
             out.append(_candidate(f"{START}{start.key}", start.name, digest, list(there.values()), at_hand))

@@ -53,18 +53,18 @@ NOT_YET = "It cannot be reckoned yet: put right what is marked on the bench firs
 def given_out(pk: int, kind: FileKind, head: int | None = None) -> tuple[str, bytes]:
     """A formula in a format: its name, and the file, with the cautions of the head it is asked for."""
     kept = find_formula(pk)
-    entered = entered_of(kept.body)
-    written = as_core(entered, kept.pk)
-    bench, _ = core_bench(keys_of(entered), head)
+    payload = entered_of(kept.body)
+    written = as_core(payload, kept.pk)
+    bench, _ = core_bench(keys_of(payload), head)
     whose = find_head(head).name if head is not None else ""
     reading = assessment_of(written, bench)
     if written.formula is None or reading is None:
         raise Problem(422, "That cannot be given out yet.", NOT_YET, written.problems)
     makers: dict[FileKind, Callable[[CoreFormula, Assessment], bytes]] = {
-        "pdf": lambda formula, found: card(formula, found, entered.about, whose),
+        "pdf": lambda formula, found: card(formula, found, payload.about, whose),
         "md": lambda formula, found: export.markdown(formula, found, whose).encode(),
         "csv": lambda formula, found: export.csv_lines(formula, found).encode("utf-8-sig"),
-        "jsonld": lambda formula, found: _json(export.recipe(formula, found, entered.about, whose)),
+        "jsonld": lambda formula, found: _json(export.recipe(formula, found, payload.about, whose)),
         "inci": lambda formula, found: _inci(formula, found),
     }
     return kept.name, makers[kind](written.formula, reading)
@@ -79,13 +79,13 @@ def _inci(formula: CoreFormula, reading: Assessment) -> bytes:
     return (", ".join(name for name, _ in names) + "\n").encode()
 
 
-def take_in(entered: BringIn) -> BroughtOut:
+def take_in(payload: BringIn) -> BroughtOut:
     """A recipe out of a file or a page: every line kept, the unknown ones to be asked about.
 
     Nothing else waits while it is read: only the row itself is a transaction.
     """
     try:
-        return _pasted(entered.text) if is_plain(entered.text) else _imported(entered.text)
+        return _pasted(payload.text) if is_plain(payload.text) else _imported(payload.text)
     except FormulaError as raised:
         raise Problem.field("text", str(raised)) from None
     except ValidationError:

@@ -56,7 +56,7 @@ class ParsedFormula:
     the written lines that the core's lines stand for.
     """
 
-    entered: FormulaIn
+    payload: FormulaIn
     formula: Formula | None = None
     problems: dict[str, str] = field(default_factory=dict)
     places: list[int] = field(default_factory=list)
@@ -64,7 +64,7 @@ class ParsedFormula:
 
     def made_as(self, formula: Formula) -> "ParsedFormula":
         """The same with another formula in its place, of which nothing is amiss: line for line its own."""
-        return ParsedFormula(self.entered, formula, {}, list(range(len(formula.ingredients))), self.there)
+        return ParsedFormula(self.payload, formula, {}, list(range(len(formula.ingredients))), self.there)
 
     def at_fault(self, raised: FormulaError) -> None:
         """Put what the core found fault with beside its field."""
@@ -89,34 +89,34 @@ def entered_of(body: Mapping[str, Any]) -> FormulaIn:
 def entered_and_lost(body: Mapping[str, Any]) -> tuple[FormulaIn, dict[str, str]]:
     """The same, and what is said of what was left open, by field."""
     try:
-        entered, lost = parse_lenient(FormulaIn, body)
+        payload, lost = parse_lenient(FormulaIn, body)
     except ValidationError:
         name = str(body.get("name") or "")[:80].strip() or "A formula that cannot be read"
-        entered, lost = FormulaIn(name=name, family="mask"), {"name": "all of it"}
-    return entered, {place: FROM_ELSEWHERE.format(value=value) for place, value in lost.items()}
+        payload, lost = FormulaIn(name=name, family="mask"), {"name": "all of it"}
+    return payload, {place: FROM_ELSEWHERE.format(value=value) for place, value in lost.items()}
 
 
-def keys_of(entered: FormulaIn) -> list[str]:
+def keys_of(payload: FormulaIn) -> list[str]:
     """What goes in, by key."""
-    return [line.stuff for line in entered.lines if line.stuff]
+    return [line.stuff for line in payload.lines if line.stuff]
 
 
-def as_core(entered: FormulaIn, pk: int | None = None) -> ParsedFormula:
+def as_core(payload: FormulaIn, pk: int | None = None) -> ParsedFormula:
     """A written formula as the core takes it; `pk` of the one that is kept, which washes may have taught."""
-    keys = keys_of(entered)
+    keys = keys_of(payload)
     still = supplies_of(keys)
     missing = [key for key in keys if key not in still]
     there = still | supplies_of(missing, also_removed=True) if missing else still
     strange = not_known_here([key for key in missing if key not in there])
-    out = ParsedFormula(entered, there=there)
+    out = ParsedFormula(payload, there=there)
     try:
-        family = family_of(entered.family)
+        family = family_of(payload.family)
     except FormulaError as raised:
         out.problems["family"] = str(raised)
         return out
     lines: list[Ingredient] = []
     whole = True
-    for place, line in enumerate(entered.lines):
+    for place, line in enumerate(payload.lines):
         if not line.stuff:
             if line.text or line.amount:
                 out.problems[f"lines.{place}.stuff"] = UNREAD
@@ -138,13 +138,13 @@ def as_core(entered: FormulaIn, pk: int | None = None) -> ParsedFormula:
         phase = line.phase or default_phase(stuff, family)
         amount = Amount.ranging(count, line.unit, line.packed)
         lines.append(Ingredient(line.id, stuff, amount, phase, of_form(stuff.material, line.form)))
-    minutes, trouble = _number(entered.minutes or "0", "")
+    minutes, trouble = _number(payload.minutes or "0", "")
     if minutes is None or not 0.0 <= minutes <= MOST_MINUTES:
         out.problems["minutes"] = trouble or "From 0 minutes to a day."
-    makes, trouble = _number(entered.makes, "")
+    makes, trouble = _number(payload.makes, "")
     if trouble or (makes is not None and makes <= 0.0):
         out.problems["makes"] = trouble or "Say how much to make: more than nothing."
-    steps = [_step(step, place, out) for place, step in enumerate(entered.steps)]
+    steps = [_step(step, place, out) for place, step in enumerate(payload.steps)]
     if (
         not whole
         or "minutes" in out.problems
@@ -153,21 +153,21 @@ def as_core(entered: FormulaIn, pk: int | None = None) -> ParsedFormula:
     ):
         return out
     out.formula = Formula(
-        name=entered.name,
+        name=payload.name,
         family=family,
         ingredients=tuple(lines),
         steps=tuple(step for step in steps if step),
-        use=entered.use,
+        use=payload.use,
         minutes=minutes or 0.0,
         makes=makes,
-        base=entered.base,
-        place=entered.place,
-        pot=entered.pot,
-        bottle=entered.bottle,
-        cover=entered.cover,
-        schools=tuple(sorted(entered.schools.items())),
+        base=payload.base,
+        place=payload.place,
+        pot=payload.pot,
+        bottle=payload.bottle,
+        cover=payload.cover,
+        schools=tuple(sorted(payload.schools.items())),
         unknown=tuple(
-            line.text or "a line" for line in entered.lines if not line.stuff and (line.text or line.amount)
+            line.text or "a line" for line in payload.lines if not line.stuff and (line.text or line.amount)
         ),
         product="" if pk is None else product_key(family.key, pk),
     )
@@ -213,9 +213,9 @@ def _step(step: FormulaStepIn, place: int, out: ParsedFormula) -> Step | None:
     return Step(step.kind, tuple(step.adds), step.least, step.most, sign, step.note)
 
 
-def to_schema(formula: Formula, entered: FormulaIn) -> FormulaIn:
-    """A formula of the core as it is written; what was not understood of `entered` stays where it was."""
-    had = {line.id: line for line in entered.lines}
+def to_schema(formula: Formula, payload: FormulaIn) -> FormulaIn:
+    """A formula of the core as it is written; what was not understood of `payload` stays where it was."""
+    had = {line.id: line for line in payload.lines}
     lines = []
     for line in formula.ingredients:
         old = had.get(line.id)
@@ -238,7 +238,7 @@ def to_schema(formula: Formula, entered: FormulaIn) -> FormulaIn:
                 text=old.text if old is not None and old.stuff == line.supply.key else "",
             )
         )
-    lines += [line for line in entered.lines if not line.stuff and (line.text or line.amount)]
+    lines += [line for line in payload.lines if not line.stuff and (line.text or line.amount)]
     steps = [
         FormulaStepIn(
             kind=step.kind,
@@ -250,7 +250,7 @@ def to_schema(formula: Formula, entered: FormulaIn) -> FormulaIn:
         )
         for step in formula.steps
     ]
-    return entered.model_copy(
+    return payload.model_copy(
         update={
             "lines": lines,
             "steps": steps,

@@ -30,26 +30,26 @@ CALLED = {
 
 
 @transaction.atomic
-def save_head(entered: HeadIn, head: Head | None = None) -> Head:
+def save_head(payload: HeadIn, head: Head | None = None) -> Head:
     """Keep a new head, or change one; an answer that cannot be is said beside its question."""
     today = timezone.localdate()
     before = record_as_kept(head.answers, today).answers() if head else {}
     try:
-        record = read_record({**before, **entered.answers}, today)
+        record = read_record({**before, **payload.answers}, today)
     except RecordError as raised:
         raise Problem.field(raised.field, str(raised)) from None
     head = head or Head()
-    head.name, head.note, head.answers = entered.name, entered.note, record.answers()
+    head.name, head.note, head.answers = payload.name, payload.note, record.answers()
     head.save()
     return head
 
 
 @transaction.atomic
-def change_head(pk: int, entered: HeadChangeIn) -> Head:
+def change_head(pk: int, payload: HeadChangeIn) -> Head:
     """Change a record that is as it was when it was read; a question that is left out keeps its answer."""
-    head = get_checked(Head.objects.all(), pk, "record", entered.version, head_out)
+    head = get_checked(Head.objects.all(), pk, "record", payload.version, head_out)
     before = {"name": head.name, "answers": {}, "note": head.note}
-    return save_head(changed(HeadIn, before, entered), head)
+    return save_head(changed(HeadIn, before, payload), head)
 
 
 def find_in(head: Head, kind: str, pk: int, *, also_removed: bool = False) -> Any:
@@ -67,29 +67,29 @@ def _picture(head: Head, pk: int | None) -> Picture | None:
 
 
 @transaction.atomic
-def check_in(pk: int, entered: CheckInIn) -> KeptOut:
+def check_in(pk: int, payload: CheckInIn) -> KeptOut:
     """Keep how the scalp is."""
     head = find_head(pk)
-    said = entered.model_dump()
+    said = payload.model_dump()
     for key, question in record_tables().check_in.items():
         only_offered(key, [said[key]], [level.key for level in question.choices])
-    only_offered("flags", entered.flags, record_tables().flags)
-    said |= {"picture": _picture(head, entered.picture), "flags": list(dict.fromkeys(entered.flags))}
+    only_offered("flags", payload.flags, record_tables().flags)
+    said |= {"picture": _picture(head, payload.picture), "flags": list(dict.fromkeys(payload.flags))}
     kept = CheckIn.objects.create(head=head, **said)
     return KeptOut(id=kept.pk, head=head_out(head))
 
 
 @transaction.atomic
-def little_test(pk: int, entered: LittleTestIn) -> KeptOut:
+def little_test(pk: int, payload: LittleTestIn) -> KeptOut:
     """Keep the outcome of a little test, and let the record follow what the tests then say."""
     head = find_head(pk)
-    test = quick_tests().get(entered.test)
+    test = quick_tests().get(payload.test)
     if test is None:
         raise Problem.field("test", "Choose a test.")
-    if test.outcome(entered.outcome) is None:
+    if test.outcome(payload.outcome) is None:
         raise Problem.field("outcome", "Choose what you saw.")
-    kept = TestResult.objects.create(head=head, test=entered.test, outcome=entered.outcome)
-    if entered.take:
+    kept = TestResult.objects.create(head=head, test=payload.test, outcome=payload.outcome)
+    if payload.take:
         _follow(head, test.question)
     return KeptOut(id=kept.pk, head=head_out(head))
 
@@ -103,43 +103,43 @@ def _follow(head: Head, question: str) -> None:
 
 
 @transaction.atomic
-def patch_test(pk: int, entered: PatchTestIn) -> KeptOut:
+def patch_test(pk: int, payload: PatchTestIn) -> KeptOut:
     """Start a patch test."""
     head = find_head(pk)
     known = HeadHistory(head)
-    name = entered.name[:80]
-    if entered.material:
-        if entered.material in library():
-            name = name or library()[entered.material].name
-        elif entered.material in families():
-            name = name or families()[entered.material].name
+    name = payload.name[:80]
+    if payload.material:
+        if payload.material in library():
+            name = name or library()[payload.material].name
+        elif payload.material in families():
+            name = name or families()[payload.material].name
         else:
             raise Problem.field("material", "Choose one of the ones offered, or name it yourself.")
     if not name:
         raise Problem.field("name", "Say what is being tried.")
-    state = known.patches.get(entered.material or name.casefold())
+    state = known.patches.get(payload.material or name.casefold())
     if state == "reaction":
         raise Problem.field("material", f"{head.name} has reacted to it: it is not tried again.")
     if state == "running":
         raise Problem.field("material", "That test is running already.")
-    hours = entered.hours or known.patch_hours
-    kept = PatchTest.objects.create(head=head, material=entered.material, name=name, hours=hours)
+    hours = payload.hours or known.patch_hours
+    kept = PatchTest.objects.create(head=head, material=payload.material, name=name, hours=hours)
     return KeptOut(id=kept.pk, head=head_out(head))
 
 
 @transaction.atomic
-def patch_result(pk: int, test_pk: int, entered: PatchResultIn) -> KeptOut:
+def patch_result(pk: int, test_pk: int, payload: PatchResultIn) -> KeptOut:
     """Say what the arm showed. A reaction can be said at any time, a clear arm only when it is due."""
     head = find_head(pk)
     test: PatchTest = find_in(head, "patch-tests", test_pk)
-    check_version(test, CALLED["patch-tests"], entered.version, patch_out)
-    if entered.result == "clear" and state_of(test) == "running":
+    check_version(test, CALLED["patch-tests"], payload.version, patch_out)
+    if payload.result == "clear" and state_of(test) == "running":
         raise Problem.field(
             "result",
             f"Not yet: skin may answer as late as the second day. Look again after {test.hours} hours.",
         )
-    test.result, test.note, test.ended_at = entered.result, entered.note, timezone.now()
-    test.picture = _picture(head, entered.picture) or test.picture
+    test.result, test.note, test.ended_at = payload.result, payload.note, timezone.now()
+    test.picture = _picture(head, payload.picture) or test.picture
     test.save()
     return KeptOut(id=test.pk, head=head_out(head))
 

@@ -41,16 +41,16 @@ def find_taken(pk: int, *, also_removed: bool = False) -> TakenTime:
     return one(TakenTime.among(also_removed=also_removed), pk, "time")
 
 
-def take_time(entered: TakenTimeIn) -> TakenTimeOut:
+def take_time(payload: TakenTimeIn) -> TakenTimeOut:
     """Keep a time that is taken."""
-    begin, end = (aware(each) for each in (entered.begin, entered.end))
+    begin, end = (aware(each) for each in (payload.begin, payload.end))
     if end <= begin:
         raise Problem.field("end", "It ends before it begins.")
     if end - begin > LONGEST:
         raise Problem.field("end", "Two months at most.")
     if end <= timezone.now():
         raise Problem.field("end", "That is over already.")
-    return TakenTimeOut.model_validate(TakenTime.objects.create(begin=begin, end=end, note=entered.note))
+    return TakenTimeOut.model_validate(TakenTime.objects.create(begin=begin, end=end, note=payload.note))
 
 
 def restore_time(pk: int) -> TakenTimeOut:

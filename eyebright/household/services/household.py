@@ -109,21 +109,21 @@ def change_household(change: HouseholdChangeIn) -> HouseholdOut:
     """Change them, as they were when they were read."""
     kept = own_row()
     check_version(kept, "setting", change.version, household_out)
-    entered = changed(HouseholdIn, {name: getattr(kept, name) for name in HouseholdIn.model_fields}, change)
-    if entered.system not in measure_table().systems:
+    payload = changed(HouseholdIn, {name: getattr(kept, name) for name in HouseholdIn.model_fields}, change)
+    if payload.system not in measure_table().systems:
         raise Problem.field("system", OFFERED)
-    if entered.zone and entered.zone not in available_timezones():
+    if payload.zone and payload.zone not in available_timezones():
         raise Problem.field("zone", "Choose a place near you, such as Europe/London.")
-    kept.system, kept.currency = entered.system, (entered.currency or "£")[:8]
-    kept.decimal, kept.zone = entered.decimal, entered.zone
-    kept.schools = checked_schools(entered.schools)
+    kept.system, kept.currency = payload.system, (payload.currency or "£")[:8]
+    kept.decimal, kept.zone = payload.decimal, payload.zone
+    kept.schools = checked_schools(payload.schools)
     if "asleep_from" in change.model_fields_set or "asleep_to" in change.model_fields_set:
-        _check_asleep(entered)
+        _check_asleep(payload)
     for name in ("asleep_from", "asleep_to", "skipped"):
-        setattr(kept, name, getattr(entered, name))
-    kept.pots, kept.bathrooms = int(entered.pots), int(entered.bathrooms)
+        setattr(kept, name, getattr(payload, name))
+    kept.pots, kept.bathrooms = int(payload.pots), int(payload.bathrooms)
     if "out" in change.model_fields_set:
-        kept.out = [each.model_dump(mode="json") for each in entered.out]
+        kept.out = [each.model_dump(mode="json") for each in payload.out]
     kept.save()
     timezone.activate(lives_by(kept.zone))
     return household_out(kept)
@@ -141,9 +141,9 @@ def _out(row: dict[str, Any]) -> Out | None:
         return None
 
 
-def _check_asleep(entered: HouseholdIn) -> None:
+def _check_asleep(payload: HouseholdIn) -> None:
     """Both hours or neither, and not the same."""
-    begin, end = entered.asleep_from, entered.asleep_to
+    begin, end = payload.asleep_from, payload.asleep_to
     if (begin is None) != (end is None):
         raise Problem.field("asleep_to" if end is None else "asleep_from", "Say both, or leave both empty.")
     if begin is not None and begin == end:
@@ -198,20 +198,20 @@ def limit_out(row: HouseLimit) -> HouseLimitOut:
 
 
 @transaction.atomic
-def set_limit(key: str, entered: HouseLimitIn) -> list[HouseLimitOut]:
+def set_limit(key: str, payload: HouseLimitIn) -> list[HouseLimitOut]:
     """Hold a limit otherwise: tighter as far as one likes, looser only for comfort and a little."""
     limit = limits().limits.get(key)
     if limit is None or not limit.strict:
         raise Problem.gone("limit")
     least, most = limit.reach
-    if not least <= entered.value <= most:
+    if not least <= payload.value <= most:
         looser = (
             "It can be tightened; looser than ours it cannot be" if not limit.comfort else "It can be set"
         )
         raise Problem.field("value", f"{looser}: from {least:g} to {most:g} {limit.unit}.")
     row = HouseLimit.objects.filter(key=key).first() or HouseLimit(key=key, version=0)
-    check_version(row, "limit", entered.version, limit_out)
-    row.value = entered.value
+    check_version(row, "limit", payload.version, limit_out)
+    row.value = payload.value
     row.save()
     return limits_out()
 

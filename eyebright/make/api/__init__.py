@@ -85,9 +85,9 @@ def batch_rows(
 
 
 @router.post("/batches", response={201: BatchOut}, operation_id="begin_batch")
-def begin(request: HttpRequest, entered: BeginBatchIn) -> Status[BatchOut]:
+def begin(request: HttpRequest, payload: BeginBatchIn) -> Status[BatchOut]:
     """Begin a batch: from here on it is on record."""
-    return Status(201, batches.begin(entered))
+    return Status(201, batches.begin(payload))
 
 
 _batches = Rows(router, "/batches", "batch", BatchOut)
@@ -103,9 +103,9 @@ def as_formula(request: HttpRequest, pk: int) -> FormulaOut:
 
 
 @router.post("/batches/{pk}/pours", response=BatchOut, operation_id="pour")
-def pour(request: HttpRequest, pk: int, entered: PourIn) -> BatchOut:
+def pour(request: HttpRequest, pk: int, payload: PourIn) -> BatchOut:
     """Note what was poured."""
-    return pouring.pour(pk, entered)
+    return pouring.pour(pk, payload)
 
 
 _pours = Rows(router, "/pours", "pour", BatchOut)
@@ -114,9 +114,9 @@ _pours.removal_by(pouring.remove_pour, pouring.restore_pour, shows=True)
 
 
 @router.post("/batches/{pk}/bowl", response=BatchOut, operation_id="set_bowl")
-def bowl(request: HttpRequest, pk: int, entered: BowlIn) -> BatchOut:
+def bowl(request: HttpRequest, pk: int, payload: BowlIn) -> BatchOut:
     """What stands on the scale: tared, the next bowl, counted from here, the jar itself."""
-    return pouring.set_bowl(pk, entered)
+    return pouring.set_bowl(pk, payload)
 
 
 @router.get("/batches/{pk}/ways/{line}", response=list[WayOut], operation_id="ways_on")
@@ -126,21 +126,21 @@ def ways(request: HttpRequest, pk: int, line: int) -> list[WayOut]:
 
 
 @router.post("/batches/{pk}/ways", response=BatchOut, operation_id="take_way")
-def take_way(request: HttpRequest, pk: int, entered: WayIn) -> BatchOut:
+def take_way(request: HttpRequest, pk: int, payload: WayIn) -> BatchOut:
     """Scale the rest up, or put it right."""
-    return pouring.take_way(pk, entered)
+    return pouring.take_way(pk, payload)
 
 
 @router.post("/batches/{pk}/steps/{place}", response=BatchOut, operation_id="act_on_step")
-def act(request: HttpRequest, pk: int, place: int, entered: StepActIn) -> BatchOut:
+def act(request: HttpRequest, pk: int, place: int, payload: StepActIn) -> BatchOut:
     """Start a step's clock, give it longer, end it."""
-    return steps.act(pk, place, entered)
+    return steps.act(pk, place, payload)
 
 
 @router.post("/batches/{pk}/celsius", response=BatchOut, operation_id="read_celsius")
-def celsius(request: HttpRequest, pk: int, entered: CelsiusIn) -> BatchOut:
+def celsius(request: HttpRequest, pk: int, payload: CelsiusIn) -> BatchOut:
     """What a thermometer in it says."""
-    return steps.read_celsius(pk, entered)
+    return steps.read_celsius(pk, payload)
 
 
 @router.post("/batches/{pk}/photos", response={201: PhotoOut}, operation_id="add_photo")
@@ -171,9 +171,9 @@ def stock(
 
 
 @router.post("/batches/{pk}/containers", response={201: ContainerOut}, operation_id="fill")
-def fill(request: HttpRequest, pk: int, entered: FillIn) -> Status[ContainerOut]:
+def fill(request: HttpRequest, pk: int, payload: FillIn) -> Status[ContainerOut]:
     """Fill some of a batch into something."""
-    return Status(201, filling.fill(pk, entered))
+    return Status(201, filling.fill(pk, payload))
 
 
 _containers = Rows(router, "/containers", "container", ContainerOut)
@@ -181,9 +181,9 @@ _containers.change(ContainerChangeIn, containers.change, "Open, use, move, freez
 
 
 @router.post("/containers/{pk}/top-up", response=ContainerOut, operation_id="top_up")
-def top_up(request: HttpRequest, pk: int, entered: TopUpIn) -> ContainerOut:
+def top_up(request: HttpRequest, pk: int, payload: TopUpIn) -> ContainerOut:
     """Pour fresh on top: the oldest date stays."""
-    return toppings.top_up(pk, entered)
+    return toppings.top_up(pk, payload)
 
 
 Rows(router, "/toppings", "topping", ContainerOut).removal_by(

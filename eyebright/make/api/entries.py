@@ -32,9 +32,9 @@ def entries(
 
 
 @router.post("/entries", response={201: EntryOut}, operation_id="begin_entry")
-def begin(request: HttpRequest, entered: BeginIn) -> Status[EntryOut]:
+def begin(request: HttpRequest, payload: BeginIn) -> Status[EntryOut]:
     """Start pouring a rinse: from here on it is on record."""
-    return Status(201, services.begin(entered))
+    return Status(201, services.begin(payload))
 
 
 _entries = Rows(router, "/entries", "entry", EntryOut)
@@ -44,6 +44,6 @@ _entries.removal_by(services.remove, services.restore)
 
 
 @router.post("/entries/{pk}/put-right", response=CorrectionsOut, operation_id="put_right")
-def put_right(request: HttpRequest, pk: int, entered: PutRightIn) -> CorrectionsOut:
+def put_right(request: HttpRequest, pk: int, payload: PutRightIn) -> CorrectionsOut:
     """Ways to put a jug right that reads wrong. Nothing is kept."""
-    return services.put_entry_right(pk, entered)
+    return services.put_entry_right(pk, payload)

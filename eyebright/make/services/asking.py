@@ -41,7 +41,7 @@ NOT_YET = "It cannot be reckoned yet: open it on the bench, and put right what i
 class Asked:
     """What was asked for, worked out: what is written, its reading, bottles by line, and for whom."""
 
-    entered: FormulaIn
+    payload: FormulaIn
     formula: Formula
     found: Assessment
     bench: Workbench
@@ -68,14 +68,14 @@ def source_of(ask: MakeAsk) -> tuple[FormulaIn, int | None]:
 
 def asked(ask: MakeAsk) -> Asked:
     """Work it out. Nothing is kept."""
-    entered, source = source_of(ask)
+    payload, source = source_of(ask)
     if ask.name.strip():
-        entered = entered.model_copy(update={"name": ask.name.strip()})
+        payload = payload.model_copy(update={"name": ask.name.strip()})
     heads = [find_head(pk).pk for pk in dict.fromkeys(ask.heads)]
-    written = as_core(entered, source)
+    written = as_core(payload, source)
     if written.formula is None:
         raise Problem(422, "Something needs another look.", NOT_YET, written.problems or {"formula": NOT_YET})
-    bench, _ = core_bench(keys_of(entered), heads[0] if len(heads) == 1 else None)
+    bench, _ = core_bench(keys_of(payload), heads[0] if len(heads) == 1 else None)
     try:
         scaled = _scaled(ask, written.formula, bench, heads)
         lots = {SupplyKey.of("lot", lot.pk): lot for lot in Lot.objects.all()}
@@ -86,7 +86,7 @@ def asked(ask: MakeAsk) -> Asked:
         ) from None
     steps = tuple(each.step for each in planned_steps(formula))
     formula = replace(formula, steps=steps)
-    body = to_schema(formula, entered)
+    body = to_schema(formula, payload)
     made = ParsedFormula(body, there=written.there).made_as(formula)
     nobody, _ = core_bench([line.supply.key for line in formula.ingredients])
     found = assessment_of(made, nobody, the_vessel(ask.made_in))
@@ -174,9 +174,9 @@ def _held(stuff: Any, lot: Lot, meant: str) -> Held:
 
 def takes(ask: MakeAsk) -> TakesOut:
     """What it takes."""
-    entered, _ = source_of(ask)
-    if not entered.lines:
-        return _of_nothing(entered, ask)
+    payload, _ = source_of(ask)
+    if not payload.lines:
+        return _of_nothing(payload, ask)
     out = asked(ask)
     shelf = everything()[0]
     lines = [_line_out(out, place, shelf) for place in range(len(out.formula.ingredients))]
@@ -184,7 +184,7 @@ def takes(ask: MakeAsk) -> TakesOut:
     stops = [f"{each.what} {each.instead}" for each in found.cautions if each.level == "stop"]
     kept = found.keeping.at(out.formula.place)
     return TakesOut(
-        name=out.entered.name,
+        name=out.payload.name,
         lines=lines,
         tools=[{"name": t.name, "why": t.why, "holds": t.holds} for t in found.tools],
         room=found.room,
@@ -202,10 +202,10 @@ def takes(ask: MakeAsk) -> TakesOut:
     )
 
 
-def _of_nothing(entered: FormulaIn, ask: MakeAsk) -> TakesOut:
+def _of_nothing(payload: FormulaIn, ask: MakeAsk) -> TakesOut:
     """What is begun of nothing: all of it is told as it is poured."""
     return TakesOut(
-        name=entered.name, lines=[], tools=[], room=0.0, too_small="", makes=None, makes_g=None, washes=None,
+        name=payload.name, lines=[], tools=[], room=0.0, too_small="", makes=None, makes_g=None, washes=None,
         ph=None, keeps="", shopping=[], heads=[], cautions=[], stands=[],
         says="Nothing is planned: weigh in what you like, and what comes of it is worked out as you pour.",
     )  # fmt: skip

@@ -104,20 +104,20 @@ def _fresh(batch: Batch, fetched: Sequence[str] = FETCHED) -> Batch:
 
 
 @transaction.atomic
-def begin(entered: BeginBatchIn) -> BatchOut:
+def begin(payload: BeginBatchIn) -> BatchOut:
     """Begin a batch: from here on it is on record."""
-    body, _ = source_of(entered.ask)
+    body, _ = source_of(payload.ask)
     if not body.lines:
-        return _begin_of_nothing(body, entered)
-    ask = asked(entered.ask)
-    passing = Passing(entered.stops_passed, entered.why, entered.own)
+        return _begin_of_nothing(body, payload)
+    ask = asked(payload.ask)
+    passing = Passing(payload.stops_passed, payload.why, payload.own)
     passed = _pass_stops(ask, passing)
     found, formula = ask.found, ask.formula
     batch = Batch(
         of=Batch.Of.FORMULA,
-        name=ask.entered.name,
+        name=ask.payload.name,
         formula_id=ask.source,
-        body=ask.entered.model_dump(mode="json"),
+        body=ask.payload.model_dump(mode="json"),
         lines=[{"stuff": line.supply.key, "name": line.supply.name} for line in formula.ingredients],
         volume=exact(found.yield_ml.value, "0.01"),
         use=formula.use,
@@ -128,7 +128,7 @@ def begin(entered: BeginBatchIn) -> BatchOut:
         facts=found.facts,
         figures=figures(found),
         stops_passed=passed,
-        vessel_id=entered.ask.made_in,
+        vessel_id=payload.ask.made_in,
     )
     batch.save()
     keep_for_whom(batch, ask.whom)
@@ -150,18 +150,18 @@ def _pass_stops(ask: Asked, passing: Passing) -> list[str]:
                 "heads", f"Not for {name}: {stop.what} {stop.instead} Leave {name} out of it."
             )
         stops = pass_stops(each.cautions, passing, alone)
-        keep_passes(stops, passing, alone, ask.entered.name[:40])
+        keep_passes(stops, passing, alone, ask.payload.name[:40])
         out += [stop.id for stop in stops]
     return out
 
 
-def _begin_of_nothing(body: FormulaIn, entered: BeginBatchIn) -> BatchOut:
+def _begin_of_nothing(body: FormulaIn, payload: BeginBatchIn) -> BatchOut:
     """A batch of which nothing is planned: what goes in is told as it is poured."""
-    heads = [find_head(pk).pk for pk in dict.fromkeys(entered.ask.heads)]
+    heads = [find_head(pk).pk for pk in dict.fromkeys(payload.ask.heads)]
     batch = Batch.objects.create(
         of=Batch.Of.FORMULA, name=body.name, body=body.model_dump(mode="json"), volume=0,
         use=body.use, minutes=0, steps=[step.model_copy() for step in OF_NOTHING],
-        vessel_id=entered.ask.made_in,
+        vessel_id=payload.ask.made_in,
         figures=figures(None, "Nothing was planned."), outcome=figures(None, "Nothing is in it yet."),
     )  # fmt: skip
     for pk in heads:
@@ -194,38 +194,38 @@ def plan_of(formula: Formula, bench: Workbench, found: Any, chosen: dict[int, Ch
 
 
 @transaction.atomic
-def change(pk: int, entered: BatchChangeIn) -> BatchOut:
+def change(pk: int, payload: BatchChangeIn) -> BatchOut:
     """Take over what was said, and leave the rest."""
-    batch = checked_batch(pk, entered.version)
-    asked_for = entered.model_fields_set
-    batch.stops_passed = [*dict.fromkeys([*batch.stops_passed, *(entered.confirmed or ())])]
-    if entered.name is not None:
-        batch.name = entered.name.strip() or batch.name
-    if entered.note is not None:
-        batch.note = entered.note
+    batch = checked_batch(pk, payload.version)
+    asked_for = payload.model_fields_set
+    batch.stops_passed = [*dict.fromkeys([*batch.stops_passed, *(payload.confirmed or ())])]
+    if payload.name is not None:
+        batch.name = payload.name.strip() or batch.name
+    if payload.note is not None:
+        batch.note = payload.note
     if "vessel" in asked_for:
-        batch.vessel = Vessel.objects.filter(pk=entered.vessel).first() if entered.vessel else None
+        batch.vessel = Vessel.objects.filter(pk=payload.vessel).first() if payload.vessel else None
     if "yielded" in asked_for:
-        batch.yielded = exact(entered.yielded, "0.01")
-    if entered.thickness is not None:
-        if entered.thickness and entered.thickness not in {grade.key for grade in grades()}:
+        batch.yielded = exact(payload.yielded, "0.01")
+    if payload.thickness is not None:
+        if payload.thickness and payload.thickness not in {grade.key for grade in grades()}:
             raise Problem.field("thickness", "Choose what the spoon does.")
-        batch.thickness = entered.thickness
+        batch.thickness = payload.thickness
     if "read" in asked_for:
-        _read(batch, entered.read)
-    if entered.left_out is not None:
-        batch.left_out = sorted(set(entered.left_out))
+        _read(batch, payload.read)
+    if payload.left_out is not None:
+        batch.left_out = sorted(set(payload.left_out))
     anew = bool(asked_for & {"left_out", "read"})
     if anew:
         evaluate_again(_fresh(batch))
-    if entered.step is not None:
-        go_to(batch, entered.step)
-    if entered.finished is not None:
-        if entered.finished and batch.finished_at is None:
+    if payload.step is not None:
+        go_to(batch, payload.step)
+    if payload.finished is not None:
+        if payload.finished and batch.finished_at is None:
             go_to(batch, len(batch.steps))
             batch.clocks.filter(ended_at=None).update(ended_at=timezone.now())
-        batch.finished_at = (batch.finished_at or timezone.now()) if entered.finished else None
-        if not entered.finished:
+        batch.finished_at = (batch.finished_at or timezone.now()) if payload.finished else None
+        if not payload.finished:
             batch.step = min(batch.step, len(batch.steps) - 1)
     return kept(batch, anew="step" in asked_for or "finished" in asked_for)
 

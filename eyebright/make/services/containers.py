@@ -220,37 +220,37 @@ def new_code() -> str:
 
 
 @transaction.atomic
-def change(pk: int, entered: ContainerChangeIn) -> ContainerOut:
+def change(pk: int, payload: ContainerChangeIn) -> ContainerOut:
     """Open it, use some, move, freeze, thaw, finish it, throw it away and say why."""
     row: Container = get_checked(
-        Container.objects.select_related("batch"), pk, "container", entered.version, container_out
+        Container.objects.select_related("batch"), pk, "container", payload.version, container_out
     )
-    if entered.name is not None:
-        row.name = entered.name.strip()[:80] or row.name
-    if entered.note is not None:
-        row.note = entered.note
-    if entered.left is not None:
-        if entered.left > float(row.filled):
+    if payload.name is not None:
+        row.name = payload.name.strip()[:80] or row.name
+    if payload.note is not None:
+        row.note = payload.note
+    if payload.left is not None:
+        if payload.left > float(row.filled):
             raise Problem.field("left", f"It only ever held {brief(float(row.filled))} {row.unit}.")
-        row.left = exact(entered.left, "0.01")
-    if entered.stayed:
+        row.left = exact(payload.left, "0.01")
+    if payload.stayed:
         _stayed(row)
-    if entered.use is not None:
+    if payload.use is not None:
         if row.ended_on is not None:
             raise Problem.field("use", FINISHED)
-        if entered.use > float(row.left) + 0.01:
+        if payload.use > float(row.left) + 0.01:
             raise Problem.field("use", f"There are {brief(float(row.left))} {row.unit} left in it.")
-        row.left = max(row.left - exact(entered.use, "0.01"), exact(0.0, "0.01"))
-    if entered.opened is not None:
-        row.opened_on = (row.opened_on or timezone.localdate()) if entered.opened else None
-    if entered.place is not None and entered.place != row.place:
-        _move(row, entered.place)
-    if entered.use_by is not None:
-        keeps = own_day(entered.use_by, row.filled_on, worked_out(row))
+        row.left = max(row.left - exact(payload.use, "0.01"), exact(0.0, "0.01"))
+    if payload.opened is not None:
+        row.opened_on = (row.opened_on or timezone.localdate()) if payload.opened else None
+    if payload.place is not None and payload.place != row.place:
+        _move(row, payload.place)
+    if payload.use_by is not None:
+        keeps = own_day(payload.use_by, row.filled_on, worked_out(row))
         row.use_by, row.reason = keeps.day, keeps.reason
-    if entered.ended is not None:
-        row.ended = entered.ended
-        row.ended_on = timezone.localdate() if entered.ended else None
+    if payload.ended is not None:
+        row.ended = payload.ended
+        row.ended_on = timezone.localdate() if payload.ended else None
     row.save()
     return container_out(row)
 

@@ -157,25 +157,25 @@ def find_entry(pk: int, *, also_removed: bool = False) -> Batch:
 
 
 @transaction.atomic
-def begin(entered: BeginIn) -> EntryOut:
+def begin(payload: BeginIn) -> EntryOut:
     """Start pouring a rinse."""
-    _not_by_name(entered.who, entered.rinse.head)
-    passing = Passing(entered.stops_passed, entered.why, entered.own)
-    return entry_out(pour_jug(entered.rinse, passing, entered.who))
+    _not_by_name(payload.who, payload.rinse.head)
+    passing = Passing(payload.stops_passed, payload.why, payload.own)
+    return entry_out(pour_jug(payload.rinse, passing, payload.who))
 
 
 @transaction.atomic
-def change(pk: int, entered: EntryIn) -> EntryOut:
+def change(pk: int, payload: EntryIn) -> EntryOut:
     """Take over what was said, and leave the rest."""
-    batch: Batch = get_checked(_whole(_jugs()), pk, "entry", entered.version, entry_out)
-    said = entered.model_dump(exclude_unset=True)
+    batch: Batch = get_checked(_whole(_jugs()), pk, "entry", payload.version, entry_out)
+    said = payload.model_dump(exclude_unset=True)
     last = len(batch.steps)
     if said.get("step") is not None:
         if not 0 <= said["step"] <= last:
             raise Problem.field("step", f"This rinse has {last} steps.")
         batch.step = said["step"]
     if "read" in said:
-        _take_reading(batch, entered.read)
+        _take_reading(batch, payload.read)
     if said.get("who") is not None:
         _not_by_name(said["who"], batch.head_id)
         batch.who = said["who"][:80]
@@ -184,7 +184,7 @@ def change(pk: int, entered: EntryIn) -> EntryOut:
     if said.get("finished") is not None:
         batch.finished_at = (batch.finished_at or timezone.now()) if said["finished"] else None
     if {"step", "finished"} & said.keys():
-        _go_on(batch, Passing(entered.stops_passed or [], entered.why or "", bool(entered.own)))
+        _go_on(batch, Passing(payload.stops_passed or [], payload.why or "", bool(payload.own)))
     feel = None if said.get("feel") is None else list(dict.fromkeys(said["feel"]))
     batch.save()
     if feel is not None or "finished" in said:
@@ -215,9 +215,9 @@ def restore(pk: int) -> EntryOut:
     return entry_out(batches.bring_back(find_entry(pk, also_removed=True)))
 
 
-def put_entry_right(pk: int, entered: PutRightIn) -> CorrectionsOut:
+def put_entry_right(pk: int, payload: PutRightIn) -> CorrectionsOut:
     """Ways to put the jug of an entry right, after what was read of it."""
-    return put_right(find_entry(pk), entered.left, entered.vessel)
+    return put_right(find_entry(pk), payload.left, payload.vessel)
 
 
 def _not_by_name(who: str, head: int | None) -> None:

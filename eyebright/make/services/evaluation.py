@@ -101,20 +101,20 @@ def evaluate(batch: Batch, head: int | None = None, *, whole: bool = False, read
 
     `whole`: with all that could go in.
     """
-    entered = entered_of(batch.body)
+    payload = entered_of(batch.body)
     rows = counted(batch, list(batch.poured.all()))
-    keys = [*keys_of(entered), *(row.stuff for row in rows)]
+    keys = [*keys_of(payload), *(row.stuff for row in rows)]
     bench, _ = core_bench(keys, head, whole=whole)
-    written = as_core(entered, batch.formula_id)
+    written = as_core(payload, batch.formula_id)
     pours = poured(rows, supplies_of(keys, also_removed=True))
     out = Evaluation(written, bench, pours)
     try:
-        plan = written.formula if entered.lines else by_eye(entered, pours)
+        plan = written.formula if payload.lines else by_eye(payload, pours)
         if plan is None:
-            out.trouble = "Nothing is in it yet." if not entered.lines else _first(written)
+            out.trouble = "Nothing is in it yet." if not payload.lines else _first(written)
             return out
         left_out = [int(each) for each in batch.left_out]
-        out.done = as_done(plan, pours if entered.lines else [], _minutes(batch), left_out, bench.kit)
+        out.done = as_done(plan, pours if payload.lines else [], _minutes(batch), left_out, bench.kit)
     except FormulaError as raised:
         out.trouble = str(raised)
         return out
@@ -138,11 +138,11 @@ def _first(written: ParsedFormula) -> str:
     return next(iter(written.problems.values()), "It cannot be reckoned.")
 
 
-def by_eye(entered: FormulaIn, pours: Sequence[Pour]) -> Formula | None:
+def by_eye(payload: FormulaIn, pours: Sequence[Pour]) -> Formula | None:
     """A batch that was begun of nothing: the formula of what was poured; None while that is nothing."""
     if not pours:
         return None
-    family = family_of(entered.family)
+    family = family_of(payload.family)
     lines = tuple(
         Ingredient(
             place, each.supply, each.amount, default_phase(each.supply, family),
@@ -150,8 +150,8 @@ def by_eye(entered: FormulaIn, pours: Sequence[Pour]) -> Formula | None:
         )
         for place, each in enumerate(pours, start=1)
     )  # fmt: skip
-    return Formula(entered.name, family, lines, use=entered.use, place=entered.place, pot=entered.pot,
-                   bottle=entered.bottle, minutes=float(sum(family.usual) / 2.0))  # fmt: skip
+    return Formula(payload.name, family, lines, use=payload.use, place=payload.place, pot=payload.pot,
+                   bottle=payload.bottle, minutes=float(sum(family.usual) / 2.0))  # fmt: skip
 
 
 def _minutes(batch: Batch) -> dict[int, float]:
@@ -233,7 +233,7 @@ def steps_kept(found: Assessment, celsius: float | None = None, at: int = -1) ->
 # ---- for whom ----
 
 
-def for_heads(entered: FormulaIn, formula: Formula, heads: Sequence[int]) -> list[tuple[int, Thinning]]:
+def for_heads(payload: FormulaIn, formula: Formula, heads: Sequence[int]) -> list[tuple[int, Thinning]]:
     """How it goes on each of these heads."""
     out = []
     water = plain_water() if heads else None
@@ -241,7 +241,7 @@ def for_heads(entered: FormulaIn, formula: Formula, heads: Sequence[int]) -> lis
     keys = [line.supply.key for line in formula.ingredients]
     for pk in heads:
         bench, _ = core_bench(keys, pk)
-        made = ParsedFormula(entered).made_as(formula)
+        made = ParsedFormula(payload).made_as(formula)
         found = assessment_of(made, bench)
         if found is not None and water is not None:
             out.append((pk, thinning(formula, bench, water, found, names[pk].split()[0])))

@@ -17,31 +17,31 @@ from .evaluation import evaluate_again
 
 
 @transaction.atomic
-def fill(pk: int, entered: FillIn) -> ContainerOut:
+def fill(pk: int, payload: FillIn) -> ContainerOut:
     """Fill some of a batch into something, with its day and why."""
-    batch = checked_batch(pk, entered.version)
-    vessel = Vessel.objects.filter(pk=entered.vessel).first() if entered.vessel else None
-    if entered.vessel and vessel is None:
+    batch = checked_batch(pk, payload.version)
+    vessel = Vessel.objects.filter(pk=payload.vessel).first() if payload.vessel else None
+    if payload.vessel and vessel is None:
         raise Problem.field("vessel", "That vessel is no longer on the shelf: choose another.")
-    if vessel is not None and entered.amount > float(vessel.volume) * 1.001 * entered.count:
+    if vessel is not None and payload.amount > float(vessel.volume) * 1.001 * payload.count:
         raise Problem.field("amount", f"The {vessel.name} holds {brief(float(vessel.volume))} mL.")
     evaluate_again(batch)
     nothing_stops(batch)
     wet = bool(batch.facts.get("wet", True))
-    enough(batch, entered.amount)
-    filled_on = entered.filled_on or timezone.localdate()
+    enough(batch, payload.amount)
+    filled_on = payload.filled_on or timezone.localdate()
     if filled_on > timezone.localdate():
         raise Problem.field("filled_on", "That day is still to come.")
     if filled_on < timezone.localtime(batch.made_at).date():
         raise Problem.field("filled_on", "That is before it was made.")
-    keeps = use_by(life_of(batch), entered.place, filled_on, sooner=sooner_here(batch))
-    keeps = own_day(entered.use_by, filled_on, keeps)
-    name = entered.name.strip() or (vessel.name if vessel else _pieces(entered.count))
+    keeps = use_by(life_of(batch), payload.place, filled_on, sooner=sooner_here(batch))
+    keeps = own_day(payload.use_by, filled_on, keeps)
+    name = payload.name.strip() or (vessel.name if vessel else _pieces(payload.count))
     row = Container.objects.create(
-        batch=batch, name=name[:80], vessel=vessel, count=entered.count, unit="mL" if wet else "g",
-        filled=exact(entered.amount, "0.01"), left=exact(entered.amount, "0.01"), place=entered.place,
+        batch=batch, name=name[:80], vessel=vessel, count=payload.count, unit="mL" if wet else "g",
+        filled=exact(payload.amount, "0.01"), left=exact(payload.amount, "0.01"), place=payload.place,
         filled_on=filled_on, use_by=keeps.day, reason=keeps.reason, code=new_code(),
-        frozen_on=filled_on if entered.place == "freezer" else None,
+        frozen_on=filled_on if payload.place == "freezer" else None,
     )  # fmt: skip
     batch.save()
     return container_out(row)

@@ -34,17 +34,17 @@ MOST_POURS = 400
 
 
 @transaction.atomic
-def pour(pk: int, entered: PourIn) -> BatchOut:
+def pour(pk: int, payload: PourIn) -> BatchOut:
     """Note what was poured, and take it off the shelf; what comes of it is worked out anew at once."""
-    batch = checked_batch(pk, entered.version)
+    batch = checked_batch(pk, payload.version)
     if batch.finished_at is not None:
         raise Problem.field("line", "This batch is finished. Take that back first, then pour.")
     if len(batch.poured.all()) >= MOST_POURS:
         raise Problem.field("line", f"That is more than {MOST_POURS} pours: begin another batch.")
-    plan = batch.pour_of(entered.line)
-    if entered.line and plan is None:
+    plan = batch.pour_of(payload.line)
+    if payload.line and plan is None:
         raise Problem.field("line", "That line is not in this batch.")
-    key = entered.stuff or (plan.key if plan else "")
+    key = payload.stuff or (plan.key if plan else "")
     keys = list(dict.fromkeys([*keys_of(entered_of(batch.body)), key]))
     stuff = supplies_of(keys).get(key) or (supplies_of([key], also_removed=True).get(key) if plan else None)
     if stuff is None:
@@ -55,30 +55,30 @@ def pour(pk: int, entered: PourIn) -> BatchOut:
         raise Problem.field("stuff", "That is of this batch, or of a later one: it cannot go into it.")
     if stuff.material is not None and stuff.material.refuse:
         raise Problem.field("stuff", f"{stuff.name} never goes on a head: {stuff.material.refuse}")
-    if entered.shown is not None or entered.state:
-        _by_scale(batch, entered, stuff)
-    elif entered.amount is not None:
+    if payload.shown is not None or payload.state:
+        _by_scale(batch, payload, stuff)
+    elif payload.amount is not None:
         _said(
-            batch, entered.line, stuff, Amount(entered.amount, entered.unit or unit_of(stuff), entered.packed)
+            batch, payload.line, stuff, Amount(payload.amount, payload.unit or unit_of(stuff), payload.packed)
         )
     elif plan is not None:
-        _as_planned(batch, plan, entered.line, stuff)
+        _as_planned(batch, plan, payload.line, stuff)
     else:
         raise Problem.field("amount", f"Say how much {stuff.name}.")
     return kept(batch, whom=plan is None or key not in keys_planned(plan), fetched=["poured"])
 
 
-def _by_scale(batch: Batch, entered: PourIn, stuff: Supply) -> None:
+def _by_scale(batch: Batch, payload: PourIn, stuff: Supply) -> None:
     """By what the scale shows: since the bowl stood there when this line began."""
-    state = entered.state or "steady"
-    seen = look(batch.bowl, entered.shown, state)
+    state = payload.state or "steady"
+    seen = look(batch.bowl, payload.shown, state)
     if seen.grams is None:
         raise Problem.field("shown", seen.says)
     if state == "moving":
         raise Problem.field("shown", "The scale still moves: wait until it stands.")
     if seen.grams <= 0.0:
         raise Problem.field("shown", "Nothing was poured since: the scale stands where it did.")
-    _keep(batch, entered.line, stuff, Amount(round(seen.grams, 2), "g"), "scale", seen.grams)
+    _keep(batch, payload.line, stuff, Amount(round(seen.grams, 2), "g"), "scale", seen.grams)
     batch.bowl = batch.bowl.poured(seen.grams)
 
 
@@ -148,22 +148,22 @@ def _base(batch: Batch, line: int, stuff: Supply, amount: Amount) -> float:
 
 
 @transaction.atomic
-def change_pour(pk: int, entered: PourChangeIn) -> BatchOut:
+def change_pour(pk: int, payload: PourChangeIn) -> BatchOut:
     """Put right how much it really was, also steps later."""
     row: Pour = get_checked(
         Pour.objects.filter(batch__removed_at=None).select_related("batch"),
         pk,
         "pour",
-        entered.version,
+        payload.version,
         pour_out,
     )
     stuff = supplies_of([row.stuff], also_removed=True).get(row.stuff)
     if stuff is None:
         raise gone("amount")
-    if entered.amount <= 0.0:
+    if payload.amount <= 0.0:
         raise Problem.field("amount", "More than nothing. Was none of it poured? Take it back.")
-    unit = entered.unit or row.unit
-    amount = Amount(entered.amount, unit, row.packed and unit == row.unit)
+    unit = payload.unit or row.unit
+    amount = Amount(payload.amount, unit, row.packed and unit == row.unit)
     put_back(row)
     row.amount, row.unit, row.packed = exact(amount.value), amount.unit, amount.packed
     row.taken = exact(_base(row.batch, row.line, stuff, amount))
@@ -204,18 +204,18 @@ def _shift_bowl(row: Pour, way: float) -> None:
 
 
 @transaction.atomic
-def set_bowl(pk: int, entered: BowlIn) -> BatchOut:
+def set_bowl(pk: int, payload: BowlIn) -> BatchOut:
     """What stands on the scale now."""
-    batch = checked_batch(pk, entered.version)
+    batch = checked_batch(pk, payload.version)
     bowl = batch.bowl
     ways = {
         "tare": Bowl(0.0, bowl.total, bowl.from_jar),
-        "here": Bowl(entered.shown, bowl.total, bowl.from_jar),
-        "next": Bowl(entered.shown, 0.0, False),
-        "jar": Bowl(entered.shown, bowl.total, True),
-        "bowl": Bowl(entered.shown, bowl.total, False),
+        "here": Bowl(payload.shown, bowl.total, bowl.from_jar),
+        "next": Bowl(payload.shown, 0.0, False),
+        "jar": Bowl(payload.shown, bowl.total, True),
+        "bowl": Bowl(payload.shown, bowl.total, False),
     }
-    batch.bowl = ways[entered.do]
+    batch.bowl = ways[payload.do]
     return kept(batch, anew=False)
 
 
@@ -286,20 +286,20 @@ def _leave(before: Assessment | None, now: Assessment) -> WayOut:
 
 
 @transaction.atomic
-def take_way(pk: int, entered: WayIn) -> BatchOut:
+def take_way(pk: int, payload: WayIn) -> BatchOut:
     """Take a way: the rest of the plan follows; what is in it already stays as it is."""
-    batch = checked_batch(pk, entered.version)
+    batch = checked_batch(pk, payload.version)
     now = evaluate(batch, whole=True)
     plan = now.written.formula
     if plan is None or now.done is None or now.found is None:
         raise Problem.field("line", now.trouble or "It cannot be reckoned yet.")
-    if entered.way == "scale":
-        times = leftover(plan, now.pours, entered.line, now.bench.kit)
+    if payload.way == "scale":
+        times = leftover(plan, now.pours, payload.line, now.bench.kit)
         if times <= 1.0:
             raise Problem.field("line", "There is not too much of that any more.")
         after = scaled(plan, times)
     else:
-        found = put_right(plan, now.done, now.bench, entered.line)
+        found = put_right(plan, now.done, now.bench, payload.line)
         if not found.met:
             raise Problem.field("line", found.says)
         after = found.formula

@@ -19,16 +19,16 @@ WAITS = ("wait", "cool")
 MOST_READINGS = 200
 
 
-def act(pk: int, place: int, entered: StepActIn) -> BatchOut:
+def act(pk: int, place: int, payload: StepActIn) -> BatchOut:
     """Start a clock, give it longer, end it, or take that back."""
     with transaction.atomic():
-        batch = checked_batch(pk, entered.version)
+        batch = checked_batch(pk, payload.version)
         if not 0 <= place < len(batch.steps):
             raise Problem.field("step", f"This batch has {len(batch.steps)} steps.")
-        {"start": _start, "longer": _longer, "end": _end, "again": _again, "stand": _stand}[entered.do](
-            batch, place, entered
+        {"start": _start, "longer": _longer, "end": _end, "again": _again, "stand": _stand}[payload.do](
+            batch, place, payload
         )
-        return kept(batch, anew=entered.do in ("end", "again"))
+        return kept(batch, anew=payload.do in ("end", "again"))
 
 
 def _row(batch: Batch, place: int) -> StepClock:
@@ -38,61 +38,61 @@ def _row(batch: Batch, place: int) -> StepClock:
     return found
 
 
-def _start(batch: Batch, place: int, entered: StepActIn) -> None:
+def _start(batch: Batch, place: int, payload: StepActIn) -> None:
     now, step = timezone.now(), batch.steps[place]
     usual = step.least if step.sign else (step.least + step.most) / 2.0
-    minutes = usual if entered.minutes is None else entered.minutes
+    minutes = usual if payload.minutes is None else payload.minutes
     clock, made = StepClock.objects.get_or_create(batch=batch, place=place, defaults={"began_at": now})
     if not made and clock.ended_at is None and clock.until is not None:
         raise Problem.field("step", "Its clock runs already: another window started it.")
     if not made:
         clock.began_at, clock.ended_at, clock.readings = now, None, []
-    clock.until = now + timedelta(minutes=float(minutes)) if step.act in WAITS or entered.minutes else None
+    clock.until = now + timedelta(minutes=float(minutes)) if step.act in WAITS or payload.minutes else None
     clock.save()
 
 
-def _longer(batch: Batch, place: int, entered: StepActIn) -> None:
+def _longer(batch: Batch, place: int, payload: StepActIn) -> None:
     clock, now = _row(batch, place), timezone.now()
-    if not entered.minutes:
+    if not payload.minutes:
         raise Problem.field("minutes", "Say how much longer.")
     clock.ended_at = None
-    clock.until = max(clock.until or now, now) + timedelta(minutes=float(entered.minutes))
+    clock.until = max(clock.until or now, now) + timedelta(minutes=float(payload.minutes))
     clock.save()
 
 
-def _end(batch: Batch, place: int, entered: StepActIn) -> None:
+def _end(batch: Batch, place: int, payload: StepActIn) -> None:
     clock = _row(batch, place)
     clock.ended_at = clock.ended_at or max(timezone.now(), clock.began_at)
     clock.save()
 
 
-def _again(batch: Batch, place: int, entered: StepActIn) -> None:
+def _again(batch: Batch, place: int, payload: StepActIn) -> None:
     clock = _row(batch, place)
     clock.ended_at = None
     clock.save()
 
 
-def _stand(batch: Batch, place: int, entered: StepActIn) -> None:
+def _stand(batch: Batch, place: int, payload: StepActIn) -> None:
     """What it stands in while it cools, under which lid, in how warm a room."""
     clock = _row(batch, place)
-    clock.vessel = entered.vessel or clock.vessel
-    clock.lid = entered.lid or clock.lid
-    if "room" in entered.model_fields_set:
-        clock.room = exact(entered.room, "0.1")
+    clock.vessel = payload.vessel or clock.vessel
+    clock.lid = payload.lid or clock.lid
+    if "room" in payload.model_fields_set:
+        clock.room = exact(payload.room, "0.1")
     clock.save()
 
 
 @transaction.atomic
-def read_celsius(pk: int, entered: CelsiusIn) -> BatchOut:
+def read_celsius(pk: int, payload: CelsiusIn) -> BatchOut:
     """What a thermometer in it says, with the clock of the step that it is at."""
-    batch = checked_batch(pk, entered.version)
+    batch = checked_batch(pk, payload.version)
     clock = batch.clocks.filter(place__lte=batch.step).order_by("-place").first()
     if clock is None:
         clock = StepClock.objects.create(batch=batch, place=min(batch.step, len(batch.steps) - 1))
     cools = batch.steps[clock.place].act == "cool"
     since = clock.began_at if cools else (clock.ended_at or clock.began_at)
     minutes = max((timezone.now() - since).total_seconds() / 60.0, 0.0)
-    clock.readings = [*clock.readings, {"minutes": round(minutes, 2), "celsius": entered.celsius}][
+    clock.readings = [*clock.readings, {"minutes": round(minutes, 2), "celsius": payload.celsius}][
         -MOST_READINGS:
     ]
     clock.save()

@@ -18,19 +18,19 @@ from .evaluation import what_is_in
 
 
 @transaction.atomic
-def top_up(pk: int, entered: TopUpIn) -> ContainerOut:
+def top_up(pk: int, payload: TopUpIn) -> ContainerOut:
     """Pour fresh on top of what is in it: the oldest date stays."""
     row: Container = get_checked(
-        Container.objects.select_related("batch", "vessel"), pk, "container", entered.version, container_out
+        Container.objects.select_related("batch", "vessel"), pk, "container", payload.version, container_out
     )
-    batch = one(Batch.objects.filter(of=Batch.Of.FORMULA), entered.batch, "batch")
+    batch = one(Batch.objects.filter(of=Batch.Of.FORMULA), payload.batch, "batch")
     if row.ended_on is not None:
         raise Problem.field("amount", FINISHED)
     if row.use_by < timezone.localdate():
         raise Problem.field("amount", "It is past its date: fresh on top saves nothing. Throw it away.")
     if row.thawed_on is not None:
         raise Problem.field("amount", "It was thawed: use it up today instead.")
-    if row.vessel is not None and float(row.left) + entered.amount > float(row.vessel.volume) * 1.001:
+    if row.vessel is not None and float(row.left) + payload.amount > float(row.vessel.volume) * 1.001:
         raise Problem.field("amount", f"The {row.vessel.name} holds {brief(float(row.vessel.volume))} mL.")
     if batch.formula_id != row.batch.formula_id or batch.formula_id is None:
         raise Problem.field("batch", "Only something made by the same formula goes on top.")
@@ -39,8 +39,8 @@ def top_up(pk: int, entered: TopUpIn) -> ContainerOut:
             "batch",
             f"{besides} is in it, and not in what is there: give it a container, and a label, of its own.",
         )
-    enough(batch, entered.amount)
-    today, amount = timezone.localdate(), exact(entered.amount, "0.01")
+    enough(batch, payload.amount)
+    today, amount = timezone.localdate(), exact(payload.amount, "0.01")
     had = UseBy(row.use_by, row.reason)
     Topping.objects.create(container=row, batch=batch, amount=amount, poured_on=today)
     keeps = topped_up(had, kept_until(row, batch, today))

@@ -37,28 +37,28 @@ def strength_classes() -> list[StrengthClassOut]:
     return [StrengthClassOut(key=key, name=row["name"]) for key, row in class_table().items()]
 
 
-def read_text(entered: LabelTextIn) -> LabelOut:
+def read_text(payload: LabelTextIn) -> LabelOut:
     """What a label says, as it is pasted whole. Nothing is kept."""
-    if not entered.text.strip():
+    if not payload.text.strip():
         raise Problem.field("text", "Paste what stands on the label.")
     try:
-        stuff = material_of(entered.material) if entered.material else material(PLAIN)
-        return _out(read_label(entered.text), stuff)
+        stuff = material_of(payload.material) if payload.material else material(PLAIN)
+        return _out(read_label(payload.text), stuff)
     except LabelError as raised:
         raise Problem.field(raised.field if raised.field == "text" else "text", str(raised)) from None
     except MaterialError as raised:
         raise Problem.field("material", str(raised)) from None
 
 
-def label_of(entered: LabelIn | None) -> Label:
+def label_of(payload: LabelIn | None) -> Label:
     """A label as it is entered; Problem beside its field for what cannot be."""
-    if entered is None:
+    if payload is None:
         return Label()
-    if entered.strength and entered.strength not in class_table():
+    if payload.strength and payload.strength not in class_table():
         raise Problem.field("label.strength", "Choose one of the ones offered.")
-    ph = _pair(entered.ph_low, entered.ph_high, "label.ph_high")
-    active = _pair(entered.active_low, entered.active_high, "label.active_high")
-    return Label(ph, entered.strength, active, entered.dose, entered.ingredients.strip())
+    ph = _pair(payload.ph_low, payload.ph_high, "label.ph_high")
+    active = _pair(payload.active_low, payload.active_high, "label.active_high")
+    return Label(ph, payload.strength, active, payload.dose, payload.ingredients.strip())
 
 
 def _pair(low: float | None, high: float | None, field: str) -> tuple[float, float] | None:

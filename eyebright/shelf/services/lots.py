@@ -141,59 +141,59 @@ def find_lot(pk: int, *, also_removed: bool = False) -> Lot:
 
 
 @transaction.atomic
-def save_lot(entered: LotIn, lot: Lot | None = None) -> LotOut:
+def save_lot(payload: LotIn, lot: Lot | None = None) -> LotOut:
     """Put a new lot on the shelf, or change one."""
     try:
-        stuff = material_of(entered.material)
+        stuff = material_of(payload.material)
     except MaterialError:
         raise Problem.field("material", NO_MATERIAL) from None
-    if entered.strength is not None and stuff.strength is None:
+    if payload.strength is not None and stuff.strength is None:
         raise Problem.field("strength", f"{stuff.name} has no strength to give: leave this empty.")
-    if is_a(stuff.kind, "vinegar") and "essence" not in stuff.hazards and (entered.strength or 0.0) > ESSENCE:
+    if is_a(stuff.kind, "vinegar") and "essence" not in stuff.hazards and (payload.strength or 0.0) > ESSENCE:
         raise Problem.field(
             "strength", "That is essence, not vinegar (4 to 10): choose vinegar essence, and thin it first."
         )
-    if entered.left is not None and entered.size is not None and entered.left > entered.size:
-        raise Problem.field("left", f"That is more than it held, {entered.size:g} {stuff.unit}.")
-    if entered.left_share is not None and not entered.size:
+    if payload.left is not None and payload.size is not None and payload.left > payload.size:
+        raise Problem.field("left", f"That is more than it held, {payload.size:g} {stuff.unit}.")
+    if payload.left_share is not None and not payload.size:
         raise Problem.field("size", "Say how much it held: what is left is a share of that.")
-    if entered.price is not None and not entered.size:
+    if payload.price is not None and not payload.size:
         raise Problem.field("size", "Say how much it held for that price.")
-    if entered.opened_on and entered.opened_on > timezone.localdate():
+    if payload.opened_on and payload.opened_on > timezone.localdate():
         raise Problem.field("opened_on", "That day is still to come.")
-    label = label_of(entered.label)
+    label = label_of(payload.label)
     lot = lot or Lot()
     lot.label = label.kept()
-    lot.material, lot.name, lot.note = stuff.key, entered.name, entered.note
-    lot.strength, lot.price = exact(entered.strength), exact(entered.price, "0.01")
-    lot.size = exact(entered.size, "0.01")
-    lot.left = exact(_left(entered, new=lot.pk is None), "0.01")
-    lot.opened_on, lot.use_by = entered.opened_on, entered.use_by
+    lot.material, lot.name, lot.note = stuff.key, payload.name, payload.note
+    lot.strength, lot.price = exact(payload.strength), exact(payload.price, "0.01")
+    lot.size = exact(payload.size, "0.01")
+    lot.left = exact(_left(payload, new=lot.pk is None), "0.01")
+    lot.opened_on, lot.use_by = payload.opened_on, payload.use_by
     lot.save()
     return lot_out(lot)
 
 
 @transaction.atomic
-def change_lot(pk: int, entered: LotChangeIn) -> LotOut:
+def change_lot(pk: int, payload: LotChangeIn) -> LotOut:
     """Change one that is as it was when it was read. What was read of it as something else is asked about."""
-    lot = get_checked(Lot.objects.all(), pk, "bottle", entered.version, lot_out)
+    lot = get_checked(Lot.objects.all(), pk, "bottle", payload.version, lot_out)
     now = lot_out(lot)
     same = ("material", "name", "size", "left", "price", "opened_on", "use_by", "label", "note")
     before = {name: getattr(now, name) for name in same} | {"strength": now.own_strength}
-    _set_readings_aside(lot, entered)
-    return save_lot(changed(LotIn, before, entered), lot)
+    _set_readings_aside(lot, payload)
+    return save_lot(changed(LotIn, before, payload), lot)
 
 
-def _set_readings_aside(lot: Lot, entered: LotChangeIn) -> None:
+def _set_readings_aside(lot: Lot, payload: LotChangeIn) -> None:
     """What was read of a bottle tells nothing of it once it is said to be something else."""
-    asked = entered.model_fields_set
-    if "material" not in asked or entered.material == lot.material:
+    asked = payload.model_fields_set
+    if "material" not in asked or payload.material == lot.material:
         return
     rows = Reading.objects.filter(lines__stuff=SupplyKey.of("lot", lot.pk)).distinct()
     count = rows.count()
     if not count:
         return
-    if not entered.set_aside:
+    if not payload.set_aside:
         times = "once" if count == 1 else f"{count} times"
         raise Problem.field(
             "set_aside",
@@ -204,11 +204,11 @@ def _set_readings_aside(lot: Lot, entered: LotChangeIn) -> None:
         row.remove()
 
 
-def _left(entered: LotIn, *, new: bool) -> float | None:
+def _left(payload: LotIn, *, new: bool) -> float | None:
     """What is left of it: as weighed, as judged by eye, or all of a new one."""
-    if entered.left_share is not None and entered.size is not None:
-        return entered.left_share * entered.size
-    return entered.size if entered.left is None and new else entered.left
+    if payload.left_share is not None and payload.size is not None:
+        return payload.left_share * payload.size
+    return payload.size if payload.left is None and new else payload.left
 
 
 def take(amounts: Mapping[str, float]) -> dict[str, float]:

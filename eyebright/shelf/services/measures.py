@@ -67,27 +67,27 @@ def find_vessel(pk: int, *, also_removed: bool = False) -> Vessel:
 
 
 @transaction.atomic
-def save_vessel(entered: VesselIn, vessel: Vessel | None = None) -> VesselOut:
+def save_vessel(payload: VesselIn, vessel: Vessel | None = None) -> VesselOut:
     """Put a new vessel on the shelf, or change one."""
-    if any(mark.volume > entered.volume for mark in entered.marks):
-        raise Problem.field("marks", f"A mark cannot stand above the brim, {entered.volume:g} mL.")
+    if any(mark.volume > payload.volume for mark in payload.marks):
+        raise Problem.field("marks", f"A mark cannot stand above the brim, {payload.volume:g} mL.")
     vessel = vessel or Vessel()
-    vessel.name, vessel.volume = entered.name, exact(entered.volume, "0.1")
-    heights = sorted((mark.volume, mark.height) for mark in entered.marks if mark.height is not None)
+    vessel.name, vessel.volume = payload.name, exact(payload.volume, "0.1")
+    heights = sorted((mark.volume, mark.height) for mark in payload.marks if mark.height is not None)
     if any(above[1] <= below[1] for below, above in pairwise(heights)):
         raise Problem.field("marks", "A mark of more mL stands higher: measure once more.")
-    vessel.marks = [mark.model_dump() for mark in entered.marks]
+    vessel.marks = [mark.model_dump() for mark in payload.marks]
     vessel.save()
     return vessel_out(vessel)
 
 
 @transaction.atomic
-def change_vessel(pk: int, entered: VesselChangeIn) -> VesselOut:
+def change_vessel(pk: int, payload: VesselChangeIn) -> VesselOut:
     """Change one that is as it was when it was read."""
-    vessel = get_checked(Vessel.objects.all(), pk, "vessel", entered.version, vessel_out)
+    vessel = get_checked(Vessel.objects.all(), pk, "vessel", payload.version, vessel_out)
     marks = [MarkIn.model_validate(mark) for mark in vessel.marks]
     before = {"name": vessel.name, "volume": float(vessel.volume), "marks": marks}
-    return save_vessel(changed(VesselIn, before, entered), vessel)
+    return save_vessel(changed(VesselIn, before, payload), vessel)
 
 
 def spoons() -> list[SpoonOut]:
@@ -120,30 +120,30 @@ def find_spoon(pk: int, *, also_removed: bool = False) -> Spoon:
 
 
 @transaction.atomic
-def save_spoon(entered: SpoonIn, spoon: Spoon | None = None) -> SpoonOut:
+def save_spoon(payload: SpoonIn, spoon: Spoon | None = None) -> SpoonOut:
     """Put a spoon on the shelf, or change one."""
-    if entered.volume is None and entered.grams is None:
+    if payload.volume is None and payload.grams is None:
         raise Problem.field("volume", "Say how many mL it holds, or what a spoonful of something weighs.")
-    if entered.material:
+    if payload.material:
         try:
-            material_of(entered.material)
+            material_of(payload.material)
         except MaterialError:
             raise Problem.field("material", "Choose what was weighed with it.") from None
     spoon = spoon or Spoon()
-    spoon.name, spoon.material = entered.name, entered.material if entered.grams is not None else ""
-    spoon.volume, spoon.grams = exact(entered.volume, "0.01"), exact(entered.grams, "0.01")
+    spoon.name, spoon.material = payload.name, payload.material if payload.grams is not None else ""
+    spoon.volume, spoon.grams = exact(payload.volume, "0.01"), exact(payload.grams, "0.01")
     spoon.save()
     return spoon_out(spoon)
 
 
 @transaction.atomic
-def change_spoon(pk: int, entered: SpoonChangeIn) -> SpoonOut:
+def change_spoon(pk: int, payload: SpoonChangeIn) -> SpoonOut:
     """Change one that is as it was when it was read."""
-    spoon = get_checked(Spoon.objects.all(), pk, "spoon", entered.version, spoon_out)
+    spoon = get_checked(Spoon.objects.all(), pk, "spoon", payload.version, spoon_out)
     before = {
         "name": spoon.name,
         "volume": as_float(spoon.volume),
         "grams": as_float(spoon.grams),
         "material": spoon.material,
     }
-    return save_spoon(changed(SpoonIn, before, entered), spoon)
+    return save_spoon(changed(SpoonIn, before, payload), spoon)

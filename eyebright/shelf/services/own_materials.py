@@ -41,24 +41,24 @@ def find_own(pk: int, *, also_removed: bool = False) -> OwnMaterial:
 
 
 @transaction.atomic
-def save_own(entered: OwnMaterialIn, own: OwnMaterial | None = None) -> KeptMaterialOut:
+def save_own(payload: OwnMaterialIn, own: OwnMaterial | None = None) -> KeptMaterialOut:
     """Put a material that the library does not hold on record, or change one."""
-    if entered.kind not in kinds() or is_a(entered.kind, "by_name_only"):
+    if payload.kind not in kinds() or is_a(payload.kind, "by_name_only"):
         raise Problem.field("kind", NO_KIND)
-    same = OwnMaterial.objects.filter(name__iexact=entered.name).exclude(pk=own.pk if own else None)
+    same = OwnMaterial.objects.filter(name__iexact=payload.name).exclude(pk=own.pk if own else None)
     if same.exists():
         raise Problem.field(
             "name",
-            f"You already have a material called {entered.name}: open it, or give this one another name.",
+            f"You already have a material called {payload.name}: open it, or give this one another name.",
         )
-    _offered(entered, entered.hazards or [])
-    _possible(entered, entered.kind, entered.hazards or [])
-    _known_alkali(entered)
+    _offered(payload, payload.hazards or [])
+    _possible(payload, payload.kind, payload.hazards or [])
+    _known_alkali(payload)
     own = own or OwnMaterial()
-    own.name, own.kind, own.note = entered.name, entered.kind, entered.note
-    own.contains, own.may_contain = _once(entered.contains), _once(entered.may_contain)
-    own.hazards = None if entered.hazards is None else _once(entered.hazards)
-    own.figures = _kept(entered) | ({"cleared": True} if entered.cleared else {})
+    own.name, own.kind, own.note = payload.name, payload.kind, payload.note
+    own.contains, own.may_contain = _once(payload.contains), _once(payload.may_contain)
+    own.hazards = None if payload.hazards is None else _once(payload.hazards)
+    own.figures = _kept(payload) | ({"cleared": True} if payload.cleared else {})
     own.save()
     return _kept_out(own_material(own), own.version)
 
@@ -68,10 +68,10 @@ def _kept_out(found: Material, version: int) -> KeptMaterialOut:
 
 
 @transaction.atomic
-def change_own(pk: int, entered: OwnMaterialChangeIn) -> KeptMaterialOut:
+def change_own(pk: int, payload: OwnMaterialChangeIn) -> KeptMaterialOut:
     """Change one that is as it was when it was read."""
-    own = get_checked(OwnMaterial.objects.all(), pk, "material", entered.version, own_now)
-    return save_own(changed(OwnMaterialIn, dict(own_entered(own)), entered), own)
+    own = get_checked(OwnMaterial.objects.all(), pk, "material", payload.version, own_now)
+    return save_own(changed(OwnMaterialIn, dict(own_entered(own)), payload), own)
 
 
 def own_now(own: OwnMaterial) -> OwnMaterialChangeIn:
@@ -109,20 +109,20 @@ def save_correction(key: str, change: CorrectionChangeIn) -> KeptMaterialOut:
     plain = _plain(key)
     row = Correction.objects.filter(material=key).first() or Correction(material=key, version=0)
     check_version(row, "material", change.version, correction_now)
-    entered = changed(CorrectionIn, dict(correction_entered(row)), change)
+    payload = changed(CorrectionIn, dict(correction_entered(row)), change)
     if plain.refuse:
         raise Problem.field("", f"{plain.name} never goes on a head: there is nothing to correct.")
-    _offered(entered, entered.hazards)
-    only_offered("ruled_out", entered.ruled_out, plain.may_contain)
-    both = set(entered.ruled_out) & {*entered.contains, *entered.may_contain}
+    _offered(payload, payload.hazards)
+    only_offered("ruled_out", payload.ruled_out, plain.may_contain)
+    both = set(payload.ruled_out) & {*payload.contains, *payload.may_contain}
     if both:
         raise Problem.field(
             "ruled_out", "It cannot hold a thing and be free of it: take one of the two back."
         )
-    _possible(entered, plain.kind, [*plain.hazards, *entered.hazards], plain.unit)
-    row.figures, row.note = _kept(entered), entered.note
-    row.contains, row.may_contain = _once(entered.contains), _once(entered.may_contain)
-    row.hazards, row.ruled_out = _once(entered.hazards), _once(entered.ruled_out)
+    _possible(payload, plain.kind, [*plain.hazards, *payload.hazards], plain.unit)
+    row.figures, row.note = _kept(payload), payload.note
+    row.contains, row.may_contain = _once(payload.contains), _once(payload.may_contain)
+    row.hazards, row.ruled_out = _once(payload.hazards), _once(payload.ruled_out)
     if not (row.figures or row.note or row.contains or row.may_contain or row.hazards or row.ruled_out):
         if row.pk:
             row.remove()
@@ -166,17 +166,17 @@ def _once(keys: list[str]) -> list[str]:
     return list(dict.fromkeys(keys))
 
 
-def _kept(entered: FiguresIn) -> dict[str, Any]:
+def _kept(payload: FiguresIn) -> dict[str, Any]:
     """What was said of it, as it is kept: only what was said."""
-    numbers = {"strength": entered.strength, "ph": entered.ph, "per": entered.per, **entered.figures}
+    numbers = {"strength": payload.strength, "ph": payload.ph, "per": payload.per, **payload.figures}
     kept: dict[str, Any] = {
         name: float(exact(value, "0.00001")) for name, value in numbers.items() if value is not None
     }
-    kept |= {name: said for name in ("stain", "smell", "latin") if (said := getattr(entered, name))}
-    if entered.also:
-        kept["also"] = _once(entered.also)
-    if entered.pieces:
-        kept["pieces"] = {each.name: each.grams for each in entered.pieces}
+    kept |= {name: said for name in ("stain", "smell", "latin") if (said := getattr(payload, name))}
+    if payload.also:
+        kept["also"] = _once(payload.also)
+    if payload.pieces:
+        kept["pieces"] = {each.name: each.grams for each in payload.pieces}
     return kept
 
 
@@ -193,20 +193,20 @@ def _entered(kept: dict[str, Any], contains: list[str], may_contain: list[str], 
     return out | {"figures": figures, "pieces": pieces} | more
 
 
-def _offered(entered: FiguresIn, hazards: list[str]) -> None:
+def _offered(payload: FiguresIn, hazards: list[str]) -> None:
     """Refuse what nobody offered."""
-    only_offered("contains", entered.contains, allergens())
-    only_offered("may_contain", entered.may_contain, allergens())
+    only_offered("contains", payload.contains, allergens())
+    only_offered("may_contain", payload.may_contain, allergens())
     only_offered("hazards", hazards, {key for key, each in hazard_table().items() if each.ask})
-    only_offered("figures", entered.figures, property_table())
+    only_offered("figures", payload.figures, property_table())
 
 
-def _possible(entered: FiguresIn, kind: str, hazards: list[str], unit: str = "") -> None:
+def _possible(payload: FiguresIn, kind: str, hazards: list[str], unit: str = "") -> None:
     """Refuse what cannot be together, or cannot be at all, beside its field."""
     usual = kinds()[kind]
-    if entered.strength is not None and "acid" not in usual:
+    if payload.strength is not None and "acid" not in usual:
         raise Problem.field("strength", f"Not asked of this kind, {usual['name']}: give its pH instead.")
-    for name, answer in entered.figures.items():
+    for name, answer in payload.figures.items():
         if answer is None:
             continue
         asked = property_table()[name]
@@ -215,28 +215,28 @@ def _possible(entered: FiguresIn, kind: str, hazards: list[str], unit: str = "")
             amiss = f"Not asked of this kind, {usual['name']}: leave it empty."
         if amiss:
             raise Problem.field(f"figures.{name}", amiss)
-    if "alkaline" in hazards and entered.ph is not None and entered.ph < 7.0:
-        raise Problem.field("hazards", f"Alkaline, and pH {entered.ph:g}: it cannot be both.")
+    if "alkaline" in hazards and payload.ph is not None and payload.ph < 7.0:
+        raise Problem.field("hazards", f"Alkaline, and pH {payload.ph:g}: it cannot be both.")
     if is_a(kind, "acid") and {"soap", "alkaline"} & set(hazards):
         raise Problem.field(
             "hazards", f"A {usual['name']} is no soap and not alkaline: choose one of the two."
         )
     if {"soap", "cationic"} <= set(hazards):
         raise Problem.field("hazards", "A true soap and a conditioner cancel out: it is one of the two.")
-    if set(entered.contains) & set(entered.may_contain):
+    if set(payload.contains) & set(payload.may_contain):
         raise Problem.field(
             "may_contain", "What it holds, it need not be asked about: take it out of one of the two."
         )
-    names = [each.name.casefold() for each in entered.pieces]
+    names = [each.name.casefold() for each in payload.pieces]
     if len(set(names)) < len(names):
         raise Problem.field("pieces", "Two pieces of one name: give each its own.")
 
 
-def _known_alkali(entered: OwnMaterialIn) -> None:
+def _known_alkali(payload: OwnMaterialIn) -> None:
     if (
-        kinds()[entered.kind].get("acid") == "carbonate"
-        and entered.ph is None
-        and refused_by_name(entered.name) is None
+        kinds()[payload.kind].get("acid") == "carbonate"
+        and payload.ph is None
+        and refused_by_name(payload.name) is None
     ):
         raise Problem.field(
             "ph",

@@ -58,10 +58,10 @@ def find_strips(pk: int, *, also_removed: bool = False) -> StripSet:
 
 
 @transaction.atomic
-def save_strips(entered: StripSetIn, strips: StripSet | None = None) -> StripSetOut:
+def save_strips(payload: StripSetIn, strips: StripSet | None = None) -> StripSetOut:
     """Put a pack of strips on the shelf, or change one."""
     try:
-        steps = [float(step.replace(",", ".")) for step in entered.steps.replace(";", " ").split()]
+        steps = [float(step.replace(",", ".")) for step in payload.steps.replace(";", " ").split()]
     except ValueError:
         raise Problem.field(
             "steps", "Write the numbers beside the blocks, with spaces between: 4 4.5 5 5.5."
@@ -73,17 +73,17 @@ def save_strips(entered: StripSetIn, strips: StripSet | None = None) -> StripSet
     if any(b <= a for a, b in pairwise(steps)):
         raise Problem.field("steps", "Lowest first, each higher than the one before.")
     strips = strips or StripSet()
-    strips.name, strips.steps = entered.name, steps
+    strips.name, strips.steps = payload.name, steps
     strips.save()
     return strip_set_out(strips)
 
 
 @transaction.atomic
-def change_strips(pk: int, entered: StripSetChangeIn) -> StripSetOut:
+def change_strips(pk: int, payload: StripSetChangeIn) -> StripSetOut:
     """Change a pack that is as it was when it was read."""
-    strips = get_checked(StripSet.objects.all(), pk, "pack of strips", entered.version, strip_set_out)
+    strips = get_checked(StripSet.objects.all(), pk, "pack of strips", payload.version, strip_set_out)
     before = {"name": strips.name, "steps": " ".join(f"{step:g}" for step in strips.steps)}
-    return save_strips(changed(StripSetIn, before, entered), strips)
+    return save_strips(changed(StripSetIn, before, payload), strips)
 
 
 # ---- what was read ----
@@ -169,14 +169,14 @@ def _can_be(read: CoreReading, lines: Sequence[tuple[str, float, str]]) -> bool:
     return believable(figure(draws.each(solved.ph), "pH"), read)
 
 
-def read_neat(entered: NeatReadingIn) -> ReadingOut:
+def read_neat(payload: NeatReadingIn) -> ReadingOut:
     """Keep a reading of one thing by itself."""
-    stuff = supply_of(entered.stuff)
+    stuff = supply_of(payload.stuff)
     if stuff is None:
         raise gone("stuff")
     if stuff.material and (stuff.material.unit == "g" or stuff.material.side is None or stuff.material.dry):
         raise Problem.field("stuff", f"{stuff.name} has no pH by itself: read it in a jug of water.")
-    reading = keep_reading(core_reading(entered.read), [(stuff.key, NEAT_AMOUNT, "mL")])
+    reading = keep_reading(core_reading(payload.read), [(stuff.key, NEAT_AMOUNT, "mL")])
     return reading_out(reading)
 
 

@@ -147,25 +147,25 @@ def find_profile(pk: int, *, also_removed: bool = False) -> WaterProfile:
 
 
 @transaction.atomic
-def save_water(entered: WaterIn, source: WaterSource | None = None) -> WaterOut:
+def save_water(payload: WaterIn, source: WaterSource | None = None) -> WaterOut:
     """Put a new water on the shelf, or change one; the figures entered are the supplier's, of today."""
-    if entered.kind not in water_classes():
+    if payload.kind not in water_classes():
         raise Problem.field("kind", NO_KIND)
     new = source is None
     source = source or WaterSource()
-    source.kind, source.name, source.note = entered.kind, entered.name, entered.note
+    source.kind, source.name, source.note = payload.kind, payload.name, payload.note
     source.save()
     before = None if new else water_out(source)
-    said = (entered.alkalinity, entered.hardness)
+    said = (payload.alkalinity, payload.hardness)
     if before is None or said != (before.own_alkalinity, before.own_hardness):
         _supplier_says(source, *said)
     return water_out(find_water(source.pk))
 
 
 @transaction.atomic
-def change_water(pk: int, entered: WaterChangeIn) -> WaterOut:
+def change_water(pk: int, payload: WaterChangeIn) -> WaterOut:
     """Change one that is as it was when it was read."""
-    source = get_checked(WaterSource.objects.all(), pk, "water", entered.version, water_out)
+    source = get_checked(WaterSource.objects.all(), pk, "water", payload.version, water_out)
     now = water_out(source)
     before = {
         "kind": source.kind,
@@ -174,7 +174,7 @@ def change_water(pk: int, entered: WaterChangeIn) -> WaterOut:
         "hardness": now.own_hardness,
         "note": source.note,
     }
-    return save_water(changed(WaterIn, before, entered), source)
+    return save_water(changed(WaterIn, before, payload), source)
 
 
 def _supplier_says(source: WaterSource, alkalinity: float | None, hardness: float | None) -> None:
@@ -192,13 +192,13 @@ def _supplier_says(source: WaterSource, alkalinity: float | None, hardness: floa
 
 
 @transaction.atomic
-def add_profile(source: WaterSource, entered: ProfileIn) -> WaterOut:
+def add_profile(source: WaterSource, payload: ProfileIn) -> WaterOut:
     """Keep a supplier's figures of a day."""
-    if entered.on > timezone.localdate():
+    if payload.on > timezone.localdate():
         raise Problem.field("on", "That day is still to come.")
-    if all(getattr(entered, name) is None for name in FIGURES):
+    if all(getattr(payload, name) is None for name in FIGURES):
         raise Problem.field("alkalinity", "Give at least one figure.")
-    _keep_supplied(source, entered)
+    _keep_supplied(source, payload)
     return water_out(find_water(source.pk))
 
 
@@ -213,10 +213,10 @@ def _keep_supplied(source: WaterSource, told: ProfileIn | ReportRow) -> None:
 
 
 @transaction.atomic
-def take_report(source: WaterSource, entered: ReportIn) -> WaterOut:
+def take_report(source: WaterSource, payload: ReportIn) -> WaterOut:
     """Keep every row of a supplier's CSV file, or none of them."""
     try:
-        rows = read_report(entered.text)
+        rows = read_report(payload.text)
     except ReportError as raised:
         raise Problem.field("text", str(raised)) from None
     for row in rows:
@@ -227,20 +227,20 @@ def take_report(source: WaterSource, entered: ReportIn) -> WaterOut:
 
 
 @transaction.atomic
-def titration(source: WaterSource, entered: TitrationIn) -> TitrationOut:
+def titration(source: WaterSource, payload: TitrationIn) -> TitrationOut:
     """What a home titration says of a water; kept as a profile of today where that is asked."""
-    vinegar = core_lot(find_lot(entered.vinegar))
+    vinegar = core_lot(find_lot(payload.vinegar))
     if vinegar.material.strength is None or vinegar.material.unit != "mL":
         raise Problem.field("vinegar", "Titrate with a vinegar whose strength is on its label.")
-    steps = [(step.vinegar, core_reading(step.read, f"steps.{i}.")) for i, step in enumerate(entered.steps)]
+    steps = [(step.vinegar, core_reading(step.read, f"steps.{i}.")) for i, step in enumerate(payload.steps)]
     try:
-        found = titrate(vinegar, steps, entered.water)
+        found = titrate(vinegar, steps, payload.water)
     except TitrationError as raised:
         field = "steps" if raised.step is None else f"steps.{raised.step}.vinegar"
         raise Problem.field(field, str(raised)) from None
-    if entered.keep:
+    if payload.keep:
         _keep_titration(source, found.alkalinity)
-    return TitrationOut(alkalinity=found.alkalinity, advice=found.advice, kept=entered.keep)
+    return TitrationOut(alkalinity=found.alkalinity, advice=found.advice, kept=payload.keep)
 
 
 def _keep_titration(source: WaterSource, alkalinity: Figure) -> None:

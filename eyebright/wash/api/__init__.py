@@ -97,9 +97,9 @@ def plan(request: HttpRequest) -> PlanOut:
 
 
 @router.post("/planned", response={201: list[PlannedOut]}, operation_id="plan_wash")
-def plan_wash(request: HttpRequest, entered: PlanWashIn) -> Status[list[PlannedOut]]:
+def plan_wash(request: HttpRequest, payload: PlanWashIn) -> Status[list[PlannedOut]]:
     """Plan a wash, for each of some heads."""
-    return Status(201, schedule.planned_places(planned.plan_wash(entered)))
+    return Status(201, schedule.planned_places(planned.plan_wash(payload)))
 
 
 @router.get("/planned/{pk}", response=PlannedPlaceOut, operation_id="planned_wash")
@@ -109,9 +109,9 @@ def planned_wash(request: HttpRequest, pk: int) -> PlannedPlaceOut:
 
 
 @router.patch("/planned/{pk}", response=PlannedPlaceOut, operation_id="change_planned")
-def change_planned(request: HttpRequest, pk: int, entered: PlannedChangeIn) -> PlannedPlaceOut:
+def change_planned(request: HttpRequest, pk: int, payload: PlannedChangeIn) -> PlannedPlaceOut:
     """Move it, or change what is in it."""
-    return schedule.place_of(planned.change_planned(pk, entered))
+    return schedule.place_of(planned.change_planned(pk, payload))
 
 
 Rows(router, "/planned", "planned", PlannedPlaceOut).removal_by(
@@ -205,15 +205,15 @@ def offers(request: HttpRequest, head: int) -> OffersOut:
 
 
 @router.post("/record", response={201: RecordedOut}, operation_id="record_wash")
-def record(request: HttpRequest, entered: RecordIn) -> Status[RecordedOut]:
+def record(request: HttpRequest, payload: RecordIn) -> Status[RecordedOut]:
     """Record a wash that was done."""
-    return Status(201, recording.record(entered))
+    return Status(201, recording.record(payload))
 
 
 @router.post("/record/back", response={204: None}, operation_id="take_record_back")
-def take_record_back(request: HttpRequest, entered: RecordedOut) -> Status[None]:
+def take_record_back(request: HttpRequest, payload: RecordedOut) -> Status[None]:
     """Undo that."""
-    recording.take_record_back(entered)
+    recording.take_record_back(payload)
     return Status(204, None)
 
 
@@ -264,15 +264,15 @@ def history(request: HttpRequest, pk: int) -> HistoryOut:
 
 
 @heads.post("/{pk}/washes", response={201: KeptOut}, operation_id="wash")
-def wash(request: HttpRequest, pk: int, entered: WashIn) -> Status[KeptOut]:
+def wash(request: HttpRequest, pk: int, payload: WashIn) -> Status[KeptOut]:
     """A preparation that was used."""
-    return Status(201, diary.wash(pk, entered))
+    return Status(201, diary.wash(pk, payload))
 
 
 @heads.patch("/{pk}/washes/{wash}/outcome", response=KeptOut, operation_id="change_wash")
-def change_wash(request: HttpRequest, pk: int, wash: int, entered: WashChangeIn) -> KeptOut:
+def change_wash(request: HttpRequest, pk: int, wash: int, payload: WashChangeIn) -> KeptOut:
     """How it went, and whether the head learns from it."""
-    return diary.change_wash(pk, wash, entered)
+    return diary.change_wash(pk, wash, payload)
 
 
 @heads.delete("/{pk}/washes/{wash}", response=HeadOut, operation_id="remove_wash")

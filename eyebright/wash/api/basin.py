@@ -29,9 +29,9 @@ def washes_under_way(request: HttpRequest) -> list[RunRowOut]:
 
 
 @basin.post("/runs", response={201: RunOut}, operation_id="begin_wash")
-def begin_wash(request: HttpRequest, entered: BeginWashIn) -> Status[RunOut]:
+def begin_wash(request: HttpRequest, payload: BeginWashIn) -> Status[RunOut]:
     """Begin a wash: one that is planned, or on the spot; begun already, it is that one."""
-    return Status(201, serializers.run_out(runs.begin(entered)))
+    return Status(201, serializers.run_out(runs.begin(payload)))
 
 
 @basin.get("/runs/{pk}", response=RunOut, operation_id="wash_run")
@@ -41,9 +41,9 @@ def wash_run(request: HttpRequest, pk: int) -> RunOut:
 
 
 @basin.post("/runs/{pk}/press", response=RunOut, operation_id="press_step")
-def press_step(request: HttpRequest, pk: int, entered: PressIn) -> RunOut:
+def press_step(request: HttpRequest, pk: int, payload: PressIn) -> RunOut:
     """A step is done; pressed twice, it is done once."""
-    return pressing.press(pk, entered)
+    return pressing.press(pk, payload)
 
 
 @basin.post("/runs/{pk}/undo", response=RunOut, operation_id="undo_press")
@@ -53,21 +53,21 @@ def undo_press(request: HttpRequest, pk: int) -> RunOut:
 
 
 @basin.post("/runs/{pk}/mark", response=RunOut, operation_id="mark_run")
-def mark_run(request: HttpRequest, pk: int, entered: BasinMarkIn) -> RunOut:
+def mark_run(request: HttpRequest, pk: int, payload: BasinMarkIn) -> RunOut:
     """What happens beside the steps: how the head is held, what goes amiss, help, a belief, a temperature."""
-    return pressing.mark(pk, entered)
+    return pressing.mark(pk, payload)
 
 
 @basin.post("/runs/{pk}/change", response=RunOut, operation_id="change_run")
-def change_run(request: HttpRequest, pk: int, entered: BasinChangeIn) -> RunOut:
+def change_run(request: HttpRequest, pk: int, payload: BasinChangeIn) -> RunOut:
     """Change what is still to come: swap, leave out, add, pour again."""
-    return pressing.change(pk, entered)
+    return pressing.change(pk, payload)
 
 
 @basin.post("/runs/{pk}/end", response=EndedOut, operation_id="end_wash")
-def end_wash(request: HttpRequest, pk: int, entered: EndIn) -> EndedOut:
+def end_wash(request: HttpRequest, pk: int, payload: EndIn) -> EndedOut:
     """End a wash: what was done is kept, and teaches."""
-    return ending.end(pk, entered)
+    return ending.end(pk, payload)
 
 
 @basin.post("/runs/{pk}/reopen", response=RunOut, operation_id="reopen_wash")
@@ -91,9 +91,9 @@ def reviews_of(request: HttpRequest, pk: int) -> ReviewsOut:
 
 
 @basin.post("/planned/{pk}/reviews", response=ReviewsOut, operation_id="review_wash")
-def review_wash(request: HttpRequest, pk: int, entered: ReviewIn) -> ReviewsOut:
+def review_wash(request: HttpRequest, pk: int, payload: ReviewIn) -> ReviewsOut:
     """Tell how a wash went, at one time; told again, it is corrected."""
-    return reviews.review(pk, entered)
+    return reviews.review(pk, payload)
 
 
 @basin.delete("/planned/{pk}/reviews/{when}", response=ReviewsOut, operation_id="take_review_back")

@@ -83,21 +83,21 @@ def chain_out(kept: WashChain, names: Mapping[int | str, str] | None = None) -> 
 
 
 @transaction.atomic
-def save_chain(entered: WashChainIn, kept: WashChain | None = None) -> WashChainOut:
+def save_chain(payload: WashChainIn, kept: WashChain | None = None) -> WashChainOut:
     """Keep a wash by name, or change one."""
-    check_links(entered.links)
+    check_links(payload.links)
     kept = kept or WashChain()
-    kept.name, kept.links = entered.name, [link.model_dump() for link in entered.links]
+    kept.name, kept.links = payload.name, [link.model_dump() for link in payload.links]
     kept.save()
     return chain_out(kept)
 
 
 @transaction.atomic
-def change_chain(pk: int, entered: WashChainChangeIn) -> WashChainOut:
+def change_chain(pk: int, payload: WashChainChangeIn) -> WashChainOut:
     """Change one that is as it was when it was read."""
-    kept = get_checked(WashChain.objects.all(), pk, "wash", entered.version, chain_out)
+    kept = get_checked(WashChain.objects.all(), pk, "wash", payload.version, chain_out)
     before = {"name": kept.name, "links": links_of(kept.links)}
-    return save_chain(changed(WashChainIn, before, entered), kept)
+    return save_chain(changed(WashChainIn, before, payload), kept)
 
 
 # ---- what it comes to ----
@@ -285,7 +285,7 @@ def _plain(link: WashLinkIn) -> str:
     return pauses()[link.pause].name if link.pause in pauses() else "Plain water"
 
 
-def _as_entered(entered: WashLinkIn, was: WashLink, now: WashLink | None) -> WashLinkIn | None:
+def _as_entered(payload: WashLinkIn, was: WashLink, now: WashLink | None) -> WashLinkIn | None:
     """A link as it would be entered, with what was changed of it."""
     if now is None:
         return None
@@ -297,8 +297,8 @@ def _as_entered(entered: WashLinkIn, was: WashLink, now: WashLink | None) -> Was
     if now.parts != was.parts:
         changes["parts"] = now.parts
     if now.times != was.times:
-        changes["times"] = max(round(entered.times * now.times / was.times, 2), 0.05)
-    return entered.model_copy(update=changes)
+        changes["times"] = max(round(payload.times * now.times / was.times, 2), 0.05)
+    return payload.model_copy(update=changes)
 
 
 def _grave(found: Wash) -> tuple[int, int]:

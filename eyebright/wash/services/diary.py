@@ -56,24 +56,24 @@ def _answer(said: str | None) -> int | None:
 
 
 @transaction.atomic
-def wash(pk: int, entered: WashIn) -> KeptOut:
+def wash(pk: int, payload: WashIn) -> KeptOut:
     """Keep a preparation that was used, with what the core makes of it."""
     head = find_head(pk)
-    container = made_container(entered.made, "made") if entered.made else None
+    container = made_container(payload.made, "made") if payload.made else None
     if container is not None:
         batch = container.batch
-        entered.family = str(batch.body.get("family") or entered.family)
-        entered.formula = batch.formula_id if batch.formula and batch.formula.removed_at is None else None
-    kept = keep_wash(head, entered, container.batch if container else None)
+        payload.family = str(batch.body.get("family") or payload.family)
+        payload.formula = batch.formula_id if batch.formula and batch.formula.removed_at is None else None
+    kept = keep_wash(head, payload, container.batch if container else None)
     if container is not None:
         kept.container = container
-        _draw(kept, entered)
+        _draw(kept, payload)
     return KeptOut(id=kept.pk, head=head_out(head))
 
 
 def keep_wash(
     head: Head | None,
-    entered: WashIn,
+    payload: WashIn,
     batch: Batch | None = None,
     *,
     teaches: bool = True,
@@ -86,35 +86,35 @@ def keep_wash(
     `carried_out`: it was done step by step here, so that a formula that was removed since, or a clock that
     was set back, is no error.
     """
-    only_offered("family", [entered.family], families())
-    family = families()[entered.family]
-    formula = _formula(entered.formula, also_removed=carried_out)
-    at = entered.at or timezone.now()
+    only_offered("family", [payload.family], families())
+    family = families()[payload.family]
+    formula = _formula(payload.formula, also_removed=carried_out)
+    at = payload.at or timezone.now()
     at = aware(at) if carried_out else _not_to_come(at)
-    grams = _weighed(entered, family.density)
-    day = _checked_day(head, entered, at)
+    grams = _weighed(payload, family.density)
+    day = _checked_day(head, payload, at)
     kept = Wash(
         head=head,
         batch=batch,
         family=family.key,
         formula=formula,
-        zone=entered.zone or "",
-        cover=entered.cover,
+        zone=payload.zone or "",
+        cover=payload.cover,
         at=at,
         grams=exact(grams, "0.01"),
-        strength=exact(entered.strength),
-        minutes=exact(entered.minutes, "0.01"),
+        strength=exact(payload.strength),
+        minutes=exact(payload.minutes, "0.01"),
         day={"occasion": day.occasion, "on_scalp": day.on_scalp, "on_strands": day.on_strands},
-        answer=_answer(entered.answer),
-        note=entered.note,
+        answer=_answer(payload.answer),
+        note=payload.note,
         **more,
     )
     kept.save()
     if head is not None and teaches:
         teach_day(head, at)
         kept.refresh_from_db(fields=["given", "used"])
-    if entered.stops_passed:
-        _keep_passes(entered, kept)
+    if payload.stops_passed:
+        _keep_passes(payload, kept)
     return kept
 
 
@@ -126,35 +126,35 @@ def _not_to_come(at: datetime) -> datetime:
     return at
 
 
-def _draw(kept: Wash, entered: WashIn) -> None:
+def _draw(kept: Wash, payload: WashIn) -> None:
     """Take what was used out of its container: what was said, in mL; nothing where nobody knows how much."""
     container = kept.container
     if container is None:
         return
     used = 0.0 if kept.grams is None else float(kept.grams)
-    if container.unit == "mL" and entered.unit != "g" and kept.grams is not None:
+    if container.unit == "mL" and payload.unit != "g" and kept.grams is not None:
         used = used / families()[kept.family].density
     kept.drawn = draw(container, used)
     kept.save(update_fields=["container", "drawn"])
 
 
-def _checked_day(head: Head | None, entered: WashIn, at: datetime) -> Today:
+def _checked_day(head: Head | None, payload: WashIn, at: datetime) -> Today:
     """What it was for and what was on the hair; a day before the head was born is refused."""
     if head is not None:
         told = record_as_kept(head.answers, timezone.localdate())
         if "birth_year" not in told.amiss and at.year < told.record.birth_year:
             raise Problem.field("at", "That is before this head was born.")
-    return today_of(entered.occasion, entered.on_scalp, entered.on_strands)
+    return today_of(payload.occasion, payload.on_scalp, payload.on_strands)
 
 
-def _keep_passes(entered: WashIn, kept: Wash) -> None:
+def _keep_passes(payload: WashIn, kept: Wash) -> None:
     """Put the stops that were passed for this wash on record; one that nobody may pass is refused."""
     link = WashLinkIn(
-        formula=entered.formula, zone=entered.zone or "both", minutes=entered.minutes, cover=entered.cover
+        formula=payload.formula, zone=payload.zone or "both", minutes=payload.minutes, cover=payload.cover
     )
     said = cautions_of(WashAsk(links=[link], head=kept.head_id))
-    passing = Passing(entered.stops_passed, entered.why, entered.own)
-    chosen = [each for each in said if each.id in entered.stops_passed]
+    passing = Passing(payload.stops_passed, payload.why, payload.own)
+    chosen = [each for each in said if each.id in payload.stops_passed]
     keep_passes(pass_stops(chosen, passing, kept.head_id), passing, kept.head_id, f"wash {kept.pk}")
 
 
@@ -167,28 +167,28 @@ def _formula(pk: int | None, *, also_removed: bool = False) -> Formula | None:
     return found
 
 
-def _weighed(entered: WashIn | WashChangeIn, density: float) -> float | None:
+def _weighed(payload: WashIn | WashChangeIn, density: float) -> float | None:
     """Grams of what was used; None where no amount was said."""
-    if entered.amount is None or entered.unit == "g":
-        return entered.amount
-    if entered.unit == "mL":
-        return entered.amount * density
+    if payload.amount is None or payload.unit == "g":
+        return payload.amount
+    if payload.unit == "mL":
+        return payload.amount * density
     sizes = {str(vessel.id): vessel.volume for vessel in vessels()}
-    if entered.unit not in sizes:
+    if payload.unit not in sizes:
         raise Problem.field("unit", "That vessel is no longer on the shelf: choose another measure.")
-    grams = entered.amount * sizes[entered.unit] * density
+    grams = payload.amount * sizes[payload.unit] * density
     if grams > MOST_GRAMS:
         raise Problem.field("amount", "That is more than 20 kg.")
     return grams
 
 
 @transaction.atomic
-def change_wash(pk: int, wash_pk: int, entered: WashChangeIn) -> KeptOut:
+def change_wash(pk: int, wash_pk: int, payload: WashChangeIn) -> KeptOut:
     """Correct a wash, say how it went, or whether the head learns from it; what was learnt follows."""
     head = find_head(pk)
     found = find_wash(head, wash_pk)
-    check_version(found, "wash", entered.version, wash_out)
-    said = entered.model_dump(exclude_unset=True)
+    check_version(found, "wash", payload.version, wash_out)
+    said = payload.model_dump(exclude_unset=True)
     before = found.at
     if "answer" in said:
         found.answer = _answer(said["answer"])
@@ -199,7 +199,7 @@ def change_wash(pk: int, wash_pk: int, entered: WashChangeIn) -> KeptOut:
         offered = {*found.feel, *troubles(), *(f"help-{key}" for key in helps())}
         only_offered("feel", said["feel"], offered)
         found.feel = list(said["feel"])
-    anew = _correct(found, entered, said)
+    anew = _correct(found, payload, said)
     found.save()
     if "answer" in said:
         answer_corrected(found)
@@ -209,7 +209,7 @@ def change_wash(pk: int, wash_pk: int, entered: WashChangeIn) -> KeptOut:
     return KeptOut(id=found.pk, head=head_out(head))
 
 
-def _correct(found: Wash, entered: WashChangeIn, said: dict[str, Any]) -> bool:
+def _correct(found: Wash, payload: WashChangeIn, said: dict[str, Any]) -> bool:
     """Take over what is corrected of what was done; whether it teaches anything else now."""
     if said.get("family"):
         only_offered("family", [said["family"]], families())
@@ -225,7 +225,7 @@ def _correct(found: Wash, entered: WashChangeIn, said: dict[str, Any]) -> bool:
         found.at = _not_to_come(said["at"])
     family = families().get(found.family)
     if "amount" in said:
-        found.grams = exact(_weighed(entered, family.density if family else 1.0), "0.01")
+        found.grams = exact(_weighed(payload, family.density if family else 1.0), "0.01")
     if said.get("strength") is not None:
         found.strength = exact(said["strength"])
     if "minutes" in said:

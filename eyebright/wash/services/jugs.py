@@ -20,10 +20,10 @@ def record_jug(sender: Any, batch: Batch, feel: list[str] | None, **_: Any) -> N
     if wash is None and (done or feel):
         minutes = float(batch.minutes) if batch.use == "rinsed_out" else None
         family = used_as(batch.facts.get("family", ""), batch.use)
-        entered = WashIn(
+        payload = WashIn(
             family=family, at=batch.finished_at, amount=float(batch.volume), unit="mL", minutes=minutes
         )
-        wash = keep_wash(batch.head, entered, batch)
+        wash = keep_wash(batch.head, payload, batch)
     if wash is None:
         return
     if feel is not None:

@@ -205,10 +205,10 @@ def _gathered(
 ) -> _LinkContext:
     """All that these links are made of, as it is at a minute of a time zone (`now`)."""
     rows = Formula.among(also_removed=also_removed).in_bulk(list(formulas))
-    entered = {pk: entered_of(row.body) for pk, row in rows.items()}
-    written = {pk: (as_core(each, pk).formula, each.name) for pk, each in entered.items()}
+    payload = {pk: entered_of(row.body) for pk, row in rows.items()}
+    written = {pk: (as_core(each, pk).formula, each.name) for pk, each in payload.items()}
     bought = supplies_of(stuff, also_removed=also_removed)
-    keys = [key for each in entered.values() for key in keys_of(each)]
+    keys = [key for each in payload.values() for key in keys_of(each)]
     bench, whom = core_bench([*keys, *stuff], head, at=at, day=day)
     return _LinkContext(
         written,

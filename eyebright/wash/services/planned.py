@@ -61,19 +61,19 @@ def coming(now: datetime | None = None) -> QuerySet[PlannedWash]:
 
 
 @transaction.atomic
-def plan_wash(entered: PlanWashIn) -> list[PlannedWash]:
+def plan_wash(payload: PlanWashIn) -> list[PlannedWash]:
     """Plan a wash for each of these heads, one after the other."""
-    heads = [find_head(pk) for pk in dict.fromkeys(entered.heads)]
+    heads = [find_head(pk) for pk in dict.fromkeys(payload.heads)]
     if not heads:
         raise Problem.field("heads", "Say whose hair it is.")
-    name, links, chain = _what(entered)
-    _check_day(entered.occasion)
-    at = aware(entered.at)
+    name, links, chain = _what(payload)
+    _check_day(payload.occasion)
+    at = aware(payload.at)
     out: list[PlannedWash] = []
     for head in heads:
         row = PlannedWash(
-            head=head, chain_id=chain, name=name, links=links, at=at, occasion=entered.occasion,
-            note=entered.note,
+            head=head, chain_id=chain, name=name, links=links, at=at, occasion=payload.occasion,
+            note=payload.note,
         )  # fmt: skip
         _keep(row, first=not out)
         out.append(row)
@@ -81,21 +81,21 @@ def plan_wash(entered: PlanWashIn) -> list[PlannedWash]:
     return out
 
 
-def _what(entered: PlanWashIn) -> tuple[str, list[dict[str, Any]], int | None]:
+def _what(payload: PlanWashIn) -> tuple[str, list[dict[str, Any]], int | None]:
     """The name and the links of what is to be planned."""
-    if entered.chain is not None:
-        chain = find_chain(entered.chain)
+    if payload.chain is not None:
+        chain = find_chain(payload.chain)
         links = links_of(chain.links)
         if not links:
             raise Problem.field("chain", f"“{chain.name}” has nothing in it yet.")
         _check_links(links, "chain")
         return chain.name, [link.model_dump() for link in links], chain.pk
-    if not entered.links:
+    if not payload.links:
         raise Problem.field("chain", "Choose a wash, or put something in one of its own.")
-    names = check_links(entered.links)
-    first = next((link for link in entered.links if link.formula or link.stuff), entered.links[0])
-    name = entered.name.strip() or name_of(first, names)
-    return name[:80], [link.model_dump() for link in entered.links], None
+    names = check_links(payload.links)
+    first = next((link for link in payload.links if link.formula or link.stuff), payload.links[0])
+    name = payload.name.strip() or name_of(first, names)
+    return name[:80], [link.model_dump() for link in payload.links], None
 
 
 def _check_links(links: Sequence[WashLinkIn], field: str) -> None:
@@ -123,26 +123,26 @@ def _keep(row: PlannedWash, *, first: bool = True) -> None:
 
 
 @transaction.atomic
-def change_planned(pk: int, entered: PlannedChangeIn) -> PlannedWash:
+def change_planned(pk: int, payload: PlannedChangeIn) -> PlannedWash:
     """Change one that is as it was when it was read."""
     rows = PlannedWash.objects.select_related("head")
     row: PlannedWash = get_checked(
-        rows, pk, "wash", entered.version, lambda found: planned_out(found, State([found]))
+        rows, pk, "wash", payload.version, lambda found: planned_out(found, State([found]))
     )
     if row.done_at is not None:
         raise Problem.field("at", "That wash is done: correct it where it is recorded.")
     _not_under_way(row)
     before = {name: getattr(row, name) for name in ("name", "at", "occasion", "note")}
-    now = changed(PlannedIn, before | {"links": links_of(row.links)}, entered)
+    now = changed(PlannedIn, before | {"links": links_of(row.links)}, payload)
     if not now.links:
         raise Problem.field("links", NO_LINKS)
-    if "links" in entered.model_fields_set:
+    if "links" in payload.model_fields_set:
         check_links(now.links)
     _check_day(now.occasion)
     moved = aware(now.at) != row.at
     row.name, row.at, row.occasion, row.note = now.name, aware(now.at), now.occasion, now.note
     row.links = [link.model_dump() for link in now.links]
-    if moved or "links" in entered.model_fields_set:
+    if moved or "links" in payload.model_fields_set:
         _keep(row)
     else:
         row.save()

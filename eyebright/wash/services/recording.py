@@ -49,7 +49,7 @@ class Part:
     `all_of_it`: what was left went; `more`: what else is known of it, by column.
     """
 
-    entered: WashIn
+    payload: WashIn
     stuff: str = ""
     container: Container | None = None
     batch: Batch | None = None
@@ -61,18 +61,18 @@ class Part:
 
 
 @transaction.atomic
-def record(entered: RecordIn) -> RecordedOut:
+def record(payload: RecordIn) -> RecordedOut:
     """Keep a wash that was done, with what it teaches; what was made and used goes off the stock."""
-    head = find_head(entered.head)
-    planned, links = _which(head, entered)
-    at = _at(entered, planned)
-    parts = [(link, part) for link in links if (part := part_of(link, at, entered.family))]
+    head = find_head(payload.head)
+    planned, links = _which(head, payload)
+    at = _at(payload, planned)
+    parts = [(link, part) for link in links if (part := part_of(link, at, payload.family))]
     if not parts:
         raise Problem.field("what", WATER_ONLY if links else NOTHING)
-    if entered.answer is not None:
-        parts[-1][1].entered.answer = entered.answer
-    if entered.note:
-        parts[-1][1].entered.note = entered.note
+    if payload.answer is not None:
+        parts[-1][1].payload.answer = payload.answer
+    if payload.note:
+        parts[-1][1].payload.note = payload.note
     was_planned = planned is not None and planned.pk is not None
     if planned is not None:
         planned.at, planned.done_at = at, at
@@ -107,7 +107,7 @@ def keep_parts(
         if drawn:
             came[name, unit] = came.get((name, unit), Decimal(0)) + drawn
         row = keep_wash(
-            head, part.entered, part.batch, teaches=False, carried_out=carried_out, planned=planned,
+            head, part.payload, part.batch, teaches=False, carried_out=carried_out, planned=planned,
             stuff=part.stuff, container=part.container, drawn=drawn, **part.more,
         )  # fmt: skip
         kept.append(row.pk)
@@ -130,39 +130,39 @@ def _called(container: Container) -> str:
     return f"{container.batch.name}, {container.name}"
 
 
-def _which(head: Head, entered: RecordIn) -> tuple[PlannedWash | None, list[WashLinkIn]]:
+def _which(head: Head, payload: RecordIn) -> tuple[PlannedWash | None, list[WashLinkIn]]:
     """The wash that it was, where it was one of those known, and its links."""
-    if entered.planned is not None:
-        planned = find_planned(entered.planned)
+    if payload.planned is not None:
+        planned = find_planned(payload.planned)
         if planned.head_id != head.pk:
             raise Problem.field("planned", "That wash is planned for somebody else.")
         if planned.done_at is not None:
             raise Problem.field("planned", "That wash is recorded already.")
-        return planned, _done_of(links_of(planned.links), entered)
-    if entered.chain is not None:
-        chain = find_chain(entered.chain)
+        return planned, _done_of(links_of(planned.links), payload)
+    if payload.chain is not None:
+        chain = find_chain(payload.chain)
         links = links_of(chain.links)
         row = PlannedWash(
             head=head, chain=chain, name=chain.name, links=[link.model_dump() for link in links],
             at=timezone.now(),
         )  # fmt: skip
-        return row, _done_of(links, entered)
-    if not (entered.formula or entered.stuff or entered.family):
+        return row, _done_of(links, payload)
+    if not (payload.formula or payload.stuff or payload.family):
         raise Problem.field("what", NOTHING)
     link = WashLinkIn(
-        formula=entered.formula, stuff=entered.stuff, zone=entered.zone, minutes=entered.minutes
+        formula=payload.formula, stuff=payload.stuff, zone=payload.zone, minutes=payload.minutes
     )
     return None, [link]
 
 
-def _done_of(links: list[WashLinkIn], entered: RecordIn) -> list[WashLinkIn]:
+def _done_of(links: list[WashLinkIn], payload: RecordIn) -> list[WashLinkIn]:
     """What of a wash was done: what may be left out only where it was said to be done."""
-    return [link for place, link in enumerate(links) if not link.optional or place in entered.optional_done]
+    return [link for place, link in enumerate(links) if not link.optional or place in payload.optional_done]
 
 
-def _at(entered: RecordIn, planned: PlannedWash | None) -> datetime:
-    if entered.at is not None:
-        return aware(entered.at)
+def _at(payload: RecordIn, planned: PlannedWash | None) -> datetime:
+    if payload.at is not None:
+        return aware(payload.at)
     now = timezone.now()
     return planned.at if planned is not None and planned.pk and planned.at < now else now
 
@@ -229,17 +229,17 @@ def _much(link: WashLinkIn, head: Head, at: datetime, stuff: str, unit: str) -> 
 
 
 @transaction.atomic
-def take_record_back(entered: RecordedOut) -> None:
+def take_record_back(payload: RecordedOut) -> None:
     """Undo a record: its parts go, what they took goes back, and what was planned is planned again."""
-    head = find_head(entered.head)
-    for row in Wash.objects.filter(pk__in=entered.washes, head=head):
+    head = find_head(payload.head)
+    for row in Wash.objects.filter(pk__in=payload.washes, head=head):
         take_back(row)
-    if entered.planned is None:
+    if payload.planned is None:
         return
-    planned = PlannedWash.objects.filter(pk=entered.planned, head=head).first()
+    planned = PlannedWash.objects.filter(pk=payload.planned, head=head).first()
     if planned is None:
         return
-    if entered.was_planned:
+    if payload.was_planned:
         planned.done_at = None
         planned.save()
     else:

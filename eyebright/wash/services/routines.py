@@ -71,21 +71,21 @@ def find_routine(pk: int, *, also_removed: bool = False) -> KeptRoutine:
 
 
 @transaction.atomic
-def new_routine(entered: NewRoutineIn) -> RoutineOut:
+def new_routine(payload: NewRoutineIn) -> RoutineOut:
     """A routine for a head that has none."""
-    head = find_head(entered.head)
+    head = find_head(payload.head)
     if head.routines.exists():
         raise Problem.field("head", ONE.format(name=head.name))
-    return _save(KeptRoutine(head=head), entered)
+    return _save(KeptRoutine(head=head), payload)
 
 
 @transaction.atomic
-def change_routine(pk: int, entered: RoutineChangeIn) -> RoutineOut:
+def change_routine(pk: int, payload: RoutineChangeIn) -> RoutineOut:
     """Change one that is as it was when it was read."""
     rows = KeptRoutine.objects.select_related("head")
-    row: KeptRoutine = get_checked(rows, pk, "routine", entered.version, lambda found: routine_out(found))
+    row: KeptRoutine = get_checked(rows, pk, "routine", payload.version, lambda found: routine_out(found))
     before = {"entries": entries_of(row), "every": row.every, "weekdays": [int(day) for day in row.weekdays]}
-    return _save(row, changed(RoutineIn, before, entered))
+    return _save(row, changed(RoutineIn, before, payload))
 
 
 @transaction.atomic
@@ -98,23 +98,23 @@ def restore_routine(pk: int) -> RoutineOut:
     return routine_out(row)
 
 
-def _save(row: KeptRoutine, entered: RoutineIn) -> RoutineOut:
-    if not entered.entries:
+def _save(row: KeptRoutine, payload: RoutineIn) -> RoutineOut:
+    if not payload.entries:
         raise Problem.field("entries", NO_ENTRIES)
-    chains = WashChain.objects.in_bulk([each.chain for each in entered.entries])
-    for place, each in enumerate(entered.entries):
+    chains = WashChain.objects.in_bulk([each.chain for each in payload.entries])
+    for place, each in enumerate(payload.entries):
         if each.chain not in chains:
             raise Problem.field(f"entries.{place}.chain", "That wash is gone: choose another.")
         if not chains[each.chain].links:
             raise Problem.field(f"entries.{place}.chain", "There is nothing in that wash yet.")
     plain = _Chains(chains.values())
-    wish = Routine(tuple(plain.entry(each, 1.0) for each in entered.entries), int(entered.every))
+    wish = Routine(tuple(plain.entry(each, 1.0) for each in payload.entries), int(payload.every))
     amiss = never_fits(wish)
     if amiss:
         place, says = min(amiss.items())
         raise Problem.field(f"entries.{place}.chain", says)
-    row.entries = [each.model_dump() for each in entered.entries]
-    row.every, row.weekdays = int(entered.every), sorted(set(entered.weekdays))
+    row.entries = [each.model_dump() for each in payload.entries]
+    row.every, row.weekdays = int(payload.every), sorted(set(payload.weekdays))
     row.save()
     return routine_out(row)
 

@@ -252,10 +252,10 @@ def _rinse(row: dict[str, Any], keys: dict[str, str], people: dict[str, int], to
         {"stuff": keys[row["acid"]], "how": "solve", "unit": row.get("unit", "mL")},
     ]
     ask |= {"head": people[row["head"]], "lines": lines}
-    entered = BeginIn.model_validate({"rinse": ask})
-    entered.stops_passed, entered.own = EVERY_RULE, True
-    entered.why = "Bears it well, and only for a minute."
-    begun = journal.begin(entered)
+    payload = BeginIn.model_validate({"rinse": ask})
+    payload.stops_passed, payload.own = EVERY_RULE, True
+    payload.why = "Bears it well, and only for a minute."
+    begun = journal.begin(payload)
     said: dict[str, Any] = {name: row[name] for name in ("feel", "note") if name in row}
     if "reading" in row:
         said["read"] = {"value": row["reading"], "step": row.get("reading_step", 0.5)}

@@ -59,7 +59,7 @@ def work_out(
     stops_by_link: dict[int, list[str]] = {}
     past: set[str] = set()
     rows = zip(every, links, with_.links, found.along, with_.there, strict=True)
-    for (pk, entered), link, planned, along, there in rows:
+    for (pk, payload), link, planned, along, there in rows:
         made = with_.assessor.assessed(link)
         facts = made.facts if made else {}
         strong = facts.get("soda_wash") or facts.get("alkaline") or facts.get("soap_percent", 0.0) > 0.0
@@ -80,15 +80,15 @@ def work_out(
         elif made is not None:
             stops_by_link[pk] = stops
         none_left = link.there == 0.0
-        way = sections().get(entered.sections)
+        way = sections().get(payload.sections)
         count = way.count if way else 1
         pause = pauses().get(link.pause)
         basin_links.append(
             BasinLink(
                 id=pk,
-                name=name_of(entered, names),
+                name=name_of(payload, names),
                 what="pause" if pause else "put_on" if made else "water",
-                zone=entered.zone,
+                zone=payload.zone,
                 start=known.start if known and pk in passed else max(along.start, floor),
                 minutes=known.minutes if on and known else _minutes(along, way.whole if way else 0.0),
                 rinsed=along.longest is not None,
@@ -103,11 +103,11 @@ def work_out(
                 hands=pause.hands if pause else True,
                 ph=(along.own_ph.low, along.own_ph.value, along.own_ph.high) if along.own_ph else None,
                 strong=bool(strong),
-                eyes=made is not None and entered.zone != "bag",
+                eyes=made is not None and payload.zone != "bag",
                 poured=made is not None and made.ph is not None and not facts.get("paste"),
                 cover=along.covered,
-                optional=_only(entered),
-                note=NONE_LEFT if none_left else notes.get(entered.formula or entered.stuff or "", ""),
+                optional=_only(payload),
+                note=NONE_LEFT if none_left else notes.get(payload.formula or payload.stuff or "", ""),
             )
         )
     whom = with_.whom
@@ -194,11 +194,11 @@ def worked_out_as(
         return with_.assessor.wash(links), with_, links
 
 
-def _only(entered: WashLinkIn) -> str:
+def _only(payload: WashLinkIn) -> str:
     """When a link is done at all, after "only"; empty where it is always."""
-    if not entered.optional:
+    if not payload.optional:
         return ""
-    said = entered.only_if.strip().rstrip(".").removeprefix("only ").removeprefix("if ")
+    said = payload.only_if.strip().rstrip(".").removeprefix("only ").removeprefix("if ")
     return f"if {said or 'it is wanted'}"
 
 

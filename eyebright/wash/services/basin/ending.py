@@ -29,13 +29,13 @@ NOTHING = "Nothing went on: throw this wash away instead."
 
 
 @transaction.atomic
-def end(pk: int, entered: EndIn) -> EndedOut:
+def end(pk: int, payload: EndIn) -> EndedOut:
     """End a wash: what went on is kept, planned beside done; what is still on comes off now, or `off_at`."""
     run = open_run(pk)
     there = at_basin(run)
     if not there.contacts:
         raise Problem.field("step", NOTHING)
-    ended = _off(there, entered)
+    ended = _off(there, payload)
     run.presses = [*run.presses, PressSnapshot(at=ended, what="end")]
     contacts = _contacts(there, ended)
     parts = [
@@ -64,12 +64,12 @@ def _used_up(run: BasinRun, ended: datetime) -> list[int]:
     return [row.pk for row in rows]
 
 
-def _off(there: AtBasin, entered: EndIn) -> datetime:
+def _off(there: AtBasin, payload: EndIn) -> datetime:
     """When all of it was off."""
     on = there.progress.on_now()
     last = there.run.presses[-1].at if there.run.presses else there.run.began_at
-    if entered.off_at is not None:
-        at = aware(entered.off_at)
+    if payload.off_at is not None:
+        at = aware(payload.off_at)
         if at > there.now:
             raise Problem.field("off_at", "That has not happened yet.")
         if at < last:
@@ -103,7 +103,7 @@ def _part(run: BasinRun, pk: int, link: WashLinkIn, contact: Contact, ended: dat
     troubles = [row.key for row in marks_of(run, "trouble") if row.link == pk]
     troubles += [f"help-{row.key}" for row in marks_of(run, "help") if row.link == pk]
     part.all_of_it = any(row.ran_out == part.stuff != "" for row in marks_of(run, "links"))
-    part.entered.occasion = run.planned.occasion
+    part.payload.occasion = run.planned.occasion
     part.more = {
         "sections": sections,
         "meant": exact(going_on.minutes + going_on.each * going_on.sections, "0.01")

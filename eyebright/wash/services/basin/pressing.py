@@ -41,10 +41,10 @@ def _keep(run: BasinRun, what: str, ago: float = 0.0, **more: Any) -> None:
     run.presses = [*run.presses, PressSnapshot(at=when, what=what, **more)]
 
 
-def press(pk: int, entered: PressIn) -> RunOut:
+def press(pk: int, payload: PressIn) -> RunOut:
     """A step is done. Pressed twice, by a wet hand or another window, it is done once."""
     _looked_at_again(pk)
-    return _pressed(pk, entered)
+    return _pressed(pk, payload)
 
 
 @transaction.atomic
@@ -60,25 +60,25 @@ def _looked_at_again(pk: int) -> None:
 
 
 @transaction.atomic
-def _pressed(pk: int, entered: PressIn) -> RunOut:
+def _pressed(pk: int, payload: PressIn) -> RunOut:
     run = open_run(pk)
     there = at_basin(run)
-    place = next((n for n, step in enumerate(there.steps) if step.key == entered.step), None)
+    place = next((n for n, step in enumerate(there.steps) if step.key == payload.step), None)
     if place is None:
         raise Problem.field("step", "That step is not part of this wash any more: here is where it stands.")
     now = (there.progress.place, there.progress.pressed)
-    if (place, entered.section) < now:
+    if (place, payload.section) < now:
         return run_out(run, says=AGAIN)
-    if (place, entered.section) > now:
+    if (place, payload.section) > now:
         first = run_out(run)
         raise Problem.field("step", NOT_YET.format(title=first.presses[first.at].title))
     step = there.steps[place]
     if step.kind == "end":
         raise Problem.field("step", "End the wash: what was done is kept then.")
-    _stale(there, there.now - timedelta(seconds=entered.ago))
+    _stale(there, there.now - timedelta(seconds=payload.ago))
     if step.kind in GOES_ON:
         _barred(there, step)
-    _keep(run, "step", entered.ago, step=step.key, section=entered.section, offs=list(step.offs))
+    _keep(run, "step", payload.ago, step=step.key, section=payload.section, offs=list(step.offs))
     if step.offs:
         _judged_anew(run)
     run.save()
@@ -144,47 +144,47 @@ def undo(pk: int) -> RunOut:
 
 
 @transaction.atomic
-def mark(pk: int, entered: BasinMarkIn) -> RunOut:
+def mark(pk: int, payload: BasinMarkIn) -> RunOut:
     """One press beside the steps: how the head is held, what goes amiss, help, a belief, a temperature."""
     run = open_run(pk)
     says = ""
-    match entered.what:
+    match payload.what:
         case "posture":
-            only_offered("key", [entered.key], postures())
-            _keep(run, "posture", key=entered.key, posture_before=run.posture)
-            run.posture = entered.key
-            says = f"{postures()[entered.key].name.capitalize()}."
+            only_offered("key", [payload.key], postures())
+            _keep(run, "posture", key=payload.key, posture_before=run.posture)
+            run.posture = payload.key
+            says = f"{postures()[payload.key].name.capitalize()}."
         case "trouble":
-            only_offered("key", [entered.key], troubles())
-            _keep(run, "trouble", entered.ago, key=entered.key, link=_on_or_last(at_basin(run)))
+            only_offered("key", [payload.key], troubles())
+            _keep(run, "trouble", payload.ago, key=payload.key, link=_on_or_last(at_basin(run)))
         case "help":
-            only_offered("key", [entered.key], helps())
+            only_offered("key", [payload.key], helps())
             there = at_basin(run)
             _keep(
                 run,
                 "help",
-                entered.ago,
-                key=entered.key,
+                payload.ago,
+                key=payload.key,
                 link=_on_or_last(there),
-                minutes=help_minutes(there, entered.key),
+                minutes=help_minutes(there, payload.key),
             )
         case "helped":
-            _keep(run, "helped", entered.ago)
+            _keep(run, "helped", payload.ago)
             says = "It is on record. Watch how it feels; whom to call stands under Help."
         case "belief":
-            if entered.value is None or not 0.0 <= entered.value <= 14.0:
+            if payload.value is None or not 0.0 <= payload.value <= 14.0:
                 raise Problem.field("value", "From pH 0 to 14.")
-            _keep(run, "belief", link=entered.link, value=entered.value)
+            _keep(run, "belief", link=payload.link, value=payload.value)
         case "pass":
-            passing = Passing(entered.stops_passed, entered.why, entered.own)
+            passing = Passing(payload.stops_passed, payload.why, payload.own)
             stops = pass_stops(open_stops(run), passing, run.planned.head_id)
             keep_passes(stops, passing, run.planned.head_id, f"wash {run.planned_id}")
             rules = {each.id for each in stops}
             _keep(run, "passed", stops_passed=[each for each in blocking_stops(run) if each[0] in rules])
         case "celsius":
-            if entered.value is None:
+            if payload.value is None:
                 raise Problem.field("value", "Say what the thermometer shows.")
-            _keep(run, "celsius", value=entered.value)
+            _keep(run, "celsius", value=payload.value)
     run.save()
     return run_out(run, says=says)
 
@@ -199,57 +199,57 @@ def _on_or_last(there: AtBasin) -> int | None:
 
 
 @transaction.atomic
-def change(pk: int, entered: BasinChangeIn) -> RunOut:
+def change(pk: int, payload: BasinChangeIn) -> RunOut:
     """Swap, leave out, add, or pour again: what is still to come is worked out anew."""
     run = open_run(pk)
-    check_version(run, "wash", entered.version, run_out)
+    check_version(run, "wash", payload.version, run_out)
     there = at_basin(run)
     was = run.links
     states = there.states()
-    place = next((n for n, (link, _) in enumerate(link_ids(run)) if link == entered.link), None)
-    if place is None and entered.do != "add":
+    place = next((n for n, (link, _) in enumerate(link_ids(run)) if link == payload.link), None)
+    if place is None and payload.do != "add":
         raise Problem.field("link", "That is not part of this wash any more.")
-    state = states.get(entered.link or 0, "to_come")
+    state = states.get(payload.link or 0, "to_come")
     links = [dict(row) for row in was]
     fresh = max((int(row["id"]) for row in links), default=0) + 1
     names = names_of([link for _, link in link_ids(run)], also_removed=True)
     name = name_of(link_ids(run)[place][1], names) if place is not None else ""
-    begun = there.contacts.get(entered.link or 0)
+    begun = there.contacts.get(payload.link or 0)
     # What a head turns out not to bear goes no further, wherever it is already.
     partly = begun is not None and begun.off is None and not begun.whole and bool(open_stops(run))
     if (
-        entered.do in ("swap", "leave_out")
+        payload.do in ("swap", "leave_out")
         and state != "to_come"
-        and not (partly and entered.do == "leave_out")
+        and not (partly and payload.do == "leave_out")
     ):
         done = "is on already: rinse it out" if state == "on" else "is done already"
         raise Problem.field("link", f"{name} {done}.")
-    if entered.do == "leave_out" and partly:
+    if payload.do == "leave_out" and partly:
         assert place is not None and begun is not None
         links[place]["sections_on"] = len(begun.on)
         says = f"No more of {name} goes on: rinse it out."
-    elif entered.do == "leave_out":
+    elif payload.do == "leave_out":
         assert place is not None
         links.pop(place)
         says = f"{name} is left out."
-    elif entered.do == "swap":
+    elif payload.do == "swap":
         assert place is not None
-        links[place] |= {"id": fresh, "formula": entered.formula, "stuff": entered.stuff, "pause": "",
+        links[place] |= {"id": fresh, "formula": payload.formula, "stuff": payload.stuff, "pause": "",
                          "much": "dose", "amount": None, "parts": 0}  # fmt: skip
         says = f"Instead of {name}: {_checked(links[place])}."
-    elif entered.do == "again":
+    elif payload.do == "again":
         assert place is not None
         if state == "to_come":
             raise Problem.field("link", f"{name} has not been poured yet.")
-        if not there.basin_links[entered.link or 0].poured:
+        if not there.basin_links[payload.link or 0].poured:
             raise Problem.field("link", f"{name} is not poured: put more of it on, or leave it at that.")
-        times = SHARES[entered.left]
+        times = SHARES[payload.left]
         parts = min(times * (int(links[place].get("parts") or 0) + 1) - 1, 20)
         more = links[place] | {"id": fresh, "parts": parts, "much": "dose", "amount": None, "optional": False}
         links.insert(_place_after(place, there), more)
         says = f"Top up what is left of {name} with water, and pour it again."
     else:
-        link = {"id": fresh, "formula": entered.formula, "stuff": entered.stuff, "zone": entered.zone}
+        link = {"id": fresh, "formula": payload.formula, "stuff": payload.stuff, "zone": payload.zone}
         after = len(links) if place is None else place + 1
         links.insert(max(after, _first_to_come(there, links)), link)
         says = f"{_checked(link)} is added."
@@ -259,7 +259,7 @@ def change(pk: int, entered: BasinChangeIn) -> RunOut:
         raise Problem.field("link", "That is all there was: end the wash, or throw it away.")
     run.links = links
     work_out(run, there.contacts, there.minutes, _passed(there))
-    ran_out = was[place].get("stuff", "") if entered.ran_out and place is not None else ""
+    ran_out = was[place].get("stuff", "") if payload.ran_out and place is not None else ""
     _keep(run, "links", links_before=was, says=says, ran_out=ran_out)
     run.save()
     return run_out(run, says=says)
@@ -267,12 +267,12 @@ def change(pk: int, entered: BasinChangeIn) -> RunOut:
 
 def _checked(link: dict[str, Any]) -> str:
     """What a link is called; a Problem where there is no such thing."""
-    entered = WashLinkIn(**{name: value for name, value in link.items() if name != "id"})
+    payload = WashLinkIn(**{name: value for name, value in link.items() if name != "id"})
     try:
-        names = check_links([entered])
+        names = check_links([payload])
     except Problem:
         raise Problem.field("formula", "That is no longer there: choose another.") from None
-    return name_of(entered, names)
+    return name_of(payload, names)
 
 
 def _first_to_come(there: AtBasin, links: list[dict[str, Any]]) -> int:

@@ -107,14 +107,14 @@ def _sound(answers: Mapping[str, Any], when: str, locs: bool) -> dict[str, int]:
 
 
 @transaction.atomic
-def review(pk: int, entered: ReviewIn) -> ReviewsOut:
+def review(pk: int, payload: ReviewIn) -> ReviewsOut:
     """Tell how a wash went, at one time; told again, it is corrected. What is learnt follows."""
     planned = _ended(pk)
     assert planned.done_at is not None
-    if entered.when not in asks():
+    if payload.when not in asks():
         raise Problem.field("when", "Choose one of the ones offered.")
-    now, ask = timezone.now(), asks()[entered.when]
-    at = aware(entered.at) if entered.at else now
+    now, ask = timezone.now(), asks()[payload.when]
+    at = aware(payload.at) if payload.at else now
     if at > now + timedelta(minutes=5):
         raise Problem.field("at", TO_COME)
     start = planned.done_at + timedelta(hours=ask.start)
@@ -126,17 +126,17 @@ def review(pk: int, entered: ReviewIn) -> ReviewsOut:
         )  # fmt: skip
         raise Problem.field("when", says)
     locs = _locs(planned.head)
-    asked = {each.key: each for each in questions_for(entered.when, locs)}
-    for key, place in entered.answers.items():
+    asked = {each.key: each for each in questions_for(payload.when, locs)}
+    for key, place in payload.answers.items():
         if key not in asked or not 0 <= place < len(asked[key].choices):
             raise Problem.field(f"answers.{key}", "Choose one of the ones offered.")
     picture = None
-    if entered.picture is not None:
-        picture = Picture.objects.filter(pk=entered.picture, head=planned.head_id).first()
+    if payload.picture is not None:
+        picture = Picture.objects.filter(pk=payload.picture, head=planned.head_id).first()
         if picture is None:
             raise Problem.field("picture", "That picture is gone: choose another.")
-    row = planned.reviews.filter(when=entered.when).first() or Review(planned=planned, when=entered.when)
-    row.at, row.answers, row.unsure, row.note = at, dict(entered.answers), entered.unsure, entered.note
+    row = planned.reviews.filter(when=payload.when).first() or Review(planned=planned, when=payload.when)
+    row.at, row.answers, row.unsure, row.note = at, dict(payload.answers), payload.unsure, payload.note
     row.picture = picture
     row.save()
     _teach(planned, locs)

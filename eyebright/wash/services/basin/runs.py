@@ -60,9 +60,9 @@ def under_way() -> list[BasinRun]:
 
 
 @transaction.atomic
-def begin(entered: BeginWashIn) -> BasinRun:
+def begin(payload: BeginWashIn) -> BasinRun:
     """Begin a wash: of what is planned, or on the spot. Begun already, it is that one."""
-    planned = _planned(entered)
+    planned = _planned(payload)
     before = BasinRun.with_removed.filter(planned=planned).first() if planned.pk else None
     if before is not None and before.removed_at is None:
         return find_run(before.pk)
@@ -90,26 +90,26 @@ def _refuse_another(planned: PlannedWash, but: int | None = None) -> None:
         raise Problem.field("head", UNDER_WAY.format(name=planned.head.name))
 
 
-def _planned(entered: BeginWashIn) -> PlannedWash:
+def _planned(payload: BeginWashIn) -> PlannedWash:
     """The wash that it is of; a new one where it is begun on the spot."""
-    if entered.planned is not None:
-        planned = find_planned(entered.planned)
+    if payload.planned is not None:
+        planned = find_planned(payload.planned)
         if planned.done_at is not None:
             raise Problem.field("planned", "That wash is done already.")
         return planned
-    if entered.head is None:
+    if payload.head is None:
         raise Problem.field("head", "Say whose hair it is.")
-    head = find_head(entered.head)
-    today_of(entered.occasion, [], [])
-    row = PlannedWash(head=head, at=timezone.now(), occasion=entered.occasion)
-    if entered.chain is not None:
-        chain = find_chain(entered.chain)
+    head = find_head(payload.head)
+    today_of(payload.occasion, [], [])
+    row = PlannedWash(head=head, at=timezone.now(), occasion=payload.occasion)
+    if payload.chain is not None:
+        chain = find_chain(payload.chain)
         row.chain, row.name, row.links = chain, chain.name, chain.links
         return row
-    if not (entered.formula or entered.stuff):
+    if not (payload.formula or payload.stuff):
         raise Problem.field("what", NOTHING)
     link = WashLinkIn(
-        formula=entered.formula, stuff=entered.stuff, zone=entered.zone, minutes=entered.minutes
+        formula=payload.formula, stuff=payload.stuff, zone=payload.zone, minutes=payload.minutes
     )
     names = check_links([link])
     row.name, row.links = name_of(link, names)[:80], [link.model_dump()]
