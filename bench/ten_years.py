@@ -27,7 +27,9 @@ from eyebright.heads.models import CheckIn, Head
 from eyebright.heads.schemas.heads import HeadIn
 from eyebright.heads.services import save_head
 from eyebright.make.models import Batch, BatchRecipient, Container, Pour
-from eyebright.make.schemas.batches import BatchChangeIn, BeginBatchIn, FillIn, PourIn
+from eyebright.make.schemas.asking import BeginBatchIn
+from eyebright.make.schemas.batches import BatchChangeIn, PourIn
+from eyebright.make.schemas.containers import FillIn
 from eyebright.make.schemas.entries import BeginIn, EntryIn
 from eyebright.make.services import batches, filling, pouring
 from eyebright.make.services import entries as journal

@@ -4,7 +4,7 @@ from django.http import HttpRequest
 from ninja import Router
 
 from .schemas.jugs import ChainAsk, ChainOut, ChoicesOut, MixAsk, MixOut, WaysOut
-from .services import jugs
+from .services import answers, chains, choices
 
 router = Router()
 
@@ -12,22 +12,22 @@ router = Router()
 @router.get("/choices", response=ChoicesOut, operation_id="choices")
 def jug_choices(request: HttpRequest) -> ChoicesOut:
     """Units, named aims, the rail's marks and the limits."""
-    return jugs.choices()
+    return choices.choices()
 
 
 @router.post("/jug", response=MixOut, operation_id="work_out")
 def jug(request: HttpRequest, ask: MixAsk) -> MixOut:
     """Work a jug out. Nothing is kept."""
-    return jugs.answer(ask)
+    return answers.answer(ask)
 
 
 @router.post("/ways", response=WaysOut, operation_id="ways")
 def ways(request: HttpRequest, ask: MixAsk) -> WaysOut:
     """Three routes to a jug's aim, its spoon version, and what to measure next. Nothing is kept."""
-    return jugs.ways(ask)
+    return answers.ways(ask)
 
 
 @router.post("/chain", response=ChainOut, operation_id="work_out_chain")
 def chain(request: HttpRequest, ask: ChainAsk) -> ChainOut:
     """Work out one pour after another over one head. Nothing is kept."""
-    return jugs.chain(ask)
+    return chains.chain(ask)

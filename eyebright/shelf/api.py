@@ -33,7 +33,7 @@ from .schemas.waters import (
     WaterKindOut,
     WaterOut,
 )
-from .services import labels, material_pages, materials, measures, own_materials, readings, supplies
+from .services import labels, material_pages, materials, measures, own_materials, readings, strips, supplies
 from .services import lots as lot_room
 from .services import waters as water_room
 
@@ -205,10 +205,10 @@ _spoons.removal(measures.find_spoon, measures.spoon_out)
 
 
 _strips = Rows(router, "/strips", "strips", StripSetOut)
-_strips.many("strip_sets", readings.strip_sets, "Every pack of strips.")
-_strips.add(StripSetIn, readings.save_strips, "Add a pack of strips.")
-_strips.change(StripSetChangeIn, readings.change_strips, "Change a pack of strips.")
-_strips.removal(readings.find_strips, readings.strip_set_out)
+_strips.many("strip_sets", strips.strip_sets, "Every pack of strips.")
+_strips.add(StripSetIn, strips.save_strips, "Add a pack of strips.")
+_strips.change(StripSetChangeIn, strips.change_strips, "Change a pack of strips.")
+_strips.removal(strips.find_strips, strips.strip_set_out)
 
 
 @router.get("/readings", response=list[ReadingOut], operation_id="readings")

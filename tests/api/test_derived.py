@@ -12,8 +12,8 @@ from eyebright.household.services.household import house_limits, the_household
 from eyebright.kept.derived import derived, forget, mark, registry
 from eyebright.make.services.evaluation import household_of_care
 from eyebright.shelf.models import Lot, WaterSource
+from eyebright.shelf.services.beliefs import posterior_for
 from eyebright.shelf.services.measures import the_kit
-from eyebright.shelf.services.readings import posterior_for
 from eyebright.shelf.services.supplies import bought_again, plain_water, supplies_of
 from eyebright.wash.schemas.chains import WashLinkIn
 from eyebright.wash.services.links import resolve_links

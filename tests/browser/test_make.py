@@ -13,7 +13,9 @@ from eyebright.instruments.hub import hub
 from eyebright.instruments.schemas import InstrumentIn
 from eyebright.instruments.services import save_instrument
 from eyebright.make.models import Batch, Container
-from eyebright.make.schemas.batches import BatchChangeIn, BeginBatchIn, FillIn, PourIn
+from eyebright.make.schemas.asking import BeginBatchIn
+from eyebright.make.schemas.batches import BatchChangeIn, PourIn
+from eyebright.make.schemas.containers import FillIn
 from eyebright.make.services import batches, filling, pouring
 from eyebright.shelf.models import Lot
 from eyebright.shelf.schemas.lots import LotIn

@@ -10,7 +10,7 @@ from eyebright.instruments.hub import hub
 from eyebright.instruments.schemas import InstrumentIn
 from eyebright.instruments.services import save_instrument
 from eyebright.shelf.schemas.readings import StripSetIn
-from eyebright.shelf.services.readings import save_strips
+from eyebright.shelf.services.strips import save_strips
 
 from .support import BrowserTestCase
 

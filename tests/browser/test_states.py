@@ -13,7 +13,8 @@ from eyebright.formulas.services import beginning
 from eyebright.heads import services as heads
 from eyebright.heads.schemas.diary import CheckInIn, PatchTestIn
 from eyebright.make.models import Batch
-from eyebright.make.schemas.batches import BeginBatchIn, FillIn
+from eyebright.make.schemas.asking import BeginBatchIn
+from eyebright.make.schemas.containers import FillIn
 from eyebright.make.schemas.entries import BeginIn
 from eyebright.make.services import batches, filling
 from eyebright.make.services import entries as journal

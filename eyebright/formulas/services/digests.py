@@ -10,7 +10,7 @@ from django.db import DatabaseError, transaction
 
 from eyebright.core.formulas.assess import Assessment, Digest, assess, digest_of, kept_digest
 from eyebright.core.materials import Kit, Supply
-from eyebright.shelf.services.readings import posterior_for
+from eyebright.shelf.services.beliefs import posterior_for
 from eyebright.shelf.services.supplies import supplies_of
 
 from ..models import Formula

@@ -32,8 +32,8 @@ from eyebright.kept.fields import count as number_range
 from eyebright.kept.fields import number
 from eyebright.kept.lenient import parse_lenient
 from eyebright.shelf.models import ReadingLine
+from eyebright.shelf.services.beliefs import posterior_for
 from eyebright.shelf.services.measures import the_kit
-from eyebright.shelf.services.readings import posterior_for
 from eyebright.shelf.services.supplies import everything, not_known_here, supplies_of
 
 from ..schemas.formulas import FormulaIn, FormulaStepIn, IngredientIn

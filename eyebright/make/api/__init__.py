@@ -13,29 +13,23 @@ from eyebright.formulas.schemas.formulas import FormulaOut
 from eyebright.kept.routes import Rows
 from eyebright.kept.wire import gives
 
+from ..schemas.asking import BeginBatchIn, MakeAsk, TakesOut
 from ..schemas.batches import (
     BatchChangeIn,
     BatchOut,
     BatchRowOut,
-    BeginBatchIn,
     BowlIn,
     CelsiusIn,
-    ContainerChangeIn,
-    ContainerOut,
-    FillIn,
-    LabelSizeOut,
-    MakeAsk,
     MakeOut,
     PhotoOut,
     PourChangeIn,
     PourIn,
     RunningOut,
     StepActIn,
-    TakesOut,
-    TopUpIn,
     WayIn,
     WayOut,
 )
+from ..schemas.containers import ContainerChangeIn, ContainerOut, FillIn, LabelSizeOut, TopUpIn
 from ..services import (
     asking,
     batches,

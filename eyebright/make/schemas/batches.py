@@ -1,132 +1,19 @@
-"""What of batches goes over the wire."""
+"""A batch, its lines, its steps and its clocks, on the wire."""
 
-from datetime import date, datetime
+from datetime import datetime
 from typing import Annotated, Literal
 
 from ninja import Schema
 from pydantic import Field
 
-from eyebright.core.formulas.prepare import Tool
-from eyebright.core.vocabulary import Act, Gravity, Place, Pouring
+from eyebright.core.vocabulary import Act, Gravity, Pouring
 from eyebright.kept.fields import AS_NUMBER, Blank, Note, Number, number_between
 from eyebright.kept.wire import Caution, Figure, Out
 from eyebright.shelf.schemas.readings import ReadIn
 
-Id = Annotated[int, Field(ge=1, le=10**11)]
-MaybeId = Id | None
-Key = Annotated[str, Field(max_length=48)]
-MaybeNumber = Annotated[Number | None, Blank]
-Millilitres = Annotated[
-    Annotated[float, number_between(1, 20_000, "From 1 mL to 20 L."), AS_NUMBER] | None, Blank
-]
-Celsius = Annotated[float, number_between(-30, 130, "From -30 to 130 °C."), AS_NUMBER]
-Room = Annotated[
-    Annotated[float, number_between(0, 45, "A kitchen has from 0 to 45 °C."), AS_NUMBER] | None, Blank
-]
-Much = Literal["written", "washes", "ml", "vessel", "cubes", "times"]
-Standing = Literal["pot", "glass", "bowl", "bottle", "flask"]
-Lid = Literal["off", "on", "bath"]
-
-
-# ---- before it is begun ----
-
-
-class MakeAsk(Schema):
-    """What is to be made: of a formula, as a batch was made (`again`), or of nothing yet (`name`, `family`).
-
-    `much` of it: as written; `value` washes, mL, cubes (of `cube` mL) or times as much; a `vessel` full.
-    `made_in`: the pot or bowl. `heads` it is for. `lots`: what a line is to be drawn from, by the line's
-    id.
-    """
-
-    formula: MaybeId = None
-    again: MaybeId = None
-    name: Annotated[str, Field(max_length=80)] = ""
-    family: Annotated[str, Field(max_length=20)] = ""
-    much: Much = "written"
-    value: MaybeNumber = None
-    cube: Millilitres = None
-    vessel: MaybeId = None
-    made_in: MaybeId = None
-    heads: Annotated[list[Id], Field(max_length=12)] = []
-    lots: dict[int, Key] = {}
-
-
-class BeginBatchIn(Schema):
-    """Begin it. `stops_passed`: stops of the one head it is for, passed by that adult, and `why`."""
-
-    ask: MakeAsk
-    stops_passed: list[str] = []
-    why: Note = ""
-    own: bool = False
-
-
-class DrawnFromOut(Out):
-    """A bottle that a line is drawn from: so much of it (`unit`), what is left in it, and its date."""
-
-    key: str
-    name: str
-    amount: float
-    left: float | None
-    use_by: date | None
-
-
-class TakeStandInOut(Out):
-    """What could take a line's place: its key, name, and what it does alike."""
-
-    key: str
-    name: str
-    says: str
-
-
-class TakeLineOut(Out):
-    """One line: how much, as it is said and in mL or g, from which bottles, what is missing of it."""
-
-    id: int
-    stuff: str
-    name: str
-    says: str
-    spoons: str
-    needed: float
-    unit: str
-    missing: float
-    drawn: list[DrawnFromOut]
-    others: list[DrawnFromOut]
-    stand_ins: list[TakeStandInOut]
-
-
-class RecipientOut(Out):
-    """How it goes on one head: parts of water to one (None: not at all), its pH then, what is said to it."""
-
-    head: int
-    name: str
-    parts: int | None
-    says: str
-    ph: Figure | None
-    cautions: list[Caution]
-
-
-class TakesOut(Out):
-    """What a making takes. `begins`: whether it may be begun, `stands`: what is in the way."""
-
-    name: str
-    lines: list[TakeLineOut]
-    tools: list[Tool]
-    room: float
-    too_small: str
-    makes: Figure | None
-    makes_g: Figure | None
-    washes: Figure | None
-    ph: Figure | None
-    keeps: str
-    shopping: list[str]
-    heads: list[RecipientOut]
-    cautions: list[Caution]
-    stands: list[str]
-    says: str
-
-
-# ---- a batch ----
+from .asking import RecipientOut
+from .containers import ContainerOut
+from .fields import Celsius, Key, Lid, MaybeId, MaybeNumber, Millilitres, Room, Standing
 
 
 class PourIn(Schema):
@@ -330,7 +217,7 @@ class BatchOut(Out):
     vessel: int | None
     vessel_ml: float | None
     overfull: str
-    containers: "list[ContainerOut]"
+    containers: list[ContainerOut]
     filled: float
     photos: list[PhotoOut]
     washes: list[BatchWashOut]
@@ -434,99 +321,6 @@ class RunningOut(Out):
     foams: bool
 
 
-# ---- containers ----
-
-
-class FillIn(Schema):
-    """Fill some of it into something: one of the household's vessels, or so many pieces of a size."""
-
-    version: int
-    name: Annotated[str, Field(max_length=80)] = ""
-    vessel: MaybeId = None
-    count: Annotated[int, Field(ge=1, le=200)] = 1
-    amount: Annotated[
-        float, number_between(0.1, 20_000, "More than nothing, and no more than 20 L."), AS_NUMBER
-    ]
-    place: Place = "fridge"
-    filled_on: Annotated[date | None, Blank] = None
-    use_by: Annotated[date | None, Blank] = None
-
-
-class ContainerChangeIn(Schema):
-    """What changes in a container. `use`: so much of it was used; `ended`: what became of it.
-
-    `stayed`: it was never moved, what was noted last was a slip.
-    """
-
-    version: int
-    name: Annotated[str, Field(max_length=80)] | None = None
-    left: Annotated[
-        Annotated[float, number_between(0, 20_000, "From nothing to 20 L."), AS_NUMBER] | None, Blank
-    ] = None
-    use: Annotated[
-        Annotated[float, number_between(0.1, 20_000, "More than nothing."), AS_NUMBER] | None, Blank
-    ] = None
-    place: Place | None = None
-    opened: bool | None = None
-    stayed: bool | None = None
-    ended: Literal["", "used", "smell", "cloud", "mould", "fizz", "old", "other"] | None = None
-    use_by: Annotated[date | None, Blank] = None
-    note: Note | None = None
-
-
-class TopUpIn(Schema):
-    """Pour some of another batch on top of what is in a container."""
-
-    version: int
-    batch: Id
-    amount: Annotated[float, number_between(0.1, 20_000, "More than nothing."), AS_NUMBER]
-
-
-class ToppingOut(Out):
-    """So much of a batch on top of what was in a container, in its unit."""
-
-    id: int
-    batch: int
-    amount: float
-    poured_on: date
-
-
-class ContainerOut(Out):
-    """A container: what of, what is left, where it stands, until when and why, for whom it is safe.
-
-    `soon`: past, today or soon; `asks`: what is asked of it, because of what was made alike.
-    """
-
-    id: int
-    version: int
-    key: str
-    batch: int
-    formula: int | None
-    name: str
-    of: str
-    count: int
-    filled: float
-    left: float
-    unit: str
-    place: Place
-    filled_on: date
-    use_by: date
-    reason: str
-    days: int
-    soon: Literal["", "soon", "today", "past"]
-    opened_on: date | None
-    frozen_on: date | None
-    thawed_on: date | None
-    ended_on: date | None
-    ended: str
-    code: str
-    note: str
-    whom: list[str]
-    asks: str
-    came_from: Place | None
-    toppings: list[ToppingOut]
-
-
 class MakeOut(Out):
     """The place: what is under way, what is there, what was made lately."""
 
@@ -537,13 +331,3 @@ class MakeOut(Out):
     soon: int
     lately: list[BatchRowOut]
     made: int
-
-
-class LabelSizeOut(Out):
-    """A size of label."""
-
-    key: str
-    name: str
-
-
-BatchOut.model_rebuild()

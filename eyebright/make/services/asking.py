@@ -29,7 +29,7 @@ from eyebright.shelf.models import Lot
 from eyebright.shelf.services.supplies import core_lots, everything
 
 from ..models import Batch
-from ..schemas.batches import DrawnFromOut, MakeAsk, RecipientOut, TakeLineOut, TakesOut, TakeStandInOut
+from ..schemas.asking import DrawnFromOut, MakeAsk, RecipientOut, TakeLineOut, TakesOut, TakeStandInOut
 from .evaluation import for_heads
 
 STAND_INS = 3

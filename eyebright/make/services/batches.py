@@ -24,7 +24,8 @@ from eyebright.shelf.schemas.readings import ReadIn
 from eyebright.shelf.services.readings import core_reading
 
 from ..models import Batch
-from ..schemas.batches import BatchChangeIn, BatchOut, BatchRowOut, BeginBatchIn, MakeOut
+from ..schemas.asking import BeginBatchIn
+from ..schemas.batches import BatchChangeIn, BatchOut, BatchRowOut, MakeOut
 from ..signals import jug_changed
 from ..snapshots import PlannedPour, SheetStep
 from . import containers as stock

@@ -22,7 +22,7 @@ from eyebright.kept.problems import Problem, one
 from eyebright.kept.versions import get_checked
 
 from ..models import Batch, BatchRecipient, Container, Topping
-from ..schemas.batches import ContainerChangeIn, ContainerOut, ToppingOut
+from ..schemas.containers import ContainerChangeIn, ContainerOut, ToppingOut
 from .keys import key_of
 
 SPOILT = ("smell", "cloud", "mould", "fizz")

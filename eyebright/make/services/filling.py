@@ -10,7 +10,7 @@ from eyebright.kept.problems import Problem
 from eyebright.shelf.models import Vessel
 
 from ..models import Container
-from ..schemas.batches import ContainerOut, FillIn
+from ..schemas.containers import ContainerOut, FillIn
 from .batches import checked_batch, nothing_stops
 from .containers import container_out, enough, life_of, new_code, own_day, sooner_here
 from .evaluation import evaluate_again

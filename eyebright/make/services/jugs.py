@@ -15,8 +15,9 @@ from eyebright.core.mix import formula_of_layers, used_as
 from eyebright.heads.services import Passing, keep_passes
 from eyebright.kept.decimals import exact
 from eyebright.mix.schemas.jugs import CorrectionsOut, MixAsk
-from eyebright.mix.services.jugs import PouredJug, ready_to_pour
-from eyebright.mix.services.jugs import put_right as put_jug_right
+from eyebright.mix.services.corrections import PouredJug
+from eyebright.mix.services.corrections import put_right as put_jug_right
+from eyebright.mix.services.pouring import ready_to_pour
 from eyebright.shelf.services.measures import the_kit
 from eyebright.shelf.services.supplies import supplies_of
 

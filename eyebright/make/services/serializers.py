@@ -17,6 +17,7 @@ from eyebright.kept.decimals import as_float
 from eyebright.shelf.services.readings import AGAIN, kept_reading
 
 from ..models import Batch, Photo, Pour, StepClock
+from ..schemas.asking import RecipientOut
 from ..schemas.batches import (
     BatchLineOut,
     BatchOut,
@@ -27,7 +28,6 @@ from ..schemas.batches import (
     CoolingOut,
     FiguresOut,
     PhotoOut,
-    RecipientOut,
     RunningOut,
     RunStepOut,
 )

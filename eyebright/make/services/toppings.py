@@ -12,7 +12,7 @@ from eyebright.kept.problems import Problem, one
 from eyebright.kept.versions import get_checked
 
 from ..models import Batch, Container, Topping
-from ..schemas.batches import ContainerOut, TopUpIn
+from ..schemas.containers import ContainerOut, TopUpIn
 from .containers import FINISHED, container_out, enough, inside_of, kept_until, worked_out
 from .evaluation import what_is_in
 

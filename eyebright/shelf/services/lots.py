@@ -27,10 +27,10 @@ from eyebright.kept.wire import Figure
 
 from ..models import Lot, Reading, ReadingLine
 from ..schemas.lots import NO_MATERIAL, LotChangeIn, LotIn, LotOut, LotsOut
+from .beliefs import posterior_for
 from .keys import lot_ids
 from .labels import entered_of, ingredients_out, kept_label, label_of
 from .materials import lot_material, lot_materials, material_of, neat, spread_out
-from .readings import posterior_for
 from .supplies import core_lot, lot_names
 
 PAGE = 40

@@ -26,10 +26,11 @@ from ..schemas.waters import (
     WaterKindOut,
     WaterOut,
 )
+from .beliefs import posterior_for
 from .lots import find_lot
 from .materials import spread_out
 from .profiles import core_water, known_of, live_profiles, profile_of
-from .readings import core_reading, posterior_for
+from .readings import core_reading
 from .supplies import core_lot
 
 OLD_DAYS = 400  # a tap's figures older than that are worth finding anew

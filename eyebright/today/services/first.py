@@ -9,7 +9,7 @@ from eyebright.heads.models import Head
 from eyebright.household.services.household import the_household
 from eyebright.kept.problems import Problem
 from eyebright.mix.schemas.jugs import LineIn, MixAsk, MixOut
-from eyebright.mix.services.jugs import answer
+from eyebright.mix.services.answers import answer
 from eyebright.shelf.models import Lot, WaterSource
 from eyebright.shelf.services.supplies import core_lots
 from eyebright.wash.services.asking import asks

@@ -26,7 +26,9 @@ from eyebright.household.services.household import change_household, the_househo
 from eyebright.instruments.schemas import InstrumentIn
 from eyebright.instruments.services import save_instrument
 from eyebright.make.models import Batch, Container, StepClock
-from eyebright.make.schemas.batches import BatchChangeIn, BeginBatchIn, FillIn, PourIn, StepActIn
+from eyebright.make.schemas.asking import BeginBatchIn
+from eyebright.make.schemas.batches import BatchChangeIn, PourIn, StepActIn
+from eyebright.make.schemas.containers import FillIn
 from eyebright.make.schemas.entries import BeginIn, EntryIn
 from eyebright.make.services import batches, filling, pouring, steps
 from eyebright.make.services import entries as journal
@@ -37,7 +39,8 @@ from eyebright.shelf.schemas.readings import NeatReadingIn, StripSetIn
 from eyebright.shelf.schemas.waters import WaterIn
 from eyebright.shelf.services import measures
 from eyebright.shelf.services.lots import save_lot
-from eyebright.shelf.services.readings import read_neat, save_strips
+from eyebright.shelf.services.readings import read_neat
+from eyebright.shelf.services.strips import save_strips
 from eyebright.shelf.services.waters import save_water
 from eyebright.wash.models import BasinRun, Wash, WashChain
 from eyebright.wash.schemas.basin import BeginWashIn, EndIn, PressIn, ReviewIn
