@@ -44,6 +44,18 @@ class Story(ApiTestCase):
         self.assertEqual(self.call("PATCH", path, {"read": {"value": 3}})["agreement"], "lower")
         self.assertEqual(self.call("PATCH", path, {"read": {"value": 7}})["agreement"], "higher")
 
+    def test_the_journal_and_make_say_the_same_of_a_reading(self) -> None:
+        rain = self.put_tap(kind="rain", name="Rain barrel")
+        lines = [{"stuff": f"water-{rain}", "how": "amount", "amount": 500, "unit": "mL"}]
+        weak = self.call("POST", "/journal/entries", {"rinse": {"lines": lines}}, 201)
+        for entry, read in ((weak, 9.5), (self.begin(), 3)):
+            with self.subTest(read=read):
+                change = {"read": {"value": read, "step": 0.5}}
+                said = self.call("PATCH", f"/journal/entries/{entry['id']}", change)["comparison"]
+                made = self.call("GET", f"/make/batches/{entry['id']}")
+                self.assertEqual(made["comparison"], said)
+                self.assertEqual("too little in it to turn a strip" in said, read == 9.5)
+
     def test_the_past_stays_as_it_was(self) -> None:
         acid = self.put_malt()
         entry = self.begin(acid=acid)

@@ -1,6 +1,6 @@
 """Entries of the journal: jugs as they were poured, read and felt. Each is a batch of Make."""
 
-from collections.abc import Collection, Iterable, Mapping
+from collections.abc import Collection, Iterable
 from dataclasses import replace
 from typing import Any, Literal, get_args
 
@@ -29,7 +29,7 @@ from ..schemas.entries import BeginIn, EntriesOut, EntryIn, EntryOut, Feel, Pour
 from ..signals import jug_changed
 from . import batches
 from .jugs import jug_layers, pour_jug, put_right
-from .readings import compared, foreseen, note_reading, take_reading_back
+from .readings import compared, foreseen, note_reading, take_reading_back, too_weak
 
 PAGE = 30
 OF_ANOTHER_VERSION: dict[str, Any] = {  # what stands in for a jug that cannot be read here
@@ -43,7 +43,6 @@ OF_ANOTHER_VERSION: dict[str, Any] = {  # what stands in for a jug that cannot b
     "stops_passed": [],
 }
 HIDDEN = 2.0  # times as far apart as a strip's blocks are, where a colour hides them or little turns them
-WEAK_ACID, WEAK_ALKALI = 0.003, 0.03  # g, and meq, in 100 mL
 
 
 def _predicted(batch: Batch) -> Figure:
@@ -77,7 +76,7 @@ def entry_out(batch: Batch, there: Collection[str] | None = None) -> EntryOut:
         there = supplies_of(line["stuff"] for line in batch.lines)
     wash = _wash(batch)
     read = None if batch.reading is None else kept_reading(batch.reading)
-    found = compared(batch, read, _predicted(batch), weak=_weak(batch.facts)) if read else None
+    found = compared(batch, read, _predicted(batch)) if read else None
     with_what: Literal["strip", "meter"] = "meter" if isinstance(read, MeterReading) else "strip"
     return EntryOut(
         id=batch.pk,
@@ -98,12 +97,6 @@ def entry_out(batch: Batch, there: Collection[str] | None = None) -> EntryOut:
         feel=[each for each in (wash.feel if wash else ()) if each in get_args(Feel)],
         note=batch.note,
     )
-
-
-def _weak(facts: Mapping[str, Any]) -> bool:
-    """Whether there is too little acid and alkali in a jug to turn a strip."""
-    acid, alkali = facts.get("acid_percent"), facts.get("alkali")
-    return acid is not None and alkali is not None and acid < WEAK_ACID and alkali < WEAK_ALKALI
 
 
 def _wash(batch: Batch) -> Any:
@@ -198,7 +191,7 @@ def _take_reading(batch: Batch, read: ReadIn | None) -> None:
         take_reading_back(batch)
         return
     found = core_reading(read)
-    if isinstance(found, StripReading) and (batch.facts.get("tannin") or _weak(batch.facts)):
+    if isinstance(found, StripReading) and (batch.facts.get("tannin") or too_weak(batch)):
         found = replace(found, step=found.step * HIDDEN)
     note_reading(batch, found, jug_layers(batch))
 

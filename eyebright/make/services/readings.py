@@ -8,6 +8,8 @@ from eyebright.shelf.services.readings import keep_reading
 
 from ..models import Batch
 
+WEAK_ACID, WEAK_ALKALI = 0.003, 0.03  # g, and meq, in 100 mL
+
 
 def foreseen(batch: Batch) -> Figure | None:
     """The pH that was predicted before it was read; None where none was."""
@@ -16,10 +18,17 @@ def foreseen(batch: Batch) -> Figure | None:
     return Figure(float(batch.predicted), float(batch.predicted_low), float(batch.predicted_high), "pH")
 
 
-def compared(batch: Batch, read: Reading, predicted: Figure, *, weak: bool = False) -> Comparison:
-    """What was read held against what was predicted. `weak`: too little in it to turn a strip."""
+def compared(batch: Batch, read: Reading, predicted: Figure) -> Comparison:
+    """What was read held against what was predicted."""
     soda, coloured = bool(batch.facts.get("soda_percent")), bool(batch.facts.get("tannin"))
-    return compare(predicted, read, soda=soda, coloured=coloured, weak=weak)
+    return compare(predicted, read, soda=soda, coloured=coloured, weak=too_weak(batch))
+
+
+def too_weak(batch: Batch) -> bool:
+    """Whether there is too little acid and alkali in a jug to turn a strip."""
+    acid, alkali = batch.facts.get("acid_percent"), batch.facts.get("alkali")
+    known = batch.of == Batch.Of.JUG and acid is not None and alkali is not None
+    return known and acid < WEAK_ACID and alkali < WEAK_ALKALI
 
 
 def note_reading(batch: Batch, found: Reading, teaches: Sequence[tuple[str, float, str]]) -> None:
