@@ -17,6 +17,7 @@ from eyebright.core.materials import (
     Material,
     MaterialError,
     Named,
+    SupplyKey,
     bought_like,
     corrected,
     finder_of,
@@ -36,7 +37,6 @@ from eyebright.core.materials import (
     refused_by_name,
 )
 from eyebright.core.materials import own_material as core_own
-from eyebright.core.materials.keys import is_id
 from eyebright.core.numbers import Figure, Kind, Spread
 
 from ..models import Correction, Lot, OwnMaterial
@@ -94,8 +94,7 @@ def corrected_material(row: Correction) -> Material:
 def materials_of(keys: Iterable[str]) -> dict[str, Material]:
     """What goes by these keys, removed ones of the household's own included; what is none is left out."""
     wanted = set(keys)
-    own = {key.removeprefix(OWN) for key in wanted if key.startswith(OWN)}
-    numbers = set(filter(is_id, own))
+    numbers = {pk for key in wanted if (pk := SupplyKey(key).pk_at("own")) is not None}
     rows = OwnMaterial.with_removed.filter(pk__in=numbers) if numbers else ()
     out = {f"{OWN}{row.pk}": own_material(row) for row in rows}
     plain = {key: library()[key] for key in wanted if key in library()}

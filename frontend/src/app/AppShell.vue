@@ -36,20 +36,28 @@ useShortcuts(
       <RouterLink to="/mix" class="name">Eyebright</RouterLink>
       <StemNav />
       <div class="foot">
-        <button type="button" @click="find?.show()">Find <kbd>/</kbd></button>
+        <button type="button" @click="find?.show()">
+          Find <kbd class="font-sans font-bold text-sm leading-auto">/</kbd>
+        </button>
         <RouterLink to="/settings">Settings</RouterLink>
         <button type="button" @click="switchTheme">
           {{ theme === "dark" ? "Light" : "Dark" }} colours
         </button>
-        <button type="button" @click="keys?.show()">Keys <kbd>?</kbd></button>
+        <button type="button" @click="keys?.show()">
+          Keys <kbd class="font-sans font-bold text-sm leading-auto">?</kbd>
+        </button>
       </div>
     </header>
     <div id="worktop" class="ground" tabindex="-1">
-      <p v-if="newVersion" class="told" role="status">
+      <p v-if="newVersion" class="told mx-10 mt-2 mb-0 border-l-4 border-throat pl-3" role="status">
         Eyebright was brought up to date. What you typed is kept.
         <button type="button" class="act" @click="reload">Load the new page</button>
       </p>
-      <p v-else-if="!reached" class="told" role="status">
+      <p
+        v-else-if="!reached"
+        class="told mx-10 mt-2 mb-0 border-l-4 border-throat pl-3"
+        role="status"
+      >
         Eyebright cannot be reached. What you type is kept here, and saved as soon as it answers.
       </p>
       <RouterView />
@@ -132,21 +140,11 @@ useShortcuts(
   color: var(--vein);
 }
 
-kbd {
-  font: 700 0.875rem var(--sans);
-}
-
 .ground {
   outline: none;
   display: flex;
   flex-direction: column;
   min-width: 0;
-}
-
-.told {
-  margin: 8px 40px 0;
-  border-left: 4px solid var(--throat);
-  padding-left: 12px;
 }
 
 .tray {

@@ -91,6 +91,7 @@ defineExpose({ show });
           v-for="(hit, i) in hits"
           :id="`${list}-${i}`"
           :key="hit.path + hit.name"
+          class="flex justify-between gap-4 p-2 min-h-6 border-t border-hairline cursor-pointer"
           role="option"
           :aria-selected="i === at"
           @click="go(hit)"
@@ -134,16 +135,6 @@ input {
   font: 400 1.25rem/1.6 var(--sans);
   padding: 4px 2px;
   outline-offset: 4px;
-}
-
-li {
-  display: flex;
-  justify-content: space-between;
-  gap: 16px;
-  padding: 8px;
-  min-height: 24px;
-  border-top: 1px solid var(--hairline);
-  cursor: pointer;
 }
 
 li[aria-selected="true"] {

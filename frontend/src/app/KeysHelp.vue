@@ -16,7 +16,9 @@ defineExpose({ show });
       <dl class="grid grid-cols-[auto_1fr] gap-x-4 gap-y-2 m-0">
         <template v-for="shortcut in working" :key="shortcut.key + shortcut.does">
           <dt>
-            <kbd>{{ shortcut.key }}</kbd>
+            <kbd class="font-sans font-bold text-base leading-auto text-vein">{{
+              shortcut.key
+            }}</kbd>
           </dt>
           <dd class="m-0">{{ shortcut.does }}</dd>
         </template>
@@ -31,11 +33,6 @@ defineExpose({ show });
 dialog {
   max-width: 420px;
   width: calc(100vw - 32px);
-}
-
-kbd {
-  font: 700 1rem var(--sans);
-  color: var(--vein);
 }
 
 button {

@@ -81,7 +81,7 @@ useShortcuts([{ key: "r", does: "Take a reading into the field you are in", run:
         @mousedown.prevent
         @click="takeReading"
       >
-        Take a reading <kbd>r</kbd>
+        Take a reading <kbd class="font-sans font-bold text-sm leading-auto">r</kbd>
       </button>
     </section>
   </div>
@@ -112,10 +112,6 @@ useShortcuts([{ key: "r", does: "Take a reading into the field you are in", run:
 
 .moving .value {
   color: var(--stem);
-}
-
-kbd {
-  font: 700 0.875rem var(--sans);
 }
 
 @media (max-width: 760px) {

@@ -9,7 +9,11 @@ async function takeBack(one: Notice): Promise<void> {
 
 <template>
   <div class="holder" role="status" aria-live="polite">
-    <div v-for="one in notices" :key="one.id" class="notice">
+    <div
+      v-for="one in notices"
+      :key="one.id"
+      class="flex gap-4 items-center pr-3 pl-5 py-3 rounded-drop-24 bg-ink text-petal"
+    >
       <span>{{ one.words }}</span>
       <button
         v-if="one.undo"
@@ -42,16 +46,6 @@ async function takeBack(one: Notice): Promise<void> {
   display: grid;
   gap: 8px;
   justify-items: center;
-}
-
-.notice {
-  display: flex;
-  gap: 16px;
-  align-items: center;
-  padding: 12px 12px 12px 20px;
-  border-radius: 24px 24px 24px 4px;
-  background: var(--ink);
-  color: var(--petal);
 }
 
 button {

@@ -23,7 +23,7 @@ const WORD = { stop: "Stop", warning: "Warning", note: "Note" } as const;
       :class="caution.level"
     >
       <details :open="caution.level !== 'note'">
-        <summary>
+        <summary class="cursor-pointer">
           <span class="level">{{ WORD[caution.level] }}</span>
           {{ caution.what }}
         </summary>
@@ -36,7 +36,7 @@ const WORD = { stop: "Stop", warning: "Warning", note: "Note" } as const;
     </li>
     <li v-if="folded" class="note border-l-4 border-hairline pr-0 pl-3 py-0.5">
       <details>
-        <summary>
+        <summary class="cursor-pointer">
           <span class="level">Notes</span>
           {{ notes.length }} more things to know
         </summary>
@@ -57,10 +57,6 @@ const WORD = { stop: "Stop", warning: "Warning", note: "Note" } as const;
   border-color: var(--throat);
   background: var(--throat-wash);
   padding-block: 8px;
-}
-
-summary {
-  cursor: pointer;
 }
 
 .level {

@@ -26,20 +26,14 @@ const name = useId();
         :value="choice.value"
         class="unseen"
       />
-      <span>{{ choice.label }}</span>
+      <span class="block px-3.5 py-1.75 border border-stem rounded-leaf-14 cursor-pointer">{{
+        choice.label
+      }}</span>
     </label>
   </fieldset>
 </template>
 
 <style scoped>
-span {
-  display: block;
-  padding: 7px 14px;
-  border: 1px solid var(--stem);
-  border-radius: 4px 14px 14px 14px;
-  cursor: pointer;
-}
-
 input:checked + span {
   border-color: var(--vein);
   background: var(--vein);

@@ -20,15 +20,7 @@ const open = computed(() => far.value.some((one) => taken.value.includes(one.val
 <template>
   <ChoiceRow v-if="near.length" v-model="taken" :choices="near" :label="label" many />
   <details :open="open">
-    <summary>{{ summary }}</summary>
+    <summary class="cursor-pointer text-vein mx-0 my-1">{{ summary }}</summary>
     <ChoiceRow v-model="taken" :choices="far" :label="`${label}: more`" many />
   </details>
 </template>
-
-<style scoped>
-summary {
-  cursor: pointer;
-  color: var(--vein);
-  margin: 4px 0;
-}
-</style>

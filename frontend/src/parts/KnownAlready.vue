@@ -7,11 +7,19 @@ defineEmits<{ take: [material: Material] }>();
 </script>
 
 <template>
-  <p v-if="guess.mine" class="known" role="status">
+  <p
+    v-if="guess.mine"
+    class="flex flex-wrap gap-x-2.5 gap-y-1 border-l-3 border-leaf pl-2.5"
+    role="status"
+  >
     You already have {{ guess.mine.name }}.
     <button type="button" class="act" @click="$emit('take', guess.mine)">Use it</button>
   </p>
-  <p v-else-if="guess.library.length" class="known" role="status">
+  <p
+    v-else-if="guess.library.length"
+    class="flex flex-wrap gap-x-2.5 gap-y-1 border-l-3 border-leaf pl-2.5"
+    role="status"
+  >
     The library knows
     <button
       v-for="one in guess.library"
@@ -25,13 +33,3 @@ defineEmits<{ take: [material: Material] }>();
     already: take that, under your own name for it. It can be corrected from its page.
   </p>
 </template>
-
-<style scoped>
-.known {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 10px;
-  border-left: 3px solid var(--leaf);
-  padding-left: 10px;
-}
-</style>

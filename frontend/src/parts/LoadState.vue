@@ -9,7 +9,11 @@ const detail = computed(() => (error instanceof Problem ? error.detail : ""));
 </script>
 
 <template>
-  <div v-if="error" class="trouble" role="alert">
+  <div
+    v-if="error"
+    class="trouble border-l-4 border-madder pr-0 pl-4 py-1 grid gap-2 justify-items-start"
+    role="alert"
+  >
     <p>
       <strong>{{ error.message }}</strong>
     </p>
@@ -20,14 +24,6 @@ const detail = computed(() => (error instanceof Problem ? error.detail : ""));
 </template>
 
 <style scoped>
-.trouble {
-  border-left: 4px solid var(--madder);
-  padding: 4px 0 4px 16px;
-  display: grid;
-  gap: 8px;
-  justify-items: start;
-}
-
 button {
   border: 1px solid var(--vein);
   border-radius: 999px;

@@ -39,7 +39,9 @@ const money = (value: number) => `${reading.currency}${value.toFixed(2)}`;
     <div v-if="reading.ph" class="part">
       <p class="figure">
         <span class="unit font-serif font-title text-2xl leading-none text-stem">pH</span>
-        <span class="big">{{ ph(reading.ph.value) }}</span>
+        <span class="big font-serif font-title text-[3rem] leading-none">{{
+          ph(reading.ph.value)
+        }}</span>
         <PhStrip :predicted="reading.ph" />
       </p>
       <details>
@@ -257,10 +259,6 @@ const money = (value: number) => `${reading.currency}${value.toFixed(2)}`;
   align-items: center;
   gap: 8px;
   line-height: 1;
-}
-
-.big {
-  font: 560 3rem/1 var(--serif);
 }
 
 .flow {

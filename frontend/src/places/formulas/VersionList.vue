@@ -66,7 +66,11 @@ const side = () =>
       None yet. What stood here is kept when you come back to it another time, or when you say so.
     </p>
     <ul v-else class="list-none m-0 p-0">
-      <li v-for="one in versions.data.value" :key="one.number">
+      <li
+        v-for="one in versions.data.value"
+        :key="one.number"
+        class="grid grid-cols-[minmax(120px,auto)_auto_minmax(0,1fr)_auto] gap-x-4 gap-y-1 items-baseline px-0 py-1.5 border-t border-hairline phone:grid-cols-1"
+      >
         <label>
           <input
             v-model="picked"
@@ -85,20 +89,3 @@ const side = () =>
     </ul>
   </section>
 </template>
-
-<style scoped>
-li {
-  display: grid;
-  grid-template-columns: minmax(120px, auto) auto minmax(0, 1fr) auto;
-  gap: 4px 16px;
-  align-items: baseline;
-  padding: 6px 0;
-  border-top: 1px solid var(--hairline);
-}
-
-@media (max-width: 760px) {
-  li {
-    grid-template-columns: minmax(0, 1fr);
-  }
-}
-</style>

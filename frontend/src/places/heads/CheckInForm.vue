@@ -69,7 +69,7 @@ async function store(): Promise<void> {
       :choices="question.choices.map(({ key, name }) => ({ value: key, label: name }))"
     />
     <details :open="worrying">
-      <summary>Anything worrying?</summary>
+      <summary class="cursor-pointer text-vein mb-1.5">Anything worrying?</summary>
       <ChoiceRow
         v-model="entered.flags"
         many
@@ -86,11 +86,3 @@ async function store(): Promise<void> {
     </div>
   </form>
 </template>
-
-<style scoped>
-summary {
-  cursor: pointer;
-  color: var(--vein);
-  margin-bottom: 6px;
-}
-</style>

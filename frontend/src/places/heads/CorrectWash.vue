@@ -56,7 +56,11 @@ const blank = (body: object) =>
 </script>
 
 <template>
-  <form aria-label="Correct this wash" @submit.prevent="store">
+  <form
+    class="grid grid-cols-[repeat(auto-fit,minmax(170px,1fr))] gap-x-5 gap-y-3 px-4 py-3 bg-paper rounded-leaf-20"
+    aria-label="Correct this wash"
+    @submit.prevent="store"
+  >
     <label class="when grid gap-1 content-start text-md"
       ><span class="quiet">When</span>
       <input v-model="entered.at" type="datetime-local" aria-label="When" />
@@ -95,15 +99,6 @@ const blank = (body: object) =>
 </template>
 
 <style scoped>
-form {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(170px, 1fr));
-  gap: 12px 20px;
-  padding: 12px 16px;
-  background: var(--paper);
-  border-radius: 4px 20px 20px 20px;
-}
-
 .row,
 .trouble {
   grid-column: 1 / -1;

@@ -33,7 +33,7 @@ const grams = (fit: Fit, zone: "scalp" | "lengths") => said(round(fit[zone].gram
   <div v-for="group in groups" :key="group.name" class="group grid gap-0.5 mb-3">
     <h3 class="text-lg mb-0.5">{{ group.name }}</h3>
     <details v-for="fit in group.fits" :key="fit.family">
-      <summary>
+      <summary class="cursor-pointer">
         <span class="name font-bold mr-2">{{ fit.name }}</span>
         <span class="quiet">{{ fit.why[0] }}</span>
       </summary>
@@ -85,9 +85,5 @@ details {
 
 details p {
   margin: 4px 0 0 16px;
-}
-
-summary {
-  cursor: pointer;
 }
 </style>

@@ -107,6 +107,7 @@ function drop(test: PatchTest): void {
         <p v-if="test.note">{{ test.note }}</p>
         <img
           v-if="test.picture"
+          class="max-w-60 max-h-45 rounded-leaf-16"
           :src="test.picture.url"
           :alt="`The arm, ${test.name}`"
           loading="lazy"
@@ -160,12 +161,6 @@ li {
 
 .reaction {
   border-color: var(--madder);
-}
-
-img {
-  max-width: 240px;
-  max-height: 180px;
-  border-radius: 4px 16px 16px 16px;
 }
 
 .grave,

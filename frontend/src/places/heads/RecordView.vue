@@ -80,7 +80,7 @@ async function forGood(): Promise<void> {
         <Button :label="`Archive ${head.name}`" variant="outlined" @click="aside" />
       </p>
       <details>
-        <summary>Delete {{ head.name }} for ever</summary>
+        <summary class="cursor-pointer text-madder">Delete {{ head.name }} for ever</summary>
         <p>
           Its record, pictures, check-ins, tests and washes, and the rinses in the journal that were
           for it. There is no way back.
@@ -122,11 +122,6 @@ details {
 
 details > * {
   margin-top: 8px;
-}
-
-summary {
-  cursor: pointer;
-  color: var(--madder);
 }
 
 label {

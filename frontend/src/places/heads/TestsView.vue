@@ -80,7 +80,7 @@ useShortcuts([{ key: "t", does: "Start or stop the wait", run: () => clock.value
         <p v-if="result(test)" class="quiet">
           {{ outcome(test) }}, {{ ago(result(test)!.at) }}. <em>measured</em>
         </p>
-        <div v-if="open === test.key" class="guide">
+        <div v-if="open === test.key" class="grid gap-2 px-5 py-3 bg-paper rounded-leaf-20">
           <p>You need {{ test.needs }}.</p>
           <ol class="m-0 pl-5">
             <li v-for="step in test.steps" :key="step">{{ step }}</li>
@@ -123,14 +123,6 @@ useShortcuts([{ key: "t", does: "Start or stop the wait", run: () => clock.value
 
 .title .quiet {
   font-weight: 400;
-}
-
-.guide {
-  display: grid;
-  gap: 8px;
-  padding: 12px 20px;
-  background: var(--paper);
-  border-radius: 4px 20px 20px 20px;
 }
 
 .outcome {

@@ -25,7 +25,7 @@ const stopped = computed(() =>
 </script>
 
 <template>
-  <div class="today grid grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] gap-x-12 gap-y-6">
+  <div class="grid grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] gap-x-12 gap-y-6 narrow:grid-cols-1">
     <GlanceLink v-if="asks.data.value" id="reading" :target="side">
       <strong>{{ asks.data.value.scalp.grade }}</strong>
       {{
@@ -45,7 +45,7 @@ const stopped = computed(() =>
       <OccasionForm v-model="today" :questions="questions" />
     </div>
     <template v-if="asks.data.value && !stopped">
-      <section class="more" aria-label="Families">
+      <section class="grid gap-2 content-start pt-4 border-t border-hairline" aria-label="Families">
         <h2>What would wash it, and how much it takes</h2>
         <p class="quiet small">
           Hair weighs about {{ Math.round(asks.data.value.mass.value) }} g, likely
@@ -60,7 +60,10 @@ const stopped = computed(() =>
         </p>
         <FamilyList :families="asks.data.value.families" />
       </section>
-      <section class="more" aria-label="Where opinions differ">
+      <section
+        class="grid gap-2 content-start pt-4 border-t border-hairline"
+        aria-label="Where opinions differ"
+      >
         <h2>Where opinions differ</h2>
         <SchoolList :asks="asks.data.value" :head="head.id" />
       </section>
@@ -69,14 +72,6 @@ const stopped = computed(() =>
 </template>
 
 <style scoped>
-.more {
-  display: grid;
-  gap: 8px;
-  align-content: start;
-  padding-top: 16px;
-  border-top: 1px solid var(--hairline);
-}
-
 @media (min-width: 1001px) {
   .side {
     grid-area: 1 / 2 / span 3;
@@ -88,12 +83,6 @@ const stopped = computed(() =>
     max-height: calc(100vh - 32px);
     overflow-y: auto;
     padding: 2px;
-  }
-}
-
-@media (max-width: 1000px) {
-  .today {
-    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

@@ -98,7 +98,11 @@ async function store(): Promise<void> {
 </script>
 
 <template>
-  <form aria-label="A wash that was done" @submit.prevent="store">
+  <form
+    class="grid grid-cols-[repeat(2,minmax(0,1fr))] gap-x-6 gap-y-3 px-5 py-4 bg-paper rounded-drop-20 phone:grid-cols-1"
+    aria-label="A wash that was done"
+    @submit.prevent="store"
+  >
     <DraftNote :edit="edit" class="whole" />
     <PickField
       v-if="made.length > 1"
@@ -179,15 +183,6 @@ async function store(): Promise<void> {
 </template>
 
 <style scoped>
-form {
-  display: grid;
-  grid-template-columns: repeat(2, minmax(0, 1fr));
-  gap: 12px 24px;
-  padding: 16px 20px;
-  background: var(--paper);
-  border-radius: 20px 20px 20px 4px;
-}
-
 .whole {
   grid-column: 1 / -1;
 }
@@ -196,11 +191,5 @@ form {
 .ask {
   color: var(--stem);
   font-size: 0.9375rem;
-}
-
-@media (max-width: 760px) {
-  form {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>

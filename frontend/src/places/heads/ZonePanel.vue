@@ -15,7 +15,7 @@ const rest = computed(() => zone.says.split(":")[1] ?? "");
 <template>
   <section :aria-label="name" class="zone grid gap-1 content-start">
     <p class="quiet small">{{ name }}</p>
-    <h3>{{ zone.grade }}</h3>
+    <h3 class="text-[1.6rem] text-vein">{{ zone.grade }}</h3>
     <p>
       {{ rest.trim().replace(/^w/, "W") }}. <em class="quiet">{{ kindOf(zone.lift) }}</em>
     </p>
@@ -41,10 +41,3 @@ const rest = computed(() => zone.says.split(":")[1] ?? "");
     </details>
   </section>
 </template>
-
-<style scoped>
-h3 {
-  font-size: 1.6rem;
-  color: var(--vein);
-}
-</style>

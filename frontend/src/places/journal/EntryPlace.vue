@@ -133,7 +133,7 @@ useShortcuts([{ key: "n", does: "Mix this again", run: mixAgain }]);
             :reading="entry.reading"
           />
           <details v-if="entry.rinse.cautions.length">
-            <summary>The cautions at the time</summary>
+            <summary class="cursor-pointer text-vein mb-2">The cautions at the time</summary>
             <CautionList :cautions="entry.rinse.cautions" />
           </details>
         </aside>
@@ -196,12 +196,6 @@ aside {
   display: grid;
   gap: 16px;
   align-content: start;
-}
-
-summary {
-  cursor: pointer;
-  color: var(--vein);
-  margin-bottom: 8px;
 }
 
 @media (max-width: 900px) {

@@ -12,7 +12,7 @@ const to = computed(() =>
 </script>
 
 <template>
-  <li>
+  <li class="flex flex-wrap justify-between gap-x-8 gap-y-2 px-0 py-4 border-t border-hairline">
     <div class="what flex-[1_1_320px] min-w-0">
       <p class="quiet small">
         {{ when(entry.made_at) }}<template v-if="entry.who"> · {{ entry.who }}</template>
@@ -44,15 +44,6 @@ const to = computed(() =>
 </template>
 
 <style scoped>
-li {
-  display: flex;
-  flex-wrap: wrap;
-  justify-content: space-between;
-  gap: 8px 32px;
-  padding: 16px 0;
-  border-top: 1px solid var(--hairline);
-}
-
 h2 a {
   color: var(--ink);
   text-decoration-color: var(--vein);

@@ -135,7 +135,9 @@ useShortcuts([{ key: "n", does: "Make it again", run: again }]);
           <Button label="Remove" variant="outlined" severity="danger" @click="takeOut" />
         </div>
       </header>
-      <div class="sides grid grid-cols-[minmax(0,1.2fr)_minmax(0,1fr)] gap-12">
+      <div
+        class="grid grid-cols-[minmax(0,1.2fr)_minmax(0,1fr)] gap-12 slim:grid-cols-1 slim:gap-6"
+      >
         <section>
           <h2>What came of it</h2>
           <p v-if="batch.done.trouble" class="trouble">{{ batch.done.trouble }}</p>
@@ -321,12 +323,5 @@ img {
   height: 105px;
   object-fit: cover;
   border-radius: 4px 14px 14px 14px;
-}
-
-@media (max-width: 900px) {
-  .sides {
-    grid-template-columns: minmax(0, 1fr);
-    gap: 24px;
-  }
 }
 </style>

@@ -157,7 +157,10 @@ function draw(line: number, key: string): void {
       <h1>{{ asAgain ? `Again: ${before.data.value?.name ?? "…"}` : "Make something" }}</h1>
     </header>
     <LoadState v-if="failed || !loaded" :error="failed" @again="again" />
-    <div v-else class="sides grid grid-cols-[minmax(0,1fr)_minmax(0,1.3fr)] gap-12">
+    <div
+      v-else
+      class="sides grid grid-cols-[minmax(0,1fr)_minmax(0,1.3fr)] gap-12 slim:grid-cols-1 slim:gap-6"
+    >
       <form class="ask grid gap-5 content-start" @submit.prevent="start">
         <PickField
           v-if="!asAgain"
@@ -253,13 +256,6 @@ function draw(line: number, key: string): void {
 <style scoped>
 .begin {
   justify-self: start;
-}
-
-@media (max-width: 900px) {
-  .sides {
-    grid-template-columns: minmax(0, 1fr);
-    gap: 24px;
-  }
 }
 
 @media print {

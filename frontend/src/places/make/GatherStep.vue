@@ -14,7 +14,7 @@ const { batch } = defineProps<{ batch: Batch }>();
     <ul>
       <li v-for="line in batch.lines" :key="line.id">
         <label class="flex gap-3 items-center min-h-11 text-xl">
-          <input type="checkbox" />
+          <input class="w-6 h-6 flex-none" type="checkbox" />
           <span>
             <strong>{{ line.says }}</strong> {{ line.name }}
             <span class="quiet small">{{ grams(line.grams) }}</span>
@@ -32,11 +32,5 @@ ul {
   list-style: none;
   margin: 0;
   padding: 0;
-}
-
-input {
-  width: 24px;
-  height: 24px;
-  flex: none;
 }
 </style>

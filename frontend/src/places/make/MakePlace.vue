@@ -64,7 +64,9 @@ useShortcuts([{ key: "n", does: "Make something", run: begin }]);
         />
       </section>
       <details v-if="make.finished" @toggle="past = ($event.target as HTMLDetailsElement).open">
-        <summary>Used up and thrown away ({{ make.finished }})</summary>
+        <summary class="cursor-pointer text-vein min-h-11 content-center">
+          Used up and thrown away ({{ make.finished }})
+        </summary>
         <LoadState
           v-if="past && !ended.data.value"
           :error="ended.error.value"
@@ -102,13 +104,6 @@ useShortcuts([{ key: "n", does: "Make something", run: begin }]);
 <style scoped>
 section {
   margin-bottom: 32px;
-}
-
-summary {
-  cursor: pointer;
-  color: var(--vein);
-  min-height: 44px;
-  align-content: center;
 }
 
 details {

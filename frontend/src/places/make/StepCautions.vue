@@ -21,6 +21,7 @@ const WORD = { stop: "Stop", warning: "Take care", note: "Note" } as const;
       <p>{{ one.instead }}</p>
       <label v-if="one.level === 'stop'" class="flex gap-3 items-center min-h-11 font-bold">
         <input
+          class="w-6 h-6 flex-none"
           type="checkbox"
           :checked="one.confirmed"
           :disabled="one.confirmed"
@@ -45,11 +46,5 @@ const WORD = { stop: "Stop", warning: "Take care", note: "Note" } as const;
 .warning {
   border-color: var(--throat);
   background: var(--throat-wash);
-}
-
-input {
-  width: 24px;
-  height: 24px;
-  flex: none;
 }
 </style>

@@ -15,10 +15,13 @@ function go(to: number): void {
 
 <template>
   <div class="relative" @keydown.esc="open = false">
-    <button type="button" class="act" :aria-expanded="open" @click="open = !open">All steps</button>
+    <button type="button" class="act min-h-11" :aria-expanded="open" @click="open = !open">
+      All steps
+    </button>
     <ol v-if="open">
       <li v-for="step in batch.steps" :key="step.place" :class="{ done: step.place < at }">
         <button
+          class="min-h-11"
           type="button"
           :disabled="step.place > at"
           :aria-current="step.place === at ? 'step' : undefined"
@@ -42,10 +45,6 @@ ol {
   background: var(--paper);
   border: 1px solid var(--hairline);
   border-radius: 8px;
-}
-
-button {
-  min-height: 44px;
 }
 
 li button {

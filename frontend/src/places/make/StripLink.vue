@@ -19,7 +19,9 @@ const address = computed(() => `/api/make/batches/${batch}/strip?vessel=${vessel
 
 <template>
   <details>
-    <summary>No scale? Print a strip for a bottle</summary>
+    <summary class="cursor-pointer text-vein min-h-11 content-center">
+      No scale? Print a strip for a bottle
+    </summary>
     <p v-if="vessels.data.value && !measured.length">
       No bottle is measured yet. Fill one with weighed water, 1 g is 1 mL, and note on the
       <RouterLink to="/shelf">shelf</RouterLink> how many mm high that stands: the strip for it has
@@ -44,12 +46,3 @@ const address = computed(() => `/api/make/batches/${batch}/strip?vessel=${vessel
     </div>
   </details>
 </template>
-
-<style scoped>
-summary {
-  cursor: pointer;
-  color: var(--vein);
-  min-height: 44px;
-  align-content: center;
-}
-</style>

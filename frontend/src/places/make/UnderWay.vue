@@ -14,7 +14,7 @@ const left = computed(() =>
 </script>
 
 <template>
-  <article>
+  <article class="flex flex-wrap gap-x-6 gap-y-2 items-center px-0 py-3 border-b border-hairline">
     <div>
       <h3 class="m-0">
         <RouterLink :to="`/make/${batch.id}`">{{ batch.name }}</RouterLink>
@@ -33,15 +33,6 @@ const left = computed(() =>
 </template>
 
 <style scoped>
-article {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 24px;
-  align-items: center;
-  padding: 12px 0;
-  border-bottom: 1px solid var(--hairline);
-}
-
 article > div {
   flex: 1 1 280px;
 }

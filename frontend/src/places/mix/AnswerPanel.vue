@@ -59,7 +59,9 @@ const mostly = computed(() => mix.doubts[0]);
       <div class="words">
         <p class="leading-none">
           <span class="unit font-serif font-title text-3xl leading-none text-stem">pH</span>
-          <span class="big">{{ ph(mix.ph.value) }}</span>
+          <span class="big font-serif font-title text-[4rem] leading-none">{{
+            ph(mix.ph.value)
+          }}</span>
         </p>
         <p>
           likely {{ range(mix.ph) }} <span class="text-stem italic">{{ kindOf(mix.ph) }}</span>
@@ -157,10 +159,6 @@ const mostly = computed(() => mix.doubts[0]);
   .head > :first-child {
     grid-row: auto;
   }
-}
-
-.big {
-  font: 560 4rem/1 var(--serif);
 }
 
 .headline {

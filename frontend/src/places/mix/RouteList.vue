@@ -14,7 +14,7 @@ const GRAVE = { stop: "Stop: see why before you pour it", warning: "Take care" }
 </script>
 
 <template>
-  <div class="routes grid grid-cols-[repeat(3,minmax(0,1fr))] gap-x-9 gap-y-6">
+  <div class="grid grid-cols-[repeat(3,minmax(0,1fr))] gap-x-9 gap-y-6 slim:grid-cols-1">
     <article
       v-for="route in routes"
       :key="route.way"
@@ -91,10 +91,6 @@ const GRAVE = { stop: "Stop: see why before you pour it", warning: "Take care" }
 }
 
 @media (max-width: 900px) {
-  .routes {
-    grid-template-columns: minmax(0, 1fr);
-  }
-
   article + article {
     border-top: 1px solid var(--hairline);
     padding-top: 16px;

@@ -38,7 +38,10 @@ async function copy(): Promise<void> {
         A calendar program on this machine can subscribe to the plan. Whoever has the address can
         read it, so it holds a secret: it is shown once, and can be ended.
       </p>
-      <p v-if="address" class="address">
+      <p
+        v-if="address"
+        class="address flex flex-wrap gap-x-4 gap-y-2 bg-vein-wash px-3 py-2 rounded-leaf-12"
+      >
         <code>{{ address }}</code>
         <button type="button" class="act" @click="copy">Copy</button>
       </p>
@@ -67,15 +70,6 @@ async function copy(): Promise<void> {
 </template>
 
 <style scoped>
-.address {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 16px;
-  background: var(--vein-wash);
-  padding: 8px 12px;
-  border-radius: 4px 12px 12px 12px;
-}
-
 code {
   overflow-wrap: anywhere;
 }

@@ -133,7 +133,11 @@ async function putBack(): Promise<void> {
       <details v-if="copies.data.value.copies.length">
         <summary>All copies</summary>
         <ul class="list-none mx-0 mt-2 mb-0 p-0">
-          <li v-for="one in copies.data.value.copies" :key="one.name">
+          <li
+            v-for="one in copies.data.value.copies"
+            :key="one.name"
+            class="grid grid-cols-[minmax(0,1fr)_auto_auto] gap-x-4 gap-y-1 items-baseline border-t border-hairline px-0 py-1.5"
+          >
             <span
               >{{ whenHere(one.at) }}
               <span class="quiet">{{ WHAT[one.kind] }}, {{ size(one.size) }}</span></span
@@ -166,14 +170,5 @@ async function putBack(): Promise<void> {
   padding: 4px 0 4px 12px;
   display: grid;
   gap: 8px;
-}
-
-li {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) auto auto;
-  gap: 4px 16px;
-  align-items: baseline;
-  border-top: 1px solid var(--hairline);
-  padding: 6px 0;
 }
 </style>

@@ -67,7 +67,9 @@ async function keep(): Promise<void> {
         </template>
       </p>
       <details>
-        <summary>All {{ limits.data.value.length }} limits</summary>
+        <summary class="cursor-pointer px-0 py-2">
+          All {{ limits.data.value.length }} limits
+        </summary>
         <ul class="list-none mx-0 mt-3 mb-0 p-0">
           <li
             v-for="limit in limits.data.value"
@@ -116,11 +118,6 @@ async function keep(): Promise<void> {
 </template>
 
 <style scoped>
-summary {
-  cursor: pointer;
-  padding: 8px 0;
-}
-
 @media (max-width: 760px) {
   .line .act {
     justify-self: start;

@@ -40,7 +40,11 @@ async function putBack(one: Removed): Promise<void> {
       </p>
       <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
       <ul class="list-none m-0 p-0 w-full">
-        <li v-for="one in shown" :key="`${one.kind} ${one.id}`">
+        <li
+          v-for="one in shown"
+          :key="`${one.kind} ${one.id}`"
+          class="grid grid-cols-[minmax(0,1fr)_auto] gap-x-4 gap-y-1 items-baseline border-t border-hairline px-0 py-1.5"
+        >
           <span>
             {{ one.name }}
             <span class="quiet"
@@ -67,14 +71,3 @@ async function putBack(one: Removed): Promise<void> {
     </template>
   </section>
 </template>
-
-<style scoped>
-li {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) auto;
-  gap: 4px 16px;
-  align-items: baseline;
-  border-top: 1px solid var(--hairline);
-  padding: 6px 0;
-}
-</style>

@@ -14,7 +14,7 @@ onMounted(() => form.value?.querySelector<HTMLElement>("input, [role=combobox]")
 <template>
   <form
     ref="form"
-    class="entering"
+    class="entering grid grid-cols-[1fr_1fr] gap-x-4 gap-y-3 px-5 py-4 mb-4 bg-paper rounded-drop-20 phone:grid-cols-1"
     :aria-label="title"
     @submit.prevent="$emit('save')"
     @keydown.esc="$emit('cancel')"
@@ -30,26 +30,10 @@ onMounted(() => form.value?.querySelector<HTMLElement>("input, [role=combobox]")
 </template>
 
 <style scoped>
-.entering {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 12px 16px;
-  padding: 16px 20px;
-  margin-bottom: 16px;
-  background: var(--paper);
-  border-radius: 20px 20px 20px 4px;
-}
-
 .entering > .row,
 .entering > .trouble,
 .entering > .whole,
 .entering :slotted(.whole) {
   grid-column: 1 / -1;
-}
-
-@media (max-width: 760px) {
-  .entering {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>

@@ -19,7 +19,10 @@ const { failed, loaded, again } = useWaiting(strips, instruments);
 
 <template>
   <LoadState v-if="failed || !loaded" :error="failed" @again="again" />
-  <div v-else class="boards grid grid-cols-[minmax(0,2fr)_minmax(0,3fr)] gap-x-12 gap-y-8">
+  <div
+    v-else
+    class="grid grid-cols-[minmax(0,2fr)_minmax(0,3fr)] gap-x-12 gap-y-8 narrow:grid-cols-1"
+  >
     <ShelfBoard
       id="strips"
       title="Packs of strips"
@@ -46,11 +49,3 @@ const { failed, loaded, again } = useWaiting(strips, instruments);
     </ShelfBoard>
   </div>
 </template>
-
-<style scoped>
-@media (max-width: 1000px) {
-  .boards {
-    grid-template-columns: minmax(0, 1fr);
-  }
-}
-</style>

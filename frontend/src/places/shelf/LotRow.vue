@@ -73,7 +73,9 @@ const share = computed(() =>
     <NeatReadings v-if="reading" :thing="lot" />
     <p v-for="doubt in lot.doubts" :key="doubt" class="quiet">{{ doubt }}</p>
     <details v-if="lot.ingredients.length">
-      <summary>Its ingredients ({{ lot.ingredients.length }})</summary>
+      <summary class="cursor-pointer text-stem text-sm">
+        Its ingredients ({{ lot.ingredients.length }})
+      </summary>
       <IngredientList :ingredients="lot.ingredients" />
     </details>
     <template #acts>
@@ -120,11 +122,5 @@ const share = computed(() =>
 
 .rest {
   fill: var(--leaf);
-}
-
-summary {
-  cursor: pointer;
-  color: var(--stem);
-  font-size: 0.875rem;
 }
 </style>

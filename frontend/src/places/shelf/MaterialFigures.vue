@@ -17,7 +17,7 @@ const parts = computed(() => [
 <template>
   <section class="figures grid gap-2" aria-labelledby="figures">
     <h2 id="figures">Figures</h2>
-    <table>
+    <table class="border-collapse w-full text-md tabular-nums">
       <template v-for="part in parts" :key="part.key">
         <tbody v-if="part.facts.length">
           <tr>
@@ -37,7 +37,7 @@ const parts = computed(() => [
       </template>
     </table>
     <p class="quiet small">Source of its own: {{ page.source }}. Of its kind: estimates, wide.</p>
-    <table v-if="page.forms.length" class="forms">
+    <table v-if="page.forms.length" class="forms border-collapse w-full text-md tabular-nums">
       <caption>
         Forms, and how much of each does as much
       </caption>
@@ -56,13 +56,6 @@ const parts = computed(() => [
 </template>
 
 <style scoped>
-table {
-  border-collapse: collapse;
-  width: 100%;
-  font-size: 0.9375rem;
-  font-variant-numeric: tabular-nums;
-}
-
 th,
 caption {
   text-align: left;

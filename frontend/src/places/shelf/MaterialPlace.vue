@@ -111,7 +111,7 @@ useShortcuts([
           <ul v-else class="does list-none m-0 p-0 text-lg">
             <li v-for="one in page.effects" :key="one.says">
               {{ one.says }}
-              <span v-if="one.figure" class="figure">
+              <span v-if="one.figure" class="block tabular-nums">
                 {{ valued(one.figure) }}
                 <span class="quiet">
                   likely {{ said(one.figure.low) }} to {{ said(one.figure.high) }}
@@ -192,11 +192,6 @@ useShortcuts([
 .does li {
   padding: 8px 0;
   border-bottom: 1px solid var(--hairline);
-}
-
-.figure {
-  display: block;
-  font-variant-numeric: tabular-nums;
 }
 
 .beware ul {

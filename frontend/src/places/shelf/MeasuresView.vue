@@ -18,7 +18,10 @@ const { failed, loaded, again } = useWaiting(spoons, vessels);
 
 <template>
   <LoadState v-if="failed || !loaded" :error="failed" @again="again" />
-  <div v-else class="boards grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-x-12 gap-y-6">
+  <div
+    v-else
+    class="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-x-12 gap-y-6 narrow:grid-cols-1"
+  >
     <p class="quiet col-span-full m-0">
       Cups and spoons without a name are the household’s: see
       <RouterLink to="/settings">Settings</RouterLink>.
@@ -51,11 +54,3 @@ const { failed, loaded, again } = useWaiting(spoons, vessels);
     </ShelfBoard>
   </div>
 </template>
-
-<style scoped>
-@media (max-width: 1000px) {
-  .boards {
-    grid-template-columns: minmax(0, 1fr);
-  }
-}
-</style>

@@ -35,7 +35,7 @@ function takeBack(id: number): void {
 </script>
 
 <template>
-  <div class="readings">
+  <div class="readings grid gap-2 px-4 py-3 bg-paper rounded-leaf-16">
     <form class="flex flex-wrap gap-x-5 gap-y-3 items-end" @submit.prevent="keep">
       <ReadingPicker
         v-model="draft"
@@ -67,14 +67,6 @@ function takeBack(id: number): void {
 </template>
 
 <style scoped>
-.readings {
-  display: grid;
-  gap: 8px;
-  padding: 12px 16px;
-  background: var(--paper);
-  border-radius: 4px 16px 16px 16px;
-}
-
 li .act {
   margin-left: 8px;
 }

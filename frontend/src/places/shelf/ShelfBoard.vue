@@ -16,7 +16,7 @@ defineEmits<{ add: [] }>();
 
 <template>
   <section :aria-labelledby="id">
-    <div class="head">
+    <div class="head flex flex-wrap justify-between items-center gap-x-4 gap-y-2 min-h-12 mb-2">
       <h2 :id="id">{{ title }}</h2>
       <slot name="find" />
       <Button v-if="!adding" :label="add" variant="outlined" @click="$emit('add')" />
@@ -30,15 +30,3 @@ defineEmits<{ add: [] }>();
     <slot name="more" />
   </section>
 </template>
-
-<style scoped>
-.head {
-  display: flex;
-  flex-wrap: wrap;
-  justify-content: space-between;
-  align-items: center;
-  gap: 8px 16px;
-  min-height: 48px;
-  margin-bottom: 8px;
-}
-</style>

@@ -88,7 +88,7 @@ function takeAway(id: number, on: string): void {
     <ProfileForm v-if="doing === 'figures'" :water="water" @done="doing = null" />
     <NeatReadings v-if="doing === 'read'" :thing="water" />
     <details>
-      <summary>Why these figures?</summary>
+      <summary class="cursor-pointer text-stem text-sm">Why these figures?</summary>
       <p>{{ water.source }}. A figure of your own is kept as measured, with its doubt.</p>
     </details>
     <template #acts>
@@ -106,11 +106,3 @@ function takeAway(id: number, on: string): void {
     </template>
   </ShelfRow>
 </template>
-
-<style scoped>
-summary {
-  cursor: pointer;
-  color: var(--stem);
-  font-size: 0.875rem;
-}
-</style>

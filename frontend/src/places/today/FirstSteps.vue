@@ -27,7 +27,7 @@ function skip(key: string): void {
 
 <template>
   <section class="first grid gap-2 mx-0 mt-2 mb-6" aria-label="First steps">
-    <p v-if="leading" class="lead">
+    <p v-if="leading" class="font-serif font-normal text-2xl leading-[1.4]">
       Three small steps, a minute each, and you know what your vinegar really does in your water.
     </p>
     <ol>
@@ -38,7 +38,7 @@ function skip(key: string): void {
           <span v-if="one.done" class="unseen">done</span>
         </h2>
         <div v-if="one.answer" class="answer border-l-4 border-leaf pl-3.5" role="status">
-          <p class="says">{{ one.answer.says }}</p>
+          <p class="font-serif font-title text-[1.1875rem] leading-[1.4]">{{ one.answer.says }}</p>
           <p class="quiet">
             {{ one.answer.more }}
             <RouterLink :to="one.answer.to">More of it</RouterLink>
@@ -57,10 +57,6 @@ function skip(key: string): void {
 </template>
 
 <style scoped>
-.lead {
-  font: 400 1.25rem/1.4 var(--serif);
-}
-
 ol {
   list-style: none;
   margin: 0;
@@ -73,10 +69,6 @@ li {
   justify-items: start;
   padding: 14px 0;
   border-top: 1px solid var(--hairline);
-}
-
-.says {
-  font: 560 1.1875rem/1.4 var(--serif);
 }
 
 .done .nth {

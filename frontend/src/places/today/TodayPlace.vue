@@ -61,7 +61,7 @@ useShortcuts([
         :leading="today.data.value.leading"
       />
       <div
-        class="two grid grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)] gap-x-12 gap-y-6 items-start mt-2"
+        class="grid grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)] gap-x-12 gap-y-6 items-start mt-2 narrow:grid-cols-1"
       >
         <section v-if="!today.data.value.leading || timed.length" aria-label="What to do">
           <h2>Now and next</h2>
@@ -91,11 +91,5 @@ section {
 
 h2:not(:first-child) {
   margin-top: 16px;
-}
-
-@media (max-width: 1000px) {
-  .two {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>

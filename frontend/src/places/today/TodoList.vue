@@ -22,6 +22,7 @@ const gone = (iso: string): boolean => new Date(iso).getTime() < new Date(now).g
     <li
       v-for="(one, i) in items"
       :key="one.key"
+      class="grid grid-cols-[116px_minmax(0,1fr)_auto] gap-x-4 gap-y-1 items-center px-0 py-2.5 border-t border-hairline phone:grid-cols-[minmax(0,1fr)_auto]"
       :class="{ late: one.late, first: i === 0 && one.at }"
     >
       <p v-if="one.at" class="at" :class="{ gone: gone(one.at) }">{{ said(one.at) }}</p>
@@ -37,15 +38,6 @@ const gone = (iso: string): boolean => new Date(iso).getTime() < new Date(now).g
 </template>
 
 <style scoped>
-li {
-  display: grid;
-  grid-template-columns: 116px minmax(0, 1fr) auto;
-  gap: 4px 16px;
-  align-items: center;
-  padding: 10px 0;
-  border-top: 1px solid var(--hairline);
-}
-
 li > div:first-child {
   grid-column: 1 / 3;
 }
@@ -95,10 +87,6 @@ h3 {
 }
 
 @media (max-width: 760px) {
-  li {
-    grid-template-columns: minmax(0, 1fr) auto;
-  }
-
   .at {
     grid-column: 1 / -1;
   }

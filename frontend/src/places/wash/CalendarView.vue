@@ -208,7 +208,7 @@ const KINDS = [
     display: none;
   }
 
-  ol.grid {
+  ol.month {
     grid-template-columns: minmax(0, 1fr);
   }
 

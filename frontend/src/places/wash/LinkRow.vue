@@ -43,7 +43,9 @@ const how = computed(() => choices?.pauses.find((one) => one.key === link.value.
 </script>
 
 <template>
-  <li>
+  <li
+    class="grid grid-cols-[20px_minmax(0,1fr)_auto] gap-x-2.5 gap-y-1 items-center px-0 py-2.5 border-t border-hairline"
+  >
     <span class="nth">{{ place + 1 }}</span>
     <Select
       :model-value="whatOf(link)"
@@ -210,15 +212,6 @@ const how = computed(() => choices?.pauses.find((one) => one.key === link.value.
 </template>
 
 <style scoped>
-li {
-  display: grid;
-  grid-template-columns: 20px minmax(0, 1fr) auto;
-  gap: 4px 10px;
-  align-items: center;
-  padding: 10px 0;
-  border-top: 1px solid var(--hairline);
-}
-
 .where,
 .after,
 .doubts,

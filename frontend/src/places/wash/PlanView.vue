@@ -27,9 +27,15 @@ useShortcuts([
   />
   <template v-else>
     <p class="row mx-0 mt-3 mb-5">
-      <RouterLink class="press" to="/wash/begin">Begin a wash</RouterLink>
-      <RouterLink class="press" to="/wash/plan/new">Plan a wash</RouterLink>
-      <RouterLink class="press" to="/wash/record">Record a wash</RouterLink>
+      <RouterLink class="press inline-flex items-center no-underline" to="/wash/begin"
+        >Begin a wash</RouterLink
+      >
+      <RouterLink class="press inline-flex items-center no-underline" to="/wash/plan/new"
+        >Plan a wash</RouterLink
+      >
+      <RouterLink class="press inline-flex items-center no-underline" to="/wash/record"
+        >Record a wash</RouterLink
+      >
       <a v-if="plan.data.value.washes.length" class="act" href="/api/wash/plan.ics" download
         >All of it as a calendar file</a
       >
@@ -38,7 +44,10 @@ useShortcuts([
       Nothing is planned. Choose whose hair, which wash and when: what must be made for it is worked
       back from there, round the hours you sleep and are out.
     </p>
-    <div v-else class="two grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-x-10 gap-y-6">
+    <div
+      v-else
+      class="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-x-10 gap-y-6 narrow:grid-cols-1"
+    >
       <section class="grid gap-2 content-start" aria-label="Washes that are planned">
         <h2>Washes</h2>
         <ul>
@@ -56,21 +65,9 @@ useShortcuts([
 </template>
 
 <style scoped>
-.press {
-  display: inline-flex;
-  align-items: center;
-  text-decoration: none;
-}
-
 ul {
   list-style: none;
   margin: 8px 0 0;
   padding: 0;
-}
-
-@media (max-width: 1000px) {
-  .two {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>

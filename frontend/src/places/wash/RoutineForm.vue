@@ -58,7 +58,10 @@ async function store(how = edit.keep): Promise<void> {
 </script>
 
 <template>
-  <form @submit.prevent="store()">
+  <form
+    class="grid gap-3 px-5 py-4 bg-paper rounded-leaf-20 w-full max-w-180 justify-items-start"
+    @submit.prevent="store()"
+  >
     <DraftNote :edit="edit" @mine="store(edit.keepMine)" />
     <ol class="list-none m-0 p-0 w-full">
       <li
@@ -126,17 +129,6 @@ async function store(how = edit.keep): Promise<void> {
 </template>
 
 <style scoped>
-form {
-  display: grid;
-  gap: 12px;
-  padding: 16px 20px;
-  background: var(--paper);
-  border-radius: 4px 20px 20px 20px;
-  width: 100%;
-  max-width: 720px;
-  justify-items: start;
-}
-
 @media (max-width: 760px) {
   li select {
     grid-column: 2;

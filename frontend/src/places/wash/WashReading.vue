@@ -35,7 +35,8 @@ const minutes = computed(() =>
       }}</strong>
       In all it washes out {{ percents(reading.scalp_lift) }} of the scalp’s oil and
       {{ reading.lengths_lift.high < SEEN ? "hardly anything" : percents(reading.lengths_lift) }}
-      of what is on the lengths, and takes {{ minutes }}. {{ reading.asked }} <em>computed</em>
+      of what is on the lengths, and takes {{ minutes }}. {{ reading.asked }}
+      <em class="text-stem">computed</em>
     </p>
     <p
       v-for="one in soon"
@@ -57,12 +58,12 @@ const minutes = computed(() =>
       <summary>Why?</summary>
       <p>
         It dries {{ reading.finish.name }}: {{ withRange(reading.finish.film) }} of hair.
-        {{ reading.finish.says }} <em>{{ kindOf(reading.finish.film) }}</em>
+        {{ reading.finish.says }} <em class="text-stem">{{ kindOf(reading.finish.film) }}</em>
       </p>
       <p>
         Oil before: scalp {{ withRange(reading.oil[0]!) }}; lengths
         {{ withRange(reading.oil[1]!) }}. Put on: {{ withRange(reading.put_back) }}.
-        <em>computed</em>
+        <em class="text-stem">computed</em>
       </p>
       <table v-if="reading.along.length" class="border-collapse text-sm mt-2 w-full">
         <thead>
@@ -91,10 +92,6 @@ const minutes = computed(() =>
 </template>
 
 <style scoped>
-em {
-  color: var(--stem);
-}
-
 details {
   display: grid;
   gap: 8px;

@@ -72,7 +72,7 @@ const take = (one: Offer) =>
       >
         Plain water
       </button>
-      <button type="button" class="act" @click="doing = null">Cancel</button>
+      <button type="button" class="act min-h-11" @click="doing = null">Cancel</button>
     </template>
     <template v-else>
       <p v-for="one in left" :key="one.id" class="row">
@@ -85,7 +85,7 @@ const take = (one: Offer) =>
           ] as const"
           :key="share"
           type="button"
-          class="act"
+          class="act min-h-11"
           @click="alter({ do: 'again', link: one.id, left: share })"
         >
           {{ word }} is left
@@ -97,25 +97,33 @@ const take = (one: Offer) =>
           <template v-if="one.what === 'put_on'">
             <button
               type="button"
-              class="act"
+              class="act min-h-11"
               @click="doing = { do: 'swap', link: one.id, ranOut: true }"
             >
               It ran out<span class="unseen">: {{ one.name }}</span>
             </button>
             <button
               type="button"
-              class="act"
+              class="act min-h-11"
               @click="doing = { do: 'swap', link: one.id, ranOut: false }"
             >
               Swap<span class="unseen">: {{ one.name }}</span>
             </button>
           </template>
-          <button type="button" class="act" @click="alter({ do: 'leave_out', link: one.id })">
+          <button
+            type="button"
+            class="act min-h-11"
+            @click="alter({ do: 'leave_out', link: one.id })"
+          >
             Leave out<span class="unseen">: {{ one.name }}</span>
           </button>
         </li>
       </ul>
-      <button type="button" class="act" @click="doing = { do: 'add', link: null, ranOut: false }">
+      <button
+        type="button"
+        class="act min-h-11"
+        @click="doing = { do: 'add', link: null, ranOut: false }"
+      >
         Add something
       </button>
     </template>
@@ -144,10 +152,6 @@ ul {
   align-items: center;
   padding: 4px 0;
   border-top: 1px solid var(--hairline);
-}
-
-.act {
-  min-height: 44px;
 }
 
 .thing {

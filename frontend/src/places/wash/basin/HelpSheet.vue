@@ -77,7 +77,11 @@ onUnmounted(() => sheet.value?.close());
     <template v-else-if="one">
       <div class="head flex justify-between items-baseline gap-4">
         <h2>{{ one.name }}</h2>
-        <p v-if="one.minutes > 0" class="clock" role="timer">
+        <p
+          v-if="one.minutes > 0"
+          class="font-serif font-title text-[2.25rem] leading-none tabular-nums text-madder"
+          role="timer"
+        >
           {{ left > 0 ? clock(left) : "time’s up" }}
         </p>
       </div>
@@ -137,12 +141,6 @@ dialog[open] {
 
 dialog::backdrop {
   background: rgb(36 28 51 / 0.6);
-}
-
-.clock {
-  font: 560 2.25rem/1 var(--serif);
-  font-variant-numeric: tabular-nums;
-  color: var(--madder);
 }
 
 ol {

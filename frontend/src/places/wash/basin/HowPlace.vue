@@ -55,7 +55,7 @@ const others = computed(() => found.value?.times.filter((one) => one !== first.v
             :time="first"
           />
           <details v-for="one in others" :key="one.when" class="border-t border-hairline pt-2">
-            <summary>
+            <summary class="cursor-pointer min-h-11 flex gap-3 items-center font-bold">
               {{ one.name }}
               <span class="quiet">{{
                 one.told
@@ -110,15 +110,6 @@ const others = computed(() => found.value?.times.filter((one) => one !== first.v
 ul {
   margin: 0;
   padding-left: 1.2em;
-}
-
-summary {
-  cursor: pointer;
-  min-height: 44px;
-  display: flex;
-  gap: 12px;
-  align-items: center;
-  font-weight: 700;
 }
 
 summary .quiet {

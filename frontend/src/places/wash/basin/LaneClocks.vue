@@ -36,7 +36,7 @@ const up = (one: BasinClock) => one.whole && last(one) >= one.meant && !one.off;
       <p class="name font-bold leading-[1.25]">
         {{ one.name }} <span class="quiet">{{ ZONE[one.zone] }}</span>
       </p>
-      <p class="time">
+      <p class="time font-serif font-normal text-xl leading-snug tabular-nums">
         <template v-if="one.seconds.length > 1">
           <span class="quiet">first</span> <strong>{{ figures(first(one)) }}</strong>
           <span class="quiet">last</span> {{ figures(last(one)) }}
@@ -64,11 +64,6 @@ const up = (one: BasinClock) => one.whole && last(one) >= one.meant && !one.off;
 <style scoped>
 .name .quiet {
   font-weight: 400;
-}
-
-.time {
-  font: 400 1.125rem/1.3 var(--serif);
-  font-variant-numeric: tabular-nums;
 }
 
 .time strong {
