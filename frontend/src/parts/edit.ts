@@ -20,9 +20,9 @@ export interface Kept {
   version?: number;
 }
 type Body = Record<string, unknown>;
-type Send<Row> = (saving: { id?: number; body: never }) => Promise<Row>;
+export type Send<Row> = (saving: { id?: number; body: never }) => Promise<Row>;
 
-interface Options<Row, Entered> {
+export interface EditOptions<Row, Entered> {
   /** Where its like are kept; what is new is sent there. */
   path: string;
   /** The call that keeps it, where that is another than its id at this path. */
@@ -49,7 +49,7 @@ export function useEdit<Row extends Kept, Entered extends object>({
   pack = (changed) => changed,
   name,
   holds = () => true,
-}: Options<Row, Entered>) {
+}: EditOptions<Row, Entered>) {
   const draft = call ?? (row ? `PATCH ${path}/${row.id}` : `POST ${path}`);
   const found = draftOf<Entered>(draft);
   const fresh = fields(row);

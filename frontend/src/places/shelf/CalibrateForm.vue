@@ -10,7 +10,7 @@ import { ph } from "@/parts/ph";
 import PickField from "@/parts/PickField.vue";
 import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
-import EntryForm from "./EntryForm.vue";
+import FormFrame from "@/parts/FormFrame.vue";
 import { kindOf } from "@/parts/figures";
 import { plain } from "@/parts/typed";
 
@@ -67,16 +67,14 @@ async function store(): Promise<void> {
   tell(`${instrument.name} is calibrated.`);
   emit("done");
 }
+const form = { edit, saving: save.isPending, trouble, store };
 </script>
 
 <template>
-  <EntryForm
+  <FormFrame
     :title="`Calibrate ${instrument.name}`"
     label="Calibrate it"
-    :saving="save.isPending.value"
-    :trouble="trouble"
-    :edit="edit"
-    @save="store"
+    :form="form"
     @cancel="emit('done')"
   >
     <TextField
@@ -143,5 +141,5 @@ async function store(): Promise<void> {
         One less
       </button>
     </p>
-  </EntryForm>
+  </FormFrame>
 </template>

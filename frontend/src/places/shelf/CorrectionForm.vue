@@ -6,9 +6,9 @@ import { useQuestions } from "@/api/heads";
 import { useCorrect } from "@/api/shelf";
 import ChoiceRow from "@/parts/ChoiceRow.vue";
 import FoldedChoices from "@/parts/FoldedChoices.vue";
-import { useEdit, type Kept } from "@/parts/edit";
-import { useTrouble } from "@/parts/trouble";
-import EntryForm from "./EntryForm.vue";
+import type { Kept } from "@/parts/edit";
+import { useForm } from "@/parts/form";
+import FormFrame from "@/parts/FormFrame.vue";
 import { sentOf, typedOf } from "@/parts/materialFigures";
 import FiguresFields from "./FiguresFields.vue";
 
@@ -20,21 +20,29 @@ const { page, library, version } = defineProps<{
 }>();
 const emit = defineEmits<{ done: [] }>();
 const save = useCorrect();
-const { errors, trouble } = useTrouble(save.error);
 type Row = Partial<CorrectionIn> & Kept;
-const edit = useEdit({
-  path: "/api/shelf/library",
-  call: `PATCH /api/shelf/library/${page.key}`,
-  row: { ...page.correction, id: 0, version } as Row,
-  fields: (row?: Row) => ({
-    figures: typedOf(row),
-    hazards: [...(row?.hazards ?? [])],
-    ruled_out: [...(row?.ruled_out ?? [])],
-  }),
-  sent: ({ figures, ...typed }): Record<string, unknown> => ({ ...sentOf(figures), ...typed }),
-  name: () => page.name,
-});
-const entered = edit.entered;
+const { entered, errors, form } = useForm(
+  {
+    ...save,
+    mutateAsync: async ({ body }: { body: never }) => {
+      const { version: now } = await save.mutateAsync({ name: page.key, body });
+      return { id: 0, version: now } as Row;
+    },
+  },
+  {
+    path: "/api/shelf/library",
+    call: `PATCH /api/shelf/library/${page.key}`,
+    row: { ...page.correction, id: 0, version } as Row,
+    fields: (row?: Row) => ({
+      figures: typedOf(row),
+      hazards: [...(row?.hazards ?? [])],
+      ruled_out: [...(row?.ruled_out ?? [])],
+    }),
+    sent: ({ figures, ...typed }): Record<string, unknown> => ({ ...sentOf(figures), ...typed }),
+    name: () => page.name,
+  },
+  () => emit("done"),
+);
 const asked = computed(() => library.hazards.map((one) => ({ value: one.key, label: one.ask })));
 const questions = useQuestions();
 const open = computed(() => {
@@ -44,25 +52,13 @@ const open = computed(() => {
     .filter((one) => keys.has(one.key))
     .map((one) => ({ value: one.key, label: `free of ${one.name}` }));
 });
-
-async function store(keep = edit.keep): Promise<void> {
-  const done = await keep(async ({ body }) => {
-    const { version: now } = await save.mutateAsync({ name: page.key, body });
-    return { id: 0, version: now };
-  });
-  if (done) emit("done");
-}
 </script>
 
 <template>
-  <EntryForm
+  <FormFrame
     :title="`Correct ${page.name} for this household`"
     label="Save for this household"
-    :saving="save.isPending.value"
-    :trouble="trouble"
-    :edit="edit"
-    @save="store()"
-    @mine="store(edit.keepMine)"
+    :form="form"
     @cancel="emit('done')"
   >
     <p class="whole quiet">
@@ -88,5 +84,5 @@ async function store(keep = edit.keep): Promise<void> {
       />
       <p v-if="errors['hazards']" class="error" role="alert">{{ errors["hazards"] }}</p>
     </div>
-  </EntryForm>
+  </FormFrame>
 </template>

@@ -4,14 +4,12 @@ import type { Instrument } from "@/api/types";
 import { useSaveInstrument } from "@/api/instruments";
 import PickField from "@/parts/PickField.vue";
 import TextField from "@/parts/TextField.vue";
-import { useEdit } from "@/parts/edit";
-import { useTrouble } from "@/parts/trouble";
-import EntryForm from "./EntryForm.vue";
+import { useForm } from "@/parts/form";
+import FormFrame from "@/parts/FormFrame.vue";
 
 const { instrument } = defineProps<{ instrument?: Instrument }>();
 const emit = defineEmits<{ done: [] }>();
 const save = useSaveInstrument();
-const { errors, trouble } = useTrouble(save.error);
 
 const KINDS: { key: Instrument["kind"]; name: string }[] = [
   { key: "meter", name: "pH meter" },
@@ -27,36 +25,30 @@ const LINKS: { key: Instrument["link"]; name: string; says: string }[] = [
     says: "Any device that says the plain lines of docs/formats.md.",
   },
 ];
-const edit = useEdit({
-  path: "/api/instruments",
-  row: instrument,
-  fields: (row?: Instrument) => ({
-    kind: row?.kind ?? ("meter" as Instrument["kind"]),
-    name: row?.name ?? "",
-    link: row?.link ?? ("hand" as Instrument["link"]),
-    host: row?.host || "127.0.0.1",
-    port: row?.port ? String(row.port) : "",
-  }),
-  sent: (typed) => ({ ...typed, port: typed.port || null }),
-  name: (row) => row.name,
-});
-const entered = edit.entered;
+const { entered, errors, form } = useForm(
+  save,
+  {
+    path: "/api/instruments",
+    row: instrument,
+    fields: (row?: Instrument) => ({
+      kind: row?.kind ?? ("meter" as Instrument["kind"]),
+      name: row?.name ?? "",
+      link: row?.link ?? ("hand" as Instrument["link"]),
+      host: row?.host || "127.0.0.1",
+      port: row?.port ? String(row.port) : "",
+    }),
+    sent: (typed) => ({ ...typed, port: typed.port || null }),
+    name: (row) => row.name,
+  },
+  () => emit("done"),
+);
 const link = computed(() => LINKS.find((one) => one.key === entered.link));
-
-async function store(keep = edit.keep): Promise<void> {
-  if (await keep(save.mutateAsync)) emit("done");
-}
 </script>
 
 <template>
-  <EntryForm
+  <FormFrame
     :title="instrument ? `Change ${instrument.name}` : 'A new instrument'"
-    label="Save"
-    :saving="save.isPending.value"
-    :trouble="trouble"
-    :edit="edit"
-    @save="store()"
-    @mine="store(edit.keepMine)"
+    :form="form"
     @cancel="emit('done')"
   >
     <PickField
@@ -79,5 +71,5 @@ async function store(keep = edit.keep): Promise<void> {
       <TextField v-model="entered.host" label="At address" :error="errors['host']" />
       <TextField v-model="entered.port" label="Port" decimal :error="errors['port']" />
     </template>
-  </EntryForm>
+  </FormFrame>
 </template>

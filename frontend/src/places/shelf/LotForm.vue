@@ -6,11 +6,10 @@ import { said } from "@/parts/ph";
 import ChoiceRow from "@/parts/ChoiceRow.vue";
 import MaterialField from "@/parts/MaterialField.vue";
 import TextField from "@/parts/TextField.vue";
-import { useEdit } from "@/parts/edit";
-import { useTrouble } from "@/parts/trouble";
+import { useForm } from "@/parts/form";
 import { asTyped, orNothing } from "@/parts/typed";
 import DayField from "./DayField.vue";
-import EntryForm from "./EntryForm.vue";
+import FormFrame from "@/parts/FormFrame.vue";
 import { plainOf, sentLabel } from "./label";
 import LabelFields from "./LabelFields.vue";
 import OwnMaterialForm from "./OwnMaterialForm.vue";
@@ -29,42 +28,44 @@ const {
 }>();
 const emit = defineEmits<{ done: [] }>();
 const save = useSaveLot();
-const { errors, trouble } = useTrouble(save.error);
 /** The name of a material that is being added; nothing while none is. */
 const own = ref<string | null>(null);
 
-const edit = useEdit({
-  path: "/api/shelf/lots",
-  row: lot,
-  fields: (row?: Lot) => ({
-    material: row?.material ?? of,
-    name: row?.name ?? "",
-    strength: asTyped(row?.own_strength),
-    size: asTyped(row?.size),
-    left: asTyped(row?.left),
-    left_share: "" as number | "",
-    price: asTyped(row?.price),
-    opened_on: row?.opened_on ?? "",
-    use_by: row?.use_by ?? "",
-    note: row?.note ?? "",
-    label: plainOf(row?.label),
-    set_aside: false,
-  }),
-  sent: (typed): Record<string, unknown> => ({
-    ...typed,
-    strength: strong.value ? orNothing(typed.strength) : null,
-    size: orNothing(typed.size),
-    left: typed.left_share === "" ? orNothing(typed.left) : null,
-    left_share: typed.left_share === "" ? null : typed.left_share,
-    price: orNothing(typed.price),
-    opened_on: orNothing(typed.opened_on),
-    use_by: orNothing(typed.use_by),
-    label: labelled.value ? sentLabel(typed.label) : null,
-  }),
-  name: (row) => row.name,
-  holds: (found) => !of || found.material === of,
-});
-const entered = edit.entered;
+const { entered, errors, form } = useForm(
+  save,
+  {
+    path: "/api/shelf/lots",
+    row: lot,
+    fields: (row?: Lot) => ({
+      material: row?.material ?? of,
+      name: row?.name ?? "",
+      strength: asTyped(row?.own_strength),
+      size: asTyped(row?.size),
+      left: asTyped(row?.left),
+      left_share: "" as number | "",
+      price: asTyped(row?.price),
+      opened_on: row?.opened_on ?? "",
+      use_by: row?.use_by ?? "",
+      note: row?.note ?? "",
+      label: plainOf(row?.label),
+      set_aside: false,
+    }),
+    sent: (typed): Record<string, unknown> => ({
+      ...typed,
+      strength: strong.value ? orNothing(typed.strength) : null,
+      size: orNothing(typed.size),
+      left: typed.left_share === "" ? orNothing(typed.left) : null,
+      left_share: typed.left_share === "" ? null : typed.left_share,
+      price: orNothing(typed.price),
+      opened_on: orNothing(typed.opened_on),
+      use_by: orNothing(typed.use_by),
+      label: labelled.value ? sentLabel(typed.label) : null,
+    }),
+    name: (row) => row.name,
+    holds: (found) => !of || found.material === of,
+  },
+  () => emit("done"),
+);
 const material = useMaterialShort(() => entered.material);
 const chosen = computed(() =>
   material.data.value?.key === entered.material ? material.data.value : undefined,
@@ -97,10 +98,6 @@ watch(
   },
   { immediate: true },
 );
-
-async function store(keep = edit.keep): Promise<void> {
-  if (await keep(save.mutateAsync)) emit("done");
-}
 </script>
 
 <template>
@@ -111,15 +108,10 @@ async function store(keep = edit.keep): Promise<void> {
     @done="own = null"
     @made="((entered.material = $event.key), (entered.name = $event.name), (own = null))"
   />
-  <EntryForm
+  <FormFrame
     v-else
     :title="lot ? `Change ${lot.name}` : 'A new bottle or bag'"
-    label="Save"
-    :saving="save.isPending.value"
-    :trouble="trouble"
-    :edit="edit"
-    @save="store()"
-    @mine="store(edit.keepMine)"
+    :form="form"
     @cancel="emit('done')"
   >
     <MaterialField
@@ -179,5 +171,5 @@ async function store(keep = edit.keep): Promise<void> {
     <DayField v-model="entered.opened_on" label="Opened on" :error="errors['opened_on']" />
     <DayField v-model="entered.use_by" label="Use by" :error="errors['use_by']" />
     <TextField v-model="entered.note" label="Note" :rows="1" :error="errors['note']" />
-  </EntryForm>
+  </FormFrame>
 </template>

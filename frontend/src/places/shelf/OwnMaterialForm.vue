@@ -5,13 +5,13 @@ import type { Library, Material, OwnMaterialIn } from "@/api/types";
 import { useSaveMaterial } from "@/api/shelf";
 import FoldedChoices from "@/parts/FoldedChoices.vue";
 import KnownAlready from "@/parts/KnownAlready.vue";
-import { useEdit, type Kept } from "@/parts/edit";
+import type { Kept } from "@/parts/edit";
+import { useForm } from "@/parts/form";
 import { useMaterialGuess } from "@/parts/materialGuess";
 import RefusedNote from "@/parts/RefusedNote.vue";
 import PickField from "@/parts/PickField.vue";
 import TextField from "@/parts/TextField.vue";
-import { useTrouble } from "@/parts/trouble";
-import EntryForm from "./EntryForm.vue";
+import FormFrame from "@/parts/FormFrame.vue";
 import { sentOf, typedOf } from "@/parts/materialFigures";
 import FiguresFields from "./FiguresFields.vue";
 
@@ -33,29 +33,37 @@ const {
 }>();
 const emit = defineEmits<{ done: []; made: [material: Material] }>();
 const save = useSaveMaterial();
-const { errors, trouble } = useTrouble(save.error);
 
 type Row = Partial<OwnMaterialIn> & Kept & { made?: Material };
-const edit = useEdit({
-  path: "/api/shelf/materials",
-  row: id === undefined ? undefined : ({ ...before, id, version } as Row),
-  fields: (row?: Row) => ({
-    name: row?.name ?? called,
-    kind: row?.kind ?? "",
-    cleared: row?.cleared ?? false,
-    /** Nothing until it was answered: it carries what its name says. */
-    hazards: row?.hazards ?? (null as string[] | null),
-    figures: typedOf(row),
-  }),
-  sent: ({ figures, ...typed }): Record<string, unknown> => ({
-    ...sentOf(figures),
-    ...typed,
-    hazards: typed.hazards ?? guess.value?.hazards ?? [],
-  }),
-  name: (row) => row.made?.name ?? "It",
-  holds: (found) => !called || found.name === called,
-});
-const entered = edit.entered;
+const { entered, errors, form } = useForm(
+  {
+    ...save,
+    mutateAsync: async (saving: { id?: number; body: never }) => {
+      const made = await save.mutateAsync(saving);
+      return { id: id ?? 0, version: made.version, made } as Row;
+    },
+  },
+  {
+    path: "/api/shelf/materials",
+    row: id === undefined ? undefined : ({ ...before, id, version } as Row),
+    fields: (row?: Row) => ({
+      name: row?.name ?? called,
+      kind: row?.kind ?? "",
+      cleared: row?.cleared ?? false,
+      /** Nothing until it was answered: it carries what its name says. */
+      hazards: row?.hazards ?? (null as string[] | null),
+      figures: typedOf(row),
+    }),
+    sent: ({ figures, ...typed }): Record<string, unknown> => ({
+      ...sentOf(figures),
+      ...typed,
+      hazards: typed.hazards ?? guess.value?.hazards ?? [],
+    }),
+    name: (row) => row.made?.name ?? "It",
+    holds: (found) => !called || found.name === called,
+  },
+  ({ made }) => (made ? emit("made", made) : emit("done")),
+);
 const { guess, carries } = useMaterialGuess(
   () => entered.name,
   toRef(entered, "kind"),
@@ -66,26 +74,13 @@ const likely = computed(() => [
   ...new Set([...(guess.value?.hazards ?? []), ...(before?.hazards ?? [])]),
 ]);
 const asked = computed(() => library.hazards.map((one) => ({ value: one.key, label: one.ask })));
-
-async function store(keep = edit.keep): Promise<void> {
-  const done = await keep(async (saving) => {
-    const made = await save.mutateAsync(saving);
-    return { id: id ?? 0, version: made.version, made };
-  });
-  if (done?.made) emit("made", done.made);
-  else if (done) emit("done");
-}
 </script>
 
 <template>
-  <EntryForm
+  <FormFrame
     :title="before ? `Change ${before.name}` : 'A material of your own'"
     label="Keep this material"
-    :saving="save.isPending.value"
-    :trouble="trouble"
-    :edit="edit"
-    @save="store()"
-    @mine="store(edit.keepMine)"
+    :form="form"
     @cancel="emit('done')"
   >
     <TextField v-model="entered.name" label="What is it called?" :error="errors['name']" />
@@ -131,7 +126,7 @@ async function store(keep = edit.keep): Promise<void> {
       :kind="entered.kind"
       :errors="errors"
     />
-  </EntryForm>
+  </FormFrame>
 </template>
 
 <style scoped>

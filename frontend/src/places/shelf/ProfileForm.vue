@@ -11,7 +11,7 @@ import { useTrouble } from "@/parts/trouble";
 import { orNothing } from "@/parts/typed";
 import { isoDay } from "@/parts/when";
 import DayField from "./DayField.vue";
-import EntryForm from "./EntryForm.vue";
+import FormFrame from "@/parts/FormFrame.vue";
 
 const { water } = defineProps<{ water: Water }>();
 const emit = defineEmits<{ done: [] }>();
@@ -56,16 +56,19 @@ async function store(): Promise<void> {
   tell(`${water.name} has its figures.`);
   emit("done");
 }
+const form = {
+  edit,
+  saving: computed(() => add.isPending.value || report.isPending.value),
+  trouble,
+  store,
+};
 </script>
 
 <template>
-  <EntryForm
+  <FormFrame
     :title="`Figures of ${water.name}`"
     label="Keep these figures"
-    :saving="add.isPending.value || report.isPending.value"
-    :trouble="trouble"
-    :edit="edit"
-    @save="store"
+    :form="form"
     @cancel="emit('done')"
   >
     <p class="whole">
@@ -114,5 +117,5 @@ async function store(): Promise<void> {
         :error="typing.errors.value['ph']"
       />
     </template>
-  </EntryForm>
+  </FormFrame>
 </template>

@@ -3,47 +3,39 @@ import type { Spoon } from "@/api/types";
 import { useSaveSpoon } from "@/api/shelf";
 import MaterialField from "@/parts/MaterialField.vue";
 import TextField from "@/parts/TextField.vue";
-import { useEdit } from "@/parts/edit";
-import { useTrouble } from "@/parts/trouble";
+import { useForm } from "@/parts/form";
 import { asTyped, orNothing } from "@/parts/typed";
-import EntryForm from "./EntryForm.vue";
+import FormFrame from "@/parts/FormFrame.vue";
 
 const { spoon } = defineProps<{ spoon?: Spoon }>();
 const emit = defineEmits<{ done: [] }>();
 const save = useSaveSpoon();
-const { errors, trouble } = useTrouble(save.error);
-const edit = useEdit({
-  path: "/api/shelf/spoons",
-  row: spoon,
-  fields: (row?: Spoon) => ({
-    name: row?.name ?? "",
-    volume: asTyped(row?.volume),
-    grams: asTyped(row?.grams),
-    material: row?.material ?? "",
-  }),
-  sent: (typed) => ({
-    ...typed,
-    volume: orNothing(typed.volume),
-    grams: orNothing(typed.grams),
-  }),
-  name: (row) => row.name,
-});
-const entered = edit.entered;
-
-async function store(keep = edit.keep): Promise<void> {
-  if (await keep(save.mutateAsync)) emit("done");
-}
+const { entered, errors, form } = useForm(
+  save,
+  {
+    path: "/api/shelf/spoons",
+    row: spoon,
+    fields: (row?: Spoon) => ({
+      name: row?.name ?? "",
+      volume: asTyped(row?.volume),
+      grams: asTyped(row?.grams),
+      material: row?.material ?? "",
+    }),
+    sent: (typed) => ({
+      ...typed,
+      volume: orNothing(typed.volume),
+      grams: orNothing(typed.grams),
+    }),
+    name: (row) => row.name,
+  },
+  () => emit("done"),
+);
 </script>
 
 <template>
-  <EntryForm
+  <FormFrame
     :title="spoon ? `Change ${spoon.name}` : 'A new spoon or scoop'"
-    label="Save"
-    :saving="save.isPending.value"
-    :trouble="trouble"
-    :edit="edit"
-    @save="store()"
-    @mine="store(edit.keepMine)"
+    :form="form"
     @cancel="emit('done')"
   >
     <TextField
@@ -73,5 +65,5 @@ async function store(keep = edit.keep): Promise<void> {
       any="anything"
       :error="errors['material']"
     />
-  </EntryForm>
+  </FormFrame>
 </template>

@@ -11,7 +11,7 @@ import { blank, readOf, type Draft } from "@/parts/reading";
 import ReadingPicker from "@/parts/ReadingPicker.vue";
 import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
-import EntryForm from "./EntryForm.vue";
+import FormFrame from "@/parts/FormFrame.vue";
 import FigureLine from "./FigureLine.vue";
 
 const { water } = defineProps<{ water: Water }>();
@@ -64,16 +64,19 @@ async function work(keep: boolean): Promise<void> {
 }
 const stepError = (i: number) =>
   errors.value[`steps.${i}.value`] ?? errors.value[`steps.${i}.step`] ?? "";
+const form = {
+  edit,
+  saving: titrate.isPending,
+  trouble: computed(() => trouble.value || missing.value),
+  store: () => work(false),
+};
 </script>
 
 <template>
-  <EntryForm
+  <FormFrame
     :title="`Titrate ${water.name}`"
     label="Work it out"
-    :saving="titrate.isPending.value"
-    :trouble="trouble || missing"
-    :edit="edit"
-    @save="work(false)"
+    :form="form"
     @cancel="emit('done')"
   >
     <ol class="whole m-0 pl-5">
@@ -135,7 +138,7 @@ const stepError = (i: number) =>
         @click="work(true)"
       />
     </div>
-  </EntryForm>
+  </FormFrame>
 </template>
 
 <style scoped>

@@ -2,51 +2,43 @@
 import type { Vessel } from "@/api/types";
 import { useSaveVessel } from "@/api/shelf";
 import TextField from "@/parts/TextField.vue";
-import { useEdit } from "@/parts/edit";
-import { useTrouble } from "@/parts/trouble";
-import EntryForm from "./EntryForm.vue";
+import { useForm } from "@/parts/form";
+import FormFrame from "@/parts/FormFrame.vue";
 import { asTyped, plain } from "@/parts/typed";
 
 const { vessel } = defineProps<{ vessel?: Vessel }>();
 const emit = defineEmits<{ done: [] }>();
 const save = useSaveVessel();
-const { errors, trouble } = useTrouble(save.error);
-const edit = useEdit({
-  path: "/api/shelf/vessels",
-  row: vessel,
-  fields: (row?: Vessel) => ({
-    name: row?.name ?? "",
-    volume: asTyped(row?.volume),
-    marks: (row?.marks ?? []).map((mark) => ({
-      name: mark.name,
-      volume: plain(mark.volume),
-      height: asTyped(mark.height),
-    })),
-  }),
-  sent: (typed) => ({
-    ...typed,
-    marks: typed.marks
-      .filter((mark) => mark.name || mark.volume)
-      .map((mark) => ({ ...mark, height: mark.height || null })),
-  }),
-  name: (row) => row.name,
-});
-const entered = edit.entered;
-
-async function store(keep = edit.keep): Promise<void> {
-  if (await keep(save.mutateAsync)) emit("done");
-}
+const { entered, errors, form } = useForm(
+  save,
+  {
+    path: "/api/shelf/vessels",
+    row: vessel,
+    fields: (row?: Vessel) => ({
+      name: row?.name ?? "",
+      volume: asTyped(row?.volume),
+      marks: (row?.marks ?? []).map((mark) => ({
+        name: mark.name,
+        volume: plain(mark.volume),
+        height: asTyped(mark.height),
+      })),
+    }),
+    sent: (typed) => ({
+      ...typed,
+      marks: typed.marks
+        .filter((mark) => mark.name || mark.volume)
+        .map((mark) => ({ ...mark, height: mark.height || null })),
+    }),
+    name: (row) => row.name,
+  },
+  () => emit("done"),
+);
 </script>
 
 <template>
-  <EntryForm
+  <FormFrame
     :title="vessel ? `Change ${vessel.name}` : 'A new vessel'"
-    label="Save"
-    :saving="save.isPending.value"
-    :trouble="trouble"
-    :edit="edit"
-    @save="store()"
-    @mine="store(edit.keepMine)"
+    :form="form"
     @cancel="emit('done')"
   >
     <TextField
@@ -93,5 +85,5 @@ async function store(keep = edit.keep): Promise<void> {
         It has a fill mark
       </button>
     </p>
-  </EntryForm>
+  </FormFrame>
 </template>

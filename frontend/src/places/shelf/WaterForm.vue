@@ -5,34 +5,35 @@ import { useSaveWater } from "@/api/shelf";
 import { said } from "@/parts/ph";
 import PickField from "@/parts/PickField.vue";
 import TextField from "@/parts/TextField.vue";
-import { useEdit } from "@/parts/edit";
-import { useTrouble } from "@/parts/trouble";
+import { useForm } from "@/parts/form";
 import { asTyped, orNothing } from "@/parts/typed";
-import EntryForm from "./EntryForm.vue";
+import FormFrame from "@/parts/FormFrame.vue";
 
 const { kinds, water } = defineProps<{ kinds: WaterKind[]; water?: Water }>();
 const emit = defineEmits<{ done: [] }>();
 const save = useSaveWater();
-const { errors, trouble } = useTrouble(save.error);
 
-const edit = useEdit({
-  path: "/api/shelf/waters",
-  row: water,
-  fields: (row?: Water) => ({
-    kind: row?.kind ?? "",
-    name: row?.name ?? "",
-    alkalinity: asTyped(row?.own_alkalinity),
-    hardness: asTyped(row?.own_hardness),
-    note: row?.note ?? "",
-  }),
-  sent: (typed) => ({
-    ...typed,
-    alkalinity: orNothing(typed.alkalinity),
-    hardness: orNothing(typed.hardness),
-  }),
-  name: (row) => row.name,
-});
-const entered = edit.entered;
+const { entered, errors, form } = useForm(
+  save,
+  {
+    path: "/api/shelf/waters",
+    row: water,
+    fields: (row?: Water) => ({
+      kind: row?.kind ?? "",
+      name: row?.name ?? "",
+      alkalinity: asTyped(row?.own_alkalinity),
+      hardness: asTyped(row?.own_hardness),
+      note: row?.note ?? "",
+    }),
+    sent: (typed) => ({
+      ...typed,
+      alkalinity: orNothing(typed.alkalinity),
+      hardness: orNothing(typed.hardness),
+    }),
+    name: (row) => row.name,
+  },
+  () => emit("done"),
+);
 const chosen = computed(() => kinds.find((one) => one.key === entered.kind));
 const usual = (name: "alkalinity" | "hardness") =>
   chosen.value
@@ -42,21 +43,12 @@ const usual = (name: "alkalinity" | "hardness") =>
 watch(chosen, (now, before) => {
   if (now && (!entered.name || entered.name === before?.name)) entered.name = now.name;
 });
-
-async function store(keep = edit.keep): Promise<void> {
-  if (await keep(save.mutateAsync)) emit("done");
-}
 </script>
 
 <template>
-  <EntryForm
+  <FormFrame
     :title="water ? `Change ${water.name}` : 'A new water'"
-    label="Save"
-    :saving="save.isPending.value"
-    :trouble="trouble"
-    :edit="edit"
-    @save="store()"
-    @mine="store(edit.keepMine)"
+    :form="form"
     @cancel="emit('done')"
   >
     <PickField
@@ -89,5 +81,5 @@ async function store(keep = edit.keep): Promise<void> {
       :error="errors['note']"
       class="whole"
     />
-  </EntryForm>
+  </FormFrame>
 </template>
