@@ -4,8 +4,8 @@ from typing import Any
 
 from eyebright.formulas.models import Formula
 
+from .bench import BenchTestCase, line
 from .heads import HeadsTestCase
-from .test_formulas import BenchTestCase, line
 
 FINDS = (
     ("acv", "cider_vinegar"),

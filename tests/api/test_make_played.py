@@ -4,7 +4,7 @@ from typing import Any
 
 from eyebright.instruments.hub import hub
 
-from .test_make import MakeTestCase
+from .make import MakeTestCase
 
 
 class Played(MakeTestCase):

@@ -11,13 +11,13 @@ import zipfile
 from contextlib import closing, suppress
 from pathlib import Path
 from tempfile import TemporaryDirectory
-from unittest import SkipTest
 
 from django.conf import settings
 from django.test import SimpleTestCase
 
 from eyebright.safekeeping.services.condition import condition
 from tests.servers import Server, move_in
+from tests.skipping import lacking
 
 HALF_OPEN = 150
 SMALL = "size=6m"
@@ -54,7 +54,7 @@ class WithFolder(SimpleTestCase):
         self.folder.mkdir(exist_ok=True)
         command = ["mount", "-t", "tmpfs", "-o", ",".join(options), "tmpfs", str(self.folder)]
         if subprocess.run(command, capture_output=True).returncode:
-            raise SkipTest("no disk can be mounted here")
+            lacking("no disk can be mounted here")
         self.addCleanup(subprocess.run, ["umount", "-l", str(self.folder)], capture_output=True)
 
 
@@ -178,7 +178,7 @@ class Disks(WithFolder):
         server.stop()
         remount = ["mount", "-o", "remount,ro", str(self.folder)]
         if subprocess.run(remount, capture_output=True).returncode:
-            raise SkipTest("it cannot be mounted read-only here")
+            lacking("it cannot be mounted read-only here")
         again = self.server()
         for path in (
             "/api/shelf/lots",

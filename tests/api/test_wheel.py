@@ -6,12 +6,12 @@ import subprocess
 import sys
 from pathlib import Path
 from tempfile import TemporaryDirectory
-from unittest import SkipTest
 
 from django.conf import settings
 from django.test import SimpleTestCase
 
 from tests.servers import Server
+from tests.skipping import lacking
 
 UV = Path(sys.executable).with_name("uv")
 
@@ -29,7 +29,7 @@ class Wheel(SimpleTestCase):
 
     def test_it_serves_by_itself(self) -> None:
         if not (settings.BASE / "frontend" / "dist" / "index.html").exists():
-            raise SkipTest("the page has not been built")
+            lacking("the page has not been built")
         folder = Path(self.enterContext(TemporaryDirectory()))
         done(sys.executable, "-m", "hatchling", "build", "--target", "wheel", "--directory", str(folder))
         (wheel,) = folder.glob("*.whl")
