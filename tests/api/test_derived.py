@@ -28,7 +28,7 @@ DERIVED = {
     "shelf.services.supplies._on_the_shelf",
     "shelf.services.supplies.bought_again",
     "shelf.services.supplies.plain_water",
-    "shelf.services.readings._posterior",
+    "shelf.services.beliefs._posterior",
     "heads.services.learnt._learnt",
     "make.services.evaluation._household_of_care",
     "wash.services.links._gathered",
@@ -49,7 +49,7 @@ class EveryDerivedValue(Furnished):
             "shelf.services.supplies._on_the_shelf": lambda: supplies_of(keys),
             "shelf.services.supplies.bought_again": bought_again,
             "shelf.services.supplies.plain_water": plain_water,
-            "shelf.services.readings._posterior": lambda: posterior_for(keys),
+            "shelf.services.beliefs._posterior": lambda: posterior_for(keys),
             "heads.services.learnt._learnt": learnt,
             "make.services.evaluation._household_of_care": household_of_care,
             "wash.services.links._gathered": lambda: resolve_links(links, self.wren),
@@ -74,12 +74,12 @@ class EveryDerivedValue(Furnished):
                     self.assertGreater(self.worked_out(name, ask), 0)
 
     def test_what_is_left_in_a_bottle_makes_no_reading_old(self) -> None:
-        ask = self.asks()["shelf.services.readings._posterior"]
+        ask = self.asks()["shelf.services.beliefs._posterior"]
         ask()
         Lot.objects.update(left=100)
-        self.assertEqual(self.worked_out("shelf.services.readings._posterior", ask), 0)
+        self.assertEqual(self.worked_out("shelf.services.beliefs._posterior", ask), 0)
         Lot.objects.update(left=90, strength=7)
-        self.assertEqual(self.worked_out("shelf.services.readings._posterior", ask), 1)
+        self.assertEqual(self.worked_out("shelf.services.beliefs._posterior", ask), 1)
 
     def touch(self, model: type[models.Model], but: str) -> None:
         """Write a column of this table that matters."""
