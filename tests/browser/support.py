@@ -6,9 +6,7 @@ from pathlib import Path
 from tempfile import TemporaryDirectory
 from typing import Any
 
-from django.core.servers.basehttp import ThreadedWSGIServer
 from django.test import LiveServerTestCase, SimpleTestCase, override_settings
-from django.test.testcases import LiveServerThread, QuietWSGIRequestHandler
 from django.utils import timezone
 from playwright.sync_api import Browser, BrowserContext, ConsoleMessage, Page, expect
 
@@ -20,7 +18,7 @@ from eyebright.shelf.schemas.waters import WaterIn
 from eyebright.shelf.services.lots import save_lot
 from eyebright.shelf.services.waters import save_water
 from tests.chromium import the_chromium
-from tests.servers import Server, free_port, move_in
+from tests.servers import Server, move_in
 
 DESK = {"width": 1280, "height": 800}
 PHONE = {"width": 390, "height": 844}
@@ -31,18 +29,6 @@ ACTION_MS, PAGE_MS = 15_000, 60_000
 LOOK_MS = 50
 EXACT = ("In",)  # labels so short that they stand in others
 expect.set_options(timeout=ACTION_MS)
-
-
-own_port = cache(free_port)  # of this process: asked for after the fork
-
-
-class SamePort(LiveServerThread):
-    """A live server that comes back at its port at once."""
-
-    def _create_server(self, connections_override: Any = None) -> ThreadedWSGIServer:
-        return self.server_class(
-            (self.host, self.port), QuietWSGIRequestHandler, connections_override=connections_override
-        )
 
 
 @cache
@@ -89,11 +75,10 @@ class MortalTestCase(SimpleTestCase):
 class BrowserTestCase(LiveServerTestCase):
     """A test with a window open. Anything the page logs as an error fails it.
 
-    The first window of each test is of one browser profile a process, whose caches stay warm from one test to
-    the next; what a site may keep in it is emptied. The address stays the same for that.
+    The first window of each test is of one browser profile a process, whose caches stay warm from one test of a
+    class to the next; what a site may keep in it is emptied.
     """
 
-    server_thread_class = SamePort
     size = DESK
     browser: Browser
 
@@ -101,7 +86,6 @@ class BrowserTestCase(LiveServerTestCase):
     def setUpClass(cls) -> None:
         """One browser a process. Playwright's own loop makes Django think it is in async code."""
         os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
-        cls.port = own_port()
         super().setUpClass()
         cls.browser = the_chromium()
 
