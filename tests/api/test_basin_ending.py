@@ -121,6 +121,24 @@ class AsDone(BasinTestCase):
         self.end(self.run_of(run["id"]))
         self.assertEqual(left(), given)
 
+    def test_ended_at_the_basin_or_recorded_as_much_comes_off(self) -> None:
+        lot = {"material": "shampoo_ordinary", "name": "Wharf shampoo", "size": 900, "left": 900}
+        pk = self.call("POST", "/shelf/lots", lot, 201)["id"]
+        took = []
+        for zone, parts in (("scalp", 0), ("lengths", 0), ("both", 3)):
+            links = [self.link(self.clay, zone="scalp", minutes=5), {}]
+            links += [{"stuff": f"lot-{pk}", "zone": zone, "parts": parts, "minutes": 2}, {}]
+            for way in ("at the basin", "recorded"):
+                chain = self.chain(f"{zone} {way}", *(links if way == "at the basin" else links[2:]))
+                before = Lot.objects.get(pk=pk).left
+                if way == "at the basin":
+                    self.end(self.whole(self.go(chain=chain)))
+                else:
+                    self.call("POST", "/wash/record", {"head": self.wren, "chain": chain}, 201)
+                took.append(before - Lot.objects.get(pk=pk).left)
+        self.assertTrue(all(took))
+        self.assertEqual(took[::2], took[1::2])
+
     def test_locs_are_not_washed_late_in_the_evening(self) -> None:
         answers = {"birth_year": 1965, "style": "locs", "curl": "coily", "scalp": "dry"}
         idris = self.call("POST", "/heads", {"name": "Idris Pell", "answers": answers}, 201)["id"]

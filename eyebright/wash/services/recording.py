@@ -11,6 +11,7 @@ from django.utils import timezone
 
 from eyebright.core.formulas.model import families, ready_family
 from eyebright.core.materials import Supply
+from eyebright.core.wash import LinkResult
 from eyebright.core.words import brief, capital
 from eyebright.formulas.models import Formula
 from eyebright.heads.models import Head
@@ -46,7 +47,8 @@ WATER_ONLY = "There is only water in that wash: record what it was washed with."
 class Part:
     """One thing that went on: how it is kept, what it came out of, and how much of that goes.
 
-    `all_of_it`: what was left went; `more`: what else is known of it, by column.
+    `all_of_it`: what was left went; `result`: what the wash came to at it, where that was worked out already;
+    `more`: what else is known of it, by column.
     """
 
     payload: WashIn
@@ -54,6 +56,7 @@ class Part:
     container: Container | None = None
     batch: Batch | None = None
     all_of_it: bool = False
+    result: LinkResult | None = None
     more: dict[str, Any] = field(default_factory=dict)
 
 
@@ -102,7 +105,7 @@ def keep_parts(
         name, left, unit = _there(part)
         drawn = Decimal(0)
         if left > 0.0:
-            much = left if part.all_of_it else _much(link, head, at, part.stuff, unit)
+            much = left if part.all_of_it else _taken(part, link, head, at, unit)
             drawn = take_some(part.stuff, exact(much, "0.01")) or drawn
         if drawn:
             came[name, unit] = came.get((name, unit), Decimal(0)) + drawn
@@ -216,16 +219,23 @@ def _of_stuff(key: str, told: dict[str, Any], *, also_removed: bool) -> Part:
     return Part(WashIn(**told | {"family": family_.key}), key)
 
 
-def _much(link: WashLinkIn, head: Head, at: datetime, stuff: str, unit: str) -> float:
-    """mL or g of it that went on: as the chain works it out for this head."""
+def _worked_out_alone(link: WashLinkIn, head: Head, at: datetime, stuff: str) -> LinkResult | None:
+    """What this comes to by itself on this head; None where that cannot be worked out."""
     asked = link.model_copy(update={"formula": None, "stuff": stuff, "pause": ""})
     try:
         found, _ = worked_out(WashAsk(links=[asked], head=head.pk, at=at))
-    except Problem:  # what cannot be worked out is recorded all the same, and takes nothing off
+    except Problem:
+        return None
+    return found.along[0]
+
+
+def _taken(part: Part, link: WashLinkIn, head: Head, at: datetime, unit: str) -> float:
+    """mL or g that went on, without the water that it was thinned with; 0 where nobody can work it out."""
+    result = part.result or _worked_out_alone(link, head, at, part.stuff)
+    if result is None:
         return 0.0
-    along = found.along[0]
-    grams = along.dose.value / (1.0 + link.parts)
-    return grams if unit == "g" else grams / max(along.g_per_ml, 0.05)
+    grams = result.dose.value / (1.0 + link.parts)
+    return grams if unit == "g" else grams / max(result.g_per_ml, 0.05)
 
 
 @transaction.atomic

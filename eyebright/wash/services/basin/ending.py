@@ -7,7 +7,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from eyebright.core.basin import Contact, judged_words
-from eyebright.core.wash import Wash
+from eyebright.core.wash import LinkResult, Wash
 from eyebright.kept.clock import aware
 from eyebright.kept.decimals import exact
 from eyebright.kept.problems import Problem
@@ -38,12 +38,12 @@ def end(pk: int, payload: EndIn) -> EndedOut:
     ended = _off(there, payload)
     run.presses = [*run.presses, PressSnapshot(at=ended, what="end")]
     contacts = _contacts(there, ended)
-    parts = [
-        (link, part)
-        for link_id, link in link_ids(run)
-        if link_id in contacts and (part := _part(run, link_id, link, contacts[link_id], ended))
-    ]
-    done = _as_done(run, contacts, ended)
+    done, results = _as_done(run, contacts, ended)
+    parts = []
+    for link_id, link in link_ids(run):
+        if link_id in contacts and (part := _part(run, link_id, link, contacts[link_id], ended)):
+            part.result = results.get(link_id) if link.stuff == part.stuff else None
+            parts.append((link, part))
     planned = run.planned
     planned.at, planned.done_at = run.began_at, ended
     planned.save()
@@ -114,8 +114,10 @@ def _part(run: BasinRun, pk: int, link: WashLinkIn, contact: Contact, ended: dat
     return part
 
 
-def _as_done(run: BasinRun, contacts: dict[int, Contact], ended: datetime) -> DoneSnapshot:
-    """What it came to as it was done: in words, and what the whole of it lifted."""
+def _as_done(
+    run: BasinRun, contacts: dict[int, Contact], ended: datetime
+) -> tuple[DoneSnapshot, dict[int, LinkResult]]:
+    """What it came to as it was done: in words, what the whole of it lifted, and each link by its id."""
     minutes = minutes_of(run, ended)
     says = [judged_words(each, minutes) for each in contacts.values()]
     every = link_ids(run)
@@ -123,14 +125,10 @@ def _as_done(run: BasinRun, contacts: dict[int, Contact], ended: datetime) -> Do
     try:
         found: Wash = worked_out_as(run, happened, contacts, minutes)[0]
     except Problem as raised:
-        return DoneSnapshot(says=says, trouble=raised.detail)
+        return DoneSnapshot(says=says, trouble=raised.detail), {}
     grave = [each for each in found.cautions if each.level != "note"]
-    return DoneSnapshot(
-        says=says,
-        lift=found.scalp_lift,
-        grade=found.grade,
-        cautions=list(grave),
-    )
+    done = DoneSnapshot(says=says, lift=found.scalp_lift, grade=found.grade, cautions=grave)
+    return done, {pk: along for (pk, _), along in zip(happened, found.along, strict=True)}
 
 
 @transaction.atomic
