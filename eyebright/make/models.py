@@ -85,7 +85,10 @@ class Batch(SoftDeleted):
     class Meta:
         ordering = ["-made_at", "-id"]
         verbose_name_plural = "batches"
-        indexes = [models.Index(fields=["removed_at", "made_at"], name="batch_by_time")]
+        indexes = [
+            models.Index(fields=["removed_at", "made_at"], name="batch_by_time"),
+            models.Index(fields=["removed_at", "of", "finished_at", "made_at"], name="batches_under_way"),
+        ]
 
     def __str__(self) -> str:
         return self.name
@@ -215,7 +218,7 @@ class Container(SoftDeleted):
 
     class Meta:
         ordering = ["use_by", "id"]
-        indexes = [models.Index(fields=["ended_on", "removed_at"], name="containers_in_stock")]
+        indexes = [models.Index(fields=["ended_on", "removed_at", "use_by"], name="containers_in_stock")]
 
     def __str__(self) -> str:
         return self.name

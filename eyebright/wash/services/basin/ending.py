@@ -42,7 +42,7 @@ def end(pk: int, payload: EndIn) -> EndedOut:
     parts = []
     for link_id, link in link_ids(run):
         if link_id in contacts and (part := _part(run, link_id, link, contacts[link_id], ended)):
-            part.result = results.get(link_id) if link.stuff == part.stuff else None
+            part.result = results.get(link_id)
             parts.append((link, part))
     planned = run.planned
     planned.at, planned.done_at = run.began_at, ended
