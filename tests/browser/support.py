@@ -75,7 +75,7 @@ class MortalTestCase(SimpleTestCase):
 class BrowserTestCase(LiveServerTestCase):
     """A test with a window open. Anything the page logs as an error fails it.
 
-    The first window of each test is of one browser profile a process, whose caches stay warm from one test of a
+    The first window of each test is of one browser profile a process. Its caches stay warm from one test of a
     class to the next; what a site may keep in it is emptied.
     """
 
