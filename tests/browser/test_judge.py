@@ -55,7 +55,7 @@ class Limits(BrowserTestCase):
 
     def test_one_is_tightened_refused_looser_and_put_back(self) -> None:
         self.go("/settings")
-        self.page.get_by_text(re.compile(r"^All \d+ limits$")).click()
+        self.page.get_by_text(re.compile(r"^\s*All \d+ limits\s*$")).click()
         row = self.page.get_by_role("listitem").filter(has_text="Essential oil in what is left in")
         row.get_by_role("button", name="Change").click()
         field = row.get_by_label(re.compile("^From 0 to 0.5"))
