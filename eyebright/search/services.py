@@ -55,15 +55,15 @@ def _container(row: Container, name: str) -> HitOut:
 
 
 def _thing(stuff: Supply) -> HitOut:
-    where, name = SupplyKey(stuff.key).where, SupplyKey(stuff.key).name
+    key = SupplyKey(stuff.key)
     water = stuff.material is None
     if (pk := container_id(stuff.key)) is not None:
         return _container(Container.objects.get(pk=pk), stuff.name)
     side = "/shelf/waters" if water else "/shelf"
     kind = "water" if stuff.material is None else kinds()[stuff.material.kind]["name"]
-    if where in ("lot", "water"):
+    if key.where in ("lot", "water"):
         return HitOut(what="at hand", name=stuff.name, about=kind, path=f"{side}?change={stuff.key}")
-    path = f"{side}?new={name}" if water else f"/shelf/materials/{name}"
+    path = f"{side}?new={key.name}" if water else f"/shelf/materials/{key.name}"
     return HitOut(what="material", name=stuff.name, about=kind, path=path)
 
 

@@ -8,7 +8,7 @@ from typing import Any
 
 from django.test import LiveServerTestCase, SimpleTestCase, override_settings
 from django.utils import timezone
-from playwright.sync_api import Browser, BrowserContext, ConsoleMessage, Page, expect
+from playwright.sync_api import BrowserContext, ConsoleMessage, Page, ViewportSize, expect
 
 from eyebright.heads.schemas.heads import HeadIn
 from eyebright.heads.services import save_head
@@ -20,8 +20,8 @@ from eyebright.shelf.services.waters import save_water
 from tests.chromium import the_chromium
 from tests.servers import Server, move_in
 
-DESK = {"width": 1280, "height": 800}
-PHONE = {"width": 390, "height": 844}
+DESK: ViewportSize = {"width": 1280, "height": 800}
+PHONE: ViewportSize = {"width": 390, "height": 844}
 # A refusal is logged by the browser as a failed resource: it is the answer under test.
 EXPECTED = "Failed to load resource"
 # How long to wait before a test fails: generous, for a busy machine; nothing waits it out otherwise.
@@ -31,13 +31,18 @@ EXACT = ("In",)  # labels so short that they stand in others
 expect.set_options(timeout=ACTION_MS)
 
 
-@cache
-def warm_profile() -> BrowserContext:
-    """The browser profile of this process."""
-    context = the_chromium().new_context(viewport=DESK, locale="en-GB", reduced_motion="reduce")
+def new_profile(size: ViewportSize, **options: Any) -> BrowserContext:
+    """A browser profile of its own, with windows of this size."""
+    context = the_chromium().new_context(viewport=size, locale="en-GB", **options)
     context.set_default_timeout(ACTION_MS)
     context.set_default_navigation_timeout(PAGE_MS)
     return context
+
+
+@cache
+def warm_profile() -> BrowserContext:
+    """The browser profile of this process."""
+    return new_profile(DESK, reduced_motion="reduce")
 
 
 class MortalTestCase(SimpleTestCase):
@@ -52,9 +57,7 @@ class MortalTestCase(SimpleTestCase):
         self.folder = Path(self.enterContext(TemporaryDirectory())) / "data"
         self.server = Server(move_in(self.folder)).started()
         self.addCleanup(lambda: self.server.__exit__())
-        context = the_chromium().new_context(viewport=self.size, locale="en-GB")
-        context.set_default_timeout(ACTION_MS)
-        context.set_default_navigation_timeout(PAGE_MS)
+        context = new_profile(self.size)
         self.addCleanup(context.close)
         self.page = context.new_page()
 
@@ -80,14 +83,12 @@ class BrowserTestCase(LiveServerTestCase):
     """
 
     size = DESK
-    browser: Browser
 
     @classmethod
     def setUpClass(cls) -> None:
         """One browser a process. Playwright's own loop makes Django think it is in async code."""
         os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
         super().setUpClass()
-        cls.browser = the_chromium()
 
     def setUp(self) -> None:
         """Open a window, with nothing on any instrument: ids come round again."""
@@ -104,9 +105,7 @@ class BrowserTestCase(LiveServerTestCase):
 
     def window(self, **options: Any) -> Page:
         """One more window, with its own cookies."""
-        context = self.browser.new_context(viewport=self.size, locale="en-GB", **options)
-        context.set_default_timeout(ACTION_MS)
-        context.set_default_navigation_timeout(PAGE_MS)
+        context = new_profile(self.size, **options)
         self.addCleanup(context.close)
         return self._listened_to(context.new_page())
 

@@ -31,7 +31,7 @@ from .finding import (
     words,
 )
 from .hazards import guessed_hazards, hazard_table, refused_by_name
-from .keys import SupplyKey
+from .keys import ANYBODYS, SupplyKey
 from .label import (
     LABEL_PH,
     LABEL_SHARE,
@@ -79,6 +79,7 @@ from .stock import Notice, notices, past_date
 from .supplies import Lot, Supply, WaterLot, unit_of
 
 __all__ = [
+    "ANYBODYS",
     "LABEL_PH",
     "LABEL_SHARE",
     "METRIC",

@@ -43,7 +43,7 @@ def propose(asked: ProposeIn) -> ProposalOut:
         met=found.met,
         says=found.says,
         beside=_beside(before, after) if after is not None else [],
-        cautions=_new_cautions(before, after) if after is not None else [],
+        cautions=new_cautions(before, after) if after is not None else [],
         others=[KeyNameOut(key=each.key, name=each.name) for each in found.others],
     )
 
@@ -125,7 +125,7 @@ def _beside(before: Assessment, after: Assessment) -> list[BesideOut]:
     def row(
         what: str, figures: tuple[Figure | None, Figure | None], says: tuple[str, str] = ("", "")
     ) -> BesideOut:
-        one, other = (each for each in figures)
+        one, other = figures
         return BesideOut(what=what, before=one, after=other, before_says=says[0], after_says=says[1])
 
     both = (before, after)
@@ -141,9 +141,9 @@ def _beside(before: Assessment, after: Assessment) -> list[BesideOut]:
     return out
 
 
-def _new_cautions(before: Assessment, after: Assessment) -> list[Caution]:
-    """Warnings and stops that only come with the change."""
-    had = {each.id for each in before.cautions}
+def new_cautions(before: Assessment | None, after: Assessment) -> list[Caution]:
+    """Warnings and stops that only come with the change; all of them where there was nothing `before`."""
+    had = {each.id for each in before.cautions} if before else set()
     return [each for each in after.cautions if each.level != "note" and each.id not in had]
 
 

@@ -1,7 +1,6 @@
 """What is poured: by the scale, by spoons, as planned; put right, taken back; and ways on after too much."""
 
 from dataclasses import replace
-from typing import Any
 
 from django.db import transaction
 
@@ -13,6 +12,7 @@ from eyebright.core.materials import Amount, MeasureError, Supply, measured, uni
 from eyebright.core.vocabulary import Pouring
 from eyebright.core.words import brief
 from eyebright.formulas.services.assessments import assessment_of
+from eyebright.formulas.services.proposals import new_cautions
 from eyebright.formulas.services.workbench import as_core, entered_of, keys_of, to_schema
 from eyebright.kept.decimals import exact
 from eyebright.kept.problems import Problem, one
@@ -242,7 +242,7 @@ def ways(pk: int, line: int) -> list[WayOut]:
                     says=f"{brief(round(times, 2))} times as much of everything else: it makes "
                     f"{brief(round(found.yield_ml.value))} mL.",
                     changes=_changes(plan, bigger), ph=found.ph,
-                    makes=found.yield_ml, cautions=_new(before, found), there=True,
+                    makes=found.yield_ml, cautions=new_cautions(before, found), there=True,
                 )
             )  # fmt: skip
     right = put_right(plan, now.done, now.bench, line)
@@ -250,9 +250,9 @@ def ways(pk: int, line: int) -> list[WayOut]:
     out.append(
         WayOut(
             way="right", says=right.says, changes=[change.says for change in right.changes],
-            ph=found.ph if found and found.ph else None,
+            ph=found.ph if found else None,
             makes=found.yield_ml if found else None,
-            cautions=_new(before, found) if found else [], there=right.met,
+            cautions=new_cautions(before, found) if found else [], there=right.met,
         )
     )  # fmt: skip
     return out
@@ -260,11 +260,6 @@ def ways(pk: int, line: int) -> list[WayOut]:
 
 def _changes(plan: Formula, after: Formula) -> list[str]:
     return [change.says for change in difference(plan, after) if change.line is not None]
-
-
-def _new(before: Assessment | None, after: Assessment) -> list[Any]:
-    had = {each.id for each in before.cautions} if before else set()
-    return [each for each in after.cautions if each.level != "note" and each.id not in had]
 
 
 def _leave(before: Assessment | None, now: Assessment) -> WayOut:
@@ -281,7 +276,7 @@ def _leave(before: Assessment | None, now: Assessment) -> WayOut:
     words = "; ".join(says) or "it changes nothing that can be told"
     return WayOut(
         way="leave", says=f"Leave it: {words}.", changes=[], ph=now.ph,
-        makes=now.yield_ml, cautions=_new(before, now), there=True,
+        makes=now.yield_ml, cautions=new_cautions(before, now), there=True,
     )  # fmt: skip
 
 

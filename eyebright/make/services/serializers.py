@@ -277,7 +277,7 @@ def row_out(batch: Batch, now: datetime) -> BatchRowOut:
     """A batch in a list. Its clocks and containers were fetched with it."""
     running = [clock.until for clock in batch.clocks.all() if clock.ended_at is None and clock.until]
     here, predicted = batch.step_at(batch.step), foreseen(batch)
-    ph = batch.ph or (predicted)
+    ph = batch.ph or predicted
     left = [each for each in batch.containers.all() if not each.ended_on]
     says = "" if batch.finished_at or here is None else here.says or here.do
     return BatchRowOut(

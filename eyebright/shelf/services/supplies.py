@@ -11,6 +11,7 @@ from eyebright.core.chemistry import water_classes
 from eyebright.core.formulas.exchange import Kitchen
 from eyebright.core.formulas.model import form_table, own_form
 from eyebright.core.materials import (
+    ANYBODYS,
     TAP,
     WATER,
     Finder,
@@ -56,7 +57,6 @@ from .profiles import core_water
 from .supply_providers import provider_of, supply_providers
 
 SODA = "baking_soda"
-ELSEWHERE = ("lib", "class")  # what is not on the shelf
 AT_HAND = ("lot", "water")
 SHOWN, TYPED = 30, 12  # in a list of everything, and of what goes by the words typed
 NOT_TAP = ("distilled", "rain", "flower")  # classes of water that come from no tap
@@ -99,8 +99,9 @@ def water_lot(source: WaterSource) -> WaterLot:
 
 def supply_of(key: str, *, also_removed: bool = False) -> Supply | None:
     """What goes by this key; None where there is nothing, or nothing any more."""
-    where, name, pk = SupplyKey(key).where, SupplyKey(key).name, SupplyKey(key).pk
-    if where in ELSEWHERE:
+    parts = SupplyKey(key)
+    where, name, pk = parts.where, parts.name, parts.pk
+    if where in ANYBODYS:
         return _elsewhere(where, name)
     if pk is None:
         return None
@@ -149,12 +150,13 @@ def _on_the_shelf(keys: tuple[str, ...], also_removed: bool, today: date) -> dic
     out: dict[str, Supply] = {}
     library: list[str] = []
     for key in keys:
-        where, name, pk = SupplyKey(key).where, SupplyKey(key).name, SupplyKey(key).pk
+        parts = SupplyKey(key)
+        where, name, pk = parts.where, parts.name, parts.pk
         if where in numbers and pk is not None:
             numbers[where].append(pk)
         elif where == "lib":
             library.append(name)
-        elif where in ELSEWHERE and (found := _elsewhere(where, name)):
+        elif where in ANYBODYS and (found := _elsewhere(where, name)):
             out[key] = found
     if library:
         out |= {SupplyKey.of("lib", key): not_at_hand(stuff) for key, stuff in materials_of(library).items()}
@@ -285,7 +287,7 @@ def _key(found: str) -> str:
         return f"class-{found.removeprefix(f'{WATER}:')}"
     return (
         found
-        if SupplyKey(found).where in (*AT_HAND, *ELSEWHERE, *supply_providers)
+        if SupplyKey(found).where in (*AT_HAND, *ANYBODYS, *supply_providers)
         else SupplyKey.of("lib", found)
     )
 

@@ -1,6 +1,6 @@
 /**
  * The one store of what is not saved yet, in this browser's storage: drafts, calls that nobody answered, presses at
- * the basin, the question on the worktop. Other windows of this browser see it too.
+ * the basin. Other windows of this browser see it too.
  */
 export function unsent<Value>(kind: string) {
   const prefix = `eyebright-${kind} `;

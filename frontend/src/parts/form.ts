@@ -4,7 +4,7 @@
  *     const { entered, errors, form } = useForm(useSaveSpoon(), { path, row, fields, sent }, () => emit("done"));
  *     <FormFrame :form="form" title="A new spoon">   its fields; Save, Cancel, and what another window changed
  */
-import { computed, type Ref } from "vue";
+import type { Ref } from "vue";
 import { useEdit, type Edit, type EditOptions, type Kept, type Send } from "./edit";
 import { useTrouble } from "./trouble";
 
@@ -36,6 +36,6 @@ export function useForm<Row extends Kept, Entered extends object>(
     const row = await (mine ? edit.keepMine : edit.keep)(save.mutateAsync);
     if (row) done(row);
   }
-  const form: Form = { edit, saving: computed(() => save.isPending.value), trouble, store };
+  const form: Form = { edit, saving: save.isPending, trouble, store };
   return { entered: edit.entered, errors, form };
 }
