@@ -25,7 +25,8 @@ def the_chromium() -> Browser:
 @contextmanager
 def chromium() -> Iterator[Browser]:
     """Started for as long as the context lasts."""
-    path = shutil.which("chromium") or "/usr/bin/chromium"
+    path = shutil.which("chromium-headless-shell") or shutil.which("chromium")
+    assert path, "there is no Chromium: make chromium installs it"
     with sync_playwright() as driver:
         browser = driver.chromium.launch(executable_path=path, args=FLAGS.split())
         yield browser

@@ -22,6 +22,7 @@ export function useRings(run: Ref<Run | undefined>, heardAt: Ref<number>, now: R
   const rung = new Set<string>();
   const late = ref("");
   let tickedAt = Date.now();
+  let slept = { from: 0, until: 0 }; // the last time that the page stood still
   let rangAt = 0;
   let saidAt = 0;
 
@@ -38,7 +39,7 @@ export function useRings(run: Ref<Run | undefined>, heardAt: Ref<number>, now: R
   const last = computed(() => up.value.at(-1));
 
   watch(now, () => {
-    const slept = Date.now() - tickedAt > LATE_S * 1000;
+    if (Date.now() - tickedAt > LATE_S * 1000) slept = { from: tickedAt, until: Date.now() };
     tickedAt = Date.now();
     const fresh = up.value.filter((one) => !rung.has(one.key));
     for (const one of fresh) rung.add(one.key);
@@ -46,10 +47,11 @@ export function useRings(run: Ref<Run | undefined>, heardAt: Ref<number>, now: R
     if (loudest) {
       const grave = loudest.kind === "over" || loudest.kind === "stop";
       const behind = loudest.ago > LATE_S;
-      late.value = behind
-        ? `This should have rung ${long(loudest.ago)} ago: ${slept ? "the screen was asleep" : "this page was not open"}.`
-        : "";
-      if (grave || !behind || slept) {
+      const due = Date.now() - loudest.ago * 1000;
+      const asleep = due > slept.from && due <= slept.until; // whenever the answer that says so came
+      const why = asleep ? "the screen was asleep" : "this page was not open";
+      late.value = behind ? `This should have rung ${long(loudest.ago)} ago: ${why}.` : "";
+      if (grave || !behind || asleep) {
         chime(grave ? "over" : loudest.kind === "soon" ? "soon" : "due");
         speak(behind ? `${loudest.says} ${late.value}` : loudest.says);
         rangAt = saidAt = Date.now();
