@@ -42,11 +42,11 @@ class Figures:
 def _entered(place: int) -> FormulaIn:
     """A formula of this bench's own: other lines and other amounts for every place."""
     kinds = sorted(washes())
-    lines = [{"id": 1, "stuff": "class-rain", "amount": str(200 + place), "unit": "mL"}]
+    lines = [{"id": 1, "supply_key": "class-rain", "amount": str(200 + place), "unit": "mL"}]
     lines += [
         {
             "id": i + 2,
-            "stuff": f"lib-{IN_THEM[(place + i) % 8]}",
+            "supply_key": f"lib-{IN_THEM[(place + i) % 8]}",
             "amount": str(10 + (place * 7 + i) % 40),
         }
         for i in range(4)
@@ -59,15 +59,15 @@ def _entered(place: int) -> FormulaIn:
 def long_formula() -> FormulaIn:
     """Twenty-five lines of all kinds: plants, clays, dairy, oils, acids, drops."""
     kinds = ("leaf", "flower", "root", "clay", "flour", "oil", "humectant", "saponin plant", "dairy", "tea")
-    chosen = [stuff for stuff in library().values() if stuff.kind in kinds][: LINES - 3]
-    lines = [{"id": 1, "stuff": "class-very_hard", "amount": "900", "unit": "mL"}]
+    chosen = [material for material in library().values() if material.kind in kinds][: LINES - 3]
+    lines = [{"id": 1, "supply_key": "class-very_hard", "amount": "900", "unit": "mL"}]
     lines += [
-        {"id": i + 2, "stuff": f"lib-{stuff.key}", "amount": "6", "unit": stuff.unit}
-        for i, stuff in enumerate(chosen)
+        {"id": i + 2, "supply_key": f"lib-{material.key}", "amount": "6", "unit": material.unit}
+        for i, material in enumerate(chosen)
     ]
     lines += [
-        {"id": LINES - 1, "stuff": "lib-citric_acid", "amount": "2", "unit": "g"},
-        {"id": LINES, "stuff": "lib-lavender_oil", "amount": "5", "unit": "drop"},
+        {"id": LINES - 1, "supply_key": "lib-citric_acid", "amount": "2", "unit": "g"},
+        {"id": LINES, "supply_key": "lib-lavender_oil", "amount": "5", "unit": "drop"},
     ]
     return FormulaIn.model_validate({"name": "Everything", "family": "saponin_liquor", "lines": lines})
 

@@ -82,11 +82,11 @@ def searching(browser: Browser, address: str) -> dict[str, float]:
     page = browser.new_context(viewport={"width": 1280, "height": 800}).new_page()
     page.goto(f"{address}/shelf")
     page.wait_for_timeout(1500)
-    names = [f"Bench stuff {i} {'oil' if i % 2 else 'clay'}" for i in range(MATERIALS - len(library()))]
+    names = [f"Bench supply {i} {'oil' if i % 2 else 'clay'}" for i in range(MATERIALS - len(library()))]
     page.evaluate(ADD, names)
     times = {
         name: max(statistics.median(page.evaluate(TRIP, [f"{path}?find={word}", TRIPS])) for word in TYPED)
-        for name, path in (("a picker", "/api/shelf/stuff"), ("the search", "/api/search"))
+        for name, path in (("a picker", "/api/shelf/supply"), ("the search", "/api/search"))
     }
     page.context.close()
     return times

@@ -83,7 +83,7 @@ def _weighing(page: Page, address: str) -> int:
     """A batch of the demo's own rinse at its weighing; its id."""
     every = call(page, "GET", "/api/formulas")["formulas"]
     rinse = next(row["id"] for row in every if row["name"] == "Towpath rinse")
-    ask = {"formula": rinse, "much": "written", "name": "", "family": "", "heads": [], "lots": {}}
+    ask = {"formula": rinse, "sized_by": "written", "name": "", "family": "", "heads": [], "lots": {}}
     batch = call(page, "POST", "/api/make/batches", {"ask": ask, "stops_passed": [], "why": "", "own": False})
     call(page, "PATCH", f"/api/make/batches/{batch['id']}", {"version": batch["version"], "step": 1})
     page.goto(f"{address}/make/{batch['id']}/run")
@@ -128,7 +128,7 @@ def cost_of_clocks(browser: Browser, address: str, pid: int, at: str = "/wash") 
     every = call(page, "GET", "/api/formulas")["formulas"]
     liquor = next(row["id"] for row in every if row["name"] == "Conker wash")
     for _ in range(CLOCKS):
-        ask = {"formula": liquor, "much": "written", "name": "", "family": "", "heads": [], "lots": {}}
+        ask = {"formula": liquor, "sized_by": "written", "name": "", "family": "", "heads": [], "lots": {}}
         body = {"ask": ask, "stops_passed": [], "why": "", "own": False}
         batch = call(page, "POST", "/api/make/batches", body)
         where = f"/api/make/batches/{batch['id']}/steps/2"

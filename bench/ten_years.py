@@ -70,7 +70,7 @@ def live(weeks: int) -> None:
         new_formula(FormulaNewIn(start=start))
     for head in heads:
         _washes(head, weeks, now, chance)
-    lines = [{"stuff": water, "how": "fill"}, {"stuff": lots[0], "how": "solve"}]
+    lines = [{"supply_key": water, "how": "fill"}, {"supply_key": lots[0], "how": "solve"}]
     asked = BeginIn.model_validate(
         {"rinse": {"lines": lines, "volume": 500, "aim": 4.5, "head": heads[0].pk}}
     )

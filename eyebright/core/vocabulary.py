@@ -9,7 +9,7 @@ Use = Literal["rinsed_out", "left_in"]
 Zone = Literal["scalp", "lengths"]
 LinkZone = Literal["scalp", "lengths", "both", "bag", "face"]
 """Where a link of a wash goes: `bag` is the lengths off the skin, in a bag or a basin."""
-Much = Literal["dose", "amount", "all"]
+AmountMode = Literal["dose", "amount", "all"]
 """How much of it: what this head takes, so much, or what there is."""
 Wetness = Literal["dry", "damp", "wet"]
 Pot = Literal["steel", "enamel", "glass", "aluminium", "copper", "iron"]

@@ -20,7 +20,7 @@ from .schemas.diary import (
 )
 from .schemas.heads import BlockedOut, HeadChangeIn, HeadIn, HeadOut, HeadRowOut, KeptOut
 from .schemas.questions import QuestionsOut
-from .services.pictures import keep_picture, there
+from .services.pictures import has_file, keep_picture
 
 router = Router()
 
@@ -64,7 +64,7 @@ def add_picture(request: HttpRequest, pk: int, picture: File[UploadedFile]) -> S
 def picture(request: HttpRequest, pk: int, picture: int) -> FileResponse:
     """A picture's JPEG."""
     found = one(services.find_head(pk).pictures.all(), picture, "picture")
-    if not there(found):
+    if not has_file(found):
         raise Problem.gone("picture")
     return FileResponse(
         found.file.open("rb"), content_type="image/jpeg", headers={"Cache-Control": "private, max-age=86400"}

@@ -28,7 +28,7 @@ class Batch(SoftDeleted):
     """One making of a formula, or of a jug of Mix.
 
     `of`: which. `head`: whose jug it was, gone when the head goes; a formula's are `heads`. `body`: the
-    formula as it was to be made, scaled. `lines`: what was asked for, each with its key (`stuff`) and name;
+    formula as it was to be made, scaled. `lines`: what was asked for, each with its `supply_key` and name;
     `pours`: what is to be poured, in order (mL or g); `steps`: the run sheet; `step`: where it stands.
     `predicted`, `figures`, `facts`, `cautions`, `verdict` and `headline`: what was foreseen; `outcome`:
     figures of what was really made, where it was not as planned. `left_out`: ids of lines that were.
@@ -51,7 +51,7 @@ class Batch(SoftDeleted):
     heads: Any = models.ManyToManyField(Head, through="BatchRecipient", related_name="made_for")
     who = models.CharField(max_length=80, blank=True)
     body = Object(default=dict, encoder=DjangoJSONEncoder)
-    lines = Objects(default=list, encoder=DjangoJSONEncoder, needs={"stuff": str})
+    lines = Objects(default=list, encoder=DjangoJSONEncoder, needs={"supply_key": str})
     fill = models.DecimalField(max_digits=8, decimal_places=2, null=True, blank=True)
     volume = models.DecimalField(max_digits=8, decimal_places=2)
     aim = models.DecimalField(max_digits=5, decimal_places=3, null=True, blank=True)
@@ -146,7 +146,7 @@ class Pour(SoftDeleted):
 
     batch = models.ForeignKey(Batch, on_delete=models.CASCADE, related_name="poured")
     line = models.PositiveIntegerField(default=0)
-    stuff = models.CharField(max_length=48)
+    supply_key = models.CharField(max_length=48)
     name = models.CharField(max_length=80)
     amount = models.DecimalField(max_digits=9, decimal_places=3)
     unit = models.CharField(max_length=40)

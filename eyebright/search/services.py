@@ -39,8 +39,8 @@ def search(find: str) -> list[HitOut]:
 
 
 def _things(find: str) -> Iterator[Hit]:
-    for score, stuff in found_supplies(find, 2 * OF_A_KIND):
-        yield score, _thing(stuff)
+    for score, supply in found_supplies(find, 2 * OF_A_KIND):
+        yield score, _thing(supply)
 
 
 def _coded(find: str) -> Iterator[Hit]:
@@ -54,17 +54,17 @@ def _container(row: Container, name: str) -> HitOut:
     return HitOut(what="container", name=name, about=row.code, path=f"/make/{row.batch_id}")
 
 
-def _thing(stuff: Supply) -> HitOut:
-    key = SupplyKey(stuff.key)
-    water = stuff.material is None
-    if (pk := container_id(stuff.key)) is not None:
-        return _container(Container.objects.get(pk=pk), stuff.name)
+def _thing(supply: Supply) -> HitOut:
+    key = SupplyKey(supply.key)
+    water = supply.material is None
+    if (pk := container_id(supply.key)) is not None:
+        return _container(Container.objects.get(pk=pk), supply.name)
     side = "/shelf/waters" if water else "/shelf"
-    kind = "water" if stuff.material is None else kinds()[stuff.material.kind]["name"]
+    kind = "water" if supply.material is None else kinds()[supply.material.kind]["name"]
     if key.where in ("lot", "water"):
-        return HitOut(what="at hand", name=stuff.name, about=kind, path=f"{side}?change={stuff.key}")
+        return HitOut(what="at hand", name=supply.name, about=kind, path=f"{side}?change={supply.key}")
     path = f"{side}?new={key.name}" if water else f"/shelf/materials/{key.name}"
-    return HitOut(what="material", name=stuff.name, about=kind, path=path)
+    return HitOut(what="material", name=supply.name, about=kind, path=path)
 
 
 def _heads(find: str) -> Iterator[Hit]:
@@ -145,14 +145,16 @@ def _made(keys: set[str]) -> Iterator[UseOut]:
 
 def _strung(keys: set[str]) -> Iterator[UseOut]:
     rows = WashChain.objects.values_list("pk", "name", "links")
-    found = ((pk, name) for pk, name, links in rows if any(link.get("stuff") in keys for link in links))
+    found = ((pk, name) for pk, name, links in rows if any(link.get("supply_key") in keys for link in links))
     for pk, name in islice(found, USES):
         yield UseOut(what="wash", name=name, path=f"/wash/names?open={pk}")
 
 
 def _poured(keys: set[str]) -> Iterator[UseOut]:
     rows = Batch.objects.filter(of=Batch.Of.JUG).values_list("pk", "name", "made_at", "lines")
-    found = ((pk, name, day) for pk, name, day, lines in rows if any(line["stuff"] in keys for line in lines))
+    found = (
+        (pk, name, day) for pk, name, day, lines in rows if any(line["supply_key"] in keys for line in lines)
+    )
     for pk, name, day in islice(found, USES):
         when = timezone.localtime(day)
         yield UseOut(what="entry", name=f"{name}, {when:%-d %B %Y}", path=f"/journal/{pk}")

@@ -87,7 +87,7 @@ def read_label(request: HttpRequest, payload: LabelTextIn) -> LabelOut:
     return labels.read_text(payload)
 
 
-@router.get("/stuff", response=list[SupplyOut], operation_id="stuff")
+@router.get("/supplies", response=list[SupplyOut], operation_id="supplies")
 def find_supplies(
     request: HttpRequest, find: Find = "", named: Annotated[str, Query(max_length=2000)] = ""
 ) -> list[SupplyOut]:
@@ -212,9 +212,9 @@ _strips.removal(strips.find_strips, strips.strip_set_out)
 
 
 @router.get("/readings", response=list[ReadingOut], operation_id="readings")
-def readings_of(request: HttpRequest, stuff: Annotated[str, Query(max_length=48)]) -> list[ReadingOut]:
+def readings_of(request: HttpRequest, supply_key: Annotated[str, Query(max_length=48)]) -> list[ReadingOut]:
     """The readings that tell of one thing."""
-    return readings.readings_of(stuff)
+    return readings.readings_of(supply_key)
 
 
 _readings = Rows(router, "/readings", "reading", ReadingOut)

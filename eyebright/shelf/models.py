@@ -202,7 +202,7 @@ class ReadingLine(models.Model):
     """What was in it: so much (mL or g) of the thing with this key, in pouring order."""
 
     reading = models.ForeignKey(Reading, on_delete=models.CASCADE, related_name="lines")
-    stuff = models.CharField(max_length=48, db_index=True)
+    supply_key = models.CharField(max_length=48, db_index=True)
     amount = models.DecimalField(max_digits=9, decimal_places=3, validators=[MinValueValidator(0)])
     unit = models.CharField(max_length=2)
 
@@ -210,4 +210,4 @@ class ReadingLine(models.Model):
         ordering = ["id"]
 
     def __str__(self) -> str:
-        return f"{self.amount} {self.unit} of {self.stuff}"
+        return f"{self.amount} {self.unit} of {self.supply_key}"

@@ -143,7 +143,7 @@ class CalendarFeed(Versioned):
 class Wash(SoftDeleted):
     """One preparation on one head, and how it went. `head` is empty for somebody who is not on record.
 
-    `planned`: the wash that it was a part of, and `stuff` the key of what was bought, where either is
+    `planned`: the wash that it was a part of, and `supply_key` the key of what was bought, where either is
     known.
 
     `batch` that it was done with, where one was, and what was `drawn` of its `container` (mL or g); `feel`:
@@ -160,7 +160,7 @@ class Wash(SoftDeleted):
     planned = models.ForeignKey(
         PlannedWash, on_delete=models.SET_NULL, null=True, blank=True, related_name="parts"
     )
-    stuff = models.CharField(max_length=48, blank=True)
+    supply_key = models.CharField(max_length=48, blank=True)
     batch = models.ForeignKey(Batch, on_delete=models.SET_NULL, null=True, blank=True, related_name="washes")
     container = models.ForeignKey(
         Container, on_delete=models.SET_NULL, null=True, blank=True, related_name="washes"

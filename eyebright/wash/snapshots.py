@@ -17,7 +17,7 @@ class DoseSnapshot(BaseModel):
     """What goes on of one link, in g and mL before it is thinned; `ahead`: before the time of the wash."""
 
     formula: int | None = None
-    stuff: str = ""
+    supply_key: str = ""
     ahead: bool = False
     grams: float = 0.0
     ml: float = 0.0

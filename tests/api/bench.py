@@ -7,9 +7,9 @@ from .support import ApiTestCase
 LIQUOR = [["lib-soapwort", "60", "g"], ["class-rain", "600", "mL"]]
 
 
-def line(place: int, stuff: str, amount: str, unit: str = "g", **more: Any) -> dict[str, Any]:
+def line(place: int, supply_key: str, amount: str, unit: str = "g", **more: Any) -> dict[str, Any]:
     """One line as the bench sends it."""
-    return {"id": place, "stuff": stuff, "amount": amount, "unit": unit} | more
+    return {"id": place, "supply_key": supply_key, "amount": amount, "unit": unit} | more
 
 
 def body(*lines: list[str], **changes: Any) -> dict[str, Any]:

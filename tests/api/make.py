@@ -32,8 +32,8 @@ class MakeTestCase(HeadsTestCase):
 
     def formula(self, family: str, *lines: tuple[str, str, str], **more: Any) -> int:
         rows = [
-            {"id": place, "stuff": stuff, "amount": amount, "unit": unit}
-            for place, (stuff, amount, unit) in enumerate(lines, start=1)
+            {"id": place, "supply_key": supply, "amount": amount, "unit": unit}
+            for place, (supply, amount, unit) in enumerate(lines, start=1)
         ]
         body = {"name": more.pop("name", "Trial"), "family": family, "lines": rows} | more
         return self.call("POST", "/formulas", {"formula": body}, 201)["id"]

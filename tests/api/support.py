@@ -79,8 +79,8 @@ class ApiTestCase(TestCase):
         """Half a litre at pH 4.5 of an acid and a water, by id; new ones where none is named."""
         acid, water = changes.pop("acid", None), changes.pop("water", None)
         lines = [
-            {"stuff": f"water-{water or self.put_tap()}", "how": "fill"},
-            {"stuff": f"lot-{acid or self.put_malt()}", "how": "solve"},
+            {"supply_key": f"water-{water or self.put_tap()}", "how": "fill"},
+            {"supply_key": f"lot-{acid or self.put_malt()}", "how": "solve"},
         ]
         asked = {"lines": lines, "volume": 500, "aim": 4.5, "use": "rinsed_out", "minutes": 2}
         return asked | changes

@@ -173,7 +173,7 @@ class Stops(BasinTestCase):
 
     def setUp(self) -> None:
         super().setUp()
-        line = {"id": 1, "stuff": f"lot-{self.put_malt()}", "amount": "400", "unit": "mL"}
+        line = {"id": 1, "supply_key": f"lot-{self.put_malt()}", "amount": "400", "unit": "mL"}
         body = {"name": "Neat vinegar", "family": "acid_rinse", "minutes": "4", "lines": [line]}
         self.sharp = self.call("POST", "/formulas", {"formula": body}, 201)["id"]
         self.neat = self.chain("Neat", self.link(self.sharp), {})

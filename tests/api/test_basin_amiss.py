@@ -109,7 +109,7 @@ class Amiss(BasinTestCase):
     def test_a_bottle_that_ran_out_is_out_of_stock_once_the_wash_is_ended(self) -> None:
         made = self.filled(self.made(self.soapwort))
         bottle = Container.objects.get(batch=made["id"])
-        chain = self.chain("Jar", self.link(self.towpath), {}, {"stuff": f"made-{bottle.pk}"}, {})
+        chain = self.chain("Jar", self.link(self.towpath), {}, {"supply_key": f"made-{bottle.pk}"}, {})
         run = self.press(self.go(chain=chain), 3)
         jar = run["links"][2]
         run = self.alter(run, "swap", link=jar["id"], ran_out=True)
@@ -124,7 +124,12 @@ class Amiss(BasinTestCase):
     def test_what_is_thrown_away_meanwhile_does_not_go_on(self) -> None:
         made = self.filled(self.made(self.soapwort))
         bottle = Container.objects.get(batch=made["id"])
-        links = ({"stuff": f"made-{bottle.pk}", "zone": "scalp"}, {}, {"stuff": f"made-{bottle.pk}"}, {})
+        links = (
+            {"supply_key": f"made-{bottle.pk}", "zone": "scalp"},
+            {},
+            {"supply_key": f"made-{bottle.pk}"},
+            {},
+        )
         run = self.press(self.go(chain=self.chain("Twice", *links)), 2)
         bottle.ended, bottle.ended_on = "mould", bottle.filled_on
         bottle.save()

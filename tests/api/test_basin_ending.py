@@ -90,7 +90,7 @@ class AsDone(BasinTestCase):
         made = self.filled(self.made(self.soapwort))
         bottle = Container.objects.get(batch=made["id"])
         before = bottle.left
-        run = self.press(self.go(chain=None, stuff=f"made-{bottle.pk}", zone="scalp"), 2)
+        run = self.press(self.go(chain=None, supply_key=f"made-{bottle.pk}", zone="scalp"), 2)
         ended = self.end(self.whole(self.press(run, after=2)))
         path = f"/heads/{self.wren}/washes/{ended['washes'][0]}/outcome"
         self.call("PATCH", path, {"formula": self.soapwort})
@@ -105,7 +105,7 @@ class AsDone(BasinTestCase):
     def test_a_bought_bottle_gives_what_was_washed_with(self) -> None:
         lot = {"material": "shampoo_ordinary", "name": "Wharf shampoo", "size": 250, "left": 250}
         pk = self.call("POST", "/shelf/lots", lot, 201)["id"]
-        run = self.press(self.go(chain=None, stuff=f"lot-{pk}", zone="scalp", minutes=2), 2)
+        run = self.press(self.go(chain=None, supply_key=f"lot-{pk}", zone="scalp", minutes=2), 2)
         ended = self.end(self.whole(self.press(run, after=2)))
         self.assertRegex(ended["says"], r"about \d+ mL came off Wharf shampoo")
         history = self.call("GET", f"/heads/{self.wren}")["washes"]
@@ -127,7 +127,7 @@ class AsDone(BasinTestCase):
         took = []
         for zone, parts in (("scalp", 0), ("lengths", 0), ("both", 3)):
             links = [self.link(self.clay, zone="scalp", minutes=5), {}]
-            links += [{"stuff": f"lot-{pk}", "zone": zone, "parts": parts, "minutes": 2}, {}]
+            links += [{"supply_key": f"lot-{pk}", "zone": zone, "parts": parts, "minutes": 2}, {}]
             for way in ("at the basin", "recorded"):
                 chain = self.chain(f"{zone} {way}", *(links if way == "at the basin" else links[2:]))
                 before = Lot.objects.get(pk=pk).left
@@ -159,7 +159,7 @@ class AsDone(BasinTestCase):
         made = self.filled(self.made(self.soapwort))
         bottle = Container.objects.get(batch=made["id"])
         before = bottle.left
-        run = self.go(chain=None, stuff=f"made-{bottle.pk}", zone="scalp")
+        run = self.go(chain=None, supply_key=f"made-{bottle.pk}", zone="scalp")
         run = self.whole(self.press(run, 3, after=2))
         ended = self.end(run)
         bottle.refresh_from_db()
@@ -229,14 +229,14 @@ class HowItWent(BasinTestCase):
             f"lot-{self.call('POST', '/shelf/lots', lot | {'name': name}, 201)['id']}" for name in names
         )
 
-        def lift(stuff: str) -> float:
-            links = [self.link(None, stuff=stuff, zone="scalp", minutes=2), {}]
+        def lift(supply_key: str) -> float:
+            links = [self.link(None, supply_key=supply_key, zone="scalp", minutes=2), {}]
             ask = {"links": links, "head": self.wren, "at": "2026-12-20T12:00"}
             return float(self.call("POST", "/wash/chains/read", ask)["scalp_lift"]["value"])
 
         for _ in range(3):
             self.forward(hours=72)
-            run = self.press(self.go(chain=None, stuff=first, zone="scalp", minutes=2), 2)
+            run = self.press(self.go(chain=None, supply_key=first, zone="scalp", minutes=2), 2)
             planned = self.end(self.whole(self.press(run, after=2)))["run"]["planned"]
             self.at = f"/wash/planned/{planned}/reviews"
             self.tell("wet", oil=0)

@@ -73,7 +73,7 @@ class PatchTests(HeadsTestCase):
         self.assertEqual(self.stops(ask), {"reaction-mix": False})
         self.refused("POST", "/journal/entries", {"rinse": ask, "stops_passed": ["reaction"]}, "stops")
         self.assertEqual(self.stops(ask | {"head": None}), {})
-        self.assertEqual(self.call("GET", "/heads/blocked")[0]["stuff"], f"lot-{malt}")
+        self.assertEqual(self.call("GET", "/heads/blocked")[0]["supply_key"], f"lot-{malt}")
         self.refused("POST", f"/heads/{pk}/patch-tests", {"material": "malt_vinegar"}, "material")
 
     def test_a_reaction_to_something_named_blocks_the_bottle_of_that_name(self) -> None:

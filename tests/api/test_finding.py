@@ -28,24 +28,24 @@ class Pickers(BenchTestCase):
     def test_they_find_what_is_meant(self) -> None:
         for find, key in FINDS:
             with self.subTest(find):
-                self.assertEqual(self.call("GET", f"/shelf/stuff?find={find}")[0]["key"], f"lib-{key}")
+                self.assertEqual(self.call("GET", f"/shelf/supply?find={find}")[0]["key"], f"lib-{key}")
                 self.assertEqual(self.call("GET", f"/shelf/materials?find={find}")[0]["key"], key)
 
     def test_what_is_at_hand_comes_first_and_once(self) -> None:
         lot = self.call("POST", "/shelf/lots", {"material": "cider_vinegar", "name": "Cupboard vinegar"}, 201)
-        found = [each["key"] for each in self.call("GET", "/shelf/stuff?find=acv")]
+        found = [each["key"] for each in self.call("GET", "/shelf/supply?find=acv")]
         self.assertEqual(found[0], lot["key"])
         self.assertNotIn("lib-cider_vinegar", found)
 
     def test_one_of_ones_own_goes_in_without_a_bottle_of_it(self) -> None:
         own = self.call("POST", "/shelf/materials", {"name": "Tucuma oil", "kind": "oil"}, 201)
-        (found,) = self.call("GET", f"/shelf/stuff?named=lib-{own['key']}")
+        (found,) = self.call("GET", f"/shelf/supply?named=lib-{own['key']}")
         self.assertEqual((found["name"], found["at_hand"]), ("Tucuma oil", False))
-        self.assertEqual(self.call("GET", "/shelf/stuff?find=tucuma oil")[0]["key"], found["key"])
+        self.assertEqual(self.call("GET", "/shelf/supply?find=tucuma oil")[0]["key"], found["key"])
         kept = self.add([found["key"], "2", "tbsp"], ["class-rain", "100", "mL"])
         self.assertEqual(kept["problems"], [])
         (read,) = self.call("POST", "/formulas/lines", {"text": "2 tbsp tucuma oil"})["lines"]
-        self.assertEqual((read["stuff"], read["problem"]), (found["key"], ""))
+        self.assertEqual((read["supply_key"], read["problem"]), (found["key"], ""))
 
     def test_a_name_gives_away_its_kind(self) -> None:
         for name, kind in (
@@ -99,7 +99,7 @@ class Pasted(BenchTestCase):
         found = self.read(
             "For the mask:\n3 tbsp kaolin\n1 tbsp lavender oil\nMix it all well in a bowl.\n1 g salt", room=2
         )
-        self.assertEqual([each["stuff"] for each in found["lines"]], ["lib-kaolin", ""])
+        self.assertEqual([each["supply_key"] for each in found["lines"]], ["lib-kaolin", ""])
         self.assertEqual(found["lines"][1]["found"][0]["key"], "lib-lavender_oil")
         self.assertLessEqual(len(found["lines"][1]["found"]), 3)
         self.assertEqual([each["kind"] for each in found["passages"]], ["heading"])
@@ -161,7 +161,9 @@ class Pasted(BenchTestCase):
         text = "Sunday mask\n3 tbsp kaolin\n1 tbsp tucuma oil\nMix until smooth and leave for ten minutes."
         found = self.call("POST", "/formulas/bring", {"text": text}, 201)
         self.assertEqual(found["formula"]["formula"]["name"], "Sunday mask")
-        self.assertEqual([each["stuff"] for each in found["formula"]["formula"]["lines"]], ["lib-kaolin", ""])
+        self.assertEqual(
+            [each["supply_key"] for each in found["formula"]["formula"]["lines"]], ["lib-kaolin", ""]
+        )
         self.assertIn("leave for ten minutes", found["formula"]["formula"]["about"])
         for text, family in (
             ("8 soapnuts\n1 litre water", "saponin_liquor"),
@@ -212,15 +214,15 @@ class Amounts(BenchTestCase):
         self.assertIn("nothing to cover", self.problems(none)["lines.0.amount"])
 
     def test_anything_is_weighed_measured_or_counted(self) -> None:
-        for stuff, unit in (
+        for supply, unit in (
             ("lib-honey", "g"), ("lib-olive_oil", "oz"), ("class-rain", "g"), ("lib-kaolin", "mL"),
             ("lib-castile_soap", "g"), ("lib-yoghurt", "small pot"), ("lib-kaolin", "lb"),
             ("class-rain", "quarts"),
         ):  # fmt: skip
-            with self.subTest((stuff, unit)):
-                kept = self.add([stuff, "2", unit], ["class-rain", "100", "mL"])
+            with self.subTest((supply, unit)):
+                kept = self.add([supply, "2", unit], ["class-rain", "100", "mL"])
                 self.assertEqual(kept["problems"], [])
-                units = next(each for each in kept["stuff"] if each["key"] == stuff)["units"]
+                units = next(each for each in kept["supply_key"] if each["key"] == supply)["units"]
                 self.assertIn(unit, [each["key"] for each in units])
 
     def test_a_thousand_or_one_and_a_bit_is_asked_until_the_household_says(self) -> None:

@@ -29,7 +29,7 @@ class Writing(BenchTestCase):
         soapwort = self.call("POST", "/shelf/lots", {"material": "soapwort", "name": "Ours"}, 201)
         rain = self.put_tap(kind="rain", name="Rain barrel")
         kept = self.call("POST", "/formulas", {"start": "lamplight_soapwort"}, 201)
-        keys = [each["stuff"] for each in kept["formula"]["lines"]]
+        keys = [each["supply_key"] for each in kept["formula"]["lines"]]
         self.assertEqual(keys, [f"water-{rain}", soapwort["key"], "lib-linden"])
 
     def test_what_was_typed_stays_as_it_was_typed(self) -> None:
@@ -84,7 +84,7 @@ class Bad(BenchTestCase):
     def test_a_line_that_could_not_be_read_is_kept_and_the_rest_is_read(self) -> None:
         lines = [*body()["lines"], {"id": 3, "text": "3 g moon dust", "amount": "3"}]
         kept = self.add(lines=lines)
-        self.assertIn("could not be read", self.problems(kept)["lines.2.stuff"])
+        self.assertIn("could not be read", self.problems(kept)["lines.2.supply_key"])
         self.assertIsNotNone(kept["reading"])
         self.assertEqual(kept["formula"]["lines"][2]["text"], "3 g moon dust")
 
@@ -113,9 +113,9 @@ class Bad(BenchTestCase):
         before = kept["reading"]["lift"]["scalp"]
         self.raw("DELETE", f"/shelf/lots/{lot['id']}")
         found = self.call("GET", f"/formulas/{kept['id']}")
-        self.assertIn("Ours is no longer on the shelf", self.problems(found)["lines.0.stuff"])
+        self.assertIn("Ours is no longer on the shelf", self.problems(found)["lines.0.supply_key"])
         self.assertEqual(found["reading"]["lift"]["scalp"], before)
-        self.assertEqual({each["name"] for each in found["stuff"]}, {"Ours", "Rain water"})
+        self.assertEqual({each["name"] for each in found["supply_key"]}, {"Ours", "Rain water"})
 
     def test_two_windows_never_write_over_each_other(self) -> None:
         kept = self.add()
@@ -343,11 +343,11 @@ class Sharing(BenchTestCase):
         }
         found = self.call("POST", "/formulas/bring", {"text": json.dumps(recipe)}, 201)
         lines = found["formula"]["formula"]["lines"]
-        self.assertEqual([each["stuff"] for each in lines], ["lib-oat_flour", "", "lib-honey"])
+        self.assertEqual([each["supply_key"] for each in lines], ["lib-oat_flour", "", "lib-honey"])
         self.assertEqual(lines[1]["text"], "3 g moon dust")
         self.assertEqual(found["kept"], ["Dance in a ring."])
         self.assertIn("Dance in a ring.", found["formula"]["formula"]["about"])
-        self.assertEqual(set(self.problems(found["formula"])), {"lines.1.stuff", "lines.2.amount"})
+        self.assertEqual(set(self.problems(found["formula"])), {"lines.1.supply_key", "lines.2.amount"})
 
     def test_broken_files_are_said(self) -> None:
         for text, words in (('{"@type": ', "broken"), ("<html></html>", "no recipe"), ("", "nothing in it")):
@@ -359,7 +359,7 @@ class Sharing(BenchTestCase):
         text = "60 g Seifenkraut\n½ cup rain water\n5 drops kaolin\nmoon dust"
         found = self.call("POST", "/formulas/lines", {"text": text})["lines"]
         self.assertEqual(
-            [each["stuff"] for each in found], ["lib-soapwort", f"water-{rain}", "lib-kaolin", ""]
+            [each["supply_key"] for each in found], ["lib-soapwort", f"water-{rain}", "lib-kaolin", ""]
         )
         self.assertEqual([bool(each["problem"]) for each in found], [False, False, True, True])
         self.assertEqual(found[1]["amount"], "0.5")

@@ -58,7 +58,7 @@ class ForAHead(HeadsTestCase):
 
         before = ph()
         self.assertEqual(ph(), before)
-        read = {"stuff": f"lot-{malt}", "read": {"value": 2.0, "step": 0.5}}
+        read = {"supply_key": f"lot-{malt}", "read": {"value": 2.0, "step": 0.5}}
         told = self.call("POST", "/shelf/readings", read, 201)["id"]
         after = ph()
         self.assertNotEqual(after, before)

@@ -165,7 +165,7 @@ class Calibrations(InstrumentTestCase):
         widths = []
         for read in ({"value": 2.9, "meter": self.pk}, {"value": 2.9, "step": 1}):
             malt = self.put_malt(strength=None)
-            self.call("POST", "/shelf/readings", {"stuff": f"lot-{malt}", "read": read}, 201)
+            self.call("POST", "/shelf/readings", {"supply_key": f"lot-{malt}", "read": read}, 201)
             figure = self.call("GET", f"/shelf/lots/{malt}")["neat_ph"]
             widths.append(figure["high"] - figure["low"])
         self.assertLess(widths[0], widths[1])

@@ -46,7 +46,7 @@ class Story(ApiTestCase):
 
     def test_the_journal_and_make_say_the_same_of_a_reading(self) -> None:
         rain = self.put_tap(kind="rain", name="Rain barrel")
-        lines = [{"stuff": f"water-{rain}", "how": "amount", "amount": 500, "unit": "mL"}]
+        lines = [{"supply_key": f"water-{rain}", "how": "amount", "amount": 500, "unit": "mL"}]
         weak = self.call("POST", "/journal/entries", {"rinse": {"lines": lines}}, 201)
         for entry, read in ((weak, 9.5), (self.begin(), 3)):
             with self.subTest(read=read):

@@ -18,7 +18,10 @@ class OwnMaterials(HeadsTestCase):
 
     def said(self, key: str, amount: float, unit: str = "g", **more: object) -> dict[str, str]:
         """Level by id of what a jug with it in half a litre says."""
-        lines = [{"stuff": "class-distilled", "amount": 500}, {"stuff": key, "amount": amount, "unit": unit}]
+        lines = [
+            {"supply_key": "class-distilled", "amount": 500},
+            {"supply_key": key, "amount": amount, "unit": unit},
+        ]
         body = {"lines": lines, "use": "rinsed_out", "minutes": 1, **more}
         return {each["id"]: each["level"] for each in self.call("POST", "/mix/jug", body)["cautions"]}
 
@@ -34,7 +37,12 @@ class OwnMaterials(HeadsTestCase):
         self.assertEqual(guess["refused"], "Caustic soda")
         key = self.put("Old Ätznatron", "some powder")
         self.assertEqual(self.said(key, 1)["refused"], "stop")
-        body = {"lines": [{"stuff": "class-rain", "amount": 500}, {"stuff": key, "amount": 1, "unit": "g"}]}
+        body = {
+            "lines": [
+                {"supply_key": "class-rain", "amount": 500},
+                {"supply_key": key, "amount": 1, "unit": "g"},
+            ]
+        }
         self.assertIn("never goes", self.refused("POST", "/journal/entries", {"rinse": body}, "stops"))
         self.assertEqual(self.said(self.put("Lejía", "some liquid"), 1, "mL")["refused"], "stop")
         looked = self.put("Bleach-free starch", "some powder")
@@ -89,7 +97,7 @@ class Doubtful(HeadsTestCase):
 
     def body(self, value: float) -> dict[str, object]:
         """That reading as it is entered."""
-        return {"stuff": self.key, "read": {"value": value, "step": 0.5}}
+        return {"supply_key": self.key, "read": {"value": value, "step": 0.5}}
 
     def test_it_is_asked_about_kept_and_not_learnt_from(self) -> None:
         before = self.neat()
@@ -98,10 +106,13 @@ class Doubtful(HeadsTestCase):
         self.assertIn("read again", str(odd["says"]))
         self.assertAlmostEqual(self.neat(), before, delta=0.05)
         self.assertFalse(self.read(2.5)["doubtful"])
-        self.assertEqual(len(self.call("GET", f"/shelf/readings?stuff={self.key}")), 2)
+        self.assertEqual(len(self.call("GET", f"/shelf/readings?supply_key={self.key}")), 2)
 
     def test_one_reading_takes_no_stop_away(self) -> None:
-        lines = [{"stuff": "class-distilled", "amount": 60}, {"stuff": self.key, "amount": 60, "unit": "mL"}]
+        lines = [
+            {"supply_key": "class-distilled", "amount": 60},
+            {"supply_key": self.key, "amount": 60, "unit": "mL"},
+        ]
         ask = {"lines": lines, "use": "left_in"}
 
         def stops() -> set[str]:
@@ -163,8 +174,8 @@ class InAWash(HeadsTestCase):
             "name": "Trial",
             "minutes": minutes,
             "lines": [
-                {"id": i, "stuff": stuff, "amount": amount, "unit": unit}
-                for i, (stuff, amount, unit) in enumerate(lines, start=1)
+                {"id": i, "supply_key": supply, "amount": amount, "unit": unit}
+                for i, (supply, amount, unit) in enumerate(lines, start=1)
             ],
         }
         self.call("PUT", f"/formulas/{begun['id']}", {"version": begun["version"], "formula": body})

@@ -32,24 +32,24 @@ class BeforeItIsBegun(MakeTestCase):
         bottle = self.call("POST", "/shelf/vessels", {"name": "Squeeze bottle", "volume": 250}, 201)["id"]
         written = self.takes(formula=formula)["makes"]["value"]
         for ask, ml in (
-            ({"much": "ml", "value": "300"}, 300.0),
-            ({"much": "vessel", "vessel": bottle}, 250.0),
-            ({"much": "cubes", "value": "10", "cube": "25"}, 250.0),
+            ({"sized_by": "ml", "value": "300"}, 300.0),
+            ({"sized_by": "vessel", "vessel": bottle}, 250.0),
+            ({"sized_by": "cubes", "value": "10", "cube": "25"}, 250.0),
         ):
             with self.subTest(ask):
                 got = self.takes(formula=formula, **ask)["makes"]["value"]
                 self.assertAlmostEqual(got, ml, delta=0.15 * ml)
         self.assertLess(
-            self.takes(formula=formula, much="times", value="1/2")["makes"]["value"], 0.6 * written
+            self.takes(formula=formula, sized_by="times", value="1/2")["makes"]["value"], 0.6 * written
         )
-        one = self.takes(formula=formula, much="washes", value="1", heads=[wren])
-        two = self.takes(formula=formula, much="washes", value="1", heads=[wren, self.put_ottoline()])
+        one = self.takes(formula=formula, sized_by="washes", value="1", heads=[wren])
+        two = self.takes(formula=formula, sized_by="washes", value="1", heads=[wren, self.put_ottoline()])
         self.assertIn("One wash for Wren", one["says"])
         self.assertGreater(two["makes"]["value"], one["makes"]["value"])
 
     def test_what_is_missing_can_be_bought_or_stood_in_for(self) -> None:
         self.put("horse_chestnut", "Horse-chestnut", size=500, left=400)
-        found = self.takes(formula=self.liquor(), much="times", value="10")
+        found = self.takes(formula=self.liquor(), sized_by="times", value="10")
         self.assertEqual(len(found["shopping"]), 1)
         self.assertIn("Soapwort", found["shopping"][0])
         line = found["lines"][1]
@@ -66,10 +66,10 @@ class BeforeItIsBegun(MakeTestCase):
     def test_what_cannot_be_made_is_said_beside_its_field(self) -> None:
         formula = self.liquor()
         for field, ask in (
-            ("value", {"much": "ml", "value": ""}),
-            ("value", {"much": "ml", "value": "-3"}),
-            ("value", {"much": "washes", "value": "900"}),
-            ("vessel", {"much": "vessel"}),
+            ("value", {"sized_by": "ml", "value": ""}),
+            ("value", {"sized_by": "ml", "value": "-3"}),
+            ("value", {"sized_by": "washes", "value": "900"}),
+            ("vessel", {"sized_by": "vessel"}),
             ("lots", {"lots": {"2": f"lot-{self.malt}"}}),
         ):
             with self.subTest(ask):
@@ -102,7 +102,7 @@ class CarriedOn(MakeTestCase):
     """Step by step."""
 
     def test_a_whole_liquor(self) -> None:
-        batch = self.begin(much="ml", value="300")
+        batch = self.begin(sized_by="ml", value="300")
         self.assertEqual(batch["steps"][0]["act"], "gather")
         batch = self.change(batch, step=1)
         batch = self.pour_all(batch)
@@ -227,8 +227,8 @@ class CarriedOn(MakeTestCase):
     def test_nothing_planned(self) -> None:
         batch = self.call("POST", "/make/batches", {"ask": {"family": "acid_rinse", "name": "By eye"}}, 201)
         self.assertEqual(batch["done"]["trouble"], "Nothing is in it yet.")
-        batch = self.do(batch, "pours", stuff=f"water-{self.rain}", amount="500", unit="mL")
-        batch = self.do(batch, "pours", stuff=f"lot-{self.malt}", amount="2", unit="tbsp")
+        batch = self.do(batch, "pours", supply_key=f"water-{self.rain}", amount="500", unit="mL")
+        batch = self.do(batch, "pours", supply_key=f"lot-{self.malt}", amount="2", unit="tbsp")
         self.assertLess(batch["done"]["ph"]["value"], 4.5)
         self.assertEqual(len(batch["besides"]), 2)
         self.assertAlmostEqual(self.left(self.malt), 870.0, delta=1.0)

@@ -72,7 +72,7 @@ class InStock(MakeTestCase):
         formula = self.liquor()
         old, fresh = self.filled(self.made(formula), 100), self.made(formula)
         version = self.call("GET", f"/make/batches/{fresh['id']}")["version"]
-        salt = {"version": version, "line": 0, "stuff": f"lot-{self.citric}", "amount": 1, "unit": "g"}
+        salt = {"version": version, "line": 0, "supply_key": f"lot-{self.citric}", "amount": 1, "unit": "g"}
         self.call("POST", f"/make/batches/{fresh['id']}/pours", salt)
         asked = {"version": 1, "batch": fresh["id"], "amount": 50}
         path = f"/make/containers/{old['id']}/top-up"
@@ -94,12 +94,12 @@ class InStock(MakeTestCase):
     def test_nothing_is_filled_over_a_stop_or_with_words_for_whom_that_are_older(self) -> None:
         wren, ottoline = self.put_wren(), self.put_ottoline()
         batch = self.begin(self.liquor(), heads=[wren, ottoline])
-        soda = {"line": 0, "stuff": "lib-baking_soda", "amount": 3, "unit": "tbsp"}
+        soda = {"line": 0, "supply_key": "lib-baking_soda", "amount": 3, "unit": "tbsp"}
         batch = self.do(batch, "pours", **soda)
         says = {each["name"]: each["says"] for each in batch["heads"]}
         self.assertIn("not for", says["Ottoline"])
         neat = self.call("POST", "/make/batches", {"ask": {"name": "Neat", "family": "acid_rinse"}}, 201)
-        sharp = {"line": 0, "stuff": "lib-malt_vinegar", "amount": 50, "unit": "mL"}
+        sharp = {"line": 0, "supply_key": "lib-malt_vinegar", "amount": 50, "unit": "mL"}
         neat = self.do(neat, "pours", **sharp)
         asked = {"version": neat["version"], "amount": 40, "place": "fridge"}
         self.refused("POST", f"/make/batches/{neat['id']}/containers", asked, "made")

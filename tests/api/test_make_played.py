@@ -71,7 +71,7 @@ class Played(MakeTestCase):
         self.assertEqual(self.says(self.scale)["state"], "overload")
         self.assertIn(
             "more than the scale bears",
-            self.do(batch, "pours", 422, state="overload", stuff=f"lot-{self.new}")["detail"],
+            self.do(batch, "pours", 422, state="overload", supply_key=f"lot-{self.new}")["detail"],
         )
 
         cool = self.at(batch, "cool")

@@ -96,8 +96,8 @@ class Poured(MakeTestCase):
         chestnut = self.put("horse_chestnut", "Horse-chestnut", size=500, left=400)
         batch = self.change(self.begin(), step=1)
         batch = self.do(batch, "pours", line=1)
-        batch = self.do(batch, "pours", line=2, stuff=f"lot-{chestnut}", amount="55", unit="g")
-        batch = self.do(batch, "pours", stuff=f"lot-{self.malt}", amount="10", unit="mL")
+        batch = self.do(batch, "pours", line=2, supply_key=f"lot-{chestnut}", amount="55", unit="g")
+        batch = self.do(batch, "pours", supply_key=f"lot-{self.malt}", amount="10", unit="mL")
         self.assertEqual(self.left(chestnut), 345.0)
         says = " ".join(each["says"] for each in batch["off"])
         self.assertIn("Horse-chestnut", says)
@@ -105,13 +105,13 @@ class Poured(MakeTestCase):
         self.refused(
             "POST",
             f"/make/batches/{batch['id']}/pours",
-            {"version": batch["version"], "stuff": "lot-999", "amount": 3},
-            "stuff",
+            {"version": batch["version"], "supply_key": "lot-999", "amount": 3},
+            "supply_key",
         )
 
     def test_a_bag_that_runs_out_in_mid_line(self) -> None:
         batch = self.change(self.begin(lots={"2": f"lot-{self.old}"}), step=1)
-        batch = self.do(batch, "pours", line=2, stuff=f"lot-{self.old}", amount="40", unit="g")
+        batch = self.do(batch, "pours", line=2, supply_key=f"lot-{self.old}", amount="40", unit="g")
         (pour,) = batch["lines"][1]["pours"]
         self.assertIn("only 30 left", pour["says"])
         self.assertEqual(self.left(self.old), 0.0)
@@ -128,7 +128,7 @@ class Poured(MakeTestCase):
             if pick < 0.5 or not pours:
                 lot = chance.choice(list(whole))
                 amount = round(chance.uniform(0.1, 60.0), 2)
-                batch = self.do(batch, "pours", stuff=f"lot-{lot}", amount=amount, unit="g")
+                batch = self.do(batch, "pours", supply_key=f"lot-{lot}", amount=amount, unit="g")
                 pours.append(max(each["id"] for each in batch["besides"]))
             elif pick < 0.7 and (there := Pour.objects.filter(pk__in=pours).first()):
                 self.call("DELETE", f"/make/pours/{there.pk}")
@@ -138,7 +138,7 @@ class Poured(MakeTestCase):
                 self.call("DELETE", f"/make/batches/{batch['id']}", None, 204)
                 self.call("POST", f"/make/batches/{batch['id']}/restore")
         for lot, had in whole.items():
-            gave = sum(float(row.gave or 0) for row in Pour.objects.filter(stuff=f"lot-{lot}"))
+            gave = sum(float(row.gave or 0) for row in Pour.objects.filter(supply_key=f"lot-{lot}"))
             self.assertAlmostEqual(self.left(lot) + gave, had, places=2)
         self.call("DELETE", f"/make/batches/{batch['id']}", None, 204)
         for lot, had in whole.items():

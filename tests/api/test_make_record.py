@@ -110,17 +110,17 @@ class UsedAgain(MakeTestCase):
     def test_in_a_formula_a_jug_and_a_wash(self) -> None:
         bottle = self.filled(self.made(), 200)
         key = bottle["key"]
-        found = self.call("GET", "/shelf/stuff?find=lamplight")
+        found = self.call("GET", "/shelf/supply?find=lamplight")
         self.assertIn(key, [each["key"] for each in found])
         mask = self.formula("saponin_paste", (key, "3", "tbsp"), (f"water-{self.rain}", "50", "mL"))
         self.assertIsNotNone(self.call("GET", f"/formulas/{mask}")["reading"]["ph"])
         jug = self.jug(
-            {"stuff": key, "how": "amount", "amount": 100, "unit": "mL"}, use="rinsed_out", minutes=2
+            {"supply_key": key, "how": "amount", "amount": 100, "unit": "mL"}, use="rinsed_out", minutes=2
         )
         own = self.call("GET", f"/make/batches/{bottle['batch']}")["done"]["ph"]["value"]
         self.assertAlmostEqual(jug["ph"]["value"], own, delta=0.25)
         wash = self.call(
-            "POST", "/wash/chains/read", {"links": [{"stuff": key, "zone": "scalp", "minutes": 3}]}
+            "POST", "/wash/chains/read", {"links": [{"supply_key": key, "zone": "scalp", "minutes": 3}]}
         )
         self.assertGreater(wash["scalp_lift"]["value"], 0.05)
         self.assertIn(key, [each["key"] for each in self.call("GET", "/shelf/ready")])
@@ -128,7 +128,7 @@ class UsedAgain(MakeTestCase):
     def test_past_its_date_it_is_a_stop_wherever_it_is_used(self) -> None:
         bottle = self.filled(self.made(), 200)
         Container.objects.update(use_by=timezone.localdate() - timedelta(days=2))
-        wash = self.call("POST", "/wash/chains/read", {"links": [{"stuff": bottle["key"]}]})
+        wash = self.call("POST", "/wash/chains/read", {"links": [{"supply_key": bottle["key"]}]})
         self.assertIn("stop", [each["level"] for each in wash["cautions"] if "past" in each["id"]])
 
     def test_too_hot_it_is_a_stop_at_the_basin(self) -> None:
@@ -137,17 +137,17 @@ class UsedAgain(MakeTestCase):
         batch = self.do(self.change(batch, step=simmer), f"steps/{simmer}", do="start", minutes=20)
         batch = self.change(batch, step=len(batch["steps"]) - 1)
         bottle = self.filled(batch, 200)
-        hot = self.call("POST", "/wash/chains/read", {"links": [{"stuff": bottle["key"]}]})
+        hot = self.call("POST", "/wash/chains/read", {"links": [{"supply_key": bottle["key"]}]})
         self.assertIn("hot-stop", {each["id"] for each in hot["cautions"]})
         long_ago = timezone.now() - timedelta(hours=8)
         StepClock.objects.update(began_at=long_ago, ended_at=long_ago + timedelta(minutes=20))
-        cold = self.call("POST", "/wash/chains/read", {"links": [{"stuff": bottle["key"]}]})
+        cold = self.call("POST", "/wash/chains/read", {"links": [{"supply_key": bottle["key"]}]})
         self.assertNotIn("hot-stop", {each["id"] for each in cold["cautions"]})
 
     def test_what_is_poured_of_it_comes_off_and_goes_back(self) -> None:
         bottle = self.filled(self.made(), 200)
         later = self.call("POST", "/make/batches", {"ask": {"family": "saponin_paste", "name": "Paste"}}, 201)
-        later = self.do(later, "pours", stuff=bottle["key"], amount="60", unit="mL")
+        later = self.do(later, "pours", supply_key=bottle["key"], amount="60", unit="mL")
         self.assertEqual(float(Container.objects.get().left), 140.0)
         self.call("DELETE", f"/make/pours/{later['besides'][0]['id']}")
         self.assertEqual(float(Container.objects.get().left), 200.0)
@@ -155,9 +155,14 @@ class UsedAgain(MakeTestCase):
     def test_no_batch_goes_into_itself(self) -> None:
         batch = self.made()
         bottle = self.filled(batch, 200)
-        body = {"version": self.now(batch)["version"], "stuff": bottle["key"], "amount": 10, "unit": "mL"}
+        body = {
+            "version": self.now(batch)["version"],
+            "supply_key": bottle["key"],
+            "amount": 10,
+            "unit": "mL",
+        }
         self.assertIn(
-            "of this batch", self.refused("POST", f"/make/batches/{batch['id']}/pours", body, "stuff")
+            "of this batch", self.refused("POST", f"/make/batches/{batch['id']}/pours", body, "supply_key")
         )
 
     def test_a_wash_with_it_is_on_its_page_and_comes_off_what_is_left(self) -> None:

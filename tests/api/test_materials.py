@@ -61,7 +61,7 @@ class Page(HeadsTestCase):
 
     def test_where_it_is_used(self) -> None:
         lot = self.put_malt(name="Brown bottle")
-        line = {"id": 1, "stuff": "lib-malt_vinegar", "amount": "10", "unit": "mL", "phase": "liquid"}
+        line = {"id": 1, "supply_key": "lib-malt_vinegar", "amount": "10", "unit": "mL", "phase": "liquid"}
         made = {"name": "Trial", "family": "acid_rinse", "lines": [line]}
         self.call("POST", "/formulas", {"formula": made}, 201)
         uses = {(one["what"], one["name"]) for one in self.call("GET", "/search/uses/malt_vinegar")}
@@ -90,7 +90,7 @@ class Own(HeadsTestCase):
         own = self.call(
             "POST", "/shelf/materials", {"name": "Lock-side salon shampoo", "kind": "bought"}, 201
         )
-        read = self.call("POST", "/wash/chains/read", {"links": [{"stuff": f"lib-{own['key']}"}]})
+        read = self.call("POST", "/wash/chains/read", {"links": [{"supply_key": f"lib-{own['key']}"}]})
         self.assertGreater(read["scalp_lift"]["value"], 0.3)
 
     def test_everything_that_can_be_said_comes_back_to_be_changed(self) -> None:
@@ -146,7 +146,7 @@ class Own(HeadsTestCase):
         self.call("DELETE", f"/shelf/materials/{pk}", status=204)
         self.assertEqual(self.call("GET", f"/shelf/lots/{lot['id']}")["material_name"], "Lock fern")
         self.call("POST", f"/shelf/materials/{pk}/restore")
-        self.assertEqual(self.call("GET", "/shelf/stuff?find=lock fern")[0]["name"], "Fern")
+        self.assertEqual(self.call("GET", "/shelf/supply?find=lock fern")[0]["name"], "Fern")
 
 
 class Corrections(HeadsTestCase):
@@ -172,8 +172,8 @@ class Corrections(HeadsTestCase):
     def test_a_packet_can_rule_out_what_it_may_hold(self) -> None:
         whom = self.put_wren(allergies=["cereals"])
         lines = [
-            {"id": 1, "stuff": "lib-oat_flour", "amount": "20", "unit": "g", "phase": "dry"},
-            {"id": 2, "stuff": "class-soft", "amount": "100", "unit": "mL", "phase": "liquid"},
+            {"id": 1, "supply_key": "lib-oat_flour", "amount": "20", "unit": "g", "phase": "dry"},
+            {"id": 2, "supply_key": "class-soft", "amount": "100", "unit": "mL", "phase": "liquid"},
         ]
         body = {"name": "Oats", "family": "starch", "lines": lines}
         made = self.call("POST", "/formulas", {"formula": body}, 201)
@@ -218,7 +218,7 @@ class Labels(HeadsTestCase):
         whom = self.put_wren(allergies=["betaine"])
         read = self.call("POST", "/shelf/label", {"text": LABEL})
         key = self.bottle(**read["label"])["key"]
-        asked = {"links": [{"stuff": key}, {"formula": None}], "head": whom}
+        asked = {"links": [{"supply_key": key}, {"formula": None}], "head": whom}
         found = self.call("POST", "/wash/chains/read", asked)
         self.assertIn(("allergy", "stop"), {(one["id"], one["level"]) for one in found["cautions"]})
         self.assertGreater(found["scalp_lift"]["value"], 0.4)
@@ -231,7 +231,7 @@ class Labels(HeadsTestCase):
     def test_the_shelf_says_whom_it_is_not_for_by_its_label(self) -> None:
         whom, bottle = self.put_wren(allergies=["betaine"]), self.bottle()
         (barred,) = self.call("GET", "/heads/blocked")
-        self.assertEqual((barred["head"], barred["stuff"]), (whom, bottle["key"]))
+        self.assertEqual((barred["head"], barred["supply_key"]), (whom, bottle["key"]))
         self.assertIn("may be in it", barred["why"])
         for text, why in ((LABEL, "what it holds"), ("Aqua, Sodium Laureth Sulfate, Glycerin", "")):
             label = self.call("POST", "/shelf/label", {"text": text})["label"]
@@ -242,20 +242,22 @@ class Labels(HeadsTestCase):
 
     def test_a_wash_with_it_is_kept_and_says_when_it_is_gone(self) -> None:
         lot = self.bottle()
-        kept = self.call("POST", "/wash/chains", {"name": "Saturday", "links": [{"stuff": lot["key"]}]}, 201)
+        kept = self.call(
+            "POST", "/wash/chains", {"name": "Saturday", "links": [{"supply_key": lot["key"]}]}, 201
+        )
         self.assertEqual((kept["names"], kept["gone"]), (["Lock-side shampoo"], False))
         self.call("DELETE", f"/shelf/lots/{lot['id']}", status=204)
         (again,) = self.call("GET", "/wash/chains")
         self.assertTrue(again["gone"])
-        self.refused("POST", "/wash/chains/read", {"links": [{"stuff": lot["key"]}]}, "links.0.formula")
+        self.refused("POST", "/wash/chains/read", {"links": [{"supply_key": lot["key"]}]}, "links.0.formula")
 
     def test_an_ingredient_is_no_wash(self) -> None:
         said = self.refused(
-            "POST", "/wash/chains/read", {"links": [{"stuff": "lib-rhassoul"}]}, "links.0.formula"
+            "POST", "/wash/chains/read", {"links": [{"supply_key": "lib-rhassoul"}]}, "links.0.formula"
         )
         self.assertIn("make a formula", said)
         for key, why in (("relaxer", "its own leaflet"), ("lye_sodium", "never goes on a head")):
-            asked = {"links": [{"stuff": f"lib-{key}"}]}
+            asked = {"links": [{"supply_key": f"lib-{key}"}]}
             self.assertIn(why, self.refused("POST", "/wash/chains/read", asked, "links.0.formula"))
 
     def test_what_a_label_cannot_say(self) -> None:

@@ -48,11 +48,11 @@ class Jugs(ApiTestCase):
     def test_many_lines_in_pouring_order_and_any_of_them_open(self) -> None:
         tap, malt = f"water-{self.put_tap()}", f"lot-{self.put_malt()}"
         lines = [
-            {"stuff": tap, "amount": "0,5", "unit": "L"},
-            {"stuff": "lib-linden", "amount": 1, "unit": "handful"},
-            {"stuff": "lib-rhassoul", "amount": 2, "unit": "tbsp", "packed": True},
-            {"stuff": malt, "amount": 20},
-            {"stuff": "lib-baking_soda", "how": "solve", "unit": "g"},
+            {"supply_key": tap, "amount": "0,5", "unit": "L"},
+            {"supply_key": "lib-linden", "amount": 1, "unit": "handful"},
+            {"supply_key": "lib-rhassoul", "amount": 2, "unit": "tbsp", "packed": True},
+            {"supply_key": malt, "amount": 20},
+            {"supply_key": "lib-baking_soda", "how": "solve", "unit": "g"},
         ]
         answer = self.jug(*lines, aim=5.5)
         self.assertEqual(answer["open"], 4)
@@ -64,11 +64,11 @@ class Jugs(ApiTestCase):
             self.assertTrue(line["low"] < line["amount"] < line["high"])
         wide = [(line["high"] - line["low"]) / line["amount"] for line in (by_the_handful, weighed)]
         self.assertGreater(wide[0], 2 * wide[1])
-        tipped = self.jug({"stuff": tap, "how": "solve"}, lines[3], aim=4.5)
+        tipped = self.jug({"supply_key": tap, "how": "solve"}, lines[3], aim=4.5)
         self.assertEqual((tipped["open"], tipped["verdict"]), (0, "reached"))
 
     def test_a_jug_as_it_is_needs_no_aim(self) -> None:
-        answer = self.jug({"stuff": "lib-buttermilk", "amount": 1, "unit": "cup"})
+        answer = self.jug({"supply_key": "lib-buttermilk", "amount": 1, "unit": "cup"})
         self.assertEqual((answer["verdict"], answer["aim"], answer["open"]), ("as_it_is", None, None))
         self.assertAlmostEqual(answer["ph"]["value"], 4.5, delta=0.4)
 
@@ -80,13 +80,15 @@ class Jugs(ApiTestCase):
         buffer = ways["routes"][1]
         self.assertTrue(buffer["there"])
         self.assertGreater(buffer["buffer"]["value"], answer["buffer"]["value"])
-        lines = [{key: line[key] for key in ("stuff", "how", "amount", "unit")} for line in buffer["lines"]]
+        lines = [
+            {key: line[key] for key in ("supply_key", "how", "amount", "unit")} for line in buffer["lines"]
+        ]
         taken = self.jug(*lines, volume=500, aim=4.5)
         self.assertAlmostEqual(taken["ph"]["value"], buffer["ph"]["value"], delta=0.05)
 
     def test_soda_honestly_and_the_rinse_that_must_follow(self) -> None:
-        tap = {"stuff": f"water-{self.put_tap()}", "how": "fill"}
-        soda = {"stuff": "lib-baking_soda", "amount": 2, "unit": "tbsp"}
+        tap = {"supply_key": f"water-{self.put_tap()}", "how": "fill"}
+        soda = {"supply_key": "lib-baking_soda", "amount": 2, "unit": "tbsp"}
         wash = {"lines": [tap, soda], "volume": 250}
         answer = self.call("POST", "/mix/jug", wash)
         told = answer["soda"]
@@ -97,7 +99,7 @@ class Jugs(ApiTestCase):
         body = {"pours": [{"ask": wash, "volume": 250}], "follow": [rinse]}
         straight = self.call("POST", "/mix/chain", body)
         self.assertGreater(straight["after"][0]["ph"]["value"], 7.0)
-        plain = {"lines": [{"stuff": tap["stuff"], "amount": 1, "unit": "L"}]}
+        plain = {"lines": [{"supply_key": tap["supply_key"], "amount": 1, "unit": "L"}]}
         body["pours"].append({"ask": plain, "volume": 1000})
         between = self.call("POST", "/mix/chain", body)
         follow = between["follow"][0]
@@ -144,9 +146,9 @@ class Refusals(ApiTestCase):
     def test_each_field_of_a_line(self) -> None:
         water, acid = self.ask()["lines"]
         for changed, field, words in (
-            (acid | {"stuff": "lot-999"}, "stuff", "no longer on the shelf"),
-            (acid | {"stuff": "lib-moonshine"}, "stuff", "no longer on the shelf"),
-            (acid | {"stuff": None}, "stuff", "Choose what goes in"),
+            (acid | {"supply_key": "lot-999"}, "supply_key", "no longer on the shelf"),
+            (acid | {"supply_key": "lib-moonshine"}, "supply_key", "no longer on the shelf"),
+            (acid | {"supply_key": None}, "supply_key", "Choose what goes in"),
             (acid | {"how": "amount"}, "amount", "Say how much Malt vinegar"),
             (acid | {"how": "amount", "amount": "lots"}, "amount", "A number goes here"),
             (acid | {"how": "amount", "amount": -5}, "amount", "nothing"),
@@ -159,7 +161,10 @@ class Refusals(ApiTestCase):
                 self.assertIn(words, self.refused("POST", "/mix/jug", body, f"lines.1.{field}"))
 
     def test_a_powder_fills_no_jug_and_without_water_there_is_no_ph(self) -> None:
-        clay, oil = {"stuff": "lib-kaolin", "how": "fill"}, {"stuff": "lib-sunflower_oil", "amount": 100}
+        clay, oil = (
+            {"supply_key": "lib-kaolin", "how": "fill"},
+            {"supply_key": "lib-sunflower_oil", "amount": 100},
+        )
         body = {"lines": [self.ask()["lines"][0] | {"how": "amount", "amount": 50}, clay], "volume": 100}
         self.assertIn("Only what pours", self.refused("POST", "/mix/jug", body, "lines.1.amount"))
         self.assertIn("no water", self.refused("POST", "/mix/jug", {"lines": [oil]}, "lines"))
@@ -186,9 +191,9 @@ class Refusals(ApiTestCase):
         key = self.call("POST", "/shelf/materials", own, 201)["key"]
         lot = self.call("POST", "/shelf/lots", {"material": key, "name": "Grandmother's powder"}, 201)
         water = self.ask()["lines"][0]
-        body = {"lines": [water, {"stuff": lot["key"], "amount": 1, "unit": "tsp"}], "volume": 500}
+        body = {"lines": [water, {"supply_key": lot["key"], "amount": 1, "unit": "tsp"}], "volume": 500}
         self.assertIn("weigh", self.refused("POST", "/mix/jug", body, "lines.1.amount").lower())
-        self.jug(water, {"stuff": lot["key"], "amount": 3, "unit": "g"}, volume=500)
+        self.jug(water, {"supply_key": lot["key"], "amount": 3, "unit": "g"}, volume=500)
 
     def test_several_at_once_are_all_said(self) -> None:
         response = self.raw("POST", "/mix/jug", self.ask(volume="x", aim="y"))
@@ -198,7 +203,7 @@ class Refusals(ApiTestCase):
     def test_a_bottle_that_another_window_took_away(self) -> None:
         acid = self.put_malt()
         self.call("DELETE", f"/shelf/lots/{acid}", status=204)
-        message = self.refused("POST", "/mix/jug", self.ask(acid=acid), "lines.1.stuff")
+        message = self.refused("POST", "/mix/jug", self.ask(acid=acid), "lines.1.supply_key")
         self.assertIn("choose another", message)
 
     def test_a_strength_of_nearly_nothing_still_answers(self) -> None:

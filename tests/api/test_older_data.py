@@ -37,7 +37,7 @@ NEW_COLUMNS: dict[str, dict[str, Any]] = {
         "container_id": None,
         "drawn": 0,
         "planned_id": None,
-        "stuff": "",
+        "supply_key": "",
         "day": "{}",
         "heard": "dry",
         "unsure": 0,
@@ -145,7 +145,7 @@ class BeforeApps(Older):
         put("shelf", "Spoon", name="Bone spoon", volume="4.2")
         put("shelf", "StripSet", name="Fine strips", steps=[4, 4.5, 5])
         told = put("shelf", "Reading", value="4.4", instrument="strip", step="0.5")
-        put("shelf", "ReadingLine", reading=told, stuff=f"lot-{lot.pk}", amount="10", unit="mL")
+        put("shelf", "ReadingLine", reading=told, supply_key=f"lot-{lot.pk}", amount="10", unit="mL")
         meter = put("instruments", "Instrument", kind="meter", name="Stick meter", link="hand")
         put("instruments", "Calibration", instrument=meter, points=[])
         head = put("heads", "Head", name="Wren Halloway", answers={"birth_year": 1988})
@@ -166,7 +166,7 @@ class BeforeApps(Older):
             name="Malt vinegar in Canal-side tap",
             lines=[
                 {
-                    "stuff": f"lot-{lot.pk}",
+                    "supply_key": f"lot-{lot.pk}",
                     "name": lot.name,
                     "how": "solve",
                     "amount": None,

@@ -112,7 +112,7 @@ class Backwards(PlanTestCase):
         batch = self.made(self.soapwort)
         self.do(batch, "containers", 201, name="6 cubes", amount=180, place="freezer", count=6)
         cubes = Container.objects.get()
-        chain = self.chain("Cubes", {"stuff": f"made-{cubes.pk}"})
+        chain = self.chain("Cubes", {"supply_key": f"made-{cubes.pk}"})
         self.plan(chain=chain)
         job = next(job for job in self.call("GET", "/wash/plan")["jobs"] if job["what"] == "thaw")
         self.assertLess(job["begin"], job["needed"])
@@ -155,7 +155,7 @@ class BadInput(PlanTestCase):
         batch = self.made(self.soapwort)
         self.do(batch, "containers", 201, name="Squeeze bottle", amount=300, place="fridge")
         bottle = Container.objects.get()
-        made = self.chain("From the bottle", {"stuff": f"made-{bottle.pk}"}, self.link(self.towpath))
+        made = self.chain("From the bottle", {"supply_key": f"made-{bottle.pk}"}, self.link(self.towpath))
         (planned,) = self.plan(chain=made)
         self.call("PATCH", f"/make/containers/{bottle.pk}", {"ended": "mould"})
         now = self.call("GET", f"/wash/planned/{planned['id']}")["wash"]
@@ -201,10 +201,10 @@ class Links(PlanTestCase):
         batch = self.made(self.soapwort)
         self.do(batch, "containers", 201, name="Squeeze bottle", amount=300, place="fridge")
         bottle = Container.objects.get()
-        plenty = self.read({"stuff": f"made-{bottle.pk}"})["along"][0]
+        plenty = self.read({"supply_key": f"made-{bottle.pk}"})["along"][0]
         self.assertIn("300 mL left: enough", plenty["says"])
         Container.objects.update(left=20)
-        little = self.read({"stuff": f"made-{bottle.pk}"})["along"][0]
+        little = self.read({"supply_key": f"made-{bottle.pk}"})["along"][0]
         self.assertTrue(little["short"])
         self.assertIn("20 mL left, and all of it is reckoned with", little["says"])
         self.assertLess(little["dose"]["value"], plenty["dose"]["value"])
@@ -215,7 +215,7 @@ class Links(PlanTestCase):
         jug = self.call("POST", "/journal/entries", {"rinse": ask}, 201)["id"]
         keys = [each["key"] for each in self.call("GET", "/shelf/ready")]
         self.assertIn(f"jug-{jug}", keys)
-        along = self.read({"stuff": f"jug-{jug}"})["along"][0]
+        along = self.read({"supply_key": f"jug-{jug}"})["along"][0]
         self.assertLess(along["own_ph"]["value"], 5.0)
         self.assertIn("500 mL left", along["says"])
 

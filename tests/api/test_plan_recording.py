@@ -27,7 +27,7 @@ class Recording(PlanTestCase):
         batch = self.made(self.soapwort)
         self.do(batch, "containers", 201, name="Squeeze bottle", amount=300, place="fridge")
         bottle = Container.objects.get()
-        used = self.record(stuff=f"made-{bottle.pk}")
+        used = self.record(supply_key=f"made-{bottle.pk}")
         bottle.refresh_from_db()
         self.assertLess(bottle.left, 300)
         self.assertIn("came off Lamplight soapwort, Squeeze bottle", used["says"])
@@ -68,8 +68,10 @@ class Recording(PlanTestCase):
     def test_bad_records_are_said_and_nothing_is_kept(self) -> None:
         for field, body in (
             ("what", {}), ("at", {"formula": self.towpath, "at": "2026-12-01T10:00"}),
-            ("formula", {"formula": 9999}), ("stuff", {"stuff": "lot-9999"}), ("family", {"family": "beard"}),
-            ("minutes", {"formula": self.towpath, "minutes": 0}), ("stuff", {"stuff": f"lot-{self.citric}"}),
+            ("formula", {"formula": 9999}), ("supply_key", {"supply_key": "lot-9999"}),
+            ("family", {"family": "beard"}),
+            ("minutes", {"formula": self.towpath, "minutes": 0}),
+            ("supply_key", {"supply_key": f"lot-{self.citric}"}),
         ):  # fmt: skip
             with self.subTest(field, **body):
                 self.refused("POST", "/wash/record", {"head": self.wren} | body, field)

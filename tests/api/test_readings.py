@@ -12,7 +12,7 @@ class Readings(ApiTestCase):
         pk = self.put_malt(strength=None)
         before = self.call("GET", f"/shelf/lots/{pk}")
         jug = self.call("POST", "/mix/jug", self.ask(acid=pk))
-        body = {"stuff": f"lot-{pk}", "read": {"value": 2.6, "step": 0.2}}
+        body = {"supply_key": f"lot-{pk}", "read": {"value": 2.6, "step": 0.2}}
         read = self.call("POST", "/shelf/readings", body, 201)
         after = self.call("GET", f"/shelf/lots/{pk}")
         self.assertEqual((after["readings"], after["neat_ph"]["kind"]), (1, "computed"))
@@ -25,7 +25,7 @@ class Readings(ApiTestCase):
         self.assertEqual(self.call("GET", f"/shelf/lots/{pk}"), before)
         self.call("POST", f"/shelf/readings/{read['id']}/restore")
         self.assertEqual(self.call("GET", f"/shelf/lots/{pk}"), after)
-        listed = self.call("GET", f"/shelf/readings?stuff=lot-{pk}")
+        listed = self.call("GET", f"/shelf/readings?supply_key=lot-{pk}")
         self.assertEqual([reading["of"] for reading in listed], [["Malt vinegar"]])
 
     def test_a_jug_that_was_read_tells_of_the_bottle_and_of_the_water(self) -> None:
@@ -43,10 +43,10 @@ class Readings(ApiTestCase):
     def test_a_pack_of_strips_of_ones_own(self) -> None:
         strips = self.call("POST", "/shelf/strips", {"name": "Fine", "steps": "3.6 3,9; 4.2 4.5"}, 201)
         self.assertEqual(strips["steps"], [3.6, 3.9, 4.2, 4.5])
-        stuff = f"lot-{self.put_malt()}"
-        off = {"stuff": stuff, "read": {"value": 6, "strips": strips["id"]}}
+        supply = f"lot-{self.put_malt()}"
+        off = {"supply_key": supply, "read": {"value": 6, "strips": strips["id"]}}
         self.assertIn("3.6", self.refused("POST", "/shelf/readings", off, "value"))
-        on = {"stuff": stuff, "read": {"value": 3.6, "strips": strips["id"]}}
+        on = {"supply_key": supply, "read": {"value": 3.6, "strips": strips["id"]}}
         self.call("POST", "/shelf/readings", on, 201)
         for steps, words in (
             ("4", "from 2"),
@@ -61,9 +61,9 @@ class Readings(ApiTestCase):
         self.call("POST", "/shelf/readings", on, 404)
 
     def test_what_has_no_ph_by_itself(self) -> None:
-        body = {"stuff": "lib-citric_acid", "read": {"value": 3}}
-        self.assertIn("jug of water", self.refused("POST", "/shelf/readings", body, "stuff"))
-        self.refused("POST", "/shelf/readings", body | {"stuff": "lot-999"}, "stuff")
+        body = {"supply_key": "lib-citric_acid", "read": {"value": 3}}
+        self.assertIn("jug of water", self.refused("POST", "/shelf/readings", body, "supply_key"))
+        self.refused("POST", "/shelf/readings", body | {"supply_key": "lot-999"}, "supply_key")
 
 
 class PutRight(ApiTestCase):

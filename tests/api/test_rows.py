@@ -84,8 +84,8 @@ class NewRows(ApiTestCase):
         self.assertIn("bog_mask", [each["key"] for each in bench["families"]])
         self.assertIn("whisk", [each["key"] for each in bench["steps"]])
         lines = [
-            {"id": 1, "stuff": f"lot-{lot}", "amount": "40", "unit": "g"},
-            {"id": 2, "stuff": f"water-{tap}", "amount": "60", "unit": "mL"},
+            {"id": 1, "supply_key": f"lot-{lot}", "amount": "40", "unit": "g"},
+            {"id": 2, "supply_key": f"water-{tap}", "amount": "60", "unit": "mL"},
         ]
         formula = {
             "name": "Lock mask", "family": "bog_mask", "lines": lines,

@@ -120,7 +120,10 @@ class Database(TransactionTestCase):
         acid = client.post("/api/shelf/lots", lot, content_type="application/json").json()["id"]
         tap = {"kind": "hard", "name": "Tap"}
         water = client.post("/api/shelf/waters", tap, content_type="application/json").json()["id"]
-        lines = [{"stuff": f"water-{water}", "how": "fill"}, {"stuff": f"lot-{acid}", "how": "solve"}]
+        lines = [
+            {"supply_key": f"water-{water}", "how": "fill"},
+            {"supply_key": f"lot-{acid}", "how": "solve"},
+        ]
         asked = {"rinse": {"lines": lines, "volume": 500, "aim": 4.5}}
         with (
             mock.patch(

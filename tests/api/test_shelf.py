@@ -101,9 +101,9 @@ class Library(ApiTestCase):
     def test_materials_kinds_and_waters_with_sources(self) -> None:
         library = self.call("GET", "/shelf/library")
         keys = [
-            stuff["key"]
+            supply["key"]
             for find in ("malt", "soda", "rhassoul")
-            for stuff in self.call("GET", f"/shelf/materials?find={find}")
+            for supply in self.call("GET", f"/shelf/materials?find={find}")
         ]
         self.assertGreaterEqual(len(library["properties"]), 12)
         self.assertTrue({"malt_vinegar", "baking_soda", "rhassoul"} <= set(keys))
@@ -114,15 +114,15 @@ class Library(ApiTestCase):
 
     def test_found_in_several_tongues_the_shelfs_own_first(self) -> None:
         pk = self.put_malt(name="The brown bottle")
-        self.assertEqual(self.call("GET", "/shelf/stuff?find=malzessig")[0]["key"], f"lot-{pk}")
+        self.assertEqual(self.call("GET", "/shelf/supply?find=malzessig")[0]["key"], f"lot-{pk}")
         for words, key in (
             ("ortie", "lib-nettle"),
             ("Natron", "lib-baking_soda"),
             ("ghassoul", "lib-rhassoul"),
         ):
-            found = self.call("GET", f"/shelf/stuff?find={words}")
-            self.assertIn(key, [stuff["key"] for stuff in found], words)
-        self.assertEqual(self.call("GET", "/shelf/stuff?find=moonshine"), [])
+            found = self.call("GET", f"/shelf/supply?find={words}")
+            self.assertIn(key, [supply["key"] for supply in found], words)
+        self.assertEqual(self.call("GET", "/shelf/supply?find=moonshine"), [])
 
     def test_all_that_is_known_of_a_material_and_what_is_only_guessed(self) -> None:
         whole = self.call("GET", "/shelf/library/rhassoul")
@@ -142,7 +142,7 @@ class Library(ApiTestCase):
         known = self.call("GET", f"/shelf/library/{own['key']}")["facts"]
         self.assertLess(sum(fact["guessed"] for fact in known), sum(fact["guessed"] for fact in guessed))
         lot = self.call("POST", "/shelf/lots", {"material": own["key"], "name": "Mallow"}, 201)
-        self.assertEqual(self.call("GET", "/shelf/stuff?find=mallow")[0]["key"], lot["key"])
+        self.assertEqual(self.call("GET", "/shelf/supply?find=mallow")[0]["key"], lot["key"])
 
     def test_what_cannot_be_taken_of_ones_own(self) -> None:
         good = {"name": "Mallow", "kind": "leaf"}
@@ -203,8 +203,8 @@ class Measures(ApiTestCase):
     """The household's own spoons, cups and vessels."""
 
     def test_whose_spoons_they_are_changes_what_is_poured(self) -> None:
-        tap = {"stuff": f"water-{self.put_tap()}", "amount": 1, "unit": "cup"}
-        malt = {"stuff": f"lot-{self.put_malt()}", "amount": 1, "unit": "tbsp"}
+        tap = {"supply_key": f"water-{self.put_tap()}", "amount": 1, "unit": "cup"}
+        malt = {"supply_key": f"lot-{self.put_malt()}", "amount": 1, "unit": "tbsp"}
         poured = {}
         for system in ("metric", "us", "imperial", "australian"):
             self.call("PATCH", "/household", {"system": system})
@@ -218,10 +218,10 @@ class Measures(ApiTestCase):
     def test_a_scoop_of_ones_own(self) -> None:
         scoop = {"name": "clay scoop", "grams": 11, "material": "rhassoul"}
         spoon = self.call("POST", "/shelf/spoons", scoop, 201)
-        clay = {"stuff": "lib-rhassoul", "amount": 2, "unit": f"spoon-{spoon['id']}"}
-        units = self.call("GET", "/shelf/stuff?named=lib-rhassoul")[0]["units"]
+        clay = {"supply_key": "lib-rhassoul", "amount": 2, "unit": f"spoon-{spoon['id']}"}
+        units = self.call("GET", "/shelf/supply?named=lib-rhassoul")[0]["units"]
         self.assertIn(clay["unit"], [unit["key"] for unit in units])
-        water = {"stuff": "lib-nothing"} | {"stuff": f"water-{self.put_tap()}", "amount": 200}
+        water = {"supply_key": "lib-nothing"} | {"supply_key": f"water-{self.put_tap()}", "amount": 200}
         self.assertAlmostEqual(self.jug(water, clay)["lines"][1]["amount"], 22, delta=0.1)
         for change, field in (
             ({"grams": None}, "volume"),
@@ -239,8 +239,8 @@ class Measures(ApiTestCase):
         kept = self.call("POST", "/shelf/vessels", body, 201)
         self.assertEqual(kept["marks"], [{"name": "blue line", "volume": 800, "height": None}])
         tap = f"water-{self.put_tap()}"
-        to_the_line = {"stuff": tap, "amount": 1, "unit": f"vessel-{kept['id']}-0"}
-        half_of_it = {"stuff": tap, "amount": "½", "unit": f"vessel-{kept['id']}"}
+        to_the_line = {"supply_key": tap, "amount": 1, "unit": f"vessel-{kept['id']}-0"}
+        half_of_it = {"supply_key": tap, "amount": "½", "unit": f"vessel-{kept['id']}"}
         line, half = self.jug(to_the_line, half_of_it)["lines"]
         self.assertEqual((line["amount"], half["amount"]), (800, 600))
         self.assertLess((line["high"] - line["low"]) / 800, (half["high"] - half["low"]) / 600)
@@ -252,10 +252,10 @@ class Fractions(ApiTestCase):
     """Numbers as spoons are counted."""
 
     def test_as_people_write_them(self) -> None:
-        tap = {"stuff": f"water-{self.put_tap()}", "amount": 250}
+        tap = {"supply_key": f"water-{self.put_tap()}", "amount": 250}
         for typed, much in (("1/2", 2.5), ("1 1/2", 7.5), ("½", 2.5), ("1½", 7.5), ("1 ½", 7.5), ("2", 10)):
             with self.subTest(typed):
-                spoon = {"stuff": f"lot-{self.put_malt()}", "amount": typed, "unit": "tsp"}
+                spoon = {"supply_key": f"lot-{self.put_malt()}", "amount": typed, "unit": "tsp"}
                 self.assertAlmostEqual(self.jug(tap, spoon)["lines"][1]["amount"], much)
         for typed in ("half", "/2", "1/2/3", "²"):
             with self.subTest(typed):

@@ -53,7 +53,10 @@ class Household(HeadsTestCase):
         self.call("POST", "/shelf/strips", {"name": "Fine", "steps": "4 4.5 5"}, 201)
         for key in (f"lot-{self.malt}", f"water-{self.tap}"):
             self.call(
-                "POST", "/shelf/readings", {"stuff": key, "read": {"value": 3 if "lot" in key else 7}}, 201
+                "POST",
+                "/shelf/readings",
+                {"supply_key": key, "read": {"value": 3 if "lot" in key else 7}},
+                201,
             )
         meter = self.call(
             "POST", "/instruments", {"kind": "meter", "name": "Stick", "link": "simulated"}, 201
@@ -69,7 +72,7 @@ class Household(HeadsTestCase):
         self.call("POST", f"/formulas/{self.formula}/versions", {"name": "first"})
         wash = {"family": "saponin_liquor", "formula": self.formula, "answer": "right", "amount": 80}
         self.call("POST", f"/heads/{self.wren}/washes", wash, 201)
-        links = [{"formula": self.formula}, {"stuff": f"lot-{self.bottle}"}, {}]
+        links = [{"formula": self.formula}, {"supply_key": f"lot-{self.bottle}"}, {}]
         self.chain = self.call("POST", "/wash/chains", {"name": "Friday", "links": links}, 201)["id"]
         rinse = self.ask(acid=self.malt, water=self.tap, head=self.wren)
         self.entry = self.call("POST", "/journal/entries", {"rinse": rinse}, 201)["id"]
@@ -95,7 +98,7 @@ class Household(HeadsTestCase):
 
     def made(self) -> None:
         """A batch that is being made, and another on top of what was filled of it."""
-        asked = {"ask": {"formula": self.formula, "heads": [self.wren], "much": "ml", "value": 300}}
+        asked = {"ask": {"formula": self.formula, "heads": [self.wren], "sized_by": "ml", "value": 300}}
         on_top, batch = (self.call("POST", "/make/batches", asked, 201) for _ in range(2))
         self.batch, path = batch["id"], f"/make/batches/{batch['id']}"
         batch = self.call("POST", f"{path}/pours", {"version": 1, "line": batch["lines"][0]["id"]})
@@ -112,10 +115,10 @@ class Household(HeadsTestCase):
         """Every address that shows what is kept."""
         return [
             "/household", "/household/limits", "/instruments", "/instruments/now",
-            "/shelf/library", "/shelf/library/oat_flour", f"/shelf/library/{self.own}", "/shelf/stuff",
-            "/shelf/stuff?find=malt", "/shelf/ready", "/shelf/materials?find=fern", "/shelf/lots",
+            "/shelf/library", "/shelf/library/oat_flour", f"/shelf/library/{self.own}", "/shelf/supply",
+            "/shelf/supply?find=malt", "/shelf/ready", "/shelf/materials?find=fern", "/shelf/lots",
             f"/shelf/lots/{self.malt}", f"/shelf/lots/{self.bottle}", "/shelf/waters", "/shelf/vessels",
-            "/shelf/spoons", "/shelf/strips", f"/shelf/readings?stuff=lot-{self.malt}",
+            "/shelf/spoons", "/shelf/strips", f"/shelf/readings?supply_key=lot-{self.malt}",
             "/heads", f"/heads/{self.wren}", "/heads/blocked", f"/heads/{self.wren}/asks", "/heads/due",
             f"/heads/{self.wren}/history", f"/heads/{self.wren}/passes", f"/heads/{self.wren}/whole",
             "/formulas", "/formulas/bench", f"/formulas/{self.formula}", f"/formulas/match?head={self.wren}",
@@ -135,11 +138,11 @@ class Household(HeadsTestCase):
         """Every address that shows what is kept, and what is worked out with it: method, path, body."""
         jug = {
             "lines": [
-                {"stuff": f"water-{self.tap}", "how": "fill"},
-                {"stuff": f"lot-{self.malt}", "how": "solve"},
+                {"supply_key": f"water-{self.tap}", "how": "fill"},
+                {"supply_key": f"lot-{self.malt}", "how": "solve"},
             ]
         }
-        wash = {"links": [{"formula": self.formula}, {"stuff": f"lot-{self.bottle}"}], "head": self.wren}
+        wash = {"links": [{"formula": self.formula}, {"supply_key": f"lot-{self.bottle}"}], "head": self.wren}
         return [
             *(("GET", path, None) for path in self.looks()),
             ("POST", "/mix/jug", jug | {"volume": 500, "aim": 4.5, "head": self.wren}),
@@ -240,8 +243,8 @@ class Mended(Household):
         lots = {lot["id"]: lot for lot in self.call("GET", "/shelf/lots")["items"]}
         self.assertTrue(lots[self.malt]["unknown"])
         self.assertFalse(lots[self.bottle]["unknown"])
-        stuff = {each["key"] for each in self.call("GET", "/shelf/stuff")}
-        self.assertNotIn(f"lot-{self.malt}", stuff)
+        supply = {each["key"] for each in self.call("GET", "/shelf/supply")}
+        self.assertNotIn(f"lot-{self.malt}", supply)
         left = lots[self.malt]["left"]
         ask = {"material": "malt_vinegar", "set_aside": True}
         mended = self.call("PATCH", f"/shelf/lots/{self.malt}", ask)
@@ -249,13 +252,13 @@ class Mended(Household):
 
     def test_a_formula_says_which_of_its_bottles_is_not_known(self) -> None:
         body = self.call("GET", f"/formulas/{self.formula}")["formula"]
-        place = next(i for i, line in enumerate(body["lines"]) if line["stuff"])
-        body["lines"][place]["stuff"] = f"lot-{self.malt}"
+        place = next(i for i, line in enumerate(body["lines"]) if line["supply_key"])
+        body["lines"][place]["supply_key"] = f"lot-{self.malt}"
         Formula.objects.update(body=body)
         Lot.objects.filter(pk=self.malt).update(material="moonshine")
         found = self.call("GET", f"/formulas/{self.formula}")
         said = {each["field"]: each["message"] for each in found["problems"]}
-        self.assertIn("what Malt vinegar is", said[f"lines.{place}.stuff"])
+        self.assertIn("what Malt vinegar is", said[f"lines.{place}.supply_key"])
         self.assertIsNone(found["reading"])
 
     def test_a_formula_of_another_version_says_what_was_left_open(self) -> None:
@@ -276,8 +279,8 @@ class Mended(Household):
         OwnMaterial.objects.update(kind="moonshine")
         fern = next(lot for lot in self.call("GET", "/shelf/lots")["items"] if lot["id"] == self.fern)
         self.assertTrue(fern["unknown"])
-        stuff = {each["key"] for each in self.call("GET", "/shelf/stuff?find=fern")}
-        self.assertNotIn(f"lot-{self.fern}", stuff)
+        supply = {each["key"] for each in self.call("GET", "/shelf/supply?find=fern")}
+        self.assertNotIn(f"lot-{self.fern}", supply)
         self.call("PATCH", f"/shelf/materials/{self.own.removeprefix('own-')}", {"kind": "leaf"})
         self.assertFalse(self.call("GET", f"/shelf/lots/{self.fern}")["unknown"])
 
@@ -328,7 +331,7 @@ class CalledOtherwise(Household):
     """A bottle that was read as one thing, and is then called another."""
 
     def test_is_asked_about_and_its_readings_are_set_aside(self) -> None:
-        path, readings = f"/shelf/lots/{self.malt}", f"/shelf/readings?stuff=lot-{self.malt}"
+        path, readings = f"/shelf/lots/{self.malt}", f"/shelf/readings?supply_key=lot-{self.malt}"
         oil = {"material": "sunflower_oil", "strength": None}
         self.assertIn("read", self.refused("PATCH", path, oil, "set_aside"))
         self.assertEqual(self.call("GET", path)["material"], "malt_vinegar")

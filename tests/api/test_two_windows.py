@@ -59,7 +59,7 @@ class Stale(HeadsTestCase):
         wash = self.call("POST", f"/heads/{wren}/washes", {"family": "clay_damp"}, 201)["id"]
         entry = self.call("POST", "/journal/entries", {"rinse": self.ask()}, 201)["id"]
         batch = self.call("POST", "/make/batches", {"ask": {"name": "Liquor", "family": "acid_rinse"}}, 201)
-        salt = {"version": 1, "line": 0, "stuff": f"water-{water}", "amount": 100, "unit": "mL"}
+        salt = {"version": 1, "line": 0, "supply_key": f"water-{water}", "amount": 100, "unit": "mL"}
         (pour,) = self.call("POST", f"/make/batches/{batch['id']}/pours", salt)["besides"]
         made = f"/make/batches/{batch['id']}"
         jar = self.call("POST", f"{made}/containers", {"version": 2, "amount": 50, "place": "fridge"}, 201)[

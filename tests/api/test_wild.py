@@ -54,12 +54,12 @@ class Bodies(ApiTestCase):
                 ("GET", f"/formulas/{pk}"),
                 ("DELETE", f"/shelf/lots/{pk}"),
                 ("POST", f"/journal/entries/{pk}/restore"),
-                ("GET", f"/shelf/readings?stuff=lot-{pk}"),
+                ("GET", f"/shelf/readings?supply_key=lot-{pk}"),
                 ("GET", f"/formulas/match?head={pk}"),
             ):
                 with self.subTest(f"{method} {path}"[:60]):
                     self.assertLess(self.raw(method, path).status_code, 500)
-        lines = [{"stuff": f"lot-{HUGE}", "how": "fill"}]
+        lines = [{"supply_key": f"lot-{HUGE}", "how": "fill"}]
         self.assertLess(self.raw("POST", "/mix/jug", {"lines": lines, "head": HUGE}).status_code, 500)
         self.assertLess(self.raw("PATCH", "/household", {"version": HUGE}).status_code, 500)
 

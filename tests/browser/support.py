@@ -186,8 +186,8 @@ class BrowserTestCase(LiveServerTestCase):
     def jug_of(self, acid: int, water: int) -> dict[str, Any]:
         """Half a litre at pH 4.5, as it is asked."""
         lines = [
-            {"stuff": f"water-{water}", "how": "fill"},
-            {"stuff": f"lot-{acid}", "how": "solve"},
+            {"supply_key": f"water-{water}", "how": "fill"},
+            {"supply_key": f"lot-{acid}", "how": "solve"},
         ]
         return {"lines": lines, "volume": 500, "aim": 4.5}
 

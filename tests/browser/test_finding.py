@@ -53,7 +53,7 @@ class Messy(BenchTestCase):
         expect(reading).to_contain_text("pH")
         self.kept()
         made = Formula.objects.get()
-        self.assertEqual([bool(line["stuff"]) for line in made.body["lines"]], [True] * 8)
+        self.assertEqual([bool(line["supply_key"]) for line in made.body["lines"]], [True] * 8)
         self.assertEqual(made.body["lines"][3]["text"], "juice of half a lemon")
         self.assertIn("Mix the clay with the water", made.body["about"])
         self.page.reload()
@@ -89,7 +89,7 @@ class ThereAndThen(BenchTestCase):
         self.go("/mix")
         field = self.page.get_by_role("combobox", name="Add an ingredient")
         held: list[Route] = []
-        self.page.route("**/api/shelf/stuff?find=r", lambda route: held.append(route))
+        self.page.route("**/api/shelf/supply?find=r", lambda route: held.append(route))
         field.click()
         self.page.keyboard.type("r")
         while not held:

@@ -37,8 +37,8 @@ class Kitchen(BrowserTestCase):
 
     def formula(self, name: str, family: str, *lines: tuple[str, str, str]) -> int:
         rows = [
-            {"id": place, "stuff": stuff, "amount": amount, "unit": unit}
-            for place, (stuff, amount, unit) in enumerate(lines, start=1)
+            {"id": place, "supply_key": supply, "amount": amount, "unit": unit}
+            for place, (supply, amount, unit) in enumerate(lines, start=1)
         ]
         body = FormulaIn.model_validate({"name": name, "family": family, "lines": rows, "minutes": "2"})
         return beginning.new_formula(FormulaNewIn(formula=body)).id

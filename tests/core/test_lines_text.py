@@ -78,16 +78,16 @@ class OneLine(TestCase):
 
     def test_the_problem_says_what_is_missing(self) -> None:
         for text, field, words in (
-            ("3 g moon dust", "stuff", "moon dust"),
+            ("3 g moon dust", "supply_key", "moon dust"),
             ("5 drops kaolin", "unit", "Drops of Kaolin?"),
             ("a sprig of honey", "unit", "“sprig” of Honey?"),
             ("soapwort root", "amount", "How much Soapwort root?"),
-            ("40 g", "stuff", "There is no name"),
+            ("40 g", "supply_key", "There is no name"),
             ("1/0 cup honey", "amount", "nothing can be shared among none"),
             ("1,234 g kaolin", "amount", "could be 1234 or 1.234"),
             ("1 cup (60 ml) water", "amount", "1 cup or 60 ml?"),
             ("fill up to 500 ml with water", "amount", "Up to so much in all"),
-            ("🍋🍋", "stuff", "There is no name"),
+            ("🍋🍋", "supply_key", "There is no name"),
         ):
             with self.subTest(text):
                 found = line(text)

@@ -95,8 +95,8 @@ def _same(line: ParsedLine, amount: str) -> bool:
     return _same_number(line, amount) and line.unit == amount.split(" ", 1)[1]
 
 
-def _key(stuff: Supply) -> str:
-    key = stuff.key.removeprefix("lib-").removeprefix("class-")
+def _key(supply: Supply) -> str:
+    key = supply.key.removeprefix("lib-").removeprefix("class-")
     return "tap" if key == "unknown" else key
 
 

@@ -90,6 +90,6 @@ def steps_of(basin_links: Sequence[BasinLink]) -> tuple[Step, ...]:
     return (*out, Step("end", "end"))
 
 
-def _meets(there: BasinLink, comes: BasinLink) -> bool:
+def _meets(on: BasinLink, comes: BasinLink) -> bool:
     """Whether what comes reaches what is there; water over all of it reaches the face too."""
-    return bool(there.zones & comes.zones) or (comes.what == "water" and comes.zone == "both")
+    return bool(on.zones & comes.zones) or (comes.what == "water" and comes.zone == "both")

@@ -62,7 +62,7 @@ def _put_on(step: Step, pressed: int, link: BasinLink, posture: Posture) -> Step
     note = f" {link.note}" if link.note else ""
     only = f"Only {link.optional}: else leave it out." if link.optional else ""
     if step.presses == 1:
-        how = _joined(only, _there(link), eyes, _then(link), link.note)
+        how = _joined(only, _on_head(link), eyes, _then(link), link.note)
         say = f"{link.name} {where}. {only} {capital(much)}{eyes} {HOLD} when it is on.{note}"
         return StepWords(f"{link.name} {where}", link.amount, how, "It is on", _tidy(say))
     part = f"the {ordinal(pressed)} of {step.presses}"
@@ -77,7 +77,7 @@ def _put_on(step: Step, pressed: int, link: BasinLink, posture: Posture) -> Step
     )  # fmt: skip
 
 
-def _there(link: BasinLink) -> str:
+def _on_head(link: BasinLink) -> str:
     """What is said beside its amount: what there is of it, and whether that is enough."""
     rest = link.says.removeprefix(f"about {link.amount}").lstrip("; ")
     return f"{capital(rest)}." if rest else ""

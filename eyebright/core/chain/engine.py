@@ -242,9 +242,9 @@ class _Head:
         """The share of the zone's own oil that it lifts, and its folds; the oil in it spends cleaning too."""
         subject, draws, table = link.subject, self.draws, sebum_table()
         per_gram = subject.cleaning(draws) * contact(subject.spread_profile, link.on_for)
-        there = self.oil[zone] + subject.oil(draws) * dose
-        taken = folds(per_gram * dose, there)
-        plain = lifted(per_gram * dose, there, draws, self.on.strength_with(subject.product))
+        oil = self.oil[zone] + subject.oil(draws) * dose
+        taken = folds(per_gram * dose, oil)
+        plain = lifted(per_gram * dose, oil, draws, self.on.strength_with(subject.product))
         spare = table["most"]["lifts"] - plain
         share: Array = plain + spare * table["cleaning"]["free_fatty"] * subject.alkali(draws)
         if zone in self.watered:

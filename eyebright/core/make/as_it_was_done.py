@@ -86,7 +86,7 @@ def _timed(formula: Formula, plan: Formula, minutes: Mapping[int, float]) -> For
 
 
 def _as_planned(plan: Formula, line: int, poured: Sequence[Pour]) -> bool:
-    """Whether a line was poured once, just as it was planned, of the same stuff."""
+    """Whether a line was poured once, just as it was planned, of the same supply."""
     planned = next((each for each in plan.ingredients if each.id == line), None)
     return (
         planned is not None

@@ -88,9 +88,9 @@ def not_known(key: str, name: str) -> Material:
     return material_from_row(row)
 
 
-def is_known(stuff: Material) -> bool:
+def is_known(material: Material) -> bool:
     """Whether it is a material, and no stand-in for one that is not known here."""
-    return stuff.source != NOT_KNOWN
+    return material.source != NOT_KNOWN
 
 
 def corrected(

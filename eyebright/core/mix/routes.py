@@ -39,7 +39,7 @@ class Route:
     """
 
     way: Way
-    there: bool
+    reachable: bool
     says: str
     why: str
     pours: tuple[Pour, ...] = ()
@@ -175,9 +175,9 @@ def _swaps(
     for supply, place in instead:
         lines = []
         for i, line in enumerate(jug.lines):
-            there = supply if i == place else line.supply
-            unit = there.material.unit if there.material else "mL"
-            lines.append(Line(there, _how(jug, i, acid), Amount(at[i], unit)))
+            swapped = supply if i == place else line.supply
+            unit = swapped.material.unit if swapped.material else "mL"
+            lines.append(Line(swapped, _how(jug, i, acid), Amount(at[i], unit)))
         try:
             out.append((filled(lines, jug.volume, question.kit, jug.scope), supply.name))
         except ValueError:
@@ -305,7 +305,7 @@ def _route(
         why = f"It would not hold: the hair moves it by a unit. {why}"
     return Route(
         way=way,
-        there=True,
+        reachable=True,
         says=says,
         why=why,
         pours=pours_of(jug, draft.amount, question.kit),

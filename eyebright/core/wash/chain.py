@@ -66,7 +66,7 @@ class Wash:
     `oil`: g on scalp and lengths before the first; `basin`: minutes at the basin, and `ahead` those before.
     """
 
-    along: tuple[LinkResult, ...]
+    results: tuple[LinkResult, ...]
     oil: tuple[Figure, Figure]
     scalp_lift: Figure
     lengths_lift: Figure
@@ -150,7 +150,7 @@ class WashAssessor:
         ahead = _ahead(runs)
         doses = [(run.assessment, each.lengths.dose) for run, each in zip(runs, course.after, strict=True)]
         return Wash(
-            along=tuple(_along(run, each, draws) for run, each in zip(runs, course.after, strict=True)),
+            results=tuple(_result(run, each, draws) for run, each in zip(runs, course.after, strict=True)),
             oil=(_g(on.oil.scalp, draws), _g(on.oil.lengths, draws)),
             scalp_lift=lift,
             lengths_lift=figure(course.lifted("lengths"), "share"),
@@ -198,9 +198,9 @@ def _run(link: WashLink, found: Assessment | None, water: Supply, on: HairAndSca
         return _Run(link, None, put, wanted)
     neat = 1.0 / (1.0 + link.parts)  # of what goes on, about so much is it and not water
     grams = link.grams
-    if link.there is not None:
+    if link.available is not None:
         takes = middle(wanted[0] + wanted[1]) * neat if grams is None else grams
-        grams = link.there if takes > link.there else grams
+        grams = link.available if takes > link.available else grams
     return _Run(link, found, replace(put, grams=None if grams is None else grams / neat), wanted)
 
 
@@ -265,7 +265,7 @@ def _in_time(runs: Sequence[_Run]) -> list[_Run]:
     return sorted(runs, key=lambda run: run.link.start or 0.0)
 
 
-def _along(run: _Run, after: LinkAfter, draws: Draws) -> LinkResult:
+def _result(run: _Run, after: LinkAfter, draws: Draws) -> LinkResult:
     link = run.asked
     scalp, lengths = after.scalp, after.lengths
     wet: dict[Zone, Figure | None] = {

@@ -51,7 +51,7 @@ class WashLink:
     """One link of a wash: a formula; a pause by its key; or plain water for neither.
 
     A bought thing is its own formula of one line (`ready_formula`), and so is what was made. `minutes` on
-    the head and `cover` (None: the formula's own); `times` its usual dose, or `grams` of it; `there`: g
+    the head and `cover` (None: the formula's own); `times` its usual dose, or `grams` of it; `available`: g
     that there are of it, more cannot go on; `parts` of water to one that it is thinned with; `beside`: it
     goes on as soon as its own zone is free, while what went before it elsewhere is still on; `optional`: it
     may be left out; `sections` by key, or `on_over` so many minutes as it really was.
@@ -68,7 +68,7 @@ class WashLink:
     wetness: Wetness | None = None
     parts: int = 0
     grams: float | None = None
-    there: float | None = None
+    available: float | None = None
     optional: bool = False
     sections: str = ""
     on_over: float | None = None

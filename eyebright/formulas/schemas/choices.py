@@ -86,13 +86,13 @@ class LinesIn(Schema):
 
 
 class ReadLineOut(Out):
-    """One written line. `stuff`: what was taken, "" where it is asked; `found`: the best three.
+    """One written line. `supply_key`: what was taken, "" where it is asked; `found`: the best three.
 
     `notes`: what was read otherwise than it is written; `problem`: what is asked, beside which `field`.
     """
 
     text: str
-    stuff: str
+    supply_key: str
     name: str
     amount: str
     unit: str

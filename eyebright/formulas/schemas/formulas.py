@@ -24,11 +24,11 @@ Short = Annotated[str, Field(max_length=LONGEST)]
 class IngredientIn(Schema):
     """One line as it is written: `amount` as it was typed. `phase` and `form` "" are the usual ones.
 
-    `text`: what was pasted, where it could not be read; such a line has no `stuff`.
+    `text`: what was pasted, where it could not be read; such a line has no `supply_key`.
     """
 
     id: Annotated[int, Field(ge=1, le=100_000)]
-    stuff: Short = ""
+    supply_key: Short = ""
     amount: Annotated[str, Field(max_length=24)] = ""
     unit: Annotated[str, Field(max_length=40)] = "g"
     packed: bool = False
@@ -114,7 +114,7 @@ class FormulaOut(Out):
     formula: FormulaIn
     reading: AssessmentOut | None
     problems: list[LineProblemOut]
-    stuff: list[SupplyOut]
+    supplies: list[SupplyOut]
     asks: list[AskOut]
     removed: bool
 

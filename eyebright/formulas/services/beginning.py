@@ -80,7 +80,7 @@ def started(start: Start, shelf: Sequence[Supply], picked: Mapping[str, str]) ->
             IngredientIn.model_validate(
                 {
                     "id": place,
-                    "stuff": key,
+                    "supply_key": key,
                     "amount": amount_typed(amount),
                     "unit": line.unit,
                     "phase": line.phase,
@@ -106,7 +106,7 @@ def started(start: Start, shelf: Sequence[Supply], picked: Mapping[str, str]) ->
 def at_hand(what: str, shelf: Sequence[Supply]) -> str:
     """The household's own of a material or a class of water, by key; else the library's."""
     if what in water_classes():
-        same = (stuff for stuff in shelf if isinstance(stuff, WaterLot) and stuff.water.key == what)
-        return next((stuff.key for stuff in same), SupplyKey.of("class", what))
-    own_lot = next((stuff for stuff in shelf if stuff.material and stuff.material.key == what), None)
+        same = (supply for supply in shelf if isinstance(supply, WaterLot) and supply.water.key == what)
+        return next((supply.key for supply in same), SupplyKey.of("class", what))
+    own_lot = next((supply for supply in shelf if supply.material and supply.material.key == what), None)
     return own_lot.key if own_lot else SupplyKey.of("lib", what)

@@ -100,7 +100,7 @@ def line_out(line: ParsedLine, kitchen: Kitchen) -> ReadLineOut:
     usual = unit_of(taken) if taken else "g"
     return ReadLineOut(
         text=line.text,
-        stuff=taken.key if taken else "",
+        supply_key=taken.key if taken else "",
         name=line.name,
         amount=line.typed,
         unit=line.unit or ("" if taken is None and line.typed else usual),

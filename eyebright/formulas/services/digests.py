@@ -20,16 +20,16 @@ from .workbench import as_core, entered_of, keys_of, marks, state_of
 
 def keys_in(body: Mapping[str, Any]) -> list[str]:
     """What goes into a kept formula, by key."""
-    return [line["stuff"] for line in body.get("lines", ()) if line.get("stuff")]
+    return [line["supply_key"] for line in body.get("lines", ()) if line.get("supply_key")]
 
 
 def _state(row: Formula, marked: Mapping[str, str], kit: Kit) -> str:
     return state_of(f"{row.pk}.{row.version}", keys_in(row.body), marked, kit)
 
 
-def keep_digest(row: Formula, there: Mapping[str, Supply], reading: Assessment, kit: Kit) -> None:
+def keep_digest(row: Formula, supplies: Mapping[str, Supply], reading: Assessment, kit: Kit) -> None:
     """Keep what ranks a formula that was just read for nobody in particular, unless it is there already."""
-    state = _state(row, marks(there, there), kit)
+    state = _state(row, marks(supplies, supplies), kit)
     if row.digest_of != state:
         row.digest, row.digest_of = digest_of(reading).kept(), state
         _keep(row.pk, row.digest, state)
@@ -53,10 +53,10 @@ def worked_out(payload: FormulaIn, kit: Kit) -> Digest | None:
 
 
 def freshened(
-    rows: Iterable[Formula], there: Mapping[str, Supply], kit: Kit, most: float = inf
+    rows: Iterable[Formula], supplies: Mapping[str, Supply], kit: Kit, most: float = inf
 ) -> dict[int, Digest | None]:
     """The digests of some rows, worked out anew where something under them changed; at most so many."""
-    marked, out = marks(there, there), {}
+    marked, out = marks(supplies, supplies), {}
     for row in rows:
         state = _state(row, marked, kit)
         digest = kept_digest(row.digest)
@@ -78,5 +78,5 @@ def digest_as_of(row: Formula, at: datetime, kit: Kit) -> Digest | None:
     left = row.versions.filter(made_at__gte=at).order_by("number").first()
     if left is not None and left.body != row.body:
         return worked_out(entered_of(left.body), kit)
-    there = supplies_of(keys_in(row.body), also_removed=True)
-    return freshened([row], there, kit)[row.pk]
+    supplies = supplies_of(keys_in(row.body), also_removed=True)
+    return freshened([row], supplies, kit)[row.pk]

@@ -74,7 +74,7 @@ def shown(kept: Formula, written: ParsedFormula, head: int | None, vessel: int |
     bench, whom = core_bench(keys_of(written.payload), head)
     reading = assessment_of(written, bench, the_vessel(vessel))
     if reading is not None and whom is None:
-        keep_digest(kept, written.there, reading, bench.kit)
+        keep_digest(kept, written.supplies, reading, bench.kit)
     return FormulaOut(
         id=kept.pk,
         version=kept.version,
@@ -82,7 +82,7 @@ def shown(kept: Formula, written: ParsedFormula, head: int | None, vessel: int |
         formula=written.payload,
         reading=assessment_out(reading) if reading else None,
         problems=[LineProblemOut(field=name, message=says) for name, says in written.problems.items()],
-        stuff=[supply_out(stuff, bench.kit) for stuff in written.there.values()],
+        supplies=[supply_out(supply, bench.kit) for supply in written.supplies.values()],
         asks=asks_of(written.payload),
         removed=kept.removed_at is not None,
     )
@@ -90,7 +90,7 @@ def shown(kept: Formula, written: ParsedFormula, head: int | None, vessel: int |
 
 def asks_of(payload: FormulaIn) -> list[AskOut]:
     """What is asked of the lines of which it is not known what they are."""
-    open_lines = [line for line in payload.lines if not line.stuff and line.text]
+    open_lines = [line for line in payload.lines if not line.supply_key and line.text]
     if not open_lines:
         return []
     kitchen = the_kitchen()
@@ -101,13 +101,13 @@ def asks_of(payload: FormulaIn) -> list[AskOut]:
     return out
 
 
-def searched(payload: FormulaIn, there: Mapping[str, Supply]) -> str:
+def searched(payload: FormulaIn, supplies: Mapping[str, Supply]) -> str:
     """What a formula is found by: its name, its family's, and every name of what is in it."""
     names = [payload.name, families()[payload.family].name if payload.family in families() else ""]
     for line in payload.lines:
-        stuff = there.get(line.stuff)
-        if stuff:
-            names += names_of(stuff)
+        supply = supplies.get(line.supply_key)
+        if supply:
+            names += names_of(supply)
     return folded(" · ".join(names))[:4000]
 
 
@@ -116,7 +116,7 @@ def kept_new(body: FormulaIn) -> tuple[Formula, ParsedFormula]:
     checked_schools(body.schools)
     written = as_core(body)
     kept = Formula.objects.create(
-        name=body.name, family=body.family, body=body.model_dump(), search=searched(body, written.there)
+        name=body.name, family=body.family, body=body.model_dump(), search=searched(body, written.supplies)
     )
     return kept, written
 
@@ -132,7 +132,7 @@ def save_formula(pk: int, payload: FormulaSaveIn) -> FormulaOut:
         _sitting(kept)
         kept.name, kept.family, kept.body = payload.formula.name, payload.formula.family, body
         kept.changed_at = timezone.now()
-        kept.search = searched(payload.formula, written.there)
+        kept.search = searched(payload.formula, written.supplies)
         kept.save()
     return shown(kept, written, payload.head, payload.vessel)
 
@@ -205,7 +205,7 @@ def back_to(pk: int, number: int, version: int) -> FormulaOut:
     kept.name, kept.family, kept.body = body.name, body.family, body.model_dump()
     kept.changed_at = timezone.now()
     written = as_core(body, kept.pk)
-    kept.search = searched(body, written.there)
+    kept.search = searched(body, written.supplies)
     kept.save()
     return shown(kept, written, None, None)
 
@@ -231,11 +231,11 @@ def formula_rows(find: str, family: str) -> FormulasOut:
     if family:
         rows = rows.filter(family=family)
     shown = list(rows.order_by("-changed_at", "-id").defer("search")[:SHOWN])
-    there = supplies_of({key for row in shown for key in keys_in(row.body)}, also_removed=True)
+    supplies = supplies_of({key for row in shown for key in keys_in(row.body)}, also_removed=True)
     anew = 0 if find else ANEW  # a search, asked with every key, only finds
-    digests = freshened(shown, there, the_kit(), anew)
+    digests = freshened(shown, supplies, the_kit(), anew)
     return FormulasOut(
-        formulas=[_row(row, there, digests[row.pk]) for row in shown],
+        formulas=[_row(row, supplies, digests[row.pk]) for row in shown],
         found=rows.count() if len(shown) == SHOWN else len(shown),
         there_are=there_are,
     )
@@ -247,9 +247,9 @@ def _ph_out(digest: Digest) -> Figure:
     return Figure(value=middle, low=low, high=high, unit="pH", kind="computed")
 
 
-def _row(row: Formula, there: Mapping[str, Supply], digest: Digest | None) -> FormulaRowOut:
+def _row(row: Formula, supplies: Mapping[str, Supply], digest: Digest | None) -> FormulaRowOut:
     lines = [IngredientIn.model_construct(**line) for line in row.body.get("lines", ())]
-    names = names_in(lines, there)
+    names = names_in(lines, supplies)
     return FormulaRowOut(
         id=row.pk,
         name=row.name,

@@ -39,10 +39,10 @@ def speaking(whom: Head) -> dict[str, Candidate]:
 
 def candidates_of(rows: Sequence[Formula]) -> dict[int, Candidate]:
     """Formulas as they are judged, by id; what cannot be reckoned is left out."""
-    there = supplies_of({key for row in rows for key in keys_in(row.body)}, also_removed=True)
-    digests = freshened(rows, there, the_kit())
+    supplies = supplies_of({key for row in rows for key in keys_in(row.body)}, also_removed=True)
+    digests = freshened(rows, supplies, the_kit())
     return {
-        row.pk: _of_row(row, digest, there, set(there))
+        row.pk: _of_row(row, digest, supplies, set(supplies))
         for row in rows
         if (digest := digests[row.pk]) is not None
     }
@@ -57,25 +57,25 @@ def begun_from(candidate: Candidate) -> tuple[int | None, str]:
 def _ranked(whom: Head) -> list[Match]:
     shelf, _ = everything()
     rows = list(Formula.objects.filter(~Q(body__lines=[])).defer("search")[:MOST])
-    there = supplies_of({key for row in rows for key in keys_in(row.body)}, also_removed=True)
-    at_hand = {stuff.key for stuff in shelf}
+    supplies = supplies_of({key for row in rows for key in keys_in(row.body)}, also_removed=True)
+    at_hand = {supply.key for supply in shelf}
     kit = the_kit()
-    digests = freshened(rows, there, kit)
+    digests = freshened(rows, supplies, kit)
     candidates = [
-        _of_row(row, digest, there, at_hand) for row in rows if (digest := digests[row.pk]) is not None
+        _of_row(row, digest, supplies, at_hand) for row in rows if (digest := digests[row.pk]) is not None
     ]
     picked = picked_schools()
     candidates += _from_starts(shelf, {row.name for row in rows}, kit, picked)
     return rank(candidates, whom, needs_of(whom.facts()), picked)
 
 
-def _of_row(row: Formula, digest: Digest, there: Mapping[str, Supply], at_hand: set[str]) -> Candidate:
-    used = [there[key] for key in keys_in(row.body) if key in there]
+def _of_row(row: Formula, digest: Digest, supplies: Mapping[str, Supply], at_hand: set[str]) -> Candidate:
+    used = [supplies[key] for key in keys_in(row.body) if key in supplies]
     return _candidate(str(row.pk), row.name, digest, used, at_hand)
 
 
 def _candidate(key: str, name: str, digest: Digest, used: list[Supply], at_hand: set[str]) -> Candidate:
-    missing = tuple(stuff.name for stuff in used if stuff.key not in at_hand)
+    missing = tuple(supply.name for supply in used if supply.key not in at_hand)
     holdings = tuple(holding_of(s.material, s.name) for s in used if s.material)
     product = product_key(digest.family, int(key)) if key.isdigit() else ""
     return Candidate(key, name, digest, missing, holdings, product)
@@ -86,7 +86,7 @@ def _from_starts(
 ) -> list[Candidate]:
     """Starting points that the shelf can make whole, and that are not among the formulas already."""
     out = []
-    at_hand = {stuff.key for stuff in shelf}
+    at_hand = {supply.key for supply in shelf}
     for start in starts().values():
         if start.name in taken:
             continue
@@ -94,15 +94,17 @@ def _from_starts(
         keys = keys_of(payload)
         if not set(keys) <= at_hand:
             continue
-        there = {stuff.key: stuff for stuff in shelf if stuff.key in keys}
-        state = state_of(payload.model_dump_json(), there, marks(there, there), kit)
+        supplies = {supply.key: supply for supply in shelf if supply.key in keys}
+        state = state_of(payload.model_dump_json(), supplies, marks(supplies, supplies), kit)
         if state not in _STARTS:
             if len(_STARTS) > 200:
                 _STARTS.clear()
             _STARTS[state] = worked_out(payload, kit)
         digest = _STARTS[state]
         if digest is not None:
-            out.append(_candidate(f"{START}{start.key}", start.name, digest, list(there.values()), at_hand))
+            out.append(
+                _candidate(f"{START}{start.key}", start.name, digest, list(supplies.values()), at_hand)
+            )
     return out
 
 

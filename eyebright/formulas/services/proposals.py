@@ -32,7 +32,7 @@ def propose(asked: ProposeIn) -> ProposalOut:
         found = _goal(asked, written.formula, bench, whom)
         body = to_schema(found.formula, asked.formula)
         after_written = ParsedFormula(
-            body, found.formula, {}, list(range(len(found.formula.ingredients))), written.there
+            body, found.formula, {}, list(range(len(found.formula.ingredients))), written.supplies
         )
         after = assessment_of(after_written, bench) if found.changes else before
     except FormulaError as raised:

@@ -117,7 +117,8 @@ def _pasted(text: str) -> BroughtOut:
     told = [each.text for each in read.passages]
     name = told[0] if read.passages and read.passages[0].kind == "heading" else "A pasted recipe"
     lines = [
-        {"id": place, "amount": each.amount[:24]} | each.model_dump(include={"stuff", "unit", "form", "text"})
+        {"id": place, "amount": each.amount[:24]}
+        | each.model_dump(include={"supply_key", "unit", "form", "text"})
         for place, each in enumerate((line_out(line, kitchen) for line in read.lines), start=1)
     ]
     kept_text = [*told, *([read.rest] if read.rest else [])]
@@ -143,7 +144,7 @@ def _lines(found: ImportedRecipe) -> tuple[list[dict[str, Any]], list[str]]:
             out.append(
                 {
                     "id": len(out) + 1,
-                    "stuff": each.stuff,
+                    "supply_key": each.supply_key,
                     "amount": each.amount[:24],
                     "unit": each.unit,
                     "phase": found.phases[place] if ours and place < len(found.phases) else "",

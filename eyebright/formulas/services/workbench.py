@@ -60,11 +60,11 @@ class ParsedFormula:
     formula: Formula | None = None
     problems: dict[str, str] = field(default_factory=dict)
     places: list[int] = field(default_factory=list)
-    there: Mapping[str, Supply] = field(default_factory=dict)
+    supplies: Mapping[str, Supply] = field(default_factory=dict)
 
     def made_as(self, formula: Formula) -> "ParsedFormula":
         """The same with another formula in its place, of which nothing is amiss: line for line its own."""
-        return ParsedFormula(self.payload, formula, {}, list(range(len(formula.ingredients))), self.there)
+        return ParsedFormula(self.payload, formula, {}, list(range(len(formula.ingredients))), self.supplies)
 
     def at_fault(self, raised: FormulaError) -> None:
         """Put what the core found fault with beside its field."""
@@ -98,7 +98,7 @@ def entered_and_lost(body: Mapping[str, Any]) -> tuple[FormulaIn, dict[str, str]
 
 def keys_of(payload: FormulaIn) -> list[str]:
     """What goes in, by key."""
-    return [line.stuff for line in payload.lines if line.stuff]
+    return [line.supply_key for line in payload.lines if line.supply_key]
 
 
 def as_core(payload: FormulaIn, pk: int | None = None) -> ParsedFormula:
@@ -106,9 +106,9 @@ def as_core(payload: FormulaIn, pk: int | None = None) -> ParsedFormula:
     keys = keys_of(payload)
     still = supplies_of(keys)
     missing = [key for key in keys if key not in still]
-    there = still | supplies_of(missing, also_removed=True) if missing else still
-    strange = not_known_here([key for key in missing if key not in there])
-    out = ParsedFormula(payload, there=there)
+    supplies = still | supplies_of(missing, also_removed=True) if missing else still
+    strange = not_known_here([key for key in missing if key not in supplies])
+    out = ParsedFormula(payload, supplies=supplies)
     try:
         family = family_of(payload.family)
     except FormulaError as raised:
@@ -117,27 +117,27 @@ def as_core(payload: FormulaIn, pk: int | None = None) -> ParsedFormula:
     lines: list[Ingredient] = []
     whole = True
     for place, line in enumerate(payload.lines):
-        if not line.stuff:
+        if not line.supply_key:
             if line.text or line.amount:
-                out.problems[f"lines.{place}.stuff"] = UNREAD
+                out.problems[f"lines.{place}.supply_key"] = UNREAD
             continue
-        stuff = there.get(line.stuff)
-        if stuff is None:
-            name = strange.get(line.stuff)
-            out.problems[f"lines.{place}.stuff"] = NOT_KNOWN.format(name=name) if name else GONE
+        supply = supplies.get(line.supply_key)
+        if supply is None:
+            name = strange.get(line.supply_key)
+            out.problems[f"lines.{place}.supply_key"] = NOT_KNOWN.format(name=name) if name else GONE
             whole = whole and not name
             continue
-        if line.stuff not in still:
-            out.problems[f"lines.{place}.stuff"] = REMOVED.format(name=stuff.name)
-        count, trouble = _counted(line, f"How much {stuff.name}?")
+        if line.supply_key not in still:
+            out.problems[f"lines.{place}.supply_key"] = REMOVED.format(name=supply.name)
+        count, trouble = _counted(line, f"How much {supply.name}?")
         if count is None:
             out.problems[f"lines.{place}.amount"] = trouble
             whole = False
             continue
         out.places.append(place)
-        phase = line.phase or default_phase(stuff, family)
+        phase = line.phase or default_phase(supply, family)
         amount = Amount.ranging(count, line.unit, line.packed)
-        lines.append(Ingredient(line.id, stuff, amount, phase, of_form(stuff.material, line.form)))
+        lines.append(Ingredient(line.id, supply, amount, phase, of_form(supply.material, line.form)))
     minutes, trouble = _number(payload.minutes or "0", "")
     if minutes is None or not 0.0 <= minutes <= MOST_MINUTES:
         out.problems["minutes"] = trouble or "From 0 minutes to a day."
@@ -167,7 +167,9 @@ def as_core(payload: FormulaIn, pk: int | None = None) -> ParsedFormula:
         cover=payload.cover,
         schools=tuple(sorted(payload.schools.items())),
         unknown=tuple(
-            line.text or "a line" for line in payload.lines if not line.stuff and (line.text or line.amount)
+            line.text or "a line"
+            for line in payload.lines
+            if not line.supply_key and (line.text or line.amount)
         ),
         product="" if pk is None else product_key(family.key, pk),
     )
@@ -219,7 +221,7 @@ def to_schema(formula: Formula, payload: FormulaIn) -> FormulaIn:
     lines = []
     for line in formula.ingredients:
         old = had.get(line.id)
-        same = old is not None and old.stuff == line.supply.key and old.unit == line.amount.unit
+        same = old is not None and old.supply_key == line.supply.key and old.unit == line.amount.unit
         was = _counted(old, "")[0] if same and old else None
         typed = (
             old.amount
@@ -229,16 +231,16 @@ def to_schema(formula: Formula, payload: FormulaIn) -> FormulaIn:
         lines.append(
             IngredientIn(
                 id=line.id,
-                stuff=line.supply.key,
+                supply_key=line.supply.key,
                 amount=typed if typed is not None else written(line.amount),
                 unit=line.amount.unit,
                 packed=line.amount.packed,
                 phase=line.phase,
                 form=line.form,
-                text=old.text if old is not None and old.stuff == line.supply.key else "",
+                text=old.text if old is not None and old.supply_key == line.supply.key else "",
             )
         )
-    lines += [line for line in payload.lines if not line.stuff and (line.text or line.amount)]
+    lines += [line for line in payload.lines if not line.supply_key and (line.text or line.amount)]
     steps = [
         FormulaStepIn(
             kind=step.kind,
@@ -297,18 +299,18 @@ def core_bench(
 # ---- whether what was worked out still holds ----
 
 
-def marks(keys: Iterable[str], there: Mapping[str, Supply]) -> dict[str, str]:
+def marks(keys: Iterable[str], supplies: Mapping[str, Supply]) -> dict[str, str]:
     """What each thing is known by and what was read of it, in short: it changes when an answer would."""
     read = {
-        row["stuff"]: f"{row['count']}/{row['last']}"
-        for row in ReadingLine.objects.filter(stuff__in=set(keys), reading__removed_at=None)
-        .values("stuff")
+        row["supply_key"]: f"{row['count']}/{row['last']}"
+        for row in ReadingLine.objects.filter(supply_key__in=set(keys), reading__removed_at=None)
+        .values("supply_key")
         .annotate(count=models.Count("id"), last=models.Max("reading_id"))
         .order_by()
     }
     return {
-        key: hashlib.sha1(f"{stuff!r}|{read.get(key, '')}".encode(), usedforsecurity=False).hexdigest()[:12]
-        for key, stuff in there.items()
+        key: hashlib.sha1(f"{supply!r}|{read.get(key, '')}".encode(), usedforsecurity=False).hexdigest()[:12]
+        for key, supply in supplies.items()
     }
 
 
@@ -318,10 +320,10 @@ def state_of(written: str, keys: Iterable[str], marked: Mapping[str, str], kit: 
     return hashlib.sha256(f"{VERSION}|{written}|{used}|{kit.system}".encode()).hexdigest()
 
 
-def names_in(lines: Sequence[IngredientIn], there: Mapping[str, Supply]) -> list[str]:
+def names_in(lines: Sequence[IngredientIn], supplies: Mapping[str, Supply]) -> list[str]:
     """What the lines are called."""
     return [
-        there[line.stuff].name if line.stuff in there else line.text
+        supplies[line.supply_key].name if line.supply_key in supplies else line.text
         for line in lines
-        if line.stuff or line.text
+        if line.supply_key or line.text
     ]

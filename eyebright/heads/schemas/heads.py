@@ -98,5 +98,5 @@ class BlockedOut(Out):
 
     head: int
     head_name: str
-    stuff: str
+    supply_key: str
     why: str

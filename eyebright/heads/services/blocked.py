@@ -19,15 +19,17 @@ WHY = {
 def blocked() -> list[BlockedOut]:
     """What some head must not have, the gravest reason of each, by the same facts as the cautions."""
     lots = list(Lot.objects.all())
-    stuffs = lot_materials(lots)
+    materials = lot_materials(lots)
     out = []
     for head in Head.objects.all():
         facts = facts_for(head.pk)
         for lot in lots:
-            found = material_facts(facts, [holding_of(stuffs[lot.pk], lot.name)])
+            found = material_facts(facts, [holding_of(materials[lot.pk], lot.name)])
             why = next((said for name, said in WHY.items() if found[name]), "")
             if why:
                 out.append(
-                    BlockedOut(head=head.pk, head_name=head.name, stuff=SupplyKey.of("lot", lot.pk), why=why)
+                    BlockedOut(
+                        head=head.pk, head_name=head.name, supply_key=SupplyKey.of("lot", lot.pk), why=why
+                    )
                 )
     return out

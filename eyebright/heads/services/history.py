@@ -116,7 +116,9 @@ class HeadHistory:
         """
         found: dict[str, str] = {
             product_key(*row): PatchTest.Result.REACTION
-            for row in self.head.washes.filter(REACTED).order_by().values_list("family", "formula", "stuff")
+            for row in self.head.washes.filter(REACTED)
+            .order_by()
+            .values_list("family", "formula", "supply_key")
         }
         for test in reversed(self.patch_tests):
             name = test.material or test.name.casefold()

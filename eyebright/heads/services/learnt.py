@@ -21,11 +21,11 @@ DAY = timedelta(days=1)
 PARTS = 4  # a wash has about so many at most
 
 
-def product_key(family: str, formula: int | None, stuff: str = "") -> str:
+def product_key(family: str, formula: int | None, supply_key: str = "") -> str:
     """The key that washes teach of a product by: a formula, a bottle that was bought, or a family."""
     if formula is not None:
         return f"formula-{formula}"
-    return stuff if SupplyKey(stuff).where == "lot" else f"family-{family}"
+    return supply_key if SupplyKey(supply_key).where == "lot" else f"family-{family}"
 
 
 def learnt(at: datetime | None = None) -> Learnt:
@@ -54,7 +54,7 @@ def _outcomes(rows: QuerySet[Any], now: datetime) -> list[WashOutcome]:
         "at",
         "family",
         "formula",
-        "stuff",
+        "supply_key",
         "given",
         "used",
         "answer",
@@ -71,7 +71,7 @@ def _outcomes(rows: QuerySet[Any], now: datetime) -> list[WashOutcome]:
 
 
 def _outcome(row: dict[str, Any], now: datetime) -> WashOutcome:
-    key = product_key(row["family"], row["formula"], row["stuff"])
+    key = product_key(row["family"], row["formula"], row["supply_key"])
     return WashOutcome(
         days_ago=max((now - row["at"]) / DAY, 0.0),
         given=row["given"],

@@ -71,6 +71,6 @@ def put_on_disk(picture: Any, jpeg: bytes) -> None:
     settled(Path(picture.file.path))
 
 
-def there(picture: Any) -> bool:
+def has_file(picture: Any) -> bool:
     """Whether its file is still there."""
     return bool(picture.file.storage.exists(str(picture.file.name)))

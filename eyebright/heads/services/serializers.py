@@ -141,7 +141,7 @@ def head_out(head: Head) -> HeadOut:
     believed = known.beliefs
     sure = known.core().sure
     recent = list(head.washes.select_related("formula", "batch")[:SHOWN_WASHES])
-    bought = supplies_of({wash.stuff for wash in recent if wash.stuff}, also_removed=True)
+    bought = supplies_of({wash.supply_key for wash in recent if wash.supply_key}, also_removed=True)
     together = _together(known.washes)
     return HeadOut(
         **row_of(head, known.kept, known.today),
@@ -269,9 +269,9 @@ def _name_of(wash: Any, bought: Mapping[str, Supply] | None) -> str:
     """What a wash was done with: its formula, its batch, what was bought, or its family."""
     if wash.formula or wash.batch:
         return str((wash.formula or wash.batch).name)
-    if wash.stuff and bought is None:
-        bought = supplies_of([wash.stuff], also_removed=True)
-    found = (bought or {}).get(wash.stuff)
+    if wash.supply_key and bought is None:
+        bought = supplies_of([wash.supply_key], also_removed=True)
+    found = (bought or {}).get(wash.supply_key)
     return found.name if found else _family_name(wash.family)
 
 

@@ -10,13 +10,13 @@ from eyebright.core.formulas.prepare import Tool
 from eyebright.kept.fields import Note
 from eyebright.kept.wire import Caution, Figure, Out
 
-from .fields import Id, Key, MaybeId, MaybeNumber, Millilitres, Much
+from .fields import Id, Key, MaybeId, MaybeNumber, Millilitres, SizedBy
 
 
 class MakeAsk(Schema):
     """What is to be made: of a formula, as a batch was made (`again`), or of nothing yet (`name`, `family`).
 
-    `much` of it: as written; `value` washes, mL, cubes (of `cube` mL) or times as much; a `vessel` full.
+    `sized_by`: as written; `value` washes, mL, cubes (of `cube` mL) or times as much; a `vessel` full.
     `made_in`: the pot or bowl. `heads` it is for. `lots`: what a line is to be drawn from, by the line's
     id.
     """
@@ -25,7 +25,7 @@ class MakeAsk(Schema):
     again: MaybeId = None
     name: Annotated[str, Field(max_length=80)] = ""
     family: Annotated[str, Field(max_length=20)] = ""
-    much: Much = "written"
+    sized_by: SizedBy = "written"
     value: MaybeNumber = None
     cube: Millilitres = None
     vessel: MaybeId = None
@@ -65,7 +65,7 @@ class TakeLineOut(Out):
     """One line: how much, as it is said and in mL or g, from which bottles, what is missing of it."""
 
     id: int
-    stuff: str
+    supply_key: str
     name: str
     says: str
     spoons: str

@@ -17,7 +17,7 @@ from .fields import Celsius, Key, Lid, MaybeId, MaybeNumber, Millilitres, Room, 
 
 
 class PourIn(Schema):
-    """So much was poured for a line (0: besides them all), of `stuff` where that is not what was planned.
+    """So much was poured for a line (0: besides them all), of `supply_key` where that was not planned.
 
     By the scale: what it shows (`shown`, g) and how it stands (`state`). Else `amount` in `unit`; neither: as
     planned.
@@ -25,7 +25,7 @@ class PourIn(Schema):
 
     version: int
     line: Annotated[int, Field(ge=0, le=100_000)] = 0
-    stuff: Key = ""
+    supply_key: Key = ""
     amount: MaybeNumber = None
     unit: Annotated[str, Field(max_length=40)] = ""
     packed: bool = False
@@ -46,7 +46,7 @@ class BatchPourOut(Out):
 
     id: int
     version: int
-    stuff: str
+    supply_key: str
     name: str
     amount: float
     unit: str
@@ -61,7 +61,7 @@ class BatchLineOut(Out):
     """
 
     id: int
-    stuff: str
+    supply_key: str
     name: str
     says: str
     spoons: str
@@ -296,7 +296,7 @@ class WayOut(Out):
     ph: Figure | None
     makes: Figure | None
     cautions: list[Caution]
-    there: bool
+    possible: bool
 
 
 class WayIn(Schema):

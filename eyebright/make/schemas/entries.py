@@ -62,15 +62,15 @@ class PutRightIn(Schema):
 
 
 class PouredLineOut(Out):
-    """One line of the question as it was asked. `there`: whether it still stands on the shelf."""
+    """One line of the question as it was asked. `available`: whether it still stands on the shelf."""
 
-    stuff: str
+    supply_key: str
     name: str
     how: How
     amount: float | None
     unit: str
     packed: bool
-    there: bool
+    available: bool
 
 
 class PouredOut(Out):

@@ -87,22 +87,22 @@ def asked(ask: MakeAsk) -> Asked:
     steps = tuple(each.step for each in planned_steps(formula))
     formula = replace(formula, steps=steps)
     body = to_schema(formula, payload)
-    made = ParsedFormula(body, there=written.there).made_as(formula)
+    made = ParsedFormula(body, supplies=written.supplies).made_as(formula)
     nobody, _ = core_bench([line.supply.key for line in formula.ingredients])
     found = assessment_of(made, nobody, the_vessel(ask.made_in))
     if found is None:
         raise Problem(422, "Something needs another look.", NOT_YET, made.problems or {"formula": NOT_YET})
     out = Asked(body, formula, found, nobody, chosen, lots, for_heads(body, formula, heads), source=source)
-    out.says = scaled.says if ask.much != "written" else ""
+    out.says = scaled.says if ask.sized_by != "written" else ""
     return out
 
 
 def _scaled(ask: MakeAsk, formula: Formula, bench: Workbench, heads: list[int]) -> Proposal:
     """As much of it as was asked for."""
     value = ask.value
-    if ask.much == "written":
+    if ask.sized_by == "written":
         return Proposal(formula, (), True, "")
-    if ask.much == "vessel":
+    if ask.sized_by == "vessel":
         vessel = the_vessel(ask.vessel)
         if vessel is None:
             raise Problem.field("vessel", "Choose which bottle it is to fill.")
@@ -111,13 +111,13 @@ def _scaled(ask: MakeAsk, formula: Formula, bench: Workbench, heads: list[int]) 
         raise Problem.field("value", "Say how much.")
     if not 0.0 < value <= 20_000.0:
         raise Problem.field("value", "More than nothing, and no more than 20 L.")
-    if ask.much == "washes":
+    if ask.sized_by == "washes":
         if value > 50.0:
             raise Problem.field("value", "Up to fifty washes at once.")
         return _for_washes(formula, bench, heads, value)
-    if ask.much == "cubes":
+    if ask.sized_by == "cubes":
         return scaling.makes(formula, bench, value * (ask.cube or CUBE))
-    if ask.much == "times":
+    if ask.sized_by == "times":
         if not 0.02 <= value <= 50.0:
             raise Problem.field("value", "From a fiftieth to fifty times as much.")
         return scaling.times(formula, bench, value)
@@ -150,23 +150,23 @@ def _drawn(
             chosen[line.id] = Choice(((line.supply.key, needed),), 0.0)
             lines.append(line)
             continue
-        same = [stuff for stuff in stock.values() if stuff.material.key == line.material.key]
+        same = [supply for supply in stock.values() if supply.material.key == line.material.key]
         wanted = ask.lots.get(line.id)
         if wanted:
-            same = [stuff for stuff in same if stuff.key == wanted]
+            same = [supply for supply in same if supply.key == wanted]
             if not same:
                 raise Problem.field("lots", "That bottle is no longer on the shelf: choose another.")
-        choice = choose(needed, [_held(stuff, lots[stuff.key], line.supply.key) for stuff in same])
+        choice = choose(needed, [_held(supply, lots[supply.key], line.supply.key) for supply in same])
         chosen[line.id] = choice
         first = stock.get(choice.drawn[0][0]) if choice.drawn else None
         lines.append(replace(line, supply=first) if first else line)
     return replace(formula, ingredients=tuple(lines)), chosen
 
 
-def _held(stuff: Any, lot: Lot, meant: str) -> Held:
+def _held(supply: Any, lot: Lot, meant: str) -> Held:
     days = (lot.use_by - timezone.localdate()).days if lot.use_by else None
     left = None if lot.left is None else float(lot.left)
-    return Held(stuff.key, left, days, stuff.past, stuff.key == meant)
+    return Held(supply.key, left, days, supply.past, supply.key == meant)
 
 
 # ---- on the wire ----
@@ -227,7 +227,7 @@ def _line_out(out: Asked, place: int, shelf: list[Supply]) -> TakeLineOut:
     others = substitutes(material, shelf)[:STAND_INS] if choice.missing > 0.0 else []
     return TakeLineOut(
         id=line.id,
-        stuff=line.supply.key,
+        supply_key=line.supply.key,
         name=line.supply.name,
         says=amount_said(line.amount),
         spoons=spoons_said(line.supply, needed, out.bench),
@@ -247,11 +247,11 @@ def _line_out(out: Asked, place: int, shelf: list[Supply]) -> TakeLineOut:
     )
 
 
-def spoons_said(stuff: Supply, amount: float, bench: Workbench) -> str:
+def spoons_said(supply: Supply, amount: float, bench: Workbench) -> str:
     """So much (mL or g) by the household's spoons; "" where nobody knows what a spoonful weighs."""
-    if unit_of(stuff) == "mL":
+    if unit_of(supply) == "mL":
         return spoons(amount, bench.kit) if amount > 0.0 else ""
-    density = stuff.material.density if stuff.material else None
+    density = supply.material.density if supply.material else None
     return f"about {spoons(amount / density.mid, bench.kit).removeprefix('about ')}" if density else ""
 
 

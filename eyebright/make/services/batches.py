@@ -119,7 +119,7 @@ def begin(payload: BeginBatchIn) -> BatchOut:
         name=ask.payload.name,
         formula_id=ask.source,
         body=ask.payload.model_dump(mode="json"),
-        lines=[{"stuff": line.supply.key, "name": line.supply.name} for line in formula.ingredients],
+        lines=[{"supply_key": line.supply.key, "name": line.supply.name} for line in formula.ingredients],
         volume=exact(found.yield_ml.value, "0.01"),
         use=formula.use,
         minutes=exact(formula.minutes, "0.01"),
@@ -291,7 +291,11 @@ def _teaches(batch: Batch) -> list[tuple[str, float, str]]:
         return []
     units: dict[str, Supply] = {line.supply.key: line.supply for line in now.done.ingredients}
     rows = list(batch.poured.all())
-    return [(row.stuff, float(row.taken), unit_of(units[row.stuff])) for row in rows if row.stuff in units]
+    return [
+        (row.supply_key, float(row.taken), unit_of(units[row.supply_key]))
+        for row in rows
+        if row.supply_key in units
+    ]
 
 
 # ---- removed, and restored ----
@@ -362,7 +366,7 @@ def as_formula(pk: int) -> FormulaOut:
     formulas.keep_version(formula, "")
     formula.name, formula.family, formula.body = body.name, body.family, body.model_dump()
     formula.changed_at = timezone.now()
-    formula.search = formulas.searched(body, now.written.there)
+    formula.search = formulas.searched(body, now.written.supplies)
     formula.save()
     return formulas.formula_out(formula)
 
@@ -379,11 +383,11 @@ def make_place(shown: int) -> MakeOut:
     now = timezone.now()
     open_ = Batch.objects.filter(finished_at=None, of=Batch.Of.FORMULA)
     made = Batch.objects.exclude(finished_at=None)
-    there = stock.open_ones()
+    open_ones = stock.open_ones()
     return MakeOut(
         under_way=[row_out(batch, now) for batch in _listed(open_)[:UNDER_WAY]],
-        containers=stock.containers_out(there[:shown]),
-        stock=there.count(),
+        containers=stock.containers_out(open_ones[:shown]),
+        stock=open_ones.count(),
         finished=stock.finished_ones().count(),
         soon=stock.due_soon().count(),
         lately=_rows(made, now),

@@ -50,9 +50,9 @@ def _predicted(batch: Batch) -> Figure:
     return foreseen(batch) or Figure(7.0, 7.0, 7.0, "pH")
 
 
-def _poured(batch: Batch, there: Collection[str]) -> PouredOut:
+def _poured(batch: Batch, supplies: Collection[str]) -> PouredOut:
     copied = "name fill volume aim use last minutes verdict headline cautions stops_passed"
-    lines = [{**line, "there": line["stuff"] in there} for line in batch.lines]
+    lines = [{**line, "available": line["supply_key"] in supplies} for line in batch.lines]
     told = {name: getattr(batch, name) for name in copied.split()}
     told |= {"lines": lines, "predicted": _predicted(batch)}
     told |= {name: [each.model_dump() for each in getattr(batch, name)] for name in ("pours", "steps")}
@@ -70,10 +70,10 @@ def _on_reading(batch: Batch) -> tuple[Caution, ...]:
     return cautions_on_reading(batch.facts, said, kept_reading(batch.reading))
 
 
-def entry_out(batch: Batch, there: Collection[str] | None = None) -> EntryOut:
+def entry_out(batch: Batch, supplies: Collection[str] | None = None) -> EntryOut:
     """An entry, with its reading held against the prediction. `there`: which things still stand there."""
-    if there is None:
-        there = supplies_of(line["stuff"] for line in batch.lines)
+    if supplies is None:
+        supplies = supplies_of(line["supply_key"] for line in batch.lines)
     wash = _wash(batch)
     read = None if batch.reading is None else kept_reading(batch.reading)
     found = compared(batch, read, _predicted(batch)) if read else None
@@ -86,7 +86,7 @@ def entry_out(batch: Batch, there: Collection[str] | None = None) -> EntryOut:
         step=batch.step,
         head=batch.head_id,
         who=batch.head.name if batch.head else batch.who,
-        rinse=_poured(batch, there),
+        rinse=_poured(batch, supplies),
         reading=found.reading if found else None,
         read_with=with_what if found else None,
         reading_step=as_float(batch.reading.step) if batch.reading else None,
@@ -140,8 +140,8 @@ def entries(find: str, offset: int, limit: int) -> EntriesOut:
         found = found.filter(pk__in=[pk for _, pk, _ in found_entries(find)])
     rows = _whole(found).prefetch_related(Prefetch("washes", batches.washes_of_all(), to_attr="its_washes"))
     page = list(rows[offset : offset + limit])
-    there = supplies_of({line["stuff"] for batch in page for line in batch.lines})
-    return EntriesOut(items=[entry_out(batch, there) for batch in page], total=found.count())
+    supplies = supplies_of({line["supply_key"] for batch in page for line in batch.lines})
+    return EntriesOut(items=[entry_out(batch, supplies) for batch in page], total=found.count())
 
 
 def find_entry(pk: int, *, also_removed: bool = False) -> Batch:

@@ -62,12 +62,12 @@ class Evaluation:
     trouble: str = ""
 
 
-def poured(rows: Iterable[KeptPour], there: Mapping[str, Supply]) -> list[Pour]:
+def poured(rows: Iterable[KeptPour], supplies: Mapping[str, Supply]) -> list[Pour]:
     """Pours that were kept, as the core takes them; of what is gone from everywhere, none."""
     return [
-        Pour(row.line, there[row.stuff], Amount(float(row.amount), row.unit, row.packed))
+        Pour(row.line, supplies[row.supply_key], Amount(float(row.amount), row.unit, row.packed))
         for row in rows
-        if row.stuff in there
+        if row.supply_key in supplies
     ]
 
 
@@ -88,7 +88,7 @@ def counted(batch: Batch, rows: Sequence[KeptPour]) -> list[KeptPour]:
 
 def same(row: KeptPour, plan: PlannedPour | None) -> bool:
     """Whether a pour is of what was planned, from whichever bottle."""
-    return plan is not None and row.stuff in keys_planned(plan)
+    return plan is not None and row.supply_key in keys_planned(plan)
 
 
 def keys_planned(plan: PlannedPour) -> set[str]:
@@ -103,7 +103,7 @@ def evaluate(batch: Batch, head: int | None = None, *, whole: bool = False, read
     """
     payload = entered_of(batch.body)
     rows = counted(batch, list(batch.poured.all()))
-    keys = [*keys_of(payload), *(row.stuff for row in rows)]
+    keys = [*keys_of(payload), *(row.supply_key for row in rows)]
     bench, _ = core_bench(keys, head, whole=whole)
     written = as_core(payload, batch.formula_id)
     pours = poured(rows, supplies_of(keys, also_removed=True))

@@ -59,8 +59,8 @@ def pour_jug(ask: MixAsk, passing: Passing, who: str) -> Batch:
     keep_passes(ready.passed, passing, ask.head, f"jug {batch.pk}")
     for place, layer in enumerate(batch.pours, start=1):
         kept = Pour(
-            batch=batch, line=place, stuff=layer.key, name=layer.name[:80], how="spoons", unit=layer.unit,
-            amount=exact(layer.amount), taken=exact(layer.amount),
+            batch=batch, line=place, supply_key=layer.key, name=layer.name[:80], how="spoons",
+            unit=layer.unit, amount=exact(layer.amount), taken=exact(layer.amount),
         )  # fmt: skip
         take_off(kept)
     return batch
@@ -86,7 +86,7 @@ def put_right(batch: Batch, left: float | None, vessel: int | None) -> Correctio
     return put_jug_right(jug, left, vessel)
 
 
-# ---- a jug that stands there, as a wash takes it ----
+# ---- a jug that stands supplies, as a wash takes it ----
 
 
 def _standing() -> QuerySet[Batch]:
@@ -96,7 +96,7 @@ def _standing() -> QuerySet[Batch]:
 
 
 def jugs_left(keys: Iterable[str]) -> dict[str, tuple[float, str]]:
-    """mL of each jug that still stands there, by key; nothing of one that was used."""
+    """mL of each jug that still stands supplies, by key; nothing of one that was used."""
     wanted = {pk: key for key in keys if (pk := jug_id(key)) is not None}
     if not wanted:
         return {}
@@ -124,12 +124,12 @@ def standing_jugs() -> list[Supply]:
 
 def _as_supply(batch: Batch) -> PreparedSupply | None:
     layers = jug_layers(batch)
-    there = supplies_of([key for key, _, _ in layers], also_removed=True)
-    if not layers or any(key not in there for key, _, _ in layers):
+    supplies = supplies_of([key for key, _, _ in layers], also_removed=True)
+    if not layers or any(key not in supplies for key, _, _ in layers):
         return None
     family = families()[used_as(str(batch.facts.get("family", "")), batch.use)]
     formula: Formula = formula_of_layers(
-        batch.name, family, [(there[key], amount, unit) for key, amount, unit in layers],
+        batch.name, family, [(supplies[key], amount, unit) for key, amount, unit in layers],
         batch.use, float(batch.minutes),  # type: ignore[arg-type]
     )  # fmt: skip
     return as_supply(jug_key(batch.pk), f"{batch.name}, the jug", formula, {"wet": True}, 1.0, the_kit())

@@ -44,31 +44,34 @@ def pour(pk: int, payload: PourIn) -> BatchOut:
     plan = batch.pour_of(payload.line)
     if payload.line and plan is None:
         raise Problem.field("line", "That line is not in this batch.")
-    key = payload.stuff or (plan.key if plan else "")
+    key = payload.supply_key or (plan.key if plan else "")
     keys = list(dict.fromkeys([*keys_of(entered_of(batch.body)), key]))
-    stuff = supplies_of(keys).get(key) or (supplies_of([key], also_removed=True).get(key) if plan else None)
-    if stuff is None:
-        raise gone("stuff") if key else Problem.field("stuff", "Say what went in.")
+    supply = supplies_of(keys).get(key) or (supplies_of([key], also_removed=True).get(key) if plan else None)
+    if supply is None:
+        raise gone("supply_key") if key else Problem.field("supply_key", "Say what went in.")
     if (made := container_id(key)) is not None and not Container.objects.filter(
         pk=made, batch__lt=batch.pk
     ).exists():
-        raise Problem.field("stuff", "That is of this batch, or of a later one: it cannot go into it.")
-    if stuff.material is not None and stuff.material.refuse:
-        raise Problem.field("stuff", f"{stuff.name} never goes on a head: {stuff.material.refuse}")
+        raise Problem.field("supply_key", "That is of this batch, or of a later one: it cannot go into it.")
+    if supply.material is not None and supply.material.refuse:
+        raise Problem.field("supply_key", f"{supply.name} never goes on a head: {supply.material.refuse}")
     if payload.shown is not None or payload.state:
-        _by_scale(batch, payload, stuff)
+        _by_scale(batch, payload, supply)
     elif payload.amount is not None:
         _said(
-            batch, payload.line, stuff, Amount(payload.amount, payload.unit or unit_of(stuff), payload.packed)
+            batch,
+            payload.line,
+            supply,
+            Amount(payload.amount, payload.unit or unit_of(supply), payload.packed),
         )
     elif plan is not None:
-        _as_planned(batch, plan, payload.line, stuff)
+        _as_planned(batch, plan, payload.line, supply)
     else:
-        raise Problem.field("amount", f"Say how much {stuff.name}.")
+        raise Problem.field("amount", f"Say how much {supply.name}.")
     return kept(batch, whom=plan is None or key not in keys_planned(plan), fetched=["poured"])
 
 
-def _by_scale(batch: Batch, payload: PourIn, stuff: Supply) -> None:
+def _by_scale(batch: Batch, payload: PourIn, supply: Supply) -> None:
     """By what the scale shows: since the bowl stood there when this line began."""
     state = payload.state or "steady"
     seen = look(batch.bowl, payload.shown, state)
@@ -78,19 +81,19 @@ def _by_scale(batch: Batch, payload: PourIn, stuff: Supply) -> None:
         raise Problem.field("shown", "The scale still moves: wait until it stands.")
     if seen.grams <= 0.0:
         raise Problem.field("shown", "Nothing was poured since: the scale stands where it did.")
-    _keep(batch, payload.line, stuff, Amount(round(seen.grams, 2), "g"), "scale", seen.grams)
+    _keep(batch, payload.line, supply, Amount(round(seen.grams, 2), "g"), "scale", seen.grams)
     batch.bowl = batch.bowl.poured(seen.grams)
 
 
-def _said(batch: Batch, line: int, stuff: Supply, amount: Amount) -> None:
+def _said(batch: Batch, line: int, supply: Supply, amount: Amount) -> None:
     """As somebody says: so many spoons, drops, pieces, mL or g."""
     if amount.value <= 0.0:
         raise Problem.field("amount", "More than nothing.")
     weighed = amount.unit == "g"
-    _keep(batch, line, stuff, amount, "typed" if weighed else "spoons")
+    _keep(batch, line, supply, amount, "typed" if weighed else "spoons")
 
 
-def _as_planned(batch: Batch, plan: PlannedPour, line: int, stuff: Supply) -> None:
+def _as_planned(batch: Batch, plan: PlannedPour, line: int, supply: Supply) -> None:
     """What is still missing of a line, as it was planned; from the next bottle where the first runs out."""
     rows = [row for row in batch.poured.all() if row.line == line]
     had = sum(float(row.taken) for row in rows if same(row, plan))
@@ -102,17 +105,17 @@ def _as_planned(batch: Batch, plan: PlannedPour, line: int, stuff: Supply) -> No
         written = entered_of(batch.body)
         row = next((each for each in written.lines if each.id == line), None)
         whole = _whole(batch, line)
-        if row is not None and whole is not None and stuff.key == plan.key:
-            _keep(batch, line, stuff, whole, "spoons")
+        if row is not None and whole is not None and supply.key == plan.key:
+            _keep(batch, line, supply, whole, "spoons")
             return
-    there = supplies_of([key for key, _ in drawn], also_removed=True)
-    for key, amount in drawn or [(stuff.key, left)]:
+    supplies = supplies_of([key for key, _ in drawn], also_removed=True)
+    for key, amount in drawn or [(supply.key, left)]:
         much = min(amount, left)
         if much > 0.0:
-            _keep(batch, line, there.get(key, stuff), Amount(round(much, 3), plan.unit), "spoons")
+            _keep(batch, line, supplies.get(key, supply), Amount(round(much, 3), plan.unit), "spoons")
             left -= much
     if left > 0.01 * plan.amount:
-        _keep(batch, line, stuff, Amount(round(left, 3), plan.unit), "spoons")
+        _keep(batch, line, supply, Amount(round(left, 3), plan.unit), "spoons")
 
 
 def _whole(batch: Batch, line: int) -> Amount | None:
@@ -123,24 +126,24 @@ def _whole(batch: Batch, line: int) -> Amount | None:
 
 
 def _keep(
-    batch: Batch, line: int, stuff: Supply, amount: Amount, how: Pouring, grams: float | None = None
+    batch: Batch, line: int, supply: Supply, amount: Amount, how: Pouring, grams: float | None = None
 ) -> None:
     """Keep a pour, and take it off what is left."""
-    taken = _base(batch, line, stuff, amount)
+    taken = _base(batch, line, supply, amount)
     if taken > MOST_GRAMS:
         raise Problem.field("amount", "That is more than a kitchen makes at once.")
     row = Pour(
-        batch=batch, line=line, stuff=stuff.key, name=stuff.name[:80], amount=exact(amount.value),
+        batch=batch, line=line, supply_key=supply.key, name=supply.name[:80], amount=exact(amount.value),
         unit=amount.unit, packed=amount.packed, how=how, taken=exact(taken),
     )  # fmt: skip
     take_off(row)
 
 
-def _base(batch: Batch, line: int, stuff: Supply, amount: Amount) -> float:
+def _base(batch: Batch, line: int, supply: Supply, amount: Amount) -> float:
     """So much in mL or g; a line's own share is what it was planned to be."""
     plan = batch.pour_of(line)
     try:
-        return measured(amount, stuff.material, the_kit()).amount
+        return measured(amount, supply.material, the_kit()).amount
     except MeasureError as raised:
         if plan is not None and amount == _whole(batch, line):
             return plan.amount
@@ -157,8 +160,8 @@ def change_pour(pk: int, payload: PourChangeIn) -> BatchOut:
         payload.version,
         pour_out,
     )
-    stuff = supplies_of([row.stuff], also_removed=True).get(row.stuff)
-    if stuff is None:
+    supply = supplies_of([row.supply_key], also_removed=True).get(row.supply_key)
+    if supply is None:
         raise gone("amount")
     if payload.amount <= 0.0:
         raise Problem.field("amount", "More than nothing. Was none of it poured? Take it back.")
@@ -166,7 +169,7 @@ def change_pour(pk: int, payload: PourChangeIn) -> BatchOut:
     amount = Amount(payload.amount, unit, row.packed and unit == row.unit)
     put_back(row)
     row.amount, row.unit, row.packed = exact(amount.value), amount.unit, amount.packed
-    row.taken = exact(_base(row.batch, row.line, stuff, amount))
+    row.taken = exact(_base(row.batch, row.line, supply, amount))
     row.how = "typed"
     row.save()
     take_off(row)
@@ -242,7 +245,7 @@ def ways(pk: int, line: int) -> list[WayOut]:
                     says=f"{brief(round(times, 2))} times as much of everything else: it makes "
                     f"{brief(round(found.yield_ml.value))} mL.",
                     changes=_changes(plan, bigger), ph=found.ph,
-                    makes=found.yield_ml, cautions=new_cautions(before, found), there=True,
+                    makes=found.yield_ml, cautions=new_cautions(before, found), possible=True,
                 )
             )  # fmt: skip
     right = put_right(plan, now.done, now.bench, line)
@@ -252,7 +255,7 @@ def ways(pk: int, line: int) -> list[WayOut]:
             way="right", says=right.says, changes=[change.says for change in right.changes],
             ph=found.ph if found else None,
             makes=found.yield_ml if found else None,
-            cautions=new_cautions(before, found) if found else [], there=right.met,
+            cautions=new_cautions(before, found) if found else [], possible=right.met,
         )
     )  # fmt: skip
     return out
@@ -276,7 +279,7 @@ def _leave(before: Assessment | None, now: Assessment) -> WayOut:
     words = "; ".join(says) or "it changes nothing that can be told"
     return WayOut(
         way="leave", says=f"Leave it: {words}.", changes=[], ph=now.ph,
-        makes=now.yield_ml, cautions=new_cautions(before, now), there=True,
+        makes=now.yield_ml, cautions=new_cautions(before, now), possible=True,
     )  # fmt: skip
 
 

@@ -44,7 +44,7 @@ def pour_out(row: Pour) -> BatchPourOut:
     how = row.how if row.how in get_args(Pouring) else "typed"
     says = f"By the books its bottle had only {had} left: it counts as empty now."
     return BatchPourOut(
-        id=row.pk, version=row.version, stuff=row.stuff, name=row.name, amount=float(row.amount),
+        id=row.pk, version=row.version, supply_key=row.supply_key, name=row.name, amount=float(row.amount),
         unit=row.unit, how=how, says=says if row.short else "",
     )  # fmt: skip
 
@@ -57,7 +57,7 @@ def _line(batch: Batch, plan: PlannedPour, grams: float, pours: Sequence[Pour], 
     out = plan.line in batch.left_out
     count, each = loads(grams) if mills else (1, grams)
     return BatchLineOut(
-        id=plan.line, stuff=plan.key, name=plan.name, says=plan.says, spoons=plan.spoons,
+        id=plan.line, supply_key=plan.key, name=plan.name, says=plan.says, spoons=plan.spoons,
         amount=plan.amount, unit=plan.unit, grams=grams, low=low, high=high, by=plan.by,
         poured=poured, left=max(grams - poured, 0.0), enough=out or (bool(mine) and poured >= low),
         over=poured > high, left_out=out, drops=plan.drops, loads=count, each_load=each,

@@ -19,18 +19,18 @@ NEARLY = Decimal("0.01")
 
 def take_off(pour: Pour) -> None:
     """Take a pour off what is left; kept with what its bottle really gave."""
-    gave = take_some(pour.stuff, pour.taken)
+    gave = take_some(pour.supply_key, pour.taken)
     pour.gave = Decimal(0) if gave is None else gave
     pour.short = gave is not None and gave < pour.taken - NEARLY
     pour.save()
 
 
-def take_some(stuff: str, amount: Decimal) -> Decimal | None:
+def take_some(supply_key: str, amount: Decimal) -> Decimal | None:
     """Take so much (mL or g) out of what a key names: what it gave; None where nobody keeps account of it."""
-    pk = container_id(stuff)
+    pk = container_id(supply_key)
     if pk is None:
-        gave = take({stuff: float(amount)})
-        return exact(gave[stuff]) if stuff in gave else None
+        gave = take({supply_key: float(amount)})
+        return exact(gave[supply_key]) if supply_key in gave else None
     found = Container.objects.filter(pk=pk).first()
     return None if found is None else draw(found, float(amount))
 
@@ -61,14 +61,14 @@ def give_back(container: Container, amount: Decimal) -> None:
 
 def put_back(pour: Pour) -> None:
     """Give back what the bottle gave; for a pour older than that is kept, what was taken."""
-    put_some_back(pour.stuff, pour.taken if pour.gave is None else pour.gave)
+    put_some_back(pour.supply_key, pour.taken if pour.gave is None else pour.gave)
 
 
-def put_some_back(stuff: str, gave: Decimal) -> None:
+def put_some_back(supply_key: str, gave: Decimal) -> None:
     """Give back so much of what a key names, as it was taken."""
-    pk = container_id(stuff)
+    pk = container_id(supply_key)
     if pk is None:
-        give_to_the_shelf({stuff: float(gave)})
+        give_to_the_shelf({supply_key: float(gave)})
         return
     found = Container.with_removed.filter(pk=pk).first()
     if found is not None:

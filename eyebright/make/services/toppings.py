@@ -53,10 +53,10 @@ def top_up(pk: int, payload: TopUpIn) -> ContainerOut:
 
 def _besides(batch: Batch, row: Container) -> str:
     """What is in a batch that is not in a container: its label would not say so."""
-    there = set[str]()
+    inside = set[str]()
     for pk in inside_of(row, row.toppings.all()):
-        there |= set(what_is_in(Batch.with_removed.get(pk=pk)))
-    return ", ".join(name for key, name in what_is_in(batch).items() if key not in there)
+        inside |= set(what_is_in(Batch.with_removed.get(pk=pk)))
+    return ", ".join(name for key, name in what_is_in(batch).items() if key not in inside)
 
 
 @transaction.atomic

@@ -32,7 +32,7 @@ class LineIn(Schema):
     pressed into its spoon.
     """
 
-    stuff: Annotated[str, chosen("Choose what goes in.")]
+    supply_key: Annotated[str, chosen("Choose what goes in.")]
     how: How = "amount"
     amount: MaybeNumber = None
     unit: str = "mL"
@@ -100,7 +100,7 @@ class SpoonVersionOut(Out):
 class RouteLineOut(Out):
     """One line of a route, as the worktop takes it."""
 
-    stuff: str
+    supply_key: str
     name: str
     how: How
     amount: float
@@ -118,7 +118,7 @@ class RouteOut(Out):
     """One way to the aim; nothing but words where it is not there."""
 
     way: Literal["dilute", "buffer", "swap"]
-    there: bool
+    reachable: bool
     says: str
     why: str
     lines: list[RouteLineOut]

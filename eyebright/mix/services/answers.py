@@ -63,10 +63,10 @@ def _spoons_out(version: SpoonVersion | None) -> SpoonVersionOut | None:
 
 
 def _route_out(route: Route) -> RouteOut:
-    same = ("way", "there", "says", "why", "pours", "ph", "buffer", "acid", "cost", "smells", "gravest")
+    same = ("way", "reachable", "says", "why", "pours", "ph", "buffer", "acid", "cost", "smells", "gravest")
     lines = [
         RouteLineOut(
-            stuff=line.supply.key,
+            supply_key=line.supply.key,
             name=line.supply.name,
             how=line.how,
             amount=round(line.amount.value, 3),

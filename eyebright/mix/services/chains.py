@@ -56,8 +56,8 @@ def chain(ask: ChainAsk) -> ChainOut:
         raise Problem.field("pours", "Pour something first.")
     done = [(_each(each.ask, kit), each.volume) for each in ask.pours]
     nexts = [_each(each, kit) for each in ask.follow]
-    keys = {line.stuff for each in ask.pours for line in each.ask.lines}
-    keys |= {line.stuff for each in ask.follow for line in each.lines}
+    keys = {line.supply_key for each in ask.pours for line in each.ask.lines}
+    keys |= {line.supply_key for each in ask.follow for line in each.lines}
     draws = Draws(CHAIN_DRAWS, posterior=posterior_for(sorted(keys)))
     on = hair_and_scalp_for(ask.head)(draws)
     links = [Link(each.subject(f"pour {i}"), grams=volume) for i, (each, volume) in enumerate(done)]

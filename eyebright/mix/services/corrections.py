@@ -60,9 +60,11 @@ def put_right(jug: PouredJug, left: float | None, vessel: int | None) -> Correct
         raise Problem.field(
             "vessel", f"It holds {holds:.0f} mL, and there are {left:.0f} mL of it: choose a larger one."
         )
-    there = supplies_of(keys, also_removed=True)
+    supplies = supplies_of(keys, also_removed=True)
     lines = tuple(
-        Line(there[key], "amount", Amount(amount, unit)) for key, amount, unit in jug.layers if key in there
+        Line(supplies[key], "amount", Amount(amount, unit))
+        for key, amount, unit in jug.layers
+        if key in supplies
     )
     kit = the_kit()
     question = Question(lines, None, jug.aim, jug.use, jug.minutes, jug.last, facts_for(jug.head), holds, kit)

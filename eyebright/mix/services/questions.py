@@ -20,15 +20,15 @@ from ..schemas.jugs import (
 )
 
 
-def _lines(ask: MixAsk, there: dict[str, Supply]) -> tuple[Line, ...]:
+def _lines(ask: MixAsk, supplies: dict[str, Supply]) -> tuple[Line, ...]:
     out = []
     for i, line in enumerate(ask.lines):
-        stuff = there.get(line.stuff)
-        if stuff is None:
-            raise gone(f"lines.{i}.stuff")
+        supply = supplies.get(line.supply_key)
+        if supply is None:
+            raise gone(f"lines.{i}.supply_key")
         if line.how == "amount" and line.amount is None:
-            raise Problem.field(f"lines.{i}.amount", f"Say how much {stuff.name}.")
-        out.append(Line(stuff, line.how, Amount(line.amount or 0.0, line.unit, line.packed)))
+            raise Problem.field(f"lines.{i}.amount", f"Say how much {supply.name}.")
+        out.append(Line(supply, line.how, Amount(line.amount or 0.0, line.unit, line.packed)))
     return tuple(out)
 
 
@@ -56,7 +56,7 @@ def vessel_volume(pk: int | None) -> float | None:
 def question_of(ask: MixAsk, kit: Kit | None = None) -> Question:
     """The question as the core takes it; what cannot be asked is said beside its field."""
     kit = kit or the_kit()
-    keys = [line.stuff for line in ask.lines]
+    keys = [line.supply_key for line in ask.lines]
     return Question(
         lines=_lines(ask, supplies_of(keys)),
         volume=_volume(ask, kit),

@@ -27,6 +27,7 @@ from eyebright.wash.services.export_head import FORMAT, VERSION
 MOST_ROWS = 200_000
 MOST_JSON = 200_000_000
 ELSEWHERE = "gone"  # the key of what was poured of a bottle that is not the same here
+NOW = {"stuff": "supply_key", "much": "amount_mode"}  # names of versions 1 to 3
 CHANGED = "Its rows do not belong together: it was changed after it was saved."
 UNREADABLE = "What it says cannot be read."
 Rows = dict[str, list[dict[str, Any]]]
@@ -79,8 +80,8 @@ class _Arrival:
                 continue
             value = told[field.name]
             if isinstance(field, models.ForeignKey):
-                there, found = self._tied(field, value)
-                if not there:
+                known, found = self._tied(field, value)
+                if not known:
                     return False
                 setattr(row, field.name, found)
             elif isinstance(field, models.FileField):
@@ -143,7 +144,8 @@ def _read(packed: zipfile.ZipFile) -> Rows:
     try:
         if packed.getinfo("head.json").file_size > MOST_JSON:
             raise _refuse("It is larger than any head.")
-        told = json.loads(packed.read("head.json"))
+        text = packed.read("head.json")
+        told = json.loads(text)
     except KeyError:
         raise _refuse("It holds no head: choose the ZIP that a head was saved in.") from None
     except (ValueError, RecursionError):
@@ -152,6 +154,8 @@ def _read(packed: zipfile.ZipFile) -> Rows:
         raise _refuse("It holds no head: choose the ZIP that a head was saved in.")
     if not isinstance(told.get("version"), int) or told["version"] > VERSION:
         raise _refuse("It was written by a newer Eyebright: take it in with that one.")
+    if told["version"] <= 3:
+        told = json.loads(text, object_hook=lambda row: {NOW.get(key, key): row[key] for key in row})
     tables = {name: rows for name, rows in told.items() if isinstance(rows, list)}
     if told["version"] == 1:
         tables = _as_batches(tables)
@@ -199,11 +203,11 @@ def _with_readings(tables: Rows) -> Rows:
 
 def _only_what_is_here(row: Batch) -> None:
     """A batch's lines and pours name bottles by key: what is another bottle here is named as gone."""
-    keys = [*(line["stuff"] for line in row.lines), *(pour.key for pour in row.pours)]
+    keys = [*(line["supply_key"] for line in row.lines), *(pour.key for pour in row.pours)]
     here = supplies_of(keys, also_removed=True)
     for line in row.lines:
-        if line["stuff"] not in here or here[line["stuff"]].name != line.get("name"):
-            line["stuff"] = ELSEWHERE
+        if line["supply_key"] not in here or here[line["supply_key"]].name != line.get("name"):
+            line["supply_key"] = ELSEWHERE
     for pour in row.pours:
         if pour.key not in here or here[pour.key].name != pour.name:
             pour.key = ELSEWHERE

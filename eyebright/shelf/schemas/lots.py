@@ -15,13 +15,13 @@ from .materials import IngredientOut, LabelIn, Unit
 NO_MATERIAL = "Choose what it is from the library."
 
 OwnStrength = Annotated[Percent | None, Blank]
-Much = Annotated[
+Quantity = Annotated[
     float, number_between(0, 100_000, "From nothing to 100 litres or kilos, in mL or g."), AS_NUMBER
 ]
 Share = Annotated[float, number_between(0, 1, "From nothing to all of it."), AS_NUMBER]
 Price = Annotated[float, number_between(0, 10_000, "A price, from nothing to 10 000."), AS_NUMBER]
 Day = Annotated[date | None, Blank]
-MaybeMuch = Annotated[Much | None, Blank]
+MaybeQuantity = Annotated[Quantity | None, Blank]
 
 
 class LotIn(Schema):
@@ -36,8 +36,8 @@ class LotIn(Schema):
     material: Annotated[str, chosen(NO_MATERIAL)]
     name: Name
     strength: OwnStrength = None
-    size: MaybeMuch = None
-    left: MaybeMuch = None
+    size: MaybeQuantity = None
+    left: MaybeQuantity = None
     left_share: Annotated[Share | None, Blank] = None
     price: Annotated[Price | None, Blank] = None
     opened_on: Day = None

@@ -47,9 +47,9 @@ class ReadIn(Schema):
 
 
 class NeatReadingIn(Schema):
-    """A reading of one thing by itself: `stuff` is its key."""
+    """A reading of one thing by itself: `supply_key` is its key."""
 
-    stuff: str
+    supply_key: str
     read: ReadIn
 
 

@@ -26,11 +26,11 @@ def observations_of(keys: Iterable[str]) -> list[JugObservation]:
     lines: dict[Reading, list[ReadingLine]] = {}
     for _ in range(HOPS):
         lines = _telling_of(wanted)
-        wanted |= {line.stuff for each in lines.values() for line in each}
+        wanted |= {line.supply_key for each in lines.values() for line in each}
     if not lines:
         return []
-    there = supplies_of(wanted, also_removed=True)
-    seen = {reading: _observation(reading, each, there) for reading, each in lines.items()}
+    supplies = supplies_of(wanted, also_removed=True)
+    seen = {reading: _observation(reading, each, supplies) for reading, each in lines.items()}
     return [
         each
         for reading, each in seen.items()
@@ -52,7 +52,7 @@ def _borne_out(reading: Reading, seen: JugObservation, every: dict[Reading, JugO
 
 def _telling_of(keys: set[str]) -> dict[Reading, list[ReadingLine]]:
     """The newest readings that have any of these in them, each with its lines; in one query."""
-    newest = Reading.objects.filter(lines__stuff__in=keys).distinct().values("pk")[:COUNTED]
+    newest = Reading.objects.filter(lines__supply_key__in=keys).distinct().values("pk")[:COUNTED]
     out: dict[Reading, list[ReadingLine]] = {}
     for line in ReadingLine.objects.filter(reading__in=newest).select_related("reading"):
         out.setdefault(line.reading, []).append(line)
@@ -60,13 +60,16 @@ def _telling_of(keys: set[str]) -> dict[Reading, list[ReadingLine]]:
 
 
 def _observation(
-    reading: Reading, lines: list[ReadingLine], there: dict[str, Supply]
+    reading: Reading, lines: list[ReadingLine], supplies: dict[str, Supply]
 ) -> JugObservation | None:
-    if any(line.stuff not in there or line.unit not in UNITS for line in lines):
+    if any(line.supply_key not in supplies or line.unit not in UNITS for line in lines):
         return None
     try:
         jug = filled(
-            [Line(there[line.stuff], "amount", Amount(float(line.amount), line.unit)) for line in lines],
+            [
+                Line(supplies[line.supply_key], "amount", Amount(float(line.amount), line.unit))
+                for line in lines
+            ],
             None,
             scope=f"reading {reading.pk}",
         )

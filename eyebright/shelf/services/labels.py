@@ -42,8 +42,8 @@ def read_text(payload: LabelTextIn) -> LabelOut:
     if not payload.text.strip():
         raise Problem.field("text", "Paste what stands on the label.")
     try:
-        stuff = material_of(payload.material) if payload.material else material(PLAIN)
-        return _out(read_label(payload.text), stuff)
+        kind = material_of(payload.material) if payload.material else material(PLAIN)
+        return _out(read_label(payload.text), kind)
     except LabelError as raised:
         raise Problem.field(raised.field if raised.field == "text" else "text", str(raised)) from None
     except MaterialError as raised:
@@ -104,13 +104,13 @@ def kept_label(lot: Lot) -> Label | None:
         return None
 
 
-def doubts_about(stuffs: Iterable[Supply]) -> dict[str, list[str]]:
+def doubts_about(supplies: Iterable[Supply]) -> dict[str, list[str]]:
     """What the labels of some bought things leave open, by their keys."""
-    ready = {stuff.key: stuff.material for stuff in stuffs if stuff.material and stuff.material.ready}
+    ready = {supply.key: supply.material for supply in supplies if supply.material and supply.material.ready}
     labels = {
         SupplyKey.of("lot", lot.pk): kept_label(lot) for lot in Lot.with_removed.filter(pk__in=lot_ids(ready))
     }
-    return {key: list(doubts_of(stuff, labels.get(key))) for key, stuff in ready.items()}
+    return {key: list(doubts_of(material, labels.get(key))) for key, material in ready.items()}
 
 
 def ingredients_out(label: Label) -> list[IngredientOut]:
@@ -130,15 +130,15 @@ def _ingredient(each: Listed) -> IngredientOut:
     )
 
 
-def _out(label: Label, stuff: Material) -> LabelOut:
-    narrowed = labelled(stuff, label)
+def _out(label: Label, material: Material) -> LabelOut:
+    narrowed = labelled(material, label)
     side = narrowed.side
     return LabelOut(
         label=entered_of(label),
         strength_name=class_table()[label.strength]["name"] if label.strength else "",
         ingredients=ingredients_out(label),
         unread=list(label.read.unread),
-        doubts=list(doubts_of(stuff, label)),
+        doubts=list(doubts_of(material, label)),
         active=spread_out(narrowed.surfactant, "g/g") if narrowed.surfactant else None,
         ph=spread_out(side.ph, "pH") if isinstance(side, Slurry) else None,
     )

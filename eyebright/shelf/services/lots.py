@@ -41,14 +41,15 @@ def lots(find: str, offset: int, limit: int) -> LotsOut:
     """A page of lots by name, found by any of their names; what calls for a look comes first."""
     every = list(Lot.objects.all())
     hits = found_among(every, find, lot_names, len(every)) if find.strip() else every
-    stuffs = lot_materials(hits)
-    told = {lot.pk: _notices(lot, stuffs[lot.pk]) for lot in hits}
+    materials = lot_materials(hits)
+    told = {lot.pk: _notices(lot, materials[lot.pk]) for lot in hits}
     hits.sort(key=lambda lot: not told[lot.pk])
     page = hits[offset : offset + limit]
     read = _readings([lot.pk for lot in page])
     return LotsOut(
         items=[
-            _out(lot, stuffs[lot.pk], told[lot.pk], read.get(SupplyKey.of("lot", lot.pk), 0)) for lot in page
+            _out(lot, materials[lot.pk], told[lot.pk], read.get(SupplyKey.of("lot", lot.pk), 0))
+            for lot in page
         ],
         total=len(hits),
         noticed=sum(1 for found in told.values() if found),
@@ -58,47 +59,49 @@ def lots(find: str, offset: int, limit: int) -> LotsOut:
 def _readings(pks: list[int]) -> dict[str, int]:
     """How many readings tell of each of these lots, by key."""
     keys = [SupplyKey.of("lot", pk) for pk in pks]
-    lines = ReadingLine.objects.filter(stuff__in=keys, reading__removed_at=None)
-    return dict(lines.values_list("stuff").annotate(Count("reading", distinct=True)))
+    lines = ReadingLine.objects.filter(supply_key__in=keys, reading__removed_at=None)
+    return dict(lines.values_list("supply_key").annotate(Count("reading", distinct=True)))
 
 
 def lot_out(lot: Lot) -> LotOut:
     """A lot with what it does by itself."""
-    stuff = lot_material(lot)
-    return _out(lot, stuff, _notices(lot, stuff), _readings([lot.pk]).get(SupplyKey.of("lot", lot.pk), 0))
+    material = lot_material(lot)
+    return _out(
+        lot, material, _notices(lot, material), _readings([lot.pk]).get(SupplyKey.of("lot", lot.pk), 0)
+    )
 
 
-def _notices(lot: Lot, stuff: Material) -> list[Notice]:
+def _notices(lot: Lot, material: Material) -> list[Notice]:
     if lot.left is None and lot.use_by is None and lot.opened_on is None:
         return []
     today = timezone.localdate()
     opened = None if lot.opened_on is None else (today - lot.opened_on).days
     use_by = None if lot.use_by is None else (lot.use_by - today).days
-    return list(notices(stuff, as_float(lot.left), as_float(lot.size), opened, use_by))
+    return list(notices(material, as_float(lot.left), as_float(lot.size), opened, use_by))
 
 
-def _out(lot: Lot, stuff: Material, told: list[Notice], readings: int) -> LotOut:
+def _out(lot: Lot, material: Material, told: list[Notice], readings: int) -> LotOut:
     strength = as_float(lot.strength)
     posterior = posterior_for([SupplyKey.of("lot", lot.pk)]) if readings else None
     label = kept_label(lot)
     now, alone = (
-        _believed(core_lot(lot, stuff), posterior)
+        _believed(core_lot(lot, material), posterior)
         if posterior
-        else (_strength(stuff, strength), neat(stuff, strength))
+        else (_strength(material, strength), neat(material, strength))
     )
     return LotOut(
         id=lot.pk,
         version=lot.version,
-        unknown=not is_known(stuff),
+        unknown=not is_known(material),
         key=SupplyKey.of("lot", lot.pk),
-        material=stuff.key,
-        material_name=stuff.name,
-        kind=stuff.kind,
-        unit=stuff.unit,
+        material=material.key,
+        material_name=material.name,
+        kind=material.kind,
+        unit=material.unit,
         name=lot.name,
         own_strength=strength,
         strength=now,
-        strength_unit=stuff.strength_unit,
+        strength_unit=material.strength_unit,
         neat_ph=alone,
         size=as_float(lot.size),
         left=as_float(lot.left),
@@ -108,31 +111,35 @@ def _out(lot: Lot, stuff: Material, told: list[Notice], readings: int) -> LotOut
         notices=told,
         readings=readings,
         note=lot.note,
-        source=stuff.source,
-        ready=stuff.ready,
-        unlabelled=stuff.label and strength is None and not readings,
+        source=material.source,
+        ready=material.ready,
+        unlabelled=material.label and strength is None and not readings,
         label=entered_of(label) if label else None,
         ingredients=ingredients_out(label) if label else [],
-        doubts=list(doubts_of(stuff, label)) if stuff.ready else [],
+        doubts=list(doubts_of(material, label)) if material.ready else [],
     )
 
 
-def _strength(stuff: Material, strength: float | None) -> Figure | None:
+def _strength(material: Material, strength: float | None) -> Figure | None:
     """The household's own figure was measured by somebody; the library's is custom."""
     kind: Kind = "custom" if strength is None else "measured"
-    return spread_out(stuff.with_strength(strength), stuff.strength_unit, kind) if stuff.strength else None
+    return (
+        spread_out(material.with_strength(strength), material.strength_unit, kind)
+        if material.strength
+        else None
+    )
 
 
-def _believed(stuff: Supply, posterior: Posterior) -> tuple[Figure | None, Figure | None]:
+def _believed(supply: Supply, posterior: Posterior) -> tuple[Figure | None, Figure | None]:
     """How strong it is, and what it reads by itself, after what was read of it."""
     draws = Draws(posterior=posterior)
-    stuff.contribution(draws)
-    strength = draws.used.get(f"{stuff.key}/strength")
+    supply.contribution(draws)
+    strength = draws.used.get(f"{supply.key}/strength")
     now = None
-    if strength is not None and stuff.material is not None:
-        now = figure(strength, stuff.material.strength_unit)
-    poured = stuff.material is not None and stuff.material.unit == "mL" and not stuff.material.dry
-    return now, neat_ph(stuff.contribution, posterior) if poured else None
+    if strength is not None and supply.material is not None:
+        now = figure(strength, supply.material.strength_unit)
+    poured = supply.material is not None and supply.material.unit == "mL" and not supply.material.dry
+    return now, neat_ph(supply.contribution, posterior) if poured else None
 
 
 def find_lot(pk: int, *, also_removed: bool = False) -> Lot:
@@ -144,17 +151,21 @@ def find_lot(pk: int, *, also_removed: bool = False) -> Lot:
 def save_lot(payload: LotIn, lot: Lot | None = None) -> LotOut:
     """Put a new lot on the shelf, or change one."""
     try:
-        stuff = material_of(payload.material)
+        material = material_of(payload.material)
     except MaterialError:
         raise Problem.field("material", NO_MATERIAL) from None
-    if payload.strength is not None and stuff.strength is None:
-        raise Problem.field("strength", f"{stuff.name} has no strength to give: leave this empty.")
-    if is_a(stuff.kind, "vinegar") and "essence" not in stuff.hazards and (payload.strength or 0.0) > ESSENCE:
+    if payload.strength is not None and material.strength is None:
+        raise Problem.field("strength", f"{material.name} has no strength to give: leave this empty.")
+    if (
+        is_a(material.kind, "vinegar")
+        and "essence" not in material.hazards
+        and (payload.strength or 0.0) > ESSENCE
+    ):
         raise Problem.field(
             "strength", "That is essence, not vinegar (4 to 10): choose vinegar essence, and thin it first."
         )
     if payload.left is not None and payload.size is not None and payload.left > payload.size:
-        raise Problem.field("left", f"That is more than it held, {payload.size:g} {stuff.unit}.")
+        raise Problem.field("left", f"That is more than it held, {payload.size:g} {material.unit}.")
     if payload.left_share is not None and not payload.size:
         raise Problem.field("size", "Say how much it held: what is left is a share of that.")
     if payload.price is not None and not payload.size:
@@ -164,7 +175,7 @@ def save_lot(payload: LotIn, lot: Lot | None = None) -> LotOut:
     label = label_of(payload.label)
     lot = lot or Lot()
     lot.label = label.kept()
-    lot.material, lot.name, lot.note = stuff.key, payload.name, payload.note
+    lot.material, lot.name, lot.note = material.key, payload.name, payload.note
     lot.strength, lot.price = exact(payload.strength), exact(payload.price, "0.01")
     lot.size = exact(payload.size, "0.01")
     lot.left = exact(_left(payload, new=lot.pk is None), "0.01")
@@ -189,7 +200,7 @@ def _set_readings_aside(lot: Lot, payload: LotChangeIn) -> None:
     asked = payload.model_fields_set
     if "material" not in asked or payload.material == lot.material:
         return
-    rows = Reading.objects.filter(lines__stuff=SupplyKey.of("lot", lot.pk)).distinct()
+    rows = Reading.objects.filter(lines__supply_key=SupplyKey.of("lot", lot.pk)).distinct()
     count = rows.count()
     if not count:
         return

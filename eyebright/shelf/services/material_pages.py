@@ -39,34 +39,34 @@ SPOON = 5.0  # mL
 def material_page(key: str) -> MaterialPageOut:
     """All that is known of a material."""
     try:
-        stuff = material_of(key)
+        material = material_of(key)
     except MaterialError:
         raise Problem.gone("material") from None
     version, own, correction = _entered(key)
-    every = [hazard_table()[name] for name in stuff.hazards]
-    carried = [each for each in every if each.handling or not stuff.refuse]  # how to use it is no question
+    every = [hazard_table()[name] for name in material.hazards]
+    carried = [each for each in every if each.handling or not material.refuse]  # how to use it is no question
     note = own.note if own else correction.note if correction else ""
     return MaterialPageOut.model_validate(
-        short(stuff)
+        short(material)
         | {
-            "kind_name": kinds()[stuff.kind]["name"],
+            "kind_name": kinds()[material.kind]["name"],
             "version": version,
-            "refuse": stuff.refuse,
+            "refuse": material.refuse,
             "own": own is not None,
             "corrected": correction is not None,
             "note": note,
-            "effects": effects(stuff),
-            "facts": _facts(stuff),
-            "forms": _forms(stuff),
-            "usual": _usual(stuff),
+            "effects": effects(material),
+            "facts": _facts(material),
+            "forms": _forms(material),
+            "usual": _usual(material),
             "cautions": [each.says for each in carried],
             "meets": list(dict.fromkeys(each.meets for each in carried if each.meets)),
-            "contains": [allergens().get(name, name) for name in stuff.contains],
-            "may_contain": [allergens().get(name, name) for name in stuff.may_contain],
-            "may_contain_keys": list(stuff.may_contain),
-            "neat_ph": neat(stuff, None),
-            "keeps": stuff.keeps,
-            "stand_ins": [] if stuff.refuse else _stand_ins(stuff),
+            "contains": [allergens().get(name, name) for name in material.contains],
+            "may_contain": [allergens().get(name, name) for name in material.may_contain],
+            "may_contain_keys": list(material.may_contain),
+            "neat_ph": neat(material, None),
+            "keeps": material.keeps,
+            "stand_ins": [] if material.refuse else _stand_ins(material),
             "lots": [
                 MaterialLotOut(key=SupplyKey.of("lot", pk), name=name)
                 for pk, name in Lot.objects.filter(material=key).values_list("pk", "name")
@@ -86,43 +86,45 @@ def _entered(key: str) -> tuple[int, OwnMaterialIn | None, CorrectionIn | None]:
     return (kept.version, None, correction_entered(kept)) if kept else (0, None, None)
 
 
-def _facts(stuff: Material) -> list[FactOut]:
+def _facts(material: Material) -> list[FactOut]:
     out: list[FactOut] = []
     for one in property_table().values():
-        held = getattr(stuff, one.of)
+        held = getattr(material, one.of)
         if not held or (one.of == "keeps_days") or any(fact.name == one.name for fact in out):
             continue
-        if one.of == "density" and not one.concerns(stuff.kind, stuff.unit):
+        if one.of == "density" and not one.concerns(material.kind, material.unit):
             continue
         spread = held if isinstance(held, Spread) else Spread.exact(held)
         if one.asked_in == "%" and one.unit == "g/g":
             spread = Spread(*(100.0 * each for each in (spread.low, spread.mid, spread.high)))
-        out.append(_fact(stuff, one.of, one.name, spread, "%" if one.asked_in == "%" else one.unit))
-    usual = kinds()[stuff.kind].get("weights", {})
-    for piece, grams in stuff.weights.items():
+        out.append(_fact(material, one.of, one.name, spread, "%" if one.asked_in == "%" else one.unit))
+    usual = kinds()[material.kind].get("weights", {})
+    for piece, grams in material.weights.items():
         of = "kind" if usual.get(piece) == [grams.low, grams.mid, grams.high] else "own"
-        out.append(_fact(stuff, of, f"one {piece}", grams, "g"))
-    if stuff.strength is not None:
-        which = "purity" if isinstance(stuff.side, Salt) else "strength"
-        out.append(_fact(stuff, which, "strength", stuff.strength, stuff.strength_unit))
-    if isinstance(stuff.side, Slurry):
-        alone = stuff.side.per == 100
-        of = "by itself" if alone else f"{stuff.side.per:g} {stuff.unit} in 100 mL of pure water"
-        out.append(_fact(stuff, "slurry", f"pH, {of}", stuff.side.ph, "pH"))
-        out.append(_fact(stuff, "slurry", "holds its pH", stuff.side.buffer, "mmol/L per pH"))
-    if stuff.solubility is not None:
-        out.append(_fact(stuff, "solubility", "dissolves at 20 °C", Spread.exact(stuff.solubility), "g/L"))
+        out.append(_fact(material, of, f"one {piece}", grams, "g"))
+    if material.strength is not None:
+        which = "purity" if isinstance(material.side, Salt) else "strength"
+        out.append(_fact(material, which, "strength", material.strength, material.strength_unit))
+    if isinstance(material.side, Slurry):
+        alone = material.side.per == 100
+        of = "by itself" if alone else f"{material.side.per:g} {material.unit} in 100 mL of pure water"
+        out.append(_fact(material, "slurry", f"pH, {of}", material.side.ph, "pH"))
+        out.append(_fact(material, "slurry", "holds its pH", material.side.buffer, "mmol/L per pH"))
+    if material.solubility is not None:
+        out.append(
+            _fact(material, "solubility", "dissolves at 20 °C", Spread.exact(material.solubility), "g/L")
+        )
     return out
 
 
-def _fact(stuff: Material, of: str, name: str, spread: Spread, unit: str) -> FactOut:
-    guessed = of == "kind" or of in stuff.guessed
-    source = f"usual for: {kinds()[stuff.kind]['name']}, an estimate" if guessed else stuff.source
+def _fact(material: Material, of: str, name: str, spread: Spread, unit: str) -> FactOut:
+    guessed = of == "kind" or of in material.guessed
+    source = f"usual for: {kinds()[material.kind]['name']}, an estimate" if guessed else material.source
     return FactOut(name=name, figure=spread_out(spread, unit), says="", guessed=guessed, source=source)
 
 
-def _forms(stuff: Material) -> list[FormOut]:
-    own = own_form(stuff)
+def _forms(material: Material) -> list[FormOut]:
+    own = own_form(material)
     if not own:
         return []
     keys: list[Form] = list(form_table()["form"])
@@ -131,21 +133,21 @@ def _forms(stuff: Material) -> list[FormOut]:
             key=key,
             name=form_table()["form"][key]["name"],
             own=key == own,
-            spoonful=_spoonful(stuff, key),
-            times=spread_out(turned(stuff, own, key), "g"),
+            spoonful=_spoonful(material, key),
+            times=spread_out(turned(material, own, key), "g"),
         )
         for key in keys
     ]
 
 
-def _spoonful(stuff: Material, form: Form) -> Figure | None:
-    if stuff.density is None:
+def _spoonful(material: Material, form: Form) -> Figure | None:
+    if material.density is None:
         return None
-    times = loose(stuff, form)
+    times = loose(material, form)
     low, mid, high = (
         SPOON * each * more
         for each, more in zip(
-            (stuff.density.low, stuff.density.mid, stuff.density.high),
+            (material.density.low, material.density.mid, material.density.high),
             (times.low, times.mid, times.high),
             strict=True,
         )
@@ -153,31 +155,31 @@ def _spoonful(stuff: Material, form: Form) -> Figure | None:
     return spread_out(Spread(low, mid, high), "g")
 
 
-def _usual(stuff: Material) -> list[str]:
+def _usual(material: Material) -> list[str]:
     """How much of it is usual, in words."""
-    if stuff.refuse:
+    if material.refuse:
         return []
     shares = [
         f"{low:.3g} to {high:.3g} % of {f'a {name}' if name else 'what is made'}"
-        for name, low, high in usual_shares(stuff.kind)
+        for name, low, high in usual_shares(material.kind)
     ]
     out = [f"Usually {'; '.join(shares)}."] if shares else []
-    if stuff.ready:
+    if material.ready:
         out = ["Usually as it comes, or thinned."]
-    if stuff.own_cap:
-        out.append(f"Left in, at most {stuff.own_cap:g} % of the whole; rinsed out, twice that.")
-    if stuff.sun_cap:
-        out.append(f"Left on before daylight, at most {stuff.sun_cap:g} % of the whole.")
-    if stuff.raw_cap:
-        out.append(f"Raw, at most {stuff.raw_cap:g} % of the liquid, ten minutes, never covered.")
+    if material.own_cap:
+        out.append(f"Left in, at most {material.own_cap:g} % of the whole; rinsed out, twice that.")
+    if material.sun_cap:
+        out.append(f"Left on before daylight, at most {material.sun_cap:g} % of the whole.")
+    if material.raw_cap:
+        out.append(f"Raw, at most {material.raw_cap:g} % of the liquid, ten minutes, never covered.")
     return out
 
 
-def _stand_ins(stuff: Material) -> list[StandInOut]:
+def _stand_ins(material: Material) -> list[StandInOut]:
     """What could stand in for it, of everything that may go on a head."""
-    among = [not_at_hand(each) for each in every_material() if not each.refuse and each.key != stuff.key]
+    among = [not_at_hand(each) for each in every_material() if not each.refuse and each.key != material.key]
     return [
         StandInOut(key=each.supply.material.key, name=each.supply.name, times=each.times, does=each.does)
-        for each in substitutes(stuff, among)[:STAND_INS]
+        for each in substitutes(material, among)[:STAND_INS]
         if each.supply.material is not None
     ]

@@ -113,16 +113,16 @@ def material_of(key: str) -> Material:
 
 
 @lru_cache(maxsize=1024)
-def _labelled(stuff: Material, label: str) -> Material:
-    return labelled(stuff, Label.of(json.loads(label)))
+def _labelled(material: Material, label: str) -> Material:
+    return labelled(material, Label.of(json.loads(label)))
 
 
-def with_label(stuff: Material, lot: Lot) -> Material:
+def with_label(material: Material, lot: Lot) -> Material:
     """A lot's material, as its own label narrows it, where that can be read."""
     try:
-        return _labelled(stuff, json.dumps(lot.label, sort_keys=True)) if lot.label else stuff
+        return _labelled(material, json.dumps(lot.label, sort_keys=True)) if lot.label else material
     except UNREADABLE:
-        return stuff
+        return material
 
 
 def lot_materials(lots: Iterable[Lot]) -> dict[int, Material]:
@@ -131,8 +131,8 @@ def lot_materials(lots: Iterable[Lot]) -> dict[int, Material]:
     One that is not known here has a stand-in (`is_known`), so that the others are answered.
     """
     rows = list(lots)
-    there = materials_of({lot.material for lot in rows})
-    found = {lot.pk: there.get(lot.material) or not_known(lot.material, "not known here") for lot in rows}
+    materials = materials_of({lot.material for lot in rows})
+    found = {lot.pk: materials.get(lot.material) or not_known(lot.material, "not known here") for lot in rows}
     return {lot.pk: with_label(found[lot.pk], lot) for lot in rows}
 
 
@@ -142,27 +142,27 @@ def lot_material(lot: Lot) -> Material:
 
 
 @lru_cache(maxsize=2048)
-def neat(stuff: Material, strength: float | None) -> Figure | None:
+def neat(material: Material, strength: float | None) -> Figure | None:
     """The pH of a liquid by itself; None for what has none."""
-    if stuff.unit == "g" or stuff.side is None or stuff.dry:
+    if material.unit == "g" or material.side is None or material.dry:
         return None
-    return neat_ph(lambda draws: stuff.contribution(draws, strength))
+    return neat_ph(lambda draws: material.contribution(draws, strength))
 
 
 # ---- lists ----
 
 
-def material_out(stuff: Material) -> MaterialOut:
+def material_out(material: Material) -> MaterialOut:
     """A material, in short."""
-    return MaterialOut.model_validate(short(stuff))
+    return MaterialOut.model_validate(short(material))
 
 
-def short(stuff: Material) -> dict[str, Any]:
+def short(material: Material) -> dict[str, Any]:
     """What stands of a material in a list."""
     same = ("key", "name", "latin", "kind", "unit", "label", "ready", "source")
-    return {name: getattr(stuff, name) for name in same} | {
-        "also": list(stuff.also),
-        "strength": spread_out(stuff.strength, stuff.strength_unit) if stuff.strength else None,
+    return {name: getattr(material, name) for name in same} | {
+        "also": list(material.also),
+        "strength": spread_out(material.strength, material.strength_unit) if material.strength else None,
     }
 
 
@@ -171,7 +171,7 @@ def every_material() -> list[Material]:
     own = [own_material(row) for row in OwnMaterial.objects.all()]
     rows = Correction.objects.filter(material__in=library())
     ours = {row.material: corrected_material(row) for row in rows}
-    return [*filter(is_known, own), *(ours.get(key, stuff) for key, stuff in library().items())]
+    return [*filter(is_known, own), *(ours.get(key, material) for key, material in library().items())]
 
 
 def the_library() -> LibraryOut:
@@ -200,7 +200,7 @@ def _kind_out(key: str, kind: Mapping[str, Any]) -> KindOut:
 
 def named_materials(keys: Iterable[str]) -> list[MaterialOut]:
     """What goes by these keys."""
-    return [material_out(stuff) for stuff in materials_of(keys).values()]
+    return [material_out(material) for material in materials_of(keys).values()]
 
 
 def found_materials(find: str) -> list[MaterialOut]:
@@ -211,8 +211,8 @@ def found_materials(find: str) -> list[MaterialOut]:
     if not keys and (like := bought_like(find)):  # a bottle's own name: what it is, and its like
         family = library()[like].ready
         keys = [like, *(each.key for each in library().values() if each.ready == family and each.key != like)]
-    there = materials_of(keys)
-    return [material_out(there[key]) for key in keys if key in there]
+    materials = materials_of(keys)
+    return [material_out(materials[key]) for key in keys if key in materials]
 
 
 def guess(name: str) -> GuessOut:

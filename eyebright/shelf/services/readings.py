@@ -89,7 +89,7 @@ def keep_reading(
     reading.save()
     reading.lines.all().delete()
     ReadingLine.objects.bulk_create(
-        ReadingLine(reading=reading, stuff=key, amount=exact(amount), unit=unit)
+        ReadingLine(reading=reading, supply_key=key, amount=exact(amount), unit=unit)
         for key, amount, unit in lines
     )
     return reading
@@ -97,8 +97,10 @@ def keep_reading(
 
 def _can_be(read: CoreReading, lines: Sequence[tuple[str, float, str]]) -> bool:
     """Whether this can have been read of what was in it, by what was believed before any reading."""
-    there = supplies_of([key for key, _, _ in lines], also_removed=True)
-    known = [Line(there[key], "amount", Amount(amount, unit)) for key, amount, unit in lines if key in there]
+    supplies = supplies_of([key for key, _, _ in lines], also_removed=True)
+    known = [
+        Line(supplies[key], "amount", Amount(amount, unit)) for key, amount, unit in lines if key in supplies
+    ]
     if len(known) < len(lines):
         return True
     try:
@@ -112,12 +114,14 @@ def _can_be(read: CoreReading, lines: Sequence[tuple[str, float, str]]) -> bool:
 
 def read_neat(payload: NeatReadingIn) -> ReadingOut:
     """Keep a reading of one thing by itself."""
-    stuff = supply_of(payload.stuff)
-    if stuff is None:
-        raise gone("stuff")
-    if stuff.material and (stuff.material.unit == "g" or stuff.material.side is None or stuff.material.dry):
-        raise Problem.field("stuff", f"{stuff.name} has no pH by itself: read it in a jug of water.")
-    reading = keep_reading(core_reading(payload.read), [(stuff.key, NEAT_AMOUNT, "mL")])
+    supply = supply_of(payload.supply_key)
+    if supply is None:
+        raise gone("supply_key")
+    if supply.material and (
+        supply.material.unit == "g" or supply.material.side is None or supply.material.dry
+    ):
+        raise Problem.field("supply_key", f"{supply.name} has no pH by itself: read it in a jug of water.")
+    reading = keep_reading(core_reading(payload.read), [(supply.key, NEAT_AMOUNT, "mL")])
     return reading_out(reading)
 
 
@@ -128,20 +132,20 @@ def find_reading(pk: int, *, also_removed: bool = False) -> Reading:
 
 def readings_of(key: str) -> list[ReadingOut]:
     """The readings that tell of this thing, the newest first."""
-    rows = Reading.objects.filter(lines__stuff=key).distinct().prefetch_related("lines")
+    rows = Reading.objects.filter(lines__supply_key=key).distinct().prefetch_related("lines")
     return [reading_out(reading) for reading in rows]
 
 
 def reading_out(reading: Reading) -> ReadingOut:
     """A reading, with the names of what was in it."""
-    keys = [line.stuff for line in reading.lines.all()]
-    there = supplies_of(keys, also_removed=True)
+    keys = [line.supply_key for line in reading.lines.all()]
+    supplies = supplies_of(keys, also_removed=True)
     return ReadingOut(
         id=reading.pk,
         made_at=reading.made_at,
         instrument="meter" if reading.instrument == Reading.Instrument.METER else "strip",
         figure=kept_reading(reading).figure,
-        of=[there[key].name for key in keys if key in there],
+        of=[supplies[key].name for key in keys if key in supplies],
         doubtful=reading.doubtful,
         says=AGAIN if reading.doubtful else "",
     )

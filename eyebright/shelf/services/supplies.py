@@ -64,22 +64,22 @@ SHELF = ("shelf.Lot!left", "shelf.WaterSource", "shelf.WaterProfile", "shelf.Own
 FOR_ROUTES = 60  # lots looked through for another way to a pH
 
 
-def core_lot(lot: Lot, stuff: Material | None = None) -> CoreLot:
-    """A lot as the core takes it. `stuff`: its material, where that was looked up already."""
+def core_lot(lot: Lot, material: Material | None = None) -> CoreLot:
+    """A lot as the core takes it. `supply_key`: its material, where that was looked up already."""
     each = None if lot.price is None or not lot.size else float(lot.price / lot.size)
     strength = None if lot.strength is None else float(lot.strength)
-    stuff, today = stuff or lot_material(lot), timezone.localdate()
+    material, today = material or lot_material(lot), timezone.localdate()
     opened = None if lot.opened_on is None else (today - lot.opened_on).days
     use_by = None if lot.use_by is None else (lot.use_by - today).days
-    past, dose = past_date(stuff, opened, use_by), lot.label.get("dose")
-    return CoreLot(SupplyKey.of("lot", lot.pk), stuff, lot.name, strength, each, past, dose)
+    past, dose = past_date(material, opened, use_by), lot.label.get("dose")
+    return CoreLot(SupplyKey.of("lot", lot.pk), material, lot.name, strength, each, past, dose)
 
 
 def core_lots(lots: Iterable[Lot]) -> list[CoreLot]:
     """Many lots, their materials looked up together; what is not known here is left out."""
     rows = list(lots)
-    stuffs = lot_materials(rows)
-    return [core_lot(lot, stuffs[lot.pk]) for lot in rows if is_known(stuffs[lot.pk])]
+    materials = lot_materials(rows)
+    return [core_lot(lot, materials[lot.pk]) for lot in rows if is_known(materials[lot.pk])]
 
 
 def not_known_here(keys: Iterable[str]) -> dict[str, str]:
@@ -88,8 +88,8 @@ def not_known_here(keys: Iterable[str]) -> dict[str, str]:
     if not pks:
         return {}
     rows = list(Lot.with_removed.filter(pk__in=pks))
-    stuffs = lot_materials(rows)
-    return {SupplyKey.of("lot", lot.pk): lot.name for lot in rows if not is_known(stuffs[lot.pk])}
+    materials = lot_materials(rows)
+    return {SupplyKey.of("lot", lot.pk): lot.name for lot in rows if not is_known(materials[lot.pk])}
 
 
 def water_lot(source: WaterSource) -> WaterLot:
@@ -128,9 +128,9 @@ def _elsewhere(where: str, name: str) -> Supply | None:
     )
 
 
-def not_at_hand(stuff: Material) -> CoreLot:
+def not_at_hand(material: Material) -> CoreLot:
     """A material that is not on the shelf, as it goes into a jug."""
-    return CoreLot(SupplyKey.of("lib", stuff.key), stuff, stuff.name)
+    return CoreLot(SupplyKey.of("lib", material.key), material, material.name)
 
 
 def supplies_of(keys: Iterable[str], *, also_removed: bool = False) -> dict[str, Supply]:
@@ -159,7 +159,9 @@ def _on_the_shelf(keys: tuple[str, ...], also_removed: bool, today: date) -> dic
         elif where in ANYBODYS and (found := _elsewhere(where, name)):
             out[key] = found
     if library:
-        out |= {SupplyKey.of("lib", key): not_at_hand(stuff) for key, stuff in materials_of(library).items()}
+        out |= {
+            SupplyKey.of("lib", key): not_at_hand(supply) for key, supply in materials_of(library).items()
+        }
     if numbers["lot"]:
         for each in core_lots(Lot.among(also_removed=also_removed).filter(pk__in=numbers["lot"])):
             out[each.key] = each
@@ -212,21 +214,21 @@ def _units(material: Material | None, kit: Kit) -> list[UnitOut]:
     return [UnitOut(key=key, name=name) for key, name in offered(material, kit)]
 
 
-def supply_out(stuff: Supply, kit: Kit) -> SupplyOut:
+def supply_out(supply: Supply, kit: Kit) -> SupplyOut:
     """Something that can go into a jug, with the units of this kit that its amount can be said in."""
     return SupplyOut(
-        key=stuff.key,
-        name=stuff.name,
-        kind=stuff.material.kind if stuff.material else "water",
-        what=kind_of(stuff),
-        unit=stuff.material.unit if stuff.material else "mL",
-        units=_units(stuff.material, kit),
-        sour=sour(stuff),
-        at_hand=SupplyKey(stuff.key).at_hand,
-        forms=list(form_table()["form"]) if own_form(stuff.material) else [],
-        packs=stuff.material is not None and stuff.material.packed > 1.0,
-        ready=provider_of(stuff.key) is not None
-        or (stuff.material is not None and bool(stuff.material.ready)),
+        key=supply.key,
+        name=supply.name,
+        kind=supply.material.kind if supply.material else "water",
+        what=kind_of(supply),
+        unit=supply.material.unit if supply.material else "mL",
+        units=_units(supply.material, kit),
+        sour=sour(supply),
+        at_hand=SupplyKey(supply.key).at_hand,
+        forms=list(form_table()["form"]) if own_form(supply.material) else [],
+        packs=supply.material is not None and supply.material.packed > 1.0,
+        ready=provider_of(supply.key) is not None
+        or (supply.material is not None and bool(supply.material.ready)),
     )
 
 
@@ -234,9 +236,9 @@ def find_supplies(find: str, keys: list[str]) -> list[SupplyOut]:
     """What goes by these keys first, then what is found by name: the shelf's own, then the library's."""
     kit = the_kit()
     if keys:
-        there = supplies_of(keys)
-        return [supply_out(there[key], kit) for key in keys if key in there]
-    return [supply_out(stuff, kit) for _, stuff in found_supplies(find, TYPED if find.strip() else SHOWN)]
+        supplies = supplies_of(keys)
+        return [supply_out(supplies[key], kit) for key in keys if key in supplies]
+    return [supply_out(supply, kit) for _, supply in found_supplies(find, TYPED if find.strip() else SHOWN)]
 
 
 def ready_supplies() -> list[SupplyOut]:
@@ -270,8 +272,8 @@ def found_supplies(find: str, most: int) -> list[tuple[Score, Supply]]:
             scores.setdefault(key, score)
         if len(scores) == most:
             break
-    there = supplies_of(scores)
-    return [(score, there[key]) for key, score in scores.items() if key in there]
+    supplies = supplies_of(scores)
+    return [(score, supplies[key]) for key, score in scores.items() if key in supplies]
 
 
 @cache
@@ -305,11 +307,11 @@ def _lot_names(name: str, key: str, note: str, own: Mapping[str, str]) -> tuple[
     return (name, *names, *([note] if note else []))
 
 
-def names_of(stuff: Supply) -> tuple[str, ...]:
+def names_of(supply: Supply) -> tuple[str, ...]:
     """What something on the shelf goes by: the household's name for it, and all of its material's."""
-    if stuff.material is None:
-        return (stuff.name, stuff.water.name, "water") if isinstance(stuff, WaterLot) else (stuff.name,)
-    return (stuff.name, *every_name(stuff.material))
+    if supply.material is None:
+        return (supply.name, supply.water.name, "water") if isinstance(supply, WaterLot) else (supply.name,)
+    return (supply.name, *every_name(supply.material))
 
 
 def gone(field: str) -> Problem:
@@ -321,13 +323,13 @@ def everything() -> tuple[list[Supply], list[Supply]]:
     """What is at hand, and everything that the library holds."""
     at_hand: list[Supply] = [*core_lots(Lot.objects.filter(Q(left=None) | Q(left__gt=0)))]
     at_hand += [water_lot(source) for source in WaterSource.objects.prefetch_related("profiles")]
-    every = [not_at_hand(stuff) for stuff in every_material()]
+    every = [not_at_hand(supply) for supply in every_material()]
     return [each for each in at_hand if _may(each)], [each for each in every if _may(each)]
 
 
-def _may(stuff: Supply) -> bool:
+def _may(supply: Supply) -> bool:
     """Whether it may go on a head at all."""
-    return stuff.material is None or not stuff.material.refuse
+    return supply.material is None or not supply.material.refuse
 
 
 # ---- what a written line is read with ----
@@ -336,18 +338,18 @@ def _may(stuff: Supply) -> bool:
 def the_kitchen() -> Kitchen:
     """The household as a written line meets it: its names, its measures, how it writes numbers."""
     at_hand, _ = everything()
-    named = [(_meaning(stuff), (stuff.name,)) for stuff in at_hand]
+    named = [(_meaning(supply), (supply.name,)) for supply in at_hand]
     for row in OwnMaterial.objects.all():
-        stuff = own_material(row)
-        named.append((Meaning(stuff.key, stuff.kind, SupplyKey.of("lib", stuff.key)), (stuff.name,)))
-    there = {stuff.key: stuff for stuff in at_hand}
+        own = own_material(row)
+        named.append((Meaning(own.key, own.kind, SupplyKey.of("lib", own.key)), (own.name,)))
+    supplies = {supply.key: supply for supply in at_hand}
 
-    def supply(meaning: Meaning) -> Supply:
-        found = there.get(meaning.key) or supply_of(meaning.key or _key_of(meaning.what))
+    def meant(meaning: Meaning) -> Supply:
+        found = supplies.get(meaning.key) or supply_of(meaning.key or _key_of(meaning.what))
         assert found is not None
         return found
 
-    return Kitchen(Recogniser(named), supply, the_kit(), number_habit())
+    return Kitchen(Recogniser(named), meant, the_kit(), number_habit())
 
 
 def _key_of(what: str) -> str:
@@ -355,9 +357,9 @@ def _key_of(what: str) -> str:
     return "class-unknown" if what == f"{WATER}:{TAP}" else _key(what)
 
 
-def _meaning(stuff: Supply) -> Meaning:
+def _meaning(supply: Supply) -> Meaning:
     """What something on the shelf is, by itself."""
-    if stuff.material is not None:
-        return Meaning(stuff.material.key, stuff.material.kind, stuff.key)
-    kind = stuff.water.key if isinstance(stuff, WaterLot) else "unknown"
-    return Meaning(f"{WATER}:{kind if kind in NOT_TAP else TAP}", WATER, stuff.key)
+    if supply.material is not None:
+        return Meaning(supply.material.key, supply.material.kind, supply.key)
+    kind = supply.water.key if isinstance(supply, WaterLot) else "unknown"
+    return Meaning(f"{WATER}:{kind if kind in NOT_TAP else TAP}", WATER, supply.key)

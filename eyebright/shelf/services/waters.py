@@ -80,7 +80,10 @@ def water_out(source: WaterSource) -> WaterOut:
     """A water with its figures, as readings and profiles have them."""
     rows, water, key = live_profiles(source), core_water(source), SupplyKey.of("water", source.pk)
     count = (
-        ReadingLine.objects.filter(stuff=key, reading__removed_at=None).values("reading").distinct().count()
+        ReadingLine.objects.filter(supply_key=key, reading__removed_at=None)
+        .values("reading")
+        .distinct()
+        .count()
     )
     posterior = posterior_for([key]) if count else None
     known = known_of(rows)

@@ -61,14 +61,14 @@ def _sour_bottle() -> tuple[str, str] | None:
     return (found[0].key, found[0].name) if found else None
 
 
-def _jug(stuff: str, water: str, amount: float | None) -> MixOut:
+def _jug(supply_key: str, water: str, amount: float | None) -> MixOut:
     """A litre of this water with so much of this, or with what brings it to the aim."""
     lines = [
-        LineIn.model_validate({"stuff": water, "how": "fill"}),
+        LineIn.model_validate({"supply_key": water, "how": "fill"}),
         LineIn.model_validate(
-            {"stuff": stuff, "how": "solve"}
+            {"supply_key": supply_key, "how": "solve"}
             if amount is None
-            else {"stuff": stuff, "how": "amount", "amount": amount}
+            else {"supply_key": supply_key, "how": "amount", "amount": amount}
         ),
     ]
     return answer(MixAsk(lines=lines, volume=LITRE, aim=AIM if amount is None else None))

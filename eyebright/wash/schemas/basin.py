@@ -25,7 +25,7 @@ class BeginWashIn(Schema):
     planned: int | None = None
     chain: int | None = None
     formula: int | None = None
-    stuff: Key = ""
+    supply_key: Key = ""
     zone: LinkZone = "both"
     minutes: MaybeMinutes = None
     occasion: Annotated[str, Field(max_length=40)] = "ordinary"
@@ -69,7 +69,7 @@ class BasinChangeIn(Schema):
     do: Literal["swap", "leave_out", "add", "again"]
     link: int | None = None
     formula: int | None = None
-    stuff: Key = ""
+    supply_key: Key = ""
     zone: LinkZone = "both"
     left: Literal["most", "half", "quarter"] = "half"
     ran_out: bool = False
@@ -273,7 +273,7 @@ class ReviewTimeOut(Out):
     remind: datetime
     open: bool
     questions: list[ReviewQuestionOut]
-    told: dict[str, int] | None
+    answers: dict[str, int] | None
     passed_over: bool
     unsure: bool
     note: str

@@ -6,7 +6,7 @@ from ninja import Schema
 from pydantic import BeforeValidator, Field
 from pydantic_core import PydanticCustomError
 
-from eyebright.core.vocabulary import LinkZone, Much, Wetness
+from eyebright.core.vocabulary import AmountMode, LinkZone, Wetness
 from eyebright.core.wash import Finish
 from eyebright.kept.fields import AS_NUMBER, Blank, Moment, Name, number_between, words
 from eyebright.kept.fields import number as typed_number
@@ -37,8 +37,9 @@ Amount = Annotated[
 
 
 class WashLinkIn(Schema):
-    """One link: a formula by id; something made, poured or bought by its key (`stuff`); a `pause` by its key;
-    or plain water for none of these.
+    """One link: a formula by id; something made, poured or bought by its `supply_key`; a `pause` by its key.
+
+    None of these: plain water.
 
     Where it goes, how long, how much: times its usual dose, so much of it (`amount` in `unit`), or all there
     is; `parts` of water to one; `wetness` of the hair; `cover` over it (none said: the formula's own);
@@ -47,12 +48,12 @@ class WashLinkIn(Schema):
     """
 
     formula: int | None = None
-    stuff: Annotated[str, Field(max_length=48)] = ""
+    supply_key: Annotated[str, Field(max_length=48)] = ""
     pause: Annotated[str, Field(max_length=20)] = ""
     zone: LinkZone = "both"
     minutes: MaybeMinutes = None
     times: Times = 1.0
-    much: Much = "dose"
+    amount_mode: AmountMode = "dose"
     amount: Annotated[Amount | None, Blank] = None
     unit: Annotated[str, Field(pattern="^(g|mL)$")] = "mL"
     parts: Annotated[int, number_between(0, 20, "From none to twenty parts of water to one."), AS_NUMBER] = 0
@@ -127,7 +128,7 @@ class SpacingOut(Out):
 class WashAssessmentOut(Out):
     """What a chain comes to. `oil` on scalp and lengths before it; `lately`: what the last washes were."""
 
-    along: list[LinkResultOut]
+    results: list[LinkResultOut]
     oil: list[Figure]
     scalp_lift: Figure
     lengths_lift: Figure

@@ -222,7 +222,7 @@ class RoutineOut(Out):
 class FeedOut(Out):
     """The calendar's address: whole only when it was just made; when, and when it was last read."""
 
-    there: bool
+    exists: bool
     address: str
     made_at: datetime | None
     read_at: datetime | None
@@ -232,7 +232,7 @@ class RecordIn(Schema):
     """A wash that was done, without the program, of one head.
 
     What: a wash by name (`chain`), one that was planned, or one thing: a formula, what was made, poured or
-    bought by its key (`stuff`), or a `family`. `zone` and `minutes` of one thing; `at`, now where nobody
+    bought by its key (`supply_key`), or a `family`. `zone` and `minutes` of one thing; `at`, now where nobody
     says; `optional_done`: places of what may be left out and was done; `answer` how it went.
     """
 
@@ -240,7 +240,7 @@ class RecordIn(Schema):
     planned: int | None = None
     chain: int | None = None
     formula: int | None = None
-    stuff: Annotated[str, Field(max_length=48)] = ""
+    supply_key: Annotated[str, Field(max_length=48)] = ""
     family: Annotated[str, Field(max_length=40)] = ""
     zone: LinkZone = "both"
     minutes: MaybeMinutes = None
@@ -274,7 +274,7 @@ class OfferOut(Out):
     Its key in the form of `RecordIn`, and why it is offered.
     """
 
-    what: Literal["planned", "chain", "formula", "stuff", "family"]
+    what: Literal["planned", "chain", "formula", "supply", "family"]
     key: str
     name: str
     hint: str

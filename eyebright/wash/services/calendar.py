@@ -187,8 +187,8 @@ def feed() -> FeedOut:
     """Whether there is one, since when, and when it was last read."""
     row = CalendarFeed.objects.first()
     if row is None:
-        return FeedOut(there=False, address="", made_at=None, read_at=None)
-    return FeedOut(there=True, address="", made_at=row.made_at, read_at=row.read_at)
+        return FeedOut(exists=False, address="", made_at=None, read_at=None)
+    return FeedOut(exists=True, address="", made_at=row.made_at, read_at=row.read_at)
 
 
 def new_feed(host: str) -> FeedOut:
@@ -197,7 +197,7 @@ def new_feed(host: str) -> FeedOut:
     CalendarFeed.objects.all().delete()
     row = CalendarFeed.objects.create(digest=_digest(secret))
     address = f"{host}/api/wash/feed/{secret}.ics"
-    return FeedOut(there=True, address=address, made_at=row.made_at, read_at=None)
+    return FeedOut(exists=True, address=address, made_at=row.made_at, read_at=None)
 
 
 def revoke_feed() -> None:

@@ -110,17 +110,21 @@ def read_chain(asked: WashAsk, planned: Mapping[str, float] | None = None) -> Wa
     """
     found, with_ = worked_out(asked)
     open_ = doubts_about(with_.bought.values())
-    doubts = [[*open_[link.stuff], NOT_LEARNT] if link.stuff in open_ else [] for link in asked.links]
-    along = [
-        _along_out(each, link, there, more)
-        for each, link, there, more in zip(found.along, with_.links, with_.there, doubts, strict=True)
+    doubts = [
+        [*open_[link.supply_key], NOT_LEARNT] if link.supply_key in open_ else [] for link in asked.links
+    ]
+    results = [
+        _result_out(each, link, available, more)
+        for each, link, available, more in zip(
+            found.results, with_.links, with_.available, doubts, strict=True
+        )
     ]
     same = ("scalp_lift", "lengths_lift", "grade", "put_back", "ph", "scalp_ph", "lengths_ph", "finish",
             "minutes", "ahead", "basin", "oil")  # fmt: skip
     return WashAssessmentOut.model_validate(
         {name: getattr(found, name) for name in same}
         | {
-            "along": along,
+            "results": results,
             "asked": _asked(found, with_.needs) if with_.needs else "",
             "spacing": spacing_out(with_, planned),
             "lately": _lately(asked.head, asked.at),
@@ -193,15 +197,15 @@ def _asked(found: Wash, needs: Needs) -> str:
     return f"{capital(way)} suits this scalp then: {low * 100:.0f} to {high * 100:.0f} %."
 
 
-def _along_out(
-    each: LinkResult, link: WashLink, there: tuple[float, str] | None, doubts: Sequence[str]
+def _result_out(
+    each: LinkResult, link: WashLink, available: tuple[float, str] | None, doubts: Sequence[str]
 ) -> LinkResultOut:
-    says, short = much_said(each, link, there)
+    says, short = much_said(each, link, available)
     out = LinkResultOut.model_validate(each)
     return out.model_copy(update={"says": says, "short": short, "doubts": list(doubts)})
 
 
-def much_said(each: LinkResult, link: WashLink, there: tuple[float, str] | None) -> tuple[str, bool]:
+def much_said(each: LinkResult, link: WashLink, available: tuple[float, str] | None) -> tuple[str, bool]:
     """How much goes on, as one pours it.
 
     And, where somebody counts, what there is and what it is enough for.
@@ -209,19 +213,19 @@ def much_said(each: LinkResult, link: WashLink, there: tuple[float, str] | None)
     if link.formula is None:
         return "", False
     out = f"about {amount_said(each, link)}"
-    if there is None or link.there is None:
+    if available is None or link.available is None:
         return out, False
     neat = 1.0 + link.parts
     wanted = [figure.value / neat for figure in each.wanted]
-    left = f"{brief(_round(there[0]))} {there[1]} left"
-    if link.grams is not None and link.grams <= link.there:
+    left = f"{brief(_round(available[0]))} {available[1]} left"
+    if link.grams is not None and link.grams <= link.available:
         return f"{out}; {left}", False
-    if link.there >= sum(wanted) * 0.999:
+    if link.available >= sum(wanted) * 0.999:
         return f"{out}; {left}: enough", False
-    if link.there <= 0.0:
+    if link.available <= 0.0:
         return "none is left of it", True
     names = {"scalp": wanted[0], "lengths": wanted[1]}
-    enough = [zone for zone, much in names.items() if 0.0 < much <= link.there]
+    enough = [zone for zone, much in names.items() if 0.0 < much <= link.available]
     if len([much for much in wanted if much > 0.0]) > 1 and enough:
         return f"{left}, and all of it is reckoned with: enough for the {enough[0]} alone", True
     takes = brief(_round(sum(wanted)))

@@ -239,10 +239,10 @@ def _correct(found: Wash, payload: WashChangeIn, said: dict[str, Any]) -> bool:
 def _of_itself(found: Wash) -> None:
     """It was done with something else than was recorded: what that gave goes back."""
     made = found.batch.formula_id if found.batch else None
-    if (found.batch or found.stuff) and (made is None or made != found.formula_id):
+    if (found.batch or found.supply_key) and (made is None or made != found.formula_id):
         if found.drawn:
             put_some_back(drawn_from(found), found.drawn)
-        found.batch, found.container, found.stuff, found.drawn = None, None, "", exact(0.0, "0.01")
+        found.batch, found.container, found.supply_key, found.drawn = None, None, "", exact(0.0, "0.01")
 
 
 def _moved(sections: Sequence[float], minutes: float | None) -> list[float]:
@@ -273,7 +273,7 @@ def take_back(found: Wash) -> None:
 
 def drawn_from(found: Wash) -> str:
     """The key of what a wash took something out of: its container, or what it was done with."""
-    return key_of(found.container_id) if found.container_id is not None else found.stuff
+    return key_of(found.container_id) if found.container_id is not None else found.supply_key
 
 
 @transaction.atomic

@@ -17,13 +17,14 @@ from django.db import connection, models, router, transaction
 from django.db.models.deletion import Collector
 
 from eyebright.heads.models import Head, Picture
-from eyebright.heads.services.pictures import there
+from eyebright.heads.services.pictures import has_file
 from eyebright.kept.idempotency import forget_answers
 from eyebright.make.models import Batch, Photo
 from eyebright.shelf.models import Reading
 
 FORMAT = "eyebright-head"
-VERSION = 3  # 1: jugs were rinses, each with an entry in the journal; 2: a batch kept its reading itself
+VERSION = 4
+# 1: jugs were rinses, each with an entry in the journal; 2: a batch kept its reading itself; 3: other names
 
 
 def _everything(head: Head) -> list[models.Model]:
@@ -54,7 +55,7 @@ def export_head(head: Head) -> bytes:
     with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as packed:
         packed.writestr("head.json", json.dumps(told, cls=DjangoJSONEncoder, ensure_ascii=False, indent=2))
         for picture in rows:
-            if isinstance(picture, Picture | Photo) and there(picture):
+            if isinstance(picture, Picture | Photo) and has_file(picture):
                 with picture.file.open("rb") as file:
                     packed.writestr(str(picture.file.name), file.read())
     return out.getvalue()

@@ -30,11 +30,11 @@ from eyebright.shelf.services.supplies import SHELF, plain_water, supplies_of
 
 from ..schemas.chains import WashLinkIn
 
-WHAT = ("formula", "stuff", "pause")  # what a link is of
-GONE_LINK = WashLinkIn(stuff="gone")
+WHAT = ("formula", "supply_key", "pause")  # what a link is of
+GONE_LINK = WashLinkIn(supply_key="gone")
 GONE = "That formula is gone: choose another, or leave it out."
 NO_STOCK = "That is not in stock any more: choose another."
-NO_STUFF = "That is no longer on the shelf: choose another."
+NO_SUPPLY = "That is no longer on the shelf: choose another."
 OF_A_HEAD = (
     "heads.Head", "heads.CheckIn", "heads.TestResult", "heads.PatchTest", "wash.Wash",
     "household.Household", "household.HouseLimit", "shelf.Spoon", "shelf.Vessel",
@@ -51,7 +51,7 @@ THROWN = {
 class ResolvedLinks:
     """Links as the core takes them, with the head and the basin that they are worked out with.
 
-    `there`: mL or g that there are of each, with its unit, where anybody counts.
+    `available`: mL or g that there are of each, with its unit, where anybody counts.
     """
 
     links: list[WashLink]
@@ -59,7 +59,7 @@ class ResolvedLinks:
     whom: CoreHead | None
     needs: Needs | None
     bought: dict[str, Supply]
-    there: list[tuple[float, str] | None]
+    available: list[tuple[float, str] | None]
 
 
 def links_of(kept: Sequence[Any]) -> list[WashLinkIn]:
@@ -81,15 +81,15 @@ def names_of(links: Sequence[WashLinkIn], *, also_removed: bool = False) -> dict
     ids = {link.formula for link in links if link.formula}
     rows = Formula.among(also_removed=also_removed).filter(pk__in=ids)
     names: dict[int | str, str] = dict(rows.values_list("pk", "name"))
-    bought = supplies_of({link.stuff for link in links if link.stuff}, also_removed=also_removed)
-    return names | {key: stuff.name for key, stuff in bought.items()}
+    bought = supplies_of({link.supply_key for link in links if link.supply_key}, also_removed=also_removed)
+    return names | {key: supply.name for key, supply in bought.items()}
 
 
 def name_of(link: WashLinkIn, names: Mapping[int | str, str]) -> str:
     """What one link is called."""
     if link.pause:
         return pauses()[link.pause].name if link.pause in pauses() else "gone"
-    what = link.formula or link.stuff
+    what = link.formula or link.supply_key
     return "Plain water" if not what else names.get(what, "gone")
 
 
@@ -97,9 +97,9 @@ def check_links(links: Sequence[WashLinkIn]) -> dict[int | str, str]:
     """Refuse links of what is not there, beside their fields; the names of what is."""
     known = names_of(links)
     for place, link in enumerate(links):
-        what = link.formula or link.stuff
+        what = link.formula or link.supply_key
         if what and what not in known:
-            raise Problem.field(f"links.{place}.formula", GONE if link.formula else NO_STUFF)
+            raise Problem.field(f"links.{place}.formula", GONE if link.formula else NO_SUPPLY)
         if link.pause and link.pause not in pauses():
             raise Problem.field(f"links.{place}.pause", "Choose one of the ones offered.")
         if link.sections and link.sections not in sections():
@@ -134,11 +134,11 @@ def resolve_links(
     """
     context = _context(links, head, at, day, also_removed=also_removed)
     out: list[WashLink] = []
-    there: list[tuple[float, str] | None] = []
+    available: list[tuple[float, str] | None] = []
     for place, link in enumerate(links):
-        have = context.left.get(link.stuff) if link.stuff else None
-        there.append(have)
-        if link.pause or not (link.formula or link.stuff):
+        have = context.left.get(link.supply_key) if link.supply_key else None
+        available.append(have)
+        if link.pause or not (link.formula or link.supply_key):
             if link.pause and link.pause not in pauses():
                 raise Problem.field(f"links.{place}.pause", "Choose one of the ones offered.")
             out.append(_as_core(link, None, "", 1.0, None))
@@ -146,12 +146,12 @@ def resolve_links(
         if not also_removed:
             check_stock(link, f"links.{place}.formula")
         formula, name, times = _what(link, context, place)
-        if link.much == "amount" and link.amount is None:
+        if link.amount_mode == "amount" and link.amount is None:
             raise Problem.field(f"links.{place}.amount", "Say how much, or take the usual dose.")
-        if link.much == "all" and have is None:
+        if link.amount_mode == "all" and have is None:
             raise Problem.field(f"links.{place}.amount", "Nobody counts how much of that there is: say it.")
         out.append(_as_core(link, formula, name, times, have))
-    return ResolvedLinks(out, context.assessor, context.whom, context.needs, context.bought, there)
+    return ResolvedLinks(out, context.assessor, context.whom, context.needs, context.bought, available)
 
 
 @contextmanager
@@ -188,15 +188,15 @@ def _context(
 ) -> _LinkContext:
     """What these links are made of, for a head at a time."""
     formulas = tuple(sorted({link.formula for link in links if link.formula}))
-    stuff = tuple(sorted({link.stuff for link in links if link.stuff and not link.formula}))
+    supply = tuple(sorted({link.supply_key for link in links if link.supply_key and not link.formula}))
     now = (timezone.now().replace(second=0, microsecond=0), timezone.get_current_timezone_name())
-    return _gathered(formulas, stuff, head, at, day, also_removed, now)
+    return _gathered(formulas, supply, head, at, day, also_removed, now)
 
 
 @derived(*SHELF, *OF_A_HEAD, *OF_WHAT_IS_MADE, "formulas.Formula", "shelf.Reading", "shelf.ReadingLine")
 def _gathered(
     formulas: tuple[int, ...],
-    stuff: tuple[str, ...],
+    supply_keys: tuple[str, ...],
     head: int | None,
     at: datetime | None,
     day: Today | None,
@@ -207,23 +207,23 @@ def _gathered(
     rows = Formula.among(also_removed=also_removed).in_bulk(list(formulas))
     payload = {pk: entered_of(row.body) for pk, row in rows.items()}
     written = {pk: (as_core(each, pk).formula, each.name) for pk, each in payload.items()}
-    bought = supplies_of(stuff, also_removed=also_removed)
+    bought = supplies_of(supply_keys, also_removed=also_removed)
     keys = [key for each in payload.values() for key in keys_of(each)]
-    bench, whom = core_bench([*keys, *stuff], head, at=at, day=day)
+    bench, whom = core_bench([*keys, *supply_keys], head, at=at, day=day)
     return _LinkContext(
         written,
         bought,
         {key: _ready(each) for key, each in bought.items()},
-        left_of(stuff, bought),
+        left_of(supply_keys, bought),
         whom,
         needs_of(bench.head) if whom else None,
         WashAssessor(plain_water(), bench.kit, bench.posterior, bench.hair_and_scalp, bench.head),
     )
 
 
-def _ready(stuff: Supply) -> CoreFormula | None:
+def _ready(supply: Supply) -> CoreFormula | None:
     """What was made, poured or bought as a formula by itself."""
-    return stuff.as_formula if isinstance(stuff, PreparedSupply) else ready_formula(stuff)
+    return supply.as_formula if isinstance(supply, PreparedSupply) else ready_formula(supply)
 
 
 def _as_core(
@@ -235,20 +235,20 @@ def _as_core(
     def grams(amount: float, unit: str) -> float:
         return amount * density if unit == "mL" else amount
 
-    there = None if have is None else grams(*have)
-    much = grams(link.amount, link.unit) if link.much == "amount" and link.amount else None
+    available = None if have is None else grams(*have)
+    asked = grams(link.amount, link.unit) if link.amount_mode == "amount" and link.amount else None
     return WashLink(
         formula, link.zone, link.minutes, link.times * times, name,
         cover=link.cover, pause=link.pause, beside=link.beside, wetness=link.wetness, parts=link.parts,
-        grams=there if link.much == "all" else much, there=there, optional=link.optional,
+        grams=available if link.amount_mode == "all" else asked, available=available, optional=link.optional,
         sections=link.sections,
     )  # fmt: skip
 
 
-def left_of(stuff: Iterable[str], bought: Mapping[str, Supply]) -> dict[str, tuple[float, str]]:
+def left_of(supply_keys: Iterable[str], bought: Mapping[str, Supply]) -> dict[str, tuple[float, str]]:
     """What is left of what was made, poured or bought, by key: mL or g, and which."""
     out: dict[str, tuple[float, str]] = {}
-    keys = set(stuff)
+    keys = set(supply_keys)
     made = {pk: key for key in keys if (pk := container_id(key)) is not None}
     for row in Container.objects.filter(pk__in=made):
         out[made[row.pk]] = (float(row.left), row.unit)
@@ -263,17 +263,17 @@ def left_of(stuff: Iterable[str], bought: Mapping[str, Supply]) -> dict[str, tup
 def _bought(link: WashLinkIn, context: _LinkContext, place: int) -> tuple[CoreFormula, str, float]:
     """A link of something made, poured or bought."""
     field = f"links.{place}.formula"
-    stuff, formula = context.bought.get(link.stuff), context.ready.get(link.stuff)
-    if stuff is None:
-        raise Problem.field(field, NO_STUFF if container_id(link.stuff) is None else NO_STOCK)
+    supply, formula = context.bought.get(link.supply_key), context.ready.get(link.supply_key)
+    if supply is None:
+        raise Problem.field(field, NO_SUPPLY if container_id(link.supply_key) is None else NO_STOCK)
     if formula is None:
-        raise Problem.field(field, f"{stuff.name} {_why_not(stuff)}.")
-    return formula, stuff.name, ready_times(stuff)
+        raise Problem.field(field, f"{supply.name} {_why_not(supply)}.")
+    return formula, supply.name, ready_times(supply)
 
 
 def check_stock(link: WashLinkIn, field: str) -> None:
     """Refuse what was finished or thrown away, with the reason, beside a field."""
-    pk = container_id(link.stuff) if link.formula is None else None
+    pk = container_id(link.supply_key) if link.formula is None else None
     row = Container.objects.filter(pk=pk).select_related("batch").first() if pk is not None else None
     if row is not None and row.ended:
         when = f" on {row.ended_on:%-d %B}" if row.ended_on else ""
@@ -281,9 +281,9 @@ def check_stock(link: WashLinkIn, field: str) -> None:
         raise Problem.field(field, f"{says}. Choose another, or leave it out.")
 
 
-def _why_not(stuff: Supply) -> str:
+def _why_not(supply: Supply) -> str:
     """Why it is no wash by itself, after its name."""
-    material = stuff.material
+    material = supply.material
     if material is not None and material.refuse:
         return f"never goes on a head: {material.refuse}"
     if material is not None and "leaflet" in material.hazards:

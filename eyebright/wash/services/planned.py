@@ -93,7 +93,7 @@ def _what(payload: PlanWashIn) -> tuple[str, list[dict[str, Any]], int | None]:
     if not payload.links:
         raise Problem.field("chain", "Choose a wash, or put something in one of its own.")
     names = check_links(payload.links)
-    first = next((link for link in payload.links if link.formula or link.stuff), payload.links[0])
+    first = next((link for link in payload.links if link.formula or link.supply_key), payload.links[0])
     name = payload.name.strip() or name_of(first, names)
     return name[:80], [link.model_dump() for link in payload.links], None
 
@@ -263,7 +263,7 @@ class State:
                 "pk", "version"
             )
         )
-        made = {pk for link in every if link.stuff and (pk := container_id(link.stuff)) is not None}
+        made = {pk for link in every if link.supply_key and (pk := container_id(link.supply_key)) is not None}
         self._made = {
             pk: [*rest]
             for pk, *rest in Container.objects.filter(pk__in=made).values_list(
@@ -296,7 +296,7 @@ class State:
             rules_mark(), self._house, row.links, row.at.isoformat(), row.occasion,
             self._heads.get(row.head_id),
             [self._formulas.get(link.formula) for link in links if link.formula],
-            [self._made.get(container_id(link.stuff) or 0) for link in links if link.stuff],
+            [self._made.get(container_id(link.supply_key) or 0) for link in links if link.supply_key],
             self._taught(row, links),
         ]  # fmt: skip
         return mark(*of)
@@ -307,7 +307,7 @@ class State:
         products = [
             factor
             for link in links
-            for key in (f"formula-{link.formula}", link.stuff)
+            for key in (f"formula-{link.formula}", link.supply_key)
             if (factor := of.together.get(key)) is not None
         ]
         return [
@@ -339,18 +339,18 @@ def _worked_out(row: PlannedWash, mark: str) -> PlannedSnapshot:
     except ValidationError:
         return PlannedSnapshot(mark=mark, trouble=UNREAD)
     doses = []
-    for link, along, core in zip(links, found.along, with_.links, strict=True):
-        if core.formula is not None and (link.formula or link.stuff):
+    for link, result, core in zip(links, found.results, with_.links, strict=True):
+        if core.formula is not None and (link.formula or link.supply_key):
             neat = 1.0 + link.parts
-            grams = along.dose.value / neat
+            grams = result.dose.value / neat
             doses.append(
                 DoseSnapshot(
-                    formula=link.formula, stuff=link.stuff, ahead=along.start < found.ahead,
-                    grams=grams, ml=grams / max(along.g_per_ml, 0.05),
+                    formula=link.formula, supply_key=link.supply_key, ahead=result.start < found.ahead,
+                    grams=grams, ml=grams / max(result.g_per_ml, 0.05),
                 )
             )  # fmt: skip
     since = with_.whom.history.since_family if with_.whom else {}
-    ahead = [each for each in found.along if each.start < found.ahead and not each.pause]
+    ahead = [each for each in found.results if each.start < found.ahead and not each.pause]
     return PlannedSnapshot(
         mark=mark,
         minutes=found.minutes,

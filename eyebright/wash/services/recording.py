@@ -52,7 +52,7 @@ class Part:
     """
 
     payload: WashIn
-    stuff: str = ""
+    supply_key: str = ""
     container: Container | None = None
     batch: Batch | None = None
     all_of_it: bool = False
@@ -102,16 +102,16 @@ def keep_parts(
     kept: list[int] = []
     came: dict[tuple[str, str], Decimal] = {}
     for link, part in parts:
-        name, left, unit = _there(part)
+        name, left, unit = _in_stock(part)
         drawn = Decimal(0)
         if left > 0.0:
             much = left if part.all_of_it else _taken(part, link, head, at, unit)
-            drawn = take_some(part.stuff, exact(much, "0.01")) or drawn
+            drawn = take_some(part.supply_key, exact(much, "0.01")) or drawn
         if drawn:
             came[name, unit] = came.get((name, unit), Decimal(0)) + drawn
         row = keep_wash(
             head, part.payload, part.batch, teaches=False, carried_out=carried_out, planned=planned,
-            stuff=part.stuff, container=part.container, drawn=drawn, **part.more,
+            supply_key=part.supply_key, container=part.container, drawn=drawn, **part.more,
         )  # fmt: skip
         kept.append(row.pk)
     teach_day(head, at)
@@ -119,14 +119,14 @@ def keep_parts(
     return kept, [f"about {amount} came off {name}" for amount, name in amounts]
 
 
-def _there(part: Part) -> tuple[str, float, str]:
+def _in_stock(part: Part) -> tuple[str, float, str]:
     """What a part came out of: its name, how much there is of it where anybody counts, and mL or g."""
-    made, stuff = part.container, part.stuff
+    made, supply = part.container, part.supply_key
     if made is not None:
         return _called(made), float(made.left), made.unit
-    bought = supplies_of([stuff] if stuff else [], also_removed=True)
-    left, unit = left_of([stuff], bought).get(stuff, (0.0, "g"))
-    return bought[stuff].name if stuff in bought else "it", left, unit
+    bought = supplies_of([supply] if supply else [], also_removed=True)
+    left, unit = left_of([supply], bought).get(supply, (0.0, "g"))
+    return bought[supply].name if supply in bought else "it", left, unit
 
 
 def _called(container: Container) -> str:
@@ -150,10 +150,10 @@ def _which(head: Head, payload: RecordIn) -> tuple[PlannedWash | None, list[Wash
             at=timezone.now(),
         )  # fmt: skip
         return row, _done_of(links, payload)
-    if not (payload.formula or payload.stuff or payload.family):
+    if not (payload.formula or payload.supply_key or payload.family):
         raise Problem.field("what", NOTHING)
     link = WashLinkIn(
-        formula=payload.formula, stuff=payload.stuff, zone=payload.zone, minutes=payload.minutes
+        formula=payload.formula, supply_key=payload.supply_key, zone=payload.zone, minutes=payload.minutes
     )
     return None, [link]
 
@@ -173,13 +173,13 @@ def _at(payload: RecordIn, planned: PlannedWash | None) -> datetime:
 def part_of(link: WashLinkIn, at: datetime, family: str = "", *, also_removed: bool = False) -> Part | None:
     """One link as it is kept; None for water and pauses. `family` of what nothing else is known of."""
     told: dict[str, Any] = {"at": at, "zone": link.zone, "cover": link.cover, "minutes": link.minutes}
-    if link.much == "amount" and link.amount:
+    if link.amount_mode == "amount" and link.amount:
         told |= {"amount": link.amount, "unit": link.unit}
     told["strength"] = link.times
     if link.formula is not None:
         return _of_formula(link.formula, told, at, also_removed=also_removed)
-    if link.stuff:
-        return _of_stuff(link.stuff, told, also_removed=also_removed)
+    if link.supply_key:
+        return _of_supply(link.supply_key, told, also_removed=also_removed)
     if family and not link.pause:
         return Part(WashIn(**told, family=family))
     return None
@@ -198,40 +198,40 @@ def _of_formula(pk: int, told: dict[str, Any], at: datetime, *, also_removed: bo
     return Part(WashIn(**told), key_of(made.pk), made, made.batch)
 
 
-def _of_stuff(key: str, told: dict[str, Any], *, also_removed: bool) -> Part:
+def _of_supply(key: str, told: dict[str, Any], *, also_removed: bool) -> Part:
     """Something made, poured or bought."""
     if container_id(key) is not None:
-        made = made_container(key, "stuff", also_removed=also_removed)
+        made = made_container(key, "supply_key", also_removed=also_removed)
         family = str(made.batch.body.get("family") or "mask")
         formula = made.batch.formula
         told |= {"family": family, "formula": formula.pk if formula and formula.removed_at is None else None}
         return Part(WashIn(**told), key, made, made.batch)
-    stuff: Supply | None = supplies_of([key], also_removed=True).get(key)
-    if stuff is None:
-        raise Problem.field("stuff", "That is no longer on the shelf: choose another.")
+    supply: Supply | None = supplies_of([key], also_removed=True).get(key)
+    if supply is None:
+        raise Problem.field("supply_key", "That is no longer on the shelf: choose another.")
     if (jug := jug_id(key)) is not None:
         batch = Batch.objects.filter(pk=jug).first()
-        family = getattr(stuff, "formula").family.key  # noqa: B009
+        family = getattr(supply, "formula").family.key  # noqa: B009
         return Part(WashIn(**told | {"family": family}), key, None, batch)
-    family_ = ready_family(stuff)
+    family_ = ready_family(supply)
     if family_ is None:
-        raise Problem.field("stuff", f"{stuff.name} is an ingredient: say what was made with it.")
+        raise Problem.field("supply_key", f"{supply.name} is an ingredient: say what was made with it.")
     return Part(WashIn(**told | {"family": family_.key}), key)
 
 
-def _worked_out_alone(link: WashLinkIn, head: Head, at: datetime, stuff: str) -> LinkResult | None:
+def _worked_out_alone(link: WashLinkIn, head: Head, at: datetime, supply_key: str) -> LinkResult | None:
     """What this comes to by itself on this head; None where that cannot be worked out."""
-    asked = link.model_copy(update={"formula": None, "stuff": stuff, "pause": ""})
+    asked = link.model_copy(update={"formula": None, "supply_key": supply_key, "pause": ""})
     try:
         found, _ = worked_out(WashAsk(links=[asked], head=head.pk, at=at))
     except Problem:
         return None
-    return found.along[0]
+    return found.results[0]
 
 
 def _taken(part: Part, link: WashLinkIn, head: Head, at: datetime, unit: str) -> float:
     """mL or g that went on, without the water that it was thinned with; 0 where nobody can work it out."""
-    result = part.result or _worked_out_alone(link, head, at, part.stuff)
+    result = part.result or _worked_out_alone(link, head, at, part.supply_key)
     if result is None:
         return 0.0
     grams = result.dose.value / (1.0 + link.parts)
@@ -268,7 +268,7 @@ def offers(pk: int) -> OffersOut:
 
 
 def _offer(
-    what: Literal["planned", "chain", "formula", "stuff", "family"], key: object, name: str, hint: str,
+    what: Literal["planned", "chain", "formula", "supply", "family"], key: object, name: str, hint: str,
     zone: str = "both", minutes: float | None = None, links: Sequence[WashLinkIn] = (),
 ) -> OfferOut:  # fmt: skip
     may = [(place, link) for place, link in enumerate(links) if link.optional]
@@ -297,7 +297,7 @@ def _planned(head: Head) -> Iterable[OfferOut]:
 def _last(head: Head) -> Iterable[OfferOut]:
     """What it was washed with lately, once each."""
     rows = Wash.objects.filter(head=head).select_related("formula")[:30]
-    names = names_of([WashLinkIn(stuff=row.stuff) for row in rows if row.stuff])
+    names = names_of([WashLinkIn(supply_key=row.supply_key) for row in rows if row.supply_key])
     seen: set[tuple[str, str]] = set()
     for row in rows:
         zone = row.zone or "both"
@@ -306,8 +306,13 @@ def _last(head: Head) -> Iterable[OfferOut]:
         known = families().get(row.family)
         if row.formula is not None and row.formula.removed_at is None:
             offer = _offer("formula", row.formula.pk, row.formula.name, "used last", zone, minutes)
-        elif row.stuff and row.stuff in names and jug_id(row.stuff) is None and not row.container_id:
-            offer = _offer("stuff", row.stuff, names[row.stuff], "used last", zone, minutes)
+        elif (
+            row.supply_key
+            and row.supply_key in names
+            and jug_id(row.supply_key) is None
+            and not row.container_id
+        ):
+            offer = _offer("supply", row.supply_key, names[row.supply_key], "used last", zone, minutes)
         elif known is not None:
             offer = _offer("family", known.key, capital(known.name), "used last", zone, minutes)
         else:
@@ -326,12 +331,12 @@ def _stock() -> Iterable[OfferOut]:
     today = timezone.localdate()
     for row in open_ones().filter(use_by__gte=today, left__gt=0)[:STOCK]:
         hint = f"{brief(round(float(row.left)))} {row.unit} left"
-        yield _offer("stuff", key_of(row.pk), _called(row), hint)
+        yield _offer("supply", key_of(row.pk), _called(row), hint)
     for jug in standing_jugs():
-        yield _offer("stuff", jug.key, jug.name, "stands there")
+        yield _offer("supply", jug.key, jug.name, "stands there")
     bought = [lot for lot in core_lots(Lot.objects.all()[:200]) if lot.material.ready]
     for lot in bought[:BOUGHT]:
-        yield _offer("stuff", lot.key, lot.name, "bought")
+        yield _offer("supply", lot.key, lot.name, "bought")
 
 
 def _formulas() -> Iterable[OfferOut]:

@@ -141,7 +141,7 @@ class _Chains:
         every = [link for links in self.links.values() for link in links]
         rows = Formula.objects.filter(pk__in={link.formula for link in every if link.formula})
         self.formulas: dict[int, Formula] = {row.pk: row for row in rows.defer("search")}
-        self.bought = supplies_of({link.stuff for link in every if link.stuff})
+        self.bought = supplies_of({link.supply_key for link in every if link.supply_key})
         self._candidates: dict[int, Candidate] | None = None
 
     def families(self, pk: int) -> dict[str, Any]:
@@ -151,10 +151,10 @@ class _Chains:
             family = None
             if link.formula in self.formulas:
                 family = families().get(self.formulas[link.formula or 0].family)
-            elif link.stuff in self.bought:
-                stuff = self.bought[link.stuff]
-                made = getattr(stuff, "formula", None)
-                family = made.family if made is not None else ready_family(stuff)
+            elif link.supply_key in self.bought:
+                supply = self.bought[link.supply_key]
+                made = getattr(supply, "formula", None)
+                family = made.family if made is not None else ready_family(supply)
             if family is not None:
                 out[family.key] = family
         return out
@@ -323,10 +323,10 @@ def next_washes(planned: Mapping[int, PlannedWash]) -> list[NextWash]:
     )
     days, today, out = _days(), timezone.localdate(), []
     for head in Head.objects.all():
-        there = planned.get(head.pk)
-        if there is not None:
-            day = timezone.localdate(there.at)
-            out.append(NextWash(head, day, there.name, there.chain_id, there.pk, there.at, ("planned",)))
+        plan = planned.get(head.pk)
+        if plan is not None:
+            day = timezone.localdate(plan.at)
+            out.append(NextWash(head, day, plan.name, plan.chain_id, plan.pk, plan.at, ("planned",)))
             continue
         known = _known(head)
         row = waiting.get(head.pk)

@@ -144,7 +144,7 @@ def _thaws(rows: Sequence[PlannedWash]) -> list[_Work]:
     asked: dict[int, list[PlannedWash]] = {}
     for row in rows:
         for dose in row.snapshot.doses:
-            pk = container_id(dose.stuff)
+            pk = container_id(dose.supply_key)
             if pk is not None:
                 asked.setdefault(pk, []).append(row)
     frozen = Container.objects.filter(pk__in=asked, place="freezer", ended_on=None).select_related("batch")
@@ -213,12 +213,12 @@ def _needs(
     for pk, wanted in asked.items():
         if pk not in formulas:
             continue
-        there = {each.pk: float(each.left) for each in stock.get(pk, ())}
+        left = {each.pk: float(each.left) for each in stock.get(pk, ())}
         keeps = _keeps(formulas[pk])
         batches = list(under_way.get(pk, ()))
         open_: _Need | None = None
         for row, dose in wanted:
-            much = _from_stock(row, dose, stock.get(pk, ()), there)
+            much = _from_stock(row, dose, stock.get(pk, ()), left)
             if much < LEAST_MADE:
                 continue
             full = open_ is not None and open_.amount + much > open_.holds
@@ -245,17 +245,17 @@ class Stock(NamedTuple):
 
 
 def _from_stock(
-    row: PlannedWash, dose: DoseSnapshot, stock: Iterable["Stock"], there: dict[int, float]
+    row: PlannedWash, dose: DoseSnapshot, stock: Iterable["Stock"], left: dict[int, float]
 ) -> float:
     """Take a dose out of what is in stock and good that day, as far as there is; mL or g that are wanting."""
     day = timezone.localdate(row.at)
     wants = float(dose.ml)
     for each in stock:
-        if each.use_by < day or there[each.pk] <= 0.0:
+        if each.use_by < day or left[each.pk] <= 0.0:
             continue
         much = wants if each.unit == "mL" else float(dose.grams) * wants / max(float(dose.ml), 1e-9)
-        takes = min(much, there[each.pk])
-        there[each.pk] -= takes
+        takes = min(much, left[each.pk])
+        left[each.pk] -= takes
         wants -= wants * takes / max(much, 1e-9)
     return wants
 

@@ -78,7 +78,7 @@ def _subject(row: Wash, family: Family) -> tuple[Subject, float]:
     if row.formula is not None:
         found = digest_as_of(row.formula, row.at, the_kit())
         return (DigestSubject(row.formula.name, found) if found else UsualSubject(family)), 1.0
-    bought = supplies_of([row.stuff], also_removed=True).get(row.stuff) if row.stuff else None
+    bought = supplies_of([row.supply_key], also_removed=True).get(row.supply_key) if row.supply_key else None
     if bought is not None and (ready := ready_formula(bought)) is not None:
         return _as_made(ready), ready_times(bought)
     return UsualSubject(family), 1.0
@@ -97,7 +97,7 @@ def _what_for(rows: Sequence[Wash]) -> Today:
     asked = record_tables()
     for_ = [str(day.get("occasion")) for day in days if day.get("occasion") in asked.occasions]
     on = {
-        place: tuple(dict.fromkeys(key for day in days for key in day.get(place, ()) if key in there))
-        for place, there in (("on_scalp", asked.on_scalp), ("on_strands", asked.on_strands))
+        place: tuple(dict.fromkeys(key for day in days for key in day.get(place, ()) if key in choices))
+        for place, choices in (("on_scalp", asked.on_scalp), ("on_strands", asked.on_strands))
     }
     return Today(for_[0] if for_ else "ordinary", on["on_scalp"], on["on_strands"])

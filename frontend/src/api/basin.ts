@@ -53,7 +53,7 @@ export const useChangeRun = () =>
 /** A change of what is to come, as it is sent; and the one that leaves a link out. */
 export const NO_CHANGE = {
   formula: null,
-  stuff: "",
+  supply_key: "",
   zone: "both",
   left: "half",
   ran_out: false,

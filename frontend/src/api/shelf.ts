@@ -39,23 +39,23 @@ export const useReadLabel = () =>
     touches: [],
   });
 /** What can go into a jug, by any of its names. */
-export const findSupplies = (find: string) => call("stuff", { query: { find } });
+export const findSupplies = (find: string) => call("supplies", { query: { find } });
 /** One of them by its key; nothing where there is none. */
 export const supplyOf = async (key: string) =>
-  (await call("stuff", { query: { named: key } }))[0] ?? null;
+  (await call("supplies", { query: { named: key } }))[0] ?? null;
 /** Materials by any of their names, as typed. */
 export const findMaterials = (find: string) => call("find_materials", { query: { find } });
 /** The things of these keys, those that are still there. */
 export const useSupplies = (keys: MaybeRefOrGetter<string[]>) =>
   useRead(
-    "stuff",
+    "supplies",
     () => (toValue(keys).length ? { query: { named: toValue(keys).join(",") } } : null),
     { keep: true },
   );
 /** What was bought and is used as it comes: on the shelf, then of any make; and what is named already. */
-export function useBought(links: () => { stuff?: string }[]) {
+export function useBought(links: () => { supply_key?: string }[]) {
   const ready = useRead("ready");
-  const named = computed(() => [...new Set(links().flatMap((one) => one.stuff || []))]);
+  const named = computed(() => [...new Set(links().flatMap((one) => one.supply_key || []))]);
   const kept = useSupplies(named);
   const data = computed(() => {
     if (!ready.data.value) return undefined;
@@ -68,7 +68,7 @@ export function useBought(links: () => { stuff?: string }[]) {
 /** What the household has at hand, to begin a jug with. */
 export const useAtHand = () =>
   useQuery({
-    queryKey: [...keyOf("stuff"), "at hand"],
+    queryKey: [...keyOf("supplies"), "at hand"],
     queryFn: async () => (await findSupplies("")).filter((one) => one.at_hand),
   });
 export const useLots = (find: MaybeRefOrGetter<string>, shown: MaybeRefOrGetter<number>) =>
@@ -84,8 +84,8 @@ export const useVessels = () => useRead("vessels");
 export const useSpoons = () => useRead("spoons");
 export const useStrips = () => useRead("strip_sets");
 /** The readings that tell of one thing, once they are looked at. */
-export const useReadings = (stuff: string, open: MaybeRefOrGetter<boolean>) =>
-  useRead("readings", () => ({ query: { stuff } }), { when: open });
+export const useReadings = (supply_key: string, open: MaybeRefOrGetter<boolean>) =>
+  useRead("readings", () => ({ query: { supply_key } }), { when: open });
 /** What a name gives away of a material that the library does not hold. */
 export const useGuess = (name: MaybeRefOrGetter<string>) =>
   useRead(
@@ -153,6 +153,6 @@ export const useSaveStrips = saving<StripSetIn, "add_strips", "change_strips">(
 export const useRemoveStrips = byId("remove_strips");
 export const useRestoreStrips = byId("restore_strips");
 export const useAddReading = () =>
-  useChange((body: { stuff: string; read: Read }) => call("add_reading", { body }));
+  useChange((body: { supply_key: string; read: Read }) => call("add_reading", { body }));
 export const useRemoveReading = byId("remove_reading");
 export const useRestoreReading = byId("restore_reading");

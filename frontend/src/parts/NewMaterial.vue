@@ -15,7 +15,7 @@ import { useTrouble } from "./trouble";
 import { orNothing } from "./typed";
 
 const { name } = defineProps<{ name: string }>();
-const emit = defineEmits<{ made: [stuff: Supply]; close: [] }>();
+const emit = defineEmits<{ made: [supply: Supply]; close: [] }>();
 
 const library = useLibrary();
 const save = useSaveMaterial();
@@ -38,8 +38,8 @@ async function store(): Promise<void> {
   if (kept) await take(kept);
 }
 async function take(one: Material): Promise<void> {
-  const stuff = await supplyOf(`lib-${one.key}`).catch(() => null);
-  if (stuff) emit("made", stuff);
+  const supply = await supplyOf(`lib-${one.key}`).catch(() => null);
+  if (supply) emit("made", supply);
 }
 </script>
 

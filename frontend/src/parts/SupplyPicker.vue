@@ -6,14 +6,14 @@ import { findSupplies } from "@/api/shelf";
 import FindPicker from "./FindPicker.vue";
 import NewMaterial from "./NewMaterial.vue";
 
-const { stuff = null } = defineProps<{
-  stuff?: Supply | null;
+const { supply = null } = defineProps<{
+  supply?: Supply | null;
   label: string;
   placeholder?: string;
   invalid?: boolean;
   described?: string | undefined;
 }>();
-const emit = defineEmits<{ choose: [stuff: Supply] }>();
+const emit = defineEmits<{ choose: [supply: Supply] }>();
 
 const adding = ref<string | null>(null);
 const aside = (one: Supply) => (one.at_hand ? one.kind : "not on the shelf");
@@ -27,7 +27,7 @@ function made(one: Supply): void {
 <template>
   <div class="grid gap-2 min-w-0">
     <FindPicker
-      :chosen="stuff"
+      :chosen="supply"
       :label="label"
       :find="findSupplies"
       :aside="aside"

@@ -101,7 +101,9 @@ def load(household: dict[str, Any]) -> int:
     for row in household["run"]:
         _run(row, people)
     for row in household["reading"]:
-        told = read_neat(NeatReadingIn.model_validate({"stuff": (lots | waters)[row["of"]], "read": row}))
+        told = read_neat(
+            NeatReadingIn.model_validate({"supply_key": (lots | waters)[row["of"]], "read": row})
+        )
         when = today - timedelta(days=row["days_ago"])
         Reading.objects.filter(pk=told.id).update(made_at=when)
     return len(household["rinse"])
@@ -208,7 +210,7 @@ def _link(what: str, zone: str, more: list[str], formulas: dict[str, int]) -> di
 
 def _batch(row: dict[str, Any], formulas: dict[str, int], people: dict[str, int], today: datetime) -> None:
     """A batch, poured as it was planned: carried on to where it stands, or made and filled some days ago."""
-    ask = {"much": "ml", "value": row["ml"], "heads": [people[who] for who in row["heads"]]}
+    ask = {"sized_by": "ml", "value": row["ml"], "heads": [people[who] for who in row["heads"]]}
     if row["start"] not in formulas:
         formulas[row["start"]] = beginning.new_formula(FormulaNewIn(start=row["start"])).id
     asked = {"ask": {"formula": formulas[row["start"]], **ask}}
@@ -251,8 +253,8 @@ def _batch(row: dict[str, Any], formulas: dict[str, int], people: dict[str, int]
 def _rinse(row: dict[str, Any], keys: dict[str, str], people: dict[str, int], today: datetime) -> None:
     ask: dict[str, Any] = {name: row[name] for name in ("volume", "aim", "use", "minutes") if name in row}
     lines = [
-        {"stuff": keys[row["water"]], "how": "fill"},
-        {"stuff": keys[row["acid"]], "how": "solve", "unit": row.get("unit", "mL")},
+        {"supply_key": keys[row["water"]], "how": "fill"},
+        {"supply_key": keys[row["acid"]], "how": "solve", "unit": row.get("unit", "mL")},
     ]
     ask |= {"head": people[row["head"]], "lines": lines}
     payload = BeginIn.model_validate({"rinse": ask})

@@ -66,30 +66,30 @@ def content_facts(preparation: Preparation, head: Mapping[str, Any]) -> dict[str
     """What is in it, by what its materials carry."""
     lines = preparation.lines
     total = middle(preparation.total)
-    there = [(one, one.material) for one in lines if one.material is not None]
-    hazards = {hazard for _, material in there for hazard in material.hazards}
-    raw = [(one, material) for one, material in there if material.raw_cap > 0.0]
+    known = [(one, one.material) for one in lines if one.material is not None]
+    hazards = {hazard for _, material in known for hazard in material.hazards}
+    raw = [(one, material) for one, material in known if material.raw_cap > 0.0]
     over = sum(share_of([one], total) / material.raw_cap for one, material in raw)
     irritates = [one for one in carrying(lines, "irritant") if one.material and not one.material.raw_cap]
     grains = middle(undissolved(preparation)) > GRAINS * total
-    refused = [(one, material) for one, material in there if material.refuse]
+    refused = [(one, material) for one, material in known if material.refuse]
     past = [one for one in lines if isinstance(one.weighed.line.supply, Lot) and one.weighed.line.supply.past]
     old = list(dict.fromkeys(one.past for one in lines if one.past))
     soft = middle(preparation.grams_of(("oil", "butter", "humectant"))) / total
     kinds = {one.kind for one in lines}
     itself = [each for each in (preparation.formula.name, preparation.formula.product) if each]
     return material_facts(head, holdings_of(preparation), itself) | {
-        "smells": [material.smell for _, material in there if material.smell],
+        "smells": [material.smell for _, material in known if material.smell],
         "hazards": sorted(hazards),
         "carriers": {
-            hazard: _listed(_name(one) for one, material in there if hazard in material.hazards)
+            hazard: _listed(_name(one) for one, material in known if hazard in material.hazards)
             for hazard in hazards
         },
         "alone": len(lines) == 1,
         "kinds": sorted(kinds),
         "powder": any(
             one.weighed.line.phase == "dry" and "dust" in material.hazards and one.stays
-            for one, material in there
+            for one, material in known
         ),
         "irritant": over > 0.0
         or share_of(irritates, total) > TRACE
@@ -99,17 +99,17 @@ def content_facts(preparation: Preparation, head: Mapping[str, Any]) -> dict[str
         "sun_percent": share_of(
             [one for one in carrying(lines, "sun") if not is_a(one.kind, "essential")], total
         ),
-        "tannin": any(material.stain for _, material in there),
+        "tannin": any(material.stain for _, material in known),
         "abrasive": grains and "abrasive" in hazards,
         "coarse": grains and "coarse" in hazards,
         "refused": _listed(_name(one) for one, _ in refused),
         "refused_why": "; ".join(dict.fromkeys(material.refuse for _, material in refused)),
         "past": _listed([*(_name(one) for one in past), *old]),
         "past_wet": bool(old) or any(is_a(one.kind, "spoils") for one in past),
-        "plain": kinds <= set(PLAIN) or all("for_babies" in material.hazards for _, material in there),
+        "plain": kinds <= set(PLAIN) or all("for_babies" in material.hazards for _, material in known),
         "protein": any(
             set(material.contains) & set(PROTEIN) and not is_a(material.kind, "protein_is_gone")
-            for _, material in there
+            for _, material in known
         ),
         "bare_clay": middle(preparation.grams_of(("clay",))) > CLAY * total and soft < SOFTENS,
         "fatty": middle(preparation.grams_of(kinds_that("fat"))) > SOFTENS * total,

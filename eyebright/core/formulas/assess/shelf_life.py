@@ -128,8 +128,8 @@ def shelf_life_facts(preparation: Preparation, acetic: float) -> dict[str, Any]:
         if one.form is not None or is_a(one.kind, "feeds")
     )  # fmt: skip
     oils = [one.material for one in preparation.lines if one.material and is_a(one.kind, "fat")]
-    there = [one for one in preparation.lines if one.material is not None]
-    raw = [one for one in there if not one.boiled and (one.form is not None or is_a(one.kind, "perishes"))]
+    known = [one for one in preparation.lines if one.material is not None]
+    raw = [one for one in known if not one.boiled and (one.form is not None or is_a(one.kind, "perishes"))]
     pulp = any(one.stays for one in plants) or bool(kinds & kinds_that("pulp"))
     sweet = bool(everything & kinds_that("sweet"))
     vinegar = "none"
@@ -150,7 +150,7 @@ def shelf_life_facts(preparation: Preparation, acetic: float) -> dict[str, Any]:
             "strained": preparation.strained,
             "pulp": pulp,
             "dairy": bool(kinds & kinds_that("cultured")),
-            "raw_gel": any(is_a(one.kind, "raw_gel") and one.stays and not one.boiled for one in there),
+            "raw_gel": any(is_a(one.kind, "raw_gel") and one.stays and not one.boiled for one in known),
             "fresh": any(
                 is_a(one.kind, "fresh") or (one.form is not None and one.form.key == "fresh") for one in raw
             ),

@@ -229,8 +229,8 @@ def ph(formula: Formula, bench: Workbench, aim: float) -> Proposal:
     supply = _sour(bench, role)
     if supply is None:
         return nothing(formula, f"Nothing at hand or in the library brings it to pH {aim:g}.")
-    there = {line.material.key for line in formula.ingredients if line.material}
-    if nearest is not None and supply.material and supply.material.key in there:
+    used = {line.material.key for line in formula.ingredients if line.material}
+    if nearest is not None and supply.material and supply.material.key in used:
         return proposed(formula, nearest[1], False, f"pH {aim:g}", f"pH {value(nearest[1]):.1f}")
     unit = supply.material.unit if supply.material else "mL"
     line = Ingredient(formula.new_id(), supply, Amount(1.0, unit), default_phase(supply, formula.family))

@@ -165,12 +165,12 @@ def draws_in(line: Ingredient) -> bool:
 def planned_steps(formula: Formula) -> tuple[PlannedStep, ...]:
     """The steps as they are done: written or usual, every line put in somewhere, times filled in."""
     steps = list(formula.steps or usual_steps(formula))
-    there = {line.id for line in formula.ingredients}
+    ids = {line.id for line in formula.ingredients}
     for place, step in enumerate(steps):
         if step.kind not in step_kinds():
             raise FormulaError("Choose a kind of step.", place, "step")
-        kept = tuple(i for i in dict.fromkeys(step.adds) if i in there)
-        there -= set(kept)  # what two steps name goes in once, at the first
+        kept = tuple(i for i in dict.fromkeys(step.adds) if i in ids)
+        ids -= set(kept)  # what two steps name goes in once, at the first
         if kept != step.adds:
             steps[place] = replace(step, adds=kept)
     named = {i for step in steps for i in step.adds}

@@ -42,8 +42,8 @@ def _line(
     solids = (each.grams - each.water) if each.stays else each.plant * DISSOLVED * each.drawn
     grams = solids * share + water
     old = each.weighed
-    stuff = replace(old.line.supply, past=False) if isinstance(old.line.supply, Lot) else old.line.supply
-    piece = replace(old.line, id=line.id, supply=stuff, phase=line.phase)
+    used = replace(old.line.supply, past=False) if isinstance(old.line.supply, Lot) else old.line.supply
+    piece = replace(old.line, id=line.id, supply=used, phase=line.phase)
     wet = middle(made.water) > DRY * middle(made.total)
     return PreparedLine(
         weighed=Weighed(piece, middle(grams), Spread.exact(1.0), middle(grams)),

@@ -164,8 +164,8 @@ def _in_two(text: str) -> tuple[str, str]:
         ends = LIST_END.search(rest)
         stop = ends.start() if ends else len(rest)
         return text[: begins.start()] + "\n" + rest[stop:], _tidy(rest[:stop])
-    there = FREE_FROM.sub(lambda found: " " * len(found[0]), text)
-    front, rest = before_list(there)
+    contained = FREE_FROM.sub(lambda found: " " * len(found[0]), text)
+    front, rest = before_list(contained)
     listed = _tidy(rest)
     read = _read(listed)
     if len(read.every) >= 3 and 2 * len(read.unread) <= len(read.every):

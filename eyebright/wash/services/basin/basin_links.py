@@ -58,8 +58,8 @@ def work_out(
     left_at = {int(row["id"]): int(row["sections_on"]) for row in run.links if row.get("sections_on")}
     stops_by_link: dict[int, list[str]] = {}
     past: set[str] = set()
-    rows = zip(every, links, with_.links, found.along, with_.there, strict=True)
-    for (pk, payload), link, planned, along, there in rows:
+    rows = zip(every, links, with_.links, found.results, with_.available, strict=True)
+    for (pk, payload), link, planned, result, available in rows:
         made = with_.assessor.assessed(link)
         facts = made.facts if made else {}
         strong = facts.get("soda_wash") or facts.get("alkaline") or facts.get("soap_percent", 0.0) > 0.0
@@ -79,7 +79,7 @@ def work_out(
             past.update(stops)
         elif made is not None:
             stops_by_link[pk] = stops
-        none_left = link.there == 0.0
+        none_left = link.available == 0.0
         way = sections().get(payload.sections)
         count = way.count if way else 1
         pause = pauses().get(link.pause)
@@ -89,25 +89,25 @@ def work_out(
                 name=name_of(payload, names),
                 what="pause" if pause else "put_on" if made else "water",
                 zone=payload.zone,
-                start=known.start if known and pk in passed else max(along.start, floor),
-                minutes=known.minutes if on and known else _minutes(along, way.whole if way else 0.0),
-                rinsed=along.longest is not None,
+                start=known.start if known and pk in passed else max(result.start, floor),
+                minutes=known.minutes if on and known else _minutes(result, way.whole if way else 0.0),
+                rinsed=result.longest is not None,
                 sections=min(count, left_at.get(pk, count)),
                 each=way.minutes if way else 0.0,
                 section=way.name if way else "",
-                most=most if along.longest is not None else None,
-                never=never if along.longest is not None else None,
-                amount="" if none_left else amount_said(along, link),
-                says="" if none_left else much_said(along, link, there)[0],
+                most=most if result.longest is not None else None,
+                never=never if result.longest is not None else None,
+                amount="" if none_left else amount_said(result, link),
+                says="" if none_left else much_said(result, link, available)[0],
                 how=pause.how if pause else "",
                 hands=pause.hands if pause else True,
-                ph=(along.own_ph.low, along.own_ph.value, along.own_ph.high) if along.own_ph else None,
+                ph=(result.own_ph.low, result.own_ph.value, result.own_ph.high) if result.own_ph else None,
                 strong=bool(strong),
                 eyes=made is not None and payload.zone != "bag",
                 poured=made is not None and made.ph is not None and not facts.get("paste"),
-                cover=along.covered,
+                cover=result.covered,
                 optional=_only(payload),
-                note=NONE_LEFT if none_left else notes.get(payload.formula or payload.stuff or "", ""),
+                note=NONE_LEFT if none_left else notes.get(payload.formula or payload.supply_key or "", ""),
             )
         )
     whom = with_.whom
@@ -171,11 +171,11 @@ def open_stops(run: BasinRun) -> list[Caution]:
     return [each for each in run.snapshot.cautions if each.id in rules and each.level == "stop"]
 
 
-def _minutes(along: LinkResult, on_over: float) -> float:
+def _minutes(result: LinkResult, on_over: float) -> float:
     """Minutes that it stays once all of it is on; those of a pause or of water as they are."""
-    if along.plain or along.pause:
-        return along.minutes
-    return 0.0 if along.longest is None else max(along.longest - on_over, 0.0)
+    if result.plain or result.pause:
+        return result.minutes
+    return 0.0 if result.longest is None else max(result.longest - on_over, 0.0)
 
 
 def worked_out_as(
@@ -219,13 +219,13 @@ def _as_it_was(link: WashLink, contact: Contact, now: float) -> WashLink:
 
 def _last_time(head: Head, links: Iterable[WashLinkIn]) -> dict[int | str, str]:
     """What went amiss the last time with the same thing on this head, by formula or key."""
-    asked = {link.formula or link.stuff for link in links} - {"", None}
+    asked = {link.formula or link.supply_key for link in links} - {"", None}
     out: dict[int | str, str] = {}
     rows = KeptWash.objects.filter(head=head).exclude(feel=[]).select_related("batch")
     for row in rows[:LATELY]:
         said = [troubles()[key].next for key in row.feel if key in troubles()]
         said += [f"{HELPED[key]} last time." for key in row.feel if key in HELPED]
-        for key in {row.formula_id, row.stuff} & asked:
+        for key in {row.formula_id, row.supply_key} & asked:
             if said and key:
                 out.setdefault(key, " ".join(said))
     return out

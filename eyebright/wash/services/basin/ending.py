@@ -32,12 +32,12 @@ NOTHING = "Nothing went on: throw this wash away instead."
 def end(pk: int, payload: EndIn) -> EndedOut:
     """End a wash: what went on is kept, planned beside done; what is still on comes off now, or `off_at`."""
     run = open_run(pk)
-    there = at_basin(run)
-    if not there.contacts:
+    basin = at_basin(run)
+    if not basin.contacts:
         raise Problem.field("step", NOTHING)
-    ended = _off(there, payload)
+    ended = _off(basin, payload)
     run.presses = [*run.presses, PressSnapshot(at=ended, what="end")]
-    contacts = _contacts(there, ended)
+    contacts = _contacts(basin, ended)
     done, results = _as_done(run, contacts, ended)
     parts = []
     for link_id, link in link_ids(run):
@@ -64,31 +64,31 @@ def _used_up(run: BasinRun, ended: datetime) -> list[int]:
     return [row.pk for row in rows]
 
 
-def _off(there: AtBasin, payload: EndIn) -> datetime:
+def _off(basin: AtBasin, payload: EndIn) -> datetime:
     """When all of it was off."""
-    on = there.progress.on_now()
-    last = there.run.presses[-1].at if there.run.presses else there.run.began_at
+    on = basin.progress.on_now()
+    last = basin.run.presses[-1].at if basin.run.presses else basin.run.began_at
     if payload.off_at is not None:
         at = aware(payload.off_at)
-        if at > there.now:
+        if at > basin.now:
             raise Problem.field("off_at", "That has not happened yet.")
         if at < last:
             pressed = timezone.localtime(last)
             raise Problem.field("off_at", f"The last press was at {pressed:%H:%M}: not before that.")
         return at
-    since = left_since(there)
+    since = left_since(basin)
     if since is not None and on:
         names = ", ".join(each.link.name for each in on)
         raise Problem.field("off_at", f"{names} was on when nobody pressed any more: say when it came off.")
-    return last if since is not None else there.now
+    return last if since is not None else basin.now
 
 
-def _contacts(there: AtBasin, ended: datetime) -> dict[int, Contact]:
+def _contacts(basin: AtBasin, ended: datetime) -> dict[int, Contact]:
     """What was on, all of it off by the end."""
-    off = minutes_of(there.run, ended)
+    off = minutes_of(basin.run, ended)
     return {
         pk: each if each.off is not None or not each.link.rinsed else replace(each, off=off)
-        for pk, each in there.contacts.items()
+        for pk, each in basin.contacts.items()
     }
 
 
@@ -102,7 +102,7 @@ def _part(run: BasinRun, pk: int, link: WashLinkIn, contact: Contact, ended: dat
         return None
     troubles = [row.key for row in marks_of(run, "trouble") if row.link == pk]
     troubles += [f"help-{row.key}" for row in marks_of(run, "help") if row.link == pk]
-    part.all_of_it = any(row.ran_out == part.stuff != "" for row in marks_of(run, "links"))
+    part.all_of_it = any(row.ran_out == part.supply_key != "" for row in marks_of(run, "links"))
     part.payload.occasion = run.planned.occasion
     part.more = {
         "sections": sections,
@@ -121,14 +121,14 @@ def _as_done(
     minutes = minutes_of(run, ended)
     says = [judged_words(each, minutes) for each in contacts.values()]
     every = link_ids(run)
-    happened = [(pk, link) for pk, link in every if pk in contacts or not (link.formula or link.stuff)]
+    happened = [(pk, link) for pk, link in every if pk in contacts or not (link.formula or link.supply_key)]
     try:
         found: Wash = worked_out_as(run, happened, contacts, minutes)[0]
     except Problem as raised:
         return DoneSnapshot(says=says, trouble=raised.detail), {}
     grave = [each for each in found.cautions if each.level != "note"]
     done = DoneSnapshot(says=says, lift=found.scalp_lift, grade=found.grade, cautions=grave)
-    return done, {pk: along for (pk, _), along in zip(happened, found.along, strict=True)}
+    return done, {pk: result for (pk, _), result in zip(happened, found.results, strict=True)}
 
 
 @transaction.atomic

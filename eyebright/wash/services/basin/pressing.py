@@ -51,8 +51,8 @@ def press(pk: int, payload: PressIn) -> RunOut:
 def _looked_at_again(pk: int) -> None:
     """Before something goes on: somebody may know more of the head by now. Kept, also where that bars it."""
     run = open_run(pk)
-    there = at_basin(run)
-    if there.step is not None and there.step.kind in GOES_ON:
+    basin = at_basin(run)
+    if basin.step is not None and basin.step.kind in GOES_ON:
         before = run.snapshot
         _judged_anew(run)
         if run.snapshot != before:
@@ -62,22 +62,22 @@ def _looked_at_again(pk: int) -> None:
 @transaction.atomic
 def _pressed(pk: int, payload: PressIn) -> RunOut:
     run = open_run(pk)
-    there = at_basin(run)
-    place = next((n for n, step in enumerate(there.steps) if step.key == payload.step), None)
+    basin = at_basin(run)
+    place = next((n for n, step in enumerate(basin.steps) if step.key == payload.step), None)
     if place is None:
         raise Problem.field("step", "That step is not part of this wash any more: here is where it stands.")
-    now = (there.progress.place, there.progress.pressed)
+    now = (basin.progress.place, basin.progress.pressed)
     if (place, payload.section) < now:
         return run_out(run, says=AGAIN)
     if (place, payload.section) > now:
         first = run_out(run)
         raise Problem.field("step", NOT_YET.format(title=first.presses[first.at].title))
-    step = there.steps[place]
+    step = basin.steps[place]
     if step.kind == "end":
         raise Problem.field("step", "End the wash: what was done is kept then.")
-    _stale(there, there.now - timedelta(seconds=payload.ago))
+    _stale(basin, basin.now - timedelta(seconds=payload.ago))
     if step.kind in GOES_ON:
-        _barred(there, step)
+        _barred(basin, step)
     _keep(run, "step", payload.ago, step=step.key, section=payload.section, offs=list(step.offs))
     if step.offs:
         _judged_anew(run)
@@ -85,23 +85,23 @@ def _pressed(pk: int, payload: PressIn) -> RunOut:
     return run_out(run)
 
 
-def _barred(there: AtBasin, step: Step) -> None:
+def _barred(basin: AtBasin, step: Step) -> None:
     """Refuse what goes on over a stop that nobody has passed, too hot, or out of what was thrown away."""
-    for pk, link in link_ids(there.run):
-        if pk == step.link and pk not in there.contacts:
+    for pk, link in link_ids(basin.run):
+        if pk == step.link and pk not in basin.contacts:
             check_stock(link, "step")
-    stops = open_stops(there.run)
+    stops = open_stops(basin.run)
     if stops:
         raise Problem.field("stops", f"{stops[0].what} {stops[0].instead}")
-    if barred := barred_words(there):
+    if barred := barred_words(basin):
         raise Problem.field("step", barred)
 
 
-def _stale(there: AtBasin, at: datetime) -> None:
+def _stale(basin: AtBasin, at: datetime) -> None:
     """Refuse to go on where something was on while nobody pressed for hours: nobody knows until when."""
-    since = left_since(there, at)
-    if since is not None and there.progress.on_now():
-        names = ", ".join(each.link.name for each in there.progress.on_now())
+    since = left_since(basin, at)
+    if since is not None and basin.progress.on_now():
+        names = ", ".join(each.link.name for each in basin.progress.on_now())
         raise Problem.field(
             "off_at",
             f"Nobody pressed since {timezone.localtime(since):%A %H:%M}, and {names} was on: say when it "
@@ -111,14 +111,14 @@ def _stale(there: AtBasin, at: datetime) -> None:
 
 def _judged_anew(run: BasinRun) -> None:
     """What is still to come is worked out after what was really done; what cannot be stays as it was."""
-    there = at_basin(run)
+    basin = at_basin(run)
     with suppress(Problem):
-        work_out(run, there.contacts, there.minutes, _passed(there), changed=False)
+        work_out(run, basin.contacts, basin.minutes, _passed(basin), changed=False)
 
 
-def _passed(there: AtBasin) -> set[int]:
+def _passed(basin: AtBasin) -> set[int]:
     """Links that are on or done."""
-    return {pk for pk, state in there.states().items() if state != "to_come"}
+    return {pk for pk, state in basin.states().items() if state != "to_come"}
 
 
 @transaction.atomic
@@ -159,14 +159,14 @@ def mark(pk: int, payload: BasinMarkIn) -> RunOut:
             _keep(run, "trouble", payload.ago, key=payload.key, link=_on_or_last(at_basin(run)))
         case "help":
             only_offered("key", [payload.key], helps())
-            there = at_basin(run)
+            basin = at_basin(run)
             _keep(
                 run,
                 "help",
                 payload.ago,
                 key=payload.key,
-                link=_on_or_last(there),
-                minutes=help_minutes(there, payload.key),
+                link=_on_or_last(basin),
+                minutes=help_minutes(basin, payload.key),
             )
         case "helped":
             _keep(run, "helped", payload.ago)
@@ -189,9 +189,9 @@ def mark(pk: int, payload: BasinMarkIn) -> RunOut:
     return run_out(run, says=says)
 
 
-def _on_or_last(there: AtBasin) -> int | None:
+def _on_or_last(basin: AtBasin) -> int | None:
     """What it is about: what is on, or what went on last."""
-    on = there.progress.on_now() or tuple(there.contacts.values())
+    on = basin.progress.on_now() or tuple(basin.contacts.values())
     return on[-1].link.id if on else None
 
 
@@ -203,9 +203,9 @@ def change(pk: int, payload: BasinChangeIn) -> RunOut:
     """Swap, leave out, add, or pour again: what is still to come is worked out anew."""
     run = open_run(pk)
     check_version(run, "wash", payload.version, run_out)
-    there = at_basin(run)
+    basin = at_basin(run)
     was = run.links
-    states = there.states()
+    states = basin.states()
     place = next((n for n, (link, _) in enumerate(link_ids(run)) if link == payload.link), None)
     if place is None and payload.do != "add":
         raise Problem.field("link", "That is not part of this wash any more.")
@@ -214,7 +214,7 @@ def change(pk: int, payload: BasinChangeIn) -> RunOut:
     fresh = max((int(row["id"]) for row in links), default=0) + 1
     names = names_of([link for _, link in link_ids(run)], also_removed=True)
     name = name_of(link_ids(run)[place][1], names) if place is not None else ""
-    begun = there.contacts.get(payload.link or 0)
+    begun = basin.contacts.get(payload.link or 0)
     # What a head turns out not to bear goes no further, wherever it is already.
     partly = begun is not None and begun.off is None and not begun.whole and bool(open_stops(run))
     if (
@@ -234,32 +234,43 @@ def change(pk: int, payload: BasinChangeIn) -> RunOut:
         says = f"{name} is left out."
     elif payload.do == "swap":
         assert place is not None
-        links[place] |= {"id": fresh, "formula": payload.formula, "stuff": payload.stuff, "pause": "",
-                         "much": "dose", "amount": None, "parts": 0}  # fmt: skip
+        links[place] |= {"id": fresh, "formula": payload.formula, "supply_key": payload.supply_key,
+                         "pause": "", "amount_mode": "dose", "amount": None, "parts": 0}  # fmt: skip
         says = f"Instead of {name}: {_checked(links[place])}."
     elif payload.do == "again":
         assert place is not None
         if state == "to_come":
             raise Problem.field("link", f"{name} has not been poured yet.")
-        if not there.basin_links[payload.link or 0].poured:
+        if not basin.basin_links[payload.link or 0].poured:
             raise Problem.field("link", f"{name} is not poured: put more of it on, or leave it at that.")
         times = SHARES[payload.left]
         parts = min(times * (int(links[place].get("parts") or 0) + 1) - 1, 20)
-        more = links[place] | {"id": fresh, "parts": parts, "much": "dose", "amount": None, "optional": False}
-        links.insert(_place_after(place, there), more)
+        more = links[place] | {
+            "id": fresh,
+            "parts": parts,
+            "amount_mode": "dose",
+            "amount": None,
+            "optional": False,
+        }
+        links.insert(_place_after(place, basin), more)
         says = f"Top up what is left of {name} with water, and pour it again."
     else:
-        link = {"id": fresh, "formula": payload.formula, "stuff": payload.stuff, "zone": payload.zone}
+        link = {
+            "id": fresh,
+            "formula": payload.formula,
+            "supply_key": payload.supply_key,
+            "zone": payload.zone,
+        }
         after = len(links) if place is None else place + 1
-        links.insert(max(after, _first_to_come(there, links)), link)
+        links.insert(max(after, _first_to_come(basin, links)), link)
         says = f"{_checked(link)} is added."
     if len(links) > MOST_LINKS:
         raise Problem.field("link", f"A wash has {MOST_LINKS} links at most.")
     if not links:
         raise Problem.field("link", "That is all there was: end the wash, or throw it away.")
     run.links = links
-    work_out(run, there.contacts, there.minutes, _passed(there))
-    ran_out = was[place].get("stuff", "") if payload.ran_out and place is not None else ""
+    work_out(run, basin.contacts, basin.minutes, _passed(basin))
+    ran_out = was[place].get("supply_key", "") if payload.ran_out and place is not None else ""
     _keep(run, "links", links_before=was, says=says, ran_out=ran_out)
     run.save()
     return run_out(run, says=says)
@@ -275,17 +286,17 @@ def _checked(link: dict[str, Any]) -> str:
     return name_of(payload, names)
 
 
-def _first_to_come(there: AtBasin, links: list[dict[str, Any]]) -> int:
+def _first_to_come(basin: AtBasin, links: list[dict[str, Any]]) -> int:
     """The first place that nothing which went on or is done stands behind."""
-    states = there.states()
+    states = basin.states()
     passed = [n for n, row in enumerate(links) if states.get(int(row["id"])) in ("on", "done")]
     return max(passed, default=-1) + 1
 
 
-def _place_after(place: int, there: AtBasin) -> int:
+def _place_after(place: int, basin: AtBasin) -> int:
     """Where it is poured again: behind it, and behind the water that rinsed it out."""
-    ids = [pk for pk, _ in link_ids(there.run)]
-    off = next((step.link for step in there.steps if ids[place] in step.offs and step.link in ids), None)
-    if off is not None and there.states().get(off) == "done":
+    ids = [pk for pk, _ in link_ids(basin.run)]
+    off = next((step.link for step in basin.steps if ids[place] in step.offs and step.link in ids), None)
+    if off is not None and basin.states().get(off) == "done":
         return ids.index(off) + 1
-    return max(place + 1, _first_to_come(there, there.run.links))
+    return max(place + 1, _first_to_come(basin, basin.run.links))

@@ -90,7 +90,7 @@ def _time_out(
         questions=[
             ReviewQuestionOut(key=each.key, ask=each.ask, choices=list(each.choices)) for each in asked
         ],
-        told=answers, passed_over=told is not None and not answers, unsure=told.unsure if told else False,
+        answers=answers, passed_over=told is not None and not answers, unsure=told.unsure if told else False,
         note=told.note if told else "", picture=picture_out(told.picture) if told else None,
         advice=list(advice_of(answers or {})),
     )  # fmt: skip

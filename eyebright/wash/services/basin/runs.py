@@ -106,10 +106,10 @@ def _planned(payload: BeginWashIn) -> PlannedWash:
         chain = find_chain(payload.chain)
         row.chain, row.name, row.links = chain, chain.name, chain.links
         return row
-    if not (payload.formula or payload.stuff):
+    if not (payload.formula or payload.supply_key):
         raise Problem.field("what", NOTHING)
     link = WashLinkIn(
-        formula=payload.formula, stuff=payload.stuff, zone=payload.zone, minutes=payload.minutes
+        formula=payload.formula, supply_key=payload.supply_key, zone=payload.zone, minutes=payload.minutes
     )
     names = check_links([link])
     row.name, row.links = name_of(link, names)[:80], [link.model_dump()]
@@ -211,24 +211,24 @@ def at_basin(run: BasinRun) -> AtBasin:
     )
 
 
-def left_since(there: AtBasin, at: datetime | None = None) -> datetime | None:
+def left_since(basin: AtBasin, at: datetime | None = None) -> datetime | None:
     """Since when nobody pressed by then, where that is long ago and no step takes so long; else None."""
-    run = there.run
+    run = basin.run
     if run.ended_at is not None:
         return None
     since = run.presses[-1].at if run.presses else run.began_at
-    step = there.step
-    link = there.basin_links.get(step.link) if step and step.link is not None else None
+    step = basin.step
+    link = basin.basin_links.get(step.link) if step and step.link is not None else None
     takes = link.minutes if link and step and step.kind == "pause" else 0.0
-    takes = max([takes, *(each.link.minutes for each in there.progress.on_now())])
+    takes = max([takes, *(each.link.minutes for each in basin.progress.on_now())])
     long = timedelta(hours=basin_table()["left"]["hours"], minutes=takes)
-    return since if (at or there.now) - since > long else None
+    return since if (at or basin.now) - since > long else None
 
 
-def help_minutes(there: AtBasin, key: str) -> float:
+def help_minutes(basin: AtBasin, key: str) -> float:
     """Minutes of help: longer where soda, soap or ash was on in this wash, or is just going on."""
-    near = {*there.contacts, there.step.link if there.step else None}
-    strong = any(link.strong for pk, link in there.basin_links.items() if pk in near)
+    near = {*basin.contacts, basin.step.link if basin.step else None}
+    strong = any(link.strong for pk, link in basin.basin_links.items() if pk in near)
     return helps()[key].strong if strong else helps()[key].minutes
 
 

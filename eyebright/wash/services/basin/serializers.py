@@ -40,69 +40,69 @@ from .runs import AtBasin, at_basin, help_minutes, left_since, marks_of, under_w
 
 def run_out(run: BasinRun, says: str = "") -> RunOut:
     """A run, as it stands now."""
-    there = at_basin(run)
+    basin = at_basin(run)
     planned = run.planned
-    shown = [press for step in there.steps for press in _presses(there, step)]
-    done = sum(step.presses for step in there.steps[: there.progress.place]) + there.progress.pressed
-    left = left_since(there)
-    notes = [late_for_locs(run, there.now)] if run.ended_at is None and there.progress.place < 2 else []
-    if there.now > timezone.now() and run.ended_at is None and run.presses:
+    shown = [press for step in basin.steps for press in _presses(basin, step)]
+    done = sum(step.presses for step in basin.steps[: basin.progress.place]) + basin.progress.pressed
+    left = left_since(basin)
+    notes = [late_for_locs(run, basin.now)] if run.ended_at is None and basin.progress.place < 2 else []
+    if basin.now > timezone.now() and run.ended_at is None and run.presses:
         notes.append("This machine's clock was set back: minutes are counted from the last press on.")
     troubled = marks_of(run, "trouble")
     return RunOut(
         id=run.pk, version=run.version, planned=planned.pk, head=planned.head_id, head_name=planned.head.name,
-        name=planned.name, now=there.now, began_at=run.began_at, ended_at=run.ended_at, presses=shown,
+        name=planned.name, now=basin.now, began_at=run.began_at, ended_at=run.ended_at, presses=shown,
         at=min(done, len(shown) - 1),
-        clocks=[_clock(each, there) for each in there.contacts.values()],
+        clocks=[_clock(each, basin) for each in basin.contacts.values()],
         links=[
             RunLinkOut.model_validate(
-                {"id": pk, "name": (of := there.basin_links[pk]).name, "what": of.what, "state": state}
+                {"id": pk, "name": (of := basin.basin_links[pk]).name, "what": of.what, "state": state}
             )
-            for pk, state in there.states().items()
+            for pk, state in basin.states().items()
         ],
         posture=run.posture,
         postures=[PostureOut.model_validate(each) for each in postures().values()],
         troubles=[TroubleOut.model_validate(each) for each in troubles().values()],
-        trouble=troubles()[troubled[-1].key].now if troubled and _fresh(there) else "",
-        helps=[_help(there, key) for key in helps()],
-        help=_help_now(there),
-        pause=_pause_left(there),
+        trouble=troubles()[troubled[-1].key].now if troubled and _fresh(basin) else "",
+        helps=[_help(basin, key) for key in helps()],
+        help=_help_now(basin),
+        pause=_pause_left(basin),
         cautions=list(run.snapshot.cautions),
         stops=list(open_stops(run)),
         notes=[each for each in notes if each],
-        celsius=_celsius(there),
-        barred=barred_words(there),
+        celsius=_celsius(basin),
+        barred=barred_words(basin),
         says=says,
-        may_undo=last_title(there),
+        may_undo=last_title(basin),
         left_at=left,
-        done=[judged_words(each, there.minutes) for each in there.contacts.values()],
+        done=[judged_words(each, basin.minutes) for each in basin.contacts.values()],
     )  # fmt: skip
 
 
-def _fresh(there: AtBasin) -> bool:
+def _fresh(basin: AtBasin) -> bool:
     """Whether the last press was a trouble: what to do now stays until the next."""
-    return bool(there.run.presses) and there.run.presses[-1].what == "trouble"
+    return bool(basin.run.presses) and basin.run.presses[-1].what == "trouble"
 
 
 def _posture(run: BasinRun) -> Posture:
     return postures().get(run.posture) or next(iter(postures().values()))
 
 
-def _presses(there: AtBasin, step: Step) -> list[BasinStepOut]:
+def _presses(basin: AtBasin, step: Step) -> list[BasinStepOut]:
     """Every press of a step, in words."""
-    run, links = there.run, there.basin_links
-    states = there.states()
+    run, links = basin.run, basin.basin_links
+    states = basin.states()
     out = []
     for section in range(step.presses):
-        words = step_words(step, section, links, _posture(run), there.skin)
-        place = there.steps.index(step)
+        words = step_words(step, section, links, _posture(run), basin.skin)
+        place = basin.steps.index(step)
         link = links.get(step.link) if step.link is not None else None
         off = [links[pk] for pk in step.offs if pk in links]
         out.append(
             BasinStepOut(
                 step=step.key, section=section, kind=step.kind, link=step.link, title=words.title,
                 number=words.number, how=words.how, press=words.press, say=words.say,
-                then=next_words(there.steps, replace(there.progress, place=place, pressed=section), links),
+                then=next_words(basin.steps, replace(basin.progress, place=place, pressed=section), links),
                 waits=list(step.offs),
                 lasts=link.minutes * 60.0 if link and step.kind == "pause" and not link.hands else None,
                 belief=_belief(run, link),
@@ -122,15 +122,15 @@ def _belief(run: BasinRun, link: BasinLink | None) -> str:
     return belief_words(said[-1].value, link.ph) if said else ""
 
 
-def _clock(contact: Contact, there: AtBasin) -> BasinClockOut:
-    link, now = contact.link, there.minutes
+def _clock(contact: Contact, basin: AtBasin) -> BasinClockOut:
+    link, now = contact.link, basin.minutes
     rings = []
     if contact.off is None:
         for at, kind in contact.rings():
             left = 60.0 * (at - now)
             rings.append(
                 RingOut(
-                    key=f"{there.run.pk}-{link.id}-{kind}-{round(at * 60.0)}", left=left, kind=kind,
+                    key=f"{basin.run.pk}-{link.id}-{kind}-{round(at * 60.0)}", left=left, kind=kind,
                     says=ring_words(contact, kind),
                 )
             )  # fmt: skip
@@ -144,65 +144,65 @@ def _clock(contact: Contact, there: AtBasin) -> BasinClockOut:
     )  # fmt: skip
 
 
-def _help(there: AtBasin, key: str) -> HelpOut:
+def _help(basin: AtBasin, key: str) -> HelpOut:
     row = helps()[key]
     return HelpOut(
-        key=key, name=row.name, minutes=help_minutes(there, key), steps=list(row.steps), call=row.call
+        key=key, name=row.name, minutes=help_minutes(basin, key), steps=list(row.steps), call=row.call
     )
 
 
-def _help_now(there: AtBasin) -> HelpNowOut | None:
+def _help_now(basin: AtBasin) -> HelpNowOut | None:
     """Help that was pressed and is not over."""
-    said = [row for row in there.run.presses if row.what in ("help", "helped")]
+    said = [row for row in basin.run.presses if row.what in ("help", "helped")]
     if not said or said[-1].what == "helped" or said[-1].key not in helps():
         return None
-    since = (there.now - said[-1].at).total_seconds()
+    since = (basin.now - said[-1].at).total_seconds()
     return HelpNowOut(key=said[-1].key, left=60.0 * said[-1].minutes - since)
 
 
-def _pause_left(there: AtBasin) -> float | None:
+def _pause_left(basin: AtBasin) -> float | None:
     """Seconds left of the pause that it stands at, where nobody is at it; since the press before it."""
-    step = there.step
-    link = there.basin_links.get(step.link) if step and step.link is not None else None
+    step = basin.step
+    link = basin.basin_links.get(step.link) if step and step.link is not None else None
     if step is None or step.kind != "pause" or link is None or link.hands:
         return None
-    before = [row.at for row in marks_of(there.run, "step")]
-    since = before[-1] if before else there.run.began_at
-    return 60.0 * link.minutes - (there.now - since).total_seconds()
+    before = [row.at for row in marks_of(basin.run, "step")]
+    since = before[-1] if before else basin.run.began_at
+    return 60.0 * link.minutes - (basin.now - since).total_seconds()
 
 
-def _celsius(there: AtBasin) -> str:
+def _celsius(basin: AtBasin) -> str:
     """What the thermometer said, against what this head bears."""
-    if there.warmth is None:
+    if basin.warmth is None:
         return ""
-    value, level = there.warmth
+    value, level = basin.warmth
     if level is None:
         return f"{value:g} °C: fine for this head."
     more = "Nothing goes on before that." if level == "stop" else ""
     return (
-        f"{value:g} °C is too hot for this head: {there.skin:g} °C at most. Let it cool, or add cold water, "
+        f"{value:g} °C is too hot for this head: {basin.skin:g} °C at most. Let it cool, or add cold water, "
         f"and say again what the thermometer shows. {more}"
     ).rstrip()
 
 
-def barred_words(there: AtBasin) -> str:
+def barred_words(basin: AtBasin) -> str:
     """Why nothing goes on now, beside stops: it scalds, or Help was pressed; empty where it may."""
-    if there.warmth is not None and there.warmth[1] == "stop":
-        return _celsius(there)
-    said = [helps()[row.key].bars for row in marks_of(there.run, "help") if row.key in helps()]
+    if basin.warmth is not None and basin.warmth[1] == "stop":
+        return _celsius(basin)
+    said = [helps()[row.key].bars for row in marks_of(basin.run, "help") if row.key in helps()]
     return next((each for each in said if each), "")
 
 
-def last_title(there: AtBasin) -> str:
+def last_title(basin: AtBasin) -> str:
     """What an undo would take back; empty for nothing."""
-    if not there.run.presses or there.run.ended_at is not None:
+    if not basin.run.presses or basin.run.ended_at is not None:
         return ""
-    last = there.run.presses[-1]
+    last = basin.run.presses[-1]
     if last.what == "step":
-        step = next((each for each in there.steps if each.key == last.step), None)
+        step = next((each for each in basin.steps if each.key == last.step), None)
         if step is None:
             return "the last press"
-        words = step_words(step, last.section, there.basin_links, _posture(there.run), there.skin)
+        words = step_words(step, last.section, basin.basin_links, _posture(basin.run), basin.skin)
         return lower_first(words.press)
     return {
         "links": "the change", "help": "Help", "helped": "the end of Help", "trouble": "that press",
@@ -217,10 +217,10 @@ def rows_under_way() -> list[RunRowOut]:
 
 
 def _row(run: BasinRun) -> RunRowOut:
-    there = at_basin(run)
+    basin = at_basin(run)
     rings = [
-        (60.0 * (at - there.minutes), each, kind)
-        for each in there.progress.on_now()
+        (60.0 * (at - basin.minutes), each, kind)
+        for each in basin.progress.on_now()
         for at, kind in each.rings()
     ]
     passed = [each for each in rings if each[0] <= 0.0]
@@ -228,8 +228,8 @@ def _row(run: BasinRun) -> RunRowOut:
     ring = max(passed, key=lambda each: each[0], default=None) or min(
         coming, key=lambda each: each[0], default=None
     )
-    step = there.step or there.steps[-1]
-    title = step_words(step, there.progress.pressed, there.basin_links, _posture(run), there.skin).title
+    step = basin.step or basin.steps[-1]
+    title = step_words(step, basin.progress.pressed, basin.basin_links, _posture(run), basin.skin).title
     says = title
     if ring is not None and ring[0] <= 0.0:
         says = ring_words(ring[1], ring[2])

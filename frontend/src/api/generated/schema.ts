@@ -2594,7 +2594,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/shelf/stuff": {
+    "/api/shelf/supplies": {
         parameters: {
             query?: never;
             header?: never;
@@ -2605,7 +2605,7 @@ export interface paths {
          * Find Supplies
          * @description What can go into a jug, found by any of its names; or what goes by these keys (commas between).
          */
-        get: operations["stuff"];
+        get: operations["supplies"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3730,10 +3730,10 @@ export interface components {
              */
             ran_out: boolean;
             /**
-             * Stuff
+             * Supply Key
              * @default
              */
-            stuff: string;
+            supply_key: string;
             /** Version */
             version: number;
             /**
@@ -3938,8 +3938,8 @@ export interface components {
             says: string;
             /** Spoons */
             spoons: string;
-            /** Stuff */
-            stuff: string;
+            /** Supply Key */
+            supply_key: string;
             /** Unit */
             unit: string;
         };
@@ -4041,8 +4041,8 @@ export interface components {
             name: string;
             /** Says */
             says: string;
-            /** Stuff */
-            stuff: string;
+            /** Supply Key */
+            supply_key: string;
             /** Unit */
             unit: string;
             /** Version */
@@ -4177,10 +4177,10 @@ export interface components {
             /** Planned */
             planned?: number | null;
             /**
-             * Stuff
+             * Supply Key
              * @default
              */
-            stuff: string;
+            supply_key: string;
             /**
              * Zone
              * @default both
@@ -4261,8 +4261,8 @@ export interface components {
             head: number;
             /** Head Name */
             head_name: string;
-            /** Stuff */
-            stuff: string;
+            /** Supply Key */
+            supply_key: string;
             /** Why */
             why: string;
         };
@@ -5305,12 +5305,12 @@ export interface components {
         FeedOut: {
             /** Address */
             address: string;
+            /** Exists */
+            exists: boolean;
             /** Made At */
             made_at: string | null;
             /** Read At */
             read_at: string | null;
-            /** There */
-            there: boolean;
         };
         /**
          * FeelingsOut
@@ -5665,8 +5665,8 @@ export interface components {
             reading: components["schemas"]["AssessmentOut"] | null;
             /** Removed */
             removed: boolean;
-            /** Stuff */
-            stuff: components["schemas"]["SupplyOut"][];
+            /** Supplies */
+            supplies: components["schemas"]["SupplyOut"][];
             /** Version */
             version: number;
         };
@@ -6093,7 +6093,7 @@ export interface components {
          * IngredientIn
          * @description One line as it is written: `amount` as it was typed. `phase` and `form` "" are the usual ones.
          *
-         *     `text`: what was pasted, where it could not be read; such a line has no `stuff`.
+         *     `text`: what was pasted, where it could not be read; such a line has no `supply_key`.
          */
         IngredientIn: {
             /**
@@ -6119,10 +6119,10 @@ export interface components {
              */
             phase: ("dry" | "liquid" | "infused" | "oil" | "drops") | "";
             /**
-             * Stuff
+             * Supply Key
              * @default
              */
-            stuff: string;
+            supply_key: string;
             /**
              * Text
              * @default
@@ -6544,8 +6544,8 @@ export interface components {
              * @default false
              */
             packed: boolean;
-            /** Stuff */
-            stuff: string;
+            /** Supply Key */
+            supply_key: string;
             /**
              * Unit
              * @default mL
@@ -6869,7 +6869,7 @@ export interface components {
          * MakeAsk
          * @description What is to be made: of a formula, as a batch was made (`again`), or of nothing yet (`name`, `family`).
          *
-         *     `much` of it: as written; `value` washes, mL, cubes (of `cube` mL) or times as much; a `vessel` full.
+         *     `sized_by`: as written; `value` washes, mL, cubes (of `cube` mL) or times as much; a `vessel` full.
          *     `made_in`: the pot or bowl. `heads` it is for. `lots`: what a line is to be drawn from, by the line's
          *     id.
          */
@@ -6900,16 +6900,16 @@ export interface components {
             /** Made In */
             made_in?: number | null;
             /**
-             * Much
-             * @default written
-             * @enum {string}
-             */
-            much: "written" | "washes" | "ml" | "vessel" | "cubes" | "times";
-            /**
              * Name
              * @default
              */
             name: string;
+            /**
+             * Sized By
+             * @default written
+             * @enum {string}
+             */
+            sized_by: "written" | "washes" | "ml" | "vessel" | "cubes" | "times";
             /** Value */
             value?: number | string | null;
             /** Vessel */
@@ -7215,12 +7215,12 @@ export interface components {
         };
         /**
          * NeatReadingIn
-         * @description A reading of one thing by itself: `stuff` is its key.
+         * @description A reading of one thing by itself: `supply_key` is its key.
          */
         NeatReadingIn: {
             read: components["schemas"]["ReadIn"];
-            /** Stuff */
-            stuff: string;
+            /** Supply Key */
+            supply_key: string;
         };
         /**
          * NewRoutineIn
@@ -7353,7 +7353,7 @@ export interface components {
              * What
              * @enum {string}
              */
-            what: "planned" | "chain" | "formula" | "stuff" | "family";
+            what: "planned" | "chain" | "formula" | "supply" | "family";
             /** Zone */
             zone: string;
         };
@@ -8012,7 +8012,7 @@ export interface components {
         };
         /**
          * PourIn
-         * @description So much was poured for a line (0: besides them all), of `stuff` where that is not what was planned.
+         * @description So much was poured for a line (0: besides them all), of `supply_key` where that was not planned.
          *
          *     By the scale: what it shows (`shown`, g) and how it stands (`state`). Else `amount` in `unit`; neither: as
          *     planned.
@@ -8039,10 +8039,10 @@ export interface components {
              */
             state: "" | "steady" | "moving" | "overload" | "silent" | "absent";
             /**
-             * Stuff
+             * Supply Key
              * @default
              */
-            stuff: string;
+            supply_key: string;
             /**
              * Unit
              * @default
@@ -8053,11 +8053,13 @@ export interface components {
         };
         /**
          * PouredLineOut
-         * @description One line of the question as it was asked. `there`: whether it still stands on the shelf.
+         * @description One line of the question as it was asked. `available`: whether it still stands on the shelf.
          */
         PouredLineOut: {
             /** Amount */
             amount: number | null;
+            /** Available */
+            available: boolean;
             /**
              * How
              * @enum {string}
@@ -8067,10 +8069,8 @@ export interface components {
             name: string;
             /** Packed */
             packed: boolean;
-            /** Stuff */
-            stuff: string;
-            /** There */
-            there: boolean;
+            /** Supply Key */
+            supply_key: string;
             /** Unit */
             unit: string;
         };
@@ -8411,7 +8411,7 @@ export interface components {
         };
         /**
          * ReadLineOut
-         * @description One written line. `stuff`: what was taken, "" where it is asked; `found`: the best three.
+         * @description One written line. `supply_key`: what was taken, "" where it is asked; `found`: the best three.
          *
          *     `notes`: what was read otherwise than it is written; `problem`: what is asked, beside which `field`.
          */
@@ -8430,8 +8430,8 @@ export interface components {
             notes: string[];
             /** Problem */
             problem: string;
-            /** Stuff */
-            stuff: string;
+            /** Supply Key */
+            supply_key: string;
             /** Text */
             text: string;
             /** Unit */
@@ -8522,7 +8522,7 @@ export interface components {
          * @description A wash that was done, without the program, of one head.
          *
          *     What: a wash by name (`chain`), one that was planned, or one thing: a formula, what was made, poured or
-         *     bought by its key (`stuff`), or a `family`. `zone` and `minutes` of one thing; `at`, now where nobody
+         *     bought by its key (`supply_key`), or a `family`. `zone` and `minutes` of one thing; `at`, now where nobody
          *     says; `optional_done`: places of what may be left out and was done; `answer` how it went.
          */
         RecordIn: {
@@ -8556,10 +8556,10 @@ export interface components {
             /** Planned */
             planned?: number | null;
             /**
-             * Stuff
+             * Supply Key
              * @default
              */
-            stuff: string;
+            supply_key: string;
             /**
              * Zone
              * @default both
@@ -8712,6 +8712,10 @@ export interface components {
         ReviewTimeOut: {
             /** Advice */
             advice: string[];
+            /** Answers */
+            answers: {
+                [key: string]: number;
+            } | null;
             /** Name */
             name: string;
             /** Note */
@@ -8733,10 +8737,6 @@ export interface components {
              * Format: date-time
              */
             start: string;
-            /** Told */
-            told: {
-                [key: string]: number;
-            } | null;
             /** Unsure */
             unsure: boolean;
             /** When */
@@ -8830,8 +8830,8 @@ export interface components {
             how: "amount" | "fill" | "solve";
             /** Name */
             name: string;
-            /** Stuff */
-            stuff: string;
+            /** Supply Key */
+            supply_key: string;
             /** Unit */
             unit: string;
         };
@@ -8853,13 +8853,13 @@ export interface components {
             ph: components["schemas"]["Figure"] | null;
             /** Pours */
             pours: components["schemas"]["Pour"][];
+            /** Reachable */
+            reachable: boolean;
             /** Says */
             says: string;
             /** Smells */
             smells: boolean;
             spoons: components["schemas"]["SpoonVersionOut"] | null;
-            /** There */
-            there: boolean;
             /**
              * Way
              * @enum {string}
@@ -9580,8 +9580,8 @@ export interface components {
             spoons: string;
             /** Stand Ins */
             stand_ins: components["schemas"]["TakeStandInOut"][];
-            /** Stuff */
-            stuff: string;
+            /** Supply Key */
+            supply_key: string;
             /** Unit */
             unit: string;
         };
@@ -9951,8 +9951,6 @@ export interface components {
         WashAssessmentOut: {
             /** Ahead */
             ahead: number;
-            /** Along */
-            along: components["schemas"]["LinkResultOut"][];
             /** Asked */
             asked: string;
             /** Basin */
@@ -9972,6 +9970,8 @@ export interface components {
             oil: components["schemas"]["Figure"][];
             ph: components["schemas"]["Figure"] | null;
             put_back: components["schemas"]["Figure"];
+            /** Results */
+            results: components["schemas"]["LinkResultOut"][];
             scalp_lift: components["schemas"]["Figure"];
             scalp_ph: components["schemas"]["Figure"] | null;
             /** Spacing */
@@ -10152,8 +10152,9 @@ export interface components {
         };
         /**
          * WashLinkIn
-         * @description One link: a formula by id; something made, poured or bought by its key (`stuff`); a `pause` by its key;
-         *     or plain water for none of these.
+         * @description One link: a formula by id; something made, poured or bought by its `supply_key`; a `pause` by its key.
+         *
+         *     None of these: plain water.
          *
          *     Where it goes, how long, how much: times its usual dose, so much of it (`amount` in `unit`), or all there
          *     is; `parts` of water to one; `wetness` of the hair; `cover` over it (none said: the formula's own);
@@ -10163,6 +10164,12 @@ export interface components {
         WashLinkIn: {
             /** Amount */
             amount?: number | string | null;
+            /**
+             * Amount Mode
+             * @default dose
+             * @enum {string}
+             */
+            amount_mode: "dose" | "amount" | "all";
             /**
              * Beside
              * @default false
@@ -10174,12 +10181,6 @@ export interface components {
             formula?: number | null;
             /** Minutes */
             minutes?: number | string | null;
-            /**
-             * Much
-             * @default dose
-             * @enum {string}
-             */
-            much: "dose" | "amount" | "all";
             /**
              * Only If
              * @default
@@ -10206,10 +10207,10 @@ export interface components {
              */
             sections: string;
             /**
-             * Stuff
+             * Supply Key
              * @default
              */
-            stuff: string;
+            supply_key: string;
             /**
              * Times
              * @default 1
@@ -10395,10 +10396,10 @@ export interface components {
             changes: string[];
             makes: components["schemas"]["Figure"] | null;
             ph: components["schemas"]["Figure"] | null;
+            /** Possible */
+            possible: boolean;
             /** Says */
             says: string;
-            /** There */
-            there: boolean;
             /**
              * Way
              * @enum {string}
@@ -15121,7 +15122,7 @@ export interface operations {
     readings: {
         parameters: {
             query: {
-                stuff: string;
+                supply_key: string;
             };
             header?: never;
             path?: never;
@@ -15585,7 +15586,7 @@ export interface operations {
             };
         };
     };
-    stuff: {
+    supplies: {
         parameters: {
             query?: {
                 find?: string;

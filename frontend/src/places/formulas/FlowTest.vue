@@ -9,7 +9,7 @@ const { grade } = defineProps<{ grade: string; says: string }>();
       class="spoon"
       d="M8 22 C30 18 44 18 54 24 C66 14 96 16 100 28 C96 42 66 44 54 32 C44 34 30 28 8 22 Z"
     />
-    <g class="stuff">
+    <g class="poured">
       <template v-if="grade === 'watery'">
         <path d="M60 28 C72 24 88 24 95 28 C88 36 72 37 60 30 Z" />
         <path
@@ -51,14 +51,14 @@ svg {
   stroke-width: 2;
 }
 
-.stuff path {
+.poured path {
   fill: var(--herb);
   stroke: var(--ink);
   stroke-width: 1.2;
   stroke-linejoin: round;
 }
 
-.stuff .crack {
+.poured .crack {
   fill: none;
 }
 </style>

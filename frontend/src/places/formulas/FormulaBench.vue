@@ -42,13 +42,13 @@ const { failed: others, loaded, again } = useWaiting(bench, heads, vessels);
 
 /** Everything that is or was in it, by key: its name and units. */
 const met = reactive(new Map<string, Supply>());
-watch(kept, (now) => now?.stuff.forEach((one) => met.set(one.key, one)), { immediate: true });
+watch(kept, (now) => now?.supplies.forEach((one) => met.set(one.key, one)), { immediate: true });
 const names = computed(
   () =>
     new Map(
       (draft.value?.lines ?? [])
-        .filter((line) => line.stuff)
-        .map((line) => [line.id, met.get(line.stuff ?? "")?.name ?? "…"]),
+        .filter((line) => line.supply_key)
+        .map((line) => [line.id, met.get(line.supply_key ?? "")?.name ?? "…"]),
     ),
 );
 const called = computed(
@@ -185,7 +185,7 @@ function onKey(event: KeyboardEvent): void {
           <LineBoard
             v-model="draft"
             :bench="bench.data.value!"
-            :stuff="met"
+            :supplies="met"
             :reading="reading"
             :errors="errors"
             :asks="kept?.asks ?? []"

@@ -12,7 +12,7 @@ import SupplyPicker from "@/parts/SupplyPicker.vue";
 import { plain } from "@/parts/typed";
 
 const {
-  stuff,
+  supply,
   place,
   bench,
   weighed,
@@ -20,7 +20,7 @@ const {
   ask,
   notes = [],
 } = defineProps<{
-  stuff: Supply | undefined;
+  supply: Supply | undefined;
   /** Counted from 0. */
   place: number;
   many: number;
@@ -34,7 +34,7 @@ const {
 }>();
 const line = defineModel<Ingredient>({ required: true });
 const emit = defineEmits<{
-  choose: [stuff: Supply];
+  choose: [supply: Supply];
   form: [form: string];
   swap: [];
   move: [by: number];
@@ -44,23 +44,23 @@ const emit = defineEmits<{
 
 const COVER = "cover";
 const id = useId();
-const called = computed(() => stuff?.name ?? line.value.text ?? "this line");
+const called = computed(() => supply?.name ?? line.value.text ?? "this line");
 const error = computed(() =>
-  ["stuff", "amount", "unit", "phase", "form"]
+  ["supply_key", "amount", "unit", "phase", "form"]
     .map((field) => errors[`lines.${place}.${field}`])
     .find(Boolean),
 );
 const units = computed(() => [
-  ...(stuff?.units ?? []),
-  ...bench.shares.filter((one) => one.key !== COVER || stuff?.unit !== "g"),
+  ...(supply?.units ?? []),
+  ...bench.shares.filter((one) => one.key !== COVER || supply?.unit !== "g"),
 ]);
 const covers = computed(() => line.value.unit === COVER);
 /** What was written, where it says more than the line does. */
-const written = computed(() => (line.value.text && stuff ? line.value.text : ""));
-const forms = computed(() => bench.forms.filter((one) => stuff?.forms.includes(one.key)));
+const written = computed(() => (line.value.text && supply ? line.value.text : ""));
+const forms = computed(() => bench.forms.filter((one) => supply?.forms.includes(one.key)));
 const form = computed(() => line.value.form || weighed?.form || "");
 const phase = computed(
-  () => line.value.phase || weighed?.phase || (stuff?.unit === "g" ? "dry" : "liquid"),
+  () => line.value.phase || weighed?.phase || (supply?.unit === "g" ? "dry" : "liquid"),
 );
 const says = computed(() => {
   if (!weighed) return "";
@@ -77,7 +77,7 @@ function made(one: Supply): void {
 }
 
 const takes = useTakesReading(
-  () => (stuff ? "scale" : undefined),
+  () => (supply ? "scale" : undefined),
   (value) => Object.assign(line.value, { amount: plain(value), unit: "g" }),
 );
 </script>
@@ -108,12 +108,12 @@ const takes = useTakesReading(
       class="unit"
     />
     <SupplyPicker
-      :stuff="stuff ?? null"
+      :supply="supply ?? null"
       :label="`Line ${place + 1}, what goes in`"
       :placeholder="line.text || 'What is it?'"
-      :invalid="Boolean(errors[`lines.${place}.stuff`])"
+      :invalid="Boolean(errors[`lines.${place}.supply_key`])"
       :described="error ? id : undefined"
-      class="stuff"
+      class="supply"
       @choose="emit('choose', $event)"
     />
     <OrderActs
@@ -146,8 +146,8 @@ const takes = useTakesReading(
           <option v-for="one in forms" :key="one.key" :value="one.key">{{ one.name }}</option>
         </select></label
       >
-      <span v-if="stuff && !stuff.at_hand" class="quiet small">not on the shelf</span>
-      <button v-if="stuff" type="button" class="act small p-0" @click="emit('swap')">
+      <span v-if="supply && !supply.at_hand" class="quiet small">not on the shelf</span>
+      <button v-if="supply" type="button" class="act small p-0" @click="emit('swap')">
         Find a substitute<span class="unseen"> for {{ called }}</span>
       </button>
     </div>
@@ -156,10 +156,10 @@ const takes = useTakesReading(
       <span v-if="notes.length"> · {{ notes.join(" · ") }}</span>
     </p>
     <p v-if="error" :id="id" class="error col-[2/-1] text-madder text-md" role="alert">
-      {{ ask && !stuff ? ask.says : error }}
+      {{ ask && !supply ? ask.says : error }}
     </p>
     <p
-      v-if="ask && !stuff"
+      v-if="ask && !supply"
       class="ask flex flex-wrap gap-2"
       role="group"
       :aria-label="`What ${called} may be`"
@@ -233,7 +233,7 @@ select {
     grid-template-columns: 76px minmax(0, 1fr) auto;
   }
 
-  .stuff {
+  .supply {
     grid-row: 2;
     grid-column: 1 / -1;
   }

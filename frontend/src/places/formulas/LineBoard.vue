@@ -8,13 +8,13 @@ import FormulaLine from "./FormulaLine.vue";
 import PasteLines from "./PasteLines.vue";
 
 const {
-  stuff,
+  supplies,
   reading,
   errors,
   asks = [],
 } = defineProps<{
   bench: Bench;
-  stuff: Map<string, Supply>;
+  supplies: Map<string, Supply>;
   reading: Assessment | null;
   errors: Record<string, string>;
   /** What is asked of lines of which it is not known what they are. */
@@ -22,7 +22,7 @@ const {
 }>();
 const formula = defineModel<Formula>({ required: true });
 const emit = defineEmits<{
-  met: [stuff: Supply];
+  met: [supply: Supply];
   form: [line: number, form: string];
   swap: [line: number];
 }>();
@@ -43,7 +43,7 @@ function lineOf(one: Supply): Ingredient {
   const wet = one.what === "water";
   return {
     id: freeId(),
-    stuff: one.key,
+    supply_key: one.key,
     amount: drops ? "4" : wet ? "200" : one.unit === "mL" ? "10" : "20",
     unit: drops ? "drop" : one.unit,
     packed: false,
@@ -64,9 +64,9 @@ function choose(at: number, one: Supply): void {
   const line = lines.value[at];
   if (!line) return;
   const shares = ["%", "part", "per 100", ...(one.unit === "mL" ? ["cover"] : [])];
-  const asked = !line.stuff && line.text !== "" && line.amount !== "";
+  const asked = !line.supply_key && line.text !== "" && line.amount !== "";
   const fits = shares.includes(line.unit) || one.units.some((unit) => unit.key === line.unit);
-  Object.assign(line, { stuff: one.key, phase: "" }, one.forms.length ? {} : { form: "" });
+  Object.assign(line, { supply_key: one.key, phase: "" }, one.forms.length ? {} : { form: "" });
   // a bare number that was written counts something: what, is asked and not guessed
   if (!fits) line.unit = asked ? "" : one.unit;
 }
@@ -86,7 +86,7 @@ function paste(read: ReadRecipe): void {
     if (line.notes.length) noted.value.set(id, line.notes);
     more.push({
       id: id++,
-      stuff: line.stuff,
+      supply_key: line.supply_key,
       amount: line.amount.slice(0, 24),
       unit: line.unit,
       packed: false,
@@ -146,13 +146,13 @@ async function focus(at: number): Promise<void> {
         v-for="(line, i) in lines"
         :key="line.id"
         v-model="formula.lines![i]!"
-        :stuff="stuff.get(line.stuff ?? '')"
+        :supply="supplies.get(line.supply_key ?? '')"
         :place="i"
         :many="lines.length"
         :bench="bench"
         :weighed="weighed.get(line.id)"
         :errors="errors"
-        :ask="line.stuff ? undefined : askOf(line.id)"
+        :ask="line.supply_key ? undefined : askOf(line.id)"
         :notes="noted.get(line.id) ?? []"
         @choose="choose(i, $event)"
         @form="emit('form', line.id, $event)"

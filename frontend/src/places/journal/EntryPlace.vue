@@ -29,9 +29,9 @@ const restoreLot = useRestoreLot();
 const restoreWater = useRestoreWater();
 
 const missing = computed(() => {
-  const gone = entry.value?.rinse.lines.filter((line) => !line.there) ?? [];
-  return gone.map(({ stuff, name }) => {
-    const [where, id] = stuff.split("-");
+  const gone = entry.value?.rinse.lines.filter((line) => !line.available) ?? [];
+  return gone.map(({ supply_key, name }) => {
+    const [where, id] = supply_key.split("-");
     const back = where === "water" ? restoreWater : restoreLot;
     return { name, back: () => back.mutateAsync(Number(id)) };
   });

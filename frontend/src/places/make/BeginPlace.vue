@@ -60,7 +60,7 @@ const entered = reactive({
   formula: fromQuery("formula"),
   name: "",
   family: "",
-  much: askedFor.length ? "washes" : "written",
+  sized_by: askedFor.length ? "washes" : "written",
   value: "1",
   cube: "30",
   vessel: null as number | null,
@@ -69,7 +69,7 @@ const entered = reactive({
   lots: {} as Record<string, string>,
 });
 watch(
-  () => entered.much,
+  () => entered.sized_by,
   (now) => (entered.value = AMOUNT[now]?.start ?? "1"),
 );
 watch(
@@ -102,7 +102,7 @@ function asked(): MakeAsk | null {
     again: asAgain,
     name: entered.name,
     family: nothing ? entered.family : "",
-    much: entered.much as never,
+    sized_by: entered.sized_by as never,
     value: (entered.value || null) as never,
     cube: (entered.cube || null) as never,
     vessel: entered.vessel,
@@ -189,17 +189,17 @@ function draw(line: number, key: string): void {
         <template v-else>
           <div>
             <p class="text-stem text-md mb-1">How much</p>
-            <ChoiceRow v-model="entered.much" :choices="MUCH" label="How much" />
+            <ChoiceRow v-model="entered.sized_by" :choices="MUCH" label="How much" />
           </div>
-          <div v-if="AMOUNT[entered.much]" class="grid grid-cols-[1fr_1fr] gap-4">
+          <div v-if="AMOUNT[entered.sized_by]" class="grid grid-cols-[1fr_1fr] gap-4">
             <TextField
               v-model="entered.value"
-              :label="AMOUNT[entered.much]!.label"
+              :label="AMOUNT[entered.sized_by]!.label"
               decimal
               :error="errors['value']"
             />
             <TextField
-              v-if="entered.much === 'cubes'"
+              v-if="entered.sized_by === 'cubes'"
               v-model="entered.cube"
               label="mL of each"
               decimal
@@ -207,7 +207,7 @@ function draw(line: number, key: string): void {
             />
           </div>
           <PickField
-            v-if="entered.much === 'vessel'"
+            v-if="entered.sized_by === 'vessel'"
             v-model="entered.vessel"
             label="Which bottle it fills"
             :options="vessels.data.value!"

@@ -40,7 +40,9 @@ async function choose(way: Way["way"]): Promise<void> {
         <p>{{ way.says }}</p>
         <p v-if="way.changes.length" class="quiet small">{{ way.changes.join("; ") }}</p>
         <CautionList v-if="way.cautions.length" :cautions="way.cautions" />
-        <button v-if="way.there" type="button" @click="choose(way.way)">{{ WORD[way.way] }}</button>
+        <button v-if="way.possible" type="button" @click="choose(way.way)">
+          {{ WORD[way.way] }}
+        </button>
       </li>
     </ul>
     <p v-if="trouble || errors['line']" class="trouble" role="alert">

@@ -49,10 +49,10 @@ type Much = { amount?: string | number; unit?: string; shown?: number; state?: s
 /** Note what was poured. What was typed or chosen since it was sent stays as it is. */
 async function put(much: Much): Promise<boolean> {
   const [words, fallen, place] = [typed.value, drops.value, chosen.value];
-  const stuff = other.value?.key ?? "";
+  const supply_key = other.value?.key ?? "";
   const besides = adding.value || free.value;
   const target = besides ? 0 : (line.value?.id ?? 0);
-  const body = { version: batch.version, line: target, stuff, ...much } as never;
+  const body = { version: batch.version, line: target, supply_key, ...much } as never;
   const done = await pour.mutateAsync({ id: batch.id, body }).then(
     () => true,
     () => false,
@@ -61,7 +61,7 @@ async function put(much: Much): Promise<boolean> {
   if (typed.value === words) typed.value = "";
   if (drops.value === fallen) drops.value = 0;
   if (chosen.value === place) chosen.value = null;
-  if (other.value?.key === stuff) other.value = null;
+  if (other.value?.key === supply_key) other.value = null;
   if (besides) adding.value = false;
   looking.value = false;
   return true;
@@ -79,8 +79,8 @@ async function leaveOut(one: BatchLine, out: boolean): Promise<void> {
     .catch(() => null);
 }
 
-function something(stuff: Supply): void {
-  other.value = stuff;
+function something(supply: Supply): void {
+  other.value = supply;
 }
 
 useShortcuts([{ key: "Enter", does: "Tick the line as planned", run: () => void tick() }]);
@@ -153,11 +153,15 @@ useShortcuts([{ key: "Enter", does: "Tick the line as planned", run: () => void 
       </p>
       <SupplyPicker v-if="looking" label="What went in" @choose="something" />
       <p
-        v-if="errors['shown'] || errors['line'] || errors['stuff'] || errors['version'] || trouble"
+        v-if="
+          errors['shown'] || errors['line'] || errors['supply_key'] || errors['version'] || trouble
+        "
         class="trouble"
         role="alert"
       >
-        {{ errors["shown"] ?? errors["line"] ?? errors["stuff"] ?? errors["version"] ?? trouble }}
+        {{
+          errors["shown"] ?? errors["line"] ?? errors["supply_key"] ?? errors["version"] ?? trouble
+        }}
       </p>
       <PourList :batch="batch" :pours="line.pours" />
       <div class="row">
@@ -170,7 +174,7 @@ useShortcuts([{ key: "Enter", does: "Tick the line as planned", run: () => void 
     </section>
 
     <section v-if="adding || free" class="line" aria-label="Something more">
-      <SupplyPicker label="What went in" :stuff="other" @choose="something" />
+      <SupplyPicker label="What went in" :supply="other" @choose="something" />
       <form v-if="other" class="said" @submit.prevent="say">
         <TextField
           v-model="typed"
@@ -182,8 +186,8 @@ useShortcuts([{ key: "Enter", does: "Tick the line as planned", run: () => void 
         <button type="submit" class="act" :disabled="!typed">Keep</button>
       </form>
       <ScalePanel v-if="other" :batch="batch" @take="put" />
-      <p v-if="errors['stuff'] || errors['shown'] || trouble" class="trouble" role="alert">
-        {{ errors["stuff"] ?? errors["shown"] ?? trouble }}
+      <p v-if="errors['supply_key'] || errors['shown'] || trouble" class="trouble" role="alert">
+        {{ errors["supply_key"] ?? errors["shown"] ?? trouble }}
       </p>
       <PourList :batch="batch" :pours="batch.besides" />
       <button v-if="!free" type="button" class="act" @click="adding = false">Cancel</button>

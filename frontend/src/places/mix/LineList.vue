@@ -13,7 +13,7 @@ const { known, answer, errors } = defineProps<{
   errors: Record<string, string>;
 }>();
 const lines = defineModel<Line[]>({ required: true });
-const stuffOf = (line: Line) => known.find((one) => one.key === line.stuff);
+const supplyOf = (line: Line) => known.find((one) => one.key === line.supply_key);
 </script>
 
 <template>
@@ -23,7 +23,7 @@ const stuffOf = (line: Line) => known.find((one) => one.key === line.stuff);
         v-for="(line, i) in lines"
         :key="line.id"
         v-model="lines[i]!"
-        :stuff="stuffOf(line)"
+        :supply="supplyOf(line)"
         :place="i"
         :many="lines.length"
         :answer="answer?.lines.length === lines.length ? answer.lines[i] : undefined"

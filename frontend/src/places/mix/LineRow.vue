@@ -11,8 +11,8 @@ import { lineOf, type Line } from "./lines";
 import SupplyPicker from "@/parts/SupplyPicker.vue";
 import { plain } from "@/parts/typed";
 
-const { stuff, place, answer, errors } = defineProps<{
-  stuff: Supply | undefined;
+const { supply, place, answer, errors } = defineProps<{
+  supply: Supply | undefined;
   /** Counted from 0. */
   place: number;
   many: number;
@@ -27,30 +27,30 @@ const HOWS: { key: Line["how"]; name: string }[] = [
   { key: "solve", name: "we work it out" },
 ];
 const id = useId();
-const called = computed(() => stuff?.name ?? "what goes in");
+const called = computed(() => supply?.name ?? "what goes in");
 const error = computed(() =>
-  ["stuff", "amount", "how", "unit", "packed"]
+  ["supply_key", "amount", "how", "unit", "packed"]
     .map((field) => errors[`lines.${place}.${field}`])
     .find(Boolean),
 );
 const spooned = computed(
-  () => stuff?.unit === "g" && !["g", "kg", "oz"].includes(line.value.unit) && stuff.packs,
+  () => supply?.unit === "g" && !["g", "kg", "oz"].includes(line.value.unit) && supply.packs,
 );
 const more = computed(
   () =>
     spooned.value ||
-    (stuff && !stuff.at_hand) ||
+    (supply && !supply.at_hand) ||
     (line.value.how === "amount" && answer && answer.unit !== line.value.unit),
 );
 /** Where what is known of it is changed, and the way leads back from. */
 const figures = computed(() => {
-  if (!stuff?.at_hand) return undefined;
-  const path = stuff.what === "water" ? "/shelf/waters" : "/shelf";
-  return { path, query: { change: stuff.key } };
+  if (!supply?.at_hand) return undefined;
+  const path = supply.what === "water" ? "/shelf/waters" : "/shelf";
+  return { path, query: { change: supply.key } };
 });
 const ways = computed(() => [
-  ...(stuff?.units ?? []),
-  ...HOWS.filter((one) => one.key !== "fill" || stuff?.unit !== "g"),
+  ...(supply?.units ?? []),
+  ...HOWS.filter((one) => one.key !== "fill" || supply?.unit !== "g"),
 ]);
 const way = computed(() => (line.value.how === "amount" ? line.value.unit : line.value.how));
 
@@ -67,11 +67,11 @@ function measure(by: string): void {
 
 function choose(now: Supply): void {
   const fits = now.units.some((one) => one.key === line.value.unit);
-  Object.assign(line.value, { stuff: now.key }, fits ? {} : { unit: lineOf(now).unit });
+  Object.assign(line.value, { supply_key: now.key }, fits ? {} : { unit: lineOf(now).unit });
 }
 
 const takes = useTakesReading(
-  () => (stuff?.unit === "g" ? "scale" : undefined),
+  () => (supply?.unit === "g" ? "scale" : undefined),
   (value) => Object.assign(line.value, { amount: plain(value), unit: "g" }),
 );
 </script>
@@ -82,11 +82,11 @@ const takes = useTakesReading(
   >
     <span class="nth" aria-hidden="true">{{ place + 1 }}</span>
     <SupplyPicker
-      :stuff="stuff ?? null"
+      :supply="supply ?? null"
       :label="`Line ${place + 1}, what goes in`"
-      :invalid="Boolean(errors[`lines.${place}.stuff`])"
+      :invalid="Boolean(errors[`lines.${place}.supply_key`])"
       :described="error ? id : undefined"
-      class="stuff"
+      class="supply"
       @choose="choose"
     />
     <InputText
@@ -138,7 +138,7 @@ const takes = useTakesReading(
         {{ said(answer.high) }}
       </template>
       <label v-if="spooned"><input v-model="line.packed" type="checkbox" /> pressed down</label>
-      <span v-if="stuff && !stuff.at_hand">not on the shelf</span>
+      <span v-if="supply && !supply.at_hand">not on the shelf</span>
     </p>
   </li>
 </template>
@@ -151,7 +151,7 @@ const takes = useTakesReading(
 }
 
 @media (max-width: 760px) {
-  .stuff {
+  .supply {
     grid-column: 2 / -1;
   }
 

@@ -35,9 +35,9 @@ const vessels = useVessels();
 const busy = ref(false);
 const { question, settled, wanted, begin: beginWith } = useQuestion(busy);
 const keys = computed(() => [
-  ...new Set([...question.lines.map((line) => line.stuff), ...(wanted ? [wanted] : [])]),
+  ...new Set([...question.lines.map((line) => line.supply_key), ...(wanted ? [wanted] : [])]),
 ]);
-const stuff = useSupplies(keys);
+const supplies = useSupplies(keys);
 /** Any tap and any white vinegar: a jug can be drawn before anything stands on the shelf. */
 const ANYBODYS = ["class-unknown", "lib-spirit_vinegar"];
 const anybodys = useSupplies(ANYBODYS);
@@ -47,7 +47,7 @@ const asks = useAsks(() => question.head);
 const begin = useBeginEntry();
 
 const stopWaiting = watch(
-  [atHand.data, anybodys.data, heads.data, stuff.data, atHand.isFetching, stuff.isFetching],
+  [atHand.data, anybodys.data, heads.data, supplies.data, atHand.isFetching, supplies.isFetching],
   ([things, plain, people, known, looking, finding]) => {
     if (!things || !plain || !people || (keys.value.length > 0 && !known)) return;
     if (looking || finding) return; // what is remembered of the shelf may be out of date
@@ -63,7 +63,7 @@ const stopWaiting = watch(
 );
 
 const { failed, again } = useWaiting(atHand, anybodys, choices, heads, vessels);
-const guessed = computed(() => question.lines.some((line) => ANYBODYS.includes(line.stuff)));
+const guessed = computed(() => question.lines.some((line) => ANYBODYS.includes(line.supply_key)));
 const problem = computed(() => mix.error.value);
 const { errors, trouble } = useTrouble(problem);
 
@@ -72,7 +72,7 @@ const last = ref<Mix>();
 watch(mix.data, (answer) => {
   if (answer) last.value = answer;
 });
-const known = computed(() => [...(stuff.data.value ?? []), ...(atHand.data.value ?? [])]);
+const known = computed(() => [...(supplies.data.value ?? []), ...(atHand.data.value ?? [])]);
 
 /** The rest of the answer follows once the hand rests. */
 const RESTED_MS = 300;
@@ -96,7 +96,7 @@ function take(route: Route): void {
 function spoon(version: SpoonVersion): void {
   question.lines = linesFrom(
     version.spoonfuls.map((one) => ({
-      stuff: one.key,
+      supply_key: one.key,
       how: "amount" as const,
       amount: one.said_amount,
       unit: one.said_unit,

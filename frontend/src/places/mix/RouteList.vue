@@ -19,11 +19,11 @@ const GRAVE = { stop: "Stop: see why before you pour it", warning: "Take care" }
       v-for="route in routes"
       :key="route.way"
       class="grid gap-2 content-start justify-items-start"
-      :class="{ absent: !route.there }"
+      :class="{ absent: !route.reachable }"
     >
       <h3>{{ CALLED[route.way] }}</h3>
       <p>{{ route.says }}</p>
-      <template v-if="route.there && route.ph">
+      <template v-if="route.reachable && route.ph">
         <p class="figure">
           pH <strong>{{ ph(route.ph.value) }}</strong>
           <span class="quiet"

@@ -20,7 +20,7 @@ export interface Question {
 }
 
 interface Carried {
-  stuff: string;
+  supply_key: string;
   how: Line["how"];
   amount: number | string | null;
   unit: string;
@@ -30,15 +30,15 @@ interface Carried {
 /** A line as a word of the address. */
 export function word(line: Carried): string {
   const much = line.how === "amount" ? (line.amount ?? "") : line.how;
-  return [line.stuff, much, line.unit, ...(line.packed ? ["packed"] : [])].join("~");
+  return [line.supply_key, much, line.unit, ...(line.packed ? ["packed"] : [])].join("~");
 }
 
 function fromWord(text: string): Line {
-  const [stuff = "", much = "", unit = "mL", packed] = text.split("~");
+  const [supply_key = "", much = "", unit = "mL", packed] = text.split("~");
   const how = much === "fill" || much === "solve" ? much : "amount";
   return {
     id: nextId(),
-    stuff,
+    supply_key,
     how,
     amount: how === "amount" ? much : "",
     unit,

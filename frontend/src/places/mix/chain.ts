@@ -18,7 +18,7 @@ export function pourOver(ask: MixAsk, volume: string): void {
 
 /** A jug of nothing but this water. */
 export const plain = (water: string): MixAsk => ({
-  lines: [{ stuff: water, how: "amount", amount: 1000, unit: "mL", packed: false }],
+  lines: [{ supply_key: water, how: "amount", amount: 1000, unit: "mL", packed: false }],
   unit: "mL",
   use: "rinsed_out",
   last: false,
@@ -28,8 +28,8 @@ export const plain = (water: string): MixAsk => ({
 /** A rinse of this acid in this water, worked out for a pH. */
 export const rinseOf = (acid: string, water: string, aim: string): MixAsk => ({
   lines: [
-    { stuff: water, how: "fill", unit: "mL", packed: false },
-    { stuff: acid, how: "solve", unit: "mL", packed: false },
+    { supply_key: water, how: "fill", unit: "mL", packed: false },
+    { supply_key: acid, how: "solve", unit: "mL", packed: false },
   ],
   volume: 500,
   unit: "mL",

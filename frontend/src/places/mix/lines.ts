@@ -3,9 +3,9 @@ import type { LineIn, Mix, Supply } from "@/api/types";
 import { plain } from "@/parts/typed";
 
 export interface Line {
-  /** Tells lines apart on screen; two may be of the same stuff. */
+  /** Tells lines apart on screen; two may be of one supply. */
   id: number;
-  stuff: string;
+  supply_key: string;
   how: LineIn["how"];
   amount: string;
   unit: string;
@@ -16,14 +16,14 @@ let last = 0;
 export const nextId = (): number => (last += 1);
 
 /** A new line: a teaspoon of what is spooned, a splash of what is poured. */
-export function lineOf(stuff: Supply): Line {
-  const spoon = stuff.unit === "g" && stuff.units.some((unit) => unit.key === "tsp");
+export function lineOf(supply: Supply): Line {
+  const spoon = supply.unit === "g" && supply.units.some((unit) => unit.key === "tsp");
   return {
     id: nextId(),
-    stuff: stuff.key,
+    supply_key: supply.key,
     how: "amount",
-    amount: stuff.what === "water" ? "250" : stuff.unit === "mL" ? "10" : "1",
-    unit: spoon ? "tsp" : stuff.unit,
+    amount: supply.what === "water" ? "250" : supply.unit === "mL" ? "10" : "1",
+    unit: spoon ? "tsp" : supply.unit,
     packed: false,
   };
 }
@@ -46,7 +46,7 @@ export function setHow(lines: Line[], at: number, how: Line["how"], answer: Mix 
 }
 
 interface Told {
-  stuff: string;
+  supply_key: string;
   how: LineIn["how"];
   amount: number | null;
   unit: string;
@@ -57,7 +57,7 @@ interface Told {
 export const linesFrom = (told: Told[]): Line[] =>
   told.map((line) => ({
     id: nextId(),
-    stuff: line.stuff,
+    supply_key: line.supply_key,
     how: line.how,
     amount: line.how === "amount" && line.amount !== null ? plain(line.amount) : "",
     unit: line.unit,

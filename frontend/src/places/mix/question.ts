@@ -38,7 +38,7 @@ function kept(): Kept {
 }
 
 const asked = (line: Line): LineIn => ({
-  stuff: line.stuff,
+  supply_key: line.supply_key,
   how: line.how,
   amount: line.how === "amount" ? line.amount : null,
   unit: line.unit,
@@ -79,7 +79,7 @@ export function useQuestion(busy: Ref<boolean>) {
     if (question.head !== null && !heads.includes(question.head)) question.head = null;
     const there = new Set(known.map((one) => one.key));
     if (!given.lines) {
-      question.lines = question.lines.filter((line) => there.has(line.stuff));
+      question.lines = question.lines.filter((line) => there.has(line.supply_key));
       for (const line of question.lines) ownInstead(line, atHand, anybodys);
     }
     if (question.lines.length === 0) first([...atHand, ...anybodys]);
@@ -96,9 +96,9 @@ export function useQuestion(busy: Ref<boolean>) {
 
   /** What was begun with anybody's goes on with one's own, once that stands on the shelf. */
   function ownInstead(line: Line, atHand: Supply[], anybodys: Supply[]): void {
-    const plain = anybodys.find((one) => one.key === line.stuff);
+    const plain = anybodys.find((one) => one.key === line.supply_key);
     const own = plain && (plain.what === "water" ? aWater(atHand) : anAcid(atHand));
-    if (own) Object.assign(line, { stuff: own.key, unit: lineOf(own).unit });
+    if (own) Object.assign(line, { supply_key: own.key, unit: lineOf(own).unit });
   }
 
   /** The plainest jug: the first water, and the vinegar (or another acid) to be worked out. */
@@ -111,10 +111,10 @@ export function useQuestion(busy: Ref<boolean>) {
 
   /** This thing in the jug: in the place of its like, or one more line of it. */
   function mixWith(thing: Supply, things: Supply[]): void {
-    if (question.lines.some((line) => line.stuff === thing.key)) return;
+    if (question.lines.some((line) => line.supply_key === thing.key)) return;
     const likes = new Set(things.filter((one) => one.what === thing.what).map((one) => one.key));
-    const like = question.lines.find((line) => likes.has(line.stuff) && line.how !== "amount");
-    if (like) Object.assign(like, { stuff: thing.key, unit: lineOf(thing).unit });
+    const like = question.lines.find((line) => likes.has(line.supply_key) && line.how !== "amount");
+    if (like) Object.assign(like, { supply_key: thing.key, unit: lineOf(thing).unit });
     else question.lines.push(lineOf(thing));
   }
 

@@ -45,7 +45,7 @@ async function copy(): Promise<void> {
         <code>{{ address }}</code>
         <button type="button" class="act" @click="copy">Copy</button>
       </p>
-      <p v-if="feed.data.value.there">
+      <p v-if="feed.data.value.exists">
         There is an address since {{ when(feed.data.value.made_at!) }};
         {{
           feed.data.value.read_at ? `last read ${when(feed.data.value.read_at)}` : "never read yet"
@@ -53,12 +53,12 @@ async function copy(): Promise<void> {
       </p>
       <p class="row">
         <Button
-          :label="feed.data.value.there ? 'A new address' : 'Make an address'"
+          :label="feed.data.value.exists ? 'A new address' : 'Make an address'"
           variant="outlined"
           :disabled="anew.isPending.value"
           @click="make"
         />
-        <button v-if="feed.data.value.there" type="button" class="act" @click="end">
+        <button v-if="feed.data.value.exists" type="button" class="act" @click="end">
           End this address
         </button>
       </p>

@@ -17,7 +17,7 @@ const route = useRoute();
 const blocked = useBlocked();
 /** Whom it is not for, by why. */
 const barred = computed(() => {
-  const here = blocked.data.value?.filter((one) => one.stuff === lot.key) ?? [];
+  const here = blocked.data.value?.filter((one) => one.supply_key === lot.key) ?? [];
   return [...new Set(here.map((one) => one.why))].map((why) => ({
     why,
     heads: here.filter((one) => one.why === why),

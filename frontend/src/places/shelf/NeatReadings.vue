@@ -21,7 +21,7 @@ const draft = reactive(blank());
 async function keep(): Promise<void> {
   const read = readOf(draft);
   if (!read) return;
-  const kept = await add.mutateAsync({ stuff: thing.key, read }).catch(() => null);
+  const kept = await add.mutateAsync({ supply_key: thing.key, read }).catch(() => null);
   if (kept) draft.value = "";
 }
 
@@ -40,7 +40,9 @@ function takeBack(id: number): void {
       <ReadingPicker
         v-model="draft"
         :what="`${thing.name} by itself reads pH`"
-        :error="errors['value'] ?? errors['step'] ?? errors['meter'] ?? errors['stuff'] ?? trouble"
+        :error="
+          errors['value'] ?? errors['step'] ?? errors['meter'] ?? errors['supply_key'] ?? trouble
+        "
       />
       <Button type="submit" label="Keep the reading" :disabled="add.isPending.value" />
     </form>

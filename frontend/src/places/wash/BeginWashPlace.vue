@@ -40,7 +40,7 @@ async function go(one: Offer): Promise<void> {
       planned: id("planned"),
       chain: id("chain"),
       formula: id("formula"),
-      stuff: one.what === "stuff" ? one.key : "",
+      supply_key: one.what === "supply" ? one.key : "",
       zone: one.zone as never,
       minutes: one.minutes as never,
       occasion: "ordinary",

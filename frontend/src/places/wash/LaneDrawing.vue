@@ -27,7 +27,7 @@ const reaches = (one: Along, zone: Zone): boolean =>
 
 /** Every moment at which something begins or ends, each as far from the next as the longer one takes. */
 const moments = computed(() => {
-  const every = reading.along.flatMap((one) => [one.start, one.so_far]);
+  const every = reading.results.flatMap((one) => [one.start, one.so_far]);
   return [...new Set([0, reading.minutes, ...every])].sort((a, b) => a - b);
 });
 const at = computed(() => {
@@ -46,7 +46,7 @@ const at = computed(() => {
 });
 const x = (minutes: number): number => at.value.get(minutes) ?? LEFT;
 const most = computed(() => {
-  const after = reading.along.flatMap((one) => [one.scalp_oil.high, one.lengths_oil.high]);
+  const after = reading.results.flatMap((one) => [one.scalp_oil.high, one.lengths_oil.high]);
   return Math.max(...reading.oil.map((one) => one.high), ...after, 0.1);
 });
 const colour = (value: number): string =>
@@ -68,7 +68,7 @@ const lanes = computed(() =>
     const y = TOP + row * LANE;
     const blocks: Block[] = [];
     const dots: { key: number; x: number; ph: string; fill: string }[] = [];
-    const ends = [...reading.along.entries()].sort(
+    const ends = [...reading.results.entries()].sort(
       (a, b) => a[1].start - b[1].start || a[0] - b[0],
     );
     let level = reading.oil[row]?.value ?? 0;
@@ -107,7 +107,7 @@ const lanes = computed(() =>
   }),
 );
 const pauses = computed(() =>
-  reading.along
+  reading.results
     .map((one, key) => ({ key, one }))
     .filter(({ one }) => one.pause && one.minutes > 0)
     .map(({ key, one }) => ({

@@ -118,11 +118,11 @@ const how = computed(() => choices?.pauses.find((one) => one.key === link.value.
         >
         <label
           >How much
-          <select v-model="link.much" :aria-label="`${nth}, how much`">
+          <select v-model="link.amount_mode" :aria-label="`${nth}, how much`">
             <option v-for="one in MUCH" :key="one.key" :value="one.key">{{ one.name }}</option>
           </select></label
         >
-        <span v-if="link.much === 'amount'" class="pair">
+        <span v-if="link.amount_mode === 'amount'" class="pair">
           <input
             class="brief"
             :value="link.amount ?? ''"
@@ -135,7 +135,7 @@ const how = computed(() => choices?.pauses.find((one) => one.key === link.value.
             <option value="g">g</option>
           </select>
         </span>
-        <label v-if="link.much === 'dose'"
+        <label v-if="link.amount_mode === 'dose'"
           ><input
             class="brief"
             :value="link.times"

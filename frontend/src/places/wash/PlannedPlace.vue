@@ -101,7 +101,7 @@ async function keep(): Promise<void> {
 const begin = useBeginWash();
 const begun = useTrouble(begin.error);
 async function start(): Promise<void> {
-  const none = { head: null, chain: null, formula: null, stuff: "", minutes: null };
+  const none = { head: null, chain: null, formula: null, supply_key: "", minutes: null };
   const run = await begin
     .mutateAsync({ ...none, planned: id, zone: "both", occasion: "ordinary" })
     .catch(() => null);
@@ -194,7 +194,7 @@ async function takeAway(): Promise<void> {
             :formulas="formulas.data.value!.formulas"
             :bought="bought.data.value!"
             :choices="choices.data.value"
-            :along="links.length ? reading.data.value?.along : undefined"
+            :along="links.length ? reading.data.value?.results : undefined"
             :errors="{ ...refused, ...errors }"
           />
           <SuitPanel :links="asked" :whom="whom" :name="wash.head_name" @take="links = $event" />

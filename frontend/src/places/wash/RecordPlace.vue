@@ -81,7 +81,7 @@ async function keep(): Promise<void> {
       planned: id("planned"),
       chain: id("chain"),
       formula: id("formula"),
-      stuff: one?.what === "stuff" ? one.key : "",
+      supply_key: one?.what === "supply" ? one.key : "",
       family: one?.what === "family" ? one.key : (other.value ?? ""),
       zone: alone.value ? zone.value : "both",
       minutes: alone.value && minutes.value ? (minutes.value as never) : null,
@@ -139,7 +139,7 @@ async function keep(): Promise<void> {
           :search-in="['name', 'made_of']"
           :error="errors['family']"
         />
-        <p v-for="field in ['what', 'planned', 'chain', 'formula', 'stuff']" :key="field">
+        <p v-for="field in ['what', 'planned', 'chain', 'formula', 'supply_key']" :key="field">
           <span v-if="errors[field]" class="error" role="alert">{{ errors[field] }}</span>
         </p>
       </fieldset>

@@ -84,7 +84,7 @@ async function keep(how = edit.keep): Promise<void> {
         :formulas="formulas"
         :bought="bought"
         :choices="choices"
-        :along="found?.along"
+        :along="found?.results"
         :errors="{ ...refused, ...errors }"
       />
       <SuitPanel

@@ -65,7 +65,7 @@ const minutes = computed(() =>
         {{ withRange(reading.oil[1]!) }}. Put on: {{ withRange(reading.put_back) }}.
         <em class="text-stem">computed</em>
       </p>
-      <table v-if="reading.along.length" class="border-collapse text-sm mt-2 w-full">
+      <table v-if="reading.results.length" class="border-collapse text-sm mt-2 w-full">
         <thead>
           <tr>
             <th scope="col">after</th>
@@ -76,7 +76,7 @@ const minutes = computed(() =>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="(one, i) in reading.along" :key="i">
+          <tr v-for="(one, i) in reading.results" :key="i">
             <th scope="row">{{ one.name }}</th>
             <td>{{ roughly(one.scalp_oil.low) }} to {{ roughly(one.scalp_oil.high) }} g</td>
             <td>{{ roughly(one.lengths_oil.low) }} to {{ roughly(one.lengths_oil.high) }} g</td>

@@ -31,14 +31,14 @@ export const whatOf = (link: WashLink): string =>
     ? `formula-${link.formula}`
     : link.pause
       ? `pause-${link.pause}`
-      : (link.stuff ?? "");
+      : (link.supply_key ?? "");
 
 /** A link is a formula, something else, a pause, or plain water. */
-export function said(what: string): Pick<WashLink, "formula" | "stuff" | "pause"> {
+export function said(what: string): Pick<WashLink, "formula" | "supply_key" | "pause"> {
   const [, kind, key] = /^(formula|pause)-(.+)$/.exec(what) ?? [];
   return {
     formula: kind === "formula" ? Number(key) : null,
-    stuff: kind ? "" : what,
+    supply_key: kind ? "" : what,
     pause: kind === "pause" ? (key ?? "") : "",
   };
 }
@@ -48,7 +48,7 @@ export const linkOf = (what: string): WashLink => ({
   zone: "both",
   minutes: null,
   times: 1,
-  much: "dose",
+  amount_mode: "dose",
   amount: null,
   unit: "mL",
   parts: 0,
@@ -94,8 +94,8 @@ export function besides(link: WashLink, choices: WashChoices | undefined): strin
     link.cover === true ? "covered" : link.cover === false ? "not covered" : "",
     link.parts ? `thinned 1 + ${link.parts}` : "",
     link.times !== 1 ? `${link.times} times the usual amount` : "",
-    link.much === "all" ? "all there is" : "",
-    link.much === "amount" && link.amount ? `${link.amount} ${link.unit}` : "",
+    link.amount_mode === "all" ? "all there is" : "",
+    link.amount_mode === "amount" && link.amount ? `${link.amount} ${link.unit}` : "",
     section ? section.name : "",
     link.optional ? `may be left out${link.only_if ? `: only if ${link.only_if}` : ""}` : "",
   ].filter(Boolean);

@@ -78,7 +78,7 @@ class ParsedLine:
     """One written line. `found`: what it may be, the likeliest first; the first is taken where it is `sure`.
 
     `unit` "" where none was said or can be told; `notes`: what was read otherwise, or left alone;
-    `problem`: what is to be asked, and beside which `field` (stuff, amount, unit); `typed`: the amount as a
+    `problem`: what is asked beside which `field` (supply_key, amount, unit); `typed`: the amount as a
     person would type it, or as it was written where it cannot be read.
     """
 
@@ -145,7 +145,7 @@ def _unknown(
     amount, unit = _bare(parts)
     said = parts.amounts[0] if parts.amounts else None
     wrote = said.number if said is not None and said.problem else amount.written if amount is not None else ""
-    line = ParsedLine(text, found, False, amount, unit, "", notes, problem, "stuff", name)
+    line = ParsedLine(text, found, False, amount, unit, "", notes, problem, "supply_key", name)
     return replace(line, typed=wrote, form=_form(parts, found[0]) if found else "")
 
 

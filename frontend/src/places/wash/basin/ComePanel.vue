@@ -15,7 +15,7 @@ const doing = ref<{ do: "swap" | "add"; link: number | null; ranOut: boolean } |
 const things = computed<Offer[]>(() => {
   const seen = new Set<string>();
   return (offers.data.value?.offers ?? []).filter((one) => {
-    const fits = one.what === "formula" || one.what === "stuff";
+    const fits = one.what === "formula" || one.what === "supply";
     const fresh = !seen.has(`${one.what}${one.key}`);
     seen.add(`${one.what}${one.key}`);
     return fits && fresh;
@@ -48,7 +48,7 @@ const take = (one: Offer) =>
     do: doing.value?.do ?? "add",
     link: doing.value?.link ?? null,
     formula: one.what === "formula" ? Number(one.key) : null,
-    stuff: one.what === "stuff" ? one.key : "",
+    supply_key: one.what === "supply" ? one.key : "",
     zone: one.zone as BasinChange["zone"], // where it went the last time
     ran_out: doing.value?.ranOut ?? false,
   });

@@ -20,7 +20,7 @@ watch(
     if (now.value || !reviews) return;
     const open = reviews.times.filter((one) => one.open);
     const wanted = open.find((one) => one.when === route.query["when"]);
-    const one = wanted ?? open.findLast((each) => each.told === null) ?? reviews.times[0];
+    const one = wanted ?? open.findLast((each) => each.answers === null) ?? reviews.times[0];
     now.value = one?.when ?? "";
   },
   { immediate: true },
@@ -58,7 +58,7 @@ const others = computed(() => found.value?.times.filter((one) => one !== first.v
             <summary class="cursor-pointer min-h-11 flex gap-3 items-center font-bold">
               {{ one.name }}
               <span class="quiet">{{
-                one.told
+                one.answers
                   ? "told"
                   : one.passed_over
                     ? "passed over"

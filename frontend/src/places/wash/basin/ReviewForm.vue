@@ -21,7 +21,7 @@ const picture = ref<Picture | null>(null);
 watch(
   () => time,
   (now) => {
-    answers.value = { ...now.told };
+    answers.value = { ...now.answers };
     unsure.value = now.unsure;
     note.value = now.note;
     picture.value = now.picture;
@@ -91,8 +91,8 @@ watch(picture, (now, before) => {
         {{ errors["when"] ?? errors["at"] ?? trouble }}
       </p>
       <p class="row">
-        <span v-if="time.told" class="quiet" role="status">Kept.</span>
-        <button v-if="time.told || time.passed_over" type="button" class="act" @click="takeBack">
+        <span v-if="time.answers" class="quiet" role="status">Kept.</span>
+        <button v-if="time.answers || time.passed_over" type="button" class="act" @click="takeBack">
           Take these answers back
         </button>
         <button v-else type="button" class="act" @click="pass">Don’t ask this time</button>
