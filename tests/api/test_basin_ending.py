@@ -261,7 +261,7 @@ class HowItWent(BasinTestCase):
         self.tell("dry", oil=4, shine=2)
         wash = Wash.objects.get()
         self.call("PATCH", f"/heads/{self.wren}/washes/{wash.pk}/outcome", {"answer": "right"})
-        told = {each["when"]: each["told"] for each in self.call("GET", self.at)["times"]}
+        told = {each["when"]: each["answers"] for each in self.call("GET", self.at)["times"]}
         self.assertEqual(told["dry"], {"shine": 2, "oil": 2})
         shown = self.call("GET", f"/heads/{self.wren}")["washes"][0]
         self.assertEqual(shown["planned"], self.ended["planned"])

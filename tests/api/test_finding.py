@@ -28,20 +28,20 @@ class Pickers(BenchTestCase):
     def test_they_find_what_is_meant(self) -> None:
         for find, key in FINDS:
             with self.subTest(find):
-                self.assertEqual(self.call("GET", f"/shelf/supply?find={find}")[0]["key"], f"lib-{key}")
+                self.assertEqual(self.call("GET", f"/shelf/supplies?find={find}")[0]["key"], f"lib-{key}")
                 self.assertEqual(self.call("GET", f"/shelf/materials?find={find}")[0]["key"], key)
 
     def test_what_is_at_hand_comes_first_and_once(self) -> None:
         lot = self.call("POST", "/shelf/lots", {"material": "cider_vinegar", "name": "Cupboard vinegar"}, 201)
-        found = [each["key"] for each in self.call("GET", "/shelf/supply?find=acv")]
+        found = [each["key"] for each in self.call("GET", "/shelf/supplies?find=acv")]
         self.assertEqual(found[0], lot["key"])
         self.assertNotIn("lib-cider_vinegar", found)
 
     def test_one_of_ones_own_goes_in_without_a_bottle_of_it(self) -> None:
         own = self.call("POST", "/shelf/materials", {"name": "Tucuma oil", "kind": "oil"}, 201)
-        (found,) = self.call("GET", f"/shelf/supply?named=lib-{own['key']}")
+        (found,) = self.call("GET", f"/shelf/supplies?named=lib-{own['key']}")
         self.assertEqual((found["name"], found["at_hand"]), ("Tucuma oil", False))
-        self.assertEqual(self.call("GET", "/shelf/supply?find=tucuma oil")[0]["key"], found["key"])
+        self.assertEqual(self.call("GET", "/shelf/supplies?find=tucuma oil")[0]["key"], found["key"])
         kept = self.add([found["key"], "2", "tbsp"], ["class-rain", "100", "mL"])
         self.assertEqual(kept["problems"], [])
         (read,) = self.call("POST", "/formulas/lines", {"text": "2 tbsp tucuma oil"})["lines"]

@@ -115,7 +115,7 @@ class Bad(BenchTestCase):
         found = self.call("GET", f"/formulas/{kept['id']}")
         self.assertIn("Ours is no longer on the shelf", self.problems(found)["lines.0.supply_key"])
         self.assertEqual(found["reading"]["lift"]["scalp"], before)
-        self.assertEqual({each["name"] for each in found["supply_key"]}, {"Ours", "Rain water"})
+        self.assertEqual({each["name"] for each in found["supplies"]}, {"Ours", "Rain water"})
 
     def test_two_windows_never_write_over_each_other(self) -> None:
         kept = self.add()

@@ -122,8 +122,8 @@ class Washes(HeadsTestCase):
     def test_read_kept_changed_taken_away_and_put_back(self) -> None:
         links = self.links()
         found = self.call("POST", "/wash/chains/read", {"links": links})
-        self.assertEqual([each["plain"] for each in found["along"]], [False, False, True, False])
-        self.assertEqual(found["along"][-1]["so_far"], found["minutes"])
+        self.assertEqual([each["plain"] for each in found["results"]], [False, False, True, False])
+        self.assertEqual(found["results"][-1]["so_far"], found["minutes"])
         self.assertNotIn("wash-no-acid", [each["id"] for each in found["cautions"]])
         kept = self.call("POST", "/wash/chains", {"name": "Friday", "links": links}, 201)
         self.assertEqual(

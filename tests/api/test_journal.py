@@ -64,7 +64,7 @@ class Story(ApiTestCase):
         kept = self.call("GET", f"/journal/entries/{entry['id']}")
         self.assertEqual(kept["rinse"]["lines"][1]["name"], "Malt vinegar")
         self.assertEqual(kept["rinse"]["pours"], entry["rinse"]["pours"])
-        self.assertEqual([line["there"] for line in kept["rinse"]["lines"]], [True, False])
+        self.assertEqual([line["available"] for line in kept["rinse"]["lines"]], [True, False])
 
     def test_delete_with_a_way_back(self) -> None:
         path = f"/journal/entries/{self.begin()['id']}"

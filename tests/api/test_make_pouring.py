@@ -64,7 +64,7 @@ class Poured(MakeTestCase):
         ways = {each["way"]: each for each in self.call("GET", f"/make/batches/{batch['id']}/ways/2")}
         self.assertIn("in place of", ways["leave"]["says"])
         self.assertIn("1.6 times", ways["scale"]["says"])
-        self.assertTrue(ways["right"]["there"])
+        self.assertTrue(ways["right"]["possible"])
         scaled = self.do(batch, "ways", line=2, way="scale")
         self.assertAlmostEqual(scaled["lines"][0]["left"], 300.0, delta=5.0)
         self.assertFalse(scaled["lines"][1]["over"])

@@ -110,7 +110,7 @@ class UsedAgain(MakeTestCase):
     def test_in_a_formula_a_jug_and_a_wash(self) -> None:
         bottle = self.filled(self.made(), 200)
         key = bottle["key"]
-        found = self.call("GET", "/shelf/supply?find=lamplight")
+        found = self.call("GET", "/shelf/supplies?find=lamplight")
         self.assertIn(key, [each["key"] for each in found])
         mask = self.formula("saponin_paste", (key, "3", "tbsp"), (f"water-{self.rain}", "50", "mL"))
         self.assertIsNotNone(self.call("GET", f"/formulas/{mask}")["reading"]["ph"])

@@ -146,7 +146,7 @@ class Own(HeadsTestCase):
         self.call("DELETE", f"/shelf/materials/{pk}", status=204)
         self.assertEqual(self.call("GET", f"/shelf/lots/{lot['id']}")["material_name"], "Lock fern")
         self.call("POST", f"/shelf/materials/{pk}/restore")
-        self.assertEqual(self.call("GET", "/shelf/supply?find=lock fern")[0]["name"], "Fern")
+        self.assertEqual(self.call("GET", "/shelf/supplies?find=lock fern")[0]["name"], "Fern")
 
 
 class Corrections(HeadsTestCase):
@@ -222,11 +222,11 @@ class Labels(HeadsTestCase):
         found = self.call("POST", "/wash/chains/read", asked)
         self.assertIn(("allergy", "stop"), {(one["id"], one["level"]) for one in found["cautions"]})
         self.assertGreater(found["scalp_lift"]["value"], 0.4)
-        self.assertEqual(found["along"][0]["name"], "Lock-side shampoo")
-        said = " ".join(found["along"][0]["doubts"])
+        self.assertEqual(found["results"][0]["name"], "Lock-side shampoo")
+        said = " ".join(found["results"][0]["doubts"])
         self.assertIn("Fernium Obscurum", said)
         self.assertIn("no wash has taught it yet", said)
-        self.assertEqual(found["along"][1]["doubts"], [])
+        self.assertEqual(found["results"][1]["doubts"], [])
 
     def test_the_shelf_says_whom_it_is_not_for_by_its_label(self) -> None:
         whom, bottle = self.put_wren(allergies=["betaine"]), self.bottle()

@@ -78,7 +78,7 @@ class Jugs(ApiTestCase):
         self.assertEqual([route["way"] for route in ways["routes"]], ["dilute", "buffer", "swap"])
         self.assertTrue(ways["next"] and ways["spoons"]["spoonfuls"])
         buffer = ways["routes"][1]
-        self.assertTrue(buffer["there"])
+        self.assertTrue(buffer["reachable"])
         self.assertGreater(buffer["buffer"]["value"], answer["buffer"]["value"])
         lines = [
             {key: line[key] for key in ("supply_key", "how", "amount", "unit")} for line in buffer["lines"]

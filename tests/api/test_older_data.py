@@ -83,6 +83,13 @@ BEFORE_HEADS = [
     ("heads", None),
 ]
 
+BEFORE_SUPPLY_KEYS = [
+    ("shelf", "0010_version"),
+    ("formulas", "0003_version"),
+    ("make", "0005_indexes"),
+    ("wash", "0009_snapshots"),
+]
+
 
 class Older(TransactionTestCase):
     """A database of an older version, brought up to date."""
@@ -100,6 +107,18 @@ class Older(TransactionTestCase):
         """Bring the database up to date."""
         executor = MigrationExecutor(connection)
         executor.migrate(executor.loader.graph.leaf_nodes())
+
+
+def in_new_names(tables: dict[str, list[dict[str, Any]]]) -> dict[str, list[dict[str, Any]]]:
+    """The same with what was `stuff`, a column or a key of a JSON column, as `supply_key`."""
+
+    def new(value: Any) -> Any:
+        return value.replace('"stuff":', '"supply_key":') if isinstance(value, str) else value
+
+    return {
+        table: [{"supply_key" if name == "stuff" else name: new(row[name]) for name in row} for row in rows]
+        for table, rows in tables.items()
+    }
 
 
 def every_row() -> dict[str, list[dict[str, Any]]]:
@@ -145,7 +164,7 @@ class BeforeApps(Older):
         put("shelf", "Spoon", name="Bone spoon", volume="4.2")
         put("shelf", "StripSet", name="Fine strips", steps=[4, 4.5, 5])
         told = put("shelf", "Reading", value="4.4", instrument="strip", step="0.5")
-        put("shelf", "ReadingLine", reading=told, supply_key=f"lot-{lot.pk}", amount="10", unit="mL")
+        put("shelf", "ReadingLine", reading=told, stuff=f"lot-{lot.pk}", amount="10", unit="mL")
         meter = put("instruments", "Instrument", kind="meter", name="Stick meter", link="hand")
         put("instruments", "Calibration", instrument=meter, points=[])
         head = put("heads", "Head", name="Wren Halloway", answers={"birth_year": 1988})
@@ -166,7 +185,7 @@ class BeforeApps(Older):
             name="Malt vinegar in Canal-side tap",
             lines=[
                 {
-                    "supply_key": f"lot-{lot.pk}",
+                    "stuff": f"lot-{lot.pk}",
                     "name": lot.name,
                     "how": "solve",
                     "amount": None,
@@ -200,7 +219,7 @@ class BeforeApps(Older):
 
     def test_every_row_is_where_it_belongs_and_as_it_was(self) -> None:
         self.fill(self.back_to(BEFORE_APPS))
-        before = every_row()
+        before = in_new_names(every_row())
         self.assertEqual([table for table, rows in before.items() if not rows], [])
         self.now()
         after = every_row()
@@ -308,8 +327,36 @@ class BeforeHeads(Older):
         self.assertEqual([profile["alkalinity"]["value"] for profile in tap["profiles"]], [240])
         lines = entry["rinse"]["lines"]
         self.assertEqual([line["how"] for line in lines], ["fill", "solve"])
-        self.assertTrue(all(line["there"] for line in lines))
+        self.assertTrue(all(line["available"] for line in lines))
         ask = {"lines": lines, "volume": entry["rinse"]["fill"], "aim": entry["rinse"]["aim"]}
         again = client.post("/api/mix/jug", ask, content_type="application/json").json()
         self.assertEqual(again["verdict"], "reached")
         self.assertEqual(client.get("/api/heads").json(), [])
+
+
+class BeforeSupplyKeys(Older):
+    """A household whose lines and links named what they are of as `stuff`, and how much of it as `much`."""
+
+    def test_lines_links_and_washes_say_the_same(self) -> None:
+        old = self.back_to(BEFORE_SUPPLY_KEYS)
+        lot = old.get_model("shelf", "Lot").objects.create(material="soapwort", name="Soapwort, cut")
+        said = 'It says "stuff": rub it in.'
+        line = {"id": 1, "stuff": f"lot-{lot.pk}", "amount": "20", "unit": "g"}
+        body = {"name": "Lock rub", "about": said, "family": "saponin_liquor", "lines": [line]}
+        old.get_model("formulas", "Formula").objects.create(name="Lock rub", family="mask", body=body)
+        link = {"stuff": f"lot-{lot.pk}", "much": "all", "zone": "scalp"}
+        old.get_model("wash", "WashChain").objects.create(name="Rubbed", links=[link])
+        head = old.get_model("heads", "Head").objects.create(name="Wren Halloway")
+        old.get_model("wash", "Wash").objects.create(
+            head=head, family="saponin_liquor", stuff=f"lot-{lot.pk}", grams="40", at=timezone.now()
+        )
+        self.now()
+        client = Client()
+        (row,) = client.get("/api/formulas").json()["formulas"]
+        formula = client.get(f"/api/formulas/{row['id']}").json()["formula"]
+        self.assertEqual((formula["lines"][0]["supply_key"], formula["about"]), (f"lot-{lot.pk}", said))
+        (chain,) = client.get("/api/wash/chains").json()
+        self.assertEqual(chain["links"][0]["supply_key"], f"lot-{lot.pk}")
+        self.assertEqual((chain["links"][0]["amount_mode"], chain["links"][0]["zone"]), ("all", "scalp"))
+        (wash,) = client.get(f"/api/heads/{head.pk}").json()["washes"]
+        self.assertIn("Soapwort, cut", wash["name"])

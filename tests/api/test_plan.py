@@ -201,10 +201,10 @@ class Links(PlanTestCase):
         batch = self.made(self.soapwort)
         self.do(batch, "containers", 201, name="Squeeze bottle", amount=300, place="fridge")
         bottle = Container.objects.get()
-        plenty = self.read({"supply_key": f"made-{bottle.pk}"})["along"][0]
+        plenty = self.read({"supply_key": f"made-{bottle.pk}"})["results"][0]
         self.assertIn("300 mL left: enough", plenty["says"])
         Container.objects.update(left=20)
-        little = self.read({"supply_key": f"made-{bottle.pk}"})["along"][0]
+        little = self.read({"supply_key": f"made-{bottle.pk}"})["results"][0]
         self.assertTrue(little["short"])
         self.assertIn("20 mL left, and all of it is reckoned with", little["says"])
         self.assertLess(little["dose"]["value"], plenty["dose"]["value"])
@@ -215,7 +215,7 @@ class Links(PlanTestCase):
         jug = self.call("POST", "/journal/entries", {"rinse": ask}, 201)["id"]
         keys = [each["key"] for each in self.call("GET", "/shelf/ready")]
         self.assertIn(f"jug-{jug}", keys)
-        along = self.read({"supply_key": f"jug-{jug}"})["along"][0]
+        along = self.read({"supply_key": f"jug-{jug}"})["results"][0]
         self.assertLess(along["own_ph"]["value"], 5.0)
         self.assertIn("500 mL left", along["says"])
 
@@ -224,7 +224,7 @@ class Links(PlanTestCase):
             {"pause": "comb"}, self.link(self.soapwort, zone="scalp", minutes=10),
             self.link(self.towpath, zone="bag", minutes=30, beside=True), {}, {"pause": "dry"},
         )  # fmt: skip
-        self.assertEqual([each["start"] for each in found["along"]], [0, 10, 10, 40, 41])
+        self.assertEqual([each["start"] for each in found["results"]], [0, 10, 10, 40, 41])
         self.assertEqual(found["basin"], 41)
         self.assertIn("finish", found)
         face = self.read(self.link(self.towpath, zone="face"))

@@ -140,7 +140,7 @@ class CalendarOut(PlanTestCase):
 
     def test_the_feed_is_told_once_is_read_and_ends(self) -> None:
         self.plan()
-        self.assertFalse(self.call("GET", "/wash/feed")["there"])
+        self.assertFalse(self.call("GET", "/wash/feed")["exists"])
         made = self.call("POST", "/wash/feed", status=201)
         secret = made["address"].rsplit("/", 1)[1]
         self.assertNotIn(secret.removesuffix(".ics"), str(CalendarFeed.objects.values().get()))

@@ -64,7 +64,16 @@ class OneHead(HeadsTestCase):
         self.assertEqual(len(back["washes"]), 2)
         (entry,) = self.call("GET", "/journal/entries")["items"]
         self.assertEqual((entry["head"], entry["note"]), (back["id"], "For the dance."))
-        self.assertEqual([line["there"] for line in entry["rinse"]["lines"]], [True, True])
+        self.assertEqual([line["available"] for line in entry["rinse"]["lines"]], [True, True])
+
+    def test_a_file_of_the_version_before_says_the_same(self) -> None:
+        pk, _ = self.furnished()
+        told, zipped = self.told()
+        told |= json.loads(json.dumps(told).replace('"supply_key":', '"stuff":'))
+        self.call("DELETE", f"/heads/{pk}/whole", None, 204)
+        self.bring(zipped(version=3, pictures=[], **{"check ins": []}))
+        (entry, *_) = self.call("GET", "/journal/entries")["items"]
+        self.assertEqual([line["available"] for line in entry["rinse"]["lines"]], [True, True])
 
     def test_a_bottle_that_is_another_here_is_named_as_gone(self) -> None:
         _, raw = self.furnished()
@@ -72,7 +81,7 @@ class OneHead(HeadsTestCase):
         back = self.bring(raw)
         entries = self.call("GET", "/journal/entries")["items"]
         entry = next(each for each in entries if each["head"] == back["id"])
-        self.assertEqual([line["there"] for line in entry["rinse"]["lines"]], [True, False])
+        self.assertEqual([line["available"] for line in entry["rinse"]["lines"]], [True, False])
 
     def told(self) -> tuple[dict[str, Any], Callable[..., bytes]]:
         """What a head's ZIP tells, and the way to one that tells it otherwise; its picture is in neither."""

@@ -114,15 +114,15 @@ class Library(ApiTestCase):
 
     def test_found_in_several_tongues_the_shelfs_own_first(self) -> None:
         pk = self.put_malt(name="The brown bottle")
-        self.assertEqual(self.call("GET", "/shelf/supply?find=malzessig")[0]["key"], f"lot-{pk}")
+        self.assertEqual(self.call("GET", "/shelf/supplies?find=malzessig")[0]["key"], f"lot-{pk}")
         for words, key in (
             ("ortie", "lib-nettle"),
             ("Natron", "lib-baking_soda"),
             ("ghassoul", "lib-rhassoul"),
         ):
-            found = self.call("GET", f"/shelf/supply?find={words}")
+            found = self.call("GET", f"/shelf/supplies?find={words}")
             self.assertIn(key, [supply["key"] for supply in found], words)
-        self.assertEqual(self.call("GET", "/shelf/supply?find=moonshine"), [])
+        self.assertEqual(self.call("GET", "/shelf/supplies?find=moonshine"), [])
 
     def test_all_that_is_known_of_a_material_and_what_is_only_guessed(self) -> None:
         whole = self.call("GET", "/shelf/library/rhassoul")
@@ -142,7 +142,7 @@ class Library(ApiTestCase):
         known = self.call("GET", f"/shelf/library/{own['key']}")["facts"]
         self.assertLess(sum(fact["guessed"] for fact in known), sum(fact["guessed"] for fact in guessed))
         lot = self.call("POST", "/shelf/lots", {"material": own["key"], "name": "Mallow"}, 201)
-        self.assertEqual(self.call("GET", "/shelf/supply?find=mallow")[0]["key"], lot["key"])
+        self.assertEqual(self.call("GET", "/shelf/supplies?find=mallow")[0]["key"], lot["key"])
 
     def test_what_cannot_be_taken_of_ones_own(self) -> None:
         good = {"name": "Mallow", "kind": "leaf"}
@@ -219,7 +219,7 @@ class Measures(ApiTestCase):
         scoop = {"name": "clay scoop", "grams": 11, "material": "rhassoul"}
         spoon = self.call("POST", "/shelf/spoons", scoop, 201)
         clay = {"supply_key": "lib-rhassoul", "amount": 2, "unit": f"spoon-{spoon['id']}"}
-        units = self.call("GET", "/shelf/supply?named=lib-rhassoul")[0]["units"]
+        units = self.call("GET", "/shelf/supplies?named=lib-rhassoul")[0]["units"]
         self.assertIn(clay["unit"], [unit["key"] for unit in units])
         water = {"supply_key": "lib-nothing"} | {"supply_key": f"water-{self.put_tap()}", "amount": 200}
         self.assertAlmostEqual(self.jug(water, clay)["lines"][1]["amount"], 22, delta=0.1)

@@ -116,7 +116,7 @@ class Household(HeadsTestCase):
         return [
             "/household", "/household/limits", "/instruments", "/instruments/now",
             "/shelf/library", "/shelf/library/oat_flour", f"/shelf/library/{self.own}", "/shelf/supply",
-            "/shelf/supply?find=malt", "/shelf/ready", "/shelf/materials?find=fern", "/shelf/lots",
+            "/shelf/supplies?find=malt", "/shelf/ready", "/shelf/materials?find=fern", "/shelf/lots",
             f"/shelf/lots/{self.malt}", f"/shelf/lots/{self.bottle}", "/shelf/waters", "/shelf/vessels",
             "/shelf/spoons", "/shelf/strips", f"/shelf/readings?supply_key=lot-{self.malt}",
             "/heads", f"/heads/{self.wren}", "/heads/blocked", f"/heads/{self.wren}/asks", "/heads/due",
@@ -279,7 +279,7 @@ class Mended(Household):
         OwnMaterial.objects.update(kind="moonshine")
         fern = next(lot for lot in self.call("GET", "/shelf/lots")["items"] if lot["id"] == self.fern)
         self.assertTrue(fern["unknown"])
-        supply = {each["key"] for each in self.call("GET", "/shelf/supply?find=fern")}
+        supply = {each["key"] for each in self.call("GET", "/shelf/supplies?find=fern")}
         self.assertNotIn(f"lot-{self.fern}", supply)
         self.call("PATCH", f"/shelf/materials/{self.own.removeprefix('own-')}", {"kind": "leaf"})
         self.assertFalse(self.call("GET", f"/shelf/lots/{self.fern}")["unknown"])

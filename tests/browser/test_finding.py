@@ -89,7 +89,7 @@ class ThereAndThen(BenchTestCase):
         self.go("/mix")
         field = self.page.get_by_role("combobox", name="Add an ingredient")
         held: list[Route] = []
-        self.page.route("**/api/shelf/supply?find=r", lambda route: held.append(route))
+        self.page.route("**/api/shelf/supplies?find=r", lambda route: held.append(route))
         field.click()
         self.page.keyboard.type("r")
         while not held:

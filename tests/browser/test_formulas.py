@@ -349,7 +349,7 @@ class Choosing(BenchTestCase):
             else:
                 route.continue_()
 
-        self.page.route("**/api/shelf/supply?find=*", hold)
+        self.page.route("**/api/shelf/supplies?find=*", hold)
         self.go(f"/formulas/{pk}")
         new = self.page.get_by_role("combobox", name="One more line")
         options = self.page.get_by_role("listbox").get_by_role("option")
@@ -366,7 +366,7 @@ class Choosing(BenchTestCase):
         late["rain water"].continue_()
         expect(self.page.locator("[aria-busy=true]")).to_have_count(0)
         count = options.count()
-        with self.page.expect_response("**/api/shelf/supply?find=ra"):
+        with self.page.expect_response("**/api/shelf/supplies?find=ra"):
             late["ra"].continue_()
         self.page.wait_for_timeout(200)
         self.assertEqual(options.count(), count)

@@ -156,7 +156,7 @@ class InAWash(TestCase):
         found = wash_of([WashLink(formula)], supply("hard"))
         self.assertGreater(found.scalp_lift.high, 0.8)
         self.assertGreater(found.scalp_lift.high - found.scalp_lift.low, 0.1)
-        self.assertAlmostEqual(found.along[0].dose.value, 6.0, delta=2.5)
+        self.assertAlmostEqual(found.results[0].dose.value, 6.0, delta=2.5)
 
     def test_the_dose_on_its_label_is_the_dose(self) -> None:
         twice = lot("shampoo_ordinary", Label(dose=12.0))

@@ -132,29 +132,29 @@ class Washes(TestCase):
 
     def test_each_link_meets_what_the_last_one_left(self) -> None:
         found = self.wash(WashLink(SOAP), WashLink(SOAP))
-        first, second = found.along
+        first, second = found.results
         self.assertLess(second.scalp_oil.value, first.scalp_oil.value)
         self.assertGreater(found.scalp_lift.value, first.scalp_lift.value)
         once = self.wash(WashLink(SOAP))
-        self.assertAlmostEqual(once.scalp_lift.value, once.along[0].scalp_lift.value, delta=1e-9)
+        self.assertAlmostEqual(once.scalp_lift.value, once.results[0].scalp_lift.value, delta=1e-9)
 
     def test_oil_on_the_ends_stays_off_the_scalp(self) -> None:
         found = self.wash(WashLink(OIL, "lengths"), WashLink(SOAP, "scalp"))
         plain = self.wash(WashLink(SOAP, "scalp"))
-        self.assertGreater(found.along[0].lengths_oil.value, 1.0)
+        self.assertGreater(found.results[0].lengths_oil.value, 1.0)
         self.assertAlmostEqual(found.scalp_lift.value, plain.scalp_lift.value, delta=1e-6)
         self.assertGreater(found.put_back.value, 0.5)
         self.assertEqual(assess(OIL).lift.grade, LEFT_IN)
 
     def test_water_lifts_its_share_once(self) -> None:
         found = self.wash(WashLink(None), WashLink(None), WashLink(RINSE))
-        self.assertTrue(0.1 < found.along[0].scalp_lift.value < 0.25)
-        self.assertIsNone(found.along[1].scalp_lift)
-        self.assertLess(found.along[2].scalp_lift.value, 0.02)
+        self.assertTrue(0.1 < found.results[0].scalp_lift.value < 0.25)
+        self.assertIsNone(found.results[1].scalp_lift)
+        self.assertLess(found.results[2].scalp_lift.value, 0.02)
 
     def test_a_rinse_brings_the_hair_down_again(self) -> None:
         found = self.wash(WashLink(SODA), WashLink(None), WashLink(RINSE))
-        phs = [each.ph.value for each in found.along]
+        phs = [each.ph.value for each in found.results]
         self.assertLess(phs[2], phs[0])
         self.assertEqual(found.ph.value, phs[2])
         self.assertEqual(found.minutes, 2.0 + 1.0 + 3.0)
@@ -187,7 +187,7 @@ class Washes(TestCase):
         for_them = self.wash(
             WashLink(SOAP), hair_and_scalp_for=lambda draws: hair_and_scalp_of(whom, facts, draws), head=facts
         )
-        self.assertGreater(for_them.along[0].dose.value, self.wash(WashLink(SOAP)).along[0].dose.value)
+        self.assertGreater(for_them.results[0].dose.value, self.wash(WashLink(SOAP)).results[0].dose.value)
 
 
 class Quicker(TestCase):

@@ -42,7 +42,7 @@ class BenchAndWash(TestCase):
         for key in starts():
             with self.subTest(key):
                 bench, wash = on_the_bench(start(key)), in_a_wash(start(key))
-                only = wash.along[0]
+                only = wash.results[0]
                 self.assertAlmostEqual(only.dose.value, middle(bench.dose))
                 self.assertAlmostEqual(only.put_back.value, bench.put_back.value)
                 self.assertAlmostEqual(wash.scalp_lift.value, bench.scalp.value)
@@ -70,7 +70,7 @@ class BenchAndWash(TestCase):
             doses.append(assess(spray, hair_and_scalp=on, head=facts, draws=draws).lift.on_lengths.value)
         self.assertAlmostEqual(doses[0], doses[1], delta=1e-6)
         self.assertAlmostEqual(
-            in_a_wash(spray).along[0].dose.value,
+            in_a_wash(spray).results[0].dose.value,
             sum(each.value for each in (on_the_bench(spray).on_scalp, on_the_bench(spray).on_lengths)),
             delta=0.5,
         )

@@ -60,7 +60,7 @@ class Routes(TestCase):
 
     def test_soda_only_raises(self) -> None:
         buffer = ways(vinegar_in("soft", aim=2.9))["buffer"]
-        self.assertFalse(buffer.there)
+        self.assertFalse(buffer.reachable)
         self.assertIn("Soda only raises", buffer.why)
 
     def test_a_swap_counts_the_smell_where_it_stays(self) -> None:
@@ -70,7 +70,7 @@ class Routes(TestCase):
         last = ways(vinegar_in("very_hard", last=True), shelf)["swap"]
         self.assertEqual([route.says for route in (left, last)], ["Citric acid instead"] * 2)
         self.assertIn("no smell", left.why)
-        self.assertTrue(rinsed.there)
+        self.assertTrue(rinsed.reachable)
 
     def test_another_water_may_be_what_it_takes(self) -> None:
         swap = ways(vinegar_in("rain"), [water("very_hard"), water("distilled")])["swap"]
@@ -79,7 +79,7 @@ class Routes(TestCase):
         self.assertEqual(swap.pours[0].name, water("very_hard").name)
 
     def test_an_empty_shelf_and_an_aimless_jug(self) -> None:
-        self.assertFalse(ways(vinegar_in("rain"), [])["swap"].there)
+        self.assertFalse(ways(vinegar_in("rain"), [])["swap"].reachable)
         aimless = question(line("rain", 490.0), line("malt_vinegar", 10.0), aim=None)
         self.assertEqual(ways(aimless), {})
 

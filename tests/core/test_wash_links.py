@@ -54,9 +54,9 @@ class Lanes(TestCase):
         grains = WashLink(CLAY, "scalp", 10.0)
         soak = WashLink(MASK, "bag", 30.0, beside=True)
         found = wash(grains, soak, replace(WATER, beside=True, zone="scalp"), WATER)
-        self.assertEqual([each.start for each in found.along], [0.0, 0.0, 10.0, 30.0])
-        self.assertEqual(found.along[1].so_far, 30.0)
-        after_grains, after_soak, scalp_water, _ = found.along
+        self.assertEqual([each.start for each in found.results], [0.0, 0.0, 10.0, 30.0])
+        self.assertEqual(found.results[1].so_far, 30.0)
+        after_grains, after_soak, scalp_water, _ = found.results
         self.assertIsNone(after_soak.scalp_ph)  # what is in the bag touches no scalp
         self.assertIsNone(scalp_water.lengths_ph)
         self.assertEqual(after_grains.lengths_oil.value, found.oil[1].value)
@@ -90,9 +90,9 @@ class Lanes(TestCase):
         found = wash(WashLink(OIL, "lengths"), night, WashLink(LIQUOR), WATER, WashLink(None, pause="dry"))
         self.assertEqual(found.ahead, 480.0)
         self.assertLess(found.basin, 30.0)
-        self.assertEqual(found.along[1].dose.value, 0.0)
-        self.assertEqual(found.along[1].lengths_oil, found.along[0].lengths_oil)
-        self.assertEqual(found.along[4].start + pauses()["dry"].minutes, found.minutes)
+        self.assertEqual(found.results[1].dose.value, 0.0)
+        self.assertEqual(found.results[1].lengths_oil, found.results[0].lengths_oil)
+        self.assertEqual(found.results[4].start + pauses()["dry"].minutes, found.minutes)
 
     def test_what_nobody_rinses_off_is_still_on(self) -> None:
         """Written as its own link, or because another lane takes longer: waiting is contact."""
@@ -105,16 +105,16 @@ class Lanes(TestCase):
             (WashLink(SODA), WashLink(None, pause="night")),
         ):
             found = wash(*links)
-            self.assertGreaterEqual(found.along[0].longest, 30.0)
+            self.assertGreaterEqual(found.results[0].longest, 30.0)
             self.assertIn("soda-far-too-long", ids(found))
         rinsed = wash(
             WashLink(SODA, "scalp"), WashLink(MASK, "bag", 30.0, beside=True),
             WashLink(None, "scalp", beside=True), WATER,
         )  # fmt: skip
-        self.assertEqual(rinsed.along[0].longest, 2.0)
+        self.assertEqual(rinsed.results[0].longest, 2.0)
         self.assertNotIn("soda-far-too-long", ids(rinsed))
         dried = wash(WashLink(RINSE), WashLink(None, pause="towel"), WashLink(None, pause="dry"))
-        self.assertEqual(dried.along[0].longest, 1.0)
+        self.assertEqual(dried.results[0].longest, 1.0)
 
     def test_a_washs_cautions_hold_every_links(self) -> None:
         links = (WashLink(SODA, minutes=9.0), WATER, WashLink(THIRD, minutes=30.0), WashLink(MASK, "bag"))
@@ -132,32 +132,32 @@ class Amounts(TestCase):
         links = [WashLink(SODA), WATER, WashLink(THIRD), WashLink(STARCH)]
         usual = whom.wash(links)
         little = whom.wash(
-            [links[0], links[1], replace(links[2], there=40.0), replace(links[3], there=120.0)]
+            [links[0], links[1], replace(links[2], available=40.0), replace(links[3], available=120.0)]
         )
-        self.assertAlmostEqual(little.along[2].dose.value, 40.0, delta=0.5)
-        self.assertGreater(usual.along[2].dose.value, 150.0)
+        self.assertAlmostEqual(little.results[2].dose.value, 40.0, delta=0.5)
+        self.assertGreater(usual.results[2].dose.value, 150.0)
         # so little of it does not do what a jugful does
-        self.assertGreater(little.along[2].lengths_ph.value, usual.along[2].lengths_ph.value + 0.3)
+        self.assertGreater(little.results[2].lengths_ph.value, usual.results[2].lengths_ph.value + 0.3)
         self.assertNotEqual(little.lengths_ph, usual.lengths_ph)
 
     def test_more_cannot_go_on_than_there_is_and_less_is_left_alone(self) -> None:
-        plenty = wash(WashLink(LIQUOR, there=5000.0))
+        plenty = wash(WashLink(LIQUOR, available=5000.0))
         self.assertEqual(plenty.scalp_lift, wash(WashLink(LIQUOR)).scalp_lift)
-        scarce = wash(WashLink(LIQUOR, there=10.0))
+        scarce = wash(WashLink(LIQUOR, available=10.0))
         self.assertLess(scarce.scalp_lift.value, plenty.scalp_lift.value)
-        scalp, lengths = scarce.along[0].wanted
+        scalp, lengths = scarce.results[0].wanted
         self.assertGreater(scalp.value + lengths.value, 10.0)
 
     def test_thinned_it_is_milder(self) -> None:
-        neat, thin = wash(WashLink(THIRD)).along[0], wash(WashLink(THIRD, parts=3)).along[0]
+        neat, thin = wash(WashLink(THIRD)).results[0], wash(WashLink(THIRD, parts=3)).results[0]
         assert neat.own_ph and thin.own_ph
         self.assertGreater(thin.own_ph.value, neat.own_ph.value + 0.1)
-        said = wash(WashLink(LIQUOR, grams=50.0, parts=1)).along[0]
+        said = wash(WashLink(LIQUOR, grams=50.0, parts=1)).results[0]
         self.assertAlmostEqual(said.dose.value, 100.0, delta=1.0)
 
     def test_section_by_section_the_first_has_it_longest(self) -> None:
         plain, twists = WashLink(SODA, minutes=2.0), WashLink(SODA, minutes=2.0, sections="twists")
-        found = wash(twists).along[0]
+        found = wash(twists).results[0]
         self.assertEqual(found.longest, 2.0 + sections()["twists"].whole)
         self.assertEqual(found.minutes, found.longest)
         self.assertIn("soda-far-too-long", ids(wash(twists)))
@@ -182,7 +182,7 @@ class Zones(TestCase):
             self.assertIn(rule, {each.id for each in found.cautions if each.level == "stop"})
             self.assertNotIn(rule, ids(wash(WashLink(made))))
         self.assertEqual(wash(WashLink(MASK, "face")).scalp_lift.value, 0.0)
-        self.assertGreater(wash(WashLink(MASK, "face")).along[0].dose.value, 5.0)
+        self.assertGreater(wash(WashLink(MASK, "face")).results[0].dose.value, 5.0)
 
     def test_only_in_a_bag_are_lengths_off_the_skin(self) -> None:
         covered = replace(WashLink(SODA, "lengths", 10.0), cover=True)
@@ -191,7 +191,7 @@ class Zones(TestCase):
 
     def test_two_on_one_zone_at_once_cannot_be(self) -> None:
         found = wash(WashLink(LIQUOR, minutes=10.0), WashLink(RINSE, "lengths", beside=True))
-        self.assertEqual(found.along[1].start, 10.0)  # it waits until its own zone is free
+        self.assertEqual(found.results[1].start, 10.0)  # it waits until its own zone is free
         self.assertTrue(issubclass(ChainError, ValueError))
 
 
