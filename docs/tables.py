@@ -227,7 +227,7 @@ def document_tables() -> dict[str, str]:
 def _washes() -> dict[str, str]:
     """The tables of washes and plans."""
     links = _read("wash/links.toml")
-    finish = [{**row, "g_from": row["from"]} for row in links["finish"]]
+    finish = [{**row, "g_from": row["least"]} for row in links["finish"]]
     return {
         "wash-pauses": table(
             links["pause"],
@@ -259,7 +259,7 @@ def _basin() -> dict[str, str]:
         ),
         "basin-trouble": table(told["trouble"], amiss="name", now="now", the_next_time="next"),
         "basin-asks": table(
-            told["ask"], asked="name", hours_from="from", reminded_after="after", locs="locs"
+            told["ask"], asked="name", hours_from="start", reminded_after="after", locs="locs"
         ),
         "basin-questions": table(
             told["question"], question="ask", when="when", choices="choices", only="only", tells="tells"

@@ -9,7 +9,7 @@ from dataclasses import dataclass, field
 
 import numpy as np
 
-from eyebright.core.learning import Learnt, WashOutcome, factor_table, learn
+from eyebright.core.learning import Learnt, WashOutcome, factor_table, learn, outcomes
 
 SEED = 1127
 HEADS = ("wren", "ottoline", "idris")
@@ -34,7 +34,7 @@ class Lived:
 
 def live(rng: np.random.Generator) -> Lived:
     """A year of one household, learnt from as it goes."""
-    table = factor_table()["strength"]
+    table = factor_table().part("strength")
     own = {head: rng.normal(0.0, 0.35) for head in HEADS}
     of = {product: rng.normal(0.0, 0.25) for product in PRODUCTS}
     of["shampoo"] += LABEL
@@ -51,9 +51,9 @@ def live(rng: np.random.Generator) -> Lived:
             took = believed.of(head).with_product(product)
             given = -took.mean + rng.normal(0.0, POURS)
             z = given + hidden + rng.normal(0.0, ANSWERS)
-            answer = int(np.searchsorted(table["edges"], z))
+            answer = int(np.searchsorted(table.as_(list[float], "edges"), z))
             if rng.random() < SLIPS:
-                answer = int(rng.integers(len(table["answers"])))
+                answer = int(rng.integers(len(outcomes())))
             went = WashOutcome(0.0, given, answer, head=head, shares=((product, 1.0),))
             out.washes.append((day, went, hidden))
             believed = as_of(out, day)

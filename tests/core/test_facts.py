@@ -7,7 +7,7 @@ from eyebright.core.chain import Link
 from eyebright.core.formulas.assess import assess, shelf_life_rows
 from eyebright.core.formulas.model import families
 from eyebright.core.formulas.prepare import tool_rows
-from eyebright.core.heads import needs_table
+from eyebright.core.heads import need_rules, needs_table
 from eyebright.core.mix import work_out
 from eyebright.core.rules import (
     FactError,
@@ -62,14 +62,14 @@ class Registered(TestCase):
     def test_so_do_the_other_tables(self) -> None:
         plain = limits_for({})
         for subject, conditions in (
-            ("head", [rule.when for rule in needs_table()["rule"]]),
+            ("head", [rule.when for rule in need_rules()]),
             ("head", [row.when for row in limits().tightenings]),
             ("shelf_life", [row.when for row in shelf_life_rows()]),
-            ("kit", [row["when"] for row in tool_rows()]),
+            ("kit", [row.when for row in tool_rows()]),
             ("school", [row["when"] for name in ("objection", "default") for row in school_rules(name)]),
         ):
             for when in conditions:
-                read = reads(when, plain | needs_table()["number"])
+                read = reads(when, plain | needs_table().numbers("number"))
                 self.assertLessEqual(read, given_by(subject), f"{when} of a {subject}")
 
     def test_every_fact_is_read_or_said_somewhere(self) -> None:

@@ -32,7 +32,7 @@ HAND, TONGUE = 0.08, 0.16  # how a pour scatters, and an answer, in natural logs
 
 def told(z: float) -> int:
     """The answer of a head that was given e^z times what is right for it."""
-    return int(np.searchsorted(factor_table()["strength"]["edges"], z))
+    return int(np.searchsorted(factor_table().as_(list[float], "strength", "edges"), z))
 
 
 def of(washes: Sequence[WashOutcome]) -> Factors:

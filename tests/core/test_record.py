@@ -9,7 +9,7 @@ from eyebright.core.heads import (
     History,
     RecordError,
     head_facts,
-    needs_table,
+    need_rules,
     patch_hours,
     read_record,
     record_tables,
@@ -133,7 +133,7 @@ class Facts(TestCase):
         facts = head_facts(
             read(), TODAY, CheckIn(oil=2), history=History({"clay_damp": 1.0}, 1.0), patches={}
         )
-        for rule in needs_table()["rule"]:
+        for rule in need_rules():
             for fact, _, _ in rule.when:
                 self.assertIn(fact, facts, rule.id)
             self.assertTrue(rule.reason and rule.source)

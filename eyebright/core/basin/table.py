@@ -2,9 +2,9 @@
 
 from dataclasses import dataclass, field
 from functools import cache
-from typing import Any
 
 from .. import tables
+from ..tables import Figures
 
 
 @dataclass(frozen=True)
@@ -68,9 +68,9 @@ class Question:
 
 
 @cache
-def basin_table() -> dict[str, Any]:
+def basin_table() -> Figures:
     """The table of `basin.toml`."""
-    return tables.read(__file__, "basin.toml")
+    return tables.figures(__file__, "basin.toml")
 
 
 @cache
@@ -94,16 +94,10 @@ def helps() -> dict[str, Help]:
 @cache
 def asks() -> dict[str, Ask]:
     """When it is asked how a wash went, by key, in order of time."""
-    rows = [{("start" if name == "from" else name): each for name, each in row.items()}
-            for row in basin_table()["ask"]]  # fmt: skip
-    return {row["key"]: Ask(**row) for row in rows}
+    return tables.by_key(__file__, "basin.toml", "ask", Ask)
 
 
 @cache
 def questions() -> dict[str, Question]:
     """What is asked of how it went, by key."""
-    lists = ("when", "choices")
-    return {
-        row["key"]: Question(**row | {name: tuple(row[name]) for name in lists})
-        for row in basin_table()["question"]
-    }
+    return tables.by_key(__file__, "basin.toml", "question", Question)

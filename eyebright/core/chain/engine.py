@@ -13,7 +13,7 @@ from typing import get_args
 import numpy as np
 
 from ..heads import HairAndScalp, folds, lifted, sebum_table
-from ..numbers import Array, Draws, Spread, middle
+from ..numbers import Array, Draws, middle
 from ..vocabulary import LinkZone, Wetness, Zone
 from .subjects import PlainWater, SpreadProfile, Subject
 from .table import chain_table
@@ -225,7 +225,7 @@ class _Head:
         nothing, ph = np.zeros(1), self.wet[zone].ph
         if not link.reaches(zone) or middle(dose) <= 0.0:
             return ZoneAfter(nothing, None, nothing, self.oil[zone], ph, nothing)
-        subject, oil, stays = link.subject, self.oil[zone], chain_table()["stays"]
+        subject, oil, stays = link.subject, self.oil[zone], chain_table().numbers("stays")
         brought = subject.oil(self.draws) * dose
         if link.left_in:
             put_back = brought * stays["left_in"]
@@ -245,10 +245,10 @@ class _Head:
         oil = self.oil[zone] + subject.oil(draws) * dose
         taken = folds(per_gram * dose, oil)
         plain = lifted(per_gram * dose, oil, draws, self.on.strength_with(subject.product))
-        spare = table["most"]["lifts"] - plain
-        share: Array = plain + spare * table["cleaning"]["free_fatty"] * subject.alkali(draws)
+        spare = table.number("most", "lifts") - plain
+        share: Array = plain + spare * table.number("cleaning", "free_fatty") * subject.alkali(draws)
         if zone in self.watered:
-            water = draws.of("water", Spread.of(table["water"]["lifts"]))
+            water = draws.of("water", table.spread("water", "lifts"))
             share = np.maximum(1.0 - (1.0 - share) / (1.0 - water), 0.0)
         return share, taken
 
@@ -260,7 +260,7 @@ class _Head:
             return
         nth = max(self.pours[zone] for zone in reached)
         self.pours |= dict.fromkeys(reached, nth + 1)
-        per_gram, shares = link.subject.ml(self.draws), chain_table()["zones"]
+        per_gram, shares = link.subject.ml(self.draws), chain_table().numbers("zones")
         whole = middle(doses["scalp"] + doses["lengths"])
         solved: dict[int, WetHair] = {}
         for zone in reached:
@@ -281,8 +281,8 @@ def dose_on(zone: Zone, link: Link, on: HairAndScalp, draws: Draws) -> Array:
         return np.zeros(1)
     spread_profile = link.subject.spread_profile
     if spread_profile is None:
-        poured = chain_table()["plain"]["ml"] * link.amount if link.grams is None else link.grams
-        return np.full(1, poured * (chain_table()["zones"][zone] if link.zone == "both" else 1.0))
+        poured = chain_table().number("plain", "ml") * link.amount if link.grams is None else link.grams
+        return np.full(1, poured * (chain_table().number("zones", zone) if link.zone == "both" else 1.0))
     if link.grams is None:
         return _usual_dose(zone, link, spread_profile, on, draws) * link.amount
     both = {each: _usual_dose(each, link, spread_profile, on, draws) for each in ZONES if link.reaches(each)}
@@ -296,7 +296,7 @@ def _usual_dose(
     if zone == "scalp":
         return own.of("film", spread_profile.film) * on.area * on.dose
     if link.zone != "both" and spread_profile.hair.high <= 0.0:
-        return own.of("worked in", Spread.of(chain_table()["oiling"]["lengths"])) * on.mass
+        return own.of("worked in", chain_table().spread("oiling", "lengths")) * on.mass
     # What stays is not a question of how much wet hair holds.
     holds = 1.0 if spread_profile.stays else on.holds
     return own.of("spread", spread_profile.hair) * on.mass * on.dose * holds
@@ -308,7 +308,7 @@ def dose_on_face(link: Link, draws: Draws) -> Array:
         return np.zeros(1)
     if link.grams is not None:
         return np.full(1, link.grams)
-    area = draws.of("face", Spread.of(chain_table()["face"]["area"]))
+    area = draws.of("face", chain_table().spread("face", "area"))
     return draws.within("dose").of("film", link.subject.spread_profile.film) * area * link.amount
 
 
@@ -316,6 +316,6 @@ def contact(spread_profile: SpreadProfile | None, minutes: float) -> float:
     """How far so many minutes let it work, against its usual ones."""
     if spread_profile is None:
         return 1.0
-    takes = chain_table()["takes_minutes"]["paste" if spread_profile.paste else "liquor"]
+    takes = chain_table().number("takes_minutes", "paste" if spread_profile.paste else "liquor")
     usual = max(sum(spread_profile.usual) / 2.0, 0.5)
     return float((1.0 - np.exp(-minutes / takes)) / (1.0 - np.exp(-usual / takes)))

@@ -110,7 +110,7 @@ class PlainWater:
     @property
     def minutes(self) -> float:
         """A minute."""
-        return float(chain_table()["plain"]["minutes"])
+        return chain_table().number("plain", "minutes")
 
     def cleaning(self, draws: Draws) -> Array:
         """None beyond what warm water and hands do."""

@@ -1,12 +1,12 @@
 """The figures of the chain, read once."""
 
 from functools import cache
-from typing import Any
 
 from .. import tables
+from ..tables import Figures
 
 
 @cache
-def chain_table() -> dict[str, Any]:
+def chain_table() -> Figures:
     """The table of `chain.toml`, read once."""
-    return tables.read(__file__, "chain.toml")
+    return tables.figures(__file__, "chain.toml")

@@ -7,23 +7,23 @@ and gives them back. Each pour mixes with both, and most of it drains away again
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cache
-from typing import Any
 
 import numpy as np
 
 from .. import tables
 from ..chemistry import LADDER, Part, solve, totals
 from ..heads import HairAndScalp
-from ..numbers import Array, Draws, Spread
+from ..numbers import Array, Draws
+from ..tables import Figures
 
 FINE = ("sites_3", "sites_4_5", "sites_6", "sites_7_5", "sites_9")  # what the fibre holds on to
 TRACE = 1e-12
 
 
 @cache
-def wet_hair_table() -> dict[str, Any]:
+def wet_hair_table() -> Figures:
     """The table of `wet_hair.toml`, read once."""
-    return tables.read(__file__, "wet_hair.toml")
+    return tables.figures(__file__, "wet_hair.toml")
 
 
 @dataclass(frozen=True)
@@ -43,11 +43,11 @@ class WetHair:
 
 def dry_hair(on: HairAndScalp, draws: Draws) -> WetHair:
     """Clean dry hair: nothing held, and the fibre at its own pH."""
-    table = wet_hair_table()["hair"]
-    each = draws.of("fibre sites", Spread.of(table["sites"])) * 1e-3
-    reached = draws.of("fibre reached", Spread.of(table["reached"]))
-    sites = {name: on.mass * each * reached * table["steps"][name] for name in FINE}
-    own = draws.of("hair's own pH", Spread.of(table["own"]))
+    table = wet_hair_table()
+    each = draws.of("fibre sites", table.spread("hair", "sites")) * 1e-3
+    reached = draws.of("fibre reached", table.spread("hair", "reached"))
+    sites = {name: on.mass * each * reached * table.number("hair", "steps", name) for name in FINE}
+    own = draws.of("hair's own pH", table.spread("hair", "own"))
     return WetHair({}, np.zeros(1), sites, _charge(own, sites))
 
 
@@ -70,9 +70,9 @@ def poured_over(
 
     `rubbed`: it is worked in with the hands, and none of it runs past the hair.
     """
-    table = wet_hair_table()["hair"]
+    table = wet_hair_table()
     size = sum(part.contribution.volume * part.amount for part in parts)
-    meets = np.ones(1) if rubbed else draws.of(f"pour {place} meets", Spread.of(table["meets"]))
+    meets = np.ones(1) if rubbed else draws.of(f"pour {place} meets", table.spread("hair", "meets"))
     share = volume * meets / np.maximum(size, TRACE)
     water = sum(part.contribution.water * part.amount for part in parts) * share
     moles = dict(wet.moles)
@@ -85,7 +85,7 @@ def poured_over(
     whole["potassium"] = whole.get("potassium", np.zeros(1)) + wet.bound / together
     ph = solve(whole).ph
     bound = _charge(ph, wet.sites)
-    holds = on.mass * on.holds * draws.of("hair holds", Spread.of(table["holds"]))  # mL once squeezed
+    holds = on.mass * on.holds * draws.of("hair holds", table.spread("hair", "holds"))  # mL once squeezed
     kept = np.minimum(holds * 1e-3 / together, 1.0)
     # What the fibre took up has left the liquid, and what it let go is in it.
     given = wet.bound - bound

@@ -2,7 +2,6 @@
 
 from dataclasses import dataclass, replace
 from functools import cache
-from typing import Any
 
 import numpy as np
 
@@ -109,32 +108,13 @@ def reported_ph(value: float | None) -> Spread | None:
 
 
 @cache
-def _table() -> dict[str, Any]:
-    return tables.read(__file__, "waters.toml")
-
-
-@cache
 def gas_lost() -> Spread:
     """The share of the carbon dioxide beyond the air's own that a jug loses before it is used."""
-    return replace(Spread.of(_table()["carbon_dioxide"]["leaves"]), ceiling=1.0)
+    return replace(tables.figures(__file__, "waters.toml").spread("carbon_dioxide", "leaves"), ceiling=1.0)
 
 
 @cache
 def water_classes() -> dict[str, Water]:
     """Every named class of water, by key."""
-    return {
-        row["key"]: Water(
-            key=row["key"],
-            name=row["name"],
-            about=row["about"],
-            alkalinity=Spread.of(row["alkalinity"]),
-            hardness=Spread.of(row["hardness"]),
-            sodium=Spread.of(row["sodium"]),
-            ph=Spread.of(row["ph"]),
-            source=row["source"],
-            organic_acid=Spread.of(row["organic_acid"]) if "organic_acid" in row else None,
-            living=row.get("living", False),
-            contains=tuple(row.get("contains", ())),
-        )
-        for row in _table()["water"]
-    }
+    spreads = dict.fromkeys(("alkalinity", "hardness", "sodium", "ph", "organic_acid"), Spread.of)
+    return tables.by_key(__file__, "waters.toml", "water", Water, **spreads)

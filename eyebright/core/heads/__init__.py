@@ -3,7 +3,7 @@
 from .facts import CHILD, Holding, head_facts, holding_of, material_facts, patch_of
 from .hair_and_scalp import HairAndScalp, ordinary_head
 from .head import Head, days_of_oil, hair_and_scalp_of, mass_of, patch_hours, scalp_of
-from .needs import Needs, Reason, ZoneNeed, needs_of, needs_table, shortened
+from .needs import Needs, Reason, ZoneNeed, need_rules, needs_of, needs_table, shortened
 from .quick_tests import Belief, beliefs, quick_tests, surer
 from .record import (
     CheckIn,
@@ -19,7 +19,7 @@ from .record import (
     record_as_kept,
     record_tables,
 )
-from .sebum import folds, folds_for, grade, lifted, scalp_oil, sebum_table
+from .sebum import folds, folds_for, grade, lift_grades, lifted, scalp_oil, sebum_table
 
 __all__ = [
     "CHILD",
@@ -47,9 +47,11 @@ __all__ = [
     "hair_and_scalp_of",
     "head_facts",
     "holding_of",
+    "lift_grades",
     "lifted",
     "mass_of",
     "material_facts",
+    "need_rules",
     "needs_of",
     "needs_table",
     "ordinary_head",

@@ -33,13 +33,13 @@ class HairAndScalp:
 
 def ordinary_head(draws: Draws) -> HairAndScalp:
     """Nobody's head in particular: the table's ordinary one (sebum.toml)."""
-    row = sebum_table()["ordinary"]
+    row = sebum_table().part("ordinary")
     own = draws.within("ordinary head")
-    area = own.of("scalp", Spread.within(ADULT_CM2, row["scalp_share"]))
+    area = own.of("scalp", Spread.within(ADULT_CM2, row.number("scalp_share")))
     return HairAndScalp(
-        mass=own.of("hair", Spread.of(row["hair"])),
+        mass=own.of("hair", row.spread("hair")),
         area=area,
-        oil=scalp_oil(row["scalp"], row["days"], area, row["curl"], own),
+        oil=scalp_oil(row.as_(str, "scalp"), row.number("days"), area, row.as_(str, "curl"), own),
         strength=np.ones(1),
         dose=np.ones(1),
         holds=1.0,

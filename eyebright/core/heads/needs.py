@@ -7,10 +7,11 @@ one wins. Every rule that holds gives its reason.
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from functools import cache
-from typing import Any, Literal
+from typing import Literal
 
 from .. import tables
 from ..rules import Condition, Facts, conditions, hold, limits_for
+from ..tables import Figures
 from ..vocabulary import Use, Zone
 
 ZONES: tuple[Zone, Zone] = ("scalp", "lengths")
@@ -96,21 +97,25 @@ class Needs:
 
 
 @cache
-def needs_table() -> dict[str, Any]:
-    """The table of `needs.toml`, read once, its rules as `Rule`."""
-    raw = tables.read(__file__, "needs.toml")
-    raw["rule"] = tuple(tables.rows_of(raw["rule"], "needs.toml, rule", NeedRule, when=conditions))
-    return raw
+def needs_table() -> Figures:
+    """The figures of `needs.toml`, read once."""
+    return tables.figures(__file__, "needs.toml")
+
+
+@cache
+def need_rules() -> list[NeedRule]:
+    """The rules of `needs.toml`."""
+    return tables.rows(__file__, "needs.toml", "rule", NeedRule, when=conditions)
 
 
 def needs_of(facts: Facts) -> Needs:
     """What these facts (heads/facts.py) ask for."""
     table, limit = needs_table(), limits_for(facts)
-    numbers = limit | table["number"]
-    held = [rule for rule in table["rule"] if hold(rule.when, facts, numbers)]
+    numbers = dict(limit) | table.numbers("number")
+    held = [rule for rule in need_rules() if hold(rule.when, facts, numbers)]
     scalp, lengths = (_zone(zone, held, facts) for zone in ZONES)
     days = sum(rule.days for rule in held)
-    soon, late = table["base"]["days"][facts["scalp"]]
+    soon, late = table.pair("base", "days", facts["scalp"])
     condition = {rule.condition for rule in held} - {""}
     return Needs(
         scalp=scalp,
@@ -126,21 +131,21 @@ def needs_of(facts: Facts) -> Needs:
 
 
 def _zone(zone: Zone, held: Sequence[NeedRule], facts: Facts) -> ZoneNeed:
-    base = needs_table()["base"][zone]
+    base = needs_table().part("base", zone)
     here = [rule for rule in held if rule.on(zone)]
     cap = min([STRIPS, *(rule.at_most for rule in here)])  # the range's own end never passes it
-    middle = max(base["lift"][facts["scalp"]] + sum(rule.lift for rule in here), base["least"])
-    middle = min(middle, base["most"], cap)
-    floor, aim, ceiling = base["ph"]
+    middle = max(base.number("lift", facts["scalp"]) + sum(rule.lift for rule in here), base.number("least"))
+    middle = min(middle, base.number("most"), cap)
+    floor, aim, ceiling = base.triple("ph")
     floor = max([floor, *(rule.ph_floor for rule in here)])
     ceiling = max(floor, min([ceiling, *(rule.ph_ceiling for rule in here)]))
     times = min([1.0, *(rule.minutes for rule in here)])
     ways = {rule.way for rule in here} - {""}
     return ZoneNeed(
         zone=zone,
-        lift=(max(middle - base["reach"], 0.0), middle, min(middle + base["reach"], cap)),
+        lift=(max(middle - base.number("reach"), 0.0), middle, min(middle + base.number("reach"), cap)),
         ph=(floor, min(max(aim + sum(rule.ph for rule in here), floor), ceiling), ceiling),
-        minutes=_span(base["minutes"], times),
+        minutes=_span(base.pair("minutes"), times),
         way="dry" if ways == {"dry"} else "wet",
         reasons=tuple(Reason(rule.id, rule.reason, rule.source) for rule in here),
     )
@@ -165,7 +170,7 @@ def _rinse(
     floor = max(scalp.ph[0], lengths.ph[0], limit["left_in_ph" if use == "left_in" else "rinsed_out_ph"])
     ceiling = max(floor, min(scalp.ph[2], lengths.ph[2]))
     times = min([1.0, *(rule.minutes for rule in held)])
-    low, high = _span(needs_table()["base"]["rinse"]["minutes"], times)
+    low, high = _span(needs_table().pair("base", "rinse", "minutes"), times)
     return RinseNeed(
         kind="plain" if any(rule.rinse == "plain" for rule in held) else "acid",
         ph=(floor, min(max(lengths.ph[1], floor), ceiling), ceiling),

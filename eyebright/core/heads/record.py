@@ -114,31 +114,17 @@ def allergens() -> dict[str, str]:
 @cache
 def record_tables() -> Tables:
     """The tables of `record.toml`, read once."""
-    raw = tables.read(__file__, "record.toml")
 
-    def named(rows: list[dict[str, Any]]) -> dict[str, Named]:
-        return {
-            row["key"]: Named(
-                **row
-                | {"grams": tuple(row.get("grams", (0, 0, 0)))}
-                | ({"days": tuple(row["days"])} if "days" in row else {})
-            )
-            for row in rows
-        }
+    def named(table: str) -> dict[str, Named]:
+        return tables.by_key(__file__, "record.toml", table, Named)
 
     return Tables(
-        questions={
-            row["key"]: Question(**row | {"choices": tuple(Choice(**c) for c in row.get("choices", ()))})
-            for row in raw["question"]
-        },
-        check_in={
-            row["key"]: CheckQuestion(**row | {"choices": tuple(Level(**c) for c in row["choices"])})
-            for row in raw["check_in"]
-        },
-        flags=named(raw["flag"]),
-        occasions=named(raw["occasion"]),
-        on_scalp=named(raw["on_scalp"]),
-        on_strands=named(raw["on_strands"]),
+        questions=tables.by_key(__file__, "record.toml", "question", Question),
+        check_in=tables.by_key(__file__, "record.toml", "check_in", CheckQuestion),
+        flags=named("flag"),
+        occasions=named("occasion"),
+        on_scalp=named("on_scalp"),
+        on_strands=named("on_strands"),
     )
 
 

@@ -7,12 +7,12 @@ that reach the zone, L grams of oil on it, f the head's own factor, and k fixed 
 
 from dataclasses import dataclass
 from functools import cache
-from typing import Any
 
 import numpy as np
 
 from .. import tables
 from ..numbers import Array, Draws, Spread
+from ..tables import Figures, Triple
 
 MINUTES = 1440.0
 UG = 1e-6
@@ -20,9 +20,23 @@ ADULT_CM2 = 650.0
 
 
 @cache
-def sebum_table() -> dict[str, Any]:
+def sebum_table() -> Figures:
     """The table of `sebum.toml`, read once."""
-    return tables.read(__file__, "sebum.toml")
+    return tables.figures(__file__, "sebum.toml")
+
+
+@dataclass(frozen=True)
+class LiftGrade:
+    """A word for the share that a wash lifts, up `to` which it is said."""
+
+    name: str
+    to: float
+
+
+@cache
+def lift_grades() -> list[LiftGrade]:
+    """The words for a lifted share, the smallest first."""
+    return tables.rows(__file__, "sebum.toml", "grade", LiftGrade)
 
 
 @dataclass(frozen=True)
@@ -48,13 +62,13 @@ def scalp_oil(
     `put_on`: grams put on the scalp and on the strands by hand.
     """
     table = sebum_table()
-    rate = draws.of("oil made", Spread.of(table["made"][scalp])) * UG * MINUTES  # g per cm² and day
-    tau = draws.of("oil lost", Spread.of(table["lost"]["days"]))
+    rate = draws.of("oil made", table.spread("made", scalp)) * UG * MINUTES  # g per cm² and day
+    tau = draws.of("oil lost", table.spread("lost", "days"))
     made = rate * tau * (1.0 - np.exp(-days / tau))
-    stands = np.minimum(made, draws.of("oil held", Spread.of(table["held"]["scalp"])) * 1e-3)
+    stands = np.minimum(made, draws.of("oil held", table.spread("held", "scalp")) * 1e-3)
     moved = made - stands
-    roots = table["roots"][curl]
-    built = table["build_up"]
+    roots = table.number("roots", curl)
+    built = table.as_(dict[str, list[Triple]], "build_up")
     extra = put_on or (Spread.exact(0.0), Spread.exact(0.0))
     on_scalp = draws.of("build-up on the scalp", Spread.of(built["scalp"][build_up]))
     on_lengths = draws.of("build-up on the lengths", Spread.of(built["lengths"][build_up]))
@@ -67,11 +81,11 @@ def scalp_oil(
 @cache
 def hardness() -> float:
     """k: g of effective cleaning that one g of oil takes per e-fold, from the usual shampoo."""
-    usual, middle = sebum_table()["usual"], Draws(1)
-    oil = scalp_oil(usual["scalp"], usual["days"], np.array([ADULT_CM2]), "straight", middle)
-    cleaning = usual["grams"] * usual["active"]
-    water = sebum_table()["water"]["lifts"][1]
-    folds = np.log((1.0 - water) / (1.0 - usual["lifts"]))
+    usual, middle = sebum_table().part("usual"), Draws(1)
+    oil = scalp_oil(usual.as_(str, "scalp"), usual.number("days"), np.array([ADULT_CM2]), "straight", middle)
+    cleaning = usual.number("grams") * usual.number("active")
+    water = sebum_table().spread("water", "lifts").mid
+    folds = np.log((1.0 - water) / (1.0 - usual.number("lifts")))
     return float(cleaning / (oil.scalp[0] * folds))
 
 
@@ -83,19 +97,18 @@ def folds(cleaning: Array, oil: Array) -> Array:
 
 def folds_for(share: float) -> float:
     """The e-folds, beyond what warm water and hands do, that lift this share; 0 where water does."""
-    water = sebum_table()["water"]["lifts"][1]
+    water = sebum_table().spread("water", "lifts").mid
     return max(float(np.log((1.0 - water) / (1.0 - min(share, 0.99)))), 0.0)
 
 
 def lifted(cleaning: Array, oil: Array, draws: Draws, factor: Array | float = 1.0) -> Array:
     """The share of a zone's oil (g) that so much effective cleaning (g) lifts."""
-    water = draws.of("water", Spread.of(sebum_table()["water"]["lifts"]))
+    water = draws.of("water", sebum_table().spread("water", "lifts"))
     left = (1.0 - water) * np.exp(-factor * folds(cleaning, oil))
-    share: Array = np.minimum(1.0 - left, sebum_table()["most"]["lifts"])
+    share: Array = np.minimum(1.0 - left, sebum_table().number("most", "lifts"))
     return share
 
 
 def grade(share: float) -> str:
     """A lifted share in words: barely cleans, very mild, gentle, medium, deep, stripping."""
-    name: str = next(row["name"] for row in sebum_table()["grade"] if share <= row["to"])
-    return name
+    return next(row.name for row in lift_grades() if share <= row.to)

@@ -14,32 +14,31 @@ import math
 from collections.abc import Hashable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from functools import cache
-from typing import Any
 
 import numpy as np
 
 from .. import tables
 from ..numbers import Z_90, Array, Figure, Spread
+from ..tables import Figures
 
 LIKELY_PART = 0.2  # of a wash's cleaning: a product of less did not make the answer
 ROOT_TAU = math.sqrt(2.0 * math.pi)
 
 
 @cache
-def factor_table() -> dict[str, Any]:
+def factor_table() -> Figures:
     """The table of `heads.toml`, read once."""
-    return tables.read(__file__, "heads.toml")
+    return tables.figures(__file__, "heads.toml")
 
 
 def outcomes() -> list[str]:
     """The answers to how a wash went, from least lifted to most."""
-    answers: list[str] = factor_table()["strength"]["answers"]
-    return answers
+    return factor_table().strings("strength", "answers")
 
 
 def heard_when() -> list[str]:
     """When a wash may be asked after, that which counts first."""
-    return [row["key"] for row in factor_table()["strength"]["heard"]]
+    return list(factor_table().numbers("heard"))
 
 
 @dataclass(frozen=True)
@@ -137,7 +136,9 @@ class Learnt:
 def prior_factors() -> Factors:
     """What is believed of a head that nothing is known of."""
     table = factor_table()
-    return Factors(Factor(0.0, table["strength"]["prior"], 0), Factor(0.0, table["dose"]["prior"], 0))
+    return Factors(
+        Factor(0.0, table.number("strength", "prior"), 0), Factor(0.0, table.number("dose", "prior"), 0)
+    )
 
 
 def one_wash(went: Sequence[WashOutcome]) -> WashOutcome:
@@ -175,7 +176,7 @@ def learn(washes: Sequence[WashOutcome], same: Mapping[str, str] | None = None) 
     Those beyond the memory are let go, the oldest first. `same`: products that are another one, by key.
     """
     same = same or {}
-    memory = factor_table()["memory"]["washes"]
+    memory = int(factor_table().number("memory", "washes"))
     ordered = [_as_one(went, same) for went in sorted(washes, key=lambda went: went.days_ago)[:memory][::-1]]
     strength = _Strength(ordered)
     doses = {head: _Dose() for head in strength.heads}
@@ -206,18 +207,18 @@ class _Strength:
 
     def __init__(self, washes: Sequence[WashOutcome]) -> None:
         table = factor_table()
-        self._table, self._memory = table["strength"], table["memory"]
+        self._table, self._memory = table.part("strength"), table.numbers("memory")
         heads = dict.fromkeys(went.head for went in washes)
         told = [went for went in washes if _tells(went)]
         keys = dict.fromkeys(key for went in told for key, _ in went.shares)
         self.heads = {head: place for place, head in enumerate(heads)}
         self.products = {key: len(heads) + place for place, key in enumerate(keys)}
-        wide = [self._table["prior"]] * len(heads) + [self._table["product"]] * len(keys)
+        wide = [self._table.number("prior")] * len(heads) + [self._table.number("product")] * len(keys)
         self._prior = np.square(np.array(wide))
         self._mean, self._cov = np.zeros(len(wide)), np.diag(self._prior)
         self._counts = [0] * len(wide)
         self._with: dict[Hashable, dict[str, int]] = {head: {} for head in heads}
-        self._noise = {row["key"]: row["noise"] for row in self._table["heard"]}
+        self._noise = table.numbers("heard")
         self._ago: float | None = None
 
     def until(self, days_ago: float) -> None:
@@ -236,9 +237,9 @@ class _Strength:
         weights, given = self._weights(went)
         z = went.given + given
         noise = math.sqrt(
-            self._table["noise_by_eye" if went.by_eye else "noise"] ** 2
+            self._table.number("noise_by_eye" if went.by_eye else "noise") ** 2
             + self._noise.get(went.heard, 0.0) ** 2
-            + (self._table["noise_unsure"] ** 2 if went.unsure else 0.0)
+            + (self._table.number("noise_unsure") ** 2 if went.unsure else 0.0)
         )
         may_jump = [place for place, share in enumerate(weights) if share > LIKELY_PART]
         odds = self._memory["jump"]
@@ -251,9 +252,11 @@ class _Strength:
             found.append((chance, *self._updated(cov, weights, z, went.answer, noise)))
         whole = sum(chance * evidence for chance, evidence, _, _ in found)
         mean = sum(chance * evidence / whole * mean for chance, evidence, mean, _ in found)
-        self._cov = sum(
-            chance * evidence / whole * (cov + np.outer(each - mean, each - mean))
-            for chance, evidence, each, cov in found
+        self._cov = np.asarray(
+            sum(
+                chance * evidence / whole * (cov + np.outer(each - mean, each - mean))
+                for chance, evidence, each, cov in found
+            )
         )
         self._mean = np.asarray(mean)
         for place in (head, *(self.products[key] for key, _ in went.shares)):
@@ -280,10 +283,10 @@ class _Strength:
         toward = cov @ weights
         spread = float(weights @ toward)
         wide = math.sqrt(noise**2 + spread)
-        edges = [-math.inf, *self._table["edges"], math.inf]
+        edges = [-math.inf, *self._table.as_(list[float], "edges"), math.inf]
         low, high = ((edge - z) / wide for edge in edges[answer : answer + 2])
-        lapse = self._table["lapse"]
-        evidence = lapse / len(self._table["answers"]) + (1.0 - lapse) * (_cdf(high) - _cdf(low))
+        lapse = self._table.number("lapse")
+        evidence = lapse / len(outcomes()) + (1.0 - lapse) * (_cdf(high) - _cdf(low))
         slope = -(1.0 - lapse) * (_pdf(high) - _pdf(low)) / wide
         bend = -(1.0 - lapse) * (_bent(high) - _bent(low)) / wide**2
         pull = slope / evidence
@@ -311,7 +314,7 @@ def _keeps(since: float | None, days_ago: float) -> float:
     """The share of a belief that is kept from one time to another, both in days ago (None: the first)."""
     if since is None:
         return 1.0
-    return math.exp(-max(since - days_ago, 0.0) / float(factor_table()["memory"]["days"]))
+    return math.exp(-max(since - days_ago, 0.0) / factor_table().number("memory", "days"))
 
 
 def _tells(went: WashOutcome) -> bool:
@@ -339,15 +342,15 @@ class _Dose:
 
     def __init__(self) -> None:
         table = factor_table()
-        self._table, self._memory = table["dose"], table["memory"]
-        self._mean, self._var, self._count = 0.0, self._table["prior"] ** 2, 0
+        self._table, self._memory = table.part("dose"), table.numbers("memory")
+        self._mean, self._var, self._count = 0.0, self._table.number("prior") ** 2, 0
         self._ago: float | None = None
 
     def now(self, days_ago: float) -> Factor:
         """What is believed so many days ago: it widens as time passes."""
         keeps, self._ago = _keeps(self._ago, days_ago), days_ago
         self._mean *= keeps
-        self._var = self._var * keeps**2 + self._table["prior"] ** 2 * (1.0 - keeps**2)
+        self._var = self._var * keeps**2 + self._table.number("prior") ** 2 * (1.0 - keeps**2)
         return Factor(self._mean, math.sqrt(self._var), self._count)
 
     def take(self, went: WashOutcome) -> None:
@@ -355,12 +358,12 @@ class _Dose:
         if went.used is None:
             return
         self.now(went.days_ago)
-        jump, lapse = self._memory["jump"], self._table["lapse"]
+        jump, lapse = self._memory["jump"], self._table.number("lapse")
         found = []
         for chance, var, noise in (
-            (1.0 - jump - lapse, self._var, self._table["noise"]),
-            (jump, self._var + self._memory["jumped"] ** 2, self._table["noise"]),
-            (lapse, self._var, self._table["wild"]),
+            (1.0 - jump - lapse, self._var, self._table.number("noise")),
+            (jump, self._var + self._memory["jumped"] ** 2, self._table.number("noise")),
+            (lapse, self._var, self._table.number("wild")),
         ):
             wide = var + noise**2
             off = went.used - self._mean

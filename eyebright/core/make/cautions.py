@@ -84,7 +84,7 @@ def step_facts(
             "powders": bool(dusty),
             "asthma_here": sorted(asthma),
             "children": sorted(children),
-            "foams_here": saponin > preparation_table()["headroom"]["foams_from"]
+            "foams_here": saponin > preparation_table().number("headroom", "foams_from")
             or any(is_a(line.kind, "foams") for line in inside),
             "adds_drops": any(line.phase == "drops" for line in here),
             "neat_drops": scent > NEAT,

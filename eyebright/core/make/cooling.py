@@ -69,16 +69,16 @@ def cooling(
     KeyError for a vessel or a lid that there is not.
     """
     table, draws = cooling_table(), Draws(DRAWS).within("cooling")
-    pot, doubt = table["pot"], table["doubt"]
-    slower = table["vessel"][vessel] * table["lid"][lid]
+    doubt = table.numbers("doubt")
+    slower = table.numbers("vessel")[vessel] * table.numbers("lid")[lid]
     litres = max(ml, LEAST_ML) / 1000.0
-    per_litre = Spread.of(pot["minutes_a_litre"])
+    per_litre = table.spread("pot", "minutes_a_litre")
     tau = draws.of("tau", Spread(per_litre.low, per_litre.mid, per_litre.high, floor=10.0))
-    tau = tau * slower * litres ** pot["power"]
-    middle = pot["room"] if room is None else room
+    tau = tau * slower * litres ** table.number("pot", "power")
+    middle = table.number("pot", "room") if room is None else room
     around = draws.of("room", _about(middle, doubt["room"]))
     celsius = np.maximum(draws.of("start", _about(start, doubt["start"])), around)
-    steam = table["steam"]["open"] if lid == "off" and vessel != "flask" else 1.0
+    steam = table.number("steam", "open") if lid == "off" and vessel != "flask" else 1.0
     weights, since = np.full(DRAWS, 1.0 / DRAWS), 0.0
     for minutes, read in readings:
         seen = _after(celsius, around, tau, steam, minutes - since)
@@ -97,7 +97,7 @@ def _after(celsius: Array, room: Array, tau: Array, steam: float, minutes: float
     """°C so many minutes later: faster while it steams, then by Newton's law."""
     if minutes <= 0.0:
         return celsius
-    above = cooling_table()["steam"]["above"]
+    above = cooling_table().number("steam", "above")
     steaming = _newton_time(celsius, room, tau * steam, above)
     hot = np.minimum(steaming, minutes)
     then = room + (celsius - room) * np.exp(-hot / (tau * steam))
@@ -107,7 +107,7 @@ def _after(celsius: Array, room: Array, tau: Array, steam: float, minutes: float
 
 def _takes(celsius: Array, room: Array, tau: Array, steam: float, to: Array | float) -> Array:
     """Minutes until it is no warmer than `to`."""
-    above = np.maximum(cooling_table()["steam"]["above"], to)
+    above = np.maximum(cooling_table().number("steam", "above"), to)
     hot = _newton_time(celsius, room, tau * steam, above)
     rest: Array = hot + _newton_time(np.minimum(celsius, above), room, tau, to)
     return rest
@@ -120,8 +120,7 @@ def _newton_time(celsius: Array, room: Array, tau: Array, to: Array | float) -> 
 
 def skin_safe(careful: bool) -> float:
     """°C that skin bears: of a child, a tender or an old scalp (`careful`), or anybody's."""
-    pot = cooling_table()["pot"]
-    return float(pot["hand_warm"] if careful else pot["burns"])
+    return cooling_table().number("pot", "hand_warm" if careful else "burns")
 
 
 def minutes_said(figure: Figure) -> str:

@@ -46,6 +46,15 @@ class ByEye:
 
 
 @dataclass(frozen=True)
+class SpoonSystem:
+    """The spoons and cups of one part of the world."""
+
+    key: str
+    name: str
+    measures: tuple[Spoon, ...]
+
+
+@dataclass(frozen=True)
 class MeasuringJug:
     """A measuring jug: capacity (mL), how far apart its marks are, and those with a number."""
 
@@ -73,7 +82,7 @@ class Shares:
 class MeasureTable:
     """Everything in `measures.toml`. `least` and `most`: mL of rinse worth planning."""
 
-    systems: Mapping[str, tuple[str, tuple[Spoon, ...]]]
+    systems: Mapping[str, SpoonSystem]
     by_eye: tuple[ByEye, ...]
     jugs: tuple[MeasuringJug, ...]
     shares: Shares
@@ -86,21 +95,16 @@ class MeasureTable:
 @cache
 def measure_table() -> MeasureTable:
     """The measures of `measures.toml`, read once."""
-    raw = tables.read(__file__, "measures.toml")
+    table = tables.figures(__file__, "measures.toml")
     return MeasureTable(
-        systems={
-            row["key"]: (row["name"], tuple(Spoon(**spoon) for spoon in row["measures"]))
-            for row in raw["system"]
-        },
-        by_eye=tuple(
-            ByEye(**row | {"of": tuple(row["of"]), "volume": Spread.of(row["volume"])})
-            for row in raw["by_eye"]
-        ),
-        jugs=tuple(MeasuringJug(**row) for row in raw["jug"]),
-        shares=Shares(**raw["spread"]),
-        units=raw["units"],
-        units_of=raw["units_of"],
-        **raw["rinse"],
+        systems=tables.by_key(__file__, "measures.toml", "system", SpoonSystem),
+        by_eye=tuple(tables.rows(__file__, "measures.toml", "by_eye", ByEye, volume=Spread.of)),
+        jugs=tuple(tables.rows(__file__, "measures.toml", "jug", MeasuringJug)),
+        shares=table.as_(Shares, "spread"),
+        least=table.number("rinse", "least"),
+        most=table.number("rinse", "most"),
+        units=table.as_(dict[str, dict[str, str]], "units"),
+        units_of=table.as_(dict[str, dict[str, str]], "units_of"),
     )
 
 
@@ -157,7 +161,7 @@ def kit(system: str, own: tuple[OwnSpoon, ...] = (), vessels: tuple[OwnVessel, .
     """The kit of a household by the custom of its place; MeasureError for one that there is not."""
     if system not in measure_table().systems:
         raise MeasureError(f"spoons are {', '.join(measure_table().systems)}, not {system}")
-    return Kit(system, measure_table().systems[system][1], own, vessels)
+    return Kit(system, measure_table().systems[system].measures, own, vessels)
 
 
 METRIC = kit("metric")

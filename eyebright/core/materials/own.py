@@ -31,7 +31,10 @@ LISTS = ("contains", "may_contain", "hazards")
 def guessed_kind(name: str) -> str:
     """The kind that a name gives away: 'neem oil' is an oil; "" for a name that gives none away."""
     several = set(words(name))
-    return next((kind for kind in word_table()["guess"] if several & word_set("guess", kind)), "")
+    return next(
+        (kind for kind in word_table().lists("guess") if several & word_set("guess", kind)),
+        "",
+    )
 
 
 @cache

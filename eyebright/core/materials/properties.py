@@ -4,7 +4,6 @@ property_table()["spoonful"].figure(4.0)     density of a powder whose teaspoon 
 believable("leaf", 3.0)                      False: no leaf weighs 3 g/mL
 """
 
-from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cache
 from typing import Any
@@ -55,15 +54,16 @@ class Property:
         if not self.least <= answer <= self.most:
             return self.wrong
         if self.of == "density" and not believable(kind, answer * self.times):
-            low, high = (each / self.times for each in _table()["believable"][kind])
+            low, high = (each / self.times for each in _believable()[kind])
             name = kinds()[kind]["name"].capitalize()
             return f"{name}: {low:.2g} to {high:.2g} {self.asked_in}, not {answer:g}."
         return ""
 
 
 @cache
-def _table() -> Mapping[str, Any]:
-    return tables.read(__file__, "properties.toml")
+def _believable() -> dict[str, tuple[float, float]]:
+    """g/mL that a kind of material weighs at least and at most."""
+    return tables.figures(__file__, "properties.toml").as_(dict[str, tuple[float, float]], "believable")
 
 
 @cache
@@ -74,5 +74,5 @@ def property_table() -> dict[str, Property]:
 
 def believable(kind: str, density: float) -> bool:
     """Whether a material of this kind can weigh so much, g/mL, as it lies loose."""
-    low, high = _table()["believable"].get(kind, (0.01, 3.0))
-    return bool(low <= density <= high)
+    low, high = _believable().get(kind, (0.01, 3.0))
+    return low <= density <= high

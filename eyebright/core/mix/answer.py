@@ -16,6 +16,7 @@ from ..materials import METRIC, Kit, Supply, acidic, jug_for, pourable, spoons, 
 from ..materials import MeasuringJug as Vessel
 from ..numbers import DRAWS, PRIOR, Array, Draws, Figure, Posterior, figure, variance_shares
 from ..rules import Caution, Grave, cautions, grave_level, gravest, limits
+from ..tables import Figures
 from ..vocabulary import Use
 from ..words import brief
 from . import words
@@ -307,9 +308,9 @@ def _familiar(question: Question, jug: Jug, line: Curve | None) -> tuple[Familia
     table = limits()
     if material.unit == "g" and material.density is not None:
         litres, teaspoon = jug.volume / 1000.0, 5.0 * material.density.mid
-        asked = [(name, n * teaspoon * litres) for name, n in table.spoonings]
+        asked = [(name, n * teaspoon * litres) for name, n in table.spoonings.items()]
     else:
-        asked = [(name, jug.volume / (1.0 + parts)) for name, parts in table.ratios]
+        asked = [(name, jug.volume / (1.0 + parts)) for name, parts in table.ratios.items()]
     amounts = np.array([amount for _, amount in asked])
     draws = Draws(RATIO_DRAWS, posterior=question.posterior)
     solved, grams = jug.solved(amounts[:, None], draws, line.ph_at(amounts)[:, None])
@@ -324,9 +325,9 @@ def _familiar(question: Question, jug: Jug, line: Curve | None) -> tuple[Familia
 
 
 @cache
-def sensitivity_table() -> dict[str, dict[str, str]]:
+def sensitivity_table() -> Figures:
     """What each uncertain input is called, and what to do to shrink its doubt."""
-    return tables.read(__file__, "sensitivity.toml")
+    return tables.figures(__file__, "sensitivity.toml")
 
 
 def named_input(jug: Jug, name: str) -> tuple[str, str]:
@@ -354,7 +355,7 @@ def _doubts(jug: Jug, draws: Draws, ph: Array) -> tuple[Doubt, ...]:
     for name, share in variance_shares(draws, ph).items():
         if share >= LEAST_DOUBT and len(out) < DOUBTS_SHOWN:
             which, of = named_input(jug, name)
-            row = sensitivity_table()[which]
+            row = sensitivity_table().words(which)
             out.append(Doubt(share, row["what"].format(of=of), row["advice"].format(of=of)))
     return tuple(out)
 

@@ -5,14 +5,12 @@ climbs from about 8 towards 9: both are real, so both are told.
 """
 
 from dataclasses import dataclass
-from functools import cache
-from typing import Any
 
 import numpy as np
 
 from .. import tables
 from ..chemistry import after_standing, solve
-from ..numbers import Draws, Figure, Spread, figure
+from ..numbers import Draws, Figure, figure
 from ..rules import limits_for
 from .answer import Mix, Question
 from .jug import Jug
@@ -33,11 +31,6 @@ class SodaWash:
     stood: Figure
     minutes: float
     says: str
-
-
-@cache
-def _table() -> dict[str, Any]:
-    return tables.read(__file__, "soda.toml")
 
 
 def soda_wash(question: Question, mix: Mix) -> SodaWash | None:
@@ -80,7 +73,10 @@ def _span(question: Question, jug: Jug, mix: Mix) -> tuple[Figure, Figure]:
     ph = solve(mixed, np.array([mix.ph.value])).ph
     fresh = figure(np.broadcast_to(ph, (DRAWN,)), "pH")
     each = 1.0 - np.exp(
-        -draws.within(jug.scope).of("standing", Spread.of(_table()["stood"]["turnovers"])) / STEPS
+        -draws.within(jug.scope).of(
+            "standing", tables.figures(__file__, "soda.toml").spread("stood", "turnovers")
+        )
+        / STEPS
     )
     for _ in range(STEPS):
         mixed["carbonate"] = after_standing(mixed["carbonate"], ph, each)

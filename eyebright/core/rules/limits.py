@@ -81,8 +81,8 @@ class Limits:
     rail_high: float
     marks: tuple[RailMark, ...]
     aims: tuple[Aim, ...]
-    ratios: tuple[tuple[str, float], ...]
-    spoonings: tuple[tuple[str, float], ...]
+    ratios: dict[str, float]
+    spoonings: dict[str, float]
     tightenings: tuple[Tightening, ...]
     easings: tuple[Tightening, ...]
 
@@ -93,22 +93,22 @@ class Limits:
 @cache
 def limits() -> Limits:
     """The table of `limits.toml`, read once."""
-    raw = tables.read(__file__, "limits.toml")
+    table = tables.figures(__file__, "limits.toml")
+
+    def tightened(name: str) -> tuple[Tightening, ...]:
+        return tuple(tables.rows(__file__, "limits.toml", name, Tightening, when=conditions))
+
     return Limits(
-        limits={name: Limit(**row) for name, row in raw["limit"].items()},
-        rail_low=raw["rail"]["low"],
-        rail_high=raw["rail"]["high"],
-        marks=tuple(RailMark(**row) for row in raw["rail"]["mark"]),
-        aims=tuple(Aim(**row) for row in raw["aim"]),
-        ratios=tuple((row["name"], float(row["parts"])) for row in raw["ratio"]),
-        spoonings=tuple((row["name"], row["teaspoons"]) for row in raw["spooning"]),
-        tightenings=tuple(_tightening(row) for row in raw["tighten"]),
-        easings=tuple(_tightening(row) for row in raw["ease"]),
+        limits=table.as_(dict[str, Limit], "limit"),
+        rail_low=table.number("rail", "low"),
+        rail_high=table.number("rail", "high"),
+        marks=tuple(table.as_(list[RailMark], "rail", "mark")),
+        aims=tuple(tables.rows(__file__, "limits.toml", "aim", Aim)),
+        ratios=table.numbers("ratio"),
+        spoonings=table.numbers("spooning"),
+        tightenings=tightened("tighten"),
+        easings=tightened("ease"),
     )
-
-
-def _tightening(row: dict[str, Any]) -> Tightening:
-    return Tightening(**row | {"when": conditions(row["when"]), "limits": tuple(row["limits"])})
 
 
 def tightenings_for(facts: Facts) -> list[Tightening]:

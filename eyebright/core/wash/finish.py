@@ -2,9 +2,11 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import cache
 
 import numpy as np
 
+from .. import tables
 from ..chain import chain_table
 from ..formulas.assess import Assessment
 from ..heads import HairAndScalp
@@ -24,9 +26,25 @@ class Finish:
     film: Figure
 
 
+@dataclass(frozen=True)
+class FinishRow:
+    """What hair is like with at `least` so much of a film on it, g in 100 g."""
+
+    key: str
+    name: str
+    least: float
+    says: str
+
+
+@cache
+def finish_rows() -> list[FinishRow]:
+    """The rows of `links.toml`, the least film first."""
+    return tables.rows(__file__, "links.toml", "finish", FinishRow)
+
+
 def finish_of(links: Sequence[tuple[Assessment | None, Array]], on: HairAndScalp, draws: Draws) -> Finish:
     """The finish after these links, each with g of it on the lengths, shape (draws,) or (1,)."""
-    sets, stays = links_table()["sets"], chain_table()["stays"]
+    sets, stays = links_table().numbers("sets"), chain_table().numbers("stays")
     film = np.zeros(1)
     for found, dose in links:
         if found is None or (found.formula.use != "left_in" and not found.formula.family.stays):
@@ -35,6 +53,6 @@ def finish_of(links: Sequence[tuple[Assessment | None, Array]], on: HairAndScalp
         each = sum((made.grams_of((kind,)) * share for kind, share in sets.items()), np.zeros(1))
         film = film + each / made.total * dose * stays["left_in"]
     shown = figure(draws.each(HUNDRED * film / on.mass), "g in 100 g")
-    row = [row for row in links_table()["finish"] if row["from"] <= shown.value][-1]
+    row = [row for row in finish_rows() if row.least <= shown.value][-1]
     custom = Figure(shown.value, shown.low, shown.high, shown.unit, "custom")
-    return Finish(row["key"], row["name"], row["says"], custom)
+    return Finish(row.key, row.name, row.says, custom)

@@ -118,7 +118,7 @@ def waits(family: Family, needs: Needs, since: float | None) -> float:
 def _fit(
     family: Family, recipe: Candidate | None, needs: Needs, found: OnHead, judged: Judgement, wait: float
 ) -> Fit:
-    times = needs.scalp.minutes[1] / needs_table()["base"]["scalp"]["minutes"][1]
+    times = needs.scalp.minutes[1] / needs_table().pair("base", "scalp", "minutes")[1]
     low, high, most = (shortened(each, times) for each in (*family.usual, family.most))
     return Fit(
         family=family,

@@ -6,11 +6,11 @@ timed([grains on the scalp, mask on the lengths (beside), water on both])   0 ·
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cache
-from typing import Any
 
 from .. import tables
 from ..chain import REACHED
 from ..formulas.model import Formula
+from ..tables import Figures
 from ..vocabulary import LinkZone, Wetness, Zone
 
 
@@ -75,9 +75,9 @@ class WashLink:
 
 
 @cache
-def links_table() -> dict[str, Any]:
+def links_table() -> Figures:
     """The table of `links.toml`, read once."""
-    return tables.read(__file__, "links.toml")
+    return tables.figures(__file__, "links.toml")
 
 
 @cache

@@ -9,7 +9,7 @@ from eyebright.core.formulas.model import (
     PHASES,
     SHARES,
     families,
-    form_table,
+    form_rows,
     signs,
     starts,
     step_kinds,
@@ -51,7 +51,7 @@ def bench_choices() -> BenchOut:
             for each in families().values()
         ],
         phases=[KeyNameOut(key=key, name=name) for key, name in PHASES.items()],
-        forms=[KeyNameOut(key=key, name=row["name"]) for key, row in form_table()["form"].items()],
+        forms=[KeyNameOut(key=key, name=row["name"]) for key, row in form_rows().items()],
         shares=[KeyNameOut(key=key, name=name) for key, name in {**SHARES, COVER: "to cover"}.items()],
         steps=[
             StepChoiceOut(

@@ -63,7 +63,7 @@ def _outcomes(rows: QuerySet[Any], now: datetime) -> list[WashOutcome]:
         "unsure",
     )
     days: dict[tuple[int, date], list[WashOutcome]] = {}
-    most = factor_table()["memory"]["washes"] * PARTS
+    most = int(factor_table().number("memory", "washes")) * PARTS
     for row in rows.order_by("-at", "-id").values(*names)[:most]:
         each = _outcome(row, now)
         days.setdefault((row["head"], timezone.localdate(row["at"])), []).insert(0, each)

@@ -54,8 +54,10 @@ def household() -> HouseholdOut:
 def household_out(kept: Household) -> HouseholdOut:
     """A household's settings, as they are kept."""
     systems = [
-        SystemOut(key=key, name=name, says=" · ".join(f"{s.name} {s.volume:g} mL" for s in spoons))
-        for key, (name, spoons) in measure_table().systems.items()
+        SystemOut(
+            key=each.key, name=each.name, says=" · ".join(f"{s.name} {s.volume:g} mL" for s in each.measures)
+        )
+        for each in measure_table().systems.values()
     ]
     return HouseholdOut(
         version=kept.version,

@@ -24,7 +24,7 @@ def cooling_of(batch: Batch) -> tuple[Cooling, StepClock, float] | None:
     clock = hot[-1]
     step, makes = batch.steps[clock.place], batch.outcome.makes or batch.figures.makes
     since = clock.began_at if step.act == "cool" else (clock.ended_at or timezone.now())
-    celsius = step.celsius or float(cooling_table()["pot"]["room"])
+    celsius = step.celsius or cooling_table().number("pot", "room")
     ml = float(batch.yielded or (makes and makes.value) or batch.volume or 0.0)
     room = as_float(clock.room)
     readings = [(float(each["minutes"]), float(each["celsius"])) for each in clock.readings]

@@ -34,7 +34,7 @@ PLAIN = "shampoo_ordinary"  # what a label stands on until it is said
 
 def strength_classes() -> list[StrengthClassOut]:
     """The classes that a label may be of."""
-    return [StrengthClassOut(key=key, name=row["name"]) for key, row in class_table().items()]
+    return [StrengthClassOut(key=key, name=row.name) for key, row in class_table().items()]
 
 
 def read_text(payload: LabelTextIn) -> LabelOut:
@@ -119,10 +119,10 @@ def ingredients_out(label: Label) -> list[IngredientOut]:
 
 
 def _ingredient(each: Listed) -> IngredientOut:
-    roles = ingredient_table()["role"]
+    roles = ingredient_table()
     return IngredientOut(
         name=each.name,
-        role=roles[each.role]["name"] if each.role else "",
+        role=roles.as_(str, "role", each.role, "name") if each.role else "",
         contains=[allergens().get(name, name) for name in each.contains],
         hazards=[hazard_table()[name].says for name in each.hazards],
         percent=each.percent,
@@ -135,7 +135,7 @@ def _out(label: Label, material: Material) -> LabelOut:
     side = narrowed.side
     return LabelOut(
         label=entered_of(label),
-        strength_name=class_table()[label.strength]["name"] if label.strength else "",
+        strength_name=class_table()[label.strength].name if label.strength else "",
         ingredients=ingredients_out(label),
         unread=list(label.read.unread),
         doubts=list(doubts_of(material, label)),

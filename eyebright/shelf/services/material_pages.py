@@ -1,7 +1,9 @@
 """A material's page: what it does, its figures with sources, its forms, cautions, what could stand in."""
 
+from typing import get_args
+
 from eyebright.core.formulas.change import effects, substitutes, usual_shares
-from eyebright.core.formulas.model import form_table, loose, own_form, turned
+from eyebright.core.formulas.model import form_rows, loose, own_form, turned
 from eyebright.core.heads import allergens
 from eyebright.core.materials import (
     Material,
@@ -127,11 +129,11 @@ def _forms(material: Material) -> list[FormOut]:
     own = own_form(material)
     if not own:
         return []
-    keys: list[Form] = list(form_table()["form"])
+    keys: tuple[Form, ...] = get_args(Form)
     return [
         FormOut(
             key=key,
-            name=form_table()["form"][key]["name"],
+            name=form_rows()[key]["name"],
             own=key == own,
             spoonful=_spoonful(material, key),
             times=spread_out(turned(material, own, key), "g"),

@@ -9,7 +9,7 @@ from django.utils import timezone
 
 from eyebright.core.chemistry import water_classes
 from eyebright.core.formulas.exchange import Kitchen
-from eyebright.core.formulas.model import form_table, own_form
+from eyebright.core.formulas.model import form_rows, own_form
 from eyebright.core.materials import (
     ANYBODYS,
     TAP,
@@ -225,7 +225,7 @@ def supply_out(supply: Supply, kit: Kit) -> SupplyOut:
         units=_units(supply.material, kit),
         sour=sour(supply),
         at_hand=SupplyKey(supply.key).at_hand,
-        forms=list(form_table()["form"]) if own_form(supply.material) else [],
+        forms=list(form_rows()) if own_form(supply.material) else [],
         packs=supply.material is not None and supply.material.packed > 1.0,
         ready=provider_of(supply.key) is not None
         or (supply.material is not None and bool(supply.material.ready)),

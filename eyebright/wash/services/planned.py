@@ -77,7 +77,7 @@ def plan_wash(payload: PlanWashIn) -> list[PlannedWash]:
         )  # fmt: skip
         _keep(row, first=not out)
         out.append(row)
-        at = _free_at(row) + timedelta(minutes=float(links_table()["around"]["after"]))
+        at = _free_at(row) + timedelta(minutes=links_table().number("around", "after"))
     return out
 
 
@@ -198,7 +198,7 @@ def used_before(asked: WashAsk) -> dict[str, float]:
 
 def basin_span(row: PlannedWash) -> tuple[float, float]:
     """The minutes in which the basin is taken."""
-    around = links_table()["around"]
+    around = links_table().numbers("around")
     begin = minute(row.at)
     return begin - around["before"], begin + (row.snapshot.basin or USUAL_MINUTES)
 

@@ -336,7 +336,7 @@ def _too_soon(row: PlannedWash, rows: Sequence[PlannedWash]) -> list[str]:
 def nearest(row: PlannedWash, ready: datetime, found: Planned) -> datetime | None:
     """The first time from then on at which a wash could be: somebody is there, and a bathroom is free."""
     zone = timezone.get_current_timezone()
-    begin = minute(ready) + links_table()["around"]["before"]
+    begin = minute(ready) + links_table().number("around", "before")
     lasts = basin_span(row)[1] - minute(row.at)
     busy = found.hours.busy(ready - timedelta(days=1), ready + timedelta(days=9), zone)
     spans = [(minute(each.at), basin_span(each)[1]) for each in found.rows if each.pk != row.pk]

@@ -10,7 +10,7 @@ import numpy as np
 
 from ...heads import sebum_table
 from ...materials import is_a, kinds, lifts_as
-from ...numbers import Array, Draws, Figure, Spread, figure, middle
+from ...numbers import Array, Draws, Figure, figure, middle
 from ..prepare import Preparation, PreparedLine
 from .texture import undissolved
 
@@ -46,7 +46,7 @@ class Cleaning:
 
 def cleaning_of(preparation: Preparation, ph: Array | None) -> Cleaning:
     """The cleaning in a preparation. `ph`: draws of it, where it has one."""
-    draws, table = preparation.draws, sebum_table()["cleaning"]
+    draws, table = preparation.draws, sebum_table().part("cleaning")
     own = draws.within("cleaning")
     family, total = preparation.formula.family, preparation.total
     dusted = family.dust and middle(preparation.water) < 0.05 * middle(total)
@@ -68,8 +68,8 @@ def cleaning_of(preparation: Preparation, ph: Array | None) -> Cleaning:
             ("mild surfactant", "surfactant", other),
         ):
             share = grams / total
-            fade = share / (share + table["cmc"][key])
-            add(name, grams * own.of(key, Spread.of(table[key])) * fade, grams)
+            fade = share / (share + table.number("cmc", key))
+            add(name, grams * own.of(key, table.spread(key)) * fade, grams)
     for one in preparation.lines:
         material = one.material
         if material is None or not one.stays:
@@ -78,11 +78,11 @@ def cleaning_of(preparation: Preparation, ph: Array | None) -> Cleaning:
             takes = draws.within(one.weighed.line.supply.key).of("oil uptake", material.oil_uptake)
             used = lifts_as(one.kind, dried=family.dried_on, dusted=dusted)
             if used:
-                add(_called(one, dusted), one.plant * takes * own.of(used, Spread.of(table[used])), one.plant)
+                add(_called(one, dusted), one.plant * takes * own.of(used, table.spread(used)), one.plant)
         if is_a(one.kind, "cultured"):
-            add("cultured dairy", one.grams * own.of("dairy", Spread.of(table["dairy"])), one.grams)
+            add("cultured dairy", one.grams * own.of("dairy", table.spread("dairy")), one.grams)
     grains = np.zeros(1) if dusted else undissolved(preparation)
-    add("grains", grains * own.of("grain", Spread.of(table["grain"])), grains)
+    add("grains", grains * own.of("grain", table.spread("grain")), grains)
     whole = sum(found.values(), np.zeros(1))
     most = middle(whole)
     sources = tuple(
@@ -91,7 +91,7 @@ def cleaning_of(preparation: Preparation, ph: Array | None) -> Cleaning:
         if most > LEAST and middle(each) > 0.01 * most
     )  # fmt: skip
     fats = preparation.grams_of(("oil", "butter"))
-    low, high = table["alkali"]
+    low, high = table.pair("alkali")
     spare = any(one.material and "alkaline" in one.material.hazards for one in preparation.lines)
     # a hard water may read as high, and has no alkali to spare
     alkali = np.clip((ph - low) / (high - low), 0.0, 1.0) if ph is not None and spare else np.zeros(1)
@@ -127,15 +127,15 @@ def _called(one: PreparedLine, dusted: bool) -> str:
 
 def _soap_left(preparation: Preparation, soap: Array, ph: Array | None) -> tuple[Array, Array]:
     """g of soap that calcium and magnesium turn to scum, and g left of it; acid takes the rest."""
-    table = sebum_table()["cleaning"]
+    table = sebum_table().part("cleaning")
     metal = np.zeros(1)
     for one in preparation.lines:
         if one.material is None:  # what dissolves of a clay is no hard water
             contribution = one.weighed.line.supply.contribution(preparation.draws)
             for ion in ("calcium", "magnesium"):
                 metal = metal + contribution.moles.get(ion, np.zeros(1)) * one.grams / 0.998
-    scum = np.minimum(2.0 * metal * table["soap_mass"], soap)
+    scum = np.minimum(2.0 * metal * table.number("soap_mass"), soap)
     left = soap - scum
     if ph is not None:
-        left = np.where(ph < 7.0, left * (1.0 - table["acid_splits"]), left)
+        left = np.where(ph < 7.0, left * (1.0 - table.number("acid_splits")), left)
     return scum, left

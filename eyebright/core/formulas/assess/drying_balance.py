@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 from functools import cache
-from typing import Any, Literal
+from typing import Literal
 
 import numpy as np
 
@@ -34,9 +34,21 @@ class DryingBalance:
     weights: tuple[Weight, ...]
 
 
+@dataclass(frozen=True)
+class BalanceRow:
+    """The points of 1 g in 100 g of something, `most` at the most, and on which side they are."""
+
+    fact: str
+    side: Literal["drying", "conditioning"]
+    name: str
+    points: float
+    most: float
+
+
 @cache
-def _table() -> dict[str, Any]:
-    return tables.read(__file__, "drying_balance.toml")
+def balance_rows() -> list[BalanceRow]:
+    """The rows of `drying_balance.toml`."""
+    return tables.rows(__file__, "drying_balance.toml", "row", BalanceRow)
 
 
 def drying_balance(preparation: Preparation, cleaning: Cleaning, ph: Array | None) -> DryingBalance:
@@ -45,13 +57,13 @@ def drying_balance(preparation: Preparation, cleaning: Cleaning, ph: Array | Non
     per_100 = _amounts(preparation, cleaning, ph)
     sides: dict[str, Array] = {"drying": np.zeros(draws.count), "conditioning": np.zeros(draws.count)}
     weights = []
-    for row in _table()["row"]:
-        points = np.minimum(per_100[row["fact"]] * row["points"], row["most"])
+    for row in balance_rows():
+        points = np.minimum(per_100[row.fact] * row.points, row.most)
         points = np.broadcast_to(points, (draws.count,))
-        sides[row["side"]] = sides[row["side"]] + points
+        sides[row.side] = sides[row.side] + points
         shown = figure(points, "points")
         if shown.high >= 0.5:
-            weights.append(Weight(row["side"], row["name"], _custom(shown)))
+            weights.append(Weight(row.side, row.name, _custom(shown)))
     drying, conditioning = sides["drying"], sides["conditioning"]
     tilt = (conditioning - drying) / np.maximum(conditioning + drying, 4.0)
     shown = figure(tilt, "")
@@ -75,7 +87,7 @@ def _amounts(preparation: Preparation, cleaning: Cleaning, ph: Array | None) -> 
     for name in ("tannin", "mucilage"):
         each = (one.active(getattr(one.material, name, None), draws, name) for one in preparation.lines)
         drawn[name] = sum(each, np.zeros(1))
-    protein = _table()["protein"]["kinds"]
+    protein = tables.figures(__file__, "drying_balance.toml").numbers("protein", "kinds")
     clay = preparation.grams_of(("clay",))
     grams = {
         "saponin": cleaning.saponin,

@@ -98,7 +98,7 @@ def _steps(preparation: Preparation, cleaning: Cleaning) -> dict[str, Any]:
         "celsius": preparation.celsius,
         "lost": 100.0 * lost / brought if brought > 0.0 else 0.0,
         "washing_percent": 100.0 * middle(cleaning.surfactant) / middle(preparation.total),
-        "foams": preparation.boiled and saponin > preparation_table()["headroom"]["foams_from"],
+        "foams": preparation.boiled and saponin > preparation_table().number("headroom", "foams_from"),
         "kept": bool({"bottles", "keeps"} & does),
         "bottled": "bottles" in does,
         **_orders(preparation.formula),

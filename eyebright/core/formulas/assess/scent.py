@@ -10,6 +10,7 @@ import numpy as np
 from ... import tables
 from ...numbers import Array, Figure, figure, middle
 from ...rules import limits_for
+from ...tables import Figures
 from ..prepare import Preparation
 
 RINSED = 2.0  # times as much of a harsh oil in what is rinsed out
@@ -34,9 +35,9 @@ class Scent:
 
 
 @cache
-def scent_table() -> dict[str, Any]:
+def scent_table() -> Figures:
     """The table of `scent.toml`, read once."""
-    return tables.read(__file__, "scent.toml")
+    return tables.figures(__file__, "scent.toml")
 
 
 def scent_of(preparation: Preparation, head: Mapping[str, Any], saponin: Array) -> Scent | None:
@@ -54,7 +55,7 @@ def scent_of(preparation: Preparation, head: Mapping[str, Any], saponin: Array) 
     whole = middle(preparation.total)
     percents = [(one, one.material, 100.0 * middle(one.grams) / whole) for one in oils if one.material]
     photo = sum(
-        share / (material.sun_cap or table["photo"]["other"])
+        share / (material.sun_cap or table.number("photo", "other"))
         for _, material, share in percents
         if "sun" in material.hazards
     )
@@ -66,7 +67,7 @@ def scent_of(preparation: Preparation, head: Mapping[str, Any], saponin: Array) 
         "humectant": preparation.grams_of(("humectant",)),
         "saponin": saponin,
     }
-    room = sum(middle(each) / table["carrier"][name] for name, each in takes.items())
+    room = sum(middle(each) / table.number("carrier", name) for name, each in takes.items())
     return Scent(
         percent=figure(percent, "% of the whole"),
         cap=cap_for(preparation.formula.use, head),

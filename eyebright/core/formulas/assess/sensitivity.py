@@ -5,6 +5,7 @@ from functools import cache
 
 from ... import tables
 from ...numbers import Array, Draws, variance_shares
+from ...tables import Figures
 from ..model import Formula
 
 SHOWN = 4
@@ -20,12 +21,13 @@ class Sensitivity:
 
 
 @cache
-def _words() -> dict[str, dict[str, str]]:
-    return tables.read(__file__, "sensitivity.toml")
+def _words() -> Figures:
+    return tables.figures(__file__, "sensitivity.toml")
 
 
 def sensitivities(draws: Draws, values: Array, formula: Formula) -> tuple[Sensitivity, ...]:
     """What makes the range of some draws, in words."""
+    of, whole = _words().words("of"), _words().words("whole")
     by_key = {line.supply.key: line.supply.name for line in formula.ingredients}
     by_id = {f"{line.id}/measure": line.supply.name for line in formula.ingredients}
     out: list[Sensitivity] = []
@@ -39,11 +41,9 @@ def sensitivities(draws: Draws, values: Array, formula: Formula) -> tuple[Sensit
             out.append(
                 Sensitivity(
                     share,
-                    f"{_words()['of'].get(what.split(' ')[0], what.replace('_', ' '))} of {by_key[scope]}",
+                    f"{of.get(what.split(' ')[0], what.replace('_', ' '))} of {by_key[scope]}",
                 )
             )
         else:
-            out.append(
-                Sensitivity(share, _words()["whole"].get(what or scope, (what or scope).replace("_", " ")))
-            )
+            out.append(Sensitivity(share, whole.get(what or scope, (what or scope).replace("_", " "))))
     return tuple(out)

@@ -9,6 +9,7 @@ from ... import tables
 from ...materials import is_a, kinds_that
 from ...numbers import middle
 from ...rules import Condition, conditions, facts_of, hold
+from ...tables import Figures
 from ...vocabulary import Place
 from ...words import keeping_time
 from ..prepare import Preparation
@@ -59,21 +60,14 @@ class ShelfLife:
 
 
 @cache
-def _raw() -> dict[str, Any]:
-    return tables.read(__file__, "shelf_life.toml")
+def _table() -> Figures:
+    return tables.figures(__file__, "shelf_life.toml")
 
 
 @cache
 def shelf_life_rows() -> tuple[ShelfLifeRow, ...]:
     """The rows of `shelf_life.toml`."""
-    return tuple(
-        ShelfLifeRow(
-            **row
-            | {"when": conditions(row["when"])}
-            | {name: tuple(row.get(name, ())) for name in ("days", "helps", "instead_of")}
-        )
-        for row in _raw()["row"]
-    )  # fmt: skip
+    return tuple(tables.rows(__file__, "shelf_life.toml", "row", ShelfLifeRow, when=conditions))
 
 
 def shelf_life(facts: Mapping[str, Any]) -> ShelfLife:
@@ -87,10 +81,10 @@ def shelf_life(facts: Mapping[str, Any]) -> ShelfLife:
     for at, place in enumerate(PLACES):
         weakest = min(held, key=lambda row: (row.days[at], row.id))
         most = max(weakest.days[at], most)  # colder never keeps shorter
-        name = _raw()["places"]["names"][place]
+        name = _table().words("places", "names")[place]
         places.append(PlaceLife(place, name, most, keeping_time(most), weakest.reason, weakest.source))
         helps += weakest.helps
-    return ShelfLife(tuple(places), tuple(_raw()["helps"][each] for each in dict.fromkeys(helps)))
+    return ShelfLife(tuple(places), tuple(_table().words("helps")[each] for each in dict.fromkeys(helps)))
 
 
 def kept_shelf_life(days: Mapping[str, int], reasons: Mapping[str, str]) -> ShelfLife:
@@ -98,7 +92,7 @@ def kept_shelf_life(days: Mapping[str, int], reasons: Mapping[str, str]) -> Shel
 
     A place that is missing: the same day.
     """
-    names = _raw()["places"]["names"]
+    names = _table().words("places", "names")
     return ShelfLife(
         tuple(
             PlaceLife(

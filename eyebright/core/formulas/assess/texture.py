@@ -6,13 +6,13 @@ stiff. Mucilage holds water as gel and counts with it.
 
 from dataclasses import dataclass
 from functools import cache
-from typing import Any
 
 import numpy as np
 
 from ... import tables
 from ...materials import is_a, kinds
-from ...numbers import Array, Figure, Spread, figure, middle
+from ...numbers import Array, Figure, figure, middle
+from ...tables import Figures
 from ..prepare import Preparation, PreparedLine
 
 THIN = 60.0  # a ratio beyond which nothing more is to be told
@@ -43,20 +43,20 @@ class Texture:
 
     def liquid_for(self, key: str) -> Figure:
         """mL of liquid to add (below 0: to leave out) for a grade of this key."""
-        wanted = texture_table()["wanted"][key]
+        wanted = texture_table().number("wanted", key)
         return figure(wanted * self.solids - self.free, "mL")
 
 
 @cache
-def texture_table() -> dict[str, Any]:
+def texture_table() -> Figures:
     """The table of `texture.toml`, read once."""
-    return tables.read(__file__, "texture.toml")
+    return tables.figures(__file__, "texture.toml")
 
 
 @cache
 def grades() -> tuple[Grade, ...]:
     """Every grade, the stiffest first."""
-    return tuple(Grade(**row) for row in texture_table()["grade"])
+    return tuple(tables.rows(__file__, "texture.toml", "grade", Grade))
 
 
 def grade_of(ratio: float) -> Grade:
@@ -68,12 +68,11 @@ def texture(preparation: Preparation, ph: float | None) -> Texture:
     """How thick the finished preparation is. `ph` where it has one: swelling clays mind acid."""
     draws, table = preparation.draws, texture_table()
     solids, taken, gel = np.zeros(1), np.zeros(1), np.zeros(1)
-    salty = _salt(preparation) > table["less"]["salt_from"]
-    sour = ph is not None and ph < table["less"]["acid_from"]
-    rested = table["rest"]["first"] + (1.0 - table["rest"]["first"]) * min(
-        preparation.rested / table["rest"]["minutes"], 1.0
-    )
-    holds = draws.within("formula").of("gel holds", Spread.of(table["gel"]["holds"]))
+    salty = _salt(preparation) > table.number("less", "salt_from")
+    sour = ph is not None and ph < table.number("less", "acid_from")
+    first = table.number("rest", "first")
+    rested = first + (1.0 - first) * min(preparation.rested / table.number("rest", "minutes"), 1.0)
+    holds = draws.within("formula").of("gel holds", table.spread("gel", "holds"))
     liquid = preparation.water
     for each in preparation.lines:
         material = each.material
@@ -91,7 +90,9 @@ def texture(preparation: Preparation, ph: float | None) -> Texture:
             if material.water_uptake:
                 own = draws.within(each.weighed.line.supply.key)
                 less = (
-                    table["less"]["acid"] if material.key in table["less"]["clays"] and (sour or salty) else 1
+                    table.number("less", "acid")
+                    if material.key in table.strings("less", "clays") and (sour or salty)
+                    else 1
                 )
                 taken = taken + each.plant * own.of("water uptake", material.water_uptake) * rested * less
         elif is_a(each.kind, "oily_liquid"):
@@ -119,13 +120,15 @@ def texture(preparation: Preparation, ph: float | None) -> Texture:
 
 def _body(each: PreparedLine) -> float:
     """g of solids in 1 g of what is thick by itself; 0 for what is not."""
-    material, table = each.material, texture_table()["body"]
+    material, table = each.material, texture_table()
     if material is None or (
-        material.unit == "g" and is_a(each.kind, "dissolves") and each.kind not in table["kinds"]
+        material.unit == "g"
+        and is_a(each.kind, "dissolves")
+        and each.kind not in table.numbers("body", "kinds")
     ):
         return 0.0
-    found = table["materials"].get(material.key)
-    return float(table["kinds"].get(material.kind, 0.0) if found is None else found)
+    found = table.numbers("body", "materials").get(material.key)
+    return table.numbers("body", "kinds").get(material.kind, 0.0) if found is None else found
 
 
 def _salt(preparation: Preparation) -> float:

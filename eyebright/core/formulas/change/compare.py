@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 from ...numbers import Figure
 from ..assess import Assessment
-from ..model import Formula, Ingredient, form_table, planned_steps
+from ..model import Formula, Ingredient, form_rows, planned_steps
 from .proposals import SETTINGS, amount_said
 
 
@@ -49,7 +49,7 @@ def _key(line: Ingredient) -> str:
 
 
 def _said(line: Ingredient) -> str:
-    form = f", {form_table()['form'][line.form]['name']}" if line.form else ""
+    form = f", {form_rows()[line.form]['name']}" if line.form else ""
     return f"{amount_said(line.amount)}{form}"
 
 

@@ -6,7 +6,7 @@ Every goal works on the middle of all doubts (one draw); the formula is read who
 from collections.abc import Callable, Sequence
 from typing import Any
 
-from ...heads import sebum_table
+from ...heads import lift_grades, sebum_table
 from ...materials import Amount, Material, Supply, is_a, lifts_as
 from ...numbers import middle
 from ...words import brief
@@ -60,7 +60,7 @@ def _bounds(formula: Formula, place: int, too_little: bool) -> str:
 
 def _cleaners(assessment: Assessment) -> list[int]:
     """The places of the lines that clean, the strongest first."""
-    table = sebum_table()["cleaning"]
+    table = sebum_table().part("cleaning")
     out = []
     for place, one in enumerate(assessment.preparation.lines):
         material = one.material
@@ -68,15 +68,18 @@ def _cleaners(assessment: Assessment) -> list[int]:
             continue
         grams, per = middle(one.plant), 0.0
         if material.saponin:
-            per += material.saponin.mid * table["saponin"][1] * middle(one.drawn)
+            per += material.saponin.mid * table.spread("saponin").mid * middle(one.drawn)
         if material.surfactant:
-            per += material.surfactant.mid * table["soap" if "soap" in material.hazards else "surfactant"][1]
+            per += (
+                material.surfactant.mid
+                * table.spread("soap" if "soap" in material.hazards else "surfactant").mid
+            )
         if is_a(material.kind, "absorbs") and material.oil_uptake and one.stays:
             dusted = assessment.formula.family.dust
             used = lifts_as(material.kind, dried=assessment.formula.dried, dusted=dusted)
-            per += material.oil_uptake.mid * table[used][1]
+            per += material.oil_uptake.mid * table.spread(used).mid
         if is_a(material.kind, "grain") and assessment.formula.family.abrasive:
-            per += table["grain"][1]
+            per += table.spread("grain").mid
         if per * grams > 0.0:
             out.append((per * grams, place))
     return [place for _, place in sorted(out, reverse=True)]
@@ -84,9 +87,9 @@ def _cleaners(assessment: Assessment) -> list[int]:
 
 def _next_grade(share: float, direction: str) -> float:
     """The middle of the grade below, or above."""
-    rows = sebum_table()["grade"]
-    edges = [0.1, *(row["to"] for row in rows)]
-    here = next(i for i, row in enumerate(rows) if share <= row["to"])
+    rows = lift_grades()
+    edges = [0.1, *(row.to for row in rows)]
+    here = next(i for i, row in enumerate(rows) if share <= row.to)
     to = max(here - 1, 0) if direction == "less" else min(here + 1, len(rows) - 1)
     return float((edges[to] + min(edges[to + 1], 0.95)) / 2.0)
 
@@ -97,7 +100,7 @@ def _percent(share: float) -> int:
 
 def thickness(formula: Formula, bench: Workbench, grade: str) -> Proposal:
     """Make it as thick as a grade: by its liquid, or by its powder where there is too little liquid."""
-    if grade not in texture_table()["wanted"]:
+    if grade not in texture_table().numbers("wanted"):
         raise FormulaError("Choose how thick.", None, "texture")
     now = bench.quick(formula)
     name = next(each.name for each in grades() if each.key == grade)
@@ -110,7 +113,7 @@ def thickness(formula: Formula, bench: Workbench, grade: str) -> Proposal:
         return nothing(formula, "It is dry: there is no liquid in it to thicken. Put a water in first.")
     if now.texture.grade.key == grade:
         return nothing(formula, f"It is there already: {name}.", True)
-    aim = texture_table()["wanted"][grade]
+    aim = texture_table().number("wanted", grade)
 
     def ratio(f: Formula) -> float:
         found = bench.quick(f).texture

@@ -9,7 +9,7 @@ from ...materials import METRIC, Amount, Kit, Supply, with_fraction
 from ...numbers import PRIOR, Draws, Posterior, times_to_meet
 from ...words import brief, capital
 from ..assess import Assessment, assess
-from ..model import COVER, MOST_GRAMS, TOLD_BY_OTHERS, Formula, Ingredient, form_table, weighed
+from ..model import COVER, MOST_GRAMS, TOLD_BY_OTHERS, Formula, Ingredient, form_rows, weighed
 
 LEAST_TIMES, MOST_TIMES = 0.02, 50.0
 SPOONS = ("tsp", "tbsp", "cup")
@@ -107,7 +107,7 @@ def difference(before: Formula, after: Formula) -> tuple[Change, ...]:
 
 
 def _line_said(line: Ingredient) -> str:
-    form = form_table()["form"][line.form]["name"] if line.form else ""
+    form = form_rows()[line.form]["name"] if line.form else ""
     return f"{amount_said(line.amount)}{', ' + form if form else ''}"
 
 

@@ -11,7 +11,7 @@ from ..model import (
     MOST_GRAMS,
     Formula,
     FormulaError,
-    form_table,
+    form_rows,
     of_form,
     planned_steps,
     sensible_steps,
@@ -163,7 +163,7 @@ def to_form(formula: Formula, bench: Workbench, line: int, form: str) -> Proposa
     lines[place] = new
     after = replace(formula, ingredients=tuple(lines))
     low, high = (brief(round(grams * end, 1)) for end in (times.low, times.high))
-    name = form_table()["form"][form]["name"]
+    name = form_rows()[form]["name"]
     return Proposal(
         after,
         difference(formula, after),

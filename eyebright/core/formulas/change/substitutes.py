@@ -4,11 +4,11 @@ import math
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from functools import cache
-from typing import Any
 
 from ... import tables
 from ...materials import Liquor, Material, Salt, Slurry, Supply, SupplyKey, acidic, is_a
 from ...numbers import Draws
+from ...tables import Figures
 
 ACID_TO_PH = 4.0  # what a slurry holds is counted down to this pH
 MOST_TIMES, LEAST_TIMES = 12.0, 1.0 / 12.0
@@ -25,8 +25,8 @@ class Substitute:
 
 
 @cache
-def _table() -> dict[str, Any]:
-    return tables.read(__file__, "substitutes.toml")
+def _table() -> Figures:
+    return tables.figures(__file__, "substitutes.toml")
 
 
 SAYS = {
@@ -54,7 +54,7 @@ def does(material: Material | None) -> Mapping[str, float]:
     if material is None:
         return {"water": 1.0}
     out: dict[str, float] = {}
-    role = _table()["kinds"].get(material.kind)
+    role = _table().words("kinds").get(material.kind)
     if role:
         out[role] = 1.0
     for name in ("saponin", "tannin"):
@@ -96,7 +96,7 @@ def _acid(material: Material) -> float:
 
 
 def _vector(material: Material | None) -> dict[str, float]:
-    weight = _table()["weight"]
+    weight = _table().numbers("weight")
     return {role: amount * weight[role] for role, amount in does(material).items()}
 
 
@@ -126,7 +126,7 @@ def substitutes(material: Material | None, among: Iterable[Supply]) -> list[Subs
             continue
         alike = likeness(material, supply.material)
         has = does(supply.material).get(role, 0.0)
-        if alike < _table()["weight"]["least"] or has <= 0.0:
+        if alike < _table().number("weight", "least") or has <= 0.0:
             continue
         times = had / has
         if not LEAST_TIMES <= times <= MOST_TIMES:

@@ -7,7 +7,7 @@ from typing import Any
 from ...words import between, brief, capital
 from ..assess import Assessment
 from ..change import amount_said
-from ..model import PHASES, Formula, PlannedStep, form_table, planned_steps
+from ..model import PHASES, Formula, PlannedStep, form_rows, planned_steps
 
 FOR_HOME = "For home use: not medical advice. What is sold or given away falls under local cosmetics rules."
 CSV_COLUMNS = ("phase", "amount", "unit", "material", "form", "inci", "grams")
@@ -17,7 +17,7 @@ RECIPE = "Recipe"
 def line_text(formula: Formula, place: int) -> str:
     """One line as it is written: '60 g Soapwort root, dried, broken'."""
     line = formula.ingredients[place]
-    form = f", {form_table()['form'][line.form]['name']}" if line.form else ""
+    form = f", {form_rows()[line.form]['name']}" if line.form else ""
     return f"{amount_said(line.amount)} {line.supply.name}{form}"
 
 

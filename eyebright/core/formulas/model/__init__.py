@@ -1,7 +1,7 @@
 """What a formula is: lines, forms, families, steps, starting points."""
 
 from .families import Family, UsualSubject, families, rinse_family, usually_holds, washes
-from .forms import FormTable, figures_of, form_table, loose, own_form, turned
+from .forms import FormTable, figures_of, form_rows, form_table, loose, own_form, turned
 from .formula import (
     COVER,
     METALS,
@@ -44,6 +44,7 @@ __all__ = [
     "families",
     "family_of",
     "figures_of",
+    "form_rows",
     "form_table",
     "loose",
     "of_form",

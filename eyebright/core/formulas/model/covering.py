@@ -3,15 +3,15 @@
 import math
 from collections.abc import Sequence
 from functools import cache
-from typing import Any
 
 from ... import tables
 from ...numbers import Spread
+from ...tables import Figures
 
 
 @cache
-def _table() -> dict[str, Any]:
-    return tables.read(__file__, "covering.toml")
+def _table() -> Figures:
+    return tables.figures(__file__, "covering.toml")
 
 
 def covering(rooms: Sequence[float]) -> Spread:
@@ -20,9 +20,11 @@ def covering(rooms: Sequence[float]) -> Spread:
     if room <= 0.0:
         return Spread.exact(0.0)
     table = _table()
-    wide = next((width for most, width in table["pots"] if room <= most), table["pots"][-1][1])
+    pots = table.as_(list[tuple[float, float]], "pots")
+    wide = next((width for most, width in pots if room <= most), pots[-1][1])
     bottom = math.pi * (wide / 2.0) ** 2
     low, middle, high = (
-        gap * room + above * bottom for gap, above in zip(table["gaps"], table["above"], strict=True)
+        gap * room + above * bottom
+        for gap, above in zip(table.triple("gaps"), table.triple("above"), strict=True)
     )
     return Spread(low, middle, high)

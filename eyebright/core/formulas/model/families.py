@@ -1,6 +1,6 @@
 """The families of preparation, as data: what each does, how long it stays, how much it takes."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from functools import cache
 from typing import Any, Literal
@@ -76,19 +76,14 @@ class Family:
         }
 
 
-@cache
-def _table() -> dict[str, Any]:
-    return tables.read(__file__, "families.toml")
-
-
-def _shares(rows: Mapping[str, list[float]]) -> dict[str, tuple[float, float]]:
+def _shares(rows: Mapping[str, Sequence[float]]) -> dict[str, tuple[float, float]]:
     return {kind: (low / 100.0, high / 100.0) for kind, (low, high) in rows.items()}
 
 
 @cache
 def usually_holds() -> dict[str, tuple[float, float]]:
     """From what share to what share of the whole a kind of material goes in, whatever is made of it."""
-    return _shares(_table()["made_with"])
+    return _shares(tables.figures(__file__, "families.toml").as_(dict[str, tuple[float, float]], "made_with"))
 
 
 @cache

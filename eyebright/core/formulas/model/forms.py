@@ -1,7 +1,6 @@
 """Fresh, dried, whole, broken, powdered: what a form changes, and how much of one makes another."""
 
 import math
-from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from functools import cache
 from typing import Any, Literal
@@ -9,6 +8,7 @@ from typing import Any, Literal
 from ... import tables
 from ...materials import Material
 from ...numbers import Spread
+from ...tables import Figures, Triple
 from ...vocabulary import Form
 
 AS_IT_IS = Spread.exact(1.0)
@@ -35,16 +35,21 @@ class FormTable:
 
 
 @cache
-def form_table() -> dict[str, Any]:
+def form_table() -> Figures:
     """The table of `forms.toml`, read once."""
-    return tables.read(__file__, "forms.toml")
+    return tables.figures(__file__, "forms.toml")
+
+
+def form_rows() -> dict[str, dict[str, Any]]:
+    """The forms that a material comes in, and the figures of each."""
+    return form_table().as_(dict[str, dict[str, Any]], "form")
 
 
 @cache
 def _form(key: Form, kind: str) -> FormTable:
-    row: Mapping[str, Any] = form_table()["form"][key]
+    row = form_rows()[key]
     if key == "fresh":
-        row = {**row, **form_table()["fresh"].get(kind, {})}
+        row = row | form_table().as_(dict[str, dict[str, Triple]], "fresh").get(kind, {})
     spreads = ("dry", "loose", "most", "soak", "steep", "simmer", "boil")
     figures = {name: replace(Spread.of(row[name]), ceiling=_ceiling(name)) for name in spreads}
     return FormTable(key=key, name=row["name"], grit=row["grit"], mills=row.get("mills", False), **figures)
@@ -54,8 +59,7 @@ def own_form(material: Material | None) -> Form | Literal[""]:
     """The form that the library's figures are of; "" for what comes in no forms."""
     if material is None:
         return ""
-    found: Form | Literal[""] = material.form or form_table()["kinds"].get(material.kind, "")
-    return found
+    return material.form or form_table().as_(dict[str, Form], "kinds").get(material.kind, "")
 
 
 def _ceiling(name: str) -> float:
@@ -65,7 +69,7 @@ def _ceiling(name: str) -> float:
 def form_of(material: Material | None, form: str) -> Form | Literal[""]:
     """The form named, where the material comes in forms at all; else the library's own."""
     own = own_form(material)
-    return form if own and form in form_table()["form"] else own  # type: ignore[return-value]
+    return form if own and form in form_rows() else own  # type: ignore[return-value]
 
 
 def figures_of(material: Material | None, form: str) -> FormTable | None:

@@ -7,41 +7,41 @@ import math
 from collections.abc import Sequence
 from dataclasses import replace
 from functools import cache
-from typing import Any
 
 from ... import tables
+from ...tables import Figures
 from ..model import PlannedStep
 
 COLD = 20.0  # °C of what is added
 
 
 @cache
-def cooling_table() -> dict[str, Any]:
+def cooling_table() -> Figures:
     """The table of `cooling.toml`, read once."""
-    return tables.read(__file__, "cooling.toml")
+    return tables.figures(__file__, "cooling.toml")
 
 
 def _tau(ml: float, per_litre: float) -> float:
-    pot = cooling_table()["pot"]
-    return float(per_litre * max(ml / 1000.0, 0.02) ** pot["power"])
+    return float(per_litre * max(ml / 1000.0, 0.02) ** cooling_table().number("pot", "power"))
 
 
 def cooling_minutes(ml: float, celsius: float, to: float | None = None) -> tuple[float, float]:
     """Minutes, from and to, that so many mL take from one °C to another (hand-warm), standing open."""
-    pot = cooling_table()["pot"]
-    to = pot["hand_warm"] if to is None else to
+    pot = cooling_table().number
+    to = pot("pot", "hand_warm") if to is None else to
     if celsius <= to:
         return 0.0, 0.0
-    gap = math.log((celsius - pot["room"]) / (to - pot["room"]))
-    low, _, high = pot["minutes_a_litre"]
+    room = pot("pot", "room")
+    gap = math.log((celsius - room) / (to - room))
+    low, _, high = cooling_table().triple("pot", "minutes_a_litre")
     return _tau(ml, low) * gap, _tau(ml, high) * gap
 
 
 def after_minutes(celsius: float, minutes: float, ml: float, how: str = "cools") -> float:
     """°C of so many mL after so many minutes; `how`: a key of the table's `while`."""
     table = cooling_table()
-    room = float(table["pot"]["room"])
-    tau = _tau(ml, table["pot"]["minutes_a_litre"][1]) * table["while"][how]
+    room = table.number("pot", "room")
+    tau = _tau(ml, table.spread("pot", "minutes_a_litre").mid) * table.number("while", how)
     return room + (celsius - room) * math.exp(-minutes / tau)
 
 
@@ -67,7 +67,7 @@ def warmth(
             if each.step.least is None and each.step.most is None:
                 least, most = cooling_minutes(inside, celsius)
                 each = replace(each, least=float(math.ceil(least)), most=float(math.ceil(most)))
-                celsius = min(celsius, float(cooling_table()["pot"]["hand_warm"]))
+                celsius = min(celsius, cooling_table().number("pot", "hand_warm"))
             else:
                 celsius = after_minutes(celsius, each.middle, inside)
         elif celsius > COLD:

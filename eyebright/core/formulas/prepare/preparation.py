@@ -13,6 +13,7 @@ import numpy as np
 
 from ...materials import Material, is_a
 from ...numbers import Array, Draws, Spread, middle
+from ...tables import Figures
 from ..model import (
     FormTable,
     Formula,
@@ -112,7 +113,7 @@ def _lost(steps: Sequence[PlannedStep], draws: Draws) -> Array:
 
 
 def _lost_spread(name: str) -> Spread:
-    return replace(Spread.of(preparation_table()["lost"][name]), ceiling=0.9)
+    return replace(preparation_table().spread("lost", name), ceiling=0.9)
 
 
 class _Times:
@@ -161,7 +162,7 @@ class _Times:
                 out["soak"] += each.middle / 60.0
             elif each.kind.does in ("mashes", "blends"):
                 name = {"mashes": "mash", "blends": "blend"}[each.kind.does]
-                worked *= preparation_table()["worked"][name]
+                worked *= preparation_table().number("worked", name)
         return out, worked
 
 
@@ -180,9 +181,9 @@ def _drawn(
     spent, worked = times.of(line)
     if phase != "infused":  # it goes on the head with the rest, where hands rub it
         minutes = formula.minutes if formula.use == "rinsed_out" else 60.0
-        spent["soak"] += minutes / 60.0 * preparation_table()["on_the_head"]["rubbed"]
+        spent["soak"] += minutes / 60.0 * preparation_table().number("on_the_head", "rubbed")
     rate = sum((draws.of(f"{how} {form.key}", getattr(form, how)) * spent[how] for how in spent), np.zeros(1))
-    rate = rate * form_table()["fast"].get(material.key if material else "", 1.0)
+    rate = rate * form_table().numbers("fast").get(material.key if material else "", 1.0)
     share: Array = draws.of(f"most {form.key}", form.most) * (1.0 - np.exp(-rate * worked))
     return share
 
@@ -193,7 +194,7 @@ def _what_is_left(
     steps: tuple[PlannedStep, ...],
     warm: tuple[float, ...],
     draws: Draws,
-    table: dict[str, Any],
+    table: Figures,
 ) -> Preparation:
     """Water, mass and volume, in the order of the steps."""
     own = draws.within("formula")
@@ -210,12 +211,11 @@ def _what_is_left(
             water = water + one.water
         volume = middle(water) + sum(middle(one.grams - one.water) / 1.2 for one in inside)
         fullest = max(fullest, volume)
-        rate = table["evaporates"].get(each.kind.draws)
-        if rate is not None:
+        if each.kind.draws in table.as_(dict[str, Any], "evaporates"):
             minutes = own.of(f"{place}/minutes", _span(each.least, each.most))
             gone = np.minimum(
-                own.of(f"{each.kind.draws} loses", Spread.of(rate)) * minutes,
-                table["evaporates"]["most"] * water,
+                own.of(f"{each.kind.draws} loses", table.spread("evaporates", each.kind.draws)) * minutes,
+                table.number("evaporates", "most") * water,
             )
             evaporated, water = evaporated + gone, water - gone
         if each.kind.does == "strains":
@@ -224,7 +224,7 @@ def _what_is_left(
             inside = [one for one in inside if one.stays]
             plant = sum((one.plant for one in spent if not one.spent), np.zeros(1))
             pressed = any(later.kind.does == "presses" for later in steps[place + 1 : place + 3])
-            keeps = own.of("kept back", Spread.of(table["kept_back"]["pressed" if pressed else "strained"]))
+            keeps = own.of("kept back", table.spread("kept_back", "pressed" if pressed else "strained"))
             held = np.minimum(plant * keeps, 0.95 * water)
             kept_back, water = kept_back + held, water - held
             solids_off = solids_off + plant

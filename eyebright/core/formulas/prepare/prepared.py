@@ -6,7 +6,7 @@ Arrays are draws; g.
 from collections.abc import Collection
 from dataclasses import dataclass
 from functools import cache
-from typing import Any, Protocol, runtime_checkable
+from typing import Protocol, runtime_checkable
 
 import numpy as np
 
@@ -14,13 +14,14 @@ from ... import tables
 from ...chemistry import Contribution, Part
 from ...materials import Material, dissolved_share
 from ...numbers import Array, Draws, Spread
+from ...tables import Figures
 from ..model import FormTable, Formula, PlannedStep, Weighed
 
 
 @cache
-def preparation_table() -> dict[str, Any]:
+def preparation_table() -> Figures:
     """The table of `pot.toml`, read once."""
-    return tables.read(__file__, "preparation.toml")
+    return tables.figures(__file__, "preparation.toml")
 
 
 @dataclass(frozen=True)
@@ -106,7 +107,7 @@ class Preparation:
             else:
                 out.append(Part(contribution, amount * each.drawn))
         brought = 1e3 * sum((part.contribution.water * part.amount for part in out), np.zeros(1))
-        gone = np.minimum(self.evaporated, preparation_table()["evaporates"]["most"] * brought)
+        gone = np.minimum(self.evaporated, preparation_table().number("evaporates", "most") * brought)
         out.append(Part(Contribution({}, 1e-3, 1.0), -gone))
         return out
 

@@ -7,7 +7,7 @@ from typing import Any
 
 from ... import tables
 from ...numbers import middle
-from ...rules import conditions, facts_of, hold
+from ...rules import Condition, conditions, facts_of, hold
 from .prepared import Preparation, preparation_table
 
 
@@ -20,16 +20,25 @@ class Tool:
     holds: float | None
 
 
+@dataclass(frozen=True)
+class ToolRow:
+    """A tool, when it is wanted and why; the fact that says how many mL it must hold is its `size`."""
+
+    name: str
+    when: tuple[Condition, ...]
+    why: str
+    size: str = ""
+
+
 @cache
-def tool_rows() -> list[dict[str, Any]]:
-    """The rows of `tools.toml`, their conditions read."""
-    raw = tables.read(__file__, "tools.toml")
-    return [row | {"when": conditions(row["when"])} for row in raw["tool"]]
+def tool_rows() -> list[ToolRow]:
+    """The rows of `tools.toml`."""
+    return tables.rows(__file__, "tools.toml", "tool", ToolRow, when=conditions)
 
 
 def tool_facts(preparation: Preparation, facts: Mapping[str, Any], saponin_percent: float) -> dict[str, Any]:
     """What the table looks at; rooms in mL, headroom for foam included."""
-    room = preparation_table()["headroom"]
+    room = preparation_table().numbers("headroom")
     foams = saponin_percent > room["foams_from"]
     does = {each.kind.does for each in preparation.steps}
     boiling = any(each.kind.boils for each in preparation.steps)
@@ -63,9 +72,9 @@ def tool_facts(preparation: Preparation, facts: Mapping[str, Any], saponin_perce
 def tools_of(facts: Mapping[str, Any]) -> tuple[Tool, ...]:
     """Everything that it takes."""
     return tuple(
-        Tool(row["name"], row["why"], facts[row["size"]] if "size" in row else None)
+        Tool(row.name, row.why, facts[row.size] if row.size else None)
         for row in tool_rows()
-        if hold(row["when"], facts, {})
+        if hold(row.when, facts, {})
     )
 
 

@@ -97,8 +97,7 @@ class _Hit:
 @cache
 def ambiguous_names() -> dict[str, Ambiguous]:
     """Names that are asked about, by their words run together."""
-    raw = tables.read(__file__, "asked.toml")
-    rows = [Ambiguous(row["word"], tuple(row["means"]), row.get("of", "")) for row in raw["name"]]
+    rows = tables.rows(__file__, "asked.toml", "name", Ambiguous)
     return {joined(_unglued(words(row.word))): row for row in rows}
 
 
@@ -375,11 +374,10 @@ class _LibraryIndex:
                 less = _keys(name, meaning.kind, own=True) - _keys(name, meaning.kind)
                 shorter.append((meaning, less))
             spelt |= {word for name in names for word in words(name)}
-        table = word_table()["water"]
-        tap = [*table["names"], *(f"tap {name}" for name in table["names"])]
-        classes = {
-            key: (*table["classes"].get(key, ()), water.name) for key, water in water_classes().items()
-        }
+        called = word_table().strings("water", "names")
+        tap = (*called, *(f"tap {name}" for name in called))
+        more = word_table().lists("water", "classes")
+        classes = {key: (*more.get(key, ()), water.name) for key, water in water_classes().items()}
         for what, names in {TAP: (*tap, *classes.pop("unknown")), **classes}.items():
             meaning = Meaning(f"{WATER}:{what}", WATER)
             self.by_key[meaning.what] = meaning
@@ -399,7 +397,7 @@ class _LibraryIndex:
         lists = [
             word_set("lookalikes"),
             word_set("parts"),
-            *(word_set("kinds", kind) for kind in word_table()["kinds"]),
+            *(word_set("kinds", kind) for kind in word_table().lists("kinds")),
         ]
         lists.append(word_set("water", "said"))
         self.vocabulary = vocabulary | {stem(word) for each in lists for word in each}

@@ -9,9 +9,9 @@ import re
 import unicodedata
 from collections.abc import Iterable, Sequence
 from functools import cache, lru_cache
-from typing import Any
 
 from ... import tables
+from ...tables import Figures
 
 ODD = {"leaves": "leaf", "leafs": "leaf", "loaves": "loaf", "knives": "knife", "geese": "goose"}
 AS_ONE = str.maketrans({"ı": "i", "ø": "o", "ł": "l", "æ": "ae", "œ": "oe", "ð": "d"})
@@ -61,29 +61,30 @@ def joined(many: Iterable[str]) -> str:
 
 
 @cache
-def word_table() -> dict[str, Any]:
+def word_table() -> Figures:
     """The lists of `words.toml`."""
-    return tables.read(__file__, "words.toml")
+    return tables.figures(__file__, "words.toml")
 
 
 @cache
-def word_set(*path: str) -> frozenset[str]:
-    """One list of `words.toml`, each word of it by itself, folded."""
-    found: Any = word_table()
-    for name in path:
-        found = found.get(name, ())
+def word_set(name: str, of: str = "") -> frozenset[str]:
+    """One list of `words.toml`, or of its table of this name, each word of it by itself, folded."""
+    if name == "kinds":  # not every kind has one
+        found = word_table().lists(name).get(of, [])
+    else:
+        found = word_table().strings(name, of) if of else word_table().strings(name)
     return frozenset(word for entry in found for word in words(entry))
 
 
 @cache
-def stem_set(*path: str) -> frozenset[str]:
+def stem_set(name: str, of: str = "") -> frozenset[str]:
     """The same, without plurals."""
-    return frozenset(map(stem, word_set(*path)))
+    return frozenset(map(stem, word_set(name, of)))
 
 
 @cache
 def _phrases() -> tuple[tuple[str, ...], ...]:
-    return tuple(sorted((words(each) for each in word_table()["phrases"]), key=len, reverse=True))
+    return tuple(sorted((words(each) for each in word_table().strings("phrases")), key=len, reverse=True))
 
 
 def without_phrases(many: Sequence[str]) -> list[str]:

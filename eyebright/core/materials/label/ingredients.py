@@ -10,9 +10,9 @@ import re
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from functools import cache, lru_cache
-from typing import Any
 
 from ... import tables
+from ...tables import Figures
 from ..finding import WATER, Evidence, Recogniser, ambiguous, folded, word_set, words
 from ..library import is_a, library, plant_of
 
@@ -87,25 +87,44 @@ class Read:
 
 
 @cache
-def ingredient_table() -> dict[str, Any]:
+def ingredient_table() -> Figures:
     """The table of `inci.toml`, read once."""
-    return tables.read(__file__, "inci.toml")
+    return tables.figures(__file__, "inci.toml")
+
+
+@dataclass(frozen=True)
+class IngredientRow:
+    """What some `names`, or those that have such `ends` or hold such words, are on a label; as `Listed`."""
+
+    role: str
+    names: tuple[str, ...] = ()
+    ends: tuple[str, ...] = ()
+    holds: tuple[str, ...] = ()
+    contains: tuple[str, ...] = ()
+    hazards: tuple[str, ...] = ()
+    near: int = 0
 
 
 @cache
-def _by_name() -> dict[str, dict[str, Any]]:
-    return {_plain(name): row for row in ingredient_table()["ingredient"] for name in row.get("names", ())}
+def ingredient_rows() -> list[IngredientRow]:
+    """The ingredients of `inci.toml`, in its order."""
+    return tables.rows(__file__, "inci.toml", "ingredient", IngredientRow)
 
 
 @cache
-def _by_chain() -> dict[str, dict[str, Any]]:
+def _by_name() -> dict[str, IngredientRow]:
+    return {_plain(name): row for row in ingredient_rows() for name in row.names}
+
+
+@cache
+def _by_chain() -> dict[str, IngredientRow]:
     """The same without the numbers of their chains, where that leaves one kind of thing."""
-    rows: dict[str, list[dict[str, Any]]] = {}
+    rows: dict[str, list[IngredientRow]] = {}
     for name, row in _by_name().items():
         if COUNT.search(name):
             rows.setdefault(COUNT.sub("", name), []).append(row)
     plain = {name: [row] for name, row in _by_name().items() if not COUNT.search(name)}
-    return {name: many[0] for name, many in (rows | plain).items() if len({each["is"] for each in many}) == 1}
+    return {name: many[0] for name, many in (rows | plain).items() if len({each.role for each in many}) == 1}
 
 
 @cache
@@ -230,16 +249,14 @@ def _exactly(key: str) -> Listed | None:
 
 def _by_ending(key: str) -> Listed | None:
     """What a name is by how it ends, or by a word in it."""
-    for row in ingredient_table()["ingredient"]:
-        ends = tuple(row.get("ends", ()))
-        if (ends and key.endswith(ends)) or any(part in key for part in row.get("holds", ())):
+    for row in ingredient_rows():
+        if key.endswith(row.ends) or any(part in key for part in row.holds):
             return _row(row)
     return None
 
 
-def _row(row: dict[str, Any]) -> Listed:
-    contains, hazards = tuple(row.get("contains", ())), tuple(row.get("hazards", ()))
-    return Listed("", row["is"], contains, hazards, near=row.get("near", 0))
+def _row(row: IngredientRow) -> Listed:
+    return Listed("", row.role, row.contains, row.hazards, near=row.near)
 
 
 def _plain(name: str) -> str:

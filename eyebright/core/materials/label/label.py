@@ -133,11 +133,19 @@ def _read(text: str) -> Read:
     return read_ingredients(text)
 
 
+@dataclass(frozen=True)
+class StrengthClass:
+    """A class of strength: its name, the words on a label that say it, its active share in %."""
+
+    name: str
+    words: tuple[str, ...]
+    active: tuple[float, float, float]
+
+
 @cache
-def class_table() -> dict[str, Any]:
-    """The classes of strength, by key: name, words on a label, active share in %."""
-    found: dict[str, Any] = ingredient_table()["class"]
-    return found
+def class_table() -> dict[str, StrengthClass]:
+    """The classes of strength, by key."""
+    return ingredient_table().as_(dict[str, StrengthClass], "class")
 
 
 def read_label(text: str) -> Label:
@@ -198,7 +206,7 @@ def _strength(front: str, listed: str) -> str:
     """The class: by what it is made of where that decides, else by what it is called."""
     read = _read(listed)
     said = front.casefold()
-    called = next((key for key, row in class_table().items() if any(w in said for w in row["words"])), "")
+    called = next((key for key, row in class_table().items() if any(w in said for w in row.words)), "")
     if not read.every:
         return called
     first = read.every[: FIRST + 2]
@@ -290,7 +298,7 @@ def _surfactant(material: Material, label: Label) -> Spread | None:
         whole = min(sum(counted) / 100.0, 1.0)
         return Spread(whole * (1.0 - LABEL_SHARE), whole, min(whole * (1.0 + LABEL_SHARE), 1.0), ceiling=1.0)
     if label.strength and material.unit == "mL" and _can_be(material, label.strength):
-        low, middle, high = (each / 100.0 for each in class_table()[label.strength]["active"])
+        low, middle, high = (each / 100.0 for each in class_table()[label.strength].active)
         return Spread(low, middle, high, ceiling=1.0)
     return material.surfactant
 
@@ -299,7 +307,7 @@ def _can_be(material: Material, strength: str) -> bool:
     """Whether a class can be true of it: what is sold to wash is not believed to hold nothing that washes."""
     if strength != "none":
         return True
-    least = class_table()["cowash"]["active"][2] / 100.0
+    least = class_table()["cowash"].active[2] / 100.0
     return material.surfactant is not None and material.surfactant.high <= least
 
 

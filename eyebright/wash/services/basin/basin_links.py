@@ -248,14 +248,14 @@ def _checks(with_: ResolvedLinks, *, eyes: bool, powder: bool) -> list[str]:
         "dust": powder,
         "locs": bool(whom and whom.record.style == "locs"),
     }
-    return [row["says"] for row in basin_table()["ready"] if holds.get(row["when"])]
+    return [row["says"] for row in basin_table().as_(list[dict[str, str]], "ready") if holds.get(row["when"])]
 
 
 def late_for_locs(run: BasinRun, now: datetime) -> str:
     """Locs that could not dry before the night: said in the evening; empty where they can."""
     if not run.snapshot.locs:
         return ""
-    hours = basin_table()["drying"]["locs"]
+    hours = basin_table().number("drying", "locs")
     zone = timezone.get_current_timezone()
     nights = the_hours().nights(now, now + timedelta(days=1), zone).spans
     dry = minute(now) + 60.0 * hours

@@ -221,7 +221,7 @@ def left_since(basin: AtBasin, at: datetime | None = None) -> datetime | None:
     link = basin.basin_links.get(step.link) if step and step.link is not None else None
     takes = link.minutes if link and step and step.kind == "pause" else 0.0
     takes = max([takes, *(each.link.minutes for each in basin.progress.on_now())])
-    long = timedelta(hours=basin_table()["left"]["hours"], minutes=takes)
+    long = timedelta(hours=basin_table().number("left", "hours"), minutes=takes)
     return since if (at or basin.now) - since > long else None
 
 

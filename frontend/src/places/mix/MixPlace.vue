@@ -47,10 +47,13 @@ const asks = useAsks(() => question.head);
 const begin = useBeginEntry();
 
 const stopWaiting = watch(
-  [atHand.data, anybodys.data, heads.data, supplies.data, atHand.isFetching, supplies.isFetching],
-  ([things, plain, people, known, looking, finding]) => {
+  [
+    ...[atHand.data, anybodys.data, heads.data, supplies.data],
+    ...[atHand.isFetching, supplies.isFetching, heads.isFetching],
+  ] as const,
+  ([things, plain, people, known, ...looking]) => {
     if (!things || !plain || !people || (keys.value.length > 0 && !known)) return;
-    if (looking || finding) return; // what is remembered of the shelf may be out of date
+    if (looking.some(Boolean)) return; // what is remembered of shelf and heads may be out of date
     beginWith(
       things,
       plain,

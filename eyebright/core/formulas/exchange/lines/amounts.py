@@ -4,8 +4,9 @@ from dataclasses import dataclass
 from functools import cache
 
 from ....materials import Count, Habit, NumberError, read_number, words
+from ....tables import Triple
 from ...model import COVER
-from .lexing import Token, line_words, phrase_at, phrases, word_of
+from .lexing import Token, line_words, number_words, phrase_at, phrases, word_of
 
 LETTERS = {"T": "tbsp", "t": "tsp", "c": "cup", "C": "cup", "G": "g"}
 FRACTIONS = (0.5, 0.25, 0.333333)
@@ -91,7 +92,7 @@ def _units() -> dict[tuple[str, ...], str]:
 @cache
 def _pieces() -> dict[tuple[str, ...], tuple[str, ...]]:
     out: dict[tuple[str, ...], tuple[str, ...]] = {}
-    for key, many in line_words()["pieces"].items():
+    for key, many in line_words().lists("pieces").items():
         for phrase in many:
             out[words(phrase)] = (*out.get(words(phrase), ()), key)
     return out
@@ -124,8 +125,8 @@ def amount_at(tokens: list[Token], at: int, habit: Habit, own: dict[tuple[str, .
         if unit is not None:
             break
         word = tokens[at].word
-        if word in line_words()["full"] and _unit(tokens, at + 1, own) is not None:
-            low, middle, high = line_words()["full"][word]
+        if word in line_words().as_(dict[str, Triple], "full") and _unit(tokens, at + 1, own) is not None:
+            low, middle, high = line_words().triple("full", word)
             factor = (low, middle, high)
         elif word not in word_of("amounts", "about") or _unit(tokens, at + 1, own) is None:
             break
@@ -137,8 +138,8 @@ def amount_at(tokens: list[Token], at: int, habit: Habit, own: dict[tuple[str, .
     units, count, is_piece = unit
     word = " ".join(token.raw for token in tokens[at : at + count])
     at += count
-    if at < len(tokens) and tokens[at].word in line_words()["full"]:  # cuillère bombée
-        number, at = number.times(*line_words()["full"][tokens[at].word]), at + 1
+    if at < len(tokens) and tokens[at].word in line_words().as_(dict[str, Triple], "full"):  # cuillère bombée
+        number, at = number.times(*line_words().triple("full", tokens[at].word)), at + 1
     more, taken = phrase_at(tokens, at, phrases("amounts", "half_more"))
     if more:
         number, at = number.plus(Count.of(0.5).times(*factor)), at + taken
@@ -162,7 +163,11 @@ def _without_number(tokens: list[Token], start: int, at: int, own: dict[tuple[st
     if key == COVER:
         return Said(start, at + count, Count.of(1.0), (key,), key)
     unit = _unit(tokens, at, own) if at == 0 or tokens[at - 1].breaks else None
-    if unit is None or unit[0][-1] not in line_words()["amounts"]["alone"] or at + unit[1] > len(tokens):
+    if (
+        unit is None
+        or unit[0][-1] not in line_words().strings("amounts", "alone")
+        or at + unit[1] > len(tokens)
+    ):
         return None
     word = " ".join(token.raw for token in tokens[at : at + unit[1]])
     many = tokens[at + unit[1] - 1].word.endswith("s") and word not in ("glas",)
@@ -206,7 +211,7 @@ def _skipped(tokens: list[Token], at: int, many: frozenset[str], signs: str) -> 
         (
             tokens[at].kind == "w"
             and tokens[at].word in many
-            and tokens[at].word not in line_words()["numbers"]
+            and tokens[at].word not in number_words()
             and tokens[at].raw.casefold() != "thé"
         )
         or (tokens[at].kind == "s" and tokens[at].word in signs)
@@ -316,7 +321,7 @@ def _one(tokens: list[Token], at: int, habit: Habit) -> tuple[Count, str, int] |
             return Count.of(read_number(token.word, habit)), "", at + 1
         except NumberError as raised:
             return Count.of(1.0), str(raised), at + 1
-    table = line_words()["numbers"]
+    table = number_words()
     if token.kind != "w" or token.word not in table:
         return None
     count, at = _of_word(table[token.word]), at + 1

@@ -7,10 +7,11 @@ import re
 import unicodedata
 from dataclasses import dataclass
 from functools import cache
-from typing import Any, Literal
+from typing import Literal
 
 from .... import tables
 from ....materials import NUMBER, words
+from ....tables import Figures
 
 BULLET = re.compile(r"^\s*(?:[-*•–—·▪◦‣○●□☐☑✓✔]+\s*|\[[ xX]?\]\s*|#+\s+|\(?\d{1,2}[.)]\s+|[a-zA-Z]\)\s+)")
 HEADED = re.compile(r"^\s*#+\s")
@@ -34,17 +35,20 @@ class Token:
 
 
 @cache
-def line_words() -> dict[str, Any]:
+def line_words() -> Figures:
     """The lists of `words.toml`, read once."""
-    return tables.read(__file__, "words.toml")
+    return tables.figures(__file__, "words.toml")
+
+
+def number_words() -> dict[str, float | list[float]]:
+    """What a word counts: a number, or low, middle and high."""
+    return line_words().as_(dict[str, float | list[float]], "numbers")
 
 
 @cache
 def phrases(*path: str) -> dict[tuple[str, ...], str]:
     """A table or list of `words.toml` as phrases: their words, and the key they stand for."""
-    found: Any = line_words()
-    for name in path:
-        found = found[name]
+    found = line_words().as_(dict[str, list[str]] | list[str], *path)  # type: ignore[arg-type]
     if isinstance(found, list):
         return {words(phrase): phrase for phrase in found}
     return {words(phrase): key for key, many in found.items() for phrase in many}

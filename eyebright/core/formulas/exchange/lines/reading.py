@@ -30,7 +30,7 @@ from ....materials import (
     word_set,
     words,
 )
-from ...model import COVER, SHARES, form_table, of_form, own_form
+from ...model import COVER, SHARES, form_rows, of_form, own_form
 from .amounts import Said, amounts_in, pieces_at, pieces_of
 from .lexing import Token, first_phrase, lex, line_words, phrase_at, phrases, word_of
 
@@ -254,18 +254,18 @@ def _recognised(parts: _Parts, kitchen: Kitchen) -> tuple[Recognition, str, bool
 
 @cache
 def _form_words() -> frozenset[str]:
-    return frozenset(word for many in line_words()["forms"].values() for word in many)
+    return frozenset(word for many in line_words().lists("forms").values() for word in many)
 
 
 def _says_something(name: Sequence[str]) -> bool:
-    juiced = set(line_words()["forms"]["juiced"])
+    juiced = set(line_words().strings("forms", "juiced"))
     return any(word not in word_set("neutral") and word not in juiced for word in name)
 
 
 def _goes_with(word: str, supply: Supply) -> bool:
     """Whether a word that says how a thing is made ready leaves this one what it is."""
     material = supply.material
-    forms = line_words()["forms"]
+    forms = line_words().lists("forms")
     if word in forms["fresh"]:
         return True
     if material is None:
@@ -277,7 +277,7 @@ def _goes_with(word: str, supply: Supply) -> bool:
     ):
         return True
     if own_form(material):
-        if any(word in forms[key] for key in form_table()["form"] if key in forms):
+        if any(word in forms[key] for key in form_rows() if key in forms):
             return True
     elif is_a(material.kind, "powder") and word in (*forms["powder"], "fine"):
         return True
@@ -306,8 +306,8 @@ def _which(named: Recognition, name: str, found: Sequence[Supply]) -> str:
 
 def _form(parts: _Parts, supply: Supply) -> str:
     said = [*parts.name, *(word for remark in parts.remarks for word in remark)]
-    forms = line_words()["forms"]
-    named = next((key for word in said for key in form_table()["form"] if word in forms.get(key, ())), "")
+    forms = line_words().lists("forms")
+    named = next((key for word in said for key in form_rows() if word in forms.get(key, ())), "")
     return of_form(supply.material, named) if named else of_form(supply.material, "")
 
 

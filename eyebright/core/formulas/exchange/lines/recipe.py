@@ -8,7 +8,7 @@ from typing import Literal
 
 from ....materials import Count, words
 from .amounts import Said, amounts_in
-from .lexing import BULLET, HEADED, NUMBERED, Token, first_phrase, lex, line_words, phrases, word_of
+from .lexing import BULLET, HEADED, NUMBERED, Token, first_phrase, lex, number_words, phrases, word_of
 from .reading import Kitchen, ParsedLine, read_line
 
 MOST_LINES = 200
@@ -138,7 +138,7 @@ def _is_title(row: str, first: bool, kitchen: Kitchen) -> bool:
 def _counts(word: str) -> bool:
     """Whether a word belongs to an amount."""
     units = {each[0] for each in phrases("units") if len(each) == 1}
-    return word in units or word in line_words()["numbers"] or word in word_of("amounts", "about")
+    return word in units or word in number_words() or word in word_of("amounts", "about")
 
 
 def _is_method(
