@@ -86,7 +86,7 @@ def searching(browser: Browser, address: str) -> dict[str, float]:
     page.evaluate(ADD, names)
     times = {
         name: max(statistics.median(page.evaluate(TRIP, [f"{path}?find={word}", TRIPS])) for word in TYPED)
-        for name, path in (("a picker", "/api/shelf/supply"), ("the search", "/api/search"))
+        for name, path in (("a picker", "/api/shelf/supplies"), ("the search", "/api/search"))
     }
     page.context.close()
     return times

@@ -222,7 +222,7 @@ class Amounts(BenchTestCase):
             with self.subTest((supply, unit)):
                 kept = self.add([supply, "2", unit], ["class-rain", "100", "mL"])
                 self.assertEqual(kept["problems"], [])
-                units = next(each for each in kept["supply_key"] if each["key"] == supply)["units"]
+                units = next(each for each in kept["supplies"] if each["key"] == supply)["units"]
                 self.assertIn(unit, [each["key"] for each in units])
 
     def test_a_thousand_or_one_and_a_bit_is_asked_until_the_household_says(self) -> None:

@@ -115,7 +115,7 @@ class Household(HeadsTestCase):
         """Every address that shows what is kept."""
         return [
             "/household", "/household/limits", "/instruments", "/instruments/now",
-            "/shelf/library", "/shelf/library/oat_flour", f"/shelf/library/{self.own}", "/shelf/supply",
+            "/shelf/library", "/shelf/library/oat_flour", f"/shelf/library/{self.own}", "/shelf/supplies",
             "/shelf/supplies?find=malt", "/shelf/ready", "/shelf/materials?find=fern", "/shelf/lots",
             f"/shelf/lots/{self.malt}", f"/shelf/lots/{self.bottle}", "/shelf/waters", "/shelf/vessels",
             "/shelf/spoons", "/shelf/strips", f"/shelf/readings?supply_key=lot-{self.malt}",
@@ -243,7 +243,7 @@ class Mended(Household):
         lots = {lot["id"]: lot for lot in self.call("GET", "/shelf/lots")["items"]}
         self.assertTrue(lots[self.malt]["unknown"])
         self.assertFalse(lots[self.bottle]["unknown"])
-        supply = {each["key"] for each in self.call("GET", "/shelf/supply")}
+        supply = {each["key"] for each in self.call("GET", "/shelf/supplies")}
         self.assertNotIn(f"lot-{self.malt}", supply)
         left = lots[self.malt]["left"]
         ask = {"material": "malt_vinegar", "set_aside": True}

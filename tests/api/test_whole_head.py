@@ -83,7 +83,7 @@ class Whole(HeadsTestCase):
         self.assertIn("wren-halloway.zip", response["Content-Disposition"])
         packed = zipfile.ZipFile(io.BytesIO(response.content))
         told = json.loads(packed.read("head.json"))
-        self.assertEqual((told["format"], told["version"]), ("eyebright-head", 3))
+        self.assertEqual((told["format"], told["version"]), ("eyebright-head", 4))
         for table, count in (
             ("heads", 1),
             ("check ins", 1),
