@@ -161,24 +161,24 @@ def begin(payload: BeginIn) -> EntryOut:
 def change(pk: int, payload: EntryIn) -> EntryOut:
     """Take over what was said, and leave the rest."""
     batch: Batch = get_checked(_whole(_jugs()), pk, "entry", payload.version, entry_out)
-    said = payload.model_dump(exclude_unset=True)
+    said = payload.model_fields_set
     last = len(batch.steps)
-    if said.get("step") is not None:
-        if not 0 <= said["step"] <= last:
+    if payload.step is not None:
+        if not 0 <= payload.step <= last:
             raise Problem.field("step", f"This rinse has {last} steps.")
-        batch.step = said["step"]
+        batch.step = payload.step
     if "read" in said:
         _take_reading(batch, payload.read)
-    if said.get("who") is not None:
-        _not_by_name(said["who"], batch.head_id)
-        batch.who = said["who"][:80]
-    if said.get("note") is not None:
-        batch.note = said["note"]
-    if said.get("finished") is not None:
-        batch.finished_at = (batch.finished_at or timezone.now()) if said["finished"] else None
-    if {"step", "finished"} & said.keys():
+    if payload.who is not None:
+        _not_by_name(payload.who, batch.head_id)
+        batch.who = payload.who[:80]
+    if payload.note is not None:
+        batch.note = payload.note
+    if payload.finished is not None:
+        batch.finished_at = (batch.finished_at or timezone.now()) if payload.finished else None
+    if {"step", "finished"} & said:
         _go_on(batch, Passing(payload.stops_passed or [], payload.why or "", bool(payload.own)))
-    feel = None if said.get("feel") is None else list(dict.fromkeys(said["feel"]))
+    feel = None if payload.feel is None else list(dict.fromkeys(payload.feel))
     batch.save()
     if feel is not None or "finished" in said:
         jug_changed.send(Batch, batch=batch, feel=feel)

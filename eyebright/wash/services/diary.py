@@ -188,18 +188,19 @@ def change_wash(pk: int, wash_pk: int, payload: WashChangeIn) -> KeptOut:
     head = find_head(pk)
     found = find_wash(head, wash_pk)
     check_version(found, "wash", payload.version, wash_out)
-    said = payload.model_dump(exclude_unset=True)
+    said = payload.model_fields_set
     before = found.at
     if "answer" in said:
-        found.answer = _answer(said["answer"])
-    for name in ("counts", "note"):
-        if said.get(name) is not None:
-            setattr(found, name, said[name])
-    if said.get("feel") is not None:
+        found.answer = _answer(payload.answer)
+    if payload.counts is not None:
+        found.counts = payload.counts
+    if payload.note is not None:
+        found.note = payload.note
+    if payload.feel is not None:
         offered = {*found.feel, *troubles(), *(f"help-{key}" for key in helps())}
-        only_offered("feel", said["feel"], offered)
-        found.feel = list(said["feel"])
-    anew = _correct(found, payload, said)
+        only_offered("feel", payload.feel, offered)
+        found.feel = list(payload.feel)
+    anew = _correct(found, payload)
     found.save()
     if "answer" in said:
         answer_corrected(found)
@@ -209,31 +210,32 @@ def change_wash(pk: int, wash_pk: int, payload: WashChangeIn) -> KeptOut:
     return KeptOut(id=found.pk, head=head_out(head))
 
 
-def _correct(found: Wash, payload: WashChangeIn, said: dict[str, Any]) -> bool:
+def _correct(found: Wash, payload: WashChangeIn) -> bool:
     """Take over what is corrected of what was done; whether it teaches anything else now."""
-    if said.get("family"):
-        only_offered("family", [said["family"]], families())
-        found.family = said["family"]
+    said = payload.model_fields_set
+    if payload.family:
+        only_offered("family", [payload.family], families())
+        found.family = payload.family
         if found.formula and found.formula.family != found.family:
             found.formula = None
     if "formula" in said:
-        found.formula = _formula(said["formula"])
+        found.formula = _formula(payload.formula)
         found.family = found.formula.family if found.formula else found.family
-    if said.get("family") or "formula" in said:
+    if payload.family or "formula" in said:
         _of_itself(found)
-    if said.get("at"):
-        found.at = _not_to_come(said["at"])
+    if payload.at:
+        found.at = _not_to_come(payload.at)
     family = families().get(found.family)
     if "amount" in said:
         found.grams = exact(_weighed(payload, family.density if family else 1.0), "0.01")
-    if said.get("strength") is not None:
-        found.strength = exact(said["strength"])
+    if payload.strength is not None:
+        found.strength = exact(payload.strength)
     if "minutes" in said:
-        found.minutes = exact(said["minutes"], "0.01")
-        found.sections = _moved(found.sections, said["minutes"])
-    if said.get("zone"):
-        found.zone = said["zone"]
-    return bool(said.keys() & {"family", "formula", "zone", "at", "amount", "strength", "minutes"})
+        found.minutes = exact(payload.minutes, "0.01")
+        found.sections = _moved(found.sections, payload.minutes)
+    if payload.zone:
+        found.zone = payload.zone
+    return bool(said & {"family", "formula", "zone", "at", "amount", "strength", "minutes"})
 
 
 def _of_itself(found: Wash) -> None:
