@@ -32,7 +32,7 @@ class Amiss(BasinTestCase):
             self.call("DELETE", f"/wash/runs/{run['id']}", status=204)
             every = self.call("GET", f"/formulas/match?head={self.wren}")
             match = next(one for one in every if one["id"] == self.soapwort)
-            bench = self.call("GET", f"/formulas/{self.soapwort}?head={self.wren}")["reading"]["cautions"]
+            bench = self.call("GET", f"/formulas/{self.soapwort}?head={self.wren}")["assessment"]["cautions"]
             return {
                 one["id"] for said in (run["stops"], match["stops"], bench) for one in said
                 if "reacted before" in one["what"]

@@ -134,7 +134,7 @@ class Pasted(BenchTestCase):
         (ask,) = again["asks"]
         self.assertEqual((ask["line"], ask["found"][0]["key"]), (3, "lib-lavender_oil"))
         self.assertIn("the essential oil", ask["says"])
-        caution = {each["id"]: each["what"] for each in again["reading"]["cautions"]}["unknown-lines"]
+        caution = {each["id"]: each["what"] for each in again["assessment"]["cautions"]}["unknown-lines"]
         self.assertIn("“1 tbsp lavender oil”", caution)
 
     def test_a_bare_number_of_what_was_asked_is_not_taken_for_grams(self) -> None:
@@ -192,7 +192,7 @@ class Amounts(BenchTestCase):
         kept = self.add(
             ["lib-kaolin", "60", "g"], ["class-rain", "80", "mL"], ["lib-lavender_oil", drops, "drop"]
         )
-        found = kept["reading"]["scent"]["percent"]
+        found = kept["assessment"]["scent"]["percent"]
         return found["low"], found["high"]
 
     def test_a_range_flows_into_the_figures(self) -> None:
@@ -206,7 +206,7 @@ class Amounts(BenchTestCase):
     def test_water_to_cover(self) -> None:
         few = self.add(["lib-soapnut", "10", "shell"], ["class-rain", "", "cover"])
         many = self.add(["lib-soapnut", "60", "shell"], ["class-rain", "", "cover"])
-        small, large = (each["reading"]["lines"][1]["grams"] for each in (few, many))
+        small, large = (each["assessment"]["lines"][1]["grams"] for each in (few, many))
         self.assertEqual(few["problems"], [])
         self.assertTrue(150 < small["value"] < large["value"] < 1200)
         self.assertGreater(small["high"] / small["low"], 1.5)
@@ -237,7 +237,7 @@ class Amounts(BenchTestCase):
             settings = {"system": "metric", "currency": "£", "decimal": habit}
             self.call("PATCH", "/household", settings)
             kept = self.add(["lib-kaolin", typed, "g"], ["class-rain", "80", "mL"])
-            self.assertEqual(kept["reading"]["lines"][0]["grams"]["value"], grams)
+            self.assertEqual(kept["assessment"]["lines"][0]["grams"]["value"], grams)
         self.call("PATCH", "/household", {"system": "metric", "currency": "£", "decimal": "both"}, 422)
 
     def test_what_an_older_version_kept_is_written_out(self) -> None:
@@ -317,7 +317,7 @@ class UpperEnds(BenchTestCase):
                 ["lib-baking_soda", grams, "g"], ["class-rain", "250", "mL"], family="alkaline_wash"
             )
             return {
-                each["id"]: each["why"] for each in soda["reading"]["cautions"] if each["level"] != "note"
+                each["id"]: each["why"] for each in soda["assessment"]["cautions"] if each["level"] != "note"
             }
 
         sure, ranging = said("9"), said("2–16")

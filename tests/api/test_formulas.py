@@ -23,7 +23,7 @@ class Writing(BenchTestCase):
                 kept = self.call("POST", "/formulas", {"start": start["key"]}, 201)
                 self.assertEqual(kept["problems"], [])
                 self.assertEqual(kept["formula"]["name"], start["name"])
-                self.assertIsNotNone(kept["reading"])
+                self.assertIsNotNone(kept["assessment"])
 
     def test_a_starting_point_is_made_of_what_the_household_has(self) -> None:
         soapwort = self.call("POST", "/shelf/lots", {"material": "soapwort", "name": "Ours"}, 201)
@@ -35,14 +35,14 @@ class Writing(BenchTestCase):
     def test_what_was_typed_stays_as_it_was_typed(self) -> None:
         kept = self.add(["lib-rhassoul", "1 ½", "tbsp"], ["class-rain", "0,1", "L"], family="clay_damp")
         self.assertEqual([each["amount"] for each in kept["formula"]["lines"]], ["1 ½", "0,1"])
-        grams = kept["reading"]["lines"]
+        grams = kept["assessment"]["lines"]
         self.assertAlmostEqual(grams[0]["grams"]["value"], 1.5 * 15 * 0.8, delta=0.01)
         again = self.call("GET", f"/formulas/{kept['id']}")
         self.assertEqual(again["formula"], kept["formula"])
-        self.assertEqual(again["reading"], kept["reading"])
+        self.assertEqual(again["assessment"], kept["assessment"])
 
     def test_every_figure_comes_with_range_and_kind(self) -> None:
-        reading = self.add()["reading"]
+        reading = self.add()["assessment"]
         figures = [reading["ph"], reading["lift"]["scalp"], reading["yield_ml"], reading["balance"]["tilt"]]
         figures += [reading["thickness"]["ratio"], reading["grit"]["per_100"], reading["lines"][0]["grams"]]
         for figure in figures:
@@ -52,7 +52,7 @@ class Writing(BenchTestCase):
 
     def test_steps_come_back_with_times_signs_and_what_goes_in(self) -> None:
         steps = [{"kind": "simmer", "adds": [1, 2], "least": 10, "sign": "soft"}, {"kind": "strain"}]
-        found = self.add(steps=steps)["reading"]["steps"]
+        found = self.add(steps=steps)["assessment"]["steps"]
         self.assertEqual([each["kind"] for each in found], ["simmer", "strain"])
         self.assertEqual((found[0]["least"], found[0]["until"]), (10, "until it is soft to the finger"))
         self.assertTrue(found[0]["if_not"])
@@ -61,7 +61,7 @@ class Writing(BenchTestCase):
         pan = self.call("POST", "/shelf/vessels", {"name": "milk pan", "volume": 700}, 201)
         kept = self.add()
         found = self.call("GET", f"/formulas/{kept['id']}?vessel={pan['id']}")
-        self.assertIn("The milk pan holds 700 mL", found["reading"]["too_small"])
+        self.assertIn("The milk pan holds 700 mL", found["assessment"]["too_small"])
 
 
 class Bad(BenchTestCase):
@@ -77,7 +77,7 @@ class Bad(BenchTestCase):
         ):
             with self.subTest(amount):
                 kept = self.add(["lib-soapwort", amount, unit], LIQUOR[1])
-                self.assertIsNone(kept["reading"])
+                self.assertIsNone(kept["assessment"])
                 self.assertIn(words, self.problems(kept)[f"lines.0.{field}"])
                 self.assertEqual(kept["formula"]["lines"][0]["amount"], amount)
 
@@ -85,7 +85,7 @@ class Bad(BenchTestCase):
         lines = [*body()["lines"], {"id": 3, "text": "3 g moon dust", "amount": "3"}]
         kept = self.add(lines=lines)
         self.assertIn("could not be read", self.problems(kept)["lines.2.supply_key"])
-        self.assertIsNotNone(kept["reading"])
+        self.assertIsNotNone(kept["assessment"])
         self.assertEqual(kept["formula"]["lines"][2]["text"], "3 g moon dust")
 
     def test_settings_and_steps(self) -> None:
@@ -97,7 +97,7 @@ class Bad(BenchTestCase):
         self.assertIn("more than nothing", found["makes"])
         self.assertIn("less than the least", found["steps.0.most"])
         self.assertIn("Choose a kind", found["steps.1.kind"])
-        self.assertIsNone(kept["reading"])
+        self.assertIsNone(kept["assessment"])
 
     def test_a_formula_without_a_name_or_of_no_family(self) -> None:
         kept = self.add()
@@ -110,11 +110,11 @@ class Bad(BenchTestCase):
     def test_a_bottle_that_was_taken_off_the_shelf(self) -> None:
         lot = self.call("POST", "/shelf/lots", {"material": "soapwort", "name": "Ours"}, 201)
         kept = self.add([lot["key"], "60", "g"], LIQUOR[1])
-        before = kept["reading"]["lift"]["scalp"]
+        before = kept["assessment"]["lift"]["scalp"]
         self.raw("DELETE", f"/shelf/lots/{lot['id']}")
         found = self.call("GET", f"/formulas/{kept['id']}")
         self.assertIn("Ours is no longer on the shelf", self.problems(found)["lines.0.supply_key"])
-        self.assertEqual(found["reading"]["lift"]["scalp"], before)
+        self.assertEqual(found["assessment"]["lift"]["scalp"], before)
         self.assertEqual({each["name"] for each in found["supplies"]}, {"Ours", "Rain water"})
 
     def test_two_windows_never_write_over_each_other(self) -> None:
@@ -234,7 +234,9 @@ class Proposing(BenchTestCase):
         self.assertLess(lift["before"]["value"], lift["after"]["value"])
         self.assertEqual(self.call("GET", f"/formulas/{kept['id']}")["version"], 1)
         taken = self.call("PUT", f"/formulas/{kept['id']}", {"version": 1, "formula": found["formula"]})
-        self.assertAlmostEqual(taken["reading"]["lift"]["scalp"]["value"], lift["after"]["value"], places=6)
+        self.assertAlmostEqual(
+            taken["assessment"]["lift"]["scalp"]["value"], lift["after"]["value"], places=6
+        )
 
     def test_every_goal_answers(self) -> None:
         kept = self.add(
@@ -330,8 +332,8 @@ class Sharing(BenchTestCase):
         found = self.call("POST", "/formulas/bring", {"text": recipe}, 201)
         self.assertEqual(found["kept"], [])
         self.assertEqual(found["formula"]["problems"], [])
-        self.assertEqual(found["formula"]["reading"]["lift"], kept["reading"]["lift"])
-        self.assertEqual(found["formula"]["reading"]["steps"], kept["reading"]["steps"])
+        self.assertEqual(found["formula"]["assessment"]["lift"], kept["assessment"]["lift"])
+        self.assertEqual(found["formula"]["assessment"]["steps"], kept["assessment"]["steps"])
 
     def test_a_stranger_s_recipe_drops_nothing(self) -> None:
         recipe = {

@@ -16,8 +16,8 @@ class ForAHead(HeadsTestCase):
         kept = self.start("winding_hole")
         child = self.put_ottoline()
         found = self.call("GET", f"/formulas/{kept['id']}?head={child}")
-        self.assertIn("soda-child", [each["id"] for each in found["reading"]["cautions"]])
-        self.assertNotIn("soda-child", [each["id"] for each in kept["reading"]["cautions"]])
+        self.assertIn("soda-child", [each["id"] for each in found["assessment"]["cautions"]])
+        self.assertNotIn("soda-child", [each["id"] for each in kept["assessment"]["cautions"]])
 
     def test_match_ranks_with_reasons_and_rules_out(self) -> None:
         for key in ("winding_hole", "lamplight_soapwort", "stove_soap", "buttermilk_mask"):
@@ -96,7 +96,7 @@ class ForAHead(HeadsTestCase):
         kept = self.call("PATCH", "/household", {"schools": picked})["schools"]
         self.assertEqual(kept, {"soda": "never", "clay": "dry", "strength": "strong"})
         self.assertEqual(self.call("GET", "/formulas/bench")["picked"], kept)
-        self.assertIn("no soda", self.start("winding_hole")["reading"]["against_school"][0])
+        self.assertIn("no soda", self.start("winding_hole")["assessment"]["against_school"][0])
         clay = self.call("POST", "/formulas", {"family": "clay_damp"}, 201)
         self.assertEqual(clay["formula"]["family"], "clay_dry")
         rinse = self.start("towpath_rinse")["formula"]["lines"]
@@ -105,7 +105,7 @@ class ForAHead(HeadsTestCase):
         own = self.start("winding_hole")
         asked = {"version": 1, "formula": own["formula"] | {"schools": {"soda": "limits"}}}
         found = self.call("PUT", f"/formulas/{own['id']}", asked)
-        self.assertEqual(found["reading"]["against_school"], [])
+        self.assertEqual(found["assessment"]["against_school"], [])
 
 
 class Washes(HeadsTestCase):

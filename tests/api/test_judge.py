@@ -238,7 +238,7 @@ class InAWash(HeadsTestCase):
                 "POST", "/wash/chains/read", {"links": [{"formula": None}], "head": wren}
             )["cautions"],
             "jug": self.call("POST", "/mix/jug", self.ask(head=wren))["cautions"],
-            "bench": self.call("GET", f"/formulas/{tea}?head={wren}")["reading"]["cautions"],
+            "bench": self.call("GET", f"/formulas/{tea}?head={wren}")["assessment"]["cautions"],
         }
         for where, said in found.items():
             with self.subTest(where):

@@ -113,7 +113,7 @@ class UsedAgain(MakeTestCase):
         found = self.call("GET", "/shelf/supplies?find=lamplight")
         self.assertIn(key, [each["key"] for each in found])
         mask = self.formula("saponin_paste", (key, "3", "tbsp"), (f"water-{self.rain}", "50", "mL"))
-        self.assertIsNotNone(self.call("GET", f"/formulas/{mask}")["reading"]["ph"])
+        self.assertIsNotNone(self.call("GET", f"/formulas/{mask}")["assessment"]["ph"])
         jug = self.jug(
             {"supply_key": key, "how": "amount", "amount": 100, "unit": "mL"}, use="rinsed_out", minutes=2
         )

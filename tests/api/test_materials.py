@@ -180,7 +180,7 @@ class Corrections(HeadsTestCase):
 
         def said() -> set[str]:
             read = self.call("GET", f"/formulas/{made['id']}?head={whom}")
-            return {one["id"] for one in read["reading"]["cautions"]}
+            return {one["id"] for one in read["assessment"]["cautions"]}
 
         self.assertIn("allergy-maybe", said())
         self.call("PATCH", "/shelf/library/oat_flour", {"ruled_out": ["cereals"]})

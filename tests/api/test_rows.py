@@ -93,7 +93,7 @@ class NewRows(ApiTestCase):
         }  # fmt: skip
         made = self.call("POST", "/formulas", {"formula": formula}, 201)
         self.assertEqual(made["problems"], [])
-        self.assertGreater(made["reading"]["lift"]["scalp"]["value"], 0.0)
+        self.assertGreater(made["assessment"]["lift"]["scalp"]["value"], 0.0)
         batch = self.call("POST", "/make/batches", {"ask": {"formula": made["id"]}}, 201)
         self.assertIn("Whisk", [step["name"] for step in batch["steps"]])
 

@@ -259,7 +259,7 @@ class Mended(Household):
         found = self.call("GET", f"/formulas/{self.formula}")
         said = {each["field"]: each["message"] for each in found["problems"]}
         self.assertIn("what Malt vinegar is", said[f"lines.{place}.supply_key"])
-        self.assertIsNone(found["reading"])
+        self.assertIsNone(found["assessment"])
 
     def test_a_formula_of_another_version_says_what_was_left_open(self) -> None:
         Formula.objects.update(body=Formula.objects.get().body | {"pot": "titanium"})

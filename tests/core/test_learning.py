@@ -19,7 +19,7 @@ from eyebright.core.learning import (
     prior_factors,
 )
 from eyebright.core.numbers import thin
-from eyebright.core.wash import Lesson, Part, fit_of, lessons
+from eyebright.core.wash import Application, Lesson, fit_of, lessons
 
 from .heads import head
 from .households import live
@@ -223,7 +223,7 @@ class Lessons(TestCase):
     """What a wash as it was done says."""
 
     def lesson(self, **more: Any) -> Lesson:
-        part = Part(UsualSubject(families()["saponin_liquor"]), "scalp", **more)
+        part = Application(UsualSubject(families()["saponin_liquor"]), "scalp", **more)
         return lessons([part], head())[0]
 
     def test_how_much_of_it_and_how_strong(self) -> None:
@@ -244,18 +244,18 @@ class Lessons(TestCase):
         self.assertLess(usual, long)
 
     def test_what_touches_the_lengths_alone_says_nothing_of_the_scalp(self) -> None:
-        part = Part(UsualSubject(families()["saponin_liquor"]), "lengths")
+        part = Application(UsualSubject(families()["saponin_liquor"]), "lengths")
         self.assertIsNone(lessons([part], head())[0].given)
 
     def test_what_is_believed_of_the_head_plays_no_part_in_it(self) -> None:
         strong = of([WashOutcome(float(i), 0.0, 4) for i in range(8)])
-        part = Part(UsualSubject(families()["saponin_liquor"]))
+        part = Application(UsualSubject(families()["saponin_liquor"]))
         self.assertEqual(lessons([part], head()), lessons([part], head(factors=strong)))
 
     def test_what_was_right_is_what_the_head_is_judged_by(self) -> None:
         """A wash that was always right: the same wash is what suits, and no other word is said of it."""
         family = families()["soap_wash"]
-        part = Part(UsualSubject(family))
+        part = Application(UsualSubject(family))
         given = lessons([part], head())[0].given
         shares = ((UsualSubject(family).product, 1.0),)
         right = learn([WashOutcome(3.0 * i, given, 2, shares=shares) for i in range(25)]).of("")

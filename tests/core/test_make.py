@@ -13,7 +13,7 @@ from eyebright.core.formulas.model import Formula, planned_steps, starts, weighe
 from eyebright.core.make import (
     Bowl,
     Held,
-    Pour,
+    PouredAmount,
     as_done,
     choose,
     cooling,
@@ -38,9 +38,9 @@ def in_order(made: Formula) -> Formula:
     return replace(made, steps=tuple(each.step for each in planned_steps(made)))
 
 
-def as_planned(made: Formula) -> list[Pour]:
+def as_planned(made: Formula) -> list[PouredAmount]:
     """Every line, poured just as it was planned."""
-    return [Pour(line.id, line.supply, line.amount) for line in made.ingredients]
+    return [PouredAmount(line.id, line.supply, line.amount) for line in made.ingredients]
 
 
 class RunSheets(TestCase):
@@ -96,7 +96,7 @@ class AsItWasDone(TestCase):
 
     def test_more_acid_is_sharper_and_only_that_line_differs(self) -> None:
         plan = in_order(formula("acid_rinse", ("rain", 500, "mL"), ("citric_acid", 1, "g")))
-        pours = [*as_planned(plan)[:1], Pour(2, plan.ingredients[1].supply, Amount(2.0, "g"))]
+        pours = [*as_planned(plan)[:1], PouredAmount(2, plan.ingredients[1].supply, Amount(2.0, "g"))]
         done = as_done(plan, pours, {})
         self.assertLess(assess(done).ph.value, assess(plan).ph.value - 0.1)  # type: ignore[union-attr]
         (only,) = differences(plan, done)
@@ -107,7 +107,7 @@ class AsItWasDone(TestCase):
     def test_several_pours_of_one_line_add_up_in_whatever_units(self) -> None:
         plan = in_order(formula("acid_rinse", ("rain", 500, "mL"), ("malt_vinegar", 30, "mL")))
         vinegar = plan.ingredients[1].supply
-        pours = [Pour(2, vinegar, Amount(1, "tbsp")), Pour(2, vinegar, Amount(15, "mL"))]
+        pours = [PouredAmount(2, vinegar, Amount(1, "tbsp")), PouredAmount(2, vinegar, Amount(15, "mL"))]
         poured = next(each for each in weighed(as_done(plan, pours, {})) if each.line.id == 2)
         self.assertAlmostEqual(poured.ml, 30.0, delta=0.5)
 
@@ -118,14 +118,14 @@ class AsItWasDone(TestCase):
             )
         )
         clay = plan.ingredients[1].supply
-        done = as_done(plan, [Pour(2, clay, Amount(90, "g"))], {})
+        done = as_done(plan, [PouredAmount(2, clay, Amount(90, "g"))], {})
         grams = {each.line.id: each.grams for each in weighed(done)}
         self.assertAlmostEqual(grams[1], 120.0, delta=0.5)
         self.assertAlmostEqual(grams[2], 90.0)
 
     def test_something_else_stands_in_the_steps_of_what_it_replaced(self) -> None:
         plan = in_order(formula("saponin_liquor", ("rain", 400, "mL"), ("soapwort", 40, "g")))
-        done = as_done(plan, [Pour(2, supply("horse_chestnut"), Amount(50, "g"))], {})
+        done = as_done(plan, [PouredAmount(2, supply("horse_chestnut"), Amount(50, "g"))], {})
         names = {line.supply.name: line.phase for line in done.ingredients}
         self.assertNotIn("Soapwort root", names)
         self.assertEqual(names["Horse-chestnut"], "infused")
@@ -135,7 +135,7 @@ class AsItWasDone(TestCase):
         plan = in_order(
             formula("acid_rinse", ("rain", 500, "mL"), ("malt_vinegar", 30, "mL"), ("honey", 5, "g"))
         )
-        done = as_done(plan, [Pour(0, supply("citric_acid"), Amount(1, "g"))], {}, left_out=[3])
+        done = as_done(plan, [PouredAmount(0, supply("citric_acid"), Amount(1, "g"))], {}, left_out=[3])
         self.assertEqual(
             sorted(line.supply.name for line in done.ingredients),
             ["Citric acid", "Malt vinegar", "Rain water"],
@@ -213,7 +213,7 @@ class Weighing(TestCase):
 
     def test_put_right_only_adds_and_meets_what_was_planned(self) -> None:
         plan = in_order(formula("acid_rinse", ("rain", 500, "mL"), ("citric_acid", 1, "g")))
-        done = as_done(plan, [Pour(2, plan.ingredients[1].supply, Amount(1.6, "g"))], {})
+        done = as_done(plan, [PouredAmount(2, plan.ingredients[1].supply, Amount(1.6, "g"))], {})
         bench = Workbench()
         found = put_right(plan, done, bench, 2)
         self.assertTrue(found.met, found.says)

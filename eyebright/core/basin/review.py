@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta
 
 from ..learning import heard_when
-from .table import Ask, Question, asks, questions
+from .table import Ask, ReviewQuestion, asks, questions
 
 SOONER = timedelta(hours=2)  # before the next wash
 
@@ -31,7 +31,7 @@ def due_of(ended: datetime, locs: bool, next_wash: datetime | None) -> tuple[Due
     return tuple(out)
 
 
-def questions_for(when: str, locs: bool) -> tuple[Question, ...]:
+def questions_for(when: str, locs: bool) -> tuple[ReviewQuestion, ...]:
     """What is asked then."""
     return tuple(each for each in questions().values() if when in each.when and (each.only != "locs" or locs))
 

@@ -55,7 +55,7 @@ class Ask:
 
 
 @dataclass(frozen=True)
-class Question:
+class ReviewQuestion:
     """One thing that is asked of how it went; `tells`: it says how much was washed out."""
 
     key: str
@@ -98,6 +98,6 @@ def asks() -> dict[str, Ask]:
 
 
 @cache
-def questions() -> dict[str, Question]:
+def questions() -> dict[str, ReviewQuestion]:
     """What is asked of how it went, by key."""
-    return tables.by_key(__file__, "basin.toml", "question", Question)
+    return tables.by_key(__file__, "basin.toml", "question", ReviewQuestion)

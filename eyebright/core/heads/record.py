@@ -36,7 +36,7 @@ class Choice:
 
 
 @dataclass(frozen=True)
-class Question:
+class RecordQuestion:
     """One question of the record. `kind`: one, many, number, text, yes or dates.
 
     `stricter`: what is taken where the answer that was kept is not known.
@@ -97,7 +97,7 @@ class Named:
 class Tables:
     """Every table of `record.toml`."""
 
-    questions: dict[str, Question]
+    questions: dict[str, RecordQuestion]
     check_in: dict[str, CheckQuestion]
     flags: dict[str, Named]
     occasions: dict[str, Named]
@@ -119,7 +119,7 @@ def record_tables() -> Tables:
         return tables.by_key(__file__, "record.toml", table, Named)
 
     return Tables(
-        questions=tables.by_key(__file__, "record.toml", "question", Question),
+        questions=tables.by_key(__file__, "record.toml", "question", RecordQuestion),
         check_in=tables.by_key(__file__, "record.toml", "check_in", CheckQuestion),
         flags=named("flag"),
         occasions=named("occasion"),
@@ -271,7 +271,7 @@ def record_as_kept(answers: Mapping[str, Any], today: date) -> KeptRecord:
     return KeptRecord(Record(**read), amiss)
 
 
-def _what_stands(question: Question, given: Any, today: date) -> tuple[Any, str]:
+def _what_stands(question: RecordQuestion, given: Any, today: date) -> tuple[Any, str]:
     """What of an answer can be used, and what of it is not known here, in words."""
     if question.kind == "yes":
         return bool(given), str(given)
@@ -292,7 +292,7 @@ def _what_stands(question: Question, given: Any, today: date) -> tuple[Any, str]
     return tuple(found), ", ".join(strange)
 
 
-def _answer(question: Question, given: Any, today: date) -> Any:
+def _answer(question: RecordQuestion, given: Any, today: date) -> Any:
     match question.kind:
         case "one":
             return question.choice(_text(question, given) or question.default).key
@@ -314,7 +314,7 @@ def _answer(question: Question, given: Any, today: date) -> Any:
     return _text(question, given)
 
 
-def _text(question: Question, given: Any) -> str:
+def _text(question: RecordQuestion, given: Any) -> str:
     if not isinstance(given, str):
         raise RecordError(question.key, "Write this in words.")
     text = " ".join("".join(sign for sign in given if sign.isprintable()).split())
@@ -323,7 +323,7 @@ def _text(question: Question, given: Any) -> str:
     return text
 
 
-def _number(question: Question, given: Any, today: date) -> float | int | None:
+def _number(question: RecordQuestion, given: Any, today: date) -> float | int | None:
     if isinstance(given, str):
         given = given.strip().replace(",", ".")
         if not given:
@@ -345,7 +345,7 @@ def _number(question: Question, given: Any, today: date) -> float | int | None:
     return value
 
 
-def _date(question: Question, given: Any, today: date) -> date:
+def _date(question: RecordQuestion, given: Any, today: date) -> date:
     try:
         when = date.fromisoformat(given)
     except (TypeError, ValueError):

@@ -1,6 +1,6 @@
 """Making: from a formula to bottles with a date. What is to be done, weighed, waited for, checked, filled."""
 
-from .as_it_was_done import Pour, as_done, differences, leftover
+from .as_it_was_done import PouredAmount, as_done, differences, leftover
 from .as_supply import as_supply
 from .cautions import StepCaution, step_cautions, step_facts
 from .checks import ph_after, texture_said, yield_said
@@ -18,7 +18,7 @@ __all__ = [
     "Cooling",
     "FillLine",
     "Held",
-    "Pour",
+    "PouredAmount",
     "RunStep",
     "Seen",
     "StepCaution",

@@ -1,6 +1,6 @@
 """A formula as it was really made: what is in the bowl in place of what was planned.
 
-as_done(plan, [Pour(1, citric, Amount(6.2, "g"))], {})      the plan with 6.2 g of citric acid in line 1
+as_done(plan, [PouredAmount(1, citric, Amount(6.2, "g"))], {})   the plan with 6.2 g of citric acid in line 1
 
 Poured just as planned it is the plan itself, and so is all that comes of it.
 """
@@ -25,7 +25,7 @@ OFF = 0.02  # of a line: less is not worth a word
 
 
 @dataclass(frozen=True)
-class Pour:
+class PouredAmount:
     """So much of something, poured for a line (its id), or besides them all (0)."""
 
     line: int
@@ -35,7 +35,7 @@ class Pour:
 
 def as_done(
     plan: Formula,
-    pours: Sequence[Pour],
+    pours: Sequence[PouredAmount],
     minutes: Mapping[int, float],
     left_out: Collection[int] = (),
     kit: Kit = METRIC,
@@ -44,13 +44,13 @@ def as_done(
 
     `minutes` by the place of a step of the plan; `left_out`: ids of lines. FormulaError as the plan's own.
     """
-    of_line: dict[int, list[Pour]] = {}
+    of_line: dict[int, list[PouredAmount]] = {}
     for pour in pours:
         of_line.setdefault(pour.line, []).append(pour)
     moved = bool(left_out) or 0 in of_line or any(not _as_planned(plan, i, of_line[i]) for i in of_line)
     frozen = {each.line.id: _frozen(each) for each in weighed(plan, kit)} if moved else {}
     lines: list[Ingredient] = []
-    extra: list[tuple[int, Pour]] = [(0, pour) for pour in of_line.get(0, ())]
+    extra: list[tuple[int, PouredAmount]] = [(0, pour) for pour in of_line.get(0, ())]
     for line in plan.ingredients:
         poured = of_line.get(line.id)
         if poured is None:
@@ -85,7 +85,7 @@ def _timed(formula: Formula, plan: Formula, minutes: Mapping[int, float]) -> For
     return replace(formula, steps=tuple(steps))
 
 
-def _as_planned(plan: Formula, line: int, poured: Sequence[Pour]) -> bool:
+def _as_planned(plan: Formula, line: int, poured: Sequence[PouredAmount]) -> bool:
     """Whether a line was poured once, just as it was planned, of the same supply."""
     planned = next((each for each in plan.ingredients if each.id == line), None)
     return (
@@ -110,7 +110,7 @@ def _frozen(each: Weighed) -> Ingredient:
     return replace(each.line, amount=Amount(each.grams, "g"))
 
 
-def _sum(pours: Sequence[Pour], kit: Kit) -> Amount:
+def _sum(pours: Sequence[PouredAmount], kit: Kit) -> Amount:
     """Several pours of one line as one amount: in their own unit, or by what each comes to (mL or g)."""
     first = pours[0].amount
     if all((each.amount.unit, each.amount.packed) == (first.unit, first.packed) for each in pours):
@@ -119,7 +119,7 @@ def _sum(pours: Sequence[Pour], kit: Kit) -> Amount:
     return Amount(base, unit_of(pours[0].supply))
 
 
-def _more(number: int, pour: Pour, plan: Formula, like: Ingredient | None) -> Ingredient:
+def _more(number: int, pour: PouredAmount, plan: Formula, like: Ingredient | None) -> Ingredient:
     supply = pour.supply
     phase = like.phase if like else default_phase(supply, plan.family)
     return Ingredient(number, supply, pour.amount, phase, of_form(supply.material, like.form if like else ""))
@@ -163,7 +163,7 @@ def differences(plan: Formula, done: Formula, kit: Kit = METRIC) -> tuple[Differ
     return tuple(out)
 
 
-def leftover(plan: Formula, pours: Sequence[Pour], line: int, kit: Kit = METRIC) -> float:
+def leftover(plan: Formula, pours: Sequence[PouredAmount], line: int, kit: Kit = METRIC) -> float:
     """How many times as much of everything keeps the proportions, now that a line is what it is."""
     grams = next((each.grams for each in weighed(plan, kit) if each.line.id == line), 0.0)
     done = as_done(plan, [pour for pour in pours if pour.line == line], {}, kit=kit)

@@ -1,6 +1,6 @@
 """A jug: its question and answer, the curve, routes, spoons, soda, what puts it right, the home titration."""
 
-from .answer import Doubt, Familiar, Mix, Pour, Question, spooned, work_out
+from .answer import Doubt, Familiar, JugLayer, Mix, Question, spooned, work_out
 from .curve import curve
 from .facts import family_of_jug, formula_of_layers, stirred, used_as
 from .jug import How, Jug, JugError, Line, filled, kind_of, sour
@@ -23,13 +23,13 @@ __all__ = [
     "How",
     "Jug",
     "JugError",
+    "JugLayer",
     "JugObservation",
     "JugSubject",
     "Line",
     "Mix",
     "NextReading",
     "NothingToPutRight",
-    "Pour",
     "PouringStep",
     "Question",
     "Route",

@@ -57,7 +57,7 @@ class Question:
 
 
 @dataclass(frozen=True)
-class Pour:
+class JugLayer:
     """One layer of the jug, in pouring order: so much, in mL or g, and in spoons and cups."""
 
     key: str
@@ -104,7 +104,7 @@ class Mix:
     headline: str
     reason: str
     volume: float
-    pours: tuple[Pour, ...]
+    pours: tuple[JugLayer, ...]
     vessel: Vessel
     ph: Figure
     buffer: Figure
@@ -264,7 +264,7 @@ def spooned(supply: Supply, amount: float, kit: Kit) -> str:
     return spoons(amount / density.mid, kit) if density else f"{brief(amount)} g"
 
 
-def pours_of(jug: Jug, amount: float, kit: Kit) -> tuple[Pour, ...]:
+def pours_of(jug: Jug, amount: float, kit: Kit) -> tuple[JugLayer, ...]:
     """What to pour, in order; nothing is left out but what comes to nothing."""
     out = []
     for line, each in zip(jug.lines, jug.amounts(np.array([amount])), strict=True):
@@ -272,7 +272,7 @@ def pours_of(jug: Jug, amount: float, kit: Kit) -> tuple[Pour, ...]:
         if much <= 0.0:
             continue
         out.append(
-            Pour(
+            JugLayer(
                 key=line.supply.key,
                 name=line.supply.name,
                 what=kind_of(line.supply),

@@ -11,7 +11,7 @@ from ..materials import Amount, Supply, pourable, weighable
 from ..numbers import Array, Draws, Figure, figure
 from ..rules import Grave, cautions, grave_level, limits, limits_for
 from ..words import brief
-from .answer import Mix, Pour, Question, cost_of, measurable_of, pours_of
+from .answer import JugLayer, Mix, Question, cost_of, measurable_of, pours_of
 from .curve import Curve
 from .facts import jug_facts
 from .jug import How, Jug, Line, filled, kind_of, sour
@@ -42,7 +42,7 @@ class Route:
     reachable: bool
     says: str
     why: str
-    pours: tuple[Pour, ...] = ()
+    pours: tuple[JugLayer, ...] = ()
     lines: tuple[Line, ...] = ()
     ph: Figure | None = None
     buffer: Figure | None = None

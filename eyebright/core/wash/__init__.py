@@ -10,20 +10,20 @@ from .links import Pause, Sections, WashLink, links_table, pauses, sections, tim
 from .matching import Match, best_of_each, rank
 from .schools import School, defaults_by, held_against, parts_by, plain_schools, school_keys, school_rules
 from .spacing import SpacedFamily, spaced_in
-from .suit import Change, Suit, suit
-from .teaching import Lesson, Part, lessons
+from .suit import LinkChange, Suit, suit
+from .teaching import Application, Lesson, lessons
 
 __all__ = [
     "Advice",
+    "Application",
     "Candidate",
-    "Change",
     "Dose",
     "Finish",
     "Fit",
     "Lesson",
+    "LinkChange",
     "LinkResult",
     "Match",
-    "Part",
     "Pause",
     "School",
     "Sections",

@@ -19,7 +19,7 @@ Whole = Callable[[Sequence[WashLink]], Wash]
 
 
 @dataclass(frozen=True)
-class Change:
+class LinkChange:
     """What is changed of one link: its place, what it is now (None: left out), and that in words."""
 
     place: int
@@ -31,7 +31,7 @@ class Change:
 class Suit:
     """A wash and what it becomes: nothing is changed where nothing stands against it."""
 
-    changes: tuple[Change, ...]
+    changes: tuple[LinkChange, ...]
     before: Wash
     after: Wash | None
 
@@ -73,7 +73,7 @@ def _score(said: Sequence[Caution]) -> tuple[int, int]:
     )
 
 
-def _suited(place: int, link: WashLink, alone: Alone) -> Change | None:
+def _suited(place: int, link: WashLink, alone: Alone) -> LinkChange | None:
     """What suits one link; None where nothing grave is said of it, or nothing helps."""
     if link.formula is None:
         return None
@@ -88,10 +88,10 @@ def _suited(place: int, link: WashLink, alone: Alone) -> Change | None:
         if score == (0, 0):
             break
     if best and not best[0][0]:
-        return Change(place, best[1], best[2])
+        return LinkChange(place, best[1], best[2])
     if had[0]:
-        return Change(place, None, "left out")
-    return Change(place, best[1], best[2]) if best else None
+        return LinkChange(place, None, "left out")
+    return LinkChange(place, best[1], best[2]) if best else None
 
 
 def _tries(link: WashLink, formula: Formula) -> Iterator[tuple[WashLink, str]]:
@@ -127,7 +127,7 @@ def _shorter(link: WashLink, formula: Formula) -> Iterator[tuple[WashLink, str]]
 
 def _less(
     links: Sequence[WashLink | None], whole: Whole, most_lift: float
-) -> tuple[list[Change], Wash] | None:
+) -> tuple[list[LinkChange], Wash] | None:
     """Less of what cleans, so that it washes out no more than is asked for."""
     cleansers = [
         place for place, link in enumerate(links) if link and link.formula and link.formula.family.cleans
@@ -139,7 +139,7 @@ def _less(
             for place, link in enumerate(links)
         ]
         wash = whole(_kept(tried))
-        changes = [Change(place, tried[place], f"{_part(times)} of it") for place in cleansers]
+        changes = [LinkChange(place, tried[place], f"{_part(times)} of it") for place in cleansers]
         found = changes, wash
         if wash.scalp_lift.value <= most_lift:
             break

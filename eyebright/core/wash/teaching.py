@@ -18,7 +18,7 @@ LEAST = 1e-4  # folds: less is no cleaning
 
 
 @dataclass(frozen=True)
-class Part:
+class Application:
     """One thing that went on, as it was done.
 
     `minutes` from the last of it going on to the first of it coming off, `puts_on` those that it took to go
@@ -48,7 +48,7 @@ class Lesson:
     used: float | None
 
 
-def lessons(parts: Sequence[Part], head: Head) -> tuple[Lesson, ...]:
+def lessons(parts: Sequence[Application], head: Head) -> tuple[Lesson, ...]:
     """What the parts of one wash of a head say, in the order that they went on.
 
     `head` as it stood before the first; what is believed of its factors plays no part.

@@ -106,13 +106,13 @@ class AskOut(Out):
 
 
 class FormulaOut(Out):
-    """A formula, and what comes of it; without a reading where it cannot be reckoned yet."""
+    """A formula, and what comes of it; without an assessment where it cannot be reckoned yet."""
 
     id: int
     version: int
     changed_at: datetime
     formula: FormulaIn
-    reading: AssessmentOut | None
+    assessment: AssessmentOut | None
     problems: list[LineProblemOut]
     supplies: list[SupplyOut]
     asks: list[AskOut]

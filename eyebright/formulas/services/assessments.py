@@ -47,16 +47,17 @@ def assessment_of(
         return None
 
 
-def assessment_out(reading: Assessment) -> AssessmentOut:
+def assessment_out(assessment: Assessment) -> AssessmentOut:
     """A reading on the wire."""
-    formula = reading.formula
+    formula = assessment.formula
     same: dict[str, Any] = {
-        name: getattr(reading, name) for name in ("yield_g", "yield_ml", "evaporated", "kept_back", "washes")
+        name: getattr(assessment, name)
+        for name in ("yield_g", "yield_ml", "evaporated", "kept_back", "washes")
     }
     return AssessmentOut(
         lines=[
             WeighedLineOut(id=each.id, grams=each.grams, share=each.share, phase=line.phase, form=line.form)
-            for each, line in zip(reading.lines, formula.ingredients, strict=True)
+            for each, line in zip(assessment.lines, formula.ingredients, strict=True)
         ],
         steps=[
             DoneStepOut(
@@ -74,28 +75,28 @@ def assessment_out(reading: Assessment) -> AssessmentOut:
                 sign=each.step.sign,
                 note=each.step.note,
             )
-            for each in reading.preparation.steps
+            for each in assessment.preparation.steps
         ],
-        ph=reading.ph,
-        ph_why=list(reading.ph_why),
-        lift=LiftOut.model_validate(reading.lift),
-        lift_why=list(reading.lift_why),
-        sources=list(reading.cleaning.sources),
-        thickness=_thickness(reading.texture) if reading.texture else None,
-        drawn=list(reading.drawn),
-        balance=reading.balance,
-        scent=ScentOut.model_validate(reading.scent) if reading.scent else None,
-        grit=reading.grit,
-        residue=reading.residue,
-        stain=reading.stain,
-        keeping=reading.keeping,
-        cost=reading.cost,
-        tools=list(reading.tools),
-        room=reading.room,
-        too_small=reading.too_small,
-        hands_on=reading.hands_on,
-        waiting=list(reading.waiting),
-        cautions=list(reading.cautions),
+        ph=assessment.ph,
+        ph_why=list(assessment.ph_why),
+        lift=LiftOut.model_validate(assessment.lift),
+        lift_why=list(assessment.lift_why),
+        sources=list(assessment.cleaning.sources),
+        thickness=_thickness(assessment.texture) if assessment.texture else None,
+        drawn=list(assessment.drawn),
+        balance=assessment.balance,
+        scent=ScentOut.model_validate(assessment.scent) if assessment.scent else None,
+        grit=assessment.grit,
+        residue=assessment.residue,
+        stain=assessment.stain,
+        keeping=assessment.keeping,
+        cost=assessment.cost,
+        tools=list(assessment.tools),
+        room=assessment.room,
+        too_small=assessment.too_small,
+        hands_on=assessment.hands_on,
+        waiting=list(assessment.waiting),
+        cautions=list(assessment.cautions),
         against_school=list(
             held_against(
                 picked_schools(dict(formula.schools)),

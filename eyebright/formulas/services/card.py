@@ -18,7 +18,7 @@ MARGIN = 11 * mm
 FOOT = 9 * mm
 
 
-def card(formula: Formula, reading: Assessment, about: str = "", whose: str = "") -> bytes:
+def card(formula: Formula, assessment: Assessment, about: str = "", whose: str = "") -> bytes:
     """The card as a PDF of one A5 page: shrunk until all of it fits, nothing left out.
 
     `whose`: the head that its cautions are for.
@@ -32,7 +32,7 @@ def card(formula: Formula, reading: Assessment, about: str = "", whose: str = ""
         MARGIN, MARGIN + FOOT, width - 2 * MARGIN, height - 2 * MARGIN - FOOT, 0, 0, 0, 0, showBoundary=0
     )
     inner = KeepInFrame(
-        width - 2 * MARGIN, height - 2 * MARGIN - FOOT, _story(formula, reading, about, whose), "shrink"
+        width - 2 * MARGIN, height - 2 * MARGIN - FOOT, _story(formula, assessment, about, whose), "shrink"
     )
     frame.addFromList([inner], page)
     page.setStrokeColor(LINE)
@@ -47,7 +47,7 @@ def card(formula: Formula, reading: Assessment, about: str = "", whose: str = ""
     return sheet.getvalue()
 
 
-def _story(formula: Formula, reading: Assessment, about: str, whose: str) -> list[Flowable]:
+def _story(formula: Formula, assessment: Assessment, about: str, whose: str) -> list[Flowable]:
     small, body, head = style(7.5, colour=QUIET), style(9), style(9.5, bold=True, colour=VEIN, after=1.5)
     use = "left in" if formula.use == "left_in" else f"{formula.minutes:g} min on the head, then rinsed out"
     out: list[Flowable] = [
@@ -56,14 +56,14 @@ def _story(formula: Formula, reading: Assessment, about: str, whose: str) -> lis
     ]
     if about.strip():
         out.append(text(" ".join(about.split())[:240], small))
-    out += [Spacer(1, 4), _lines(formula, reading), Spacer(1, 5), text("How", head)]
-    for place, each in enumerate(reading.preparation.steps, start=1):
+    out += [Spacer(1, 4), _lines(formula, assessment), Spacer(1, 5), text("How", head)]
+    for place, each in enumerate(assessment.preparation.steps, start=1):
         until = f", {each.until}" if each.until else ""
         words = f"{place}. {each.says[:-1]} · {between(each.least, each.most)}{until}"
         out.append(text(words, body))
     out += [Spacer(1, 4), text("What comes of it", head)]
-    out += [text(f"{what}: {words}", body) for what, words in export.figures_said(reading)]
-    grave = [caution for caution in reading.cautions if caution.level != "note"]
+    out += [text(f"{what}: {words}", body) for what, words in export.figures_said(assessment)]
+    grave = [caution for caution in assessment.cautions if caution.level != "note"]
     if grave:
         out += [
             Spacer(1, 4),
@@ -73,13 +73,13 @@ def _story(formula: Formula, reading: Assessment, about: str, whose: str) -> lis
             ),
         ]
         out += [text(f"{caution.level.upper()}: {caution.what} {caution.instead}", body) for caution in grave]
-    notes = [caution.what for caution in reading.cautions if caution.level == "note"]
+    notes = [caution.what for caution in assessment.cautions if caution.level == "note"]
     if notes:
         out += [Spacer(1, 4), text(" ".join(notes), small)]
     return out
 
 
-def _lines(formula: Formula, reading: Assessment) -> Table:
+def _lines(formula: Formula, assessment: Assessment) -> Table:
     """The lines, phase by phase: so much, of what, and in g."""
     strong, plain, small = (
         style(10.5, bold=True, after=0),
@@ -95,7 +95,7 @@ def _lines(formula: Formula, reading: Assessment) -> Table:
             line = formula.ingredients[place]
             said = export.line_text(formula, place)
             amount = said.removesuffix(said[said.index(line.supply.name) :]).strip()
-            grams = reading.lines[place].grams.value
+            grams = assessment.lines[place].grams.value
             rows.append(
                 [
                     text(amount, strong),

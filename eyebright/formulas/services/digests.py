@@ -27,11 +27,11 @@ def _state(row: Formula, marked: Mapping[str, str], kit: Kit) -> str:
     return state_of(f"{row.pk}.{row.version}", keys_in(row.body), marked, kit)
 
 
-def keep_digest(row: Formula, supplies: Mapping[str, Supply], reading: Assessment, kit: Kit) -> None:
+def keep_digest(row: Formula, supplies: Mapping[str, Supply], assessment: Assessment, kit: Kit) -> None:
     """Keep what ranks a formula that was just read for nobody in particular, unless it is there already."""
     state = _state(row, marks(supplies, supplies), kit)
     if row.digest_of != state:
-        row.digest, row.digest_of = digest_of(reading).kept(), state
+        row.digest, row.digest_of = digest_of(assessment).kept(), state
         _keep(row.pk, row.digest, state)
 
 

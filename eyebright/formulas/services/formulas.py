@@ -72,15 +72,15 @@ def formula_out(kept: Formula, head: int | None = None, vessel: int | None = Non
 def shown(kept: Formula, written: ParsedFormula, head: int | None, vessel: int | None) -> FormulaOut:
     """A formula as it was just written, and what comes of it."""
     bench, whom = core_bench(keys_of(written.payload), head)
-    reading = assessment_of(written, bench, the_vessel(vessel))
-    if reading is not None and whom is None:
-        keep_digest(kept, written.supplies, reading, bench.kit)
+    assessment = assessment_of(written, bench, the_vessel(vessel))
+    if assessment is not None and whom is None:
+        keep_digest(kept, written.supplies, assessment, bench.kit)
     return FormulaOut(
         id=kept.pk,
         version=kept.version,
         changed_at=kept.changed_at,
         formula=written.payload,
-        reading=assessment_out(reading) if reading else None,
+        assessment=assessment_out(assessment) if assessment else None,
         problems=[LineProblemOut(field=name, message=says) for name, says in written.problems.items()],
         supplies=[supply_out(supply, bench.kit) for supply in written.supplies.values()],
         asks=asks_of(written.payload),

@@ -147,5 +147,5 @@ def new_cautions(before: Assessment | None, after: Assessment) -> list[Caution]:
     return [each for each in after.cautions if each.level != "note" and each.id not in had]
 
 
-def _thick(reading: Assessment) -> str:
-    return reading.texture.grade.name if reading.texture else "dry"
+def _thick(assessment: Assessment) -> str:
+    return assessment.texture.grade.name if assessment.texture else "dry"

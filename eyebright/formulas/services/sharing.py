@@ -57,8 +57,8 @@ def given_out(pk: int, kind: FileKind, head: int | None = None) -> tuple[str, by
     written = as_core(payload, kept.pk)
     bench, _ = core_bench(keys_of(payload), head)
     whose = find_head(head).name if head is not None else ""
-    reading = assessment_of(written, bench)
-    if written.formula is None or reading is None:
+    assessment = assessment_of(written, bench)
+    if written.formula is None or assessment is None:
         raise Problem(422, "That cannot be given out yet.", NOT_YET, written.problems)
     makers: dict[FileKind, Callable[[CoreFormula, Assessment], bytes]] = {
         "pdf": lambda formula, found: card(formula, found, payload.about, whose),
@@ -67,15 +67,15 @@ def given_out(pk: int, kind: FileKind, head: int | None = None) -> tuple[str, by
         "jsonld": lambda formula, found: _json(export.recipe(formula, found, payload.about, whose)),
         "inci": lambda formula, found: _inci(formula, found),
     }
-    return kept.name, makers[kind](written.formula, reading)
+    return kept.name, makers[kind](written.formula, assessment)
 
 
 def _json(value: Any) -> bytes:
     return (json.dumps(value, ensure_ascii=False, indent=2) + "\n").encode()
 
 
-def _inci(formula: CoreFormula, reading: Assessment) -> bytes:
-    names = export.inci(formula, reading)
+def _inci(formula: CoreFormula, assessment: Assessment) -> bytes:
+    names = export.inci(formula, assessment)
     return (", ".join(name for name, _ in names) + "\n").encode()
 
 

@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import BeforeValidator
 
-from eyebright.core.mix import Pour, PouringStep
+from eyebright.core.mix import JugLayer, PouringStep
 from eyebright.core.vocabulary import Use
 from eyebright.kept.fields import AS_NUMBER, Blank, Note, number_between, words
 from eyebright.kept.wire import Caution, Figure, Out
@@ -87,7 +87,7 @@ class PouredOut(Out):
     verdict: Verdict
     headline: str
     predicted: Figure
-    pours: list[Pour]
+    pours: list[JugLayer]
     steps: list[PouringStep]
     cautions: list[Caution]
     stops_passed: list[str]

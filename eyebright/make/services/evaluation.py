@@ -14,7 +14,7 @@ from eyebright.core.formulas.change import Workbench
 from eyebright.core.formulas.model import Formula, FormulaError, Ingredient, default_phase, family_of, of_form
 from eyebright.core.heads import head_facts, record_as_kept
 from eyebright.core.make import (
-    Pour,
+    PouredAmount,
     RunStep,
     Thinning,
     as_done,
@@ -36,8 +36,7 @@ from eyebright.shelf.models import Reading
 from eyebright.shelf.services.readings import kept_reading
 from eyebright.shelf.services.supplies import plain_water, supplies_of
 
-from ..models import Batch, BatchRecipient
-from ..models import Pour as KeptPour
+from ..models import Batch, BatchRecipient, Pour
 from ..schemas.batches import OffOut
 from ..snapshots import BatchFigures, PlannedPour, SheetStep
 from .warmth import warm_now
@@ -56,22 +55,22 @@ class Evaluation:
 
     written: ParsedFormula
     bench: Workbench
-    pours: list[Pour]
+    pours: list[PouredAmount]
     done: Formula | None = None
     found: Assessment | None = None
     trouble: str = ""
 
 
-def poured(rows: Iterable[KeptPour], supplies: Mapping[str, Supply]) -> list[Pour]:
+def poured(rows: Iterable[Pour], supplies: Mapping[str, Supply]) -> list[PouredAmount]:
     """Pours that were kept, as the core takes them; of what is gone from everywhere, none."""
     return [
-        Pour(row.line, supplies[row.supply_key], Amount(float(row.amount), row.unit, row.packed))
+        PouredAmount(row.line, supplies[row.supply_key], Amount(float(row.amount), row.unit, row.packed))
         for row in rows
         if row.supply_key in supplies
     ]
 
 
-def counted(batch: Batch, rows: Sequence[KeptPour]) -> list[KeptPour]:
+def counted(batch: Batch, rows: Sequence[Pour]) -> list[Pour]:
     """The pours that stand for what is in it: a line that is still being filled up is taken as planned."""
     out, plans = [], {plan.line: plan for plan in batch.pours}
     scales = [(place, step) for place, step in enumerate(batch.steps) if step.act == "weigh"]
@@ -86,7 +85,7 @@ def counted(batch: Batch, rows: Sequence[KeptPour]) -> list[KeptPour]:
     return out
 
 
-def same(row: KeptPour, plan: PlannedPour | None) -> bool:
+def same(row: Pour, plan: PlannedPour | None) -> bool:
     """Whether a pour is of what was planned, from whichever bottle."""
     return plan is not None and row.supply_key in keys_planned(plan)
 
@@ -138,7 +137,7 @@ def _first(written: ParsedFormula) -> str:
     return next(iter(written.problems.values()), "It cannot be reckoned.")
 
 
-def by_eye(payload: FormulaIn, pours: Sequence[Pour]) -> Formula | None:
+def by_eye(payload: FormulaIn, pours: Sequence[PouredAmount]) -> Formula | None:
     """A batch that was begun of nothing: the formula of what was poured; None while that is nothing."""
     if not pours:
         return None

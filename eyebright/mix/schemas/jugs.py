@@ -6,7 +6,7 @@ from ninja import Schema
 from pydantic import Field
 
 from eyebright.core.materials import MeasuringJug
-from eyebright.core.mix import Correction, Doubt, Familiar, NextReading, Pour, PouringStep, SodaWash
+from eyebright.core.mix import Correction, Doubt, Familiar, JugLayer, NextReading, PouringStep, SodaWash
 from eyebright.core.rules import Aim, RailMark
 from eyebright.core.vocabulary import Use
 from eyebright.kept.fields import AS_NUMBER, Blank, Minutes, Number, Ph, chosen, number_between
@@ -122,7 +122,7 @@ class RouteOut(Out):
     says: str
     why: str
     lines: list[RouteLineOut]
-    pours: list[Pour]
+    pours: list[JugLayer]
     ph: Figure | None
     buffer: Figure | None
     acid: Figure | None
@@ -141,7 +141,7 @@ class MixOut(Out):
     reason: str
     volume: float
     lines: list[JugLineOut]
-    pours: list[Pour]
+    pours: list[JugLayer]
     jug: MeasuringJug
     aim: float | None
     ph: Figure

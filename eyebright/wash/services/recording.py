@@ -44,7 +44,7 @@ WATER_ONLY = "There is only water in that wash: record what it was washed with."
 
 
 @dataclass
-class Part:
+class AppliedLink:
     """One thing that went on: how it is kept, what it came out of, and how much of that goes.
 
     `all_of_it`: what was left went; `result`: what the wash came to at it, where that was worked out already;
@@ -90,7 +90,7 @@ def record(payload: RecordIn) -> RecordedOut:
 def keep_parts(
     head: Head,
     planned: PlannedWash | None,
-    parts: Sequence[tuple[WashLinkIn, Part]],
+    parts: Sequence[tuple[WashLinkIn, AppliedLink]],
     at: datetime,
     *,
     carried_out: bool = False,
@@ -119,7 +119,7 @@ def keep_parts(
     return kept, [f"about {amount} came off {name}" for amount, name in amounts]
 
 
-def _in_stock(part: Part) -> tuple[str, float, str]:
+def _in_stock(part: AppliedLink) -> tuple[str, float, str]:
     """What a part came out of: its name, how much there is of it where anybody counts, and mL or g."""
     made, supply = part.container, part.supply_key
     if made is not None:
@@ -170,7 +170,9 @@ def _at(payload: RecordIn, planned: PlannedWash | None) -> datetime:
     return planned.at if planned is not None and planned.pk and planned.at < now else now
 
 
-def part_of(link: WashLinkIn, at: datetime, family: str = "", *, also_removed: bool = False) -> Part | None:
+def part_of(
+    link: WashLinkIn, at: datetime, family: str = "", *, also_removed: bool = False
+) -> AppliedLink | None:
     """One link as it is kept; None for water and pauses. `family` of what nothing else is known of."""
     told: dict[str, Any] = {"at": at, "zone": link.zone, "cover": link.cover, "minutes": link.minutes}
     if link.amount_mode == "amount" and link.amount:
@@ -181,11 +183,11 @@ def part_of(link: WashLinkIn, at: datetime, family: str = "", *, also_removed: b
     if link.supply_key:
         return _of_supply(link.supply_key, told, also_removed=also_removed)
     if family and not link.pause:
-        return Part(WashIn(**told, family=family))
+        return AppliedLink(WashIn(**told, family=family))
     return None
 
 
-def _of_formula(pk: int, told: dict[str, Any], at: datetime, *, also_removed: bool) -> Part:
+def _of_formula(pk: int, told: dict[str, Any], at: datetime, *, also_removed: bool) -> AppliedLink:
     """A formula; out of what was made of it and was good that day, where there is any."""
     row = Formula.among(also_removed=also_removed).filter(pk=pk).first()
     if row is None:
@@ -194,29 +196,29 @@ def _of_formula(pk: int, told: dict[str, Any], at: datetime, *, also_removed: bo
     day = timezone.localdate(at)
     made = open_ones().filter(batch__formula=row, use_by__gte=day, filled_on__lte=day, left__gt=0).first()
     if made is None:
-        return Part(WashIn(**told))
-    return Part(WashIn(**told), key_of(made.pk), made, made.batch)
+        return AppliedLink(WashIn(**told))
+    return AppliedLink(WashIn(**told), key_of(made.pk), made, made.batch)
 
 
-def _of_supply(key: str, told: dict[str, Any], *, also_removed: bool) -> Part:
+def _of_supply(key: str, told: dict[str, Any], *, also_removed: bool) -> AppliedLink:
     """Something made, poured or bought."""
     if container_id(key) is not None:
         made = made_container(key, "supply_key", also_removed=also_removed)
         family = str(made.batch.body.get("family") or "mask")
         formula = made.batch.formula
         told |= {"family": family, "formula": formula.pk if formula and formula.removed_at is None else None}
-        return Part(WashIn(**told), key, made, made.batch)
+        return AppliedLink(WashIn(**told), key, made, made.batch)
     supply: Supply | None = supplies_of([key], also_removed=True).get(key)
     if supply is None:
         raise Problem.field("supply_key", "That is no longer on the shelf: choose another.")
     if (jug := jug_id(key)) is not None:
         batch = Batch.objects.filter(pk=jug).first()
         family = getattr(supply, "formula").family.key  # noqa: B009
-        return Part(WashIn(**told | {"family": family}), key, None, batch)
+        return AppliedLink(WashIn(**told | {"family": family}), key, None, batch)
     family_ = ready_family(supply)
     if family_ is None:
         raise Problem.field("supply_key", f"{supply.name} is an ingredient: say what was made with it.")
-    return Part(WashIn(**told | {"family": family_.key}), key)
+    return AppliedLink(WashIn(**told | {"family": family_.key}), key)
 
 
 def _worked_out_alone(link: WashLinkIn, head: Head, at: datetime, supply_key: str) -> LinkResult | None:
@@ -229,7 +231,7 @@ def _worked_out_alone(link: WashLinkIn, head: Head, at: datetime, supply_key: st
     return found.results[0]
 
 
-def _taken(part: Part, link: WashLinkIn, head: Head, at: datetime, unit: str) -> float:
+def _taken(part: AppliedLink, link: WashLinkIn, head: Head, at: datetime, unit: str) -> float:
     """mL or g that went on, without the water that it was thinned with; 0 where nobody can work it out."""
     result = part.result or _worked_out_alone(link, head, at, part.supply_key)
     if result is None:

@@ -15,7 +15,7 @@ from eyebright.core.formulas.assess import DigestSubject, assess, digest_of
 from eyebright.core.formulas.model import Family, Formula, UsualSubject, families, ready_formula, ready_times
 from eyebright.core.heads import Today, record_tables
 from eyebright.core.vocabulary import LinkZone
-from eyebright.core.wash import Part, lessons
+from eyebright.core.wash import Application, lessons
 from eyebright.formulas.services.digests import digest_as_of
 from eyebright.heads.models import Head
 from eyebright.heads.services import HeadHistory
@@ -50,11 +50,11 @@ def teach_day(head: Head, at: datetime) -> None:
             Wash.objects.filter(pk=row.pk).update(given=given, used=lesson.used)
 
 
-def _part(row: Wash) -> Part:
+def _part(row: Wash) -> Application:
     """One of them, as it was done."""
     subject, times = _subject(row, families()[row.family])
     sections = [float(each) for each in row.sections]
-    return Part(
+    return Application(
         subject,
         cast(LinkZone, row.zone or "both"),
         minutes=min(sections) if sections else as_float(row.minutes),

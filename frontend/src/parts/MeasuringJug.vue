@@ -4,10 +4,10 @@
  * The glass widens upwards, but every layer's height is its share of the volume.
  */
 import { computed, useId } from "vue";
-import type { Jug, Pour } from "@/api/types";
+import type { Jug, JugLayer } from "@/api/types";
 import { said } from "./ph";
 
-const { jug, pours } = defineProps<{ jug: Jug; pours: Pour[] }>();
+const { jug, pours } = defineProps<{ jug: Jug; pours: JugLayer[] }>();
 
 const BOTTOM = 268;
 const TALL = 218;

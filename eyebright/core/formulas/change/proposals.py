@@ -16,7 +16,7 @@ SPOONS = ("tsp", "tbsp", "cup")
 
 
 @dataclass(frozen=True)
-class Change:
+class LineChange:
     """One thing that changes: which line (None: the whole), and how."""
 
     line: int | None
@@ -31,7 +31,7 @@ class Proposal:
     """
 
     formula: Formula
-    changes: tuple[Change, ...]
+    changes: tuple[LineChange, ...]
     met: bool
     says: str
     others: tuple[Supply, ...] = ()
@@ -75,7 +75,7 @@ SETTINGS = {
 }
 
 
-def difference(before: Formula, after: Formula) -> tuple[Change, ...]:
+def difference(before: Formula, after: Formula) -> tuple[LineChange, ...]:
     """What changed, line by line, in words."""
     had = {line.id: line for line in before.ingredients}
     has = {line.id: line for line in after.ingredients}
@@ -83,26 +83,26 @@ def difference(before: Formula, after: Formula) -> tuple[Change, ...]:
     for i, line in has.items():
         old = had.get(i)
         if old is None:
-            out.append(Change(i, f"{line.supply.name}: {amount_said(line.amount)}, new"))
+            out.append(LineChange(i, f"{line.supply.name}: {amount_said(line.amount)}, new"))
         elif old.supply.key != line.supply.key:
             out.append(
-                Change(
+                LineChange(
                     i,
                     f"{old.supply.name}, {amount_said(old.amount)} → "
                     f"{line.supply.name}, {amount_said(line.amount)}",
                 )
             )
         elif old.amount != line.amount or old.form != line.form or old.phase != line.phase:
-            out.append(Change(i, f"{line.supply.name}: {_line_said(old)} → {_line_said(line)}"))
-    out += [Change(i, f"{line.supply.name}: left out") for i, line in had.items() if i not in has]
+            out.append(LineChange(i, f"{line.supply.name}: {_line_said(old)} → {_line_said(line)}"))
+    out += [LineChange(i, f"{line.supply.name}: left out") for i, line in had.items() if i not in has]
     for name, words in SETTINGS.items():
         was, now = getattr(before, name), getattr(after, name)
         if was != now:
-            out.append(Change(None, f"{words}: {_plain(was)} → {_plain(now)}"))
+            out.append(LineChange(None, f"{words}: {_plain(was)} → {_plain(now)}"))
     if before.family.key != after.family.key:
-        out.append(Change(None, f"family: {before.family.name} → {after.family.name}"))
+        out.append(LineChange(None, f"family: {before.family.name} → {after.family.name}"))
     if before.steps != after.steps:
-        out.append(Change(None, "the steps"))
+        out.append(LineChange(None, "the steps"))
     return tuple(out)
 
 

@@ -20,7 +20,7 @@ from ...schemas.basin import EndedOut, EndIn, RunOut
 from ...schemas.chains import WashLinkIn
 from ...snapshots import DoneSnapshot, PressSnapshot
 from ..diary import take_back
-from ..recording import Part, keep_parts, part_of
+from ..recording import AppliedLink, keep_parts, part_of
 from .basin_links import link_ids, worked_out_as
 from .runs import AtBasin, at_basin, find_run, left_since, marks_of, minutes_of, open_run
 from .serializers import run_out
@@ -92,7 +92,7 @@ def _contacts(basin: AtBasin, ended: datetime) -> dict[int, Contact]:
     }
 
 
-def _part(run: BasinRun, pk: int, link: WashLinkIn, contact: Contact, ended: datetime) -> Part | None:
+def _part(run: BasinRun, pk: int, link: WashLinkIn, contact: Contact, ended: datetime) -> AppliedLink | None:
     """One thing as it was done."""
     going_on = contact.link
     sections = [round(each, 2) for each in contact.minutes(minutes_of(run, ended))] if going_on.rinsed else []

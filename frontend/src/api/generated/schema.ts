@@ -5647,11 +5647,12 @@ export interface components {
         };
         /**
          * FormulaOut
-         * @description A formula, and what comes of it; without a reading where it cannot be reckoned yet.
+         * @description A formula, and what comes of it; without an assessment where it cannot be reckoned yet.
          */
         FormulaOut: {
             /** Asks */
             asks: components["schemas"]["AskOut"][];
+            assessment: components["schemas"]["AssessmentOut"] | null;
             /**
              * Changed At
              * Format: date-time
@@ -5662,7 +5663,6 @@ export interface components {
             id: number;
             /** Problems */
             problems: components["schemas"]["LineProblemOut"][];
-            reading: components["schemas"]["AssessmentOut"] | null;
             /** Removed */
             removed: boolean;
             /** Supplies */
@@ -6308,6 +6308,32 @@ export interface components {
             what: "make" | "carry_on" | "thaw" | "put_on";
             /** Who */
             who: string;
+        };
+        /**
+         * JugLayer
+         * @description One layer of the jug, in pouring order: so much, in mL or g, and in spoons and cups.
+         */
+        JugLayer: {
+            /** Amount */
+            amount: number;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Spoons */
+            spoons: string;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "mL" | "g";
+            /** Volume */
+            volume: number;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "water" | "acid" | "alkali" | "other";
         };
         /**
          * JugLineOut
@@ -7177,7 +7203,7 @@ export interface components {
             open: number | null;
             ph: components["schemas"]["Figure"];
             /** Pours */
-            pours: components["schemas"]["Pour"][];
+            pours: components["schemas"]["JugLayer"][];
             /** Reason */
             reason: string;
             soda: components["schemas"]["SodaWash"] | null;
@@ -7970,32 +7996,6 @@ export interface components {
             name: string;
         };
         /**
-         * Pour
-         * @description One layer of the jug, in pouring order: so much, in mL or g, and in spoons and cups.
-         */
-        Pour: {
-            /** Amount */
-            amount: number;
-            /** Key */
-            key: string;
-            /** Name */
-            name: string;
-            /** Spoons */
-            spoons: string;
-            /**
-             * Unit
-             * @enum {string}
-             */
-            unit: "mL" | "g";
-            /** Volume */
-            volume: number;
-            /**
-             * What
-             * @enum {string}
-             */
-            what: "water" | "acid" | "alkali" | "other";
-        };
-        /**
          * PourChangeIn
          * @description A pour, put right: so much it really was.
          */
@@ -8096,7 +8096,7 @@ export interface components {
             /** Name */
             name: string;
             /** Pours */
-            pours: components["schemas"]["Pour"][];
+            pours: components["schemas"]["JugLayer"][];
             predicted: components["schemas"]["Figure"];
             /** Steps */
             steps: components["schemas"]["PouringStep"][];
@@ -8852,7 +8852,7 @@ export interface components {
             others: components["schemas"]["OtherOut"][];
             ph: components["schemas"]["Figure"] | null;
             /** Pours */
-            pours: components["schemas"]["Pour"][];
+            pours: components["schemas"]["JugLayer"][];
             /** Reachable */
             reachable: boolean;
             /** Says */

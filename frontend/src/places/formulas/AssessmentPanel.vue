@@ -11,8 +11,8 @@ import LiftScale from "@/parts/LiftScale.vue";
 import { minutes } from "./words";
 import { kindOf, percents, roughly, withRange } from "@/parts/figures";
 
-const { reading, bench, asks, place } = defineProps<{
-  reading: Assessment;
+const { assessment, bench, asks, place } = defineProps<{
+  assessment: Assessment;
   bench: Bench;
   /** What the chosen head asks for. */
   asks: Asks | undefined;
@@ -21,36 +21,36 @@ const { reading, bench, asks, place } = defineProps<{
   stale: boolean;
 }>();
 
-const grave = computed(() => reading.cautions.filter((one) => one.level !== "note"));
-const notes = computed(() => reading.cautions.filter((one) => one.level === "note"));
-const kept = computed(() => reading.keeping.places.find((one) => one.place === place));
-const thick = computed(() => reading.thickness);
+const grave = computed(() => assessment.cautions.filter((one) => one.level !== "note"));
+const notes = computed(() => assessment.cautions.filter((one) => one.level === "note"));
+const kept = computed(() => assessment.keeping.places.find((one) => one.place === place));
+const thick = computed(() => assessment.thickness);
 const liquid = computed(() =>
   bench.grades
     .filter((one) => one.key !== thick.value?.key)
     .map((one) => ({ name: one.name, figure: thick.value?.liquid[one.key] }))
     .filter((one) => one.figure !== undefined),
 );
-const money = (value: number) => `${reading.currency}${value.toFixed(2)}`;
+const money = (value: number) => `${assessment.currency}${value.toFixed(2)}`;
 </script>
 
 <template>
   <section :class="['reading', { stale }]" aria-label="Reading" aria-live="polite">
-    <div v-if="reading.ph" class="part">
+    <div v-if="assessment.ph" class="part">
       <p class="figure">
         <span class="unit font-serif font-title text-2xl leading-none text-stem">pH</span>
         <span class="big font-serif font-title text-[3rem] leading-none">{{
-          ph(reading.ph.value)
+          ph(assessment.ph.value)
         }}</span>
-        <PhStrip :predicted="reading.ph" />
+        <PhStrip :predicted="assessment.ph" />
       </p>
       <details>
         <summary>
-          likely {{ range(reading.ph) }} <em>{{ kindOf(reading.ph) }}</em>
+          likely {{ range(assessment.ph) }} <em>{{ kindOf(assessment.ph) }}</em>
         </summary>
-        <p v-if="!reading.ph_why.length">Nothing here is in doubt.</p>
+        <p v-if="!assessment.ph_why.length">Nothing here is in doubt.</p>
         <ul>
-          <li v-for="one in reading.ph_why" :key="one.what">
+          <li v-for="one in assessment.ph_why" :key="one.what">
             <strong>{{ Math.round(one.share * 100) }} %</strong> of the doubt is {{ one.what }}.
           </li>
         </ul>
@@ -66,37 +66,41 @@ const money = (value: number) => `${reading.currency}${value.toFixed(2)}`;
     <div class="part">
       <p>
         <strong class="font-serif font-title text-2xl leading-tight mr-1.5">{{
-          reading.lift.grade
+          assessment.lift.grade
         }}</strong>
-        <template v-if="reading.sources.length || reading.lift.scalp.value > 0">
-          washes out {{ percents(reading.lift.scalp) }} of
+        <template v-if="assessment.sources.length || assessment.lift.scalp.value > 0">
+          washes out {{ percents(assessment.lift.scalp) }} of
           {{ head ? `${head}’s` : "three days’" }} scalp oil
         </template>
-        <template v-else>{{ reading.lift.says }}</template>
+        <template v-else>{{ assessment.lift.says }}</template>
       </p>
-      <LiftScale says="Washes out" :lift="reading.lift.scalp" :asked="asks?.scalp.lift ?? null" />
+      <LiftScale
+        says="Washes out"
+        :lift="assessment.lift.scalp"
+        :asked="asks?.scalp.lift ?? null"
+      />
       <details>
         <summary>
-          why? <em>{{ kindOf(reading.lift.scalp) }}</em>
+          why? <em>{{ kindOf(assessment.lift.scalp) }}</em>
         </summary>
-        <p v-if="!reading.sources.length">Nothing in it cleans beyond what warm water does.</p>
+        <p v-if="!assessment.sources.length">Nothing in it cleans beyond what warm water does.</p>
         <ul>
-          <li v-for="one in reading.sources" :key="one.name">
+          <li v-for="one in assessment.sources" :key="one.name">
             {{ Math.round(one.share * 100) }} % of the cleaning is {{ one.name }},
             {{ roughly(one.per_100.value) }} g in 100 g (likely {{ roughly(one.per_100.low) }} to
             {{ roughly(one.per_100.high) }})
           </li>
-          <li v-for="one in reading.lift_why" :key="one.what" class="quiet">
+          <li v-for="one in assessment.lift_why" :key="one.what" class="quiet">
             {{ Math.round(one.share * 100) }} % of the doubt is {{ one.what }}
           </li>
         </ul>
         <p>
-          A usual dose is {{ withRange(reading.lift.on_scalp) }} on the scalp and
-          {{ withRange(reading.lift.on_lengths) }} on the lengths; there it washes out
-          {{ percents(reading.lift.lengths) }}.
+          A usual dose is {{ withRange(assessment.lift.on_scalp) }} on the scalp and
+          {{ withRange(assessment.lift.on_lengths) }} on the lengths; there it washes out
+          {{ percents(assessment.lift.lengths) }}.
         </p>
-        <p v-if="reading.lift.put_back.value >= 0.05">
-          It leaves about {{ roughly(reading.lift.put_back.value) }} g of oil behind.
+        <p v-if="assessment.lift.put_back.value >= 0.05">
+          It leaves about {{ roughly(assessment.lift.put_back.value) }} g of oil behind.
         </p>
       </details>
     </div>
@@ -132,17 +136,17 @@ const money = (value: number) => `${reading.currency}${value.toFixed(2)}`;
       <dd>
         <details>
           <summary>
-            {{ withRange(reading.yield_ml) }}; about {{ roughly(reading.washes.value) }}
-            {{ roughly(reading.washes.value) === "1" ? "wash" : "washes" }} <em>computed</em>
+            {{ withRange(assessment.yield_ml) }}; about {{ roughly(assessment.washes.value) }}
+            {{ roughly(assessment.washes.value) === "1" ? "wash" : "washes" }} <em>computed</em>
           </summary>
           <p class="small">
-            It weighs {{ withRange(reading.yield_g) }}. The steam takes
-            {{ withRange(reading.evaporated) }}, what is strained off keeps
-            {{ withRange(reading.kept_back) }} back.
+            It weighs {{ withRange(assessment.yield_g) }}. The steam takes
+            {{ withRange(assessment.evaporated) }}, what is strained off keeps
+            {{ withRange(assessment.kept_back) }} back.
           </p>
         </details>
       </dd>
-      <template v-for="one in reading.drawn" :key="one.name">
+      <template v-for="one in assessment.drawn" :key="one.name">
         <dt>{{ one.name }}</dt>
         <dd>
           {{ percents(one.share) }} drawn out<template v-if="one.active"
@@ -151,52 +155,52 @@ const money = (value: number) => `${reading.currency}${value.toFixed(2)}`;
           >
         </dd>
       </template>
-      <template v-if="reading.scent">
+      <template v-if="assessment.scent">
         <dt>Essential oil</dt>
         <dd>
-          {{ reading.scent.percent.value.toFixed(2) }} % of the whole, likely
-          {{ reading.scent.percent.low.toFixed(2) }} to {{ reading.scent.percent.high.toFixed(2) }};
-          at most {{ reading.scent.cap }} %
-          <span class="quiet">({{ reading.scent.why }})</span>
+          {{ assessment.scent.percent.value.toFixed(2) }} % of the whole, likely
+          {{ assessment.scent.percent.low.toFixed(2) }} to
+          {{ assessment.scent.percent.high.toFixed(2) }}; at most {{ assessment.scent.cap }} %
+          <span class="quiet">({{ assessment.scent.why }})</span>
         </dd>
       </template>
       <dt>Grit</dt>
       <dd>
         <details>
-          <summary>{{ reading.grit.word }}. {{ reading.grit.says }}</summary>
-          <p class="small">{{ withRange(reading.grit.per_100) }}, as it is felt.</p>
+          <summary>{{ assessment.grit.word }}. {{ assessment.grit.says }}</summary>
+          <p class="small">{{ withRange(assessment.grit.per_100) }}, as it is felt.</p>
         </details>
       </dd>
       <dt>Residue</dt>
       <dd>
         <details>
-          <summary>{{ reading.residue.word }}. {{ reading.residue.says }}</summary>
-          <p class="small">{{ withRange(reading.residue.per_100) }} may stay behind.</p>
+          <summary>{{ assessment.residue.word }}. {{ assessment.residue.says }}</summary>
+          <p class="small">{{ withRange(assessment.residue.per_100) }} may stay behind.</p>
         </details>
       </dd>
-      <template v-if="reading.stain">
+      <template v-if="assessment.stain">
         <dt>Stain</dt>
-        <dd>{{ reading.stain }}</dd>
+        <dd>{{ assessment.stain }}</dd>
       </template>
       <dt>Time</dt>
       <dd>
-        {{ minutes(reading.hands_on, reading.hands_on) }} of work,
-        {{ minutes(reading.waiting[0] ?? 0, reading.waiting[1] ?? 0) }}
+        {{ minutes(assessment.hands_on, assessment.hands_on) }} of work,
+        {{ minutes(assessment.waiting[0] ?? 0, assessment.waiting[1] ?? 0) }}
         of waiting <em>rule of thumb</em>
       </dd>
       <dt>Cost</dt>
-      <dd v-if="reading.cost.batch !== null">
-        {{ money(reading.cost.batch) }} in all, {{ money(reading.cost.wash ?? 0) }} a wash
+      <dd v-if="assessment.cost.batch !== null">
+        {{ money(assessment.cost.batch) }} in all, {{ money(assessment.cost.wash ?? 0) }} a wash
       </dd>
-      <dd v-else class="quiet">No price yet for {{ reading.cost.unknown.join(", ") }}.</dd>
+      <dd v-else class="quiet">No price yet for {{ assessment.cost.unknown.join(", ") }}.</dd>
     </dl>
 
     <div class="part">
-      <BalanceBeam :balance="reading.balance" />
+      <BalanceBeam :balance="assessment.balance" />
       <details>
-        <summary>{{ reading.balance.says }} <em>rule of thumb</em></summary>
+        <summary>{{ assessment.balance.says }} <em>rule of thumb</em></summary>
         <ul>
-          <li v-for="one in reading.balance.weights" :key="one.name">
+          <li v-for="one in assessment.balance.weights" :key="one.name">
             {{ one.name }}: {{ Math.round(one.points.value) }} points, likely
             {{ Math.round(one.points.low) }} to {{ Math.round(one.points.high) }} ({{ one.side }})
           </li>
@@ -211,21 +215,21 @@ const money = (value: number) => `${reading.currency}${value.toFixed(2)}`;
       <details>
         <summary>{{ kept?.reason ?? "How long it keeps" }}</summary>
         <ul>
-          <li v-for="one in reading.keeping.places" :key="one.place">
+          <li v-for="one in assessment.keeping.places" :key="one.place">
             {{ one.name }}: {{ one.says }}. <span class="quiet">{{ one.reason }}</span>
           </li>
-          <li v-for="one in reading.keeping.helps" :key="one">{{ one }}</li>
+          <li v-for="one in assessment.keeping.helps" :key="one">{{ one }}</li>
         </ul>
       </details>
     </div>
 
-    <p v-for="one in reading.against_school" :key="one" class="border-l-4 border-vein pl-3">
+    <p v-for="one in assessment.against_school" :key="one" class="border-l-4 border-vein pl-3">
       {{ one }}
     </p>
     <details class="part">
       <summary>What you need at hand</summary>
       <ul>
-        <li v-for="one in reading.tools" :key="one.name">
+        <li v-for="one in assessment.tools" :key="one.name">
           <strong>{{ one.name }}</strong><template v-if="one.holds">
             for {{ roughly(one.holds) }} mL</template
           >:
@@ -233,8 +237,8 @@ const money = (value: number) => `${reading.currency}${value.toFixed(2)}`;
         </li>
       </ul>
     </details>
-    <p v-if="reading.too_small" class="text-madder font-bold" role="alert">
-      {{ reading.too_small }}
+    <p v-if="assessment.too_small" class="text-madder font-bold" role="alert">
+      {{ assessment.too_small }}
     </p>
     <h2>Take care</h2>
     <CautionList :cautions="notes" />

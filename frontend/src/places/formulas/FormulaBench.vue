@@ -34,7 +34,7 @@ const head = ref<number | null>(Number.isFinite(asked) && asked > 0 ? asked : nu
 const vessel = ref<number | null>(null);
 const asks = useAsks(head);
 const work = useDraft(props.id, head, vessel, bench.data);
-const { draft, kept, reading, errors, failed, state, stale } = work;
+const { draft, kept, assessment, errors, failed, state, stale } = work;
 const add = useAddFormula();
 const remove = useRemoveFormula();
 const restore = useRestoreFormula();
@@ -70,7 +70,7 @@ function form(line: number, now: string): void {
 }
 /** From what suits a head one press leads here, and its dose is worked out at once. */
 watch(
-  () => goals.value && reading.value && heads.data.value,
+  () => goals.value && assessment.value && heads.data.value,
   (there) => {
     if (!there || !("make" in route.query) || head.value === null) return;
     void goals.value?.ask({ goal: "head", value: 1 });
@@ -186,7 +186,7 @@ function onKey(event: KeyboardEvent): void {
             v-model="draft"
             :bench="bench.data.value!"
             :supplies="met"
-            :reading="reading"
+            :assessment="assessment"
             :errors="errors"
             :asks="kept?.asks ?? []"
             @met="met.set($event.key, $event)"
@@ -204,7 +204,7 @@ function onKey(event: KeyboardEvent): void {
           <StepBoard
             v-model="draft"
             :bench="bench.data.value!"
-            :reading="reading"
+            :assessment="assessment"
             :errors="errors"
             :names="names"
             @order="order"
@@ -239,16 +239,16 @@ function onKey(event: KeyboardEvent): void {
             </p>
           </section>
         </div>
-        <GlanceLink v-if="reading" id="reading" :target="side" :class="{ stale }">
-          <template v-if="reading.ph"
-            >pH <strong>{{ ph(reading.ph.value) }}</strong></template
+        <GlanceLink v-if="assessment" id="reading" :target="side" :class="{ stale }">
+          <template v-if="assessment.ph"
+            >pH <strong>{{ ph(assessment.ph.value) }}</strong></template
           >
-          {{ reading.lift.grade }}
+          {{ assessment.lift.grade }}
         </GlanceLink>
         <div id="reading" ref="side" class="side">
           <AssessmentPanel
-            v-if="reading"
-            :reading="reading"
+            v-if="assessment"
+            :assessment="assessment"
             :bench="bench.data.value!"
             :asks="head === null ? undefined : asks.data.value"
             :head="called"

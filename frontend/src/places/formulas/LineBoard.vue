@@ -9,13 +9,13 @@ import PasteLines from "./PasteLines.vue";
 
 const {
   supplies,
-  reading,
+  assessment,
   errors,
   asks = [],
 } = defineProps<{
   bench: Bench;
   supplies: Map<string, Supply>;
-  reading: Assessment | null;
+  assessment: Assessment | null;
   errors: Record<string, string>;
   /** What is asked of lines of which it is not known what they are. */
   asks?: Ask[];
@@ -34,7 +34,7 @@ const pasting = ref(false);
 const told = ref("");
 const list = useTemplateRef<HTMLElement>("list");
 const lines = computed(() => formula.value.lines ?? []);
-const weighed = computed(() => new Map((reading?.lines ?? []).map((one) => [one.id, one])));
+const weighed = computed(() => new Map((assessment?.lines ?? []).map((one) => [one.id, one])));
 
 const freeId = () => Math.max(0, ...lines.value.map((line) => line.id)) + 1;
 

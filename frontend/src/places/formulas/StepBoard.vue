@@ -5,9 +5,9 @@ import { computed } from "vue";
 import type { Bench, Formula, Assessment, FormulaStep } from "@/api/types";
 import { minutes } from "./words";
 
-const { bench, reading, errors, names } = defineProps<{
+const { bench, assessment, errors, names } = defineProps<{
   bench: Bench;
-  reading: Assessment | null;
+  assessment: Assessment | null;
   errors: Record<string, string>;
   /** What the lines are called, by id. */
   names: Map<number, string>;
@@ -16,10 +16,10 @@ const formula = defineModel<Formula>({ required: true });
 defineEmits<{ order: [] }>();
 
 const own = computed(() => (formula.value.steps ?? []).length > 0);
-const steps = computed(() => reading?.steps ?? []);
+const steps = computed(() => assessment?.steps ?? []);
 const kinds = computed(() => new Map(bench.steps.map((one) => [one.key, one])));
 const fails = computed(() =>
-  (reading?.cautions ?? []).filter((one) => one.id.startsWith("order-")),
+  (assessment?.cautions ?? []).filter((one) => one.id.startsWith("order-")),
 );
 
 /** The steps as they stand, to be changed: the usual ones become its own by that. */

@@ -43,7 +43,7 @@ export function useDraft(
   const draft = ref<Formula | null>(null);
   const kept = shallowRef<KeptFormula | null>(null);
   /** The last reading stays in view, dimmed, while the formula cannot be worked out. */
-  const reading = shallowRef<KeptFormula["reading"]>(null);
+  const assessment = shallowRef<KeptFormula["assessment"]>(null);
   const failed = shallowRef<Error | null>(null);
   const fields = ref<Record<string, string>>({});
   let version = 0;
@@ -59,14 +59,14 @@ export function useDraft(
     ...fields.value,
   }));
   const stale = computed(
-    () => kept.value?.reading === null || ["amiss", "elsewhere"].includes(saving.state.value),
+    () => kept.value?.assessment === null || ["amiss", "elsewhere"].includes(saving.state.value),
   );
 
   function take(answer: KeptFormula): void {
     kept.value = answer;
     version = answer.version;
     fields.value = {};
-    if (answer.reading) reading.value = answer.reading;
+    if (answer.assessment) assessment.value = answer.assessment;
   }
 
   async function load(): Promise<void> {
@@ -144,7 +144,7 @@ export function useDraft(
   return {
     draft,
     kept,
-    reading,
+    assessment,
     errors,
     failed,
     state: saving.state,

@@ -4,12 +4,12 @@
  * covered, the oil falling and put back, the pH of the wet hair after each. Long waits are drawn short.
  */
 import { computed, useTemplateRef } from "vue";
-import type { Along, WashReading } from "@/api/types";
+import type { LinkResult, WashAssessment } from "@/api/types";
 import { roughly } from "@/parts/figures";
 import { ph, RAMP } from "@/parts/ph";
 import { useWidth } from "@/parts/width";
 
-const { reading } = defineProps<{ reading: WashReading }>();
+const { assessment } = defineProps<{ assessment: WashAssessment }>();
 const box = useTemplateRef("box");
 const width = useWidth(box);
 
@@ -21,14 +21,14 @@ const TOP = 8;
 type Zone = "scalp" | "lengths";
 const ZONES: Zone[] = ["scalp", "lengths"];
 const NAMES = { scalp: "scalp", lengths: "lengths" };
-const reaches = (one: Along, zone: Zone): boolean =>
+const reaches = (one: LinkResult, zone: Zone): boolean =>
   !one.pause &&
   (one.zone === "both" || one.zone === zone || (zone === "lengths" && one.zone === "bag"));
 
 /** Every moment at which something begins or ends, each as far from the next as the longer one takes. */
 const moments = computed(() => {
-  const every = reading.results.flatMap((one) => [one.start, one.so_far]);
-  return [...new Set([0, reading.minutes, ...every])].sort((a, b) => a - b);
+  const every = assessment.results.flatMap((one) => [one.start, one.so_far]);
+  return [...new Set([0, assessment.minutes, ...every])].sort((a, b) => a - b);
 });
 const at = computed(() => {
   const gaps = moments.value
@@ -46,8 +46,8 @@ const at = computed(() => {
 });
 const x = (minutes: number): number => at.value.get(minutes) ?? LEFT;
 const most = computed(() => {
-  const after = reading.results.flatMap((one) => [one.scalp_oil.high, one.lengths_oil.high]);
-  return Math.max(...reading.oil.map((one) => one.high), ...after, 0.1);
+  const after = assessment.results.flatMap((one) => [one.scalp_oil.high, one.lengths_oil.high]);
+  return Math.max(...assessment.oil.map((one) => one.high), ...after, 0.1);
 });
 const colour = (value: number): string =>
   [...RAMP].reduce((best, one) =>
@@ -68,10 +68,10 @@ const lanes = computed(() =>
     const y = TOP + row * LANE;
     const blocks: Block[] = [];
     const dots: { key: number; x: number; ph: string; fill: string }[] = [];
-    const ends = [...reading.results.entries()].sort(
+    const ends = [...assessment.results.entries()].sort(
       (a, b) => a[1].start - b[1].start || a[0] - b[0],
     );
-    let level = reading.oil[row]?.value ?? 0;
+    let level = assessment.oil[row]?.value ?? 0;
     const h = (grams: number) => (OIL * grams) / most.value;
     const base = y + BLOCK + 8 + OIL;
     const steps = [`M${LEFT} ${base - h(level)}`];
@@ -100,14 +100,14 @@ const lanes = computed(() =>
           fill: colour(wet.value),
         });
     }
-    const last = x(reading.minutes);
+    const last = x(assessment.minutes);
     steps.push(`H${last}`);
     const line = steps.join(" ");
     return { zone, y, base, blocks, dots, line, area: `${line} V${base} H${LEFT} Z`, left: level };
   }),
 );
 const pauses = computed(() =>
-  reading.results
+  assessment.results
     .map((one, key) => ({ key, one }))
     .filter(({ one }) => one.pause && one.minutes > 0)
     .map(({ key, one }) => ({

@@ -2,7 +2,7 @@
 /** The links of a wash in order, and what can be added. */
 import Select from "primevue/select";
 import { computed } from "vue";
-import type { Along, Supply, WashChoices, WashLink } from "@/api/types";
+import type { LinkResult, Supply, WashChoices, WashLink } from "@/api/types";
 import { move } from "@/parts/order";
 import LinkRow from "./LinkRow.vue";
 import { groupsOf, linkOf } from "./links";
@@ -12,7 +12,7 @@ const { formulas, bought, choices } = defineProps<{
   /** What was made, poured or bought, and is used as it comes. */
   bought: Supply[];
   choices: WashChoices | undefined;
-  along: Along[] | undefined;
+  results: LinkResult[] | undefined;
   errors: Record<string, string>;
 }>();
 const links = defineModel<WashLink[]>({ required: true });
@@ -31,7 +31,7 @@ const add = (what: string) => links.value.push(linkOf(what));
         :many="links.length"
         :groups="groups"
         :choices="choices"
-        :along="along?.[i]"
+        :result="results?.[i]"
         :errors="errors"
         @move="move(links, i, $event)"
         @remove="links.splice(i, 1)"

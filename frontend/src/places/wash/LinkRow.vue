@@ -2,18 +2,18 @@
 /** One link of a wash: what, where, how long; how it goes on unfolds below. */
 import Select from "primevue/select";
 import { computed, ref } from "vue";
-import type { Along, WashChoices, WashLink } from "@/api/types";
+import type { LinkResult, WashChoices, WashLink } from "@/api/types";
 import { percents, withRange } from "@/parts/figures";
 import OrderActs from "@/parts/OrderActs.vue";
 import { ph, range, said as number } from "@/parts/ph";
 import { besides, MUCH, said, WETNESS, whatOf, ZONES, type What } from "./links";
 
-const { place, groups, choices, along, errors } = defineProps<{
+const { place, groups, choices, result, errors } = defineProps<{
   place: number;
   many: number;
   groups: { title: string; items: What[] }[];
   choices: WashChoices | undefined;
-  along: Along | undefined;
+  result: LinkResult | undefined;
   errors: Record<string, string>;
 }>();
 defineEmits<{ move: [by: number]; remove: [] }>();
@@ -34,9 +34,9 @@ const wrong = computed(() =>
 const set = (changed: Partial<WashLink>) => Object.assign(link.value, changed);
 /** Its minutes as they are, where none are said. */
 const usual = computed(() => {
-  if (!along) return "";
-  if (along.longest === null && !pause.value) return "stays";
-  return number(Math.round(along.longest ?? along.minutes));
+  if (!result) return "";
+  if (result.longest === null && !pause.value) return "stays";
+  return number(Math.round(result.longest ?? result.minutes));
 });
 const typed = (event: Event) => (event.target as HTMLInputElement).value.trim();
 const how = computed(() => choices?.pauses.find((one) => one.key === link.value.pause)?.how ?? "");
@@ -110,7 +110,7 @@ const how = computed(() => choices?.pauses.find((one) => one.key === link.value.
         <label class="tick"
           ><input
             type="checkbox"
-            :checked="link.cover ?? along?.covered ?? false"
+            :checked="link.cover ?? result?.covered ?? false"
             :aria-label="`${nth}, under a cap or film`"
             @change="set({ cover: ($event.target as HTMLInputElement).checked })"
           />
@@ -191,22 +191,22 @@ const how = computed(() => choices?.pauses.find((one) => one.key === link.value.
       /></label>
     </div>
     <p v-for="message in wrong" :key="message" class="error" role="alert">{{ message }}</p>
-    <p v-if="along && !wrong.length && !along.pause" class="after flex flex-wrap gap-x-5 gap-y-0">
-      <span v-if="along.says" :class="{ short: along.short }">{{ along.says }}</span>
-      <span v-if="along.scalp_lift && along.scalp_lift.high >= SEEN">
-        washes out {{ percents(along.scalp_lift) }} of what is on the scalp</span
+    <p v-if="result && !wrong.length && !result.pause" class="after flex flex-wrap gap-x-5 gap-y-0">
+      <span v-if="result.says" :class="{ short: result.short }">{{ result.says }}</span>
+      <span v-if="result.scalp_lift && result.scalp_lift.high >= SEEN">
+        washes out {{ percents(result.scalp_lift) }} of what is on the scalp</span
       >
-      <span v-if="along.put_back.value >= 0.05">
-        puts {{ withRange(along.put_back) }}, of oil on</span
+      <span v-if="result.put_back.value >= 0.05">
+        puts {{ withRange(result.put_back) }}, of oil on</span
       >
-      <span v-if="along.own_ph">itself pH {{ ph(along.own_ph.value) }}</span>
-      <span v-if="along.ph"
-        >wet hair then pH {{ ph(along.ph.value) }}, likely {{ range(along.ph) }}</span
+      <span v-if="result.own_ph">itself pH {{ ph(result.own_ph.value) }}</span>
+      <span v-if="result.ph"
+        >wet hair then pH {{ ph(result.ph.value) }}, likely {{ range(result.ph) }}</span
       >
     </p>
-    <details v-if="along?.doubts?.length" class="doubts">
-      <summary>What is not known of it ({{ along.doubts.length }})</summary>
-      <p v-for="doubt in along.doubts" :key="doubt" class="quiet">{{ doubt }}</p>
+    <details v-if="result?.doubts?.length" class="doubts">
+      <summary>What is not known of it ({{ result.doubts.length }})</summary>
+      <p v-for="doubt in result.doubts" :key="doubt" class="quiet">{{ doubt }}</p>
     </details>
   </li>
 </template>

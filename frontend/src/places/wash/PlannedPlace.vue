@@ -27,7 +27,7 @@ import JobList from "./JobList.vue";
 import LinkList from "./LinkList.vue";
 import { linkOf } from "./links";
 import SuitPanel from "./SuitPanel.vue";
-import WashReading from "./WashReading.vue";
+import WashAssessmentPanel from "./WashAssessmentPanel.vue";
 import WhenFields from "./WhenFields.vue";
 
 const { id } = defineProps<{ id: number }>();
@@ -78,9 +78,9 @@ const whom = computed(() => ({
   occasion: occasion.value,
   planned: id,
 }));
-const reading = useWashAssessment(asked, whom);
+const assessment = useWashAssessment(asked, whom);
 const side = useTemplateRef("side");
-const { errors, trouble } = useTrouble(reading.error);
+const { errors, trouble } = useTrouble(assessment.error);
 
 async function keep(): Promise<void> {
   const now = wash.value;
@@ -194,7 +194,7 @@ async function takeAway(): Promise<void> {
             :formulas="formulas.data.value!.formulas"
             :bought="bought.data.value!"
             :choices="choices.data.value"
-            :along="links.length ? reading.data.value?.results : undefined"
+            :results="links.length ? assessment.data.value?.results : undefined"
             :errors="{ ...refused, ...errors }"
           />
           <SuitPanel :links="asked" :whom="whom" :name="wash.head_name" @take="links = $event" />
@@ -206,14 +206,19 @@ async function takeAway(): Promise<void> {
             <button type="button" class="act" @click="show(wash)">Undo my changes</button>
           </div>
         </div>
-        <GlanceLink v-if="reading.data.value" id="wash-reading" :target="side">
-          <strong>{{ reading.data.value.grade }}</strong>
-          {{ reading.data.value.ph ? `pH ${ph(reading.data.value.ph.value)}` : "" }}
+        <GlanceLink v-if="assessment.data.value" id="wash-reading" :target="side">
+          <strong>{{ assessment.data.value.grade }}</strong>
+          {{ assessment.data.value.ph ? `pH ${ph(assessment.data.value.ph.value)}` : "" }}
         </GlanceLink>
         <div id="wash-reading" ref="side" class="side">
           <p v-if="trouble" class="error" role="alert">{{ trouble }}</p>
-          <LoadState v-else-if="links.length && !reading.data.value && !reading.error.value" />
-          <WashReading v-if="reading.data.value && links.length" :reading="reading.data.value" />
+          <LoadState
+            v-else-if="links.length && !assessment.data.value && !assessment.error.value"
+          />
+          <WashAssessmentPanel
+            v-if="assessment.data.value && links.length"
+            :assessment="assessment.data.value"
+          />
         </div>
       </form>
     </template>

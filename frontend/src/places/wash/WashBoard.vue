@@ -15,7 +15,7 @@ import { useTrouble } from "@/parts/trouble";
 import LinkList from "./LinkList.vue";
 import { linkOf } from "./links";
 import SuitPanel from "./SuitPanel.vue";
-import WashReading from "./WashReading.vue";
+import WashAssessmentPanel from "./WashAssessmentPanel.vue";
 
 const { wash, formulas, bought, heads, choices } = defineProps<{
   wash: WashChain | undefined;
@@ -45,10 +45,10 @@ const links = computed({
 const head = ref<number | null>(null);
 const whom = computed(() => ({ head: head.value }));
 const asked = computed(() => links.value.map((one) => ({ ...one })));
-const reading = useWashAssessment(asked, whom);
-const found = computed(() => (links.value.length ? reading.data.value : undefined));
+const assessment = useWashAssessment(asked, whom);
+const found = computed(() => (links.value.length ? assessment.data.value : undefined));
 const side = useTemplateRef("side");
-const { errors, trouble } = useTrouble(reading.error);
+const { errors, trouble } = useTrouble(assessment.error);
 const save = useSaveWash();
 const { errors: refused, trouble: unsaved } = useTrouble(save.error);
 const called = computed(
@@ -84,7 +84,7 @@ async function keep(how = edit.keep): Promise<void> {
         :formulas="formulas"
         :bought="bought"
         :choices="choices"
-        :along="found?.results"
+        :results="found?.results"
         :errors="{ ...refused, ...errors }"
       />
       <SuitPanel
@@ -112,8 +112,8 @@ async function keep(how = edit.keep): Promise<void> {
     </GlanceLink>
     <div id="wash-reading" ref="side" class="side">
       <p v-if="trouble" class="error" role="alert">{{ trouble }}</p>
-      <LoadState v-else-if="links.length && !found && !reading.error.value" />
-      <WashReading v-if="found" :reading="found" />
+      <LoadState v-else-if="links.length && !found && !assessment.error.value" />
+      <WashAssessmentPanel v-if="found" :assessment="found" />
       <p v-else-if="!links.length" class="quiet">
         What it washes out, what it puts back and the pH at the end stand here as soon as something
         is in it.

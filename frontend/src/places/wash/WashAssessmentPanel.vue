@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What comes of a wash: the answer first, drawn, then what stands behind it. */
 import { computed } from "vue";
-import type { WashReading } from "@/api/types";
+import type { WashAssessment } from "@/api/types";
 import CautionList from "@/parts/CautionList.vue";
 import { kindOf, percents, roughly, withRange } from "@/parts/figures";
 import LiftScale from "@/parts/LiftScale.vue";
@@ -9,21 +9,21 @@ import { ph, range } from "@/parts/ph";
 import PhStrip from "@/parts/PhStrip.vue";
 import LaneDrawing from "./LaneDrawing.vue";
 
-const { reading } = defineProps<{ reading: WashReading }>();
+const { assessment } = defineProps<{ assessment: WashAssessment }>();
 const SEEN = 0.005;
 const ends = computed(() =>
   [
-    { name: "scalp", ph: reading.scalp_ph },
-    { name: "lengths", ph: reading.lengths_ph },
+    { name: "scalp", ph: assessment.scalp_ph },
+    { name: "lengths", ph: assessment.lengths_ph },
   ].filter((one) => one.ph),
 );
-const grave = computed(() => reading.cautions.filter((one) => one.level !== "note"));
-const notes = computed(() => reading.cautions.filter((one) => one.level === "note"));
-const soon = computed(() => reading.spacing.filter((one) => one.days > 0));
+const grave = computed(() => assessment.cautions.filter((one) => one.level !== "note"));
+const notes = computed(() => assessment.cautions.filter((one) => one.level === "note"));
+const soon = computed(() => assessment.spacing.filter((one) => one.days > 0));
 const minutes = computed(() =>
-  reading.ahead > 0
-    ? `${roughly(reading.ahead / 60)} h before, then ${roughly(reading.basin)} min at the basin`
-    : `${roughly(reading.basin)} min at the basin`,
+  assessment.ahead > 0
+    ? `${roughly(assessment.ahead / 60)} h before, then ${roughly(assessment.basin)} min at the basin`
+    : `${roughly(assessment.basin)} min at the basin`,
 );
 </script>
 
@@ -31,11 +31,13 @@ const minutes = computed(() =>
   <section class="whole grid gap-3 min-w-0" aria-label="What the whole wash does">
     <p>
       <strong class="font-serif font-title text-2xl leading-tight mr-1.5">{{
-        reading.grade
+        assessment.grade
       }}</strong>
-      In all it washes out {{ percents(reading.scalp_lift) }} of the scalp’s oil and
-      {{ reading.lengths_lift.high < SEEN ? "hardly anything" : percents(reading.lengths_lift) }}
-      of what is on the lengths, and takes {{ minutes }}. {{ reading.asked }}
+      In all it washes out {{ percents(assessment.scalp_lift) }} of the scalp’s oil and
+      {{
+        assessment.lengths_lift.high < SEEN ? "hardly anything" : percents(assessment.lengths_lift)
+      }}
+      of what is on the lengths, and takes {{ minutes }}. {{ assessment.asked }}
       <em class="text-stem">computed</em>
     </p>
     <p
@@ -46,8 +48,8 @@ const minutes = computed(() =>
       <strong>Too soon for the {{ one.name }}:</strong> {{ one.says }}.
     </p>
     <CautionList v-if="grave.length" :cautions="grave" />
-    <LaneDrawing :reading="reading" />
-    <LiftScale says="Washes out" :lift="reading.scalp_lift" />
+    <LaneDrawing :assessment="assessment" />
+    <LiftScale says="Washes out" :lift="assessment.scalp_lift" />
     <p v-for="one in ends" :key="one.name" class="row">
       The {{ one.name }} {{ one.name === "scalp" ? "ends" : "end" }} at pH {{ ph(one.ph!.value) }},
       likely {{ range(one.ph!) }}
@@ -57,15 +59,15 @@ const minutes = computed(() =>
     <details>
       <summary>Why?</summary>
       <p>
-        It dries {{ reading.finish.name }}: {{ withRange(reading.finish.film) }} of hair.
-        {{ reading.finish.says }} <em class="text-stem">{{ kindOf(reading.finish.film) }}</em>
+        It dries {{ assessment.finish.name }}: {{ withRange(assessment.finish.film) }} of hair.
+        {{ assessment.finish.says }} <em class="text-stem">{{ kindOf(assessment.finish.film) }}</em>
       </p>
       <p>
-        Oil before: scalp {{ withRange(reading.oil[0]!) }}; lengths
-        {{ withRange(reading.oil[1]!) }}. Put on: {{ withRange(reading.put_back) }}.
+        Oil before: scalp {{ withRange(assessment.oil[0]!) }}; lengths
+        {{ withRange(assessment.oil[1]!) }}. Put on: {{ withRange(assessment.put_back) }}.
         <em class="text-stem">computed</em>
       </p>
-      <table v-if="reading.results.length" class="border-collapse text-sm mt-2 w-full">
+      <table v-if="assessment.results.length" class="border-collapse text-sm mt-2 w-full">
         <thead>
           <tr>
             <th scope="col">after</th>
@@ -76,7 +78,7 @@ const minutes = computed(() =>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="(one, i) in reading.results" :key="i">
+          <tr v-for="(one, i) in assessment.results" :key="i">
             <th scope="row">{{ one.name }}</th>
             <td>{{ roughly(one.scalp_oil.low) }} to {{ roughly(one.scalp_oil.high) }} g</td>
             <td>{{ roughly(one.lengths_oil.low) }} to {{ roughly(one.lengths_oil.high) }} g</td>
@@ -85,8 +87,8 @@ const minutes = computed(() =>
           </tr>
         </tbody>
       </table>
-      <p v-for="one in reading.spacing" :key="one.name">The {{ one.name }}: {{ one.says }}.</p>
-      <p v-if="reading.lately.length">The last washes: {{ reading.lately.join("; ") }}.</p>
+      <p v-for="one in assessment.spacing" :key="one.name">The {{ one.name }}: {{ one.says }}.</p>
+      <p v-if="assessment.lately.length">The last washes: {{ assessment.lately.join("; ") }}.</p>
     </details>
   </section>
 </template>
