@@ -136,25 +136,25 @@ class TwoWindows(BrowserTestCase):
         self.stock()
         pk = new_formula(FormulaNewIn(start="towpath_rinse")).id
         one = f"**/api/formulas/{pk}"
-        self.page.route(
-            one, lambda route: route.abort() if route.request.method == "PUT" else route.continue_()
-        )
-        self.go(f"/formulas/{pk}")
-        self.page.get_by_label("Note").fill(WORDS)
-        expect(self.page.get_by_text("Not saved: Eyebright cannot be reached")).to_be_visible()
-        self.page.unroute_all(behavior="wait")
+        back: list[Any] = []  # the page, once it is loaded anew
         asked: list[tuple[Route, Any]] = []
         saved: list[Route] = []
 
         def hold(route: Route) -> None:
-            if route.request.method == "PUT" and not saved:
+            if route.request.method == "PUT" and not back:
+                route.abort()
+            elif route.request.method == "PUT" and not saved:
                 saved.append(route)
-            elif route.request.method == "GET" and not asked:
+            elif route.request.method == "GET" and back and not asked:
                 asked.append((route, route.fetch()))
             else:
                 route.continue_()
 
         self.page.route(one, hold)
+        self.go(f"/formulas/{pk}")
+        self.page.get_by_label("Note").fill(WORDS)
+        expect(self.page.get_by_text("Not saved: Eyebright cannot be reached")).to_be_visible()
+        self.page.once("framenavigated", lambda frame: back.append(frame))
         self.page.reload()
         while not (asked and saved):
             self.page.wait_for_timeout(LOOK_MS)
