@@ -7,7 +7,7 @@ refused_by_name("Ätznatron, flakes")    the library's caustic soda
 import re
 from collections.abc import Iterable
 from dataclasses import dataclass
-from functools import cache
+from functools import cache, lru_cache
 from pathlib import Path
 
 from .. import tables
@@ -44,12 +44,13 @@ def hazard_table() -> dict[str, Hazard]:
     return {row.key: row for row in tables.rows_of(found, "hazards.toml", Hazard)}
 
 
-def _words(text: str) -> list[str]:
+@lru_cache(maxsize=16_384)  # every name of the library, and what is being typed
+def _words(text: str) -> tuple[str, ...]:
     found = re.findall(r"\w+", folded(text.replace("'", "")))
-    return [word[:-1] if len(word) > PLURAL and word.endswith("s") else word for word in found]
+    return tuple(word[:-1] if len(word) > PLURAL and word.endswith("s") else word for word in found)
 
 
-def _says(name: list[str], phrase: str) -> bool:
+def _says(name: tuple[str, ...], phrase: str) -> bool:
     """Whether these words stand in a name, one after another and not turned round."""
     wanted = _words(phrase)
     for at in range(len(name) - len(wanted) + 1):
