@@ -119,6 +119,14 @@ class UsedAgain(MakeTestCase):
         )
         own = self.call("GET", f"/make/batches/{bottle['batch']}")["done"]["ph"]["value"]
         self.assertAlmostEqual(jug["ph"]["value"], own, delta=0.25)
+        sharper = self.jug(
+            {"supply_key": key, "how": "fill"},
+            {"supply_key": f"lot-{self.citric}", "how": "solve", "unit": "g"},
+            volume=500,
+            aim=4.0,
+        )
+        self.assertAlmostEqual(sharper["ph"]["value"], 4.0, delta=0.1)
+        self.assertIn(f"how your {found[0]['name']} was made", [each["what"] for each in sharper["doubts"]])
         wash = self.call(
             "POST", "/wash/chains/read", {"links": [{"supply_key": key, "zone": "scalp", "minutes": 3}]}
         )

@@ -12,13 +12,14 @@ from typing import Any, Literal
 import numpy as np
 
 from .. import tables
+from ..formulas.prepare import Made
 from ..materials import METRIC, Kit, Supply, acidic, jug_for, pourable, spoons, weighable
 from ..materials import MeasuringJug as Vessel
 from ..numbers import DRAWS, PRIOR, Array, Draws, Figure, Posterior, figure, variance_shares
 from ..rules import Caution, Grave, cautions, grave_level, gravest, limits
 from ..tables import Figures
 from ..vocabulary import Use
-from ..words import brief
+from ..words import brief, listed
 from . import words
 from .curve import Curve, curve, sharpen
 from .facts import jug_facts
@@ -331,7 +332,10 @@ def sensitivity_table() -> Figures:
 
 
 def named_input(jug: Jug, name: str) -> tuple[str, str]:
-    """An input's row of the table of doubts, and what it is of: ('strength', 'Malt vinegar')."""
+    """An input's row of the table of doubts, and what it is of: ('strength', 'Malt vinegar').
+
+    What went into something that was made is that thing's: ('made', 'Conker wash').
+    """
     scope, _, what = name.rpartition("/")
     if scope == jug.scope:
         return what, ""
@@ -347,16 +351,21 @@ def named_input(jug: Jug, name: str) -> tuple[str, str]:
         )
         return row, line.supply.name
     named = {line.supply.key: line.supply.name for line in jug.lines}
-    return what, named.get(scope, scope)
+    if scope in named:
+        return what, named[scope]
+    return "made", listed([line.supply.name for line in jug.lines if isinstance(line.supply, Made)])
 
 
 def _doubts(jug: Jug, draws: Draws, ph: Array) -> tuple[Doubt, ...]:
-    out: list[Doubt] = []
+    shares: dict[tuple[str, str], float] = {}
     for name, share in variance_shares(draws, ph).items():
+        row = named_input(jug, name)
+        shares[row] = shares.get(row, 0.0) + share
+    out: list[Doubt] = []
+    for (which, of), share in sorted(shares.items(), key=lambda each: -each[1]):
         if share >= LEAST_DOUBT and len(out) < DOUBTS_SHOWN:
-            which, of = named_input(jug, name)
-            row = sensitivity_table().words(which)
-            out.append(Doubt(share, row["what"].format(of=of), row["advice"].format(of=of)))
+            says = sensitivity_table().words(which)
+            out.append(Doubt(share, says["what"].format(of=of), says["advice"].format(of=of)))
     return tuple(out)
 
 

@@ -59,7 +59,7 @@ class Family:
     called: tuple[str, ...] = ()
     sign: str = ""
     only: tuple[str, ...] = ()
-    made_with: Mapping[str, tuple[float, float]] = field(default_factory=dict)
+    made_with: Mapping[str, tuple[float, float]] = field(default_factory=dict, hash=False)
 
     def holds(self, kind: str) -> tuple[float, float]:
         """From what share to what share of the whole it is ever made with a line of this kind."""
