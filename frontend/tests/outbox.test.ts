@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { unsent } from "@/api/unsent";
 
 type Outbox = typeof import("@/api/outbox");
 const KEPT = "eyebright-sent ";
@@ -110,5 +111,13 @@ describe("what was sent and not answered", () => {
     third.resume(again, vi.fn());
     await vi.advanceTimersByTimeAsync(1_000);
     expect(again).toHaveBeenCalledWith(expect.objectContaining({ silent: true }));
+  });
+});
+
+describe("what an older page left", () => {
+  it("is read by the names of today, and no text of it is touched", () => {
+    const said = 'rub it in: "stuff": all';
+    localStorage.setItem("eyebright-draft 3", JSON.stringify({ lines: [{ stuff: "lot-1" }], said }));
+    expect(unsent("draft").get("3")).toEqual({ lines: [{ supply_key: "lot-1" }], said });
   });
 });

@@ -257,3 +257,24 @@ class AtTheSameTime(TransactionTestCase):
 
         self.assertEqual(self.together(version("a"), version("b")), [200, 200])
         self.assertEqual(FormulaVersion.objects.filter(formula=formula).count(), 1)
+
+
+class AnOlderPage(HeadsTestCase):
+    """A window that was opened before the upgrade, or what it kept unsent, says the same as a new one."""
+
+    def test_what_it_calls_otherwise_is_read_all_the_same(self) -> None:
+        bottle, wren = f"lot-{self.put_malt()}", self.put_wren()
+        water = f"water-{self.put_tap()}"
+        link = {"stuff": bottle, "much": "amount", "amount": 30, "unit": "mL"}
+        (kept,) = self.call("POST", "/wash/chains", {"name": "Friday", "links": [link]}, 201)["links"]
+        self.assertEqual((kept["supply_key"], kept["amount_mode"]), (bottle, "amount"))
+        jug = self.jug({"stuff": water, "how": "fill"}, {"stuff": bottle, "how": "solve"}, volume=500, aim=4.5)
+        self.assertEqual([layer["key"] for layer in jug["pours"]], [water, bottle])
+        kept = self.call("POST", "/formulas", {"start": "towpath_rinse"}, 201)
+        lines = [{"id": 1, "stuff": bottle, "amount": "30", "unit": "mL"}]
+        asked = {"version": 1, "formula": kept["formula"] | {"lines": lines}}
+        now = self.call("PUT", f"/formulas/{kept['id']}", asked)
+        self.assertEqual(now["formula"]["lines"][0]["supply_key"], bottle)
+        takes = self.call("POST", "/make/takes", {"formula": kept["id"], "much": "ml", "value": "90"})
+        self.assertLess(takes["makes"]["value"], 100.0)
+        self.refused("POST", "/wash/record", {"head": wren, "stuff": bottle}, "supply_key")

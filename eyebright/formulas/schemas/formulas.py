@@ -9,6 +9,7 @@ from pydantic import Field
 from eyebright.core.formulas.change import ComparisonRow
 from eyebright.core.vocabulary import Bottle, Part, Phase, Place, Pot, Use
 from eyebright.kept.fields import Blank, Name, Note, Number, chosen
+from eyebright.kept.older_names import OlderNames
 from eyebright.kept.wire import Caution, Figure, Out
 from eyebright.shelf.schemas.lots import SupplyOut
 
@@ -21,7 +22,7 @@ MaybeNumber = Annotated[Number | None, Blank]
 Short = Annotated[str, Field(max_length=LONGEST)]
 
 
-class IngredientIn(Schema):
+class IngredientIn(OlderNames):
     """One line as it is written: `amount` as it was typed. `phase` and `form` "" are the usual ones.
 
     `text`: what was pasted, where it could not be read; such a line has no `supply_key`.

@@ -8,18 +8,21 @@ from pydantic import Field
 
 from eyebright.core.formulas.prepare import Tool
 from eyebright.kept.fields import Note
+from eyebright.kept.older_names import OlderNames
 from eyebright.kept.wire import Caution, Figure, Out
 
 from .fields import Id, Key, MaybeId, MaybeNumber, Millilitres, SizedBy
 
 
-class MakeAsk(Schema):
+class MakeAsk(OlderNames):
     """What is to be made: of a formula, as a batch was made (`again`), or of nothing yet (`name`, `family`).
 
     `sized_by`: as written; `value` washes, mL, cubes (of `cube` mL) or times as much; a `vessel` full.
     `made_in`: the pot or bowl. `heads` it is for. `lots`: what a line is to be drawn from, by the line's
     id.
     """
+
+    older = {"much": "sized_by"}
 
     formula: MaybeId = None
     again: MaybeId = None

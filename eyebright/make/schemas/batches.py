@@ -8,6 +8,7 @@ from pydantic import Field
 
 from eyebright.core.vocabulary import Act, Gravity, Pouring
 from eyebright.kept.fields import AS_NUMBER, Blank, Note, Number, number_between
+from eyebright.kept.older_names import OlderNames
 from eyebright.kept.wire import Caution, Figure, Out
 from eyebright.shelf.schemas.readings import ReadIn
 
@@ -16,7 +17,7 @@ from .containers import ContainerOut
 from .fields import Celsius, Key, Lid, MaybeId, MaybeNumber, Millilitres, Room, Standing
 
 
-class PourIn(Schema):
+class PourIn(OlderNames):
     """So much was poured for a line (0: besides them all), of `supply_key` where that was not planned.
 
     By the scale: what it shows (`shown`, g) and how it stands (`state`). Else `amount` in `unit`; neither: as

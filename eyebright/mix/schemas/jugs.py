@@ -10,6 +10,7 @@ from eyebright.core.mix import Correction, Doubt, Familiar, JugLayer, NextReadin
 from eyebright.core.rules import Aim, RailMark
 from eyebright.core.vocabulary import Use
 from eyebright.kept.fields import AS_NUMBER, Blank, Minutes, Number, Ph, chosen, number_between
+from eyebright.kept.older_names import OlderNames
 from eyebright.kept.wire import Caution, Figure, Kind, Out
 
 How = Literal["amount", "fill", "solve"]
@@ -25,7 +26,7 @@ MaybePh = Annotated[Ph | None, Blank]
 PourVolume = Annotated[float, number_between(1, 20_000, "From 1 mL to 20 L over the hair."), AS_NUMBER]
 
 
-class LineIn(Schema):
+class LineIn(OlderNames):
     """One line of the jug: what goes in, by its key, and how much.
 
     `how`: so much (`amount` in `unit`), up to the jug's volume, or to be worked out. `packed`: a powder

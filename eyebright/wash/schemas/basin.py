@@ -9,6 +9,7 @@ from pydantic import Field
 from eyebright.core.vocabulary import LinkZone
 from eyebright.heads.schemas.diary import PictureOut
 from eyebright.kept.fields import AS_NUMBER, Blank, Moment, Note, number_between
+from eyebright.kept.older_names import OlderNames
 from eyebright.kept.wire import Caution, Figure, Out
 
 from .chains import MaybeMinutes
@@ -18,7 +19,7 @@ Ago = Annotated[float, Field(ge=0.0, le=200_000.0)]
 Key = Annotated[str, Field(max_length=48)]
 
 
-class BeginWashIn(Schema):
+class BeginWashIn(OlderNames):
     """A wash that is begun: one that is planned, one by name, or one thing and where it goes."""
 
     head: int | None = None
@@ -58,7 +59,7 @@ class BasinMarkIn(Schema):
     value: Annotated[Value | None, Blank] = None
 
 
-class BasinChangeIn(Schema):
+class BasinChangeIn(OlderNames):
     """What is still to come, changed: `do` swap a link for another, leave it out, add one after it, or pour
     what is left of it `again`, topped up with water; `left`: the share of it that was left.
 

@@ -10,6 +10,7 @@ from eyebright.core.vocabulary import AmountMode, LinkZone, Wetness
 from eyebright.core.wash import Finish
 from eyebright.kept.fields import AS_NUMBER, Blank, Moment, Name, number_between, words
 from eyebright.kept.fields import number as typed_number
+from eyebright.kept.older_names import OlderNames
 from eyebright.kept.versions import Change
 from eyebright.kept.wire import Caution, Figure, Out
 
@@ -36,7 +37,7 @@ Amount = Annotated[
 ]
 
 
-class WashLinkIn(Schema):
+class WashLinkIn(OlderNames):
     """One link: a formula by id; something made, poured or bought by its `supply_key`; a `pause` by its key.
 
     None of these: plain water.

@@ -8,6 +8,7 @@ from pydantic import Field
 
 from eyebright.core.vocabulary import LinkZone
 from eyebright.kept.fields import AS_NUMBER, Blank, Moment, Name, Note, number_between
+from eyebright.kept.older_names import OlderNames
 from eyebright.kept.versions import Change
 from eyebright.kept.wire import Figure, Out
 
@@ -228,7 +229,7 @@ class FeedOut(Out):
     read_at: datetime | None
 
 
-class RecordIn(Schema):
+class RecordIn(OlderNames):
     """A wash that was done, without the program, of one head.
 
     What: a wash by name (`chain`), one that was planned, or one thing: a formula, what was made, poured or

@@ -1,3 +1,6 @@
+/** A text that was kept, with the names of today: an older page called a supply's key `stuff`. */
+export const inNamesOfToday = (text: string) => text.replaceAll('"stuff":', '"supply_key":');
+
 /**
  * The one store of what is not saved yet, in this browser's storage: drafts, calls that nobody answered, presses at
  * the basin. Other windows of this browser see it too.
@@ -9,7 +12,7 @@ export function unsent<Value>(kind: string) {
     /** What stands by this name; null where nothing does, or where it cannot be read. */
     get(name: string): Value | null {
       try {
-        return JSON.parse(localStorage.getItem(prefix + name) ?? "null") as Value | null;
+        return JSON.parse(inNamesOfToday(localStorage.getItem(prefix + name) ?? "null")) as Value;
       } catch {
         return null;
       }

@@ -3,6 +3,7 @@ import { useTimeoutFn } from "@vueuse/core";
 import { computed, onUnmounted, reactive, ref, watch, type Ref } from "vue";
 import { useRoute, useRouter, type LocationQuery, type LocationQueryRaw } from "vue-router";
 import type { LineIn, MixAsk, Supply } from "@/api/types";
+import { inNamesOfToday } from "@/api/unsent";
 import { asQuery, read, type Question } from "./address";
 import { lineOf, type Line } from "./lines";
 
@@ -31,7 +32,7 @@ interface Kept {
 function kept(): Kept {
   try {
     const text = sessionStorage.getItem(KEPT) ?? localStorage.getItem(KEPT) ?? "";
-    return JSON.parse(text) as Kept;
+    return JSON.parse(inNamesOfToday(text)) as Kept;
   } catch {
     return { question: {}, at: "" };
   }
