@@ -268,7 +268,9 @@ class AnOlderPage(HeadsTestCase):
         link = {"stuff": bottle, "much": "amount", "amount": 30, "unit": "mL"}
         (kept,) = self.call("POST", "/wash/chains", {"name": "Friday", "links": [link]}, 201)["links"]
         self.assertEqual((kept["supply_key"], kept["amount_mode"]), (bottle, "amount"))
-        jug = self.jug({"stuff": water, "how": "fill"}, {"stuff": bottle, "how": "solve"}, volume=500, aim=4.5)
+        jug = self.jug(
+            {"stuff": water, "how": "fill"}, {"stuff": bottle, "how": "solve"}, volume=500, aim=4.5
+        )
         self.assertEqual([layer["key"] for layer in jug["pours"]], [water, bottle])
         kept = self.call("POST", "/formulas", {"start": "towpath_rinse"}, 201)
         lines = [{"id": 1, "stuff": bottle, "amount": "30", "unit": "mL"}]

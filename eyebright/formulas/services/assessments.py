@@ -9,6 +9,7 @@ from eyebright.core.numbers import Draws
 from eyebright.core.wash import held_against
 from eyebright.household.services.household import household, picked_schools
 from eyebright.kept.problems import Problem
+from eyebright.kept.wire import out_of
 from eyebright.shelf.models import Vessel
 
 from ..schemas.assessments import (
@@ -54,7 +55,9 @@ def assessment_out(assessment: Assessment) -> AssessmentOut:
         name: getattr(assessment, name)
         for name in ("yield_g", "yield_ml", "evaporated", "kept_back", "washes")
     }
-    return AssessmentOut(
+    return out_of(
+        AssessmentOut,
+        assessment,
         lines=[
             WeighedLineOut(id=each.id, grams=each.grams, share=each.share, phase=line.phase, form=line.form)
             for each, line in zip(assessment.lines, formula.ingredients, strict=True)
@@ -77,24 +80,14 @@ def assessment_out(assessment: Assessment) -> AssessmentOut:
             )
             for each in assessment.preparation.steps
         ],
-        ph=assessment.ph,
         ph_why=list(assessment.ph_why),
         lift=LiftOut.model_validate(assessment.lift),
         lift_why=list(assessment.lift_why),
         sources=list(assessment.cleaning.sources),
         thickness=_thickness(assessment.texture) if assessment.texture else None,
         drawn=list(assessment.drawn),
-        balance=assessment.balance,
         scent=ScentOut.model_validate(assessment.scent) if assessment.scent else None,
-        grit=assessment.grit,
-        residue=assessment.residue,
-        stain=assessment.stain,
-        keeping=assessment.keeping,
-        cost=assessment.cost,
         tools=list(assessment.tools),
-        room=assessment.room,
-        too_small=assessment.too_small,
-        hands_on=assessment.hands_on,
         waiting=list(assessment.waiting),
         cautions=list(assessment.cautions),
         against_school=list(

@@ -18,6 +18,7 @@ from eyebright.core.materials import unit_of
 from eyebright.core.vocabulary import Bottle, Pot
 from eyebright.core.wash import plain_schools
 from eyebright.household.services.household import picked_schools
+from eyebright.kept.wire import out_of
 from eyebright.shelf.services.supplies import supply_out, the_kitchen
 
 from ..schemas.choices import (
@@ -38,18 +39,7 @@ BEST = 3
 def bench_choices() -> BenchOut:
     """Everything there is to choose from at the bench."""
     return BenchOut(
-        families=[
-            FamilyChoiceOut(
-                key=each.key,
-                name=each.name,
-                made_of=each.made_of,
-                usual=list(each.usual),
-                most=each.most,
-                stays=each.stays,
-                cleans=each.cleans,
-            )
-            for each in families().values()
-        ],
+        families=[out_of(FamilyChoiceOut, each, usual=list(each.usual)) for each in families().values()],
         phases=[KeyNameOut(key=key, name=name) for key, name in PHASES.items()],
         forms=[KeyNameOut(key=key, name=row["name"]) for key, row in form_rows().items()],
         shares=[KeyNameOut(key=key, name=name) for key, name in {**SHARES, COVER: "to cover"}.items()],
@@ -63,18 +53,12 @@ def bench_choices() -> BenchOut:
         pots=list(get_args(Pot)),
         bottles=list(get_args(Bottle)),
         grades=[KeyNameOut(key=each.key, name=each.name) for each in grades()],
-        starts=[
-            StartOut(key=each.key, name=each.name, family=each.family, about=each.about)
-            for each in starts().values()
-        ],
+        starts=[out_of(StartOut, each) for each in starts().values()],
         schools=[
             SchoolChoiceOut(
                 key=school.key,
                 name=school.name,
-                options=[
-                    SchoolOptionOut(key=each.key, name=each.name, holds=each.holds, ph=each.ph)
-                    for each in school.options
-                ],
+                options=[out_of(SchoolOptionOut, each) for each in school.options],
             )
             for school in plain_schools()
         ],
@@ -98,15 +82,12 @@ def line_out(line: ParsedLine, kitchen: Kitchen) -> ReadLineOut:
     """One written line, as it was read."""
     taken = line.found[0] if line.sure else None
     usual = unit_of(taken) if taken else "g"
-    return ReadLineOut(
-        text=line.text,
+    return out_of(
+        ReadLineOut,
+        line,
         supply_key=taken.key if taken else "",
-        name=line.name,
         amount=line.typed,
         unit=line.unit or ("" if taken is None and line.typed else usual),
-        form=line.form,
         found=[supply_out(each, kitchen.kit) for each in line.found[:BEST]],
         notes=list(line.notes),
-        problem=line.problem,
-        field=line.field,
     )

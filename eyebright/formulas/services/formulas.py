@@ -17,7 +17,7 @@ from eyebright.core.words import few
 from eyebright.household.services.household import checked_schools
 from eyebright.kept.problems import Problem, one
 from eyebright.kept.versions import get_checked
-from eyebright.kept.wire import Figure
+from eyebright.kept.wire import Figure, out_of
 from eyebright.shelf.services.measures import the_kit
 from eyebright.shelf.services.supplies import names_of, supplies_of, supply_out, the_kitchen
 
@@ -183,16 +183,7 @@ def find_version(kept: Formula, number: int) -> FormulaVersion:
 
 def versions_out(kept: Formula) -> list[VersionOut]:
     """Every version, the newest first."""
-    return [
-        VersionOut(
-            number=each.number,
-            name=each.name,
-            made_at=each.made_at,
-            changes=each.changes,
-            formula=entered_of(each.body),
-        )
-        for each in kept.versions.all()[:100]
-    ]
+    return [out_of(VersionOut, each, formula=entered_of(each.body)) for each in kept.versions.all()[:100]]
 
 
 @transaction.atomic

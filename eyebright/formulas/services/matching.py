@@ -11,6 +11,7 @@ from eyebright.core.materials import Kit, Supply
 from eyebright.core.wash import Candidate, Match, best_of_each, rank
 from eyebright.heads.services import find_head, head_for, product_key
 from eyebright.household.services.household import picked_schools
+from eyebright.kept.wire import out_of
 from eyebright.shelf.services.measures import the_kit
 from eyebright.shelf.services.supplies import everything, supplies_of
 
@@ -110,16 +111,14 @@ def _from_starts(
 
 def _out(found: Match) -> MatchOut:
     pk, start = begun_from(found.candidate)
-    return MatchOut(
+    return out_of(
+        MatchOut,
+        found,
         id=pk,
         start=start,
         name=found.candidate.name,
         family=found.family.key,
         family_name=found.family.name,
-        part=found.part,
-        verdict=found.verdict,
-        lift=found.lift,
-        dose=found.dose,
         reasons=list(found.reasons),
         against=list(found.against),
         stops=list(found.stops),

@@ -24,6 +24,7 @@ from eyebright.core.heads import (
 from eyebright.core.learning import Factor, Factors, outcomes
 from eyebright.core.materials import Supply
 from eyebright.kept.decimals import as_float
+from eyebright.kept.wire import out_of
 from eyebright.shelf.services.supplies import supplies_of
 
 from ..models import CheckIn, Head, PatchTest, Picture
@@ -181,11 +182,9 @@ def _check_in_out(kept: CheckIn) -> CheckInOut:
 def _belief_out(belief: Belief, record: Record) -> BeliefOut:
     question = record_tables().questions[belief.question]
     says = f"{question.choice(belief.answer).name}, {belief.sure * 100:.0f} % sure"
-    return BeliefOut(
-        question=belief.question,
-        answer=belief.answer,
-        sure=belief.sure,
-        agree=belief.agree,
+    return out_of(
+        BeliefOut,
+        belief,
         recorded=getattr(record, belief.question) == belief.answer,
         says=says if belief.agree else f"{says}; the tests do not agree",
     )
@@ -208,18 +207,14 @@ def due_at(test: PatchTest) -> datetime:
 def patch_out(test: PatchTest) -> PatchTestOut:
     """A patch test, and how it stands."""
     state = state_of(test)
-    return PatchTestOut(
+    return out_of(
+        PatchTestOut,
+        test,
         id=test.pk,
-        version=test.version,
-        material=test.material,
-        name=test.name,
-        hours=test.hours,
-        started_at=test.started_at,
         due_at=due_at(test),
         state=state,
         says=SAYS[state],
         picture=picture_out(test.picture),
-        note=test.note,
     )
 
 
@@ -243,25 +238,21 @@ def wash_out(wash: Any, together: float | None = None, bought: Mapping[str, Supp
     washes were done with, by key, where it was looked up already.
     """
     went = known_outcome(wash.answer)
-    return WashOut(
+    return out_of(
+        WashOut,
+        wash,
         id=wash.pk,
-        version=wash.version,
-        at=wash.at,
-        family=wash.family,
         family_name=_family_name(wash.family),
         name=_name_of(wash, bought),
-        zone=wash.zone,
         grams=as_float(wash.grams),
         strength=float(wash.strength),
         minutes=as_float(wash.minutes),
         answer=None if went is None else outcomes()[went],
-        counts=wash.counts,
         learnt=_learnt(wash, together),
         judged=wash.family in cleansing(),
         planned=wash.planned_id,
         as_done=_as_done(wash),
         amiss=_amiss(wash),
-        note=wash.note,
     )
 
 

@@ -19,6 +19,7 @@ from eyebright.kept.clock import lives_by, machine_zone
 from eyebright.kept.derived import derived
 from eyebright.kept.problems import OFFERED, Problem
 from eyebright.kept.versions import changed, check_version
+from eyebright.kept.wire import out_of
 
 from ..models import Household, HouseLimit
 from ..schemas.household import (
@@ -59,24 +60,16 @@ def household_out(kept: Household) -> HouseholdOut:
         )
         for each in measure_table().systems.values()
     ]
-    return HouseholdOut(
-        version=kept.version,
-        system=kept.system,
-        currency=kept.currency,
+    return out_of(
+        HouseholdOut,
+        kept,
         decimal=_habit(kept),
-        zone=kept.zone,
         machine_zone=machine_zone(),
         lives_by=lives_by(kept.zone),
         today=timezone.localdate(),
         zones=_zones(),
-        schools=kept.schools,
         systems=systems,
-        asleep_from=kept.asleep_from,
-        asleep_to=kept.asleep_to,
         out=[OutIn.model_validate(asdict(each)) for each in out_hours(kept)],
-        pots=kept.pots,
-        bathrooms=kept.bathrooms,
-        skipped=kept.skipped,
     )
 
 

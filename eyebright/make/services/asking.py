@@ -25,6 +25,7 @@ from eyebright.formulas.services.workbench import (
 )
 from eyebright.heads.services import find_head
 from eyebright.kept.problems import Problem
+from eyebright.kept.wire import out_of
 from eyebright.shelf.models import Lot
 from eyebright.shelf.services.supplies import core_lots, everything
 
@@ -183,16 +184,14 @@ def takes(ask: MakeAsk) -> TakesOut:
     found, heads = out.found, [head_out(pk, each) for pk, each in out.whom]
     stops = [f"{each.what} {each.instead}" for each in found.cautions if each.level == "stop"]
     kept = found.keeping.at(out.formula.place)
-    return TakesOut(
+    return out_of(
+        TakesOut,
+        found,
         name=out.payload.name,
         lines=lines,
         tools=[{"name": t.name, "why": t.why, "holds": t.holds} for t in found.tools],
-        room=found.room,
-        too_small=found.too_small,
         makes=found.yield_ml,
         makes_g=found.yield_g,
-        washes=found.washes,
-        ph=found.ph,
         keeps=f"Keeps {kept.says} {kept.name}. {kept.reason}",
         shopping=[f"{_much(line.missing, line.unit)} {line.name}" for line in lines if line.missing > 0.0],
         heads=heads,

@@ -19,6 +19,7 @@ from eyebright.heads.services import Passing, goes_by, keep_passes, pass_stops
 from eyebright.kept.decimals import as_float
 from eyebright.kept.problems import Problem, one
 from eyebright.kept.versions import get_checked
+from eyebright.kept.wire import out_of
 from eyebright.mix.schemas.jugs import CorrectionsOut
 from eyebright.shelf.schemas.readings import ReadIn
 from eyebright.shelf.services.readings import AGAIN, core_reading, kept_reading
@@ -78,12 +79,10 @@ def entry_out(batch: Batch, supplies: Collection[str] | None = None) -> EntryOut
     read = None if batch.reading is None else kept_reading(batch.reading)
     found = compared(batch, read, _predicted(batch)) if read else None
     with_what: Literal["strip", "meter"] = "meter" if isinstance(read, MeterReading) else "strip"
-    return EntryOut(
+    return out_of(
+        EntryOut,
+        batch,
         id=batch.pk,
-        version=batch.version,
-        made_at=batch.made_at,
-        finished_at=batch.finished_at,
-        step=batch.step,
         head=batch.head_id,
         who=batch.head.name if batch.head else batch.who,
         rinse=_poured(batch, supplies),
@@ -95,7 +94,6 @@ def entry_out(batch: Batch, supplies: Collection[str] | None = None) -> EntryOut
         read_again=AGAIN if batch.reading and batch.reading.doubtful else "",
         reading_cautions=list(_on_reading(batch)),
         feel=[each for each in (wash.feel if wash else ()) if each in get_args(Feel)],
-        note=batch.note,
     )
 
 

@@ -19,6 +19,7 @@ from eyebright.core.mix import (
 )
 from eyebright.core.numbers import Draws
 from eyebright.household.services.household import the_household
+from eyebright.kept.wire import out_of
 from eyebright.shelf.services.supplies import shelf_for_routes, the_soda
 
 from ..schemas.jugs import (
@@ -48,14 +49,7 @@ def _spoons_out(version: SpoonVersion | None) -> SpoonVersionOut | None:
         return None
     return SpoonVersionOut(
         spoonfuls=[
-            SpoonfulOut(
-                key=each.key,
-                name=each.name,
-                words=each.words,
-                amount=each.amount,
-                said_amount=each.said.value,
-                said_unit=each.said.unit,
-            )
+            out_of(SpoonfulOut, each, said_amount=each.said.value, said_unit=each.said.unit)
             for each in version.spoonfuls
         ],
         ph=version.ph,

@@ -23,7 +23,7 @@ from eyebright.core.numbers import Draws, Kind, Posterior, figure
 from eyebright.kept.decimals import as_float, exact
 from eyebright.kept.problems import Problem, one
 from eyebright.kept.versions import changed, get_checked
-from eyebright.kept.wire import Figure
+from eyebright.kept.wire import Figure, out_of
 
 from ..models import Lot, Reading, ReadingLine
 from ..schemas.lots import NO_MATERIAL, LotChangeIn, LotIn, LotOut, LotsOut
@@ -89,16 +89,16 @@ def _out(lot: Lot, material: Material, told: list[Notice], readings: int) -> Lot
         if posterior
         else (_strength(material, strength), neat(material, strength))
     )
-    return LotOut(
+    return out_of(
+        LotOut,
+        lot,
         id=lot.pk,
-        version=lot.version,
         unknown=not is_known(material),
         key=SupplyKey.of("lot", lot.pk),
         material=material.key,
         material_name=material.name,
         kind=material.kind,
         unit=material.unit,
-        name=lot.name,
         own_strength=strength,
         strength=now,
         strength_unit=material.strength_unit,
@@ -106,11 +106,8 @@ def _out(lot: Lot, material: Material, told: list[Notice], readings: int) -> Lot
         size=as_float(lot.size),
         left=as_float(lot.left),
         price=as_float(lot.price),
-        opened_on=lot.opened_on,
-        use_by=lot.use_by,
         notices=told,
         readings=readings,
-        note=lot.note,
         source=material.source,
         ready=material.ready,
         unlabelled=material.label and strength is None and not readings,

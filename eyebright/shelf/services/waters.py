@@ -12,6 +12,7 @@ from eyebright.core.numbers import Draws, Figure, Kind, Posterior, Spread, figur
 from eyebright.kept.decimals import as_float, exact
 from eyebright.kept.problems import Problem, one
 from eyebright.kept.versions import changed, get_checked
+from eyebright.kept.wire import out_of
 
 from ..models import ReadingLine, WaterProfile, WaterSource
 from ..schemas.waters import (
@@ -41,13 +42,11 @@ FIGURES = ("alkalinity", "hardness", "sodium", "ph")
 def water_kinds() -> list[WaterKindOut]:
     """Every class of water."""
     return [
-        WaterKindOut(
-            key=water.key,
-            name=water.name,
-            about=water.about,
+        out_of(
+            WaterKindOut,
+            water,
             alkalinity=spread_out(water.alkalinity, MG),
             hardness=spread_out(water.hardness, MG),
-            source=water.source,
         )
         for water in water_classes().values()
     ]
@@ -88,14 +87,13 @@ def water_out(source: WaterSource) -> WaterOut:
     posterior = posterior_for([key]) if count else None
     known = known_of(rows)
     reported_by = next((row for row in rows if row.origin == WaterProfile.Origin.SUPPLIER), None)
-    return WaterOut(
+    return out_of(
+        WaterOut,
+        source,
         id=source.pk,
-        version=source.version,
         unknown=source.kind not in water_classes(),
         key=key,
-        kind=source.kind,
         kind_name=water.name,
-        name=source.name,
         own_alkalinity=as_float(reported_by.alkalinity) if reported_by else None,
         own_hardness=as_float(reported_by.hardness) if reported_by else None,
         alkalinity=_now(water, key, "alkalinity", posterior)
@@ -108,7 +106,6 @@ def water_out(source: WaterSource) -> WaterOut:
         profiles=[profile_out(row) for row in rows],
         says=_says(rows, count),
         readings=count,
-        note=source.note,
         source=water.source,
     )
 
