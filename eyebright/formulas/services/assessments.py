@@ -59,21 +59,18 @@ def assessment_out(assessment: Assessment) -> AssessmentOut:
         AssessmentOut,
         assessment,
         lines=[
-            WeighedLineOut(id=each.id, grams=each.grams, share=each.share, phase=line.phase, form=line.form)
+            out_of(WeighedLineOut, each, phase=line.phase, form=line.form)
             for each, line in zip(assessment.lines, formula.ingredients, strict=True)
         ],
         steps=[
-            DoneStepOut(
+            out_of(
+                DoneStepOut,
+                each,
                 kind=each.kind.key,
                 name=each.kind.name,
-                says=each.says,
                 how=each.kind.how,
-                least=each.least,
-                most=each.most,
                 set_least=each.step.least,
                 set_most=each.step.most,
-                until=each.until,
-                if_not=each.if_not,
                 adds=list(each.step.adds),
                 sign=each.step.sign,
                 note=each.step.note,
@@ -105,11 +102,11 @@ def assessment_out(assessment: Assessment) -> AssessmentOut:
 
 
 def _thickness(found: Texture) -> ThicknessOut:
-    return ThicknessOut(
+    return out_of(
+        ThicknessOut,
+        found,
         key=found.grade.key,
         name=found.grade.name,
         says=found.grade.says,
-        ratio=found.ratio,
-        chance=found.chance,
         liquid={grade.key: found.liquid_for(grade.key) for grade in grades()},
     )

@@ -44,21 +44,17 @@ def bench_choices() -> BenchOut:
         forms=[KeyNameOut(key=key, name=row["name"]) for key, row in form_rows().items()],
         shares=[KeyNameOut(key=key, name=name) for key, name in {**SHARES, COVER: "to cover"}.items()],
         steps=[
-            StepChoiceOut(
-                key=each.key, name=each.name, how=each.how, minutes=list(each.minutes), signs=list(each.signs)
-            )
+            out_of(StepChoiceOut, each, minutes=list(each.minutes), signs=list(each.signs))
             for each in step_kinds().values()
         ],
-        signs=[KeyNameOut(key=each.key, name=each.name) for each in signs().values()],
+        signs=[out_of(KeyNameOut, each) for each in signs().values()],
         pots=list(get_args(Pot)),
         bottles=list(get_args(Bottle)),
-        grades=[KeyNameOut(key=each.key, name=each.name) for each in grades()],
+        grades=[out_of(KeyNameOut, each) for each in grades()],
         starts=[out_of(StartOut, each) for each in starts().values()],
         schools=[
-            SchoolChoiceOut(
-                key=school.key,
-                name=school.name,
-                options=[out_of(SchoolOptionOut, each) for each in school.options],
+            out_of(
+                SchoolChoiceOut, school, options=[out_of(SchoolOptionOut, each) for each in school.options]
             )
             for school in plain_schools()
         ],
@@ -70,11 +66,8 @@ def read(text: str, room: int) -> ReadOut:
     """A pasted recipe, read; nothing is dropped."""
     kitchen = the_kitchen()
     found = read_recipe(text, kitchen, room)
-    return ReadOut(
-        lines=[line_out(each, kitchen) for each in found.lines],
-        passages=list(found.passages),
-        rest=found.rest,
-        says=found.says,
+    return out_of(
+        ReadOut, found, lines=[line_out(each, kitchen) for each in found.lines], passages=list(found.passages)
     )
 
 

@@ -55,9 +55,7 @@ def household() -> HouseholdOut:
 def household_out(kept: Household) -> HouseholdOut:
     """A household's settings, as they are kept."""
     systems = [
-        SystemOut(
-            key=each.key, name=each.name, says=" · ".join(f"{s.name} {s.volume:g} mL" for s in each.measures)
-        )
+        out_of(SystemOut, each, says=" · ".join(f"{s.name} {s.volume:g} mL" for s in each.measures))
         for each in measure_table().systems.values()
     ]
     return out_of(

@@ -260,16 +260,9 @@ def _from(out: Asked, key: str, amount: float) -> DrawnFromOut:
         name = next((line.supply.name for line in out.formula.ingredients if line.supply.key == key), key)
         return DrawnFromOut(key=key, name=name, amount=amount, left=None, use_by=None)
     left = None if lot.left is None else float(lot.left)
-    return DrawnFromOut(key=key, name=lot.name, amount=amount, left=left, use_by=lot.use_by)
+    return out_of(DrawnFromOut, lot, key=key, amount=amount, left=left)
 
 
 def head_out(pk: int, each: Thinning) -> RecipientOut:
     """How it goes on one head."""
-    return RecipientOut(
-        head=pk,
-        name=find_head(pk).name,
-        parts=each.parts,
-        says=each.says,
-        ph=each.ph,
-        cautions=list(each.cautions),
-    )
+    return out_of(RecipientOut, each, head=pk, name=find_head(pk).name, cautions=list(each.cautions))

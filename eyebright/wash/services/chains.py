@@ -16,6 +16,7 @@ from eyebright.heads.services import today_of
 from eyebright.kept.clock import aware
 from eyebright.kept.problems import Problem, one
 from eyebright.kept.versions import changed, get_checked
+from eyebright.kept.wire import out_of
 from eyebright.shelf.services.labels import doubts_about
 
 from ..models import Wash as KeptWash
@@ -72,14 +73,7 @@ def chain_out(kept: WashChain, names: Mapping[int | str, str] | None = None) -> 
     if names is None:
         names = names_of(links)
     called = [name_of(link, names) for link in links]
-    return WashChainOut(
-        id=kept.pk,
-        version=kept.version,
-        name=kept.name,
-        links=links,
-        names=called,
-        gone="gone" in called,
-    )
+    return out_of(WashChainOut, kept, id=kept.pk, links=links, names=called, gone="gone" in called)
 
 
 @transaction.atomic
@@ -266,11 +260,7 @@ def suit_chain(asked: WashAsk) -> SuitOut:
     changes = []
     for change in found.changes:
         links[change.place] = _as_entered(asked.links[change.place], with_.links[change.place], change.link)
-        changes.append(
-            SuitChangeOut(
-                place=change.place, name=names[change.place], link=links[change.place], says=change.says
-            )
-        )
+        changes.append(out_of(SuitChangeOut, change, name=names[change.place], link=links[change.place]))
     before, after = _grave(found.before), _grave(found.after or found.before)
     lift = ph = None
     if found.after:
