@@ -4,19 +4,3 @@ from .engine import REACHED, ChainError, Course, Link, LinkAfter, ZoneAfter, dos
 from .follow import Follow, follow
 from .subjects import PlainWater, Subject
 from .table import chain_table
-
-__all__ = [
-    "REACHED",
-    "ChainError",
-    "Course",
-    "Follow",
-    "Link",
-    "LinkAfter",
-    "PlainWater",
-    "Subject",
-    "ZoneAfter",
-    "chain_table",
-    "dose_on",
-    "follow",
-    "run_chain",
-]

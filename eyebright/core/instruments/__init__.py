@@ -4,26 +4,3 @@ from .meter import Calibration, CalibrationError, Point, calibrate, shown_as_mil
 from .samples import Greeting, Kind, ProtocolError, Sample, greet, greeted, heard, said
 from .simulated import OVERLOAD, Meter, Scale, Thermometer, at_rest
 from .standards import StandardError, standards
-
-__all__ = [
-    "OVERLOAD",
-    "Calibration",
-    "CalibrationError",
-    "Greeting",
-    "Kind",
-    "Meter",
-    "Point",
-    "ProtocolError",
-    "Sample",
-    "Scale",
-    "StandardError",
-    "Thermometer",
-    "at_rest",
-    "calibrate",
-    "greet",
-    "greeted",
-    "heard",
-    "said",
-    "shown_as_millivolts",
-    "standards",
-]

@@ -17,19 +17,3 @@ from .heads import (
     prior_factors,
 )
 from .shelf_life import Kept, spoils_sooner
-
-__all__ = [
-    "Factor",
-    "Factors",
-    "Kept",
-    "Learnt",
-    "WashOutcome",
-    "factor_table",
-    "heard_when",
-    "learn",
-    "one_wash",
-    "outcomes",
-    "posterior_from",
-    "prior_factors",
-    "spoils_sooner",
-]

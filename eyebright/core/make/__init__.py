@@ -10,41 +10,4 @@ from .portions import FillLine, UseBy, fill_lines, topped_up, use_by
 from .putting_right import put_right
 from .run_sheet import RunStep, run_sheet
 from .thinning import Thinning, thinning
-from .weighing import Bowl, Seen, Tolerance, look, tolerances
-
-__all__ = [
-    "Bowl",
-    "Choice",
-    "Cooling",
-    "FillLine",
-    "Held",
-    "PouredAmount",
-    "RunStep",
-    "Seen",
-    "StepCaution",
-    "Thinning",
-    "Tolerance",
-    "UseBy",
-    "as_done",
-    "as_supply",
-    "choose",
-    "cooling",
-    "differences",
-    "fill_lines",
-    "leftover",
-    "loads",
-    "look",
-    "minutes_said",
-    "ph_after",
-    "put_right",
-    "run_sheet",
-    "skin_safe",
-    "step_cautions",
-    "step_facts",
-    "texture_said",
-    "thinning",
-    "tolerances",
-    "topped_up",
-    "use_by",
-    "yield_said",
-]
+from .weighing import Bowl, look, tolerances

@@ -5,22 +5,3 @@ from .root_finding import times_to_meet
 from .spreads import Z_90, Array, Figure, Kind, Spread, figure, middle
 from .thinning import thin
 from .weights import effective_sample_size, importance_weights
-
-__all__ = [
-    "DRAWS",
-    "PRIOR",
-    "Z_90",
-    "Array",
-    "Draws",
-    "Figure",
-    "Kind",
-    "Posterior",
-    "Spread",
-    "effective_sample_size",
-    "figure",
-    "importance_weights",
-    "middle",
-    "thin",
-    "times_to_meet",
-    "variance_shares",
-]

@@ -17,42 +17,7 @@ from .history import (
     head_for,
     today_of,
 )
-from .learnt import known_outcome, learnt, product_key
+from .learnt import learnt, product_key
 from .passes import Passing, goes_by, keep_passes, pass_stops, passes
 from .questions import questions
 from .serializers import due_at, head_out, head_rows, picture_out, state_of, wash_out
-
-__all__ = [
-    "DAY",
-    "HeadHistory",
-    "Passing",
-    "blocked",
-    "change_head",
-    "check_in",
-    "due_at",
-    "facts_for",
-    "facts_of_whom",
-    "find_head",
-    "goes_by",
-    "hair_and_scalp_for",
-    "head_for",
-    "head_out",
-    "head_rows",
-    "keep_passes",
-    "known_outcome",
-    "learnt",
-    "little_test",
-    "pass_stops",
-    "passes",
-    "patch_result",
-    "patch_test",
-    "picture_out",
-    "product_key",
-    "questions",
-    "remove",
-    "restore",
-    "save_head",
-    "state_of",
-    "today_of",
-    "wash_out",
-]

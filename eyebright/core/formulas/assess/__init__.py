@@ -11,7 +11,6 @@ from .scent import cap_for, scent_of
 from .sensitivity import Sensitivity
 from .shelf_life import (
     WET,
-    PlaceLife,
     ShelfLife,
     kept_shelf_life,
     shelf_life,
@@ -19,35 +18,3 @@ from .shelf_life import (
     shelf_life_rows,
 )
 from .texture import Texture, grades, texture_table
-
-__all__ = [
-    "ASSESS_DRAWS",
-    "LEFT_IN",
-    "VERSION",
-    "WET",
-    "Assessment",
-    "Cost",
-    "Digest",
-    "DigestSubject",
-    "Drawn",
-    "DryingBalance",
-    "PlaceLife",
-    "Residue",
-    "Sensitivity",
-    "ShelfLife",
-    "Source",
-    "Texture",
-    "assess",
-    "cap_for",
-    "cleaning_of",
-    "digest_of",
-    "grades",
-    "kept_digest",
-    "kept_shelf_life",
-    "mix_facts",
-    "scent_of",
-    "shelf_life",
-    "shelf_life_facts",
-    "shelf_life_rows",
-    "texture_table",
-]

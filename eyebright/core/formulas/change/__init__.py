@@ -9,29 +9,3 @@ from .replace_lines import replace_lines
 from .scaling import capped, for_head
 from .substitutes import does, holds_any, likeness, main_role, substitutes
 from .thinning import thinned
-
-__all__ = [
-    "ComparisonRow",
-    "Effect",
-    "Proposal",
-    "Workbench",
-    "amount_said",
-    "capped",
-    "compared",
-    "difference",
-    "does",
-    "effects",
-    "for_head",
-    "goals",
-    "holds_any",
-    "likeness",
-    "main_role",
-    "measurable",
-    "replace_lines",
-    "scaled",
-    "scaling",
-    "substitutes",
-    "thinned",
-    "times_as_much",
-    "usual_shares",
-]

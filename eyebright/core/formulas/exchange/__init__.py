@@ -4,25 +4,3 @@ from . import export
 from .export import CSV_COLUMNS, csv_lines, inci, markdown, recipe
 from .import_recipe import ImportedRecipe, import_recipe, is_plain, kind_in, minutes_in
 from .lines import Kitchen, ParsedLine, Passage, ReadRecipe, guessed_family, parse_row, read_line, read_recipe
-
-__all__ = [
-    "CSV_COLUMNS",
-    "ImportedRecipe",
-    "Kitchen",
-    "ParsedLine",
-    "Passage",
-    "ReadRecipe",
-    "csv_lines",
-    "export",
-    "guessed_family",
-    "import_recipe",
-    "inci",
-    "is_plain",
-    "kind_in",
-    "markdown",
-    "minutes_in",
-    "parse_row",
-    "read_line",
-    "read_recipe",
-    "recipe",
-]

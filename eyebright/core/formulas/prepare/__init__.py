@@ -5,20 +5,3 @@ from .preparation import prepare
 from .prepared import Made, Preparation, PreparedLine, preparation_table
 from .prepared_supply import PreparedSupply
 from .tools import Tool, too_small, tool_facts, tool_rows, tools_of
-
-__all__ = [
-    "Made",
-    "Preparation",
-    "PreparedLine",
-    "PreparedSupply",
-    "Tool",
-    "after_minutes",
-    "cooling_minutes",
-    "cooling_table",
-    "preparation_table",
-    "prepare",
-    "too_small",
-    "tool_facts",
-    "tool_rows",
-    "tools_of",
-]
