@@ -39,8 +39,8 @@ def when(row: Row) -> str:
 
 def effects(row: Row) -> str:
     """What a rule of `needs.toml` does."""
-    told = {key: row[key] for key in row if key not in ("id", "zone", "when", "reason", "source")}
-    return "; ".join(f"{key} {said(value)}" for key, value in told.items())
+    columns = {key: row[key] for key in row if key not in ("id", "zone", "when", "reason", "source")}
+    return "; ".join(f"{key} {said(value)}" for key, value in columns.items())
 
 
 def table(rows: Iterable[Row], **columns: str | Callable[[Row], str]) -> str:
@@ -245,10 +245,10 @@ def _washes() -> dict[str, str]:
 
 def _basin() -> dict[str, str]:
     """The tables of the basin."""
-    told = _read("basin/basin.toml")
+    basin = _read("basin/basin.toml")
     return {
         "basin-help": table(
-            told["help"],
+            basin["help"],
             help="name",
             min="minutes",
             after_alkali="strong",
@@ -257,12 +257,12 @@ def _basin() -> dict[str, str]:
             bars="bars",
             source="source",
         ),
-        "basin-trouble": table(told["trouble"], amiss="name", now="now", the_next_time="next"),
+        "basin-trouble": table(basin["trouble"], amiss="name", now="now", the_next_time="next"),
         "basin-asks": table(
-            told["ask"], asked="name", hours_from="start", reminded_after="after", locs="locs"
+            basin["ask"], asked="name", hours_from="start", reminded_after="after", locs="locs"
         ),
         "basin-questions": table(
-            told["question"], question="ask", when="when", choices="choices", only="only", tells="tells"
+            basin["question"], question="ask", when="when", choices="choices", only="only", tells="tells"
         ),
     }
 

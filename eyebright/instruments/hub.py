@@ -137,7 +137,7 @@ class _Bridge:
                 time.sleep(TRY_AGAIN)
 
     def _converse(self, line: socket.socket) -> None:
-        said, first, since, told = b"", True, time.monotonic(), 0
+        said, first, since, count = b"", True, time.monotonic(), 0
         while self._wanted():
             try:
                 more = line.recv(1024)
@@ -148,10 +148,10 @@ class _Bridge:
             *lines, said = (said + more).split(b"\n")
             if len(said) > LONGEST_LINE:
                 raise ProtocolError("Its lines are longer than any reading.")
-            told += len(lines)
+            count += len(lines)
             if time.monotonic() - since > 1.0:
-                since, told = time.monotonic(), 0
-            if told > MOST_LINES:
+                since, count = time.monotonic(), 0
+            if count > MOST_LINES:
                 raise ProtocolError("It says more than any instrument does: cut off.")
             for each in lines:
                 text = each.decode("utf-8", "replace")

@@ -201,9 +201,9 @@ def _heard(row: Instrument) -> Heard:
 
 def live(rows: list[Instrument]) -> list[LiveOut]:
     """What each says now. A thermometer that speaks tells the meter how warm it is."""
-    told = [(row, _heard(row)) for row in rows]
-    warmth = next((_warmth(heard) for row, heard in told if row.kind == Instrument.Kind.THERMOMETER), None)
-    return [_live(row, heard, warmth) for row, heard in told]
+    states = [(row, _heard(row)) for row in rows]
+    warmth = next((_warmth(heard) for row, heard in states if row.kind == Instrument.Kind.THERMOMETER), None)
+    return [_live(row, heard, warmth) for row, heard in states]
 
 
 def _warmth(heard: Heard) -> float | None:
@@ -271,8 +271,8 @@ def tellings() -> Iterator[str]:
                 rows, looked = speaking(), time.monotonic()
                 if not connection.in_atomic_block:  # one left open keeps every checkpoint away
                     connection.close()
-            told = [each.model_dump() for each in live(rows)]
-            yield f"data: {json.dumps(told, separators=(',', ':'))}\n\n"
+            states = [each.model_dump() for each in live(rows)]
+            yield f"data: {json.dumps(states, separators=(',', ':'))}\n\n"
             time.sleep(EACH)
 
 

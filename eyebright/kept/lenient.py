@@ -36,25 +36,25 @@ def parse_lenient(shape: type[Shape], kept: Mapping[str, Any]) -> tuple[Shape, d
         return adapter(shape).validate_python(kept), {}
     except ValidationError as raised:
         found: ValidationError = raised
-    told, lost = deepcopy(dict(kept)), dict[str, str]()
+    value, lost = deepcopy(dict(kept)), dict[str, str]()
     for _ in range(ROUNDS):
         for error in reversed(found.errors()):  # the last of a list first: the others keep their places
-            _leave_out(told, error, lost)
+            _leave_out(value, error, lost)
         try:
-            return adapter(shape).validate_python(told), lost
+            return adapter(shape).validate_python(value), lost
         except ValidationError as raised:
             found = raised
     raise found
 
 
-def _leave_out(told: Any, error: Any, lost: dict[str, str]) -> None:
+def _leave_out(value: Any, error: Any, lost: dict[str, str]) -> None:
     """Take out what is at fault; where it cannot be left out, the row of a list that it stands in."""
-    place = [part for part in error["loc"] if part in _keys_along(told, error["loc"])]
+    place = [part for part in error["loc"] if part in _keys_along(value, error["loc"])]
     if error["type"] == "missing":
         place = place[: _last_row(place)]
     if not place:
         return
-    holder = told
+    holder = value
     for part in place[:-1]:
         holder = holder[part]
     lost[".".join(map(str, place))] = str(error["input"])[:80]
@@ -64,9 +64,9 @@ def _leave_out(told: Any, error: Any, lost: dict[str, str]) -> None:
         return
 
 
-def _keys_along(told: Any, loc: tuple[Any, ...]) -> list[Any]:
+def _keys_along(value: Any, loc: tuple[Any, ...]) -> list[Any]:
     """Those parts of an error's place that lead somewhere in what was kept."""
-    out, here = [], told
+    out, here = [], value
     for part in loc:
         try:
             here = here[part]

@@ -117,7 +117,10 @@ describe("what was sent and not answered", () => {
 describe("what an older page left", () => {
   it("is read by the names of today, and no text of it is touched", () => {
     const said = 'rub it in: "stuff": all';
-    localStorage.setItem("eyebright-draft 3", JSON.stringify({ lines: [{ stuff: "lot-1" }], said }));
+    localStorage.setItem(
+      "eyebright-draft 3",
+      JSON.stringify({ lines: [{ stuff: "lot-1" }], said }),
+    );
     expect(unsent("draft").get("3")).toEqual({ lines: [{ supply_key: "lot-1" }], said });
   });
 });

@@ -209,8 +209,8 @@ class _Strength:
         table = factor_table()
         self._table, self._memory = table.part("strength"), table.numbers("memory")
         heads = dict.fromkeys(went.head for went in washes)
-        told = [went for went in washes if _tells(went)]
-        keys = dict.fromkeys(key for went in told for key, _ in went.shares)
+        telling = [went for went in washes if _tells(went)]
+        keys = dict.fromkeys(key for went in telling for key, _ in went.shares)
         self.heads = {head: place for place, head in enumerate(heads)}
         self.products = {key: len(heads) + place for place, key in enumerate(keys)}
         wide = [self._table.number("prior")] * len(heads) + [self._table.number("product")] * len(keys)

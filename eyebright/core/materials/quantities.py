@@ -64,7 +64,7 @@ def spoons(volume: float, kit: Kit = METRIC) -> str:
 
     Largest measures first; stops as soon as what is said is within a fiftieth of what is meant.
     """
-    left, said, told = volume, [], 0.0
+    left, said, counted = volume, [], 0.0
     smallest = kit.spoons[-1]
     if volume < smallest.least:
         return f"{'about' if volume > 0.1 * smallest.volume else 'less than'} ⅛ {smallest.name}"
@@ -73,15 +73,15 @@ def spoons(volume: float, kit: Kit = METRIC) -> str:
         part = measure.volume / measure.step
         last = position == len(usable) - 1
         nearest = round(left / part) * part
-        close = abs(told + nearest - volume) <= NEAR_ENOUGH * volume
+        close = abs(counted + nearest - volume) <= NEAR_ENOUGH * volume
         count = nearest if close or last else math.floor(left / part + 1e-9) * part
         if count > 0.0:
             number = count / measure.volume
             said.append(f"{with_fraction(number)} {measure.plural if number > 1 else measure.name}")
-            told, left = told + count, left - count
+            counted, left = counted + count, left - count
         if close or len(said) == 2:
             break
-    about = "" if abs(told - volume) <= NEAR_ENOUGH * volume else "about "
+    about = "" if abs(counted - volume) <= NEAR_ENOUGH * volume else "about "
     return about + " and ".join(said)
 
 

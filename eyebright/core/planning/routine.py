@@ -145,7 +145,7 @@ class _Course:
         newest = max(past, key=lambda each: -each.days_ago, default=None)
         self.place = (_after(keys, [each.key for each in sorted(past, key=lambda e: -e.days_ago)])
                       if newest else 0)  # fmt: skip
-        self.told: set[str] = set()  # why an entry is not for this head is said once
+        self.explained: set[str] = set()  # why an entry is not for this head is said once
 
     def next(self) -> Turn | None:
         """The next turn; the course goes on from it."""
@@ -156,9 +156,9 @@ class _Course:
         for place in choices:
             entry = entries[place]
             if entry.barred:
-                if entry.key not in self.told:
+                if entry.key not in self.explained:
                     why.append(f"{entry.name} passed over: {entry.barred}")
-                self.told.add(entry.key)
+                self.explained.add(entry.key)
                 continue
             earliest, reason = self._earliest(entry)
             if earliest > wished + GRACE * self.routine.every and len(choices) > 1:

@@ -114,15 +114,15 @@ def _pasted(text: str) -> BroughtOut:
     read = read_recipe(text, kitchen, MOST_LINES)
     if not read.lines:
         raise Problem.field("text", "There is no ingredient in it that can be read: paste its lines too.")
-    told = [each.text for each in read.passages]
-    name = told[0] if read.passages and read.passages[0].kind == "heading" else "A pasted recipe"
+    passages = [each.text for each in read.passages]
+    name = passages[0] if read.passages and read.passages[0].kind == "heading" else "A pasted recipe"
     lines = [
         {"id": place, "amount": each.amount[:24]}
         | each.model_dump(include={"supply_key", "unit", "form", "text"})
         for place, each in enumerate((line_out(line, kitchen) for line in read.lines), start=1)
     ]
-    kept_text = [*told, *([read.rest] if read.rest else [])]
-    settings = {"family": guessed_family([name, *told[:1]], read.lines)}
+    kept_text = [*passages, *([read.rest] if read.rest else [])]
+    settings = {"family": guessed_family([name, *passages[:1]], read.lines)}
     title = name.strip("#*: ") or "A pasted recipe"
     body = _settled(title, "\n".join(kept_text)[:MOST_NOTE], settings, lines, [])
     kept, _ = kept_new(body)

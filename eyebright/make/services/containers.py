@@ -155,12 +155,12 @@ def sooner_here(batch: Batch) -> tuple[float, int]:
     if batch.formula_id is None:
         return 1.0, 0
     rows = Container.objects.filter(batch__formula=batch.formula_id).exclude(ended="")
-    told = [
+    ends = [
         Kept((row.use_by - row.filled_on).days, (row.ended_on - row.filled_on).days, row.ended in SPOILT)
         for row in rows.order_by("-ended_on")[:SAME_MOST]
         if row.ended_on is not None and row.place != "freezer" and row.ended in (*SPOILT, "used")
     ]
-    return spoils_sooner(told)
+    return spoils_sooner(ends)
 
 
 def filled_of(batch: Batch, containers: Iterable[Container] | None = None) -> float:

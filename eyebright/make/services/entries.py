@@ -54,13 +54,13 @@ def _predicted(batch: Batch) -> Figure:
 def _poured(batch: Batch, supplies: Collection[str]) -> PouredOut:
     copied = "name fill volume aim use last minutes verdict headline cautions stops_passed"
     lines = [{**line, "available": line["supply_key"] in supplies} for line in batch.lines]
-    told = {name: getattr(batch, name) for name in copied.split()}
-    told |= {"lines": lines, "predicted": _predicted(batch)}
-    told |= {name: [each.model_dump() for each in getattr(batch, name)] for name in ("pours", "steps")}
+    fields = {name: getattr(batch, name) for name in copied.split()}
+    fields |= {"lines": lines, "predicted": _predicted(batch)}
+    fields |= {name: [each.model_dump() for each in getattr(batch, name)] for name in ("pours", "steps")}
     try:
-        return PouredOut.model_validate(told)
+        return PouredOut.model_validate(fields)
     except ValidationError:
-        return PouredOut.model_validate(told | OF_ANOTHER_VERSION)
+        return PouredOut.model_validate(fields | OF_ANOTHER_VERSION)
 
 
 def _on_reading(batch: Batch) -> tuple[Caution, ...]:
@@ -117,8 +117,8 @@ NAMES = ("name", "who", "head__name", "note")
 
 def latest_found(find: str) -> list[tuple[Score, int, str]]:
     """The same, of entries that go by all the same names only the latest."""
-    told = _jugs().order_by().values_list(*NAMES).annotate(latest=Max("pk"))
-    return _scored(((pk, *names) for *names, pk in told), find)
+    named = _jugs().order_by().values_list(*NAMES).annotate(latest=Max("pk"))
+    return _scored(((pk, *names) for *names, pk in named), find)
 
 
 def found_entries(find: str) -> list[tuple[Score, int, str]]:
@@ -126,8 +126,8 @@ def found_entries(find: str) -> list[tuple[Score, int, str]]:
     return _scored(_jugs().values_list("pk", *NAMES), find)
 
 
-def _scored(told: Iterable[tuple[Any, ...]], find: str) -> list[tuple[Score, int, str]]:
-    rows = [Named(str(pk), tuple(filter(None, names))) for pk, *names in told]
+def _scored(named: Iterable[tuple[Any, ...]], find: str) -> list[tuple[Score, int, str]]:
+    rows = [Named(str(pk), tuple(filter(None, names))) for pk, *names in named]
     return [(score, int(each.key), each.names[0]) for score, each in finder_of(tuple(rows)).scored(find)]
 
 

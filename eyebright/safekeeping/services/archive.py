@@ -146,15 +146,15 @@ def _put(packed: zipfile.ZipFile, name: str, body: bytes) -> dict[str, Any]:
 def _put_file(
     packed: zipfile.ZipFile, name: str, path: Path, how: int = zipfile.ZIP_DEFLATED
 ) -> dict[str, Any]:
-    told, size = hashlib.sha256(), 0
+    digest, size = hashlib.sha256(), 0
     entry = zipfile.ZipInfo.from_file(path, name)
     entry.compress_type = how
     with path.open("rb") as read, packed.open(entry, "w") as write:
         while chunk := read.read(CHUNK):
-            told.update(chunk)
+            digest.update(chunk)
             size += len(chunk)
             write.write(chunk)
-    return {"sha256": told.hexdigest(), "size": size}
+    return {"sha256": digest.hexdigest(), "size": size}
 
 
 # ---- tables as lines of JSON ----

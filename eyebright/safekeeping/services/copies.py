@@ -43,14 +43,14 @@ def copies() -> list[Copy]:
     folder = copies_folder()
     found = []
     for path in folder.iterdir() if folder.is_dir() else ():
-        told = NAME.fullmatch(path.name)
-        if told is None:
+        named = NAME.fullmatch(path.name)
+        if named is None:
             continue
         try:
-            at = datetime.strptime(f"{told[1]} {told[2]}", "%Y-%m-%d %H%M%S")
+            at = datetime.strptime(f"{named[1]} {named[2]}", "%Y-%m-%d %H%M%S")
         except ValueError:
             continue
-        found.append(Copy(path.name, told[3], at, path.stat().st_size))  # type: ignore[arg-type]
+        found.append(Copy(path.name, named[3], at, path.stat().st_size))  # type: ignore[arg-type]
     return sorted(found, key=lambda each: (each.at, each.name), reverse=True)
 
 

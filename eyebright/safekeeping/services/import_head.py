@@ -72,13 +72,13 @@ class _Arrival:
             waiting = later
         return next(row for (model, _), row in self.made.items() if model is Head)  # type: ignore[return-value]
 
-    def _taken_in(self, model: type[models.Model], told: dict[str, Any]) -> bool:
+    def _taken_in(self, model: type[models.Model], document: dict[str, Any]) -> bool:
         """Take one row in; False where what it hangs on has not come yet."""
         row = model()
         for field in model._meta.concrete_fields:
-            if field.primary_key or field.name not in told:
+            if field.primary_key or field.name not in document:
                 continue
-            value = told[field.name]
+            value = document[field.name]
             if isinstance(field, models.ForeignKey):
                 known, found = self._tied(field, value)
                 if not known:
@@ -91,7 +91,7 @@ class _Arrival:
         if isinstance(row, Batch):
             _only_what_is_here(row)
         row.save()
-        self.made[model, told.get("id")] = row
+        self.made[model, document.get("id")] = row
         return True
 
     def _tied(self, field: Any, value: Any) -> tuple[bool, models.Model | None]:
@@ -119,10 +119,10 @@ def _word(model: type[models.Model]) -> str:
     return str(model._meta.verbose_name_plural)
 
 
-def _sound(field: Any, told: Any) -> Any:
+def _sound(field: Any, document: Any) -> Any:
     """A value as its column takes it, or the refusal of one that it could not hold."""
     try:
-        value = field.to_python(told)
+        value = field.to_python(document)
         if value is not None or not field.null:
             field.run_validators(value)
             json.dumps(value, default=str, allow_nan=False)
@@ -134,7 +134,7 @@ def _sound(field: Any, told: Any) -> Any:
                 raise TypeError(field.name)
     except (ValidationError, TypeError, ValueError, ArithmeticError):
         raise _refuse(
-            f"“{str(told)[:40]}” cannot be right there: it was changed after it was saved."
+            f"“{str(document)[:40]}” cannot be right there: it was changed after it was saved."
         ) from None
     return value
 
@@ -145,21 +145,21 @@ def _read(packed: zipfile.ZipFile) -> Rows:
         if packed.getinfo("head.json").file_size > MOST_JSON:
             raise _refuse("It is larger than any head.")
         text = packed.read("head.json")
-        told = json.loads(text)
+        document = json.loads(text)
     except KeyError:
         raise _refuse("It holds no head: choose the ZIP that a head was saved in.") from None
     except (ValueError, RecursionError):
         raise _refuse(UNREADABLE) from None
-    if not isinstance(told, dict) or told.get("format") != FORMAT:
+    if not isinstance(document, dict) or document.get("format") != FORMAT:
         raise _refuse("It holds no head: choose the ZIP that a head was saved in.")
-    if not isinstance(told.get("version"), int) or told["version"] > VERSION:
+    if not isinstance(document.get("version"), int) or document["version"] > VERSION:
         raise _refuse("It was written by a newer Eyebright: take it in with that one.")
-    if told["version"] <= 3:
-        told = json.loads(text, object_hook=lambda row: {NOW.get(key, key): row[key] for key in row})
-    tables = {name: rows for name, rows in told.items() if isinstance(rows, list)}
-    if told["version"] == 1:
+    if document["version"] <= 3:
+        document = json.loads(text, object_hook=lambda row: {NOW.get(key, key): row[key] for key in row})
+    tables = {name: rows for name, rows in document.items() if isinstance(rows, list)}
+    if document["version"] == 1:
         tables = _as_batches(tables)
-    if told["version"] <= 2:
+    if document["version"] <= 2:
         tables = _with_readings(tables)
     every = [row for rows in tables.values() for row in rows]
     sound = all(isinstance(row, dict) and isinstance(row.get("id"), int) for row in every)

@@ -64,13 +64,13 @@ def opened(file: Path | Any) -> Iterator[tuple[zipfile.ZipFile, dict[str, Any]]]
 def _manifest(packed: zipfile.ZipFile) -> dict[str, Any]:
     """What it says of itself; refused where it is not ours, newer, or holds what it should not."""
     try:
-        told = json.loads(packed.read(MANIFEST))
-        files, version, kind = told["files"], told["version"], told["format"]
+        manifest = json.loads(packed.read(MANIFEST))
+        files, version, kind = manifest["files"], manifest["version"], manifest["format"]
         known = isinstance(files, dict) and isinstance(version, int) and kind == FORMAT
         sizes = {name: int(row["size"]) for name, row in files.items()}
         hashed = all(isinstance(row["sha256"], str) for row in files.values())
-        seen = [(str(app), str(name)) for app, name in told.get("migrations", [])]
-        told["rows"] = {str(table): int(count) for table, count in told.get("rows", {}).items()}
+        seen = [(str(app), str(name)) for app, name in manifest.get("migrations", [])]
+        manifest["rows"] = {str(table): int(count) for table, count in manifest.get("rows", {}).items()}
     except (KeyError, ValueError, TypeError, AttributeError):
         raise _refuse("It has no manifest that can be read: it is no household's ZIP.") from None
     if not known or not hashed or DATABASE not in files:
@@ -84,43 +84,46 @@ def _manifest(packed: zipfile.ZipFile) -> dict[str, Any]:
             raise _refuse(f"It holds a file that no household has: {name[:80]}.")
     if unknown_migrations(seen):
         raise _refuse("It was kept by a newer Eyebright: put it back with that one.")
-    return dict(told)
+    return dict(manifest)
 
 
 def restore(file: Path | Any) -> Restored:
     """Put a household back, over whatever is there; of that a copy is made first."""
-    with opened(file) as (packed, told), TemporaryDirectory(dir=_room(told), prefix=".restoring-") as folder:
+    with (
+        opened(file) as (packed, manifest),
+        TemporaryDirectory(dir=_room(manifest), prefix=".restoring-") as folder,
+    ):
         found = Path(folder, DATABASE)
-        _unpack(packed, told, DATABASE, found)
+        _unpack(packed, manifest, DATABASE, found)
         _brought_up_to_date(found)
-        names = [name for name in told["files"] if name.startswith(f"{PICTURES}/")]
+        names = [name for name in manifest["files"] if name.startswith(f"{PICTURES}/")]
         before = _copy_of_what_is_there()
         being_replaced.set()
         try:
             for name in names:
-                _put_picture(packed, told, name)
+                _put_picture(packed, manifest, name)
             connections.close_all()
             _put_database(found)
         finally:
             being_replaced.clear()
         sweep_pictures()
-    return Restored(sum(told["rows"].values()), len(names), str(told.get("written_at", "")), before)
+    return Restored(sum(manifest["rows"].values()), len(names), str(manifest.get("written_at", "")), before)
 
 
-def _room(told: dict[str, Any]) -> Path:
+def _room(manifest: dict[str, Any]) -> Path:
     """The folder to work in, where there is room enough on its disk."""
     folder = data_folder()
     folder.mkdir(parents=True, exist_ok=True, mode=0o700)
-    needed = ROOM * 2 * sum(int(row["size"]) for row in told["files"].values())
+    needed = ROOM * 2 * sum(int(row["size"]) for row in manifest["files"].values())
     if shutil.disk_usage(folder).free < needed:
         says = f"Putting it back needs {needed / 1e6:.0f} MB. Nothing was changed."
         raise Problem(507, "The disk is full.", says)
     return folder
 
 
-def _unpack(packed: zipfile.ZipFile, told: dict[str, Any], name: str, into: Path) -> None:
+def _unpack(packed: zipfile.ZipFile, manifest: dict[str, Any], name: str, into: Path) -> None:
     """One file out of the ZIP, as its hash says it was put in."""
-    row, seen, size = told["files"][name], hashlib.sha256(), 0
+    row, seen, size = manifest["files"][name], hashlib.sha256(), 0
     try:
         with packed.open(name) as read, into.open("wb") as write:
             while chunk := read.read(CHUNK):
@@ -179,12 +182,12 @@ def _holds_anything(file: Path) -> bool:
     return bool(kept)
 
 
-def _put_picture(packed: zipfile.ZipFile, told: dict[str, Any], name: str) -> None:
+def _put_picture(packed: zipfile.ZipFile, manifest: dict[str, Any], name: str) -> None:
     """A picture in its place, on the disk before the rows that name it."""
     place = data_folder() / name
     place.parent.mkdir(parents=True, exist_ok=True, mode=0o700)
     making = place.with_suffix(".part")
-    _unpack(packed, told, name, making)
+    _unpack(packed, manifest, name, making)
     making.replace(place)
     settled(place)
 

@@ -42,17 +42,17 @@ def lots(find: str, offset: int, limit: int) -> LotsOut:
     every = list(Lot.objects.all())
     hits = found_among(every, find, lot_names, len(every)) if find.strip() else every
     materials = lot_materials(hits)
-    told = {lot.pk: _notices(lot, materials[lot.pk]) for lot in hits}
-    hits.sort(key=lambda lot: not told[lot.pk])
+    notices = {lot.pk: _notices(lot, materials[lot.pk]) for lot in hits}
+    hits.sort(key=lambda lot: not notices[lot.pk])
     page = hits[offset : offset + limit]
     read = _readings([lot.pk for lot in page])
     return LotsOut(
         items=[
-            _out(lot, materials[lot.pk], told[lot.pk], read.get(SupplyKey.of("lot", lot.pk), 0))
+            _out(lot, materials[lot.pk], notices[lot.pk], read.get(SupplyKey.of("lot", lot.pk), 0))
             for lot in page
         ],
         total=len(hits),
-        noticed=sum(1 for found in told.values() if found),
+        noticed=sum(1 for found in notices.values() if found),
     )
 
 
@@ -80,7 +80,7 @@ def _notices(lot: Lot, material: Material) -> list[Notice]:
     return list(notices(material, as_float(lot.left), as_float(lot.size), opened, use_by))
 
 
-def _out(lot: Lot, material: Material, told: list[Notice], readings: int) -> LotOut:
+def _out(lot: Lot, material: Material, notices: list[Notice], readings: int) -> LotOut:
     strength = as_float(lot.strength)
     posterior = posterior_for([SupplyKey.of("lot", lot.pk)]) if readings else None
     label = kept_label(lot)
@@ -106,7 +106,7 @@ def _out(lot: Lot, material: Material, told: list[Notice], readings: int) -> Lot
         size=as_float(lot.size),
         left=as_float(lot.left),
         price=as_float(lot.price),
-        notices=told,
+        notices=notices,
         readings=readings,
         source=material.source,
         ready=material.ready,

@@ -123,8 +123,8 @@ def _now(water: Water, key: str, name: str, posterior: Posterior) -> Figure:
 def _says(rows: list[WaterProfile], readings: int) -> str:
     """Where its figures come from, and whether they have grown old."""
     if not rows:
-        told = "By its class only." if not readings else "By its class, and by what was read of it."
-        return f"{told} The supplier's report, or a titration with vinegar, narrows it."
+        basis = "By its class only." if not readings else "By its class, and by what was read of it."
+        return f"{basis} The supplier's report, or a titration with vinegar, narrows it."
     newest = rows[0]
     how = "titrated here" if newest.origin == WaterProfile.Origin.TITRATION else "from its supplier"
     days = (timezone.localdate() - newest.on).days
@@ -203,13 +203,13 @@ def add_profile(source: WaterSource, payload: ProfileIn) -> WaterOut:
     return water_out(find_water(source.pk))
 
 
-def _keep_supplied(source: WaterSource, told: ProfileIn | ReportRow) -> None:
+def _keep_supplied(source: WaterSource, report: ProfileIn | ReportRow) -> None:
     """What the supplier says of a day."""
     WaterProfile.objects.create(
         water=source,
-        on=told.on,
+        on=report.on,
         origin=WaterProfile.Origin.SUPPLIER,
-        **{name: exact(getattr(told, name), "0.01") for name in FIGURES},
+        **{name: exact(getattr(report, name), "0.01") for name in FIGURES},
     )
 
 

@@ -50,10 +50,11 @@ def _tables(rows: Iterable[models.Model]) -> dict[str, list[dict[str, Any]]]:
 def export_head(head: Head) -> bytes:
     """A ZIP of `head.json` (every row, by table) and `pictures/` (plain JPEGs, named as in it)."""
     rows = _everything(head)
-    told = {"format": FORMAT, "version": VERSION, **_tables(rows)}
+    document = {"format": FORMAT, "version": VERSION, **_tables(rows)}
     out = io.BytesIO()
     with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as packed:
-        packed.writestr("head.json", json.dumps(told, cls=DjangoJSONEncoder, ensure_ascii=False, indent=2))
+        text = json.dumps(document, cls=DjangoJSONEncoder, ensure_ascii=False, indent=2)
+        packed.writestr("head.json", text)
         for picture in rows:
             if isinstance(picture, Picture | Photo) and has_file(picture):
                 with picture.file.open("rb") as file:

@@ -174,51 +174,52 @@ def part_of(
     link: WashLinkIn, at: datetime, family: str = "", *, also_removed: bool = False
 ) -> AppliedLink | None:
     """One link as it is kept; None for water and pauses. `family` of what nothing else is known of."""
-    told: dict[str, Any] = {"at": at, "zone": link.zone, "cover": link.cover, "minutes": link.minutes}
+    fields: dict[str, Any] = {"at": at, "zone": link.zone, "cover": link.cover, "minutes": link.minutes}
     if link.amount_mode == "amount" and link.amount:
-        told |= {"amount": link.amount, "unit": link.unit}
-    told["strength"] = link.times
+        fields |= {"amount": link.amount, "unit": link.unit}
+    fields["strength"] = link.times
     if link.formula is not None:
-        return _of_formula(link.formula, told, at, also_removed=also_removed)
+        return _of_formula(link.formula, fields, at, also_removed=also_removed)
     if link.supply_key:
-        return _of_supply(link.supply_key, told, also_removed=also_removed)
+        return _of_supply(link.supply_key, fields, also_removed=also_removed)
     if family and not link.pause:
-        return AppliedLink(WashIn(**told, family=family))
+        return AppliedLink(WashIn(**fields, family=family))
     return None
 
 
-def _of_formula(pk: int, told: dict[str, Any], at: datetime, *, also_removed: bool) -> AppliedLink:
+def _of_formula(pk: int, fields: dict[str, Any], at: datetime, *, also_removed: bool) -> AppliedLink:
     """A formula; out of what was made of it and was good that day, where there is any."""
     row = Formula.among(also_removed=also_removed).filter(pk=pk).first()
     if row is None:
         raise Problem.field("formula", "That formula is gone: choose another.")
-    told |= {"family": row.family, "formula": row.pk}
+    fields |= {"family": row.family, "formula": row.pk}
     day = timezone.localdate(at)
     made = open_ones().filter(batch__formula=row, use_by__gte=day, filled_on__lte=day, left__gt=0).first()
     if made is None:
-        return AppliedLink(WashIn(**told))
-    return AppliedLink(WashIn(**told), key_of(made.pk), made, made.batch)
+        return AppliedLink(WashIn(**fields))
+    return AppliedLink(WashIn(**fields), key_of(made.pk), made, made.batch)
 
 
-def _of_supply(key: str, told: dict[str, Any], *, also_removed: bool) -> AppliedLink:
+def _of_supply(key: str, fields: dict[str, Any], *, also_removed: bool) -> AppliedLink:
     """Something made, poured or bought."""
     if container_id(key) is not None:
         made = made_container(key, "supply_key", also_removed=also_removed)
         family = str(made.batch.body.get("family") or "mask")
         formula = made.batch.formula
-        told |= {"family": family, "formula": formula.pk if formula and formula.removed_at is None else None}
-        return AppliedLink(WashIn(**told), key, made, made.batch)
+        still = formula is not None and formula.removed_at is None
+        fields |= {"family": family, "formula": formula.pk if formula and still else None}
+        return AppliedLink(WashIn(**fields), key, made, made.batch)
     supply: Supply | None = supplies_of([key], also_removed=True).get(key)
     if supply is None:
         raise Problem.field("supply_key", "That is no longer on the shelf: choose another.")
     if (jug := jug_id(key)) is not None:
         batch = Batch.objects.filter(pk=jug).first()
         family = getattr(supply, "formula").family.key  # noqa: B009
-        return AppliedLink(WashIn(**told | {"family": family}), key, None, batch)
+        return AppliedLink(WashIn(**fields | {"family": family}), key, None, batch)
     family_ = ready_family(supply)
     if family_ is None:
         raise Problem.field("supply_key", f"{supply.name} is an ingredient: say what was made with it.")
-    return AppliedLink(WashIn(**told | {"family": family_.key}), key)
+    return AppliedLink(WashIn(**fields | {"family": family_.key}), key)
 
 
 def _worked_out_alone(link: WashLinkIn, head: Head, at: datetime, supply_key: str) -> LinkResult | None:

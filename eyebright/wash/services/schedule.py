@@ -208,8 +208,8 @@ def _needs(
     stock: dict[int, list[Stock]] = {}
     for pk in asked:
         rows = open_ones().filter(batch__formula=pk, left__gt=0).exclude(place="freezer")
-        told = rows.filter(use_by__gte=timezone.localdate()).values_list("pk", "left", "unit", "use_by")
-        stock[pk] = [Stock(*each) for each in told[:MOST_STOCK]]
+        said = rows.filter(use_by__gte=timezone.localdate()).values_list("pk", "left", "unit", "use_by")
+        stock[pk] = [Stock(*each) for each in said[:MOST_STOCK]]
     for pk, wanted in asked.items():
         if pk not in formulas:
             continue

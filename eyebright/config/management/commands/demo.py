@@ -101,22 +101,22 @@ def load(household: dict[str, Any]) -> int:
     for row in household["run"]:
         _run(row, people)
     for row in household["reading"]:
-        told = read_neat(
+        reading = read_neat(
             NeatReadingIn.model_validate({"supply_key": (lots | waters)[row["of"]], "read": row})
         )
         when = today - timedelta(days=row["days_ago"])
-        Reading.objects.filter(pk=told.id).update(made_at=when)
+        Reading.objects.filter(pk=reading.id).update(made_at=when)
     return len(household["rinse"])
 
 
 def _lot(row: dict[str, Any], today: datetime) -> str:
     """A lot, its days counted from today; gives its key."""
-    told = dict(row)
+    body = dict(row)
     if "opened_days_ago" in row:
-        told["opened_on"] = (today - timedelta(days=row["opened_days_ago"])).date()
+        body["opened_on"] = (today - timedelta(days=row["opened_days_ago"])).date()
     if "use_by_days" in row:
-        told["use_by"] = (today + timedelta(days=row["use_by_days"])).date()
-    return save_lot(LotIn.model_validate(told)).key
+        body["use_by"] = (today + timedelta(days=row["use_by_days"])).date()
+    return save_lot(LotIn.model_validate(body)).key
 
 
 def _head(row: dict[str, Any], formulas: dict[str, int], today: datetime) -> Head:
@@ -130,9 +130,9 @@ def _head(row: dict[str, Any], formulas: dict[str, int], today: datetime) -> Hea
     families = {made.pk: made.family for made in Formula.objects.all()}
     for days, start, grams, minutes, answer in row["washes"]:
         formula = formulas[start]
-        told = {"family": families[formula], "formula": formula, "amount": grams, "minutes": minutes,
+        body = {"family": families[formula], "formula": formula, "amount": grams, "minutes": minutes,
                 "answer": answer, "at": evening - timedelta(days=days, hours=1)}  # fmt: skip
-        keep_wash(kept, WashIn.model_validate(told))
+        keep_wash(kept, WashIn.model_validate(body))
     for test, outcome in row["tests"]:
         heads.little_test(kept.pk, LittleTestIn(test=test, outcome=outcome))
     for patch in row["patches"]:
@@ -171,8 +171,8 @@ def _washes(
         chains[row["name"]] = save_chain(WashChainIn.model_validate({"name": row["name"], "links": links})).id
     for row in household["routine"]:
         entries = [{"chain": chains[name]} for name in row["chains"]]
-        told = row | {"head": people[row["head"]], "entries": entries}
-        new_routine(NewRoutineIn.model_validate(told))
+        body = row | {"head": people[row["head"]], "entries": entries}
+        new_routine(NewRoutineIn.model_validate(body))
     version = the_household().version
     change_household(HouseholdChangeIn.model_validate({"version": version, "out": household["out"]}))
     for row in household["planned"]:
@@ -197,8 +197,8 @@ def _run(row: dict[str, Any], people: dict[str, int]) -> None:
     off = began + timedelta(minutes=row["ended"])
     ending.end(run.pk, EndIn(off_at=off))
     for when, hours, answers in row["told"]:
-        told = ReviewIn(when=when, answers=answers, at=off + timedelta(hours=hours))
-        reviews.review(shown.planned, told)
+        body = ReviewIn(when=when, answers=answers, at=off + timedelta(hours=hours))
+        reviews.review(shown.planned, body)
 
 
 def _link(what: str, zone: str, more: list[str], formulas: dict[str, int]) -> dict[str, Any]:
@@ -235,8 +235,8 @@ def _batch(row: dict[str, Any], formulas: dict[str, int], people: dict[str, int]
     now = batches.change(now.id, BatchChangeIn.model_validate(said))
     for name, amount, place, _ in row["fill"]:
         version = Batch.objects.get(pk=now.id).version
-        told = {"version": version, "name": name, "amount": amount, "place": place}
-        filling.fill(now.id, FillIn.model_validate(told | {"count": 6 if "cubes" in name else 1}))
+        body = {"version": version, "name": name, "amount": amount, "place": place}
+        filling.fill(now.id, FillIn.model_validate(body | {"count": 6 if "cubes" in name else 1}))
     version = Batch.objects.get(pk=now.id).version
     batches.change(now.id, BatchChangeIn(version=version, finished=True))
     when = today.replace(hour=17) - ago

@@ -32,7 +32,7 @@ TOO_SOON = "{name}: ask again from {start} on; the wash ended {ended}."
 def reviews(pk: int) -> ReviewsOut:
     """How a wash went, and what is still to be asked."""
     planned = _ended(pk)
-    told = {row.when: row for row in planned.reviews.select_related("picture")}
+    kept = {row.when: row for row in planned.reviews.select_related("picture")}
     locs, now = _locs(planned.head), timezone.now()
     rows = list(planned.parts.select_related("formula", "batch").order_by("at", "id"))
     taught = _teaches(rows)
@@ -45,7 +45,7 @@ def reviews(pk: int) -> ReviewsOut:
         done=done.says or [_part_says(row) for row in rows],
         beware=[f"{each.what} {each.instead}" for each in done.cautions],
         times=[
-            _time_out(due.ask.key, due.ask.name, (due.start, due.remind), told.get(due.ask.key), locs, now)
+            _time_out(due.ask.key, due.ask.name, (due.start, due.remind), kept.get(due.ask.key), locs, now)
             for due in due_of(planned.done_at, locs, next_planned(planned, planned.done_at))
         ],
         learnt=wash_out(taught).learnt if taught else "",
@@ -79,19 +79,20 @@ def _teaches(rows: Iterable[KeptWash]) -> KeptWash | None:
 
 
 def _time_out(
-    when: str, name: str, at: tuple[datetime, datetime], told: Review | None, locs: bool, now: datetime
+    when: str, name: str, at: tuple[datetime, datetime], review: Review | None, locs: bool, now: datetime
 ) -> ReviewTimeOut:
     start, remind = at
     asked = questions_for(when, locs)
-    answers = _sound(told.answers, when, locs) if told else None
+    answers = _sound(review.answers, when, locs) if review else None
     return ReviewTimeOut(
         when=when, name=name, start=timezone.localtime(start), remind=timezone.localtime(remind),
         open=start <= now,
         questions=[
             ReviewQuestionOut(key=each.key, ask=each.ask, choices=list(each.choices)) for each in asked
         ],
-        answers=answers, passed_over=told is not None and not answers, unsure=told.unsure if told else False,
-        note=told.note if told else "", picture=picture_out(told.picture) if told else None,
+        answers=answers, passed_over=review is not None and not answers,
+        unsure=review.unsure if review else False,
+        note=review.note if review else "", picture=picture_out(review.picture) if review else None,
         advice=list(advice_of(answers or {})),
     )  # fmt: skip
 
@@ -199,11 +200,11 @@ def due_reviews(now: datetime | None = None) -> list[DueReviewOut]:
     ).distinct()
     out = []
     for planned in rows.select_related("head").prefetch_related("reviews"):
-        told = {row.when for row in planned.reviews.all() if row.removed_at is None}
+        answered = {row.when for row in planned.reviews.all() if row.removed_at is None}
         assert planned.done_at is not None
         dues = due_of(planned.done_at, _locs(planned.head), next_planned(planned, planned.done_at))
         late = [due for due in dues if due.remind <= now]
-        if not late or late[-1].ask.key in told:
+        if not late or late[-1].ask.key in answered:
             continue
         last = late[-1]
         out.append(
