@@ -10,6 +10,7 @@ from eyebright.heads.services import learnt
 from eyebright.household.models import Household, HouseLimit
 from eyebright.household.services.household import house_limits, the_household
 from eyebright.kept.derived import derived, forget, mark, registry
+from eyebright.make.services.entries import latest_found
 from eyebright.make.services.evaluation import household_of_care
 from eyebright.shelf.models import Lot, WaterSource
 from eyebright.shelf.services.beliefs import posterior_for
@@ -31,6 +32,7 @@ DERIVED = {
     "shelf.services.beliefs._posterior",
     "heads.services.learnt._learnt",
     "make.services.evaluation._household_of_care",
+    "make.services.entries._latest_named",
     "wash.services.links._gathered",
 }
 
@@ -52,6 +54,7 @@ class EveryDerivedValue(Furnished):
             "shelf.services.beliefs._posterior": lambda: posterior_for(keys),
             "heads.services.learnt._learnt": learnt,
             "make.services.evaluation._household_of_care": household_of_care,
+            "make.services.entries._latest_named": lambda: latest_found("malt"),
             "wash.services.links._gathered": lambda: resolve_links(links, self.wren),
         }
 

@@ -17,6 +17,7 @@ from eyebright.core.rules import Caution
 from eyebright.heads.models import Head
 from eyebright.heads.services import Passing, goes_by, keep_passes, pass_stops
 from eyebright.kept.decimals import as_float
+from eyebright.kept.derived import derived
 from eyebright.kept.problems import Problem, one
 from eyebright.kept.versions import get_checked
 from eyebright.kept.wire import out_of
@@ -117,8 +118,13 @@ NAMES = ("name", "who", "head__name", "note")
 
 def latest_found(find: str) -> list[tuple[Score, int, str]]:
     """The same, of entries that go by all the same names only the latest."""
-    named = _jugs().order_by().values_list(*NAMES).annotate(latest=Max("pk"))
-    return _scored(((pk, *names) for *names, pk in named), find)
+    return _scored(_latest_named(), find)
+
+
+@derived("make.Batch", "heads.Head")
+def _latest_named() -> tuple[tuple[Any, ...], ...]:
+    rows = _jugs().order_by().values_list(*NAMES).annotate(latest=Max("pk"))
+    return tuple((pk, *names) for *names, pk in rows)
 
 
 def found_entries(find: str) -> list[tuple[Score, int, str]]:
