@@ -1,6 +1,5 @@
 <script setup lang="ts">
 /** A wash that was done: with what, how much of it, how strong, and how it went. */
-import Button from "primevue/button";
 import Select from "primevue/select";
 import { computed } from "vue";
 import type { Head, Questions } from "@/api/types";
@@ -12,9 +11,8 @@ import ChoiceRow from "@/parts/ChoiceRow.vue";
 import { said } from "@/parts/ph";
 import PickField from "@/parts/PickField.vue";
 import TextField from "@/parts/TextField.vue";
-import DraftNote from "@/parts/DraftNote.vue";
-import { useEdit } from "@/parts/edit";
-import { useTrouble } from "@/parts/trouble";
+import { useForm } from "@/parts/form";
+import FormFrame from "@/parts/FormFrame.vue";
 import { round } from "./words";
 
 const { head, questions } = defineProps<{ head: Head; questions: Questions }>();
@@ -24,38 +22,44 @@ const takeOut = useTakeOut();
 const vessels = useVessels();
 const stock = useContainers();
 const asks = useAsks(() => head.id);
-const { errors, trouble } = useTrouble(keep.error);
 
 const latest = head.washes.find((wash) => wash.judged);
-const edit = useEdit({
-  path: `/api/heads/${head.id}/washes`,
-  row: undefined,
-  fields: () => ({
-    family: latest?.family ?? "saponin_liquor",
-    made: "",
-    amount: "",
-    unit: "g",
-    strength: "1",
-    minutes: "",
-    occasion: "ordinary",
-    answer: "",
-    at: "",
-    note: "",
-  }),
-  sent: (typed) => ({
-    ...typed,
-    on_scalp: [],
-    on_strands: [],
-    at: typed.at || null,
-    amount: typed.amount || null,
-    minutes: typed.minutes || null,
-    answer: typed.answer || null,
-    stops_passed: [],
-    why: "",
-    own: false,
-  }),
-});
-const entered = edit.entered;
+const { entered, errors, form } = useForm(
+  { ...keep, mutateAsync: ({ body }) => keep.mutateAsync({ id: head.id, body }) },
+  {
+    path: `/api/heads/${head.id}/washes`,
+    row: undefined,
+    fields: () => ({
+      family: latest?.family ?? "saponin_liquor",
+      made: "",
+      amount: "",
+      unit: "g",
+      strength: "1",
+      minutes: "",
+      occasion: "ordinary",
+      answer: "",
+      at: "",
+      note: "",
+    }),
+    sent: (typed) => ({
+      ...typed,
+      on_scalp: [],
+      on_strands: [],
+      at: typed.at || null,
+      amount: typed.amount || null,
+      minutes: typed.minutes || null,
+      answer: typed.answer || null,
+      stops_passed: [],
+      why: "",
+      own: false,
+    }),
+  },
+  (kept) => {
+    const entry = { id: head.id, kind: "washes" as const, entry: kept.id };
+    tell("Saved, and learnt from.", () => takeOut.mutateAsync(entry));
+    emit("done");
+  },
+);
 const made = computed(() => [
   { key: "", name: "nothing from stock" },
   ...(stock.data.value ?? []).map((one) => ({
@@ -87,23 +91,10 @@ const STRENGTHS = [
   { value: "1", label: "usual" },
   { value: "2", label: "strong" },
 ];
-
-async function store(): Promise<void> {
-  const kept = await edit.keep(({ body }) => keep.mutateAsync({ id: head.id, body }));
-  if (!kept) return;
-  const entry = { id: head.id, kind: "washes" as const, entry: kept.id };
-  tell("Saved, and learnt from.", () => takeOut.mutateAsync(entry));
-  emit("done");
-}
 </script>
 
 <template>
-  <form
-    class="grid grid-cols-[repeat(2,minmax(0,1fr))] gap-x-6 gap-y-3 px-5 py-4 bg-paper rounded-drop-20 phone:grid-cols-1"
-    aria-label="A wash that was done"
-    @submit.prevent="store"
-  >
-    <DraftNote :edit="edit" class="whole" />
+  <FormFrame :form="form" title="A wash that was done" @cancel="emit('done')">
     <PickField
       v-if="made.length > 1"
       v-model="entered.made"
@@ -172,21 +163,11 @@ async function store(): Promise<void> {
       />
       <p class="quiet small">It can also be said later, in the list below.</p>
     </div>
-    <p v-if="trouble || errors['answer']" class="trouble" role="alert">
-      {{ errors["answer"] ?? trouble }}
-    </p>
-    <div class="row whole">
-      <Button type="submit" label="Save" :disabled="keep.isPending.value" />
-      <Button type="button" label="Cancel" variant="text" @click="emit('done')" />
-    </div>
-  </form>
+    <p v-if="errors['answer']" class="trouble whole" role="alert">{{ errors["answer"] }}</p>
+  </FormFrame>
 </template>
 
 <style scoped>
-.whole {
-  grid-column: 1 / -1;
-}
-
 .when label,
 .ask {
   color: var(--stem);

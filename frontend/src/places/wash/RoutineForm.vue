@@ -1,17 +1,15 @@
 <script setup lang="ts">
 /** A head's routine: washes by name in turn, how many days between, which days suit. */
-import Button from "primevue/button";
 import Select from "primevue/select";
 import { computed } from "vue";
 import type { Routine, WashChain } from "@/api/types";
 import { useSaveRoutine } from "@/api/wash";
 import ChoiceRow from "@/parts/ChoiceRow.vue";
-import DraftNote from "@/parts/DraftNote.vue";
-import { useEdit } from "@/parts/edit";
+import { useForm } from "@/parts/form";
+import FormFrame from "@/parts/FormFrame.vue";
 import { move } from "@/parts/order";
 import OrderActs from "@/parts/OrderActs.vue";
 import TextField from "@/parts/TextField.vue";
-import { useTrouble } from "@/parts/trouble";
 
 const { head, routine, chains } = defineProps<{
   head: number;
@@ -20,25 +18,27 @@ const { head, routine, chains } = defineProps<{
 }>();
 const emit = defineEmits<{ done: [] }>();
 const save = useSaveRoutine();
-const { errors, trouble } = useTrouble(save.error);
 interface Entry {
   chain: number;
   at_most: number | null;
 }
-const edit = useEdit({
-  path: "/api/wash/routines",
-  row: routine,
-  fields: (row?: Routine) => ({
-    head,
-    entries: (row?.entries ?? []).map((one) => ({ ...one })) as Entry[],
-    every: String(row?.every ?? 7),
-    weekdays: [...(row?.weekdays ?? [])],
-  }),
-  sent: (typed) => ({ ...typed }),
-  name: (row) => `The routine of ${row.head_name}`,
-  holds: (found) => found.head === head,
-});
-const entered = edit.entered;
+const { entered, errors, form } = useForm(
+  save,
+  {
+    path: "/api/wash/routines",
+    row: routine,
+    fields: (row?: Routine) => ({
+      head,
+      entries: (row?.entries ?? []).map((one) => ({ ...one })) as Entry[],
+      every: String(row?.every ?? 7),
+      weekdays: [...(row?.weekdays ?? [])],
+    }),
+    sent: (typed) => ({ ...typed }),
+    name: (row) => `The routine of ${row.head_name}`,
+    holds: (found) => found.head === head,
+  },
+  () => emit("done"),
+);
 const named = computed(() => chains.filter((one) => one.links.length));
 const name = (id: number) => chains.find((one) => one.id === id)?.name ?? "a wash that is gone";
 const DAYS = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"].map((label, value) => ({
@@ -51,19 +51,16 @@ const OFTEN = [
   { value: 2, name: "at most twice a month" },
   { value: 3, name: "at most three times a month" },
 ];
-
-async function store(how = edit.keep): Promise<void> {
-  if (await how(save.mutateAsync)) emit("done");
-}
 </script>
 
 <template>
-  <form
-    class="grid gap-3 px-5 py-4 bg-paper rounded-leaf-20 w-full max-w-180 justify-items-start"
-    @submit.prevent="store()"
+  <FormFrame
+    :form="form"
+    :title="routine ? `The routine of ${routine.head_name}` : 'A new routine'"
+    class="w-full max-w-180"
+    @cancel="emit('done')"
   >
-    <DraftNote :edit="edit" @mine="store(edit.keepMine)" />
-    <ol class="list-none m-0 p-0 w-full">
+    <ol class="whole list-none m-0 p-0 w-full">
       <li
         v-for="(one, i) in entered.entries"
         :key="i"
@@ -98,14 +95,15 @@ async function store(how = edit.keep): Promise<void> {
       option-value="id"
       placeholder="Add the next turn"
       aria-label="Add the next turn"
+      class="self-end"
       @update:model-value="entered.entries.push({ chain: $event, at_most: null })"
     />
-    <p v-if="!named.length" class="quiet">
+    <p v-if="!named.length" class="quiet whole">
       There is no wash by name yet:
       <RouterLink to="/wash/names?new">string one together</RouterLink> first.
     </p>
-    <p v-if="errors['entries']" class="error text-madder col-span-full" role="alert">
-      {{ errors["entries"] }}
+    <p v-if="errors['entries'] || errors['head']" class="error text-madder whole" role="alert">
+      {{ errors["entries"] ?? errors["head"] }}
     </p>
     <TextField
       v-model="entered.every"
@@ -114,18 +112,11 @@ async function store(how = edit.keep): Promise<void> {
       short
       :error="errors['every']"
     />
-    <div>
+    <div class="whole">
       <p class="quiet small">Days that suit; none chosen: any</p>
       <ChoiceRow v-model="entered.weekdays" many label="Days that suit" :choices="DAYS" />
     </div>
-    <p v-if="trouble || errors['head']" class="error text-madder col-span-full" role="alert">
-      {{ errors["head"] ?? trouble }}
-    </p>
-    <div class="row">
-      <Button type="submit" label="Save" :disabled="save.isPending.value" />
-      <Button type="button" label="Cancel" variant="text" @click="emit('done')" />
-    </div>
-  </form>
+  </FormFrame>
 </template>
 
 <style scoped>
