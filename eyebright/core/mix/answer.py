@@ -351,9 +351,8 @@ def named_input(jug: Jug, name: str) -> tuple[str, str]:
         )
         return row, line.supply.name
     named = {line.supply.key: line.supply.name for line in jug.lines}
-    if scope in named:
-        return what, named[scope]
-    return "made", listed([line.supply.name for line in jug.lines if isinstance(line.supply, Made)])
+    made = [line.supply.name for line in jug.lines if isinstance(line.supply, Made)]
+    return ("made", listed(made)) if made and scope not in named else (what, named.get(scope, scope))
 
 
 def _doubts(jug: Jug, draws: Draws, ph: Array) -> tuple[Doubt, ...]:

@@ -86,7 +86,7 @@ def put_right(batch: Batch, left: float | None, vessel: int | None) -> Correctio
     return put_jug_right(jug, left, vessel)
 
 
-# ---- a jug that stands supplies, as a wash takes it ----
+# ---- a jug that stands there, as a wash takes it ----
 
 
 def _standing() -> QuerySet[Batch]:
@@ -96,7 +96,7 @@ def _standing() -> QuerySet[Batch]:
 
 
 def jugs_left(keys: Iterable[str]) -> dict[str, tuple[float, str]]:
-    """mL of each jug that still stands supplies, by key; nothing of one that was used."""
+    """mL of each jug that still stands there, by key; nothing of one that was used."""
     wanted = {pk: key for key in keys if (pk := jug_id(key)) is not None}
     if not wanted:
         return {}

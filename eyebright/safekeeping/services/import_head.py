@@ -19,6 +19,7 @@ from eyebright.heads.schemas.heads import HeadOut
 from eyebright.heads.services import head_out
 from eyebright.heads.services.pictures import put_on_disk, stripped
 from eyebright.kept.columns import LenientJSON
+from eyebright.kept.older_names import in_names_of_today
 from eyebright.kept.problems import Problem
 from eyebright.make.models import Batch, BatchRecipient
 from eyebright.shelf.services.supplies import supplies_of
@@ -27,7 +28,6 @@ from eyebright.wash.services.export_head import FORMAT, VERSION
 MOST_ROWS = 200_000
 MOST_JSON = 200_000_000
 ELSEWHERE = "gone"  # the key of what was poured of a bottle that is not the same here
-NOW = {"stuff": "supply_key", "much": "amount_mode"}  # names of versions 1 to 3
 CHANGED = "Its rows do not belong together: it was changed after it was saved."
 UNREADABLE = "What it says cannot be read."
 Rows = dict[str, list[dict[str, Any]]]
@@ -72,13 +72,13 @@ class _Arrival:
             waiting = later
         return next(row for (model, _), row in self.made.items() if model is Head)  # type: ignore[return-value]
 
-    def _taken_in(self, model: type[models.Model], document: dict[str, Any]) -> bool:
+    def _taken_in(self, model: type[models.Model], kept: dict[str, Any]) -> bool:
         """Take one row in; False where what it hangs on has not come yet."""
         row = model()
         for field in model._meta.concrete_fields:
-            if field.primary_key or field.name not in document:
+            if field.primary_key or field.name not in kept:
                 continue
-            value = document[field.name]
+            value = kept[field.name]
             if isinstance(field, models.ForeignKey):
                 known, found = self._tied(field, value)
                 if not known:
@@ -91,7 +91,7 @@ class _Arrival:
         if isinstance(row, Batch):
             _only_what_is_here(row)
         row.save()
-        self.made[model, document.get("id")] = row
+        self.made[model, kept.get("id")] = row
         return True
 
     def _tied(self, field: Any, value: Any) -> tuple[bool, models.Model | None]:
@@ -119,10 +119,10 @@ def _word(model: type[models.Model]) -> str:
     return str(model._meta.verbose_name_plural)
 
 
-def _sound(field: Any, document: Any) -> Any:
+def _sound(field: Any, kept: Any) -> Any:
     """A value as its column takes it, or the refusal of one that it could not hold."""
     try:
-        value = field.to_python(document)
+        value = field.to_python(kept)
         if value is not None or not field.null:
             field.run_validators(value)
             json.dumps(value, default=str, allow_nan=False)
@@ -134,7 +134,7 @@ def _sound(field: Any, document: Any) -> Any:
                 raise TypeError(field.name)
     except (ValidationError, TypeError, ValueError, ArithmeticError):
         raise _refuse(
-            f"“{str(document)[:40]}” cannot be right there: it was changed after it was saved."
+            f"“{str(kept)[:40]}” cannot be right there: it was changed after it was saved."
         ) from None
     return value
 
@@ -155,7 +155,7 @@ def _read(packed: zipfile.ZipFile) -> Rows:
     if not isinstance(document.get("version"), int) or document["version"] > VERSION:
         raise _refuse("It was written by a newer Eyebright: take it in with that one.")
     if document["version"] <= 3:
-        document = json.loads(text, object_hook=lambda row: {NOW.get(key, key): row[key] for key in row})
+        document = json.loads(text, object_hook=in_names_of_today)
     tables = {name: rows for name, rows in document.items() if isinstance(rows, list)}
     if document["version"] == 1:
         tables = _as_batches(tables)

@@ -42,8 +42,8 @@ def read_text(payload: LabelTextIn) -> LabelOut:
     if not payload.text.strip():
         raise Problem.field("text", "Paste what stands on the label.")
     try:
-        kind = material_of(payload.material) if payload.material else material(PLAIN)
-        return _out(read_label(payload.text), kind)
+        bought = material_of(payload.material) if payload.material else material(PLAIN)
+        return _out(read_label(payload.text), bought)
     except LabelError as raised:
         raise Problem.field(raised.field if raised.field == "text" else "text", str(raised)) from None
     except MaterialError as raised:

@@ -65,7 +65,7 @@ FOR_ROUTES = 60  # lots looked through for another way to a pH
 
 
 def core_lot(lot: Lot, material: Material | None = None) -> CoreLot:
-    """A lot as the core takes it. `supply_key`: its material, where that was looked up already."""
+    """A lot as the core takes it. `material`: its own, where that was looked up already."""
     each = None if lot.price is None or not lot.size else float(lot.price / lot.size)
     strength = None if lot.strength is None else float(lot.strength)
     material, today = material or lot_material(lot), timezone.localdate()
@@ -160,7 +160,7 @@ def _on_the_shelf(keys: tuple[str, ...], also_removed: bool, today: date) -> dic
             out[key] = found
     if library:
         out |= {
-            SupplyKey.of("lib", key): not_at_hand(supply) for key, supply in materials_of(library).items()
+            SupplyKey.of("lib", key): not_at_hand(material) for key, material in materials_of(library).items()
         }
     if numbers["lot"]:
         for each in core_lots(Lot.among(also_removed=also_removed).filter(pk__in=numbers["lot"])):
@@ -323,7 +323,7 @@ def everything() -> tuple[list[Supply], list[Supply]]:
     """What is at hand, and everything that the library holds."""
     at_hand: list[Supply] = [*core_lots(Lot.objects.filter(Q(left=None) | Q(left__gt=0)))]
     at_hand += [water_lot(source) for source in WaterSource.objects.prefetch_related("profiles")]
-    every = [not_at_hand(supply) for supply in every_material()]
+    every = [not_at_hand(material) for material in every_material()]
     return [each for each in at_hand if _may(each)], [each for each in every if _may(each)]
 
 

@@ -141,8 +141,8 @@ def _draw(kept: Wash, payload: WashIn) -> None:
 def _checked_day(head: Head | None, payload: WashIn, at: datetime) -> Today:
     """What it was for and what was on the hair; a day before the head was born is refused."""
     if head is not None:
-        record = record_as_kept(head.answers, timezone.localdate())
-        if "birth_year" not in record.amiss and at.year < record.record.birth_year:
+        kept = record_as_kept(head.answers, timezone.localdate())
+        if "birth_year" not in kept.amiss and at.year < kept.record.birth_year:
             raise Problem.field("at", "That is before this head was born.")
     return today_of(payload.occasion, payload.on_scalp, payload.on_strands)
 
