@@ -7,6 +7,7 @@ from tempfile import TemporaryDirectory
 from typing import Any
 
 from django.test import LiveServerTestCase, SimpleTestCase, override_settings
+from django.test.testcases import is_pickable
 from django.utils import timezone
 from playwright.sync_api import BrowserContext, ConsoleMessage, Page, ViewportSize, expect
 
@@ -45,7 +46,23 @@ def warm_profile() -> BrowserContext:
     return new_profile(DESK, reduced_motion="reduce")
 
 
-class MortalTestCase(SimpleTestCase):
+class InAWindow(SimpleTestCase):
+    """A test with a browser's window, which cannot be sent from one process of the runner to another."""
+
+    def __getstate__(self) -> dict[str, Any]:
+        """What can be sent: a subTest that failed goes, with its test, to the process that prints it.
+
+        Django leaves out what cannot be pickled only while a test runs; the results are sent when it has ended.
+        """
+        kept = {key: value for key, value in self.__dict__.items() if key not in ("_outcome", "_subtest")}
+        return {
+            "_outcome": None,
+            "_subtest": None,
+            **{key: value for key, value in kept.items() if is_pickable(value)},
+        }
+
+
+class MortalTestCase(InAWindow):
     """A window on a server of its own, that is killed and comes back."""
 
     databases = frozenset({"default"})  # none is used here; the browser of other tests brings theirs
@@ -75,7 +92,7 @@ class MortalTestCase(SimpleTestCase):
 
 
 @override_settings(ALLOWED_HOSTS=["localhost", "127.0.0.1"])
-class BrowserTestCase(LiveServerTestCase):
+class BrowserTestCase(InAWindow, LiveServerTestCase):
     """A test with a window open. Anything the page logs as an error fails it.
 
     The first window of each test is of one browser profile a process. Its caches stay warm from one test of a

@@ -262,4 +262,4 @@ class Access(BrowserTestCase):
 
     def fits(self, page: Page, width: int) -> None:
         """Nothing makes the page wider than its window."""
-        self.assertLessEqual(page.evaluate("document.documentElement.scrollWidth"), width)
+        page.wait_for_function("width => document.documentElement.scrollWidth <= width", arg=width)

@@ -95,6 +95,8 @@ watch([() => values, theme], () => requestAnimationFrame(draw));
 <template>
   <figure class="m-0 min-w-0">
     <figcaption class="text-md text-stem">{{ name }}</figcaption>
-    <div class="relative h-26"><canvas ref="canvas" role="img" :aria-label="summary" /></div>
+    <div class="relative h-26 overflow-hidden">
+      <canvas ref="canvas" role="img" :aria-label="summary" />
+    </div>
   </figure>
 </template>
