@@ -52,7 +52,7 @@ class InAWindow(SimpleTestCase):
     def __getstate__(self) -> dict[str, Any]:
         """What can be sent: a subTest that failed goes, with its test, to the process that prints it.
 
-        Django leaves out what cannot be pickled only while a test runs; the results are sent when it has ended.
+        Django leaves out what cannot be pickled only while a test runs; results are sent when it has ended.
         """
         kept = {key: value for key, value in self.__dict__.items() if key not in ("_outcome", "_subtest")}
         return {
