@@ -84,17 +84,17 @@ def live(weeks: int) -> None:
 def _plan(heads: list[Head], weeks: int, now: datetime) -> None:
     """A wash by name that was done every week, one that is planned, and a routine of it."""
     links = [{"formula": Formula.objects.get(name="Stove-side soap").pk}, {}]
-    chain = save_chain(WashChainIn.model_validate({"name": "Friday", "links": links})).id
-    entries = [{"chain": chain}]
+    chain = save_chain(WashChainIn.model_validate({"name": "Friday", "links": links}))
+    entries = [{"chain": chain.id}]
     new_routine(NewRoutineIn.model_validate({"head": heads[0].pk, "entries": entries}))
     PlannedWash.objects.bulk_create(
         PlannedWash(
-            head=heads[0], chain_id=chain, name="Friday", links=links, at=now - timedelta(weeks=week),
-            done_at=now - timedelta(weeks=week),
+            head=heads[0], chain_id=chain.id, name="Friday", links=chain.links,
+            at=now - timedelta(weeks=week), done_at=now - timedelta(weeks=week),
         )
         for week in range(1, weeks)
     )  # fmt: skip
-    asked = {"heads": [heads[1].pk], "chain": chain, "at": now + timedelta(days=2)}
+    asked = {"heads": [heads[1].pk], "chain": chain.id, "at": now + timedelta(days=2)}
     plan_wash(PlanWashIn.model_validate(asked))
 
 

@@ -8,7 +8,7 @@
 For the database, and for migrations, each is a plain JSONField.
 """
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from typing import Any, TypeVar
 
 from django.db import models
@@ -95,24 +95,32 @@ class SnapshotField(LenientJSON):
     presses = snapshot_list(Press)              [press.what for press in run.presses]
 
     What another version left in it is read as far as this version knows it; a row of a list that cannot be
-    read at all is left out. What is written must be of the model.
+    read at all is left out. `read`: reads a row in its own way, and gives None for one to leave out. What is
+    written must be of the model.
     """
 
-    def __init__(self, of: type[Any] | None = None, *args: Any, many: bool = False, **options: Any) -> None:
+    def __init__(
+        self,
+        of: type[Any] | None = None,
+        *args: Any,
+        many: bool = False,
+        read: Callable[[Any], Any] | None = None,
+        **options: Any,
+    ) -> None:
         options.setdefault("default", list if many else of)
         super().__init__(*args, **options)
-        self.of, self.many = of, many
+        self.of, self.many, self.read = of, many, read or self._lenient
 
     def sound(self, value: Any) -> Any:
         """The document, or the documents, as far as they can be read."""
         assert self.of is not None
         if self.many:
             rows = value if isinstance(value, list) else []
-            return [found for row in rows if (found := self._read(row)) is not None]
-        found = self._read(value)
+            return [found for row in rows if (found := self.read(row)) is not None]
+        found = self.read(value)
         return self.of() if found is None else found
 
-    def _read(self, value: Any) -> Any:
+    def _lenient(self, value: Any) -> Any:
         if not isinstance(value, dict) or self.of is None:
             return None
         try:

@@ -145,7 +145,7 @@ def _made(keys: set[str]) -> Iterator[UseOut]:
 
 def _strung(keys: set[str]) -> Iterator[UseOut]:
     rows = WashChain.objects.values_list("pk", "name", "links")
-    found = ((pk, name) for pk, name, links in rows if any(link.get("supply_key") in keys for link in links))
+    found = ((pk, name) for pk, name, links in rows if any(link.supply_key in keys for link in links))
     for pk, name in islice(found, USES):
         yield UseOut(what="wash", name=name, path=f"/wash/names?open={pk}")
 

@@ -16,14 +16,15 @@ from eyebright.kept.columns import Numbers, Object, Objects, Strings, snapshot_f
 from eyebright.kept.soft_deletion import SoftDeleted, Versioned
 from eyebright.make.models import Batch, Container
 
-from .snapshots import PlannedSnapshot, PressSnapshot, RunSnapshot
+from .schemas.chains import WashLinkIn
+from .snapshots import PlannedSnapshot, PressSnapshot, RunLink, RunSnapshot, kept_link, kept_run_link
 
 
 class WashChain(SoftDeleted):
-    """A wash by name: its links in order, as they were entered (schemas/chains.py)."""
+    """A wash by name: its links in order, as they were entered."""
 
     name = models.CharField(max_length=80)
-    links = Objects(default=list)
+    links = snapshot_list(WashLinkIn, read=kept_link)
 
     class Meta:
         ordering = ["name", "id"]
@@ -62,7 +63,7 @@ class PlannedWash(SoftDeleted):
         WashChain, on_delete=models.SET_NULL, null=True, blank=True, related_name="planned"
     )
     name = models.CharField(max_length=80)
-    links = Objects(default=list)
+    links = snapshot_list(WashLinkIn, read=kept_link)
     at = models.DateTimeField(db_index=True)
     occasion = models.CharField(max_length=40, default="ordinary")
     done_at = models.DateTimeField(null=True, blank=True)
@@ -89,7 +90,7 @@ class BasinRun(SoftDeleted):
     planned = models.OneToOneField(PlannedWash, on_delete=models.CASCADE, related_name="run")
     began_at = models.DateTimeField(default=timezone.now)
     ended_at = models.DateTimeField(null=True, blank=True)
-    links = Objects(default=list, needs={"id": int})
+    links = snapshot_list(RunLink, read=kept_run_link)
     presses = snapshot_list(PressSnapshot)
     posture = models.CharField(max_length=12, default="back")
     snapshot = snapshot_field(RunSnapshot, blank=True, encoder=DjangoJSONEncoder)

@@ -1,16 +1,64 @@
-"""What planned washes and washes at the basin keep of what was worked out, as typed documents."""
+"""What washes keep in columns of JSON, as typed documents: their links, and what was worked out of them."""
 
 from datetime import UTC, datetime
-from typing import Any
+from typing import Any, TypeVar
 
-from pydantic import AliasChoices, BaseModel, Field, field_validator, model_validator
+from pydantic import (
+    AliasChoices,
+    BaseModel,
+    Field,
+    NonNegativeInt,
+    ValidationError,
+    field_validator,
+    model_validator,
+)
 
 from eyebright.core.basin import BasinLink
+from eyebright.kept.lenient import parse_lenient
 from eyebright.kept.wire import Caution, Figure
+
+from .schemas.chains import WashLinkIn
 
 BEGINNING = datetime.min.replace(tzinfo=UTC)
 LinkStop = tuple[str, int]
 """A stop, by its rule, and the link that calls for it: 0 for the wash as a whole."""
+
+WHAT = ("formula", "supply_key", "pause")  # what a link is of
+GONE = WashLinkIn(supply_key="gone")
+Link = TypeVar("Link", bound=WashLinkIn)
+
+
+class RunLink(WashLinkIn):
+    """A link of a wash at the basin, with an `id` in that wash.
+
+    `sections_on`: how many sections it went on before it was left; None while all of them are to come.
+    """
+
+    id: int
+    sections_on: NonNegativeInt | None = None
+
+
+def kept_link(kept: Any) -> WashLinkIn:
+    """A link as it was kept. One that another version kept, and that cannot be read here, is gone."""
+    return _readable(WashLinkIn, kept) or GONE
+
+
+def kept_run_link(kept: Any) -> RunLink | None:
+    """A link at the basin, likewise; None where nobody knows which it is."""
+    if not isinstance(kept, dict) or not isinstance(kept.get("id"), int):
+        return None
+    return _readable(RunLink, kept) or RunLink(id=kept["id"], **GONE.model_dump())
+
+
+def _readable(shape: type[Link], kept: Any) -> Link | None:
+    """A link, if what it is of can be read: plain water must not stand for what cannot."""
+    if not isinstance(kept, dict):
+        return None
+    try:
+        link, lost = parse_lenient(shape, kept)
+    except ValidationError:
+        return None
+    return link if lost.keys().isdisjoint(WHAT) else None
 
 
 class DoseSnapshot(BaseModel):
@@ -114,7 +162,7 @@ class PressSnapshot(BaseModel):
     minutes: float = 0.0
     value: float = 0.0
     stops_passed: list[LinkStop] = Field([], validation_alias=AliasChoices("stops_passed", "gates"))
-    links_before: list[dict[str, Any]] | None = None
+    links_before: list[RunLink] | None = None
     posture_before: str = ""
     says: str = ""
     ran_out: str = ""

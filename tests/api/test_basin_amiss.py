@@ -178,7 +178,7 @@ class Amiss(BasinTestCase):
         run = self.alter(run, "again", link=run["links"][0]["id"], left="half")
         self.assertEqual([each["name"] for each in run["links"]], ["Towpath rinse"] * 2)
         kept = BasinRun.objects.get(pk=run["id"]).links
-        self.assertEqual([row["parts"] for row in kept], [0, 1])
+        self.assertEqual([link.parts for link in kept], [0, 1])
         again = run["presses"][run["at"]]
         self.assertEqual(again["kind"], "rinse", "what is on comes off before it")
 

@@ -413,8 +413,8 @@ class Washes(BenchTestCase):
         self.page.get_by_role("button", name="Save").click()
         expect(self.page.get_by_text("Stove-side soap → Plain water → Towpath rinse")).to_be_visible()
         links = WashChain.objects.get().links
-        self.assertEqual([link["formula"] for link in links], [soap, None, rinse])
-        self.assertEqual(links[0]["zone"], "scalp")
+        self.assertEqual([link.formula for link in links], [soap, None, rinse])
+        self.assertEqual(links[0].zone, "scalp")
         self.page.get_by_role("button", name=re.compile("Remove")).click()
         expect(self.page.get_by_text("None yet.")).to_have_count(0)
         self.page.get_by_role("button", name="Undo").click()

@@ -36,7 +36,7 @@ from ..schemas.chains import (
     WashChoicesOut,
     WashLinkIn,
 )
-from .links import ResolvedLinks, beside_links, check_links, links_of, name_of, names_of, resolve_links
+from .links import ResolvedLinks, beside_links, check_links, name_of, names_of, resolve_links
 
 NOT_LEARNT = "How well this bottle washes is reckoned from its label; no wash has taught it yet."
 LATELY = timedelta(days=45)
@@ -58,7 +58,7 @@ def choices() -> WashChoicesOut:
 def wash_chains() -> list[WashChainOut]:
     """Every wash by name."""
     rows = list(WashChain.objects.all())
-    names = names_of([link for row in rows for link in links_of(row.links)])
+    names = names_of([link for row in rows for link in row.links])
     return [chain_out(row, names) for row in rows]
 
 
@@ -69,11 +69,10 @@ def find_chain(pk: int, *, also_removed: bool = False) -> WashChain:
 
 def chain_out(kept: WashChain, names: Mapping[int | str, str] | None = None) -> WashChainOut:
     """A wash, with what its links are called."""
-    links = links_of(kept.links)
     if names is None:
-        names = names_of(links)
-    called = [name_of(link, names) for link in links]
-    return out_of(WashChainOut, kept, id=kept.pk, links=links, names=called, gone="gone" in called)
+        names = names_of(kept.links)
+    called = [name_of(link, names) for link in kept.links]
+    return out_of(WashChainOut, kept, id=kept.pk, names=called, gone="gone" in called)
 
 
 @transaction.atomic
@@ -81,7 +80,7 @@ def save_chain(payload: WashChainIn, kept: WashChain | None = None) -> WashChain
     """Keep a wash by name, or change one."""
     check_links(payload.links)
     kept = kept or WashChain()
-    kept.name, kept.links = payload.name, [link.model_dump() for link in payload.links]
+    kept.name, kept.links = payload.name, payload.links
     kept.save()
     return chain_out(kept)
 
@@ -90,7 +89,7 @@ def save_chain(payload: WashChainIn, kept: WashChain | None = None) -> WashChain
 def change_chain(pk: int, payload: WashChainChangeIn) -> WashChainOut:
     """Change one that is as it was when it was read."""
     kept = get_checked(WashChain.objects.all(), pk, "wash", payload.version, chain_out)
-    before = {"name": kept.name, "links": links_of(kept.links)}
+    before = {"name": kept.name, "links": kept.links}
     return save_chain(changed(WashChainIn, before, payload), kept)
 
 

@@ -7,7 +7,6 @@ from datetime import datetime
 from typing import Any
 
 from django.utils import timezone
-from pydantic import ValidationError
 
 from eyebright.core.chain import ChainError
 from eyebright.core.formulas.model import Formula as CoreFormula
@@ -20,7 +19,6 @@ from eyebright.core.wash import WashAssessor, WashLink, pauses, sections
 from eyebright.formulas.models import Formula
 from eyebright.formulas.services.workbench import as_core, core_bench, entered_of, keys_of
 from eyebright.kept.derived import derived
-from eyebright.kept.lenient import parse_lenient
 from eyebright.kept.problems import Problem
 from eyebright.make.models import Container
 from eyebright.make.services.jugs import jugs_left
@@ -30,8 +28,6 @@ from eyebright.shelf.services.supplies import SHELF, plain_water, supplies_of
 
 from ..schemas.chains import WashLinkIn
 
-WHAT = ("formula", "supply_key", "pause")  # what a link is of
-GONE_LINK = WashLinkIn(supply_key="gone")
 GONE = "That formula is gone: choose another, or leave it out."
 NO_STOCK = "That is not in stock any more: choose another."
 NO_SUPPLY = "That is no longer on the shelf: choose another."
@@ -60,20 +56,6 @@ class ResolvedLinks:
     needs: Needs | None
     bought: dict[str, Supply]
     available: list[tuple[float, str] | None]
-
-
-def links_of(kept: Sequence[Any]) -> list[WashLinkIn]:
-    """Links that are kept, as they were entered."""
-    return [_link(link) for link in kept]
-
-
-def _link(kept: Any) -> WashLinkIn:
-    """One link; what another version kept, and cannot be read here, is gone."""
-    try:
-        link, lost = parse_lenient(WashLinkIn, kept)
-        return link if lost.keys().isdisjoint(WHAT) else GONE_LINK
-    except (ValidationError, TypeError, ValueError):
-        return GONE_LINK
 
 
 def names_of(links: Sequence[WashLinkIn], *, also_removed: bool = False) -> dict[int | str, str]:

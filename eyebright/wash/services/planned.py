@@ -5,7 +5,6 @@ from collections.abc import Sequence
 from contextlib import suppress
 from datetime import datetime, timedelta
 from itertools import pairwise
-from typing import Any
 
 from django.db import DatabaseError, transaction
 from django.db.models import OuterRef, QuerySet, Subquery
@@ -33,7 +32,7 @@ from ..schemas.chains import WashAsk, WashLinkIn
 from ..schemas.planned import PlannedChangeIn, PlannedIn, PlannedOut, PlanWashIn
 from ..snapshots import DoseSnapshot, PlannedSnapshot, SpacingSnapshot
 from .chains import find_chain, worked_out
-from .links import check_links, links_of, name_of, names_of
+from .links import check_links, name_of, names_of
 
 AHEAD = timedelta(days=400)
 PAST = "That has gone by: plan it for later, or record a wash that was done."
@@ -81,21 +80,21 @@ def plan_wash(payload: PlanWashIn) -> list[PlannedWash]:
     return out
 
 
-def _what(payload: PlanWashIn) -> tuple[str, list[dict[str, Any]], int | None]:
+def _what(payload: PlanWashIn) -> tuple[str, list[WashLinkIn], int | None]:
     """The name and the links of what is to be planned."""
     if payload.chain is not None:
         chain = find_chain(payload.chain)
-        links = links_of(chain.links)
+        links = chain.links
         if not links:
             raise Problem.field("chain", f"“{chain.name}” has nothing in it yet.")
         _check_links(links, "chain")
-        return chain.name, [link.model_dump() for link in links], chain.pk
+        return chain.name, links, chain.pk
     if not payload.links:
         raise Problem.field("chain", "Choose a wash, or put something in one of its own.")
     names = check_links(payload.links)
     first = next((link for link in payload.links if link.formula or link.supply_key), payload.links[0])
     name = payload.name.strip() or name_of(first, names)
-    return name[:80], [link.model_dump() for link in payload.links], None
+    return name[:80], payload.links, None
 
 
 def _check_links(links: Sequence[WashLinkIn], field: str) -> None:
@@ -132,8 +131,8 @@ def change_planned(pk: int, payload: PlannedChangeIn) -> PlannedWash:
     if row.done_at is not None:
         raise Problem.field("at", "That wash is done: correct it where it is recorded.")
     _not_under_way(row)
-    before = {name: getattr(row, name) for name in ("name", "at", "occasion", "note")}
-    now = changed(PlannedIn, before | {"links": links_of(row.links)}, payload)
+    before = {name: getattr(row, name) for name in ("name", "links", "at", "occasion", "note")}
+    now = changed(PlannedIn, before, payload)
     if not now.links:
         raise Problem.field("links", NO_LINKS)
     if "links" in payload.model_fields_set:
@@ -141,7 +140,7 @@ def change_planned(pk: int, payload: PlannedChangeIn) -> PlannedWash:
     _check_day(now.occasion)
     moved = aware(now.at) != row.at
     row.name, row.at, row.occasion, row.note = now.name, aware(now.at), now.occasion, now.note
-    row.links = [link.model_dump() for link in now.links]
+    row.links = now.links
     if moved or "links" in payload.model_fields_set:
         _keep(row)
     else:
@@ -255,8 +254,7 @@ class State:
     """What planned washes hang on, asked in a few queries: where none of it changed, what was kept holds."""
 
     def __init__(self, rows: Sequence[PlannedWash]) -> None:
-        self.links = {id(row): links_of(row.links) for row in rows}
-        every = [link for links in self.links.values() for link in links]
+        every = [link for row in rows for link in row.links]
         self.names = names_of(every)
         self._formulas = dict(
             Formula.objects.filter(pk__in={link.formula for link in every if link.formula}).values_list(
@@ -291,7 +289,7 @@ class State:
 
     def mark(self, row: PlannedWash) -> str:
         """What a wash was worked out in, in short."""
-        links = self.links[id(row)]
+        links = row.links
         of = [
             rules_mark(), self._house, row.links, row.at.isoformat(), row.occasion,
             self._heads.get(row.head_id),
@@ -330,7 +328,7 @@ def freshen(rows: Sequence[PlannedWash], state: State) -> None:
 
 def _worked_out(row: PlannedWash, mark: str) -> PlannedSnapshot:
     """What comes of a planned wash, small; in its place why it cannot be worked out."""
-    links = links_of(row.links)
+    links = row.links
     try:
         asked = WashAsk(links=links, head=row.head_id, at=row.at, occasion=row.occasion)
         found, with_ = worked_out(asked)
@@ -374,7 +372,7 @@ def _worked_out(row: PlannedWash, mark: str) -> PlannedSnapshot:
 def planned_out(row: PlannedWash, state: State, hours: Hours | None = None) -> PlannedOut:
     """A planned wash. What was worked out of it stands in its snapshot."""
     freshen([row], state)
-    links, found = state.links[id(row)], row.snapshot
+    links, found = row.links, row.snapshot
     occasion = record_tables().occasions.get(row.occasion)
     begin = row.at - timedelta(minutes=found.ahead)
     return PlannedOut(

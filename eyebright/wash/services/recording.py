@@ -33,7 +33,7 @@ from ..schemas.diary import WashIn
 from ..schemas.planned import OfferOut, OffersOut, OptionalOut, RecordedOut, RecordIn
 from .chains import find_chain, worked_out
 from .diary import keep_wash, take_back
-from .links import left_of, links_of, name_of, names_of
+from .links import left_of, name_of, names_of
 from .planned import find_planned
 from .teaching import teach_day
 
@@ -141,15 +141,11 @@ def _which(head: Head, payload: RecordIn) -> tuple[PlannedWash | None, list[Wash
             raise Problem.field("planned", "That wash is planned for somebody else.")
         if planned.done_at is not None:
             raise Problem.field("planned", "That wash is recorded already.")
-        return planned, _done_of(links_of(planned.links), payload)
+        return planned, _done_of(planned.links, payload)
     if payload.chain is not None:
         chain = find_chain(payload.chain)
-        links = links_of(chain.links)
-        row = PlannedWash(
-            head=head, chain=chain, name=chain.name, links=[link.model_dump() for link in links],
-            at=timezone.now(),
-        )  # fmt: skip
-        return row, _done_of(links, payload)
+        row = PlannedWash(head=head, chain=chain, name=chain.name, links=chain.links, at=timezone.now())
+        return row, _done_of(chain.links, payload)
     if not (payload.formula or payload.supply_key or payload.family):
         raise Problem.field("what", NOTHING)
     link = WashLinkIn(
@@ -293,7 +289,7 @@ def _planned(head: Head) -> Iterable[OfferOut]:
             row.pk,
             row.name,
             f"planned for {timezone.localtime(row.at):%A %H:%M}",
-            links=links_of(row.links),
+            links=row.links,
         )
 
 
@@ -327,7 +323,7 @@ def _last(head: Head) -> Iterable[OfferOut]:
 
 def _chains() -> Iterable[OfferOut]:
     for row in WashChain.objects.exclude(links=[])[:CHAINS]:
-        yield _offer("chain", row.pk, row.name, "a wash by name", links=links_of(row.links))
+        yield _offer("chain", row.pk, row.name, "a wash by name", links=row.links)
 
 
 def _stock() -> Iterable[OfferOut]:

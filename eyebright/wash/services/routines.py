@@ -40,7 +40,6 @@ from eyebright.shelf.services.supplies import supplies_of
 
 from ..models import PlannedWash, WashChain
 from ..models import Routine as KeptRoutine
-from ..schemas.chains import WashLinkIn
 from ..schemas.planned import (
     NewRoutineIn,
     RoutineChangeIn,
@@ -50,7 +49,6 @@ from ..schemas.planned import (
     TurnOut,
     WhenOut,
 )
-from .links import links_of
 from .planned import planned_between
 
 DAY = timedelta(days=1)
@@ -135,10 +133,7 @@ class _Chains:
 
     def __init__(self, chains: Any) -> None:
         self.chains = {chain.pk: chain for chain in chains}
-        self.links: dict[int, list[WashLinkIn]] = {
-            pk: links_of(chain.links) for pk, chain in self.chains.items()
-        }
-        every = [link for links in self.links.values() for link in links]
+        every = [link for chain in self.chains.values() for link in chain.links]
         rows = Formula.objects.filter(pk__in={link.formula for link in every if link.formula})
         self.formulas: dict[int, Formula] = {row.pk: row for row in rows.defer("search")}
         self.bought = supplies_of({link.supply_key for link in every if link.supply_key})
@@ -147,7 +142,7 @@ class _Chains:
     def families(self, pk: int) -> dict[str, Any]:
         """The families of preparation in a wash, by key."""
         out: dict[str, Any] = {}
-        for link in self.links.get(pk, ()):
+        for link in self.chains[pk].links if pk in self.chains else ():
             family = None
             if link.formula in self.formulas:
                 family = families().get(self.formulas[link.formula or 0].family)
@@ -176,7 +171,7 @@ class _Chains:
             return "that wash is gone."
         if self._candidates is None:
             self._candidates = candidates_of(list(self.formulas.values()))
-        for link in self.links[pk]:
+        for link in self.chains[pk].links:
             each = self._candidates.get(link.formula or 0)
             stop = next(iter(stops_of(each, known.facts)), None) if each else None
             if each and stop:

@@ -20,17 +20,12 @@ from eyebright.kept.wire import Caution
 from ...models import BasinRun, PlannedWash
 from ...models import Wash as KeptWash
 from ...schemas.chains import WashLinkIn
-from ...snapshots import LinkStop
+from ...snapshots import LinkStop, RunLink
 from ..chains import amount_said, much_said
-from ..links import ResolvedLinks, beside_links, links_of, name_of, names_of, resolve_links
+from ..links import ResolvedLinks, beside_links, name_of, names_of, resolve_links
 
 NONE_LEFT = "None is left of it, as it was counted: swap it or leave it out, if that is so."
 LATELY = 12  # washes that are looked at for what went amiss
-
-
-def link_ids(run: BasinRun) -> list[tuple[int, WashLinkIn]]:
-    """The links of a run, each with its id."""
-    return list(zip([int(row["id"]) for row in run.links], links_of(run.links), strict=True))
 
 
 def work_out(
@@ -46,20 +41,19 @@ def work_out(
     `contacts`: what was on so far, so that the rest is judged after what was really done; `passed`: ids of
     links that are on or done, and stay where they stood; `changed`: its links are others than before.
     """
-    every = link_ids(run)
-    found, with_, links = worked_out_as(run, every, contacts or {}, now)
+    found, with_, links = worked_out_as(run, run.links, contacts or {}, now)
     basin_links, eyes, powder = [], False, False
-    names = names_of([link for _, link in every], also_removed=True)
-    notes = _last_time(run.planned.head, [link for _, link in every])
+    names = names_of(run.links, also_removed=True)
+    notes = _last_time(run.planned.head, run.links)
     before = {each.id: each for each in run.snapshot.basin_links}
     floor = max((each.start for pk, each in before.items() if pk in passed), default=0.0)
     judged_for = _checksum(with_.assessor.head)
     same_head = run.snapshot.judged_for == judged_for
-    left_at = {int(row["id"]): int(row["sections_on"]) for row in run.links if row.get("sections_on")}
     stops_by_link: dict[int, list[str]] = {}
     past: set[str] = set()
-    rows = zip(every, links, with_.links, found.results, with_.available, strict=True)
-    for (pk, payload), link, planned, result, available in rows:
+    rows = zip(run.links, links, with_.links, found.results, with_.available, strict=True)
+    for kept, link, planned, result, available in rows:
+        pk = kept.id
         made = with_.assessor.assessed(link)
         facts = made.facts if made else {}
         strong = facts.get("soda_wash") or facts.get("alkaline") or facts.get("soap_percent", 0.0) > 0.0
@@ -80,19 +74,19 @@ def work_out(
         elif made is not None:
             stops_by_link[pk] = stops
         none_left = link.available == 0.0
-        way = sections().get(payload.sections)
+        way = sections().get(kept.sections)
         count = way.count if way else 1
         pause = pauses().get(link.pause)
         basin_links.append(
             BasinLink(
                 id=pk,
-                name=name_of(payload, names),
+                name=name_of(kept, names),
                 what="pause" if pause else "put_on" if made else "water",
-                zone=payload.zone,
+                zone=kept.zone,
                 start=known.start if known and pk in passed else max(result.start, floor),
                 minutes=known.minutes if on and known else _minutes(result, way.whole if way else 0.0),
                 rinsed=result.longest is not None,
-                sections=min(count, left_at.get(pk, count)),
+                sections=min(count, kept.sections_on or count),
                 each=way.minutes if way else 0.0,
                 section=way.name if way else "",
                 most=most if result.longest is not None else None,
@@ -103,11 +97,11 @@ def work_out(
                 hands=pause.hands if pause else True,
                 ph=(result.own_ph.low, result.own_ph.value, result.own_ph.high) if result.own_ph else None,
                 strong=bool(strong),
-                eyes=made is not None and payload.zone != "bag",
+                eyes=made is not None and kept.zone != "bag",
                 poured=made is not None and made.ph is not None and not facts.get("paste"),
                 cover=result.covered,
-                optional=_only(payload),
-                note=NONE_LEFT if none_left else notes.get(payload.formula or payload.supply_key or "", ""),
+                optional=_only(kept),
+                note=NONE_LEFT if none_left else notes.get(kept.formula or kept.supply_key or "", ""),
             )
         )
     whom = with_.whom
@@ -151,7 +145,7 @@ def _blocking_stops(
     stops = stops - {rule for rule, _ in here}
     if before.blocking_stops is None:
         return sorted(here | {(rule, 0) for rule in stops})
-    present = {pk for pk, _ in link_ids(run)} | {0}
+    present = {link.id for link in run.links} | {0}
     blocking = {each for each in before.blocking_stops if each[1] in present}
     known = {(rule, pk) for pk, rules in before.stops_by_link.items() for rule in rules}
     said = {each.id for each in before.cautions}
@@ -179,16 +173,16 @@ def _minutes(result: LinkResult, on_over: float) -> float:
 
 
 def worked_out_as(
-    run: BasinRun, every: Sequence[tuple[int, WashLinkIn]], contacts: Mapping[int, Contact], now: float
+    run: BasinRun, every: Sequence[RunLink], contacts: Mapping[int, Contact], now: float
 ) -> tuple[Wash, ResolvedLinks, list[WashLink]]:
     """A wash of these links of a run, with what was on as long as it really was; and the links themselves."""
     planned = run.planned
     day = today_of(planned.occasion, [], [])
     at = _as_known(planned.head, run.began_at)
-    with_ = resolve_links([link for _, link in every], planned.head_id, at, day, also_removed=True)
+    with_ = resolve_links(every, planned.head_id, at, day, also_removed=True)
     links = [
-        _as_it_was(link, contacts[pk], now) if pk in contacts else link
-        for (pk, _), link in zip(every, with_.links, strict=True)
+        _as_it_was(link, contacts[kept.id], now) if kept.id in contacts else link
+        for kept, link in zip(every, with_.links, strict=True)
     ]
     with beside_links():
         return with_.assessor.wash(links), with_, links
@@ -273,8 +267,3 @@ def next_planned(planned: PlannedWash, after: datetime) -> datetime | None:
     """When the next wash of this head is planned."""
     rows = PlannedWash.objects.filter(head=planned.head_id, done_at=None, at__gt=after).exclude(pk=planned.pk)
     return rows.order_by("at").values_list("at", flat=True).first()
-
-
-def entered_with_ids(links: Sequence[WashLinkIn]) -> list[dict[str, Any]]:
-    """Links as a run keeps them, each with an id of its own."""
-    return [{"id": place, **link.model_dump()} for place, link in enumerate(links, start=1)]

@@ -17,11 +17,10 @@ from eyebright.make.services.keys import container_id
 from ...models import BasinRun
 from ...models import Wash as KeptWash
 from ...schemas.basin import EndedOut, EndIn, RunOut
-from ...schemas.chains import WashLinkIn
-from ...snapshots import DoneSnapshot, PressSnapshot
+from ...snapshots import DoneSnapshot, PressSnapshot, RunLink
 from ..diary import take_back
 from ..recording import AppliedLink, keep_parts, part_of
-from .basin_links import link_ids, worked_out_as
+from .basin_links import worked_out_as
 from .runs import AtBasin, at_basin, find_run, left_since, marks_of, minutes_of, open_run
 from .serializers import run_out
 
@@ -40,9 +39,9 @@ def end(pk: int, payload: EndIn) -> EndedOut:
     contacts = _contacts(basin, ended)
     done, results = _as_done(run, contacts, ended)
     parts = []
-    for link_id, link in link_ids(run):
-        if link_id in contacts and (part := _part(run, link_id, link, contacts[link_id], ended)):
-            part.result = results.get(link_id)
+    for link in run.links:
+        if link.id in contacts and (part := _part(run, link, contacts[link.id], ended)):
+            part.result = results.get(link.id)
             parts.append((link, part))
     planned = run.planned
     planned.at, planned.done_at = run.began_at, ended
@@ -92,7 +91,7 @@ def _contacts(basin: AtBasin, ended: datetime) -> dict[int, Contact]:
     }
 
 
-def _part(run: BasinRun, pk: int, link: WashLinkIn, contact: Contact, ended: datetime) -> AppliedLink | None:
+def _part(run: BasinRun, link: RunLink, contact: Contact, ended: datetime) -> AppliedLink | None:
     """One thing as it was done."""
     going_on = contact.link
     sections = [round(each, 2) for each in contact.minutes(minutes_of(run, ended))] if going_on.rinsed else []
@@ -100,8 +99,8 @@ def _part(run: BasinRun, pk: int, link: WashLinkIn, contact: Contact, ended: dat
     part = part_of(done, run.began_at, also_removed=True)
     if part is None:
         return None
-    troubles = [row.key for row in marks_of(run, "trouble") if row.link == pk]
-    troubles += [f"help-{row.key}" for row in marks_of(run, "help") if row.link == pk]
+    troubles = [row.key for row in marks_of(run, "trouble") if row.link == link.id]
+    troubles += [f"help-{row.key}" for row in marks_of(run, "help") if row.link == link.id]
     part.all_of_it = any(row.ran_out == part.supply_key != "" for row in marks_of(run, "links"))
     part.payload.occasion = run.planned.occasion
     part.more = {
@@ -120,15 +119,14 @@ def _as_done(
     """What it came to as it was done: in words, what the whole of it lifted, and each link by its id."""
     minutes = minutes_of(run, ended)
     says = [judged_words(each, minutes) for each in contacts.values()]
-    every = link_ids(run)
-    happened = [(pk, link) for pk, link in every if pk in contacts or not (link.formula or link.supply_key)]
+    happened = [link for link in run.links if link.id in contacts or not (link.formula or link.supply_key)]
     try:
         found: Wash = worked_out_as(run, happened, contacts, minutes)[0]
     except Problem as raised:
         return DoneSnapshot(says=says, trouble=raised.detail), {}
     grave = [each for each in found.cautions if each.level != "note"]
     done = DoneSnapshot(says=says, lift=found.scalp_lift, grade=found.grade, cautions=grave)
-    return done, {pk: result for (pk, _), result in zip(happened, found.results, strict=True)}
+    return done, {link.id: result for link, result in zip(happened, found.results, strict=True)}
 
 
 @transaction.atomic

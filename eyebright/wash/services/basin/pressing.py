@@ -1,5 +1,6 @@
 """What is pressed and changed at the basin: kept one after another, and the last can be taken back."""
 
+from collections.abc import Sequence
 from contextlib import suppress
 from datetime import datetime, timedelta
 from typing import Any
@@ -15,9 +16,9 @@ from eyebright.kept.versions import check_version
 from ...models import BasinRun
 from ...schemas.basin import BasinChangeIn, BasinMarkIn, PressIn, RunOut
 from ...schemas.chains import MOST_LINKS, WashLinkIn
-from ...snapshots import PressSnapshot
+from ...snapshots import PressSnapshot, RunLink
 from ..links import check_links, check_stock, name_of, names_of
-from .basin_links import blocking_stops, link_ids, open_stops, work_out
+from .basin_links import blocking_stops, open_stops, work_out
 from .runs import AtBasin, at_basin, help_minutes, left_since, open_run
 from .serializers import barred_words, last_title, run_out
 
@@ -87,8 +88,8 @@ def _pressed(pk: int, payload: PressIn) -> RunOut:
 
 def _barred(basin: AtBasin, step: Step) -> None:
     """Refuse what goes on over a stop that nobody has passed, too hot, or out of what was thrown away."""
-    for pk, link in link_ids(basin.run):
-        if pk == step.link and pk not in basin.contacts:
+    for link in basin.run.links:
+        if link.id == step.link and link.id not in basin.contacts:
             check_stock(link, "step")
     stops = open_stops(basin.run)
     if stops:
@@ -206,14 +207,13 @@ def change(pk: int, payload: BasinChangeIn) -> RunOut:
     basin = at_basin(run)
     was = run.links
     states = basin.states()
-    place = next((n for n, (link, _) in enumerate(link_ids(run)) if link == payload.link), None)
+    place = next((n for n, link in enumerate(was) if link.id == payload.link), None)
     if place is None and payload.do != "add":
         raise Problem.field("link", "That is not part of this wash any more.")
     state = states.get(payload.link or 0, "to_come")
-    links = [dict(row) for row in was]
-    fresh = max((int(row["id"]) for row in links), default=0) + 1
-    names = names_of([link for _, link in link_ids(run)], also_removed=True)
-    name = name_of(link_ids(run)[place][1], names) if place is not None else ""
+    links = [*was]
+    fresh = max((link.id for link in links), default=0) + 1
+    name = name_of(was[place], names_of(was, also_removed=True)) if place is not None else ""
     begun = basin.contacts.get(payload.link or 0)
     # What a head turns out not to bear goes no further, wherever it is already.
     partly = begun is not None and begun.off is None and not begun.whole and bool(open_stops(run))
@@ -226,7 +226,7 @@ def change(pk: int, payload: BasinChangeIn) -> RunOut:
         raise Problem.field("link", f"{name} {done}.")
     if payload.do == "leave_out" and partly:
         assert place is not None and begun is not None
-        links[place]["sections_on"] = len(begun.on)
+        links[place] = was[place].model_copy(update={"sections_on": len(begun.on)})
         says = f"No more of {name} goes on: rinse it out."
     elif payload.do == "leave_out":
         assert place is not None
@@ -234,8 +234,10 @@ def change(pk: int, payload: BasinChangeIn) -> RunOut:
         says = f"{name} is left out."
     elif payload.do == "swap":
         assert place is not None
-        links[place] |= {"id": fresh, "formula": payload.formula, "supply_key": payload.supply_key,
-                         "pause": "", "amount_mode": "dose", "amount": None, "parts": 0}  # fmt: skip
+        links[place] = was[place].model_copy(
+            update={"id": fresh, "formula": payload.formula, "supply_key": payload.supply_key,
+                    "pause": "", "amount_mode": "dose", "amount": None, "parts": 0}
+        )  # fmt: skip
         says = f"Instead of {name}: {_checked(links[place])}."
     elif payload.do == "again":
         assert place is not None
@@ -244,23 +246,14 @@ def change(pk: int, payload: BasinChangeIn) -> RunOut:
         if not basin.basin_links[payload.link or 0].poured:
             raise Problem.field("link", f"{name} is not poured: put more of it on, or leave it at that.")
         times = SHARES[payload.left]
-        parts = min(times * (int(links[place].get("parts") or 0) + 1) - 1, 20)
-        more = links[place] | {
-            "id": fresh,
-            "parts": parts,
-            "amount_mode": "dose",
-            "amount": None,
-            "optional": False,
-        }
+        parts = min(times * (was[place].parts + 1) - 1, 20)
+        more = was[place].model_copy(
+            update={"id": fresh, "parts": parts, "amount_mode": "dose", "amount": None, "optional": False}
+        )
         links.insert(_place_after(place, basin), more)
         says = f"Top up what is left of {name} with water, and pour it again."
     else:
-        link = {
-            "id": fresh,
-            "formula": payload.formula,
-            "supply_key": payload.supply_key,
-            "zone": payload.zone,
-        }
+        link = RunLink(id=fresh, formula=payload.formula, supply_key=payload.supply_key, zone=payload.zone)
         after = len(links) if place is None else place + 1
         links.insert(max(after, _first_to_come(basin, links)), link)
         says = f"{_checked(link)} is added."
@@ -270,32 +263,31 @@ def change(pk: int, payload: BasinChangeIn) -> RunOut:
         raise Problem.field("link", "That is all there was: end the wash, or throw it away.")
     run.links = links
     work_out(run, basin.contacts, basin.minutes, _passed(basin))
-    ran_out = was[place].get("supply_key", "") if payload.ran_out and place is not None else ""
+    ran_out = was[place].supply_key if payload.ran_out and place is not None else ""
     _keep(run, "links", links_before=was, says=says, ran_out=ran_out)
     run.save()
     return run_out(run, says=says)
 
 
-def _checked(link: dict[str, Any]) -> str:
+def _checked(link: WashLinkIn) -> str:
     """What a link is called; a Problem where there is no such thing."""
-    payload = WashLinkIn(**{name: value for name, value in link.items() if name != "id"})
     try:
-        names = check_links([payload])
+        names = check_links([link])
     except Problem:
         raise Problem.field("formula", "That is no longer there: choose another.") from None
-    return name_of(payload, names)
+    return name_of(link, names)
 
 
-def _first_to_come(basin: AtBasin, links: list[dict[str, Any]]) -> int:
+def _first_to_come(basin: AtBasin, links: Sequence[RunLink]) -> int:
     """The first place that nothing which went on or is done stands behind."""
     states = basin.states()
-    passed = [n for n, row in enumerate(links) if states.get(int(row["id"])) in ("on", "done")]
+    passed = [n for n, link in enumerate(links) if states.get(link.id) in ("on", "done")]
     return max(passed, default=-1) + 1
 
 
 def _place_after(place: int, basin: AtBasin) -> int:
     """Where it is poured again: behind it, and behind the water that rinsed it out."""
-    ids = [pk for pk, _ in link_ids(basin.run)]
+    ids = [link.id for link in basin.run.links]
     off = next((step.link for step in basin.steps if ids[place] in step.offs and step.link in ids), None)
     if off is not None and basin.states().get(off) == "done":
         return ids.index(off) + 1

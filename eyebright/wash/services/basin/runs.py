@@ -28,11 +28,11 @@ from eyebright.kept.problems import Problem, one
 from ...models import BasinRun, PlannedWash
 from ...schemas.basin import BeginWashIn
 from ...schemas.chains import WashLinkIn
-from ...snapshots import PressSnapshot, RunSnapshot
+from ...snapshots import PressSnapshot, RunLink, RunSnapshot
 from ..chains import find_chain
-from ..links import check_links, links_of, name_of
+from ..links import check_links, name_of
 from ..planned import find_planned
-from .basin_links import entered_with_ids, work_out
+from .basin_links import work_out
 
 MINUTE = timedelta(minutes=1)
 NOTHING = "Say what it is washed with: a wash, a formula, or something that stands there."
@@ -67,7 +67,7 @@ def begin(payload: BeginWashIn) -> BasinRun:
     if before is not None and before.removed_at is None:
         return find_run(before.pk)
     _refuse_another(planned)
-    links = links_of(planned.links)
+    links = planned.links
     if not links:
         raise Problem.field("links", NOTHING)
     check_links(links)
@@ -77,7 +77,8 @@ def begin(payload: BeginWashIn) -> BasinRun:
         planned.save()
     run = before or BasinRun(planned=planned)
     run.began_at, run.ended_at, run.removed_at = timezone.now(), None, None
-    run.links, run.presses, run.snapshot = entered_with_ids(links), [], RunSnapshot(on_the_spot=spot)
+    run.links = [RunLink(id=place, **link.model_dump()) for place, link in enumerate(links, start=1)]
+    run.presses, run.snapshot = [], RunSnapshot(on_the_spot=spot)
     run.posture = last.posture if last else "back"
     work_out(run)
     run.save()
@@ -112,7 +113,7 @@ def _planned(payload: BeginWashIn) -> PlannedWash:
         formula=payload.formula, supply_key=payload.supply_key, zone=payload.zone, minutes=payload.minutes
     )
     names = check_links([link])
-    row.name, row.links = name_of(link, names)[:80], [link.model_dump()]
+    row.name, row.links = name_of(link, names)[:80], [link]
     return row
 
 
