@@ -6,8 +6,9 @@ from pathlib import Path
 from tempfile import TemporaryDirectory
 from typing import Any
 
+from django.core.servers.basehttp import ThreadedWSGIServer
 from django.test import LiveServerTestCase, SimpleTestCase, override_settings
-from django.test.testcases import is_pickable
+from django.test.testcases import LiveServerThread, is_pickable
 from django.utils import timezone
 from playwright.sync_api import BrowserContext, ConsoleMessage, Page, ViewportSize, expect
 
@@ -91,14 +92,23 @@ class MortalTestCase(InAWindow):
         self.server = Server(self.folder, port=self.server.port).started()
 
 
+class SameAddress(LiveServerThread):
+    """A live server that may listen where the one before it did: the browser then has the page in its caches."""
+
+    class server_class(ThreadedWSGIServer):
+        def __init__(self, *args: Any, **options: Any) -> None:
+            super().__init__(*args, **{**options, "allow_reuse_address": True})
+
+
 @override_settings(ALLOWED_HOSTS=["localhost", "127.0.0.1"])
 class BrowserTestCase(InAWindow, LiveServerTestCase):
     """A test with a window open. Anything the page logs as an error fails it.
 
-    The first window of each test is of one browser profile a process. Its caches stay warm from one test of a
-    class to the next; what a site may keep in it is emptied.
+    The first window of each test is of one browser profile a process, and each server has the address of the
+    one before it: caches stay warm. What a site may keep in a browser is emptied.
     """
 
+    server_thread_class = SameAddress
     size = DESK
 
     @classmethod
@@ -106,6 +116,7 @@ class BrowserTestCase(InAWindow, LiveServerTestCase):
         """One browser a process. Playwright's own loop makes Django think it is in async code."""
         os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
         super().setUpClass()
+        BrowserTestCase.port = cls.server_thread.port
 
     def setUp(self) -> None:
         """Open a window, with nothing on any instrument: ids come round again."""
