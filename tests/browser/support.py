@@ -92,12 +92,17 @@ class MortalTestCase(InAWindow):
         self.server = Server(self.folder, port=self.server.port).started()
 
 
-class SameAddress(LiveServerThread):
-    """A live server that may listen where the one before it did: the browser then has the page in its caches."""
+class ReusedServer(ThreadedWSGIServer):
+    """A server that may listen where another did a moment ago."""
 
-    class server_class(ThreadedWSGIServer):
-        def __init__(self, *args: Any, **options: Any) -> None:
-            super().__init__(*args, **{**options, "allow_reuse_address": True})
+    def __init__(self, *args: Any, **options: Any) -> None:
+        super().__init__(*args, **{**options, "allow_reuse_address": True})
+
+
+class SameAddress(LiveServerThread):
+    """Serves where the test class before was served: the browser has the page in its caches then."""
+
+    server_class = ReusedServer
 
 
 @override_settings(ALLOWED_HOSTS=["localhost", "127.0.0.1"])
