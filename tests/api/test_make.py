@@ -75,6 +75,12 @@ class BeforeItIsBegun(MakeTestCase):
             with self.subTest(ask):
                 self.refused("POST", "/make/takes", {"formula": formula} | ask, field)
         self.refused("POST", "/make/takes", {}, "family")
+        lines = [{"id": 1, "supply_key": f"lot-{self.malt}", "amount": "", "unit": "mL"}]
+        open_ = self.call(
+            "POST", "/formulas", {"formula": {"name": "Half", "family": "acid_rinse", "lines": lines}}, 201
+        )
+        says = self.refused("POST", "/make/takes", {"formula": open_["id"]}, "formula")
+        self.assertIn("How much", says)
         self.call("POST", "/make/takes", {"formula": 999}, 404)
         self.call("POST", "/make/takes", {"formula": formula, "heads": [99]}, 404)
 

@@ -1,5 +1,6 @@
 """Make in the browser: a whole liquor, at a desk and on a phone; an over-pour; a restart in mid-batch."""
 
+import re
 from datetime import timedelta
 from typing import Any
 
@@ -142,6 +143,18 @@ class WholeLiquor(Kitchen):
         self.page.keyboard.press("/")
         self.page.get_by_role("dialog").get_by_role("combobox").fill(Container.objects.get().code)
         expect(self.page.get_by_role("option", name="Lamplight soapwort, Squeeze bottle")).to_be_visible()
+
+
+class NotYet(Kitchen):
+    """A formula that cannot be made as it stands."""
+
+    def test_says_what_is_open_and_leads_there(self) -> None:
+        formula = self.formula("Half a rinse", "acid_rinse", (f"lot-{self.citric}", "", "g"))
+        self.go(f"/make/new?formula={formula}")
+        expect(self.page.get_by_text("How much Citric acid?")).to_be_visible()
+        expect(self.page.get_by_text("One moment")).to_have_count(0)
+        self.page.get_by_role("link", name="Open the formula").click()
+        expect(self.page).to_have_url(re.compile(f"/formulas/{formula}$"))
 
 
 class OnAPhone(WholeLiquor):

@@ -35,7 +35,7 @@ from .evaluation import for_heads
 
 STAND_INS = 3
 CUBE = 30.0  # mL of one, where nobody says
-NOT_YET = "It cannot be reckoned yet: open it on the bench, and put right what is marked there."
+NOT_YET = "Put that right in the formula first."
 
 
 @dataclass
@@ -75,7 +75,7 @@ def asked(ask: MakeAsk) -> Asked:
     heads = [find_head(pk).pk for pk in dict.fromkeys(ask.heads)]
     written = as_core(payload, source)
     if written.formula is None:
-        raise Problem(422, "Something needs another look.", NOT_YET, written.problems or {"formula": NOT_YET})
+        raise _not_yet(written.problems)
     bench, _ = core_bench(keys_of(payload), heads[0] if len(heads) == 1 else None)
     try:
         scaled = _scaled(ask, written.formula, bench, heads)
@@ -92,10 +92,15 @@ def asked(ask: MakeAsk) -> Asked:
     nobody, _ = core_bench([line.supply.key for line in formula.ingredients])
     found = assessment_of(made, nobody, the_vessel(ask.made_in))
     if found is None:
-        raise Problem(422, "Something needs another look.", NOT_YET, made.problems or {"formula": NOT_YET})
+        raise _not_yet(made.problems)
     out = Asked(body, formula, found, nobody, chosen, lots, for_heads(body, formula, heads), source=source)
     out.says = scaled.says if ask.sized_by != "written" else ""
     return out
+
+
+def _not_yet(problems: Mapping[str, str]) -> Problem:
+    """The problem of a formula that cannot be made as it stands: what is marked on it, beside its name."""
+    return Problem.field("formula", " ".join([*dict.fromkeys(problems.values()), NOT_YET]))
 
 
 def _scaled(ask: MakeAsk, formula: Formula, bench: Workbench, heads: list[int]) -> Proposal:

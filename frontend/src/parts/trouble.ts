@@ -1,13 +1,34 @@
-/** What went wrong, sorted: each field's own message, and what belongs to the whole. */
-import { computed, type Ref } from "vue";
+/**
+ * What went wrong, sorted: each field's own message, and what belongs to the whole.
+ *
+ *     const { errors, trouble } = useTrouble(save.error);
+ *     errors.name     the message of this field: whoever reads it shows it beside the field
+ *     trouble         everything else, so that no message goes missing where its field is not on the page
+ */
+import { computed, shallowReactive, type Ref } from "vue";
 import { Problem } from "@/api/client";
 
+/** What another window changed meanwhile is shown by who sent it: `edit.ts`. */
+const OTHER_WINDOW = "version";
+
 export function useTrouble(error: Ref<Error | null>) {
-  const errors = computed<Record<string, string>>(() =>
-    error.value instanceof Problem ? error.value.fields : {},
-  );
+  const shown = shallowReactive(new Set<string | symbol>([OTHER_WINDOW]));
+  const errors = computed<Record<string, string>>(() => {
+    const fields = error.value instanceof Problem ? error.value.fields : {};
+    return new Proxy(fields, {
+      get(all, name) {
+        shown.add(name);
+        return Reflect.get(all, name) as unknown;
+      },
+    });
+  });
   const trouble = computed(() => {
-    if (!error.value || Object.keys(errors.value).length > 0) return "";
+    if (!error.value) return "";
+    const fields = error.value instanceof Problem ? Object.entries(error.value.fields) : [];
+    if (fields.length) {
+      const elsewhere = fields.filter(([name]) => !shown.has(name)).map(([, message]) => message);
+      return [...new Set(elsewhere)].join(" ");
+    }
     const detail = error.value instanceof Problem ? error.value.detail : "";
     return `${error.value.message} ${detail}`.trim();
   });

@@ -5,6 +5,7 @@ import { computed, reactive, ref, watch } from "vue";
 import { watchDebounced } from "@vueuse/core";
 import { useRoute, useRouter } from "vue-router";
 import type { MakeAsk } from "@/api/types";
+import { Problem } from "@/api/client";
 import { useBench, useFormulas } from "@/api/formulas";
 import { useHeads } from "@/api/heads";
 import { useBatch, useBeginBatch, useTakes } from "@/api/make";
@@ -120,6 +121,10 @@ watchDebounced(
 );
 const takes = useTakes(ask);
 const { errors, trouble } = useTrouble(takes.error);
+/** What was asked for cannot be made as it stands. */
+const unready = computed(
+  () => takes.error.value instanceof Problem && Object.keys(takes.error.value.fields).length > 0,
+);
 const { errors: refused, trouble: notBegun } = useTrouble(begin.error);
 
 /** One adult may pass what only concerns that adult's own comfort; nothing else is begun over a stop. */
@@ -242,9 +247,16 @@ function draw(line: number, key: string): void {
       </form>
       <section class="takes" aria-label="What it takes" aria-live="polite">
         <p v-if="!ask" class="quiet">Choose what to make: what it takes is shown here.</p>
+        <template v-else-if="unready">
+          <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
+          <p v-else class="quiet">What it takes is shown here when that is put right.</p>
+          <RouterLink v-if="(entered.formula ?? 0) > 0" :to="`/formulas/${entered.formula}`"
+            >Open the formula</RouterLink
+          >
+        </template>
         <LoadState
-          v-else-if="(takes.error.value && trouble) || !takes.data.value"
-          :error="trouble ? takes.error.value : null"
+          v-else-if="takes.error.value || !takes.data.value"
+          :error="takes.error.value"
           @again="takes.refetch()"
         />
         <TakesPanel v-else :takes="takes.data.value" @draw="draw" />
