@@ -157,6 +157,29 @@ class NotYet(Kitchen):
         expect(self.page).to_have_url(re.compile(f"/formulas/{formula}$"))
 
 
+class FilledLater(Kitchen):
+    """Something that was made, and filled into nothing at the time."""
+
+    def test_its_page_fills_it(self) -> None:
+        batch = self.begun(self.rinse(), 4)
+        self.go(f"/make/{batch}/run")
+        self.button("It is made")
+        expect(self.page.get_by_text("It was not filled into anything yet.")).to_be_visible()
+        self.page.get_by_text("Fill it into something").click()
+        amount = self.page.get_by_label("How much in all")
+        expect(amount).not_to_have_value("")
+        self.choose("Into", "Squeeze bottle")
+        expect(amount).to_have_value("250")
+        amount.fill("")
+        self.button("Filled")
+        expect(self.page.locator("aside").get_by_role("alert")).to_be_visible()
+        amount.fill("200")
+        self.button("Filled")
+        expect(self.page.get_by_text("200 of 200 mL")).to_be_visible()
+        expect(amount).to_have_value("250")  # of what is left, what such a bottle holds
+        self.assertEqual(Container.objects.get().filled, 200)
+
+
 class OnAPhone(WholeLiquor):
     """The same beside the stove: one hand, wet."""
 

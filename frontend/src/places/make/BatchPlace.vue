@@ -25,6 +25,7 @@ import { when } from "@/parts/when";
 import ContainerRow from "./ContainerRow.vue";
 import ForWhom from "./ForWhom.vue";
 import StripLink from "./StripLink.vue";
+import PortionStep from "./PortionStep.vue";
 import PourList from "./PourList.vue";
 import { long } from "@/parts/clocks";
 import { grams } from "./words";
@@ -40,6 +41,11 @@ const addPhoto = useAddPhoto();
 const removePhoto = useRemovePhoto();
 const { errors, trouble } = useTrouble(change.error);
 const { errors: noPhoto } = useTrouble(addPhoto.error);
+/** There is some of it that stands in nothing yet. */
+const unfilled = computed(
+  () =>
+    (batch.value?.yielded ?? batch.value?.done.makes?.value ?? 0) - (batch.value?.filled ?? 0) >= 1,
+);
 const note = ref<string | null>(null);
 const typed = computed({
   get: () => note.value ?? batch.value?.note ?? "",
@@ -199,6 +205,10 @@ useShortcuts([{ key: "n", does: "Make it again", run: again }]);
           <ul class="bare">
             <ContainerRow v-for="one in batch.containers" :key="one.id" :container="one" bare />
           </ul>
+          <details v-if="unfilled">
+            <summary>Fill it into something</summary>
+            <PortionStep :batch="batch" :listed="false" />
+          </details>
           <template v-if="batch.heads.length">
             <h2>For whom</h2>
             <ForWhom :heads="batch.heads" />

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Portion: into bottles, jars and cubes, each with its place, its day and why; and the labels for them. */
-import { computed, ref } from "vue";
+import { computed, ref, watch } from "vue";
 import type { Batch } from "@/api/types";
 import { useContainers, useFill, useLabelSizes, useRemoveTopping, useTopUp } from "@/api/make";
 import { useVessels } from "@/api/shelf";
@@ -14,7 +14,11 @@ import { dayOf } from "@/parts/when";
 import ContainerRow from "./ContainerRow.vue";
 import { PLACES } from "./words";
 
-const { batch } = defineProps<{ batch: Batch }>();
+const { batch, listed = true } = defineProps<{
+  batch: Batch;
+  /** Whether what it was filled into is listed here. */
+  listed?: boolean;
+}>();
 const fill = useFill();
 const vessels = useVessels();
 const sizes = useLabelSizes();
@@ -61,6 +65,19 @@ const holders = computed(() => [
 ]);
 const made = computed(() => batch.yielded ?? batch.done.makes?.value ?? 0);
 const left = computed(() => Math.max(made.value - batch.filled, 0));
+/** All that is left, or as much of it as the vessel holds: it stands in the field until another is typed. */
+const offered = computed(() => {
+  const volume = vessels.data.value?.find((one) => one.id === vessel.value)?.volume;
+  const whole = Math.floor(Math.min(volume ?? left.value, left.value));
+  return whole > 0 ? said(whole) : "";
+});
+watch(
+  offered,
+  (now, before = "") => {
+    if (amount.value === before) amount.value = now;
+  },
+  { immediate: true },
+);
 const dry = computed(() => batch.containers[0]?.unit === "g");
 const labels = computed(
   () => `/api/make/batches/${batch.id}/labels?size=${size.value}&skip=${Number(skip.value) || 0}`,
@@ -76,7 +93,7 @@ async function pourOnTop(): Promise<void> {
   tell(`On top: ${done.name} keeps its oldest day, ${dayOf(done.use_by)}.`, () =>
     last ? untop.mutateAsync(last.id).catch((error: Error) => tell(error.message)) : null,
   );
-  amount.value = "";
+  amount.value = offered.value;
 }
 
 async function put(): Promise<void> {
@@ -95,14 +112,7 @@ async function put(): Promise<void> {
     use_by: null,
   };
   const done = await fill.mutateAsync({ id: batch.id, body }).catch(() => null);
-  if (done) amount.value = name.value = "";
-}
-
-function chooseVessel(id: number | null): void {
-  vessel.value = id;
-  const volume = vessels.data.value?.find((one) => one.id === id)?.volume;
-  if (volume && !amount.value)
-    amount.value = said(Math.floor(Math.min(volume, left.value || volume)));
+  if (done) [amount.value, name.value] = [offered.value, ""];
 }
 </script>
 
@@ -114,16 +124,15 @@ function chooseVessel(id: number | null): void {
     </p>
     <form @submit.prevent="put">
       <ChoiceRow v-model="into" :choices="kinds" label="Into what" />
-      <div class="row flex flex-wrap gap-x-4 gap-y-2 items-end">
+      <div class="row flex flex-wrap gap-x-4 gap-y-2 items-start">
         <PickField
           v-if="into === 'bottle'"
-          :model-value="vessel"
+          v-model="vessel"
           label="Into"
           :options="holders"
           by="id"
           placeholder="something else"
           :error="errors['vessel']"
-          @update:model-value="chooseVessel"
         />
         <PickField
           v-else-if="into === 'top'"
@@ -150,14 +159,14 @@ function chooseVessel(id: number | null): void {
         />
       </div>
       <ChoiceRow v-if="into !== 'top'" v-model="place" :choices="places" label="Where it stands" />
-      <button type="submit" class="press" :disabled="!amount || (into === 'top' && under === null)">
+      <button type="submit" class="press" :disabled="into === 'top' && under === null">
         {{ into === "top" ? "Poured on top" : "Filled" }}
       </button>
     </form>
     <p v-if="amiss" class="trouble" role="alert">
       {{ amiss }}
     </p>
-    <ul v-if="batch.containers.length" class="list-none m-0 p-0">
+    <ul v-if="listed && batch.containers.length" class="list-none m-0 p-0">
       <ContainerRow v-for="one in batch.containers" :key="one.id" :container="one" bare />
     </ul>
     <div
