@@ -8,8 +8,8 @@ from .plan import PlanTestCase
 class BasinTestCase(PlanTestCase):
     """The same Friday noon: a paste by quarters, water, and a rinse."""
 
-    def setUp(self) -> None:
-        super().setUp()
+    def arrange(self) -> None:
+        super().arrange()
         self.clay = self.start("lock_gate_clay")
         self.quarters = self.chain(
             "By quarters",

@@ -13,8 +13,8 @@ from .heads import HeadsTestCase
 class MakeTestCase(HeadsTestCase):
     """A kitchen: rain, soapwort in two bags, malt vinegar, citric acid; a liquor, a rinse and a dry blend."""
 
-    def setUp(self) -> None:
-        super().setUp()
+    def arrange(self) -> None:
+        super().arrange()
         self.rain = self.call("POST", "/shelf/waters", {"kind": "rain", "name": "Rain barrel"}, 201)["id"]
         self.old = self.put("soapwort", "Soapwort, last year", size=100, left=30, use_by=self.day(20))
         self.new = self.put("soapwort", "Soapwort, dug in October", size=200, left=150, use_by=self.day(300))

@@ -19,6 +19,10 @@ class PlanTestCase(MakeTestCase):
     def setUp(self) -> None:
         super().setUp()
         self.clock = self.enterContext(time_machine.travel(FRIDAY, tick=False))
+
+    def arrange(self) -> None:
+        self.enterContext(time_machine.travel(FRIDAY, tick=False))
+        super().arrange()
         self.call("PATCH", "/household", {"zone": ZONE})
         self.wren = self.put_wren(length="jaw")
         self.soapwort, self.towpath = self.liquor(), self.rinse()

@@ -26,8 +26,27 @@ from eyebright.wash.models import PlannedWash, Routine, Wash, WashChain
 class ApiTestCase(TestCase):
     """Calls the API as our own page does, CSRF checks on."""
 
+    @classmethod
+    def setUpTestData(cls) -> None:
+        """Arrange what every test of the class begins with, once; Django puts it back after each."""
+        if cls.arrange is not ApiTestCase.arrange:
+            first = cls()
+            first.open_window()
+            first.arrange()
+            first.doCleanups()
+            for name, value in vars(first).items():
+                if not name.startswith("_") and isinstance(value, (int, str, dict, list)):
+                    setattr(cls, name, value)
+
+    def arrange(self) -> None:
+        """What a test begins with. What is kept of it as a number, a word or JSON, each test has as its own."""
+
     def setUp(self) -> None:
-        """A fresh window: its token comes with the first look."""
+        """A fresh window."""
+        self.open_window()
+
+    def open_window(self) -> None:
+        """A page that was just opened: its token comes with the first look."""
         self.client = Client(enforce_csrf_checks=True)
         self.client.get("/api/mix/choices")
         self.token = self.client.cookies["csrftoken"].value

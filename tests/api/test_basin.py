@@ -171,8 +171,8 @@ class Pressing(BasinTestCase):
 class Stops(BasinTestCase):
     """Nothing goes on over a stop."""
 
-    def setUp(self) -> None:
-        super().setUp()
+    def arrange(self) -> None:
+        super().arrange()
         line = {"id": 1, "supply_key": f"lot-{self.put_malt()}", "amount": "400", "unit": "mL"}
         body = {"name": "Neat vinegar", "family": "acid_rinse", "minutes": "4", "lines": [line]}
         self.sharp = self.call("POST", "/formulas", {"formula": body}, 201)["id"]

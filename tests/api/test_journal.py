@@ -129,9 +129,9 @@ class Stops(HeadsTestCase):
 class SharperThanPlanned(HeadsTestCase):
     """What the strip reads can still stop it, after the jug is poured."""
 
-    def setUp(self) -> None:
+    def arrange(self) -> None:
         """A mild rinse, poured as far as the strip."""
-        super().setUp()
+        super().arrange()
         wren = self.put_wren(scalp="balanced")
         begun = self.call("POST", "/journal/entries", {"rinse": self.ask(head=wren)}, 201)
         self.path = f"/journal/entries/{begun['id']}"
@@ -166,9 +166,9 @@ class SharperThanPlanned(HeadsTestCase):
 class Lists(ApiTestCase):
     """A long journal."""
 
-    def setUp(self) -> None:
+    def arrange(self) -> None:
         """Five rinses."""
-        super().setUp()
+        super().arrange()
         asked = self.ask()
         for n in range(5):
             entry = self.call("POST", "/journal/entries", {"rinse": asked, "who": f"Head {n}"}, 201)

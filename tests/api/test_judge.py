@@ -80,9 +80,9 @@ class OwnMaterials(HeadsTestCase):
 class Doubtful(HeadsTestCase):
     """A reading far from what can be."""
 
-    def setUp(self) -> None:
+    def arrange(self) -> None:
         """A bottle of vinegar."""
-        super().setUp()
+        super().arrange()
         vinegar = {"material": "spirit_vinegar", "name": "Spirit vinegar"}
         self.key = self.call("POST", "/shelf/lots", vinegar, 201)["key"]
 

@@ -212,8 +212,8 @@ class TodayPlace(PlanTestCase):
 class FirstSteps(MakeTestCase):
     """A household with nothing yet."""
 
-    def setUp(self) -> None:
-        super(MakeTestCase, self).setUp()
+    def arrange(self) -> None:
+        """Nothing: the household is new."""
 
     def first(self) -> dict[str, Any]:
         return {step["key"]: step for step in self.call("GET", "/today")["first"]}

@@ -69,9 +69,9 @@ class Readings(ApiTestCase):
 class PutRight(ApiTestCase):
     """A jug that reads wrong."""
 
-    def setUp(self) -> None:
+    def arrange(self) -> None:
         """A jug poured for pH 4.5."""
-        super().setUp()
+        super().arrange()
         rain = {"kind": "rain", "name": "Rain barrel"}
         self.call("POST", "/shelf/waters", rain, 201)
         self.entry = self.call("POST", "/journal/entries", {"rinse": self.ask()}, 201)

@@ -30,8 +30,8 @@ STRANGE: dict[Any, tuple[Any, ...]] = {
 class Household(HeadsTestCase):
     """A household with something of every kind."""
 
-    def setUp(self) -> None:
-        super().setUp()
+    def arrange(self) -> None:
+        super().arrange()
         self.wren = self.put_wren()
         self.malt, self.tap = self.put_malt(size=500, left=300), self.put_tap(alkalinity=240)
         self.own = self.call("POST", "/shelf/materials", {"name": "Lock fern", "kind": "leaf"}, 201)["key"]
