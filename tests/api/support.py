@@ -39,7 +39,7 @@ class ApiTestCase(TestCase):
                     setattr(cls, name, value)
 
     def arrange(self) -> None:
-        """What a test begins with. What is kept of it as a number, a word or JSON, each test has as its own."""
+        """What a test begins with. Numbers, words and JSON kept of it are each test's own."""
 
     def setUp(self) -> None:
         """A fresh window."""
