@@ -4,7 +4,6 @@ from collections.abc import Iterator
 from functools import cache
 from itertools import islice
 
-from django.db.models import Max
 from django.utils import timezone
 
 from eyebright.core import tables
@@ -16,6 +15,7 @@ from eyebright.formulas.services.formulas import found_formulas
 from eyebright.heads.models import Head, PatchTest
 from eyebright.make.models import Batch, Container
 from eyebright.make.services.entries import latest_found
+from eyebright.make.services.finding import found_batches
 from eyebright.make.services.keys import container_id
 from eyebright.shelf.models import Lot
 from eyebright.shelf.services.supplies import found_supplies
@@ -83,11 +83,8 @@ def _formulas(find: str) -> Iterator[Hit]:
 
 
 def _batches(find: str) -> Iterator[Hit]:
-    """Batches by name, of each name the latest."""
-    made = Batch.objects.filter(of=Batch.Of.FORMULA).order_by().values_list("name").annotate(Max("pk"))
-    rows = [Named(str(pk), (name,)) for name, pk in made]
-    for score, each in finder_of(tuple(rows)).scored(find)[:OF_A_KIND]:
-        yield score, HitOut(what="batch", name=each.names[0], about="", path=f"/make/{each.key}")
+    for score, pk, name in found_batches(find)[:OF_A_KIND]:
+        yield score, HitOut(what="batch", name=name, about="", path=f"/make/{pk}")
 
 
 def _washes(find: str) -> Iterator[Hit]:

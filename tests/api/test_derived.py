@@ -12,10 +12,13 @@ from eyebright.household.services.household import house_limits, the_household
 from eyebright.kept.derived import derived, forget, mark, registry
 from eyebright.make.services.entries import latest_found
 from eyebright.make.services.evaluation import household_of_care
+from eyebright.make.services.finding import found_batches
+from eyebright.make.services.keys import MADE
 from eyebright.shelf.models import Lot, WaterSource
 from eyebright.shelf.services.beliefs import posterior_for
 from eyebright.shelf.services.measures import the_kit
 from eyebright.shelf.services.supplies import bought_again, plain_water, supplies_of
+from eyebright.shelf.services.supply_providers import supply_providers
 from eyebright.wash.schemas.chains import WashLinkIn
 from eyebright.wash.services.links import resolve_links
 
@@ -33,6 +36,8 @@ DERIVED = {
     "heads.services.learnt._learnt",
     "make.services.evaluation._household_of_care",
     "make.services.entries._latest_named",
+    "make.services.finding._named",
+    "make.services.supplies._in_stock",
     "wash.services.links._gathered",
 }
 
@@ -55,6 +60,8 @@ class EveryDerivedValue(Furnished):
             "heads.services.learnt._learnt": learnt,
             "make.services.evaluation._household_of_care": household_of_care,
             "make.services.entries._latest_named": lambda: latest_found("malt"),
+            "make.services.finding._named": lambda: found_batches("malt"),
+            "make.services.supplies._in_stock": supply_providers[MADE].named,
             "wash.services.links._gathered": lambda: resolve_links(links, self.wren),
         }
 

@@ -4,12 +4,14 @@ The shelf finds it by its key, "made-7" or "jug-9".
 """
 
 from collections.abc import Iterable
+from datetime import date
 
 from django.db.models import Min
 from django.utils import timezone
 
 from eyebright.core.make import as_supply
 from eyebright.core.materials import Named, Supply
+from eyebright.kept.derived import derived
 from eyebright.shelf.services.supply_providers import SupplyProvider, supply_providers
 
 from ..models import Batch, Container
@@ -57,8 +59,13 @@ def _density(batch: Batch) -> float:
 
 
 def _named() -> list[Named]:
+    return _in_stock(timezone.localdate())
+
+
+@derived("make.Container", "make.Batch")
+def _in_stock(today: date) -> list[Named]:
     """What is in stock and not past its date, by the names it goes by; of those alike the oldest."""
-    good = open_ones().filter(use_by__gte=timezone.localdate()).order_by()
+    good = open_ones().filter(use_by__gte=today).order_by()
     rows = good.values_list("batch__name", "name").annotate(Min("pk"))
     return [Named(key_of(pk), (of, name), -1.0) for of, name, pk in rows]
 
