@@ -206,7 +206,9 @@ useShortcuts([{ key: "n", does: "Make it again", run: again }]);
             <ContainerRow v-for="one in batch.containers" :key="one.id" :container="one" bare />
           </ul>
           <details v-if="unfilled">
-            <summary>Fill it into something</summary>
+            <summary>
+              {{ batch.containers.length ? "Fill what is left" : "Fill it into something" }}
+            </summary>
             <PortionStep :batch="batch" :listed="false" />
           </details>
           <template v-if="batch.heads.length">
