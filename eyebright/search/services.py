@@ -7,7 +7,7 @@ from itertools import islice
 from django.utils import timezone
 
 from eyebright.core import tables
-from eyebright.core.materials import Finder, Named, Score, Supply, SupplyKey, finder_of, kinds
+from eyebright.core.materials import Finder, Named, Score, Supply, SupplyKey, found_rows, kinds
 from eyebright.core.rules import limits
 from eyebright.formulas.models import Formula
 from eyebright.formulas.services.digests import keys_in
@@ -68,13 +68,8 @@ def _thing(supply: Supply) -> HitOut:
 
 
 def _heads(find: str) -> Iterator[Hit]:
-    rows = [Named(str(pk), (name, note) if note else (name,)) for pk, name, note in _of(Head)]
-    for score, each in finder_of(tuple(rows)).scored(find)[:OF_A_KIND]:
-        yield score, HitOut(what="head", name=each.names[0], about="", path=f"/heads/{each.key}")
-
-
-def _of(model: type[Head]) -> Iterator[tuple[int, str, str]]:
-    yield from model.objects.values_list("pk", "name", "note")
+    for score, pk, name in found_rows(Head.objects.values_list("pk", "name", "note"), find)[:OF_A_KIND]:
+        yield score, HitOut(what="head", name=name, about="", path=f"/heads/{pk}")
 
 
 def _formulas(find: str) -> Iterator[Hit]:
@@ -88,9 +83,8 @@ def _batches(find: str) -> Iterator[Hit]:
 
 
 def _washes(find: str) -> Iterator[Hit]:
-    rows = [Named(str(pk), (name,)) for pk, name in WashChain.objects.values_list("pk", "name")]
-    for score, each in finder_of(tuple(rows)).scored(find)[:OF_A_KIND]:
-        yield score, HitOut(what="wash", name=each.names[0], about="", path=f"/wash/names?open={each.key}")
+    for score, pk, name in found_rows(WashChain.objects.values_list("pk", "name"), find)[:OF_A_KIND]:
+        yield score, HitOut(what="wash", name=name, about="", path=f"/wash/names?open={pk}")
 
 
 def _entries(find: str) -> Iterator[Hit]:

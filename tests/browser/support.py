@@ -55,12 +55,10 @@ class InAWindow(SimpleTestCase):
 
         Django leaves out what cannot be pickled only while a test runs; results are sent when it has ended.
         """
-        kept = {key: value for key, value in self.__dict__.items() if key not in ("_outcome", "_subtest")}
+        none = {"_outcome": None, "_subtest": None}  # they hold the test itself
         return {
-            "_outcome": None,
-            "_subtest": None,
-            **{key: value for key, value in kept.items() if is_pickable(value)},
-        }
+            key: value for key, value in vars(self).items() if key not in none and is_pickable(value)
+        } | none
 
 
 class MortalTestCase(InAWindow):

@@ -25,6 +25,7 @@ from .finding import (
     finder_of,
     folded,
     found_among,
+    found_rows,
     in_one_order,
     library_finder,
     word_set,

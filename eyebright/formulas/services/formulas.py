@@ -12,7 +12,7 @@ from eyebright.core.formulas.assess import Digest
 from eyebright.core.formulas.change import difference
 from eyebright.core.formulas.exchange import read_line
 from eyebright.core.formulas.model import families
-from eyebright.core.materials import Named, Score, Supply, finder_of, folded, words
+from eyebright.core.materials import Score, Supply, folded, found_rows, words
 from eyebright.core.words import few
 from eyebright.household.services.household import checked_schools
 from eyebright.kept.problems import Problem, one
@@ -206,8 +206,7 @@ def back_to(pk: int, number: int, version: int) -> FormulaOut:
 
 def found_formulas(find: str) -> list[tuple[Score, int, str]]:
     """Formulas by their own names, as typed, the nearest first: how near, id, name."""
-    rows = [Named(str(pk), (name,)) for pk, name in Formula.objects.values_list("pk", "name")]
-    return [(score, int(each.key), each.names[0]) for score, each in finder_of(tuple(rows)).scored(find)]
+    return found_rows(Formula.objects.values_list("pk", "name"), find)
 
 
 def formula_rows(find: str, family: str) -> FormulasOut:

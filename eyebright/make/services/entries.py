@@ -1,6 +1,6 @@
 """Entries of the journal: jugs as they were poured, read and felt. Each is a batch of Make."""
 
-from collections.abc import Collection, Iterable
+from collections.abc import Collection
 from dataclasses import replace
 from typing import Any, Literal, get_args
 
@@ -10,7 +10,7 @@ from django.utils import timezone
 from pydantic import ValidationError
 
 from eyebright.core.chemistry import MeterReading, StripReading
-from eyebright.core.materials import Named, Score, finder_of
+from eyebright.core.materials import Score, found_rows
 from eyebright.core.mix import cautions_on_reading
 from eyebright.core.numbers import Figure
 from eyebright.core.rules import Caution
@@ -118,7 +118,7 @@ NAMES = ("name", "who", "head__name", "note")
 
 def latest_found(find: str) -> list[tuple[Score, int, str]]:
     """The same, of entries that go by all the same names only the latest."""
-    return _scored(_latest_named(), find)
+    return found_rows(_latest_named(), find)
 
 
 @derived("make.Batch", "heads.Head")
@@ -129,12 +129,7 @@ def _latest_named() -> tuple[tuple[Any, ...], ...]:
 
 def found_entries(find: str) -> list[tuple[Score, int, str]]:
     """Entries by the rinse's name, whom it was for, or the note, as typed: how near, id, the rinse's name."""
-    return _scored(_jugs().values_list("pk", *NAMES), find)
-
-
-def _scored(named: Iterable[tuple[Any, ...]], find: str) -> list[tuple[Score, int, str]]:
-    rows = [Named(str(pk), tuple(filter(None, names))) for pk, *names in named]
-    return [(score, int(each.key), each.names[0]) for score, each in finder_of(tuple(rows)).scored(find)]
+    return found_rows(_jugs().values_list("pk", *NAMES), find)
 
 
 def entries(find: str, offset: int, limit: int) -> EntriesOut:

@@ -13,24 +13,23 @@ const OTHER_WINDOW = "version";
 
 export function useTrouble(error: Ref<Error | null>) {
   const shown = shallowReactive(new Set<string | symbol>([OTHER_WINDOW]));
-  const errors = computed<Record<string, string>>(() => {
-    const fields = error.value instanceof Problem ? error.value.fields : {};
-    return new Proxy(fields, {
-      get(all, name) {
-        shown.add(name);
-        return Reflect.get(all, name) as unknown;
-      },
-    });
-  });
+  const problem = computed(() => (error.value instanceof Problem ? error.value : null));
+  const fields = computed(() => problem.value?.fields ?? {});
+  const errors = computed<Record<string, string>>(
+    () =>
+      new Proxy(fields.value, {
+        get(all, name) {
+          shown.add(name);
+          return Reflect.get(all, name) as unknown;
+        },
+      }),
+  );
   const trouble = computed(() => {
     if (!error.value) return "";
-    const fields = error.value instanceof Problem ? Object.entries(error.value.fields) : [];
-    if (fields.length) {
-      const elsewhere = fields.filter(([name]) => !shown.has(name)).map(([, message]) => message);
-      return [...new Set(elsewhere)].join(" ");
-    }
-    const detail = error.value instanceof Problem ? error.value.detail : "";
-    return `${error.value.message} ${detail}`.trim();
+    const messages = Object.entries(fields.value);
+    if (!messages.length) return `${error.value.message} ${problem.value?.detail ?? ""}`.trim();
+    const elsewhere = messages.filter(([name]) => !shown.has(name)).map(([, message]) => message);
+    return [...new Set(elsewhere)].join(" ");
   });
   return { errors, trouble };
 }

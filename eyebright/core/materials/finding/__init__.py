@@ -11,5 +11,5 @@ from .recognised import (
     every_name,
     library_finder,
 )
-from .typed import Finder, Named, Score, finder_of, found_among, in_one_order
+from .typed import Finder, Named, Score, finder_of, found_among, found_rows, in_one_order
 from .words import folded, word_set, word_table, words

@@ -10,7 +10,7 @@ from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from functools import lru_cache
 from operator import itemgetter
-from typing import TypeVar
+from typing import Any, TypeVar
 
 from rapidfuzz import process
 from rapidfuzz.distance import OSA
@@ -125,6 +125,12 @@ def finder_of(things: tuple[Named, ...]) -> Finder:
 def in_one_order(finders: Iterable[Finder], text: str) -> Iterable[tuple[Score, Named]]:
     """What several finders find, the nearest first."""
     return heapq.merge(*(each.scored(text) for each in finders), key=itemgetter(0))
+
+
+def found_rows(rows: Iterable[tuple[Any, ...]], text: str) -> list[tuple[Score, int, str]]:
+    """Which rows, each of an id and its names, go by a text, the nearest first: how near, id, first name."""
+    named = tuple(Named(str(pk), tuple(filter(None, names)) or ("",)) for pk, *names in rows)
+    return [(score, int(each.key), each.names[0]) for score, each in finder_of(named).scored(text)]
 
 
 def found_among(

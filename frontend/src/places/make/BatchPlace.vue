@@ -28,7 +28,7 @@ import StripLink from "./StripLink.vue";
 import PortionStep from "./PortionStep.vue";
 import PourList from "./PourList.vue";
 import { long } from "@/parts/clocks";
-import { grams } from "./words";
+import { grams, leftToFill } from "./words";
 
 const { id } = defineProps<{ id: number }>();
 const router = useRouter();
@@ -41,11 +41,7 @@ const addPhoto = useAddPhoto();
 const removePhoto = useRemovePhoto();
 const { errors, trouble } = useTrouble(change.error);
 const { errors: noPhoto } = useTrouble(addPhoto.error);
-/** There is some of it that stands in nothing yet. */
-const unfilled = computed(
-  () =>
-    (batch.value?.yielded ?? batch.value?.done.makes?.value ?? 0) - (batch.value?.filled ?? 0) >= 1,
-);
+const filling = ref(false);
 const note = ref<string | null>(null);
 const typed = computed({
   get: () => note.value ?? batch.value?.note ?? "",
@@ -205,11 +201,14 @@ useShortcuts([{ key: "n", does: "Make it again", run: again }]);
           <ul class="bare">
             <ContainerRow v-for="one in batch.containers" :key="one.id" :container="one" bare />
           </ul>
-          <details v-if="unfilled">
+          <details
+            v-if="leftToFill(batch) >= 1"
+            @toggle="filling = ($event.target as HTMLDetailsElement).open"
+          >
             <summary>
               {{ batch.containers.length ? "Fill what is left" : "Fill it into something" }}
             </summary>
-            <PortionStep :batch="batch" :listed="false" />
+            <PortionStep v-if="filling" :batch="batch" :listed="false" />
           </details>
           <template v-if="batch.heads.length">
             <h2>For whom</h2>

@@ -5,7 +5,6 @@ import { computed, reactive, ref, watch } from "vue";
 import { watchDebounced } from "@vueuse/core";
 import { useRoute, useRouter } from "vue-router";
 import type { MakeAsk } from "@/api/types";
-import { Problem } from "@/api/client";
 import { useBench, useFormulas } from "@/api/formulas";
 import { useHeads } from "@/api/heads";
 import { useBatch, useBeginBatch, useTakes } from "@/api/make";
@@ -122,9 +121,7 @@ watchDebounced(
 const takes = useTakes(ask);
 const { errors, trouble } = useTrouble(takes.error);
 /** What was asked for cannot be made as it stands. */
-const unready = computed(
-  () => takes.error.value instanceof Problem && Object.keys(takes.error.value.fields).length > 0,
-);
+const unready = computed(() => Object.keys(errors.value).length > 0);
 const { errors: refused, trouble: notBegun } = useTrouble(begin.error);
 
 /** One adult may pass what only concerns that adult's own comfort; nothing else is begun over a stop. */

@@ -12,7 +12,7 @@ import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
 import { dayOf } from "@/parts/when";
 import ContainerRow from "./ContainerRow.vue";
-import { PLACES } from "./words";
+import { leftToFill, PLACES } from "./words";
 
 const { batch, listed = true } = defineProps<{
   batch: Batch;
@@ -63,8 +63,7 @@ const holders = computed(() => [
   { id: null as number | null, name: "something else" },
   ...(vessels.data.value ?? []).map((one) => ({ id: one.id as number | null, name: one.name })),
 ]);
-const made = computed(() => batch.yielded ?? batch.done.makes?.value ?? 0);
-const left = computed(() => Math.max(made.value - batch.filled, 0));
+const left = computed(() => leftToFill(batch));
 /** All that is left, or as much of it as the vessel holds: it stands in the field until another is typed. */
 const offered = computed(() => {
   const volume = vessels.data.value?.find((one) => one.id === vessel.value)?.volume;

@@ -7,15 +7,26 @@ import { move } from "@/parts/order";
 import LinkRow from "./LinkRow.vue";
 import { groupsOf, linkOf } from "./links";
 
-const { formulas, bought, choices } = defineProps<{
+const { formulas, bought, choices, errors } = defineProps<{
   formulas: { id: number; name: string }[];
   /** What was made, poured or bought, and is used as it comes. */
   bought: Supply[];
   choices: WashChoices | undefined;
   results: LinkResult[] | undefined;
-  errors: Record<string, string>;
+  /** Messages of each call about them. */
+  errors: Record<string, string>[];
 }>();
 const links = defineModel<WashLink[]>({ required: true });
+/** Those that are shown here. */
+const own = computed(() =>
+  Object.fromEntries(
+    errors.flatMap((each) =>
+      Object.keys(each)
+        .filter((field) => /^links(\.|$)/.test(field))
+        .map((field) => [field, each[field] ?? ""]),
+    ),
+  ),
+);
 const groups = computed(() => groupsOf(formulas, bought, choices));
 const add = (what: string) => links.value.push(linkOf(what));
 </script>
@@ -32,7 +43,7 @@ const add = (what: string) => links.value.push(linkOf(what));
         :groups="groups"
         :choices="choices"
         :result="results?.[i]"
-        :errors="errors"
+        :errors="own"
         @move="move(links, i, $event)"
         @remove="links.splice(i, 1)"
       />
@@ -56,6 +67,6 @@ const add = (what: string) => links.value.push(linkOf(what));
       <button type="button" class="act" @click="add('')">Plain water</button>
     </div>
     <p v-if="!links.length" class="quiet">Begin with what goes on first.</p>
-    <p v-if="errors['links']" class="error" role="alert">{{ errors["links"] }}</p>
+    <p v-if="own['links']" class="error" role="alert">{{ own["links"] }}</p>
   </div>
 </template>

@@ -195,7 +195,7 @@ async function takeAway(): Promise<void> {
             :bought="bought.data.value!"
             :choices="choices.data.value"
             :results="links.length ? assessment.data.value?.results : undefined"
-            :errors="{ ...refused, ...errors }"
+            :errors="[refused, errors]"
           />
           <SuitPanel :links="asked" :whom="whom" :name="wash.head_name" @take="links = $event" />
           <p v-if="unsaved || refused['version']" class="error" role="alert">

@@ -85,7 +85,7 @@ async function keep(how = edit.keep): Promise<void> {
         :bought="bought"
         :choices="choices"
         :results="found?.results"
-        :errors="{ ...refused, ...errors }"
+        :errors="[refused, errors]"
       />
       <SuitPanel
         v-if="links.length && head"
