@@ -252,7 +252,7 @@ class Amiss(BasinTestCase):
     def test_the_rinse_ran_out(self) -> None:
         self.begin()
         self.press()
-        self.page.get_by_role("button", name="Change what is to come").click()
+        self.page.get_by_role("button", name="Change the next steps").click()
         self.page.get_by_role("button", name=re.compile("It ran out ?: Towpath rinse")).click()
         self.page.get_by_role("button", name=re.compile("^Lamplight soapwort")).click()
         expect(self.page.get_by_text("Instead of Towpath rinse: Lamplight soapwort.")).to_be_visible()

@@ -87,7 +87,7 @@ class WholeLiquor(Kitchen):
         expect(self.page.get_by_role("heading", name="Get everything to hand.")).to_be_visible()
         self.next()
         for _ in range(2):
-            self.button("In, as planned")
+            self.button("Added")
         expect(self.page.get_by_text("Everything is in.")).to_be_visible()
         self.next()
         self.overnight()
@@ -203,7 +203,7 @@ class TooMuch(Kitchen):
     def poured_too_much(self) -> int:
         batch = self.begun(self.rinse())
         self.go(f"/make/{batch}/run")
-        self.button("In, as planned")
+        self.button("Added")
         self.page.get_by_label("Or so much of it, in g").fill("1.5")
         self.page.get_by_role("button", name="Keep", exact=True).click()
         expect(self.page.get_by_role("heading", name="More Citric acid than planned")).to_be_visible()

@@ -82,7 +82,7 @@ class TwoWindows(BrowserTestCase):
         return page
 
     def save(self, page: Page) -> None:
-        page.get_by_role("button", name="Keep the record").click()
+        page.get_by_role("button", name="Save", exact=True).click()
 
     def test_what_only_one_changed_is_joined_and_what_both_did_is_asked(self) -> None:
         pk = self.put_wren()

@@ -35,7 +35,7 @@ def step_words(
     link = basin_links.get(step.link) if step.link is not None else None
     if step.kind == "ready":
         return StepWords(
-            "Before you begin", f"{skin:g} °C", "At most: a drop on the inner wrist must feel of nothing.",
+            "Before you begin", f"{skin:g} °C", "At most. A drop on your wrist should feel neutral.",
             "Ready", f"Before you begin. Water at most {skin:g} degrees. {HOLD} when you are ready.",
         )  # fmt: skip
     if step.kind == "end" or (link is None and step.kind != "rinse"):

@@ -110,7 +110,7 @@ def cooling_out(batch: Batch) -> CoolingOut | None:
     whom = " and ".join(slow) if slow else ("everybody" if not heads else "whom it is for")
     left = None if until is None else _less(until, passed)
     if left is None or left.high <= 0.0:
-        says = f"Safe for {whom}: below {to:.0f} °C. A drop on the inner wrist must feel of nothing."
+        says = f"Safe for {whom}: below {to:.0f} °C. A drop on your wrist should feel neutral."
     else:
         says = f"Safe for {whom} ({to:.0f} °C) in {minutes_said(left)}."
     if not clock.readings and now.high - now.low > 8.0:

@@ -126,7 +126,7 @@ onMounted(() => form.value?.querySelector<HTMLElement>("input")?.focus({ prevent
     <div class="row acts">
       <Button
         type="submit"
-        :label="head ? 'Keep the record' : 'Add this head'"
+        :label="head ? 'Save' : 'Add this head'"
         :disabled="save.isPending.value"
       />
       <Button type="button" label="Cancel" variant="text" @click="emit('cancel')" />

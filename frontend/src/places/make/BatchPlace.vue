@@ -133,7 +133,7 @@ useShortcuts([{ key: "n", does: "Make it again", run: again }]);
             @click="router.push(`/make/${id}/run`)"
           />
           <Button label="Make it again" variant="outlined" @click="again" />
-          <Button label="Make it the new version" variant="outlined" @click="newVersion" />
+          <Button label="Save as a new version" variant="outlined" @click="newVersion" />
           <Button label="Remove" variant="outlined" severity="danger" @click="takeOut" />
         </div>
       </header>

@@ -135,7 +135,7 @@ useShortcuts([{ key: "Enter", does: "Tick the line as planned", run: () => void 
           :disabled="pour.isPending.value"
           @click="tick"
         >
-          {{ line.pours.length ? `The last ${grams(line.left)} are in` : "In, as planned" }}
+          {{ line.pours.length ? `The last ${grams(line.left)} are in` : "Added" }}
         </button>
         <form class="said" @submit.prevent="say">
           <TextField

@@ -37,8 +37,8 @@ const takeAway = (one: Routine) =>
   <LoadState v-if="failed || !loaded" :error="failed" @again="again" />
   <template v-else>
     <p class="quiet">
-      A routine is a wish: the same washes in turn. It bends to what must lie some days apart, to
-      how the scalp is and to the days you have, and says why.
+      A routine repeats your washes in turn. It moves one when it would be too soon, or when the
+      scalp or your days ask for it, and says why.
     </p>
     <p v-if="!people.length">
       Nobody is here yet: <RouterLink to="/heads?new=head">add someone</RouterLink>.

@@ -199,12 +199,12 @@ onMounted(() => window.scrollTo({ top: 0 }));
       <ComePanel v-if="changing" :run="run" :step="step" />
       <p class="row foot justify-between">
         <button type="button" class="act" :aria-expanded="changing" @click="changing = !changing">
-          Change what is to come
+          Change the next steps
         </button>
         <button v-if="canSpeak" type="button" class="act" :aria-pressed="wanted" @click="listen">
           {{ wanted ? "Stop reading out" : "Read it out" }}
         </button>
-        <RouterLink class="act" to="/today">Leave it running</RouterLink>
+        <RouterLink class="act" to="/today">Leave; clocks keep running</RouterLink>
         <button
           v-if="run.clocks.length && step.kind !== 'end'"
           type="button"

@@ -55,7 +55,7 @@ const take = (one: Offer) =>
 </script>
 
 <template>
-  <section class="grid gap-2 justify-items-start" aria-label="Change what is to come">
+  <section class="grid gap-2 justify-items-start" aria-label="Change the next steps">
     <template v-if="doing">
       <h2>{{ doing.do === "swap" ? "What instead?" : "What else?" }}</h2>
       <OfferList
