@@ -276,3 +276,111 @@ starch | adult | 20 g rice_flour + 500 mL rain | rinsed 20
 dry_blend | adult | 40 g corn_starch + 20 g arrowroot | rinsed 5
 juice | adult | 15 mL aloe_gel + 60 mL distilled | rinsed 10
 """
+
+EDGES = """
+jug | adult | 20 mL shampoo_ordinary + 20 mL rain | rinsed 600 | stop | minutes
+jug | child 8 | 20 mL shampoo_ordinary + 20 mL rain | rinsed 600 | stop | minutes
+jug | child 8 | 20 mL shampoo_ordinary + 20 mL rain | rinsed 3 | warning | minutes
+shampoo | child 8 | 10 mL shampoo_ordinary | rinsed 600 | stop | minutes
+shampoo | adult | 10 mL shampoo_ordinary | rinsed 7 | warning | minutes
+shampoo | tender | 10 mL shampoo_mild | rinsed 3 | warning | minutes
+shampoo | adult | 10 mL shampoo_mild | rinsed 2 covered | stop | cover
+soap_wash | eczema | 60 mL sles + 200 mL distilled | rinsed 2 covered | stop | cover
+mask | eczema | 60 mL sles + 200 mL distilled | rinsed 2 covered | stop | cover
+mask | adult | 30 mL shampoo_ordinary + 60 mL honey | rinsed 45 | stop | minutes
+herb_mild | adult | 15 mL shampoo_clarifying + 100 mL nettle_tea | rinsed 20 | stop | minutes
+spray | adult | 10 mL shampoo_baby + 190 mL rain | left | stop | left in
+spray | adult | 4 mL decyl_glucoside + 196 mL rain | left | stop | left in
+leave_in | adult | 20 mL dish_liquid + 80 mL conditioner_leave_in | left | stop | left in
+jug | adult | 60 mL sles + 20 mL distilled | rinsed 2 | warning | thin
+jug | adult | 50 mL own bought salon shampoo + 50 mL rain | rinsed 45 | stop | minutes
+jug | adult | 40 mL label shampoo_mild: Aqua, Sodium Laureth Sulfate, Cocamidopropyl Betaine, Parfum + 40 mL rain | rinsed 20 | stop | minutes
+mask | adult | 40 g soapnut + 120 mL rain | rinsed 90 covered | stop | soap-plant
+herb_mild | adult | 40 g soapwort + 300 mL rain | rinsed 45 | stop | soap-plant
+herb_mild | adult | 40 g soapwort + 300 mL rain | rinsed 8 covered | warning | cover
+spray | adult | 30 g soapnut + 200 mL rain | left | warning | saponin
+spray | eczema | 30 g soapnut + 200 mL rain | left | stop | saponin
+spray | child 8 | 30 g soapnut + 200 mL rain | left | stop | saponin
+jug | adult | 20 mL label conditioner_rinse: Aqua, Sodium Hydroxide, Calcium Thioglycolate, Cetearyl Alcohol + 20 mL rain | rinsed 5 | stop | never
+conditioner | adult | 20 mL label conditioner_rinse: Aqua, Potassium Thioglycolate, Cetearyl Alcohol, Calcium Hydroxide, Parfum | rinsed 5 | stop | never
+conditioner | adult | 20 mL label hair_mask_bought: Aqua, Sodium Hydroxide, Glycerin, Parfum | rinsed 5 | stop | never
+conditioner | adult | 20 mL label hair_mask_bought: Aqua, Potassium Hydroxide, Glycerin, Parfum | rinsed 5 | stop | never
+conditioner | adult | 20 mL label hair_mask_bought: Aqua, Formaldehyde, Hydrolyzed Keratin, Parfum | rinsed 5 | stop | never
+conditioner | adult | 20 mL label hair_mask_bought: Aqua, Methylene Glycol, Hydrolyzed Keratin, Parfum | rinsed 5 | stop | never
+conditioner | adult | 20 mL label conditioner_rinse: Aqua, Sodium Borate, Paraffinum Liquidum, Cera Alba | rinsed 5 | stop | never
+conditioner | adult | 20 mL label conditioner_rinse: Aqua, Glycerin, Lead Acetate, Parfum | rinsed 5 | stop | never
+conditioner | adult | 20 mL label henna_mix_ready: Lawsonia Inermis Leaf, p-Phenylenediamine, Barium Peroxide | rinsed 60 | stop | never
+conditioner | child 2 | 10 mL label conditioner_rinse: Aqua, Camphor, Cetearyl Alcohol, Glycerin | rinsed 5 | stop | under
+conditioner | child 4 | 10 mL label conditioner_rinse: Aqua, Eucalyptus Globulus Leaf Oil, Cetearyl Alcohol, Glycerin | rinsed 5 | stop | under six
+conditioner | allergic soy | 10 mL label conditioner_rinse: Aqua, Cetearyl Alcohol, Glycine Soja Oil, Parfum | rinsed 5 | warning | soy
+conditioner | allergic peanut | 10 mL label conditioner_rinse: Aqua, Cetearyl Alcohol, Arachis Hypogaea Oil, Parfum | rinsed 5 | stop | peanut
+conditioner | adult | 10 mL label conditioner_rinse: Aqua, Mercury, Cetearyl Alcohol | rinsed 5 | stop | never
+scrub | adult | 30 g coffee_grounds + 60 mL yoghurt | rinsed 3 | warning | grains
+scrub | tender | 30 g coffee_grounds + 60 mL yoghurt | rinsed 3 | stop | grains
+scrub | child 8 | 30 g almond_meal + 60 mL yoghurt | rinsed 3 | stop | grains
+mask | tender | 30 g wheat_bran + 90 mL yoghurt | rinsed 20 | stop | grains
+mask | adult | 30 g chalk + 60 mL rain | rinsed 10 | warning | grains
+jug | broken | 30 g rice_bran + 200 mL rain | rinsed 3 | stop | grains
+jug | adult | 20 g own salt pickling crystals ph=12.5 + 200 mL rain | rinsed 2 | stop | alkal
+jug | adult | 20 g own sugar sour sugar ph=1.8 + 100 mL rain | rinsed 2 | stop | acid
+jug | adult | 20 g own flour grey flour ph=12.5 + 200 mL rain | rinsed 5 | stop | alkal
+mask | adult | 60 g own clay building clay ph=12.4 + 60 mL rain | rinsed 20 | stop | alkal
+spray | adult | 4 g phenoxyethanol + 196 mL rain | left | stop | phenoxyethanol
+spray | adult | 2.5 g phenoxyethanol + 197 mL rain | left | warning | phenoxyethanol
+spray | adult | 30 g urea + 170 mL rain | left | warning | urea
+spray | adult | 60 g urea + 140 mL rain | left | stop | urea
+spray | adult | 10 g btms + 190 mL rain | left | warning | conditioner
+spray | adult | 3 g own some powder salicylic acid + 197 mL rain | left | stop | salicylic
+serum | adult | 2 g own some powder menthol crystals + 98 mL jojoba_oil | left | stop | menthol
+spray | adult | 60 mL perfumers_alcohol + 100 mL distilled | left | warning | alcohol
+mask | allergic nuts | 40 g own plant cream almond butter + 60 mL rain | rinsed 20 | stop | allerg
+mask | allergic sesame | 40 g own plant cream tahini + 60 mL rain | rinsed 20 | stop | allerg
+mask | allergic soy | 20 g own plant cream white miso + 60 mL rain | rinsed 20 | stop | allerg
+mask | allergic dairy | 20 g own butter home-made ghee + 60 mL yoghurt | rinsed 20 | stop | allerg
+mask | allergic legumes | 30 g shikakai + 100 mL rain | rinsed 5 | warning | allerg
+mask | allergic legumes | 30 g fenugreek + 100 mL rain | rinsed 20 | warning | allerg
+mask | allergic legumes | 30 g tamarind + 100 mL rain | rinsed 5 | warning | allerg
+mask | child 8 | 40 g fresh nettle + 100 mL yoghurt | rinsed 20 | stop | irritat
+herb_mild | adult | 10 g psoralea_seed + 300 mL rain | rinsed 5 | warning | babchi
+"""
+
+EVEN = """
+shampoo | adult | 8 mL shampoo_ordinary | rinsed 2
+shampoo | adult | 8 mL shampoo_mild | rinsed 3
+shampoo | oily | 8 mL shampoo_clarifying | rinsed 2
+shampoo | adult | 30 mL cowash | rinsed 5
+shampoo | adult | 2 g shampoo_bar | rinsed 2
+shampoo | baby 2 | 3 mL shampoo_baby | rinsed 1
+jug | adult | 10 mL shampoo_ordinary + 90 mL rain | rinsed 2
+conditioner | adult | 20 mL conditioner_rinse | rinsed 5
+conditioner | adult | 30 mL hair_mask_bought | rinsed 30 covered
+leave_in | adult | 5 mL conditioner_leave_in | left
+leave_in | adult | 5 mL aloe_gel_bought | left
+herb_mild | adult | 5 g soapwort + 700 mL rain | rinsed 8
+saponin_paste | adult | 30 g shikakai + 120 mL rain | rinsed 15
+saponin_liquor | adult | 40 g soapnut + 700 mL rain | rinsed 5
+mask | adult | 30 g fenugreek + 200 mL rain | rinsed 30
+conditioner | adult | 20 mL label conditioner_rinse: Aqua, Cetearyl Alcohol, Behentrimonium Chloride, Glycerin, Cetyl Esters, Parfum, Phenoxyethanol, Sodium Hydroxide | rinsed 5
+conditioner | adult | 20 mL label conditioner_rinse: Aqua, Cetearyl Alcohol, Behentrimonium Chloride, Glycerin, Panthenol, Parfum, Citric Acid, Potassium Hydroxide, CI 19140 | rinsed 5
+shampoo | adult | 8 mL label shampoo_mild: Aqua, Coco-Glucoside, Glycerin, Sodium Cocoyl Glutamate, Parfum, Sodium Benzoate, DMDM Hydantoin | rinsed 2
+shampoo | child 4 | 5 mL label shampoo_baby: Aqua, Coco-Glucoside, Sodium Cocoamphoacetate, Glycerin, Panthenol, Parfum, Phenoxyethanol, Eucalyptus Globulus Leaf Oil | rinsed 2
+conditioner | allergic nuts | 10 mL label conditioner_rinse: Aqua, Cetearyl Alcohol, Glycine Soja Oil, Citric Acid | rinsed 5
+soap_wash | adult | 15 mL label castile_soap: Aqua, Olea Europaea Fruit Oil, Potassium Hydroxide, Glycerin + 185 mL distilled | rinsed 2
+herb_mild | adult | 20 g oat_groats + 500 mL rain | rinsed 10
+mask | adult | 30 g psyllium + 300 mL rain | rinsed 20
+jug | adult | 5 g own salt sea flakes ph=7 + 500 mL rain | rinsed 2
+jug | adult | 5 g own sugar beet sugar ph=6.5 + 500 mL rain | rinsed 2
+spray | adult | 1.6 g phenoxyethanol + 198 mL distilled | left
+spray | adult | 1 g sorbate_benzoate + 200 mL distilled + 0.1 g citric_acid | rinsed 1
+spray | adult | 4 g btms + 196 mL distilled | left
+conditioner | adult | 5 g btms + 95 mL distilled | rinsed 5
+spray | adult | 10 g urea + 190 mL distilled | left
+herb_mild | adult | 10 g nettle + 400 mL rain | rinsed 5
+mask | allergic nuts | 100 mL yoghurt | rinsed 20
+mask | allergic sesame | 100 mL yoghurt | rinsed 20
+mask | allergic dairy | 100 mL oat_cream | rinsed 20
+herb_mild | adult | 5 mL lemon_juice + 10 g linden + 400 mL rain | rinsed 5
+herb_mild | adult | 2 mL lemon_juice + 10 g linden + 400 mL hard | rinsed 3
+jug | child 8 | 0.2 mL lavender_oil + 10 mL castile_soap + 200 mL distilled | rinsed 1
+scrub | adult | 60 g white_sugar + 30 mL glycerine | rinsed 3
+"""

@@ -61,6 +61,11 @@ class Steps(TestCase):
         self.assertEqual(found, ["ready", "on-1", "on-2", "off-3", "off-4", "on-5", "end"])
         offs = {step.key: step.offs for step in steps_of([GRAINS, SOAK, SCALP_WATER, RINSED])}
         self.assertEqual((offs["off-3"], offs["off-4"]), ((1,), (2,)))
+        by_itself = steps_of([GRAINS, SOAK, RINSED])  # no water of its own: its minutes end it all the same
+        self.assertEqual(
+            [step.key for step in by_itself], ["ready", "on-1", "on-2", "alone-1", "off-4", "end"]
+        )
+        self.assertEqual((by_itself[3].offs, by_itself[4].offs), ((1,), (2,)))
 
     def test_what_no_water_follows_is_rinsed_out_all_the_same(self) -> None:
         self.assertEqual(keys(GRAINS), ["ready", "on-1", "last", "end"])

@@ -7,6 +7,8 @@ from eyebright.core.rules import GRAVITY, Subject, cautions, hold, limits, limit
 
 MILD: dict[str, Any] = {
     "use": "rinsed_out",
+    "irritants": "onion juice",
+    "helper_said": "urea 12 %, at most 10 %",
     "family": "acid_rinse",
     "ph": 4.5,
     "ph_low": 4.3,

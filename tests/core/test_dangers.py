@@ -7,12 +7,21 @@ from unittest import TestCase
 from eyebright.core.formulas.assess import assess
 from eyebright.core.formulas.model import Formula, Ingredient, Step, default_phase, family_of, of_form
 from eyebright.core.heads import head_facts
-from eyebright.core.materials import Amount, Lot, Supply, library, own_material
+from eyebright.core.materials import (
+    Amount,
+    Label,
+    Lot,
+    Supply,
+    kinds,
+    labelled,
+    library,
+    own_material,
+)
 from eyebright.core.mix import Line, Question, work_out
 from eyebright.core.rules import GRAVITY, Caution
 from eyebright.core.wash import WashLink, wash_of
 
-from .danger_rows import CALM, DANGERS
+from .danger_rows import CALM, DANGERS, EDGES, EVEN
 from .formulas import supply
 from .heads import DAY, head
 
@@ -68,7 +77,14 @@ def facts_for(words: str) -> dict[str, Any]:
 
 
 def stuff_for(words: str, past: str) -> Supply:
-    """A water, a material of the library, or one's own: 'own juice garden sap hazards=sun'."""
+    """A water, a material of the library, one's own, or a bottle by its label.
+
+    'own juice garden sap hazards=sun', 'label shampoo_mild: Aqua, Coco-Glucoside', 'fresh nettle'.
+    """
+    if words.startswith("label "):
+        key, _, listed = words.removeprefix("label ").partition(": ")
+        bottle = labelled(library()[key], Label(ingredients=listed))
+        return Lot("label", bottle, bottle.name)
     if not words.startswith("own "):
         found = supply(words)
         return Lot(found.key, library()[words], words, past=True) if words == past else found
@@ -85,7 +101,7 @@ def stuff_for(words: str, past: str) -> Supply:
     return Lot(f"own-{name}", own, name)
 
 
-KINDS = ("alkali powder", "some powder", "some liquid", "juice", "tea", "gel", "oil")
+KINDS = tuple(kinds())
 
 
 class Row:
@@ -97,7 +113,8 @@ class Row:
         self.level, self.word = (rest[0], rest[1]) if rest else ("", "")
         past = self.whom.removeprefix("past ") if self.whom.startswith("past ") else ""
         self.lines = []
-        for line in lines.split(" + "):
+        self.fresh = " fresh " in lines
+        for line in lines.replace(" fresh ", " ").split(" + "):
             amount, unit, what = line.split(" ", 2)
             self.lines.append((stuff_for(what, past), Amount(float(amount), unit)))
         use, *words = how.split()
@@ -120,7 +137,7 @@ class Row:
             phase = default_phase(each, family)
             if self.where == "jug" and phase == "infused":
                 phase = "dry"
-            lines.append(Ingredient(place, each, amount, phase, of_form(each.material, "")))
+            lines.append(Ingredient(place, each, amount, phase, self._form(each)))
         every = tuple(line.id for line in lines)
         if "step" in self.settings:
             cool = float(self.settings.get("cool", "60"))
@@ -131,6 +148,10 @@ class Row:
         return Formula(
             "Trial", family, tuple(lines), steps, self.use, self.minutes, cover=self.covered, pot=pot
         )
+
+    def _form(self, each: Supply) -> Any:
+        """The form of a line: the library's own, or fresh where the row says so."""
+        return "fresh" if self.fresh and each.material else of_form(each.material, "")
 
     def bench(self) -> tuple[Caution, ...]:
         """What the bench says."""
@@ -173,19 +194,19 @@ class Dangers(TestCase):
     maxDiff = None
 
     def test_every_danger_is_caught(self) -> None:
-        missed = [wrong for row in rows(DANGERS) if (wrong := row.missed(row.alone()))]
+        missed = [wrong for row in rows(DANGERS.rstrip() + EDGES) if (wrong := row.missed(row.alone()))]
         self.assertEqual(missed, [])
 
     def test_a_wash_says_it_too(self) -> None:
-        missed = [wrong for row in rows(DANGERS)[::3] if (wrong := row.missed(row.wash()))]
+        missed = [wrong for row in [*rows(DANGERS)[::3], *rows(EDGES)] if (wrong := row.missed(row.wash()))]
         self.assertEqual(missed, [])
 
     def test_the_tables_are_long_enough(self) -> None:
-        dangers, calm = rows(DANGERS), rows(CALM)
-        self.assertGreaterEqual(len(dangers), 150)
-        self.assertGreaterEqual(len(calm), 80)
+        dangers, calm = rows(DANGERS.rstrip() + EDGES), rows(CALM.rstrip() + EVEN)
+        self.assertGreaterEqual(len(dangers), 210)
+        self.assertGreaterEqual(len(calm), 120)
         jugs = sum(row.where == "jug" for row in dangers)
-        self.assertTrue(0.4 < jugs / len(dangers) < 0.6, jugs)
+        self.assertTrue(0.35 < jugs / len(dangers) < 0.6, jugs)
 
 
 class Calm(TestCase):
@@ -194,5 +215,5 @@ class Calm(TestCase):
     maxDiff = None
 
     def test_ordinary_uses_raise_nothing(self) -> None:
-        loud = [wrong for row in rows(CALM) if (wrong := row.raised(row.alone()))]
+        loud = [wrong for row in rows(CALM.rstrip() + EVEN) if (wrong := row.raised(row.alone()))]
         self.assertEqual(loud, [])

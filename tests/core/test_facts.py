@@ -45,6 +45,7 @@ SUBJECTS: dict[Subject, dict[str, Any]] = {
         (found := assess(start("stove_soap"), head=HEAD)).facts,
         Link(found.subject, "scalp", minutes=9.0),
         HEAD,
+        90.0,
     ),
     "wash": wash_of([WashLink(start("stove_soap"))], supply("hard"), head=HEAD).facts,
 }
@@ -117,7 +118,7 @@ class Links(TestCase):
     def test_its_own_minutes_and_cover_count(self) -> None:
         link = SUBJECTS["link"]
         self.assertEqual((link["minutes"], link["zone"], link["cover"]), (9.0, "scalp", False))
-        covered = link_facts(found.facts, Link(found.subject, cover=True), HEAD)
+        covered = link_facts(found.facts, Link(found.subject, cover=True), HEAD, 90.0)
         self.assertEqual((covered["minutes"], covered["cover"]), (found.formula.minutes, True))
 
     def test_a_stop_of_a_link_stands_over_the_wash(self) -> None:

@@ -85,7 +85,7 @@ CASES: tuple[tuple[str, tuple[Any, ...], tuple[Any, ...]], ...] = (
     ),
     # juices
     (
-        "irritant",
+        "irritant-of",
         ("juice", ("aloe_gel", 60, "mL"), ("onion_juice", 10, "mL")),
         ("juice", ("aloe_gel", 60, "mL")),
     ),

@@ -1,6 +1,7 @@
 """Formulas ranked for a head, and strung into a wash."""
 
 import json
+from dataclasses import replace
 from unittest import TestCase
 
 from eyebright.core.formulas.assess import LEFT_IN, assess, digest_of, kept_digest
@@ -167,8 +168,8 @@ class Washes(TestCase):
             ("wash-soda-meets-acid", (WashLink(SODA), rinse), (WashLink(SODA), water, rinse)),
             (
                 "wash-residue",
-                (WashLink(CLAY), WashLink(MASK)),
-                (WashLink(CLAY), water, WashLink(MASK), water),
+                (WashLink(replace(CLAY, use="left_in")),),
+                (WashLink(CLAY), WashLink(MASK)),  # the basin rinses it out by itself
             ),
             ("wash-strips", (WashLink(SOAP, times=3.0), WashLink(SOAP, times=3.0)), (WashLink(SOAP),)),
             (

@@ -95,24 +95,29 @@ class Lanes(TestCase):
         self.assertEqual(found.results[4].start + pauses()["dry"].minutes, found.minutes)
 
     def test_what_nobody_rinses_off_is_still_on(self) -> None:
-        """Written as its own link, or because another lane takes longer: waiting is contact."""
+        """Waiting is contact; but beside something longer on another zone a thing's own minutes end it."""
         wait = WashLink(None, pause="wait", minutes=30.0)
         for links in (
             (WashLink(SODA), wait, WATER),
             (WashLink(SODA), wait),
-            (WashLink(SODA, "scalp"), WashLink(MASK, "bag", 30.0, beside=True), WATER),
-            (WashLink(SODA, "scalp"), WashLink(MASK, "lengths", 30.0), WATER),
             (WashLink(SODA), WashLink(None, pause="night")),
         ):
             found = wash(*links)
             self.assertGreaterEqual(found.results[0].longest, 30.0)
             self.assertIn("soda-far-too-long", ids(found))
-        rinsed = wash(
-            WashLink(SODA, "scalp"), WashLink(MASK, "bag", 30.0, beside=True),
-            WashLink(None, "scalp", beside=True), WATER,
-        )  # fmt: skip
-        self.assertEqual(rinsed.results[0].longest, 2.0)
-        self.assertNotIn("soda-far-too-long", ids(rinsed))
+        for links in (
+            (WashLink(SODA, "scalp"), WashLink(MASK, "bag", 30.0, beside=True), WATER),
+            (WashLink(SODA, "scalp"), WashLink(MASK, "lengths", 30.0), WATER),
+            (
+                WashLink(SODA, "scalp"),
+                WashLink(MASK, "bag", 30.0, beside=True),
+                WashLink(None, "scalp", beside=True),
+                WATER,
+            ),
+        ):
+            rinsed = wash(*links)
+            self.assertEqual(rinsed.results[0].longest, 2.0)
+            self.assertNotIn("soda-far-too-long", ids(rinsed))
         dried = wash(WashLink(RINSE), WashLink(None, pause="towel"), WashLink(None, pause="dry"))
         self.assertEqual(dried.results[0].longest, 1.0)
 

@@ -7,9 +7,10 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from ..chain import REACHED
+from ..chain import REACHED, OnHead, outlasted
 from ..vocabulary import LinkZone
 
+NEAR = 0.5  # minutes: nearer than this is at the same time
 Kind = Literal["ready", "put_on", "rinse", "pause", "end"]
 
 
@@ -67,10 +68,17 @@ class Step:
 
 
 def steps_of(basin_links: Sequence[BasinLink]) -> tuple[Step, ...]:
-    """The steps, in order of time. What is rinsed out comes off with the next thing that reaches its zone."""
+    """The steps, in order of time. What is rinsed out comes off with the next thing that reaches its zone.
+
+    Beside something longer on another zone it comes off at its own minutes, by a rinse of its own.
+    """
     out = [Step("ready", "ready")]
     on: list[BasinLink] = []
+    by_itself = {each.id for each in basin_links if each.rinsed and _outlasted(each, basin_links)}
     for link in sorted(basin_links, key=lambda each: each.start):
+        for each in [each for each in on if each.id in by_itself and _off_before(each, link)]:
+            out.append(_own_rinse(each))
+            on.remove(each)
         if link.what == "pause":
             out.append(Step(f"pause-{link.id}", "pause", link.id))
             continue
@@ -85,9 +93,35 @@ def steps_of(basin_links: Sequence[BasinLink]) -> tuple[Step, ...]:
         out.append(Step(f"on-{link.id}", "put_on", link.id, presses=max(link.sections, 1)))
         if link.rinsed:
             on.append(link)
+    for each in sorted((each for each in on if each.id in by_itself), key=_end):
+        if len(on) > 1:
+            out.append(_own_rinse(each))
+            on.remove(each)
     if on:
         out.append(Step("last", "rinse", None, tuple(each.id for each in on)))
     return (*out, Step("end", "end"))
+
+
+def _end(link: BasinLink) -> float:
+    return link.start + link.sections * link.each + link.minutes
+
+
+def _off_before(on: BasinLink, comes: BasinLink) -> bool:
+    """Whether its minutes end before something comes that does not take it off itself."""
+    late = comes.start + (-NEAR if _meets(on, comes) else NEAR)
+    return _end(on) <= late
+
+
+def _own_rinse(link: BasinLink) -> Step:
+    return Step(f"alone-{link.id}", "rinse", None, (link.id,))
+
+
+def _outlasted(link: BasinLink, basin_links: Sequence[BasinLink]) -> bool:
+    def on_head(each: BasinLink) -> OnHead:
+        zones = REACHED[each.zone] if each.what == "put_on" and each.rinsed else ()
+        return OnHead(each.start, _end(each), zones)
+
+    return outlasted(on_head(link), [on_head(each) for each in basin_links if each.id != link.id])
 
 
 def _meets(on: BasinLink, comes: BasinLink) -> bool:

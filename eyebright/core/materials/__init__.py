@@ -32,6 +32,7 @@ from .finding import (
     words,
 )
 from .hazards import guessed_hazards, hazard_table, refused_by_name
+from .helpers import Helper, helper_table
 from .keys import ANYBODYS, SupplyKey
 from .label import (
     LABEL_PH,

@@ -79,6 +79,20 @@ def with_what_follows(keys: Iterable[str]) -> tuple[str, ...]:
 
 
 @cache
+def _allergen_words() -> dict[str, tuple[str, ...]]:
+    table = tables.figures(__file__, "allergens.toml").as_(dict[str, dict[str, tuple[str, ...]]])
+    return {key: row["words"] for key, row in table.items()}
+
+
+def guessed_allergens(name: str) -> tuple[str, ...]:
+    """What a name says that people are allergic to, by the keys of heads/record.toml: 'almond butter' nuts."""
+    words = _words(name)
+    return tuple(
+        key for key, said in _allergen_words().items() if any(_says(words, phrase) for phrase in said)
+    )
+
+
+@cache
 def _refused() -> tuple[tuple[str, Material], ...]:
     every = [each for each in library().values() if each.refuse]
     names = [(name, each) for each in every for name in (each.name, *each.also)]

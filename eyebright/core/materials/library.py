@@ -115,6 +115,7 @@ def material_from_row(row: Mapping[str, Any]) -> Material:
         keeps=whole["keeps"],
         keeps_days=whole["keeps_days"],
         refuse=whole.get("refuse", ""),
+        helpers=whole.get("helpers", {}),
         raw_cap=whole.get("raw_cap", 0.0),
         sun_cap=whole.get("sun_cap", 0.0),
         own_cap=whole.get("own_cap", 0.0),

@@ -102,7 +102,8 @@ class Material:
     these is meant where it is merely `counted`: '6 soap nuts'. `saponin`, `surfactant`, `mucilage` and
     `tannin` are shares of the mass, `water_uptake` and `oil_uptake` g/g. `contains`: what in it people are
     allergic to (heads/record.toml); `hazards`: what the caution rules look at; `may_contain`: what only its
-    packet can tell. `refuse`: why it never goes on a head, "" for what may; `raw_cap`: % of the liquid that
+    packet can tell. `refuse`: why it never goes on a head, "" for what may; `helpers`: strong helpers in it
+    (helpers.toml), shares of its mass; `raw_cap`: % of the liquid that
     a raw juice may be, `sun_cap` and `own_cap` % of the whole that an essential oil may be before daylight
     and of itself, 0 where that is no question. `form`: what its figures are of, "" where its kind says;
     `ready`: the family that it is used in as it was bought; `melts` in °C; `seldom`: of two that are found
@@ -137,6 +138,7 @@ class Material:
     keeps: str
     keeps_days: int
     refuse: str
+    helpers: Mapping[str, float]
     raw_cap: float
     sun_cap: float
     own_cap: float

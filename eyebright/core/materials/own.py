@@ -12,7 +12,8 @@ from typing import Any
 
 from ..numbers import Spread
 from .finding import word_set, word_table, words
-from .hazards import guessed_hazards, refused_by_name, with_what_follows
+from .helpers import helpers_in_name
+from .hazards import guessed_allergens, guessed_hazards, refused_by_name, with_what_follows
 from .library import is_a, kinds, library, material, material_from_row, over, rows
 from .material import Material
 from .properties import property_table
@@ -23,6 +24,8 @@ KNOWN_PH, KNOWN_STRENGTH = 0.25, 0.05  # half a strip's step; a label's share
 PIECE = 0.15  # of a piece weighed once
 SODA_PH = 8.7  # an alkali that reads no more than this is baking soda
 STRONG = [15.0, 40.0, 90.0]  # mmol/L per pH that 1 g in 100 mL of a strong alkali holds
+WEAK = [0.05, 0.3, 2.0]  # the same of something that is neither acid nor alkali to speak of
+MILD = (5.0, SODA_PH)  # pH that says neither
 SURFACTANT, TANNIN = [0.1, 0.25, 0.45], [0.02, 0.07, 0.2]
 SAID = ("smell", "latin", "stain")  # in words, as they are
 LISTS = ("contains", "may_contain", "hazards")
@@ -71,12 +74,15 @@ def own_material(
     row: dict[str, Any] = {"key": key, "name": name, "kind": kind, "source": OWN_SOURCE}
     usual = kinds().get(kind, {})
     found = guessed_hazards(name) if hazards is None else with_what_follows(hazards)
-    for which, more in (("contains", contains), ("may_contain", may_contain), ("hazards", found)):
+    held = [*contains, *guessed_allergens(name)]
+    for which, more in (("contains", held), ("may_contain", may_contain), ("hazards", found)):
         row[which] = _together(usual.get(which, ()), more)
+    row["may_contain"] = [each for each in row["may_contain"] if each not in row["contains"]]
     row |= _said(kind, figures, usual)
     if kind and is_a(kind, "bought"):
         row = _as_bought(name) | row
     row |= _active(row["hazards"], usual, row)
+    row["helpers"] = helpers_in_name(name, figures.get("strength"))
     mild = usual.get("acid") == "carbonate" and (figures.get("ph") or 14.0) <= SODA_PH
     refused = None if cleared or mild else refused_by_name(name)
     if refused is not None:
@@ -158,7 +164,10 @@ def _at_ph(ph: float, per: float | None, usual: Mapping[str, Any]) -> dict[str, 
     slurry = usual.get("slurry")
     if slurry:
         return {"slurry": {**slurry, "ph": spread, "per": per or slurry["per"]}}
-    return {"ph": spread}
+    if usual.get("acid") and "formula_mass" not in usual:
+        return {"ph": spread}
+    buffer = WEAK if MILD[0] <= ph <= MILD[1] else STRONG
+    return {"slurry": {"ph": spread, "buffer": buffer, "per": per or 1.0}}
 
 
 def _as_bought(name: str) -> dict[str, Any]:

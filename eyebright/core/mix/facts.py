@@ -19,6 +19,7 @@ from ..formulas.model import (
     rinse_family,
 )
 from ..formulas.prepare import prepare
+from ..heads import ADULT_CM2
 from ..materials import Amount, Supply, unit_of
 from ..numbers import Array, Draws, Figure, Spread
 from ..vocabulary import Phase, Use
@@ -109,6 +110,7 @@ def jug_facts(
     preparation = prepare(formula, weighed, draws)
     cleaning = cleaning_of(preparation, np.array([ph.value]))
     acetic = float(np.median(grams["acetate"])) if "acetate" in grams else 0.0
+    rinse = formula.family
     facts = mix_facts(
         "jug",
         preparation,
@@ -116,10 +118,11 @@ def jug_facts(
         totals(preparation.parts()),
         grams,
         cleaning,
-        scent_of(preparation, question.head, cleaning.saponin),
+        scent_of(preparation, question.head, cleaning.saponin, cleaning.surfactant),
         shelf_life_facts(preparation, acetic),
         None,
         question.head,
+        rinse.film.mid * ADULT_CM2,
     )
     family = family_of_jug(facts["soda_wash"])
     return facts | {

@@ -23,7 +23,10 @@ GRAVITY: dict[str, int] = {"stop": 0, "warning": 1, "note": 2}
 
 @dataclass(frozen=True)
 class Caution:
-    """What to beware of, why, and what to do instead; empty where what was kept does not say."""
+    """What to beware of, why, and what to do instead; empty where what was kept does not say.
+
+    `always`: a note that holds nearly every time, and is folded away.
+    """
 
     id: str = ""
     level: Gravity = "warning"
@@ -32,6 +35,7 @@ class Caution:
     instead: str = ""
     source: str = ""
     overridable: bool = False
+    always: bool = False
 
     def named(self, name: str) -> "Caution":
         """The same, said of one thing among several."""
@@ -52,6 +56,7 @@ class Rule:
     instead: str
     source: str
     overridable: bool = False
+    always: bool = False
 
     @property
     def reads(self) -> set[str]:
@@ -216,6 +221,7 @@ def _said(rule: Rule, facts: Facts, limit: Mapping[str, float], words: Mapping[s
         instead=said(rule.instead),
         source=rule.source,
         overridable=rule.overridable and not facts.get("minor"),
+        always=rule.always,
     )
 
 

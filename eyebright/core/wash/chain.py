@@ -6,7 +6,7 @@ from typing import Any
 
 import numpy as np
 
-from ..chain import Course, Link, LinkAfter, PlainWater, Subject, dose_on, run_chain
+from ..chain import Course, Link, LinkAfter, OnHead, PlainWater, Subject, dose_on, outlasted, run_chain
 from ..formulas.assess import ASSESS_DRAWS, Assessment, assess
 from ..formulas.change import thinned
 from ..formulas.model import Formula
@@ -85,12 +85,16 @@ class Wash:
 
 @dataclass(frozen=True)
 class _Run:
-    """A link as it is run: what it is, what was found of it, and how the chain takes it."""
+    """A link as it is run: what it is, what was found of it, and how the chain takes it.
+
+    `goes_on`: g of it on the scalp, or on the lengths where it reaches no scalp.
+    """
 
     asked: WashLink
     assessment: Assessment | None
     link: Link
     wanted: tuple[Array, Array]
+    goes_on: float = 0.0
 
 
 class WashAssessor:
@@ -201,7 +205,9 @@ def _run(link: WashLink, found: Assessment | None, water: Supply, on: HairAndSca
     if link.available is not None:
         takes = middle(wanted[0] + wanted[1]) * neat if grams is None else grams
         grams = link.available if takes > link.available else grams
-    return _Run(link, found, replace(put, grams=None if grams is None else grams / neat), wanted)
+    put = replace(put, grams=None if grams is None else grams / neat)
+    zone: Zone = "scalp" if put.reaches("scalp") else "lengths"
+    return _Run(link, found, put, wanted, middle(dose_on(zone, put, on, draws)))
 
 
 def _timed(runs: Sequence[_Run]) -> list[_Run]:
@@ -223,12 +229,15 @@ def _off_at(place: int, runs: Sequence[_Run], starts: Sequence[float], ends: Seq
     """When what is rinsed out really comes off: as the next thing reaches it, however long that waits.
 
     What reaches one of its zones takes it off both. Where nothing does, it is taken to be rinsed off at its
-    own minutes, or after what is waited for then.
+    own minutes, or after what is waited for then. Beside something longer on another zone it has a rinse of
+    its own (basin/steps.py).
     """
     run, end = runs[place], ends[place]
     if run.assessment is None or run.link.left_in:
         return end
     zones = [zone for zone in ZONES if run.link.reaches(zone)]
+    if outlasted(*_on_head(place, runs, starts, ends)):
+        return end
     after = [
         starts[other]
         for other, each in enumerate(runs)
@@ -243,6 +252,17 @@ def _off_at(place: int, runs: Sequence[_Run], starts: Sequence[float], ends: Seq
         if each.asked.pause and not pauses()[each.asked.pause].after and starts[other] >= starts[place]
     ]
     return max(end, min(after) if after else max(waited, default=end)) if zones else end
+
+
+def _on_head(
+    place: int, runs: Sequence[_Run], starts: Sequence[float], ends: Sequence[float]
+) -> tuple[OnHead, list[OnHead]]:
+    """One link on the head, and the others that have to come off again."""
+    every = [
+        OnHead(start, end, [zone for zone in ZONES if run.link.reaches(zone) and not run.link.left_in])
+        for run, start, end in zip(runs, starts, ends, strict=True)
+    ]
+    return every[place], [each for other, each in enumerate(every) if other != place]
 
 
 def _ahead(runs: Sequence[_Run]) -> float:
@@ -332,8 +352,8 @@ def _alone(run: _Run, head: Mapping[str, Any]) -> Sequence[Caution]:
     found = run.assessment
     if found is None:
         return ()
-    before = None if found.before is None else link_facts(found.before, run.link, head)
-    return tuple(gravest("link", link_facts(found.facts, run.link, head), before))
+    before = None if found.before is None else link_facts(found.before, run.link, head, run.goes_on)
+    return tuple(gravest("link", link_facts(found.facts, run.link, head, run.goes_on), before))
 
 
 LEFT_OUT = "With what may be left out left out:"
@@ -402,4 +422,4 @@ class _Met:
             self.alkaline, self.fresh = True, "soap" if soap else "soda"
         elif not family.stays:
             self.fresh = ""
-        self.pasty = family.paste
+        self.pasty = family.paste and assessment.formula.use == "left_in"  # the basin rinses the rest out

@@ -206,6 +206,10 @@ def _possible(payload: FiguresIn, kind: str, hazards: list[str], unit: str = "")
     usual = kinds()[kind]
     if payload.strength is not None and "acid" not in usual:
         raise Problem.field("strength", f"Not asked of this kind, {usual['name']}: give its pH instead.")
+    if payload.ph is not None and is_a(kind, "fat"):
+        raise Problem.field(
+            "ph", f"A {usual['name']} has no pH: leave it empty, or say what it is if it mixes with water."
+        )
     for name, answer in payload.figures.items():
         if answer is None:
             continue

@@ -1,15 +1,12 @@
 <script setup lang="ts">
-/** Cautions in three steps: what, why, and what to do instead. The gravest come open. */
+/** Cautions in three steps: what, why, and what to do instead. The gravest come open; what always holds is folded. */
 import { computed } from "vue";
 import type { Caution } from "@/api/types";
 
-const { cautions } = defineProps<{ cautions: Caution[] }>();
-/** So many notes in a row are folded away together. */
-const MANY = 6;
-const notes = computed(() => cautions.filter((caution) => caution.level === "note"));
-const folded = computed(() => notes.value.length > MANY && notes.value.length < cautions.length);
+const { cautions, unfolded = false } = defineProps<{ cautions: Caution[]; unfolded?: boolean }>();
+const always = computed(() => (unfolded ? [] : cautions.filter((caution) => caution.always)));
 const shown = computed(() =>
-  folded.value ? cautions.filter((caution) => caution.level !== "note") : cautions,
+  unfolded ? cautions : cautions.filter((caution) => !caution.always),
 );
 const WORD = { stop: "Stop", warning: "Warning", note: "Note" } as const;
 </script>
@@ -34,13 +31,12 @@ const WORD = { stop: "Stop", warning: "Warning", note: "Note" } as const;
         <p class="quiet small">From: {{ caution.source }}.</p>
       </details>
     </li>
-    <li v-if="folded" class="note border-l-4 border-hairline pr-0 pl-3 py-0.5">
+    <li v-if="always.length" class="note border-l-4 border-hairline pr-0 pl-3 py-0.5">
       <details>
         <summary class="cursor-pointer">
-          <span class="level">Notes</span>
-          {{ notes.length }} more things to know
+          What always holds: {{ always.length }} {{ always.length === 1 ? "note" : "notes" }}
         </summary>
-        <CautionList :cautions="notes" />
+        <CautionList class="mt-2" :cautions="always" unfolded />
       </details>
     </li>
   </ul>

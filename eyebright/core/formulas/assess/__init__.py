@@ -4,7 +4,7 @@ from .assessment import ASSESS_DRAWS, Assessment, Cost, Drawn, assess
 from .cleansing import Source, cleaning_of
 from .digest import VERSION, Digest, DigestSubject, digest_of, kept_digest
 from .drying_balance import DryingBalance
-from .facts import mix_facts
+from .facts import mix_facts, washing_grams
 from .on_head import LEFT_IN
 from .residue import Residue
 from .scent import cap_for, scent_of

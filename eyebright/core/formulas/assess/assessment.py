@@ -124,9 +124,9 @@ def assess(
     lift = lift_of(subject, hair_and_scalp)
     pourable = any(line.phase in ("liquid", "infused", "oil") for line in formula.ingredients)
     thick = texture(preparation, ph.value if ph else None) if pourable else None
-    scent = scent_of(preparation, head, cleaning.saponin)
+    scent = scent_of(preparation, head, cleaning.saponin, cleaning.surfactant)
     kept = shelf_life_facts(preparation, middle(acids["acetate"]) if "acetate" in acids else 0.0)
-    facts = mix_facts("formula", preparation, ph, mixed, acids, cleaning, scent, kept, thick, head)
+    facts = mix_facts("formula", preparation, ph, mixed, acids, cleaning, scent, kept, thick, head, lift.on_scalp.value)
     before = None
     if wet and not posterior.confirmed:
         before = facts | _before_readings(formula, lines)

@@ -11,8 +11,9 @@ import numpy as np
 
 from ...chemistry import Part, alkali_beyond_acid, solve, totals
 from ...heads import Holding, holding_of, material_facts
-from ...materials import Lot, Slurry, WaterLot, acidic, is_a, kinds_that
+from ...materials import Lot, Slurry, WaterLot, acidic, helper_table, is_a, kinds_that
 from ...numbers import Array, Draws, Figure, middle
+from ...rules import asked_of
 from ..prepare import Preparation, PreparedLine
 from .cleansing import Cleaning
 from .texture import undissolved
@@ -71,7 +72,12 @@ def content_facts(preparation: Preparation, head: Mapping[str, Any]) -> dict[str
     raw = [(one, material) for one, material in known if material.raw_cap > 0.0]
     over = sum(share_of([one], total) / material.raw_cap for one, material in raw)
     irritates = [one for one in carrying(lines, "irritant") if one.material and not one.material.raw_cap]
-    grains = middle(undissolved(preparation)) > GRAINS * total
+    irritates += [one for one in carrying(lines, "stings_fresh") if _stings(one, preparation)]
+    hard = _grains(preparation, "abrasive") > GRAINS * total
+    stinging = (
+        share_of(irritates, total) > TRACE
+        or share_of([one for one in irritates if is_a(one.kind, "essential")], total) > STRONG_OIL
+    )
     refused = [(one, material) for one, material in known if material.refuse]
     past = [one for one in lines if isinstance(one.weighed.line.supply, Lot) and one.weighed.line.supply.past]
     old = list(dict.fromkeys(one.past for one in lines if one.past))
@@ -87,21 +93,21 @@ def content_facts(preparation: Preparation, head: Mapping[str, Any]) -> dict[str
         },
         "alone": len(lines) == 1,
         "kinds": sorted(kinds),
-        "powder": any(
-            one.weighed.line.phase == "dry" and "dust" in material.hazards and one.stays
-            for one, material in known
-        ),
-        "irritant": over > 0.0
-        or share_of(irritates, total) > TRACE
-        or share_of([one for one in irritates if is_a(one.kind, "essential")], total) > STRONG_OIL,
+        "powder": any({"dust", "powder"} <= _of_one(one) for one in lines),
+        "irritant": over > 0.0 or stinging,
+        "irritants": _listed(_name(one) for one in [*(one for one, _ in raw), *(irritates if stinging else ())]),
+        "one_holds": [
+            pair for pair in asked_of("one_holds") if any(set(pair.split(" + ")) <= _of_one(one) for one in lines)
+        ],
+        **_helper_facts(preparation),
         "raw_over": over,
         "raw_said": _listed(f"{_name(one)} {material.raw_cap:g} %" for one, material in raw),
         "sun_percent": share_of(
             [one for one in carrying(lines, "sun") if not is_a(one.kind, "essential")], total
         ),
         "tannin": any(material.stain for _, material in known),
-        "abrasive": grains and "abrasive" in hazards,
-        "coarse": grains and "coarse" in hazards,
+        "abrasive": hard,
+        "coarse": _grains(preparation, "coarse") > GRAINS * total,
         "refused": _listed(_name(one) for one, _ in refused),
         "refused_why": "; ".join(dict.fromkeys(material.refuse for _, material in refused)),
         "past": _listed([*(_name(one) for one in past), *old]),
@@ -118,6 +124,51 @@ def content_facts(preparation: Preparation, head: Mapping[str, Any]) -> dict[str
             and one.weighed.line.supply.water.living
             and not one.boiled
             for one in lines
+        ),
+    }
+
+
+def _of_one(one: PreparedLine) -> set[str]:
+    """What one line is and carries, for rules that are about one material: its kind, hazards, how it is used."""
+    if one.material is None:
+        return set()
+    line = one.weighed.line
+    powder = {"powder"} if line.phase == "dry" and one.stays and line.form != "fresh" else set()
+    plant = {"plant"} if is_a(one.kind, "plant") else set()
+    # what is bought holds the scented part of a plant as its oil
+    drops = {"drops"} if "scented" in one.material.hazards or is_a(one.kind, "bought") else set()
+    return {one.kind, *one.material.hazards} | powder | plant | drops
+
+
+def _stings(one: PreparedLine, preparation: Preparation) -> bool:
+    """Whether its stinging hairs are as they grew: fresh, and never hot."""
+    return one.weighed.line.form == "fresh" and not one.boiled and not preparation.heated
+
+
+def _grains(preparation: Preparation, hazard: str) -> float:
+    """g of what stays as hard grains (`abrasive`, `coarse`): all that does not dissolve and is not strained off."""
+    lines = [one for one in carrying(preparation.lines, hazard) if one.stays]
+    hard = [one for one in lines if not is_a(one.kind, "dissolves")]
+    dissolving = any(is_a(one.kind, "grain") for one in lines)
+    left = middle(undissolved(preparation)) if dissolving else 0.0
+    return sum(middle(one.grams) for one in hard) + left
+
+
+def _helper_facts(preparation: Preparation) -> dict[str, Any]:
+    """The strong helpers in it against their caps for its use: the furthest over, in words, and a stop or none."""
+    total, use = middle(preparation.total), preparation.formula.use
+    shares: dict[str, float] = {}
+    for one in preparation.lines:
+        for key, share in (one.material.helpers if one.material else {}).items():
+            shares[key] = shares.get(key, 0.0) + 100.0 * share * middle(one.grams) / total
+    rows = [(helper_table()[key], share) for key, share in shares.items()]
+    over = [(share / row.cap(use), row, share) for row, share in rows if row.cap(use) > 0.0]
+    most = max((times for times, _, _ in over), default=0.0)
+    return {
+        "helper_over": most,
+        "helper_far": any(row.far and times > row.far for times, row, _ in over),
+        "helper_said": _listed(
+            f"{row.name} {share:.2g} %, at most {row.cap(use):g} %" for times, row, share in over if times > 1.0
         ),
     }
 

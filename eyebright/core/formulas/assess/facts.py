@@ -33,8 +33,11 @@ def mix_facts(
     kept: Mapping[str, Any],
     thick: Texture | None,
     head: Mapping[str, Any],
+    on_scalp: float,
 ) -> dict[str, Any]:
     """Everything that the rules know of a mix, and of its head. `kept`: its shelf-life facts.
+
+    `on_scalp`: g of it that go on a scalp.
 
     `mixed` in mol/kg, `acids` in g per 100 mL.
     """
@@ -46,6 +49,7 @@ def mix_facts(
         | soda_and_soap_facts(preparation, cleaning, ph, acidity)
         | _scent(scent)
         | _steps(preparation, cleaning)
+        | _washing(preparation, cleaning, on_scalp)
         | _feel(preparation, thick)
         | {name: kept[name] for name in ("wet", "dairy", "raw_gel")}
     )
@@ -58,7 +62,7 @@ def _settings(formula: Formula) -> dict[str, Any]:
         "family": family.key,
         "family_name": family.name,
         "family_most": 0.0 if family.by_content else family.most,
-        "dried_on": family.dried_on,
+        "dried_on": family.dried_on and any(line.kind == "clay" for line in formula.ingredients),
         "sprayed": family.sprayed,
         "use": formula.use,
         "last": not rinsed,
@@ -97,12 +101,34 @@ def _steps(preparation: Preparation, cleaning: Cleaning) -> dict[str, Any]:
         "heated": preparation.heated,
         "celsius": preparation.celsius,
         "lost": 100.0 * lost / brought if brought > 0.0 else 0.0,
-        "washing_percent": 100.0 * middle(cleaning.surfactant) / middle(preparation.total),
         "foams": preparation.boiled and saponin > preparation_table().number("headroom", "foams_from"),
         "kept": bool({"bottles", "keeps"} & does),
         "bottled": "bottles" in does,
         **_orders(preparation.formula),
     }
+
+
+def washing_grams(of: Mapping[str, Any], dose: float) -> dict[str, float]:
+    """g of washing agents and of saponin that go on with a dose (g) of a mix with these facts."""
+    return {
+        "washing_grams": of["washing_percent"] * dose / 100.0,
+        "saponin_grams": of["saponin_percent"] * dose / 100.0,
+    }
+
+
+def _washing(preparation: Preparation, cleaning: Cleaning, on_scalp: float) -> dict[str, Any]:
+    total = middle(preparation.total)
+    own: dict[str, Any] = {
+        "washing_percent": 100.0 * middle(cleaning.surfactant) / total,
+        "saponin_percent": 100.0 * middle(cleaning.saponin) / total,
+    }
+    raw = sum(
+        middle(one.grams) * one.material.surfactant.mid
+        for one in preparation.lines
+        if one.material is not None and one.material.surfactant is not None
+        if one.material.unit == "mL" and "soap" not in one.material.hazards
+    )
+    return own | {"pours_percent": 100.0 * raw / total} | washing_grams(own, on_scalp)
 
 
 def _feel(preparation: Preparation, thick: Texture | None) -> dict[str, Any]:

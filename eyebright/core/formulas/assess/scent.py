@@ -40,10 +40,12 @@ def scent_table() -> Figures:
     return tables.figures(__file__, "scent.toml")
 
 
-def scent_of(preparation: Preparation, head: Mapping[str, Any], saponin: Array) -> Scent | None:
+def scent_of(
+    preparation: Preparation, head: Mapping[str, Any], saponin: Array, washing: Array
+) -> Scent | None:
     """What there is to say of its essential oils; None where there are none.
 
-    `head`: its facts; `saponin`: g of it in all, which carries a drop of oil as soap does.
+    `head`: its facts; `saponin`, `washing`: g of it and of washing agents in all, which carry a drop of oil as soap does.
     """
     oils = [one for one in preparation.lines if one.material and "scented" in one.material.hazards]
     if not oils:
@@ -66,6 +68,8 @@ def scent_of(preparation: Preparation, head: Mapping[str, Any], saponin: Array) 
         "soap": preparation.grams_of(("soap", "surfactant")),
         "humectant": preparation.grams_of(("humectant",)),
         "saponin": saponin,
+        "washing": washing,
+        "cream": preparation.grams_of(("dairy", "plant cream", "bought", "egg", "emulsifier")),
     }
     room = sum(middle(each) / table.number("carrier", name) for name, each in takes.items())
     return Scent(

@@ -52,13 +52,19 @@ TRACE = {
 # Kinds of the library that keep their allergens and hazards also as a trace in something bought.
 KIN = {"oil": "fatty", "butter": "fatty", "essential oil": "essential oil", "humectant": "humectant"}
 
+BELOW_ONE = ("scent", "essential oil", "preservative", "dye", "chelant")  # roles that a list ends with
+LEAST_BEFORE, A_TRACE = 4, 0.2  # names that stand before such an end; % that is a trace
+
 
 @dataclass(frozen=True)
 class Listed:
     """One ingredient: as it is written, what it is by role ("" for what nobody here knows), what it brings.
 
     `percent`: how much of it, where the label says so; `maybe`: in the part that it may contain.
-    `near`: its hazards count only among so many first names, 0 for anywhere.
+    `near`: its hazards count only among so many first names, 0 for anywhere. `may_contain`: what only its own
+    packet could tell; `refuse`: the row of the library that it is, where that never goes on a head; `as_sold`:
+    but in a treatment with a leaflet; `adjuster`: but where it neutralises an acid; `trace`: it stands at the
+    end of the list, where less than one per cent is.
     """
 
     name: str
@@ -68,6 +74,11 @@ class Listed:
     percent: float | None = None
     maybe: bool = False
     near: int = 0
+    may_contain: tuple[str, ...] = ()
+    refuse: str = ""
+    as_sold: bool = False
+    adjuster: bool = False
+    trace: bool = False
 
 
 @dataclass(frozen=True)
@@ -103,6 +114,9 @@ class IngredientRow:
     contains: tuple[str, ...] = ()
     hazards: tuple[str, ...] = ()
     near: int = 0
+    refuse: str = ""
+    as_sold: bool = False
+    adjuster: bool = False
 
 
 @cache
@@ -134,12 +148,15 @@ def _by_latin() -> dict[str, Listed]:
     for material in library().values():
         if material.latin and "," not in material.latin:
             trace = (TRACE[name] for name in material.hazards if name in TRACE)
-            found = Listed("", KIN.get(material.kind, PLANT), material.contains, tuple(trace))
+            found = Listed(
+                "", KIN.get(material.kind, PLANT), material.contains, tuple(trace),
+                may_contain=material.may_contain, refuse=material.key if material.refuse else "",
+            )  # fmt: skip
             out.setdefault(_plain(material.latin), found)
             plant = plant_of(material) or " ".join(material.latin.split()[:2])
             if plant and not is_a(material.kind, "no_plant"):
                 contains = tuple(each for each in material.contains if each != "fragrance")
-                out.setdefault(_plain(plant), Listed("", PLANT, contains))
+                out.setdefault(_plain(plant), Listed("", PLANT, contains, may_contain=material.may_contain))
     return out
 
 
@@ -161,7 +178,19 @@ def read_ingredients(text: str) -> Read:
             found, name=name, hazards=() if far else found.hazards, percent=share, maybe=maybe, near=0
         )
         out.setdefault(_plain(name), each)
-    return Read(tuple(out.values()))
+    return Read(tuple(_with_traces(list(out.values()))))
+
+
+def _with_traces(every: list[Listed]) -> list[Listed]:
+    """A list with what stands in it as a trace marked: after scent, preservative or colour all is below one
+    per cent, and so is what the list itself says is."""
+    end = next(
+        (at for at, each in enumerate(every) if at >= LEAST_BEFORE and each.role in BELOW_ONE), len(every)
+    )
+    return [
+        replace(each, trace=(each.percent <= A_TRACE if each.percent is not None else at >= end))
+        for at, each in enumerate(every)
+    ]
 
 
 def before_list(text: str) -> tuple[str, str]:
@@ -228,13 +257,21 @@ def _common(key: str) -> Listed | None:
         return Listed("", "plain")
     material = library()[found.taken.what]
     trace = () if name != key else tuple(TRACE[each] for each in material.hazards if each in TRACE)
-    return Listed("", KIN.get(material.kind, PLANT), material.contains, trace)
+    return Listed(
+        "", KIN.get(material.kind, PLANT), material.contains, trace, may_contain=material.may_contain
+    )
 
 
 def _together(several: list[Listed]) -> Listed:
     contains = (more for each in several for more in each.contains)
     hazards = (more for each in several for more in each.hazards)
-    return replace(several[0], contains=tuple(dict.fromkeys(contains)), hazards=tuple(dict.fromkeys(hazards)))
+    may = (more for each in several for more in each.may_contain)
+    return replace(
+        next((each for each in several if each.refuse), several[0]),
+        contains=tuple(dict.fromkeys(contains)),
+        hazards=tuple(dict.fromkeys(hazards)),
+        may_contain=tuple(dict.fromkeys(may)),
+    )
 
 
 def _exactly(key: str) -> Listed | None:
@@ -256,7 +293,10 @@ def _by_ending(key: str) -> Listed | None:
 
 
 def _row(row: IngredientRow) -> Listed:
-    return Listed("", row.role, row.contains, row.hazards, near=row.near)
+    return Listed(
+        "", row.role, row.contains, row.hazards,
+        near=row.near, refuse=row.refuse, as_sold=row.as_sold, adjuster=row.adjuster,
+    )  # fmt: skip
 
 
 def _plain(name: str) -> str:

@@ -4,12 +4,14 @@ Whatever it does not say stays as wide as the row of the library that it stands 
 """
 
 import re
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import cache, lru_cache
 from typing import Any
 
 from ...numbers import Spread
+from ..helpers import helpers_in_name
+from ..library import library
 from ..material import Material, Slurry
 from .ingredients import FREE_FROM, Listed, Read, before_list, ingredient_table, read_ingredients
 
@@ -79,6 +81,9 @@ USE = re.compile(
     re.I | re.X,
 )
 LYE = re.compile(r"(?:sodium|potassium) hydroxide", re.I)
+SOURED = re.compile(r"acid\b|säure|carbomer|polymer|stearate", re.I)  # what an alkali is there to neutralise
+NO_TRACE = ("cineole",)  # hazards that a trace at a list's end does not bring
+MILD_PH, FIRST_FEW = 9.0, 3
 FAT = re.compile(r"oil|butter|tallow|lard|oleum|fat\b|öl\b|huile|aceite|olio", re.I)
 
 
@@ -273,19 +278,51 @@ def labelled(material: Material, label: Label | None) -> Material:
     asked = [name for each in read.every if each.maybe for name in each.contains]
     listed = bool(read.every) and len(read.unread) <= SETTLES * len(read.every)
     left = [name for name in material.may_contain if not (listed and (name in NAMED or not read.unread))]
-    hazards = [*material.hazards, *(name for each in sure for name in each.hazards)]
-    if label.strength == "soap":
+    hazards = [*material.hazards, *(name for each in sure for name in each.hazards if not (each.trace and name in NO_TRACE))]
+    if label.strength == "soap" or _made_with_lye(label.ingredients, read.every[: FIRST + 2]):
         hazards += ["soap", "alkaline", "eyes"]
+    asked += [name for each in sure for name in each.may_contain]
     may = [name for name in dict.fromkeys([*left, *asked]) if name not in contains]
     return replace(
         material,
         contains=tuple(dict.fromkeys(contains)),
         may_contain=tuple(may),
         hazards=tuple(dict.fromkeys(hazards)),
+        refuse=material.refuse or _refused(material, label),
+        helpers={**material.helpers, **_helpers(read)},
         surfactant=_surfactant(material, label),
         side=_side(material, label),
         source=f"its label; the rest: {material.source}",
     )
+
+
+def _refused(material: Material, label: Label) -> str:
+    """Why what its label names never goes on a head; "" where nothing on it is refused."""
+    every = [each for each in label.read.every if not each.maybe]
+    mild = label.ph is not None and label.ph[1] <= MILD_PH
+    soap = label.strength == "soap" or _made_with_lye(label.ingredients, label.read.every[: FIRST + 2])
+    for at, each in enumerate(every):
+        if not each.refuse or each.trace or (each.as_sold and "treatment" in material.hazards):
+            continue
+        if each.adjuster and (mild or soap or _neutralised(at, every)):
+            continue
+        return f"its label names {each.name}: {library()[each.refuse].refuse}"
+    return ""
+
+
+def _neutralised(at: int, every: Sequence[Listed]) -> bool:
+    """Whether an alkali at this place of a list is there to neutralise an acid or a thickener."""
+    sour = [place for place, each in enumerate(every) if each.role == "acid" or SOURED.search(each.name)]
+    return any(place < at or at >= FIRST_FEW for place in sour)
+
+
+def _helpers(read: Read) -> dict[str, float]:
+    """The strong helpers that a list gives with their per cent, as shares."""
+    out: dict[str, float] = {}
+    for each in read.every:
+        if each.percent is not None and not each.maybe:
+            out |= helpers_in_name(each.name, each.percent)
+    return out
 
 
 def _surfactant(material: Material, label: Label) -> Spread | None:
