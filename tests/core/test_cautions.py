@@ -5,6 +5,10 @@ from unittest import TestCase
 
 from eyebright.core.rules import GRAVITY, Subject, cautions, hold, limits, limits_for, rules, rules_of, times
 
+# Rules about two things that meet in one pot, whichever lines they come from.
+MEET = {
+    "poison-gas", "poison-gas-ammonia", "poison-gas-alcohol", "peroxide-metal", "soap-and-conditioner",
+}  # fmt: skip
 MILD: dict[str, Any] = {
     "use": "rinsed_out",
     "irritants": "onion juice",
@@ -309,6 +313,16 @@ class Rules(TestCase):
                 for at, _ in enumerate(rule.when):
                     short = Filled(words | short_of(rule.when, at))
                     self.assertFalse(hold(rule.when, short, limits_for(short)), rule.when[at])
+
+    def test_a_rule_about_one_material_reads_one_material(self) -> None:
+        """Two facts of what is in a mix may come from two lines: a rule may ask for both only where they meet."""
+        of_lines = {"hazards", "kinds", "contains", "one_holds", "powder", "scented", "irritant", "tannin"}
+        for rule in rules():
+            read = [fact for fact, how, value in rule.when if fact in of_lines and value is not False]
+            with self.subTest(rule.id):
+                if len(read) > 1:
+                    self.assertIn(rule.id, MEET, f"{read} of two lines")
+                self.assertNotIn("kinds", read if "hazards" in read else [])
 
     def test_each_rule_on_and_just_short(self) -> None:
         for rule, on, short in CASES:

@@ -21,6 +21,7 @@ from .finding import (
     Recogniser,
     Recognition,
     Score,
+    by_strength,
     every_name,
     finder_of,
     folded,

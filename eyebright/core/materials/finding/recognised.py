@@ -9,7 +9,7 @@ Names, other names and botanical names count alike; the unit and the household's
 """
 
 from collections.abc import Callable, Iterable, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from functools import cache
 
 from rapidfuzz import process
@@ -20,7 +20,7 @@ from ...chemistry import water_classes
 from ..library import library
 from ..material import Material
 from .typed import Finder, Named
-from .words import joined, stem, stem_set, without_phrases, word_set, word_table, words
+from .words import folded, joined, stem, stem_set, without_phrases, word_set, word_table, words
 
 TAP = "tap"  # the household's own water
 WATER = "water"
@@ -88,10 +88,11 @@ class _Hit:
     start: int
     end: int
     asked: Ambiguous | None = None
+    said: int = 0  # words of it that count, where they stand in any order
 
     @property
     def length(self) -> int:
-        return self.end - self.start
+        return self.said or self.end - self.start
 
 
 @cache
@@ -145,6 +146,9 @@ class Recogniser:
                 slips += wrong
         every = [*main, *(word for aside in asides for word in aside)]
         hits = self._hits(every, len(main)) + self._out_of_order(every, len(main))
+        if word_set("infused") & set(every):  # a herb steeped in oil is never its essential oil
+            hits = [hit for hit in hits if hit.meaning.kind != ESSENTIAL]
+            evidence = replace(evidence, essential=False)
         unsaid = [hit for hit in hits if hit.meaning.kind == ESSENTIAL and not evidence.essential]
         hits = [hit for hit in hits if hit not in unsaid]
         whole = [hit for hit in hits if not _left(every, hit, hits, evidence)]
@@ -164,6 +168,8 @@ class Recogniser:
         )
         oil = any(hit.length > 1 and not _left(every, hit, unsaid, evidence) for hit in unsaid)
         nearest = _once([*([taken] if taken else []), *top, *more_of])
+        if taken is None and not top:
+            nearest = _strong_first(every, nearest)
         return Recognition(
             taken, self._on_shelf(nearest)[:BEST], tuple(slips), unread, "", bool(top), oil, tuple(more)
         )
@@ -228,7 +234,8 @@ class Recogniser:
         for end in {len(every), main}:
             count = [word for word in every[:end] if not _neutral(word)]
             if 2 <= len(count) <= LONGEST_RUN:
-                out += [_Hit(each, 0, end) for each in self._meanings(" ".join(sorted(map(stem, count))))]
+                key = " ".join(sorted(map(stem, count)))
+                out += [_Hit(each, 0, end, said=len(count)) for each in self._meanings(key)]
         return out
 
     def _either(self, main: Sequence[str], evidence: Evidence) -> bool:
@@ -287,9 +294,26 @@ class Recogniser:
                 meaning
                 for each in found
                 if (meaning := self._by_key.get(each.key) or self._library.by_key[each.key])
-                and (meaning.kind != ESSENTIAL or evidence.essential or len(words_left) > 1)
+                and (
+                    meaning.kind != ESSENTIAL
+                    or evidence.essential
+                    or (len(words_left) > 1 and not word_set("infused") & set(every))
+                )
             ]
         return _once(out)
+
+
+def _strong_first(name: Sequence[str], nearest: Sequence[Meaning]) -> list[Meaning]:
+    """What a name that is not known whole sounds like, where that never goes on a head, before the harmless."""
+    if any(each.kind != WATER and library()[each.what].refuse for each in nearest[:BEST] if not each.key):
+        return list(nearest)
+    table, said = word_table().lists("sounds", "words"), {stem(word) for word in name}
+    ends = word_table().lists("sounds", "ends")
+    found = [key for key in table if said & stem_set("sounds", "words", key)]
+    found += [
+        key for key, many in ends.items() if any(word.endswith(tuple(map(folded, many))) for word in name)
+    ]
+    return _once([*(Meaning(key, library()[key].kind) for key in found[:2]), *nearest])
 
 
 @cache

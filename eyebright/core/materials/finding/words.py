@@ -67,19 +67,19 @@ def word_table() -> Figures:
 
 
 @cache
-def word_set(name: str, of: str = "") -> frozenset[str]:
+def word_set(name: str, *of: str) -> frozenset[str]:
     """One list of `words.toml`, or of its table of this name, each word of it by itself, folded."""
     if name == "kinds":  # not every kind has one
-        found = word_table().lists(name).get(of, [])
+        found = word_table().lists(name).get(of[0], [])
     else:
-        found = word_table().strings(name, of) if of else word_table().strings(name)
+        found = word_table().strings(name, *of)
     return frozenset(word for entry in found for word in words(entry))
 
 
 @cache
-def stem_set(name: str, of: str = "") -> frozenset[str]:
+def stem_set(name: str, *of: str) -> frozenset[str]:
     """The same, without plurals."""
-    return frozenset(map(stem, word_set(name, of)))
+    return frozenset(map(stem, word_set(name, *of)))
 
 
 @cache

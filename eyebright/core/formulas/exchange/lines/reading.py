@@ -24,7 +24,9 @@ from ....materials import (
     Recogniser,
     Recognition,
     Supply,
+    by_strength,
     is_a,
+    library,
     measured,
     offered,
     word_set,
@@ -123,6 +125,12 @@ def read_line(text: str, kitchen: Kitchen, amount: Said | None = None) -> Parsed
         problem = _which(named, name, found)
         return _unknown(text, found, parts, tuple(notes), problem, name)
     supply = found[0]
+    said = parts.percent[0].count.mid if parts.percent and _strength_counts(supply) else None
+    if said is not None and (decided := _by_strength(supply, said, kitchen)) is not supply:
+        if decided is None:
+            problem = f"The line says {said:g} %: what is called {supply.name} here is not so strong or weak."
+            return _unknown(text, found, parts, tuple(notes), f"{problem} Which is it?", name)
+        supply, found = decided, (decided, *found)
     if counted and _counted(parts, supply):  # the piece is the thing itself: 2 eggs
         parts = replace(parts, amounts=[replace(parts.amounts[0], units=()), *parts.amounts[1:]])
     form = _form(parts, supply)
@@ -133,6 +141,25 @@ def read_line(text: str, kitchen: Kitchen, amount: Said | None = None) -> Parsed
     wrote = parts.amounts[0].number if whole is None and parts.amounts else ""
     out = ParsedLine(text, found, True, whole, unit, form, tuple(notes), problem, field, name)
     return replace(out, typed=whole.written if whole is not None else wrote)
+
+
+def _strength_counts(supply: Supply) -> bool:
+    """Whether a per cent beside its name is how strong it is, and nothing else (fat, cocoa)."""
+    material = supply.material
+    return material is not None and (
+        material.label or bool(material.refuse) or not {"alcohol", "peroxide"}.isdisjoint(material.hazards)
+    )
+
+
+def _by_strength(supply: Supply, percent: float, kitchen: Kitchen) -> Supply | None:
+    """What it is at so many per cent; itself where it can be so strong, None where nothing here is."""
+    material = supply.material
+    if material is None or material.key not in library():
+        return supply
+    key = by_strength(material.key, percent)
+    if key == material.key:
+        return supply
+    return kitchen.supply(Meaning(key, library()[key].kind)) if key else None
 
 
 # ---- taking a line apart ----
