@@ -4,7 +4,20 @@ from unittest import TestCase
 
 import numpy as np
 
-from eyebright.core.chemistry import AIR_CO2, after_standing, charge, dissolved, gas_lost, solve_ph
+from eyebright.core.chemistry import (
+    AIR_CO2,
+    FIZZING,
+    Contribution,
+    Part,
+    after_standing,
+    charge,
+    dissolved,
+    fizzed,
+    gas_lost,
+    solve,
+    solve_ph,
+    totals,
+)
 
 PK1, PK2 = 6.352, 10.329
 
@@ -50,3 +63,42 @@ class Leaving(TestCase):
 
     def test_the_share_is_a_share(self) -> None:
         self.assertTrue(0.0 <= gas_lost().low <= gas_lost().high <= 1.0)
+
+
+# mol/kg of a jug, and the pH that PHREEQC gives it degassed to one atmosphere of carbon dioxide
+OPEN_JUGS = (
+    ("100 mL spirit vinegar, 10 g soda", {"acetate": 0.872, "sodium": 1.246, "carbonate": 1.246}, 7.2),
+    ("100 mL lemon juice, 6 g soda", {"citrate": 0.289, "potassium": 0.032, "sodium": 0.752, "carbonate": 0.752}, 6.0),
+    ("500 mL water, 5 g citric acid, 6 g soda", {"citrate": 0.052, "sodium": 0.1428, "carbonate": 0.1428}, 5.8),
+)
+
+
+class Bubbling(TestCase):
+    """An open jug holds one atmosphere of gas; what is beyond bubbles off, and the pH is of what is left."""
+
+    def test_the_ph_of_what_is_left(self) -> None:
+        for name, mix, ph in OPEN_JUGS:
+            with self.subTest(name):
+                mixed = {key: np.array([each]) for key, each in mix.items()}
+                left = fizzed(mixed)
+                self.assertAlmostEqual(float(solve(left).ph[0]), ph, delta=0.15)
+                self.assertLess(float(left["carbonate"][0]), mix["carbonate"])
+                self.assertGreater(float(solve(left).ph[0]), float(solve(mixed).ph[0]))
+
+    def test_while_it_fizzes_it_holds_more_and_reads_lower(self) -> None:
+        mixed = {key: np.array([each]) for key, each in OPEN_JUGS[2][1].items()}
+        self.assertLess(solve(fizzed(mixed, FIZZING)).ph[0], solve(fizzed(mixed)).ph[0])
+
+    def test_what_holds_less_is_left_alone(self) -> None:
+        soda = {"sodium": np.array([0.2]), "carbonate": np.array([0.2])}
+        self.assertEqual(fizzed(soda)["carbonate"][0], 0.2)
+        self.assertNotIn("carbonate", fizzed({"acetate": np.array([0.1])}))
+
+    def test_chalk_dissolves_as_far_as_acid_takes_it_up(self) -> None:
+        vinegar = {"acetate": np.array([0.0872])}
+        water = Part(Contribution(vinegar, 0.1, 100.0), np.ones(1))
+        for grams, low, high in ((0.0, 2.3, 2.6), (2.0, 4.2, 4.6), (20.0, 5.6, 6.3)):
+            chalk = {"calcium": np.array([0.01]), "carbonate": np.array([0.01])}
+            mixed = totals([water, Part(Contribution(chalk, 0.0, 0.4, mineral=True), np.full(1, grams))])
+            with self.subTest(grams):
+                self.assertTrue(low < float(solve(fizzed(mixed)).ph[0]) < high)

@@ -71,7 +71,12 @@ CASES: tuple[tuple[str, dict[str, Any], dict[str, Any]], ...] = (
         {"use": "left_in", "fruit_percent": 0.21},
         {"use": "left_in", "fruit_percent": 0.2},
     ),
-    ("alkaline", {"ph": 8.5, "ph_low": 8.0}, {"ph": 8.4, "ph_low": 8.0}),
+    ("alkaline", {"ph": 10.0, "ph_low": 9.0}, {"ph": 9.9, "ph_low": 9.0}),
+    (
+        "alkaline-mild",
+        {"ph": 8.5, "ph_low": 8.0, "base_past_eight": 0.6},
+        {"ph": 8.5, "ph_low": 8.0, "base_past_eight": 0.5},
+    ),
     ("sun-left-in", {"use": "left_in", "sun_percent": 2.1}, {"use": "left_in", "sun_percent": 2.0}),
     ("smell", {"use": "left_in", "smells": ["vinegar"]}, {"smells": ["vinegar"]}),
     ("left-in", {"use": "left_in"}, {}),

@@ -5,7 +5,15 @@ from typing import Any
 from unittest import TestCase
 
 from eyebright.core.formulas.assess import assess
-from eyebright.core.formulas.model import Formula, Ingredient, Step, default_phase, family_of, of_form
+from eyebright.core.formulas.model import (
+    Formula,
+    Ingredient,
+    Step,
+    default_phase,
+    family_of,
+    of_form,
+    starts,
+)
 from eyebright.core.heads import head_facts
 from eyebright.core.materials import (
     Amount,
@@ -22,7 +30,7 @@ from eyebright.core.rules import GRAVITY, Caution
 from eyebright.core.wash import WashLink, wash_of
 
 from .danger_rows import CALM, DANGERS, EDGES, EVEN
-from .formulas import supply
+from .formulas import start, supply
 from .heads import DAY, head
 
 FLAGS = ("sores", "lice", "eye", "lasting")
@@ -217,3 +225,14 @@ class Calm(TestCase):
     def test_ordinary_uses_raise_nothing(self) -> None:
         loud = [wrong for row in rows(CALM.rstrip() + EVEN) if (wrong := row.raised(row.alone()))]
         self.assertEqual(loud, [])
+
+    def test_ordinary_uses_bear_at_most_one_note(self) -> None:
+        """What always holds is folded away, so that a note that differs is seen."""
+        asked = [(row.text, row.alone()) for row in rows(CALM.rstrip() + EVEN)]
+        asked += [(key, assess(start(key)).cautions) for key in starts()]
+        notes = {
+            text: [each.id for each in said if each.level == "note" and not each.always]
+            for text, said in asked
+        }
+        self.assertEqual({text: ids for text, ids in notes.items() if len(ids) > 1}, {})
+        self.assertLess(sum(map(len, notes.values())) / len(notes), 0.25)

@@ -2,6 +2,7 @@
 
 from .carbonate import AIR_CO2, after_standing, charge, dissolved
 from .equilibrium import ChemistryError, EquilibriumMany, solve_ph, solve_ph_many
+from .open_jug import FIZZING, STIRRED, fizzed
 from .readings import (
     SHARED,
     Comparison,

@@ -8,11 +8,14 @@ from numpy.typing import NDArray
 
 from ..numbers import PRIOR, Draws, Figure, Posterior, figure
 from .equilibrium import EquilibriumMany, solve_ph_many
+from .sites import alkali_beyond_acid
 from .species import species_table
 
 Array = NDArray[np.float64]
 
 NEAT_DRAWS = 400
+CALCITE_PH = 6.4  # to which acid is taken up by calcite under one atmosphere of carbon dioxide, pairs of calcium apart
+CALCITE_TRACE = 1.2e-4  # mol/kg that pure water dissolves of it
 START_PH = 5.0  # where a mix that nothing is known of begins to be solved
 
 
@@ -20,12 +23,13 @@ START_PH = 5.0  # where a mix that nothing is known of begins to be solved
 class Contribution:
     """What one unit (a mL of liquid, a g of powder) brings into the jug.
 
-    `moles`: mol of each component, arrays of draws; `water`: kg of water; `volume`: mL it takes up.
+    `mineral`: a carbonate that dissolves only as far as acid takes it up; `moles`: mol of each component, arrays of draws; `water`: kg of water; `volume`: mL it takes up.
     """
 
     moles: Mapping[str, Array]
     water: float | Array
     volume: float = 1.0
+    mineral: bool = False
 
 
 @dataclass(frozen=True)
@@ -39,11 +43,31 @@ class Part:
 def totals(parts: Sequence[Part]) -> dict[str, Array]:
     """Analytical totals of the mix, mol per kg of water."""
     water = sum(part.contribution.water * part.amount for part in parts)
-    out: dict[str, Array] = {}
-    for part in parts:
-        for component, moles in part.contribution.moles.items():
-            out[component] = out.get(component, np.zeros(1)) + moles * part.amount
-    return {component: moles / water for component, moles in out.items()}
+
+    def brought(mineral: bool) -> dict[str, Array]:
+        out: dict[str, Array] = {}
+        for part in parts:
+            if part.contribution.mineral is mineral:
+                for component, moles in part.contribution.moles.items():
+                    out[component] = out.get(component, np.zeros(1)) + moles * part.amount
+        return {component: moles / water for component, moles in out.items()}
+
+    mixed, minerals = brought(False), brought(True)
+    if minerals:
+        dissolves = _dissolved_mineral(mixed, minerals)
+        for component, moles in minerals.items():
+            mixed[component] = mixed.get(component, np.zeros(1)) + moles * dissolves
+    return mixed
+
+
+def _dissolved_mineral(mixed: Mapping[str, Array], minerals: Mapping[str, Array]) -> Array:
+    """The share of carbonate minerals (chalk, shell) that dissolves: what acid takes up to the pH at which
+    they stand in open water full of their own gas, and the trace that water holds by itself.
+    """
+    base = 2.0 * (minerals.get("calcium", np.zeros(1)) + minerals.get("magnesium", np.zeros(1)))
+    acid = np.maximum(-alkali_beyond_acid(mixed, CALCITE_PH), 0.0) if mixed else np.zeros(1)
+    share: Array = np.minimum((acid + 2.0 * CALCITE_TRACE) / np.maximum(base, 1e-12), 1.0)
+    return share
 
 
 def solve(mixed: Mapping[str, Array], guess: Array | None = None) -> EquilibriumMany:

@@ -147,6 +147,7 @@ def _side(row: Mapping[str, Any]) -> Side | None:
             row.get("cations", {}),
             row.get("anions", {}),
             row.get("solubility"),
+            row.get("mineral", False),
         )
     if "acid" in row:
         return Liquor(

@@ -21,7 +21,10 @@ DRY_WATER = 1e-6  # kg in 1 mL of what holds no water to speak of
 
 @dataclass(frozen=True)
 class Salt:
-    """A salt or pure acid: `purity` in %, `formula_mass` in g/mol as sold, `solubility` in g/L at 20 °C."""
+    """A salt or pure acid: `purity` in %, `formula_mass` in g/mol as sold, `solubility` in g/L at 20 °C.
+
+    `mineral`: a carbonate that dissolves only as far as acid takes it up.
+    """
 
     acid: str | None
     formula_mass: float
@@ -29,6 +32,7 @@ class Salt:
     cations: Mapping[str, int]
     anions: Mapping[str, int]
     solubility: float | None
+    mineral: bool = False
 
     def moles(self, draws: Draws, strength: Spread) -> dict[str, Array]:
         """mol of each component in 1 g."""
@@ -184,7 +188,8 @@ class Material:
         volume = 1.0 if self.unit == "mL" else self.fills
         match self.side:
             case Salt():
-                return Contribution(self.side.moles(draws, self.with_strength(strength)), 0.0, volume)
+                moles = self.side.moles(draws, self.with_strength(strength))
+                return Contribution(moles, 0.0, volume, self.side.mineral)
             case Liquor():
                 moles, grams = self.side.moles(draws, self.with_strength(strength), self._heavy)
                 return Contribution(moles, np.maximum(self._heavy - grams, 0.05) * 1e-3, volume)

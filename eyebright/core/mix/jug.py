@@ -10,7 +10,18 @@ from typing import Literal
 
 import numpy as np
 
-from ..chemistry import EquilibriumMany, Part, acid_grams, after_standing, gas_lost, solve, totals
+from ..chemistry import (
+    FIZZING,
+    STIRRED,
+    EquilibriumMany,
+    Part,
+    acid_grams,
+    after_standing,
+    fizzed,
+    gas_lost,
+    solve,
+    totals,
+)
 from ..materials import (
     METRIC,
     Amount,
@@ -203,7 +214,7 @@ class Jug:
         stirred and carried.
         """
         parts = self.parts(amount, draws)
-        mixed = totals(parts)
+        mixed = fizzed(totals(parts), draws.within(self.scope).of("fizzing", STIRRED))
         if "carbonate" in mixed:
             left = draws.within(self.scope).of("carbon_dioxide", gas_lost()) if gone is None else gone
             mixed["carbonate"] = after_standing(mixed["carbonate"], middle, left)
@@ -218,8 +229,8 @@ class Jug:
         return solve(mixed, middle), grams
 
     def just_mixed(self, amount: Array, draws: Draws | None = None) -> Array:
-        """The pH of each amount before any gas has left; every input at its middle unless drawn."""
-        return solve(totals(self.parts(amount, draws or Draws(1)))).ph
+        """The pH of each amount while it fizzes, before more gas leaves; every input at its middle unless drawn."""
+        return solve(fizzed(totals(self.parts(amount, draws or Draws(1))), FIZZING)).ph
 
 
 def _spooned(line: Line) -> float:

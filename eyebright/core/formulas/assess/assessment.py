@@ -6,7 +6,7 @@ from typing import Any
 
 import numpy as np
 
-from ...chemistry import acid_grams, after_standing, gas_lost, solve, totals
+from ...chemistry import STIRRED, acid_grams, after_standing, fizzed, gas_lost, solve, totals
 from ...heads import HairAndScalp, ordinary_head
 from ...materials import METRIC, Kit
 from ...numbers import PRIOR, Array, Draws, Figure, Posterior, Spread, figure, middle
@@ -27,6 +27,7 @@ from .texture import Texture, texture
 ASSESS_DRAWS = 400
 BEFORE_DRAWS = 100
 BOILED_OUT = Spread(0.7, 0.9, 1.0, ceiling=1.0)  # share of the excess carbon dioxide that heat drives off
+
 
 
 @dataclass(frozen=True)
@@ -186,8 +187,8 @@ def _before_readings(formula: Formula, lines: Sequence[Weighed]) -> dict[str, An
 def _ph(preparation: Preparation) -> tuple[Array, dict[str, Array], dict[str, Array]]:
     """Draws of its pH, mol/kg of each component, and g of each acid in 100 mL."""
     parts = preparation.parts()
-    mixed = totals(parts)
     draws = preparation.draws
+    mixed = fizzed(totals(parts), draws.within("formula").of("fizzing", STIRRED))
     if "carbonate" in mixed:
         rough = solve({name: np.array([middle(each)]) for name, each in mixed.items()}).ph
         left = draws.within("formula").of("carbon_dioxide", BOILED_OUT if preparation.boiled else gas_lost())

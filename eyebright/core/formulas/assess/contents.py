@@ -200,6 +200,7 @@ def acidity_facts(
         "fruit_percent": free * sum(by_acid.get(name, 0.0) for name in FRUIT),
         "sharpening": free * sum(by_acid.get(name, 0.0) for name in ("acetate", *FRUIT)),
         "alkali": max(beyond, 0.0),
+        "base_past_eight": 100.0 * float(alkali_beyond_acid(centre, 8.0)[0]) if centre else 0.0,
         "alkaline": ph is not None and ph.value >= ALKALINE,
         "sour": acid and ph is not None and ph.value < SOUR,
         "acid_in_it": acid,
