@@ -1,7 +1,8 @@
 """How thick it is, and the liquid to add for the thickness that is wanted (model.md 7).
 
 Free-liquid ratio = (liquid - what the solids take up) / solids: watery, runny, pours and clings, spreads,
-stiff. Mucilage holds water as gel and counts with it.
+stiff. What swells to a gel (mucilage, gums by their share, cooked starch, cold gelatine) holds ever more of the
+liquid, never all of it, and counts with the solids. What is thick by itself brings its own solids.
 """
 
 from dataclasses import dataclass
@@ -67,25 +68,28 @@ def grade_of(ratio: float) -> Grade:
 def texture(preparation: Preparation, ph: float | None) -> Texture:
     """How thick the finished preparation is. `ph` where it has one: swelling clays mind acid."""
     draws, table = preparation.draws, texture_table()
-    solids, taken, gel = np.zeros(1), np.zeros(1), np.zeros(1)
+    solids, taken, swollen = np.zeros(1), np.zeros(1), np.zeros(1)
     salty = _salt(preparation) > table.number("less", "salt_from")
     sour = ph is not None and ph < table.number("less", "acid_from")
     first = table.number("rest", "first")
     rested = first + (1.0 - first) * min(preparation.rested / table.number("rest", "minutes"), 1.0)
-    holds = draws.within("formula").of("gel holds", table.spread("gel", "holds"))
+    more = draws.within("formula").of("gel holds", table.spread("gel", "reach"))
+    own_body = draws.within("formula").of("thick by itself", table.spread("body", "reach"))
     liquid = preparation.water
     for each in preparation.lines:
         material = each.material
         if material is None:
             continue
-        gel = gel + each.active(material.mucilage, draws, "mucilage") * holds
+        swollen = swollen + _swells(each, preparation) * more
         if not each.stays:
             continue
-        body = _body(each)
-        if body:
+        body = np.minimum(_body(each) * own_body, 1.0)
+        if _body(each):
             solids = solids + each.grams * body
-            liquid = liquid + np.maximum(each.grams * (1.0 - body) - each.water, 0.0)
+            liquid = liquid + each.grams * (1.0 - body) - each.water
         elif material.unit == "g" and not is_a(each.kind, "dissolves"):
+            if _gels(each):
+                continue
             solids = solids + each.plant
             if material.water_uptake:
                 own = draws.within(each.weighed.line.supply.key)
@@ -97,7 +101,9 @@ def texture(preparation: Preparation, ph: float | None) -> Texture:
                 taken = taken + each.plant * own.of("water uptake", material.water_uptake) * rested * less
         elif is_a(each.kind, "oily_liquid"):
             liquid = liquid + each.grams
-    gel = np.minimum(gel, 0.95 * np.maximum(liquid - taken, 0.0))
+    liquid = np.maximum(liquid, 0.0)
+    left = np.maximum(liquid - taken, 0.0)
+    gel = left * (1.0 - np.exp(-swollen / np.maximum(liquid, 1e-6)))
     free = liquid - taken - gel
     solids = solids + gel
     enough = np.maximum(solids, TRACE * preparation.total)
@@ -116,6 +122,28 @@ def texture(preparation: Preparation, ph: float | None) -> Texture:
         np.broadcast_to(solids, (draws.count,)),
         np.broadcast_to(free, (draws.count,)),
     )
+
+
+def _gels(each: PreparedLine) -> bool:
+    """Whether it thickens by its share, as a gum does, or swells as it cooks, and takes up no water besides."""
+    cooked = texture_table().numbers("cooked", "holds")
+    return is_a(each.kind, "gels") or (each.kind in cooked and each.boiled)
+
+
+def _swells(each: PreparedLine, preparation: Preparation) -> Array:
+    """g of liquid that what it brings would hold as gel, were there enough of it."""
+    material, table, draws = each.material, texture_table(), preparation.draws
+    assert material is not None
+    cooked = table.numbers("cooked", "holds").get(each.kind)
+    if cooked is not None and each.boiled and each.stays:
+        return each.plant * cooked
+    cold = table.numbers("gel", "cold").get(material.key)
+    if cold is not None:
+        return each.plant * (cold if preparation.celsius <= table.number("gel", "cold_below") else 1.0)
+    holds = table.numbers("gel", "materials").get(material.key, table.number("gel", "holds"))
+    whole = each.form is not None and each.form.key == "whole"  # slime from its skin, no more
+    share = table.number("gel", "whole") if whole else 1.0
+    return each.active(material.mucilage, draws, "mucilage") * holds * share
 
 
 def _body(each: PreparedLine) -> float:
