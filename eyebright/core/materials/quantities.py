@@ -6,7 +6,7 @@ Volumes are mL and masses g inside the core. What a household measures with stan
 import math
 from collections.abc import Sequence
 
-from .measures import METRIC, Kit, MeasureError, MeasuringJug, measure_table
+from .measures import METRIC, Kit, MeasureError, MeasuringJug, Spoon, measure_table
 
 FRACTIONS = {1: "⅛", 2: "¼", 3: "⅜", 4: "½", 5: "⅝", 6: "¾", 7: "⅞"}
 SHARES = (
@@ -21,6 +21,7 @@ SHARES = (
     (3.0, "three of the"),
 )
 SHARE_NEAR = 0.15  # a dose is no more exact than that
+MOST_SPOONS = 12.0  # of one measure that anybody counts out
 NEAR_ENOUGH = 0.02  # a spoon version this near, as a share, needs no "about"
 
 
@@ -62,27 +63,41 @@ def with_fraction(count: float) -> str:
 def spoons(volume: float, kit: Kit = METRIC) -> str:
     """A volume (mL) as people say it: '2½ teaspoons', '1 cup and 3 tablespoons'.
 
-    Largest measures first; stops as soon as what is said is within a fiftieth of what is meant.
+    Of all ways with one or two measures the first, largest measures first, within a fiftieth of what is meant;
+    else the nearest. What is said adds up to it, or is "about" it.
     """
-    left, said, counted = volume, [], 0.0
     smallest = kit.spoons[-1]
     if volume < smallest.least:
         return f"{'about' if volume > 0.1 * smallest.volume else 'less than'} ⅛ {smallest.name}"
     usable = [measure for measure in kit.spoons if volume >= measure.least]
-    for position, measure in enumerate(usable):
-        part = measure.volume / measure.step
-        last = position == len(usable) - 1
-        nearest = round(left / part) * part
-        close = abs(counted + nearest - volume) <= NEAR_ENOUGH * volume
-        count = nearest if close or last else math.floor(left / part + 1e-9) * part
-        if count > 0.0:
-            number = count / measure.volume
-            said.append(f"{with_fraction(number)} {measure.plural if number > 1 else measure.name}")
-            counted, left = counted + count, left - count
-        if close or len(said) == 2:
-            break
-    about = "" if abs(counted - volume) <= NEAR_ENOUGH * volume else "about "
-    return about + " and ".join(said)
+    ways = [way for at in range(len(usable)) for way in _ways(volume, usable[at:])]
+    near = [way for way in ways if _miss(way, volume) <= NEAR_ENOUGH]
+    best = near[0] if near else min(ways, key=lambda way: _miss(way, volume))
+    said = [
+        f"{with_fraction(count)} {measure.plural if count > 1 else measure.name}" for measure, count in best
+    ]
+    return ("" if near else "about ") + " and ".join(said)
+
+
+Way = list[tuple[Spoon, float]]
+
+
+def _ways(volume: float, measures: Sequence[Spoon]) -> list[Way]:
+    """A volume with the first of these measures alone, and with one more that fills it up."""
+    first = measures[0]
+    part = first.volume / first.step
+    alone = round(volume / part) / first.step
+    out: list[Way] = [[(first, alone)]] if 0.0 < alone <= MOST_SPOONS or len(measures) == 1 else []
+    under = math.floor(volume / part + 1e-9) / first.step
+    for more in measures[1:] if under > 0.0 else ():
+        rest = round((volume - under * first.volume) / more.volume * more.step) / more.step
+        if rest > 0.0:
+            out.append([(first, under), (more, rest)])
+    return out or [[(first, max(alone, 1.0 / first.step))]]
+
+
+def _miss(way: Way, volume: float) -> float:
+    return abs(sum(measure.volume * count for measure, count in way) / volume - 1.0)
 
 
 def jug_for(volume: float) -> MeasuringJug:

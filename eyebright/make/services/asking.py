@@ -8,7 +8,15 @@ from django.utils import timezone
 
 from eyebright.core.formulas.assess import Assessment
 from eyebright.core.formulas.change import Proposal, Workbench, amount_said, scaling, substitutes
-from eyebright.core.formulas.model import Formula, FormulaError, families, planned_steps, weighed
+from eyebright.core.formulas.model import (
+    Formula,
+    FormulaError,
+    Ingredient,
+    families,
+    loose,
+    planned_steps,
+    weighed,
+)
 from eyebright.core.make import Choice, Held, Thinning, choose
 from eyebright.core.materials import Supply, SupplyKey, spoons, unit_of
 from eyebright.core.words import brief
@@ -234,7 +242,7 @@ def _line_out(out: Asked, place: int, shelf: list[Supply]) -> TakeLineOut:
         supply_key=line.supply.key,
         name=line.supply.name,
         says=amount_said(line.amount),
-        spoons=spoons_said(line.supply, needed, out.bench),
+        spoons=spoons_said(line, needed, out.bench),
         needed=needed,
         unit=unit,
         missing=choice.missing,
@@ -251,12 +259,15 @@ def _line_out(out: Asked, place: int, shelf: list[Supply]) -> TakeLineOut:
     )
 
 
-def spoons_said(supply: Supply, amount: float, bench: Workbench) -> str:
-    """So much (mL or g) by the household's spoons; "" where nobody knows what a spoonful weighs."""
-    if unit_of(supply) == "mL":
+def spoons_said(line: Ingredient, amount: float, bench: Workbench) -> str:
+    """So much (mL or g) of a line, in its form, by the household's spoons; "" where nobody knows what they weigh."""
+    if unit_of(line.supply) == "mL":
         return spoons(amount, bench.kit) if amount > 0.0 else ""
-    density = supply.material.density if supply.material else None
-    return f"about {spoons(amount / density.mid, bench.kit).removeprefix('about ')}" if density else ""
+    material = line.material
+    if material is None or material.density is None:
+        return ""
+    weighs = material.density.mid * loose(material, line.form).mid
+    return f"about {spoons(amount / weighs, bench.kit).removeprefix('about ')}"
 
 
 def _from(out: Asked, key: str, amount: float) -> DrawnFromOut:

@@ -184,7 +184,7 @@ def plan_of(formula: Formula, bench: Workbench, found: Any, chosen: dict[int, Ch
                 line=line.id, key=line.supply.key, name=line.supply.name, amount=round(amount, 4),
                 unit=unit, grams=round(each.grams, 4), low=round(low, 3), high=round(high, 3),
                 by=bands[line.id].by, says=amount_said(line.amount), drops=line.amount.unit == "drop",
-                spoons=spoons_said(line.supply, amount, bench),
+                spoons=spoons_said(line, amount, bench),
                 drawn=list(chosen[line.id].drawn) if line.id in chosen else [],
             )
         )  # fmt: skip
