@@ -295,8 +295,12 @@ def _formulas() -> dict[str, str]:
         "pot": _constants(_read("formulas/prepare/preparation.toml")),
         "texture": table(texture["grade"], grade="name", ratio_up_to="to", says="says"),
         "thickens": _constants(
-            {name: texture[name] for name in ("wanted", "gel", "rest", "less", "sources")}
-            | {"body": {**texture["body"]["kinds"], **texture["body"]["materials"]}}
+            {name: texture[name] for name in ("wanted", "rest", "less", "sources")}
+            | {
+                "body": {**texture["body"]["kinds"], **texture["body"]["materials"]},
+                "gel": {**texture["gel"], **texture["gel"]["materials"], **texture["gel"]["cold"]},
+                "cooked": texture["cooked"]["holds"],
+            }
         ),
         "balance": table(
             balance["row"], what="name", side="side", points_for_1_in_100="points", at_most="most"

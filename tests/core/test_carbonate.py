@@ -68,8 +68,16 @@ class Leaving(TestCase):
 # mol/kg of a jug, and the pH that PHREEQC gives it degassed to one atmosphere of carbon dioxide
 OPEN_JUGS = (
     ("100 mL spirit vinegar, 10 g soda", {"acetate": 0.872, "sodium": 1.246, "carbonate": 1.246}, 7.2),
-    ("100 mL lemon juice, 6 g soda", {"citrate": 0.289, "potassium": 0.032, "sodium": 0.752, "carbonate": 0.752}, 6.0),
-    ("500 mL water, 5 g citric acid, 6 g soda", {"citrate": 0.052, "sodium": 0.1428, "carbonate": 0.1428}, 5.8),
+    (
+        "100 mL lemon juice, 6 g soda",
+        {"citrate": 0.289, "potassium": 0.032, "sodium": 0.752, "carbonate": 0.752},
+        6.0,
+    ),
+    (
+        "500 mL water, 5 g citric acid, 6 g soda",
+        {"citrate": 0.052, "sodium": 0.1428, "carbonate": 0.1428},
+        5.8,
+    ),
 )
 
 

@@ -320,7 +320,7 @@ class Rules(TestCase):
                     self.assertFalse(hold(rule.when, short, limits_for(short)), rule.when[at])
 
     def test_a_rule_about_one_material_reads_one_material(self) -> None:
-        """Two facts of what is in a mix may come from two lines: a rule may ask for both only where they meet."""
+        """Two facts of a mix may come from two lines: a rule asks for both only where they meet."""
         of_lines = {"hazards", "kinds", "contains", "one_holds", "powder", "scented", "irritant", "tannin"}
         for rule in rules():
             read = [fact for fact, how, value in rule.when if fact in of_lines and value is not False]

@@ -5,7 +5,7 @@ from unittest import TestCase
 import numpy as np
 
 from eyebright.core.formulas.model import families
-from eyebright.core.heads import folds, folds_for, grade, lifted, scalp_oil
+from eyebright.core.heads import Washed, folds, folds_for, grade, lifted, scalp_oil, washed
 from eyebright.core.numbers import Draws, Spread, figure
 
 AREA = np.array([650.0])
@@ -33,6 +33,30 @@ class OilOnTheHead(TestCase):
 
     def test_curls_keep_it_at_the_roots(self) -> None:
         self.assertLess(oil(curl="coily")[1], 0.5 * oil(curl="straight")[1])
+
+    def test_a_wash_leaves_what_it_did_not_take(self) -> None:
+        """Ten per cent off leaves ninety, zone by zone; only then does new oil come."""
+        full = oil(days=3.0)
+        for took in (0.0, 0.1, 0.18, 0.9):
+            scalp, lengths = oil(days=0.0, washes=[Washed(0.0, took, 0.0)])
+            self.assertAlmostEqual(scalp, full[0] * (1.0 - took), delta=0.01 * full[0])
+            self.assertAlmostEqual(lengths, full[1], delta=0.01 * full[1] + 1e-6)
+        on_lengths = washed(1.0, "lengths", None)
+        self.assertLess(on_lengths.scalp, 0.1)
+        self.assertGreater(on_lengths.lengths, 0.6)
+        self.assertGreater(oil(days=1.0, washes=[on_lengths])[0], 2.0 * oil(days=1.0)[0])
+
+    def test_stronger_washes_leave_less_and_old_ones_are_forgotten(self) -> None:
+        left = [oil(days=1.0, washes=[washed(1.0, "both", given)])[0] for given in (-3.0, -1.0, 0.0, 1.0)]
+        self.assertEqual(left, sorted(left, reverse=True))
+        years = oil(days=30.0, washes=[Washed(30.0, 0.2, 0.2)])
+        self.assertAlmostEqual(years[0], oil(days=30.0)[0], delta=0.02)
+
+    def test_a_child_makes_a_quarter_and_the_old_about_two_thirds(self) -> None:
+        grown = oil(age=30.0)[0]
+        for age, low, high in ((5.0, 0.2, 0.35), (12.0, 0.5, 0.7), (16.0, 1.0, 1.0), (61.0, 0.6, 0.75)):
+            share = oil(age=age)[0] / grown
+            self.assertTrue(low - 0.05 <= share <= high + 0.05, (age, share))
 
     def test_what_was_put_on_is_there(self) -> None:
         put = (Spread(1.0, 2.0, 5.0), Spread(1.0, 3.0, 8.0))

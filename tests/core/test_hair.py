@@ -18,15 +18,19 @@ def mass(**answers: Any) -> Figure:
 class Mass(TestCase):
     """Strands x cross-section x mean length x density."""
 
-    def test_a_middling_head_at_42_cm_is_near_200_g(self) -> None:
+    def test_a_middling_head_at_42_cm_is_near_165_g(self) -> None:
         found = mass(length_cm=42)
-        self.assertAlmostEqual(found.value, 200, delta=30)
+        self.assertAlmostEqual(found.value, 165, delta=15)
         self.assertTrue(found.low < 0.75 * found.value and found.high > 1.35 * found.value)
 
     def test_waist_chest_jaw_and_cropped_are_as_1_to_a_half_a_fifth_a_tenth(self) -> None:
         waist = mass(length="waist").value
         for length, share in (("chest", 0.5), ("jaw", 0.2), ("cropped", 0.1)):
             self.assertAlmostEqual(mass(length=length).value / waist, share, delta=0.2 * share + 0.01)
+
+    def test_thick_hairs_stand_apart(self) -> None:
+        """However dense and coarse, hair at waist length is under 500 g in the middle."""
+        self.assertLess(mass(length="waist", density="high", strand="coarse").value, 500)
 
     def test_locs_hold_shed_hair_and_layers_hold_less(self) -> None:
         plain = mass(length="chest").value

@@ -148,6 +148,7 @@ class Stops(TestCase):
             "acetic_percent": data.draw(st.floats(0, 5)),
             "acid_percent": data.draw(st.floats(0, 5)),
             "allergic_to": "Nettle",
+            "irritants": "onion juice",
             "reacted_to": "Nettle",
             "patch": data.draw(st.sampled_from(("none", "running", "clear", "reaction"))),
             "contains": data.draw(_many(_keys("allergies"))),

@@ -37,9 +37,7 @@ DANGEROUS = [name for name in NAMES.splitlines() if name and not name.startswith
 BY_FACT = {
     "dust": ("powder", ("saponin_paste", ("distilled", 100, "mL"), ("horse_chestnut", 30, "g"))),
     "irritant": ("irritant", ("juice", ("distilled", 50, "mL"), ("papaya", 20, "mL"))),
-    "stings_fresh": (
-        "irritants", ("mask", ("nettle", 20, "g", "fresh"), ("yoghurt", 80, "mL"))
-    ),
+    "stings_fresh": ("irritants", ("mask", ("nettle", 20, "g", "fresh"), ("yoghurt", 80, "mL"))),
     "abrasive": ("abrasive", ("scrub", ("table_salt", 60, "g"), ("honey", 10, "mL"))),
     "coarse": ("coarse", ("scrub", ("sea_salt", 60, "g"), ("honey", 10, "mL"))),
     "sun": ("sun_percent", ("acid_rinse", ("distilled", 50, "mL"), ("lime_juice", 10, "mL"))),
@@ -217,7 +215,7 @@ class Refused(TestCase):
                     self.assertIsNotNone(refused_by_name(name.upper()))
 
     def test_what_is_dangerous_in_its_own_tongue_is_never_offered_as_harmless(self) -> None:
-        """Of 290 names in a dozen tongues each offers what is refused; nearly all are one of one's own too."""
+        """Each of 290 names offers what is refused; nearly all are refused as one of one's own, too."""
         recogniser, stopped = Recogniser(), 0
         for name in DANGEROUS:
             with self.subTest(name):

@@ -1,4 +1,4 @@
-"""How thick thirty kitchen mixtures are: written from what they look like on a spoon, before the program was asked."""
+"""How thick thirty kitchen mixtures are: written from what they look like, before the program was asked."""
 
 from unittest import TestCase
 
@@ -8,7 +8,7 @@ from eyebright.core.materials import Amount
 
 from .formulas import supply
 
-# what goes in (amount unit material [form]) | how it is made | what it looks like: one of these, the likeliest first
+# what goes in (amount unit material [form]) | how it is made | what it looks like: one of these
 MIXTURES = """
 25 g corn_starch + 475 mL rain | simmer | clings
 50 g corn_starch + 450 mL rain | simmer | spreads
@@ -60,9 +60,8 @@ def made(text: str) -> Formula:
         amount, unit, key, *form = line.split()
         found = supply(key)
         phase = "infused" if "strain" in steps and form else default_phase(found, family)
-        lines.append(
-            Ingredient(place, found, Amount(float(amount), unit), phase, form[0] if form else of_form(found.material, ""))
-        )  # fmt: skip
+        shape = form[0] if form else of_form(found.material, "")
+        lines.append(Ingredient(place, found, Amount(float(amount), unit), phase, shape))
     every = tuple(line.id for line in lines)
     takes = {"boil": 15.0, "steep": 15.0, "soak": 480.0}.get(steps[0], 5.0)
     done = [Step(steps[0], every, takes, takes)] + [Step(kind, (), 30, 30) for kind in steps[1:]]

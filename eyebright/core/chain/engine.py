@@ -286,7 +286,8 @@ def dose_on(zone: Zone, link: Link, on: HairAndScalp, draws: Draws) -> Array:
     if link.grams is None:
         return _usual_dose(zone, link, spread_profile, on, draws) * link.amount
     both = {each: _usual_dose(each, link, spread_profile, on, draws) for each in ZONES if link.reaches(each)}
-    return both[zone] * (link.grams / max(middle(sum(both.values(), np.zeros(1))), 1e-9))
+    share: Array = both[zone] / np.maximum(sum(both.values(), np.zeros(1)), 1e-9)
+    return share * link.grams  # never more than there is
 
 
 def _usual_dose(

@@ -45,6 +45,7 @@ def _gas(mixed: Mapping[str, Array]) -> Array:
     """mol/kg of carbon dioxide dissolved in a mix."""
     solved = solve(mixed)
     root = np.sqrt(solved.ionic_strength)
-    apart = DEBYE * (root / (1.0 + root) - LINEAR * solved.ionic_strength) + SALTED_OUT * solved.ionic_strength
+    salt = SALTED_OUT * solved.ionic_strength
+    apart = DEBYE * (root / (1.0 + root) - LINEAR * solved.ionic_strength) + salt
     share: Array = dissolved(10.0 ** -(solved.ph + apart))
     return mixed["carbonate"] * share

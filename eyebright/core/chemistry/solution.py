@@ -14,7 +14,7 @@ from .species import species_table
 Array = NDArray[np.float64]
 
 NEAT_DRAWS = 400
-CALCITE_PH = 6.4  # to which acid is taken up by calcite under one atmosphere of carbon dioxide, pairs of calcium apart
+CALCITE_PH = 6.4  # to which calcite takes up acid under one atmosphere of carbon dioxide, pairs apart
 CALCITE_TRACE = 1.2e-4  # mol/kg that pure water dissolves of it
 START_PH = 5.0  # where a mix that nothing is known of begins to be solved
 
@@ -23,7 +23,8 @@ START_PH = 5.0  # where a mix that nothing is known of begins to be solved
 class Contribution:
     """What one unit (a mL of liquid, a g of powder) brings into the jug.
 
-    `mineral`: a carbonate that dissolves only as far as acid takes it up; `moles`: mol of each component, arrays of draws; `water`: kg of water; `volume`: mL it takes up.
+    `moles`: mol of each component, arrays of draws; `water`: kg of water; `volume`: mL it takes up;
+    `mineral`: a carbonate that dissolves only as far as acid takes it up.
     """
 
     moles: Mapping[str, Array]

@@ -18,4 +18,15 @@ from .record import (
     record_as_kept,
     record_tables,
 )
-from .sebum import ADULT_CM2, folds, folds_for, grade, lift_grades, lifted, scalp_oil, sebum_table
+from .sebum import (
+    ADULT_CM2,
+    Washed,
+    folds,
+    folds_for,
+    grade,
+    lift_grades,
+    lifted,
+    scalp_oil,
+    sebum_table,
+    washed,
+)

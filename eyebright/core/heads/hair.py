@@ -52,6 +52,7 @@ def hair_mass(record: Record, draws: Draws, sure: Mapping[str, Mapping[str, floa
     known = table.number("length", "measured" if record.length_cm else "drawn")
     longest = draws.of("length", Spread.within(record.cm, known))
     held = draws.of("held hair", table.spread("held", record.style))
+    strands = strands * np.minimum(1.0, table.number("crowding", "from") / across)  # thick hairs stand apart
     section = np.pi / 4.0 * (across * 1e-4) ** 2 * flat  # cm²
     grams: Array = strands * 1e3 * section * longest * mean * held * table.number("fibre", "density")
     return grams

@@ -67,6 +67,8 @@ def hair_and_scalp_of(head: Head, facts: Mapping[str, Any], draws: Draws) -> Hai
         area,
         record.curl,
         draws,
+        age=record.age(head.today),
+        washes=[each for each in head.history.washes if each.days_ago <= MOST_DAYS],
         build_up=facts["build_up_today"] or 0,
         put_on=(_put_on("on_scalp", head.day.on_scalp), _put_on("on_strands", head.day.on_strands)),
     )

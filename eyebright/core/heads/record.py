@@ -8,6 +8,7 @@ from functools import cache
 from typing import Any
 
 from .. import tables
+from .sebum import Washed
 
 ADULT = 18
 OLDEST = 120
@@ -208,10 +209,11 @@ class Today:
 
 @dataclass(frozen=True)
 class History:
-    """What was done: days since each family was last used, and since the last wash of any kind."""
+    """What was done: days since each family was last used and since the last wash, and the last washes."""
 
     since_family: Mapping[str, float] = field(default_factory=dict)
     since_wash: float | None = None
+    washes: tuple[Washed, ...] = ()
 
 
 def read_record(answers: Mapping[str, Any], today: date) -> Record:

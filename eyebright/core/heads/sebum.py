@@ -5,6 +5,7 @@ Two zones: the scalp with its roots, and the lengths. Lifted share of the oil on
 that reach the zone, L grams of oil on it, f the head's own factor, and k fixed by a usual shampoo.
 """
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cache
 
@@ -47,6 +48,28 @@ class Oil:
     lengths: Array
 
 
+@dataclass(frozen=True)
+class Washed:
+    """A wash of the past: days ago, and the share of each zone's oil that it took."""
+
+    days_ago: float
+    scalp: float
+    lengths: float
+
+
+def washed(days_ago: float, zone: str, given: float | None) -> Washed:
+    """A wash of the past as it is kept: where it went on, and ln of its cleaning against the right one.
+
+    `given` None: nobody knows, and it is taken for a right one.
+    """
+    table = sebum_table().part("after")
+    water = sebum_table().spread("water", "lifts").mid
+    right = folds_for(table.number("right")) * float(np.exp(min(given or 0.0, 3.0)))
+    took = min(1.0 - (1.0 - water) * float(np.exp(-right)), sebum_table().number("most", "lifts"))
+    scalp, lengths = table.pair(zone if zone in ("scalp", "lengths", "bag", "face") else "both")
+    return Washed(days_ago, took * scalp, took * lengths)
+
+
 def scalp_oil(
     scalp: str,
     days: float,
@@ -54,28 +77,61 @@ def scalp_oil(
     curl: str,
     draws: Draws,
     *,
+    age: float | None = None,
+    washes: Sequence[Washed] = (),
     build_up: int = 0,
     put_on: tuple[Spread, Spread] | None = None,
 ) -> Oil:
     """The oil that so many days have made, where it is now, and what else sits there (g).
 
-    `put_on`: grams put on the scalp and on the strands by hand.
+    `washes`: those on record, each of which left what it did not take; without, the last took all of it.
+    `age` in years: little is made before puberty, and less late in life. `put_on`: grams put on the scalp and
+    on the strands by hand.
     """
     table = sebum_table()
     rate = draws.of("oil made", table.spread("made", scalp)) * UG * MINUTES  # g per cm² and day
+    if age is not None:
+        rate = rate * _by_age(age, draws)
     tau = draws.of("oil lost", table.spread("lost", "days"))
-    made = rate * tau * (1.0 - np.exp(-days / tau))
-    stands = np.minimum(made, draws.of("oil held", table.spread("held", "scalp")) * 1e-3)
-    moved = made - stands
+    holds = draws.of("oil held", table.spread("held", "scalp")) * 1e-3
     roots = table.number("roots", curl)
+    on_skin, on_strands = np.zeros(1), np.zeros(1)
+
+    def pass_by(days: float) -> None:
+        """Oil is made towards what a head comes to, and rubs off above; what the skin cannot hold moves."""
+        nonlocal on_skin, on_strands
+        there = on_skin + on_strands
+        more = (rate * tau - there) * (1.0 - np.exp(-days / tau))
+        fresh, left = np.maximum(more, 0.0), np.where(more < 0.0, 1.0 + more / np.maximum(there, 1e-12), 1.0)
+        stands = np.minimum(fresh, np.maximum(holds - on_skin, 0.0))
+        on_skin = on_skin * left + stands + roots * (fresh - stands)
+        on_strands = on_strands * left + (1.0 - roots) * (fresh - stands)
+
+    past = sorted(washes, key=lambda each: -each.days_ago)[-int(table.number("after", "washes")) :]
+    before = past[0].days_ago + table.number("after", "days") if past else days
+    for each in past:
+        pass_by(before - each.days_ago)
+        on_skin, on_strands = on_skin * (1.0 - each.scalp), on_strands * (1.0 - each.lengths)
+        before = each.days_ago
+    pass_by(before)
     built = table.as_(dict[str, list[Triple]], "build_up")
     extra = put_on or (Spread.exact(0.0), Spread.exact(0.0))
-    on_scalp = draws.of("build-up on the scalp", Spread.of(built["scalp"][build_up]))
-    on_lengths = draws.of("build-up on the lengths", Spread.of(built["lengths"][build_up]))
+    stuck_scalp = draws.of("build-up on the scalp", Spread.of(built["scalp"][build_up]))
+    stuck_lengths = draws.of("build-up on the lengths", Spread.of(built["lengths"][build_up]))
     return Oil(
-        scalp=(stands + roots * moved) * area + on_scalp + draws.of("put on the scalp", extra[0]),
-        lengths=(1.0 - roots) * moved * area + on_lengths + draws.of("put on the strands", extra[1]),
+        scalp=on_skin * area + stuck_scalp + draws.of("put on the scalp", extra[0]),
+        lengths=on_strands * area + stuck_lengths + draws.of("put on the strands", extra[1]),
     )
+
+
+def _by_age(age: float, draws: Draws) -> Array:
+    """Times as much oil as a grown scalp of its kind makes; wide, for only the years are asked."""
+    table = sebum_table().part("by_age")
+    years, shares = zip(*table.as_(list[tuple[float, float]], "shares"), strict=True)
+    share = float(np.interp(age, years, shares))
+    reach = draws.of("oil by age", table.spread("reach")) if share < 1.0 else np.ones(1)
+    out: Array = share * reach
+    return out
 
 
 @cache

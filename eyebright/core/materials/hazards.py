@@ -85,7 +85,7 @@ def _allergen_words() -> dict[str, tuple[str, ...]]:
 
 
 def guessed_allergens(name: str) -> tuple[str, ...]:
-    """What a name says that people are allergic to, by the keys of heads/record.toml: 'almond butter' nuts."""
+    """What a name says that people are allergic to, by key: 'almond butter' nuts."""
     words = _words(name)
     return tuple(
         key for key, said in _allergen_words().items() if any(_says(words, phrase) for phrase in said)

@@ -12,8 +12,8 @@ from typing import Any
 
 from ..numbers import Spread
 from .finding import word_set, word_table, words
-from .helpers import helpers_in_name
 from .hazards import guessed_allergens, guessed_hazards, refused_by_name, with_what_follows
+from .helpers import helpers_in_name
 from .library import is_a, kinds, library, material, material_from_row, over, rows
 from .material import Material
 from .properties import property_table

@@ -63,8 +63,8 @@ def with_fraction(count: float) -> str:
 def spoons(volume: float, kit: Kit = METRIC) -> str:
     """A volume (mL) as people say it: '2½ teaspoons', '1 cup and 3 tablespoons'.
 
-    Of all ways with one or two measures the first, largest measures first, within a fiftieth of what is meant;
-    else the nearest. What is said adds up to it, or is "about" it.
+    Of all ways with one or two measures the first, largest measures first, within a fiftieth of what is
+    meant; else the nearest. What is said adds up to it, or is "about" it.
     """
     smallest = kit.spoons[-1]
     if volume < smallest.least:

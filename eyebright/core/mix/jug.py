@@ -229,7 +229,7 @@ class Jug:
         return solve(mixed, middle), grams
 
     def just_mixed(self, amount: Array, draws: Draws | None = None) -> Array:
-        """The pH of each amount while it fizzes, before more gas leaves; every input at its middle unless drawn."""
+        """The pH of each amount while it fizzes; every input at its middle unless drawn."""
         return solve(fizzed(totals(self.parts(amount, draws or Draws(1))), FIZZING)).ph
 
 

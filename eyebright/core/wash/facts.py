@@ -10,9 +10,7 @@ from ..rules import facts_of, own_facts
 OFF_SKIN = 4.0  # times as long off the skin, in a bag or a basin (rules/limits.toml)
 
 
-def link_facts(
-    of: Mapping[str, Any], link: Link, head: Mapping[str, Any], goes_on: float
-) -> dict[str, Any]:
+def link_facts(of: Mapping[str, Any], link: Link, head: Mapping[str, Any], goes_on: float) -> dict[str, Any]:
     """The facts of one link for a head: what its formula says, as it is used here.
 
     `of`: the formula's facts, its assessment's own or those before its readings; `goes_on`: g of it.

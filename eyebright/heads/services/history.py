@@ -14,6 +14,7 @@ from eyebright.core.heads import (
     HairAndScalp,
     History,
     Today,
+    Washed,
     beliefs,
     hair_and_scalp_of,
     head_facts,
@@ -22,6 +23,7 @@ from eyebright.core.heads import (
     record_as_kept,
     record_tables,
     surer,
+    washed,
 )
 from eyebright.core.heads import CheckIn as CoreCheckIn
 from eyebright.core.heads import Head as CoreHead
@@ -34,6 +36,7 @@ from ..models import CheckIn, Head, PatchTest, TestResult
 from .learnt import learnt, product_key
 
 DAY = timedelta(days=1)
+WASHES = 12  # parts of washes that may still have left oil
 RECENT = 60  # washes of a head that are looked at one by one
 # Help that was pressed for what looks like an allergy.
 REACTED = Q(feel__icontains='"help-rash"') | Q(feel__icontains='"help-breath"')
@@ -98,6 +101,10 @@ class HeadHistory:
             days_ago=self.days_since(self.check_in.at), flags=tuple(self.check_in.flags), **levels
         )
 
+    def _washed(self) -> tuple[Washed, ...]:
+        """Its last washes, with what each took."""
+        return tuple(washed(self.days_since(each.at), each.zone, each.given) for each in self.washes[:WASHES])
+
     @cached_property
     def factors(self) -> Factors:
         """What the household's washes say of it, and of what it is washed with."""
@@ -136,7 +143,7 @@ class HeadHistory:
             today=self.today,
             check_in=self._check_in(),
             day=day or Today(),
-            history=History(since, washed),
+            history=History(since, washed, self._washed()),
             sure={
                 question: surer(question, getattr(record, question), believed.get(question))
                 for question in ("density", "strand")

@@ -260,7 +260,7 @@ def _line_out(out: Asked, place: int, shelf: list[Supply]) -> TakeLineOut:
 
 
 def spoons_said(line: Ingredient, amount: float, bench: Workbench) -> str:
-    """So much (mL or g) of a line, in its form, by the household's spoons; "" where nobody knows what they weigh."""
+    """So much (mL or g) of a line, in its form, by the household's spoons; "" where nobody weighed one."""
     if unit_of(line.supply) == "mL":
         return spoons(amount, bench.kit) if amount > 0.0 else ""
     material = line.material

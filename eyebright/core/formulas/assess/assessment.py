@@ -29,7 +29,6 @@ BEFORE_DRAWS = 100
 BOILED_OUT = Spread(0.7, 0.9, 1.0, ceiling=1.0)  # share of the excess carbon dioxide that heat drives off
 
 
-
 @dataclass(frozen=True)
 class Drawn:
     """What was drawn out of one plant: the share of it, and what it gives, g in 100 mL."""
@@ -127,7 +126,9 @@ def assess(
     thick = texture(preparation, ph.value if ph else None) if pourable else None
     scent = scent_of(preparation, head, cleaning.saponin, cleaning.surfactant)
     kept = shelf_life_facts(preparation, middle(acids["acetate"]) if "acetate" in acids else 0.0)
-    facts = mix_facts("formula", preparation, ph, mixed, acids, cleaning, scent, kept, thick, head, lift.on_scalp.value)
+    facts = mix_facts(
+        "formula", preparation, ph, mixed, acids, cleaning, scent, kept, thick, head, lift.on_scalp.value
+    )
     before = None
     if wet and not posterior.confirmed:
         before = facts | _before_readings(formula, lines)

@@ -12,7 +12,7 @@ from ...heads import sebum_table
 from ...materials import is_a, kinds, lifts_as
 from ...numbers import Array, Draws, Figure, figure, middle
 from ..prepare import Preparation, PreparedLine
-from .texture import undissolved
+from .texture import body_of, undissolved
 
 LEAST = 1e-9
 
@@ -74,11 +74,12 @@ def cleaning_of(preparation: Preparation, ph: Array | None) -> Cleaning:
         material = one.material
         if material is None or not one.stays:
             continue
-        if material.oil_uptake is not None and material.unit == "g":
+        solid = one.plant if material.unit == "g" else one.grams * body_of(one)  # a ready clay holds water
+        if material.oil_uptake is not None and (material.unit == "g" or is_a(one.kind, "absorbs")):
             takes = draws.within(one.weighed.line.supply.key).of("oil uptake", material.oil_uptake)
             used = lifts_as(one.kind, dried=family.dried_on, dusted=dusted)
             if used:
-                add(_called(one, dusted), one.plant * takes * own.of(used, table.spread(used)), one.plant)
+                add(_called(one, dusted), solid * takes * own.of(used, table.spread(used)), solid)
         if is_a(one.kind, "cultured"):
             add("cultured dairy", one.grams * own.of("dairy", table.spread("dairy")), one.grams)
     grains = np.zeros(1) if dusted else undissolved(preparation)

@@ -95,9 +95,13 @@ def content_facts(preparation: Preparation, head: Mapping[str, Any]) -> dict[str
         "kinds": sorted(kinds),
         "powder": any({"dust", "powder"} <= _of_one(one) for one in lines),
         "irritant": over > 0.0 or stinging,
-        "irritants": _listed(_name(one) for one in [*(one for one, _ in raw), *(irritates if stinging else ())]),
+        "irritants": _listed(
+            _name(one) for one in [*(one for one, _ in raw), *(irritates if stinging else ())]
+        ),
         "one_holds": [
-            pair for pair in asked_of("one_holds") if any(set(pair.split(" + ")) <= _of_one(one) for one in lines)
+            pair
+            for pair in asked_of("one_holds")
+            if any(set(pair.split(" + ")) <= _of_one(one) for one in lines)
         ],
         **_helper_facts(preparation),
         "raw_over": over,
@@ -129,7 +133,7 @@ def content_facts(preparation: Preparation, head: Mapping[str, Any]) -> dict[str
 
 
 def _of_one(one: PreparedLine) -> set[str]:
-    """What one line is and carries, for rules that are about one material: its kind, hazards, how it is used."""
+    """What one line is and carries, for rules about one material: its kind, its hazards, how it is used."""
     if one.material is None:
         return set()
     line = one.weighed.line
@@ -146,7 +150,7 @@ def _stings(one: PreparedLine, preparation: Preparation) -> bool:
 
 
 def _grains(preparation: Preparation, hazard: str) -> float:
-    """g of what stays as hard grains (`abrasive`, `coarse`): all that does not dissolve and is not strained off."""
+    """g of hard grains (`abrasive`, `coarse`) that stay: neither dissolved nor strained off."""
     lines = [one for one in carrying(preparation.lines, hazard) if one.stays]
     hard = [one for one in lines if not is_a(one.kind, "dissolves")]
     dissolving = any(is_a(one.kind, "grain") for one in lines)
@@ -155,7 +159,7 @@ def _grains(preparation: Preparation, hazard: str) -> float:
 
 
 def _helper_facts(preparation: Preparation) -> dict[str, Any]:
-    """The strong helpers in it against their caps for its use: the furthest over, in words, and a stop or none."""
+    """The strong helpers in it against their caps for its use: the furthest over, and all of them."""
     total, use = middle(preparation.total), preparation.formula.use
     shares: dict[str, float] = {}
     for one in preparation.lines:
@@ -168,7 +172,9 @@ def _helper_facts(preparation: Preparation) -> dict[str, Any]:
         "helper_over": most,
         "helper_far": any(row.far and times > row.far for times, row, _ in over),
         "helper_said": _listed(
-            f"{row.name} {share:.2g} %, at most {row.cap(use):g} %" for times, row, share in over if times > 1.0
+            f"{row.name} {share:.2g} %, at most {row.cap(use):g} %"
+            for times, row, share in over
+            if times > 1.0
         ),
     }
 

@@ -45,7 +45,7 @@ def scent_of(
 ) -> Scent | None:
     """What there is to say of its essential oils; None where there are none.
 
-    `head`: its facts; `saponin`, `washing`: g of it and of washing agents in all, which carry a drop of oil as soap does.
+    `head`: its facts; `saponin`, `washing`: g of them, which carry a drop of oil as soap does.
     """
     oils = [one for one in preparation.lines if one.material and "scented" in one.material.hazards]
     if not oils:

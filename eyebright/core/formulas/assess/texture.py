@@ -1,8 +1,8 @@
 """How thick it is, and the liquid to add for the thickness that is wanted (model.md 7).
 
 Free-liquid ratio = (liquid - what the solids take up) / solids: watery, runny, pours and clings, spreads,
-stiff. What swells to a gel (mucilage, gums by their share, cooked starch, cold gelatine) holds ever more of the
-liquid, never all of it, and counts with the solids. What is thick by itself brings its own solids.
+stiff. What swells to a gel (mucilage, gums by their share, cooked starch, cold gelatine) holds ever more of
+the liquid, never all of it, and counts with the solids. What is thick by itself brings its own solids.
 """
 
 from dataclasses import dataclass
@@ -83,8 +83,8 @@ def texture(preparation: Preparation, ph: float | None) -> Texture:
         swollen = swollen + _swells(each, preparation) * more
         if not each.stays:
             continue
-        body = np.minimum(_body(each) * own_body, 1.0)
-        if _body(each):
+        body = np.minimum(body_of(each) * own_body, 1.0)
+        if body_of(each):
             solids = solids + each.grams * body
             liquid = liquid + each.grams * (1.0 - body) - each.water
         elif material.unit == "g" and not is_a(each.kind, "dissolves"):
@@ -125,7 +125,7 @@ def texture(preparation: Preparation, ph: float | None) -> Texture:
 
 
 def _gels(each: PreparedLine) -> bool:
-    """Whether it thickens by its share, as a gum does, or swells as it cooks, and takes up no water besides."""
+    """Whether it thickens by its share, as a gum does, or as it cooks: then it takes up no water besides."""
     cooked = texture_table().numbers("cooked", "holds")
     return is_a(each.kind, "gels") or (each.kind in cooked and each.boiled)
 
@@ -146,7 +146,7 @@ def _swells(each: PreparedLine, preparation: Preparation) -> Array:
     return each.active(material.mucilage, draws, "mucilage") * holds * share
 
 
-def _body(each: PreparedLine) -> float:
+def body_of(each: PreparedLine) -> float:
     """g of solids in 1 g of what is thick by itself; 0 for what is not."""
     material, table = each.material, texture_table()
     if material is None or (

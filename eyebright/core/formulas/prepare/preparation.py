@@ -183,7 +183,8 @@ def _drawn(
         minutes = formula.minutes if formula.use == "rinsed_out" else 60.0
         spent["soak"] += minutes / 60.0 * preparation_table().number("on_the_head", "rubbed")
     rate = sum((draws.of(f"{how} {form.key}", getattr(form, how)) * spent[how] for how in spent), np.zeros(1))
-    rate = rate * form_table().numbers("fast").get(material.key if material else "", 1.0)
+    fast = form_table().numbers("fast_kinds").get(material.kind if material else "", 1.0)
+    rate = rate * form_table().numbers("fast").get(material.key if material else "", fast)
     share: Array = draws.of(f"most {form.key}", form.most) * (1.0 - np.exp(-rate * worked))
     return share
 
@@ -225,7 +226,8 @@ def _what_is_left(
             plant = sum((one.plant for one in spent if not one.spent), np.zeros(1))
             pressed = any(later.kind.does == "presses" for later in steps[place + 1 : place + 3])
             keeps = own.of("kept back", table.spread("kept_back", "pressed" if pressed else "strained"))
-            held = np.minimum(plant * keeps, 0.95 * water)
+            soaked = sum((_kept_by(one, keeps, draws) for one in spent if not one.spent), np.zeros(1))
+            held = np.minimum(soaked, 0.95 * water)
             kept_back, water = kept_back + held, water - held
             solids_off = solids_off + plant
     stays = sum((one.grams - one.water for one in lines if one.stays), np.zeros(1))
@@ -254,6 +256,15 @@ def _what_is_left(
         warm=warm,
         draws=draws,
     )
+
+
+def _kept_by(one: PreparedLine, keeps: Array, draws: Draws) -> Array:
+    """g of water that one spent plant keeps back; a whole grain no more than it takes up, and what clings."""
+    material = one.material
+    if material is None or material.water_uptake is None or one.kind != "seed":
+        return one.plant * keeps
+    takes = draws.within(one.weighed.line.supply.key).of("water uptake", material.water_uptake)
+    return one.plant * np.minimum(keeps, takes + preparation_table().number("kept_back", "clings"))
 
 
 def _span(least: float, most: float) -> Spread:

@@ -304,7 +304,7 @@ class Recogniser:
 
 
 def _strong_first(name: Sequence[str], nearest: Sequence[Meaning]) -> list[Meaning]:
-    """What a name that is not known whole sounds like, where that never goes on a head, before the harmless."""
+    """What a name sounds like, where that never goes on a head, before what is harmless."""
     if any(each.kind != WATER and library()[each.what].refuse for each in nearest[:BEST] if not each.key):
         return list(nearest)
     table, said = word_table().lists("sounds", "words"), {stem(word) for word in name}

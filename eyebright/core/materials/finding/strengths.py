@@ -1,4 +1,4 @@
-"""A strength that is said decides which row a name is: 'vinegar essence 80 %' is not the 25 % one (strengths.toml).
+"""A strength that is said decides which row a name is: 'vinegar essence 80 %' is not the 25 % one.
 
 by_strength("spirit_vinegar", 10.0)    "cleaning_vinegar"
 by_strength("spirit_vinegar", 40.0)    ""        asked about
@@ -15,7 +15,7 @@ REACH = 1.25  # times beyond its own range that a row may still be
 
 @dataclass(frozen=True)
 class StrengthGroup:
-    """Rows of one name at several strengths: `bands` of % with the row of each, "" for the one that was found."""
+    """Rows of one name at several strengths: `bands` of % with the row of each, "" for the one found."""
 
     bands: tuple[tuple[float, float, str], ...]
     usual: str
@@ -30,7 +30,7 @@ def strength_groups() -> tuple[StrengthGroup, ...]:
 
 
 def by_strength(key: str, percent: float) -> str:
-    """Which row of the library a name that found this one is, at so many per cent; "" where none is so strong."""
+    """Which row a name that found this one is, at so many per cent; "" where none is so strong."""
     found = library()[key]
     group = next((each for each in strength_groups() if found.kind == each.kind or key in each.of), None)
     known = found.strength

@@ -69,10 +69,8 @@ def word_table() -> Figures:
 @cache
 def word_set(name: str, *of: str) -> frozenset[str]:
     """One list of `words.toml`, or of its table of this name, each word of it by itself, folded."""
-    if name == "kinds":  # not every kind has one
-        found = word_table().lists(name).get(of[0], [])
-    else:
-        found = word_table().strings(name, *of)
+    kinds = name == "kinds"  # not every kind has one
+    found = word_table().lists(name).get(of[0], []) if kinds else word_table().strings(name, *of)
     return frozenset(word for entry in found for word in words(entry))
 
 

@@ -61,10 +61,10 @@ class Listed:
     """One ingredient: as it is written, what it is by role ("" for what nobody here knows), what it brings.
 
     `percent`: how much of it, where the label says so; `maybe`: in the part that it may contain.
-    `near`: its hazards count only among so many first names, 0 for anywhere. `may_contain`: what only its own
-    packet could tell; `refuse`: the row of the library that it is, where that never goes on a head; `as_sold`:
-    but in a treatment with a leaflet; `adjuster`: but where it neutralises an acid; `trace`: it stands at the
-    end of the list, where less than one per cent is.
+    `near`: its hazards count only among so many first names, 0 for anywhere. `may_contain`: what only its
+    own packet could tell; `refuse`: the row of the library that it is, where that never goes on a head;
+    `as_sold`: but in a treatment with a leaflet; `adjuster`: but where it neutralises an acid; `trace`: it
+    stands at the end of the list, where less than one per cent is.
     """
 
     name: str

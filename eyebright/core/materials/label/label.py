@@ -278,7 +278,8 @@ def labelled(material: Material, label: Label | None) -> Material:
     asked = [name for each in read.every if each.maybe for name in each.contains]
     listed = bool(read.every) and len(read.unread) <= SETTLES * len(read.every)
     left = [name for name in material.may_contain if not (listed and (name in NAMED or not read.unread))]
-    hazards = [*material.hazards, *(name for each in sure for name in each.hazards if not (each.trace and name in NO_TRACE))]
+    hazards = list(material.hazards)
+    hazards += [name for each in sure for name in each.hazards if not (each.trace and name in NO_TRACE)]
     if label.strength == "soap" or _made_with_lye(label.ingredients, read.every[: FIRST + 2]):
         hazards += ["soap", "alkaline", "eyes"]
     asked += [name for each in sure for name in each.may_contain]
