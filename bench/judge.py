@@ -13,7 +13,8 @@ SETS = (3, 6, 12)  # readings
 SLIPS = (0.0, 0.1)  # of them
 TRUTHS, TRIALS, DRAWN = 4000, 160, 400
 AMOUNTS = (5.0, 8.0, 12.0, 20.0, 30.0)  # mL of vinegar in half a litre
-EYE, OWN, STEP = 0.08, 0.05, 0.5  # pH: what a pack's strips share, what each has of its own, its blocks
+EYES = (0.2, 0.3)  # pH: what a pack's strips share
+OWN, STEP = 0.05, 0.5  # pH: what each has of its own, its blocks
 BOUNDS = (0.85, 0.95)
 NONE = np.zeros(1)
 MIXES = 1000
@@ -34,10 +35,11 @@ def _ph(jug: Jug, draws: Draws) -> Array:
     return draws.each(jug.solved(NONE, draws, np.array([4.0]))[0].ph)
 
 
-def coverage(count: int, slips: float) -> float:
+def coverage(count: int, slips: float, shared: float) -> float:
     """The share of bottles whose jug really is inside the 90 % range after so many strips, some slips.
 
-    Every third strip is dipped into the bottle, the rest into jugs of it; a slip is one to three units off.
+    `shared`: pH, one standard deviation, by which all of a pack are off together. Every third strip is dipped
+    into the bottle, the rest into jugs of it; a slip is one to three units off.
     """
     rng = np.random.default_rng(count)
     truth = Draws(TRUTHS, seed=99)
@@ -50,7 +52,7 @@ def coverage(count: int, slips: float) -> float:
     answer = _ph(asked, truth)
     held = 0
     for _ in range(TRIALS):
-        at, eye = rng.integers(TRUTHS), rng.normal() * EYE
+        at, eye = rng.integers(TRUTHS), rng.normal() * shared
         seen = []
         for jug, ph in zip(jugs, really, strict=True):
             read = ph[at] + eye + rng.normal() * OWN

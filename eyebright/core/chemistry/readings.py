@@ -9,7 +9,9 @@ from ..numbers import Z_90, Array, Figure
 
 Agreement = Literal["agrees", "higher", "lower"]
 
-SHARED = 0.6  # of a strip's error, in standard deviations: rounding and eye that all strips of a pack share
+SHARED = (
+    0.2  # pH, one standard deviation: the printing and the eye that all strips of a pack share (estimate)
+)
 COLOUR = 0.06  # pH, one standard deviation: two eyes, or two lights, on one colour (estimate)
 METER_LEAST = 0.03  # pH, 90 %: no kitchen meter is nearer than that
 

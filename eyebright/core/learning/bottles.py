@@ -136,11 +136,10 @@ def _misses(observations: Sequence[Observation], draws: Draws) -> Array:
     solved = solve_together([_mixed(each, draws) for each in observations])
     out = []
     for each, found in zip(observations, solved, strict=True):
-        ph, own = found.ph, 1.0
+        ph = found.ph
         if each.reading.pack:
-            ph = ph + draws.score(f"{each.reading.pack}/{EYE}") * SHARED * each.reading.deviation
-            own = float(np.sqrt(1.0 - SHARED**2))
-        out.append(draws.each(each.reading.misses(ph) / own))
+            ph = ph + draws.score(f"{each.reading.pack}/{EYE}") * SHARED
+        out.append(draws.each(each.reading.misses(ph)))
     return np.array(out)
 
 

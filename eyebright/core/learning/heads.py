@@ -21,6 +21,8 @@ from .. import tables
 from ..numbers import Z_90, Array, Figure, Spread
 from ..tables import Figures
 
+FAR = math.log(3.0)  # a factor beyond three, or below a third, is questioned
+ODD_DOSE = math.log(8.0)  # an amount beyond eight times the dose worked out, or below an eighth
 LIKELY_PART = 0.2  # of a wash's cleaning: a product of less did not make the answer
 ROOT_TAU = math.sqrt(2.0 * math.pi)
 
@@ -139,6 +141,36 @@ def prior_factors() -> Factors:
     return Factors(
         Factor(0.0, table.number("strength", "prior"), 0), Factor(0.0, table.number("dose", "prior"), 0)
     )
+
+
+@dataclass(frozen=True)
+class Foreseen:
+    """What was expected of a wash, an index of `outcomes()`, and whether what came is too far from it to be
+    explained by a head or a bottle: the recipe, the amount or the bottle is asked about."""
+
+    answer: int
+    far: bool
+
+
+def foreseen(given: float, factor: Factor, answer: int) -> Foreseen:
+    """What was expected of a wash that gave so much (ln of right), against its answer."""
+    table = factor_table().part("strength")
+    edges = table.as_(list[float], "edges")
+    expected = given + factor.mean
+    reach = [edges[0], *edges, edges[-1]]
+    low, high = reach[answer], reach[answer + 1]
+    apart = max(low - expected, expected - high, 0.0)
+    return Foreseen(int(np.searchsorted(edges, expected)), apart > FAR)
+
+
+def believable_dose(used: float | None) -> float | None:
+    """ln of an amount over what was worked out; None for one that cannot be, and is asked about."""
+    return None if used is None or abs(used) > ODD_DOSE else used
+
+
+def far_from_most(factor: Factor) -> bool:
+    """Whether a factor is so far from 1 that it is questioned, and not explained."""
+    return abs(factor.mean) > FAR
 
 
 def one_wash(went: Sequence[WashOutcome]) -> WashOutcome:

@@ -10,7 +10,16 @@ from django.db.models import QuerySet
 from django.utils import timezone
 
 from eyebright.core.formulas.model import washes as cleansing
-from eyebright.core.learning import Learnt, WashOutcome, factor_table, heard_when, learn, one_wash, outcomes
+from eyebright.core.learning import (
+    Learnt,
+    WashOutcome,
+    believable_dose,
+    factor_table,
+    heard_when,
+    learn,
+    one_wash,
+    outcomes,
+)
 from eyebright.core.materials import SupplyKey
 from eyebright.kept.derived import derived
 from eyebright.shelf.services.supplies import bought_again
@@ -76,7 +85,7 @@ def _outcome(row: dict[str, Any], now: datetime) -> WashOutcome:
         days_ago=max((now - row["at"]) / DAY, 0.0),
         given=row["given"],
         answer=known_outcome(row["answer"]),
-        used=row["used"],
+        used=believable_dose(row["used"]),
         by_eye=row["grams"] is None,
         head=row["head"],
         shares=((key, 1.0),),

@@ -21,7 +21,15 @@ from eyebright.core.heads import (
     record_tables,
     scalp_of,
 )
-from eyebright.core.learning import Factor, Factors, outcomes
+from eyebright.core.learning import (
+    Factor,
+    Factors,
+    believable_dose,
+    far_from_most,
+    foreseen,
+    outcomes,
+    prior_factors,
+)
 from eyebright.core.materials import Supply
 from eyebright.kept.decimals import as_float
 from eyebright.kept.wire import out_of
@@ -34,6 +42,11 @@ from .history import HeadHistory
 from .learnt import known_outcome, learnt, product_key
 
 SHOWN_WASHES = 20
+LOOKED_BACK, LEAST_WASHES, CHANGED = (
+    (60, 120, 240),
+    4,
+    0.35,
+)  # days; washes that say something; ln of a factor
 NO_BIRTH_YEAR = "The birth year is not known here. Until it is said, everything goes by an infant's limits."
 State = Literal["running", "due", "clear", "reaction"]
 SAYS: dict[State, str] = {
@@ -70,8 +83,8 @@ TAKES = FactorWords(
 
 WASHES = FactorWords(
     unknown="Nothing is known of it yet.",
-    more="It washes more strongly than its label or recipe says: use less, or thinner.",
-    less="It washes less strongly than its label or recipe says.",
+    more="It washes more strongly than its label or recipe says. That counts for everybody.",
+    less="It washes less strongly than its label or recipe says. That counts for everybody.",
     alike="It may well wash as its label or recipe says.",
 )
 
@@ -157,9 +170,11 @@ def head_out(head: Head) -> HeadOut:
         results=[ResultOut(id=r.pk, at=r.made_at, test=r.test, outcome=r.outcome) for r in known.results],
         beliefs=[_belief_out(belief, record) for belief in believed.values()],
         patch_tests=[patch_out(test) for test in known.patch_tests],
-        washes=[wash_out(wash, together.get(timezone.localdate(wash.at)), bought) for wash in recent],
+        washes=[
+            wash_out(wash, together.get(timezone.localdate(wash.at)), bought, factors) for wash in recent
+        ],
         model=ModelOut(
-            strength=_factor_out(factors.strength, ACTS),
+            strength=_changed(head, factors.strength, known.now),
             dose=_factor_out(factors.dose, TAKES),
             products=_products(head, factors),
         ),
@@ -231,11 +246,16 @@ def _together(washes: Iterable[Any]) -> dict[date, float]:
     return {day: sum(given) for day, given in days.items() if len(given) > 1}
 
 
-def wash_out(wash: Any, together: float | None = None, bought: Mapping[str, Supply] | None = None) -> WashOut:
+def wash_out(
+    wash: Any,
+    together: float | None = None,
+    bought: Mapping[str, Supply] | None = None,
+    factors: Factors | None = None,
+) -> WashOut:
     """A wash of a head, reached through the head: the app of washes stands after this one.
 
     `together`: times what was right that all of its day gave, where there was more than one; `bought`: what
-    washes were done with, by key, where it was looked up already.
+    washes were done with, by key, and `factors`: what is known of its head, where they were looked up.
     """
     went = known_outcome(wash.answer)
     return out_of(
@@ -248,7 +268,7 @@ def wash_out(wash: Any, together: float | None = None, bought: Mapping[str, Supp
         strength=float(wash.strength),
         minutes=as_float(wash.minutes),
         answer=None if went is None else outcomes()[went],
-        learnt=_learnt(wash, together),
+        learnt=_learnt(wash, together, factors),
         judged=wash.family in cleansing(),
         planned=wash.planned_id,
         as_done=_as_done(wash),
@@ -282,23 +302,52 @@ def _amiss(wash: Any) -> list[AmissOut]:
     return [AmissOut(key=key, name=named[key]) for key in wash.feel if key in named]
 
 
-def _learnt(wash: Any, together: float | None) -> str:
-    """What one wash says, by itself or with the rest of its day, in words."""
+def _learnt(wash: Any, together: float | None, factors: Factors | None) -> str:
+    """What one wash says, or all of its day: what was expected, what came, what changes now."""
     if not wash.counts:
         return "Not learnt from."
     said = []
     went = known_outcome(wash.answer)
     if wash.given is not None and went is not None:
-        by = "As it was done, it gave" if wash.sections else "By its recipe, it gave"
-        given = f"{by} {math.exp(wash.given):.1f} times"
-        if together is not None:
-            given = f"{given}, and with the rest of that day {together:.1f} times,"
-        said.append(f"{given} what most heads like it need; it was {outcomes()[went]}.")
+        given = wash.given if together is None else math.log(together)
+        said.append(_against_expected(wash, given, went, factors))
     elif went is not None and wash.family in cleansing():
         said.append(f"It was {outcomes()[went]}, and hardly cleaned: that teaches nothing.")
     if wash.used is not None:
-        said.append(f"Used {math.exp(wash.used):.1f} times the dose worked out.")
+        used = f"Used {math.exp(wash.used):.1f} times the dose worked out"
+        asked = f": was it really so {'much' if wash.used > 0.0 else 'little'}?"
+        said.append(used + (asked if believable_dose(wash.used) is None else "."))
     return " ".join(said)
+
+
+def _against_expected(wash: Any, given: float, went: int, factors: Factors | None) -> str:
+    """What was expected of a wash of this head, by what is known of it now, and how it was."""
+    known = factors or (learnt().of(wash.head_id) if wash.head_id else prior_factors())
+    factor = known.with_product(product_key(wash.family, wash.formula_id, wash.supply_key))
+    found = foreseen(given, factor, went)
+    who = wash.head.name.split()[0] if wash.head_id else "most heads"
+    it_was = f"Expected for {who}: {outcomes()[found.answer]}. It was {outcomes()[went]}"
+    if found.far:
+        return (
+            f"{it_was}, which is far from that: was it this recipe, this amount, this bottle? Correct what "
+            "is wrong, or leave the wash out."
+        )
+    if found.answer == went:
+        return f"{it_was}, as expected."
+    return f"{it_was}: a little {'less' if went > found.answer else 'more'} is worked out for the next."
+
+
+def _changed(head: Head, now: Factor, at: datetime) -> FactorOut:
+    """How a wash acts on a head, and since when that is otherwise."""
+    out = _factor_out(now, ACTS)
+    for days in LOOKED_BACK:
+        then = learnt(at - timedelta(days=days)).of(head.pk).strength
+        apart = now.mean - then.mean
+        if min(then.washes, now.washes) >= LEAST_WASHES and abs(apart) > max(CHANGED, then.width, now.width):
+            since = timezone.localtime(at - timedelta(days=days))
+            out.says += f" Since {since:%B} it takes {'less' if apart > 0.0 else 'more'} than before."
+            break
+    return out
 
 
 def _products(head: Head, factors: Factors) -> list[ProductOut]:
@@ -332,4 +381,6 @@ def _factor_out(factor: Factor, words: FactorWords) -> FactorOut:
         says = words.less
     else:
         says = words.alike
+    if far_from_most(factor):
+        says += " So far from most is seldom true: are the recipes, the amounts and the bottles right?"
     return FactorOut(value=factor.figure, washes=factor.washes, says=says)

@@ -23,7 +23,7 @@ from eyebright.kept.versions import get_checked
 from eyebright.kept.wire import out_of
 from eyebright.mix.schemas.jugs import CorrectionsOut
 from eyebright.shelf.schemas.readings import ReadIn
-from eyebright.shelf.services.readings import AGAIN, core_reading, kept_reading
+from eyebright.shelf.services.readings import asked_of, core_reading, kept_reading
 from eyebright.shelf.services.supplies import supplies_of
 
 from ..models import Batch
@@ -92,7 +92,7 @@ def entry_out(batch: Batch, supplies: Collection[str] | None = None) -> EntryOut
         reading_step=as_float(batch.reading.step) if batch.reading else None,
         agreement=found.agreement if found else None,
         comparison=found.words if found else None,
-        read_again=AGAIN if batch.reading and batch.reading.doubtful else "",
+        read_again=asked_of(batch.reading) if batch.reading else "",
         reading_cautions=list(_on_reading(batch)),
         feel=[each for each in (wash.feel if wash else ()) if each in get_args(Feel)],
     )

@@ -14,7 +14,7 @@ from eyebright.core.numbers import Figure
 from eyebright.core.vocabulary import Pouring
 from eyebright.core.words import brief, elapsed
 from eyebright.kept.decimals import as_float
-from eyebright.shelf.services.readings import AGAIN, kept_reading
+from eyebright.shelf.services.readings import asked_of, kept_reading
 
 from ..models import Batch, Photo, Pour, StepClock
 from ..schemas.asking import RecipientOut
@@ -217,7 +217,7 @@ def _read(batch: Batch) -> tuple[Figure | None, str, str]:
     shown, predicted = read.figure, foreseen(batch)
     if predicted is None:
         return shown, "", ""
-    return shown, compared(batch, read, predicted).words, AGAIN if batch.reading.doubtful else ""
+    return shown, compared(batch, read, predicted).words, asked_of(batch.reading)
 
 
 def _yield_says(batch: Batch, done: FiguresOut) -> str:

@@ -54,7 +54,7 @@ class NeatReadingIn(Schema):
 
 
 class ReadingOut(Out):
-    """A reading: of what, when, and what it was. `doubtful`: not learnt from until it is read again."""
+    """A reading: of what, when, and what it was. `doubtful`: far from what can be, and not learnt from."""
 
     id: int
     made_at: datetime

@@ -30,29 +30,18 @@ def observations_of(keys: Iterable[str]) -> list[JugObservation]:
     if not lines:
         return []
     supplies = supplies_of(wanted, also_removed=True)
-    seen = {reading: _observation(reading, each, supplies) for reading, each in lines.items()}
-    return [
-        each
-        for reading, each in seen.items()
-        if each and (not reading.doubtful or _borne_out(reading, each, seen))
-    ]
-
-
-def _borne_out(reading: Reading, seen: JugObservation, every: dict[Reading, JugObservation | None]) -> bool:
-    """Whether a doubtful reading was read again and came out alike."""
-    here = seen.reading.figure
-    return any(
-        other.what == seen.what
-        and other.reading.figure.low <= here.high
-        and here.low <= other.reading.figure.high
-        for row, other in every.items()
-        if other is not None and row.pk != reading.pk
-    )
+    seen = (_observation(reading, each, supplies) for reading, each in lines.items())
+    return [each for each in seen if each]
 
 
 def _telling_of(keys: set[str]) -> dict[Reading, list[ReadingLine]]:
-    """The newest readings that have any of these in them, each with its lines; in one query."""
-    newest = Reading.objects.filter(lines__supply_key__in=keys).distinct().values("pk")[:COUNTED]
+    """The newest readings that have any of these in them, each with its lines; in one query.
+
+    A doubtful one never counts, and takes no other's place.
+    """
+    newest = (
+        Reading.objects.filter(doubtful=False, lines__supply_key__in=keys).distinct().values("pk")[:COUNTED]
+    )
     out: dict[Reading, list[ReadingLine]] = {}
     for line in ReadingLine.objects.filter(reading__in=newest).select_related("reading"):
         out.setdefault(line.reading, []).append(line)

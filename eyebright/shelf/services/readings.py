@@ -20,9 +20,14 @@ from .strips import find_strips
 from .supplies import gone, supplies_of, supply_of
 
 AGAIN = (
-    "That is far from what this can be. It is kept, and nothing is learnt from it until it is read again: "
-    "a fresh strip, daylight, and the right bottle?"
+    "That is far from what this can be. It is kept, and nothing is learnt from it: read it again with a "
+    "fresh strip, in daylight. Is it the right bottle?"
 )
+ALIKE = (
+    "Twice alike, and far from what this can be. Nothing is learnt from it: is it another bottle, or another "
+    "strength than its label here says? Put that right on the shelf."
+)
+MOST_ALIKE = 12  # readings that one is held against
 ANY_PACK = "strips"  # of which nobody said which pack
 STRIP_STEP = 0.5  # the usual strip, when nothing is said
 BELIEVED = 240  # draws
@@ -147,5 +152,20 @@ def reading_out(reading: Reading) -> ReadingOut:
         figure=kept_reading(reading).figure,
         of=[supplies[key].name for key in keys if key in supplies],
         doubtful=reading.doubtful,
-        says=AGAIN if reading.doubtful else "",
+        says=asked_of(reading),
     )
+
+
+def asked_of(reading: Reading) -> str:
+    """What is asked about a doubtful reading, "" for any other; two alike are one more question."""
+    if not reading.doubtful:
+        return ""
+    here = kept_reading(reading).figure
+    lines = sorted((line.supply_key, line.amount) for line in reading.lines.all())
+    others = Reading.objects.filter(doubtful=True, lines__supply_key__in=[key for key, _ in lines])
+    for other in others.exclude(pk=reading.pk).distinct().prefetch_related("lines")[:MOST_ALIKE]:
+        read = kept_reading(other).figure
+        same = sorted((line.supply_key, line.amount) for line in other.lines.all()) == lines
+        if same and read.low <= here.high and here.low <= read.high:
+            return ALIKE
+    return AGAIN

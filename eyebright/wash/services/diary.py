@@ -39,7 +39,8 @@ from .basin.reviews import answer_corrected
 from .chains import cautions_of
 from .teaching import teach_day
 
-MOST_GRAMS = 20_000.0
+MOST_GRAMS = 6_000.0  # of one thing on one head at once: two basins of a rinse
+TOO_MUCH = "That is more than 6 L on one head at once: is it mL, or all of the batch? Say what went on."
 NO_FORMULA = "That formula is gone: choose another, or leave this empty."
 
 
@@ -169,17 +170,21 @@ def _formula(pk: int | None, *, also_removed: bool = False) -> Formula | None:
 
 def _weighed(payload: WashIn | WashChangeIn, density: float) -> float | None:
     """Grams of what was used; None where no amount was said."""
-    if payload.amount is None or payload.unit == "g":
-        return payload.amount
-    if payload.unit == "mL":
-        return payload.amount * density
+    if payload.amount is None:
+        return None
+    grams = _grams_of(payload, payload.amount, density)
+    if grams > MOST_GRAMS:
+        raise Problem.field("amount", TOO_MUCH)
+    return grams
+
+
+def _grams_of(payload: WashIn | WashChangeIn, amount: float, density: float) -> float:
+    if payload.unit in ("g", "mL"):
+        return amount * (density if payload.unit == "mL" else 1.0)
     sizes = {str(vessel.id): vessel.volume for vessel in vessels()}
     if payload.unit not in sizes:
         raise Problem.field("unit", "That vessel is no longer on the shelf: choose another measure.")
-    grams = payload.amount * sizes[payload.unit] * density
-    if grams > MOST_GRAMS:
-        raise Problem.field("amount", "That is more than 20 kg.")
-    return grams
+    return amount * sizes[payload.unit] * density
 
 
 @transaction.atomic

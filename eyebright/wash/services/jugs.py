@@ -18,10 +18,16 @@ def record_jug(sender: Any, batch: Batch, feel: list[str] | None, **_: Any) -> N
     wash = Wash.with_removed.filter(batch=batch).first()
     done = batch.finished_at is not None and batch.removed_at is None
     if wash is None and (done or feel):
-        minutes = float(batch.minutes) if batch.use == "rinsed_out" else None
+        rinsed = batch.use == "rinsed_out"
         family = used_as(batch.facts.get("family", ""), batch.use)
         payload = WashIn(
-            family=family, at=batch.finished_at, amount=float(batch.volume), unit="mL", minutes=minutes
+            family=family,
+            at=batch.finished_at,
+            amount=float(batch.volume)
+            if rinsed
+            else None,  # of what is left in, nobody says how much went on
+            unit="mL",
+            minutes=float(batch.minutes) if rinsed else None,
         )
         wash = keep_wash(batch.head, payload, batch)
     if wash is None:

@@ -5,9 +5,7 @@ import type { Caution } from "@/api/types";
 
 const { cautions, unfolded = false } = defineProps<{ cautions: Caution[]; unfolded?: boolean }>();
 const always = computed(() => (unfolded ? [] : cautions.filter((caution) => caution.always)));
-const shown = computed(() =>
-  unfolded ? cautions : cautions.filter((caution) => !caution.always),
-);
+const shown = computed(() => (unfolded ? cautions : cautions.filter((caution) => !caution.always)));
 const WORD = { stop: "Stop", warning: "Warning", note: "Note" } as const;
 </script>
 

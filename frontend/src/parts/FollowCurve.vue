@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The wet hair's pH by how much of a rinse goes over it: a curve for each rinse, and the scalp's band. */
+import { span } from "@/parts/figures";
 import { computed } from "vue";
 import type { Follow } from "@/api/types";
 import { ph, said } from "./ph";
@@ -88,7 +89,7 @@ const spoken = computed(() => rinses.map((one) => `${one.name}: ${one.says}`).jo
           ><strong>{{ rinse.name }}.</strong> {{ rinse.says }}
           <span class="quiet small">
             after {{ said(rinse.volume.at(-1) ?? 0) }} mL: pH {{ ph(rinse.median.at(-1) ?? 0) }},
-            likely {{ ph(rinse.low.at(-1) ?? 0) }} to {{ ph(rinse.high.at(-1) ?? 0) }}
+            likely {{ span(ph(rinse.low.at(-1) ?? 0), ph(rinse.high.at(-1) ?? 0)) }}
             <em>computed</em>
           </span>
         </span>

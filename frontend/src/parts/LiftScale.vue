@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** How much of the oil is lifted: a leaf Blank to all of it, the range as a soft lozenge. */
+import { span } from "@/parts/figures";
 import { computed } from "vue";
 import type { Figure } from "@/api/types";
 
@@ -22,8 +23,8 @@ const lozenge = computed(() => {
 const percent = (share: number) => Math.round(share * 100);
 const words = computed(
   () =>
-    `${says} ${percent(lift.low)} to ${percent(lift.high)} % of the oil` +
-    (asked ? `; ${percent(asked.low)} to ${percent(asked.high)} % is asked for` : ""),
+    `${says} ${span(percent(lift.low), percent(lift.high))} % of the oil` +
+    (asked ? `; ${span(percent(asked.low), percent(asked.high))} % is asked for` : ""),
 );
 </script>
 

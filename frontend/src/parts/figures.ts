@@ -11,13 +11,20 @@ export const roughly = (value: number): string => said(round(value));
 const KINDS: Record<string, string> = { custom: "rule of thumb" };
 export const kindOf = (figure: Figure): string => KINDS[figure.kind] ?? figure.kind;
 
-/** "490 mL, likely 370 to 570" */
-export const withRange = (figure: Figure): string =>
-  `${roughly(figure.value)} ${figure.unit}, likely ${roughly(figure.low)} to ${roughly(figure.high)}`;
+/** "370 to 570", or "490" where both ends print alike. */
+export const span = (low: string | number, high: string | number): string =>
+  `${low}` === `${high}` ? `${low}` : `${low} to ${high}`;
 
-/** "20 to 45 %" of a share. */
+/** "490 mL, likely 370 to 570"; "490 mL" where its range prints as it does. */
+export function withRange(figure: Figure): string {
+  const [value, low, high] = [roughly(figure.value), roughly(figure.low), roughly(figure.high)];
+  const said = `${value} ${figure.unit}`;
+  return low === high && low === value ? said : `${said}, likely ${span(low, high)}`;
+}
+
+/** "20 to 45 %" of a share; "97 %" where both ends print alike. */
 export const percents = (figure: Figure): string =>
-  `${Math.round(figure.low * 100)} to ${Math.round(figure.high * 100)} %`;
+  `${span(Math.round(figure.low * 100), Math.round(figure.high * 100))} %`;
 
 /** "3.4 MB" of bytes. */
 export function size(bytes: number): string {

@@ -14,8 +14,9 @@ export const RAMP: readonly (readonly [number, string])[] = [
 
 export const ph = (value: number): string => value.toFixed(1);
 
-/** "4.2 to 4.7" */
-export const range = (figure: Figure): string => `${ph(figure.low)} to ${ph(figure.high)}`;
+/** "4.2 to 4.7"; "4.2" where both ends print alike. */
+export const range = (figure: Figure): string =>
+  ph(figure.low) === ph(figure.high) ? ph(figure.low) : `${ph(figure.low)} to ${ph(figure.high)}`;
 
 /** A number as it is read out: no more figures than it can bear. */
 export function said(value: number): string {

@@ -1,5 +1,7 @@
 """Load the demo household into the demo's own database, once, and never over a person's data."""
 
+import math
+import random
 import tomllib
 from datetime import datetime, timedelta
 from pathlib import Path
@@ -11,6 +13,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from eyebright.core.heads import record_tables
+from eyebright.core.learning import Factor, foreseen
 from eyebright.core.materials import SupplyKey
 from eyebright.core.rules import rules
 from eyebright.core.wash import pauses
@@ -25,6 +28,7 @@ from eyebright.household.schemas.household import HouseholdChangeIn
 from eyebright.household.services.household import change_household, the_household
 from eyebright.instruments.schemas import InstrumentIn
 from eyebright.instruments.services import save_instrument
+from eyebright.kept.decimals import exact
 from eyebright.make.models import Batch, Container, StepClock
 from eyebright.make.schemas.asking import BeginBatchIn
 from eyebright.make.schemas.batches import BatchChangeIn, PourIn, StepActIn
@@ -54,6 +58,8 @@ from eyebright.wash.services.diary import keep_wash
 from eyebright.wash.services.planned import plan_wash
 from eyebright.wash.services.routines import new_routine
 
+YEAR = 365.0
+POURS, SCATTER = 0.12, 0.15  # how an amount scatters, and how an eye judges, ln
 HOUSEHOLD = Path(__file__).parents[2] / "demo.toml"
 EVERY_RULE = [rule.id for rule in rules()]
 
@@ -92,7 +98,8 @@ def load(household: dict[str, Any]) -> int:
     for row in household["instrument"]:
         save_instrument(InstrumentIn.model_validate(row))
     made = _bench(household)
-    people = {row["key"]: _head(row, made, today).pk for row in household["head"]}
+    hidden = household["hidden"]
+    people = {row["key"]: _head(row, made, hidden, today).pk for row in household["head"]}
     for row in sorted(household["rinse"], key=lambda row: -row["days_ago"]):
         _rinse(row, lots | waters, people, today)
     for row in household["batch"]:
@@ -119,8 +126,8 @@ def _lot(row: dict[str, Any], today: datetime) -> str:
     return save_lot(LotIn.model_validate(body)).key
 
 
-def _head(row: dict[str, Any], formulas: dict[str, int], today: datetime) -> Head:
-    """A head with its year of washes, the oldest first, each as it was done."""
+def _head(row: dict[str, Any], formulas: dict[str, int], hidden: dict[str, float], today: datetime) -> Head:
+    """A head with its year of washes, the oldest first; `hidden`: how strongly things really wash."""
     kept = heads.save_head(HeadIn.model_validate(row))
     evening, asked = today.replace(hour=19), record_tables().check_in
     CheckIn.objects.bulk_create(
@@ -128,11 +135,13 @@ def _head(row: dict[str, Any], formulas: dict[str, int], today: datetime) -> Hea
         for days, *levels in row["check_ins"]
     )
     families = {made.pk: made.family for made in Formula.objects.all()}
-    for days, start, grams, minutes, answer in row["washes"]:
+    by_eye = random.Random(row["key"])
+    for days, start, grams, minutes in row["washes"]:
         formula = formulas[start]
         body = {"family": families[formula], "formula": formula, "amount": grams, "minutes": minutes,
-                "answer": answer, "at": evening - timedelta(days=days, hours=1)}  # fmt: skip
-        keep_wash(kept, WashIn.model_validate(body))
+                "at": evening - timedelta(days=days, hours=1)}  # fmt: skip
+        wash = keep_wash(kept, WashIn.model_validate(body))
+        _as_it_went(wash, row["hidden"] * hidden.get(start, 1.0), row["course"], days, by_eye)
     for test, outcome in row["tests"]:
         heads.little_test(kept.pk, LittleTestIn(test=test, outcome=outcome))
     for patch in row["patches"]:
@@ -248,6 +257,26 @@ def _batch(row: dict[str, Any], formulas: dict[str, int], people: dict[str, int]
         if ended:
             container.ended, container.ended_on = ended, container.filled_on + timedelta(days=2)
         container.save()
+
+
+def _as_it_went(
+    wash: Wash, hidden: float, course: tuple[float, float], days: float, by_eye: random.Random
+) -> None:
+    """Make a wash as strong as the household had learnt to by then, and say how it went by what is hidden.
+
+    By the model that learns (core/learning): ln of its cleaning over right, and an eye's scatter.
+    """
+    if wash.given is None:
+        return
+    begin, end = course
+    aim = end + (begin - end) * min(days / YEAR, 1.0) + by_eye.gauss(0.0, POURS)
+    times = math.exp(aim - wash.given - math.log(hidden))
+    strength = min(max(round(times, 1), 0.3), 5.0)
+    wash.strength = exact(strength)
+    wash.given += math.log(strength)  # as teach_day works it out
+    really = Factor(math.log(hidden) + by_eye.gauss(0.0, SCATTER), 0.0, 0)
+    wash.answer = foreseen(wash.given, really, 0).answer
+    wash.save()
 
 
 def _rinse(row: dict[str, Any], keys: dict[str, str], people: dict[str, int], today: datetime) -> None:

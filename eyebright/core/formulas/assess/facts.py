@@ -62,7 +62,7 @@ def _settings(formula: Formula) -> dict[str, Any]:
         "family": family.key,
         "family_name": family.name,
         "family_most": 0.0 if family.by_content else family.most,
-        "dried_on": family.dried_on and any(line.kind == "clay" for line in formula.ingredients),
+        "dried_on": family.dried_on and any(is_a(line.kind, "sets") for line in formula.ingredients),
         "sprayed": family.sprayed,
         "use": formula.use,
         "last": not rinsed,

@@ -261,7 +261,7 @@ def _what_is_left(
 def _kept_by(one: PreparedLine, keeps: Array, draws: Draws) -> Array:
     """g of water that one spent plant keeps back; a whole grain no more than it takes up, and what clings."""
     material = one.material
-    if material is None or material.water_uptake is None or one.kind != "seed":
+    if material is None or material.water_uptake is None or not is_a(one.kind, "grains_of_plant"):
         return one.plant * keeps
     takes = draws.within(one.weighed.line.supply.key).of("water uptake", material.water_uptake)
     return one.plant * np.minimum(keeps, takes + preparation_table().number("kept_back", "clings"))

@@ -4352,8 +4352,15 @@ export interface components {
         /**
          * Caution
          * @description What to beware of, why, and what to do instead; empty where what was kept does not say.
+         *
+         *     `always`: a note that holds nearly every time, and is folded away.
          */
         Caution: {
+            /**
+             * Always
+             * @default false
+             */
+            always: boolean;
             /**
              * Id
              * @default

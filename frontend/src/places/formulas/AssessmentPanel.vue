@@ -9,7 +9,7 @@ import BalanceBeam from "./BalanceBeam.vue";
 import FlowTest from "./FlowTest.vue";
 import LiftScale from "@/parts/LiftScale.vue";
 import { minutes } from "./words";
-import { kindOf, percents, roughly, withRange } from "@/parts/figures";
+import { kindOf, percents, roughly, span, withRange } from "@/parts/figures";
 
 const { assessment, bench, asks, place } = defineProps<{
   assessment: Assessment;
@@ -87,8 +87,8 @@ const money = (value: number) => `${assessment.currency}${value.toFixed(2)}`;
         <ul>
           <li v-for="one in assessment.sources" :key="one.name">
             {{ Math.round(one.share * 100) }} % of the cleaning is {{ one.name }},
-            {{ roughly(one.per_100.value) }} g in 100 g (likely {{ roughly(one.per_100.low) }} to
-            {{ roughly(one.per_100.high) }})
+            {{ roughly(one.per_100.value) }} g in 100 g (likely
+            {{ span(roughly(one.per_100.low), roughly(one.per_100.high)) }})
           </li>
           <li v-for="one in assessment.lift_why" :key="one.what" class="quiet">
             {{ Math.round(one.share * 100) }} % of the doubt is {{ one.what }}
@@ -118,7 +118,7 @@ const money = (value: number) => `${assessment.currency}${value.toFixed(2)}`;
           <summary>thinner or thicker? <em>computed</em></summary>
           <p class="small">
             {{ roughly(thick.ratio.value) }} g of free liquid to 1 g of solids, likely
-            {{ roughly(thick.ratio.low) }} to {{ roughly(thick.ratio.high) }}.
+            {{ span(roughly(thick.ratio.low), roughly(thick.ratio.high)) }}.
           </p>
           <ul>
             <li v-for="one in liquid" :key="one.name">
@@ -151,7 +151,7 @@ const money = (value: number) => `${assessment.currency}${value.toFixed(2)}`;
         <dd>
           {{ percents(one.share) }} drawn out<template v-if="one.active"
             >: {{ roughly(one.active.value) }} g of {{ one.what }} in 100 mL, likely
-            {{ roughly(one.active.low) }} to {{ roughly(one.active.high) }}</template
+            {{ span(roughly(one.active.low), roughly(one.active.high)) }}</template
           >
         </dd>
       </template>
@@ -159,8 +159,9 @@ const money = (value: number) => `${assessment.currency}${value.toFixed(2)}`;
         <dt>Essential oil</dt>
         <dd>
           {{ assessment.scent.percent.value.toFixed(2) }} % of the whole, likely
-          {{ assessment.scent.percent.low.toFixed(2) }} to
-          {{ assessment.scent.percent.high.toFixed(2) }}; at most {{ assessment.scent.cap }} %
+          {{
+            span(assessment.scent.percent.low.toFixed(2), assessment.scent.percent.high.toFixed(2))
+          }}; at most {{ assessment.scent.cap }} %
           <span class="quiet">({{ assessment.scent.why }})</span>
         </dd>
       </template>
@@ -202,7 +203,7 @@ const money = (value: number) => `${assessment.currency}${value.toFixed(2)}`;
         <ul>
           <li v-for="one in assessment.balance.weights" :key="one.name">
             {{ one.name }}: {{ Math.round(one.points.value) }} points, likely
-            {{ Math.round(one.points.low) }} to {{ Math.round(one.points.high) }} ({{ one.side }})
+            {{ span(Math.round(one.points.low), Math.round(one.points.high)) }} ({{ one.side }})
           </li>
         </ul>
       </details>

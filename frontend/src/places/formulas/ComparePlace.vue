@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Two or three formulas side by side, difference by difference. */
+import { span } from "@/parts/figures";
 import { computed, ref } from "vue";
 import { useRoute } from "vue-router";
 import { useCompare } from "@/api/formulas";
@@ -58,8 +59,13 @@ const times = (what: string) => (what.endsWith("%") && what.includes("lifted") ?
               <td v-for="(cell, i) in row.cells" :key="i">
                 {{ cell }}
                 <span v-if="row.figures[i]" class="quiet small">
-                  likely {{ alike(row.figures[i]!.low * times(row.what), cell) }} to
-                  {{ alike(row.figures[i]!.high * times(row.what), cell) }}
+                  likely
+                  {{
+                    span(
+                      alike(row.figures[i]!.low * times(row.what), cell),
+                      alike(row.figures[i]!.high * times(row.what), cell),
+                    )
+                  }}
                 </span>
               </td>
             </tr>

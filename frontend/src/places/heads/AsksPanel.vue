@@ -11,7 +11,7 @@ import { dayOf } from "@/parts/when";
 import { rinseFor } from "./rinseFor";
 import { round, spanOf } from "./words";
 import ZonePanel from "./ZonePanel.vue";
-import { kindOf } from "@/parts/figures";
+import { kindOf, span } from "@/parts/figures";
 
 const { asks, head } = defineProps<{ asks: Asks; head: Head }>();
 const router = useRouter();
@@ -46,12 +46,12 @@ const AFTER = {
         </h3>
         <PhStrip :predicted="asks.rinse.ph" />
         <p>
-          Safe from {{ ph(asks.rinse.ph.low) }} to {{ ph(asks.rinse.ph.high)
+          Safe from {{ span(ph(asks.rinse.ph.low), ph(asks.rinse.ph.high))
           }}<template v-if="asks.rinse.use === 'rinsed_out'"
             >, {{ said(asks.rinse.at_most) }} minutes at the most</template
           >. About {{ said(round(asks.rinse.volume.value)) }} mL
           {{ asks.rinse.use === "left_in" ? "is sprayed on" : "is enough for one pass" }}, likely
-          {{ said(round(asks.rinse.volume.low)) }} to {{ said(round(asks.rinse.volume.high))
+          {{ span(said(round(asks.rinse.volume.low)), said(round(asks.rinse.volume.high)))
           }}<template v-if="asks.rinse.vessel"> · {{ asks.rinse.vessel }}</template
           >.
         </p>

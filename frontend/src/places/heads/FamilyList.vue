@@ -4,7 +4,7 @@ import { computed } from "vue";
 import type { Fit } from "@/api/types";
 import { said } from "@/parts/ph";
 import { percent, round } from "./words";
-import { kindOf } from "@/parts/figures";
+import { kindOf, span } from "@/parts/figures";
 
 const { families } = defineProps<{ families: Fit[] }>();
 
@@ -45,25 +45,26 @@ const grams = (fit: Fit, zone: "scalp" | "lengths") => said(round(fit[zone].gram
       <template v-if="fit.verdict !== 'ruled_out'">
         <p v-if="fit.lift">
           {{ fit.recipe ? fit.recipe.name : "As usually made it" }} washes out about
-          {{ percent(fit.lift.value) }} of the scalp's oil, likely {{ percent(fit.lift.low) }} to
-          {{ percent(fit.lift.high) }} <em class="quiet">{{ kindOf(fit.lift) }}</em><template
-            v-if="fit.lengths_lift"
+          {{ percent(fit.lift.value) }} of the scalp's oil, likely
+          {{ span(percent(fit.lift.low), percent(fit.lift.high)) }}
+          <em class="quiet">{{ kindOf(fit.lift) }}</em><template v-if="fit.lengths_lift"
             >, and {{ percent(fit.lengths_lift.value) }} of the lengths', likely
-            {{ percent(fit.lengths_lift.low) }} to {{ percent(fit.lengths_lift.high) }}</template
+            {{ span(percent(fit.lengths_lift.low), percent(fit.lengths_lift.high)) }}</template
           ><template v-if="fit.strength">
             · right would be {{ said(round(fit.strength.value)) }} times the usual strength, likely
-            {{ said(round(fit.strength.low)) }} to {{ said(round(fit.strength.high)) }}</template
+            {{ span(said(round(fit.strength.low)), said(round(fit.strength.high))) }}</template
           >.
         </p>
         <p v-if="fit.lengths_says">{{ fit.lengths_says }}</p>
         <p>
           One wash takes <strong>{{ grams(fit, "scalp") }} g</strong> on the scalp, likely
-          {{ said(round(fit.scalp.grams.low)) }} to {{ said(round(fit.scalp.grams.high)) }} ({{
+          {{ span(said(round(fit.scalp.grams.low)), said(round(fit.scalp.grams.high))) }} ({{
             fit.scalp.vessel
           }})<template v-if="fit.lengths.grams.value > 0"
             >, and <strong>{{ grams(fit, "lengths") }} g</strong> on the lengths, likely
-            {{ said(round(fit.lengths.grams.low)) }} to
-            {{ said(round(fit.lengths.grams.high)) }} ({{ fit.lengths.vessel }})</template
+            {{ span(said(round(fit.lengths.grams.low)), said(round(fit.lengths.grams.high))) }} ({{
+              fit.lengths.vessel
+            }})</template
           >. <em class="quiet">{{ kindOf(fit.scalp.grams) }}</em>
         </p>
         <p>

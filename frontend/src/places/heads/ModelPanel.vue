@@ -3,7 +3,7 @@
 import type { Figure, Head } from "@/api/types";
 import { said } from "@/parts/ph";
 import { round } from "./words";
-import { kindOf } from "@/parts/figures";
+import { kindOf, span } from "@/parts/figures";
 
 defineProps<{ head: Head }>();
 const WIDE = 320;
@@ -14,7 +14,7 @@ const x = (times: number) =>
 const lozenge = ({ low, value, high }: Figure) =>
   `M${x(low)} 14 Q${x(value)} -4 ${x(high)} 14 Q${x(value)} 32 ${x(low)} 14 Z`;
 const shown = (figure: Figure) =>
-  `${said(round(figure.value))} times, likely ${said(round(figure.low))} to ${said(round(figure.high))}`;
+  `${said(round(figure.value))} times, likely ${span(said(round(figure.low)), said(round(figure.high)))}`;
 </script>
 
 <template>

@@ -12,7 +12,7 @@ import FamilyList from "./FamilyList.vue";
 import OccasionForm from "./OccasionForm.vue";
 import SchoolList from "./SchoolList.vue";
 import { useToday } from "./today";
-import { kindOf } from "@/parts/figures";
+import { kindOf, span } from "@/parts/figures";
 
 const { head } = defineProps<{ head: Head; questions: Questions }>();
 const today = useToday();
@@ -49,7 +49,7 @@ const stopped = computed(() =>
         <h2>What would wash it, and how much it takes</h2>
         <p class="quiet small">
           Hair weighs about {{ Math.round(asks.data.value.mass.value) }} g, likely
-          {{ Math.round(asks.data.value.mass.low) }} to {{ Math.round(asks.data.value.mass.high) }}
+          {{ span(Math.round(asks.data.value.mass.low), Math.round(asks.data.value.mass.high)) }}
           <em>{{ kindOf(asks.data.value.mass) }}</em>.
           <RouterLink :to="`/heads/${head.id}/tests`">Quick hair tests narrow it.</RouterLink>
         </p>

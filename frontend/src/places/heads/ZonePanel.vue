@@ -5,7 +5,7 @@ import type { ZoneAsk } from "@/api/types";
 import { ph, said } from "@/parts/ph";
 import LiftScale from "@/parts/LiftScale.vue";
 import { spanOf } from "./words";
-import { kindOf } from "@/parts/figures";
+import { kindOf, span } from "@/parts/figures";
 
 const { zone } = defineProps<{ zone: ZoneAsk }>();
 const name = computed(() => (zone.zone === "scalp" ? "Scalp and roots" : "Lengths"));
@@ -28,9 +28,9 @@ const rest = computed(() => zone.says.split(":")[1] ?? "");
       <summary>Why?</summary>
       <p>
         About {{ said(zone.oil.value) }} g of oil and build-up is there, likely
-        {{ said(zone.oil.low) }} to {{ said(zone.oil.high) }} g (<em>{{ kindOf(zone.oil) }}</em
-        >); that leaves some {{ said(zone.leave.low) }} to {{ said(zone.leave.high) }} g. Safe from
-        pH {{ ph(zone.ph.low) }} to {{ ph(zone.ph.high) }} (<em>{{ kindOf(zone.ph) }}</em
+        {{ span(said(zone.oil.low), said(zone.oil.high)) }} g (<em>{{ kindOf(zone.oil) }}</em
+        >); that leaves some {{ span(said(zone.leave.low), said(zone.leave.high)) }} g. Safe from pH
+        {{ span(ph(zone.ph.low), ph(zone.ph.high)) }} (<em>{{ kindOf(zone.ph) }}</em
         >).
       </p>
       <ul class="mx-0 my-1.5 pl-4.5">

@@ -17,7 +17,7 @@ import FeelForm from "./FeelForm.vue";
 import PutRight from "./PutRight.vue";
 import ReadingForm from "./ReadingForm.vue";
 import { when } from "@/parts/when";
-import { kindOf } from "@/parts/figures";
+import { kindOf, span } from "@/parts/figures";
 
 const { id } = defineProps<{ id: number }>();
 const router = useRouter();
@@ -109,8 +109,9 @@ useShortcuts([{ key: "n", does: "Mix this again", run: mixAgain }]);
           </p>
           <p v-if="entry.reading">
             Read <strong>pH {{ ph(entry.reading.value) }}</strong
-            >, somewhere from {{ entry.reading.low.toFixed(2) }} to
-            {{ entry.reading.high.toFixed(2) }} <em class="quiet">{{ kindOf(entry.reading) }}</em>
+            >, somewhere from
+            {{ span(entry.reading.low.toFixed(2), entry.reading.high.toFixed(2)) }}
+            <em class="quiet">{{ kindOf(entry.reading) }}</em>
           </p>
           <p v-if="entry.comparison" :class="['comparison', entry.agreement]">
             {{ entry.comparison }}

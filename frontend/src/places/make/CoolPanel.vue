@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** How it cools: how warm it is now, and how long until it is safe; a thermometer in it makes that surer. */
+import { span } from "@/parts/figures";
 import { computed, ref } from "vue";
 import type { Batch, StepAct } from "@/api/types";
 import { useActOnStep, useReadCelsius } from "@/api/make";
@@ -60,7 +61,7 @@ async function keep(celsius: string): Promise<void> {
   <section class="grid gap-2 border-l-4 border-water pl-4" aria-label="How it cools">
     <p class="text-xl">
       About <strong>{{ Math.round(cooling.now.value) }} °C</strong> now, likely
-      {{ Math.round(cooling.now.low) }} to {{ Math.round(cooling.now.high) }}
+      {{ span(Math.round(cooling.now.low), Math.round(cooling.now.high)) }}
       <em class="quiet">{{ cooling.readings ? "by the thermometer" : "computed" }}</em>
     </p>
     <p role="status">{{ cooling.says }}</p>

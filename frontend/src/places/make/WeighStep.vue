@@ -3,6 +3,7 @@
  * Weighing in: one line at a time. The scale fills the bar; what stands still is taken by itself, or by one key.
  * Without a scale a spoon and a tick do as well. Too much, something else, left out: one press each.
  */
+import { span } from "@/parts/figures";
 import { computed, ref, watch } from "vue";
 import type { Batch, BatchLine, RunStep, Supply } from "@/api/types";
 import { useChangeBatch, usePour } from "@/api/make";
@@ -113,7 +114,7 @@ useShortcuts([{ key: "Enter", does: "Tick the line as planned", run: () => void 
         {{ line.says }}<template v-if="line.spoons"> · {{ line.spoons }}</template>
       </p>
       <p class="quiet">
-        {{ grams(line.low) }} to {{ grams(line.high) }} will do:
+        {{ span(grams(line.low), grams(line.high)) }} will do:
         {{ line.by ? `${line.by} moves first` : "it hardly matters" }}.
         <template v-if="line.loads > 1">
           Mill it in {{ line.loads }} loads of {{ grams(line.each_load) }}.</template

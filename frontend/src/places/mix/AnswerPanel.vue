@@ -10,7 +10,7 @@ import NextReadings from "./NextReadings.vue";
 import PhRail from "@/parts/PhRail.vue";
 import StopGate from "@/parts/StopGate.vue";
 import SpoonLine from "./SpoonLine.vue";
-import { kindOf } from "@/parts/figures";
+import { kindOf, span } from "@/parts/figures";
 
 const { mix, ways, choices, busy, trouble } = defineProps<{
   mix: Mix;
@@ -97,11 +97,10 @@ const mostly = computed(() => mix.doubts[0]);
       <summary>How easily does the pH drift? It {{ mix.drift }}.</summary>
       <p>
         It takes <strong>{{ said(mix.buffer.value) }} mmol</strong> of alkali to move a litre of it
-        by one unit of pH, likely {{ said(mix.buffer.low) }} to {{ said(mix.buffer.high) }}. All the
+        by one unit of pH, likely {{ span(said(mix.buffer.low), said(mix.buffer.high)) }}. All the
         acid in it, free or turned to salt, is
         <strong>{{ said(mix.acid.value) }} {{ mix.acid.unit }}</strong
-        >, likely {{ said(mix.acid.low) }} to {{ said(mix.acid.high) }}. Both are
-        {{ mix.acid.kind }}.
+        >, likely {{ span(said(mix.acid.low), said(mix.acid.high)) }}. Both are {{ mix.acid.kind }}.
       </p>
       <p v-if="mix.cost !== null">
         What goes in costs about {{ mix.currency }}{{ mix.cost.toFixed(2) }}.

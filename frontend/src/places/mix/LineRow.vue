@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** One line of the jug: what goes in, how much of it, and its place in the pouring order. */
+import { span } from "@/parts/figures";
 import InputText from "primevue/inputtext";
 import Select from "primevue/select";
 import { computed, useId } from "vue";
@@ -104,7 +105,7 @@ const takes = useTakesReading(
       <template v-if="answer">
         <strong>{{ said(answer.amount) }} {{ answer.unit }}</strong>
         <span class="quiet small" title="what it may really be, measured so">
-          {{ said(answer.low) }} to {{ said(answer.high) }}
+          {{ span(said(answer.low), said(answer.high)) }}
         </span>
       </template>
     </p>
@@ -134,8 +135,8 @@ const takes = useTakesReading(
     </p>
     <p v-else-if="more" class="quiet small col-[2/-1] flex gap-4">
       <template v-if="answer && answer.unit !== line.unit && line.how === 'amount'">
-        {{ said(answer.amount) }} {{ answer.unit }}, likely {{ said(answer.low) }} to
-        {{ said(answer.high) }}
+        {{ said(answer.amount) }} {{ answer.unit }}, likely
+        {{ span(said(answer.low), said(answer.high)) }}
       </template>
       <label v-if="spooned"><input v-model="line.packed" type="checkbox" /> pressed down</label>
       <span v-if="supply && !supply.at_hand">not on the shelf</span>

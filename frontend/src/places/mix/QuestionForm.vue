@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The question: what goes into the jug, how full, at which pH, and how it is used. */
+import { span } from "@/parts/figures";
 import Select from "primevue/select";
 import { computed } from "vue";
 import type { Asks, Choices, HeadRow, Mix, Supply, Vessel } from "@/api/types";
@@ -84,7 +85,7 @@ function take(): void {
     />
     <p v-if="asks" class="whole asks col-span-full">
       <template v-if="asked">
-        It asks for pH {{ ph(asked.ph.value) }}, {{ ph(asked.ph.low) }} to {{ ph(asked.ph.high) }}.
+        It asks for pH {{ ph(asked.ph.value) }}, {{ span(ph(asked.ph.low), ph(asked.ph.high)) }}.
         <button type="button" @click="take">Take that</button>
       </template>
       <template v-else-if="asks">It asks for plain water today.</template>

@@ -4,7 +4,7 @@ import type { Mix, Route } from "@/api/types";
 import { ph, range, said } from "@/parts/ph";
 import PhStrip from "@/parts/PhStrip.vue";
 import SpoonLine from "./SpoonLine.vue";
-import { kindOf } from "@/parts/figures";
+import { kindOf, span } from "@/parts/figures";
 
 defineProps<{ routes: Route[]; currency: Mix["currency"] }>();
 defineEmits<{ take: [route: Route]; spoon: [route: Route] }>();
@@ -41,14 +41,14 @@ const GRAVE = { stop: "Stop: see why before you pour it", warning: "Take care" }
             <dt class="text-stem">holds its pH</dt>
             <dd
               class="m-0"
-              :title="`likely ${said(route.buffer.low)} to ${said(route.buffer.high)}`"
+              :title="`likely ${span(said(route.buffer.low), said(route.buffer.high))}`"
             >
               {{ said(route.buffer.value) }} {{ route.buffer.unit }}
             </dd>
           </template>
           <template v-if="route.acid">
             <dt class="text-stem">acid</dt>
-            <dd class="m-0" :title="`likely ${said(route.acid.low)} to ${said(route.acid.high)}`">
+            <dd class="m-0" :title="`likely ${span(said(route.acid.low), said(route.acid.high))}`">
               {{ said(route.acid.value) }} {{ route.acid.unit }}
             </dd>
           </template>

@@ -11,7 +11,7 @@ import PickField from "@/parts/PickField.vue";
 import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
 import FormFrame from "@/parts/FormFrame.vue";
-import { kindOf } from "@/parts/figures";
+import { kindOf, span } from "@/parts/figures";
 import { plain } from "@/parts/typed";
 
 const { instrument } = defineProps<{ instrument: Instrument }>();
@@ -118,8 +118,9 @@ const form = { edit, saving: save.isPending, trouble, store };
       </div>
       <p v-if="chosen(one)" class="whole small quiet">
         {{ chosen(one)!.make }} It stands {{ chosen(one)!.stands }}. pH
-        {{ chosen(one)!.ph.value.toFixed(2) }}, likely {{ ph(chosen(one)!.ph.low) }} to
-        {{ ph(chosen(one)!.ph.high) }} <em>{{ kindOf(chosen(one)!.ph) }}</em>
+        {{ chosen(one)!.ph.value.toFixed(2) }}, likely
+        {{ span(ph(chosen(one)!.ph.low), ph(chosen(one)!.ph.high)) }}
+        <em>{{ kindOf(chosen(one)!.ph) }}</em>
       </p>
     </template>
     <p v-if="errors['points']" class="whole error" role="alert">{{ errors["points"] }}</p>

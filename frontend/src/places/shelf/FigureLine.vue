@@ -2,7 +2,7 @@
 /** A figure with its name, its range and its kind. */
 import type { Figure } from "@/api/types";
 import { said } from "@/parts/ph";
-import { kindOf } from "@/parts/figures";
+import { kindOf, span } from "@/parts/figures";
 
 defineProps<{ name?: string; figure: Figure }>();
 </script>
@@ -11,7 +11,7 @@ defineProps<{ name?: string; figure: Figure }>();
   <span>
     {{ name ? `${name} ` : "" }}{{ said(figure.value) }} {{ figure.unit }}
     <span class="quiet">
-      · likely {{ said(figure.low) }} to {{ said(figure.high) }} <em>{{ kindOf(figure) }}</em>
+      · likely {{ span(said(figure.low), said(figure.high)) }} <em>{{ kindOf(figure) }}</em>
     </span>
   </span>
 </template>

@@ -2,7 +2,7 @@
 /** The figures of a material, each with its range, its kind and where it comes from; and the forms it comes in. */
 import { computed } from "vue";
 import type { MaterialPage } from "@/api/types";
-import { kindOf, roughly } from "@/parts/figures";
+import { kindOf, roughly, span } from "@/parts/figures";
 import { said } from "@/parts/ph";
 
 const { page } = defineProps<{ page: MaterialPage }>();
@@ -28,8 +28,7 @@ const parts = computed(() => [
             <td v-if="fact.figure">{{ said(fact.figure.value) }} {{ fact.figure.unit }}</td>
             <td v-if="fact.figure" class="quiet">
               <template v-if="fact.figure.low !== fact.figure.high"
-                >likely {{ said(fact.figure.low) }} to {{ said(fact.figure.high)
-                }}{{ " " }}</template
+                >likely {{ span(said(fact.figure.low), said(fact.figure.high)) }}{{ " " }}</template
               ><em>{{ kindOf(fact.figure) }}</em>
             </td>
           </tr>
@@ -47,7 +46,7 @@ const parts = computed(() => [
           <td>{{ form.own ? "1" : roughly(form.times.value) }} g</td>
           <td v-if="form.spoonful" class="quiet">
             a teaspoon {{ roughly(form.spoonful.value) }} g, likely
-            {{ roughly(form.spoonful.low) }} to {{ roughly(form.spoonful.high) }}
+            {{ span(roughly(form.spoonful.low), roughly(form.spoonful.high)) }}
           </td>
         </tr>
       </tbody>

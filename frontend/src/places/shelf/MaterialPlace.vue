@@ -21,7 +21,7 @@ import MaterialUses from "./MaterialUses.vue";
 import OwnMaterialForm from "./OwnMaterialForm.vue";
 import PhLine from "./PhLine.vue";
 import { ph, said } from "@/parts/ph";
-import { kindOf, roughly } from "@/parts/figures";
+import { kindOf, roughly, span } from "@/parts/figures";
 
 const { name } = defineProps<{ name: string }>();
 const router = useRouter();
@@ -114,7 +114,7 @@ useShortcuts([
               <span v-if="one.figure" class="block tabular-nums">
                 {{ valued(one.figure) }}
                 <span class="quiet">
-                  likely {{ said(one.figure.low) }} to {{ said(one.figure.high) }}
+                  likely {{ span(said(one.figure.low), said(one.figure.high)) }}
                   <em>{{ kindOf(one.figure) }}</em>
                 </span>
               </span>

@@ -3,7 +3,7 @@
 import { computed } from "vue";
 import type { WashAssessment } from "@/api/types";
 import CautionList from "@/parts/CautionList.vue";
-import { kindOf, percents, roughly, withRange } from "@/parts/figures";
+import { kindOf, percents, roughly, span, withRange } from "@/parts/figures";
 import LiftScale from "@/parts/LiftScale.vue";
 import { ph, range } from "@/parts/ph";
 import PhStrip from "@/parts/PhStrip.vue";
@@ -80,8 +80,8 @@ const minutes = computed(() =>
         <tbody>
           <tr v-for="(one, i) in assessment.results" :key="i">
             <th scope="row">{{ one.name }}</th>
-            <td>{{ roughly(one.scalp_oil.low) }} to {{ roughly(one.scalp_oil.high) }} g</td>
-            <td>{{ roughly(one.lengths_oil.low) }} to {{ roughly(one.lengths_oil.high) }} g</td>
+            <td>{{ span(roughly(one.scalp_oil.low), roughly(one.scalp_oil.high)) }} g</td>
+            <td>{{ span(roughly(one.lengths_oil.low), roughly(one.lengths_oil.high)) }} g</td>
             <td>{{ one.scalp_ph ? range(one.scalp_ph) : "–" }}</td>
             <td>{{ one.lengths_ph ? range(one.lengths_ph) : "–" }}</td>
           </tr>
