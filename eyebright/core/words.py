@@ -40,6 +40,12 @@ def brief(value: float) -> str:
     return f"{value:.1f}" if value * 10 == round(value * 10) or value >= 10 else f"{value:.2f}"
 
 
+def ends(low: float, high: float, spec: str = ".1f") -> str:
+    """A range by its ends: "4.2 to 4.7"; "4.2" where both print alike."""
+    first, last = f"{low:{spec}}", f"{high:{spec}}"
+    return first if first == last else f"{first} to {last}"
+
+
 # ---- times ----
 
 

@@ -126,6 +126,19 @@ class PageAndRanking(TestCase):
                 self.assertAlmostEqual(on_the_bench(start(key)).scalp.value, share.value, delta=0.12)
                 self.assertTrue(share.low - 0.02 <= on_the_bench(start(key)).scalp.value <= share.high + 0.02)
 
+    def test_one_question_gets_one_range(self) -> None:
+        """Bench, wash, ranking and the head's page: the same figure with the same ends."""
+        for key in ("lamplight_soapwort", "conker_wash", "lock_gate_clay", "stove_soap"):
+            candidate = Candidate(key, starts()[key].name, digest_of(assess(start(key))))
+            ranked = rank([candidate], WREN, needs_of(FACTS))
+            families_ = {each.family.key: each.lift for each in advise(WREN, best_of_each(ranked)).families}
+            bench = on_the_bench(start(key)).scalp
+            for found in (in_a_wash(start(key)).scalp_lift, ranked[0].lift, families_[start(key).family.key]):
+                assert found is not None
+                with self.subTest(key):
+                    for mine, other in ((bench.low, found.low), (bench.high, found.high)):
+                        self.assertAlmostEqual(mine, other, delta=0.01)
+
 
 class Dissolving(TestCase):
     """More of a powder than the water can hold, as a jug and as a formula."""

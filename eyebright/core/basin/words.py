@@ -3,7 +3,7 @@
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
-from ..words import capital, listed, lower_first
+from ..words import capital, ends, listed, lower_first
 from .contact import Contact, Progress, Ring
 from .steps import BasinLink, Step
 from .table import Posture
@@ -140,7 +140,7 @@ def belief_words(believed: float, ph: tuple[float, float, float] | None) -> str:
         return f"You think pH {believed:g}; what it is nobody can say: it is dry."
     low, value, high = ph
     near = "you are right" if low - 0.05 <= believed <= high + 0.05 else f"it is {value:.1f}"
-    return f"You think pH {believed:g}; {near}, likely {low:.1f} to {high:.1f}."
+    return f"You think pH {believed:g}; {near}, likely {ends(low, high)}."
 
 
 def judged_words(contact: Contact, now: float) -> str:

@@ -6,6 +6,7 @@ from typing import Literal, Protocol
 import numpy as np
 
 from ..numbers import Z_90, Array, Figure
+from ..words import ends
 
 Agreement = Literal["agrees", "higher", "lower"]
 
@@ -206,7 +207,7 @@ def compare(
     """
     reading = read.figure
     said = f"The {read.called} read {reading.value:g}, which is {_range_words(read)}."
-    expected = f"{predicted.value:.1f} was predicted, likely {predicted.low:.1f} to {predicted.high:.1f}."
+    expected = f"{predicted.value:.1f} was predicted, likely {ends(predicted.low, predicted.high)}."
     if reading.low <= predicted.high and predicted.low <= reading.high:
         return Comparison(reading, "agrees", f"{said} {expected} They agree.")
     lower = reading.high < predicted.low

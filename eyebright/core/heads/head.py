@@ -8,7 +8,7 @@ from typing import Any, Literal
 import numpy as np
 
 from ..learning import Factors, prior_factors
-from ..numbers import Draws, Figure, Spread, figure
+from ..numbers import HEAD_DRAWS, Draws, Figure, Spread, figure
 from .facts import head_facts
 from .hair import hair_mass, liquid_held, scalp_area
 from .hair_and_scalp import HairAndScalp
@@ -43,12 +43,12 @@ class Head:
 
 def mass_of(record: Record, sure: Mapping[str, Mapping[str, float]] | None = None) -> Figure:
     """A head's hair mass in g."""
-    return figure(hair_mass(record, Draws(), sure), "g")
+    return figure(hair_mass(record, Draws(HEAD_DRAWS), sure), "g")
 
 
 def scalp_of(record: Record, today: date) -> Figure:
     """A head's scalp in cm²."""
-    return figure(scalp_area(record.age(today), Draws()), "cm²")
+    return figure(scalp_area(record.age(today), Draws(HEAD_DRAWS)), "cm²")
 
 
 def patch_hours(facts: Mapping[str, Any]) -> int:

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from ..numbers import Figure
-from ..words import brief
+from ..words import brief, ends
 from .jug import JugError
 
 Verdict = Literal[
@@ -48,7 +48,7 @@ class Situation:
 
 def ph_range(ph: Figure) -> str:
     """'pH 4.4, likely 4.2 to 4.7'."""
-    return f"pH {ph.value:.1f}, likely {ph.low:.1f} to {ph.high:.1f}"
+    return f"pH {ph.value:.1f}, likely {ends(ph.low, ph.high)}"
 
 
 def verdict(which: Verdict, about: Situation) -> tuple[str, str]:

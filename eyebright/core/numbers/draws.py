@@ -23,6 +23,7 @@ from .spreads import Array, Spread
 Kept = TypeVar("Kept")
 
 DRAWS = 2000
+HEAD_DRAWS = 400  # of what a thing does on a head: one question gives one range, wherever it is asked
 SEED = 20
 
 

@@ -8,7 +8,7 @@ import numpy as np
 
 from ..formulas.model import Family, rinse_family
 from ..heads import Head, Needs, Reason, ZoneNeed, days_of_oil, grade, hair_and_scalp_of, needs_of
-from ..numbers import Array, Draws, Figure, figure
+from ..numbers import HEAD_DRAWS, Array, Draws, Figure, figure
 from ..rules import Caution, Tightening, cautions, tightenings_for
 from ..vocabulary import Use, Zone
 from .fits import Fit, Recipes, fit, fits
@@ -88,7 +88,7 @@ class Advice:
 
 def fit_of(head: Head, family: Family, recipe: Candidate | None = None) -> Fit:
     """How one family, or a formula of it, fits this head: the same as among all that it asks for."""
-    draws, facts = Draws(), head.facts()
+    draws, facts = Draws(HEAD_DRAWS), head.facts()
     on = hair_and_scalp_of(head, facts, draws)
     since = head.history.since_family.get(family.key)
     return fit(family, needs_of(facts), facts, on, draws, since, recipe)
@@ -99,7 +99,7 @@ def advise(head: Head, recipes: Recipes | None = None) -> Advice:
 
     `recipes`: the household's formula that speaks for a family, by its key.
     """
-    draws, facts = Draws(), head.facts()
+    draws, facts = Draws(HEAD_DRAWS), head.facts()
     needs = needs_of(facts)
     on = hair_and_scalp_of(head, facts, draws)
     days = days_of_oil(head)

@@ -7,12 +7,12 @@ from typing import Any
 import numpy as np
 
 from ..chain import Course, Link, LinkAfter, OnHead, PlainWater, Subject, dose_on, outlasted, run_chain
-from ..formulas.assess import ASSESS_DRAWS, Assessment, assess
+from ..formulas.assess import Assessment, assess
 from ..formulas.change import thinned
 from ..formulas.model import Formula
 from ..heads import HairAndScalp, grade, ordinary_head
 from ..materials import METRIC, Kit, Supply
-from ..numbers import PRIOR, Array, Draws, Figure, Posterior, figure, middle
+from ..numbers import HEAD_DRAWS, PRIOR, Array, Draws, Figure, Posterior, figure, middle
 from ..rules import GRAVITY, Caution, cautions, facts_of, gravest, merge_cautions
 from ..vocabulary import LinkZone, Zone
 from ..words import lower_first
@@ -112,7 +112,7 @@ class WashAssessor:
         head: Mapping[str, Any] | None = None,
     ) -> None:
         self.water, self._kit, self._posterior = water, kit, posterior
-        self.draws, self.head = Draws(ASSESS_DRAWS, posterior=posterior), head or {}
+        self.draws, self.head = Draws(HEAD_DRAWS, posterior=posterior), head or {}
         self._on: HairAndScalp = (
             hair_and_scalp_for(self.draws) if hair_and_scalp_for else ordinary_head(self.draws)
         )

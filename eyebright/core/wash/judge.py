@@ -19,6 +19,7 @@ from ..heads import HairAndScalp, Holding, Needs, folds_for, material_facts, pat
 from ..numbers import Array, Draws, Figure, figure
 from ..rules import Caution, Rule, cautions, facts_of, gravest
 from ..vocabulary import Use, Zone
+from ..words import ends
 
 Verdict = Literal["suits", "adjust", "care", "off", "not_needed", "ruled_out"]
 FAR = 4.0  # times as strong, or as weak: beyond that no recipe of its kind gets there
@@ -311,7 +312,7 @@ def _percent(share: float) -> int:
 def _ph(out: Judgement, ph: tuple[float, float, float], band: tuple[float, float, float], what: str) -> float:
     """Say where its pH is against a band, and how far it is off (0 within)."""
     value, (low, _, high) = ph[1], band
-    asked = f"{low:.1f} to {high:.1f}"
+    asked = ends(low, high)
     if low <= value <= high:
         out.favour.append(f"pH {value:.1f}, within the {asked} that {what} asks for.")
         return 0.0

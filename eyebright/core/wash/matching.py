@@ -6,14 +6,13 @@ from typing import Literal
 
 from ..formulas.model import Family, families
 from ..heads import Head, Needs, hair_and_scalp_of
-from ..numbers import Draws, Figure
+from ..numbers import HEAD_DRAWS, Draws, Figure
 from ..rules import BY_HEAD, Caution, possible
 from ..vocabulary import Part
 from .fits import waits
 from .judge import Candidate, OnHead, Verdict, judge_candidate, subject_of
 from .schools import held_against
 
-RANK_DRAWS = 80
 Rank = Literal["meets", "near", "care", "far", "ruled_out"]
 ORDER: dict[Rank, int] = {"meets": 0, "near": 1, "care": 2, "far": 3, "ruled_out": 4}
 RANKED: dict[Verdict, Rank] = {
@@ -57,7 +56,7 @@ def rank(
 
     What is ruled out comes last, with why.
     """
-    draws, facts = Draws(RANK_DRAWS), head.facts()
+    draws, facts = Draws(HEAD_DRAWS), head.facts()
     on = hair_and_scalp_of(head, facts, draws)
     candidates = list(candidates)
     varying = BY_HEAD.union(*(each.digest.facts for each in candidates))

@@ -2,10 +2,10 @@
 
 from typing import Any
 
-from eyebright.core.formulas.assess import ASSESS_DRAWS, Assessment, Texture, assess, grades
+from eyebright.core.formulas.assess import Assessment, Texture, assess, grades
 from eyebright.core.formulas.change import Workbench
 from eyebright.core.formulas.model import FormulaError
-from eyebright.core.numbers import Draws
+from eyebright.core.numbers import HEAD_DRAWS, Draws
 from eyebright.core.wash import held_against
 from eyebright.household.services.household import household, picked_schools
 from eyebright.kept.problems import Problem
@@ -39,7 +39,7 @@ def assessment_of(
     """The reading of what was written; None, and why beside its field, where there is none yet."""
     if written.formula is None:
         return None
-    draws = Draws(ASSESS_DRAWS, posterior=bench.posterior)
+    draws = Draws(HEAD_DRAWS, posterior=bench.posterior)
     hair_and_scalp = bench.hair_and_scalp(draws) if bench.hair_and_scalp else None
     try:
         return assess(written.formula, bench.kit, bench.posterior, hair_and_scalp, bench.head, vessel, draws)

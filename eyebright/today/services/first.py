@@ -4,7 +4,7 @@ from contextlib import suppress
 
 from eyebright.core.heads import Today
 from eyebright.core.materials import SupplyKey, is_a
-from eyebright.core.words import brief
+from eyebright.core.words import brief, ends
 from eyebright.heads.models import Head
 from eyebright.household.services.household import the_household
 from eyebright.kept.problems import Problem
@@ -91,7 +91,7 @@ def _of_bottle(key: str, name: str, water: str) -> AnswerOut:
     strong = _jug(key, water, LITRE / FAMILIAR)
     right = _jug(key, water, None)
     ph = strong.ph
-    likely = f"pH {ph.value:.1f}, likely {ph.low:.1f} to {ph.high:.1f}"
+    likely = f"pH {ph.value:.1f}, likely {ends(ph.low, ph.high)}"
     says = f"One part of {name} to three of your water is {likely}."
     line = right.lines[1]
     more = right.headline
@@ -108,7 +108,7 @@ def _of_head(head: Head) -> AnswerOut:
     mass = found.mass
     return AnswerOut(
         says=f"{head.name}: {scalp.says}; then {poured}, about {brief(_round(rinse.volume.value))} mL.",
-        more=f"The hair weighs about {mass.value:.0f} g, likely {mass.low:.0f} to {mass.high:.0f}.",
+        more=f"The hair weighs about {mass.value:.0f} g, likely {ends(mass.low, mass.high, '.0f')}.",
         figure=found.scalp.lift,
         to=f"/heads/{head.pk}",
     )

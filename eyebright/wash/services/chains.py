@@ -11,7 +11,7 @@ from eyebright.core.formulas.model import families
 from eyebright.core.heads import Needs
 from eyebright.core.rules import Caution
 from eyebright.core.wash import LinkResult, Wash, WashLink, pauses, sections, spaced_in, suit
-from eyebright.core.words import brief, capital, days_apart
+from eyebright.core.words import brief, capital, days_apart, ends
 from eyebright.heads.services import today_of
 from eyebright.kept.clock import aware
 from eyebright.kept.problems import Problem, one
@@ -187,7 +187,7 @@ def _asked(found: Wash, needs: Needs) -> str:
     low, _, high = needs.scalp.lift
     lift = found.scalp_lift.value
     way = "more than" if lift > high else "less than" if lift < low else "about what"
-    return f"{capital(way)} suits this scalp then: {low * 100:.0f} to {high * 100:.0f} %."
+    return f"{capital(way)} suits this scalp then: {ends(low * 100, high * 100, '.0f')} %."
 
 
 def _result_out(

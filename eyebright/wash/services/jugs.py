@@ -23,9 +23,7 @@ def record_jug(sender: Any, batch: Batch, feel: list[str] | None, **_: Any) -> N
         payload = WashIn(
             family=family,
             at=batch.finished_at,
-            amount=float(batch.volume)
-            if rinsed
-            else None,  # of what is left in, nobody says how much went on
+            amount=float(batch.volume) if rinsed else None,  # left in, nobody says how much went on
             unit="mL",
             minutes=float(batch.minutes) if rinsed else None,
         )

@@ -1,6 +1,6 @@
 """What comes of a formula: pH, cleansing, texture, drying balance, residue, scent, shelf life, cost."""
 
-from .assessment import ASSESS_DRAWS, Assessment, Cost, Drawn, assess
+from .assessment import Assessment, Cost, Drawn, assess
 from .cleansing import Source, cleaning_of
 from .digest import VERSION, Digest, DigestSubject, digest_of, kept_digest
 from .drying_balance import DryingBalance

@@ -9,7 +9,7 @@ import numpy as np
 from ...chemistry import STIRRED, acid_grams, after_standing, fizzed, gas_lost, solve, totals
 from ...heads import HairAndScalp, ordinary_head
 from ...materials import METRIC, Kit
-from ...numbers import PRIOR, Array, Draws, Figure, Posterior, Spread, figure, middle
+from ...numbers import HEAD_DRAWS, PRIOR, Array, Draws, Figure, Posterior, Spread, figure, middle
 from ...rules import Caution, gravest
 from ..model import Formula, Weighed, weighed
 from ..prepare import Preparation, Tool, prepare, too_small, tool_facts, tools_of
@@ -24,7 +24,6 @@ from .sensitivity import Sensitivity, sensitivities
 from .shelf_life import WET, ShelfLife, shelf_life, shelf_life_facts
 from .texture import Texture, texture
 
-ASSESS_DRAWS = 400
 BEFORE_DRAWS = 100
 BOILED_OUT = Spread(0.7, 0.9, 1.0, ceiling=1.0)  # share of the excess carbon dioxide that heat drives off
 
@@ -111,7 +110,7 @@ def assess(
     `hair_and_scalp`, `head`: what it meets and the head's facts; an ordinary head without. `vessel`: what
     it is made in, its name and mL. `draws` must be those of the hair and scalp.
     """
-    draws = draws or Draws(ASSESS_DRAWS, posterior=posterior)
+    draws = draws or Draws(HEAD_DRAWS, posterior=posterior)
     hair_and_scalp, head = hair_and_scalp or ordinary_head(draws), head or {}
     lines = weighed(formula, kit)
     preparation = prepare(formula, lines, draws)

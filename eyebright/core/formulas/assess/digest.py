@@ -7,18 +7,18 @@ from typing import Any
 import numpy as np
 
 from ...chemistry import Part
-from ...numbers import Array, Draws, Spread, figure, middle
+from ...numbers import Array, Draws, middle
 from ...rules import rules_mark, whoever
 from ...vocabulary import Use
 from ..model import Family, families
 from .assessment import Assessment
 
-VERSION = 4  # raise it when what is kept here, or how it is worked out, changes
+VERSION = 5  # raise it when what is kept here, or how it is worked out, changes
 
 
 @dataclass(frozen=True)
 class Digest:
-    """One formula, small. Triples are [low, middle, high], 90 %; `cleaning` g effective in 1 g.
+    """One formula, small. Triples are [low, middle, high], 90 %; `cleaning`: draws of g effective in 1 g.
 
     `facts` are those of the formula alone, `before` those before readings that nothing confirms; `keeps` days
     on the shelf, in the fridge and in the freezer; `yields` g; `rules`: ids of those that it
@@ -28,7 +28,7 @@ class Digest:
     family: str
     use: Use
     minutes: float
-    cleaning: tuple[float, float, float]
+    cleaning: tuple[float, ...]
     oil: float
     alkali: float
     ph: tuple[float, float, float] | None
@@ -53,7 +53,7 @@ def digest_of(assessment: Assessment) -> Digest:
         family=assessment.formula.family.key,
         use=assessment.formula.use,
         minutes=assessment.formula.minutes,
-        cleaning=_triple(assessment.cleaning.per_gram),
+        cleaning=tuple(float(f"{each:.3g}") for each in assessment.cleaning.per_gram),
         oil=middle(assessment.cleaning.oil),
         alkali=middle(assessment.cleaning.alkali),
         ph=(assessment.ph.low, assessment.ph.value, assessment.ph.high) if assessment.ph else None,
@@ -83,11 +83,6 @@ def kept_digest(raw: Mapping[str, Any] | None) -> Digest | None:
     return Digest(**row | triples | {"ph": tuple(row["ph"]) if row["ph"] else None})
 
 
-def _triple(values: Array) -> tuple[float, float, float]:
-    shown = figure(values, "")
-    return shown.low, shown.value, shown.high
-
-
 @dataclass(frozen=True)
 class DigestSubject:
     """A formula by its digest, as a chain takes it: quicker than the formula itself, and dry."""
@@ -112,8 +107,9 @@ class DigestSubject:
         return self.digest.minutes
 
     def cleaning(self, draws: Draws) -> Array:
-        """g of effective cleaning in 1 g, drawn from its range."""
-        return Spread(*self.digest.cleaning).at(draws.score("a formula's cleaning"))
+        """g of effective cleaning in 1 g: the draws that it was assessed with, or their middle."""
+        kept = np.array(self.digest.cleaning)
+        return kept if draws.count == len(kept) else np.full(1, middle(kept))
 
     def oil(self, draws: Draws) -> Array:
         """g of oil in 1 g, at the middle."""

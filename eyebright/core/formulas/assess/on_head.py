@@ -7,6 +7,7 @@ from ...chemistry import Part
 from ...heads import HairAndScalp, grade
 from ...numbers import Array, Draws, Figure, figure, middle
 from ...vocabulary import Use
+from ...words import ends
 from ..model import Family
 from ..prepare import Preparation
 from .cleansing import Cleaning
@@ -103,7 +104,7 @@ def lift_of(subject: PreparedSubject, on: HairAndScalp) -> Lift:
         on_scalp=figure(draws.each(after.scalp.dose), "g"),
         on_lengths=figure(draws.each(after.lengths.dose), "g"),
         put_back=figure(draws.each(after.put_back), "g"),
-        says="stays in: it washes out nothing" if stays else f"washes out about {low} to {high} %",
+        says="stays in: it washes out nothing" if stays else f"washes out about {ends(low, high, 'd')} %",
         scalp_share=shares["scalp"],
         lengths_share=shares["lengths"],
         dose=draws.each(after.dose),

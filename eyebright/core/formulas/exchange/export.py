@@ -4,7 +4,7 @@ import csv
 import io
 from typing import Any
 
-from ...words import between, brief, capital
+from ...words import between, brief, capital, ends
 from ..assess import Assessment
 from ..change import amount_said
 from ..model import PHASES, Formula, PlannedStep, form_rows, planned_steps
@@ -34,8 +34,7 @@ def figures_said(assessment: Assessment) -> list[tuple[str, str]]:
         out.append(
             (
                 "pH",
-                f"{assessment.ph.value:.1f}, likely {assessment.ph.low:.1f} to {assessment.ph.high:.1f}"
-                " (computed)",
+                f"{assessment.ph.value:.1f}, likely {ends(assessment.ph.low, assessment.ph.high)} (computed)",
             )
         )
     if assessment.formula.use == "left_in":
@@ -45,7 +44,7 @@ def figures_said(assessment: Assessment) -> list[tuple[str, str]]:
     if assessment.texture:
         out.append(("Thickness", f"{assessment.texture.grade.name} (computed)"))
     ml = assessment.yield_ml
-    out.append(("Makes", f"{ml.value:.0f} mL, likely {ml.low:.0f} to {ml.high:.0f} (computed)"))
+    out.append(("Makes", f"{ml.value:.0f} mL, likely {ends(ml.low, ml.high, '.0f')} (computed)"))
     kept = assessment.keeping.at(assessment.formula.place)
     out.append(("Keeps", f"{kept.says} {kept.name} (custom): {kept.reason}"))
     return out

@@ -10,6 +10,7 @@ from functools import cache, lru_cache
 from typing import Any
 
 from ...numbers import Spread
+from ...words import ends
 from ..helpers import helpers_in_name
 from ..library import library
 from ..material import Material, Slurry
@@ -375,7 +376,7 @@ def doubts_of(material: Material, label: Label | None) -> tuple[str, ...]:
         out.append(f"{why} at {100 * share.low:.0f} to {100 * share.high:.0f} % of washing agents.")
     if isinstance(narrowed.side, Slurry) and not known.ph:
         ph = narrowed.side.ph
-        out.append(f"No pH on it: reckoned at {ph.low:.1f} to {ph.high:.1f}. A strip narrows it.")
+        out.append(f"No pH on it: reckoned at {ends(ph.low, ph.high)}. A strip narrows it.")
     if not known.ingredients:
         out.append("Without its ingredients nobody can check it for allergies: paste them from the label.")
     elif known.read.unread:

@@ -8460,7 +8460,7 @@ export interface components {
         };
         /**
          * ReadingOut
-         * @description A reading: of what, when, and what it was. `doubtful`: not learnt from until it is read again.
+         * @description A reading: of what, when, and what it was. `doubtful`: far from what can be, and not learnt from.
          */
         ReadingOut: {
             /** Doubtful */
