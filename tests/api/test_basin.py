@@ -242,6 +242,39 @@ class Stops(BasinTestCase):
         run = self.press(run)
         self.assertTrue(self.on(run, "Ledger dust")["off"])
 
+    def test_what_a_head_bears_no_more_is_barred_in_both_lanes(self) -> None:
+        """Told while the scalp's lane is on, it bars the lane of the lengths that is still to come."""
+        oats, water = self.start("ledger_dust"), {}
+        chain = self.chain(
+            "Side by side",
+            self.link(self.clay, zone="scalp", minutes=5),
+            self.link(oats, zone="lengths", minutes=20, beside=True), water,
+        )  # fmt: skip
+        run = self.press(self.go(chain=chain), 2)
+        self.assertEqual([run["stops"], run["presses"][run["at"]]["kind"]], [[], "put_on"])
+        self.call("PATCH", f"/heads/{self.wren}", {"answers": {"allergies": ["daisies"]}})
+        body = {"step": run["presses"][run["at"]]["step"]}
+        self.assertIn("alendula", self.refused("POST", f"/wash/runs/{run['id']}/press", body, "stops"))
+        # the lane that is on comes off all the same, by a rinse of its own
+        run = self.run_of(run["id"])
+        run = self.alter(run, "leave_out", link=run["links"][1]["id"])
+        self.assertEqual(run["presses"][run["at"]]["kind"], "rinse")
+        self.assertTrue(self.on(self.press(run), "Lock-gate clay")["off"])
+
+    def test_beside_something_longer_a_lane_has_a_rinse_of_its_own(self) -> None:
+        mask = self.start("buttermilk_mask")
+        chain = self.chain(
+            "Beside",
+            self.link(self.clay, zone="scalp", minutes=5),
+            self.link(mask, zone="bag", minutes=30, beside=True), {},
+        )  # fmt: skip
+        run = self.press(self.go(chain=chain), 3)
+        now = run["presses"][run["at"]]
+        self.assertEqual((now["kind"], now["waits"]), ("rinse", [run["links"][0]["id"]]))
+        run = self.press(run)
+        self.assertTrue(self.on(run, "Lock-gate clay")["off"])
+        self.assertEqual([bool(each["off"]) for each in run["clocks"]], [True, False])
+
     def test_minutes_that_have_been_bar_no_section_that_is_to_come(self) -> None:
         run = self.press(self.go(), 2)
         run = self.press(run, 1, after=70)

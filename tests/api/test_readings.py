@@ -60,6 +60,20 @@ class Readings(ApiTestCase):
         self.call("DELETE", f"/shelf/strips/{strips['id']}", status=204)
         self.call("POST", "/shelf/readings", on, 404)
 
+    def test_what_cannot_be_is_never_learnt_from_however_often_it_is_read(self) -> None:
+        """A doubtful reading never counts and takes no good one's place; two alike are one more question."""
+        lot = f"lot-{self.put_malt()}"
+        good = {"supply_key": lot, "read": {"value": 2.9, "step": 0.2}}
+        self.call("POST", "/shelf/readings", good, 201)
+        known = self.call("GET", f"/shelf/{lot.replace('-', 's/')}")["neat_ph"]
+        says = []
+        for _ in range(13):
+            odd = {"supply_key": lot, "read": {"value": 7.5, "step": 0.5}}
+            says.append(self.call("POST", "/shelf/readings", odd, 201)["says"])
+        self.assertIn("read it again", says[0])
+        self.assertIn("Twice alike", says[1])
+        self.assertEqual(self.call("GET", f"/shelf/{lot.replace('-', 's/')}")["neat_ph"], known)
+
     def test_what_has_no_ph_by_itself(self) -> None:
         body = {"supply_key": "lib-citric_acid", "read": {"value": 3}}
         self.assertIn("jug of water", self.refused("POST", "/shelf/readings", body, "supply_key"))
