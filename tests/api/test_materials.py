@@ -128,6 +128,9 @@ class Own(HeadsTestCase):
             ({"figures": {"density": 100}}, "figures.density", "Not asked of this kind, leaf"),
             ({"figures": {"glow": 1}}, "figures", "ones offered"),
             ({"ph": 15}, "ph", "0 to 14"),
+            ({"kind": "oil", "ph": 4}, "ph", "Oil has no pH"),
+            ({"kind": "essential oil", "ph": 4}, "ph", "has no pH"),
+            ({"kind": "vinegar", "strength": 300}, "strength", "at most 100"),
             ({"hazards": ["soap", "cationic"]}, "hazards", "one of the two"),
             ({"kind": "vinegar", "hazards": ["soap"]}, "hazards", "no soap"),
             ({"contains": ["nuts"], "may_contain": ["nuts"]}, "may_contain", "need not be asked"),
@@ -147,6 +150,26 @@ class Own(HeadsTestCase):
         self.assertEqual(self.call("GET", f"/shelf/lots/{lot['id']}")["material_name"], "Lock fern")
         self.call("POST", f"/shelf/materials/{pk}/restore")
         self.assertEqual(self.call("GET", "/shelf/supplies?find=lock fern")[0]["name"], "Fern")
+
+
+class Allergens(HeadsTestCase):
+    """What a name says is in it, whatever else was answered."""
+
+    def test_a_name_tells_its_allergens(self) -> None:
+        for name, kind, says in (
+            ("Almond butter", "plant cream", "nuts"),
+            ("Tahini", "plant cream", "sesame"),
+            ("White miso", "plant cream", "soya"),
+            ("Ghee, home-made", "butter", "dairy"),
+        ):
+            with self.subTest(name):
+                kept = self.call("POST", "/shelf/materials", {"name": name, "kind": kind}, 201)
+                page = self.call("GET", f"/shelf/library/{kept['key']}")
+                self.assertIn(says, page["contains"])
+        free = self.call(
+            "POST", "/shelf/materials", {"name": "Almond-free cream", "kind": "plant cream"}, 201
+        )
+        self.assertNotIn("nuts", self.call("GET", f"/shelf/library/{free['key']}")["contains"])
 
 
 class Corrections(HeadsTestCase):
@@ -265,6 +288,14 @@ class Labels(HeadsTestCase):
             with self.subTest(text[:10]):
                 self.refused("POST", "/shelf/label", {"text": text}, "text")
         lot = {"material": "shampoo_ordinary", "name": "Lock-side"}
+        for listed, words in (
+            ("Aqua, Sodium Laureth Sulfate (90 %), Parfum", "decimal point"),
+            ("Aqua (80 %), Sodium Laureth Sulfate (12 %), Glycerin (20 %)", "add up to 112 %"),
+        ):
+            with self.subTest(listed):
+                self.assertIn(words, self.refused("POST", "/shelf/label", {"text": listed}, "text"))
+                kept = lot | {"label": {"ingredients": listed}}
+                self.assertIn(words, self.refused("POST", "/shelf/lots", kept, "label.ingredients"))
         for label, field in (
             ({"ph_low": 15}, "label.ph_low"), ({"ph_low": 6, "ph_high": 5}, "label.ph_high"),
             ({"strength": "mighty"}, "label.strength"), ({"active_low": 120}, "label.active_low"),

@@ -43,6 +43,7 @@ from .label import (
     Listed,
     class_table,
     doubts_of,
+    implausible,
     ingredient_table,
     labelled,
     read_label,

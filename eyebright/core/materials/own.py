@@ -73,7 +73,7 @@ def own_material(
     """
     row: dict[str, Any] = {"key": key, "name": name, "kind": kind, "source": OWN_SOURCE}
     usual = kinds().get(kind, {})
-    found = guessed_hazards(name) if hazards is None else with_what_follows(hazards)
+    found = _guessed(name, kind) if hazards is None else with_what_follows(hazards)
     held = [*contains, *guessed_allergens(name)]
     for which, more in (("contains", held), ("may_contain", may_contain), ("hazards", found)):
         row[which] = _together(usual.get(which, ()), more)
@@ -89,6 +89,13 @@ def own_material(
         row["refuse"] = refused.refuse
         row["hazards"] = _together(row["hazards"], refused.hazards)
     return material_from_row(row)
+
+
+def _guessed(name: str, kind: str) -> tuple[str, ...]:
+    """What a name gives away; how hard its grains are nobody said, so that they count as coarse."""
+    found = guessed_hazards(name)
+    hard = "abrasive" in found and not is_a(kind, "dissolves")
+    return with_what_follows([*found, "coarse"]) if hard else found
 
 
 def not_known(key: str, name: str) -> Material:

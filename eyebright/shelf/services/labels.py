@@ -17,6 +17,7 @@ from eyebright.core.materials import (
     class_table,
     doubts_of,
     hazard_table,
+    implausible,
     ingredient_table,
     labelled,
     material,
@@ -43,22 +44,28 @@ def read_text(payload: LabelTextIn) -> LabelOut:
         raise Problem.field("text", "Paste what stands on the label.")
     try:
         bought = material_of(payload.material) if payload.material else material(PLAIN)
-        return _out(read_label(payload.text), bought)
+        label = read_label(payload.text)
     except LabelError as raised:
         raise Problem.field(raised.field if raised.field == "text" else "text", str(raised)) from None
     except MaterialError as raised:
         raise Problem.field("material", str(raised)) from None
+    if amiss := implausible(bought, label):
+        raise Problem.field("text", amiss)
+    return _out(label, bought)
 
 
-def label_of(payload: LabelIn | None) -> Label:
-    """A label as it is entered; Problem beside its field for what cannot be."""
+def label_of(payload: LabelIn | None, bought: Material) -> Label:
+    """A label of something bought as it is entered; Problem beside its field for what cannot be."""
     if payload is None:
         return Label()
     if payload.strength and payload.strength not in class_table():
         raise Problem.field("label.strength", "Choose one of the ones offered.")
     ph = _pair(payload.ph_low, payload.ph_high, "label.ph_high")
     active = _pair(payload.active_low, payload.active_high, "label.active_high")
-    return Label(ph, payload.strength, active, payload.dose, payload.ingredients.strip())
+    out = Label(ph, payload.strength, active, payload.dose, payload.ingredients.strip())
+    if amiss := implausible(bought, out):
+        raise Problem.field("label.ingredients", amiss)
+    return out
 
 
 def _pair(low: float | None, high: float | None, field: str) -> tuple[float, float] | None:

@@ -169,7 +169,7 @@ def save_lot(payload: LotIn, lot: Lot | None = None) -> LotOut:
         raise Problem.field("size", "Say how much it held for that price.")
     if payload.opened_on and payload.opened_on > timezone.localdate():
         raise Problem.field("opened_on", "That day is still to come.")
-    label = label_of(payload.label)
+    label = label_of(payload.label, material)
     lot = lot or Lot()
     lot.label = label.kept()
     lot.material, lot.name, lot.note = material.key, payload.name, payload.note

@@ -15,6 +15,7 @@ from eyebright.core.materials import (
     property_table,
     refused_by_name,
 )
+from eyebright.core.words import capital
 from eyebright.kept.decimals import exact
 from eyebright.kept.problems import Problem, one, only_offered
 from eyebright.kept.versions import changed, check_version, get_checked
@@ -206,9 +207,10 @@ def _possible(payload: FiguresIn, kind: str, hazards: list[str], unit: str = "")
     usual = kinds()[kind]
     if payload.strength is not None and "acid" not in usual:
         raise Problem.field("strength", f"Not asked of this kind, {usual['name']}: give its pH instead.")
-    if payload.ph is not None and is_a(kind, "fat"):
+    if payload.ph is not None and is_a(kind, "no_water"):
         raise Problem.field(
-            "ph", f"A {usual['name']} has no pH: leave it empty, or say what it is if it mixes with water."
+            "ph",
+            f"{capital(usual['name'])} has no pH: leave it empty. What mixes with water is another kind.",
         )
     for name, answer in payload.figures.items():
         if answer is None:

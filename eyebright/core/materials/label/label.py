@@ -84,6 +84,7 @@ USE = re.compile(
 LYE = re.compile(r"(?:sodium|potassium) hydroxide", re.I)
 SOURED = re.compile(r"acid\b|säure|carbomer|polymer|stearate", re.I)  # what an alkali is there to neutralise
 NO_TRACE = ("cineole",)  # hazards that a trace at a list's end does not bring
+POURS, MOST_IN_ALL = 75.0, 101.0  # % of washing agents that still flow; of all that a list counts
 MILD_PH, FIRST_FEW = 9.0, 3
 FAT = re.compile(r"oil|butter|tallow|lard|oleum|fat\b|öl\b|huile|aceite|olio", re.I)
 
@@ -361,6 +362,22 @@ def _side(material: Material, label: Label) -> Any:
     if label.strength == "soap":
         return replace(side, ph=Spread.of(SOAP_PH))
     return side
+
+
+def implausible(material: Material, label: Label) -> str:
+    """What of a label cannot be, in words; "" for nothing: more in all than there is, or paste that pours."""
+    shares = [each for each in label.read.every if each.percent is not None and not each.maybe]
+    whole = sum(each.percent or 0.0 for each in shares)
+    if whole > MOST_IN_ALL:
+        return f"Its shares add up to {whole:.0f} %: write each as it stands on the label."
+    if material.unit == "mL":
+        much = next((each for each in shares if each.role in WASHING and (each.percent or 0.0) > POURS), None)
+        if much is not None:
+            return (
+                f"It says {much.percent:g} % of {much.name}: what pours holds {POURS:g} % at most. "
+                "Is the decimal point where it belongs?"
+            )
+    return ""
 
 
 def doubts_of(material: Material, label: Label | None) -> tuple[str, ...]:
