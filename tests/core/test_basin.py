@@ -31,6 +31,7 @@ from eyebright.core.basin import (
 )
 from eyebright.core.wash import WashLink
 
+from .formulas import formula
 from .test_wash_links import CLAY, LIQUOR, MASK, OIL, RINSE, SODA, THIRD, WATER, basin
 
 GRAINS = BasinLink(
@@ -186,6 +187,15 @@ class Limits(TestCase):
         for made, most, never in ((CLAY, 30.0, 60.0), (SODA, 3.0, 6.0)):
             with self.subTest(made.name):
                 self.assertEqual(minutes_at_most(basin(), WashLink(made)), (most, never))
+
+    def test_what_foams_rings_whatever_it_is_called(self) -> None:
+        """Shampoo has a most by what is in it: five minutes, two on a child; a stop at twice that."""
+        for made in (
+            formula("shampoo", ("shampoo_ordinary", 10, "mL")),
+            formula("mask", ("shampoo_ordinary", 30, "mL"), ("honey", 60, "mL")),
+        ):
+            self.assertEqual(minutes_at_most(basin(), WashLink(made)), (5.0, 10.0))
+            self.assertEqual(minutes_at_most(basin({"birth_year": 2018}), WashLink(made)), (2.0, 4.0))
 
     def test_a_tender_head_has_fewer(self) -> None:
         grown, _ = minutes_at_most(basin(), WashLink(THIRD))

@@ -9,11 +9,12 @@ from hypothesis import strategies as st
 
 from eyebright.core.formulas.assess import Assessment, assess
 from eyebright.core.formulas.change import Workbench, capped, for_head
-from eyebright.core.formulas.model import Formula, Step
+from eyebright.core.formulas.model import Formula, Step, starts
 from eyebright.core.materials import Amount
 from eyebright.core.numbers import Draws
+from eyebright.core.wash import WashLink, wash_of
 
-from .formulas import LIBRARY, formula
+from .formulas import LIBRARY, formula, start, supply
 from .heads import head
 
 EXAMPLES = settings(max_examples=30, deadline=None)
@@ -54,6 +55,47 @@ def more_of(made: Formula, place: int, times: float) -> Formula:
 def bits(chosen: list[tuple[str, float]]) -> list[tuple[Any, ...]]:
     """Further lines."""
     return [(what, amount, "g") for what, amount in chosen]
+
+
+class NeverMoreThanThereIs(TestCase):
+    """No figure, and no end of its range, is above what went in."""
+
+    def test_what_is_drawn_is_in_the_plant(self) -> None:
+        for key in starts():
+            found = assess(start(key))
+            plants = {one.weighed.line.supply.name: one for one in found.preparation.lines}
+            for each in found.drawn:
+                self.assertLessEqual(each.share.high, 1.0, (key, each.name))
+                if each.active is None:
+                    continue
+                held = getattr(plants[each.name].material, each.what)
+                grams = each.active.high * found.yield_ml.high / 100.0
+                most = plants[each.name].grams.max() * min(held.high * 1.3, 1.0)
+                self.assertLessEqual(grams, max(most, 0.02) * 1.2, (key, each.name))
+
+    def test_oil_that_is_put_on_was_there(self) -> None:
+        oil = formula("serum", ("sunflower_oil", 20, "mL"))
+        for grams in (1.0, 20.0, 60.0):
+            found = wash_of([WashLink(oil, grams=grams)], supply("hard"))
+            self.assertLessEqual(found.put_back.high, grams)
+            self.assertAlmostEqual(found.results[0].dose.high, grams, delta=1e-6)
+
+    def test_a_share_is_a_share(self) -> None:
+        for key in starts():
+            found = assess(start(key))
+            for figure in (found.lift.scalp, found.lift.lengths):
+                self.assertTrue(0.0 <= figure.low <= figure.high <= 1.0, key)
+
+    def test_strained_grain_keeps_what_it_takes_up(self) -> None:
+        rice = assess(formula("starch", ("rain", 500, "mL"), ("rice_grain", 100, "g")))
+        self.assertLess(rice.kept_back.value, 120.0)
+
+    def test_whole_flowers_give_half_in_a_quarter_of_an_hour(self) -> None:
+        lines = (("rain", 500, "mL"), ("chamomile", 10, "g", "whole"))
+        steeped = replace(
+            formula("herb_mild", *lines), steps=(Step("steep", (1, 2), 15.0, 15.0), Step("strain"))
+        )
+        self.assertGreater(assess(steeped).drawn[0].share.value, 0.25)
 
 
 class Properties(TestCase):

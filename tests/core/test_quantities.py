@@ -47,6 +47,29 @@ class Spoons(TestCase):
         )
 
 
+class AddsUp(TestCase):
+    """What is said of an amount is that amount."""
+
+    def test_spoons_add_up_to_what_is_meant(self) -> None:
+        """Within a fiftieth, or it says "about"; never so far off as a coarse spoon need not be."""
+        for kept in ("metric", "us"):
+            measures = {name: each for each in kit(kept).spoons for name in (each.name, each.plural)}
+            for volume in (5.0, 12.5, 37.5, 62.5, 70.0, 75.0, 92.5, 118.0, 225.0, 333.0, 700.0, 950.0):
+                said = spoons(volume, kit(kept))
+                whole = 0.0
+                for part in said.removeprefix("about ").split(" and "):
+                    count, name = part.split(" ", 1)
+                    whole += measures[name].volume * _number(count)
+                with self.subTest(f"{volume:g} mL: {said}"):
+                    self.assertLess(abs(whole - volume), (0.06 if "about" in said else 0.0201) * volume)
+
+
+def _number(count: str) -> float:
+    """2½ as a number."""
+    bits = {"⅛": 0.125, "¼": 0.25, "⅜": 0.375, "½": 0.5, "⅝": 0.625, "¾": 0.75, "⅞": 0.875}
+    return float(count.rstrip("".join(bits)) or 0) + bits.get(count[-1], 0.0)
+
+
 class Volumes(TestCase):
     """How much rinse, in any unit."""
 
