@@ -39,6 +39,9 @@ MIXTURES = """
 100 mL mayonnaise | mix_in | spreads stiff
 100 mL honey | mix_in | clings
 100 mL coconut_milk | mix_in | runny watery clings
+100 mL oat_water | mix_in | watery runny
+100 mL egg_whole | mix_in | runny clings
+100 mL pumpkin_mash | mix_in | spreads stiff
 100 mL yoghurt + 30 mL honey | mix_in | clings spreads
 100 mL conditioner_rinse | mix_in | spreads clings
 60 g rhassoul + 80 mL rain | mix_in | spreads clings

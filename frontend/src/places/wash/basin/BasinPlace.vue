@@ -175,7 +175,7 @@ onMounted(() => window.scrollTo({ top: 0 }));
       <p v-for="note in run.notes" :key="note" class="note">{{ note }}</p>
       <CautionList
         v-if="step.kind === 'ready'"
-        :cautions="run.cautions.filter((one) => one.level === 'warning')"
+        :cautions="run.cautions.filter((one) => one.level === 'warning' || one.always)"
       />
       <p v-if="run.trouble" class="note" role="status">{{ run.trouble }}</p>
       <p v-if="refusal" class="error" role="alert">{{ refusal }}</p>
