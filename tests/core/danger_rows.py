@@ -315,6 +315,13 @@ conditioner | child 4 | 10 mL label conditioner_rinse: Aqua, Eucalyptus Globulus
 conditioner | allergic soy | 10 mL label conditioner_rinse: Aqua, Cetearyl Alcohol, Glycine Soja Oil, Parfum | rinsed 5 | warning | soy
 conditioner | allergic peanut | 10 mL label conditioner_rinse: Aqua, Cetearyl Alcohol, Arachis Hypogaea Oil, Parfum | rinsed 5 | stop | peanut
 conditioner | adult | 10 mL label conditioner_rinse: Aqua, Mercury, Cetearyl Alcohol | rinsed 5 | stop | never
+conditioner | adult | 10 mL label conditioner_rinse: Aqua, Ammonium Thioglycolate, Urea | rinsed 3 | stop | never
+conditioner | child 4 | 10 mL label hair_mask_bought: Aqua, Rosmarinus Officinalis Leaf Oil, Cetyl Alcohol | rinsed 3 | stop | under six
+conditioner | adult | 10 mL label conditioner_rinse: Wasser, Kaliumhydroxid, Glycerin | rinsed 3 | stop | never
+scrub | tender | 30 g own some powder apricot kernel scrub + 60 mL honey | rinsed 3 | stop | grains
+mask | adult | 50 mL own some liquid salicylic acid 5 % lotion | rinsed 5 | stop | salicylic
+mask | adult | 20 mL peroxide_3 + 20 mL cider_vinegar + 60 mL honey | rinsed 10 | stop | perac
+clay_damp | adult | 60 g own clay grey cement + 60 mL rain | rinsed 10 | stop | never
 scrub | adult | 30 g coffee_grounds + 60 mL yoghurt | rinsed 3 | warning | grains
 scrub | tender | 30 g coffee_grounds + 60 mL yoghurt | rinsed 3 | stop | grains
 scrub | child 8 | 30 g almond_meal + 60 mL yoghurt | rinsed 3 | stop | grains

@@ -150,7 +150,11 @@ CASES: tuple[tuple[str, dict[str, Any], dict[str, Any]], ...] = (
     ("stain", {"tannin": True, "light": True}, {"tannin": True, "light": False}),
     # ---- what is in the jug ----
     ("caustic", {"ph": 10.6, "ph_high": 11.0}, {"ph": 10.6, "ph_high": 10.9}),
-    ("alkaline-left-in", {"use": "left_in", "ph": 8.1}, {"use": "left_in", "ph": 8.0}),
+    (
+        "alkaline-left-in",
+        {"use": "left_in", "ph": 8.1, "base_past_eight": 0.1},
+        {"use": "left_in", "ph": 8.0, "base_past_eight": 0.1},
+    ),
     ("soda-too-strong", SODA | {"soda_percent": 4.1}, SODA | {"soda_percent": 4.0}),
     ("soda-too-long", SODA | {"minutes": 3.5}, SODA | {"minutes": 3.0}),
     ("soda-then-acid", SODA, {}),

@@ -17,4 +17,4 @@ from .shelf_life import (
     shelf_life_facts,
     shelf_life_rows,
 )
-from .texture import Texture, grades, texture_table
+from .texture import Texture, body, grades, texture_table

@@ -11,7 +11,7 @@ from functools import cache
 import numpy as np
 
 from ... import tables
-from ...materials import is_a, kinds
+from ...materials import Material, is_a, kinds
 from ...numbers import Array, Figure, figure, middle
 from ...tables import Figures
 from ..prepare import Preparation, PreparedLine
@@ -148,12 +148,14 @@ def _swells(each: PreparedLine, preparation: Preparation) -> Array:
 
 def body_of(each: PreparedLine) -> float:
     """g of solids in 1 g of what is thick by itself; 0 for what is not."""
-    material, table = each.material, texture_table()
-    if material is None or (
-        material.unit == "g"
-        and is_a(each.kind, "dissolves")
-        and each.kind not in table.numbers("body", "kinds")
-    ):
+    return body(each.material, each.kind)
+
+
+def body(material: Material | None, kind: str) -> float:
+    """g of solids in 1 g of a material, as this kind of it; 0 for what is not thick by itself."""
+    table = texture_table()
+    dissolves = material is not None and material.unit == "g" and is_a(kind, "dissolves")
+    if material is None or (dissolves and kind not in table.numbers("body", "kinds")):
         return 0.0
     found = table.numbers("body", "materials").get(material.key)
     return table.numbers("body", "kinds").get(material.kind, 0.0) if found is None else found

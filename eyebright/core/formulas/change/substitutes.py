@@ -6,11 +6,15 @@ from dataclasses import dataclass
 from functools import cache
 
 from ... import tables
+from ...heads import allergens
 from ...materials import Liquor, Material, Salt, Slurry, Supply, SupplyKey, acidic, is_a
 from ...numbers import Draws
 from ...tables import Figures
+from ..assess import body
 
 ACID_TO_PH = 4.0  # what a slurry holds is counted down to this pH
+THICKER = 0.3  # what 1 g more of solids in 1 g takes from a substitute's fitness
+SOURER = 0.05  # and what a pH of one unit away takes from it
 MOST_TIMES, LEAST_TIMES = 12.0, 1.0 / 12.0
 
 
@@ -143,6 +147,11 @@ def _fitness(material: Material | None, supply: Supply, times: float) -> float:
         out -= 0.06
     if (other.kind if other else "water") != (material.kind if material else "water"):
         out -= 0.05
+    if other is not None and material is not None:
+        out -= THICKER * abs(body(other, other.kind) - body(material, material.kind))
+        match material.side, other.side:
+            case ((Slurry(ph=had_ph) | Liquor(ph=had_ph)), (Slurry(ph=has_ph) | Liquor(ph=has_ph))):
+                out -= SOURER * abs(has_ph.mid - had_ph.mid) if had_ph and has_ph else 0.0
     if other is not None:
         had = material.hazards if material else ()
         out -= 0.08 * len(set(other.hazards) - set(had) - {"dust", "eyes", "paste"})
@@ -152,7 +161,8 @@ def _fitness(material: Material | None, supply: Supply, times: float) -> float:
 
 
 def holds_any(material: Material | None, words: Sequence[str]) -> bool:
-    """Whether it is one of these kinds, or holds one of these allergens."""
+    """Whether it is one of these kinds, or holds or may hold one of these allergens."""
     if material is None:
         return False
-    return material.kind in words or not set(material.contains).isdisjoint(words)
+    held = {*material.contains, *material.may_contain}
+    return any(word in held if word in allergens() else word == material.kind for word in words)

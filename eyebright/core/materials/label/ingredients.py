@@ -48,6 +48,7 @@ TRACE = {
     "g6pd": "g6pd",
     "builds_up": "builds_up",
     "cationic": "cationic",
+    "cineole": "cineole",
 }
 # Kinds of the library that keep their allergens and hazards also as a trace in something bought.
 KIN = {"oil": "fatty", "butter": "fatty", "essential oil": "essential oil", "humectant": "humectant"}
@@ -278,6 +279,9 @@ def _exactly(key: str) -> Listed | None:
     """What goes by just this name; None for what nobody here knows."""
     if key in _by_name():
         return _row(_by_name()[key])
+    refused = (row for row in ingredient_rows() if row.refuse and any(part in key for part in row.holds))
+    if (never := next(refused, None)) is not None:
+        return _row(never)
     if key in _by_latin():
         return _by_latin()[key]
     short = COUNT.sub("", key)
