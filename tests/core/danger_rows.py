@@ -318,6 +318,9 @@ conditioner | adult | 10 mL label conditioner_rinse: Aqua, Mercury, Cetearyl Alc
 conditioner | adult | 10 mL label conditioner_rinse: Aqua, Ammonium Thioglycolate, Urea | rinsed 3 | stop | never
 conditioner | child 4 | 10 mL label hair_mask_bought: Aqua, Rosmarinus Officinalis Leaf Oil, Cetyl Alcohol | rinsed 3 | stop | under six
 conditioner | adult | 10 mL label conditioner_rinse: Wasser, Kaliumhydroxid, Glycerin | rinsed 3 | stop | never
+conditioner | adult | 10 mL label conditioner_rinse: Acqua, Formaldeide, Cetearyl Alcohol | rinsed 3 | stop | never
+conditioner | adult | 10 mL label conditioner_rinse: Aqua, Kerosene, Parfum | rinsed 3 | stop | never
+conditioner | adult | 10 mL label conditioner_rinse: Aqua, Soude caustique, Parfum | rinsed 3 | stop | never
 scrub | tender | 30 g own some powder apricot kernel scrub + 60 mL honey | rinsed 3 | stop | grains
 mask | adult | 50 mL own some liquid salicylic acid 5 % lotion | rinsed 5 | stop | salicylic
 mask | adult | 20 mL peroxide_3 + 20 mL cider_vinegar + 60 mL honey | rinsed 10 | stop | perac

@@ -14,7 +14,8 @@ from functools import cache, lru_cache
 from ... import tables
 from ...tables import Figures
 from ..finding import WATER, Evidence, Recogniser, ambiguous, folded, word_set, words
-from ..library import is_a, library, plant_of
+from ..hazards import refused_by_name
+from ..library import Material, is_a, library, plant_of
 
 MAY = re.compile(
     r"""may\ contain|peut\ contenir|kann\b.*\benthalten|puede\ contener|kan\b.*\bbevatten|\+\s*/\s*-|±
@@ -232,7 +233,9 @@ def _known(name: str) -> Listed:
             return _together(several)
     plants = (_by_latin().get(" ".join(key.split()[:2])) for key in whole)  # '... leaf extract'
     called = (_common(key) for key in dict.fromkeys(whole) if key)
-    return next((each for each in (*plants, *called) if each is not None), Listed(name))
+    known = next((each for each in (*plants, *called) if each is not None), None)
+    never = refused_by_name(name) if known is None else None
+    return known or (_never(never) if never else Listed(name))
 
 
 @cache
@@ -258,9 +261,17 @@ def _common(key: str) -> Listed | None:
         return Listed("", "plain")
     material = library()[found.taken.what]
     trace = () if name != key else tuple(TRACE[each] for each in material.hazards if each in TRACE)
+    if material.refuse:
+        return _never(material)
     return Listed(
         "", KIN.get(material.kind, PLANT), material.contains, trace, may_contain=material.may_contain
     )
+
+
+def _never(material: Material) -> Listed:
+    """What never goes on a head, by a kitchen's name of it, with what its row here says of it."""
+    row = next((each for each in ingredient_rows() if each.refuse == material.key), None)
+    return _row(row) if row else Listed("", contains=material.contains, refuse=material.key)
 
 
 def _together(several: list[Listed]) -> Listed:
