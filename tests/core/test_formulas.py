@@ -259,6 +259,11 @@ class Keeping(TestCase):
             self.days(("rain", 300, "mL"), ("spirit_vinegar", 90, "mL"), family="acid_rinse")[1], 60
         )
 
+    def test_a_jelly_and_a_protein_feed_what_spoils_them(self) -> None:
+        for what, grams in (("gelatine", 10), ("guar", 6), ("hydrolysed_silk", 10)):
+            with self.subTest(what):
+                self.assertLessEqual(self.days(("rain", 150, "mL"), (what, grams, "g"), family="mask")[1], 5)
+
     def test_every_row_has_a_source_and_days_that_do_not_fall_in_the_cold(self) -> None:
         for row in shelf_life_rows():
             with self.subTest(row.id):
