@@ -103,7 +103,7 @@ class Doubtful(HeadsTestCase):
         before = self.neat()
         odd = self.read(5.0)
         self.assertTrue(odd["doubtful"])
-        self.assertIn("read again", str(odd["says"]))
+        self.assertIn("read it again", str(odd["says"]))
         self.assertAlmostEqual(self.neat(), before, delta=0.05)
         self.assertFalse(self.read(2.5)["doubtful"])
         self.assertEqual(len(self.call("GET", f"/shelf/readings?supply_key={self.key}")), 2)

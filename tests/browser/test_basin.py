@@ -357,7 +357,7 @@ class Afterwards(BasinTestCase):
         self.assertEqual(Review.objects.count(), 3)
         self.assertEqual((Wash.objects.get().heard, Wash.objects.get().answer), ("dry", 3))
         teaches = self.page.get_by_role("region", name="What it teaches")
-        expect(teaches).to_contain_text("it was a little tight")
+        expect(teaches).to_contain_text("It was a little tight")
         self.go("/today")
         expect(self.page.get_by_role("heading", name="Now and next")).to_be_visible()
         expect(self.page.get_by_text("how is it")).to_have_count(0)
