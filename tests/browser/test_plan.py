@@ -233,6 +233,7 @@ class Done(PlanTestCase):
     def test_in_three_presses(self) -> None:
         self.go("/today")
         self.page.get_by_role("link", name="Record a wash").click()
+        expect(self.page.get_by_role("heading", name="Record a wash")).to_be_visible()
         self.page.get_by_text("Wren Halloway", exact=True).click()  # one
         self.page.get_by_role("button", name=re.compile("Conker day")).click()  # two
         self.page.get_by_role("button", name="Save").click()  # three
