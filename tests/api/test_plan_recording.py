@@ -96,6 +96,23 @@ class Recording(PlanTestCase):
         head = self.call("GET", f"/heads/{self.wren}")
         self.assertEqual(head["model"]["strength"]["washes"], before["washes"] + 1)
 
+    def test_what_changes_never_goes_against_the_answer(self) -> None:
+        at = (FRIDAY - timedelta(days=2)).isoformat()
+        body = {"family": "saponin_liquor", "amount": 80, "unit": "mL", "at": at, "answer": "right"}
+        kept = self.call("POST", f"/heads/{self.wren}/washes", body, 201)["id"]
+        path, seen = f"/heads/{self.wren}/washes/{kept}/outcome", set()
+        for amount in (40, 60, 80, 160, 300):
+            for answer, towards in (("still oily", "more"), ("a little oily", "more"), ("tight", "less")):
+                with self.subTest(amount=amount, answer=answer):
+                    self.call("PATCH", path, {"amount": amount, "unit": "mL", "answer": answer})
+                    head = self.call("GET", f"/heads/{self.wren}")
+                    says = next(each["learnt"] for each in head["washes"] if each["id"] == kept)
+                    self.assertIn("Expected for Wren: ", says)
+                    if " worked out for the next" in says:
+                        self.assertIn(f"a little {towards}", says)
+                        seen.add(says.split(": ")[-1])
+        self.assertGreaterEqual(len(seen), 2, seen)
+
     def test_a_wash_is_corrected_and_what_was_learnt_follows(self) -> None:
         at = (FRIDAY - timedelta(days=2)).isoformat()
         body = {"family": "saponin_liquor", "amount": 80, "unit": "mL", "at": at, "answer": "right"}

@@ -334,7 +334,18 @@ def _against_expected(wash: Any, given: float, went: int, factors: Factors | Non
         )
     if found.answer == went:
         return f"{it_was}, as expected."
-    return f"{it_was}: a little {'less' if went > found.answer else 'more'} is worked out for the next."
+    return f"{it_was}: {_next(went, stronger=went > found.answer)} for the next."
+
+
+def _next(went: int, stronger: bool) -> str:
+    """What an answer off the expected changes: against what was thought, and against this wash."""
+    before, this = ("less", "more") if stronger else ("more", "less")
+    right = len(outcomes()) // 2
+    if went == right:
+        return f"a little {before} than was thought is right"
+    if (went > right) == stronger:
+        return f"a little {before} is worked out"
+    return f"a little {this} than this, and {before} than was thought, is worked out"
 
 
 def _changed(head: Head, now: Factor, at: datetime) -> FactorOut:
