@@ -7,10 +7,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from ..chain import REACHED, OnHead, outlasted
+from ..chain import NEAR, REACHED, OnHead, outlasted
 from ..vocabulary import LinkZone
 
-NEAR = 0.5  # minutes: nearer than this is at the same time
 Kind = Literal["ready", "put_on", "rinse", "pause", "end"]
 
 

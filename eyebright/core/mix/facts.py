@@ -110,7 +110,6 @@ def jug_facts(
     preparation = prepare(formula, weighed, draws)
     cleaning = cleaning_of(preparation, np.array([ph.value]))
     acetic = float(np.median(grams["acetate"])) if "acetate" in grams else 0.0
-    rinse = formula.family
     facts = mix_facts(
         "jug",
         preparation,
@@ -122,7 +121,7 @@ def jug_facts(
         shelf_life_facts(preparation, acetic),
         None,
         question.head,
-        rinse.film.mid * ADULT_CM2,
+        formula.family.film.mid * ADULT_CM2,
     )
     family = family_of_jug(facts["soda_wash"])
     return facts | {

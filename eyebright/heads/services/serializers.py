@@ -42,11 +42,8 @@ from .history import HeadHistory
 from .learnt import known_outcome, learnt, product_key
 
 SHOWN_WASHES = 20
-LOOKED_BACK, LEAST_WASHES, CHANGED = (
-    (60, 120, 240),
-    4,
-    0.35,
-)  # days; washes that say something; ln of a factor
+LOOKED_BACK = (60, 120, 240)  # days
+LEAST_WASHES, CHANGED = 4, 0.35  # washes that say something; ln of a factor that is a change
 NO_BIRTH_YEAR = "The birth year is not known here. Until it is said, everything goes by an infant's limits."
 State = Literal["running", "due", "clear", "reaction"]
 SAYS: dict[State, str] = {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The wet hair's pH by how much of a rinse goes over it: a curve for each rinse, and the scalp's band. */
-import { span } from "@/parts/figures";
+import { span } from "@/parts/ph";
 import { computed } from "vue";
 import type { Follow } from "@/api/types";
 import { ph, said } from "./ph";

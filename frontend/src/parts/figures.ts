@@ -1,6 +1,6 @@
 /** Figures in words, no finer than a kitchen can tell. */
 import type { Figure } from "@/api/types";
-import { said } from "./ph";
+import { said, span } from "./ph";
 
 /** Two figures: nothing that is done by hand is known better. */
 export const round = (value: number): number => (value === 0 ? 0 : Number(value.toPrecision(2)));
@@ -10,10 +10,6 @@ export const roughly = (value: number): string => said(round(value));
 /** The three kinds of number, as they are written beside it. */
 const KINDS: Record<string, string> = { custom: "rule of thumb" };
 export const kindOf = (figure: Figure): string => KINDS[figure.kind] ?? figure.kind;
-
-/** "370 to 570", or "490" where both ends print alike. */
-export const span = (low: string | number, high: string | number): string =>
-  `${low}` === `${high}` ? `${low}` : `${low} to ${high}`;
 
 /** "490 mL, likely 370 to 570"; "490 mL" where its range prints as it does. */
 export function withRange(figure: Figure): string {

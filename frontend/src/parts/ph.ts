@@ -14,9 +14,12 @@ export const RAMP: readonly (readonly [number, string])[] = [
 
 export const ph = (value: number): string => value.toFixed(1);
 
+/** "370 to 570", or "490" where both ends print alike. */
+export const span = (low: string | number, high: string | number): string =>
+  `${low}` === `${high}` ? `${low}` : `${low} to ${high}`;
+
 /** "4.2 to 4.7"; "4.2" where both ends print alike. */
-export const range = (figure: Figure): string =>
-  ph(figure.low) === ph(figure.high) ? ph(figure.low) : `${ph(figure.low)} to ${ph(figure.high)}`;
+export const range = (figure: Figure): string => span(ph(figure.low), ph(figure.high));
 
 /** A number as it is read out: no more figures than it can bear. */
 export function said(value: number): string {

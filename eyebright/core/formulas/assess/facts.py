@@ -37,9 +37,7 @@ def mix_facts(
 ) -> dict[str, Any]:
     """Everything that the rules know of a mix, and of its head. `kept`: its shelf-life facts.
 
-    `on_scalp`: g of it that go on a scalp.
-
-    `mixed` in mol/kg, `acids` in g per 100 mL.
+    `on_scalp`: g of it that go on a scalp; `mixed` in mol/kg, `acids` in g per 100 mL.
     """
     acidity = acidity_facts(preparation, ph, mixed, acids)
     own = (

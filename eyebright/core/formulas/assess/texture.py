@@ -83,10 +83,10 @@ def texture(preparation: Preparation, ph: float | None) -> Texture:
         swollen = swollen + _swells(each, preparation) * more
         if not each.stays:
             continue
-        body = np.minimum(body_of(each) * own_body, 1.0)
-        if body_of(each):
-            solids = solids + each.grams * body
-            liquid = liquid + each.grams * (1.0 - body) - each.water
+        if by_itself := body_of(each):
+            thick = np.minimum(by_itself * own_body, 1.0)
+            solids = solids + each.grams * thick
+            liquid = liquid + each.grams * (1.0 - thick) - each.water
         elif material.unit == "g" and not is_a(each.kind, "dissolves"):
             if _gels(each):
                 continue

@@ -18,7 +18,7 @@ from .substitutes import does, main_role
 
 NEAR_PH, NEAR_LIFT = 0.05, 0.02
 NEUTRAL = 7.0
-MOST_TIMES = 4.0  # of one line: much more of it is another preparation
+MOST_OF_ONE = 4.0  # of one line: much more of it is another preparation
 MOST_ADDED = 0.03  # of the whole: more of an acid or of soda than that is another preparation
 
 
@@ -126,7 +126,7 @@ def thickness(formula: Formula, bench: Workbench, grade: str) -> Proposal:
     for order in (tries if not thicker else tries[::-1]) if _thick_enough(now, aim) else tries:
         if order:
             times, got = solved(formula, order[:1], aim, ratio, bench.kit)
-            if abs(got - aim) <= 0.1 * max(aim, 0.2) and times <= MOST_TIMES:
+            if abs(got - aim) <= 0.1 * max(aim, 0.2) and times <= MOST_OF_ONE:
                 after = rounded(times_as_much(formula, order[:1], times), order[:1], bench.kit)
                 return _thick(formula, after, bench, grade, name)
     thickener = _pick(bench, ("slip", "thickens"), formula)

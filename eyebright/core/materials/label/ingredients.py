@@ -15,7 +15,8 @@ from ... import tables
 from ...tables import Figures
 from ..finding import WATER, Evidence, Recogniser, ambiguous, folded, word_set, words
 from ..hazards import refused_by_name
-from ..library import Material, is_a, library, plant_of
+from ..library import is_a, library, plant_of
+from ..material import Material
 
 MAY = re.compile(
     r"""may\ contain|peut\ contenir|kann\b.*\benthalten|puede\ contener|kan\b.*\bbevatten|\+\s*/\s*-|±

@@ -282,7 +282,7 @@ def labelled(material: Material, label: Label | None) -> Material:
     left = [name for name in material.may_contain if not (listed and (name in NAMED or not read.unread))]
     hazards = list(material.hazards)
     hazards += [name for each in sure for name in each.hazards if not (each.trace and name in NO_TRACE)]
-    if label.strength == "soap" or _made_with_lye(label.ingredients, read.every[: FIRST + 2]):
+    if _is_soap(label):
         hazards += ["soap", "alkaline", "eyes"]
     asked += [name for each in sure for name in each.may_contain]
     may = [name for name in dict.fromkeys([*left, *asked]) if name not in contains]
@@ -299,15 +299,18 @@ def labelled(material: Material, label: Label | None) -> Material:
     )
 
 
+def _is_soap(label: Label) -> bool:
+    return label.strength == "soap" or _made_with_lye(label.ingredients, label.read.every[: FIRST + 2])
+
+
 def _refused(material: Material, label: Label) -> str:
     """Why what its label names never goes on a head; "" where nothing on it is refused."""
     every = [each for each in label.read.every if not each.maybe]
     mild = label.ph is not None and label.ph[1] <= MILD_PH
-    soap = label.strength == "soap" or _made_with_lye(label.ingredients, label.read.every[: FIRST + 2])
     for at, each in enumerate(every):
         if not each.refuse or each.trace or (each.as_sold and "treatment" in material.hazards):
             continue
-        if each.adjuster and (mild or soap or _neutralised(at, every)):
+        if each.adjuster and (mild or _is_soap(label) or _neutralised(at, every)):
             continue
         return f"its label names {each.name}: {library()[each.refuse].refuse}"
     return ""

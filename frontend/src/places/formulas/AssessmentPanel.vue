@@ -3,13 +3,13 @@
 import { computed } from "vue";
 import type { Asks, Bench, Assessment } from "@/api/types";
 import CautionList from "@/parts/CautionList.vue";
-import { ph, range } from "@/parts/ph";
+import { ph, range, span } from "@/parts/ph";
 import PhStrip from "@/parts/PhStrip.vue";
 import BalanceBeam from "./BalanceBeam.vue";
 import FlowTest from "./FlowTest.vue";
 import LiftScale from "@/parts/LiftScale.vue";
 import { minutes } from "./words";
-import { kindOf, percents, roughly, span, withRange } from "@/parts/figures";
+import { kindOf, percents, roughly, withRange } from "@/parts/figures";
 
 const { assessment, bench, asks, place } = defineProps<{
   assessment: Assessment;

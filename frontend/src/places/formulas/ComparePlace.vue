@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Two or three formulas side by side, difference by difference. */
-import { span } from "@/parts/figures";
+import { span } from "@/parts/ph";
 import { computed, ref } from "vue";
 import { useRoute } from "vue-router";
 import { useCompare } from "@/api/formulas";

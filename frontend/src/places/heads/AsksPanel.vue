@@ -5,13 +5,13 @@ import { computed } from "vue";
 import { useRouter } from "vue-router";
 import type { Asks, Head } from "@/api/types";
 import CautionList from "@/parts/CautionList.vue";
-import { ph, said } from "@/parts/ph";
+import { ph, said, span } from "@/parts/ph";
 import PhStrip from "@/parts/PhStrip.vue";
 import { dayOf } from "@/parts/when";
 import { rinseFor } from "./rinseFor";
 import { round, spanOf } from "./words";
 import ZonePanel from "./ZonePanel.vue";
-import { kindOf, span } from "@/parts/figures";
+import { kindOf } from "@/parts/figures";
 
 const { asks, head } = defineProps<{ asks: Asks; head: Head }>();
 const router = useRouter();

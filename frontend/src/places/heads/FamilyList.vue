@@ -2,9 +2,9 @@
 /** Which families of preparation suit this head today, how much each takes, and what is ruled out. */
 import { computed } from "vue";
 import type { Fit } from "@/api/types";
-import { said } from "@/parts/ph";
+import { said, span } from "@/parts/ph";
 import { percent, round } from "./words";
-import { kindOf, span } from "@/parts/figures";
+import { kindOf } from "@/parts/figures";
 
 const { families } = defineProps<{ families: Fit[] }>();
 

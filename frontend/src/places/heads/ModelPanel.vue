@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /** What is believed of a head, from what, and how sure: its own two factors on a common scale. */
 import type { Figure, Head } from "@/api/types";
-import { said } from "@/parts/ph";
+import { said, span } from "@/parts/ph";
 import { round } from "./words";
-import { kindOf, span } from "@/parts/figures";
+import { kindOf } from "@/parts/figures";
 
 defineProps<{ head: Head }>();
 const WIDE = 320;

@@ -5,14 +5,14 @@ import type { Head, Questions } from "@/api/types";
 import { useAsks } from "@/api/heads";
 import GlanceLink from "@/parts/GlanceLink.vue";
 import LoadState from "@/parts/LoadState.vue";
-import { ph } from "@/parts/ph";
+import { ph, span } from "@/parts/ph";
 import AsksPanel from "./AsksPanel.vue";
 import CheckInForm from "./CheckInForm.vue";
 import FamilyList from "./FamilyList.vue";
 import OccasionForm from "./OccasionForm.vue";
 import SchoolList from "./SchoolList.vue";
 import { useToday } from "./today";
-import { kindOf, span } from "@/parts/figures";
+import { kindOf } from "@/parts/figures";
 
 const { head } = defineProps<{ head: Head; questions: Questions }>();
 const today = useToday();

@@ -2,10 +2,10 @@
 /** What one zone asks for: how much to lift and to leave, how long, on what ground, at which pH. */
 import { computed } from "vue";
 import type { ZoneAsk } from "@/api/types";
-import { ph, said } from "@/parts/ph";
+import { ph, said, span } from "@/parts/ph";
 import LiftScale from "@/parts/LiftScale.vue";
 import { spanOf } from "./words";
-import { kindOf, span } from "@/parts/figures";
+import { kindOf } from "@/parts/figures";
 
 const { zone } = defineProps<{ zone: ZoneAsk }>();
 const name = computed(() => (zone.zone === "scalp" ? "Scalp and roots" : "Lengths"));

@@ -10,14 +10,14 @@ import { useShortcuts } from "@/app/shortcuts";
 import { tellOf } from "@/app/undo";
 import CautionList from "@/parts/CautionList.vue";
 import LoadState from "@/parts/LoadState.vue";
-import { ph, range, said } from "@/parts/ph";
+import { ph, range, said, span } from "@/parts/ph";
 import PhRail from "@/parts/PhRail.vue";
 import { again } from "./again";
 import FeelForm from "./FeelForm.vue";
 import PutRight from "./PutRight.vue";
 import ReadingForm from "./ReadingForm.vue";
 import { when } from "@/parts/when";
-import { kindOf, span } from "@/parts/figures";
+import { kindOf } from "@/parts/figures";
 
 const { id } = defineProps<{ id: number }>();
 const router = useRouter();

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** How it cools: how warm it is now, and how long until it is safe; a thermometer in it makes that surer. */
-import { span } from "@/parts/figures";
+import { span } from "@/parts/ph";
 import { computed, ref } from "vue";
 import type { Batch, StepAct } from "@/api/types";
 import { useActOnStep, useReadCelsius } from "@/api/make";

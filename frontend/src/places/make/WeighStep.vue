@@ -3,7 +3,7 @@
  * Weighing in: one line at a time. The scale fills the bar; what stands still is taken by itself, or by one key.
  * Without a scale a spoon and a tick do as well. Too much, something else, left out: one press each.
  */
-import { span } from "@/parts/figures";
+import { span } from "@/parts/ph";
 import { computed, ref, watch } from "vue";
 import type { Batch, BatchLine, RunStep, Supply } from "@/api/types";
 import { useChangeBatch, usePour } from "@/api/make";

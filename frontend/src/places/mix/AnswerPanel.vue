@@ -5,12 +5,12 @@ import { computed, ref } from "vue";
 import type { Choices, Figure, Mix, SpoonVersion, Ways } from "@/api/types";
 import CautionList from "@/parts/CautionList.vue";
 import type { Passed } from "@/parts/passed";
-import { ph, range, said } from "@/parts/ph";
+import { ph, range, said, span } from "@/parts/ph";
 import NextReadings from "./NextReadings.vue";
 import PhRail from "@/parts/PhRail.vue";
 import StopGate from "@/parts/StopGate.vue";
 import SpoonLine from "./SpoonLine.vue";
-import { kindOf, span } from "@/parts/figures";
+import { kindOf } from "@/parts/figures";
 
 const { mix, ways, choices, busy, trouble } = defineProps<{
   mix: Mix;

@@ -1,13 +1,12 @@
 <script setup lang="ts">
 /** One line of the jug: what goes in, how much of it, and its place in the pouring order. */
-import { span } from "@/parts/figures";
 import InputText from "primevue/inputtext";
 import Select from "primevue/select";
 import { computed, useId } from "vue";
 import type { Mix, Supply } from "@/api/types";
 import { useTakesReading } from "@/app/tray";
 import OrderActs from "@/parts/OrderActs.vue";
-import { said } from "@/parts/ph";
+import { said, span } from "@/parts/ph";
 import { lineOf, type Line } from "./lines";
 import SupplyPicker from "@/parts/SupplyPicker.vue";
 import { plain } from "@/parts/typed";

@@ -1,11 +1,10 @@
 <script setup lang="ts">
 /** The question: what goes into the jug, how full, at which pH, and how it is used. */
-import { span } from "@/parts/figures";
 import Select from "primevue/select";
 import { computed } from "vue";
 import type { Asks, Choices, HeadRow, Mix, Supply, Vessel } from "@/api/types";
 import ChoiceRow from "@/parts/ChoiceRow.vue";
-import { ph } from "@/parts/ph";
+import { ph, span } from "@/parts/ph";
 import PickField from "@/parts/PickField.vue";
 import TextField from "@/parts/TextField.vue";
 import type { Question } from "./address";

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 /** Three ways to the aim, side by side: what to pour, what comes of it, and what each costs. */
 import type { Mix, Route } from "@/api/types";
-import { ph, range, said } from "@/parts/ph";
+import { ph, range, said, span } from "@/parts/ph";
 import PhStrip from "@/parts/PhStrip.vue";
 import SpoonLine from "./SpoonLine.vue";
-import { kindOf, span } from "@/parts/figures";
+import { kindOf } from "@/parts/figures";
 
 defineProps<{ routes: Route[]; currency: Mix["currency"] }>();
 defineEmits<{ take: [route: Route]; spoon: [route: Route] }>();

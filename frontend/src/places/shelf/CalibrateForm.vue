@@ -6,12 +6,12 @@ import { useCalibrate, useStandards } from "@/api/instruments";
 import { lives } from "@/app/tray";
 import { tell } from "@/app/undo";
 import { useTyped } from "@/parts/edit";
-import { ph } from "@/parts/ph";
+import { ph, span } from "@/parts/ph";
 import PickField from "@/parts/PickField.vue";
 import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
 import FormFrame from "@/parts/FormFrame.vue";
-import { kindOf, span } from "@/parts/figures";
+import { kindOf } from "@/parts/figures";
 import { plain } from "@/parts/typed";
 
 const { instrument } = defineProps<{ instrument: Instrument }>();

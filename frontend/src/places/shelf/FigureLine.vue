@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** A figure with its name, its range and its kind. */
 import type { Figure } from "@/api/types";
-import { said } from "@/parts/ph";
-import { kindOf, span } from "@/parts/figures";
+import { said, span } from "@/parts/ph";
+import { kindOf } from "@/parts/figures";
 
 defineProps<{ name?: string; figure: Figure }>();
 </script>

@@ -2,8 +2,8 @@
 /** The figures of a material, each with its range, its kind and where it comes from; and the forms it comes in. */
 import { computed } from "vue";
 import type { MaterialPage } from "@/api/types";
-import { kindOf, roughly, span } from "@/parts/figures";
-import { said } from "@/parts/ph";
+import { kindOf, roughly } from "@/parts/figures";
+import { said, span } from "@/parts/ph";
 
 const { page } = defineProps<{ page: MaterialPage }>();
 const own = computed(() => page.facts.filter((one) => !one.guessed));

@@ -20,8 +20,8 @@ import MaterialFigures from "./MaterialFigures.vue";
 import MaterialUses from "./MaterialUses.vue";
 import OwnMaterialForm from "./OwnMaterialForm.vue";
 import PhLine from "./PhLine.vue";
-import { ph, said } from "@/parts/ph";
-import { kindOf, roughly, span } from "@/parts/figures";
+import { ph, said, span } from "@/parts/ph";
+import { kindOf, roughly } from "@/parts/figures";
 
 const { name } = defineProps<{ name: string }>();
 const router = useRouter();

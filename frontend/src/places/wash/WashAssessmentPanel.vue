@@ -3,9 +3,9 @@
 import { computed } from "vue";
 import type { WashAssessment } from "@/api/types";
 import CautionList from "@/parts/CautionList.vue";
-import { kindOf, percents, roughly, span, withRange } from "@/parts/figures";
+import { kindOf, percents, roughly, withRange } from "@/parts/figures";
 import LiftScale from "@/parts/LiftScale.vue";
-import { ph, range } from "@/parts/ph";
+import { ph, range, span } from "@/parts/ph";
 import PhStrip from "@/parts/PhStrip.vue";
 import LaneDrawing from "./LaneDrawing.vue";
 
