@@ -11,7 +11,7 @@ from tests.core.jugs import line, lot, water
 
 SETS = (3, 6, 12)  # readings
 SLIPS = (0.0, 0.1)  # of them
-TRUTHS, TRIALS, DRAWN = 4000, 160, 400
+TRUTHS, TRIALS, DRAWN = 4000, 640, 400  # 640: a share near 90 % is known to 2.4 %, twice its deviation
 AMOUNTS = (5.0, 8.0, 12.0, 20.0, 30.0)  # mL of vinegar in half a litre
 EYES = (0.2, 0.3)  # pH: what a pack's strips share
 OWN, STEP = 0.05, 0.5  # pH: what each has of its own, its blocks

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from random import Random
 from typing import Any
 
-from eyebright.core.formulas.assess import assess
+from eyebright.core.formulas.assess import ALKALINE, SODA_WASH, SOUR, assess
 from eyebright.core.formulas.model import Formula, Ingredient, Step, families, of_form
 from eyebright.core.materials import Amount
 from eyebright.core.mix import Line, Question, family_of_jug, stirred, work_out
@@ -24,6 +24,7 @@ HEADS: tuple[dict[str, Any], ...] = (
     {}, {"skin": ["eczema"]}, {"birth_year": 2017}, {"birth_year": 2021}, {"allergies": ["daisies", "honey"]},
     {"scalp": "dry"}, {"asthma": True}, {"birth_year": 1995, "pregnancy": "later"}, {"style": "locs"},
 )  # fmt: skip
+ENDS_AT = {"soda_wash": SODA_WASH[2], "alkaline": ALKALINE, "sour": SOUR}  # pH at which a flag turns
 NEAR = {"ph": 0.06, "ph_low": 0.12, "ph_high": 0.12, "ph_shown": 0.11}
 
 
@@ -55,6 +56,8 @@ class Pair:
             if rule.group != group:
                 continue
             for fact, how, value in rule.when:
+                if fact in ENDS_AT and abs((self.facts[0]["ph"] or 0.0) - ENDS_AT[fact]) <= NEAR["ph"]:
+                    return True
                 if fact not in NEAR or how not in ("below", "above", "from"):
                     continue
                 number, name = times(value) if isinstance(value, str) else (1.0, "")

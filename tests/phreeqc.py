@@ -67,13 +67,18 @@ def phreeqc() -> PhreeqPython:
     return solver
 
 
-def phreeqc_ph(totals: dict[str, float], temperature_c: float = 25.0) -> float:
-    """The pH that PHREEQC gives this mix (totals in mol per kg of water)."""
+def phreeqc_ph(totals: dict[str, float], temperature_c: float = 25.0, *, opened: bool = False) -> float:
+    """The pH that PHREEQC gives this mix (totals in mol per kg of water).
+
+    `opened`: once the carbon dioxide beyond one atmosphere of it has bubbled off.
+    """
     amounts: dict[str, Any] = {"units": "mol/kgw", "pH": "7 charge", "temp": temperature_c}
     for component, total in totals.items():
         element = ELEMENTS.get(component) or OWN[component]
         amounts[element] = amounts.get(element, 0.0) + total
     solution = phreeqc().add_solution(amounts)
+    if opened:
+        solution.equalize("CO2(g)", 0.0)
     ph = float(solution.pH)
     solution.forget()
     return ph

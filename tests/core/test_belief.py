@@ -5,7 +5,7 @@ from unittest import TestCase
 
 import numpy as np
 
-from eyebright.core.chemistry import MeterReading, ReadingError, StripReading, believable
+from eyebright.core.chemistry import SHARED, MeterReading, ReadingError, StripReading, believable
 from eyebright.core.learning import posterior_from
 from eyebright.core.materials import Supply
 from eyebright.core.mix import (
@@ -19,7 +19,7 @@ from eyebright.core.mix import (
     titrate,
     work_out,
 )
-from eyebright.core.numbers import PRIOR, Draws, Figure, Posterior, figure
+from eyebright.core.numbers import PRIOR, Z_90, Draws, Figure, Posterior, figure
 
 from .jugs import line, lot, question, rinse, water
 
@@ -89,7 +89,10 @@ class Learning(TestCase):
             widths.append(wide(ph_of(mixed(), posterior_from(read))))
         for before, after in pairwise(widths):
             self.assertLess(after, before * 1.01)
-        self.assertLess(widths[-1], 0.92 * widths[0])  # four of one pack are not four times as sure
+        # What all of a pack share is never known from strips of that pack: four come near it, and not beyond.
+        nearest = 1.0 / np.hypot(1.0, widths[0] / (2.0 * Z_90) / SHARED)
+        self.assertGreater(widths[-1] / widths[0], nearest)
+        self.assertLess(widths[-1] / widths[0], 0.5 * (1.0 + nearest))
 
     def test_a_jug_tells_of_the_water_and_the_bottle_together(self) -> None:
         posterior = posterior_from([JugObservation(mixed(), 0.0, MeterReading(4.25, 0.05))])
@@ -176,7 +179,7 @@ class Titration(TestCase):
             found = titrate(spirit, steps).alkalinity
             with self.subTest(key):
                 self.assertTrue(found.low < true < found.high, found)
-                self.assertLess(wide(found), 0.85 * true + 35.0)
+                self.assertLess(wide(found), 0.85 * true + 40.0)
                 self.assertEqual(found.kind, "measured")
 
     def test_what_says_nothing_is_refused(self) -> None:

@@ -18,6 +18,7 @@ from eyebright.core.chemistry import (
     solve_ph,
     totals,
 )
+from tests.phreeqc import phreeqc_ph
 
 PK1, PK2 = 6.352, 10.329
 
@@ -67,17 +68,18 @@ class Leaving(TestCase):
 
 # mol/kg of a jug, and the pH that PHREEQC gives it degassed to one atmosphere of carbon dioxide
 OPEN_JUGS = (
-    ("100 mL spirit vinegar, 10 g soda", {"acetate": 0.872, "sodium": 1.246, "carbonate": 1.246}, 7.2),
+    ("100 mL spirit vinegar, 10 g soda", {"acetate": 0.872, "sodium": 1.246, "carbonate": 1.246}),
     (
         "100 mL lemon juice, 6 g soda",
         {"citrate": 0.289, "potassium": 0.032, "sodium": 0.752, "carbonate": 0.752},
-        6.0,
     ),
     (
         "500 mL water, 5 g citric acid, 6 g soda",
         {"citrate": 0.052, "sodium": 0.1428, "carbonate": 0.1428},
-        5.8,
     ),
+    ("500 mL water, 5 g citric acid, 2 g soda", {"citrate": 0.052, "sodium": 0.0476, "carbonate": 0.0476}),
+    ("vinegar and soda, even", {"acetate": 0.8, "sodium": 0.8, "carbonate": 0.8}),
+    ("vinegar, lemon and much soda", {"acetate": 0.4, "citrate": 0.1, "sodium": 1.5, "carbonate": 1.5}),
 )
 
 
@@ -85,11 +87,11 @@ class Bubbling(TestCase):
     """An open jug holds one atmosphere of gas; what is beyond bubbles off, and the pH is of what is left."""
 
     def test_the_ph_of_what_is_left(self) -> None:
-        for name, mix, ph in OPEN_JUGS:
+        for name, mix in OPEN_JUGS:
             with self.subTest(name):
                 mixed = {key: np.array([each]) for key, each in mix.items()}
                 left = fizzed(mixed)
-                self.assertAlmostEqual(float(solve(left).ph[0]), ph, delta=0.15)
+                self.assertAlmostEqual(float(solve(left).ph[0]), phreeqc_ph(mix, opened=True), delta=0.1)
                 self.assertLess(float(left["carbonate"][0]), mix["carbonate"])
                 self.assertGreater(float(solve(left).ph[0]), float(solve(mixed).ph[0]))
 

@@ -10,9 +10,7 @@ from ..words import ends
 
 Agreement = Literal["agrees", "higher", "lower"]
 
-SHARED = (
-    0.2  # pH, one standard deviation: the printing and the eye that all strips of a pack share (estimate)
-)
+SHARED = 0.25  # pH, one standard deviation: what all strips of a pack share (estimate: 0.2 to 0.3)
 COLOUR = 0.06  # pH, one standard deviation: two eyes, or two lights, on one colour (estimate)
 METER_LEAST = 0.03  # pH, 90 %: no kitchen meter is nearer than that
 

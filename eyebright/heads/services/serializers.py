@@ -349,12 +349,12 @@ def _changed(head: Head, now: Factor, at: datetime) -> FactorOut:
     """How a wash acts on a head, and since when that is otherwise."""
     out = _factor_out(now, ACTS)
     today = at.replace(hour=0, minute=0, second=0, microsecond=0)  # once a day is often enough
-    for days in LOOKED_BACK:
-        then = learnt(today - timedelta(days=days)).of(head.pk).strength
+    back = [today - timedelta(days=days) for days in LOOKED_BACK]
+    for since, then in [(each, learnt(each).of(head.pk).strength) for each in back]:
         apart = now.mean - then.mean
         if min(then.washes, now.washes) >= LEAST_WASHES and abs(apart) > max(CHANGED, then.width, now.width):
-            since = timezone.localtime(today - timedelta(days=days))
-            out.says += f" Since {since:%B} it takes {'less' if apart > 0.0 else 'more'} than before."
+            month, way = f"{timezone.localtime(since):%B}", "less" if apart > 0.0 else "more"
+            out.says += f" Since {month} it takes {way} than before."
             break
     return out
 

@@ -1,6 +1,7 @@
 """What was and what waits: histories thinned, and reminders."""
 
 from collections.abc import Iterable
+from dataclasses import dataclass
 from datetime import datetime
 from itertools import chain
 from typing import Any
@@ -13,9 +14,11 @@ from django.utils import timezone
 from eyebright.core.heads import record_tables
 from eyebright.core.learning import outcomes
 from eyebright.core.numbers import Array, thin
-from eyebright.heads.models import PatchTest
+from eyebright.heads.models import CheckIn, PatchTest
 from eyebright.heads.services import due_at, find_head, picture_out, state_of
+from eyebright.kept.derived import derived
 
+from ..models import Wash
 from ..schemas.over_time import DueOut, HistoryOut, LineOut
 
 SHOWN_PICTURES = 24
@@ -46,32 +49,55 @@ def _plain(asked: QuerySet[Any, Any], columns: int) -> Array:
     return table[np.isfinite(table).all(axis=1)]
 
 
+@dataclass(frozen=True)
+class _Thinned:
+    """A history's numbers: seconds since 1970, a row of levels for each, and of how many that is the mean."""
+
+    at: list[float]
+    rows: list[list[float]]
+    of: int
+
+
+@derived("heads.CheckIn")
+def _checked_in(pk: int) -> _Thinned:
+    """The check-ins of a head, the oldest first."""
+    keys = record_tables().check_in
+    kept = CheckIn.objects.filter(head=pk).order_by("at").values_list(Seconds("at"), *keys)
+    return _thinned(_plain(kept, 1 + len(keys)))
+
+
+@derived("wash.Wash")
+def _answered(pk: int) -> _Thinned:
+    """How the washes of a head went, the oldest first."""
+    answered = Wash.objects.filter(head=pk, answer__isnull=False).order_by("at")
+    return _thinned(_plain(answered.values_list(Seconds("at"), "answer"), 2))
+
+
+def _thinned(rows: Array) -> _Thinned:
+    return _Thinned(*thin(rows[:, 0], rows[:, 1:], POINTS), len(rows))
+
+
 def history(pk: int) -> HistoryOut:
     """Check-ins and outcomes, thinned to what a small chart can show."""
     head = find_head(pk)
-    keys = list(record_tables().check_in)
-    rows = _plain(head.check_ins.order_by("at").values_list(Seconds("at"), *keys), 1 + len(keys))
-    at, values = thin(rows[:, 0], rows[:, 1:], POINTS)
-    judged = head.washes.filter(answer__isnull=False).order_by("at")
-    outcome = _plain(judged.values_list(Seconds("at"), "answer"), 2)
-    went_at, went = thin(outcome[:, 0], outcome[:, 1:], POINTS)
+    said, went = _checked_in(pk), _answered(pk)
     pictures = head.pictures.order_by("-made_at")[:SHOWN_PICTURES]
     return HistoryOut(
-        at=_times(at),
+        at=_times(said.at),
         lines=[
             LineOut(
                 key=key,
                 name=question.ask,
                 words=[level.name for level in question.choices],
-                values=[row[i] for row in values],
+                values=[row[i] for row in said.rows],
             )
             for i, (key, question) in enumerate(record_tables().check_in.items())
         ],
-        washed_at=_times(went_at),
-        went=[row[0] for row in went],
+        washed_at=_times(went.at),
+        went=[row[0] for row in went.rows],
         outcomes=outcomes(),
-        check_ins=len(rows),
-        washes=len(outcome),
+        check_ins=said.of,
+        washes=went.of,
         pictures=[shown for shown in map(picture_out, pictures) if shown],
     )
 
