@@ -97,7 +97,7 @@ def weight_to_bar(browser: Browser, address: str) -> float:
     page = _opened(browser, address)
     scale = next(one["id"] for one in call(page, "GET", "/api/instruments") if one["kind"] == "scale")
     _weighing(page, address)
-    page.get_by_label("take it by itself").uncheck()
+    page.get_by_label("Use steady weights automatically").uncheck()
     times = []
     for place in range(WEIGHTS):
         times.append(page.evaluate(WEIGH, [f"/api/instruments/{scale}/play", 60 + 13 * (place % 9)]))

@@ -335,6 +335,26 @@ class Sharing(BenchTestCase):
         self.assertEqual(found["formula"]["assessment"]["lift"], kept["assessment"]["lift"])
         self.assertEqual(found["formula"]["assessment"]["steps"], kept["assessment"]["steps"])
 
+    def test_a_strength_that_a_recipe_says_is_worked_out_with_everywhere(self) -> None:
+        text = "Strong rinse\n500 ml distilled water\n60 ml white vinegar {} %"
+        ph = {}
+        for said in ("4", "7"):
+            found = self.call("POST", "/formulas/bring", {"text": text.format(said)}, 201)["formula"]
+            line = found["formula"]["lines"][1]
+            self.assertEqual(line["supply_key"], f"lib-spirit_vinegar@{said}")
+            self.assertEqual(found["problems"], [])
+            ph[said] = found["assessment"]["ph"]["value"]
+            sheet = self.client.get(f"/api/formulas/{found['id']}/file/jsonld").content.decode()
+            again = self.call("POST", "/formulas/bring", {"text": sheet}, 201)["formula"]
+            self.assertEqual(again["formula"]["lines"][1]["supply_key"], line["supply_key"])
+            asked = {"supply_key": line["supply_key"], "how": "amount", "amount": 60, "unit": "mL"}
+            water = {"supply_key": "class-distilled", "how": "amount", "amount": 500, "unit": "mL"}
+            jug = self.jug(water, asked)
+            self.assertAlmostEqual(jug["ph"]["value"], ph[said], delta=0.05)
+            listed = self.call("GET", f"/shelf/supplies?named={line['supply_key']}")
+            self.assertEqual(listed[0]["name"], f"Spirit vinegar, {said} %")
+        self.assertGreater(ph["4"], ph["7"] + 0.1)
+
     def test_a_stranger_s_recipe_drops_nothing(self) -> None:
         recipe = {
             "@type": "Recipe",

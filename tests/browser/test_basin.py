@@ -356,7 +356,7 @@ class Afterwards(BasinTestCase):
             expect(form.get_by_text("Kept.")).to_be_visible()
         self.assertEqual(Review.objects.count(), 3)
         self.assertEqual((Wash.objects.get().heard, Wash.objects.get().answer), ("dry", 3))
-        teaches = self.page.get_by_role("region", name="What it teaches")
+        teaches = self.page.get_by_role("region", name="What we learnt")
         expect(teaches).to_contain_text("It was a little tight")
         self.go("/today")
         expect(self.page.get_by_role("heading", name="Now and next")).to_be_visible()

@@ -204,7 +204,7 @@ class TooMuch(Kitchen):
         batch = self.begun(self.rinse())
         self.go(f"/make/{batch}/run")
         self.button("Added")
-        self.page.get_by_label("Or so much of it, in g").fill("1.5")
+        self.page.get_by_label("Different amount, g").fill("1.5")
         self.page.get_by_role("button", name="Keep", exact=True).click()
         expect(self.page.get_by_role("heading", name="More Citric acid than planned")).to_be_visible()
         return batch

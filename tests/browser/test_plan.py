@@ -126,7 +126,7 @@ class Saturday(PlanTestCase):
         self.go("/today")
         begin = self.todo().get_by_role("listitem").filter(has_text="Begin Conker wash")
         expect(begin.locator(".at")).to_contain_text("2")
-        self.page.get_by_role("button", name="Not tonight").click()
+        self.page.get_by_role("button", name="Busy tonight: move the plan").click()
         expect(begin.locator(".at")).to_contain_text("16:")
         self.page.get_by_role("button", name="Undo").click()
         expect(begin.locator(".at")).to_contain_text("2")

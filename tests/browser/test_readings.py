@@ -27,7 +27,7 @@ class Bottles(BrowserTestCase):
     def test_a_strip_is_picked_on_its_scale_and_taken_back(self) -> None:
         self.go("/shelf")
         bottle = self.page.get_by_role("listitem").filter(has_text="Malt vinegar").first
-        bottle.get_by_role("button", name="Read it by itself").click()
+        bottle.get_by_role("button", name="Test it undiluted").click()
         self.page.get_by_label("Malt vinegar by itself reads pH").fill("6")
         self.page.get_by_role("button", name="Keep the reading").click()
         expect(self.page.get_by_role("alert")).to_contain_text("2.5")
@@ -43,7 +43,7 @@ class Bottles(BrowserTestCase):
 
     def test_a_titration_step_by_step(self) -> None:
         self.go("/shelf/waters")
-        self.page.get_by_role("button", name="Titrate it at home: Canal-side tap").click()
+        self.page.get_by_role("button", name="Test it with vinegar and a strip: Canal-side tap").click()
         self.page.get_by_role("button", name="Work it out").click()
         expect(self.page.get_by_role("alert")).to_contain_text("Put down what each step read")
         self.choose("Read with", "any pH strip")
@@ -130,7 +130,7 @@ class Tray(BrowserTestCase):
     def test_r_takes_what_the_scale_says_into_the_field_in_focus(self) -> None:
         self.go("/shelf/instruments")
         scale = self.playing("Kitchen scale")
-        scale.get_by_label("Lay on it, g").fill("12")
+        scale.get_by_label("Put on, g").fill("12")
         scale.get_by_role("button", name="Lay it there").click()
         expect(self.tray).to_contain_text(re.compile(r"1[12]\.\d g"))
         expect(self.tray).not_to_contain_text("moving")
@@ -171,7 +171,7 @@ class Tray(BrowserTestCase):
         self.go("/shelf/instruments")
         thermometer = self.playing("Jam thermometer")
         expect(self.tray).to_contain_text("°C")
-        thermometer.get_by_role("button", name="Freeze it").click()
+        thermometer.get_by_role("button", name="Hold").click()
         expect(self.tray).to_contain_text("Nothing heard")
         expect(self.tray).not_to_contain_text("°C")
         thermometer.get_by_role("button", name="Disconnect").click()

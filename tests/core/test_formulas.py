@@ -264,6 +264,13 @@ class Keeping(TestCase):
             with self.subTest(what):
                 self.assertLessEqual(self.days(("rain", 150, "mL"), (what, grams, "g"), family="mask")[1], 5)
 
+    def test_what_is_as_it_was_bought_keeps_so_and_thinned_it_does_not(self) -> None:
+        for what, family in (("shampoo_mild", "shampoo"), ("spirit_vinegar", "acid_rinse")):
+            with self.subTest(what):
+                self.assertGreaterEqual(self.days((what, 50, "mL"), family=family)[0], 180)
+                thinned = self.days((what, 5, "mL"), ("rain", 300, "mL"), family=family)
+                self.assertLessEqual(thinned[0], 3)
+
     def test_every_row_has_a_source_and_days_that_do_not_fall_in_the_cold(self) -> None:
         for row in shelf_life_rows():
             with self.subTest(row.id):

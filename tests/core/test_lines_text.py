@@ -68,6 +68,31 @@ class OneLine(TestCase):
                 self.assertIn(f"lib-{offered}", [each.key for each in found.found[:3]])
                 self.assertTrue(found.problem)
 
+    def test_a_strength_that_is_said_is_used_or_told(self) -> None:
+        for text, key, strength, told in (
+            ("500 ml white vinegar 6 %", "lib-spirit_vinegar@6", 6.0, ""),
+            ("50 ml apple cider vinegar at 4.5 %", "lib-cider_vinegar@4.5", 4.5, ""),
+            ("100 ml spirit vinegar 12 %", "lib-cleaning_vinegar@12", 12.0, ""),
+            ("20 ml vinegar essence 24 %", "lib-vinegar_essence_25@24", 24.0, ""),
+            ("30 ml vodka 54 %", "lib-vodka", None, "taken at its usual strength"),
+            ("100 ml milk 3.5 % fat", "lib-milk", None, "says 3.5 %"),
+        ):
+            with self.subTest(text):
+                read_so = line(text)
+                taken = read_so.found[0]
+                assert isinstance(taken, Lot)
+                self.assertEqual((taken.key, taken.strength), (key, strength))
+                self.assertEqual(taken.name.count("%"), int(strength is not None), taken.name)
+                self.assertIn(told, "; ".join(read_so.notes))
+        asked = line("30 ml vinegar 6 % acidity")
+        self.assertFalse(asked.sure)
+        self.assertIn("lib-spirit_vinegar@6", [each.key for each in asked.found])
+        own = line("30 ml kitchen vinegar 8 %", with_shelf(("spirit_vinegar", "kitchen vinegar")))
+        self.assertEqual(own.found[0].key, "lib-cleaning_vinegar@8")
+        own = line("30 ml kitchen vinegar 7 %", with_shelf(("spirit_vinegar", "kitchen vinegar")))
+        self.assertEqual(own.found[0].key, "lot-0")
+        self.assertIn("on your shelf is taken as 5 %", "; ".join(own.notes))
+
     def test_a_slip_of_the_pen_is_told(self) -> None:
         found = line("2 tbsp rhasoul")
         self.assertEqual(found.found[0].key, "lib-rhassoul")

@@ -37,6 +37,16 @@ class Routes(TestCase):
         self.assertLess(buffer.acid.value, limits()["acetic_rinsed_out"])
         self.assertEqual([pour.what for pour in buffer.pours], ["water", "acid", "alkali"])
 
+    def test_soda_brings_it_to_the_aim_once_its_gas_has_left(self) -> None:
+        for acid in ("malt_vinegar", "lemon_juice", "citric_acid"):
+            for aim in (5.0, 5.5, 6.0, 6.5):
+                with self.subTest(acid=acid, aim=aim):
+                    asked = question(line("soft", how="fill"), line(acid, how="solve"), aim=aim)
+                    found = ways(asked)["buffer"]
+                    assert found.ph
+                    self.assertAlmostEqual(found.ph.value, aim, delta=0.12)
+                    self.assertNotIn("no nearer", found.why)
+
     def test_the_buffer_really_holds_against_alkali(self) -> None:
         # As much alkali as a head of hair gives back, 1 mmol to the litre, moves it by next to nothing.
         found = ways(vinegar_in("rain"))

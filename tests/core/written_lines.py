@@ -6,7 +6,7 @@ from pathlib import Path
 
 from eyebright.core.chemistry import water_classes
 from eyebright.core.formulas.exchange import Kitchen, ParsedLine, ReadRecipe, read_recipe
-from eyebright.core.materials import METRIC, Lot, Meaning, Recogniser, Supply, WaterLot, library
+from eyebright.core.materials import METRIC, Lot, Meaning, Recogniser, Supply, SupplyKey, WaterLot, library
 
 FORMS = ("fresh", "whole", "broken", "powder", "–")
 NEAR = 0.006  # an amount is the one that was written, but for its rounding
@@ -96,7 +96,7 @@ def _same(line: ParsedLine, amount: str) -> bool:
 
 
 def _key(supply: Supply) -> str:
-    key = supply.key.removeprefix("lib-").removeprefix("class-")
+    key = SupplyKey(supply.key).name
     return "tap" if key == "unknown" else key
 
 

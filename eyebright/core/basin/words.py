@@ -121,7 +121,7 @@ def ring_words(contact: Contact, kind: Ring) -> str:
     if kind == "over":
         most = _minutes(link.most or 0.0)
         return f"{link.name} has been on {most}, the most for this head. Rinse it out now."
-    return f"{link.name} is far past its most. Rinse it out at once, with plenty of water."
+    return f"{link.name} has been on far too long. Rinse it out at once, with plenty of water."
 
 
 def contact_words(contact: Contact, now: float) -> str:

@@ -14,7 +14,7 @@ import numpy as np
 from numpy.typing import ArrayLike, NDArray
 
 from .activity import Number
-from .charge_balance import ChargeBalance, clamp
+from .charge_balance import ChargeBalance, Pass, clamp
 from .composition import Composition, composition_of
 from .species import LN10, species_table
 
@@ -28,6 +28,7 @@ STRENGTH_TOLERANCE = 3e-3  # relative to (I + 1e-6)
 HIGHEST_STRENGTH = 3.0  # mol/kg: beyond it the activity model says nothing, and stands still
 LARGEST_STEP = 3.0  # pH, a pass
 MOST_ROUNDS = 80
+FEW = 6  # rows: so many are solved sooner one by one than as arrays
 CHUNK = 8192  # rows solved together: the fewest calls that still stay in the processor's cache
 
 
@@ -93,14 +94,17 @@ def solve_ph(totals: Mapping[str, float], temperature_c: float = 25.0) -> Equili
     Raises ChemistryError for an unknown component, a negative total, or no liquid.
     """
     present = _checked(totals, temperature_c)
-    mix = ChargeBalance(
-        composition_of(present, float(temperature_c)),
-        {name: float(totals[name]) for name in present},
-        math.exp,
-        math.log,
-        math.sqrt,
-    )
-    strength, ph = min(mix.first_strength(), HIGHEST_STRENGTH), mix.first_ph
+    amounts = {name: float(totals[name]) for name in present}
+    mix, ph, here = _solve_row(composition_of(present, float(temperature_c)), amounts, None)
+    return Equilibrium(ph, here.strength, here.buffer, mix.species(ph))
+
+
+def _solve_row(
+    composition: Composition, totals: dict[str, float], start: float | None
+) -> tuple[ChargeBalance, float, Pass]:
+    """One mix in plain numbers: its balance, its pH, and how it stands there."""
+    mix = ChargeBalance(composition, totals, math.exp, math.log, math.sqrt)
+    strength, ph = min(mix.first_strength(), HIGHEST_STRENGTH), mix.first_ph if start is None else start
     for count in range(MOST_ROUNDS):
         mix.set_strength(strength)
         low, high = PH_LOWEST, PH_HIGHEST
@@ -124,7 +128,7 @@ def solve_ph(totals: Mapping[str, float], temperature_c: float = 25.0) -> Equili
         strength = strength + _trust(count) * (found - strength)
     else:  # pragma: no cover - the strength settles in a few rounds for any mix we know
         raise ChemistryError("the ionic strength of this mix would not settle")
-    return Equilibrium(ph, here.strength, here.buffer, mix.species(ph))
+    return mix, ph, here
 
 
 def solve_ph_many(
@@ -148,6 +152,12 @@ def solve_ph_many(
     whole = {name: np.broadcast_to(columns[name], shape) for name in present}
     start = None if start is None else np.broadcast_to(start, shape)
     out = EquilibriumMany(*(np.empty(shape) for _ in range(3)))
+    if shape[0] <= FEW:
+        for row in range(shape[0]):
+            one = {name: float(column[row]) for name, column in whole.items()}
+            _, found, here = _solve_row(composition, one, None if start is None else float(start[row]))
+            out.ph[row], out.ionic_strength[row], out.buffer_capacity[row] = found, here.strength, here.buffer
+        return out
     for begin in range(0, shape[0], CHUNK):
         rows = slice(begin, begin + CHUNK)
         part = {name: np.ascontiguousarray(column[rows]) for name, column in whole.items()}

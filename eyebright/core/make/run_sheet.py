@@ -40,7 +40,9 @@ GATHER = RunStep(
     "gather", "gather", "Get it together", "Get everything to hand.",
     "What it takes is listed here: fetch it all before the first spoon.",
 )  # fmt: skip
-WEIGH = "Tare the bowl, then one thing after another. The band says how exactly it matters."
+WEIGH = (
+    "Tare the bowl, then add one thing after another. Anywhere in the green is fine; beyond it the pH shifts."
+)
 
 
 def run_sheet(steps: Sequence[PlannedStep]) -> tuple[RunStep, ...]:

@@ -7,14 +7,22 @@
 ('lib', 'own-4', False)
 >>> SupplyKey("water-2").pk_at("water"), SupplyKey("water-2").pk_at("lot")
 (2, None)
+>>> SupplyKey("lib-malt_vinegar@6").name, SupplyKey("lib-malt_vinegar@6").strength
+('malt_vinegar', 6.0)
 """
 
+import re
+
+STRENGTH = re.compile(r"\d{1,2}(\.\d{1,2})?")
 LONGEST = 11  # digits of an id: no household keeps more
 ANYBODYS = ("lib", "class")  # a material of the library, any water of a class
 
 
 class SupplyKey(str):
-    """A key in two parts: "lot-3" is a bottle, "water-2" a water, "lib-own-4" a material of one's own."""
+    """A key in two parts: "lot-3" is a bottle, "water-2" a water, "lib-own-4" a material of one's own.
+
+    "lib-malt_vinegar@6" is one of the library at a strength that was said.
+    """
 
     __slots__ = ()
 
@@ -31,7 +39,13 @@ class SupplyKey(str):
     @property
     def name(self) -> str:
         """The second part: its id or its name there."""
-        return self.partition("-")[2]
+        return self.partition("-")[2].partition("@")[0]
+
+    @property
+    def strength(self) -> float | None:
+        """The strength it was said to have, as its bottle would say it; None where nothing was said."""
+        said = self.partition("@")[2]
+        return (float(said) or None) if STRENGTH.fullmatch(said) else None
 
     @property
     def at_hand(self) -> bool:

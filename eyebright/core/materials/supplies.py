@@ -1,11 +1,14 @@
 """What stands on a shelf, as it goes into a jug: a lot of some material, or a water."""
 
-from dataclasses import dataclass
+import re
+from dataclasses import dataclass, replace
 from typing import Protocol
 
 from ..chemistry import Contribution, Water
 from ..numbers import Draws
 from .material import Material
+
+ITS_STRENGTH = re.compile(r", \d+ %.*")  # at the end of a name: "Vinegar essence, 25 %"
 
 
 class Supply(Protocol):
@@ -50,6 +53,12 @@ class Lot:
     price: float | None = None
     past: bool = False
     dose: float | None = None
+
+    def said_to_be(self, percent: float) -> "Lot":
+        """The same at a strength that was said of it, as a bottle would say it."""
+        said = f"{percent:.4g}"
+        name = ITS_STRENGTH.sub("", self.name)
+        return replace(self, key=f"{self.key}@{said}", name=f"{name}, {said} %", strength=percent)
 
     def contribution(self, draws: Draws) -> Contribution:
         """What a mL or a g of it brings."""

@@ -351,8 +351,10 @@ def named_input(jug: Jug, name: str) -> tuple[str, str]:
         )
         return row, line.supply.name
     named = {line.supply.key: line.supply.name for line in jug.lines}
+    if scope in named:
+        return what, named[scope]
     made = [line.supply.name for line in jug.lines if isinstance(line.supply, Made)]
-    return ("made", listed(made)) if made and scope not in named else (what, named.get(scope, scope))
+    return ("made", listed(made)) if made else (what, scope)
 
 
 def _doubts(jug: Jug, draws: Draws, ph: Array) -> tuple[Doubt, ...]:

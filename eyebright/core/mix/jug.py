@@ -214,11 +214,21 @@ class Jug:
         stirred and carried.
         """
         parts = self.parts(amount, draws)
-        mixed = fizzed(totals(parts), draws.within(self.scope).of("fizzing", STIRRED))
-        if "carbonate" in mixed:
-            left = draws.within(self.scope).of("carbon_dioxide", gas_lost()) if gone is None else gone
-            mixed["carbonate"] = after_standing(mixed["carbonate"], middle, left)
-        return mixed, acid_grams(parts)
+        stirred = self.stirred(totals(parts), draws, middle)
+        return self.stood(stirred, draws, middle, gone), acid_grams(parts)
+
+    def stirred(self, mixed: dict[str, Array], draws: Draws, guess: Array | None = None) -> dict[str, Array]:
+        """Totals (mol/kg) of what was put together, without the gas that fizzes off; `guess`: its pH then."""
+        return fizzed(mixed, draws.within(self.scope).of("fizzing", STIRRED), guess)
+
+    def stood(
+        self, mixed: dict[str, Array], draws: Draws, middle: Array, gone: Array | None = None
+    ) -> dict[str, Array]:
+        """Totals (mol/kg) of what was stirred and has stood until it is used; the rest as for `mixed`."""
+        if "carbonate" not in mixed:
+            return mixed
+        lost = draws.within(self.scope).of("carbon_dioxide", gas_lost()) if gone is None else gone
+        return {**mixed, "carbonate": after_standing(mixed["carbonate"], middle, lost)}
 
     def solved(self, amount: Array, draws: Draws, middle: Array) -> tuple[EquilibriumMany, dict[str, Array]]:
         """pH and buffer capacity of amounts (broadcast with draws), and grams of acid per 100 mL.

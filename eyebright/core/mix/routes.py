@@ -189,7 +189,11 @@ def _coarse(question: Question, jugs: Sequence[Jug], middle: Draws) -> list[_Dra
     """Each jug's open line at the amount that comes nearest to the aim, on a coarse curve of its own."""
     assert question.aim is not None
     grids = [np.geomspace(jug.least, jug.most, COARSE) for jug in jugs]
-    mixed = [(totals(jug.parts(grid, middle)), None) for jug, grid in zip(jugs, grids, strict=True)]
+    put = [
+        jug.stirred(totals(jug.parts(grid, middle)), middle) for jug, grid in zip(jugs, grids, strict=True)
+    ]
+    fresh = [found.ph for found in solve_together([(each, None) for each in put])]
+    mixed = [(jug.stood(each, middle, ph), ph) for jug, each, ph in zip(jugs, put, fresh, strict=True)]
     out = []
     for jug, grid, solved in zip(jugs, grids, solve_together(mixed), strict=True):
         line = Curve(grid, solved.ph, solved.ph, solved.ph, solved.buffer_capacity, float(solved.ph[0]))

@@ -117,7 +117,8 @@ class _Search:
             Part(line.supply.contribution(self._middle), each)
             for line, each in zip(jug.lines, amounts, strict=True)
         ]
-        return totals(parts)
+        ph = np.array([self._ph])
+        return jug.stood(jug.stirred(totals(parts), self._middle, ph), self._middle, ph)
 
     def nudged(self) -> tuple[dict[str, Array], Array]:
         """The mix as it is, and with each spooned line a little more."""

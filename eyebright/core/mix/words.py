@@ -72,8 +72,8 @@ def verdict(which: Verdict, about: Situation) -> tuple[str, str]:
             )
         case "reached":
             return (
-                f"Yes: pH {aim:g} can be had.",
-                f"{poured} gives {ph_range(s.ph)}, and there is enough in it to hold that.",
+                f"Yes: pH {aim:g} is possible.",
+                f"{poured} gives {ph_range(s.ph)}, and it stays there.",
             )
         case "loosely":
             return (

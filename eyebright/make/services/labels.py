@@ -194,7 +194,7 @@ def strip(pk: int, vessel: int) -> tuple[str, bytes]:
         raise Problem.field(
             "vessel",
             f"Nobody has measured the {found.name} yet: fill it with weighed water, 1 g is 1 mL, and note on "
-            "the shelf how many mm high that stands.",
+            "the shelf the height in mm.",
         )
     plans = [plan for plan in batch.pours if plan.grams is not None]
     if not batch.facts.get("wet", True):

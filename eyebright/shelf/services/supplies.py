@@ -100,9 +100,9 @@ def water_lot(source: WaterSource) -> WaterLot:
 def supply_of(key: str, *, also_removed: bool = False) -> Supply | None:
     """What goes by this key; None where there is nothing, or nothing any more."""
     parts = SupplyKey(key)
-    where, name, pk = parts.where, parts.name, parts.pk
+    where, pk = parts.where, parts.pk
     if where in ANYBODYS:
-        return _elsewhere(where, name)
+        return _elsewhere(parts)
     if pk is None:
         return None
     if provider := provider_of(key):
@@ -115,22 +115,23 @@ def supply_of(key: str, *, also_removed: bool = False) -> Supply | None:
     return None
 
 
-def _elsewhere(where: str, name: str) -> Supply | None:
+def _elsewhere(key: SupplyKey) -> Supply | None:
     """A material of the library or of the household's own, or any water of a class."""
-    if where == "lib":
+    if key.where == "lib":
         try:
-            return not_at_hand(material_of(name))
+            return not_at_hand(material_of(key.name), key.strength)
         except MaterialError:
             return None
-    classes = water_classes()
+    name, classes = key.name, water_classes()
     return (
         WaterLot(SupplyKey.of("class", name), classes[name], classes[name].name) if name in classes else None
     )
 
 
-def not_at_hand(material: Material) -> CoreLot:
-    """A material that is not on the shelf, as it goes into a jug."""
-    return CoreLot(SupplyKey.of("lib", material.key), material, material.name)
+def not_at_hand(material: Material, strength: float | None = None) -> CoreLot:
+    """A material that is not on the shelf, as it goes into a jug; `strength` where one was said of it."""
+    usual = CoreLot(SupplyKey.of("lib", material.key), material, material.name)
+    return usual if strength is None or material.strength is None else usual.said_to_be(strength)
 
 
 def supplies_of(keys: Iterable[str], *, also_removed: bool = False) -> dict[str, Supply]:
@@ -148,20 +149,19 @@ def _on_the_shelf(keys: tuple[str, ...], also_removed: bool, today: date) -> dic
     """What stands on the shelf or in the library by these keys, on a day: bottles go past their dates."""
     numbers: dict[str, list[int]] = {"lot": [], "water": []}
     out: dict[str, Supply] = {}
-    library: list[str] = []
+    library: list[SupplyKey] = []
     for key in keys:
         parts = SupplyKey(key)
-        where, name, pk = parts.where, parts.name, parts.pk
+        where, pk = parts.where, parts.pk
         if where in numbers and pk is not None:
             numbers[where].append(pk)
         elif where == "lib":
-            library.append(name)
-        elif where in ANYBODYS and (found := _elsewhere(where, name)):
+            library.append(parts)
+        elif where in ANYBODYS and (found := _elsewhere(parts)):
             out[key] = found
     if library:
-        out |= {
-            SupplyKey.of("lib", key): not_at_hand(material) for key, material in materials_of(library).items()
-        }
+        known = materials_of(key.name for key in library)
+        out |= {key: not_at_hand(known[key.name], key.strength) for key in library if key.name in known}
     if numbers["lot"]:
         for each in core_lots(Lot.among(also_removed=also_removed).filter(pk__in=numbers["lot"])):
             out[each.key] = each

@@ -246,7 +246,7 @@ def _waters(now: datetime) -> Iterable[ItemOut]:
         latest = measured.get(row.pk)
         if latest is not None and latest > (now - YEAR).date():
             continue
-        says = "reckoned from its class: measuring it makes every pH surer"
+        says = "a guess from the kind of water: measuring it makes every pH surer"
         if latest is not None:
             says = f"last measured {latest:%-d %B %Y}: water changes with the year"
         yield _item(

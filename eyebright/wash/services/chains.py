@@ -38,7 +38,7 @@ from ..schemas.chains import (
 )
 from .links import ResolvedLinks, beside_links, check_links, name_of, names_of, resolve_links
 
-NOT_LEARNT = "How well this bottle washes is reckoned from its label; no wash has taught it yet."
+NOT_LEARNT = "How well this bottle washes is a guess from its label; no wash has taught it yet."
 LATELY = timedelta(days=45)
 LATEST = 3
 SAME_DAY = 0.25  # days: so much sooner is the same time of another day

@@ -149,5 +149,6 @@ def shelf_life_facts(preparation: Preparation, acetic: float) -> dict[str, Any]:
                 is_a(one.kind, "fresh") or (one.form is not None and one.form.key == "fresh") for one in raw
             ),
             "soap": "soap" in kinds,
+            "as_bought": len(everything) == 1 and everything <= kinds_that("bought") | kinds_that("vinegar"),
         },
     )

@@ -84,7 +84,7 @@ useShortcuts([{ key: "n", does: "Add someone", run: () => (adding.value = true) 
           :disabled="bring.isPending.value"
           @click="picker?.click()"
         >
-          Take in a saved head
+          Import a person
         </button>
         <Button v-if="!adding" label="Add someone" @click="adding = true" />
       </div>

@@ -73,8 +73,8 @@ const shown = (figure: Figure) =>
       </ul>
     </div>
     <p class="quiet small">
-      Every wash that this comes from stands here with what it teaches: leave one out, and it is
-      worked out anew; take it in again, and it is as it was.
+      Every wash that this comes from stands here with what it teaches: leave one out, and this is
+      recalculated; you can include it again.
     </p>
   </section>
 </template>

@@ -82,7 +82,7 @@ async function forGood(): Promise<void> {
       <details>
         <summary class="cursor-pointer text-madder">Delete {{ head.name }} for ever</summary>
         <p>
-          Its record, pictures, check-ins, tests and washes, and the rinses in the journal that were
+          Details, pictures, check-ins, tests and washes, and the rinses in the journal that were
           for it. There is no way back.
         </p>
         <p v-if="held">

@@ -257,7 +257,7 @@ useShortcuts([{ key: "n", does: "Make it again", run: again }]);
           </label>
           <p v-if="noPhoto['picture']" class="trouble" role="alert">{{ noPhoto["picture"] }}</p>
           <details v-if="batch.cautions.length">
-            <summary>What there is to beware of</summary>
+            <summary>Cautions</summary>
             <CautionList :cautions="batch.cautions" />
           </details>
           <StripLink :batch="id" />

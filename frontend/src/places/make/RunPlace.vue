@@ -145,7 +145,7 @@ useShortcuts([
         </button>
         <div class="row">
           <button v-if="at > 0" type="button" class="act" @click="go(at - 1)">One step back</button>
-          <RouterLink :to="`/make/${id}`" class="act">Its record</RouterLink>
+          <RouterLink :to="`/make/${id}`" class="act">Details</RouterLink>
           <RouterLink to="/make" class="act">Leave it for now</RouterLink>
         </div>
       </div>

@@ -114,9 +114,9 @@ async function set(what: Do): Promise<void> {
     </svg>
     <p v-if="says" class="says border-l-4 border-throat pl-3" role="status">{{ says }}</p>
     <div class="row flex flex-wrap gap-x-4.5 gap-y-1 items-center">
-      <button type="button" class="act" :disabled="!steady" @click="take">Take this weight</button>
+      <button type="button" class="act" :disabled="!steady" @click="take">Use this weight</button>
       <button type="button" class="act" @click="set('tare')">Tare</button>
-      <label><input v-model="auto" type="checkbox" /> take it by itself</label>
+      <label><input v-model="auto" type="checkbox" /> Use steady weights automatically</label>
       <details>
         <summary class="act">More</summary>
         <button type="button" class="act" @click="set('here')">Count from here</button>

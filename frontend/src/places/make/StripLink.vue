@@ -24,8 +24,8 @@ const address = computed(() => `/api/make/batches/${batch}/strip?vessel=${vessel
     </summary>
     <p v-if="vessels.data.value && !measured.length">
       No bottle is measured yet. Fill one with weighed water, 1 g is 1 mL, and note on the
-      <RouterLink to="/shelf">shelf</RouterLink> how many mm high that stands: the strip for it has
-      a line per ingredient.
+      <RouterLink to="/shelf">shelf</RouterLink> the height in mm: the strip for it has a line per
+      ingredient.
     </p>
     <div v-else class="row flex flex-wrap gap-x-4 gap-y-2 items-end">
       <PickField

@@ -114,7 +114,7 @@ useShortcuts([
     </template>
     <div v-if="step.if_not" class="border-l-4 border-hairline pl-3">
       <p v-if="step.until">
-        Its sign: <strong>{{ step.until.replace("until ", "") }}</strong>.
+        Ready when <strong>{{ step.until.replace("until ", "") }}</strong>.
       </p>
       <button type="button" class="act min-h-11" :aria-expanded="notYet" @click="notYet = !notYet">
         Not yet

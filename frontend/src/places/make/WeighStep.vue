@@ -141,7 +141,7 @@ useShortcuts([{ key: "Enter", does: "Tick the line as planned", run: () => void 
         <form class="said" @submit.prevent="say">
           <TextField
             v-model="typed"
-            :label="`Or so much of it, in ${other?.unit ?? line.unit}`"
+            :label="`Different amount, ${other?.unit ?? line.unit}`"
             decimal
             takes="scale"
             :error="errors['amount']"

@@ -83,11 +83,11 @@ const share = computed(() =>
         v-if="lot.neat_ph"
         type="button"
         class="act"
-        :aria-label="`${lot.readings ? `Readings (${lot.readings})` : 'Read it by itself'}: ${lot.name}`"
+        :aria-label="`${lot.readings ? `Readings (${lot.readings})` : 'Test it undiluted'}: ${lot.name}`"
         :aria-expanded="reading"
         @click="reading = !reading"
       >
-        {{ lot.readings ? `Readings (${lot.readings})` : "Read it by itself" }}
+        {{ lot.readings ? `Readings (${lot.readings})` : "Test it undiluted" }}
       </button>
       <RouterLink
         class="act"

@@ -12,7 +12,7 @@ const play = usePlay();
 const { errors, trouble } = useTrouble(play.error);
 const put = ref("");
 const LABEL = {
-  scale: "Lay on it, g",
+  scale: "Put on, g",
   meter: "Stand it in pH",
   thermometer: "Hold it in, °C",
 } as const;
@@ -42,7 +42,7 @@ async function act(body: Played, words?: string): Promise<void> {
       Disconnect
     </button>
     <button type="button" class="act" @click="act({ plug: 'frozen' }, 'It sends nothing new.')">
-      Freeze it
+      Hold
     </button>
     <button type="button" class="act" @click="act({ plug: 'in' }, 'Plugged in.')">Connect</button>
   </form>

@@ -69,7 +69,7 @@ const { entered, errors, form } = useForm(
       />
       <TextField
         v-model="mark.height"
-        :label="`and so many mm high (mark ${i + 1})`"
+        :label="`height in mm (mark ${i + 1})`"
         decimal
         :error="errors[`marks.${i}.height`]"
         hint="From the inside bottom: then a strip can be printed that makes it a measuring jug."

@@ -24,9 +24,9 @@ type Doing = "titrate" | "figures" | "read";
 const asked = (["titrate", "read"] as const).find((one) => route.query[one] === water.key);
 const doing = ref<Doing | null>(asked ?? null);
 const DOINGS = [
-  { key: "titrate", name: "Titrate it at home" },
+  { key: "titrate", name: "Test it with vinegar and a strip" },
   { key: "figures", name: "Its supplier's figures" },
-  { key: "read", name: "Read it by itself" },
+  { key: "read", name: "Test it undiluted" },
 ] as const;
 const ORIGIN = { supplier: "from the supplier", titration: "titrated at home" } as const;
 

@@ -47,7 +47,7 @@ useShortcuts([
         <RouterLink class="act" to="/wash/begin">Begin a wash</RouterLink>
         <RouterLink class="act" to="/wash/plan/new">Plan a wash</RouterLink>
         <RouterLink class="act" to="/wash/record">Record a wash</RouterLink>
-        <button type="button" class="act" @click="notTonight">Not tonight</button>
+        <button type="button" class="act" @click="notTonight">Busy tonight: move the plan</button>
       </p>
     </header>
     <LoadState v-if="!today.data.value" :error="today.error.value" @again="today.refetch()" />

@@ -58,7 +58,7 @@ useShortcuts([{ key: "n", does: "A new wash", run: () => (open.value = "new") }]
     />
     <Button v-else class="new" label="A new wash" variant="outlined" @click="open = 'new'" />
     <p v-if="!washes.data.value!.length && open === null" class="quiet">
-      None yet. String your formulas together, and see what the whole of it does.
+      None yet. Put formulas in order, and see what the whole wash does.
     </p>
     <ul class="list-none mx-0 mt-2 mb-0 p-0">
       <li v-for="one in washes.data.value" :key="one.id" class="px-0 py-3 border-t border-hairline">

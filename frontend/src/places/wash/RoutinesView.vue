@@ -63,7 +63,7 @@ const takeAway = (one: Routine) =>
           >
             <strong>{{ dayOf(turn.day) }}</strong> {{ turn.name }}
             <span v-if="turn.wished !== turn.day" class="quiet"
-              >(wished for {{ dayOf(turn.wished) }})</span
+              >(was due {{ dayOf(turn.wished) }})</span
             >
             <span v-for="why in turn.why" :key="why" class="border-l-3 border-throat pl-2">{{
               why

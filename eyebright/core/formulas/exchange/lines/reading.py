@@ -24,9 +24,7 @@ from ....materials import (
     Recogniser,
     Recognition,
     Supply,
-    by_strength,
     is_a,
-    library,
     measured,
     offered,
     word_set,
@@ -35,6 +33,7 @@ from ....materials import (
 from ...model import COVER, SHARES, form_rows, of_form, own_form
 from .amounts import Said, amounts_in, pieces_at, pieces_of
 from .lexing import Token, first_phrase, lex, line_words, phrase_at, phrases, word_of
+from .strengths import at_strength, row_at, strength_said
 
 TWICE = 2.0  # how far two amounts of one line may differ before it is asked which is meant
 STRENGTH = (
@@ -119,47 +118,31 @@ def read_line(text: str, kitchen: Kitchen, amount: Said | None = None) -> Parsed
     if named.more:
         notes.append("left alone: " + " ".join(named.more))
     found = tuple(kitchen.supply(each) for each in named.nearest)
+    percents = [each.count.mid for each in parts.percent]
     if not name and not found:
         return _unknown(text, (), parts, (), "There is no name on this line: what is it?", "")
     if named.taken is None:
         problem = _which(named, name, found)
+        found = tuple(at_strength(each, percents)[0] for each in found)
         return _unknown(text, found, parts, tuple(notes), problem, name)
     supply = found[0]
-    said = parts.percent[0].count.mid if parts.percent and _strength_counts(supply) else None
-    if said is not None and (decided := _by_strength(supply, said, kitchen)) is not supply:
+    said = strength_said(supply, percents)
+    if said is not None and (decided := row_at(supply, said, kitchen.supply)) is not supply:
         if decided is None:
             problem = f"The line says {said:g} %: what is called {supply.name} here is not so strong or weak."
             return _unknown(text, found, parts, tuple(notes), f"{problem} Which is it?", name)
         supply, found = decided, (decided, *found)
+    supply, told = at_strength(supply, percents)
+    found = (supply, *found[1:])
     if counted and _counted(parts, supply):  # the piece is the thing itself: 2 eggs
         parts = replace(parts, amounts=[replace(parts.amounts[0], units=()), *parts.amounts[1:]])
     form = _form(parts, supply)
     notes += _said_of(parts, named, supply)
-    if parts.percent:
-        notes.append("says " + ", ".join(f"{each.count.mid:g} %" for each in parts.percent))
+    notes += told
     whole, unit, problem, field = _amount(parts, supply, kitchen)
     wrote = parts.amounts[0].number if whole is None and parts.amounts else ""
     out = ParsedLine(text, found, True, whole, unit, form, tuple(notes), problem, field, name)
     return replace(out, typed=whole.written if whole is not None else wrote)
-
-
-def _strength_counts(supply: Supply) -> bool:
-    """Whether a per cent beside its name is how strong it is, and nothing else (fat, cocoa)."""
-    material = supply.material
-    return material is not None and (
-        material.label or bool(material.refuse) or not {"alcohol", "peroxide"}.isdisjoint(material.hazards)
-    )
-
-
-def _by_strength(supply: Supply, percent: float, kitchen: Kitchen) -> Supply | None:
-    """What it is at so many per cent; itself where it can be so strong, None where nothing here is."""
-    material = supply.material
-    if material is None or material.key not in library():
-        return supply
-    key = by_strength(material.key, percent)
-    if key == material.key:
-        return supply
-    return kitchen.supply(Meaning(key, library()[key].kind)) if key else None
 
 
 # ---- taking a line apart ----

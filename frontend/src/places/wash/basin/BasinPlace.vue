@@ -213,7 +213,7 @@ onMounted(() => window.scrollTo({ top: 0 }));
         >
           End it here
         </button>
-        <button type="button" class="act" @click="ended.throwAway">Throw it away</button>
+        <button type="button" class="act" @click="ended.throwAway">Cancel this wash</button>
       </p>
     </template>
   </main>

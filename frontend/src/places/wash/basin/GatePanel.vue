@@ -20,7 +20,7 @@ const pass = () =>
   <form class="grid gap-2" @submit.prevent="pass">
     <CautionList :cautions="run.stops" />
     <StopGate id="gate" v-model="accepted" :cautions="run.stops" :head="run.head" />
-    <button v-if="accepted" type="submit" class="act">Pass it, and go on</button>
+    <button v-if="accepted" type="submit" class="act">I accept the risk</button>
     <p v-if="errors['stops'] || errors['why'] || trouble" class="error" role="alert">
       {{ errors["stops"] ?? errors["why"] ?? trouble }}
     </p>

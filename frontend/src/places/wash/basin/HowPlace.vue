@@ -89,8 +89,8 @@ const others = computed(() => found.value?.times.filter((one) => one !== first.v
               <em class="quiet">computed</em>
             </p>
           </section>
-          <section aria-label="What it teaches">
-            <h2>What it teaches</h2>
+          <section aria-label="What we learnt">
+            <h2>What we learnt</h2>
             <p>{{ found.learnt || "Nothing yet: say how oily or tight the scalp is." }}</p>
           </section>
         </div>
