@@ -1,6 +1,7 @@
 """What is worked out from what is kept: every derived value, and what makes it old."""
 
 from collections.abc import Callable
+from functools import partial
 from typing import Any
 
 from django.apps import apps
@@ -21,6 +22,7 @@ from eyebright.shelf.services.supplies import bought_again, plain_water, supplie
 from eyebright.shelf.services.supply_providers import supply_providers
 from eyebright.wash.schemas.chains import WashLinkIn
 from eyebright.wash.services.links import resolve_links
+from eyebright.wash.services.over_time import history
 
 from .test_strange_rows import Household as Furnished
 
@@ -39,6 +41,8 @@ DERIVED = {
     "make.services.finding._named",
     "make.services.supplies._in_stock",
     "wash.services.links._gathered",
+    "wash.services.over_time._answered",
+    "wash.services.over_time._checked_in",
 }
 
 
@@ -63,6 +67,8 @@ class EveryDerivedValue(Furnished):
             "make.services.finding._named": lambda: found_batches("malt"),
             "make.services.supplies._in_stock": supply_providers[MADE].named,
             "wash.services.links._gathered": lambda: resolve_links(links, self.wren),
+            "wash.services.over_time._answered": partial(history, self.wren),
+            "wash.services.over_time._checked_in": partial(history, self.wren),
         }
 
     def test_each_is_named_here(self) -> None:

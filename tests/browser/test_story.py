@@ -55,7 +55,7 @@ class Mixing(BrowserTestCase):
         self.page.mouse.up()
         expect(self.page.get_by_label("Aim at pH")).not_to_have_value("4.5")
         aim = self.page.get_by_label("Aim at pH").input_value()
-        self.headline(f"Yes: pH {aim} can")
+        self.headline(f"Yes: pH {aim} is")
         self.assertLess(float(aim), 4.4)
         self.assertGreater(self.acid_to_pour(), before)
 

@@ -14,7 +14,7 @@ from ..assess import Assessment, grades, texture_table
 from ..model import Formula, FormulaError, Ingredient, default_phase, of_form, weighed
 from .measurable import rounded
 from .proposals import Proposal, Workbench, nothing, proposed, solved, times_as_much
-from .substitutes import does, main_role
+from .substitutes import does, holds_any, main_role
 
 NEAR_PH, NEAR_LIFT = 0.05, 0.02
 NEUTRAL = 7.0
@@ -189,7 +189,7 @@ def _thickener(material: Material | None, role: str, allergies: Sequence[str]) -
         and material.unit == "g"
         and main_role(material) == role
         and not material.stain
-        and not set(material.contains) & set(allergies)
+        and not holds_any(material, allergies)
     )
 
 

@@ -28,7 +28,7 @@ async function act(body: Played, words?: string): Promise<void> {
   <form class="row items-end" @submit.prevent="act({ put: (put || null) as never })">
     <TextField v-model="put" :label="LABEL[instrument.kind]" decimal short :error="error" />
     <button type="submit" class="act">
-      {{ instrument.kind === "scale" ? "Lay" : "Hold" }} it there
+      {{ instrument.kind === "scale" ? "Put on" : "Set" }}
     </button>
     <button
       v-if="instrument.kind === 'scale'"
