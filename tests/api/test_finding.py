@@ -174,6 +174,7 @@ class Pasted(BenchTestCase):
             ("1 tbsp baking soda\n400 ml water", "alkaline_wash"),
             ("a handful of nettles\n500 ml boiling water", "herb_mild"),
             ("2 tbsp kaolin\n2 tbsp yoghurt", "clay_damp"),
+            ("As it is\n30 ml mild shampoo", "shampoo"),
         ):
             with self.subTest(text):
                 brought = self.call("POST", "/formulas/bring", {"text": text}, 201)["formula"]["formula"]

@@ -354,6 +354,17 @@ class Sharing(BenchTestCase):
             listed = self.call("GET", f"/shelf/supplies?named={line['supply_key']}")
             self.assertEqual(listed[0]["name"], f"Spirit vinegar, {said} %")
         self.assertGreater(ph["4"], ph["7"] + 0.1)
+        for nothing in ("99", "0", "-5", "abc", "99.999", ""):
+            key = {"supply_key": f"lib-spirit_vinegar@{nothing}"}
+            asked = {"lines": [{"how": "amount", "amount": 5, "unit": "mL"} | key]}
+            self.refused("POST", "/mix/jug", asked, "lines.0.supply_key")
+
+    def test_what_a_line_was_read_otherwise_stands_in_the_note(self) -> None:
+        text = "Oat soak\n30 ml vodka 54 %\n3 tbsp rhasoul"
+        for sent in (text, json.dumps({"@type": "Recipe", "recipeIngredient": text.splitlines()[1:]})):
+            found = self.call("POST", "/formulas/bring", {"text": sent}, 201)["formula"]["formula"]
+            self.assertIn("Vodka is taken at its usual strength", found["about"])
+            self.assertIn("“rhasoul” read as “rhassoul”", found["about"])
 
     def test_a_stranger_s_recipe_drops_nothing(self) -> None:
         recipe = {

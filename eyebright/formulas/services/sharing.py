@@ -1,7 +1,7 @@
 """Formulas out and in, in open given."""
 
 import json
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 from typing import Any, Literal
 
 from pydantic import ValidationError
@@ -22,6 +22,7 @@ from eyebright.heads.services import find_head
 from eyebright.kept.problems import Problem
 from eyebright.shelf.services.supplies import the_kitchen
 
+from ..schemas.choices import ReadLineOut
 from ..schemas.formulas import (
     LONGEST,
     MOST_LINES,
@@ -116,12 +117,13 @@ def _pasted(text: str) -> BroughtOut:
         raise Problem.field("text", "There is no ingredient in it that can be read: paste its lines too.")
     passages = [each.text for each in read.passages]
     name = passages[0] if read.passages and read.passages[0].kind == "heading" else "A pasted recipe"
+    read_so = [line_out(line, kitchen) for line in read.lines]
     lines = [
         {"id": place, "amount": each.amount[:24]}
         | each.model_dump(include={"supply_key", "unit", "form", "text"})
-        for place, each in enumerate((line_out(line, kitchen) for line in read.lines), start=1)
+        for place, each in enumerate(read_so, start=1)
     ]
-    kept_text = [*passages, *([read.rest] if read.rest else [])]
+    kept_text = [*passages, *([read.rest] if read.rest else []), *_told(read_so)]
     settings = {"family": guessed_family([name, *passages[:1]], read.lines)}
     title = name.strip("#*: ") or "A pasted recipe"
     body = _settled(title, "\n".join(kept_text)[:MOST_NOTE], settings, lines, [])
@@ -129,8 +131,13 @@ def _pasted(text: str) -> BroughtOut:
     return BroughtOut(formula=formula_out(kept), kept=kept_text)
 
 
+def _told(lines: Iterable[ReadLineOut]) -> list[str]:
+    """What was read otherwise than it was written, or left alone, line by line."""
+    return [f"{line.text}: {'; '.join(line.notes)}" for line in lines if line.notes]
+
+
 def _lines(found: ImportedRecipe) -> tuple[list[dict[str, Any]], list[str]]:
-    """The lines of a recipe as they are kept, and those that were more than a formula holds."""
+    """The lines of a recipe as they are kept; those that a formula cannot hold, and what was told."""
     kitchen = the_kitchen()
     out: list[dict[str, Any]] = []
     left: list[str] = []
@@ -139,6 +146,7 @@ def _lines(found: ImportedRecipe) -> tuple[list[dict[str, Any]], list[str]]:
             left.append(text)
             continue
         read = [line_out(each, kitchen) for each in parse_row(text, kitchen)]
+        left += _told(read)
         for each in read[: MOST_LINES - len(out)]:
             ours = len(read) == 1
             out.append(

@@ -119,7 +119,7 @@ def _elsewhere(key: SupplyKey) -> Supply | None:
     """A material of the library or of the household's own, or any water of a class."""
     if key.where == "lib":
         try:
-            return not_at_hand(material_of(key.name), key.strength)
+            return _said(key, material_of(key.name))
         except MaterialError:
             return None
     name, classes = key.name, water_classes()
@@ -128,10 +128,17 @@ def _elsewhere(key: SupplyKey) -> Supply | None:
     )
 
 
-def not_at_hand(material: Material, strength: float | None = None) -> CoreLot:
-    """A material that is not on the shelf, as it goes into a jug; `strength` where one was said of it."""
-    usual = CoreLot(SupplyKey.of("lib", material.key), material, material.name)
-    return usual if strength is None or material.strength is None else usual.said_to_be(strength)
+def not_at_hand(material: Material) -> CoreLot:
+    """A material that is not on the shelf, as it goes into a jug."""
+    return CoreLot(SupplyKey.of("lib", material.key), material, material.name)
+
+
+def _said(key: SupplyKey, material: Material) -> CoreLot | None:
+    """A material that is not on the shelf, as strong as its key says; None where it cannot be so strong."""
+    usual = not_at_hand(material)
+    if key == usual.key:
+        return usual
+    return usual.said_to_be(key.strength) if key.strength and usual.can_be(key.strength) else None
 
 
 def supplies_of(keys: Iterable[str], *, also_removed: bool = False) -> dict[str, Supply]:
@@ -161,7 +168,8 @@ def _on_the_shelf(keys: tuple[str, ...], also_removed: bool, today: date) -> dic
             out[key] = found
     if library:
         known = materials_of(key.name for key in library)
-        out |= {key: not_at_hand(known[key.name], key.strength) for key in library if key.name in known}
+        said = ((key, _said(key, known[key.name])) for key in library if key.name in known)
+        out |= {key: supply for key, supply in said if supply is not None}
     if numbers["lot"]:
         for each in core_lots(Lot.among(also_removed=also_removed).filter(pk__in=numbers["lot"])):
             out[each.key] = each

@@ -9,6 +9,7 @@ from functools import cache
 
 from ... import tables
 from ..library import library
+from ..material import Material
 
 REACH = 1.25  # times beyond its own range that a row may still be
 
@@ -29,12 +30,17 @@ def strength_groups() -> tuple[StrengthGroup, ...]:
     return tuple(tables.rows(__file__, "strengths.toml", "group", StrengthGroup))
 
 
+def within_reach(material: Material, percent: float) -> bool:
+    """Whether it can be so strong, and no stronger: its own range and a little more."""
+    known = material.strength
+    return known is not None and known.low / REACH <= percent <= known.high * REACH
+
+
 def by_strength(key: str, percent: float) -> str:
     """Which row a name that found this one is, at so many per cent; "" where none is so strong."""
     found = library()[key]
     group = next((each for each in strength_groups() if found.kind == each.kind or key in each.of), None)
-    known = found.strength
-    fits = known is None or known.low / REACH <= percent <= known.high * REACH
+    fits = found.strength is None or within_reach(found, percent)
     if group is None:
         return key if fits else ""
     band = next((name for low, high, name in group.bands if low <= percent < high), None)

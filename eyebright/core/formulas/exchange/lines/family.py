@@ -19,5 +19,7 @@ def guessed_family(title: Iterable[str], lines: Sequence[ParsedLine]) -> str:
     every = families().values()
     shown = sorted((each for each in every if each.sign in kinds), key=lambda each: each.paste != powdered)
     named = [each for each in every if said & set(each.called)]
+    ready = {line.found[0].material.ready for line in taken if line.found[0].material}
+    bought = [each for each in every if each.key in ready]
     plain = [each for each in every if kinds & set(each.only) and kinds <= THIN | set(each.only)]
-    return next((each.key for each in (*shown, *named, *plain)), USUAL)
+    return next((each.key for each in (*shown, *named, *bought, *plain)), USUAL)

@@ -39,8 +39,7 @@ def at_strength(supply: Supply, percents: Sequence[float]) -> tuple[Supply, list
             told[0] += f"; {supply.name} is taken at its usual strength"
         return supply, told
     if not SupplyKey(supply.key).at_hand:
-        fits = material.key not in library() or by_strength(material.key, said) == material.key
-        return (supply.said_to_be(said), told[1:]) if fits else (supply, told)
+        return (supply.said_to_be(said), told[1:]) if supply.can_be(said) else (supply, told)
     own = material.with_strength(supply.strength).mid
     if abs(said - own) > SAME * own:
         told[0] += f"; {supply.name} on your shelf is taken as {own:g} %"
