@@ -41,7 +41,7 @@ GATHER = RunStep(
     "What it takes is listed here: fetch it all before the first spoon.",
 )  # fmt: skip
 WEIGH = (
-    "Tare the bowl, then add one thing after another. Anywhere in the green is fine; beyond it the pH shifts."
+    "Tare the bowl, then add one thing after another. Anywhere in the green is fine."
 )
 
 

@@ -114,8 +114,9 @@ useShortcuts([{ key: "Enter", does: "Tick the line as planned", run: () => void 
         {{ line.says }}<template v-if="line.spoons"> · {{ line.spoons }}</template>
       </p>
       <p class="quiet">
-        {{ span(grams(line.low), grams(line.high)) }} will do:
-        {{ line.by ? `${line.by} moves first` : "it hardly matters" }}.
+        {{ span(grams(line.low), grams(line.high)) }} is fine{{
+          line.by ? `; beyond that ${line.by} shifts` : ": how much hardly matters"
+        }}.
         <template v-if="line.loads > 1">
           Mill it in {{ line.loads }} loads of {{ grams(line.each_load) }}.</template
         >
