@@ -40,9 +40,7 @@ GATHER = RunStep(
     "gather", "gather", "Get it together", "Get everything to hand.",
     "What it takes is listed here: fetch it all before the first spoon.",
 )  # fmt: skip
-WEIGH = (
-    "Tare the bowl, then add one thing after another. Anywhere in the green is fine."
-)
+WEIGH = "Tare the bowl, then add one thing after another. Anywhere in the green is fine."
 
 
 def run_sheet(steps: Sequence[PlannedStep]) -> tuple[RunStep, ...]:

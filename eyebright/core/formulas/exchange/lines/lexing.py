@@ -7,6 +7,7 @@ import re
 import unicodedata
 from dataclasses import dataclass
 from functools import cache
+from itertools import takewhile
 from typing import Literal
 
 from .... import tables
@@ -106,15 +107,17 @@ def _of_word(sign: str) -> bool:
     return sign.isalpha() or sign in "'’`" or unicodedata.category(sign)[0] == "M"
 
 
+def _is_word(token: Token) -> bool:
+    return token.kind == "w"
+
+
 def phrase_at(
     tokens: list[Token], at: int, table: dict[tuple[str, ...], str], most: int = 4
 ) -> tuple[str, int]:
     """The longest phrase of a table that begins here: its key, and how many tokens; ("", 0) for none."""
-    for count in range(min(most, len(tokens) - at), 0, -1):
-        several = tokens[at : at + count]
-        if any(token.kind != "w" for token in several):
-            continue
-        key = table.get(tuple(token.word for token in several))
+    said = [token.word for token in takewhile(_is_word, tokens[at : at + most])]
+    for count in range(len(said), 0, -1):
+        key = table.get(tuple(said[:count]))
         if key is not None:
             return key, count
     return "", 0
