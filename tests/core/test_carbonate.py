@@ -66,7 +66,7 @@ class Leaving(TestCase):
         self.assertTrue(0.0 <= gas_lost().low <= gas_lost().high <= 1.0)
 
 
-# mol/kg of a jug, and the pH that PHREEQC gives it degassed to one atmosphere of carbon dioxide
+# mol/kg of a jug
 OPEN_JUGS = (
     ("100 mL spirit vinegar, 10 g soda", {"acetate": 0.872, "sodium": 1.246, "carbonate": 1.246}),
     (

@@ -73,6 +73,7 @@ class OneLine(TestCase):
             ("500 ml white vinegar 6 %", "lib-spirit_vinegar@6", 6.0, ""),
             ("50 ml apple cider vinegar at 4.5 %", "lib-cider_vinegar@4.5", 4.5, ""),
             ("100 ml spirit vinegar 12 %", "lib-cleaning_vinegar@12", 12.0, ""),
+            ("50 ml apple cider vinegar 4.7654 %", "lib-cider_vinegar@4.77", 4.77, ""),
             ("20 ml vinegar essence 24 %", "lib-vinegar_essence_25@24", 24.0, ""),
             ("30 ml vodka 54 %", "lib-vodka", None, "taken at its usual strength"),
             ("100 ml milk 3.5 % fat", "lib-milk", None, "says 3.5 %"),

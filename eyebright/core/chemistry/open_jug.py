@@ -8,6 +8,7 @@ from collections.abc import Mapping
 import numpy as np
 
 from ..numbers import Spread
+from .activity import DebyeHueckel
 from .carbonate import Array, charge, dissolved
 from .equilibrium import EquilibriumMany
 from .solution import solve
@@ -15,8 +16,6 @@ from .species import LN10
 
 ONE_ATMOSPHERE = 0.034  # mol/kg at 25 °C: 10^-1.47 at 1 atm (Stumm and Morgan); PHREEQC agrees
 FIZZING = 1.5  # times that, for a minute
-DEBYE, LINEAR = 0.509, 0.3  # Davies 1962, 25 °C
-SALTED_OUT = 0.1  # log10 of a neutral's coefficient by ionic strength
 NEAR = 0.1  # of the gas, natural log: the next step leaves a hundredth of it, 0.003 of a pH
 SHARP = 1e-5  # of the carbonate: where acid and base are even, nothing tells it nearer
 LEAST = 0.99  # of the gas that may stay: no less carbonate stays than that
@@ -66,9 +65,8 @@ def _left(mixed: Mapping[str, Array], most: Array, guess: Array | None) -> Array
         low, high = np.where(off > 0.0, low, carbonate), np.where(off > 0.0, carbonate, high)
         slope = 1.0 + LN10 * held**2 * carbonate / solved.buffer_capacity
         newton = np.minimum(carbonate * np.exp(-off / slope), whole[rows])
-        newton = np.where(
-            all_of_it, carbonate - gas + most[rows], newton
-        )  # as if nothing else followed the gas
+        # The first step from all of it: as if nothing else followed the gas.
+        newton = np.where(all_of_it, carbonate - gas + most[rows], newton)
         apace = (low < newton) & (newton < high) & (np.abs(off) < APACE * before)
         then = np.where(apace, newton, np.sqrt(low * high))
         settled = (all_of_it & (off <= 0.0)) | (high - low <= SHARP * high)
@@ -84,7 +82,6 @@ def _left(mixed: Mapping[str, Array], most: Array, guess: Array | None) -> Array
 
 def _gas_and_charge(carbonate: Array, solved: EquilibriumMany) -> tuple[Array, Array]:
     """mol/kg of carbon dioxide dissolved in solved mixes, and equivalents that a mol of carbonate holds."""
-    root = np.sqrt(solved.ionic_strength)
-    salt = SALTED_OUT * solved.ionic_strength
-    h = 10.0 ** -(solved.ph + DEBYE * (root / (1.0 + root) - LINEAR * solved.ionic_strength) + salt)
+    ion, neutral = DebyeHueckel.at(25.0).ln_gammas([(1, None), (0, None)], solved.ionic_strength, np.sqrt)
+    h = 10.0**-solved.ph * np.exp(ion - neutral)
     return carbonate * dissolved(h), charge(h)

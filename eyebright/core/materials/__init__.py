@@ -22,6 +22,7 @@ from .finding import (
     Recognition,
     Score,
     by_strength,
+    can_be,
     every_name,
     finder_of,
     folded,

@@ -13,7 +13,7 @@
 
 import re
 
-STRENGTH = re.compile(r"\d{1,2}(\.\d{1,2})?")
+STRENGTH = re.compile(r"\d{1,3}(\.\d{1,2})?")
 LONGEST = 11  # digits of an id: no household keeps more
 ANYBODYS = ("lib", "class")  # a material of the library, any water of a class
 
@@ -46,6 +46,10 @@ class SupplyKey(str):
         """The strength it was said to have, as its bottle would say it; None where nothing was said."""
         said = self.partition("@")[2]
         return (float(said) or None) if STRENGTH.fullmatch(said) else None
+
+    def at_strength(self, percent: float) -> "SupplyKey":
+        """The same at a strength that was said, to two decimals."""
+        return SupplyKey(f"{self}@{round(percent, 2):g}")
 
     @property
     def at_hand(self) -> bool:

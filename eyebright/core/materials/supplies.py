@@ -6,8 +6,7 @@ from typing import Protocol
 
 from ..chemistry import Contribution, Water
 from ..numbers import Draws
-from .finding.strengths import by_strength, within_reach
-from .library import library
+from .keys import SupplyKey
 from .material import Material
 
 ITS_STRENGTH = re.compile(r", \d+ %.*")  # at the end of a name: "Vinegar essence, 25 %"
@@ -56,18 +55,10 @@ class Lot:
     past: bool = False
     dose: float | None = None
 
-    def can_be(self, percent: float) -> bool:
-        """Whether it can have a strength that was said of it: nothing is called so that is stronger."""
-        material = self.material
-        if material.key in library():
-            return material.strength is not None and by_strength(material.key, percent) == material.key
-        return within_reach(material, percent)
-
     def said_to_be(self, percent: float) -> "Lot":
         """The same at a strength that was said of it and that it can have, as a bottle would say it."""
-        said = f"{percent:.4g}"
-        name = ITS_STRENGTH.sub("", self.name)
-        return replace(self, key=f"{self.key}@{said}", name=f"{name}, {said} %", strength=percent)
+        key, name = SupplyKey(self.key).at_strength(percent), ITS_STRENGTH.sub("", self.name)
+        return replace(self, key=key, name=f"{name}, {key.strength:g} %", strength=key.strength)
 
     def contribution(self, draws: Draws) -> Contribution:
         """What a mL or a g of it brings."""

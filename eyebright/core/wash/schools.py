@@ -1,4 +1,4 @@
-"""Where makers disagree: what each school holds, and what it would give this head."""
+"""Where opinions differ: what each school holds, and what it would give this head."""
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass

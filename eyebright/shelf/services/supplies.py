@@ -25,6 +25,7 @@ from eyebright.core.materials import (
     Supply,
     SupplyKey,
     WaterLot,
+    can_be,
     every_name,
     finder_of,
     in_one_order,
@@ -138,7 +139,7 @@ def _said(key: SupplyKey, material: Material) -> CoreLot | None:
     usual = not_at_hand(material)
     if key == usual.key:
         return usual
-    return usual.said_to_be(key.strength) if key.strength and usual.can_be(key.strength) else None
+    return usual.said_to_be(key.strength) if key.strength and can_be(material, key.strength) else None
 
 
 def supplies_of(keys: Iterable[str], *, also_removed: bool = False) -> dict[str, Supply]:

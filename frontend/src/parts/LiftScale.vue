@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** How much of the oil is lifted: a leaf Blank to all of it, the range as a soft lozenge. */
+/** How much of the oil is lifted: a leaf from nothing to all of it, the range as a soft lozenge. */
 import { span } from "@/parts/ph";
 import { computed } from "vue";
 import type { Figure } from "@/api/types";

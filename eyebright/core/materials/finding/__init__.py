@@ -11,6 +11,6 @@ from .recognised import (
     every_name,
     library_finder,
 )
-from .strengths import by_strength
+from .strengths import by_strength, can_be
 from .typed import Finder, Named, Score, finder_of, found_among, found_rows, in_one_order
 from .words import folded, word_set, word_table, words

@@ -30,8 +30,15 @@ def strength_groups() -> tuple[StrengthGroup, ...]:
     return tuple(tables.rows(__file__, "strengths.toml", "group", StrengthGroup))
 
 
-def within_reach(material: Material, percent: float) -> bool:
-    """Whether it can be so strong, and no stronger: its own range and a little more."""
+def can_be(material: Material, percent: float) -> bool:
+    """Whether it can have a strength that was said of it: nothing is called so that is stronger or weaker."""
+    if material.key in library():
+        return material.strength is not None and by_strength(material.key, percent) == material.key
+    return _within_reach(material, percent)
+
+
+def _within_reach(material: Material, percent: float) -> bool:
+    """Whether that is its own range, and a little more."""
     known = material.strength
     return known is not None and known.low / REACH <= percent <= known.high * REACH
 
@@ -40,7 +47,7 @@ def by_strength(key: str, percent: float) -> str:
     """Which row a name that found this one is, at so many per cent; "" where none is so strong."""
     found = library()[key]
     group = next((each for each in strength_groups() if found.kind == each.kind or key in each.of), None)
-    fits = found.strength is None or within_reach(found, percent)
+    fits = found.strength is None or _within_reach(found, percent)
     if group is None:
         return key if fits else ""
     band = next((name for low, high, name in group.bands if low <= percent < high), None)

@@ -260,7 +260,7 @@ def change(pk: int, payload: BasinChangeIn) -> RunOut:
     if len(links) > MOST_LINKS:
         raise Problem.field("link", f"A wash has {MOST_LINKS} links at most.")
     if not links:
-        raise Problem.field("link", "That is all there was: end the wash, or throw it away.")
+        raise Problem.field("link", "That is all there was: end the wash, or cancel it.")
     run.links = links
     work_out(run, basin.contacts, basin.minutes, _passed(basin))
     ran_out = was[place].supply_key if payload.ran_out and place is not None else ""

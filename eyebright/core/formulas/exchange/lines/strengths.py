@@ -2,7 +2,7 @@
 
 from collections.abc import Callable, Sequence
 
-from ....materials import Lot, Meaning, Supply, SupplyKey, by_strength, library
+from ....materials import Lot, Meaning, Supply, SupplyKey, by_strength, can_be, library
 
 SAME = 0.1  # of a strength: two bottles so near are one
 
@@ -39,7 +39,7 @@ def at_strength(supply: Supply, percents: Sequence[float]) -> tuple[Supply, list
             told[0] += f"; {supply.name} is taken at its usual strength"
         return supply, told
     if not SupplyKey(supply.key).at_hand:
-        return (supply.said_to_be(said), told[1:]) if supply.can_be(said) else (supply, told)
+        return (supply.said_to_be(said), told[1:]) if can_be(material, said) else (supply, told)
     own = material.with_strength(supply.strength).mid
     if abs(said - own) > SAME * own:
         told[0] += f"; {supply.name} on your shelf is taken as {own:g} %"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** How a wash went: as it was done, and three times of asking, a few presses each. What it teaches stands beside. */
+/** How a wash went: as it was done, and three times of asking, a few presses each. What we learnt stands beside. */
 import { computed, ref, watch } from "vue";
 import { useRoute } from "vue-router";
 import { useReviews } from "@/api/basin";

@@ -15,7 +15,7 @@ const off = ref("");
   >
     <p>
       <strong>Nobody pressed since {{ when(since) }}.</strong> Say when the last of it came off, and
-      this wash is kept as it was; or throw it away.
+      this wash is kept as it was; or cancel this wash.
     </p>
     <label>
       It came off
