@@ -6,7 +6,7 @@ from datetime import UTC, date, datetime, time, timedelta
 from unittest import TestCase
 from zoneinfo import ZoneInfo
 
-from hypothesis import given, settings
+from hypothesis import example, given, settings
 from hypothesis import strategies as st
 from icalendar import Calendar
 
@@ -356,6 +356,7 @@ class CalendarFiles(TestCase):
 
     @settings(max_examples=100, deadline=None)
     @given(st.lists(ENTRY, max_size=5))
+    @example([CalendarEntry("wash-1", "\\N", NOON, 1.0, "\\n\\,\n;\\")])
     def test_what_is_written_reads_as_the_same_plan(self, entries) -> None:
         whole_days = [
             replace(each, minutes=0.0) if not isinstance(each.begin, datetime) else each for each in entries

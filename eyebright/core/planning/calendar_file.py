@@ -8,7 +8,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import UTC, date, datetime, timedelta
 
-from icalendar import Alarm, Calendar, Event
+from icalendar import Alarm, Calendar, Event, vText
 
 PRODUCT = "-//Eyebright//A plan of washes//EN"
 HOST = "eyebright.invalid"
@@ -29,6 +29,15 @@ class CalendarEntry:
     alarm: float | None = None
 
 
+class ExactText(vText):
+    """A text that is read as it was written. The library writes a backslash before an N as a new line."""
+
+    def to_ical(self) -> bytes:
+        """Escape it as RFC 5545, 3.3.11 says."""
+        text = self.replace("\\", "\\\\").replace(";", "\\;").replace(",", "\\,")
+        return text.replace("\r\n", "\n").replace("\r", "\n").replace("\n", "\\n").encode()
+
+
 class CalendarFileError(ValueError):
     """A file that is no calendar, or no plan of ours, in plain words."""
 
@@ -40,7 +49,7 @@ def calendar_file(name: str, entries: Sequence[CalendarEntry], written: datetime
     out.add("version", "2.0")
     out.add("calscale", "GREGORIAN")
     out.add("method", "PUBLISH")
-    out.add("x-wr-calname", name)
+    out.add("x-wr-calname", ExactText(name))
     for each in entries:
         out.add_component(_event(each, written))
     return bytes(out.to_ical())
@@ -50,7 +59,7 @@ def _event(entry: CalendarEntry, written: datetime) -> Event:
     event = Event()
     event.add("uid", f"{entry.key}@{HOST}")
     event.add("dtstamp", written.astimezone(UTC))
-    event.add("summary", entry.title)
+    event.add("summary", ExactText(entry.title))
     event.add("transp", "OPAQUE" if entry.minutes else "TRANSPARENT")
     if isinstance(entry.begin, datetime):
         event.add("dtstart", entry.begin.astimezone(UTC))
@@ -59,11 +68,11 @@ def _event(entry: CalendarEntry, written: datetime) -> Event:
         event.add("dtstart", entry.begin)
         event.add("dtend", entry.begin + timedelta(days=1))
     if entry.says:
-        event.add("description", entry.says)
+        event.add("description", ExactText(entry.says))
     if entry.alarm is not None:
         alarm = Alarm()
         alarm.add("action", "DISPLAY")
-        alarm.add("description", entry.title)
+        alarm.add("description", ExactText(entry.title))
         alarm.add("trigger", timedelta(minutes=-entry.alarm))
         event.add_component(alarm)
     return event
