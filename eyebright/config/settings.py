@@ -49,6 +49,7 @@ INSTALLED_APPS = [
 ]
 MIDDLEWARE = [
     "eyebright.kept.problems.ProblemMiddleware",
+    "eyebright.kept.origin.OriginMiddleware",
     "django.middleware.security.SecurityMiddleware",
     "eyebright.config.page.FilesMiddleware",
     "django.middleware.gzip.GZipMiddleware",
@@ -56,6 +57,7 @@ MIDDLEWARE = [
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "csp.middleware.CSPMiddleware",
+    "eyebright.kept.household_mark.HouseholdMarkMiddleware",
     "eyebright.kept.clock.HouseholdClockMiddleware",
     "eyebright.kept.idempotency.IdempotencyMiddleware",
 ]

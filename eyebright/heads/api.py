@@ -4,9 +4,9 @@ from django.http import FileResponse, HttpRequest
 from ninja import File, Router, Status
 from ninja.files import UploadedFile
 
-from eyebright.kept.problems import Problem, one
+from eyebright.kept.problems import one
 from eyebright.kept.routes import Rows
-from eyebright.kept.wire import gives
+from eyebright.kept.wire import Content, gives
 
 from . import services
 from .schemas.diary import (
@@ -20,7 +20,7 @@ from .schemas.diary import (
 )
 from .schemas.heads import BlockedOut, HeadChangeIn, HeadIn, HeadOut, HeadRowOut, KeptOut
 from .schemas.questions import QuestionsOut
-from .services.pictures import has_file, keep_picture
+from .services.pictures import jpeg_of, keep_picture
 
 router = Router()
 
@@ -61,14 +61,10 @@ def add_picture(request: HttpRequest, pk: int, picture: File[UploadedFile]) -> S
 
 
 @router.get("/{pk}/pictures/{picture}", operation_id="picture", openapi_extra=gives("image/jpeg"))
-def picture(request: HttpRequest, pk: int, picture: int) -> FileResponse:
-    """A picture's JPEG."""
+def picture(request: HttpRequest, pk: int, picture: int, of: Content = "") -> FileResponse:
+    """A picture's JPEG, if its content is still the one that was asked for."""
     found = one(services.find_head(pk).pictures.all(), picture, "picture")
-    if not has_file(found):
-        raise Problem.gone("picture")
-    return FileResponse(
-        found.file.open("rb"), content_type="image/jpeg", headers={"Cache-Control": "private, max-age=86400"}
-    )
+    return FileResponse(jpeg_of(found, of, "picture"), content_type="image/jpeg")
 
 
 @router.delete("/{pk}/pictures/{picture}", response={204: None}, operation_id="delete_picture")

@@ -10,6 +10,7 @@ from django.dispatch import receiver
 from django.utils import timezone
 
 from eyebright.kept.columns import Object, Strings
+from eyebright.kept.durable import forget
 from eyebright.kept.soft_deletion import SoftDeleted
 
 
@@ -51,8 +52,8 @@ class Picture(models.Model):
 @receiver(post_delete, sender=Picture)
 def forget_file(instance: Picture, **_: Any) -> None:
     """A picture's file goes with its row, once that is really gone."""
-    storage, name = instance.file.storage, instance.file.name
-    transaction.on_commit(lambda: storage.delete(str(name)))
+    file = instance.file
+    transaction.on_commit(lambda: forget(file))
 
 
 class CheckIn(SoftDeleted):

@@ -38,20 +38,26 @@ PLAUSIBLE: dict[tuple[Kind, str], tuple[float, float]] = {  # what an instrument
     ("thermometer", "C"): (-50.0, 400.0),
 }
 
+# What a rented machine is told its secrets by: no instrument is there.
+METADATA = [ipaddress.ip_network(each) for each in ("169.254.169.0/24", "169.254.170.0/24", "fd00:ec2::/32")]
 
-def nearby(host: str) -> bool:
-    """Whether a host is this machine or one of the household's own network, by its address or its name."""
+
+def nearby(host: str) -> str:
+    """The address of a host of this household's own network, by its address or its name; "" for any other."""
     try:
         found = socket.getaddrinfo(host, None, type=socket.SOCK_STREAM)
     except (OSError, UnicodeError):
-        return False
-    addresses = [ipaddress.ip_address(str(each[4][0]).partition("%")[0]) for each in found]
-    return bool(addresses) and all(_is_near(each) for each in addresses)
+        return ""
+    addresses = [str(each[4][0]) for each in found]
+    return addresses[0] if addresses and all(_is_near(each) for each in addresses) else ""
 
 
-def _is_near(address: ipaddress.IPv4Address | ipaddress.IPv6Address) -> bool:
+def _is_near(found: str) -> bool:
+    address = ipaddress.ip_address(found.partition("%")[0])
+    address = getattr(address, "ipv4_mapped", None) or address
     near = address.is_loopback or address.is_private or address.is_link_local
-    return near and not address.is_unspecified and not address.is_multicast
+    machines_own = any(address.version == each.version and address in each for each in METADATA)
+    return near and not machines_own and not address.is_unspecified and not address.is_multicast
 
 
 Plug = Literal["in", "out", "frozen"]
@@ -122,9 +128,10 @@ class _Bridge:
     def _listen(self) -> None:
         while self._wanted():
             try:
-                if not nearby(self.host):
+                address = nearby(self.host)  # what was looked at is what is called
+                if not address:
                     raise ProtocolError(f"{self.host} is not in this household's own network.")
-                with socket.create_connection((self.host, self.port), PATIENCE) as line:
+                with socket.create_connection((address, self.port), PATIENCE) as line:
                     line.settimeout(SILENT_AFTER)
                     with self._lock:
                         self._socket = line

@@ -11,6 +11,7 @@ from django.db import DatabaseError
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 
+from .clock_steps import watch_clock
 from .providers import household_zone
 
 ZONES = "zoneinfo/"
@@ -55,6 +56,7 @@ class HouseholdClockMiddleware:
         """Live by its zone while this request is answered."""
         if not request.path.startswith("/api/"):
             return self._get_response(request)
+        watch_clock()
         try:
             zone = household_zone()
         except DatabaseError:  # what is wrong with the database is said by whoever needs it

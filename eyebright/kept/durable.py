@@ -1,7 +1,9 @@
 """Files that outlast a power cut."""
 
 import os
+from contextlib import suppress
 from pathlib import Path
+from typing import Any
 
 
 def settled(path: Path) -> None:
@@ -12,3 +14,11 @@ def settled(path: Path) -> None:
             os.fsync(handle)
         finally:
             os.close(handle)
+
+
+def forget(file: Any) -> None:
+    """Delete the file of a row that is gone; a folder that lies in its place is let be."""
+    path = Path(file.path)
+    with suppress(OSError):
+        if not path.is_dir():
+            path.unlink(missing_ok=True)

@@ -1,15 +1,17 @@
 """What more than one place puts on the wire."""
 
-from typing import Any, Literal, TypeVar
+from typing import Annotated, Any, Literal, TypeVar
 
+from ninja import Query
 from pydantic import BaseModel, ConfigDict
 
 from eyebright.core.numbers import Figure
 from eyebright.core.rules import Caution
 
-__all__ = ["Caution", "Figure", "Kind", "Out", "gives", "out_of"]
+__all__ = ["Caution", "Content", "Figure", "Kind", "Out", "gives", "out_of"]
 
 Kind = Literal["measured", "computed", "custom"]
+Content = Annotated[str, Query(max_length=64, description="Of which content: as its address says.")]
 Wire = TypeVar("Wire", bound=BaseModel)
 
 

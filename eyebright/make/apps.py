@@ -11,6 +11,7 @@ class MakeConfig(AppConfig):
 
     def ready(self) -> None:
         """What was made is an ingredient: the shelf finds it by its key."""
+        from .services import clock_steps  # noqa: F401  (receivers)
         from .services.supplies import register_supplies
 
         register_supplies()

@@ -17,6 +17,7 @@ from eyebright.core.vocabulary import Ended, Place, Pouring, Use
 from eyebright.formulas.models import Formula
 from eyebright.heads.models import Head
 from eyebright.kept.columns import Numbers, Object, Objects, Strings, snapshot_field, snapshot_list
+from eyebright.kept.durable import forget
 from eyebright.kept.soft_deletion import SoftDeleted
 from eyebright.kept.wire import Caution, Figure
 from eyebright.shelf.models import Reading, Vessel
@@ -262,5 +263,5 @@ class Photo(models.Model):
 @receiver(post_delete, sender=Photo)
 def forget_file(instance: Photo, **_: Any) -> None:
     """A photo's file goes with its row, once that is really gone."""
-    storage, name = instance.file.storage, instance.file.name
-    transaction.on_commit(lambda: storage.delete(str(name)))
+    file = instance.file
+    transaction.on_commit(lambda: forget(file))

@@ -125,7 +125,7 @@ class RunSnapshot(BaseModel):
     rules of the stops of each link that is still to come. `judged_for`: a checksum of the head as it was
     known; `heat_careful`: heat burns it sooner; `checks` before the first thing goes on; `locs`: it wears
     them. `on_the_spot`: nobody planned it. After its end: what was `done`, ids of the `washes` that were
-    recorded, and of the containers that were `used_up`.
+    recorded, and of the containers that were `used_up`. `undone`: ids of presses that were taken back.
     """
 
     basin_links: list[BasinLink] = Field([], validation_alias=AliasChoices("basin_links", "goings"))
@@ -142,10 +142,11 @@ class RunSnapshot(BaseModel):
     done: DoneSnapshot = DoneSnapshot()
     washes: list[int] = []
     used_up: list[int] = []
+    undone: list[str] = []
 
 
 class PressSnapshot(BaseModel):
-    """One press at the basin: `what` was pressed `at` which moment, and what belongs to it.
+    """One press at the basin: `what` was pressed `at` which moment, its `id`, and what belongs to it.
 
     A `step` with its `section`, and the links that came off with it (`offs`); a trouble or help by its `key`,
     about a `link`, with its `minutes`; a `value` that was believed or measured; `stops_passed` by link; a
@@ -153,6 +154,7 @@ class PressSnapshot(BaseModel):
     """
 
     at: datetime = BEGINNING
+    id: str = ""
     what: str
     step: str = ""
     section: int = 0

@@ -40,6 +40,10 @@ class BasinTestCase(PlanTestCase):
     def mark(self, run: dict[str, Any], what: str, **more: Any) -> dict[str, Any]:
         return self.call("POST", f"/wash/runs/{run['id']}/mark", {"what": what} | more)
 
+    def undo(self, run: dict[str, Any]) -> dict[str, Any]:
+        """Take back what can be taken back."""
+        return self.call("POST", f"/wash/runs/{run['id']}/undo", {"press": run["undo"]["press"]})
+
     def alter(self, run: dict[str, Any], do: str, status: int = 200, **more: Any) -> Any:
         body = {"version": run["version"], "do": do} | more
         return self.call("POST", f"/wash/runs/{run['id']}/change", body, status)

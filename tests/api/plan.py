@@ -2,9 +2,12 @@
 
 from datetime import datetime, timedelta
 from typing import Any
+from unittest.mock import patch
 from zoneinfo import ZoneInfo
 
 import time_machine
+
+from eyebright.kept import clock_steps, monotonic
 
 from .make import MakeTestCase
 
@@ -19,6 +22,7 @@ class PlanTestCase(MakeTestCase):
     def setUp(self) -> None:
         super().setUp()
         self.clock = self.enterContext(time_machine.travel(FRIDAY, tick=False))
+        clock_steps.anchor_clock()
 
     def arrange(self) -> None:
         self.enterContext(time_machine.travel(FRIDAY, tick=False))
@@ -50,4 +54,12 @@ class PlanTestCase(MakeTestCase):
         return f"{datetime.fromisoformat(iso).astimezone(ZoneInfo(ZONE)):%a %H:%M}"
 
     def forward(self, **delta: float) -> None:
+        """So much time goes by."""
         self.clock.shift(timedelta(**delta))
+
+    def set_clock(self, **delta: float) -> None:
+        """Somebody sets the machine's clock forward by so much, or back: no time goes by."""
+        self.clock.shift(timedelta(**delta))
+        self.addCleanup(clock_steps.anchor_clock)
+        before, by = monotonic.source, timedelta(**delta).total_seconds()
+        self.enterContext(patch.object(monotonic, "source", lambda: before() - by))

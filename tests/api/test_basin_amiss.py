@@ -77,7 +77,7 @@ class Amiss(BasinTestCase):
     def test_help_that_was_long_in_coming_keeps_its_own_time(self) -> None:
         run = self.press(self.go(), 2)
         self.forward(minutes=4)
-        run = self.mark(run, "help", key="eyes", ago=200)
+        run = self.mark(run, "help", key="eyes", steady=run["steady"] + 40)
         self.assertAlmostEqual(run["help"]["left"], 700, delta=2)
 
     def test_what_is_gone_from_the_house_can_still_be_rinsed_out_and_kept(self) -> None:
@@ -103,7 +103,7 @@ class Amiss(BasinTestCase):
         run = self.alter(run, "swap", link=rinse["id"], formula=self.soapwort, ran_out=True)
         self.assertEqual(run["says"], "Instead of Towpath rinse: Lamplight soapwort.")
         self.assertIn("Lamplight soapwort", run["presses"][run["at"]]["title"])
-        back = self.call("POST", f"/wash/runs/{run['id']}/undo")
+        back = self.undo(run)
         self.assertIn("Towpath rinse", back["presses"][back["at"]]["title"])
 
     def test_a_bottle_that_ran_out_is_out_of_stock_once_the_wash_is_ended(self) -> None:

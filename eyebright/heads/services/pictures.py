@@ -3,7 +3,7 @@
 import io
 import warnings
 from pathlib import Path
-from typing import Any
+from typing import Any, BinaryIO
 
 from django.core.files.base import ContentFile
 from django.core.files.uploadedfile import UploadedFile
@@ -73,4 +73,18 @@ def put_on_disk(picture: Any, jpeg: bytes) -> None:
 
 def has_file(picture: Any) -> bool:
     """Whether its file is still there."""
-    return bool(picture.file.storage.exists(str(picture.file.name)))
+    return Path(picture.file.path).is_file()
+
+
+def content_of(picture: Any) -> str:
+    """What a picture's address says of its content: the name of its file, which chance drew once for all."""
+    return Path(str(picture.file.name)).stem
+
+
+def jpeg_of(picture: Any, of: str, called: str) -> BinaryIO:
+    """The file of a picture, open to be read; a Problem where it is gone, or not the content that is asked
+    for (`of`; "" for whatever there is).
+    """
+    if not has_file(picture) or of not in ("", content_of(picture)):
+        raise Problem.gone(called)
+    return Path(picture.file.path).open("rb")

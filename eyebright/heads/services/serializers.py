@@ -40,6 +40,7 @@ from ..schemas.diary import AmissOut, BeliefOut, CheckInOut, PatchTestOut, Pictu
 from ..schemas.heads import FactorOut, HeadOut, HeadRowOut, ModelOut, ProductOut
 from .history import HeadHistory
 from .learnt import known_outcome, learnt, product_key
+from .pictures import content_of
 
 SHOWN_WASHES = 20
 LOOKED_BACK = (60, 120, 240)  # days
@@ -179,10 +180,10 @@ def head_out(head: Head) -> HeadOut:
 
 
 def picture_out(picture: Picture | None) -> PictureOut | None:
-    """A picture's address."""
+    """A picture's address, which no other picture ever has."""
     if picture is None:
         return None
-    url = f"/api/heads/{picture.head_id}/pictures/{picture.pk}"
+    url = f"/api/heads/{picture.head_id}/pictures/{picture.pk}?of={content_of(picture)}"
     return PictureOut(id=picture.pk, url=url, width=picture.width, height=picture.height)
 
 

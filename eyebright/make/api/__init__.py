@@ -10,8 +10,9 @@ from ninja import File, Query, Router, Status
 from ninja.files import UploadedFile
 
 from eyebright.formulas.schemas.formulas import FormulaOut
+from eyebright.heads.services.pictures import jpeg_of
 from eyebright.kept.routes import Rows
-from eyebright.kept.wire import gives
+from eyebright.kept.wire import Content, gives
 
 from ..schemas.asking import BeginBatchIn, MakeAsk, TakesOut
 from ..schemas.batches import (
@@ -144,9 +145,9 @@ def add_photo(request: HttpRequest, pk: int, picture: File[UploadedFile]) -> Sta
 
 
 @router.get("/photos/{pk}/file", operation_id="photo_file", openapi_extra=gives("image/jpeg"))
-def photo_file(request: HttpRequest, pk: int) -> FileResponse:
-    """A photo."""
-    return FileResponse(photos.find(pk).file.open("rb"), content_type="image/jpeg")
+def photo_file(request: HttpRequest, pk: int, of: Content = "") -> FileResponse:
+    """A photo, if its content is still the one that was asked for."""
+    return FileResponse(jpeg_of(photos.find(pk), of, "photo"), content_type="image/jpeg")
 
 
 @router.delete("/photos/{pk}", response={204: None}, operation_id="remove_photo")

@@ -16,7 +16,7 @@ from eyebright.formulas.services.proposals import new_cautions
 from eyebright.formulas.services.workbench import as_core, entered_of, keys_of, to_schema
 from eyebright.kept.decimals import exact
 from eyebright.kept.problems import Problem, one
-from eyebright.kept.versions import get_checked
+from eyebright.kept.versions import check_version
 from eyebright.shelf.services.measures import the_kit
 from eyebright.shelf.services.supplies import gone, supplies_of
 
@@ -31,6 +31,7 @@ from .taking import put_back, take_off
 
 MOST_GRAMS = 20_000.0
 MOST_POURS = 400
+OF_A_JUG = "A jug is poured as it was worked out. Remove its entry in the journal: what it took is put back."
 
 
 @transaction.atomic
@@ -150,16 +151,20 @@ def _base(batch: Batch, line: int, supply: Supply, amount: Amount) -> float:
         raise Problem.field("amount", str(raised)) from None
 
 
+def _pour(pk: int, *, also_removed: bool = False) -> Pour:
+    """A pour of a batch of a formula; a Problem for one of a jug, which is poured as it was worked out."""
+    rows = Pour.among(also_removed=also_removed).filter(batch__removed_at=None)
+    row: Pour = one(rows.select_related("batch"), pk, "pour")
+    if row.batch.of == Batch.Of.JUG:
+        raise Problem.field("amount", OF_A_JUG)
+    return row
+
+
 @transaction.atomic
 def change_pour(pk: int, payload: PourChangeIn) -> BatchOut:
     """Put right how much it really was, also steps later."""
-    row: Pour = get_checked(
-        Pour.objects.filter(batch__removed_at=None).select_related("batch"),
-        pk,
-        "pour",
-        payload.version,
-        pour_out,
-    )
+    row = _pour(pk)
+    check_version(row, "pour", payload.version, pour_out)
     supply = supplies_of([row.supply_key], also_removed=True).get(row.supply_key)
     if supply is None:
         raise gone("amount")
@@ -179,7 +184,7 @@ def change_pour(pk: int, payload: PourChangeIn) -> BatchOut:
 @transaction.atomic
 def remove_pour(pk: int) -> BatchOut:
     """Take a pour back: what it took is on the shelf again. `restore_pour` undoes it."""
-    row = one(Pour.objects.filter(batch__removed_at=None).select_related("batch"), pk, "pour")
+    row = _pour(pk)
     put_back(row)
     row.remove()
     _shift_bowl(row, -1.0)
@@ -189,7 +194,7 @@ def remove_pour(pk: int) -> BatchOut:
 @transaction.atomic
 def restore_pour(pk: int) -> BatchOut:
     """Undo that; what was not taken back stays as it is."""
-    row = one(Pour.with_removed.filter(batch__removed_at=None).select_related("batch"), pk, "pour")
+    row = _pour(pk, also_removed=True)
     if row.removed_at is None:
         return batch_out(row.batch)
     row.restore()

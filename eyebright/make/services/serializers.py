@@ -13,6 +13,8 @@ from eyebright.core.make import loads, minutes_said, skin_safe, texture_said, yi
 from eyebright.core.numbers import Figure
 from eyebright.core.vocabulary import Pouring
 from eyebright.core.words import brief, elapsed
+from eyebright.heads.services.pictures import content_of
+from eyebright.kept.clock_steps import step_words
 from eyebright.kept.decimals import as_float
 from eyebright.shelf.services.readings import asked_of, kept_reading
 
@@ -73,12 +75,9 @@ def clock_out(clock: StepClock, now: datetime) -> ClockOut:
         says = f"Took {elapsed(max(took, 0.0))}."
     elif left is None:
         says = ""
-    elif clock.began_at > now:
-        says = "The clock of this machine was set back: it counts on from when this began."
-    elif left < 0:
-        says = f"Its time was up {elapsed(-left)} ago."
     else:
-        says = ""
+        up = f"Its time was up {elapsed(-left)} ago." if left < 0 else ""
+        says = f"{up} {step_words(clock.began_at)}".strip()
     return ClockOut(
         began_at=clock.began_at, until=clock.until, ended_at=clock.ended_at,
         left=None if clock.ended_at else left, says=says,
@@ -242,8 +241,8 @@ def _thickness_says(batch: Batch, done: FiguresOut) -> str:
 def photo_out(photo: Photo) -> PhotoOut:
     """A photo."""
     return PhotoOut(
-        id=photo.pk, url=f"/api/make/photos/{photo.pk}/file", width=photo.width, height=photo.height,
-        made_at=photo.made_at,
+        id=photo.pk, url=f"/api/make/photos/{photo.pk}/file?of={content_of(photo)}", width=photo.width,
+        height=photo.height, made_at=photo.made_at,
     )  # fmt: skip
 
 

@@ -16,6 +16,7 @@ from ..schemas.basin import (
     ReviewsOut,
     RunOut,
     RunRowOut,
+    UndoIn,
 )
 from ..services.basin import ending, pressing, reviews, runs, serializers
 
@@ -47,9 +48,9 @@ def press_step(request: HttpRequest, pk: int, payload: PressIn) -> RunOut:
 
 
 @basin.post("/runs/{pk}/undo", response=RunOut, operation_id="undo_press")
-def undo_press(request: HttpRequest, pk: int) -> RunOut:
-    """Take the last press back."""
-    return pressing.undo(pk)
+def undo_press(request: HttpRequest, pk: int, payload: UndoIn) -> RunOut:
+    """Take the last press back, by its id: once, and no other."""
+    return pressing.undo(pk, payload)
 
 
 @basin.post("/runs/{pk}/mark", response=RunOut, operation_id="mark_run")

@@ -15,8 +15,17 @@ from eyebright.kept.wire import Caution, Figure, Out
 from .chains import MaybeMinutes
 
 Value = Annotated[float, number_between(0, 100, "From 0 to 100."), AS_NUMBER]
-Ago = Annotated[float, Field(ge=0.0, le=200_000.0)]
 Key = Annotated[str, Field(max_length=48)]
+
+
+class Pressed(OlderNames):
+    """Something that was pressed, and when: `steady` seconds, as an answer has them; now where nobody says.
+
+    `id`: its own, by which it is kept once, and can be undone; one is made up where none is given.
+    """
+
+    steady: Annotated[float | None, Field(ge=0.0, le=10_000_000_000.0)] = None
+    id: Key = ""
 
 
 class BeginWashIn(OlderNames):
@@ -32,34 +41,37 @@ class BeginWashIn(OlderNames):
     occasion: Annotated[str, Field(max_length=40)] = "ordinary"
 
 
-class PressIn(Schema):
-    """A step that was pressed, and which of its presses, from 0; so many seconds `ago`, where it was long in
-    coming.
-    """
+class PressIn(Pressed):
+    """A step that was pressed, and which of its presses, from 0."""
 
     step: Key
     section: Annotated[int, Field(ge=0, le=99)] = 0
-    ago: Ago = 0.0
 
 
-class BasinMarkIn(Schema):
+class UndoIn(Schema):
+    """Which `press` is taken back, by its id: the last, and no other."""
+
+    press: Annotated[str, Field(min_length=1, max_length=48)]
+
+
+class BasinMarkIn(Pressed):
     """Something that happens beside the steps, by one press.
 
     `what`: posture, trouble, help (each with its `key`), helped; belief of a link's pH or celsius (`value`);
-    pass, of stops that an adult passes for their own head, and `why`. So many seconds `ago`, as for a press.
+    pass, of stops that an adult passes for their own head, and `why`. `link`: which one it is about; of a
+    trouble or help, what was on then, where nothing is said.
     """
 
     what: Literal["posture", "trouble", "help", "helped", "belief", "celsius", "pass"]
     stops_passed: list[str] = []
     why: Note = ""
     own: bool = False
-    ago: Ago = 0.0
     key: Annotated[str, Field(max_length=12)] = ""
     link: int | None = None
     value: Annotated[Value | None, Blank] = None
 
 
-class BasinChangeIn(OlderNames):
+class BasinChangeIn(Pressed):
     """What is still to come, changed: `do` swap a link for another, leave it out, add one after it, or pour
     what is left of it `again`, topped up with water; `left`: the share of it that was left.
 
@@ -76,7 +88,7 @@ class BasinChangeIn(OlderNames):
     ran_out: bool = False
 
 
-class EndIn(Schema):
+class EndIn(Pressed):
     """The end of it. `off_at`: when what was left on came off, where nobody was there to press."""
 
     off_at: Annotated[Moment | None, Blank] = None
@@ -91,15 +103,26 @@ class RingOut(Out):
     says: str
 
 
-class BasinClockOut(Out):
-    """Something that is on: seconds of each section, those planned and the most, and its rings.
+class LimitOut(Out):
+    """When a clock is going to ring: so many seconds `after` its first section went on, or its last."""
 
-    `off`: it came off, and the seconds stand still; `says`: "first 14 minutes, last 6 minutes".
+    kind: Literal["due", "soon", "over", "stop"]
+    after: float
+    since: Literal["first", "last"]
+    says: str
+
+
+class BasinClockOut(Out):
+    """Something that is on: seconds of each of its `sections`, those planned and the most, and its rings.
+
+    `limits`: what it rings for, also while it is still to come: a page that does not hear the server goes by
+    these. `off`: it came off, and the seconds stand still; `says`: "first 14 minutes, last 6 minutes".
     """
 
     link: int
     name: str
     zone: LinkZone
+    sections: int
     seconds: list[float]
     meant: float
     most: float | None
@@ -109,6 +132,7 @@ class BasinClockOut(Out):
     stays: bool
     says: str
     rings: list[RingOut]
+    limits: list[LimitOut]
 
 
 class BasinStepOut(Out):
@@ -162,6 +186,15 @@ class HelpOut(Out):
     call: str
 
 
+class UndoOut(Out):
+    """What an undo takes back: the press by its `id`, its step where it is one, and what it `says`."""
+
+    press: str
+    step: str
+    section: int
+    says: str
+
+
 class HelpNowOut(Out):
     """Help that was pressed and is not over: which, and seconds that are left of its clock."""
 
@@ -184,6 +217,10 @@ class RunOut(Out):
     `stops` that nobody has passed yet: nothing goes on over them. `barred`: why nothing
     goes on beside them, empty where it may. `pause`: seconds left of what is only waited for.
 
+    `steady`: the moment of this answer by a count that goes on evenly whatever is done to the clock; what is
+    pressed goes by it. `clocks` of what is or was on, and of what is still `coming`. `undo`: what can be
+    taken back, None for nothing.
+
     `presses`: every press in order, each as it is shown; `at` the place of the next. `says`: what came of
     what was just done; `left_at`: since when nobody pressed, where that is long ago; `done`: what was planned
     beside what was done, once it is ended.
@@ -196,11 +233,13 @@ class RunOut(Out):
     head_name: str
     name: str
     now: datetime
+    steady: float
     began_at: datetime
     ended_at: datetime | None
     presses: list[BasinStepOut]
     at: int
     clocks: list[BasinClockOut]
+    coming: list[BasinClockOut]
     links: list[RunLinkOut]
     posture: str
     postures: list[PostureOut]
@@ -215,7 +254,7 @@ class RunOut(Out):
     celsius: str
     barred: str
     says: str
-    may_undo: str
+    undo: UndoOut | None
     left_at: datetime | None
     done: list[str]
 

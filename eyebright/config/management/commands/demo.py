@@ -28,6 +28,7 @@ from eyebright.household.schemas.household import HouseholdChangeIn
 from eyebright.household.services.household import change_household, the_household
 from eyebright.instruments.schemas import InstrumentIn
 from eyebright.instruments.services import save_instrument
+from eyebright.kept.clock_steps import steady_seconds
 from eyebright.kept.decimals import exact
 from eyebright.make.models import Batch, Container, StepClock
 from eyebright.make.schemas.asking import BeginBatchIn
@@ -199,8 +200,8 @@ def _run(row: dict[str, Any], people: dict[str, int]) -> None:
     shown = run_out(runs.find_run(run.pk))
     for minutes in row["pressed"]:
         now = shown.presses[shown.at]
-        ago = 60.0 * (row["minutes_ago"] - minutes)
-        shown = pressing.press(run.pk, PressIn(step=now.step, section=now.section, ago=ago))
+        steady = steady_seconds(began + timedelta(minutes=minutes))
+        shown = pressing.press(run.pk, PressIn(step=now.step, section=now.section, steady=steady))
     if "ended" not in row:
         return
     off = began + timedelta(minutes=row["ended"])

@@ -21,6 +21,7 @@ from ...snapshots import DoneSnapshot, PressSnapshot, RunLink
 from ..diary import take_back
 from ..recording import AppliedLink, keep_parts, part_of
 from .basin_links import worked_out_as
+from .pressing import moment_of
 from .runs import AtBasin, at_basin, find_run, left_since, marks_of, minutes_of, open_run
 from .serializers import run_out
 
@@ -30,12 +31,15 @@ NOTHING = "Nothing went on: throw this wash away instead."
 @transaction.atomic
 def end(pk: int, payload: EndIn) -> EndedOut:
     """End a wash: what went on is kept, planned beside done; what is still on comes off now, or `off_at`."""
+    run = find_run(pk)
+    if run.ended_at is not None and payload.id and run.presses[-1].id == payload.id:
+        return EndedOut(run=run_out(run), washes=run.snapshot.washes, says="")
     run = open_run(pk)
     basin = at_basin(run)
     if not basin.contacts:
         raise Problem.field("step", NOTHING)
     ended = _off(basin, payload)
-    run.presses = [*run.presses, PressSnapshot(at=ended, what="end")]
+    run.presses = [*run.presses, PressSnapshot(at=ended, id=payload.id, what="end")]
     contacts = _contacts(basin, ended)
     done, results = _as_done(run, contacts, ended)
     parts = []
@@ -75,11 +79,12 @@ def _off(basin: AtBasin, payload: EndIn) -> datetime:
             pressed = timezone.localtime(last)
             raise Problem.field("off_at", f"The last press was at {pressed:%H:%M}: not before that.")
         return at
-    since = left_since(basin)
+    at = max(moment_of(payload)[0], last)
+    since = left_since(basin, at)
     if since is not None and on:
         names = ", ".join(each.link.name for each in on)
         raise Problem.field("off_at", f"{names} was on when nobody pressed any more: say when it came off.")
-    return last if since is not None else basin.now
+    return last if since is not None else at
 
 
 def _contacts(basin: AtBasin, ended: datetime) -> dict[int, Contact]:

@@ -4,42 +4,78 @@ from collections.abc import Sequence
 from contextlib import suppress
 from datetime import datetime, timedelta
 from typing import Any
+from uuid import uuid4
 
 from django.db import transaction
 from django.utils import timezone
 
 from eyebright.core.basin import Step, helps, postures, troubles
+from eyebright.core.words import elapsed
 from eyebright.heads.services import Passing, keep_passes, pass_stops
+from eyebright.kept.clock_steps import at_steady
 from eyebright.kept.problems import Problem, only_offered
 from eyebright.kept.versions import check_version
 
 from ...models import BasinRun
-from ...schemas.basin import BasinChangeIn, BasinMarkIn, PressIn, RunOut
+from ...schemas.basin import BasinChangeIn, BasinMarkIn, Pressed, PressIn, RunOut, UndoIn
 from ...schemas.chains import MOST_LINKS, WashLinkIn
 from ...snapshots import PressSnapshot, RunLink
 from ..links import check_links, check_stock, name_of, names_of
 from .basin_links import blocking_stops, open_stops, work_out
-from .runs import AtBasin, at_basin, help_minutes, left_since, open_run
-from .serializers import barred_words, last_title, run_out
+from .late import came_late
+from .runs import AtBasin, at_basin, find_run, help_minutes, left_since, minutes_of, open_run, press_id
+from .serializers import barred_words, run_out, undo_of
 
 MOST_PRESSES = 600
 SHARES = {"most": 2, "half": 2, "quarter": 4}  # so many times thinner: of most that is left, half goes in
 GOES_ON = ("ready", "put_on")
+BESIDE = ("trouble", "help", "helped", "belief", "celsius")
+AHEAD = timedelta(seconds=3)
+TO_COME = "That press says that it was {ahead} from now: it is kept as of now. Look at this device’s clock."
 AGAIN = "That was pressed already: here is where it stands."
 NOT_YET = "That step comes later: {title} first."
 UNDONE = {
-    "step": "Taken back: {what}.", "links": "Taken back: the wash is as it was.",
-    "help": "Help is taken back.", "helped": "Help is open again.",
+    "links": "Undone: the wash is as it was.", "helped": "Help is open again.",
 }  # fmt: skip
 
 
-def _keep(run: BasinRun, what: str, ago: float = 0.0, **more: Any) -> None:
-    """Keep one press, so many seconds ago: never before the one before it."""
+def moment_of(payload: Pressed) -> tuple[datetime, str]:
+    """When it was pressed, by the clock of now; and what is to be said of that, mostly nothing."""
+    now = timezone.now()
+    if payload.steady is None:
+        return now, ""
+    at = at_steady(payload.steady)
+    if at > now + AHEAD:
+        return now, TO_COME.format(ahead=elapsed((at - now).total_seconds()))
+    return min(at, now), ""
+
+
+def _keep(run: BasinRun, what: str, payload: Pressed, **more: Any) -> str:
+    """Keep one press with its moment; what is to be said of that.
+
+    What happens beside the steps stands where it happened, also when it is heard late. A step follows
+    what was pressed before it: time never runs back.
+    """
     if len(run.presses) >= MOST_PRESSES:
         raise Problem.field("step", "That is more presses than a wash has: end it.")
-    last = run.presses[-1].at if run.presses else run.began_at
-    when = max(timezone.now() - timedelta(seconds=ago), last)
-    run.presses = [*run.presses, PressSnapshot(at=when, what=what, **more)]
+    at, says = moment_of(payload)
+    when = max(at, run.began_at)
+    place = len(run.presses)
+    if what in BESIDE:
+        while place and run.presses[place - 1].at > when:
+            place -= 1
+    elif run.presses:
+        when = max(when, run.presses[-1].at)
+    row = PressSnapshot(at=when, id=payload.id or uuid4().hex, what=what, **more)
+    run.presses = [*run.presses[:place], row, *run.presses[place:]]
+    return says
+
+
+def is_known(run: BasinRun, payload: Pressed) -> bool:
+    """Whether this press was kept already, be it taken back since."""
+    return bool(payload.id) and (
+        payload.id in run.snapshot.undone or any(row.id == payload.id for row in run.presses)
+    )
 
 
 def press(pk: int, payload: PressIn) -> RunOut:
@@ -51,9 +87,9 @@ def press(pk: int, payload: PressIn) -> RunOut:
 @transaction.atomic
 def _looked_at_again(pk: int) -> None:
     """Before something goes on: somebody may know more of the head by now. Kept, also where that bars it."""
-    run = open_run(pk)
+    run = find_run(pk)
     basin = at_basin(run)
-    if basin.step is not None and basin.step.kind in GOES_ON:
+    if run.ended_at is None and basin.step is not None and basin.step.kind in GOES_ON:
         before = run.snapshot
         _judged_anew(run)
         if run.snapshot != before:
@@ -62,7 +98,11 @@ def _looked_at_again(pk: int) -> None:
 
 @transaction.atomic
 def _pressed(pk: int, payload: PressIn) -> RunOut:
-    run = open_run(pk)
+    run = find_run(pk)
+    if is_known(run, payload):
+        return run_out(run, says=AGAIN)
+    if run.ended_at is not None:
+        return came_late(run, payload, moment_of(payload)[0], step=payload.step, section=payload.section)
     basin = at_basin(run)
     place = next((n for n, step in enumerate(basin.steps) if step.key == payload.step), None)
     if place is None:
@@ -76,14 +116,14 @@ def _pressed(pk: int, payload: PressIn) -> RunOut:
     step = basin.steps[place]
     if step.kind == "end":
         raise Problem.field("step", "End the wash: what was done is kept then.")
-    _stale(basin, basin.now - timedelta(seconds=payload.ago))
+    _stale(basin, moment_of(payload)[0])
     if step.kind in GOES_ON:
         _barred(basin, step)
-    _keep(run, "step", payload.ago, step=step.key, section=payload.section, offs=list(step.offs))
+    says = _keep(run, "step", payload, step=step.key, section=payload.section, offs=list(step.offs))
     if step.offs:
         _judged_anew(run)
     run.save()
-    return run_out(run)
+    return run_out(run, says=says)
 
 
 def _barred(basin: AtBasin, step: Step) -> None:
@@ -123,14 +163,21 @@ def _passed(basin: AtBasin) -> set[int]:
 
 
 @transaction.atomic
-def undo(pk: int) -> RunOut:
-    """Take the last press back."""
+def undo(pk: int, payload: UndoIn) -> RunOut:
+    """Take the last press back: the one that is named, once, and no other."""
     run = open_run(pk)
-    if not run.presses:
-        return run_out(run, says="There is nothing to take back.")
+    ids = [press_id(run, place) for place in range(len(run.presses))]
+    if payload.press in run.snapshot.undone:
+        return run_out(run, says="That is undone already: here is where it stands.")
+    if payload.press not in ids:
+        raise Problem.field("press", "That press is not on record: nothing is undone.")
+    found = undo_of(at_basin(run))
+    if payload.press != ids[-1] or found is None:
+        says = found.says if found else "another press"
+        raise Problem.field("press", f"Something was pressed after that. The last is: {says}.")
     last = run.presses[-1]
-    title = last_title(at_basin(run))
     run.presses = run.presses[:-1]
+    run.snapshot.undone = [*run.snapshot.undone, payload.press]
     if last.what == "links":
         run.links = run.links if last.links_before is None else last.links_before
     if last.what == "posture":
@@ -138,7 +185,7 @@ def undo(pk: int) -> RunOut:
     if last.what in ("links", "step"):
         _judged_anew(run)
     run.save()
-    return run_out(run, says=UNDONE.get(last.what, "Taken back.").format(what=title))
+    return run_out(run, says=UNDONE.get(last.what, "Undone: {what}.").format(what=found.says))
 
 
 # ---- beside the steps ----
@@ -147,53 +194,58 @@ def undo(pk: int) -> RunOut:
 @transaction.atomic
 def mark(pk: int, payload: BasinMarkIn) -> RunOut:
     """One press beside the steps: how the head is held, what goes amiss, help, a belief, a temperature."""
-    run = open_run(pk)
-    says = ""
+    run, at, says = find_run(pk), moment_of(payload)[0], ""
+    if is_known(run, payload):
+        return run_out(run, says=AGAIN)
+    if run.ended_at is not None:
+        return came_late(run, payload, at, what=payload.what, key=payload.key)
     match payload.what:
         case "posture":
             only_offered("key", [payload.key], postures())
-            _keep(run, "posture", key=payload.key, posture_before=run.posture)
+            said = _keep(run, "posture", payload, key=payload.key, posture_before=run.posture)
             run.posture = payload.key
             says = f"{postures()[payload.key].name.capitalize()}."
         case "trouble":
             only_offered("key", [payload.key], troubles())
-            _keep(run, "trouble", payload.ago, key=payload.key, link=_on_or_last(at_basin(run)))
+            about = _about(at_basin(run), payload, at)
+            said = _keep(run, "trouble", payload, key=payload.key, link=about)
         case "help":
             only_offered("key", [payload.key], helps())
             basin = at_basin(run)
-            _keep(
-                run,
-                "help",
-                payload.ago,
-                key=payload.key,
-                link=_on_or_last(basin),
-                minutes=help_minutes(basin, payload.key),
-            )
+            about = _about(basin, payload, at)
+            minutes = help_minutes(basin, payload.key)
+            said = _keep(run, "help", payload, key=payload.key, link=about, minutes=minutes)
         case "helped":
-            _keep(run, "helped", payload.ago)
+            said = _keep(run, "helped", payload)
             says = "It is on record. Watch how it feels; whom to call stands under Help."
         case "belief":
             if payload.value is None or not 0.0 <= payload.value <= 14.0:
                 raise Problem.field("value", "From pH 0 to 14.")
-            _keep(run, "belief", link=payload.link, value=payload.value)
+            said = _keep(run, "belief", payload, link=payload.link, value=payload.value)
         case "pass":
             passing = Passing(payload.stops_passed, payload.why, payload.own)
             stops = pass_stops(open_stops(run), passing, run.planned.head_id)
             keep_passes(stops, passing, run.planned.head_id, f"wash {run.planned_id}")
             rules = {each.id for each in stops}
-            _keep(run, "passed", stops_passed=[each for each in blocking_stops(run) if each[0] in rules])
+            passed = [each for each in blocking_stops(run) if each[0] in rules]
+            said = _keep(run, "passed", payload, stops_passed=passed)
         case "celsius":
             if payload.value is None:
                 raise Problem.field("value", "Say what the thermometer shows.")
-            _keep(run, "celsius", value=payload.value)
+            said = _keep(run, "celsius", payload, value=payload.value)
     run.save()
-    return run_out(run, says=says)
+    return run_out(run, says=" ".join(each for each in (says, said) if each))
 
 
-def _on_or_last(basin: AtBasin) -> int | None:
-    """What it is about: what is on, or what went on last."""
-    on = basin.progress.on_now() or tuple(basin.contacts.values())
-    return on[-1].link.id if on else None
+def _about(basin: AtBasin, payload: BasinMarkIn, at: datetime) -> int | None:
+    """Which link it is about: the one that is named, or what was on then, or what had gone on last."""
+    if payload.link in basin.contacts:
+        return payload.link
+    then = minutes_of(basin.run, at)
+    begun = [each for each in basin.contacts.values() if min(each.on) <= then]
+    on = [each for each in begun if each.link.rinsed and (each.off is None or each.off > then)]
+    found = on or begun
+    return max(found, key=lambda each: min(each.on)).link.id if found else None
 
 
 # ---- what is to come, changed ----
@@ -202,7 +254,11 @@ def _on_or_last(basin: AtBasin) -> int | None:
 @transaction.atomic
 def change(pk: int, payload: BasinChangeIn) -> RunOut:
     """Swap, leave out, add, or pour again: what is still to come is worked out anew."""
-    run = open_run(pk)
+    run = find_run(pk)
+    if is_known(run, payload):
+        return run_out(run, says=AGAIN)
+    if run.ended_at is not None:
+        return came_late(run, payload, moment_of(payload)[0], what=payload.do)
     check_version(run, "wash", payload.version, run_out)
     basin = at_basin(run)
     was = run.links
@@ -264,9 +320,9 @@ def change(pk: int, payload: BasinChangeIn) -> RunOut:
     run.links = links
     work_out(run, basin.contacts, basin.minutes, _passed(basin))
     ran_out = was[place].supply_key if payload.ran_out and place is not None else ""
-    _keep(run, "links", links_before=was, says=says, ran_out=ran_out)
+    said = _keep(run, "links", payload, links_before=was, says=says, ran_out=ran_out)
     run.save()
-    return run_out(run, says=says)
+    return run_out(run, says=f"{says} {said}".rstrip())
 
 
 def _checked(link: WashLinkIn) -> str:

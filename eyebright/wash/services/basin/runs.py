@@ -199,7 +199,7 @@ class AtBasin:
 
 
 def at_basin(run: BasinRun) -> AtBasin:
-    """Where a run stands now. A clock that was set back stands still at the last press."""
+    """Where a run stands now: never before its last press."""
     now = max([timezone.now(), *(row.at for row in run.presses)])
     basin_links = run.snapshot.basin_links
     steps = steps_of(basin_links)
@@ -231,6 +231,11 @@ def help_minutes(basin: AtBasin, key: str) -> float:
     near = {*basin.contacts, basin.step.link if basin.step else None}
     strong = any(link.strong for pk, link in basin.basin_links.items() if pk in near)
     return helps()[key].strong if strong else helps()[key].minutes
+
+
+def press_id(run: BasinRun, place: int) -> str:
+    """The id of a press; an older version gave none, and a press of it goes by its place."""
+    return run.presses[place].id or f"press-{place}"
 
 
 def presses_of(run: BasinRun) -> list[Press]:

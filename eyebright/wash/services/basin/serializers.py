@@ -2,8 +2,6 @@
 
 from dataclasses import replace
 
-from django.utils import timezone
-
 from eyebright.core.basin import (
     BasinLink,
     Contact,
@@ -16,10 +14,11 @@ from eyebright.core.basin import (
     next_words,
     postures,
     ring_words,
-    step_words,
     troubles,
 )
+from eyebright.core.basin import step_words as words_of_step
 from eyebright.core.words import lower_first
+from eyebright.kept.clock_steps import steady_seconds, step_words
 
 from ...models import BasinRun
 from ...schemas.basin import (
@@ -27,15 +26,18 @@ from ...schemas.basin import (
     BasinStepOut,
     HelpNowOut,
     HelpOut,
+    LimitOut,
     PostureOut,
     RingOut,
     RunLinkOut,
     RunOut,
     RunRowOut,
     TroubleOut,
+    UndoOut,
 )
+from ...snapshots import PressSnapshot
 from .basin_links import late_for_locs, open_stops
-from .runs import AtBasin, at_basin, help_minutes, left_since, marks_of, under_way
+from .runs import AtBasin, at_basin, help_minutes, left_since, marks_of, press_id, under_way
 
 
 def run_out(run: BasinRun, says: str = "") -> RunOut:
@@ -46,14 +48,19 @@ def run_out(run: BasinRun, says: str = "") -> RunOut:
     done = sum(step.presses for step in basin.steps[: basin.progress.place]) + basin.progress.pressed
     left = left_since(basin)
     notes = [late_for_locs(run, basin.now)] if run.ended_at is None and basin.progress.place < 2 else []
-    if basin.now > timezone.now() and run.ended_at is None and run.presses:
-        notes.append("This machine's clock was set back: minutes are counted from the last press on.")
+    notes += [step_words(run.began_at)] if run.ended_at is None else []
     troubled = marks_of(run, "trouble")
     return RunOut(
         id=run.pk, version=run.version, planned=planned.pk, head=planned.head_id, head_name=planned.head.name,
-        name=planned.name, now=basin.now, began_at=run.began_at, ended_at=run.ended_at, presses=shown,
+        name=planned.name, now=basin.now, steady=steady_seconds(basin.now),
+        began_at=run.began_at, ended_at=run.ended_at, presses=shown,
         at=min(done, len(shown) - 1),
         clocks=[_clock(each, basin) for each in basin.contacts.values()],
+        coming=[
+            _clock(Contact(each, ()), basin)
+            for pk, each in basin.basin_links.items()
+            if each.what == "put_on" and pk not in basin.contacts
+        ],
         links=[
             RunLinkOut.model_validate(
                 {"id": pk, "name": (of := basin.basin_links[pk]).name, "what": of.what, "state": state}
@@ -73,7 +80,7 @@ def run_out(run: BasinRun, says: str = "") -> RunOut:
         celsius=_celsius(basin),
         barred=barred_words(basin),
         says=says,
-        may_undo=last_title(basin),
+        undo=undo_of(basin),
         left_at=left,
         done=[judged_words(each, basin.minutes) for each in basin.contacts.values()],
     )  # fmt: skip
@@ -94,7 +101,7 @@ def _presses(basin: AtBasin, step: Step) -> list[BasinStepOut]:
     states = basin.states()
     out = []
     for section in range(step.presses):
-        words = step_words(step, section, links, _posture(run), basin.skin)
+        words = words_of_step(step, section, links, _posture(run), basin.skin)
         place = basin.steps.index(step)
         link = links.get(step.link) if step.link is not None else None
         off = [links[pk] for pk in step.offs if pk in links]
@@ -130,18 +137,30 @@ def _clock(contact: Contact, basin: AtBasin) -> BasinClockOut:
             left = 60.0 * (at - now)
             rings.append(
                 RingOut(
-                    key=f"{basin.run.pk}-{link.id}-{kind}-{round(at * 60.0)}", left=left, kind=kind,
+                    key=f"{basin.run.pk}-{link.id}-{kind}", left=left, kind=kind,
                     says=ring_words(contact, kind),
                 )
             )  # fmt: skip
     seconds = [60.0 * each for each in contact.minutes(now)]
     return BasinClockOut(
-        link=link.id, name=link.name, zone=link.zone, seconds=seconds, meant=60.0 * link.minutes,
+        link=link.id, name=link.name, zone=link.zone, sections=max(link.sections, 1), seconds=seconds,
+        meant=60.0 * link.minutes,
         most=None if link.most is None else 60.0 * link.most,
         never=None if link.never is None else 60.0 * link.never,
         whole=contact.whole, off=contact.off is not None, stays=not link.rinsed,
-        says=contact_words(contact, now), rings=rings,
+        says=contact_words(contact, now), rings=rings, limits=_limits(link),
     )  # fmt: skip
+
+
+def _limits(link: BasinLink) -> list[LimitOut]:
+    """What it rings for, counted from when it goes on."""
+    on = Contact(link, (0.0,) * max(link.sections, 1))
+    return [
+        LimitOut(
+            kind=kind, after=60.0 * at, since="last" if kind == "due" else "first", says=ring_words(on, kind)
+        )
+        for at, kind in on.rings()
+    ]  # fmt: skip
 
 
 def _help(basin: AtBasin, key: str) -> HelpOut:
@@ -193,19 +212,33 @@ def barred_words(basin: AtBasin) -> str:
     return next((each for each in said if each), "")
 
 
-def last_title(basin: AtBasin) -> str:
-    """What an undo would take back; empty for nothing."""
-    if not basin.run.presses or basin.run.ended_at is not None:
-        return ""
-    last = basin.run.presses[-1]
+def undo_of(basin: AtBasin) -> UndoOut | None:
+    """What an undo would take back; None for nothing."""
+    run = basin.run
+    if not run.presses or run.ended_at is not None:
+        return None
+    last = run.presses[-1]
+    return UndoOut(
+        press=press_id(run, len(run.presses) - 1),
+        step=last.step,
+        section=last.section,
+        says=_title(basin, last),
+    )
+
+
+def _title(basin: AtBasin, last: PressSnapshot) -> str:
+    """What was pressed, in words."""
     if last.what == "step":
         step = next((each for each in basin.steps if each.key == last.step), None)
         if step is None:
             return "the last press"
-        words = step_words(step, last.section, basin.basin_links, _posture(basin.run), basin.skin)
+        words = words_of_step(step, last.section, basin.basin_links, _posture(basin.run), basin.skin)
         return lower_first(words.press)
+    if last.what in ("trouble", "help"):
+        row = (troubles() if last.what == "trouble" else helps()).get(last.key)
+        return f"“{row.name}”" if row else "that press"
     return {
-        "links": "the change", "help": "Help", "helped": "the end of Help", "trouble": "that press",
+        "links": "the change", "helped": "the end of Help",
         "belief": "what you think", "celsius": "the temperature", "posture": "how the head is held",
         "passed": "the passing of a stop",
     }.get(last.what, "the last press")  # fmt: skip
@@ -229,7 +262,7 @@ def _row(run: BasinRun) -> RunRowOut:
         coming, key=lambda each: each[0], default=None
     )
     step = basin.step or basin.steps[-1]
-    title = step_words(step, basin.progress.pressed, basin.basin_links, _posture(run), basin.skin).title
+    title = words_of_step(step, basin.progress.pressed, basin.basin_links, _posture(run), basin.skin).title
     says = title
     if ring is not None and ring[0] <= 0.0:
         says = ring_words(ring[1], ring[2])

@@ -8,7 +8,7 @@ import { said } from "@/parts/ph";
 import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
 
-const { pours } = defineProps<{ batch: Batch; pours: BatchPour[] }>();
+const { batch, pours } = defineProps<{ batch: Batch; pours: BatchPour[] }>();
 const change = useChangePour();
 const remove = useRemovePour();
 const restore = useRestorePour();
@@ -39,8 +39,10 @@ const takeBack = (one: BatchPour) =>
   <ul v-if="pours.length" class="m-0 pl-5">
     <li v-for="one in pours" :key="one.id">
       {{ said(one.amount) }} {{ one.unit }} {{ one.name }}
-      <button type="button" class="act min-h-11 ml-3" @click="begin(one)">Change</button>
-      <button type="button" class="act min-h-11 ml-3" @click="takeBack(one)">Take back</button>
+      <template v-if="batch.of !== 'jug'">
+        <button type="button" class="act min-h-11 ml-3" @click="begin(one)">Change</button>
+        <button type="button" class="act min-h-11 ml-3" @click="takeBack(one)">Take back</button>
+      </template>
       <p v-if="one.says" class="text-madder">{{ one.says }}</p>
       <form v-if="changing === one.id" class="flex gap-3 items-end" @submit.prevent="keep(one)">
         <TextField

@@ -1,0 +1,124 @@
+"""The clock of the machine may be set back or forward: what runs goes on as it did.
+
+The wall clock is held against the monotonic one. Where it was set, by hand or by the network, every moment of
+what runs is moved with it: minutes are the same before and after. What that is, each app says itself:
+
+    @receiver(clock_stepped)
+    def _move_clocks(sender, seconds, **_): ...          add `seconds` to what runs
+
+steady_seconds()     a count that goes on over all of that, and over a restart: for the page
+step_words(since)    "This machine's clock was set back by 1 hour at 14:05. Minutes go on as they were."
+"""
+
+import logging
+import threading
+import time
+from datetime import datetime, timedelta
+
+from django.db import DatabaseError, transaction
+from django.db.models import Sum
+from django.dispatch import Signal
+from django.utils import timezone
+
+from eyebright.core.words import elapsed
+
+from .derived import derived
+from .models import ClockAnchor, ClockStep
+from .monotonic import boot_id, monotonic_seconds
+
+logger = logging.getLogger(__name__)
+clock_stepped = Signal()
+"""Sent with `seconds` in the transaction that keeps the step: receivers move what runs."""
+
+running_since = Signal()
+"""Asked when nobody knows how long the machine was off: receivers answer the latest moment of what runs."""
+
+LEAST = 1.0  # s: less is a clock that is being kept right
+SAID = 30.0  # s: less is not worth a word
+_lock = threading.Lock()
+_anchor: list[tuple[float, float]] = []  # wall and monotonic seconds that belong together, once known
+
+
+def _now() -> tuple[float, float]:
+    return time.time(), monotonic_seconds()
+
+
+def anchor_clock() -> float:
+    """Take up the clock where the last server left it; the seconds that it was set by meanwhile."""
+    with _lock, transaction.atomic():
+        wall, seconds = _now()
+        _anchor[:] = [(wall, seconds)]
+        kept = ClockAnchor.objects.first()
+        if kept is not None and kept.boot and kept.boot == boot_id():
+            step = (wall - kept.wall) - (seconds - kept.monotonic)
+        else:
+            step = min(wall - _latest(), 0.0)
+        if abs(step) < LEAST:
+            step = 0.0
+        _keep(step, wall, seconds)
+        return step
+
+
+def _latest() -> float:
+    """The latest moment of all that runs, Unix seconds: the clock cannot rightly be before it."""
+    said: list[datetime] = [answer for _, answer in running_since.send(ClockStep) if answer]  # type: ignore[misc]
+    return max(said).timestamp() if said else 0.0
+
+
+def watch_clock() -> None:
+    """See whether the clock was set since the last look; if so, move what runs."""
+    wall, seconds = _now()
+    if not _anchor:
+        _anchor[:] = [(wall, seconds)]
+    if abs(_drift(wall, seconds)) < LEAST:
+        return
+    try:
+        with _lock:
+            wall, seconds = _now()
+            step = _drift(wall, seconds)
+            if abs(step) >= LEAST:
+                with transaction.atomic():
+                    _keep(step, wall, seconds)
+                _anchor[0] = (wall, seconds)
+    except DatabaseError:  # seen again at the next look
+        logger.warning("the clock was set, and that could not be kept")
+
+
+def _drift(wall: float, seconds: float) -> float:
+    return (wall - _anchor[0][0]) - (seconds - _anchor[0][1])
+
+
+def _keep(step: float, wall: float, seconds: float) -> None:
+    ClockAnchor.objects.update_or_create(
+        pk=1, defaults={"boot": boot_id(), "monotonic": seconds, "wall": wall}
+    )
+    if step:
+        ClockStep.objects.create(at=timezone.now(), seconds=step)
+        clock_stepped.send(ClockStep, seconds=step)
+
+
+@derived("kept.ClockStep")
+def _stepped() -> float:
+    return float(ClockStep.objects.aggregate(all=Sum("seconds"))["all"] or 0.0)
+
+
+def steady_seconds(at: datetime | None = None) -> float:
+    """A moment (None: now) in seconds that go on evenly, whatever is done to the clock."""
+    return (at or timezone.now()).timestamp() - _stepped()
+
+
+def at_steady(seconds: float) -> datetime:
+    """The moment by the clock of now at which `steady_seconds` said that."""
+    return timezone.now() + timedelta(seconds=seconds - steady_seconds())
+
+
+def step_words(since: datetime) -> str:
+    """What happened to the clock since a moment, in words; "" for nothing that matters."""
+    for row in ClockStep.objects.filter(at__gte=since).order_by("-at"):
+        if abs(row.seconds) >= SAID:
+            way = "forward" if row.seconds > 0 else "back"
+            return (
+                f"This machine’s clock was set {way} by {elapsed(abs(row.seconds))} at "
+                f"{timezone.localtime(row.at):%H:%M}. Minutes go on as they were."
+            )
+    return ""
