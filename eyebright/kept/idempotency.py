@@ -7,6 +7,7 @@ closed in between), the first answer is given once more, and nothing is done.
 
 import hashlib
 import threading
+from collections import defaultdict
 from collections.abc import Callable
 from datetime import timedelta
 
@@ -21,13 +22,13 @@ KEY = "Idempotency-Key"
 LONGEST = 64
 REMEMBERED = timedelta(days=2)
 LOOKS = ("GET", "HEAD", "OPTIONS")
-SAFEKEEPING = "/api/safekeeping/"  # replaces the household: not inside a transaction of it
-READ_FIRST = "/api/formulas/bring"  # reads a whole page before it keeps anything
+REPLACES = ("/api/safekeeping/household", "/restore")  # how such an address begins or ends
+# They read a whole file, or write one, before or without keeping anything: the write lock is for others.
+LOCKED_LATE = ("/api/safekeeping/copies", "/api/safekeeping/heads", "/api/formulas/bring")
 # Of a key that was used for something else: somebody went on typing after an answer was lost.
-BEING_REPLACED = "The household is being put back just now."
 BESIDE = "Look at it there; save again only if this is to stand beside it."
 
-being_replaced = threading.Event()  # the household is being put back: nothing is written meanwhile
+_under_way = defaultdict[str, threading.Lock](threading.Lock)
 
 
 class IdempotencyMiddleware:
@@ -39,22 +40,32 @@ class IdempotencyMiddleware:
     def __call__(self, request: HttpRequest) -> HttpResponse:
         """Do it, or give the answer that was given."""
         key = request.headers.get(KEY, "")
-        looks = request.method in LOOKS or request.path.startswith((SAFEKEEPING, READ_FIRST))
-        if being_replaced.is_set() and not looks:
-            says = "Nothing you typed is lost. Try again in a moment."
-            return problem_response(503, BEING_REPLACED, says)
-        if not key or looks or not request.path.startswith("/api/"):
+        looks = request.method in LOOKS or not request.path.startswith("/api/")
+        if not key or looks or _replaces(request.path):
             return self._get_response(request)
         if len(key) > LONGEST or not key.isascii() or not key.isprintable():
             return problem_response(400, "That could not be read.", f"{KEY} is too long, or no plain text.")
         try:
+            if request.path.startswith(LOCKED_LATE):
+                return self._one_at_a_time(key, request)
             with transaction.atomic():
-                return self._answer(key, request)
+                response = self._answer(key, request)
+                if response.status_code >= 400:
+                    transaction.set_rollback(True)
+                return response
         except DatabaseError as raised:
             answer = in_the_way(raised)
             if answer is None:
                 raise
             return answer
+
+    def _one_at_a_time(self, key: str, request: HttpRequest) -> HttpResponse:
+        """The same, outside a transaction: whoever sends the key a second time waits for the first."""
+        with _under_way[key]:
+            try:
+                return self._answer(key, request)
+            finally:
+                _under_way.pop(key, None)
 
     def _answer(self, key: str, request: HttpRequest) -> HttpResponse:
         asked = _digest(request)
@@ -64,15 +75,19 @@ class IdempotencyMiddleware:
                 return problem_response(422, "What was sent first is saved already.", BESIDE)
             return HttpResponse(before.body, status=before.status, content_type=before.kind)
         response = self._get_response(request)
-        if response.status_code >= 400:
-            transaction.set_rollback(True)
-        elif not response.streaming:
+        if response.status_code < 400 and not response.streaming:
             kind = response.headers.get("Content-Type", "")
             body = response.content.decode()
             IdempotentAnswer.objects.create(
                 key=key, asked=asked, status=response.status_code, body=body, kind=kind
             )
         return response
+
+
+def _replaces(path: str) -> bool:
+    """Whether it puts another household in the place of this one: not inside a transaction of it."""
+    begins, ends = REPLACES
+    return path.startswith(begins) or (path.startswith("/api/safekeeping/copies/") and path.endswith(ends))
 
 
 def _digest(request: HttpRequest) -> str:

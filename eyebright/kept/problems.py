@@ -7,6 +7,7 @@ the field it names.
 import errno
 import logging
 import shutil
+import sqlite3
 from collections.abc import Callable, Container, Iterable
 from typing import Any, TypeVar
 
@@ -23,6 +24,8 @@ from django.http import Http404, HttpRequest, HttpResponse, JsonResponse, Unread
 from django.http.multipartparser import MultiPartParserError
 from ninja import NinjaAPI, Schema
 from ninja.errors import HttpError, ValidationError
+
+from .replacing import BEING_REPLACED
 
 logger = logging.getLogger(__name__)
 
@@ -156,6 +159,7 @@ def _plain(error: dict[str, Any]) -> tuple[str, str]:
 
 # What the database or the disk may say, and what is said of it.
 IN_THE_WAY = {
+    BEING_REPLACED: (503, BEING_REPLACED, "Nothing you typed is lost. Try again in a moment."),
     "disk is full": (
         507,
         "The disk is full.",
@@ -211,7 +215,7 @@ def in_the_way(raised: BaseException) -> HttpResponse | None:
         said = "readonly database"
     if any(words in said for words in MAY_BE_FULL) and no_room():
         said = "disk is full"
-    if isinstance(raised, DatabaseError | OSError):
+    if isinstance(raised, DatabaseError | sqlite3.Error | OSError):
         for words, answer in IN_THE_WAY.items():
             if words in said:
                 return problem_response(*answer)

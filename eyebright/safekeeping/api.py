@@ -1,6 +1,6 @@
 """The routes of Safekeeping."""
 
-from django.http import FileResponse, HttpRequest
+from django.http import FileResponse, HttpRequest, StreamingHttpResponse
 from django.utils import timezone
 from ninja import File, Router, Status
 from ninja.files import UploadedFile
@@ -75,10 +75,11 @@ def restore_copy(request: HttpRequest, name: str) -> RestoredOut:
 
 
 @router.get("/household", operation_id="backup", openapi_extra=gives(ZIP))
-def backup(request: HttpRequest) -> FileResponse:
+def backup(request: HttpRequest) -> StreamingHttpResponse:
     """The household as one ZIP, as it stands now."""
     name = f"eyebright-{timezone.localdate():%Y-%m-%d}.zip"
-    return FileResponse(whole.written_out(), as_attachment=True, filename=name, content_type=ZIP)
+    headers = {"Content-Disposition": f'attachment; filename="{name}"'}
+    return StreamingHttpResponse(whole.streamed(), content_type=ZIP, headers=headers)
 
 
 @router.post("/household", response=RestoredOut, operation_id="restore_household")

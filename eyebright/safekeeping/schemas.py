@@ -24,7 +24,7 @@ class CopyOut(Out):
     """A copy that is kept beside the household; `at` by the household's clock, `size` in bytes."""
 
     name: str
-    kind: Literal["day", "before-upgrade", "before-restore", "by-hand"]
+    kind: Literal["day", "before-upgrade", "before-restore", "by-hand", "ahead"]
     at: datetime
     size: int
 

@@ -1,7 +1,5 @@
 """Washes at the basin over the API: pressed through, minutes by section, help, swaps, the end, reviews."""
 
-from eyebright.wash.models import Wash
-
 from .basin import BasinTestCase
 
 

@@ -14,7 +14,8 @@ from django.db import models
 from django.db.backends.sqlite3 import base, operations
 from django.db.models.expressions import Col
 
-from .writes import Writes
+from ..replacing import HouseholdReplacedError, kept_in_place
+from .writes import WRITES, Writes
 
 LEAST: dict[type, Any] = {
     models.DateTimeField: datetime(1970, 1, 1, tzinfo=UTC),
@@ -56,6 +57,14 @@ def _safely(convert: Callable[..., Any], field: Any, value: Any, expression: Any
     return found
 
 
+def _while_it_may(execute: Callable[..., Any], sql: str, params: Any, many: bool, context: Any) -> Any:
+    """What writes outside a transaction does so while nobody puts another household here."""
+    if context["connection"].in_atomic_block or not WRITES.match(sql):
+        return execute(sql, params, many, context)
+    with kept_in_place():
+        return execute(sql, params, many, context)
+
+
 class DatabaseWrapper(base.DatabaseWrapper):
     """Django's, with text that is no text read all the same."""
 
@@ -64,7 +73,17 @@ class DatabaseWrapper(base.DatabaseWrapper):
     def __init__(self, *args: Any, **options: Any) -> None:
         super().__init__(*args, **options)
         self.writes = Writes()
-        self.execute_wrappers.append(self.writes)
+        self.execute_wrappers += [_while_it_may, self.writes]
+
+    def _start_transaction_under_autocommit(self) -> None:
+        """Begin one, with the write lock; not while another household is put in the place of this one."""
+        super()._start_transaction_under_autocommit()  # type: ignore[misc]
+        try:
+            with kept_in_place():
+                pass
+        except HouseholdReplacedError:
+            self.cursor().execute("ROLLBACK")
+            raise
 
     def _rollback(self) -> None:
         super()._rollback()  # type: ignore[misc]

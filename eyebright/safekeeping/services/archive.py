@@ -31,87 +31,129 @@ from .files import data_folder, household_file, looked_into
 
 FORMAT, VERSION = "eyebright-household", 1
 MANIFEST = "manifest.json"
-NOT_CARRIED = "household_answered"  # answers given already: of no use elsewhere
+NOT_CARRIED = {  # of no use elsewhere: answers given already, what this machine's clock did, whose it was
+    "household_answered", "kept_clockanchor", "kept_clockstep", "kept_householdmark",
+}  # fmt: skip
 CHUNK = 1 << 20
 
 
-@dataclass(frozen=True)
+@dataclass
 class ArchiveWritten:
     """An archive as it was written: how many rows and pictures are in it, its size in bytes."""
 
-    rows: int
-    pictures: int
-    size: int
+    rows: int = 0
+    pictures: int = 0
+    size: int = 0
 
 
 def kept_models() -> list[type[models.Model]]:
     """Every table of our own, in the order of the apps."""
     ours = (each for each in apps.get_models() if each.__module__.startswith("eyebright."))
-    return [each for each in ours if each._meta.db_table != NOT_CARRIED]
+    return [each for each in ours if each._meta.db_table not in NOT_CARRIED]
 
 
 def write_archive(out: Path) -> ArchiveWritten:
     """Write the household as it stands into this file; whole, or not at all."""
     out.parent.mkdir(parents=True, exist_ok=True, mode=0o700)
     with TemporaryDirectory(dir=out.parent, prefix=".making-") as folder:
-        made, snapshot = Path(folder, "household.zip"), Path(folder, DATABASE)
-        take_snapshot(snapshot)
-        with closing(sqlite3.connect(snapshot)) as database:
-            database.text_factory = tolerant
-            rows, pictures = _pack(made, snapshot, database)
+        made, written = Path(folder, "household.zip"), ArchiveWritten()
+        with made.open("wb") as file:
+            file.writelines(archive_chunks(written))
         settled(made)
-        size = made.stat().st_size
         made.replace(out)
         settled(out)
-    return ArchiveWritten(rows, pictures, size)
+    return written
 
 
-def take_snapshot(into: Path) -> None:
-    """The database as it stands at this moment, in one step, whoever writes meanwhile."""
-    with (
-        looked_into(household_file()) as source,
-        closing(sqlite3.connect(into)) as target,
-    ):
-        source.backup(target)
-        target.execute("PRAGMA journal_mode=DELETE")
-        if NOT_CARRIED in _tables(target):
-            target.execute(f"DELETE FROM {NOT_CARRIED}")
-            target.commit()
-        target.execute("VACUUM")
+class _Sink:
+    """Where the ZIP is written to: taken out piece by piece."""
+
+    def __init__(self) -> None:
+        self._pieces: list[bytes] = []
+
+    def write(self, piece: bytes) -> int:
+        self._pieces.append(bytes(piece))
+        return len(piece)
+
+    def flush(self) -> None:
+        """Nothing is held back."""
+
+    def taken(self) -> bytes:
+        """What was written since the last time."""
+        out, self._pieces = b"".join(self._pieces), []
+        return out
 
 
-def _pack(made: Path, snapshot: Path, database: sqlite3.Connection) -> tuple[int, int]:
-    """Put everything into the ZIP; how many rows, and how many pictures."""
+def archive_chunks(written: ArchiveWritten) -> Iterator[bytes]:
+    """The household as it stands, piece by piece: it needs no disk. `written` says how much it was."""
+    sink = _Sink()
+    into = zipfile.ZipFile(sink, "w", zipfile.ZIP_DEFLATED, compresslevel=6)  # type: ignore[call-overload]
+    with closing(_snapshot()) as database, into as packed:
+        for _ in _pack(packed, database, written):
+            piece = sink.taken()
+            written.size += len(piece)
+            yield piece
+    piece = sink.taken()
+    written.size += len(piece)
+    yield piece
+
+
+def _snapshot() -> sqlite3.Connection:
+    """The database as it stands at this moment, in memory, but for what is not carried."""
+    taken = sqlite3.connect(":memory:", check_same_thread=False)
+    taken.text_factory = tolerant
+    with looked_into(household_file()) as source:
+        source.backup(taken)
+    taken.execute("PRAGMA temp_store=MEMORY")
+    for table in sorted(NOT_CARRIED & _tables(taken)):
+        taken.execute(f"DELETE FROM {table}")
+    taken.commit()
+    taken.execute("VACUUM")
+    return taken
+
+
+def _pack(packed: zipfile.ZipFile, database: sqlite3.Connection, written: ArchiveWritten) -> Iterator[None]:
+    """Put everything into the ZIP, a breath after each file."""
     hashes: dict[str, dict[str, Any]] = {}
     rows: dict[str, int] = {}
     missing: list[str] = []
     tables = _tables(database)
     lined = [model for model in kept_models() if model._meta.db_table in tables]
-    with zipfile.ZipFile(made, "w", zipfile.ZIP_DEFLATED, compresslevel=6) as packed:
-        hashes[DATABASE] = _put_file(packed, DATABASE, snapshot)
-        for model in lined:
-            name = f"tables/{model._meta.db_table}.jsonl"
-            lines = [json.dumps(row, ensure_ascii=False) for row in table_rows(database, model)]
-            rows[model._meta.db_table] = len(lines)
-            hashes[name] = _put(packed, name, "".join(f"{line}\n" for line in lines).encode())
-        for name in pictures_named(database):
-            if (data_folder() / name).is_file():
-                hashes[name] = _put_file(packed, name, data_folder() / name, zipfile.ZIP_STORED)
-            else:
-                missing.append(name)
-        manifest = {
-            "format": FORMAT,
-            "version": VERSION,
-            "written_by": __version__,
-            "written_at": timezone.now().isoformat(),
-            "migrations": [list(each) for each in migrations_in(database)],
-            "rows": rows,
-            "missing": missing,
-            "unread": sorted(tables - {NOT_CARRIED} - {model._meta.db_table for model in lined}),
-            "files": hashes,
-        }
-        packed.writestr(MANIFEST, json.dumps(manifest, ensure_ascii=False, indent=2))
-    return sum(rows.values()), sum(name.startswith("pictures/") for name in hashes)
+    hashes[DATABASE] = _put(packed, DATABASE, _as_file(database))
+    yield
+    for model in lined:
+        name = f"tables/{model._meta.db_table}.jsonl"
+        lines = [json.dumps(row, ensure_ascii=False) for row in table_rows(database, model)]
+        rows[model._meta.db_table] = len(lines)
+        hashes[name] = _put(packed, name, "".join(f"{line}\n" for line in lines).encode())
+        yield
+    for name in pictures_named(database):
+        if (data_folder() / name).is_file():
+            hashes[name] = _put_file(packed, name, data_folder() / name)
+        else:
+            missing.append(name)
+        yield
+    manifest = {
+        "format": FORMAT,
+        "version": VERSION,
+        "written_by": __version__,
+        "written_at": timezone.now().isoformat(),
+        "migrations": [list(each) for each in migrations_in(database)],
+        "rows": rows,
+        "missing": missing,
+        "unread": sorted(tables - NOT_CARRIED - {model._meta.db_table for model in lined}),
+        "files": hashes,
+    }
+    packed.writestr(MANIFEST, json.dumps(manifest, ensure_ascii=False, indent=2))
+    written.rows = sum(rows.values())
+    written.pictures = sum(name.startswith("pictures/") for name in hashes)
+
+
+def _as_file(database: sqlite3.Connection) -> bytes:
+    """A database as a file of its own, which needs no log beside it (bytes 18 and 19 of SQLite's format)."""
+    body = bytearray(database.serialize())
+    body[18:20] = b"\x01\x01"
+    return bytes(body)
 
 
 def pictures_named(database: sqlite3.Connection) -> list[str]:
@@ -143,12 +185,10 @@ def _put(packed: zipfile.ZipFile, name: str, body: bytes) -> dict[str, Any]:
     return {"sha256": hashlib.sha256(body).hexdigest(), "size": len(body)}
 
 
-def _put_file(
-    packed: zipfile.ZipFile, name: str, path: Path, how: int = zipfile.ZIP_DEFLATED
-) -> dict[str, Any]:
+def _put_file(packed: zipfile.ZipFile, name: str, path: Path) -> dict[str, Any]:
+    """Put a picture in as it is: it is packed already."""
     digest, size = hashlib.sha256(), 0
     entry = zipfile.ZipInfo.from_file(path, name)
-    entry.compress_type = how
     with path.open("rb") as read, packed.open(entry, "w") as write:
         while chunk := read.read(CHUNK):
             digest.update(chunk)

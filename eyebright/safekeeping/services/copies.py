@@ -1,8 +1,9 @@
 """Copies of the household that are made by themselves, and how long each is kept.
 
 One a day, kept for the last seven days that have one and the last four weeks; one before each migration, and
-one before another household is put over this one. They lie beside it: a dead disk takes both, so a backup
-belongs on another disk as well.
+one before another household is put over this one: of those also the first of the last day, however often that
+was done since. What a clock that was ahead has dated is set apart. They lie beside it: a dead disk takes
+both, so a backup belongs on another disk as well.
 """
 
 import re
@@ -20,10 +21,11 @@ from eyebright.kept.problems import Problem
 from .archive import write_archive
 from .files import copies_folder
 
-Kind = Literal["day", "before-upgrade", "before-restore", "by-hand"]
-NAME = re.compile(r"(\d{4}-\d{2}-\d{2})T(\d{6})-(day|before-upgrade|before-restore|by-hand)\.zip")
+Kind = Literal["day", "before-upgrade", "before-restore", "by-hand", "ahead"]
+NAME = re.compile(r"(\d{4}-\d{2}-\d{2})T(\d{6})-(day|before-upgrade|before-restore|by-hand|ahead)\.zip")
 DAYS, WEEKS = 7, 4
-KEPT: dict[str, int] = {"before-upgrade": 10, "before-restore": 3, "by-hand": 10}
+KEPT: dict[str, int] = {"before-upgrade": 10, "before-restore": 3, "by-hand": 10, "ahead": 3}
+A_DAY, AHEAD = timedelta(days=1), timedelta(minutes=5)
 _one_at_a_time = threading.Lock()
 trouble = [""]  # why the last one could not be made
 
@@ -44,7 +46,7 @@ def copies() -> list[Copy]:
     found = []
     for path in folder.iterdir() if folder.is_dir() else ():
         named = NAME.fullmatch(path.name)
-        if named is None:
+        if named is None or not path.is_file():
             continue
         try:
             at = datetime.strptime(f"{named[1]} {named[2]}", "%Y-%m-%d %H%M%S")
@@ -66,17 +68,32 @@ def make_copy(kind: Kind) -> Copy:
     """Make one now, and let go of those whose time is over."""
     with _one_at_a_time:
         at = timezone.localtime()
-        while (path := copies_folder() / f"{at:%Y-%m-%dT%H%M%S}-{kind}.zip").exists():
-            at += timedelta(seconds=1)  # one of the same second is never written over
+        path = _free(at, kind)
         try:
-            size = write_archive(path).size
+            write_archive(path)
         except Exception as raised:
             trouble[0] = _said(raised)
             raise
         trouble[0] = ""
+        set_apart_those_ahead()
         for old in over(copies()):
             (copies_folder() / old.name).unlink(missing_ok=True)
-        return Copy(path.name, kind, at.replace(tzinfo=None), size)
+        return next(each for each in copies() if each.name == path.name)
+
+
+def _free(at: datetime, kind: Kind) -> Path:
+    """A name that no copy has: one of the same second is never written over."""
+    while (path := copies_folder() / f"{at:%Y-%m-%dT%H%M%S}-{kind}.zip").exists():
+        at += timedelta(seconds=1)
+    return path
+
+
+def set_apart_those_ahead() -> None:
+    """What was made while the clock was ahead counts for no day: it would keep copies from being made."""
+    now = timezone.localtime()
+    for each in copies():
+        if each.kind != "ahead" and each.at > now.replace(tzinfo=None) + AHEAD:
+            (copies_folder() / each.name).rename(_free(now, "ahead"))
 
 
 def _said(raised: Exception) -> str:
@@ -90,8 +107,9 @@ def daily_copy_is_due(today: date | None = None) -> bool:
     return not any(each.kind == "day" and each.at.date() == day for each in copies())
 
 
-def over(every: Iterable[Copy]) -> list[Copy]:
+def over(every: Iterable[Copy], now: datetime | None = None) -> list[Copy]:
     """Those whose time is over: neither of the last days, nor the last of one of the last weeks."""
+    since = (now or timezone.localtime().replace(tzinfo=None)) - A_DAY
     rows = sorted(every, key=lambda each: each.at, reverse=True)
     daily = [each for each in rows if each.kind == "day"]
     kept: set[str] = set()
@@ -107,6 +125,8 @@ def over(every: Iterable[Copy]) -> list[Copy]:
             kept.add(each.name)
     for kind, most in KEPT.items():
         kept |= {each.name for each in [row for row in rows if row.kind == kind][:most]}
+    lately = [row for row in rows if row.kind == "before-restore" and row.at >= since]
+    kept |= {each.name for each in lately[-1:]}
     return [each for each in rows if each.name not in kept]
 
 

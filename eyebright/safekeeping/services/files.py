@@ -44,12 +44,15 @@ def looked_into(file: Path) -> Iterator[sqlite3.Connection]:
         yield found
 
 
-def sweep_work() -> int:
-    """Delete what was left behind by whoever was killed at work; how many folders went."""
+def sweep_work(*, every: bool = False) -> int:
+    """Delete what was left behind by whoever was killed at work; how many folders went.
+
+    `every`: nobody else can be at work, and what is there is of nobody any more.
+    """
     now, gone = time.time(), 0
     for folder in (data_folder(), copies_folder()):
         for path in folder.iterdir() if folder.is_dir() else ():
-            if path.name.startswith(AT_WORK) and now - path.stat().st_mtime > ABANDONED:
+            if path.name.startswith(AT_WORK) and (every or now - path.stat().st_mtime > ABANDONED):
                 shutil.rmtree(path, ignore_errors=True)
                 gone += 1
     return gone

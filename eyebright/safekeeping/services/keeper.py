@@ -13,10 +13,12 @@ from django.utils import timezone
 
 from eyebright.heads.models import Picture
 from eyebright.kept.clock import lives_by
-from eyebright.kept.idempotency import being_replaced, forget_answers
+from eyebright.kept.clock_steps import watch_clock
+from eyebright.kept.idempotency import forget_answers
 from eyebright.kept.providers import household_zone
+from eyebright.kept.replacing import being_replaced
 
-from .copies import daily_copy_is_due, make_copy
+from .copies import daily_copy_is_due, make_copy, set_apart_those_ahead
 from .files import checkpoint, household_file, sweep_work
 from .restoring import sweep_pictures
 
@@ -47,10 +49,12 @@ class Keeper(threading.Thread):
 
     def look(self) -> None:
         """Once: what fails is logged, and tried again the next time."""
-        if being_replaced.is_set():
+        if being_replaced():
             return
         try:
+            watch_clock()
             with timezone.override(lives_by(household_zone())):
+                set_apart_those_ahead()
                 if daily_copy_is_due():
                     tidy()
                     make_copy("day")

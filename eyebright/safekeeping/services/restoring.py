@@ -21,9 +21,11 @@ from django.conf import settings
 from django.db import connections
 
 from eyebright.config.private import DATABASE, PICTURES, SIDE_FILES
+from eyebright.kept.clock_steps import anchor_clock
 from eyebright.kept.durable import settled
-from eyebright.kept.idempotency import being_replaced
+from eyebright.kept.household_mark import mark_anew
 from eyebright.kept.problems import Problem
+from eyebright.kept.replacing import BEING_REPLACED, replacing
 
 from .archive import CHUNK, FORMAT, MANIFEST, VERSION, pictures_named
 from .condition import condition, unknown_migrations
@@ -34,6 +36,7 @@ PICTURE = re.compile(r"pictures/[0-9a-f]{32}(_\w{1,16})?\.jpg")
 TABLE = re.compile(r"tables/[a-z_]{1,80}\.jsonl")
 MOST_BYTES = 20_000_000_000
 MOST_FILES = 1_000_000
+MOST_MANIFEST = 50_000_000  # bytes, unpacked: some 300,000 pictures
 ROOM = 1.2  # times what is put back must be free
 
 
@@ -64,7 +67,11 @@ def opened(file: Path | Any) -> Iterator[tuple[zipfile.ZipFile, dict[str, Any]]]
 def _manifest(packed: zipfile.ZipFile) -> dict[str, Any]:
     """What it says of itself; refused where it is not ours, newer, or holds what it should not."""
     try:
-        manifest = json.loads(packed.read(MANIFEST))
+        with packed.open(MANIFEST) as read:
+            raw = read.read(MOST_MANIFEST + 1)
+        if len(raw) > MOST_MANIFEST:
+            raise _refuse("Its manifest is larger than any household's.")
+        manifest = json.loads(raw)
         files, version, kind = manifest["files"], manifest["version"], manifest["format"]
         known = isinstance(files, dict) and isinstance(version, int) and kind == FORMAT
         sizes = {name: int(row["size"]) for name, row in files.items()}
@@ -96,18 +103,27 @@ def restore(file: Path | Any) -> Restored:
         found = Path(folder, DATABASE)
         _unpack(packed, manifest, DATABASE, found)
         _brought_up_to_date(found)
+        mark_anew(found)
         names = [name for name in manifest["files"] if name.startswith(f"{PICTURES}/")]
-        before = _copy_of_what_is_there()
-        being_replaced.set()
-        try:
+        with _replacing():
+            before = _copy_of_what_is_there()
             for name in names:
                 _put_picture(packed, manifest, name)
             connections.close_all()
             _put_database(found)
-        finally:
-            being_replaced.clear()
         sweep_pictures()
+        anchor_clock()
     return Restored(sum(manifest["rows"].values()), len(names), str(manifest.get("written_at", "")), before)
+
+
+@contextmanager
+def _replacing() -> Iterator[None]:
+    """Nobody writes meanwhile; refused where somebody else is putting a household back."""
+    try:
+        with replacing(data_folder(), household_file()):
+            yield
+    except BlockingIOError:
+        raise Problem(503, BEING_REPLACED, "Somebody else is at it. Try again in a moment.") from None
 
 
 def _room(manifest: dict[str, Any]) -> Path:

@@ -1,19 +1,19 @@
 """The household whole, as a request asks for it: written out, put back, looked at."""
 
-import os
 import threading
+from collections.abc import Iterator
+from itertools import chain
 from pathlib import Path
-from tempfile import TemporaryDirectory
-from typing import IO, Any
+from typing import Any
 
 from eyebright import __version__
-from eyebright.kept.idempotency import BEING_REPLACED
 from eyebright.kept.problems import Problem
+from eyebright.kept.replacing import BEING_REPLACED
 
 from ..schemas import ConditionOut, RestoredOut
-from .archive import write_archive
+from .archive import ArchiveWritten, archive_chunks
 from .condition import condition
-from .files import data_folder, household_file
+from .files import household_file
 from .restoring import restore
 
 _one_at_a_time = threading.Lock()
@@ -29,13 +29,10 @@ def condition_now() -> ConditionOut:
     )
 
 
-def written_out() -> IO[bytes]:
-    """The household's ZIP, open to be read; it is gone once it is closed."""
-    writable = data_folder() if os.access(data_folder(), os.W_OK) else None
-    with TemporaryDirectory(dir=writable, prefix=".giving-") as folder:
-        made = Path(folder, "household.zip")
-        write_archive(made)
-        return made.open("rb")
+def streamed() -> Iterator[bytes]:
+    """The household's ZIP, piece by piece. What is in the way is said before the first of them."""
+    chunks = archive_chunks(ArchiveWritten())
+    return chain([next(chunks)], chunks)
 
 
 def put_back(file: Path | Any) -> RestoredOut:

@@ -227,8 +227,9 @@ def due(request: HttpRequest) -> list[DueOut]:
 
 
 @heads.delete("/{pk}/whole", response={204: None}, operation_id="erase_head")
-def erase(request: HttpRequest, pk: int) -> Status[None]:
-    """Delete a head and all that is kept of it, in every place, for good."""
+def erase(request: HttpRequest, response: HttpResponse, pk: int) -> Status[None]:
+    """Delete a head and all that is kept of it, in every place, for good; the browser lets go of it too."""
+    response["Clear-Site-Data"] = '"cache"'
     erase_head(find_head(pk, also_removed=True))
     return Status(204, None)
 

@@ -16,10 +16,12 @@ from waitress import create_server
 
 from eyebright.config.private import database_name
 from eyebright.config.wsgi import application
+from eyebright.kept.clock_steps import anchor_clock
 from eyebright.safekeeping.services.condition import Condition, condition
 from eyebright.safekeeping.services.copies import make_copy
-from eyebright.safekeeping.services.files import checkpoint, household_file
+from eyebright.safekeeping.services.files import checkpoint, household_file, sweep_work
 from eyebright.safekeeping.services.keeper import Keeper
+from eyebright.safekeeping.services.one_server import Held, ServedAlreadyError, one_server
 
 HOST = "127.0.0.1"
 THREADS = 20  # a page asks for a handful of things at once, and a few hold a line to the instruments
@@ -40,12 +42,28 @@ class Command(BaseCommand):
     def handle(self, *args: Any, port: int, **options: Any) -> None:
         """Bind first, so that a port that is taken is said, with the way out."""
         listening = _bound(port)
+        try:
+            with one_server(settings.DATA, self._tell) as held:
+                self._serve(listening, port, held)
+        except ServedAlreadyError as raised:
+            raise CommandError(str(raised)) from None
+
+    def _tell(self, words: str) -> None:
+        self.stdout.write(words)
+        self.stdout.flush()
+
+    def _serve(self, listening: socket.socket, port: int, held: Held) -> None:
         found = condition(household_file())
         if not found.starts:
             raise CommandError(found.says)
+        keeps = found.state != "read only"
+        if keeps:
+            sweep_work(every=True)
         self._bring_up_to_date(found)
-        if settings.DEMO and found.state != "read only":
+        if settings.DEMO and keeps:
             call_command("demo", stdout=self.stdout)
+        if keeps:
+            anchor_clock()
         connections["default"].settings_dict["NAME"] = database_name(settings.DATA)
         connections.close_all()  # one left open would keep every checkpoint away from the database file
         whose = "the demo household's shelf" if settings.DEMO else f"your shelf, kept in {settings.DATA}"
@@ -57,11 +75,12 @@ class Command(BaseCommand):
             max_request_body_size=MOST_BODY,
             **PATIENCE,
         )
+        held.says(f"http://{HOST}:{port}")
         self.stdout.write(f"Eyebright is at http://{HOST}:{port} with {whose}. Ctrl+C stops it.")
-        if found.state == "read only":
+        if not keeps:
             self.stdout.write(found.says)
         self.stdout.flush()
-        self._run(server, keeps=found.state != "read only")
+        self._run(server, keeps=keeps)
         self.stdout.write("Eyebright has stopped. What you kept is kept.")
 
     def _bring_up_to_date(self, found: Condition) -> None:

@@ -29,6 +29,7 @@ const WHAT = {
   day: "made by itself",
   "before-upgrade": "before an upgrade",
   "before-restore": "before another was put back",
+  ahead: "made while the clock was ahead",
   "by-hand": "made by you",
 } as const;
 
