@@ -6,15 +6,19 @@ from functools import cache
 from typing import Any
 
 from django.conf import settings
+from django.db import DatabaseError
 from django.http import HttpRequest, HttpResponse
 from django.views.decorators.cache import never_cache
 from django.views.decorators.csrf import ensure_csrf_cookie
 from django.views.decorators.http import require_safe
 from whitenoise.middleware import WhiteNoiseMiddleware
 
+from eyebright.kept.household_mark import household_mark
+
 INDEX = "index.html"
 MARK = "Eyebright-Page"
 NONCE_PLACE = "__CSP_NONCE__"
+MARK_PLACE = "__HOUSEHOLD__"
 NOT_BUILT = "The page has not been built yet. Run `make demo`, or `make dev` while you work on it."
 
 
@@ -60,4 +64,7 @@ def page(request: HttpRequest) -> HttpResponse:
     except FileNotFoundError:
         return HttpResponse(NOT_BUILT, status=503, content_type="text/plain; charset=utf-8")
     nonce = str(request.csp_nonce)  # type: ignore[attr-defined]
-    return HttpResponse(built.replace(NONCE_PLACE, nonce))
+    mark = ""
+    with suppress(DatabaseError):  # the page says what is wrong with the household
+        mark = household_mark()
+    return HttpResponse(built.replace(NONCE_PLACE, nonce).replace(MARK_PLACE, mark))

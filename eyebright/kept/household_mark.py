@@ -46,7 +46,7 @@ class HouseholdMarkMiddleware:
         self._get_response = get_response
 
     def __call__(self, request: HttpRequest) -> HttpResponse:
-        """Answer, or refuse with a 409. What says nothing is answered: it is no page of ours."""
+        """Answer, or refuse with a 421. What says nothing is answered: it is no page of ours."""
         if not request.path.startswith("/api/"):
             return self._get_response(request)
         mark = ""
@@ -54,7 +54,7 @@ class HouseholdMarkMiddleware:
             mark = household_mark()
         meant = request.headers.get(HEADER, "")
         if meant and mark and meant != mark:
-            response: HttpResponse = problem_response(409, ANOTHER, SAYS)
+            response: HttpResponse = problem_response(421, ANOTHER, SAYS)
         else:
             response = self._get_response(request)
             with suppress(DatabaseError):

@@ -19,6 +19,7 @@ from .models import IdempotentAnswer
 from .problems import in_the_way, problem_response
 
 KEY = "Idempotency-Key"
+REPLAYED = "Idempotency-Replayed"  # an answer that was given before: it tells of then, not of now
 LONGEST = 64
 REMEMBERED = timedelta(days=2)
 LOOKS = ("GET", "HEAD", "OPTIONS")
@@ -73,7 +74,8 @@ class IdempotencyMiddleware:
         if before is not None:
             if before.asked != asked:
                 return problem_response(422, "What was sent first is saved already.", BESIDE)
-            return HttpResponse(before.body, status=before.status, content_type=before.kind)
+            headers = {REPLAYED: "true"}
+            return HttpResponse(before.body, before.kind, before.status, headers=headers)
         response = self._get_response(request)
         if response.status_code < 400 and not response.streaming:
             kind = response.headers.get("Content-Type", "")

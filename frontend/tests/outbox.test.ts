@@ -34,16 +34,46 @@ describe("what was sent and not answered", () => {
 
   it("is added once: the next try of what failed goes out with the same key", async () => {
     const { enqueue, fail } = await opened();
-    const sent = enqueue("POST", "/api/x", '{"name":"a"}');
+    const sent = enqueue("POST", "/api/x", '{"name":"a"}', true);
     fail(sent);
-    expect(enqueue("POST", "/api/x", '{"name":"b"}').key).toBe(sent.key);
+    expect(enqueue("POST", "/api/x", '{"name":"b"}', true).key).toBe(sent.key);
+  });
+
+  it("of acts that no form sends, each is kept with its own key, and sent in order", async () => {
+    const { enqueue, fail, resume } = await opened();
+    const bodies: string[] = [];
+    const again = vi.fn((sent: { body: string }) => {
+      bodies.push(sent.body);
+      return Promise.resolve(new Response("{}", { status: 200 }));
+    });
+    resume(again, vi.fn());
+    answers.mockResolvedValue(new Response(""));
+    const [start, end] = ['{"do":"start"}', '{"do":"end"}'].map((body) => {
+      const sent = enqueue("POST", "/api/x/1", body);
+      fail(sent);
+      return sent;
+    });
+    expect(start?.key).not.toBe(end?.key);
+    expect(names()).toHaveLength(2);
+    await vi.advanceTimersByTimeAsync(1_000);
+    expect(bodies).toEqual(['{"do":"start"}', '{"do":"end"}']);
+    expect(names()).toEqual([]);
+  });
+
+  it("stays kept while another household is open", async () => {
+    const { enqueue, fail, resume } = await opened();
+    resume(() => Promise.resolve(new Response("{}", { status: 421 })), vi.fn());
+    answers.mockResolvedValue(new Response(""));
+    fail(enqueue("POST", "/api/x", "{}"));
+    await vi.advanceTimersByTimeAsync(10_000);
+    expect(names()).toHaveLength(1);
   });
 
   it("of a change, the next one holds the one before it", async () => {
     const { enqueue, fail } = await opened();
-    const first = enqueue("PATCH", "/api/x/1", '{"name":"a"}');
+    const first = enqueue("PATCH", "/api/x/1", '{"name":"a"}', true);
     fail(first);
-    const next = enqueue("PATCH", "/api/x/1", '{"name":"b"}');
+    const next = enqueue("PATCH", "/api/x/1", '{"name":"b"}', true);
     expect(next.key).not.toBe(first.key);
     expect(names()).toHaveLength(1);
   });
@@ -118,7 +148,7 @@ describe("what an older page left", () => {
   it("is read by the names of today, and no text of it is touched", () => {
     const said = 'rub it in: "stuff": all';
     localStorage.setItem(
-      "eyebright-draft 3",
+      `${unsent("draft").prefix}3`,
       JSON.stringify({ lines: [{ stuff: "lot-1" }], said }),
     );
     expect(unsent("draft").get("3")).toEqual({ lines: [{ supply_key: "lot-1" }], said });

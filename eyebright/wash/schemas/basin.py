@@ -103,7 +103,7 @@ class RingOut(Out):
     says: str
 
 
-class LimitOut(Out):
+class BasinLimitOut(Out):
     """When a clock is going to ring: so many seconds `after` its first section went on, or its last."""
 
     kind: Literal["due", "soon", "over", "stop"]
@@ -116,7 +116,8 @@ class BasinClockOut(Out):
     """Something that is on: seconds of each of its `sections`, those planned and the most, and its rings.
 
     `limits`: what it rings for, also while it is still to come: a page that does not hear the server goes by
-    these. `off`: it came off, and the seconds stand still; `says`: "first 14 minutes, last 6 minutes".
+    these. `off`: it came off, `off_for` seconds ago, and the seconds stand still; `says`: "first 14 minutes,
+    last 6 minutes".
     """
 
     link: int
@@ -129,10 +130,11 @@ class BasinClockOut(Out):
     never: float | None
     whole: bool
     off: bool
+    off_for: float
     stays: bool
     says: str
     rings: list[RingOut]
-    limits: list[LimitOut]
+    limits: list[BasinLimitOut]
 
 
 class BasinStepOut(Out):
@@ -219,7 +221,7 @@ class RunOut(Out):
 
     `steady`: the moment of this answer by a count that goes on evenly whatever is done to the clock; what is
     pressed goes by it. `clocks` of what is or was on, and of what is still `coming`. `undo`: what can be
-    taken back, None for nothing.
+    taken back, None for nothing. `heard`: ids of all presses; `undone`: of those that were taken back.
 
     `presses`: every press in order, each as it is shown; `at` the place of the next. `says`: what came of
     what was just done; `left_at`: since when nobody pressed, where that is long ago; `done`: what was planned
@@ -255,6 +257,8 @@ class RunOut(Out):
     barred: str
     says: str
     undo: UndoOut | None
+    heard: list[str]
+    undone: list[str]
     left_at: datetime | None
     done: list[str]
 

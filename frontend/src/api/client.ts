@@ -6,10 +6,13 @@
  *     await call("add_lot", { body })
  */
 import { ref } from "vue";
-import { dropDraft } from "./drafts";
+import { monotonic } from "@/parts/monotonic";
+import { draftOf, dropDraft } from "./drafts";
 import { ADDRESSES } from "./generated/addresses";
 import type { operations } from "./generated/schema";
-import { acknowledge, enqueue, fail, type Sent } from "./outbox";
+import { mark, MARK_HEADER } from "./mark";
+import { acknowledge, enqueue, fail, MISDIRECTED, type Sent } from "./outbox";
+import { hearSteady } from "./steady";
 
 export type Operation = keyof typeof ADDRESSES;
 
@@ -87,11 +90,18 @@ export async function problemOf(response: Response): Promise<Problem> {
 
 /** The page that the server has, by its own mark: another than at first is a new version. */
 export const newVersion = ref(false);
-let mark = "";
+let page = "";
 function noteVersion(response: Response): void {
   const now = response.headers.get("Eyebright-Page") ?? "";
-  if (mark && now && now !== mark) newVersion.value = true;
-  mark ||= now;
+  if (page && now && now !== page) newVersion.value = true;
+  page ||= now;
+}
+
+/** Another household answers at this address: this page, and what was typed in it, belong to the one before. */
+export const otherHousehold = ref(false);
+function noteHousehold(response: Response): void {
+  const now = response.headers.get(MARK_HEADER) ?? "";
+  if (mark && now && now !== mark) otherHousehold.value = true;
 }
 
 const GONE = 502; // and above: the server is not there, whoever answers in its place
@@ -113,12 +123,13 @@ export async function call<O extends Operation>(
   const form = body instanceof FormData;
   const text = body === undefined || form ? "" : JSON.stringify(body);
   const writes = method === "POST" || method === "PATCH";
-  const sent = kept && writes && text ? enqueue(method, address, text) : null;
-  const at = Date.now();
+  const typed = draftOf(`${method} ${address}`) !== null;
+  const sent = kept && writes && !form ? enqueue(method, address, text, typed) : null;
+  const [at, askedAt] = [Date.now(), monotonic()];
   const response = await fetch(address + queryOf(query), {
     method,
     signal,
-    headers: method === "GET" ? {} : headersOf(text, sent),
+    headers: headersOf(method, text, sent?.key ?? (form ? keyOf(body) : "")),
     body: form ? body : text || undefined,
   }).catch((error: unknown) => {
     if (error instanceof DOMException && error.name === BROKEN_OFF) {
@@ -133,13 +144,26 @@ export async function call<O extends Operation>(
     );
   });
   noteVersion(response);
+  noteHousehold(response);
   if (response.status >= GONE && response.status !== FULL) fail(sent);
-  else acknowledge(sent);
+  else if (response.status !== MISDIRECTED) acknowledge(sent);
   if (!response.ok) throw await problemOf(response);
   if (method !== "GET") dropDraft(`${method} ${address}`, at);
   if (response.status === NOTHING) return undefined as Output<O>;
-  const typed = response.headers.get("Content-Type") ?? "";
-  return (await (typed.includes("json") ? response.json() : response.blob())) as Output<O>;
+  const kind = response.headers.get("Content-Type") ?? "";
+  const answer = (await (kind.includes("json") ? response.json() : response.blob())) as Output<O>;
+  const { steady } = answer as { steady?: unknown };
+  const replayed = response.headers.has("Idempotency-Replayed"); // it tells of then, not of now
+  if (typeof steady === "number" && !replayed) hearSteady(steady, askedAt);
+  return answer;
+}
+
+/** The key of a form with a file: the same for every try, for as long as this page has the form. */
+const forms = new WeakMap<FormData, string>();
+function keyOf(form: FormData): string {
+  const key = forms.get(form) ?? crypto.randomUUID();
+  forms.set(form, key);
+  return key;
 }
 
 function addressOf(template: string, path: object = {}): string {
@@ -157,17 +181,18 @@ function queryOf(query: object = {}): string {
   return said.size ? `?${said}` : "";
 }
 
-function headersOf(text: string, sent: Pick<Sent, "key"> | null): Record<string, string> {
+function headersOf(method: string, text: string, key: string): Record<string, string> {
   return {
-    "X-CSRFToken": cookie("csrftoken"),
+    ...(mark ? { [MARK_HEADER]: mark } : {}),
+    ...(method === "GET" ? {} : { "X-CSRFToken": cookie("csrftoken") }),
     ...(text ? { "Content-Type": "application/json" } : {}),
-    ...(sent ? { "Idempotency-Key": sent.key } : {}),
+    ...(key ? { "Idempotency-Key": key } : {}),
   };
 }
 
 /** Send a call once more, as it went out. */
-export const sendAgain = (sent: Sent): Promise<Response> =>
-  fetch(sent.path, { method: sent.method, body: sent.body, headers: headersOf(sent.body, sent) });
+export const sendAgain = ({ method, path, body, key }: Sent): Promise<Response> =>
+  fetch(path, { method, body: body || undefined, headers: headersOf(method, body, key) });
 
 /** A file as it is sent, under the name of its field. */
 export function asForm(field: string, file: File): FormData {

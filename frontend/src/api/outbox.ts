@@ -11,6 +11,8 @@ import { unsent } from "./unsent";
 const KEPT_MS = 2 * 86_400_000; // as long as the server remembers keys
 const FIRST_MS = 1_000;
 const LONGEST_MS = 15_000;
+/** What is meant for another household is refused so, and stays kept until that one is open again. */
+export const MISDIRECTED = 421;
 const STAYED_MS = 3_000; // still here so long after it was to be left
 
 export interface Sent {
@@ -34,15 +36,19 @@ const put = (sent: Sent) => kept.put(name(sent), sent); // where it cannot be ke
 
 const live = new Map<string, Sent>();
 
-/** Note a call that goes out, and the key that it goes out with. */
-export function enqueue(method: string, path: string, body: string): Sent {
+/**
+ * Note a call that goes out, and the key that it goes out with.
+ *
+ * `form`: a form sends it, and its next try holds all of the one before. What it adds is taken up again by the
+ * next try, changed or not: it is never done twice; a change that failed is let go for the next one. Anything else
+ * is an act of its own: each is kept, and sent in order.
+ */
+export function enqueue(method: string, path: string, body: string, form = false): Sent {
   const same = [...live.values()].filter((one) => one.method === method && one.path === path);
-  // What is added and failed is taken up again by the next try, changed or not: it is never done twice. A
-  // change that failed is let go for the next one, which holds it too.
+  const failed = same.filter((one) => one.failed);
   const before =
-    same.find((one) => one.body === body) ??
-    (method === "POST" ? same.find((one) => one.failed) : undefined);
-  if (!before) same.filter((one) => one.failed).forEach(drop);
+    same.find((one) => one.body === body) ?? (form && method === "POST" ? failed[0] : undefined);
+  if (!before && form) failed.forEach(drop);
   const sent: Sent = before
     ? { ...before, body, at: Date.now(), failed: false }
     : { key: crypto.randomUUID(), method, path, body, at: Date.now(), failed: false };
@@ -111,6 +117,7 @@ async function once(): Promise<void> {
     if (!live.get(sent.key)?.failed) continue; // answered, or under way, by now
     try {
       const response = await (again as Again)(sent);
+      if (response.status === MISDIRECTED) return; // another household is open: these stay kept for theirs
       if (response.status >= 500) throw new Error(String(response.status));
       acknowledge(sent);
       heard?.(sent, response);

@@ -15,7 +15,7 @@ export const usePutBackRemoved = () =>
 export const useMakeCopy = () => useChange(() => call("make_copy"), ONCE);
 export const useDeleteCopies = () => useChange(() => call("delete_copies"), ONCE);
 export const useRestoreCopy = () =>
-  useChange((name: string) => call("restore_copy", { path: { name } }), ONCE);
+  useChange((name: string) => call("restore_copy", { path: { name } }, { kept: false }), ONCE);
 export const useRestoreHousehold = () =>
   useChange((file: File) => call("restore_household", { body: asForm("file", file) }), ONCE);
 export const useBringHead = () =>

@@ -1,12 +1,18 @@
 /** A text that was kept, with the names of today: an older page called a supply's key `stuff`. */
+import { mark } from "./mark";
+
 export const inNamesOfToday = (text: string) => text.replaceAll('"stuff":', '"supply_key":');
+
+const KINDS = ["draft", "sent", "press"] as const;
+export type UnsentKind = (typeof KINDS)[number];
+const MARKED = /^[0-9a-f-]{36}$/;
 
 /**
  * The one store of what is not saved yet, in this browser's storage: drafts, calls that nobody answered, presses at
- * the basin. Other windows of this browser see it too.
+ * the basin. Each belongs to one household, by its mark. Other windows of this browser see it too.
  */
-export function unsent<Value>(kind: string) {
-  const prefix = `eyebright-${kind} `;
+export function unsent<Value>(kind: UnsentKind) {
+  const prefix = `eyebright-${kind} ${mark} `;
   return {
     prefix,
     /** What stands by this name; null where nothing does, or where it cannot be read. */
@@ -34,13 +40,61 @@ export function unsent<Value>(kind: string) {
       }
     },
     names(): string[] {
-      try {
-        return Object.keys(localStorage)
-          .filter((key) => key.startsWith(prefix))
-          .map((key) => key.slice(prefix.length));
-      } catch {
-        return [];
-      }
+      return keys()
+        .filter((key) => key.startsWith(prefix))
+        .map((key) => key.slice(prefix.length));
     },
   };
+}
+
+function keys(): string[] {
+  try {
+    return Object.keys(localStorage);
+  } catch {
+    return [];
+  }
+}
+
+// ---- what belongs to another household ----
+
+export interface KeptApart {
+  /** Its key in the storage. */
+  key: string;
+  kind: UnsentKind;
+  /** Whose it is; "" where an older page did not say. */
+  mark: string;
+  name: string;
+  text: string;
+}
+
+/** What this browser keeps of other households, and what nobody knows whose it is. */
+export function keptApart(): KeptApart[] {
+  return keys().flatMap((key) => {
+    const kind = KINDS.find((one) => key.startsWith(`eyebright-${one} `));
+    if (!kind) return [];
+    const rest = key.slice(`eyebright-${kind} `.length);
+    const first = rest.slice(0, rest.indexOf(" "));
+    const whose = MARKED.test(first) ? first : "";
+    if (whose === mark) return [];
+    return [
+      {
+        key,
+        kind,
+        mark: whose,
+        name: rest.slice(whose.length).trimStart(),
+        text: localStorage.getItem(key) ?? "",
+      },
+    ];
+  });
+}
+
+/** Let go of some of it. */
+export function letGo(some: KeptApart[]): void {
+  for (const one of some) localStorage.removeItem(one.key);
+}
+
+/** Take a draft that nobody knows whose it is as this household's own. */
+export function takeAsOwn(one: KeptApart): void {
+  localStorage.setItem(`eyebright-${one.kind} ${mark} ${one.name}`, one.text);
+  localStorage.removeItem(one.key);
 }

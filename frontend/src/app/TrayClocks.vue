@@ -1,22 +1,20 @@
 <script setup lang="ts">
 /** The clocks of what is being made, from any place: a sound and the window's title when one is up. */
 import { computed, onUnmounted, watch } from "vue";
-import { useTimestamp } from "@vueuse/core";
 import { useRoute } from "vue-router";
 import { useRuns } from "@/api/basin";
 import { useClocks } from "@/api/make";
 import { chime } from "@/parts/chime";
 import { clock, long } from "@/parts/clocks";
+import { useSince, useTick } from "@/parts/monotonic";
 
 const route = useRoute();
 const { data, dataUpdatedAt } = useClocks();
-const now = useTimestamp({ interval: 1000 });
-/** By the server's own reckoning: this machine's clock may be another. */
+const tick = useTick();
+/** By the server's own reckoning, and seconds that nobody can set. */
+const passed = useSince(dataUpdatedAt, tick);
 const running = computed(() =>
-  (data.value ?? []).map((one) => ({
-    ...one,
-    left: one.left - (now.value - dataUpdatedAt.value) / 1000,
-  })),
+  (data.value ?? []).map((one) => ({ ...one, left: one.left - passed.value })),
 );
 const over = computed(() => running.value.filter((one) => one.left <= 0));
 const elsewhere = computed(() =>
@@ -24,12 +22,13 @@ const elsewhere = computed(() =>
 );
 /** Washes under way: at the basin itself they stand on the page. */
 const runs = useRuns();
+const sinceRuns = useSince(runs.dataUpdatedAt, tick);
 const washes = computed(() =>
   (runs.data.value ?? [])
     .filter((one) => route.path !== `/wash/run/${one.id}`)
     .map((one) => ({
       ...one,
-      left: one.left === null ? null : one.left - (now.value - runs.dataUpdatedAt.value) / 1000,
+      left: one.left === null ? null : one.left - sinceRuns.value,
     })),
 );
 const AT_ONCE = 3; // the soonest; what is up comes first
@@ -38,17 +37,17 @@ const shown = computed(() => elsewhere.value.slice(0, AT_ONCE));
 const FRESH = 90; // s: what was up for longer is said, and rings no more
 const rung = new Set<string>();
 const plain = computed(() => `${String(route.meta["title"] ?? "")} · Eyebright`);
-const BEHIND = 8_000; // ms: past the most it goes on ringing
+const BEHIND = 8; // s: past the most it goes on ringing
 let rangAt = 0;
-watch(now, () => {
+watch(tick, () => {
   for (const one of washes.value) {
     if (one.left === null || one.left > 0) continue;
     const grave = one.ring.endsWith("over") || one.ring.endsWith("stop");
     const name = `${one.id}-${one.ring}`;
-    if (rung.has(name) && !(grave && Date.now() - rangAt > BEHIND)) continue;
+    if (rung.has(name) && !(grave && tick.value - rangAt > BEHIND)) continue;
     if (!rung.has(name) && !grave && one.left < -FRESH) continue;
     rung.add(name);
-    rangAt = Date.now();
+    rangAt = tick.value;
     chime(grave ? "over" : "due");
   }
 });

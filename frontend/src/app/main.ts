@@ -18,11 +18,14 @@ const nonce = document.querySelector<HTMLMetaElement>('meta[property="csp-nonce"
 
 const cache = new QueryClient({
   defaultOptions: {
+    // The server is this machine, or near it: what a browser says of the internet is no word on whether it answers.
     queries: {
+      networkMode: "always",
       staleTime: 5_000,
       retry: (count, error) => count < 2 && !(error instanceof Problem && error.status >= 400),
     },
     mutations: {
+      networkMode: "always",
       // Once more while nobody answers, with growing pauses; after that api/outbox goes on by itself.
       retry: (count, error) =>
         count < 5 && error instanceof Problem && (error.status === 0 || error.status === 503),

@@ -1,20 +1,42 @@
 /** Nothing typed is lost: what was sent and not answered, a page of an older version, the household's own clock. */
 import type { QueryClient } from "@tanstack/vue-query";
 import { watch } from "vue";
-import { call, newVersion, problemOf, sendAgain } from "@/api/client";
+import { call, newVersion, otherHousehold, problemOf, sendAgain } from "@/api/client";
 import { dropDraft } from "@/api/drafts";
+import { savedLate, type SavedLate } from "@/api/late";
+import { resumePresses } from "@/api/presses";
 import { keyOf } from "@/api/query";
 import { ping, reached, resume } from "@/api/outbox";
+import { keptApart } from "@/api/unsent";
 import { zone } from "@/parts/when";
 import { saveLeft } from "@/places/formulas/draft";
 import { router } from "./router";
 import { tell } from "./undo";
 
+/** What was typed in another household at this address is kept apart, and that is said once a visit. */
+const SAID = "eyebright-apart";
+function sayKeptApart(): void {
+  const count = keptApart().length;
+  if (!count || sessionStorage.getItem(SAID) === String(count)) return;
+  sessionStorage.setItem(SAID, String(count));
+  const things = count === 1 ? "one thing" : `${count} things`;
+  tell(
+    `This browser keeps ${things} typed in another household. It is kept apart, in Settings.`,
+    () => router.push("/settings"),
+    "Look",
+  );
+}
+
 export function safekeep(cache: QueryClient): void {
   resume(sendAgain, (sent, response) => {
     void cache.invalidateQueries();
     if (response.ok) {
-      dropDraft(`${sent.method} ${sent.path}`, sent.at);
+      const call = `${sent.method} ${sent.path}`;
+      dropDraft(call, sent.at);
+      void response
+        .json()
+        .then((row: SavedLate["row"]) => savedLate.trigger({ call, body: sent.body, row }))
+        .catch(() => null);
       if (!sent.silent) tell("What could not be saved before is saved now.");
       return;
     }
@@ -22,6 +44,9 @@ export function safekeep(cache: QueryClient): void {
       tell(`What you saved before was not taken: ${problem.message} It stands in its form still.`),
     );
   });
+  resumePresses(cache);
+  sayKeptApart();
+  watch(otherHousehold, (now) => now && window.location.reload());
   // The server is back: whatever was shown as gone is asked for again.
   watch(reached, (now) => {
     if (!now) return;

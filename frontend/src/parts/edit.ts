@@ -12,6 +12,7 @@
 import { computed, reactive, ref, shallowRef, watch } from "vue";
 import { Problem } from "@/api/client";
 import { draftOf, dropDraft, keepDraft } from "@/api/drafts";
+import type { SavedLate } from "@/api/late";
 import { tell } from "@/app/undo";
 import { copy, merged, same } from "./merge";
 
@@ -62,6 +63,8 @@ export function useEdit<Row extends Kept, Entered extends object>({
   /** What both changed differently, and what stands there now. */
   const clash = shallowRef<{ keys: string[]; now: Row } | null>(null);
   const plain = () => copy(entered);
+  /** The row as it was added by a save that came through late: what is typed since is a change of it. */
+  let added: Row | undefined;
 
   watch(
     () => JSON.stringify(entered),
@@ -94,8 +97,21 @@ export function useEdit<Row extends Kept, Entered extends object>({
     );
   }
 
+  /** A save of this form came through long after it was sent: whether all that is typed is kept with it. */
+  function cameLate({ call: of, body, row: kept }: SavedLate): boolean {
+    if (of !== draft) return false;
+    const now = kept as Row;
+    if (!row && JSON.stringify(pack(sent(plain()))) === body) return true;
+    added = row ? undefined : now;
+    base = copy(fields(now));
+    version = now.version ?? version;
+    restored.value = false;
+    return Object.keys(changes()).length === 0;
+  }
+
   async function keep(send: Send<Row>): Promise<Row | null> {
-    if (!row) {
+    const one = row ?? added;
+    if (!one) {
       const typed = plain();
       const made = await send({ body: pack(sent(typed)) as never }).catch(() => null);
       if (made) {
@@ -107,13 +123,13 @@ export function useEdit<Row extends Kept, Entered extends object>({
     const changed = changes();
     if (Object.keys(changed).length === 0) {
       dropDraft(draft);
-      return { ...row, version };
+      return { ...one, version };
     }
     const before = sent(base);
     try {
       const typed = plain();
       const done = await send({
-        id: row.id,
+        id: one.id,
         body: { ...pack(changed), version } as never,
       });
       base = typed;
@@ -123,7 +139,7 @@ export function useEdit<Row extends Kept, Entered extends object>({
       if (name)
         tell(`${name(done)} is changed.`, () =>
           send({
-            id: row.id,
+            id: one.id,
             body: { ...pack(back), version: done.version } as never,
           }).catch((error: Error) => tell(error.message)),
         );
@@ -187,6 +203,7 @@ export function useEdit<Row extends Kept, Entered extends object>({
     keepMine,
     takeTheirs,
     startOver,
+    cameLate,
   };
 }
 

@@ -5,6 +5,8 @@
  *     <FormFrame :form="form" title="A new spoon">   its fields; Save, Cancel, and what another window changed
  */
 import type { Ref } from "vue";
+import { dropDraft } from "@/api/drafts";
+import { savedLate } from "@/api/late";
 import { useEdit, type Edit, type EditOptions, type Kept, type Send } from "./edit";
 import { useTrouble } from "./trouble";
 
@@ -36,6 +38,11 @@ export function useForm<Row extends Kept, Entered extends object>(
     const row = await (mine ? edit.keepMine : edit.keep)(save.mutateAsync);
     if (row) done(row);
   }
+  savedLate.on((late) => {
+    if (!edit.cameLate(late)) return;
+    dropDraft(late.call);
+    done(late.row as Row);
+  });
   const form: Form = { edit, saving: save.isPending, trouble, store };
   return { entered: edit.entered, errors, form };
 }

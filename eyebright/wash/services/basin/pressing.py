@@ -31,6 +31,7 @@ SHARES = {"most": 2, "half": 2, "quarter": 4}  # so many times thinner: of most 
 GOES_ON = ("ready", "put_on")
 BESIDE = ("trouble", "help", "helped", "belief", "celsius")
 AHEAD = timedelta(seconds=3)
+LATE = timedelta(seconds=5)  # what was pressed longer ago is done, whatever is known of it by now
 TO_COME = "That press says that it was {ahead} from now: it is kept as of now. Look at this device’s clock."
 AGAIN = "That was pressed already: here is where it stands."
 NOT_YET = "That step comes later: {title} first."
@@ -100,7 +101,7 @@ def _looked_at_again(pk: int) -> None:
 def _pressed(pk: int, payload: PressIn) -> RunOut:
     run = find_run(pk)
     if is_known(run, payload):
-        return run_out(run, says=AGAIN)
+        return run_out(run)
     if run.ended_at is not None:
         return came_late(run, payload, moment_of(payload)[0], step=payload.step, section=payload.section)
     basin = at_basin(run)
@@ -116,10 +117,19 @@ def _pressed(pk: int, payload: PressIn) -> RunOut:
     step = basin.steps[place]
     if step.kind == "end":
         raise Problem.field("step", "End the wash: what was done is kept then.")
-    _stale(basin, moment_of(payload)[0])
+    at = moment_of(payload)[0]
+    _stale(basin, at)
+    known_late = ""
     if step.kind in GOES_ON:
-        _barred(basin, step)
-    says = _keep(run, "step", payload, step=step.key, section=payload.section, offs=list(step.offs))
+        try:
+            _barred(basin, step)
+        except Problem as raised:
+            if basin.now - at < LATE:
+                raise
+            known_late = f"That went on before this was known. {raised.detail}"
+    says = known_late + _keep(
+        run, "step", payload, step=step.key, section=payload.section, offs=list(step.offs)
+    )
     if step.offs:
         _judged_anew(run)
     run.save()
@@ -196,7 +206,7 @@ def mark(pk: int, payload: BasinMarkIn) -> RunOut:
     """One press beside the steps: how the head is held, what goes amiss, help, a belief, a temperature."""
     run, at, says = find_run(pk), moment_of(payload)[0], ""
     if is_known(run, payload):
-        return run_out(run, says=AGAIN)
+        return run_out(run)
     if run.ended_at is not None:
         return came_late(run, payload, at, what=payload.what, key=payload.key)
     match payload.what:
@@ -256,7 +266,7 @@ def change(pk: int, payload: BasinChangeIn) -> RunOut:
     """Swap, leave out, add, or pour again: what is still to come is worked out anew."""
     run = find_run(pk)
     if is_known(run, payload):
-        return run_out(run, says=AGAIN)
+        return run_out(run)
     if run.ended_at is not None:
         return came_late(run, payload, moment_of(payload)[0], what=payload.do)
     check_version(run, "wash", payload.version, run_out)

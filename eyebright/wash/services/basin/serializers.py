@@ -23,10 +23,10 @@ from eyebright.kept.clock_steps import steady_seconds, step_words
 from ...models import BasinRun
 from ...schemas.basin import (
     BasinClockOut,
+    BasinLimitOut,
     BasinStepOut,
     HelpNowOut,
     HelpOut,
-    LimitOut,
     PostureOut,
     RingOut,
     RunLinkOut,
@@ -81,6 +81,8 @@ def run_out(run: BasinRun, says: str = "") -> RunOut:
         barred=barred_words(basin),
         says=says,
         undo=undo_of(basin),
+        heard=[row.id for row in run.presses if row.id],
+        undone=run.snapshot.undone,
         left_at=left,
         done=[judged_words(each, basin.minutes) for each in basin.contacts.values()],
     )  # fmt: skip
@@ -147,16 +149,17 @@ def _clock(contact: Contact, basin: AtBasin) -> BasinClockOut:
         meant=60.0 * link.minutes,
         most=None if link.most is None else 60.0 * link.most,
         never=None if link.never is None else 60.0 * link.never,
-        whole=contact.whole, off=contact.off is not None, stays=not link.rinsed,
+        whole=contact.whole, off=contact.off is not None,
+        off_for=0.0 if contact.off is None else 60.0 * (now - contact.off), stays=not link.rinsed,
         says=contact_words(contact, now), rings=rings, limits=_limits(link),
     )  # fmt: skip
 
 
-def _limits(link: BasinLink) -> list[LimitOut]:
+def _limits(link: BasinLink) -> list[BasinLimitOut]:
     """What it rings for, counted from when it goes on."""
     on = Contact(link, (0.0,) * max(link.sections, 1))
     return [
-        LimitOut(
+        BasinLimitOut(
             kind=kind, after=60.0 * at, since="last" if kind == "due" else "first", says=ring_words(on, kind)
         )
         for at, kind in on.rings()

@@ -543,7 +543,7 @@ export interface paths {
         };
         /**
          * Picture
-         * @description A picture's JPEG.
+         * @description A picture's JPEG, if its content is still the one that was asked for.
          */
         get: operations["picture"];
         put?: never;
@@ -674,7 +674,7 @@ export interface paths {
         post?: never;
         /**
          * Erase
-         * @description Delete a head and all that is kept of it, in every place, for good.
+         * @description Delete a head and all that is kept of it, in every place, for good; the browser lets go of it too.
          */
         delete: operations["erase_head"];
         options?: never;
@@ -1659,7 +1659,7 @@ export interface paths {
         };
         /**
          * Photo File
-         * @description A photo.
+         * @description A photo, if its content is still the one that was asked for.
          */
         get: operations["photo_file"];
         put?: never;
@@ -3505,7 +3505,7 @@ export interface paths {
         put?: never;
         /**
          * Undo Press
-         * @description Take the last press back.
+         * @description Take the last press back, by its id: once, and no other.
          */
         post: operations["undo_press"];
         delete?: never;
@@ -3717,6 +3717,11 @@ export interface components {
             /** Formula */
             formula?: number | null;
             /**
+             * Id
+             * @default
+             */
+            id: string;
+            /**
              * Left
              * @default half
              * @enum {string}
@@ -3729,6 +3734,8 @@ export interface components {
              * @default false
              */
             ran_out: boolean;
+            /** Steady */
+            steady?: number | null;
             /**
              * Supply Key
              * @default
@@ -3745,11 +3752,15 @@ export interface components {
         };
         /**
          * BasinClockOut
-         * @description Something that is on: seconds of each section, those planned and the most, and its rings.
+         * @description Something that is on: seconds of each of its `sections`, those planned and the most, and its rings.
          *
-         *     `off`: it came off, and the seconds stand still; `says`: "first 14 minutes, last 6 minutes".
+         *     `limits`: what it rings for, also while it is still to come: a page that does not hear the server goes by
+         *     these. `off`: it came off, `off_for` seconds ago, and the seconds stand still; `says`: "first 14 minutes,
+         *     last 6 minutes".
          */
         BasinClockOut: {
+            /** Limits */
+            limits: components["schemas"]["BasinLimitOut"][];
             /** Link */
             link: number;
             /** Meant */
@@ -3762,12 +3773,16 @@ export interface components {
             never: number | null;
             /** Off */
             off: boolean;
+            /** Off For */
+            off_for: number;
             /** Rings */
             rings: components["schemas"]["RingOut"][];
             /** Says */
             says: string;
             /** Seconds */
             seconds: number[];
+            /** Sections */
+            sections: number;
             /** Stays */
             stays: boolean;
             /** Whole */
@@ -3779,18 +3794,39 @@ export interface components {
             zone: "scalp" | "lengths" | "both" | "bag" | "face";
         };
         /**
+         * BasinLimitOut
+         * @description When a clock is going to ring: so many seconds `after` its first section went on, or its last.
+         */
+        BasinLimitOut: {
+            /** After */
+            after: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "due" | "soon" | "over" | "stop";
+            /** Says */
+            says: string;
+            /**
+             * Since
+             * @enum {string}
+             */
+            since: "first" | "last";
+        };
+        /**
          * BasinMarkIn
          * @description Something that happens beside the steps, by one press.
          *
          *     `what`: posture, trouble, help (each with its `key`), helped; belief of a link's pH or celsius (`value`);
-         *     pass, of stops that an adult passes for their own head, and `why`. So many seconds `ago`, as for a press.
+         *     pass, of stops that an adult passes for their own head, and `why`. `link`: which one it is about; of a
+         *     trouble or help, what was on then, where nothing is said.
          */
         BasinMarkIn: {
             /**
-             * Ago
-             * @default 0
+             * Id
+             * @default
              */
-            ago: number;
+            id: string;
             /**
              * Key
              * @default
@@ -3803,6 +3839,8 @@ export interface components {
              * @default false
              */
             own: boolean;
+            /** Steady */
+            steady?: number | null;
             /**
              * Stops Passed
              * @default []
@@ -4780,7 +4818,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "day" | "before-upgrade" | "before-restore" | "by-hand";
+            kind: "day" | "before-upgrade" | "before-restore" | "by-hand" | "ahead";
             /** Name */
             name: string;
             /** Size */
@@ -5131,8 +5169,15 @@ export interface components {
          * @description The end of it. `off_at`: when what was left on came off, where nobody was there to press.
          */
         EndIn: {
+            /**
+             * Id
+             * @default
+             */
+            id: string;
             /** Off At */
             off_at?: string | null;
+            /** Steady */
+            steady?: number | null;
         };
         /**
          * EndedOut
@@ -8141,20 +8186,21 @@ export interface components {
         };
         /**
          * PressIn
-         * @description A step that was pressed, and which of its presses, from 0; so many seconds `ago`, where it was long in
-         *     coming.
+         * @description A step that was pressed, and which of its presses, from 0.
          */
         PressIn: {
             /**
-             * Ago
-             * @default 0
+             * Id
+             * @default
              */
-            ago: number;
+            id: string;
             /**
              * Section
              * @default 0
              */
             section: number;
+            /** Steady */
+            steady?: number | null;
             /** Step */
             step: string;
         };
@@ -8952,6 +8998,10 @@ export interface components {
          *     `stops` that nobody has passed yet: nothing goes on over them. `barred`: why nothing
          *     goes on beside them, empty where it may. `pause`: seconds left of what is only waited for.
          *
+         *     `steady`: the moment of this answer by a count that goes on evenly whatever is done to the clock; what is
+         *     pressed goes by it. `clocks` of what is or was on, and of what is still `coming`. `undo`: what can be
+         *     taken back, None for nothing. `heard`: ids of all presses; `undone`: of those that were taken back.
+         *
          *     `presses`: every press in order, each as it is shown; `at` the place of the next. `says`: what came of
          *     what was just done; `left_at`: since when nobody pressed, where that is long ago; `done`: what was planned
          *     beside what was done, once it is ended.
@@ -8972,6 +9022,8 @@ export interface components {
             celsius: string;
             /** Clocks */
             clocks: components["schemas"]["BasinClockOut"][];
+            /** Coming */
+            coming: components["schemas"]["BasinClockOut"][];
             /** Done */
             done: string[];
             /** Ended At */
@@ -8980,6 +9032,8 @@ export interface components {
             head: number;
             /** Head Name */
             head_name: string;
+            /** Heard */
+            heard: string[];
             help: components["schemas"]["HelpNowOut"] | null;
             /** Helps */
             helps: components["schemas"]["HelpOut"][];
@@ -8989,8 +9043,6 @@ export interface components {
             left_at: string | null;
             /** Links */
             links: components["schemas"]["RunLinkOut"][];
-            /** May Undo */
-            may_undo: string;
             /** Name */
             name: string;
             /** Notes */
@@ -9012,12 +9064,17 @@ export interface components {
             presses: components["schemas"]["BasinStepOut"][];
             /** Says */
             says: string;
+            /** Steady */
+            steady: number;
             /** Stops */
             stops: components["schemas"]["Caution"][];
             /** Trouble */
             trouble: string;
             /** Troubles */
             troubles: components["schemas"]["TroubleOut"][];
+            undo: components["schemas"]["UndoOut"] | null;
+            /** Undone */
+            undone: string[];
             /** Version */
             version: number;
         };
@@ -9828,6 +9885,28 @@ export interface components {
              * Format: date
              */
             wished: string;
+        };
+        /**
+         * UndoIn
+         * @description Which `press` is taken back, by its id: the last, and no other.
+         */
+        UndoIn: {
+            /** Press */
+            press: string;
+        };
+        /**
+         * UndoOut
+         * @description What an undo takes back: the press by its `id`, its step where it is one, and what it `says`.
+         */
+        UndoOut: {
+            /** Press */
+            press: string;
+            /** Says */
+            says: string;
+            /** Section */
+            section: number;
+            /** Step */
+            step: string;
         };
         /**
          * UnitOut
@@ -11557,7 +11636,10 @@ export interface operations {
     };
     picture: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Of which content: as its address says. */
+                of?: string;
+            };
             header?: never;
             path: {
                 pk: number;
@@ -13713,7 +13795,10 @@ export interface operations {
     };
     photo_file: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Of which content: as its address says. */
+                of?: string;
+            };
             header?: never;
             path: {
                 pk: number;
@@ -17399,7 +17484,11 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UndoIn"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {

@@ -1,26 +1,29 @@
 <script setup lang="ts">
 /** What may go amiss, one press each; and what is thought of the pH of what goes on. */
 import { ref } from "vue";
-import { useMark } from "@/api/basin";
 import type { BasinStep, Run } from "@/api/types";
 import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
+import { useBeside, type Pressing } from "./pressing";
 
-const { run, step } = defineProps<{ run: Run; step: BasinStep }>();
+const { step, pressing, about } = defineProps<{
+  run: Run;
+  step: BasinStep;
+  pressing: Pressing;
+  /** What is on: which link it is about. */
+  about: number | null;
+}>();
 const emit = defineEmits<{ pressed: [] }>();
-const mark = useMark();
-const { errors } = useTrouble(mark.error);
+const { mark, error } = useBeside(pressing);
+const { errors } = useTrouble(error);
 const belief = ref("");
-function amiss(key: string): void {
-  mark.mutate({ id: run.id, input: { what: "trouble", key } });
+function amiss({ key, name }: { key: string; name: string }): void {
+  void mark({ what: "trouble", key, link: about }, `“${name}”`);
   emit("pressed");
 }
 const believe = () =>
   belief.value &&
-  mark.mutate({
-    id: run.id,
-    input: { what: "belief", link: step.link, value: belief.value as never },
-  });
+  mark({ what: "belief", link: step.link, value: belief.value as never }, "what you think");
 </script>
 
 <template>
@@ -30,7 +33,7 @@ const believe = () =>
       :key="one.key"
       type="button"
       class="chip"
-      @click="amiss(one.key)"
+      @click="amiss(one)"
     >
       {{ one.name }}
     </button>

@@ -4,13 +4,13 @@
  * server's: any window shows it. Help is always there.
  */
 import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from "vue";
-import { useTimestamp } from "@vueuse/core";
-import { leaving, useChangeRun, useRun, useUndoPress } from "@/api/basin";
+import { useRun } from "@/api/basin";
 import { useShortcuts } from "@/app/shortcuts";
 import CautionList from "@/parts/CautionList.vue";
 import { chime } from "@/parts/chime";
 import HoldButton from "@/parts/HoldButton.vue";
 import LoadState from "@/parts/LoadState.vue";
+import { useTick } from "@/parts/monotonic";
 import { useTrouble } from "@/parts/trouble";
 import { canSpeak, speak, want, wanted } from "@/parts/voice";
 import { useAwake } from "@/parts/wakeLock";
@@ -22,31 +22,36 @@ import GatePanel from "./GatePanel.vue";
 import HelpSheet from "./HelpSheet.vue";
 import LaneClocks from "./LaneClocks.vue";
 import LeftForm from "./LeftForm.vue";
-import { usePressing } from "./pressing";
+import { useBeside, usePressing } from "./pressing";
 import ReadyPanel from "./ReadyPanel.vue";
 import { useRings } from "./rings";
 import StepFace from "./StepFace.vue";
 
 const { id } = defineProps<{ id: number }>();
-const { data: run, error, refetch, dataUpdatedAt } = useRun(() => id);
-const now = useTimestamp({ interval: 1000 });
+const { data: run, error, refetch } = useRun(() => id);
 const pressing = usePressing(() => id, run);
-const { step, at, away, waiting } = pressing;
+const { shown, step, unheard, undoing } = pressing;
 const refused = useTrouble(pressing.error);
-const rings = useRings(run, dataUpdatedAt, now);
-const undo = useUndoPress();
+const clocks = computed(() => shown.value?.clocks ?? []);
+const ringing = computed(() => (run.value?.ended_at || shown.value?.ended ? [] : clocks.value));
+const rings = useRings(ringing, useTick());
 const ended = useEnding(
   () => id,
   () => run.value,
-  pressing.settled,
+  pressing,
 );
-const change = useChangeRun();
-const unchanged = useTrouble(change.error);
+const coming = useBeside(pressing);
+const unchanged = useTrouble(coming.error);
 const hold = useTemplateRef("hold");
 const changing = ref(false);
 
-const passed = computed(() => Math.max((now.value - dataUpdatedAt.value) / 1000, 0));
 const open = computed(() => run.value && !run.value.ended_at);
+/** What is on, or went on last: what a press beside the steps is about. */
+const about = computed(() => {
+  const on = clocks.value.filter((one) => !one.off && !one.stays);
+  return (on.length ? on : clocks.value).at(-1)?.link ?? null;
+});
+const presses = (count: number) => (count === 1 ? "1 press" : `${count} presses`);
 watch(
   () => (step.value ? `${step.value.step} ${step.value.section}` : ""),
   (fresh, before) => {
@@ -72,10 +77,13 @@ watch(
 
 async function go(): Promise<void> {
   const now = run.value;
-  if (!now || !step.value) return;
-  if (barred.value) return speak(now.barred || now.stops.map((one) => one.what).join(" "));
+  if (!now || !step.value || shown.value?.ended) return;
+  if (barred.value) {
+    speak(waitsFor.value || now.barred || now.stops.map((one) => one.what).join(" "));
+    return;
+  }
   if (step.value.kind !== "end") {
-    pressing.press();
+    pressing.go();
     requestAnimationFrame(() => window.setTimeout(() => chime("press"))); // once the next step is painted
     return;
   }
@@ -83,33 +91,32 @@ async function go(): Promise<void> {
 }
 /** Nothing goes on over a stop; what is on comes off all the same. */
 const goesOn = computed(() => step.value?.kind === "ready" || step.value?.kind === "put_on");
+const waitsFor = computed(() => (goesOn.value ? (shown.value?.waitsFor ?? "") : ""));
 const barred = computed(
-  () => goesOn.value && ((run.value?.stops.length ?? 0) > 0 || run.value?.barred !== ""),
+  () =>
+    goesOn.value &&
+    ((run.value?.stops.length ?? 0) > 0 || run.value?.barred !== "" || waitsFor.value !== ""),
 );
 const refusal = computed(() => {
-  const { step, off_at: off, stops } = refused.errors.value;
+  const { step, off_at: off, stops, press } = refused.errors.value;
   const kept = unchanged.errors.value["link"] ?? unchanged.trouble.value;
-  return step ?? off ?? stops ?? refused.trouble.value ?? kept ?? "";
+  return step ?? off ?? stops ?? press ?? refused.trouble.value ?? kept ?? "";
 });
 watch(refusal, (says) => says && void nextTick(() => speak(says))); // after the step that is shown again
 /** What is done only if it is wanted, or cannot go on any more, is left out by one press. */
 const mayLeave = computed(
   () =>
     step.value?.kind === "put_on" &&
-    !waiting.value &&
     (barred.value || (step.value.optional && step.value.section === 0)),
 );
-async function takeBack(): Promise<void> {
+function takeBack(): void {
   hold.value?.focus();
-  if (pressing.takeBack()) return;
-  await pressing.settled(); // it is on its way: heard, it is taken back there; not heard, here
-  if (!pressing.takeBack()) undo.mutate({ id, input: null });
+  void pressing.undo();
 }
 function leaveOut(): void {
-  const now = run.value;
   const link = step.value?.link;
-  if (!now || !link) return;
-  change.mutate({ id, input: leaving(now.version, link) });
+  if (!link) return;
+  void coming.change({ do: "leave_out", link }, "what you left out");
   hold.value?.focus();
 }
 /** Space and Enter press on from wherever nothing else has the focus. */
@@ -148,17 +155,16 @@ onMounted(() => window.scrollTo({ top: 0 }));
         <RouterLink class="act" :to="`/wash/planned/${run.planned}/how`">How it went</RouterLink>
       </p>
     </template>
-    <template v-else-if="run && step">
+    <template v-else-if="run && shown && step">
       <div class="top">
-        <p class="quiet">{{ run.head_name }} · {{ at + 1 }} of {{ run.presses.length }}</p>
-        <HelpSheet :run="run" :passed="passed" :now="now" />
+        <p class="quiet">{{ run.head_name }} · {{ shown.at + 1 }} of {{ run.presses.length }}</p>
+        <HelpSheet :run="run" :help="shown.help" :pressing="pressing" :about="about" />
       </div>
-      <p v-if="away" class="away" role="status">
-        Eyebright does not answer just now. Your presses are kept with their time; clocks run on
-        here.
+      <p v-if="unheard" class="away" role="status">
+        Not heard yet: {{ presses(unheard) }}, kept here. Clocks run on.
       </p>
       <p v-if="rings.late.value" class="away" role="status">{{ rings.late.value }}</p>
-      <LaneClocks :clocks="run.clocks" :passed="passed" />
+      <LaneClocks :clocks="clocks" />
       <p v-if="rings.last.value" :class="['bell', rings.last.value.kind]" role="alert">
         {{ rings.last.value.says }}
       </p>
@@ -168,10 +174,11 @@ onMounted(() => window.scrollTo({ top: 0 }));
         :error="ended.errors.value['off_at']"
         @end="ended.finish"
       />
-      <StepFace :run="run" :step="step" :passed="passed" :waiting="waiting" />
-      <GatePanel v-if="goesOn && run.stops.length" :run="run" />
+      <StepFace :clocks="clocks" :step="step" :pause="shown.pause" />
+      <GatePanel v-if="goesOn && run.stops.length" :run="run" :pressing="pressing" />
       <p v-if="goesOn && run.barred" class="bars" role="status">{{ run.barred }}</p>
-      <ReadyPanel v-if="step.kind === 'ready'" :run="run" :step="step" />
+      <p v-if="waitsFor" class="note" role="status">{{ waitsFor }}</p>
+      <ReadyPanel v-if="step.kind === 'ready'" :run="run" :step="step" :pressing="pressing" />
       <p v-for="note in run.notes" :key="note" class="note">{{ note }}</p>
       <CautionList
         v-if="step.kind === 'ready'"
@@ -184,19 +191,26 @@ onMounted(() => window.scrollTo({ top: 0 }));
       </p>
       <p v-if="run.says" class="quiet" role="status">{{ run.says }}</p>
       <div class="acts">
-        <HoldButton ref="hold" :disabled="ended.ending.value || barred" @held="go">{{
+        <HoldButton ref="hold" :disabled="shown.ended || barred" @held="go">{{
           step.press
         }}</HoldButton>
         <p v-if="step.then" class="then text-center text-stem">{{ step.then }}</p>
         <button v-if="mayLeave" type="button" class="undo" @click="leaveOut">
           Leave it out this time
         </button>
-        <button v-if="run.may_undo || waiting" type="button" class="undo" @click="takeBack">
-          Undo: {{ run.may_undo || "the last press" }}
+        <button v-if="shown.undo" type="button" class="undo" :disabled="undoing" @click="takeBack">
+          Undo: {{ shown.undo.says }}
         </button>
       </div>
-      <AmissRow :key="step.step" :run="run" :step="step" @pressed="hold?.focus()" />
-      <ComePanel v-if="changing" :run="run" :step="step" />
+      <AmissRow
+        :key="step.step"
+        :run="run"
+        :step="step"
+        :pressing="pressing"
+        :about="about"
+        @pressed="hold?.focus()"
+      />
+      <ComePanel v-if="changing" :run="run" :step="step" :pressing="pressing" />
       <p class="row foot justify-between">
         <button type="button" class="act" :aria-expanded="changing" @click="changing = !changing">
           Change the next steps
@@ -206,7 +220,7 @@ onMounted(() => window.scrollTo({ top: 0 }));
         </button>
         <RouterLink class="act" to="/today">Leave; clocks keep running</RouterLink>
         <button
-          v-if="run.clocks.length && step.kind !== 'end'"
+          v-if="clocks.length && step.kind !== 'end'"
           type="button"
           class="act"
           @click="ended.finish()"

@@ -1,15 +1,16 @@
 <script setup lang="ts">
 /** What is still to come, changed on the spot: swapped, left out, added, poured again. */
 import { computed, ref } from "vue";
-import { NO_CHANGE, useChangeRun } from "@/api/basin";
 import type { BasinChange, BasinStep, Offer, Run } from "@/api/types";
 import { useOffers } from "@/api/wash";
 import { useTrouble } from "@/parts/trouble";
 import OfferList from "../OfferList.vue";
+import { useBeside, type Pressing } from "./pressing";
 
-const { run, step } = defineProps<{ run: Run; step: BasinStep }>();
-const change = useChangeRun();
-const { errors, trouble } = useTrouble(change.error);
+const { run, step, pressing } = defineProps<{ run: Run; step: BasinStep; pressing: Pressing }>();
+const { change, error } = useBeside(pressing);
+const { errors, trouble } = useTrouble(error);
+const busy = ref(false);
 const offers = useOffers(() => run.head);
 const doing = ref<{ do: "swap" | "add"; link: number | null; ranOut: boolean } | null>(null);
 const things = computed<Offer[]>(() => {
@@ -27,22 +28,17 @@ const left = computed(() =>
   step.again ? run.links.filter((one) => step.waits.includes(one.id)) : [],
 );
 
-const alter = (body: Partial<BasinChange>) =>
-  change
-    .mutateAsync({
-      id: run.id,
-      input: {
-        ...NO_CHANGE,
-        version: run.version,
-        do: "add",
-        link: null,
-        ...body,
-      },
-    })
-    .then(
-      () => (doing.value = null),
-      () => null,
-    );
+const SAYS = {
+  swap: "the swap",
+  add: "what you added",
+  leave_out: "what you left out",
+  again: "pouring again",
+};
+async function alter(body: Partial<BasinChange> & Pick<BasinChange, "do">): Promise<void> {
+  busy.value = true;
+  if (await change({ zone: "both", left: "half", ...body }, SAYS[body.do])) doing.value = null;
+  busy.value = false;
+}
 const take = (one: Offer) =>
   alter({
     do: doing.value?.do ?? "add",
@@ -58,16 +54,11 @@ const take = (one: Offer) =>
   <section class="grid gap-2 justify-items-start" aria-label="Change the next steps">
     <template v-if="doing">
       <h2>{{ doing.do === "swap" ? "What instead?" : "What else?" }}</h2>
-      <OfferList
-        :offers="things"
-        :shown="things.length"
-        :disabled="change.isPending.value"
-        @choose="take"
-      />
+      <OfferList :offers="things" :shown="things.length" :disabled="busy" @choose="take" />
       <button
         type="button"
         class="thing"
-        :disabled="change.isPending.value"
+        :disabled="busy"
         @click="alter({ do: doing.do, link: doing.link, ran_out: doing.ranOut })"
       >
         Plain water

@@ -1,19 +1,19 @@
 <script setup lang="ts">
 /** Stops that nobody has passed: nothing goes on over them. An adult passes one for their own head, and says why. */
 import { ref } from "vue";
-import { useMark } from "@/api/basin";
 import type { Run } from "@/api/types";
 import CautionList from "@/parts/CautionList.vue";
 import type { Passed } from "@/parts/passed";
 import StopGate from "@/parts/StopGate.vue";
 import { useTrouble } from "@/parts/trouble";
+import { useBeside, type Pressing } from "./pressing";
 
-const { run } = defineProps<{ run: Run }>();
-const mark = useMark();
-const { errors, trouble } = useTrouble(mark.error);
+const { pressing } = defineProps<{ run: Run; pressing: Pressing }>();
+const { mark, error } = useBeside(pressing);
+const { errors, trouble } = useTrouble(error);
 const accepted = ref<Passed | null>(null);
 const pass = () =>
-  accepted.value && mark.mutate({ id: run.id, input: { what: "pass", ...accepted.value } });
+  accepted.value && mark({ what: "pass", ...accepted.value }, "that you accept the risk");
 </script>
 
 <template>

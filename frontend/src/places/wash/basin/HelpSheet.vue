@@ -1,27 +1,29 @@
 <script setup lang="ts">
 /**
  * Help: what to do now, on one screen. It stands on the page itself, so that it works while the server is away; its
- * clock is the server's, or begins here where that cannot be reached.
+ * clock begins with the press.
  */
 import { computed, nextTick, onUnmounted, ref, useTemplateRef, watch } from "vue";
-import { useMark } from "@/api/basin";
 import type { Run } from "@/api/types";
 import { clock } from "@/parts/clocks";
 import { chime } from "@/parts/chime";
 import { speak } from "@/parts/voice";
+import type { Meanwhile } from "./meanwhile";
+import { useBeside, type Pressing } from "./pressing";
 
-const { run, passed, now } = defineProps<{ run: Run; passed: number; now: number }>();
-const mark = useMark();
+const { run, help, pressing, about } = defineProps<{
+  run: Run;
+  /** The one that was pressed, with the seconds left of its clock. */
+  help: Meanwhile["help"];
+  pressing: Pressing;
+  /** What is on: which link it is about. */
+  about: number | null;
+}>();
+const { mark } = useBeside(pressing);
 const sheet = useTemplateRef<HTMLDialogElement>("sheet");
-/** Which, by this window: before the server has heard of it, and while it is away. */
-const own = ref<{ key: string; at: number } | null>(null);
 const open = ref(false);
-const key = computed(() => run.help?.key ?? own.value?.key ?? "");
-const one = computed(() => run.helps.find((each) => each.key === key.value));
-const left = computed(() => {
-  if (run.help) return run.help.left - passed;
-  return own.value && one.value ? one.value.minutes * 60 - (now - own.value.at) / 1000 : 0;
-});
+const one = computed(() => run.helps.find((each) => each.key === help?.key));
+const left = computed(() => help?.left ?? 0);
 const done = computed(() => one.value !== undefined && one.value.minutes > 0 && left.value <= 0);
 watch(done, (is) => {
   if (!is || !one.value) return;
@@ -37,15 +39,12 @@ function hide(): void {
   sheet.value?.close();
   open.value = false;
 }
-function choose(chosen: string): void {
-  own.value = { key: chosen, at: Date.now() };
-  const what = run.helps.find((each) => each.key === chosen);
-  if (what) speak(`${what.steps.join(" ")} ${what.call}`);
-  mark.mutate({ id: run.id, input: { what: "help", key: chosen, at: own.value.at } });
+function choose({ key, name, steps, call }: Run["helps"][number]): void {
+  speak(`${steps.join(" ")} ${call}`);
+  void mark({ what: "help", key, link: about }, `“${name}”`);
 }
 function over(): void {
-  own.value = null;
-  mark.mutate({ id: run.id, input: { what: "helped" } });
+  void mark({ what: "helped" }, "the end of Help");
   hide();
 }
 /** Another one: what was pressed stays on record. */
@@ -68,7 +67,7 @@ onUnmounted(() => sheet.value?.close());
         class="what flex-1 max-h-30 border-0 bg-madder text-petal"
         @click="
           again = false;
-          choose(each.key);
+          choose(each);
         "
       >
         {{ each.name }}

@@ -3,7 +3,7 @@
 import type { BasinClock } from "@/api/types";
 import { clock as figures, long } from "@/parts/clocks";
 
-const { clocks, passed } = defineProps<{ clocks: BasinClock[]; passed: number }>();
+const { clocks } = defineProps<{ clocks: BasinClock[] }>();
 const ZONE: Record<string, string> = {
   scalp: "scalp",
   lengths: "lengths",
@@ -11,9 +11,8 @@ const ZONE: Record<string, string> = {
   bag: "in the bag",
   face: "face",
 };
-const grown = (one: BasinClock, seconds: number) => seconds + (one.off ? 0 : passed);
-const first = (one: BasinClock) => grown(one, one.seconds[0] ?? 0);
-const last = (one: BasinClock) => grown(one, one.seconds.at(-1) ?? 0);
+const first = (one: BasinClock) => one.seconds[0] ?? 0;
+const last = (one: BasinClock) => one.seconds.at(-1) ?? 0;
 /** What the bar is long for: the most, or a little more than is planned. */
 const whole = (one: BasinClock) => one.most ?? Math.max(one.meant * 1.25, first(one), 60);
 const share = (one: BasinClock, seconds: number) =>

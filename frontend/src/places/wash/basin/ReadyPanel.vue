@@ -1,18 +1,19 @@
 <script setup lang="ts">
 /** Before the first thing goes on: what must be so, how warm the water is, how the head is held. */
 import { ref } from "vue";
-import { useMark } from "@/api/basin";
 import type { BasinStep, Run } from "@/api/types";
 import ChoiceRow from "@/parts/ChoiceRow.vue";
 import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
+import { useBeside, type Pressing } from "./pressing";
 
-const { run, step } = defineProps<{ run: Run; step: BasinStep }>();
-const mark = useMark();
-const { errors } = useTrouble(mark.error);
+const { pressing } = defineProps<{ run: Run; step: BasinStep; pressing: Pressing }>();
+const { mark, error } = useBeside(pressing);
+const { errors } = useTrouble(error);
 const celsius = ref("");
-const set = (what: "posture" | "celsius", key: string, value: string | null) =>
-  mark.mutate({ id: run.id, input: { what, key, value: value as never } });
+const measured = () =>
+  celsius.value && mark({ what: "celsius", value: celsius.value as never }, "the temperature");
+const hold = (key: string) => mark({ what: "posture", key }, "how the head is held");
 </script>
 
 <template>
@@ -28,7 +29,7 @@ const set = (what: "posture" | "celsius", key: string, value: string | null) =>
         short
         takes="thermometer"
         :error="errors['value']"
-        @change="celsius && set('celsius', '', celsius)"
+        @change="measured"
       />
       <p v-if="run.celsius && run.celsius !== run.barred" role="status">{{ run.celsius }}</p>
     </div>
@@ -36,7 +37,7 @@ const set = (what: "posture" | "celsius", key: string, value: string | null) =>
       :model-value="run.posture"
       label="How the head is held"
       :choices="run.postures.map((one) => ({ value: one.key, label: one.name }))"
-      @update:model-value="set('posture', String($event), null)"
+      @update:model-value="hold(String($event))"
     />
   </section>
 </template>

@@ -1,30 +1,21 @@
 <script setup lang="ts">
 /** One step, large: what is to do, its one number, or the clock that it waits for, and how. */
 import { computed } from "vue";
-import type { BasinStep, Run } from "@/api/types";
+import type { BasinClock, BasinStep } from "@/api/types";
 import { clock } from "@/parts/clocks";
 
-const { run, step, passed, waiting } = defineProps<{
-  run: Run;
+const { clocks, step, pause } = defineProps<{
+  clocks: BasinClock[];
   step: BasinStep;
-  /** Seconds since the server was heard. */
-  passed: number;
-  /** A press is on its way: the server's clock is of the step before. */
-  waiting: boolean;
+  /** Seconds left of a pause that is only waited for. */
+  pause: number | null;
 }>();
 /** Seconds until what this step waits for is up: the last of it to go on says when. */
 const waits = computed(() => {
-  const on = run.clocks.filter((one) => !one.off && step.waits.includes(one.link));
-  return on.length
-    ? Math.max(...on.map((one) => one.meant - (one.seconds.at(-1) ?? 0) - passed))
-    : null;
+  const on = clocks.filter((one) => !one.off && step.waits.includes(one.link));
+  return on.length ? Math.max(...on.map((one) => one.meant - (one.seconds.at(-1) ?? 0))) : null;
 });
-/** Seconds left of a pause that is only waited for: all of it until the server has heard. */
-const pause = computed(() => {
-  if (!step.lasts) return null;
-  return waiting ? step.lasts : (run.pause ?? step.lasts) - passed;
-});
-const left = computed(() => waits.value ?? pause.value);
+const left = computed(() => waits.value ?? (step.lasts ? (pause ?? step.lasts) : null));
 </script>
 
 <template>

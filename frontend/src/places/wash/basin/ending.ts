@@ -1,17 +1,14 @@
 /** The end of a wash at the basin: kept, or thrown away; either can be undone. */
 import { useRouter } from "vue-router";
-import { useDiscardRun, useEndWash, useReopenWash, useRestoreRun } from "@/api/basin";
+import { useDiscardRun, useReopenWash, useRestoreRun } from "@/api/basin";
 import type { Run } from "@/api/types";
 import { tell } from "@/app/undo";
 import { useTrouble } from "@/parts/trouble";
+import { useBeside, type Pressing } from "./pressing";
 
-export function useEnding(
-  id: () => number,
-  run: () => Run | undefined,
-  settled: () => Promise<void>,
-) {
+export function useEnding(id: () => number, run: () => Run | undefined, pressing: Pressing) {
   const router = useRouter();
-  const end = useEndWash();
+  const { end, error } = useBeside(pressing);
   const reopen = useReopenWash();
   const discard = useDiscardRun();
   const restore = useRestoreRun();
@@ -19,10 +16,9 @@ export function useEnding(
 
   /** End it; `off`: when what was left on came off, where nobody was there to press. */
   async function finish(off = ""): Promise<void> {
-    await settled();
     const now = run();
     if (!now) return;
-    const done = await end.mutateAsync({ id: now.id, off }).catch(() => null);
+    const done = await end(off);
     if (!done) return;
     const words = ["The wash is kept.", done.says && `${done.says}.`].filter(Boolean).join(" ");
     tell(words, async () => {
@@ -39,11 +35,11 @@ export function useEnding(
     );
     if (!gone) return;
     tell("This wash is thrown away: it was not done.", async () => {
-      await restore.mutateAsync({ id: id(), input: null });
+      await restore.mutateAsync(id());
       await back();
     });
     await router.push("/today");
   }
 
-  return { finish, throwAway, ending: end.isPending, ...useTrouble(end.error) };
+  return { finish, throwAway, ...useTrouble(error) };
 }

@@ -1,117 +1,110 @@
 /**
- * Presses at the basin: the next step is painted at once, and what was pressed is sent one after another, with the
- * moment of each. Where the server is away they wait in this browser's storage: nothing is lost, and each keeps its
- * own time.
+ * Presses at the basin: each is shown at once, as it is, and sent in order. Where the server is away they wait, and
+ * the clocks of what went on since start here.
  */
-import { computed, onUnmounted, ref, watch, type Ref } from "vue";
-import { usePress, type Press } from "@/api/basin";
-import { Problem } from "@/api/client";
-import type { BasinStep, Run } from "@/api/types";
-import { unsent } from "@/api/unsent";
+import { computed, ref, watch, type Ref } from "vue";
+import { useTick } from "@/parts/monotonic";
+import { usePresses, type Pressed, type PressOperation } from "@/api/presses";
+import { steadyNow } from "@/api/steady";
+import type { BasinChange, BasinMark, BasinStep, Run } from "@/api/types";
+import { asPressed, type Meanwhile } from "./meanwhile";
 
-const AGAIN_MS = 1_000;
-const AWAY = 502;
-const PAINT_MS = 30;
+const SAID_S = 1.5; // what is heard sooner is not worth a word
+const UNDO_MS = 700; // a second tap of the same finger undoes nothing
 
-/** A press that was not heard yet, and when it was, by this machine's own clock. */
-type Kept = Omit<Press, "ago"> & { at: number };
-
-const kept = unsent<Kept[]>("press");
+/** What an act of its own shows: the last failure of it. */
+export interface Act {
+  error: Ref<Error | null>;
+  isPending: Ref<boolean>;
+}
 
 export function usePressing(id: () => number, run: Ref<Run | undefined>) {
-  const send = usePress();
-  const name = () => String(id());
-  const queue = ref<Kept[]>(kept.get(name()) ?? []);
+  const { entries, push, letGo } = usePresses(id);
+  const tick = useTick();
   const error = ref<Error | null>(null);
-  const away = ref(false);
-  let sending = false;
-  let flying: Kept | undefined;
-  let timer: number | undefined;
-
-  /** Which press comes next, with what is on its way counted as done. */
-  const at = computed(() => {
+  const undoing = ref(false);
+  const shown = computed<Meanwhile | null>(() => {
     const now = run.value;
-    if (!now) return 0;
-    let place = now.at;
-    for (const press of queue.value) {
-      const found = now.presses.findIndex(
-        (one) => one.step === press.step && one.section === press.section,
-      );
-      if (found >= place) place = found + 1;
-    }
-    return Math.min(place, now.presses.length - 1);
+    if (!now) return null;
+    const count = steadyNow() ?? now.steady;
+    return asPressed(now, entries.value, tick.value ? count : now.steady);
   });
-  const step = computed<BasinStep | undefined>(() => run.value?.presses[at.value]);
+  const step = computed<BasinStep | undefined>(() =>
+    shown.value ? run.value?.presses[shown.value.at] : undefined,
+  );
+  /** How many presses were not heard for longer than it takes to hear one. */
+  const unheard = computed(() => {
+    const first = entries.value[0];
+    const late = first && tick.value && (steadyNow() ?? 0) - first.at > SAID_S;
+    return late ? entries.value.length : 0;
+  });
 
-  function keep(): void {
-    if (queue.value.length) kept.put(name(), queue.value);
-    else kept.drop(name());
+  async function press(
+    operation: PressOperation,
+    body: object,
+    says: string,
+  ): Promise<Pressed | null> {
+    error.value = null;
+    return push(operation, body as Record<string, unknown>, says).catch((why: Error) => {
+      error.value = why;
+      return null;
+    });
   }
 
-  async function flush(): Promise<void> {
-    window.clearTimeout(timer);
-    if (sending) return;
-    sending = true;
-    while (queue.value[0]) {
-      try {
-        flying = queue.value[0];
-        const { at: pressedAt, ...press } = flying;
-        const ago = Math.max((Date.now() - pressedAt) / 1000, 0);
-        await send.mutateAsync({ id: id(), input: { ...press, ago } });
-        away.value = false;
-        queue.value = queue.value.filter((one) => one !== flying);
-      } catch (problem) {
-        if (problem instanceof Problem && (problem.status === 0 || problem.status >= AWAY)) {
-          away.value = true;
-          timer = window.setTimeout(() => void flush(), AGAIN_MS);
-          break;
-        }
-        error.value = problem as Error;
-        queue.value = [];
-      }
-      keep();
-    }
-    sending = false;
-    flying = undefined;
-  }
-
-  function press(): void {
+  function go(): void {
     const now = step.value;
     if (!now || now.kind === "end") return;
-    error.value = null;
-    queue.value = [...queue.value, { step: now.step, section: now.section, at: Date.now() }];
-    keep();
-    // the next step is painted first; a window that is not looked at paints nothing
-    window.clearTimeout(timer);
-    timer = window.setTimeout(() => void flush(), PAINT_MS);
+    void press("press_step", { step: now.step, section: now.section }, lower(now.press));
   }
 
-  /** Take the last press back, where it was not sent yet: whether it was one of those. */
-  function takeBack(): boolean {
-    const last = queue.value.at(-1);
-    if (!last || last === flying) return false;
-    queue.value = queue.value.slice(0, -1);
-    keep();
-    return true;
+  /** Take back what is named, once: nothing more until it is done and the finger is off. */
+  async function undo(): Promise<void> {
+    const last = shown.value?.undo;
+    if (!last || undoing.value) return;
+    undoing.value = true;
+    const mine = entries.value.find((one) => one.id === last.press);
+    const rest = new Promise((done) => window.setTimeout(done, UNDO_MS));
+    if (!mine || !letGo(mine))
+      void press("undo_press", { press: last.press }, `undo: ${last.says}`);
+    await rest;
+    undoing.value = false;
   }
 
-  /** All that was pressed has been sent, or was refused. */
-  async function settled(): Promise<void> {
-    await flush();
-    while (sending) await new Promise((done) => window.setTimeout(done, PAINT_MS));
-  }
-
-  watch(id, () => (queue.value = kept.get(name()) ?? []));
-  if (queue.value.length) void flush();
-  onUnmounted(() => window.clearTimeout(timer));
+  const lower = (words: string) => words.charAt(0).toLowerCase() + words.slice(1);
+  watch(id, () => (error.value = null));
   return {
-    at,
+    shown,
     step,
+    go,
+    undo,
+    undoing,
+    unheard,
     press,
-    takeBack,
-    settled,
-    waiting: computed(() => queue.value.length > 0),
-    away,
     error,
+  };
+}
+
+export type Pressing = ReturnType<typeof usePressing>;
+
+/** An act beside the steps, with its own failure: shown beside the field that it is of. */
+export function useBeside(pressing: Pressing) {
+  const error = ref<Error | null>(null);
+  async function act(
+    operation: PressOperation,
+    body: object,
+    says: string,
+  ): Promise<Pressed | null> {
+    error.value = null;
+    const found = await pressing.press(operation, body, says);
+    error.value = found ? null : pressing.error.value;
+    if (!found) pressing.error.value = null;
+    return found;
+  }
+  return {
+    error,
+    mark: (body: Partial<BasinMark> & Pick<BasinMark, "what">, says: string) =>
+      act("mark_run", body, says),
+    change: (body: Partial<BasinChange>, says: string) => act("change_run", body, says),
+    end: (off: string) => act("end_wash", { off_at: off || null }, "the end of this wash"),
   };
 }

@@ -1,0 +1,32 @@
+/**
+ * The server's steady count, as this page knows it: it goes on evenly whatever is done to a clock. What is pressed
+ * is stamped with it, so that a press keeps its moment however late it is heard.
+ */
+import { monotonic } from "@/parts/monotonic";
+
+/** The count less this page's own seconds, null before the first answer. */
+let offset: number | null = null;
+let heard = { own: 0, wall: 0 };
+
+/**
+ * An answer says what the count was while it was worked out: after it was asked for, and before it came. What is
+ * known stays as long as it lies between the two, however long an answer takes.
+ */
+export function hearSteady(count: number, askedAt: number): void {
+  const [least, most] = [count - monotonic(), count - askedAt];
+  offset = Math.min(Math.max(offset ?? (least + most) / 2, least), most);
+  heard = { own: monotonic(), wall: Date.now() / 1000 };
+}
+
+/** The count now. */
+export const steadyNow = (): number | null => (offset === null ? null : offset + monotonic());
+
+/**
+ * The count for what is pressed now. A machine that sleeps may not count its own seconds: where the wall clock is
+ * further, that is taken, and the server takes nothing that is still to come.
+ */
+export function steadyPressed(): number | null {
+  const now = steadyNow();
+  if (now === null) return null;
+  return now + Math.max(Date.now() / 1000 - heard.wall - (monotonic() - heard.own), 0);
+}
