@@ -11,6 +11,7 @@ from tests.chromium import chromium
 
 from .answers import answers, ten
 from .basin import press_to_step
+from .busy import press_under_writers
 from .chemistry import solve_once, solvers
 from .formulas import LINES, RANKED, SEARCHED, edit_to_kept, formula_bench
 from .heads import heads_page
@@ -44,6 +45,7 @@ DRAG, EDIT = 20.0, 33.0
 PLAN = 50.0
 LEARNT, JUMP_IN = 0.8, 8
 YEAR = 5800.0  # two seconds on the machine where a solve takes 345 µs
+PRESS_BUSY, SAVE_BUSY = 60.0, 300.0  # calls that do nothing, while four others write as fast as they can
 BAR_MS, CLOCKS_SHARE = 100.0, 0.01  # beyond the scale's own period; of a core
 
 

@@ -67,6 +67,8 @@ def derived(*of: str) -> Callable[[Callable[P, Value]], Callable[P, Value]]:
         @wraps(work)
         def ask(*args: P.args, **kwargs: P.kwargs) -> Value:
             stamp, key = _stamp(one), (one.name, args, tuple(sorted(kwargs.items())))
+            if connection.waits:  # type: ignore[attr-defined]
+                connection.note_read(table for table, _ in one.tables())  # type: ignore[attr-defined]
             with _lock:
                 found = _values.get(key)
                 if found is not None and found[0] == stamp:

@@ -6,6 +6,7 @@ closed in between), the first answer is given once more, and nothing is done.
 """
 
 import hashlib
+import re
 import threading
 from collections import defaultdict
 from collections.abc import Callable
@@ -16,7 +17,8 @@ from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 
 from .models import IdempotentAnswer
-from .problems import in_the_way, problem_response
+from .problems import in_the_way, is_conflict, problem_response
+from .sqlite.turns import WriteConflictError, working, writing
 
 KEY = "Idempotency-Key"
 REPLAYED = "Idempotency-Replayed"  # an answer that was given before: it tells of then, not of now
@@ -24,6 +26,7 @@ LONGEST = 64
 REMEMBERED = timedelta(days=2)
 LOOKS = ("GET", "HEAD", "OPTIONS")
 REPLACES = ("/api/safekeeping/household", "/restore")  # how such an address begins or ends
+HURRIES = re.compile(r"/api/wash/runs/\d+/")  # a press at the basin: wet hands wait for nobody
 # They read a whole file, or write one, before or without keeping anything: the write lock is for others.
 LOCKED_LATE = ("/api/safekeeping/copies", "/api/safekeeping/heads", "/api/formulas/bring")
 # Of a key that was used for something else: somebody went on typing after an answer was lost.
@@ -40,25 +43,45 @@ class IdempotencyMiddleware:
 
     def __call__(self, request: HttpRequest) -> HttpResponse:
         """Do it, or give the answer that was given."""
-        key = request.headers.get(KEY, "")
-        looks = request.method in LOOKS or not request.path.startswith("/api/")
-        if not key or looks or _replaces(request.path):
+        if request.method in LOOKS or not request.path.startswith("/api/") or _replaces(request.path):
             return self._get_response(request)
+        key = request.headers.get(KEY, "")
         if len(key) > LONGEST or not key.isascii() or not key.isprintable():
             return problem_response(400, "That could not be read.", f"{KEY} is too long, or no plain text.")
         try:
-            if request.path.startswith(LOCKED_LATE):
-                return self._one_at_a_time(key, request)
-            with transaction.atomic():
-                response = self._answer(key, request)
-                if response.status_code >= 400:
-                    transaction.set_rollback(True)
-                return response
+            if HURRIES.match(request.path):
+                with writing.first():
+                    return self._done(key, request)
+            if (request.content_type or "").startswith("multipart/"):  # a file is read once
+                return self._done(key, request)
+            return self._in_turn(key, request)
         except DatabaseError as raised:
             answer = in_the_way(raised)
             if answer is None:
                 raise
             return answer
+
+    def _in_turn(self, key: str, request: HttpRequest) -> HttpResponse:
+        """One after another, the database locked as short as can be; once more where that failed."""
+        with working.turn():
+            try:
+                with writing.late():
+                    response = self._done(key, request)
+            except WriteConflictError:
+                return self._done(key, request)
+            return self._done(key, request) if is_conflict(response) else response
+
+    def _done(self, key: str, request: HttpRequest) -> HttpResponse:
+        """Do it, once for each key."""
+        if not key:
+            return self._get_response(request)
+        if request.path.startswith(LOCKED_LATE):
+            return self._one_at_a_time(key, request)
+        with transaction.atomic():
+            response = self._answer(key, request)
+            if response.status_code >= 400:
+                transaction.set_rollback(True)
+            return response
 
     def _one_at_a_time(self, key: str, request: HttpRequest) -> HttpResponse:
         """The same, outside a transaction: whoever sends the key a second time waits for the first."""

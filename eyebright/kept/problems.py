@@ -26,6 +26,7 @@ from ninja import NinjaAPI, Schema
 from ninja.errors import HttpError, ValidationError
 
 from .replacing import BEING_REPLACED
+from .sqlite.turns import WriteConflictError
 
 logger = logging.getLogger(__name__)
 
@@ -232,6 +233,14 @@ UNFIT: dict[type[Exception], tuple[int, str, str]] = {
 }
 
 
+CONFLICT = "write_conflict"
+
+
+def is_conflict(response: HttpResponse) -> bool:
+    """Whether an answer failed because what it read was changed before its turn to write."""
+    return getattr(response, CONFLICT, False)
+
+
 def install(api: NinjaAPI) -> None:
     """Teach the API to answer every failure in this one shape."""
 
@@ -261,6 +270,7 @@ def install(api: NinjaAPI) -> None:
             return problem_response(*unfit)
         answer = in_the_way(raised)
         if answer is not None:
+            setattr(answer, CONFLICT, isinstance(raised, WriteConflictError))
             return answer
         logger.exception("an answer failed")
         return problem_response(500, "Something broke on our side.", "Nothing you typed is lost. Try again.")

@@ -14,6 +14,7 @@ import time
 from collections.abc import Iterator
 from contextlib import closing, contextmanager, suppress
 from pathlib import Path
+from uuid import uuid4
 
 from django.conf import settings
 from django.db import OperationalError
@@ -51,6 +52,14 @@ def kept_in_place() -> Iterator[None]:
         os.close(handle)
 
 
+def which_in_place() -> str:
+    """Another text after each household that was put here; "" where none ever was."""
+    try:
+        return _flag().read_text("ascii")
+    except (OSError, UnicodeDecodeError):
+        return ""
+
+
 def being_replaced() -> bool:
     """Whether that is going on, in this process or another. What somebody left who was killed is no flag."""
     try:
@@ -68,6 +77,8 @@ def replacing(folder: Path, database: Path) -> Iterator[None]:
         _flagged(handle)
         _wait_for_writers(database)
         yield
+        os.ftruncate(handle, 0)
+        os.pwrite(handle, uuid4().hex.encode(), 0)
     finally:
         os.close(handle)  # the file stays: one that is deleted and made anew could be locked twice
 

@@ -14,7 +14,7 @@ from eyebright.kept.problems import Problem
 from eyebright.shelf.services.supplies import everything
 
 from ..schemas.formulas import FormulaIn, FormulaNewIn, FormulaOut, IngredientIn
-from .formulas import find_formula, find_version, kept_new, shown
+from .formulas import find_formula, find_version, kept_new
 from .workbench import amount_typed, entered_of
 
 
@@ -32,7 +32,7 @@ def new_formula(payload: FormulaNewIn) -> FormulaOut:
         if key not in families():
             raise Problem.field("family", "Choose a family.")
         body = _empty(key)
-    return shown(*kept_new(body), None, None)
+    return kept_new(body)
 
 
 def _start(key: str) -> Start:

@@ -1,6 +1,6 @@
 """Formulas kept: written, autosaved, found, and every version with what changed."""
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from datetime import timedelta
 from typing import Any
 
@@ -69,23 +69,28 @@ def formula_out(kept: Formula, head: int | None = None, vessel: int | None = Non
     return shown(kept, written, head, vessel)
 
 
-def shown(kept: Formula, written: ParsedFormula, head: int | None, vessel: int | None) -> FormulaOut:
-    """A formula as it was just written, and what comes of it."""
+def shown(
+    kept: Formula,
+    written: ParsedFormula,
+    head: int | None,
+    vessel: int | None,
+    keep: Callable[[], None] = lambda: None,
+) -> FormulaOut:
+    """A formula as it was just written, and what comes of it. `keep` is called once that is worked out."""
     bench, whom = core_bench(keys_of(written.payload), head)
     assessment = assessment_of(written, bench, the_vessel(vessel))
+    out = {
+        "formula": written.payload,
+        "assessment": assessment_out(assessment) if assessment else None,
+        "problems": [LineProblemOut(field=name, message=says) for name, says in written.problems.items()],
+        "supplies": [supply_out(supply, bench.kit) for supply in written.supplies.values()],
+        "asks": asks_of(written.payload),
+    }
+    keep()
     if assessment is not None and whom is None:
         keep_digest(kept, written.supplies, assessment, bench.kit)
-    return FormulaOut(
-        id=kept.pk,
-        version=kept.version,
-        changed_at=kept.changed_at,
-        formula=written.payload,
-        assessment=assessment_out(assessment) if assessment else None,
-        problems=[LineProblemOut(field=name, message=says) for name, says in written.problems.items()],
-        supplies=[supply_out(supply, bench.kit) for supply in written.supplies.values()],
-        asks=asks_of(written.payload),
-        removed=kept.removed_at is not None,
-    )
+    removed = kept.removed_at is not None
+    return FormulaOut(id=kept.pk, version=kept.version, changed_at=kept.changed_at, removed=removed, **out)
 
 
 def asks_of(payload: FormulaIn) -> list[AskOut]:
@@ -111,14 +116,14 @@ def searched(payload: FormulaIn, supplies: Mapping[str, Supply]) -> str:
     return folded(" · ".join(names))[:4000]
 
 
-def kept_new(body: FormulaIn) -> tuple[Formula, ParsedFormula]:
-    """Keep a formula that is new."""
+def kept_new(body: FormulaIn) -> FormulaOut:
+    """Keep a formula that is new, and show it."""
     checked_schools(body.schools)
     written = as_core(body)
-    kept = Formula.objects.create(
+    kept = Formula(
         name=body.name, family=body.family, body=body.model_dump(), search=searched(body, written.supplies)
     )
-    return kept, written
+    return shown(kept, written, None, None, kept.save)
 
 
 @transaction.atomic
@@ -128,13 +133,17 @@ def save_formula(pk: int, payload: FormulaSaveIn) -> FormulaOut:
     checked_schools(payload.formula.schools)
     body = payload.formula.model_dump()
     written = as_core(payload.formula, kept.pk)
-    if body != kept.body:
+
+    def keep() -> None:
+        if body == kept.body:
+            return
         _sitting(kept)
         kept.name, kept.family, kept.body = payload.formula.name, payload.formula.family, body
         kept.changed_at = timezone.now()
         kept.search = searched(payload.formula, written.supplies)
         kept.save()
-    return shown(kept, written, payload.head, payload.vessel)
+
+    return shown(kept, written, payload.head, payload.vessel, keep)
 
 
 def _sitting(kept: Formula) -> None:

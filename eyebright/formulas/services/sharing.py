@@ -36,7 +36,7 @@ from ..schemas.formulas import (
 from .assessments import assessment_of
 from .card import card
 from .choices import line_out
-from .formulas import find_formula, formula_out, kept_new
+from .formulas import find_formula, kept_new
 from .workbench import as_core, core_bench, entered_of, keys_of
 
 FileKind = Literal["pdf", "md", "jsonld", "csv", "inci"]
@@ -105,8 +105,7 @@ def _imported(text: str) -> BroughtOut:
     more = [str(step["note"]) for step in found.steps[MOST_STEPS:] if step["note"]]
     about = "\n".join([found.about, *found.kept, *more, *left]).strip()
     body = _settled(found.name, about[:MOST_NOTE], found.settings, lines, steps)
-    kept, _ = kept_new(body)
-    return BroughtOut(formula=formula_out(kept), kept=list(found.kept))
+    return BroughtOut(formula=kept_new(body), kept=list(found.kept))
 
 
 def _pasted(text: str) -> BroughtOut:
@@ -127,8 +126,7 @@ def _pasted(text: str) -> BroughtOut:
     settings = {"family": guessed_family([name, *passages[:1]], read.lines)}
     title = name.strip("#*: ") or "A pasted recipe"
     body = _settled(title, "\n".join(kept_text)[:MOST_NOTE], settings, lines, [])
-    kept, _ = kept_new(body)
-    return BroughtOut(formula=formula_out(kept), kept=kept_text)
+    return BroughtOut(formula=kept_new(body), kept=kept_text)
 
 
 def _told(lines: Iterable[ReadLineOut]) -> list[str]:

@@ -4,7 +4,8 @@ Text that is no UTF-8 is read with its broken letters marked. What was to be a n
 has nothing in its place, or, where a column must have something, the least: 0, or the beginning of 1970.
 """
 
-from collections.abc import Callable
+import re
+from collections.abc import Callable, Iterable
 from datetime import UTC, date, datetime
 from decimal import Decimal
 from functools import partial
@@ -14,7 +15,8 @@ from django.db import models
 from django.db.backends.sqlite3 import base, operations
 from django.db.models.expressions import Col
 
-from ..replacing import HouseholdReplacedError, kept_in_place
+from ..replacing import HouseholdReplacedError, kept_in_place, which_in_place
+from .turns import WriteConflictError, writing
 from .writes import WRITES, Writes
 
 LEAST: dict[type, Any] = {
@@ -24,6 +26,7 @@ LEAST: dict[type, Any] = {
     models.FloatField: 0.0,
     models.BooleanField: False,
 }
+READ = re.compile(r'\b(?:FROM|JOIN)\s+"(\w+)"', re.IGNORECASE)
 NUMBERS = (models.IntegerField, models.FloatField, models.BooleanField)
 tolerant = partial(str, encoding="utf-8", errors="replace")
 
@@ -57,36 +60,109 @@ def _safely(convert: Callable[..., Any], field: Any, value: Any, expression: Any
     return found
 
 
-def _while_it_may(execute: Callable[..., Any], sql: str, params: Any, many: bool, context: Any) -> Any:
-    """What writes outside a transaction does so while nobody puts another household here."""
-    if context["connection"].in_atomic_block or not WRITES.match(sql):
+def _in_turn(execute: Callable[..., Any], sql: str, params: Any, many: bool, context: Any) -> Any:
+    """A write takes its turn; what was read before it is noted."""
+    connection: DatabaseWrapper = context["connection"]
+    if not WRITES.match(sql):
+        if connection.waits:
+            connection.note_read(READ.findall(sql))
+        return execute(sql, params, many, context)
+    if connection.waits:
+        connection.take_turn()
+    if connection.in_atomic_block:
         return execute(sql, params, many, context)
     with kept_in_place():
-        return execute(sql, params, many, context)
+        try:
+            return execute(sql, params, many, context)
+        finally:
+            writing.note(WRITES.findall(sql))
 
 
 class DatabaseWrapper(base.DatabaseWrapper):
-    """Django's, with text that is no text read all the same."""
+    """Django's, with text that is no text read all the same, and transactions that take turns (turns.py)."""
 
     ops_class = DatabaseOperations
 
     def __init__(self, *args: Any, **options: Any) -> None:
         super().__init__(*args, **options)
         self.writes = Writes()
-        self.execute_wrappers += [_while_it_may, self.writes]
+        self._has_turn = False
+        self.waits = False  # a transaction has begun that has not written yet
+        self._read: set[str] = set()
+        self._began = 0
+        self._in_place = ""
+        self.execute_wrappers += [_in_turn, self.writes]
 
     def _start_transaction_under_autocommit(self) -> None:
-        """Begin one, with the write lock; not while another household is put in the place of this one."""
-        super()._start_transaction_under_autocommit()  # type: ignore[misc]
+        """Begin one: with the write lock at once, or with the first write."""
+        self.writes.begin()
+        if writing.may_wait:
+            self.waits, self._read, self._began, self._in_place = (
+                True,
+                set(),
+                writing.changes(),
+                which_in_place(),
+            )
+            self._say("BEGIN")
+        else:
+            self._begin_writing()
+
+    def note_read(self, tables: Iterable[str]) -> None:
+        """What was read before the first write: whoever changes it meanwhile is in conflict with this."""
+        if self.waits:
+            self._read.update(tables)
+
+    def take_turn(self) -> None:
+        """Take the write lock now; WriteConflictError where something that was read is not so any more."""
+        self.waits = False
+        savepoints = [sid for sid in self.savepoint_ids if sid]
+        self._say("COMMIT")  # nothing was written in it
+        self._begin_writing()
+        if writing.changed_since(self._began, self._read) or which_in_place() != self._in_place:
+            self.needs_rollback = True
+            raise WriteConflictError("database is locked: what was read has changed")
+        for sid in savepoints:
+            self._say(f"SAVEPOINT {self.ops.quote_name(sid)}")
+
+    def _begin_writing(self) -> None:
+        """Have the write lock; not while another household is put in the place of this one."""
+        self._has_turn = writing.take()  # without one it asks as SQLite does, and may be told to wait
         try:
-            with kept_in_place():
-                pass
-        except HouseholdReplacedError:
-            self.cursor().execute("ROLLBACK")
+            self._say("BEGIN IMMEDIATE")
+            try:
+                with kept_in_place():
+                    pass
+            except HouseholdReplacedError:
+                self._say("ROLLBACK")
+                raise
+        except BaseException:
+            self._give_turn()
             raise
+
+    def _say(self, sql: str) -> None:
+        with self.wrap_database_errors:
+            self.connection.execute(sql)
+
+    def _give_turn(self) -> None:
+        self.waits = False
+        if self._has_turn:
+            self._has_turn = False
+            writing.give()
+
+    def _commit(self) -> None:
+        super()._commit()  # type: ignore[misc]
+        if written := self.writes.written():
+            writing.note(written)
+        self._give_turn()
+
+    def close(self) -> None:
+        """Whoever is gone has no turn."""
+        super().close()
+        self._give_turn()
 
     def _rollback(self) -> None:
         super()._rollback()  # type: ignore[misc]
+        self._give_turn()
         self.writes.anything()
 
     def _savepoint_rollback(self, sid: str) -> None:
