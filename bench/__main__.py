@@ -11,7 +11,6 @@ from tests.chromium import chromium
 
 from .answers import answers, ten
 from .basin import press_to_step
-from .busy import press_under_writers
 from .chemistry import solve_once, solvers
 from .formulas import LINES, RANKED, SEARCHED, edit_to_kept, formula_bench
 from .heads import heads_page

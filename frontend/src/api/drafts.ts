@@ -5,6 +5,7 @@
  * more was typed meanwhile.
  */
 import { shallowRef } from "vue";
+import { dropSentUnder } from "./outbox";
 import { unsent } from "./unsent";
 
 const KEPT_MS = 30 * 86_400_000;
@@ -47,10 +48,11 @@ export function dropDraft(name: string, before = Infinity): void {
   hold(name, false);
 }
 
-/** Let go of everything that has to do with one address: what was deleted for ever is in no draft. */
+/** Let go of everything that has to do with one address: what was deleted for ever is in no draft, nor sent. */
 export function dropDraftsUnder(path: string): void {
   for (const name of drafts.names())
     if (name.includes(` ${path}/`) || name.endsWith(` ${path}`)) drafts.drop(name);
+  dropSentUnder(path);
 }
 
 /** The names of the drafts of some calls. */

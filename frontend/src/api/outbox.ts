@@ -67,6 +67,13 @@ function drop(sent: Sent): void {
   kept.drop(name(sent));
 }
 
+/** Let go of what was to be done to something that is deleted for ever. */
+export function dropSentUnder(path: string): void {
+  const under = (sent: Sent | null) => sent?.path === path || sent?.path.startsWith(`${path}/`);
+  for (const each of kept.names()) if (under(kept.get(each))) kept.drop(each);
+  [...live.values()].filter(under).forEach(drop);
+}
+
 /** A page that is being left breaks off its calls itself: that says nothing of the server. */
 let leaving = false;
 window.addEventListener("beforeunload", () => {

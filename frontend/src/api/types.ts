@@ -133,3 +133,4 @@ export type Figures = Schemas["FiguresOut"];
 export type Removed = Schemas["RemovedOut"];
 export type Diary = "check-ins" | "little-tests" | "patch-tests" | "washes";
 export type Feel = Entry["feel"][number];
+export type Restored = Schemas["RestoredOut"];

@@ -14,6 +14,7 @@ import { router } from "./router";
 import { tell } from "./undo";
 
 /** What was typed in another household at this address is kept apart, and that is said once a visit. */
+const RELOAD_MS = 500; // the answer that says so is read to its end
 const SAID = "eyebright-apart";
 function sayKeptApart(): void {
   const count = keptApart().length;
@@ -46,7 +47,8 @@ export function safekeep(cache: QueryClient): void {
   });
   resumePresses(cache);
   sayKeptApart();
-  watch(otherHousehold, (now) => now && window.location.reload());
+  // What is typed is kept for the household that it was typed in; the page is loaded anew for the one that is here.
+  watch(otherHousehold, (now) => now && window.setTimeout(() => location.reload(), RELOAD_MS));
   // The server is back: whatever was shown as gone is asked for again.
   watch(reached, (now) => {
     if (!now) return;

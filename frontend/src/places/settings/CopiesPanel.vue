@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The household whole: saved as one file, put back from one; copies that are made by themselves. */
 import Button from "primevue/button";
-import { computed, nextTick, ref, useTemplateRef, watch } from "vue";
+import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from "vue";
 import {
   useCondition,
   useCopies,
@@ -9,6 +9,7 @@ import {
   useRestoreCopy,
   useRestoreHousehold,
 } from "@/api/safekeeping";
+import type { Restored } from "@/api/types";
 import { tell } from "@/app/undo";
 import LoadState from "@/parts/LoadState.vue";
 import { useTrouble } from "@/parts/trouble";
@@ -49,6 +50,10 @@ const trouble = computed(
     (fromFile.trouble.value || fromCopy.errors.value["file"] || fromCopy.trouble.value),
 );
 
+/** Another household is here now: the page is loaded anew, and says so then. */
+const BACK = "eyebright-put-back";
+const note = (done: Restored) => sessionStorage.setItem(BACK, JSON.stringify(done));
+
 function pick(event: Event): void {
   const file = (event.target as HTMLInputElement).files?.[0];
   if (file) chosen.value = { name: file.name, called: file.name, file };
@@ -63,12 +68,18 @@ async function putBack(): Promise<void> {
   ).catch(() => null);
   if (!done) return;
   chosen.value = null;
-  const before = done.before;
+  note(done);
+}
+onMounted(() => {
+  const done = JSON.parse(sessionStorage.getItem(BACK) ?? "null") as Restored | null;
+  sessionStorage.removeItem(BACK);
+  if (!done) return;
+  const { before } = done;
   tell(
     `${done.rows} rows and ${done.pictures} pictures are back.`,
-    before ? () => restoreCopy.mutateAsync(before) : undefined,
+    before ? () => restoreCopy.mutateAsync(before).then(note) : undefined,
   );
-}
+});
 </script>
 
 <template>

@@ -6,6 +6,7 @@ import HouseHours from "./HouseHours.vue";
 import HouseMeasures from "./HouseMeasures.vue";
 import HouseLimits from "./HouseLimits.vue";
 import HouseRules from "./HouseRules.vue";
+import KeptApart from "./KeptApart.vue";
 import RemovedPanel from "./RemovedPanel.vue";
 </script>
 
@@ -18,6 +19,7 @@ import RemovedPanel from "./RemovedPanel.vue";
     <HouseHours />
     <CalendarFeed />
     <CopiesPanel />
+    <KeptApart />
     <RemovedPanel />
     <HouseRules />
     <HouseLimits />
