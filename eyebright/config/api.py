@@ -55,8 +55,15 @@ class ObjectParser(Parser):
 class DescribedAPI(NinjaAPI):
     """Describes every failure too: one shape for whatever an operation does not name."""
 
+    _described: OpenAPISchema | None = None
+
     def get_openapi_schema(self, **options: Any) -> OpenAPISchema:
-        """As the library has it, with the one shape of a problem at every operation."""
+        """As the library has it, with the one shape of a problem at every operation; made once."""
+        if self._described is None:
+            self._described = self._describe(**options)
+        return self._described
+
+    def _describe(self, **options: Any) -> OpenAPISchema:
         described = super().get_openapi_schema(**options)
         shapes = ProblemOut.model_json_schema(ref_template="#/components/schemas/{model}")
         described["components"]["schemas"] |= shapes.pop("$defs") | {"ProblemOut": shapes}

@@ -9,6 +9,7 @@ from collections.abc import Callable
 from datetime import datetime, time
 from typing import Annotated, Any, TypeVar
 
+from django.utils import timezone
 from pydantic import AfterValidator, BeforeValidator, WithJsonSchema
 from pydantic_core import PydanticCustomError
 
@@ -143,7 +144,22 @@ def _moment(value: datetime) -> datetime:
     """A moment of this century or the last years of the one before: others cannot be reckoned with."""
     if not FIRST_YEAR <= value.year <= LAST_YEAR:
         raise _trouble(f"A day from {FIRST_YEAR} to {LAST_YEAR}.")
+    if timezone.is_naive(value):
+        _there_is(value)
     return value
+
+
+def _there_is(value: datetime) -> None:
+    """Ask about a time by the household's clock that is skipped, in the night that clocks go forward."""
+    zone = timezone.get_current_timezone()
+    before, after = (value.replace(tzinfo=zone, fold=fold).utcoffset() for fold in (0, 1))
+    if before is None or after is None or after <= before:  # there once; or twice, and the first is meant
+        return
+    late = value + (after - before)
+    raise _trouble(
+        f"There is no {value:%H:%M} that night: the clocks go forward. Say {value - (after - before):%H:%M}, "
+        f"or {late:%H:%M}."
+    )
 
 
 Moment = Annotated[datetime, AfterValidator(_moment)]

@@ -49,10 +49,16 @@ describe("the server's count, as the page knows it", () => {
     expect(steady.steadyNow()).toBeCloseTo(1_602, 3);
   });
 
-  it("follows a server whose count is another", () => {
+  it("follows a server that counted less, and says how far it had counted itself", () => {
+    const counted = vi.fn();
+    steady.behind.on(counted);
     steady.hearSteady(1_000, own);
-    pass(1);
-    steady.hearSteady(400, own);
-    expect(steady.steadyNow()).toBeCloseTo(400, 3);
+    pass(60);
+    steady.hearSteady(1_059, own);
+    expect(counted).not.toHaveBeenCalled();
+    pass(60);
+    steady.hearSteady(1_079, own);
+    expect(steady.steadyNow()).toBeCloseTo(1_079, 3);
+    expect(counted).toHaveBeenCalledWith(1_119);
   });
 });

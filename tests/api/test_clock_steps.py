@@ -94,6 +94,13 @@ class Restarted(BasinTestCase):
             msg="from the last press on, as nobody knows more",
         )  # fmt: skip
 
+    def test_what_the_page_counted_holds_where_it_is_more(self) -> None:
+        run = self.press(self.go(), 5)
+        for further, counts in ((300, 300), (1, 300), (90_000, 300), (-60, 300)):
+            steady = self.run_of(run["id"])["steady"]
+            found = self.mark(run, "counted", steady=steady + further)
+            self.assertAlmostEqual(self.on(found, "Lock-gate clay")["seconds"][0], counts, delta=0.1)
+
     def test_a_machine_that_says_nothing_of_its_start_counts_by_the_wall(self) -> None:
         with patch.object(monotonic, "BOOT_ID", monotonic.BOOT_ID / "none"):
             self.assertEqual(monotonic.boot_id(), "")

@@ -89,6 +89,26 @@ class Backwards(PlanTestCase):
         self.assertTrue(job["late"])
         self.assertGreater(self.hour(job["ready"]), "Fri 20:00")
 
+    def test_a_soak_that_must_have_spoiled_counts_for_no_wash(self) -> None:
+        self.plan(at="2026-11-30T20:00")
+        batch = self.made(self.soapwort)
+        place = next(step["place"] for step in batch["steps"] if step["kind"] == "soak")
+        self.call("PATCH", f"/make/batches/{batch['id']}", {"step": place})
+        self.do(batch, f"steps/{place}", do="start", minutes=240)
+        self.forward(hours=37)  # fourteen hours are the most that it soaks, and a day past that is too much
+        self.assertEqual(self.jobs()["Lamplight soapwort"]["what"], "carry_on")
+        self.forward(hours=2)
+        self.assertEqual(self.jobs()["Lamplight soapwort"]["what"], "make")
+
+    def test_a_time_that_the_clocks_skip_is_asked_about(self) -> None:
+        says = "There is no 01:30 that night: the clocks go forward. Say 00:30, or 02:30."
+        body = {"heads": [self.wren], "chain": self.wash, "at": "2027-03-28T01:30"}
+        self.assertEqual(self.refused("POST", "/wash/planned", body, "at"), says)
+        for at, hour in (("2027-03-28T02:30", "Sun 02:30"), ("2027-10-31T01:30", "Sun 01:30")):
+            (planned,) = self.plan(at=at)
+            self.assertEqual(self.hour(planned["at"]), hour)
+            self.call("DELETE", f"/wash/planned/{planned['id']}", status=204)
+
     def test_oil_overnight_goes_on_the_evening_before(self) -> None:
         oil = self.formula(
             "serum", ("lib-sunflower_oil", "10", "mL"), name="Night-watch serum", use="left_in"

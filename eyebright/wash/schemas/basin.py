@@ -59,10 +59,11 @@ class BasinMarkIn(Pressed):
 
     `what`: posture, trouble, help (each with its `key`), helped; belief of a link's pH or celsius (`value`);
     pass, of stops that an adult passes for their own head, and `why`. `link`: which one it is about; of a
-    trouble or help, what was on then, where nothing is said.
+    trouble or help, what was on then, where nothing is said. `counted`: a page counted on to `steady` while
+    nobody answered, further than the server, which was on a machine that was started anew.
     """
 
-    what: Literal["posture", "trouble", "help", "helped", "belief", "celsius", "pass"]
+    what: Literal["posture", "trouble", "help", "helped", "belief", "celsius", "pass", "counted"]
     stops_passed: list[str] = []
     why: Note = ""
     own: bool = False

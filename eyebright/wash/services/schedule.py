@@ -13,8 +13,7 @@ from typing import Literal, NamedTuple
 
 from django.utils import timezone
 
-from eyebright.core.formulas.assess import kept_digest
-from eyebright.core.formulas.model import planned_steps, step_kinds
+from eyebright.core.formulas.model import planned_steps
 from eyebright.core.planning import Hours, Job, JobPlan, Moments, PlanStep, minute, moment, plan, steps_of
 from eyebright.core.wash import links_table
 from eyebright.core.words import capital, days_apart, listed, span
@@ -30,6 +29,7 @@ from ..models import PlannedWash
 from ..schemas.planned import JobOut, PlannedOut, PlannedPlaceOut, PlanOut, PlanStepOut
 from ..snapshots import DoseSnapshot
 from .chains import SAME_DAY
+from .making import batches_under_way, days_kept, left_of
 from .planned import State, basin_span, coming, freshen, full_spans, planned_out
 
 HOUR = 60.0
@@ -39,10 +39,8 @@ PUTTING_ON = 10.0  # minutes
 MARGIN = 30.0  # minutes that something is ready before it goes on in the evening
 THAW = PlanStep("Let it thaw", 60.0, 24 * HOUR, waits=True)
 OUT_OF_FREEZER = PlanStep("Take it out of the freezer", 1.0, 2.0)
-KEEPS = 1.0  # days that something keeps where nobody has worked it out
 LEAST_MADE = 1.0  # mL or g: less than that is not made for a wash
 MOST_STOCK = 100  # containers of one formula that are looked through, those to be used soonest first
-PLACES = ("shelf", "fridge", "freezer")
 
 
 @dataclass
@@ -161,10 +159,7 @@ def _made(rows: Sequence[PlannedWash], begins: Mapping[int, float]) -> list[_Wor
     """What must be made, or is being made. `begins`: when something goes on the evening before, by wash."""
     asked = _asked(rows)
     formulas = Formula.objects.in_bulk(list(asked))
-    running = Batch.objects.filter(finished_at=None, of=Batch.Of.FORMULA, formula__in=asked)
-    under_way: dict[int, list[Batch]] = {}
-    for batch in running.order_by("made_at").prefetch_related("clocks"):
-        under_way.setdefault(batch.formula_id or 0, []).append(batch)
+    under_way = batches_under_way(asked)
     out, makes = [], dict[int, tuple[PlanStep, ...]]()
     for need in _needs(asked, formulas, under_way):
         row = formulas[need.formula]
@@ -174,7 +169,7 @@ def _made(rows: Sequence[PlannedWash], begins: Mapping[int, float]) -> list[_Wor
         steps = makes.get(need.formula, ())
         begun = None
         if need.batch is not None:
-            steps, begun = _left_of(need.batch)
+            steps, begun = left_of(need.batch)
         key = f"batch-{need.batch.pk}" if need.batch else f"make-{need.formula}-{need.first.pk}"
         job = Job(key, row.name, steps, need.by(begins), begun)
         out.append(
@@ -214,7 +209,7 @@ def _needs(
         if pk not in formulas:
             continue
         left = {each.pk: float(each.left) for each in stock.get(pk, ())}
-        keeps = _keeps(formulas[pk])
+        keeps = days_kept(formulas[pk])
         batches = list(under_way.get(pk, ()))
         open_: _Need | None = None
         for row, dose in wanted:
@@ -258,37 +253,6 @@ def _from_stock(
         left[each.pk] -= takes
         wants -= wants * takes / max(much, 1e-9)
     return wants
-
-
-def _keeps(row: Formula) -> float:
-    """Days that it keeps where it is put."""
-    digest = kept_digest(row.digest)
-    place = row.body.get("place", "fridge")
-    if digest is None or place not in PLACES:
-        return KEEPS
-    return max(float(digest.keeps[PLACES.index(place)]), 0.5)
-
-
-def _left_of(batch: Batch) -> tuple[tuple[PlanStep, ...], float | None]:
-    """The steps of a batch that are still to be done, and when the first of them was begun."""
-    clocks = {clock.place: clock for clock in batch.clocks.all()}
-    out: list[PlanStep] = []
-    begun = None
-    for place in range(batch.step, len(batch.steps)):
-        row, clock = batch.steps[place], clocks.get(place)
-        if clock is not None and clock.ended_at is not None:
-            continue
-        kind = step_kinds().get(row.kind)
-        waits = kind is not None and kind.act in ("wait", "cool") and not kind.watched
-        least, most = row.least or 1.0, row.most or 5.0
-        if not out and clock is not None:
-            begun = minute(clock.began_at)
-            if clock.until is not None and waits:
-                least = max((clock.until - clock.began_at).total_seconds() / 60.0, 0.0)
-        stands = kind.stands if kind else HOUR
-        name = row.name or "the next step"
-        out.append(PlanStep(name, least, max(most, least), waits, stands, bool(kind and kind.draws)))
-    return tuple(out), begun
 
 
 # ---- shown ----

@@ -2,7 +2,12 @@
  * The server's steady count, as this page knows it: it goes on evenly whatever is done to a clock. What is pressed
  * is stamped with it, so that a press keeps its moment however late it is heard.
  */
+import { createEventHook } from "@vueuse/core";
 import { monotonic } from "@/parts/monotonic";
+
+const BEHIND_S = 2;
+/** The server counted less than this page since it was last heard: its machine was off. With what was counted here. */
+export const behind = createEventHook<number>();
 
 /** The count less this page's own seconds, null before the first answer. */
 let offset: number | null = null;
@@ -14,7 +19,9 @@ let heard = { own: 0, wall: 0 };
  */
 export function hearSteady(count: number, askedAt: number): void {
   const [least, most] = [count - monotonic(), count - askedAt];
+  const before = offset;
   offset = Math.min(Math.max(offset ?? (least + most) / 2, least), most);
+  if (before !== null && before - offset > BEHIND_S) behind.trigger(before + monotonic());
   heard = { own: monotonic(), wall: Date.now() / 1000 };
 }
 

@@ -17,8 +17,9 @@ WAITS: tuple[Act, ...] = ("wait", "cool")
 class StepKind:
     """One kind of step, a row of `steps.toml`. `minutes` least and most as usually done; `hot` in °C.
 
-    `watched`: it is never left alone; `stands`: minutes that what it gave may stand before the next; `joins`:
-    two of it in a row are one.
+    `watched`: it is never left alone; `stands`: minutes that what it gave may stand before the next;
+    `spoils`: minutes past its most after which that must have spoiled (0: never); `joins`: two of it in a
+    row are one.
     """
 
     key: str
@@ -34,6 +35,7 @@ class StepKind:
     hot: float | None = None
     watched: bool = False
     stands: float = 0.0
+    spoils: float = 0.0
     joins: bool = False
 
     @property

@@ -10,18 +10,31 @@ from eyebright.kept.clock_steps import clock_stepped, running_since
 from ...models import BasinRun
 from ...snapshots import BEGINNING
 
+LEAST, MOST = 2.0, 43_200.0  # s
+
 
 @receiver(clock_stepped)
 def move_presses(sender: Any, seconds: float, **_: Any) -> None:
     """Each press is as long ago as it was before."""
-    by, rows = timedelta(seconds=seconds), list(BasinRun.objects.filter(ended_at=None))
+    rows = list(BasinRun.objects.filter(ended_at=None))
     for run in rows:
-        run.began_at += by
-        run.presses = [
-            press.model_copy(update={"at": press.at + by}) if press.at > BEGINNING else press
-            for press in run.presses
-        ]
+        _move(run, seconds)
     BasinRun.objects.bulk_update(rows, ["began_at", "presses"])
+
+
+def _move(run: BasinRun, seconds: float) -> None:
+    by = timedelta(seconds=seconds)
+    run.began_at += by
+    run.presses = [
+        press.model_copy(update={"at": press.at + by}) if press.at > BEGINNING else press
+        for press in run.presses
+    ]
+
+
+def count_on(run: BasinRun, seconds: float) -> None:
+    """A page counted so much further than the server, whose machine was off: the larger of both holds."""
+    if LEAST < seconds <= MOST:
+        _move(run, -seconds)
 
 
 @receiver(running_since)

@@ -12,7 +12,7 @@ from django.utils import timezone
 from eyebright.core.basin import Step, helps, postures, troubles
 from eyebright.core.words import elapsed
 from eyebright.heads.services import Passing, keep_passes, pass_stops
-from eyebright.kept.clock_steps import at_steady
+from eyebright.kept.clock_steps import at_steady, steady_seconds
 from eyebright.kept.problems import Problem, only_offered
 from eyebright.kept.versions import check_version
 
@@ -22,6 +22,7 @@ from ...schemas.chains import MOST_LINKS, WashLinkIn
 from ...snapshots import PressSnapshot, RunLink
 from ..links import check_links, check_stock, name_of, names_of
 from .basin_links import blocking_stops, open_stops, work_out
+from .clock_steps import count_on
 from .late import came_late
 from .runs import AtBasin, at_basin, find_run, help_minutes, left_since, minutes_of, open_run, press_id
 from .serializers import barred_words, run_out, undo_of
@@ -239,6 +240,9 @@ def mark(pk: int, payload: BasinMarkIn) -> RunOut:
             rules = {each.id for each in stops}
             passed = [each for each in blocking_stops(run) if each[0] in rules]
             said = _keep(run, "passed", payload, stops_passed=passed)
+        case "counted":
+            count_on(run, (payload.steady or 0.0) - steady_seconds())
+            said = ""
         case "celsius":
             if payload.value is None:
                 raise Problem.field("value", "Say what the thermometer shows.")

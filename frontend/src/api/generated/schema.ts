@@ -3819,7 +3819,8 @@ export interface components {
          *
          *     `what`: posture, trouble, help (each with its `key`), helped; belief of a link's pH or celsius (`value`);
          *     pass, of stops that an adult passes for their own head, and `why`. `link`: which one it is about; of a
-         *     trouble or help, what was on then, where nothing is said.
+         *     trouble or help, what was on then, where nothing is said. `counted`: a page counted on to `steady` while
+         *     nobody answered, further than the server, which was on a machine that was started anew.
          */
         BasinMarkIn: {
             /**
@@ -3852,7 +3853,7 @@ export interface components {
              * What
              * @enum {string}
              */
-            what: "posture" | "trouble" | "help" | "helped" | "belief" | "celsius" | "pass";
+            what: "posture" | "trouble" | "help" | "helped" | "belief" | "celsius" | "pass" | "counted";
             /**
              * Why
              * @default

@@ -5,7 +5,8 @@
 import { computed, ref, watch, type Ref } from "vue";
 import { useTick } from "@/parts/monotonic";
 import { usePresses, type Pressed, type PressOperation } from "@/api/presses";
-import { steadyNow } from "@/api/steady";
+import { call } from "@/api/client";
+import { behind, steadyNow } from "@/api/steady";
 import type { BasinChange, BasinMark, BasinStep, Run } from "@/api/types";
 import { asPressed, type Meanwhile } from "./meanwhile";
 
@@ -69,6 +70,14 @@ export function usePressing(id: () => number, run: Ref<Run | undefined>) {
     await rest;
     undoing.value = false;
   }
+
+  // The larger of what the server and this page counted holds.
+  behind.on((counted) => {
+    void call("mark_run", {
+      path: { pk: id() },
+      body: { what: "counted", steady: counted, id: crypto.randomUUID() } as never,
+    }).catch(() => null);
+  });
 
   const lower = (words: string) => words.charAt(0).toLowerCase() + words.slice(1);
   watch(id, () => (error.value = null));
