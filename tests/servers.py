@@ -14,6 +14,8 @@ from typing import Any
 
 from django.conf import settings
 
+from eyebright.kept.household_mark import mark_anew
+
 
 def free_port() -> int:
     """A port that nobody has."""
@@ -36,6 +38,7 @@ def move_in(folder: Path) -> Path:
     """An empty household in this folder, so that its first server need not make one."""
     folder.mkdir(exist_ok=True)
     (folder / "eyebright.sqlite3").write_bytes(_moved_in())
+    mark_anew(folder / "eyebright.sqlite3")
     return folder
 
 

@@ -2,6 +2,7 @@
 /** A head's record, changed in place; and the way out: all of it in one file, aside, or gone for good. */
 import Button from "primevue/button";
 import { computed, ref } from "vue";
+import { useQueryClient } from "@tanstack/vue-query";
 import { useRouter } from "vue-router";
 import type { Head, Questions } from "@/api/types";
 import { useEraseHead, usePasses, useRemoveHead, useRestoreHead } from "@/api/heads";
@@ -35,6 +36,7 @@ async function aside(): Promise<void> {
   if (out) await router.push("/heads");
 }
 
+const cache = useQueryClient();
 async function forGood(): Promise<void> {
   const { id, name } = head;
   const gone = await erase.mutateAsync(id).then(
@@ -43,6 +45,7 @@ async function forGood(): Promise<void> {
   );
   if (!gone) return;
   dropDraftsUnder(`/api/heads/${id}`);
+  cache.clear(); // nothing of it stays in this window either
   if (copiesToo.value) await deleteCopies.mutateAsync().catch(() => null);
   tell(`All that was kept of ${name} is gone.`);
   await router.push("/heads");

@@ -3,7 +3,7 @@
 import { computed, ref } from "vue";
 import { keptApart, letGo, takeAsOwn, type KeptApart } from "@/api/unsent";
 import { tell } from "@/app/undo";
-import { whenHere } from "@/parts/when";
+import { when as said } from "@/parts/when";
 
 const apart = ref(keptApart());
 const KINDS = { draft: "Typed", sent: "Sent and not answered", press: "Pressed at the basin" };
@@ -33,7 +33,7 @@ const rows = computed(() =>
     return {
       one,
       what: one.kind !== "press" && place ? `${KINDS[one.kind]}, in ${place}` : KINDS[one.kind],
-      when: when > 1e12 ? whenHere(new Date(when).toISOString()) : "",
+      when: when > 1e12 ? said(new Date(when).toISOString()) : "",
       whose: one.mark ? "another household" : "nobody said whose",
       ours: !one.mark && one.kind === "draft",
     };
