@@ -43,6 +43,8 @@ const run = (more: Partial<Run> = {}): Run =>
     ],
     clocks: [],
     coming: [clock(1, { sections: 2 }), clock(3)],
+    trouble: "",
+    troubles: [{ key: "stings", name: "It stings", now: "Rinse it out." }],
     helps: [{ key: "eyes", name: "In the eyes", minutes: 15 }],
     help: null,
     pause: null,
@@ -124,6 +126,12 @@ describe("a run, with what was not heard yet", () => {
     expect(asPressed(run(), [help], HEARD + 65).help).toEqual({ key: "eyes", left: 840 });
     const over = press(70, "mark_run", { what: "helped" });
     expect(asPressed(run(), [help, over], HEARD + 71).help).toBeNull();
+  });
+
+  it("says at once what to do, until the next step", () => {
+    const stings = press(1, "mark_run", { what: "trouble", key: "stings" });
+    expect(asPressed(run({ at: 1 }), [stings], HEARD + 2).trouble).toBe("Rinse it out.");
+    expect(asPressed(run({ at: 1 }), [stings, on(2, "on-1")], HEARD + 2).trouble).toBe("");
   });
 
   it("passes over what was left out, and waits where the steps are not known", () => {

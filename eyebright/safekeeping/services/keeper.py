@@ -15,6 +15,7 @@ from eyebright.heads.models import Picture
 from eyebright.kept.clock import lives_by
 from eyebright.kept.clock_steps import watch_clock
 from eyebright.kept.idempotency import forget_answers
+from eyebright.kept.memory import give_back
 from eyebright.kept.providers import household_zone
 from eyebright.kept.replacing import being_replaced
 
@@ -63,6 +64,7 @@ class Keeper(threading.Thread):
             logger.exception("the keeper could not do its work")
         finally:
             connections.close_all()
+            give_back()
 
     def stop(self) -> None:
         """Let it end, and wait for that."""

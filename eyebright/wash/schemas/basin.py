@@ -15,6 +15,8 @@ from eyebright.kept.wire import Caution, Figure, Out
 from .chains import MaybeMinutes
 
 Value = Annotated[float, number_between(0, 100, "From 0 to 100."), AS_NUMBER]
+NO_MOMENT = "Say when it was pressed in the seconds of an answer (steady), or nothing for now."
+Steady = Annotated[float, number_between(0, 10_000_000_000, NO_MOMENT), AS_NUMBER]
 Key = Annotated[str, Field(max_length=48)]
 
 
@@ -24,7 +26,7 @@ class Pressed(OlderNames):
     `id`: its own, by which it is kept once, and can be undone; one is made up where none is given.
     """
 
-    steady: Annotated[float | None, Field(ge=0.0, le=10_000_000_000.0)] = None
+    steady: Annotated[Steady | None, Blank] = None
     id: Key = ""
 
 

@@ -54,7 +54,7 @@ useShortcuts(
         <button type="button" class="act" @click="reload">Load the new page</button>
       </p>
       <p
-        v-else-if="!reached"
+        v-else-if="!reached && !atBasin"
         class="told mx-10 mt-2 mb-0 border-l-4 border-throat pl-3"
         role="status"
       >

@@ -18,6 +18,7 @@ from waitress import create_server
 from eyebright.config.private import database_name
 from eyebright.config.wsgi import application
 from eyebright.kept.clock_steps import anchor_clock
+from eyebright.kept.memory import few_arenas
 from eyebright.safekeeping.services.condition import Condition, condition
 from eyebright.safekeeping.services.copies import make_copy
 from eyebright.safekeeping.services.files import checkpoint, household_file, sweep_work
@@ -45,6 +46,7 @@ class Command(BaseCommand):
     def handle(self, *args: Any, port: int, **options: Any) -> None:
         """Bind first, so that a port that is taken is said, with the way out."""
         sys.setswitchinterval(SWITCH)
+        few_arenas()
         listening = _bound(port)
         try:
             with one_server(settings.DATA, self._tell) as held:

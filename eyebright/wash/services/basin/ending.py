@@ -21,6 +21,7 @@ from ...snapshots import DoneSnapshot, PressSnapshot, RunLink
 from ..diary import take_back
 from ..recording import AppliedLink, keep_parts, part_of
 from .basin_links import worked_out_as
+from .late import as_pressed
 from .pressing import moment_of
 from .runs import AtBasin, at_basin, find_run, left_since, marks_of, minutes_of, open_run
 from .serializers import run_out
@@ -147,7 +148,7 @@ def reopen(pk: int) -> RunOut:
     for made in Container.objects.filter(pk__in=run.snapshot.used_up):
         made.ended, made.ended_on = "", None
         made.save(update_fields=["ended", "ended_on"])
-    run.presses = [row for row in run.presses if row.what != "end"]
+    run.presses = as_pressed([row for row in run.presses if row.what != "end"])
     run.ended_at, run.planned.done_at = None, None
     run.planned.save()
     run.save()

@@ -9,6 +9,7 @@ from datetime import datetime
 from django.utils import timezone
 
 from eyebright.core.basin import helps, troubles
+from eyebright.core.words import capital
 from eyebright.kept.problems import Problem
 
 from ...models import BasinRun
@@ -19,6 +20,8 @@ from .runs import at_basin, minutes_of
 from .serializers import run_out
 
 MOST_NOTE = 2000
+LATE = "late"
+ACTS = {"swap": "a swap", "leave_out": "what was left out", "add": "what was added", "again": "pouring again"}
 AFTER = (
     "This wash was ended at {ended}, and that was pressed later. Correct it where it is recorded, or undo "
     "its end."
@@ -37,7 +40,7 @@ def came_late(
         raise Problem.field("step", AFTER.format(ended=ended))
     title = _title(run, what, step, section, key)
     moment = f"{timezone.localtime(at):%H:%M}"
-    row = PressSnapshot(at=at, id=payload.id, what="late", key=key)
+    row = PressSnapshot(at=at, id=payload.id, what=LATE, step=what, key=key)
     run.presses = [*run.presses[:-1], row, *run.presses[-1:]]
     run.save()
     for wash in _about(run, at):
@@ -55,7 +58,7 @@ def _title(run: BasinRun, what: str, step: str, section: int, key: str) -> str:
         found = next((each for each in shown if (each.step, each.section) == (step, section)), None)
         return f"“{found.press}” of {found.title}" if found else "a step"
     row = (troubles() | helps()).get(key)
-    return f"“{row.name}”" if row else f"“{what.replace('_', ' ')}”"
+    return f"“{row.name}”" if row else capital(ACTS.get(what, what))
 
 
 def _about(run: BasinRun, at: datetime) -> list[KeptWash]:
@@ -69,3 +72,14 @@ def _about(run: BasinRun, at: datetime) -> list[KeptWash]:
     rows = list(KeptWash.objects.filter(pk__in=run.snapshot.washes))
     found = [row for row in rows if (row.formula_id, row.supply_key) in things]
     return found or rows[-1:]
+
+
+def as_pressed(presses: list[PressSnapshot]) -> list[PressSnapshot]:
+    """The presses of a wash whose end is undone: what happened on the head is a mark again, at its moment."""
+    rows = []
+    for row in presses:
+        if row.what != LATE:
+            rows.append(row)
+        elif row.step in ("trouble", "help"):
+            rows.append(row.model_copy(update={"what": row.step, "step": ""}))
+    return sorted(rows, key=lambda row: row.at)

@@ -3735,7 +3735,7 @@ export interface components {
              */
             ran_out: boolean;
             /** Steady */
-            steady?: number | null;
+            steady?: number | string | null;
             /**
              * Supply Key
              * @default
@@ -3841,7 +3841,7 @@ export interface components {
              */
             own: boolean;
             /** Steady */
-            steady?: number | null;
+            steady?: number | string | null;
             /**
              * Stops Passed
              * @default []
@@ -5178,7 +5178,7 @@ export interface components {
             /** Off At */
             off_at?: string | null;
             /** Steady */
-            steady?: number | null;
+            steady?: number | string | null;
         };
         /**
          * EndedOut
@@ -8201,7 +8201,7 @@ export interface components {
              */
             section: number;
             /** Steady */
-            steady?: number | null;
+            steady?: number | string | null;
             /** Step */
             step: string;
         };

@@ -71,7 +71,7 @@ watch(
   (says, before) => before !== undefined && says && speak(says, true),
 );
 watch(
-  () => run.value?.trouble,
+  () => shown.value?.trouble,
   (says) => says && speak(says),
 );
 
@@ -184,7 +184,7 @@ onMounted(() => window.scrollTo({ top: 0 }));
         v-if="step.kind === 'ready'"
         :cautions="run.cautions.filter((one) => one.level === 'warning' || one.always)"
       />
-      <p v-if="run.trouble" class="note" role="status">{{ run.trouble }}</p>
+      <p v-if="shown.trouble" class="note" role="status">{{ shown.trouble }}</p>
       <p v-if="refusal" class="error" role="alert">{{ refusal }}</p>
       <p v-if="ended.errors.value['step'] || ended.trouble.value" class="error" role="alert">
         {{ ended.errors.value["step"] ?? ended.trouble.value }}

@@ -10,6 +10,8 @@ export interface Meanwhile {
   at: number;
   clocks: BasinClock[];
   help: { key: string; left: number } | null;
+  /** What to do about what went amiss last, until the next step. */
+  trouble: string;
   /** Seconds left of the pause that it stands at. */
   pause: number | null;
   /** What an undo takes back: a press by its id. */
@@ -73,6 +75,7 @@ export function asPressed(run: Run, entries: Press[], steady: number): Meanwhile
   let at = run.at;
   let help: Meanwhile["help"] = run.help && { key: run.help.key, left: run.help.left - passed };
   let pause = run.pause === null ? null : run.pause - passed;
+  let trouble = run.trouble;
   let waitsFor = "";
   let ended = false;
 
@@ -97,10 +100,13 @@ export function asPressed(run: Run, entries: Press[], steady: number): Meanwhile
       for (const link of step.waits) comeOff(clocks, link, ago);
       const lasts = run.presses[at]?.lasts ?? null;
       pause = lasts === null ? null : lasts - ago;
+      trouble = "";
     } else if (one.operation === "mark_run") {
       const row = run.helps.find((each) => each.key === body["key"]);
       if (body["what"] === "help" && row) help = { key: row.key, left: row.minutes * 60 - ago };
       if (body["what"] === "helped") help = null;
+      if (body["what"] === "trouble")
+        trouble = run.troubles.find((each) => each.key === body["key"])?.now ?? "";
       if (body["what"] === "celsius") waitsFor = MEASURED;
     } else if (one.operation === "change_run") {
       if (body["do"] === "leave_out") left.add(Number(body["link"]));
@@ -114,6 +120,7 @@ export function asPressed(run: Run, entries: Press[], steady: number): Meanwhile
     at: Math.min(at, run.presses.length - 1),
     clocks: [...clocks.values()].map((one) => ringing(run, one)),
     help,
+    trouble,
     pause,
     undo: last ? { press: last.id, says: last.says } : heard,
     waitsFor,
