@@ -11,6 +11,7 @@ from tests.chromium import chromium
 
 from .answers import answers, ten
 from .basin import press_to_step
+from .busy import press_under_writers
 from .chemistry import solve_once, solvers
 from .formulas import LINES, RANKED, SEARCHED, edit_to_kept, formula_bench
 from .heads import heads_page
@@ -20,6 +21,7 @@ from .lines import LINES as PASTED
 from .lines import MATERIALS, loading, searching, written_lines
 from .live import cost_of_instruments, drag_to_paint
 from .make import cost_of_clocks, over_pour, weight_to_bar
+from .memory import grown as memory_grown
 from .page import first_load, served
 from .plan import link_changed, plan_of_two_months
 from .shelf import LOTS, long_shelf
@@ -45,6 +47,7 @@ PLAN = 50.0
 LEARNT, JUMP_IN = 0.8, 8
 YEAR = 5800.0  # two seconds on the machine where a solve takes 345 µs
 PRESS_BUSY, SAVE_BUSY = 60.0, 300.0  # calls that do nothing, while four others write as fast as they can
+GROWN_MEMORY = 1.15
 BAR_MS, CLOCKS_SHARE = 100.0, 0.01  # beyond the scale's own period; of a core
 
 
@@ -174,6 +177,17 @@ def main() -> int:
         clocks = cost_of_clocks(browser, server.address, server.pid)
         pressed = press_to_step(browser, server.address)
         at_basin = cost_of_clocks(browser, server.address, server.pid, "/wash/run/2")
+    press, save, faults = press_under_writers()
+    print("While four others write as fast as they can (95th percentiles)")
+    for what, calls, limit in (("a press", press, PRESS_BUSY), ("a bottle saved", save, SAVE_BUSY)):
+        ledger.line(what, f"{calls:.0f} blank calls", f"under {limit:g}", calls < limit and not faults)
+    megabytes, times = memory_grown()
+    ledger.line(
+        "memory after six rounds of rough use",
+        f"{megabytes * times:.0f} MB, {times:.2f}",
+        f"under {GROWN_MEMORY:g} times the first",
+        times < GROWN_MEMORY,
+    )
     kilobytes = loaded.sent / 1000
     print("First load of the page, nothing in the cache")
     ledger.line(

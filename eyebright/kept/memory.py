@@ -1,7 +1,7 @@
 """Memory that was needed for a moment (a picture, a copy of the household) goes back to the machine.
 
-The C library keeps what is freed in pools, one for each few threads, where little of it is found again. Here it
-keeps two, and gives back what is free now and then. Another C library than GNU's does as it does.
+The C library keeps what is freed in pools, one for each few threads, where little of it is found again. Here
+it keeps two, and gives back what is free now and then. Another C library than GNU's does as it does.
 """
 
 import ctypes

@@ -10,7 +10,9 @@ from django.db import connection, models, transaction
 from eyebright.heads.services import learnt
 from eyebright.household.models import Household, HouseLimit
 from eyebright.household.services.household import house_limits, the_household
+from eyebright.kept.clock_steps import steady_seconds
 from eyebright.kept.derived import derived, forget, mark, registry
+from eyebright.kept.household_mark import household_mark
 from eyebright.make.services.entries import latest_found
 from eyebright.make.services.evaluation import household_of_care
 from eyebright.make.services.finding import found_batches
@@ -28,6 +30,8 @@ from .test_strange_rows import Household as Furnished
 
 SERVICES = "eyebright."
 DERIVED = {
+    "kept.household_mark.household_mark",
+    "kept.clock_steps._stepped",
     "household.services.household.the_household",
     "household.services.household.house_limits",
     "shelf.services.measures.the_kit",
@@ -54,6 +58,8 @@ class EveryDerivedValue(Furnished):
         keys = [f"lot-{self.malt}", f"water-{self.tap}"]
         links = [WashLinkIn(formula=self.formula)]
         return {
+            "kept.household_mark.household_mark": household_mark,
+            "kept.clock_steps._stepped": steady_seconds,
             "household.services.household.the_household": the_household,
             "household.services.household.house_limits": house_limits,
             "shelf.services.measures.the_kit": the_kit,

@@ -70,6 +70,7 @@ NEW_TABLES = {
     *(f"make_{each}" for each in ("batch", "batchrecipient", "pour", "stepclock")),
     *(f"make_{each}" for each in ("container", "topping", "photo")),
     "household_answered",
+    *(f"kept_{each}" for each in ("clockanchor", "clockstep", "householdmark")),
     "household_houselimit",
     "household_takentime",
     *(f"wash_{each}" for each in ("plannedwash", "routine", "calendarfeed", "basinrun", "review")),

@@ -1,0 +1,47 @@
+"""The server's memory under rough use: pictures, copies, backups, pages of the API's description, jugs."""
+
+import io
+from pathlib import Path
+from tempfile import TemporaryDirectory
+
+from PIL import Image
+
+from tests.servers import Server, move_in
+
+from .busy import Household
+
+ROUNDS = 6
+PICTURES, JUGS = 6, 8
+LOOKS = ("/api/openapi.json", "/api/safekeeping/household", "/api/today", "/api/formulas", "/api/shelf/lots")
+
+
+def _picture() -> bytes:
+    out = io.BytesIO()
+    Image.new("RGB", (3000, 2000), (120, 80, 60)).save(out, "JPEG")
+    return out.getvalue()
+
+
+def _megabytes(server: Server) -> float:
+    pages = int(Path(f"/proc/{server.process.pid}/statm").read_text("ascii").split()[1])
+    return pages * 4096 / 1e6
+
+
+def grown() -> tuple[float, float]:
+    """MB after the first round, and times as much after the last."""
+    with TemporaryDirectory() as outer, Server(move_in(Path(outer) / "data")) as server:
+        house = Household(server)
+        head = server.ask("GET", "/api/heads")[1][0]["id"]
+        head_form = b'--x\r\nContent-Disposition: form-data; name="picture"; filename="x.jpg"\r\n\r\n'
+        body = head_form + _picture() + b"\r\n--x--\r\n"
+        kind = {"Content-Type": "multipart/form-data; boundary=x"}
+        first = 0.0
+        for _ in range(ROUNDS):
+            for path in LOOKS:
+                server.ask("GET", path)
+            for _ in range(PICTURES):
+                server.ask("POST", f"/api/heads/{head}/pictures", body, **kind)
+            for _ in range(JUGS):
+                house.pour_a_jug()
+            server.ask("POST", "/api/safekeeping/copies")
+            first = first or _megabytes(server)
+        return first, _megabytes(server) / first
