@@ -1,5 +1,6 @@
 """The server as it is run: killed, stopped, on a full or read-only disk, under half-open lines."""
 
+import io
 import json
 import os
 import socket
@@ -165,6 +166,10 @@ class Disks(WithFolder):
         self.assertEqual(seen - {201}, {507})
         self.assertEqual(server.ask("GET", "/api/shelf/lots")[0], 200)
         self.assertEqual(len(server.lots()), kept)
+        status, backup, _ = server.ask("GET", "/api/safekeeping/household")
+        self.assertEqual((status, len(zipfile.ZipFile(io.BytesIO(backup)).namelist()) > 9), (200, True))
+        status, said, _ = server.ask("POST", "/api/safekeeping/copies")
+        self.assertEqual((status, said["title"]), (507, "The disk is full."))
         filler.unlink()
         self.assertEqual(server.add_lot("After"), 201)
         self.assertEqual(len(server.lots()), kept + 1)

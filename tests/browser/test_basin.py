@@ -107,7 +107,7 @@ class BasinTestCase(BrowserTestCase):
 
     def until(self, count: int) -> None:
         """Wait until so many presses are kept."""
-        for _ in range(200):
+        for _ in range(400):
             if self.pressed() >= count:
                 return
             self.page.wait_for_timeout(50)

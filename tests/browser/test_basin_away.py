@@ -56,6 +56,11 @@ class AwayTestCase(MortalTestCase):
         expect(self.title).to_have_text(comes)
         return at
 
+    def between(self, seconds: float, least: float, most: float) -> None:
+        """So many seconds, but for what a press may be off; a busy machine answers late."""
+        self.assertGreater(seconds, least - NEAR)
+        self.assertLess(seconds, most + NEAR)
+
     def moment(self) -> float:
         return float(self.page.evaluate("performance.now() / 1000"))
 
@@ -102,15 +107,10 @@ class Killed(AwayTestCase):
         soapwort = self.on(run, "Lamplight soapwort")
         self.assertAlmostEqual(soapwort["seconds"][0], off - on, delta=NEAR)
         self.assertTrue(soapwort["off"])
-        now = self.moment()
-        run = self.kept()
-        self.assertAlmostEqual(self.on(run, "Towpath rinse")["seconds"][0], now - rinsed, delta=2 * NEAR)
-        self.assertAlmostEqual(
-            60 * next(each["minutes"] for each in run["helps"] if each["key"] == "eyes")
-            - run["help"]["left"],
-            now - eyes,
-            delta=2 * NEAR,
-        )
+        before, run, after = self.moment(), self.kept(), self.moment()
+        self.between(self.on(run, "Towpath rinse")["seconds"][0], before - rinsed, after - rinsed)
+        minutes = next(each["minutes"] for each in run["helps"] if each["key"] == "eyes")
+        self.between(60 * minutes - run["help"]["left"], before - eyes, after - eyes)
         self.assertLess(stung, off)
         ended = self.server.ask("POST", f"/api/wash/runs/{self.run_id}/end", {})[1]
         washes = self.server.ask("GET", f"/api/heads/{run['head']}")[1]["washes"]

@@ -30,8 +30,9 @@ class Held:
         """Who has it: the address, or that it is starting."""
         if self.handle is None:
             return
-        os.ftruncate(self.handle, 0)
-        os.pwrite(self.handle, json.dumps({"pid": os.getpid(), "address": address}).encode(), 0)
+        with suppress(OSError):  # a full disk keeps nobody from being served
+            os.ftruncate(self.handle, 0)
+            os.pwrite(self.handle, json.dumps({"pid": os.getpid(), "address": address}).encode(), 0)
 
 
 @contextmanager
@@ -40,10 +41,11 @@ def one_server(folder: Path, tell: Callable[[str], object]) -> Iterator[Held]:
 
     ServedAlreadyError where another server has it. A folder that cannot be written is not held.
     """
-    if not os.access(folder, os.W_OK):
+    try:
+        handle = os.open(folder / LOCK, os.O_RDWR | os.O_CREAT, 0o600)
+    except OSError:
         yield Held(None)
         return
-    handle = os.open(folder / LOCK, os.O_RDWR | os.O_CREAT, 0o600)
     try:
         _have(handle, tell)
         held = Held(handle)
