@@ -126,12 +126,7 @@ export async function call<O extends Operation>(
   const typed = draftOf(`${method} ${address}`) !== null;
   const sent = kept && writes && !form ? enqueue(method, address, text, typed) : null;
   const [at, askedAt] = [Date.now(), monotonic()];
-  const response = await fetch(address + queryOf(query), {
-    method,
-    signal,
-    headers: headersOf(method, text, sent?.key ?? (form ? keyOf(body) : "")),
-    body: form ? body : text || undefined,
-  }).catch((error: unknown) => {
+  const lost = (error: unknown): never => {
     if (error instanceof DOMException && error.name === BROKEN_OFF) {
       acknowledge(sent);
       throw error;
@@ -142,21 +137,35 @@ export async function call<O extends Operation>(
       0,
       "Is it still running? What you typed is kept, and saved as soon as it answers.",
     );
-  });
+  };
+  const response = await fetch(address + queryOf(query), {
+    method,
+    signal,
+    headers: headersOf(method, text, sent?.key ?? (form ? keyOf(body) : "")),
+    body: form ? body : text || undefined,
+  }).catch(lost);
   noteVersion(response);
   noteHousehold(response);
+  // An answer that breaks off half way is none: nobody knows what it said.
+  const answer =
+    response.ok && response.status !== NOTHING
+      ? await contentOf<O>(response).catch(lost)
+      : undefined;
   if (response.status >= GONE && response.status !== FULL) fail(sent);
   else if (response.status !== MISDIRECTED) acknowledge(sent);
   if (!response.ok) throw await problemOf(response);
   if (method !== "GET") dropDraft(`${method} ${address}`, at);
-  if (response.status === NOTHING) return undefined as Output<O>;
-  const kind = response.headers.get("Content-Type") ?? "";
-  const answer = (await (kind.includes("json") ? response.json() : response.blob())) as Output<O>;
-  const { steady } = answer as { steady?: unknown };
+  if (answer === undefined) return undefined as Output<O>;
+  const steady = (answer as { steady?: unknown } | null)?.steady;
   const replayed = response.headers.has("Idempotency-Replayed"); // it tells of then, not of now
   if (typeof steady === "number" && !replayed) hearSteady(steady, askedAt);
   return answer;
 }
+
+const contentOf = async <O extends Operation>(response: Response): Promise<Output<O>> => {
+  const json = (response.headers.get("Content-Type") ?? "").includes("json");
+  return (await (json ? response.json() : response.blob())) as Output<O>;
+};
 
 /** The key of a form with a file: the same for every try, for as long as this page has the form. */
 const forms = new WeakMap<FormData, string>();

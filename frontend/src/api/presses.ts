@@ -101,7 +101,9 @@ async function sendAll(run: number): Promise<void> {
       drop(press);
       hear(press, pressed);
     } catch (problem) {
-      if (problem instanceof Problem && (problem.status === 0 || problem.status >= AWAY)) {
+      // Only what the server refuses is let go: an answer that broke off may be of a press that is kept.
+      const refused = problem instanceof Problem && problem.status > 0 && problem.status < AWAY;
+      if (!refused) {
         reached.value = false;
         await new Promise((done) => window.setTimeout(done, AGAIN_MS));
         look();
@@ -109,7 +111,7 @@ async function sendAll(run: number): Promise<void> {
       }
       if (otherHousehold.value) return; // it stays kept for the household that it was meant for
       drop(press);
-      refuse(press, problem as Error);
+      refuse(press, problem);
     }
   }
 }
