@@ -16,7 +16,6 @@ import time
 from datetime import datetime, timedelta
 
 from django.db import DatabaseError, transaction
-from django.db.models import Sum
 from django.dispatch import Signal
 from django.utils import timezone
 
@@ -98,13 +97,14 @@ def _keep(step: float, wall: float, seconds: float) -> None:
 
 
 @derived("kept.ClockStep")
-def _stepped() -> float:
-    return float(ClockStep.objects.aggregate(all=Sum("seconds"))["all"] or 0.0)
+def _steps() -> tuple[tuple[datetime, float], ...]:
+    """Each step: when it was, and by how many seconds; in order."""
+    return tuple(ClockStep.objects.values_list("at", "seconds"))
 
 
 def steady_seconds(at: datetime | None = None) -> float:
     """A moment (None: now) in seconds that go on evenly, whatever is done to the clock."""
-    return (at or timezone.now()).timestamp() - _stepped()
+    return (at or timezone.now()).timestamp() - sum(seconds for _, seconds in _steps())
 
 
 def at_steady(seconds: float) -> datetime:
@@ -114,11 +114,11 @@ def at_steady(seconds: float) -> datetime:
 
 def step_words(since: datetime) -> str:
     """What happened to the clock since a moment, in words; "" for nothing that matters."""
-    for row in ClockStep.objects.filter(at__gte=since).order_by("-at"):
-        if abs(row.seconds) >= SAID:
-            way = "forward" if row.seconds > 0 else "back"
+    for at, seconds in reversed(_steps()):
+        if at >= since and abs(seconds) >= SAID:
+            way = "forward" if seconds > 0 else "back"
             return (
-                f"This machine’s clock was set {way} by {elapsed(abs(row.seconds))} at "
-                f"{timezone.localtime(row.at):%H:%M}. Minutes go on as they were."
+                f"This machine’s clock was set {way} by {elapsed(abs(seconds))} at "
+                f"{timezone.localtime(at):%H:%M}. Minutes go on as they were."
             )
     return ""

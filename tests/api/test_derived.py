@@ -31,7 +31,7 @@ from .test_strange_rows import Household as Furnished
 SERVICES = "eyebright."
 DERIVED = {
     "kept.household_mark.household_mark",
-    "kept.clock_steps._stepped",
+    "kept.clock_steps._steps",
     "household.services.household.the_household",
     "household.services.household.house_limits",
     "shelf.services.measures.the_kit",
@@ -59,7 +59,7 @@ class EveryDerivedValue(Furnished):
         links = [WashLinkIn(formula=self.formula)]
         return {
             "kept.household_mark.household_mark": household_mark,
-            "kept.clock_steps._stepped": steady_seconds,
+            "kept.clock_steps._steps": steady_seconds,
             "household.services.household.the_household": the_household,
             "household.services.household.house_limits": house_limits,
             "shelf.services.measures.the_kit": the_kit,

@@ -14,6 +14,8 @@ from contextlib import contextmanager
 
 from django.db import OperationalError
 
+from .writes import ANY
+
 PATIENCE = 20.0  # s: longer than any answer takes
 
 
@@ -109,7 +111,7 @@ class Turns:
     def changed_since(self, changes: int, tables: Iterable[str]) -> bool:
         """Whether one of these tables was written since there were so many changes."""
         with self._mutex:
-            every = self._changed.get("*", 0)
+            every = self._changed.get(ANY, 0)
             return any(max(self._changed.get(table, 0), every) > changes for table in tables)
 
 

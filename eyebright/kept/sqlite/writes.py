@@ -19,7 +19,7 @@ class Writes:
     def __init__(self) -> None:
         self.by_columns: dict[str, Counter[frozenset[str]]] = {}
         self.epoch = 0
-        self._since: set[str] = set()
+        self._since = set[str]()
 
     def __call__(self, execute: Callable[..., Any], sql: str, params: Any, many: bool, context: Any) -> Any:
         """Note a statement as it is executed; Django calls this for each."""

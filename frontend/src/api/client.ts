@@ -104,7 +104,8 @@ function noteHousehold(response: Response): void {
   if (mark && now && now !== mark) otherHousehold.value = true;
 }
 
-const GONE = 502; // and above: the server is not there, whoever answers in its place
+/** And above: the server is not there, whoever answers in its place. */
+export const GONE = 502;
 const FULL = 507;
 const NOTHING = 204;
 const BROKEN_OFF = "AbortError";

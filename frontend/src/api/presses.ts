@@ -8,18 +8,16 @@
 import type { QueryClient } from "@tanstack/vue-query";
 import { computed, shallowRef } from "vue";
 import { tell } from "@/app/undo";
-import { call, otherHousehold, Problem, type Input, type Operation } from "./client";
+import { call, GONE, otherHousehold, Problem, type Input, type Operation } from "./client";
 import { mark } from "./mark";
 import { reached } from "./outbox";
-import { keyOf } from "./query";
+import { keyOf, newerOf } from "./query";
 import { steadyPressed } from "./steady";
 import type { Run } from "./types";
 import { unsent } from "./unsent";
 
 const AGAIN_MS = 1_000;
 const PATIENCE_MS = 5_000; // a server that says nothing for so long is not there
-const AWAY = 502;
-const STORE = "press";
 
 export type PressOperation = "press_step" | "mark_run" | "change_run" | "undo_press" | "end_wash";
 
@@ -44,7 +42,7 @@ export interface Pressed {
   says?: string;
 }
 
-const kept = unsent<Press>(STORE);
+const kept = unsent<Press>("press");
 const name = (press: Press) => `${press.run} ${press.id}`;
 /** Those that the storage did not take. */
 const held = new Map<string, Press>();
@@ -71,9 +69,6 @@ function drop(press: Press): void {
   held.delete(press.id);
   look();
 }
-
-/** The runs that wait to be heard, and how many presses of each. */
-export const unheard = computed(() => all.value.length);
 
 const of = (run: number) => all.value.filter((one) => one.run === run);
 
@@ -102,7 +97,7 @@ async function sendAll(run: number): Promise<void> {
       hear(press, pressed);
     } catch (problem) {
       // Only what the server refuses is let go: an answer that broke off may be of a press that is kept.
-      const refused = problem instanceof Problem && problem.status > 0 && problem.status < AWAY;
+      const refused = problem instanceof Problem && problem.status > 0 && problem.status < GONE;
       if (!refused) {
         reached.value = false;
         await new Promise((done) => window.setTimeout(done, AGAIN_MS));
@@ -135,9 +130,7 @@ async function sendOne(press: Press): Promise<Pressed> {
 
 function hear(press: Press, pressed: Pressed): void {
   const key = keyOf("wash_run", { path: { pk: press.run } });
-  cache?.setQueryData<Run>(key, (now) =>
-    now && now.version > pressed.run.version ? now : pressed.run,
-  );
+  cache?.setQueryData<Run>(key, (now) => newerOf(now, pressed.run));
   void cache?.invalidateQueries(
     press.operation === "end_wash" ? undefined : { queryKey: ["washes_under_way"] },
   );

@@ -86,7 +86,7 @@ const inputOf = <O extends Operation>(key: readonly unknown[] = []) =>
   key[1] !== undefined && !("again" in (key[1] as object)) ? (key[1] as Input<O>) : undefined;
 
 /** An answer that was on its way while something was done is older than what is shown. */
-function newerOf<Value>(shown: Value | undefined, found: Value): Value {
+export function newerOf<Value>(shown: Value | undefined, found: Value): Value {
   const version = (value: unknown) => (value as { version?: number } | undefined)?.version ?? 0;
   return shown !== undefined && version(shown) > version(found) ? shown : found;
 }

@@ -103,8 +103,7 @@ export function useEdit<Row extends Kept, Entered extends object>({
     const now = kept as Row;
     if (!row && JSON.stringify(pack(sent(plain()))) === body) return true;
     added = row ? undefined : now;
-    base = copy(fields(now));
-    version = now.version ?? version;
+    takeOver(now);
     restored.value = false;
     return Object.keys(changes()).length === 0;
   }

@@ -23,7 +23,7 @@ from ..recording import AppliedLink, keep_parts, part_of
 from .basin_links import worked_out_as
 from .late import as_pressed
 from .pressing import moment_of
-from .runs import AtBasin, at_basin, find_run, left_since, marks_of, minutes_of, open_run
+from .runs import AtBasin, at_basin, find_run, left_since, marks_of, minutes_of, still_open
 from .serializers import run_out
 
 NOTHING = "Nothing went on: throw this wash away instead."
@@ -35,8 +35,7 @@ def end(pk: int, payload: EndIn) -> EndedOut:
     run = find_run(pk)
     if run.ended_at is not None and payload.id and run.presses[-1].id == payload.id:
         return EndedOut(run=run_out(run), washes=run.snapshot.washes, says="")
-    run = open_run(pk)
-    basin = at_basin(run)
+    basin = at_basin(still_open(run))
     if not basin.contacts:
         raise Problem.field("step", NOTHING)
     ended = _off(basin, payload)

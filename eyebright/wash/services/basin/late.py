@@ -16,7 +16,7 @@ from ...models import BasinRun
 from ...models import Wash as KeptWash
 from ...schemas.basin import Pressed, RunOut
 from ...snapshots import PressSnapshot
-from .runs import at_basin, minutes_of
+from .runs import at_basin
 from .serializers import run_out
 
 MOST_NOTE = 2000
@@ -63,11 +63,7 @@ def _title(run: BasinRun, what: str, step: str, section: int, key: str) -> str:
 
 def _about(run: BasinRun, at: datetime) -> list[KeptWash]:
     """What was on then: its record; the last one, where nothing was."""
-    basin, then = at_basin(run), minutes_of(run, at)
-    on = [
-        each.link.id for each in basin.contacts.values()
-        if min(each.on) <= then and (each.off is None or each.off >= then)
-    ]  # fmt: skip
+    on = {each.link.id for each in at_basin(run).on_at(at)}
     things = {(link.formula, link.supply_key) for link in run.links if link.id in on}
     rows = list(KeptWash.objects.filter(pk__in=run.snapshot.washes))
     found = [row for row in rows if (row.formula_id, row.supply_key) in things]

@@ -24,7 +24,7 @@ from ..links import check_links, check_stock, name_of, names_of
 from .basin_links import blocking_stops, open_stops, work_out
 from .clock_steps import count_on
 from .late import came_late
-from .runs import AtBasin, at_basin, find_run, help_minutes, left_since, minutes_of, open_run, press_id
+from .runs import AtBasin, at_basin, find_run, help_minutes, left_since, open_run, press_id
 from .serializers import barred_words, run_out, undo_of
 
 MOST_PRESSES = 600
@@ -52,15 +52,14 @@ def moment_of(payload: Pressed) -> tuple[datetime, str]:
     return min(at, now), ""
 
 
-def _keep(run: BasinRun, what: str, payload: Pressed, **more: Any) -> str:
-    """Keep one press with its moment; what is to be said of that.
+def _keep(run: BasinRun, what: str, pressed: str, at: datetime, **more: Any) -> None:
+    """Keep one press, by its id (one is made up for an empty one), with its moment.
 
     What happens beside the steps stands where it happened, also when it is heard late. A step follows
     what was pressed before it: time never runs back.
     """
     if len(run.presses) >= MOST_PRESSES:
         raise Problem.field("step", "That is more presses than a wash has: end it.")
-    at, says = moment_of(payload)
     when = max(at, run.began_at)
     place = len(run.presses)
     if what in BESIDE:
@@ -68,9 +67,12 @@ def _keep(run: BasinRun, what: str, payload: Pressed, **more: Any) -> str:
             place -= 1
     elif run.presses:
         when = max(when, run.presses[-1].at)
-    row = PressSnapshot(at=when, id=payload.id or uuid4().hex, what=what, **more)
+    row = PressSnapshot(at=when, id=pressed or uuid4().hex, what=what, **more)
     run.presses = [*run.presses[:place], row, *run.presses[place:]]
-    return says
+
+
+def _said(*words: str) -> str:
+    return " ".join(each for each in words if each)
 
 
 def is_known(run: BasinRun, payload: Pressed) -> bool:
@@ -100,11 +102,11 @@ def _looked_at_again(pk: int) -> None:
 
 @transaction.atomic
 def _pressed(pk: int, payload: PressIn) -> RunOut:
-    run = find_run(pk)
+    run, (at, ahead) = find_run(pk), moment_of(payload)
     if is_known(run, payload):
         return run_out(run)
     if run.ended_at is not None:
-        return came_late(run, payload, moment_of(payload)[0], step=payload.step, section=payload.section)
+        return came_late(run, payload, at, step=payload.step, section=payload.section)
     basin = at_basin(run)
     place = next((n for n, step in enumerate(basin.steps) if step.key == payload.step), None)
     if place is None:
@@ -118,7 +120,6 @@ def _pressed(pk: int, payload: PressIn) -> RunOut:
     step = basin.steps[place]
     if step.kind == "end":
         raise Problem.field("step", "End the wash: what was done is kept then.")
-    at = moment_of(payload)[0]
     _stale(basin, at)
     known_late = ""
     if step.kind in GOES_ON:
@@ -128,13 +129,11 @@ def _pressed(pk: int, payload: PressIn) -> RunOut:
             if basin.now - at < LATE:
                 raise
             known_late = f"That went on before this was known. {raised.detail}"
-    says = known_late + _keep(
-        run, "step", payload, step=step.key, section=payload.section, offs=list(step.offs)
-    )
+    _keep(run, "step", payload.id, at, step=step.key, section=payload.section, offs=list(step.offs))
     if step.offs:
         _judged_anew(run)
     run.save()
-    return run_out(run, says=says)
+    return run_out(run, says=_said(known_late, ahead))
 
 
 def _barred(basin: AtBasin, step: Step) -> None:
@@ -205,7 +204,7 @@ def undo(pk: int, payload: UndoIn) -> RunOut:
 @transaction.atomic
 def mark(pk: int, payload: BasinMarkIn) -> RunOut:
     """One press beside the steps: how the head is held, what goes amiss, help, a belief, a temperature."""
-    run, at, says = find_run(pk), moment_of(payload)[0], ""
+    run, (at, ahead), says = find_run(pk), moment_of(payload), ""
     if is_known(run, payload):
         return run_out(run)
     if run.ended_at is not None:
@@ -213,52 +212,49 @@ def mark(pk: int, payload: BasinMarkIn) -> RunOut:
     match payload.what:
         case "posture":
             only_offered("key", [payload.key], postures())
-            said = _keep(run, "posture", payload, key=payload.key, posture_before=run.posture)
+            _keep(run, "posture", payload.id, at, key=payload.key, posture_before=run.posture)
             run.posture = payload.key
             says = f"{postures()[payload.key].name.capitalize()}."
         case "trouble":
             only_offered("key", [payload.key], troubles())
             about = _about(at_basin(run), payload, at)
-            said = _keep(run, "trouble", payload, key=payload.key, link=about)
+            _keep(run, "trouble", payload.id, at, key=payload.key, link=about)
         case "help":
             only_offered("key", [payload.key], helps())
             basin = at_basin(run)
             about = _about(basin, payload, at)
             minutes = help_minutes(basin, payload.key)
-            said = _keep(run, "help", payload, key=payload.key, link=about, minutes=minutes)
+            _keep(run, "help", payload.id, at, key=payload.key, link=about, minutes=minutes)
         case "helped":
-            said = _keep(run, "helped", payload)
+            _keep(run, "helped", payload.id, at)
             says = "It is on record. Watch how it feels; whom to call stands under Help."
         case "belief":
             if payload.value is None or not 0.0 <= payload.value <= 14.0:
                 raise Problem.field("value", "From pH 0 to 14.")
-            said = _keep(run, "belief", payload, link=payload.link, value=payload.value)
+            _keep(run, "belief", payload.id, at, link=payload.link, value=payload.value)
         case "pass":
             passing = Passing(payload.stops_passed, payload.why, payload.own)
             stops = pass_stops(open_stops(run), passing, run.planned.head_id)
             keep_passes(stops, passing, run.planned.head_id, f"wash {run.planned_id}")
             rules = {each.id for each in stops}
             passed = [each for each in blocking_stops(run) if each[0] in rules]
-            said = _keep(run, "passed", payload, stops_passed=passed)
+            _keep(run, "passed", payload.id, at, stops_passed=passed)
         case "counted":
             count_on(run, (payload.steady or 0.0) - steady_seconds())
-            said = ""
         case "celsius":
             if payload.value is None:
                 raise Problem.field("value", "Say what the thermometer shows.")
-            said = _keep(run, "celsius", payload, value=payload.value)
+            _keep(run, "celsius", payload.id, at, value=payload.value)
     run.save()
-    return run_out(run, says=" ".join(each for each in (says, said) if each))
+    return run_out(run, says=_said(says, ahead))
 
 
 def _about(basin: AtBasin, payload: BasinMarkIn, at: datetime) -> int | None:
     """Which link it is about: the one that is named, or what was on then, or what had gone on last."""
     if payload.link in basin.contacts:
         return payload.link
-    then = minutes_of(basin.run, at)
-    begun = [each for each in basin.contacts.values() if min(each.on) <= then]
-    on = [each for each in begun if each.link.rinsed and (each.off is None or each.off > then)]
-    found = on or begun
+    on = [each for each in basin.on_at(at) if each.link.rinsed]
+    found = on or basin.begun_by(at)
     return max(found, key=lambda each: min(each.on)).link.id if found else None
 
 
@@ -268,11 +264,11 @@ def _about(basin: AtBasin, payload: BasinMarkIn, at: datetime) -> int | None:
 @transaction.atomic
 def change(pk: int, payload: BasinChangeIn) -> RunOut:
     """Swap, leave out, add, or pour again: what is still to come is worked out anew."""
-    run = find_run(pk)
+    run, (at, ahead) = find_run(pk), moment_of(payload)
     if is_known(run, payload):
         return run_out(run)
     if run.ended_at is not None:
-        return came_late(run, payload, moment_of(payload)[0], what=payload.do)
+        return came_late(run, payload, at, what=payload.do)
     check_version(run, "wash", payload.version, run_out)
     basin = at_basin(run)
     was = run.links
@@ -334,9 +330,9 @@ def change(pk: int, payload: BasinChangeIn) -> RunOut:
     run.links = links
     work_out(run, basin.contacts, basin.minutes, _passed(basin))
     ran_out = was[place].supply_key if payload.ran_out and place is not None else ""
-    said = _keep(run, "links", payload, links_before=was, says=says, ran_out=ran_out)
+    _keep(run, "links", payload.id, at, links_before=was, says=says, ran_out=ran_out)
     run.save()
-    return run_out(run, says=f"{says} {said}".rstrip())
+    return run_out(run, says=_said(says, ahead))
 
 
 def _checked(link: WashLinkIn) -> str:

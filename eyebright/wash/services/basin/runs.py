@@ -47,7 +47,11 @@ def find_run(pk: int, *, also_removed: bool = False) -> BasinRun:
 
 def open_run(pk: int) -> BasinRun:
     """One that is not ended."""
-    run = find_run(pk)
+    return still_open(find_run(pk))
+
+
+def still_open(run: BasinRun) -> BasinRun:
+    """The same, if it is not ended."""
     if run.ended_at is not None:
         raise Problem.field("step", "This wash is ended: correct it where it is recorded, or undo its end.")
     return run
@@ -183,6 +187,16 @@ class AtBasin:
     def contacts(self) -> Mapping[int, Contact]:
         """What was on, by link."""
         return self.progress.contacts
+
+    def begun_by(self, at: datetime) -> list[Contact]:
+        """What had gone on by a moment."""
+        then = minutes_of(self.run, at)
+        return [each for each in self.contacts.values() if min(each.on) <= then]
+
+    def on_at(self, at: datetime) -> list[Contact]:
+        """What was on at a moment, also what stays on."""
+        then = minutes_of(self.run, at)
+        return [each for each in self.begun_by(at) if each.off is None or each.off > then]
 
     def states(self) -> dict[int, str]:
         """Whether each link is to come, on, or done."""

@@ -10,7 +10,6 @@ import CautionList from "@/parts/CautionList.vue";
 import { chime } from "@/parts/chime";
 import HoldButton from "@/parts/HoldButton.vue";
 import LoadState from "@/parts/LoadState.vue";
-import { useTick } from "@/parts/monotonic";
 import { useTrouble } from "@/parts/trouble";
 import { canSpeak, speak, want, wanted } from "@/parts/voice";
 import { useAwake } from "@/parts/wakeLock";
@@ -34,7 +33,7 @@ const { shown, step, unheard, undoing } = pressing;
 const refused = useTrouble(pressing.error);
 const clocks = computed(() => shown.value?.clocks ?? []);
 const ringing = computed(() => (run.value?.ended_at || shown.value?.ended ? [] : clocks.value));
-const rings = useRings(ringing, useTick());
+const rings = useRings(ringing, pressing.tick);
 const ended = useEnding(
   () => id,
   () => run.value,

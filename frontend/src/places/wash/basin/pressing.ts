@@ -13,16 +13,29 @@ import { asPressed, type Meanwhile } from "./meanwhile";
 const SAID_S = 1.5; // what is heard sooner is not worth a word
 const UNDO_MS = 700; // a second tap of the same finger undoes nothing
 
-/** What an act of its own shows: the last failure of it. */
-export interface Act {
-  error: Ref<Error | null>;
-  isPending: Ref<boolean>;
+type Push = ReturnType<typeof usePresses>["push"];
+
+/** Press, and keep why the last press was refused: null then. */
+function usePush(push: Push) {
+  const error = ref<Error | null>(null);
+  async function press(
+    operation: PressOperation,
+    body: object,
+    says: string,
+  ): Promise<Pressed | null> {
+    error.value = null;
+    return push(operation, body as Record<string, unknown>, says).catch((why: Error) => {
+      error.value = why;
+      return null;
+    });
+  }
+  return { error, press };
 }
 
 export function usePressing(id: () => number, run: Ref<Run | undefined>) {
   const { entries, push, letGo } = usePresses(id);
+  const { error, press } = usePush(push);
   const tick = useTick();
-  const error = ref<Error | null>(null);
   const undoing = ref(false);
   const shown = computed<Meanwhile | null>(() => {
     const now = run.value;
@@ -39,18 +52,6 @@ export function usePressing(id: () => number, run: Ref<Run | undefined>) {
     const late = first && tick.value && (steadyNow() ?? 0) - first.at > SAID_S;
     return late ? entries.value.length : 0;
   });
-
-  async function press(
-    operation: PressOperation,
-    body: object,
-    says: string,
-  ): Promise<Pressed | null> {
-    error.value = null;
-    return push(operation, body as Record<string, unknown>, says).catch((why: Error) => {
-      error.value = why;
-      return null;
-    });
-  }
 
   function go(): void {
     const now = step.value;
@@ -88,8 +89,9 @@ export function usePressing(id: () => number, run: Ref<Run | undefined>) {
     undo,
     undoing,
     unheard,
-    press,
+    push,
     error,
+    tick,
   };
 }
 
@@ -97,18 +99,11 @@ export type Pressing = ReturnType<typeof usePressing>;
 
 /** An act beside the steps, with its own failure: shown beside the field that it is of. */
 export function useBeside(pressing: Pressing) {
-  const error = ref<Error | null>(null);
-  async function act(
-    operation: PressOperation,
-    body: object,
-    says: string,
-  ): Promise<Pressed | null> {
-    error.value = null;
-    const found = await pressing.press(operation, body, says);
-    error.value = found ? null : pressing.error.value;
-    if (!found) pressing.error.value = null;
-    return found;
-  }
+  const { error, press } = usePush(pressing.push);
+  const act: typeof press = (...asked) => {
+    pressing.error.value = null; // what was refused before is over
+    return press(...asked);
+  };
   return {
     error,
     mark: (body: Partial<BasinMark> & Pick<BasinMark, "what">, says: string) =>
