@@ -47,6 +47,6 @@ def press_to_step(browser: Browser, address: str) -> float:
     times = []
     for _ in range(PRESSES):
         times.append(page.evaluate(PRESS))
-        page.wait_for_timeout(250)
+        page.wait_for_timeout(350)
     page.context.close()
     return float(statistics.quantiles(times, n=20)[-1])

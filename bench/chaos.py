@@ -160,10 +160,7 @@ def upgrade_killed(folder: Path) -> None:
 
 def put_back(server: Server, backup: bytes) -> str:
     """Put a household back; the copy of what was there."""
-    form = b'--chaos\r\nContent-Disposition: form-data; name="file"; filename="x.zip"\r\n\r\n'
-    kind = {"Content-Type": "multipart/form-data; boundary=chaos"}
-    body = form + backup + b"\r\n--chaos--\r\n"
-    status, done, _ = server.ask("POST", "/api/safekeeping/household", body, **kind)
+    status, done, _ = server.send_file("/api/safekeeping/household", backup)
     if status != 200:
         raise RuntimeError(f"put back: {status} {done}")
     return str(done["before"])

@@ -67,6 +67,18 @@ def elapsed(seconds: float) -> str:
     return f"{minutes / DAY:.0f} days" if minutes >= 2 * DAY else "a day"
 
 
+def duration(value: float) -> str:
+    """How many minutes something was on: "40 seconds", "1.5 minutes", "3 hours"."""
+    if value < 1.0:
+        seconds = round(value * 60.0)
+        return "no time" if seconds == 0 else f"{seconds} second{'s' if seconds > 1 else ''}"
+    whole = round(value) if value >= 10.0 or abs(value - round(value)) < 0.05 else round(value, 1)
+    if whole >= 120.0:
+        hours = value / 60.0
+        return f"{hours:.0f} hours" if abs(hours - round(hours)) < 0.05 else f"{hours:.1f} hours"
+    return "1 minute" if whole == 1 else f"{whole:g} minutes"
+
+
 def span(minutes: float) -> str:
     """Minutes to plan with: "20 min", "1.5 h", "3 days"."""
     if minutes < 90.0:

@@ -7,6 +7,7 @@ what runs is moved with it: minutes are the same before and after. What that is,
     def _move_clocks(sender, seconds, **_): ...          add `seconds` to what runs
 
 steady_seconds()     a count that goes on over all of that, and over a restart: for the page
+moment_of(steady)    when something was pressed that says so in that count
 step_words(since)    "This machine's clock was set back by 1 hour at 14:05. Minutes go on as they were."
 """
 
@@ -17,11 +18,13 @@ from datetime import datetime, timedelta
 
 from django.db import DatabaseError, transaction
 from django.dispatch import Signal
+from django.http import HttpRequest
 from django.utils import timezone
 
 from eyebright.core.words import elapsed
 
 from .derived import derived
+from .fields import LATEST_STEADY
 from .models import ClockAnchor, ClockStep
 from .monotonic import boot_id, monotonic_seconds
 
@@ -32,6 +35,10 @@ clock_stepped = Signal()
 running_since = Signal()
 """Asked when nobody knows how long the machine was off: receivers answer the latest moment of what runs."""
 
+AHEAD = timedelta(seconds=3)
+TO_COME = "That press says that it was {ahead} from now: it is kept as of now. Look at this device’s clock."
+STEADY = "Eyebright-Steady"  # of an answer: the count while it was worked out
+PRESSED = "Eyebright-Pressed"  # of a call: when it was pressed, by that count
 LEAST = 1.0  # s: less is a clock that is being kept right
 SAID = 30.0  # s: less is not worth a word
 _lock = threading.Lock()
@@ -110,6 +117,26 @@ def steady_seconds(at: datetime | None = None) -> float:
 def at_steady(seconds: float) -> datetime:
     """The moment by the clock of now at which `steady_seconds` said that."""
     return timezone.now() + timedelta(seconds=seconds - steady_seconds())
+
+
+def moment_of(steady: float | None) -> tuple[datetime, str]:
+    """When it was pressed (None: now), by the clock of now; and what is to be said of that, if anything."""
+    now = timezone.now()
+    if steady is None:
+        return now, ""
+    at = at_steady(steady)
+    if at > now + AHEAD:
+        return now, TO_COME.format(ahead=elapsed((at - now).total_seconds()))
+    return min(at, now), ""
+
+
+def moment_of_call(request: HttpRequest) -> datetime:
+    """When a call was pressed, however late it is heard: its header says so; now where it does not."""
+    try:
+        steady = float(request.headers.get(PRESSED, ""))
+    except ValueError:
+        return timezone.now()
+    return moment_of(steady if 0.0 < steady < LATEST_STEADY else None)[0]
 
 
 def step_words(since: datetime) -> str:

@@ -132,6 +132,9 @@ MgPerLitre = Annotated[
     float, number_between(0, 2000, "From 0 to 2000 mg/L; tap water is seldom above 450."), AS_NUMBER
 ]
 Minutes = Annotated[float, number_between(0, 1440, "From 0 minutes to a day."), AS_NUMBER]
+LATEST_STEADY = 10_000_000_000.0  # s: no even count of a server goes so far
+NO_MOMENT = "Say when it was pressed in the seconds of an answer (steady), or nothing for now."
+SteadySeconds = Annotated[float, number_between(0, LATEST_STEADY, NO_MOMENT), AS_NUMBER]
 Name = Annotated[str, BeforeValidator(_name)]
 Note = Annotated[str, BeforeValidator(_note)]
 Blank = BeforeValidator(_or_nothing)

@@ -17,6 +17,7 @@ from django.http import HttpRequest, HttpResponse
 from .derived import derived
 from .models import HouseholdMark
 from .problems import problem_response
+from .replacing import which_in_place
 
 HEADER = "Eyebright-Household"
 ANOTHER = "Another household is open here now."
@@ -49,7 +50,7 @@ class HouseholdMarkMiddleware:
         """Answer, or refuse with a 421. What says nothing is answered: it is no page of ours."""
         if not request.path.startswith("/api/"):
             return self._get_response(request)
-        mark = ""
+        mark, place = "", which_in_place()
         with suppress(DatabaseError):  # what is wrong with the database is said by whoever needs it
             mark = household_mark()
         meant = request.headers.get(HEADER, "")
@@ -57,8 +58,9 @@ class HouseholdMarkMiddleware:
             response: HttpResponse = problem_response(421, ANOTHER, SAYS)
         else:
             response = self._get_response(request)
-            with suppress(DatabaseError):
-                mark = household_mark()  # another one after a restore
+            if which_in_place() != place:  # another household was put back
+                with suppress(DatabaseError):
+                    mark = household_mark()
         if mark:
             response[HEADER] = mark
         return response

@@ -10,6 +10,7 @@ import re
 import threading
 from collections import defaultdict
 from collections.abc import Callable
+from contextlib import suppress
 from datetime import timedelta
 
 from django.db import DatabaseError, transaction
@@ -23,6 +24,7 @@ from .sqlite.turns import WriteConflictError, working, writing
 KEY = "Idempotency-Key"
 REPLAYED = "Idempotency-Replayed"  # an answer that was given before: it tells of then, not of now
 LONGEST = 64
+TRIES = 4  # then it takes the write lock before it begins, and nobody breaks it off
 REMEMBERED = timedelta(days=2)
 LOOKS = ("GET", "HEAD", "OPTIONS")
 REPLACES = ("/api/safekeeping/household", "/restore")  # how such an address begins or ends
@@ -62,14 +64,14 @@ class IdempotencyMiddleware:
             return answer
 
     def _in_turn(self, key: str, request: HttpRequest) -> HttpResponse:
-        """One after another, the database locked as short as can be; once more where that failed."""
+        """One after another, the database locked as short as can be; once more where that was broken off."""
         with working.turn():
-            try:
-                with writing.late():
+            for _ in range(TRIES):
+                with suppress(WriteConflictError), writing.late():
                     response = self._done(key, request)
-            except WriteConflictError:
-                return self._done(key, request)
-            return self._done(key, request) if is_conflict(response) else response
+                    if not is_conflict(response):
+                        return response
+            return self._done(key, request)
 
     def _done(self, key: str, request: HttpRequest) -> HttpResponse:
         """Do it, once for each key."""

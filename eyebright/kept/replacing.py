@@ -22,7 +22,12 @@ from django.db import OperationalError
 FLAG = "restoring.lock"
 PATIENCE = 30.0  # s for those who write to finish
 FLAG_PATIENCE = 3.0  # s for the flag itself
+IN_THE_WAY = f"{FLAG} in the data folder cannot be written. Move it elsewhere, and try again."
 BEING_REPLACED = "The household is being put back just now."
+
+
+class FlagError(OSError):
+    """What is raised where something stands in the place of the flag."""
 
 
 class HouseholdReplacedError(OperationalError):
@@ -71,8 +76,14 @@ def being_replaced() -> bool:
 
 @contextmanager
 def replacing(folder: Path, database: Path) -> Iterator[None]:
-    """Flag it, and wait for whoever is writing. BlockingIOError where somebody else is at it already."""
-    handle = os.open(_flag(folder), os.O_RDWR | os.O_CREAT, 0o600)
+    """Flag it, and wait for whoever is writing. BlockingIOError where somebody else is at it already.
+
+    FlagError where the flag cannot be written.
+    """
+    try:
+        handle = os.open(_flag(folder), os.O_RDWR | os.O_CREAT, 0o600)
+    except (IsADirectoryError, PermissionError):
+        raise FlagError(IN_THE_WAY) from None
     try:
         _flagged(handle)
         _wait_for_writers(database)

@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import { unsent } from "@/api/unsent";
+import { keptApart, unsent } from "@/api/unsent";
 
 type Outbox = typeof import("@/api/outbox");
 const KEPT = "eyebright-sent ";
@@ -24,6 +24,21 @@ describe("what was sent and not answered", () => {
     vi.useRealTimers();
   });
 
+  it("keeps the moment of its press, however late it is heard", async () => {
+    const { enqueue, fail } = await opened();
+    const { hearSteady } = await import("@/api/steady");
+    const { monotonic } = await import("@/parts/monotonic");
+    const { sendAgain } = await import("@/api/client");
+    hearSteady(5_000, monotonic());
+    const sent = enqueue("POST", "/api/x", "{}");
+    fail(sent);
+    vi.advanceTimersByTime(90_000);
+    expect(enqueue("POST", "/api/x", "{}").steady).toBe(sent.steady);
+    answers.mockResolvedValue(new Response("{}"));
+    await sendAgain(sent);
+    const [, how] = answers.mock.calls.at(-1) as unknown as [string, RequestInit];
+    expect(Number(new Headers(how.headers).get("Eyebright-Pressed"))).toBeCloseTo(5_000, 0);
+  });
   it("is in the storage until it is answered", async () => {
     const { enqueue, acknowledge } = await opened();
     const sent = enqueue("POST", "/api/x", "{}");
@@ -131,6 +146,35 @@ describe("what was sent and not answered", () => {
     expect(names()).toEqual([]);
   });
 
+  it("answers whoever waits for it, and nobody hears of it a second time", async () => {
+    const { answerTo, enqueue, fail, resume } = await opened();
+    const late = vi.fn();
+    resume(() => Promise.resolve(new Response("kept")), late);
+    answers.mockResolvedValue(new Response(""));
+    const sent = enqueue("POST", "/api/x", "{}");
+    fail(sent);
+    const both = Promise.all([answerTo(sent), answerTo(sent)]);
+    await vi.advanceTimersByTimeAsync(1_000);
+    const said = (await both).map((one) => one?.text());
+    expect(await Promise.all(said)).toEqual(["kept", "kept"]);
+    expect(late).not.toHaveBeenCalled();
+  });
+
+  it("is heard as late where nobody waits any more", async () => {
+    const { answerTo, enqueue, fail, resume } = await opened();
+    const late = vi.fn();
+    resume(() => Promise.resolve(new Response("kept")), late);
+    answers.mockRejectedValue(new TypeError());
+    const sent = enqueue("POST", "/api/x", "{}");
+    fail(sent);
+    const none = answerTo(sent);
+    await vi.advanceTimersByTimeAsync(20_000);
+    expect(await none).toBeNull();
+    answers.mockResolvedValue(new Response(""));
+    await vi.advanceTimersByTimeAsync(20_000);
+    expect(late).toHaveBeenCalledOnce();
+  });
+
   it("stays silent through a window that goes before it was sent once more", async () => {
     const gone = await opened();
     gone.enqueue("POST", "/api/x", "{}");
@@ -145,12 +189,34 @@ describe("what was sent and not answered", () => {
 });
 
 describe("what an older page left", () => {
+  beforeEach(() => localStorage.clear());
+
   it("is read by the names of today, and no text of it is touched", () => {
     const said = 'rub it in: "stuff": all';
+    const draft = { version: 1, at: 5, base: {} };
     localStorage.setItem(
       `${unsent("draft").prefix}3`,
-      JSON.stringify({ lines: [{ stuff: "lot-1" }], said }),
+      JSON.stringify({ ...draft, entered: { lines: [{ stuff: "lot-1" }], said } }),
     );
-    expect(unsent("draft").get("3")).toEqual({ lines: [{ supply_key: "lot-1" }], said });
+    const entered = { lines: [{ supply_key: "lot-1" }], said };
+    expect(unsent("draft").get("3")).toEqual({ ...draft, entered });
+  });
+
+  it("is used nowhere where it cannot be read, and is kept", async () => {
+    const press = { id: "b", run: 1, at: 1, n: 1, body: {}, says: "", tried: false };
+    const broken = ["{}", "5", "null", "no text", JSON.stringify({ ...press, operation: "nope" })];
+    broken.forEach((text, place) =>
+      localStorage.setItem(`${unsent("press").prefix}1 ${place}`, text),
+    );
+    localStorage.setItem(`${unsent("sent").prefix}w k`, '{"key":1}');
+    localStorage.setItem(
+      `${unsent("press").prefix}1 b`,
+      JSON.stringify({ ...press, operation: "press_step" }),
+    );
+    const again = vi.fn(() => Promise.resolve(new Response("{}")));
+    (await opened()).resume(again, vi.fn());
+    expect(again).not.toHaveBeenCalled();
+    expect(keptApart().map((one) => one.readable)).toEqual(Array(6).fill(false));
+    expect(unsent("press").get("1 b")).toMatchObject({ id: "b" });
   });
 });

@@ -4,7 +4,7 @@ import { Problem } from "@/api/client";
 import { useTrouble } from "@/parts/trouble";
 
 const refused = (fields: Record<string, string>) =>
-  new Problem("Something needs another look.", 422, "See below.", fields);
+  new Problem("Something needs another look.", 422, "See below.", { fields });
 
 describe("what went wrong", () => {
   it("is said beside the field that shows it, and nowhere else", () => {

@@ -124,6 +124,18 @@ class Pressing(BasinTestCase):
         self.go()
         self.refused("POST", f"/wash/runs/{run['id']}/restore", None, "head")
 
+    def test_what_is_pressed_in_a_cancelled_wash_is_kept_with_it(self) -> None:
+        run = self.press(self.go(), 2)
+        self.call("DELETE", f"/wash/runs/{run['id']}", status=204)
+        run = self.mark(self.press(run), "trouble", key="stings")
+        self.assertTrue(run["cancelled"])
+        self.assertIn("cancelled", self.refused("POST", f"/wash/runs/{run['id']}/end", {}, "step"))
+        self.assertEqual(self.call("GET", "/wash/runs"), [])
+        again = self.call("POST", f"/wash/runs/{run['id']}/restore")
+        self.assertFalse(again["cancelled"])
+        self.assertEqual((again["at"], again["heard"]), (run["at"], run["heard"]))
+        self.end(again)
+
     def test_a_belief_stands_beside_the_answer(self) -> None:
         run = self.go(chain=self.plain)
         link = run["presses"][1]["link"]

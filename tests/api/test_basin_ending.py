@@ -265,7 +265,9 @@ class HowItWent(BasinTestCase):
         self.assertEqual(told["dry"], {"shine": 2, "oil": 2})
         shown = self.call("GET", f"/heads/{self.wren}")["washes"][0]
         self.assertEqual(shown["planned"], self.ended["planned"])
-        self.assertIn("planned", shown["as_done"])
+        (judged,) = self.call("GET", self.at)["done"]
+        on, planned = shown["as_done"].removeprefix("on ").split("; planned ")
+        self.assertIn(f"{on} of {planned} planned", judged)  # one way to say how long, in both rooms
 
     def test_bad_answers_are_said_beside_their_fields(self) -> None:
         self.refused("POST", self.at, {"when": "later", "answers": {"oil": 2}}, "when")

@@ -1,5 +1,6 @@
 """The machine's clock is set back and forward, and the machine started anew: what runs goes on as it did."""
 
+from datetime import datetime
 from typing import Any
 from unittest.mock import patch
 
@@ -134,6 +135,22 @@ class SoaksAndTests(BasinTestCase):
             "clock was set", " ".join(step["clock"]["says"] for step in said["steps"] if step["clock"])
         )
 
+    def test_what_is_heard_late_counts_from_its_press(self) -> None:
+        batch = self.soaking()
+        address = f"/make/batches/{batch['id']}"
+        place = next(step["place"] for step in batch["steps"] if step["clock"])
+        count = float(self.raw("GET", address).headers["Eyebright-Steady"])
+        self.forward(hours=1)
+        cases = ((count + 600.0, 600.0), ("1", 0.0), ("nan", 3600.0), ("1e300", 3600.0))
+        for pressed, took in cases:
+            body = {"version": self.call("GET", address)["version"], "do": "end"}
+            headers = {"Eyebright-Pressed": str(pressed)}
+            now = self.raw("POST", f"{address}/steps/{place}", body, **headers).json()
+            clock = now["steps"][place]["clock"]
+            began, ended = (datetime.fromisoformat(clock[name]) for name in ("began_at", "ended_at"))
+            self.assertAlmostEqual((ended - began).total_seconds(), took, delta=1.0, msg=str(pressed))
+            self.call("POST", f"{address}/steps/{place}", {"version": now["version"], "do": "again"})
+
     def test_a_patch_test_takes_its_hours(self) -> None:
         body = {"name": "Lock-gate clay", "material": "", "hours": 48}
         self.call("POST", f"/heads/{self.wren}/patch-tests", body, 201)
@@ -142,6 +159,8 @@ class SoaksAndTests(BasinTestCase):
             self.set_clock(**step)
         self.forward(hours=27)
         self.assertEqual(self.state(), "running")
+        (test,) = self.call("GET", f"/heads/{self.wren}")["patch_tests"]
+        self.assertIn("clock was set", test["says"])
         self.forward(hours=1, seconds=30)
         self.assertEqual(self.state(), "due")
 

@@ -85,12 +85,20 @@ class Replaced(OnAFolder):
         return set(kept), before, server
 
     def through_the_api(self, server: Server, backup: Path) -> str:
-        form = b'--x\r\nContent-Disposition: form-data; name="file"; filename="x.zip"\r\n\r\n'
-        body = form + backup.read_bytes() + b"\r\n--x--\r\n"
-        kind = {"Content-Type": "multipart/form-data; boundary=x"}
-        status, done, _ = server.ask("POST", "/api/safekeeping/household", body, **kind)
+        status, done, _ = server.send_file("/api/safekeeping/household", backup.read_bytes())
         self.assertEqual(status, 200, done)
         return str(done["before"])
+
+    def test_a_folder_where_the_flag_should_be_is_said_and_nothing_is_lost(self) -> None:
+        server = self.enterContext(Server(self.folder))
+        server.add_lot("In the backup")
+        backup = server.ask("GET", "/api/safekeeping/household")[1]
+        (self.folder / "restoring.lock").mkdir()
+        status, said, _ = server.send_file("/api/safekeeping/household", backup)
+        self.assertEqual(status, 409, said)
+        self.assertIn("restoring.lock", said["detail"])
+        self.assertEqual(server.add_lot("After"), 201)
+        self.assertEqual(set(server.lots()), {"In the backup", "After"})
 
     def by_the_command(self, server: Server, backup: Path) -> str:
         env = os.environ | {"EYEBRIGHT_DATA": str(self.folder), "EYEBRIGHT_DEMO": "0"}
@@ -130,10 +138,7 @@ class Replaced(OnAFolder):
         out = io.BytesIO()
         with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as packed:
             packed.writestr("manifest.json", b" " * (MOST_MANIFEST + 2))
-        form = b'--x\r\nContent-Disposition: form-data; name="file"; filename="x.zip"\r\n\r\n'
-        kind = {"Content-Type": "multipart/form-data; boundary=x"}
-        body = form + out.getvalue() + b"\r\n--x--\r\n"
-        status, said, _ = server.ask("POST", "/api/safekeeping/household", body, **kind)
+        status, said, _ = server.send_file("/api/safekeeping/household", out.getvalue())
         self.assertEqual(status, 422)
         self.assertIn("manifest is larger", said["detail"])
 
@@ -220,13 +225,10 @@ class Keys(OnAFolder):
             1
         ]["id"]
         packed = server.ask("GET", f"/api/heads/{wren}/whole")[1]
-        form = b'--x\r\nContent-Disposition: form-data; name="file"; filename="x.zip"\r\n\r\n'
-        kind = {"Content-Type": "multipart/form-data; boundary=x"}
         for _ in range(2):
             key = {"Idempotency-Key": "one-copy"}
             self.assertEqual(server.ask("POST", "/api/safekeeping/copies", **key)[0], 201)
             key = {"Idempotency-Key": "one-head"}
-            body = form + packed + b"\r\n--x--\r\n"
-            self.assertEqual(server.ask("POST", "/api/safekeeping/heads", body, **kind, **key)[0], 201)
+            self.assertEqual(server.send_file("/api/safekeeping/heads", packed, **key)[0], 201)
         self.assertEqual(len(server.ask("GET", "/api/safekeeping/copies")[1]["copies"]), 1)
         self.assertEqual(len(server.ask("GET", "/api/heads")[1]), 2)

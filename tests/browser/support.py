@@ -29,6 +29,7 @@ EXPECTED = "Failed to load resource"
 # How long to wait before a test fails: generous, for a busy machine; nothing waits it out otherwise.
 ACTION_MS, PAGE_MS = 15_000, 60_000
 LOOK_MS = 50
+RESTED_MS = 300  # a press at the basin that comes sooner after another is the same finger's
 EXACT = ("In",)  # labels so short that they stand in others
 expect.set_options(timeout=ACTION_MS)
 

@@ -17,7 +17,7 @@ from eyebright.wash.models import BasinRun, Review, Wash
 from eyebright.wash.schemas.chains import WashChainIn
 from eyebright.wash.services.chains import save_chain
 
-from .support import PHONE, BrowserTestCase
+from .support import PHONE, RESTED_MS, BrowserTestCase
 from .test_plan import FRIDAY, ZONE
 
 # A voice that keeps what it was given to read, and a sound that keeps its notes.
@@ -101,6 +101,7 @@ class BasinTestCase(BrowserTestCase):
             before = self.pressed()
             self.page.keyboard.press("Enter")
             self.until(before + 1)
+            self.page.wait_for_timeout(RESTED_MS)
 
     def pressed(self) -> int:
         return len(BasinRun.objects.get().presses)
@@ -199,6 +200,15 @@ class Lanes(BasinTestCase):
         self.forward(minutes=10, seconds=1)
         self.comes("window.said.at(-1).includes('has had its 10 minutes')")
 
+    def test_a_second_tap_of_the_same_finger_presses_nothing(self) -> None:
+        self.begin()
+        for _ in range(3):
+            self.page.keyboard.press("Enter")
+        self.until(1)
+        self.page.wait_for_timeout(RESTED_MS)
+        self.press()
+        self.assertEqual(self.pressed(), 2)
+
     def test_two_windows_are_in_step(self) -> None:
         self.begin()
         other = self.window()
@@ -272,6 +282,7 @@ class Amiss(BasinTestCase):
         self.page.keyboard.press("Enter")
         expect(self.page.locator(".number")).to_have_text("3 of 4")
         self.forward(minutes=3)
+        self.page.wait_for_timeout(RESTED_MS)
         self.page.keyboard.press("Enter")
         expect(self.page.locator(".number")).to_have_text("4 of 4")
         expect(self.page.get_by_text("Not heard yet: ")).to_be_visible()
@@ -293,8 +304,10 @@ class Amiss(BasinTestCase):
         self.page.keyboard.press("Backspace")
         expect(self.page.locator(".number")).to_have_text("2 of 4")
         self.page.unroute("**/api/**")
-        self.press()
+        self.page.wait_for_timeout(RESTED_MS)
+        self.page.keyboard.press("Enter")
         expect(self.page.locator(".number")).to_have_text("3 of 4")
+        self.comes("!Object.keys(localStorage).some((key) => key.startsWith('eyebright-press'))")
         self.assertEqual(self.pressed(), 3, "what was taken back never came")
 
     def test_a_thermometer_is_read_by_one_key(self) -> None:

@@ -5,7 +5,7 @@ from typing import Any
 
 from playwright.sync_api import Locator, expect
 
-from .support import LOOK_MS, PAGE_MS, PHONE, MortalTestCase, new_profile
+from .support import LOOK_MS, PAGE_MS, PHONE, RESTED_MS, MortalTestCase, new_profile
 
 HELD_MS = 2_000
 NEAR = 0.1  # s between a press and the moment that is kept of it
@@ -53,6 +53,7 @@ class AwayTestCase(MortalTestCase):
 
     def press(self, comes: str) -> float:
         """Press on, until this step is shown; the moment of the press, by the page's own count."""
+        self.page.wait_for_timeout(RESTED_MS)
         self.page.keyboard.press("Enter")
         expect(self.title).to_have_text(comes)
         return self.pressed_at()
@@ -127,6 +128,7 @@ class Killed(AwayTestCase):
         self.press("Lamplight soapwort on the scalp")
         self.heard()
         self.die()
+        self.page.wait_for_timeout(RESTED_MS)
         self.page.keyboard.press("Enter")
         expect(self.title).to_have_text("Rinse out Lamplight soapwort")
         self.page.clock.install()
@@ -203,6 +205,22 @@ class Killed(AwayTestCase):
         run = self.heard()
         self.assertEqual(run["links"][0]["what"], "water")
         expect(self.page.locator("button.hold")).to_be_enabled()
+
+    def test_a_wash_that_another_window_cancelled_meanwhile_goes_on_with_all_that_was_pressed(self) -> None:
+        self.press("Lamplight soapwort on the scalp")
+        self.heard()
+        self.page.route("**/api/**", lambda route: route.abort())
+        self.press("Rinse out Lamplight soapwort")
+        self.page.get_by_role("button", name="It stings").click()
+        self.server.ask("DELETE", f"/api/wash/runs/{self.run_id}")
+        self.page.unroute("**/api/**")
+        go_on = self.page.get_by_role("button", name="Go on with this wash")
+        expect(go_on).to_be_visible(timeout=PAGE_MS)
+        run = self.heard()
+        self.assertEqual((run["at"], len(run["heard"])), (2, 3))
+        go_on.click()
+        expect(self.title).to_have_text("Rinse out Lamplight soapwort")
+        expect(self.page.get_by_role("button", name="Undo: “It stings”")).to_be_visible()
 
     def test_another_page_sends_what_this_one_left(self) -> None:
         self.press("Lamplight soapwort on the scalp")

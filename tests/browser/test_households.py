@@ -1,5 +1,7 @@
 """The demo and a home at one address, and a restore: what was typed stays with its household."""
 
+import time
+from datetime import datetime
 from pathlib import Path
 from tempfile import TemporaryDirectory
 
@@ -9,6 +11,7 @@ from tests.servers import Server, move_in
 
 from .support import PAGE_MS, MortalTestCase
 
+HEARD_MS = 2_000
 SECOND = "Typed in the second household"
 
 
@@ -30,7 +33,7 @@ class TwoHouseholds(MortalTestCase):
         self.add("Typed in the first household")
         self.other(second)
         self.page.reload()
-        expect(self.page.get_by_text("keeps one thing typed in another household")).to_be_visible()
+        expect(self.page.get_by_text("keeps one thing that cannot be used here")).to_be_visible()
         self.add(SECOND)
         expect(self.page.get_by_text("What you typed before is back")).to_have_count(0)
         self.go("/settings")
@@ -52,7 +55,7 @@ class TwoHouseholds(MortalTestCase):
         self.page.evaluate(
             "[...document.querySelectorAll('button')].find((one) => one.textContent === 'Save').click()"
         )
-        expect(self.page.get_by_text("typed in another household")).to_be_visible(timeout=PAGE_MS)
+        expect(self.page.get_by_text("that cannot be used here")).to_be_visible(timeout=PAGE_MS)
         self.assertEqual(self.server.lots(), [])
 
     def find_malt(self) -> None:
@@ -94,3 +97,41 @@ class Late(MortalTestCase):
         self.assertEqual(
             [each["name"] for each in self.server.ask("GET", "/api/shelf/vessels")[1]], ["Enamel jug"]
         )
+
+    def test_a_clock_in_make_counts_from_its_first_press_and_starts_once(self) -> None:
+        batch, place = self.at_its_soak()
+        self.go(f"/make/{batch}/run")
+        start = self.page.get_by_role("button", name="Start the clock")
+        expect(start).to_be_visible()
+        self.page.wait_for_timeout(HEARD_MS)  # the page knows the server's count
+        self.die()
+        start.click()
+        pressed = time.time()
+        self.page.wait_for_timeout(HEARD_MS)
+        start.click()
+        self.rise()
+        expect(self.page.get_by_role("button", name="Stop the clock")).to_be_visible(timeout=PAGE_MS)
+        self.page.wait_for_timeout(HEARD_MS)
+        expect(self.page.get_by_text("another window")).to_have_count(0)
+        clock = self.server.ask("GET", f"/api/make/batches/{batch}")[1]["steps"][place]["clock"]
+        self.assertAlmostEqual(datetime.fromisoformat(clock["began_at"]).timestamp(), pressed, delta=1.0)
+
+    def at_its_soak(self) -> tuple[int, int]:
+        """A batch that stands at its soak: its id, and that step's place."""
+        ask = self.server.ask
+        formula = ask("POST", "/api/formulas", {"start": "lamplight_soapwort"})[1]["id"]
+        asked = {"ask": {"formula": formula, "sized_by": "ml", "value": 300}}
+        now = ask("POST", "/api/make/batches", asked)[1]
+        address = f"/api/make/batches/{now['id']}"
+        for line in now["lines"]:
+            now = ask("POST", f"{address}/pours", {"version": now["version"], "line": line["id"]})[1]
+        asks = [
+            f"{step['place']}:{each['id']}"
+            for step in now["steps"]
+            for each in step["cautions"]
+            if each["asks"]
+        ]
+        place = next(step["place"] for step in now["steps"] if step["act"] == "wait")
+        now = ask("PATCH", address, {"version": now["version"], "step": place, "confirmed": asks})[1]
+        self.assertEqual(now["step"], place)
+        return now["id"], place

@@ -3,7 +3,7 @@
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
-from ..words import capital, ends, listed, lower_first
+from ..words import capital, duration, ends, listed, lower_first
 from .contact import Contact, Progress, Ring
 from .steps import BasinLink, Step
 from .table import Posture
@@ -50,7 +50,7 @@ def step_words(
         minutes = f"{link.minutes:g} min"
         return StepWords(
             link.name, "" if not link.hands else minutes, link.how, "Done",
-            f"{link.name}, about {_minutes(link.minutes)}. {link.how} {HOLD} when it is done.",
+            f"{link.name}, about {duration(link.minutes)}. {link.how} {HOLD} when it is done.",
         )  # fmt: skip
     return _put_on(step, pressed, link, posture)
 
@@ -85,7 +85,7 @@ def _on_head(link: BasinLink) -> str:
 
 def _then(link: BasinLink) -> str:
     cover = ", under a cap" if link.cover and link.zone != "bag" else ""
-    return f"It stays on {_minutes(link.minutes)}{cover}." if link.rinsed else "It stays in."
+    return f"It stays on {duration(link.minutes)}{cover}." if link.rinsed else "It stays in."
 
 
 def _rinse(
@@ -106,7 +106,7 @@ def _rinse(
     return StepWords(
         f"Rinse out {names}", "", f"{order}{posture.eyes} Until it runs clear.",
         "It is rinsed out",
-        _tidy(f"{names}: about {_minutes(waits)} to wait. Then rinse {them} out. {order}{posture.eyes} "
+        _tidy(f"{names}: about {duration(waits)} to wait. Then rinse {them} out. {order}{posture.eyes} "
               f"{HOLD} when it is out."),
     )  # fmt: skip
 
@@ -115,11 +115,11 @@ def ring_words(contact: Contact, kind: Ring) -> str:
     """What a clock says when it rings."""
     link = contact.link
     if kind == "due":
-        return f"{link.name} has had its {_minutes(link.minutes)}: rinse it out."
+        return f"{link.name} has had its {duration(link.minutes)}: rinse it out."
     if kind == "soon":
-        return f"{capital(_minutes(contact.soon))} more for {link.name}: then it has to come off."
+        return f"{capital(duration(contact.soon))} more for {link.name}: then it has to come off."
     if kind == "over":
-        most = _minutes(link.most or 0.0)
+        most = duration(link.most or 0.0)
         return f"{link.name} has been on {most}, the most for this head. Rinse it out now."
     return f"{link.name} has been on far too long. Rinse it out at once, with plenty of water."
 
@@ -130,8 +130,8 @@ def contact_words(contact: Contact, now: float) -> str:
     if not found:
         return ""
     if len(found) == 1:
-        return f"{_minutes(found[0])} on"
-    return f"first {_minutes(found[0])}, last {_minutes(found[-1])}"
+        return f"{duration(found[0])} on"
+    return f"first {duration(found[0])}, last {duration(found[-1])}"
 
 
 def belief_words(believed: float, ph: tuple[float, float, float] | None) -> str:
@@ -149,11 +149,11 @@ def judged_words(contact: Contact, now: float) -> str:
     found, meant = contact.longest(now), link.minutes + link.each * max(link.sections, 1)
     if not link.rinsed:
         return f"{link.name} stays in."
-    out = f"{link.name}: {_minutes(found)} of {_minutes(meant)} planned"
+    out = f"{link.name}: {duration(found)} of {duration(meant)} planned"
     if link.never is not None and found > link.never:
         return f"{out}: far too long. Watch the skin; leave a longer gap before the next."
     if link.most is not None and found > link.most:
-        return f"{out}: past the most of {_minutes(link.most)}. Leave a longer gap before the next."
+        return f"{out}: past the most of {duration(link.most)}. Leave a longer gap before the next."
     if found < 0.6 * meant:
         return f"{out}: off early, it did less."
     if found > 1.4 * meant and found - meant > 1.0:
@@ -183,17 +183,6 @@ def next_words(steps: Sequence[Step], stand: Progress, basin_links: Mapping[int,
     if link is None:
         return ""
     return f"then {link.name if link.what == 'put_on' else lower_first(link.name)}"
-
-
-def _minutes(value: float) -> str:
-    if value < 1.0:
-        seconds = round(value * 60.0)
-        return "no time" if seconds == 0 else f"{seconds} second{'s' if seconds > 1 else ''}"
-    whole = round(value) if value >= 10.0 or abs(value - round(value)) < 0.05 else round(value, 1)
-    if whole >= 120.0:
-        hours = value / 60.0
-        return f"{hours:.0f} hours" if abs(hours - round(hours)) < 0.05 else f"{hours:.1f} hours"
-    return "1 minute" if whole == 1 else f"{whole:g} minutes"
 
 
 def _joined(*parts: str) -> str:

@@ -31,6 +31,8 @@ from eyebright.core.learning import (
     prior_factors,
 )
 from eyebright.core.materials import Supply
+from eyebright.core.words import duration
+from eyebright.kept.clock_steps import step_words
 from eyebright.kept.decimals import as_float
 from eyebright.kept.wire import out_of
 from eyebright.shelf.services.supplies import supplies_of
@@ -226,7 +228,7 @@ def patch_out(test: PatchTest) -> PatchTestOut:
         id=test.pk,
         due_at=due_at(test),
         state=state,
-        says=SAYS[state],
+        says=SAYS[state] if test.result else f"{SAYS[state]} {step_words(test.started_at)}".strip(),
         picture=picture_out(test.picture),
     )
 
@@ -285,12 +287,13 @@ def _name_of(wash: Any, bought: Mapping[str, Supply] | None) -> str:
 
 
 def _as_done(wash: Any) -> str:
-    """Minutes by section beside those that were planned; empty where nobody counted."""
-    found = [round(float(each), 1) for each in wash.sections]
+    """How long it was on, by section, beside what was planned; empty where nobody counted."""
+    found = [float(each) for each in wash.sections]
     if not found:
         return ""
-    on = f"first {max(found):g} min, last {min(found):g}" if len(found) > 1 else f"on {found[0]:g} min"
-    return on if wash.meant is None else f"{on}; planned {float(wash.meant):g}"
+    longest, shortest = duration(max(found)), duration(min(found))
+    on = f"first {longest}, last {shortest}" if longest != shortest else f"on {longest}"
+    return on if wash.meant is None else f"{on}; planned {duration(float(wash.meant))}"
 
 
 def _amiss(wash: Any) -> list[AmissOut]:

@@ -26,6 +26,7 @@ LEAST: dict[type, Any] = {
     models.FloatField: 0.0,
     models.BooleanField: False,
 }
+WORKS = re.compile(r"\s*(?:SELECT|INSERT|REPLACE|UPDATE|DELETE)\b", re.IGNORECASE)
 READ = re.compile(r'\b(?:FROM|JOIN)\s+"(\w+)"', re.IGNORECASE)
 NUMBERS = (models.IntegerField, models.FloatField, models.BooleanField)
 tolerant = partial(str, encoding="utf-8", errors="replace")
@@ -61,8 +62,10 @@ def _safely(convert: Callable[..., Any], field: Any, value: Any, expression: Any
 
 
 def _in_turn(execute: Callable[..., Any], sql: str, params: Any, many: bool, context: Any) -> Any:
-    """A write takes its turn; what was read before it is noted."""
+    """A write takes its turn; what was read before it is noted. Both let who is in a hurry pass."""
     connection: DatabaseWrapper = context["connection"]
+    if writing.is_hurried and WORKS.match(sql):
+        connection.let_pass()
     if not WRITES.match(sql):
         if connection.waits:
             connection.note_read(READ.findall(sql))
@@ -123,6 +126,16 @@ class DatabaseWrapper(base.DatabaseWrapper):
             raise WriteConflictError("database is locked: what was read has changed")
         for sid in savepoints:
             self._say(f"SAVEPOINT {self.ops.quote_name(sid)}")
+
+    def let_pass(self) -> None:
+        """Rest while somebody is in a hurry. Who has the write lock gives it up, where the work can be done
+        once more (WriteConflictError); else it goes on.
+        """
+        if not self._has_turn:
+            writing.rest()
+        elif writing.may_wait:
+            self.needs_rollback = True
+            raise WriteConflictError("database is locked: a press at the basin goes first")
 
     def _begin_writing(self) -> None:
         """Have the write lock; not while another household is put in the place of this one."""

@@ -1,7 +1,8 @@
 """Who writes next: in one process, writers take turns in the order in which they came.
 
 SQLite lets one write at a time, and lets the others ask again and again: whoever is unlucky waits for
-seconds. Here each has a place in a line, and a press at the basin stands before what can wait.
+seconds. Here each has a place in a line, and a press at the basin stands before what can wait:
+others rest at their next statement, and a transaction that can be done once more is broken off for it.
 
 with writing.first(): ...       what is done in the block goes before others
 with writing.late(): ...        a transaction takes its turn with its first write, and works before that
@@ -17,6 +18,7 @@ from django.db import OperationalError
 from .writes import ANY
 
 PATIENCE = 20.0  # s: longer than any answer takes
+REST = 0.25  # s: so long, at each statement, does one rest for who is in a hurry
 
 
 class WriteConflictError(OperationalError):
@@ -32,13 +34,25 @@ class Turns:
         self._hurry: deque[threading.Event] = deque()
         self._line: deque[threading.Event] = deque()
         self._mine = threading.local()
+        self._hurrying = 0
+        self._calm = threading.Event()  # nobody is in a hurry
+        self._calm.set()
         self._changes = 0
         self._changed: dict[str, int] = {}  # by table: the number of its last change
 
     @contextmanager
     def first(self) -> Iterator[None]:
         """What this thread writes in the block goes before what others do."""
-        yield from self._with("first")
+        with self._mutex:
+            self._hurrying += 1
+            self._calm.clear()
+        try:
+            yield from self._with("first")
+        finally:
+            with self._mutex:
+                self._hurrying -= 1
+                if not self._hurrying:
+                    self._calm.set()
 
     @contextmanager
     def late(self) -> Iterator[None]:
@@ -59,6 +73,15 @@ class Turns:
     def may_wait(self) -> bool:
         """Whether a transaction that begins now takes its turn with its first write."""
         return getattr(self._mine, "late", False) and not getattr(self._mine, "first", False)
+
+    @property
+    def is_hurried(self) -> bool:
+        """Whether somebody else is in a hurry."""
+        return self._hurrying > 0 and not getattr(self._mine, "first", False)
+
+    def rest(self) -> None:
+        """Let who is in a hurry pass, for a while."""
+        self._calm.wait(REST)
 
     @contextmanager
     def turn(self) -> Iterator[None]:

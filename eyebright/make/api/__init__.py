@@ -11,6 +11,7 @@ from ninja.files import UploadedFile
 
 from eyebright.formulas.schemas.formulas import FormulaOut
 from eyebright.heads.services.pictures import jpeg_of
+from eyebright.kept.clock_steps import moment_of_call
 from eyebright.kept.routes import Rows
 from eyebright.kept.wire import Content, gives
 
@@ -129,13 +130,13 @@ def take_way(request: HttpRequest, pk: int, payload: WayIn) -> BatchOut:
 @router.post("/batches/{pk}/steps/{place}", response=BatchOut, operation_id="act_on_step")
 def act(request: HttpRequest, pk: int, place: int, payload: StepActIn) -> BatchOut:
     """Start a step's clock, give it longer, end it."""
-    return steps.act(pk, place, payload)
+    return steps.act(pk, place, payload, moment_of_call(request))
 
 
 @router.post("/batches/{pk}/celsius", response=BatchOut, operation_id="read_celsius")
 def celsius(request: HttpRequest, pk: int, payload: CelsiusIn) -> BatchOut:
     """What a thermometer in it says."""
-    return steps.read_celsius(pk, payload)
+    return steps.read_celsius(pk, payload, moment_of_call(request))
 
 
 @router.post("/batches/{pk}/photos", response={201: PhotoOut}, operation_id="add_photo")

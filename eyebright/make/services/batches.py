@@ -282,7 +282,7 @@ def _read(batch: Batch, read: ReadIn | None) -> None:
 def _teaches(batch: Batch) -> list[tuple[str, float, str]]:
     """What was in it as a jug is told, (key, mL or g, unit).
 
-    Nothing where plants were drawn out and strained.
+    Nothing where plants were steeped, then strained.
 
     How far those gave what they hold is not known well enough to teach of a bottle.
     """

@@ -3,7 +3,7 @@
 They live here: no page that sleeps loses one.
 """
 
-from datetime import timedelta
+from datetime import datetime, timedelta
 
 from django.db import transaction
 from django.utils import timezone
@@ -19,16 +19,22 @@ WAITS = ("wait", "cool")
 MOST_READINGS = 200
 
 
-def act(pk: int, place: int, payload: StepActIn) -> BatchOut:
-    """Start a clock, give it longer, end it, or take that back."""
+def act(pk: int, place: int, payload: StepActIn, now: datetime) -> BatchOut:
+    """Start a clock, give it longer, end it, or take that back. `now`: the moment that it was pressed."""
     with transaction.atomic():
         batch = checked_batch(pk, payload.version)
+        now = _since_begun(batch, now)
         if not 0 <= place < len(batch.steps):
             raise Problem.field("step", f"This batch has {len(batch.steps)} steps.")
         {"start": _start, "longer": _longer, "end": _end, "again": _again, "stand": _stand}[payload.do](
-            batch, place, payload
+            batch, place, payload, now
         )
         return kept(batch, anew=payload.do in ("end", "again"))
+
+
+def _since_begun(batch: Batch, at: datetime) -> datetime:
+    """Not before the batch was begun; where a clock was set back since then, not before now."""
+    return max(at, min(batch.made_at, timezone.now()))
 
 
 def _row(batch: Batch, place: int) -> StepClock:
@@ -38,8 +44,8 @@ def _row(batch: Batch, place: int) -> StepClock:
     return found
 
 
-def _start(batch: Batch, place: int, payload: StepActIn) -> None:
-    now, step = timezone.now(), batch.steps[place]
+def _start(batch: Batch, place: int, payload: StepActIn, now: datetime) -> None:
+    step = batch.steps[place]
     usual = step.least if step.sign else (step.least + step.most) / 2.0
     minutes = usual if payload.minutes is None else payload.minutes
     clock, made = StepClock.objects.get_or_create(batch=batch, place=place, defaults={"began_at": now})
@@ -51,8 +57,8 @@ def _start(batch: Batch, place: int, payload: StepActIn) -> None:
     clock.save()
 
 
-def _longer(batch: Batch, place: int, payload: StepActIn) -> None:
-    clock, now = _row(batch, place), timezone.now()
+def _longer(batch: Batch, place: int, payload: StepActIn, now: datetime) -> None:
+    clock = _row(batch, place)
     if not payload.minutes:
         raise Problem.field("minutes", "Say how much longer.")
     clock.ended_at = None
@@ -60,19 +66,19 @@ def _longer(batch: Batch, place: int, payload: StepActIn) -> None:
     clock.save()
 
 
-def _end(batch: Batch, place: int, payload: StepActIn) -> None:
+def _end(batch: Batch, place: int, payload: StepActIn, now: datetime) -> None:
     clock = _row(batch, place)
-    clock.ended_at = clock.ended_at or max(timezone.now(), clock.began_at)
+    clock.ended_at = clock.ended_at or max(now, clock.began_at)
     clock.save()
 
 
-def _again(batch: Batch, place: int, payload: StepActIn) -> None:
+def _again(batch: Batch, place: int, payload: StepActIn, now: datetime) -> None:
     clock = _row(batch, place)
     clock.ended_at = None
     clock.save()
 
 
-def _stand(batch: Batch, place: int, payload: StepActIn) -> None:
+def _stand(batch: Batch, place: int, payload: StepActIn, now: datetime) -> None:
     """What it stands in while it cools, under which lid, in how warm a room."""
     clock = _row(batch, place)
     clock.vessel = payload.vessel or clock.vessel
@@ -83,15 +89,18 @@ def _stand(batch: Batch, place: int, payload: StepActIn) -> None:
 
 
 @transaction.atomic
-def read_celsius(pk: int, payload: CelsiusIn) -> BatchOut:
-    """What a thermometer in it says, with the clock of the step that it is at."""
+def read_celsius(pk: int, payload: CelsiusIn, now: datetime) -> BatchOut:
+    """What a thermometer in it says at `now`, with the clock of the step that it is at."""
     batch = checked_batch(pk, payload.version)
+    now = _since_begun(batch, now)
     clock = batch.clocks.filter(place__lte=batch.step).order_by("-place").first()
     if clock is None:
-        clock = StepClock.objects.create(batch=batch, place=min(batch.step, len(batch.steps) - 1))
+        clock = StepClock.objects.create(
+            batch=batch, place=min(batch.step, len(batch.steps) - 1), began_at=now
+        )
     cools = batch.steps[clock.place].act == "cool"
     since = clock.began_at if cools else (clock.ended_at or clock.began_at)
-    minutes = max((timezone.now() - since).total_seconds() / 60.0, 0.0)
+    minutes = max((now - since).total_seconds() / 60.0, 0.0)
     clock.readings = [*clock.readings, {"minutes": round(minutes, 2), "celsius": payload.celsius}][
         -MOST_READINGS:
     ]

@@ -25,7 +25,7 @@ from eyebright.kept.clock_steps import anchor_clock
 from eyebright.kept.durable import settled
 from eyebright.kept.household_mark import mark_anew
 from eyebright.kept.problems import Problem
-from eyebright.kept.replacing import BEING_REPLACED, replacing
+from eyebright.kept.replacing import BEING_REPLACED, FlagError, replacing
 
 from .archive import CHUNK, FORMAT, MANIFEST, VERSION, pictures_named
 from .condition import condition, unknown_migrations
@@ -124,6 +124,8 @@ def _replacing() -> Iterator[None]:
             yield
     except BlockingIOError:
         raise Problem(503, BEING_REPLACED, "Somebody else is at it. Try again in a moment.") from None
+    except FlagError as raised:
+        raise Problem(409, "The household cannot be put back.", str(raised)) from None
 
 
 def _room(manifest: dict[str, Any]) -> Path:

@@ -8,15 +8,13 @@ from pydantic import Field
 
 from eyebright.core.vocabulary import LinkZone
 from eyebright.heads.schemas.diary import PictureOut
-from eyebright.kept.fields import AS_NUMBER, Blank, Moment, Note, number_between
+from eyebright.kept.fields import AS_NUMBER, Blank, Moment, Note, SteadySeconds, number_between
 from eyebright.kept.older_names import OlderNames
 from eyebright.kept.wire import Caution, Figure, Out
 
 from .chains import MaybeMinutes
 
 Value = Annotated[float, number_between(0, 100, "From 0 to 100."), AS_NUMBER]
-NO_MOMENT = "Say when it was pressed in the seconds of an answer (steady), or nothing for now."
-Steady = Annotated[float, number_between(0, 10_000_000_000, NO_MOMENT), AS_NUMBER]
 Key = Annotated[str, Field(max_length=48)]
 
 
@@ -26,7 +24,7 @@ class Pressed(OlderNames):
     `id`: its own, by which it is kept once, and can be undone; one is made up where none is given.
     """
 
-    steady: Annotated[Steady | None, Blank] = None
+    steady: Annotated[SteadySeconds | None, Blank] = None
     id: Key = ""
 
 
@@ -241,6 +239,7 @@ class RunOut(Out):
     steady: float
     began_at: datetime
     ended_at: datetime | None
+    cancelled: bool
     presses: list[BasinStepOut]
     at: int
     clocks: list[BasinClockOut]

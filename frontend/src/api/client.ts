@@ -11,7 +11,7 @@ import { draftOf, dropDraft } from "./drafts";
 import { ADDRESSES } from "./generated/addresses";
 import type { operations } from "./generated/schema";
 import { mark, MARK_HEADER } from "./mark";
-import { acknowledge, enqueue, fail, MISDIRECTED, type Sent } from "./outbox";
+import { acknowledge, answerTo, enqueue, fail, MISDIRECTED, type Sent } from "./outbox";
 import { hearSteady } from "./steady";
 
 export type Operation = keyof typeof ADDRESSES;
@@ -52,19 +52,25 @@ export class Problem extends Error {
   readonly detail: string;
   readonly fields: Record<string, string>;
   readonly now: unknown;
+  /** The outbox sends it again by itself: nobody else does. */
+  readonly waited: boolean;
 
   constructor(
     title: string,
     status: number,
     detail = "",
-    fields: Record<string, string> = {},
-    now: unknown = null,
+    {
+      fields = {},
+      now = null,
+      waited = false,
+    }: Partial<Pick<Problem, "fields" | "now" | "waited">> = {},
   ) {
     super(title);
     this.status = status;
     this.detail = detail;
     this.fields = fields;
     this.now = now;
+    this.waited = waited;
   }
 }
 
@@ -81,11 +87,18 @@ interface ProblemBody {
 }
 
 /** What an answer that is a refusal says. */
-export async function problemOf(response: Response): Promise<Problem> {
+export async function problemOf(
+  response: Response,
+  more: { waited?: boolean } = {},
+): Promise<Problem> {
   const body = (await response.json().catch(() => ({}))) as ProblemBody;
   const fields = Object.fromEntries((body.errors ?? []).map((e) => [e.field, e.message]));
   const title = body.title ?? "Eyebright did not answer.";
-  return new Problem(title, response.status, body.detail ?? "", fields, body.now ?? null);
+  return new Problem(title, response.status, body.detail ?? "", {
+    fields,
+    now: body.now ?? null,
+    ...more,
+  });
 }
 
 /** The page that the server has, by its own mark: another than at first is a new version. */
@@ -107,6 +120,7 @@ function noteHousehold(response: Response): void {
 /** And above: the server is not there, whoever answers in its place. */
 export const GONE = 502;
 const FULL = 507;
+const isGone = (status: number) => status >= GONE && status !== FULL;
 const NOTHING = 204;
 const BROKEN_OFF = "AbortError";
 
@@ -127,43 +141,53 @@ export async function call<O extends Operation>(
   const typed = draftOf(`${method} ${address}`) !== null;
   const sent = kept && writes && !form ? enqueue(method, address, text, typed) : null;
   const [at, askedAt] = [Date.now(), monotonic()];
-  const lost = (error: unknown): never => {
+  /** Nobody answered: what is kept is sent again by the outbox, and waited for here for a while. */
+  const answeredLate = async (): Promise<Response | null> => {
+    fail(sent);
+    return sent && answerTo(sent);
+  };
+  const lost = async (error: unknown): Promise<Response> => {
     if (error instanceof DOMException && error.name === BROKEN_OFF) {
       acknowledge(sent);
       throw error;
     }
-    fail(sent);
+    const late = await answeredLate();
+    if (late) return late;
     throw new Problem(
       "Eyebright cannot be reached.",
       0,
       "Is it still running? What you typed is kept, and saved as soon as it answers.",
+      { waited: sent !== null },
     );
   };
-  const response = await fetch(address + queryOf(query), {
+  let response = await fetch(address + queryOf(query), {
     method,
     signal,
-    headers: headersOf(method, text, sent?.key ?? (form ? keyOf(body) : "")),
+    headers: headersOf(method, text, sent?.key ?? (form ? keyOf(body) : ""), sent?.steady),
     body: form ? body : text || undefined,
   }).catch(lost);
+  if (isGone(response.status)) response = (await answeredLate()) ?? response;
   noteVersion(response);
   noteHousehold(response);
+  const steady = response.headers.get("Eyebright-Steady");
+  if (steady) hearSteady(Number(steady), askedAt);
   // An answer that breaks off half way is none: nobody knows what it said.
-  const answer =
-    response.ok && response.status !== NOTHING
-      ? await contentOf<O>(response).catch(lost)
-      : undefined;
-  if (response.status >= GONE && response.status !== FULL) fail(sent);
-  else if (response.status !== MISDIRECTED) acknowledge(sent);
-  if (!response.ok) throw await problemOf(response);
+  const answer = await contentOf<O>(response).catch(async (error: unknown) => {
+    response = await lost(error);
+    return contentOf<O>(response);
+  });
+  if (!isGone(response.status) && response.status !== MISDIRECTED) acknowledge(sent);
+  if (!response.ok) throw await problemOf(response, { waited: sent !== null });
   if (method !== "GET") dropDraft(`${method} ${address}`, at);
   if (answer === undefined) return undefined as Output<O>;
-  const steady = (answer as { steady?: unknown } | null)?.steady;
-  const replayed = response.headers.has("Idempotency-Replayed"); // it tells of then, not of now
-  if (typeof steady === "number" && !replayed) hearSteady(steady, askedAt);
   return answer;
 }
 
-const contentOf = async <O extends Operation>(response: Response): Promise<Output<O>> => {
+/** What an answer says; nothing where it refuses, or says nothing. */
+const contentOf = async <O extends Operation>(
+  response: Response,
+): Promise<Output<O> | undefined> => {
+  if (!response.ok || response.status === NOTHING) return undefined;
   const json = (response.headers.get("Content-Type") ?? "").includes("json");
   return (await (json ? response.json() : response.blob())) as Output<O>;
 };
@@ -191,18 +215,24 @@ function queryOf(query: object = {}): string {
   return said.size ? `?${said}` : "";
 }
 
-function headersOf(method: string, text: string, key: string): Record<string, string> {
+function headersOf(
+  method: string,
+  text: string,
+  key: string,
+  pressed?: number | null,
+): Record<string, string> {
   return {
     ...(mark ? { [MARK_HEADER]: mark } : {}),
     ...(method === "GET" ? {} : { "X-CSRFToken": cookie("csrftoken") }),
     ...(text ? { "Content-Type": "application/json" } : {}),
     ...(key ? { "Idempotency-Key": key } : {}),
+    ...(pressed ? { "Eyebright-Pressed": String(pressed) } : {}),
   };
 }
 
 /** Send a call once more, as it went out. */
-export const sendAgain = ({ method, path, body, key }: Sent): Promise<Response> =>
-  fetch(path, { method, body: body || undefined, headers: headersOf(method, body, key) });
+export const sendAgain = ({ method, path, body, key, steady }: Sent): Promise<Response> =>
+  fetch(path, { method, body: body || undefined, headers: headersOf(method, body, key, steady) });
 
 /** A file as it is sent, under the name of its field. */
 export function asForm(field: string, file: File): FormData {

@@ -6,6 +6,7 @@
  */
 import { ref } from "vue";
 import { useEventListener } from "@vueuse/core";
+import { steadyPressed } from "./steady";
 import { unsent } from "./unsent";
 
 const KEPT_MS = 2 * 86_400_000; // as long as the server remembers keys
@@ -13,6 +14,7 @@ const FIRST_MS = 1_000;
 const LONGEST_MS = 15_000;
 /** What is meant for another household is refused so, and stays kept until that one is open again. */
 export const MISDIRECTED = 421;
+const LATE_MS = 20_000; // so long does whoever sent it wait for an answer
 const STAYED_MS = 3_000; // still here so long after it was to be left
 
 export interface Sent {
@@ -21,6 +23,8 @@ export interface Sent {
   path: string;
   body: string;
   at: number;
+  /** When it was pressed, in the server's even count; null where no answer has said it yet. */
+  steady?: number | null;
   failed: boolean;
   /** Nobody saw it fail: it was under way when its window went, and nothing is to be said of it. */
   silent?: boolean;
@@ -51,7 +55,15 @@ export function enqueue(method: string, path: string, body: string, form = false
   if (!before && form) failed.forEach(drop);
   const sent: Sent = before
     ? { ...before, body, at: Date.now(), failed: false }
-    : { key: crypto.randomUUID(), method, path, body, at: Date.now(), failed: false };
+    : {
+        key: crypto.randomUUID(),
+        method,
+        path,
+        body,
+        at: Date.now(),
+        steady: steadyPressed(),
+        failed: false,
+      };
   live.set(sent.key, sent);
   put(sent);
   return sent;
@@ -81,15 +93,28 @@ window.addEventListener("beforeunload", () => {
   window.setTimeout(() => (leaving = false), STAYED_MS);
 });
 
+/** Nobody answered: what is kept is sent again. */
 export function fail(sent: Sent | null): void {
   if (leaving) return;
   reached.value = false;
-  later();
-  if (!sent) return;
+  if (!sent) return later();
   const now = { ...sent, failed: true };
   live.set(sent.key, now);
   put(now);
+  soon();
 }
+
+/** The answer to a call that failed, where one comes soon enough; else null. */
+export const answerTo = (sent: Sent): Promise<Response | null> =>
+  new Promise((done) => {
+    const waiting = waits.get(sent.key) ?? new Set();
+    const wait = (response: Response | null) => {
+      waiting.delete(wait);
+      done(response);
+    };
+    waits.set(sent.key, waiting.add(wait));
+    window.setTimeout(() => wait(null), LATE_MS);
+  });
 
 // ---- once more ----
 
@@ -99,6 +124,9 @@ let again: Again | undefined;
 let heard: Heard | undefined;
 let timer: number | undefined;
 let pause = FIRST_MS;
+let trying = false;
+/** Those who wait for the answer to a call, by its key. */
+const waits = new Map<string, Set<(response: Response) => void>>();
 
 /** Asks nothing but whether anybody is there; fails where nobody is. */
 export const ping = (): Promise<Response> => fetch("/eyebright.svg", { cache: "no-store" });
@@ -109,9 +137,23 @@ function later(): void {
   pause = Math.min(pause * 2, LONGEST_MS);
 }
 
+/** Begin anew with short pauses. */
+function soon(): void {
+  window.clearTimeout(timer);
+  timer = undefined;
+  pause = FIRST_MS;
+  later();
+}
+
 /** Whether anybody is there; then every call that failed, of this window or of one that is gone, once more. */
 async function once(): Promise<void> {
   timer = undefined;
+  if (trying) return later();
+  trying = true;
+  await tryAll().finally(() => (trying = false));
+}
+
+async function tryAll(): Promise<void> {
   const waiting = [...live.values()].filter((one) => one.failed);
   try {
     await ping();
@@ -127,7 +169,10 @@ async function once(): Promise<void> {
       if (response.status === MISDIRECTED) return; // another household is open: these stay kept for theirs
       if (response.status >= 500) throw new Error(String(response.status));
       acknowledge(sent);
-      heard?.(sent, response);
+      const whoever = [...(waits.get(sent.key) ?? [])];
+      waits.delete(sent.key);
+      whoever.forEach((wait) => wait(response.clone()));
+      if (!whoever.length) heard?.(sent, response);
     } catch {
       reached.value = false;
       later();
@@ -144,8 +189,9 @@ export function resume(send: Again, hears: Heard): void {
   heard = hears;
   for (const each of kept.names()) {
     const sent = kept.get(each);
+    if (!sent) continue; // what cannot be read is listed in Settings
     kept.drop(each);
-    if (!sent || Date.now() - sent.at > KEPT_MS) continue;
+    if (Date.now() - sent.at > KEPT_MS) continue;
     const left = { ...sent, failed: true, silent: sent.silent ?? !sent.failed };
     live.set(sent.key, left);
     put(left);

@@ -14,12 +14,12 @@ import { reached } from "./outbox";
 import { keyOf, newerOf } from "./query";
 import { steadyPressed } from "./steady";
 import type { Run } from "./types";
-import { unsent } from "./unsent";
+import { PRESSES, unsent } from "./unsent";
 
 const AGAIN_MS = 1_000;
 const PATIENCE_MS = 5_000; // a server that says nothing for so long is not there
 
-export type PressOperation = "press_step" | "mark_run" | "change_run" | "undo_press" | "end_wash";
+export type PressOperation = (typeof PRESSES)[number];
 
 export interface Press {
   id: string;
@@ -55,7 +55,10 @@ let cache: QueryClient | undefined;
 let last = 0;
 
 function look(): void {
-  const found = kept.names().flatMap((one) => kept.get(one) ?? []);
+  const found = kept.names().flatMap((one) => {
+    const press = kept.get(one);
+    return press && name(press) === one ? press : [];
+  });
   all.value = [...found, ...held.values()].sort((a, b) => a.at - b.at || a.n - b.n);
 }
 

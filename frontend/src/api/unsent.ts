@@ -5,6 +5,13 @@ export const inNamesOfToday = (text: string) => text.replaceAll('"stuff":', '"su
 
 const KINDS = ["draft", "sent", "press"] as const;
 export type UnsentKind = (typeof KINDS)[number];
+export const PRESSES = ["press_step", "mark_run", "change_run", "undo_press", "end_wash"] as const;
+/** What each has to have: of which type, or one of these. Another version or a bad disk may have left anything. */
+const NEEDS: Record<UnsentKind, Record<string, string | readonly string[]>> = {
+  draft: { version: "number", at: "number" },
+  sent: { key: "string", method: "string", path: "string", body: "string", at: "number" },
+  press: { id: "string", run: "number", at: "number", body: "object", operation: PRESSES },
+};
 const MARKED = /^[0-9a-f-]{36}$/;
 
 /**
@@ -16,13 +23,7 @@ export function unsent<Value>(kind: UnsentKind) {
   return {
     prefix,
     /** What stands by this name; null where nothing does, or where it cannot be read. */
-    get(name: string): Value | null {
-      try {
-        return JSON.parse(inNamesOfToday(localStorage.getItem(prefix + name) ?? "null")) as Value;
-      } catch {
-        return null;
-      }
-    },
+    get: (name: string) => readable(kind, storedAt(prefix + name)) as Value | null,
     /** Whether the storage took it. */
     put(name: string, value: Value): boolean {
       try {
@@ -47,6 +48,29 @@ export function unsent<Value>(kind: UnsentKind) {
   };
 }
 
+function storedAt(key: string): string {
+  try {
+    return localStorage.getItem(key) ?? "";
+  } catch {
+    return "";
+  }
+}
+
+/** What a text is, if it has what its kind has to have; else null. */
+function readable(kind: UnsentKind, text: string): unknown {
+  try {
+    const found = JSON.parse(inNamesOfToday(text)) as Record<string, unknown> | null;
+    const sound = Object.entries(NEEDS[kind]).every(([name, needed]) =>
+      typeof needed === "string"
+        ? typeof found?.[name] === needed
+        : needed.includes(String(found?.[name])),
+    );
+    return sound ? found : null;
+  } catch {
+    return null;
+  }
+}
+
 function keys(): string[] {
   try {
     return Object.keys(localStorage);
@@ -63,11 +87,13 @@ export interface KeptApart {
   kind: UnsentKind;
   /** Whose it is; "" where an older page did not say. */
   mark: string;
+  /** It can be read: what cannot is used nowhere, and kept. */
+  readable: boolean;
   name: string;
   text: string;
 }
 
-/** What this browser keeps of other households, and what nobody knows whose it is. */
+/** What this browser keeps of other households, what nobody knows whose it is, and what cannot be read. */
 export function keptApart(): KeptApart[] {
   return keys().flatMap((key) => {
     const kind = KINDS.find((one) => key.startsWith(`eyebright-${one} `));
@@ -75,16 +101,11 @@ export function keptApart(): KeptApart[] {
     const rest = key.slice(`eyebright-${kind} `.length);
     const first = rest.slice(0, rest.indexOf(" "));
     const whose = MARKED.test(first) ? first : "";
-    if (whose === mark) return [];
-    return [
-      {
-        key,
-        kind,
-        mark: whose,
-        name: rest.slice(whose.length).trimStart(),
-        text: localStorage.getItem(key) ?? "",
-      },
-    ];
+    const text = storedAt(key);
+    const sound = readable(kind, text) !== null;
+    if (whose === mark && sound) return [];
+    const name = rest.slice(whose.length).trimStart();
+    return [{ key, kind, mark: whose, readable: sound, name, text }];
   });
 }
 

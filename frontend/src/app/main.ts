@@ -26,9 +26,12 @@ const cache = new QueryClient({
     },
     mutations: {
       networkMode: "always",
-      // Once more while nobody answers, with growing pauses; after that api/outbox goes on by itself.
+      // Once more while nobody answers, with growing pauses; what api/outbox keeps it sends again by itself.
       retry: (count, error) =>
-        count < 5 && error instanceof Problem && (error.status === 0 || error.status === 503),
+        count < 5 &&
+        error instanceof Problem &&
+        !error.waited &&
+        (error.status === 0 || error.status === 503),
       retryDelay: (count) => Math.min(1_000 * 2 ** count, 8_000),
     },
   },

@@ -21,11 +21,10 @@ function sayKeptApart(): void {
   if (!count || sessionStorage.getItem(SAID) === String(count)) return;
   sessionStorage.setItem(SAID, String(count));
   const things = count === 1 ? "one thing" : `${count} things`;
-  tell(
-    `This browser keeps ${things} typed in another household. It is kept apart, in Settings.`,
-    () => router.push("/settings"),
-    "Look",
-  );
+  const says = `This browser keeps ${things} that cannot be used here: see “Kept apart” in Settings.`;
+  // The address, not the route: nothing is routed yet.
+  if (location.pathname === "/settings") tell(says);
+  else tell(says, () => router.push("/settings"), "Look");
 }
 
 export function safekeep(cache: QueryClient): void {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /**
  * A big press for wet hands: held for 0.4 s, for drops of water tap glass too; with Space or Enter at once. It fills
- * while it is held.
+ * while it is held. A second tap of the same finger is none.
  */
 import { ref, useTemplateRef } from "vue";
 import { useTimeoutFn } from "@vueuse/core";
@@ -9,6 +9,8 @@ import { useTimeoutFn } from "@vueuse/core";
 const { disabled = false } = defineProps<{ disabled?: boolean }>();
 const emit = defineEmits<{ held: [] }>();
 const HOLD_MS = 400;
+const REST_MS = 250;
+let pressed = -Infinity;
 const holding = ref(false);
 const button = useTemplateRef("button");
 const held = useTimeoutFn(
@@ -30,7 +32,8 @@ function up(): void {
   held.stop();
 }
 function key(event: KeyboardEvent): void {
-  if (event.repeat || disabled) return;
+  if (event.repeat || disabled || event.timeStamp - pressed < REST_MS) return;
+  pressed = event.timeStamp;
   emit("held");
 }
 /** A press that no pointer made: of an aid that reads the page out. */

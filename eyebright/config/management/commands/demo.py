@@ -30,7 +30,7 @@ from eyebright.instruments.schemas import InstrumentIn
 from eyebright.instruments.services import save_instrument
 from eyebright.kept.clock_steps import steady_seconds
 from eyebright.kept.decimals import exact
-from eyebright.make.models import Batch, Container, StepClock
+from eyebright.make.models import Batch, Container
 from eyebright.make.schemas.asking import BeginBatchIn
 from eyebright.make.schemas.batches import BatchChangeIn, PourIn, StepActIn
 from eyebright.make.schemas.containers import FillIn
@@ -233,11 +233,8 @@ def _batch(row: dict[str, Any], formulas: dict[str, int], people: dict[str, int]
         step = next(each.place for each in now.steps if each.kind == row["at"])
         now = batches.change(now.id, BatchChangeIn(version=now.version, step=step, confirmed=confirmed))
         act = StepActIn(version=now.version, do="start", minutes=row["minutes"])
-        steps.act(now.id, step, act)
-        clock = StepClock.objects.get(batch=now.id)
-        clock.began_at, clock.until = clock.began_at - ago, (clock.until or timezone.now()) - ago
-        clock.save()
         Batch.objects.filter(pk=now.id).update(made_at=timezone.now() - ago)
+        steps.act(now.id, step, act, timezone.now() - ago)
         return
     said: dict[str, Any] = {"version": now.version, "confirmed": confirmed}
     said |= {"yielded": row["yielded"]} if "yielded" in row else {}

@@ -30,7 +30,7 @@ THREADS = 20  # a page asks for a handful of things at once, and a few hold a li
 # Half-open lines that say nothing must not keep everybody else out.
 PATIENCE = {"connection_limit": 2000, "channel_timeout": 20, "asyncore_use_poll": True}
 # A short answer waits so long for a thread that computes, each time that it comes back from the database.
-SWITCH = 0.0005  # s
+SWITCH = 0.0001  # s
 MOST_BODY = 2_000_000_000  # bytes: a household's ZIP
 
 

@@ -9,6 +9,7 @@ from django.utils import timezone
 from eyebright.core.basin import Contact, judged_words
 from eyebright.core.wash import LinkResult, Wash
 from eyebright.kept.clock import aware
+from eyebright.kept.clock_steps import moment_of
 from eyebright.kept.decimals import exact
 from eyebright.kept.problems import Problem
 from eyebright.make.models import Container
@@ -22,17 +23,19 @@ from ..diary import take_back
 from ..recording import AppliedLink, keep_parts, part_of
 from .basin_links import worked_out_as
 from .late import as_pressed
-from .pressing import moment_of
 from .runs import AtBasin, at_basin, find_run, left_since, marks_of, minutes_of, still_open
 from .serializers import run_out
 
-NOTHING = "Nothing went on: throw this wash away instead."
+CANCELLED = "This wash was cancelled in another window. Go on with this wash first, then end it."
+NOTHING = "Nothing went on: cancel this wash instead."
 
 
 @transaction.atomic
 def end(pk: int, payload: EndIn) -> EndedOut:
     """End a wash: what went on is kept, planned beside done; what is still on comes off now, or `off_at`."""
-    run = find_run(pk)
+    run = find_run(pk, whole=True)
+    if run.removed_at is not None:
+        raise Problem.field("step", CANCELLED)
     if run.ended_at is not None and payload.id and run.presses[-1].id == payload.id:
         return EndedOut(run=run_out(run), washes=run.snapshot.washes, says="")
     basin = at_basin(still_open(run))
@@ -79,7 +82,7 @@ def _off(basin: AtBasin, payload: EndIn) -> datetime:
             pressed = timezone.localtime(last)
             raise Problem.field("off_at", f"The last press was at {pressed:%H:%M}: not before that.")
         return at
-    at = max(moment_of(payload)[0], last)
+    at = max(moment_of(payload.steady)[0], last)
     since = left_since(basin, at)
     if since is not None and on:
         names = ", ".join(each.link.name for each in on)
@@ -137,7 +140,7 @@ def _as_done(
 @transaction.atomic
 def reopen(pk: int) -> RunOut:
     """Undo the end: what was kept goes, what it took goes back, and the wash goes on."""
-    run = find_run(pk)
+    run = find_run(pk, also_removed=False, whole=True)
     if run.ended_at is None:
         return run_out(run)
     if run.planned.reviews.exists():

@@ -10,9 +10,8 @@ from django.db import transaction
 from django.utils import timezone
 
 from eyebright.core.basin import Step, helps, postures, troubles
-from eyebright.core.words import elapsed
 from eyebright.heads.services import Passing, keep_passes, pass_stops
-from eyebright.kept.clock_steps import at_steady, steady_seconds
+from eyebright.kept.clock_steps import moment_of, steady_seconds
 from eyebright.kept.problems import Problem, only_offered
 from eyebright.kept.versions import check_version
 
@@ -24,32 +23,19 @@ from ..links import check_links, check_stock, name_of, names_of
 from .basin_links import blocking_stops, open_stops, work_out
 from .clock_steps import count_on
 from .late import came_late
-from .runs import AtBasin, at_basin, find_run, help_minutes, left_since, open_run, press_id
+from .runs import AtBasin, at_basin, find_run, help_minutes, left_since, press_id, still_open
 from .serializers import barred_words, run_out, undo_of
 
 MOST_PRESSES = 600
 SHARES = {"most": 2, "half": 2, "quarter": 4}  # so many times thinner: of most that is left, half goes in
 GOES_ON = ("ready", "put_on")
 BESIDE = ("trouble", "help", "helped", "belief", "celsius")
-AHEAD = timedelta(seconds=3)
 LATE = timedelta(seconds=5)  # what was pressed longer ago is done, whatever is known of it by now
-TO_COME = "That press says that it was {ahead} from now: it is kept as of now. Look at this device’s clock."
 AGAIN = "That was pressed already: here is where it stands."
 NOT_YET = "That step comes later: {title} first."
 UNDONE = {
     "links": "Undone: the wash is as it was.", "helped": "Help is open again.",
 }  # fmt: skip
-
-
-def moment_of(payload: Pressed) -> tuple[datetime, str]:
-    """When it was pressed, by the clock of now; and what is to be said of that, mostly nothing."""
-    now = timezone.now()
-    if payload.steady is None:
-        return now, ""
-    at = at_steady(payload.steady)
-    if at > now + AHEAD:
-        return now, TO_COME.format(ahead=elapsed((at - now).total_seconds()))
-    return min(at, now), ""
 
 
 def _keep(run: BasinRun, what: str, pressed: str, at: datetime, **more: Any) -> None:
@@ -102,7 +88,7 @@ def _looked_at_again(pk: int) -> None:
 
 @transaction.atomic
 def _pressed(pk: int, payload: PressIn) -> RunOut:
-    run, (at, ahead) = find_run(pk), moment_of(payload)
+    run, (at, ahead) = find_run(pk), moment_of(payload.steady)
     if is_known(run, payload):
         return run_out(run)
     if run.ended_at is not None:
@@ -169,13 +155,13 @@ def _judged_anew(run: BasinRun) -> None:
 
 def _passed(basin: AtBasin) -> set[int]:
     """Links that are on or done."""
-    return {pk for pk, state in basin.states().items() if state != "to_come"}
+    return {pk for pk, state in basin.states.items() if state != "to_come"}
 
 
 @transaction.atomic
 def undo(pk: int, payload: UndoIn) -> RunOut:
     """Take the last press back: the one that is named, once, and no other."""
-    run = open_run(pk)
+    run = still_open(find_run(pk))
     ids = [press_id(run, place) for place in range(len(run.presses))]
     if payload.press in run.snapshot.undone:
         return run_out(run, says="That is undone already: here is where it stands.")
@@ -204,7 +190,7 @@ def undo(pk: int, payload: UndoIn) -> RunOut:
 @transaction.atomic
 def mark(pk: int, payload: BasinMarkIn) -> RunOut:
     """One press beside the steps: how the head is held, what goes amiss, help, a belief, a temperature."""
-    run, (at, ahead), says = find_run(pk), moment_of(payload), ""
+    run, (at, ahead), says = find_run(pk), moment_of(payload.steady), ""
     if is_known(run, payload):
         return run_out(run)
     if run.ended_at is not None:
@@ -264,7 +250,7 @@ def _about(basin: AtBasin, payload: BasinMarkIn, at: datetime) -> int | None:
 @transaction.atomic
 def change(pk: int, payload: BasinChangeIn) -> RunOut:
     """Swap, leave out, add, or pour again: what is still to come is worked out anew."""
-    run, (at, ahead) = find_run(pk), moment_of(payload)
+    run, (at, ahead) = find_run(pk), moment_of(payload.steady)
     if is_known(run, payload):
         return run_out(run)
     if run.ended_at is not None:
@@ -272,7 +258,7 @@ def change(pk: int, payload: BasinChangeIn) -> RunOut:
     check_version(run, "wash", payload.version, run_out)
     basin = at_basin(run)
     was = run.links
-    states = basin.states()
+    states = basin.states
     place = next((n for n, link in enumerate(was) if link.id == payload.link), None)
     if place is None and payload.do != "add":
         raise Problem.field("link", "That is not part of this wash any more.")
@@ -346,7 +332,7 @@ def _checked(link: WashLinkIn) -> str:
 
 def _first_to_come(basin: AtBasin, links: Sequence[RunLink]) -> int:
     """The first place that nothing which went on or is done stands behind."""
-    states = basin.states()
+    states = basin.states
     passed = [n for n, link in enumerate(links) if states.get(link.id) in ("on", "done")]
     return max(passed, default=-1) + 1
 
@@ -355,6 +341,6 @@ def _place_after(place: int, basin: AtBasin) -> int:
     """Where it is poured again: behind it, and behind the water that rinsed it out."""
     ids = [link.id for link in basin.run.links]
     off = next((step.link for step in basin.steps if ids[place] in step.offs and step.link in ids), None)
-    if off is not None and basin.states().get(off) == "done":
+    if off is not None and basin.states.get(off) == "done":
         return ids.index(off) + 1
     return max(place + 1, _first_to_come(basin, basin.run.links))

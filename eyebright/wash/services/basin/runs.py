@@ -1,4 +1,4 @@
-"""Washes at the basin: begun, found, thrown away, taken up again; their presses as the core takes them."""
+"""Washes at the basin: begun, found, cancelled, taken up again; their presses as the core takes them."""
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
@@ -36,22 +36,28 @@ from .basin_links import work_out
 
 MINUTE = timedelta(minutes=1)
 NOTHING = "Say what it is washed with: a wash, a formula, or something that stands there."
+BULKY = (
+    "planned__links",
+    "planned__snapshot",
+    "planned__note",
+    "planned__head__answers",
+    "planned__head__note",
+)
 UNDER_WAY = "A wash of {name} is under way already: go on with it, or end it first."
 
 
-def find_run(pk: int, *, also_removed: bool = False) -> BasinRun:
-    """A wash at the basin, or the problem of its being gone."""
-    rows = BasinRun.among(also_removed=also_removed).select_related("planned__head", "planned__chain")
-    return one(rows, pk, "wash")
+def find_run(pk: int, *, also_removed: bool = True, whole: bool = False) -> BasinRun:
+    """A wash at the basin, or the problem of its being gone.
 
-
-def open_run(pk: int) -> BasinRun:
-    """One that is not ended."""
-    return still_open(find_run(pk))
+    `whole`: with what no press needs; else that is read when it is asked for.
+    `also_removed`: also one that was cancelled. What is pressed in it, before that is known, is kept with it.
+    """
+    rows = BasinRun.among(also_removed=also_removed).select_related("planned__head")
+    return one(rows if whole else rows.defer(*BULKY), pk, "wash")
 
 
 def still_open(run: BasinRun) -> BasinRun:
-    """The same, if it is not ended."""
+    """The same run, if it is not ended."""
     if run.ended_at is not None:
         raise Problem.field("step", "This wash is ended: correct it where it is recorded, or undo its end.")
     return run
@@ -123,8 +129,8 @@ def _planned(payload: BeginWashIn) -> PlannedWash:
 
 @transaction.atomic
 def discard(pk: int) -> None:
-    """Throw a wash that is under way away: it was not done. What was planned is planned as before."""
-    run = open_run(pk)
+    """Cancel a wash that is under way: it was not done. What was planned is planned as before."""
+    run = still_open(find_run(pk, also_removed=False))
     run.remove()
     if run.snapshot.on_the_spot:
         run.planned.remove()
@@ -133,7 +139,7 @@ def discard(pk: int) -> None:
 @transaction.atomic
 def take_up(pk: int) -> BasinRun:
     """Undo that."""
-    run = find_run(pk, also_removed=True)
+    run = find_run(pk)
     if run.ended_at is None:
         _refuse_another(run.planned, but=pk)
     run.restore()
@@ -198,6 +204,7 @@ class AtBasin:
         then = minutes_of(self.run, at)
         return [each for each in self.begun_by(at) if each.off is None or each.off > then]
 
+    @cached_property
     def states(self) -> dict[int, str]:
         """Whether each link is to come, on, or done."""
         passed = {step.link for step in self.steps[: self.progress.place] if step.link is not None}

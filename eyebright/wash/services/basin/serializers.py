@@ -6,7 +6,6 @@ from eyebright.core.basin import (
     BasinLink,
     Contact,
     Posture,
-    Step,
     belief_words,
     contact_words,
     helps,
@@ -44,7 +43,7 @@ def run_out(run: BasinRun, says: str = "") -> RunOut:
     """A run, as it stands now."""
     basin = at_basin(run)
     planned = run.planned
-    shown = [press for step in basin.steps for press in _presses(basin, step)]
+    shown = [press for place in range(len(basin.steps)) for press in _presses(basin, place)]
     done = sum(step.presses for step in basin.steps[: basin.progress.place]) + basin.progress.pressed
     left = left_since(basin)
     notes = [late_for_locs(run, basin.now)] if run.ended_at is None and basin.progress.place < 2 else []
@@ -53,7 +52,7 @@ def run_out(run: BasinRun, says: str = "") -> RunOut:
     return RunOut(
         id=run.pk, version=run.version, planned=planned.pk, head=planned.head_id, head_name=planned.head.name,
         name=planned.name, now=basin.now, steady=steady_seconds(basin.now),
-        began_at=run.began_at, ended_at=run.ended_at, presses=shown,
+        began_at=run.began_at, ended_at=run.ended_at, cancelled=run.removed_at is not None, presses=shown,
         at=min(done, len(shown) - 1),
         clocks=[_clock(each, basin) for each in basin.contacts.values()],
         coming=[
@@ -65,7 +64,7 @@ def run_out(run: BasinRun, says: str = "") -> RunOut:
             RunLinkOut.model_validate(
                 {"id": pk, "name": (of := basin.basin_links[pk]).name, "what": of.what, "state": state}
             )
-            for pk, state in basin.states().items()
+            for pk, state in basin.states.items()
         ],
         posture=run.posture,
         postures=[PostureOut.model_validate(each) for each in postures().values()],
@@ -97,16 +96,14 @@ def _posture(run: BasinRun) -> Posture:
     return postures().get(run.posture) or next(iter(postures().values()))
 
 
-def _presses(basin: AtBasin, step: Step) -> list[BasinStepOut]:
+def _presses(basin: AtBasin, place: int) -> list[BasinStepOut]:
     """Every press of a step, in words."""
-    run, links = basin.run, basin.basin_links
-    states = basin.states()
+    run, links, step = basin.run, basin.basin_links, basin.steps[place]
+    link = links.get(step.link) if step.link is not None else None
+    off = [links[pk] for pk in step.offs if pk in links]
     out = []
     for section in range(step.presses):
         words = words_of_step(step, section, links, _posture(run), basin.skin)
-        place = basin.steps.index(step)
-        link = links.get(step.link) if step.link is not None else None
-        off = [links[pk] for pk in step.offs if pk in links]
         out.append(
             BasinStepOut(
                 step=step.key, section=section, kind=step.kind, link=step.link, title=words.title,
@@ -115,7 +112,7 @@ def _presses(basin: AtBasin, step: Step) -> list[BasinStepOut]:
                 waits=list(step.offs),
                 lasts=link.minutes * 60.0 if link and step.kind == "pause" and not link.hands else None,
                 belief=_belief(run, link),
-                optional=link is not None and bool(link.optional) and states.get(link.id) == "to_come",
+                optional=link is not None and bool(link.optional) and basin.states.get(link.id) == "to_come",
                 again=step.kind == "rinse" and any(each.poured for each in off),
                 checks=run.snapshot.checks if step.kind == "ready" else [],
             )

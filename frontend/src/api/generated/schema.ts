@@ -9017,6 +9017,8 @@ export interface components {
              * Format: date-time
              */
             began_at: string;
+            /** Cancelled */
+            cancelled: boolean;
             /** Cautions */
             cautions: components["schemas"]["Caution"][];
             /** Celsius */

@@ -26,6 +26,10 @@ function at(text: string): number {
     return 0;
   }
 }
+function whoseOf(one: KeptApart): string {
+  if (!one.readable) return "cannot be read";
+  return one.mark ? "another household" : "nobody said whose";
+}
 const rows = computed(() =>
   apart.value.map((one) => {
     const place = PLACES[/\/api\/(\w+)/.exec(one.name + one.text)?.[1] ?? ""];
@@ -34,8 +38,8 @@ const rows = computed(() =>
       one,
       what: one.kind !== "press" && place ? `${KINDS[one.kind]}, in ${place}` : KINDS[one.kind],
       when: when > 1e12 ? said(new Date(when).toISOString()) : "",
-      whose: one.mark ? "another household" : "nobody said whose",
-      ours: !one.mark && one.kind === "draft",
+      whose: whoseOf(one),
+      ours: !one.mark && one.readable && one.kind === "draft",
     };
   }),
 );
@@ -68,8 +72,8 @@ function remove(): void {
   <section v-if="rows.length" aria-labelledby="apart" class="grid gap-2 mx-0 my-6">
     <h2 id="apart">Kept apart</h2>
     <p>
-      This was typed while another household was open at this address. It is used nowhere here, and
-      stays until that household is open again.
+      This was typed while another household was open at this address, or cannot be read. It is used
+      nowhere here, and stays until that household is open again, or you delete it.
     </p>
     <ul class="list-none m-0 p-0">
       <li v-for="row in rows" :key="row.one.key" class="row border-t border-hairline py-1.5">

@@ -32,19 +32,21 @@ const pressing = usePressing(() => id, run);
 const { shown, step, unheard, undoing } = pressing;
 const refused = useTrouble(pressing.error);
 const clocks = computed(() => shown.value?.clocks ?? []);
-const ringing = computed(() => (run.value?.ended_at || shown.value?.ended ? [] : clocks.value));
+const open = computed(() => run.value && !run.value.ended_at && !run.value.cancelled);
+const ringing = computed(() => (open.value && !shown.value?.ended ? clocks.value : []));
 const rings = useRings(ringing, pressing.tick);
 const ended = useEnding(
   () => id,
   () => run.value,
   pressing,
 );
+/** Why a cancelled wash does not go on. */
+const resumed = computed(() => ended.resuming.errors.value["head"] ?? ended.resuming.trouble.value);
 const coming = useBeside(pressing);
 const unchanged = useTrouble(coming.error);
 const hold = useTemplateRef("hold");
 const changing = ref(false);
 
-const open = computed(() => run.value && !run.value.ended_at);
 /** What is on, or went on last: what a press beside the steps is about. */
 const about = computed(() => {
   const on = clocks.value.filter((one) => !one.off && !one.stays);
@@ -154,6 +156,15 @@ onMounted(() => window.scrollTo({ top: 0 }));
         <RouterLink class="act" :to="`/wash/planned/${run.planned}/how`">How it went</RouterLink>
       </p>
     </template>
+    <template v-else-if="run && run.cancelled">
+      <h1>{{ run.head_name }}: {{ run.name }}</h1>
+      <p>This wash was cancelled. What was pressed is kept with it.</p>
+      <p v-if="resumed" class="error" role="alert">{{ resumed }}</p>
+      <p class="row">
+        <button type="button" class="act" @click="ended.goOn">Go on with this wash</button>
+        <RouterLink class="act" to="/wash">Back to Wash</RouterLink>
+      </p>
+    </template>
     <template v-else-if="run && shown && step">
       <div class="top">
         <p class="quiet">{{ run.head_name }} · {{ shown.at + 1 }} of {{ run.presses.length }}</p>
@@ -226,7 +237,7 @@ onMounted(() => window.scrollTo({ top: 0 }));
         >
           End it here
         </button>
-        <button type="button" class="act" @click="ended.throwAway">Cancel this wash</button>
+        <button type="button" class="act" @click="ended.cancel">Cancel this wash</button>
       </p>
     </template>
   </main>

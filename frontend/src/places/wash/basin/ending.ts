@@ -1,4 +1,4 @@
-/** The end of a wash at the basin: kept, or thrown away; either can be undone. */
+/** The end of a wash at the basin: kept, or cancelled; either can be undone. */
 import { useRouter } from "vue-router";
 import { useDiscardRun, useReopenWash, useRestoreRun } from "@/api/basin";
 import type { Run } from "@/api/types";
@@ -17,7 +17,7 @@ export function useEnding(id: () => number, run: () => Run | undefined, pressing
   /** End it; `off`: when what was left on came off, where nobody was there to press. */
   async function finish(off = ""): Promise<void> {
     const now = run();
-    if (!now) return;
+    if (!now || pressing.shown.value?.ended) return;
     const done = await end(off);
     if (!done) return;
     const words = ["The wash is kept.", done.says && `${done.says}.`].filter(Boolean).join(" ");
@@ -28,18 +28,21 @@ export function useEnding(id: () => number, run: () => Run | undefined, pressing
     await router.replace(`/wash/planned/${now.planned}/how`);
   }
 
-  async function throwAway(): Promise<void> {
+  async function cancel(): Promise<void> {
     const gone = await discard.mutateAsync(id()).then(
       () => true,
       () => false,
     );
     if (!gone) return;
-    tell("This wash is thrown away: it was not done.", async () => {
+    tell("This wash is cancelled: it was not done.", async () => {
       await restore.mutateAsync(id());
       await back();
     });
     await router.push("/today");
   }
 
-  return { finish, throwAway, ...useTrouble(error) };
+  /** It was cancelled, here or in another window, and goes on. */
+  const goOn = () => restore.mutateAsync(id()).catch(() => null);
+
+  return { finish, cancel, goOn, resuming: useTrouble(restore.error), ...useTrouble(error) };
 }
