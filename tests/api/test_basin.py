@@ -73,7 +73,7 @@ class Pressing(BasinTestCase):
         self.forward(minutes=5)
         (row,) = self.call("GET", "/wash/runs")
         self.assertEqual(row["says"], "Rinse out Lock-gate clay")
-        self.assertAlmostEqual(row["left"], 300, delta=1)
+        self.assertAlmostEqual(row["until_steady"] - run["steady"] - 300, 300, delta=1)
         self.forward(minutes=6)
         (row,) = self.call("GET", "/wash/runs")
         self.assertEqual(row["says"], "Lock-gate clay has had its 10 minutes: rinse it out.")

@@ -125,11 +125,17 @@ class SoaksAndTests(BasinTestCase):
             (before,) = self.call("GET", "/make/clocks")
             self.set_clock(**step)
             (after,) = self.call("GET", "/make/clocks")
-            self.assertAlmostEqual(before["left"], after["left"], delta=0.1, msg=str(step))
+            self.assertAlmostEqual(before["until_steady"], after["until_steady"], delta=0.1, msg=str(step))
+            self.assertAlmostEqual(
+                after["until_steady"] - clock_steps.steady_seconds(), 6 * 3600, delta=1, msg=str(step)
+            )
         self.forward(hours=6, seconds=1)
         (clock,) = self.call("GET", "/make/clocks")
-        self.assertLess(clock["left"], 0)
+        self.assertLess(clock["until_steady"], clock_steps.steady_seconds())
         said = self.call("GET", f"/make/batches/{batch['id']}")
+        (row,) = self.call("GET", "/make")["under_way"]
+        (step_clock,) = (step["clock"] for step in said["steps"] if step["clock"])
+        self.assertEqual((row["until_steady"], step_clock["until_steady"]), (clock["until_steady"],) * 2)
         self.assertEqual(StepClock.objects.count(), 1)
         self.assertIn(
             "clock was set", " ".join(step["clock"]["says"] for step in said["steps"] if step["clock"])

@@ -1,6 +1,6 @@
 """Make over the API: from a formula to bottles with a date, and what can go otherwise on the way."""
 
-from datetime import timedelta
+from datetime import datetime, timedelta
 from typing import Any
 
 from django.utils import timezone
@@ -187,12 +187,15 @@ class CarriedOn(MakeTestCase):
         batch = self.do(batch, f"steps/{soak}", do="start", minutes=60)
         self.do(batch, f"steps/{soak}", 422, do="start", minutes=60)
         longer = self.do(batch, f"steps/{soak}", do="longer", minutes=30)
-        self.assertAlmostEqual(longer["steps"][soak]["clock"]["left"], 5400, delta=10)
+        first, then = (each["steps"][soak]["clock"] for each in (batch, longer))
+        took = datetime.fromisoformat(first["until"]) - datetime.fromisoformat(first["began_at"])
+        self.assertEqual(took, timedelta(minutes=60))
+        self.assertAlmostEqual(then["until_steady"] - first["until_steady"], 1800, places=3)
         self.do(batch, f"steps/{soak}", 422, do="longer")
         ended = self.do(batch, f"steps/{soak}", do="end")
-        self.assertIsNone(ended["steps"][soak]["clock"]["left"])
+        self.assertIsNone(ended["steps"][soak]["clock"]["until_steady"])
         again = self.do(batch, f"steps/{soak}", do="again")
-        self.assertIsNotNone(again["steps"][soak]["clock"]["left"])
+        self.assertIsNotNone(again["steps"][soak]["clock"]["until_steady"])
         self.do(batch, "steps/99", 422, do="start")
 
     def test_a_clock_that_is_ended_before_it_began_took_no_time(self) -> None:

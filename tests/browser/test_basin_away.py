@@ -135,6 +135,17 @@ class Killed(AwayTestCase):
         self.page.clock.fast_forward(4 * 60_000 + 1_000)
         expect(self.page.get_by_text("Lamplight soapwort has had its 4 minutes")).to_be_visible()
 
+    def test_a_machine_that_slept_meanwhile_rings_for_what_it_slept_through(self) -> None:
+        self.press("Lamplight soapwort on the scalp")
+        self.press("Rinse out Lamplight soapwort")
+        self.heard()
+        self.die()
+        self.page.wait_for_timeout(HELD_MS)
+        slept = "(() => { const now = Date.now; Date.now = () => now() + 4.5 * 60e3; })()"
+        self.page.evaluate(slept)  # the wall clock went on, its own seconds did not
+        expect(self.page.get_by_text("Lamplight soapwort has had its 4 minutes")).to_be_visible()
+        expect(self.page.get_by_text("the screen was asleep")).to_be_visible()
+
     def test_a_double_tap_and_two_windows_undo_once_what_was_named(self) -> None:
         for comes in (
             "Lamplight soapwort on the scalp",

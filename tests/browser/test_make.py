@@ -1,12 +1,12 @@
 """Make in the browser: a whole liquor, at a desk and on a phone; an over-pour; a restart in mid-batch."""
 
 import re
-from datetime import timedelta
+from datetime import UTC, datetime, timedelta
 from typing import Any
 
 import time_machine
 from django.utils import timezone
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Locator, Page, expect
 
 from eyebright.formulas.schemas.formulas import FormulaIn, FormulaNewIn
 from eyebright.formulas.services import beginning
@@ -25,6 +25,10 @@ from eyebright.shelf.services.lots import save_lot
 from eyebright.shelf.services.measures import save_vessel
 
 from .support import PHONE, BrowserTestCase, MortalTestCase
+
+AHEAD_S = 1_200  # the clock of the page, before that of the server
+AWAY_MS = 3_000
+NEAR_S = 2.0  # a clock shows whole seconds, and a busy machine paints late
 
 
 class Kitchen(BrowserTestCase):
@@ -352,7 +356,8 @@ class Stock(Kitchen):
 class Restarted(MortalTestCase):
     """The server killed and started again in mid-batch."""
 
-    def test_every_word_is_there_when_it_is_back(self) -> None:
+    def soak(self) -> str:
+        """A batch at its soak, the clock of which was started; its address."""
         ask, page = self.server.ask, self.page
         formula = ask("POST", "/api/formulas", {"start": "conker_wash"})[1]["id"]
         batch = ask("POST", "/api/make/batches", {"ask": {"formula": formula}})[1]
@@ -363,6 +368,10 @@ class Restarted(MortalTestCase):
         self.go(f"/make/{batch['id']}/run")
         page.get_by_role("button", name="Start the clock").click()
         expect(page.get_by_role("timer")).to_contain_text(":")
+        return where
+
+    def test_every_word_is_there_when_it_is_back(self) -> None:
+        page, where = self.page, self.soak()
         self.die()
         self.rise()
         page.reload()
@@ -373,3 +382,26 @@ class Restarted(MortalTestCase):
         self.assertTrue(all(line["enough"] for line in now["lines"]))
         page.get_by_role("button", name="Done, next").click()
         expect(page.get_by_role("heading", level=1)).to_contain_text("Simmer")
+
+    def test_a_clock_goes_on_by_no_clock_of_this_device_and_without_the_server(self) -> None:
+        page = self.page
+        page.add_init_script(f"{{ const now = Date.now; Date.now = () => now() + {AHEAD_S * 1000}; }}")
+        where = self.soak()
+        timer = page.get_by_role("timer")
+
+        def ends(clock: Locator) -> float:
+            """The moment at which its time is up, in seconds of the page, by what it shows."""
+            hours, minutes, seconds = (int(each) for each in clock.inner_text().split(":"))
+            return 3600 * hours + 60 * minutes + seconds + float(page.evaluate("performance.now() / 1000"))
+
+        at = ends(timer)
+        clock = next(each["clock"] for each in self.server.ask("GET", where)[1]["steps"] if each["clock"])
+        left = (datetime.fromisoformat(clock["until"]) - datetime.now(UTC)).total_seconds()
+        self.assertAlmostEqual(at - float(page.evaluate("performance.now() / 1000")), left, delta=NEAR_S)
+        page.get_by_role("link", name="Leave it for now").click()
+        self.assertAlmostEqual(ends(page.locator("article .clock")), at, delta=NEAR_S)
+        self.die()
+        page.wait_for_timeout(AWAY_MS)
+        self.assertAlmostEqual(ends(page.locator("article .clock")), at, delta=NEAR_S)
+        page.get_by_role("link", name="Go on").click()
+        self.assertAlmostEqual(ends(timer), at, delta=NEAR_S)

@@ -110,12 +110,12 @@ class CoolingOut(Out):
 
 
 class ClockOut(Out):
-    """A step's clock: `left` in seconds, below nothing once it has rung."""
+    """A step's clock. `until_steady`: when its time is up, in the server's count; None once it has ended."""
 
     began_at: datetime
     until: datetime | None
     ended_at: datetime | None
-    left: float | None
+    until_steady: float | None
     says: str
 
 
@@ -226,7 +226,7 @@ class BatchOut(Out):
 
 
 class BatchRowOut(Out):
-    """A batch in a list."""
+    """A batch in a list. `until_steady`: when the first of its clocks is up, in the server's even count."""
 
     id: int
     of: Literal["formula", "jug"]
@@ -236,7 +236,7 @@ class BatchRowOut(Out):
     step: int
     steps: int
     now: str
-    until: datetime | None
+    until_steady: float | None
     ph: Figure | None
     left: str
 
@@ -318,7 +318,7 @@ class RunningOut(Out):
     step: str
     began_at: datetime
     until: datetime
-    left: float
+    until_steady: float
     foams: bool
 
 

@@ -14,7 +14,7 @@ from eyebright.core.numbers import Figure
 from eyebright.core.vocabulary import Pouring
 from eyebright.core.words import brief, elapsed
 from eyebright.heads.services.pictures import content_of
-from eyebright.kept.clock_steps import step_words
+from eyebright.kept.clock_steps import steady_seconds, step_words
 from eyebright.kept.decimals import as_float
 from eyebright.shelf.services.readings import asked_of, kept_reading
 
@@ -69,18 +69,18 @@ def _line(batch: Batch, plan: PlannedPour, grams: float, pours: Sequence[Pour], 
 
 def clock_out(clock: StepClock, now: datetime) -> ClockOut:
     """A step's clock; what ended meanwhile says how long ago."""
-    left = None if clock.until is None else (clock.until - now).total_seconds()
+    until = None if clock.ended_at or clock.until is None else clock.until
     if clock.ended_at:
         took = (clock.ended_at - clock.began_at).total_seconds()
         says = f"Took {elapsed(max(took, 0.0))}."
-    elif left is None:
+    elif until is None:
         says = ""
     else:
-        up = f"Its time was up {elapsed(-left)} ago." if left < 0 else ""
+        up = f"Its time was up {elapsed((now - until).total_seconds())} ago." if until < now else ""
         says = f"{up} {step_words(clock.began_at)}".strip()
     return ClockOut(
         began_at=clock.began_at, until=clock.until, ended_at=clock.ended_at,
-        left=None if clock.ended_at else left, says=says,
+        until_steady=None if until is None else steady_seconds(until), says=says,
     )  # fmt: skip
 
 
@@ -282,12 +282,12 @@ def row_out(batch: Batch, now: datetime) -> BatchRowOut:
     return BatchRowOut(
         id=batch.pk, of=kind_of(batch), name=batch.name, made_at=batch.made_at, finished_at=batch.finished_at,
         step=batch.step, steps=len(batch.steps), now=says,
-        until=min(running, default=None), ph=ph,
+        until_steady=steady_seconds(min(running)) if running else None, ph=ph,
         left=", ".join(f"{brief(round(float(each.left)))} {each.unit}" for each in left[:3]),
     )  # fmt: skip
 
 
-def running(now: datetime) -> list[RunningOut]:
+def running() -> list[RunningOut]:
     """Every clock that runs, or has rung and was not answered, the soonest first."""
     rows = StepClock.objects.filter(
         ended_at=None, until__isnull=False, batch__removed_at=None, batch__finished_at=None
@@ -302,7 +302,7 @@ def running(now: datetime) -> list[RunningOut]:
             RunningOut(
                 batch=clock.batch_id, version=clock.batch.version, place=clock.place, name=clock.batch.name,
                 step=step.name if step else "", began_at=clock.began_at, until=clock.until,
-                left=(clock.until - now).total_seconds(), foams=step is not None and step.foams,
+                until_steady=steady_seconds(clock.until), foams=step is not None and step.foams,
             )
         )  # fmt: skip
     return out

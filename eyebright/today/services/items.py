@@ -10,6 +10,7 @@ from eyebright.core.materials import SupplyKey
 from eyebright.core.words import brief, span
 from eyebright.heads.models import PatchTest
 from eyebright.heads.services import due_at, head_rows
+from eyebright.kept.clock_steps import steady_seconds
 from eyebright.make.models import Batch
 from eyebright.make.schemas.batches import RunningOut
 from eyebright.make.services.containers import due_soon
@@ -35,7 +36,7 @@ SOON_SHOWN = 6
 def items(found: Planned) -> list[ItemOut]:
     """Everything that is to do, in order of time; what has none comes last."""
     out, now = plan_out(found), found.now
-    clocks = running(now)
+    clocks = running()
     ringing = {clock.batch for clock in clocks}
     begun = {run.planned_id for run in under_way()}
     every = [
@@ -58,8 +59,9 @@ def _clocks(clocks: Iterable[RunningOut], now: datetime, found: PlanOut) -> Iter
     """Clocks that run or have rung, each with what comes after it and by when, where a wash waits for it."""
     jobs = {job.batch: job for job in found.jobs if job.what == "carry_on"}
     for clock in clocks:
-        late = clock.left < 0.0
-        says = "its time is up" if late else f"{span(clock.left / 60.0)} left"
+        left = (clock.until - now).total_seconds()
+        late = left < 0.0
+        says = "its time is up" if late else f"{span(left / 60.0)} left"
         job = jobs.get(clock.batch)
         if job is not None and (then := _then(job, now)):
             says = f"{says}; {then}"
@@ -70,7 +72,7 @@ def _clocks(clocks: Iterable[RunningOut], now: datetime, found: PlanOut) -> Iter
 def _basin(now: datetime) -> Iterable[ItemOut]:
     """Washes under way."""
     for row in rows_under_way():
-        late = row.left is not None and row.left < 0.0
+        late = row.until_steady is not None and row.until_steady < steady_seconds()
         title = f"{row.head_name}: {row.name} is under way"
         yield _item(
             f"basin-{row.id}", "basin", now, title, row.says, "Go on", f"/wash/run/{row.id}", late=late

@@ -266,13 +266,13 @@ class RunOut(Out):
 
 
 class RunRowOut(Out):
-    """A wash under way, among the others: its next ring, in seconds, and what is to do."""
+    """A wash under way, among the others: its next ring, in the server's even count, and what is to do."""
 
     id: int
     head_name: str
     name: str
     title: str
-    left: float | None
+    until_steady: float | None
     ring: str
     says: str
 

@@ -25,12 +25,13 @@ export function hearSteady(count: number, askedAt: number): void {
   heard = { own: monotonic(), wall: Date.now() / 1000 };
 }
 
-/** The count now. */
+/** The count now, by this page's own seconds. */
 export const steadyNow = (): number | null => (offset === null ? null : offset + monotonic());
 
 /**
- * The count for what is pressed now. A machine that sleeps may not count its own seconds: where the wall clock is
- * further, that is taken, and the server takes nothing that is still to come.
+ * The count for what is pressed now, and for what is shown while the server is away. A machine that sleeps may not
+ * count its own seconds: where the wall clock is further, that is taken. The server takes nothing that is still to
+ * come, and puts it right as soon as it answers.
  */
 export function steadyPressed(): number | null {
   const now = steadyNow();

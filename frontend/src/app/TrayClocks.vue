@@ -3,18 +3,21 @@
 import { computed, onUnmounted, watch } from "vue";
 import { useRoute } from "vue-router";
 import { useRuns } from "@/api/basin";
+import { useLeft } from "@/api/counting";
 import { useClocks } from "@/api/make";
 import { chime } from "@/parts/chime";
 import { clock, long } from "@/parts/clocks";
-import { useSince, useTick } from "@/parts/monotonic";
+import { useTick } from "@/parts/monotonic";
 
 const route = useRoute();
-const { data, dataUpdatedAt } = useClocks();
+const { data } = useClocks();
 const tick = useTick();
-/** By the server's own reckoning, and seconds that nobody can set. */
-const passed = useSince(dataUpdatedAt, tick);
+const leftOf = useLeft();
 const running = computed(() =>
-  (data.value ?? []).map((one) => ({ ...one, left: one.left - passed.value })),
+  (data.value ?? []).flatMap((one) => {
+    const left = leftOf(one.until_steady);
+    return left === null ? [] : { ...one, left };
+  }),
 );
 const over = computed(() => running.value.filter((one) => one.left <= 0));
 const elsewhere = computed(() =>
@@ -22,14 +25,10 @@ const elsewhere = computed(() =>
 );
 /** Washes under way: at the basin itself they stand on the page. */
 const runs = useRuns();
-const sinceRuns = useSince(runs.dataUpdatedAt, tick);
 const washes = computed(() =>
   (runs.data.value ?? [])
     .filter((one) => route.path !== `/wash/run/${one.id}`)
-    .map((one) => ({
-      ...one,
-      left: one.left === null ? null : one.left - sinceRuns.value,
-    })),
+    .map((one) => ({ ...one, left: leftOf(one.until_steady) })),
 );
 const AT_ONCE = 3; // the soonest; what is up comes first
 const shown = computed(() => elsewhere.value.slice(0, AT_ONCE));

@@ -268,5 +268,6 @@ def _row(run: BasinRun) -> RunRowOut:
         says = ring_words(ring[1], ring[2])
     return RunRowOut(
         id=run.pk, head_name=run.planned.head.name, name=run.planned.name, title=title,
-        left=ring[0] if ring else None, ring=f"{ring[1].link.id}-{ring[2]}" if ring else "", says=says,
+        until_steady=steady_seconds() + ring[0] if ring else None,
+        ring=f"{ring[1].link.id}-{ring[2]}" if ring else "", says=says,
     )  # fmt: skip

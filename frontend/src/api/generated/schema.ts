@@ -4089,7 +4089,7 @@ export interface components {
         };
         /**
          * BatchRowOut
-         * @description A batch in a list.
+         * @description A batch in a list. `until_steady`: when the first of its clocks is up, in the server's even count.
          */
         BatchRowOut: {
             /** Finished At */
@@ -4117,8 +4117,8 @@ export interface components {
             step: number;
             /** Steps */
             steps: number;
-            /** Until */
-            until: string | null;
+            /** Until Steady */
+            until_steady: number | null;
         };
         /**
          * BatchWashOut
@@ -4607,7 +4607,7 @@ export interface components {
         };
         /**
          * ClockOut
-         * @description A step's clock: `left` in seconds, below nothing once it has rung.
+         * @description A step's clock. `until_steady`: when its time is up, in the server's even count; None once that ended.
          */
         ClockOut: {
             /**
@@ -4617,12 +4617,12 @@ export interface components {
             began_at: string;
             /** Ended At */
             ended_at: string | null;
-            /** Left */
-            left: number | null;
             /** Says */
             says: string;
             /** Until */
             until: string | null;
+            /** Until Steady */
+            until_steady: number | null;
         };
         /**
          * CompareOut
@@ -9083,15 +9083,13 @@ export interface components {
         };
         /**
          * RunRowOut
-         * @description A wash under way, among the others: its next ring, in seconds, and what is to do.
+         * @description A wash under way, among the others: its next ring, in the server's even count, and what is to do.
          */
         RunRowOut: {
             /** Head Name */
             head_name: string;
             /** Id */
             id: number;
-            /** Left */
-            left: number | null;
             /** Name */
             name: string;
             /** Ring */
@@ -9100,6 +9098,8 @@ export interface components {
             says: string;
             /** Title */
             title: string;
+            /** Until Steady */
+            until_steady: number | null;
         };
         /**
          * RunStepOut
@@ -9153,8 +9153,6 @@ export interface components {
             began_at: string;
             /** Foams */
             foams: boolean;
-            /** Left */
-            left: number;
             /** Name */
             name: string;
             /** Place */
@@ -9166,6 +9164,8 @@ export interface components {
              * Format: date-time
              */
             until: string;
+            /** Until Steady */
+            until_steady: number;
             /** Version */
             version: number;
         };

@@ -2,25 +2,26 @@
 /** A wait that a quick hair test asks for: started by a press, counted down, with a sound at its end. */
 import Button from "primevue/button";
 import { computed, ref } from "vue";
-import { useTimestamp } from "@vueuse/core";
+import { useIntervalFn } from "@vueuse/core";
 import { chime } from "@/parts/chime";
+import { monotonic } from "@/parts/monotonic";
 
 const { seconds } = defineProps<{ seconds: number }>();
 const endsAt = ref<number | null>(null);
-const ticking = useTimestamp({
-  interval: 250,
-  controls: true,
-  immediate: false,
-  callback: () => {
+const now = ref(monotonic());
+const ticking = useIntervalFn(
+  () => {
+    now.value = monotonic();
     if (!over.value) return;
     ticking.pause();
     chime();
   },
-});
-const now = ticking.timestamp;
+  250,
+  { immediate: false },
+);
 
 const left = computed(() =>
-  endsAt.value === null ? seconds : Math.max(0, Math.ceil((endsAt.value - now.value) / 1000)),
+  endsAt.value === null ? seconds : Math.max(0, Math.ceil(endsAt.value - now.value)),
 );
 const over = computed(() => endsAt.value !== null && left.value === 0);
 const said = computed(
@@ -33,8 +34,8 @@ function toggle(): void {
     endsAt.value = null;
     return;
   }
-  now.value = Date.now();
-  endsAt.value = now.value + seconds * 1000;
+  now.value = monotonic();
+  endsAt.value = now.value + seconds;
   ticking.resume();
 }
 defineExpose({ toggle });

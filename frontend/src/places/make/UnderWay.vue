@@ -1,18 +1,14 @@
 <script setup lang="ts">
 /** A batch under way: where it stands, its clock, and the way on. */
 import { computed } from "vue";
+import { useLeft } from "@/api/counting";
 import type { BatchRow } from "@/api/types";
 import { when } from "@/parts/when";
 import { clock, long } from "@/parts/clocks";
-import { monotonic, useTick } from "@/parts/monotonic";
 
 const { batch } = defineProps<{ batch: BatchRow }>();
-const tick = useTick();
-/** When its time is up, in seconds that nobody can set. */
-const endsAt = computed(() =>
-  batch.until === null ? null : monotonic() + (Date.parse(batch.until) - Date.now()) / 1000,
-);
-const left = computed(() => (endsAt.value === null ? null : endsAt.value - tick.value));
+const leftOf = useLeft();
+const left = computed(() => leftOf(batch.until_steady));
 </script>
 
 <template>

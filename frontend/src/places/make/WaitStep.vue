@@ -1,33 +1,23 @@
 <script setup lang="ts">
 /** A step that goes on by itself, or is done by hand: its clock, its sign, and what to do when that has not come. */
 import { computed, ref, watch } from "vue";
+import { useLeft } from "@/api/counting";
 import type { Batch, RunStep, StepAct } from "@/api/types";
 import { useActOnStep } from "@/api/make";
 import { useShortcuts } from "@/app/shortcuts";
 import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
 import { clock as told, long } from "@/parts/clocks";
-import { monotonic, useTick } from "@/parts/monotonic";
 import { span } from "./words";
 
 const { batch, step, waits } = defineProps<{ batch: Batch; step: RunStep; waits: boolean }>();
 const act = useActOnStep();
 const { errors, trouble } = useTrouble(act.error);
-const now = useTick();
+const leftOf = useLeft();
 
 const clock = computed(() => step.clock);
 const runs = computed(() => clock.value !== null && clock.value.ended_at === null);
-/** When its time is up, in seconds that nobody can set, from what the server says is left. */
-const endsAt = ref<number | null>(null);
-watch(
-  () => [batch.version, clock.value?.until, clock.value?.left],
-  () => {
-    const more = clock.value?.left ?? null;
-    endsAt.value = more === null ? null : monotonic() + more;
-  },
-  { immediate: true },
-);
-const left = computed(() => (endsAt.value === null ? null : endsAt.value - now.value));
+const left = computed(() => leftOf(clock.value?.until_steady));
 const minutes = ref("");
 const notYet = ref(false);
 const names = computed(() =>

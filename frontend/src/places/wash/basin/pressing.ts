@@ -6,7 +6,8 @@ import { computed, ref, watch, type Ref } from "vue";
 import { useTick } from "@/parts/monotonic";
 import { usePresses, type Pressed, type PressOperation } from "@/api/presses";
 import { call } from "@/api/client";
-import { behind, steadyNow } from "@/api/steady";
+import { useCount } from "@/api/counting";
+import { behind } from "@/api/steady";
 import type { BasinChange, BasinMark, BasinStep, Run } from "@/api/types";
 import { asPressed, type Meanwhile } from "./meanwhile";
 
@@ -37,11 +38,11 @@ export function usePressing(id: () => number, run: Ref<Run | undefined>) {
   const { error, press } = usePush(push);
   const tick = useTick();
   const undoing = ref(false);
+  const count = useCount();
   const shown = computed<Meanwhile | null>(() => {
     const now = run.value;
     if (!now) return null;
-    const count = steadyNow() ?? now.steady;
-    return asPressed(now, entries.value, tick.value ? count : now.steady);
+    return asPressed(now, entries.value, count.value ?? now.steady);
   });
   const step = computed<BasinStep | undefined>(() =>
     shown.value ? run.value?.presses[shown.value.at] : undefined,
@@ -49,7 +50,7 @@ export function usePressing(id: () => number, run: Ref<Run | undefined>) {
   /** How many presses were not heard for longer than it takes to hear one. */
   const unheard = computed(() => {
     const first = entries.value[0];
-    const late = first && tick.value && (steadyNow() ?? 0) - first.at > SAID_S;
+    const late = first && (count.value ?? 0) - first.at > SAID_S;
     return late ? entries.value.length : 0;
   });
 
