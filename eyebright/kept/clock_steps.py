@@ -37,6 +37,9 @@ running_since = Signal()
 
 AHEAD = timedelta(seconds=3)
 TO_COME = "That press says that it was {ahead} from now: it is kept as of now. Look at this device’s clock."
+TOO_EARLY = (
+    "That press says that it was before this was begun: it is kept as of now. Look at this device’s clock."
+)
 STEADY = "Eyebright-Steady"  # of an answer: the count while it was worked out
 PRESSED = "Eyebright-Pressed"  # of a call: when it was pressed, by that count
 LEAST = 1.0  # s: less is a clock that is being kept right
@@ -119,12 +122,17 @@ def at_steady(seconds: float) -> datetime:
     return timezone.now() + timedelta(seconds=seconds - steady_seconds())
 
 
-def moment_of(steady: float | None) -> tuple[datetime, str]:
-    """When it was pressed (None: now), by the clock of now; and what is to be said of that, if anything."""
+def moment_of(steady: float | None, begun: datetime | None = None) -> tuple[datetime, str]:
+    """When it was pressed (None: now), by the clock of now; and what is to be said of that, if anything.
+
+    A moment that is still to come, or before that was `begun` which it is pressed in, is none: now is taken.
+    """
     now = timezone.now()
     if steady is None:
         return now, ""
     at = at_steady(steady)
+    if begun is not None and at < begun - AHEAD:
+        return now, TOO_EARLY
     if at > now + AHEAD:
         return now, TO_COME.format(ahead=elapsed((at - now).total_seconds()))
     return min(at, now), ""

@@ -126,6 +126,7 @@ class RunSnapshot(BaseModel):
     known; `heat_careful`: heat burns it sooner; `checks` before the first thing goes on; `locs`: it wears
     them. `on_the_spot`: nobody planned it. After its end: what was `done`, ids of the `washes` that were
     recorded, and of the containers that were `used_up`. `undone`: ids of presses that were taken back.
+    `stops_since`: when each blocking stop was known first, by its rule and link, in the server's even count.
     """
 
     basin_links: list[BasinLink] = Field([], validation_alias=AliasChoices("basin_links", "goings"))
@@ -143,6 +144,7 @@ class RunSnapshot(BaseModel):
     washes: list[int] = []
     used_up: list[int] = []
     undone: list[str] = []
+    stops_since: dict[str, float] = {}
 
 
 class PressSnapshot(BaseModel):

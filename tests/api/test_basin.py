@@ -1,5 +1,7 @@
 """Washes at the basin over the API: pressed through, minutes by section, help, swaps, the end, reviews."""
 
+from typing import Any
+
 from .basin import BasinTestCase
 
 
@@ -96,6 +98,18 @@ class Pressing(BasinTestCase):
         body = {"step": now["step"], "section": 0, "steady": run["steady"] + 10}
         run = self.call("POST", f"/wash/runs/{run['id']}/press", body)
         self.assertLess(max(self.on(run, "Lock-gate clay")["seconds"]), 60)
+
+    def test_a_moment_before_it_began_is_none_and_now_is_taken(self) -> None:
+        run = self.press(self.go(), 5)
+        self.forward(minutes=10)
+        said = [
+            self.mark(run, what, key=key, steady=0) for what, key in (("trouble", "stings"), ("help", "eyes"))
+        ]
+        self.assertTrue(all("before this was begun" in each["says"] for each in said))
+        self.assertAlmostEqual(said[-1]["help"]["left"], 900, delta=2)
+        ended = self.end(said[-1], steady=run["steady"] - 3600)
+        (wash,) = self.call("GET", f"/heads/{self.wren}")["washes"]
+        self.assertEqual((len(ended["washes"]), wash["minutes"]), (1, 10.0))
 
     def test_one_wash_a_head_is_under_way_and_begun_twice_it_is_the_same(self) -> None:
         (planned,) = self.plan()
@@ -208,6 +222,40 @@ class Stops(BasinTestCase):
         run = self.alter(run, "swap", link=run["links"][0]["id"], formula=self.towpath)
         run = self.alter(run, "leave_out", link=run["links"][0]["id"])
         self.assertEqual(run["stops"], [])
+
+    def pressed_at(self, run: dict[str, Any], steady: float | None) -> tuple[int, dict[str, Any]]:
+        """The next step, pressed at a moment of the server's count: status and answer."""
+        now = run["presses"][run["at"]]
+        body = {"step": now["step"], "section": now["section"], "steady": steady}
+        found = self.raw("POST", f"/wash/runs/{run['id']}/press", body)
+        return found.status_code, found.json()
+
+    def test_no_moment_that_a_press_says_passes_what_was_known_before(self) -> None:
+        known = self.go(chain=self.neat)
+        barred = self.go(head=self.put_ottoline(), chain=self.plain)
+        self.forward(minutes=10)
+        barred = self.mark(barred, "celsius", value=60)
+        self.forward(minutes=10)
+        begun = known["steady"]
+        never = (None, 0.0, 1.0, begun - 1e7, begun - 60, begun + 900, begun + 1e6, 9e9)
+        for run, moments in ((known, (*never, begun, begun + 1)), (barred, never)):
+            for moment in moments:
+                with self.subTest(run=run["id"], moment=moment):
+                    self.assertEqual(self.pressed_at(run, moment)[0], 422)
+                    self.assertEqual(self.run_of(run["id"])["at"], 0)
+
+    def test_what_went_on_before_a_stop_was_known_is_on_record_and_it_is_said(self) -> None:
+        run = self.press(self.go(chain=self.plain))
+        self.forward(minutes=1)
+        pressed = self.run_of(run["id"])["steady"]
+        self.forward(minutes=1)
+        self.call("POST", f"/heads/{self.wren}/check-ins", {"flags": ["broken"]}, 201)
+        self.forward(minutes=1)
+        status, now = self.pressed_at(run, pressed)
+        self.assertEqual((status, now["at"]), (200, 2))
+        self.assertIn("That went on before this was known.", now["says"])
+        self.assertAlmostEqual(now["clocks"][0]["seconds"][0], 120, delta=0.1)
+        self.assertTrue(now["stops"], "what is to come is barred")
 
     def test_what_a_head_bears_no_more_is_barred_in_the_middle(self) -> None:
         run = self.press(self.go(chain=self.plain))

@@ -33,8 +33,8 @@ def act(pk: int, place: int, payload: StepActIn, now: datetime) -> BatchOut:
 
 
 def _since_begun(batch: Batch, at: datetime) -> datetime:
-    """Not before the batch was begun; where a clock was set back since then, not before now."""
-    return max(at, min(batch.made_at, timezone.now()))
+    """When it was pressed; now, where that is before the batch was begun: such a moment is none."""
+    return at if at >= batch.made_at else timezone.now()
 
 
 def _row(batch: Batch, place: int) -> StepClock:

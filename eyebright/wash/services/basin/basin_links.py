@@ -15,6 +15,7 @@ from eyebright.core.wash import LinkResult, Wash, WashLink, pauses, sections
 from eyebright.heads.models import Head
 from eyebright.heads.services import today_of
 from eyebright.household.services.hours import the_hours
+from eyebright.kept.clock_steps import at_steady, steady_seconds
 from eyebright.kept.wire import Caution
 
 from ...models import BasinRun, PlannedWash
@@ -105,11 +106,13 @@ def work_out(
             )
         )
     whom = with_.whom
+    blocking = _blocking_stops(run, _stops(found) - past, stops_by_link, changed=changed)
     run.snapshot = run.snapshot.model_copy(
         update={
             "basin_links": basin_links,
             "cautions": list(found.cautions),
-            "blocking_stops": _blocking_stops(run, _stops(found) - past, stops_by_link, changed=changed),
+            "blocking_stops": blocking,
+            "stops_since": {_named(each): _known_since(run, each) for each in blocking},
             "stops_by_link": stops_by_link,
             "judged_for": judged_for,
             "heat_careful": bool(with_.assessor.head.get("heat_careful")),
@@ -151,6 +154,26 @@ def _blocking_stops(
     said = {each.id for each in before.cautions}
     whole = {(rule, 0) for rule in stops - said} if changed else set()
     return sorted(blocking | (here - known) | whole)
+
+
+def _named(stop: LinkStop) -> str:
+    rule, link = stop
+    return f"{rule} {link}"
+
+
+def _known_since(run: BasinRun, stop: LinkStop) -> float:
+    """When a stop was known first, in the server's even count: now, for one that did not block before.
+
+    An older version did not keep it: what blocked then was always known.
+    """
+    blocked = stop in (run.snapshot.blocking_stops or ())
+    return run.snapshot.stops_since.get(_named(stop), 0.0 if blocked else steady_seconds())
+
+
+def stopped_since(run: BasinRun) -> datetime | None:
+    """Since when a stop that nobody has passed was known; None where there is none."""
+    since = [_known_since(run, each) for each in blocking_stops(run)]
+    return at_steady(min(since)) if since else None
 
 
 def blocking_stops(run: BasinRun) -> set[LinkStop]:

@@ -82,7 +82,7 @@ def _off(basin: AtBasin, payload: EndIn) -> datetime:
             pressed = timezone.localtime(last)
             raise Problem.field("off_at", f"The last press was at {pressed:%H:%M}: not before that.")
         return at
-    at = max(moment_of(payload.steady)[0], last)
+    at = max(moment_of(payload.steady, basin.run.began_at)[0], last)
     since = left_since(basin, at)
     if since is not None and on:
         names = ", ".join(each.link.name for each in on)

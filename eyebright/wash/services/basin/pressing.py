@@ -20,10 +20,10 @@ from ...schemas.basin import BasinChangeIn, BasinMarkIn, Pressed, PressIn, RunOu
 from ...schemas.chains import MOST_LINKS, WashLinkIn
 from ...snapshots import PressSnapshot, RunLink
 from ..links import check_links, check_stock, name_of, names_of
-from .basin_links import blocking_stops, open_stops, work_out
+from .basin_links import blocking_stops, open_stops, stopped_since, work_out
 from .clock_steps import count_on
 from .late import came_late
-from .runs import AtBasin, at_basin, find_run, help_minutes, left_since, press_id, still_open
+from .runs import AtBasin, at_basin, find_run, help_minutes, left_since, marks_of, press_id, still_open
 from .serializers import barred_words, run_out, undo_of
 
 MOST_PRESSES = 600
@@ -88,7 +88,8 @@ def _looked_at_again(pk: int) -> None:
 
 @transaction.atomic
 def _pressed(pk: int, payload: PressIn) -> RunOut:
-    run, (at, ahead) = find_run(pk), moment_of(payload.steady)
+    run = find_run(pk)
+    at, ahead = moment_of(payload.steady, run.began_at)
     if is_known(run, payload):
         return run_out(run)
     if run.ended_at is not None:
@@ -112,7 +113,7 @@ def _pressed(pk: int, payload: PressIn) -> RunOut:
         try:
             _barred(basin, step)
         except Problem as raised:
-            if basin.now - at < LATE:
+            if basin.now - at < LATE or _barred_since(basin) <= at:
                 raise
             known_late = f"That went on before this was known. {raised.detail}"
     _keep(run, "step", payload.id, at, step=step.key, section=payload.section, offs=list(step.offs))
@@ -132,6 +133,16 @@ def _barred(basin: AtBasin, step: Step) -> None:
         raise Problem.field("stops", f"{stops[0].what} {stops[0].instead}")
     if barred := barred_words(basin):
         raise Problem.field("step", barred)
+
+
+def _barred_since(basin: AtBasin) -> datetime:
+    """Since when it was known that nothing was to go on; now, for what nobody can have known."""
+    known = [row.at for row in marks_of(basin.run, "help") if row.key in helps() and helps()[row.key].bars]
+    if basin.warmth is not None and basin.warmth[1] == "stop":
+        known.append(marks_of(basin.run, "celsius")[-1].at)
+    if (stopped := stopped_since(basin.run)) is not None:
+        known.append(stopped)
+    return min(known, default=basin.now)
 
 
 def _stale(basin: AtBasin, at: datetime) -> None:
@@ -190,7 +201,8 @@ def undo(pk: int, payload: UndoIn) -> RunOut:
 @transaction.atomic
 def mark(pk: int, payload: BasinMarkIn) -> RunOut:
     """One press beside the steps: how the head is held, what goes amiss, help, a belief, a temperature."""
-    run, (at, ahead), says = find_run(pk), moment_of(payload.steady), ""
+    run, says = find_run(pk), ""
+    at, ahead = moment_of(payload.steady, run.began_at)
     if is_known(run, payload):
         return run_out(run)
     if run.ended_at is not None:
@@ -250,7 +262,8 @@ def _about(basin: AtBasin, payload: BasinMarkIn, at: datetime) -> int | None:
 @transaction.atomic
 def change(pk: int, payload: BasinChangeIn) -> RunOut:
     """Swap, leave out, add, or pour again: what is still to come is worked out anew."""
-    run, (at, ahead) = find_run(pk), moment_of(payload.steady)
+    run = find_run(pk)
+    at, ahead = moment_of(payload.steady, run.began_at)
     if is_known(run, payload):
         return run_out(run)
     if run.ended_at is not None:
