@@ -145,6 +145,13 @@ class Killed(AwayTestCase):
         self.page.evaluate(slept)  # the wall clock went on, its own seconds did not
         expect(self.page.get_by_text("Lamplight soapwort has had its 4 minutes")).to_be_visible()
         expect(self.page.get_by_text("the screen was asleep")).to_be_visible()
+        self.press("Towpath rinse on scalp and lengths")
+        self.rise()
+        self.heard()
+        self.page.wait_for_timeout(HELD_MS)  # longer than it takes to ask anew
+        expect(self.page.get_by_text("it is kept as of now. Look at this device’s clock.")).to_be_visible()
+        self.press("Rinse out Towpath rinse")
+        expect(self.page.get_by_text("it is kept as of now.")).to_have_count(0)
 
     def test_a_double_tap_and_two_windows_undo_once_what_was_named(self) -> None:
         for comes in (

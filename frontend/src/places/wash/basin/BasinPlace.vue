@@ -29,7 +29,7 @@ import StepFace from "./StepFace.vue";
 const { id } = defineProps<{ id: number }>();
 const { data: run, error, refetch } = useRun(() => id);
 const pressing = usePressing(() => id, run);
-const { shown, step, unheard, undoing } = pressing;
+const { shown, step, unheard, undoing, said } = pressing;
 const refused = useTrouble(pressing.error);
 const clocks = computed(() => shown.value?.clocks ?? []);
 const open = computed(() => run.value && !run.value.ended_at && !run.value.cancelled);
@@ -63,10 +63,7 @@ watch(
   },
   { immediate: true },
 );
-watch(
-  () => run.value?.says,
-  (says) => says && speak(says, true),
-);
+watch(said, (says) => says && speak(says, true));
 watch(
   () => run.value?.celsius,
   (says, before) => before !== undefined && says && speak(says, true),
@@ -199,7 +196,7 @@ onMounted(() => window.scrollTo({ top: 0 }));
       <p v-if="ended.errors.value['step'] || ended.trouble.value" class="error" role="alert">
         {{ ended.errors.value["step"] ?? ended.trouble.value }}
       </p>
-      <p v-if="run.says" class="quiet" role="status">{{ run.says }}</p>
+      <p v-if="said" class="quiet" role="status">{{ said }}</p>
       <div class="acts">
         <HoldButton ref="hold" :disabled="shown.ended || barred" @held="go">{{
           step.press

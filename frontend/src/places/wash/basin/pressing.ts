@@ -34,10 +34,17 @@ function usePush(push: Push) {
 }
 
 export function usePressing(id: () => number, run: Ref<Run | undefined>) {
-  const { entries, push, letGo } = usePresses(id);
+  const { entries, push: send, letGo } = usePresses(id);
+  const push: Push = (...asked) => {
+    said.value = "";
+    return send(...asked);
+  };
   const { error, press } = usePush(push);
   const tick = useTick();
   const undoing = ref(false);
+  /** What the server said of the last press: it stays until the next. */
+  const said = ref("");
+  watch(run, (now) => now?.says && (said.value = now.says));
   const count = useCount();
   const shown = computed<Meanwhile | null>(() => {
     const now = run.value;
@@ -82,7 +89,10 @@ export function usePressing(id: () => number, run: Ref<Run | undefined>) {
   });
 
   const lower = (words: string) => words.charAt(0).toLowerCase() + words.slice(1);
-  watch(id, () => (error.value = null));
+  watch(id, () => {
+    error.value = null;
+    said.value = "";
+  });
   return {
     shown,
     step,
@@ -90,6 +100,7 @@ export function usePressing(id: () => number, run: Ref<Run | undefined>) {
     undo,
     undoing,
     unheard,
+    said,
     push,
     error,
     tick,
