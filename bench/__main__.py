@@ -41,8 +41,8 @@ SHELF, HEAD, RANKING, SEARCHING = 310.0, 155.0, 400.0, 155.0
 FINDING = 5.0
 RIGHT = 0.97  # of the corpus
 GROWN = 1.25  # times as long after ten years as when every list has just filled: a chart of all reads all
-# Queries at most; three of each call are of the household: its mark, its zone, its clock.
-COSTS = {"an edit": 15, "a pour": 16, "a press": 15, "the end of a wash": 27}
+# Queries at most
+COSTS = {"an edit": 12, "a pour": 15, "a press": 12, "the end of a wash": 25}
 DRAG, EDIT = 20.0, 33.0
 PLAN = 50.0
 LEARNT, JUMP_IN = 0.8, 8

@@ -52,8 +52,17 @@ class DerivedValue:
         return out
 
 
+@dataclass(frozen=True)
+class _Remembered:
+    """A value, the database's files when it held (None: just written), and what its connection had seen."""
+
+    at_rest: Hashable
+    seen: Hashable
+    value: Any
+
+
 registry: dict[str, DerivedValue] = {}
-_values: "OrderedDict[Hashable, tuple[Hashable, Any]]" = OrderedDict()
+_values: "OrderedDict[Hashable, _Remembered]" = OrderedDict()
 _lock = threading.Lock()
 
 
@@ -66,20 +75,23 @@ def derived(*of: str) -> Callable[[Callable[P, Value]], Callable[P, Value]]:
 
         @wraps(work)
         def ask(*args: P.args, **kwargs: P.kwargs) -> Value:
-            stamp, key = _stamp(one), (one.name, args, tuple(sorted(kwargs.items())))
+            key = (one.name, args, tuple(sorted(kwargs.items())))
             if connection.waits:  # type: ignore[attr-defined]
                 connection.note_read(table for table, _ in one.tables())  # type: ignore[attr-defined]
+            at_rest = None if connection.in_atomic_block else _at_rest()
+            found = _values.get(key)
+            if found is None or at_rest is None or found.at_rest != at_rest:
+                seen = _seen(one)
+                if found is not None and found.seen == seen:
+                    found = _Remembered(at_rest or found.at_rest, seen, found.value)
+                else:
+                    found = _Remembered(at_rest, seen, work(*args, **kwargs))
             with _lock:
-                found = _values.get(key)
-                if found is not None and found[0] == stamp:
-                    _values.move_to_end(key)
-                    value: Value = found[1]
-                    return value
-            value = work(*args, **kwargs)
-            with _lock:
-                _values[key] = (stamp, value)
+                _values[key] = found
+                _values.move_to_end(key)
                 while len(_values) > MOST:
                     _values.popitem(last=False)
+            value: Value = found.value
             return value
 
         return ask
@@ -101,14 +113,15 @@ def mark(*of: Any) -> str:
 # ---- whether anything has changed ----
 
 
-def _stamp(one: DerivedValue) -> Hashable:
-    """What is another after every change of the tables that a value comes from, whoever made it."""
-    if not connection.in_atomic_block and (at_rest := _at_rest()) is not None:
-        return at_rest
+def _seen(one: DerivedValue) -> Hashable:
+    """What is another after every change of the tables that a value comes from: what this connection wrote
+    of them, and whether another one wrote anything. It says nothing to any other connection.
+    """
     connection.ensure_connection()
     writes: Writes = connection.writes  # type: ignore[attr-defined]
     version = connection.connection.execute("PRAGMA data_version").fetchone()[0]
-    return (id(connection), writes.epoch, version, *(writes.count(table, but) for table, but in one.tables()))
+    counts = (writes.count(table, but) for table, but in one.tables())
+    return (writes.connection, writes.epoch, version, *counts)
 
 
 def _at_rest() -> Hashable:

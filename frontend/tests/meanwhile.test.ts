@@ -45,7 +45,10 @@ const run = (more: Partial<Run> = {}): Run =>
     coming: [clock(1, { sections: 2 }), clock(3)],
     trouble: "",
     troubles: [{ key: "stings", name: "It stings", now: "Rinse it out." }],
-    helps: [{ key: "eyes", name: "In the eyes", minutes: 15 }],
+    helps: [
+      { key: "eyes", name: "In the eyes", minutes: 15, bars: "" },
+      { key: "burn", name: "It burned", minutes: 20, bars: "Nothing more goes on today." },
+    ],
     help: null,
     pause: null,
     undo: null,
@@ -72,6 +75,13 @@ const on = (at: number, name: string, section = 0) =>
   press(at, "press_step", { step: name, section });
 
 describe("a run, with what was not heard yet", () => {
+  it("goes on after no help that ends the wash, and after any other", () => {
+    const after = (key: string) =>
+      asPressed(run(), [on(0, "ready"), press(2, "mark_run", { what: "help", key })], HEARD + 3);
+    expect(after("eyes").waitsFor).toBe("");
+    expect(after("burn").waitsFor).toBe("Nothing more goes on today.");
+  });
+
   it("is as the server said where nothing was pressed, with its clocks gone on", () => {
     const found = asPressed(
       run({ at: 2, clocks: [clock(1, { sections: 2, seconds: [10] })] }),

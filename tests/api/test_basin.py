@@ -223,10 +223,12 @@ class Stops(BasinTestCase):
         run = self.alter(run, "leave_out", link=run["links"][0]["id"])
         self.assertEqual(run["stops"], [])
 
-    def pressed_at(self, run: dict[str, Any], steady: float | None) -> tuple[int, dict[str, Any]]:
-        """The next step, pressed at a moment of the server's count: status and answer."""
+    def pressed_at(
+        self, run: dict[str, Any], steady: float | None, seen: float | None = None
+    ) -> tuple[int, dict[str, Any]]:
+        """The next step, pressed at a moment of the server's count, over an answer of another: what comes."""
         now = run["presses"][run["at"]]
-        body = {"step": now["step"], "section": now["section"], "steady": steady}
+        body = {"step": now["step"], "section": now["section"], "steady": steady, "seen": seen}
         found = self.raw("POST", f"/wash/runs/{run['id']}/press", body)
         return found.status_code, found.json()
 
@@ -244,18 +246,28 @@ class Stops(BasinTestCase):
                     self.assertEqual(self.pressed_at(run, moment)[0], 422)
                     self.assertEqual(self.run_of(run["id"])["at"], 0)
 
-    def test_what_went_on_before_a_stop_was_known_is_on_record_and_it_is_said(self) -> None:
-        run = self.press(self.go(chain=self.plain))
-        self.forward(minutes=1)
-        pressed = self.run_of(run["id"])["steady"]
-        self.forward(minutes=1)
-        self.call("POST", f"/heads/{self.wren}/check-ins", {"flags": ["broken"]}, 201)
-        self.forward(minutes=1)
-        status, now = self.pressed_at(run, pressed)
-        self.assertEqual((status, now["at"]), (200, 2))
-        self.assertIn("That went on before this was known.", now["says"])
-        self.assertAlmostEqual(now["clocks"][0]["seconds"][0], 120, delta=0.1)
-        self.assertTrue(now["stops"], "what is to come is barred")
+    def test_what_went_on_where_a_stop_was_not_known_is_on_record_and_it_is_said(self) -> None:
+        """Whoever pressed knew what the last answer said. At two minutes the skin is found to be broken."""
+        cases = (  # minutes of the press, of the answer that it was pressed over; whether it is kept
+            (1, None, True), (1, 0, True), (3, 0, True), (3, 2.5, False), (3, None, False), (3, 9, False),
+        )  # fmt: skip
+        for pressed, seen, kept in cases:
+            with self.subTest(pressed=pressed, seen=seen):
+                told = {"name": f"Wren {pressed} {seen}", "answers": {"birth_year": 1988, "scalp": "oily"}}
+                head = self.call("POST", "/heads", told, 201)["id"]
+                run = self.press(self.go(chain=self.plain, head=head))
+                begun = self.run_of(run["id"])["steady"]
+                self.forward(minutes=2)
+                self.call("POST", f"/heads/{head}/check-ins", {"flags": ["broken"]}, 201)
+                self.assertEqual(self.pressed_at(run, None)[0], 422)
+                self.forward(minutes=2)
+                moment = None if seen is None else begun + 60 * seen
+                status, now = self.pressed_at(run, begun + 60 * pressed, moment)
+                self.assertEqual(status, 200 if kept else 422)
+                if kept:
+                    self.assertIn("That went on before this was known.", now["says"])
+                    self.assertAlmostEqual(now["clocks"][0]["seconds"][0], 60 * (4 - pressed), delta=0.1)
+                    self.assertTrue(now["stops"], "what is to come is barred")
 
     def test_what_a_head_bears_no_more_is_barred_in_the_middle(self) -> None:
         run = self.press(self.go(chain=self.plain))

@@ -2,6 +2,7 @@
 
 from collections.abc import Callable
 from functools import partial
+from threading import Thread, current_thread
 from typing import Any
 
 from django.apps import apps
@@ -13,6 +14,7 @@ from eyebright.household.services.household import house_limits, the_household
 from eyebright.kept.clock_steps import steady_seconds
 from eyebright.kept.derived import derived, forget, mark, registry
 from eyebright.kept.household_mark import household_mark
+from eyebright.kept.sqlite.turns import writing
 from eyebright.make.services.entries import latest_found
 from eyebright.make.services.evaluation import household_of_care
 from eyebright.make.services.finding import found_batches
@@ -157,6 +159,27 @@ class Staleness(Furnished):
         forget()
         count(1)
         self.assertEqual(calls, [1, 2, 1, 1])
+
+    def test_what_a_transaction_sees_is_given_to_no_other_connection(self) -> None:
+        @derived("household.Household")
+        def whose() -> str:
+            return current_thread().name
+
+        self.addCleanup(registry.pop, next(name for name in registry if name.endswith("whose")))
+        said: dict[str, list[str]] = {}
+
+        def ask() -> None:
+            try:
+                with writing.late(), transaction.atomic():
+                    said[current_thread().name] = [whose(), whose()]
+            finally:
+                connection.close()
+
+        for name in ("one", "two"):
+            thread = Thread(target=ask, name=name)
+            thread.start()
+            thread.join()
+        self.assertEqual(said, {name: [name, name] for name in ("one", "two")})
 
     def test_a_mark_is_another_when_anything_in_it_is(self) -> None:
         self.assertEqual(mark("a", [1, 2.5], {"b": 1, "c": 2}), mark("a", [1, 2.5], {"c": 2, "b": 1}))

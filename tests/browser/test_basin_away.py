@@ -135,6 +135,25 @@ class Killed(AwayTestCase):
         self.page.clock.fast_forward(4 * 60_000 + 1_000)
         expect(self.page.get_by_text("Lamplight soapwort has had its 4 minutes")).to_be_visible()
 
+    def test_after_a_burn_nothing_more_goes_on_heard_or_not(self) -> None:
+        for comes in ("Lamplight soapwort on the scalp", "Rinse out Lamplight soapwort"):
+            self.press(comes)
+        self.heard()
+        self.die()
+        self.page.get_by_role("button", name="Help").click()
+        self.page.get_by_role("button", name="It burns").click()
+        self.page.get_by_role("button", name="Back to the wash").click()
+        self.page.locator("button.hold").focus()
+        self.press("Towpath rinse on scalp and lengths")
+        barred = self.page.get_by_text("It burned: nothing more goes on today.")
+        expect(barred).to_be_visible()
+        expect(self.page.locator("button.hold")).to_be_disabled()
+        self.rise()
+        run = self.heard()
+        self.assertIn("nothing more goes on today", run["barred"])
+        expect(barred).to_be_visible()
+        expect(self.page.locator("button.hold")).to_be_disabled()
+
     def test_a_machine_that_slept_meanwhile_rings_for_what_it_slept_through(self) -> None:
         self.press("Lamplight soapwort on the scalp")
         self.press("Rinse out Lamplight soapwort")

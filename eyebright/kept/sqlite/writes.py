@@ -3,6 +3,7 @@
 import re
 from collections import Counter
 from collections.abc import Callable, Collection
+from itertools import count
 from typing import Any
 
 WRITES = re.compile(r'\s*(?:INSERT|REPLACE|UPDATE|DELETE)\b[^"]*"(\w+)"', re.IGNORECASE)
@@ -11,12 +12,17 @@ COLUMN = re.compile(r'"(\w+)"\s*=')
 READS = re.compile(r"\s*(?:SELECT|WITH|PRAGMA|EXPLAIN|BEGIN|SAVEPOINT|RELEASE|COMMIT)\b", re.IGNORECASE)
 ANY = "*"  # any table
 EVERY = frozenset({"*"})  # columns of a row that is new or gone
+_numbers = count()
 
 
 class Writes:
-    """What one connection has written: by table and columns, and how often all may have changed."""
+    """What one connection has written: by table and columns, and how often all may have changed.
+
+    `connection`: a number that no other connection of this process has, nor had.
+    """
 
     def __init__(self) -> None:
+        self.connection = next(_numbers)
         self.by_columns: dict[str, Counter[frozenset[str]]] = {}
         self.epoch = 0
         self._since = set[str]()

@@ -42,10 +42,14 @@ class BeginWashIn(OlderNames):
 
 
 class PressIn(Pressed):
-    """A step that was pressed, and which of its presses, from 0."""
+    """A step that was pressed, and which of its presses, from 0.
+
+    `seen`: the count of the answer that it was pressed over, which says what was known there.
+    """
 
     step: Key
     section: Annotated[int, Field(ge=0, le=99)] = 0
+    seen: Annotated[SteadySeconds | None, Blank] = None
 
 
 class UndoIn(Schema):
@@ -180,13 +184,14 @@ class TroubleOut(Out):
 
 
 class HelpOut(Out):
-    """First aid: what to do, whom to call, and its minutes here and now."""
+    """First aid: what to do, whom to call, its minutes here and now, and why nothing follows it (`bars`)."""
 
     key: str
     name: str
     minutes: float
     steps: list[str]
     call: str
+    bars: str
 
 
 class UndoOut(Out):

@@ -11,7 +11,7 @@ from django.utils import timezone
 
 from eyebright.core.basin import Step, helps, postures, troubles
 from eyebright.heads.services import Passing, keep_passes, pass_stops
-from eyebright.kept.clock_steps import moment_of, steady_seconds
+from eyebright.kept.clock_steps import at_steady, moment_of, steady_seconds
 from eyebright.kept.problems import Problem, only_offered
 from eyebright.kept.versions import check_version
 
@@ -113,7 +113,8 @@ def _pressed(pk: int, payload: PressIn) -> RunOut:
         try:
             _barred(basin, step)
         except Problem as raised:
-            if basin.now - at < LATE or _barred_since(basin) <= at:
+            known = at if payload.seen is None else min(at, at_steady(payload.seen))
+            if basin.now - at < LATE or _barred_since(basin) <= known:
                 raise
             known_late = f"That went on before this was known. {raised.detail}"
     _keep(run, "step", payload.id, at, step=step.key, section=payload.section, offs=list(step.offs))

@@ -166,8 +166,9 @@ def _limits(link: BasinLink) -> list[BasinLimitOut]:
 def _help(basin: AtBasin, key: str) -> HelpOut:
     row = helps()[key]
     return HelpOut(
-        key=key, name=row.name, minutes=help_minutes(basin, key), steps=list(row.steps), call=row.call
-    )
+        key=key, name=row.name, minutes=help_minutes(basin, key), steps=list(row.steps), call=row.call,
+        bars=row.bars,
+    )  # fmt: skip
 
 
 def _help_now(basin: AtBasin) -> HelpNowOut | None:

@@ -4607,7 +4607,7 @@ export interface components {
         };
         /**
          * ClockOut
-         * @description A step's clock. `until_steady`: when its time is up, in the server's even count; None once that ended.
+         * @description A step's clock. `until_steady`: when its time is up, in the server's count; None once it has ended.
          */
         ClockOut: {
             /**
@@ -5967,9 +5967,11 @@ export interface components {
         };
         /**
          * HelpOut
-         * @description First aid: what to do, whom to call, and its minutes here and now.
+         * @description First aid: what to do, whom to call, its minutes here and now, and why nothing goes on after it (`bars`).
          */
         HelpOut: {
+            /** Bars */
+            bars: string;
             /** Call */
             call: string;
             /** Key */
@@ -8188,6 +8190,8 @@ export interface components {
         /**
          * PressIn
          * @description A step that was pressed, and which of its presses, from 0.
+         *
+         *     `seen`: the count of the answer that it was pressed over, which says what was known there.
          */
         PressIn: {
             /**
@@ -8200,6 +8204,8 @@ export interface components {
              * @default 0
              */
             section: number;
+            /** Seen */
+            seen?: number | string | null;
             /** Steady */
             steady?: number | string | null;
             /** Step */

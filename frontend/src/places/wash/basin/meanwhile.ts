@@ -16,7 +16,7 @@ export interface Meanwhile {
   pause: number | null;
   /** What an undo takes back: a press by its id. */
   undo: { press: string; says: string } | null;
-  /** Why nothing more goes on until the server is heard; empty where it may. */
+  /** Why nothing more goes on, or not until the server is heard; empty where it may. */
   waitsFor: string;
   /** The end was pressed. */
   ended: boolean;
@@ -103,7 +103,10 @@ export function asPressed(run: Run, entries: Press[], steady: number): Meanwhile
       trouble = "";
     } else if (one.operation === "mark_run") {
       const row = run.helps.find((each) => each.key === body["key"]);
-      if (body["what"] === "help" && row) help = { key: row.key, left: row.minutes * 60 - ago };
+      if (body["what"] === "help" && row) {
+        help = { key: row.key, left: row.minutes * 60 - ago };
+        waitsFor = row.bars || waitsFor;
+      }
       if (body["what"] === "helped") help = null;
       if (body["what"] === "trouble")
         trouble = run.troubles.find((each) => each.key === body["key"])?.now ?? "";

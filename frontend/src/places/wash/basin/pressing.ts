@@ -64,7 +64,9 @@ export function usePressing(id: () => number, run: Ref<Run | undefined>) {
   function go(): void {
     const now = step.value;
     if (!now || now.kind === "end") return;
-    void press("press_step", { step: now.step, section: now.section }, lower(now.press));
+    const { step: key, section } = now;
+    const body = { step: key, section, seen: run.value?.steady ?? null };
+    void press("press_step", body, lower(now.press));
   }
 
   /** Take back what is named, once: nothing more until it is done and the finger is off. */
