@@ -5967,7 +5967,7 @@ export interface components {
         };
         /**
          * HelpOut
-         * @description First aid: what to do, whom to call, its minutes here and now, and why nothing goes on after it (`bars`).
+         * @description First aid: what to do, whom to call, its minutes here and now, and why nothing follows it (`bars`).
          */
         HelpOut: {
             /** Bars */
