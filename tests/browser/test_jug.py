@@ -34,6 +34,7 @@ class Lines(BrowserTestCase):
         self.page.get_by_role("button", name="Pour Nettle leaf earlier").click()
         jug = self.page.get_by_role("img", name=re.compile("jug: .*Canal-side tap.*Nettle.*Malt"))
         expect(jug).to_be_visible()
+        self.page.wait_for_url(re.compile("nettle"))  # the address follows a moment later
         self.page.reload()
         expect(self.page.get_by_label("Amount of Nettle")).to_have_value("3")
         self.page.get_by_role("button", name="Leave out Nettle leaf").click()
