@@ -82,6 +82,26 @@ class MortalTestCase(InAWindow):
         """Open an address."""
         self.page.goto(f"http://127.0.0.1:{self.server.port}{path}")
 
+    def at_its_soak(self, start: str) -> tuple[int, int]:
+        """A batch of this start, poured, that stands at its soak: its id, and that step's place."""
+        ask = self.server.ask
+        formula = ask("POST", "/api/formulas", {"start": start})[1]["id"]
+        asked = {"ask": {"formula": formula, "sized_by": "ml", "value": 300}}
+        now = ask("POST", "/api/make/batches", asked)[1]
+        address = f"/api/make/batches/{now['id']}"
+        for line in now["lines"]:
+            now = ask("POST", f"{address}/pours", {"version": now["version"], "line": line["id"]})[1]
+        asks = [
+            f"{step['place']}:{each['id']}"
+            for step in now["steps"]
+            for each in step["cautions"]
+            if each["asks"]
+        ]
+        place = next(step["place"] for step in now["steps"] if step["act"] == "wait")
+        now = ask("PATCH", address, {"version": now["version"], "step": place, "confirmed": asks})[1]
+        self.assertEqual(now["step"], place)
+        return now["id"], place
+
     def die(self) -> None:
         """The server is gone, as in a power cut."""
         self.server.kill()

@@ -99,7 +99,7 @@ class Late(MortalTestCase):
         )
 
     def test_a_clock_in_make_counts_from_its_first_press_and_starts_once(self) -> None:
-        batch, place = self.at_its_soak()
+        batch, place = self.at_its_soak("lamplight_soapwort")
         self.go(f"/make/{batch}/run")
         start = self.page.get_by_role("button", name="Start the clock")
         expect(start).to_be_visible()
@@ -115,23 +115,3 @@ class Late(MortalTestCase):
         expect(self.page.get_by_text("another window")).to_have_count(0)
         clock = self.server.ask("GET", f"/api/make/batches/{batch}")[1]["steps"][place]["clock"]
         self.assertAlmostEqual(datetime.fromisoformat(clock["began_at"]).timestamp(), pressed, delta=1.0)
-
-    def at_its_soak(self) -> tuple[int, int]:
-        """A batch that stands at its soak: its id, and that step's place."""
-        ask = self.server.ask
-        formula = ask("POST", "/api/formulas", {"start": "lamplight_soapwort"})[1]["id"]
-        asked = {"ask": {"formula": formula, "sized_by": "ml", "value": 300}}
-        now = ask("POST", "/api/make/batches", asked)[1]
-        address = f"/api/make/batches/{now['id']}"
-        for line in now["lines"]:
-            now = ask("POST", f"{address}/pours", {"version": now["version"], "line": line["id"]})[1]
-        asks = [
-            f"{step['place']}:{each['id']}"
-            for step in now["steps"]
-            for each in step["cautions"]
-            if each["asks"]
-        ]
-        place = next(step["place"] for step in now["steps"] if step["act"] == "wait")
-        now = ask("PATCH", address, {"version": now["version"], "step": place, "confirmed": asks})[1]
-        self.assertEqual(now["step"], place)
-        return now["id"], place

@@ -358,17 +358,11 @@ class Restarted(MortalTestCase):
 
     def soak(self) -> str:
         """A batch at its soak, the clock of which was started; its address."""
-        ask, page = self.server.ask, self.page
-        formula = ask("POST", "/api/formulas", {"start": "conker_wash"})[1]["id"]
-        batch = ask("POST", "/api/make/batches", {"ask": {"formula": formula}})[1]
-        where = f"/api/make/batches/{batch['id']}"
-        for line in batch["lines"]:
-            batch = ask("POST", f"{where}/pours", {"version": batch["version"], "line": line["id"]})[1]
-        batch = ask("PATCH", where, {"version": batch["version"], "step": 2})[1]
-        self.go(f"/make/{batch['id']}/run")
-        page.get_by_role("button", name="Start the clock").click()
-        expect(page.get_by_role("timer")).to_contain_text(":")
-        return where
+        batch, _ = self.at_its_soak("conker_wash")
+        self.go(f"/make/{batch}/run")
+        self.page.get_by_role("button", name="Start the clock").click()
+        expect(self.page.get_by_role("timer")).to_contain_text(":")
+        return f"/api/make/batches/{batch}"
 
     def test_every_word_is_there_when_it_is_back(self) -> None:
         page, where = self.page, self.soak()

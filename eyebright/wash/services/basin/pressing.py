@@ -23,8 +23,8 @@ from ..links import check_links, check_stock, name_of, names_of
 from .basin_links import blocking_stops, open_stops, stopped_since, work_out
 from .clock_steps import count_on
 from .late import came_late
-from .runs import AtBasin, at_basin, find_run, help_minutes, left_since, marks_of, press_id, still_open
-from .serializers import barred_words, run_out, undo_of
+from .runs import AtBasin, at_basin, find_run, help_minutes, left_since, press_id, still_open
+from .serializers import barred_words, bars, run_out, undo_of
 
 MOST_PRESSES = 600
 SHARES = {"most": 2, "half": 2, "quarter": 4}  # so many times thinner: of most that is left, half goes in
@@ -138,9 +138,7 @@ def _barred(basin: AtBasin, step: Step) -> None:
 
 def _barred_since(basin: AtBasin) -> datetime:
     """Since when it was known that nothing was to go on; now, for what nobody can have known."""
-    known = [row.at for row in marks_of(basin.run, "help") if row.key in helps() and helps()[row.key].bars]
-    if basin.warmth is not None and basin.warmth[1] == "stop":
-        known.append(marks_of(basin.run, "celsius")[-1].at)
+    known = [at for at, _ in bars(basin)]
     if (stopped := stopped_since(basin.run)) is not None:
         known.append(stopped)
     return min(known, default=basin.now)

@@ -1,6 +1,7 @@
 """A wash at the basin as it is shown: every press with its words, clocks, help, what is to be known."""
 
 from dataclasses import replace
+from datetime import datetime
 
 from eyebright.core.basin import (
     BasinLink,
@@ -205,12 +206,17 @@ def _celsius(basin: AtBasin) -> str:
     ).rstrip()
 
 
+def bars(basin: AtBasin) -> list[tuple[datetime, str]]:
+    """Why nothing goes on now, beside stops: it scalds, or Help was pressed; each with its moment."""
+    hot = basin.warmth is not None and basin.warmth[1] == "stop"
+    said = [(marks_of(basin.run, "celsius")[-1].at, _celsius(basin))] if hot else []
+    helped = [(row.at, helps()[row.key].bars) for row in marks_of(basin.run, "help") if row.key in helps()]
+    return [*said, *(each for each in helped if each[1])]
+
+
 def barred_words(basin: AtBasin) -> str:
-    """Why nothing goes on now, beside stops: it scalds, or Help was pressed; empty where it may."""
-    if basin.warmth is not None and basin.warmth[1] == "stop":
-        return _celsius(basin)
-    said = [helps()[row.key].bars for row in marks_of(basin.run, "help") if row.key in helps()]
-    return next((each for each in said if each), "")
+    """The first of these reasons in words; empty where it may go on."""
+    return next((words for _, words in bars(basin)), "")
 
 
 def undo_of(basin: AtBasin) -> UndoOut | None:
