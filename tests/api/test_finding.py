@@ -164,7 +164,8 @@ class Pasted(BenchTestCase):
         self.assertEqual(
             [each["supply_key"] for each in found["formula"]["formula"]["lines"]], ["lib-kaolin", ""]
         )
-        self.assertIn("leave for ten minutes", found["formula"]["formula"]["about"])
+        steps = [(step["kind"], step["least"]) for step in found["formula"]["formula"]["steps"]]
+        self.assertEqual(steps, [("mix_in", None), ("rest", 10.0)])
         for text, family in (
             ("8 soapnuts\n1 litre water", "saponin_liquor"),
             ("3 tbsp shikakai powder\n100 ml water", "saponin_paste"),
@@ -182,7 +183,7 @@ class Pasted(BenchTestCase):
         said = self.refused(
             "POST", "/formulas/bring", {"text": "Mix it well and leave it for ten minutes."}, "text"
         )
-        self.assertIn("no ingredient", said)
+        self.assertIn("No ingredient", said)
 
 
 class Amounts(BenchTestCase):

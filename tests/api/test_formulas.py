@@ -330,7 +330,7 @@ class Sharing(BenchTestCase):
         )
         recipe = self.client.get(f"/api/formulas/{kept['id']}/file/jsonld").content.decode()
         found = self.call("POST", "/formulas/bring", {"text": recipe}, 201)
-        self.assertEqual(found["kept"], [])
+        self.assertEqual((found["notices"], found["rest"]), ([], ""))
         self.assertEqual(found["formula"]["problems"], [])
         self.assertEqual(found["formula"]["assessment"]["lift"], kept["assessment"]["lift"])
         self.assertEqual(found["formula"]["assessment"]["steps"], kept["assessment"]["steps"])
@@ -378,7 +378,8 @@ class Sharing(BenchTestCase):
         lines = found["formula"]["formula"]["lines"]
         self.assertEqual([each["supply_key"] for each in lines], ["lib-oat_flour", "", "lib-honey"])
         self.assertEqual(lines[1]["text"], "3 g moon dust")
-        self.assertEqual(found["kept"], ["Dance in a ring."])
+        told = found["formula"]["formula"]["told"]
+        self.assertEqual([each["missed"] for each in told], ["", "Dance in a ring."])
         self.assertIn("Dance in a ring.", found["formula"]["formula"]["about"])
         self.assertEqual(set(self.problems(found["formula"])), {"lines.1.supply_key", "lines.2.amount"})
 

@@ -130,7 +130,7 @@ class Recipes(ApiTestCase):
         formula = self.call("POST", "/formulas/bring", {"text": text}, 201)["formula"]["formula"]
         self.assertEqual((len(formula["lines"]), len(formula["steps"])), (60, 60))
         self.assertIn("70 g salt", formula["about"])
-        self.assertIn("Stir it 79 times.", formula["about"])
+        self.assertIn("Stir it 79 times", formula["about"])
 
 
 class Log(ApiTestCase):

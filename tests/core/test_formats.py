@@ -12,11 +12,10 @@ from eyebright.core.formulas.exchange import (
     CSV_COLUMNS,
     ParsedLine,
     csv_lines,
+    hear_parts,
     import_recipe,
     inci,
-    kind_in,
     markdown,
-    minutes_in,
     read_line,
     read_recipe,
     recipe,
@@ -62,7 +61,7 @@ class RoundTrips(TestCase):
                 self.assertEqual(
                     [each["kind"] for each in again.steps], [each.kind.key for each in planned_steps(made)]
                 )
-                self.assertEqual(again.kept, ())
+                self.assertTrue(again.ours)
 
     def test_ranges_and_what_covers(self) -> None:
         liquor = formula("saponin_liquor", ("rain", 1, "cover"), ("soapnut", 10, "shell"))
@@ -117,11 +116,13 @@ class Strange(TestCase):
         found = import_recipe(page)
         self.assertEqual(found.name, "Oat bath")
         self.assertEqual(found.lines, ("1 cup oat flour", "2 handfuls of stardust"))
+        self.assertEqual(found.method, ("Soak the oats overnight.", "Strain for 2-3 minutes.", "Sing to it."))
+        heard = hear_parts(found.name, found.lines, found.method, KITCHEN)
         self.assertEqual(
-            [(s["kind"], s["least"], s["most"]) for s in found.steps],
+            [(step.kind, step.least, step.most) for step in heard.steps],
             [("soak", 480.0, 720.0), ("strain", 2.0, 3.0)],
         )
-        self.assertEqual(found.kept, ("Sing to it.",))
+        self.assertEqual([each.missed for each in heard.told], ["", "", "Sing to it."])
 
     def test_what_is_broken_is_said(self) -> None:
         for text, words in (
@@ -150,14 +151,6 @@ class Strange(TestCase):
         found = import_recipe(json.dumps(row))
         self.assertEqual([(s["kind"], s["least"], s["adds"]) for s in found.steps], [("rest", None, [1])])
         self.assertEqual(found.phases, ("7",))
-
-    def test_kinds_and_minutes_in_words(self) -> None:
-        self.assertEqual(kind_in("Let it cool until hand-warm"), "cool")
-        self.assertEqual(kind_in("Whisk in the clay"), "mix_in")
-        self.assertIsNone(kind_in("Admire it"))
-        self.assertEqual(minutes_in("simmer 20 to 30 minutes"), (20.0, 30.0))
-        self.assertEqual(minutes_in("leave for 1.5 hours"), (90.0, 90.0))
-        self.assertEqual(minutes_in("until done"), (None, None))
 
 
 class Compare(TestCase):

@@ -30,6 +30,8 @@ from .finding import (
     found_rows,
     in_one_order,
     library_finder,
+    stem,
+    stem_set,
     word_set,
     words,
 )

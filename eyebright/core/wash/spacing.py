@@ -17,11 +17,10 @@ class SpacedFamily:
 
 
 def spaced_in(links: Sequence[WashLink], needs: Needs | None = None) -> tuple[SpacedFamily, ...]:
-    """The families in a wash that are spaced, once each; without `needs` by the family alone."""
+    """The families in a wash that are spaced, once each; without `needs` by the family and the recipe alone."""
     times = needs.apart if needs else 1.0
-    found = {link.formula.family.key: link.formula.family for link in links if link.formula}
+    found = {link.formula.family.key: link.formula for link in links if link.formula}
+    apart = {key: max(one.family.apart * times, one.apart or 0.0) for key, one in found.items()}
     return tuple(
-        SpacedFamily(family.key, family.name, family.apart * times)
-        for family in found.values()
-        if family.apart > 0.0
+        SpacedFamily(key, one.family.name, apart[key]) for key, one in found.items() if apart[key] > 0.0
     )

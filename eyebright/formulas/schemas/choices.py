@@ -24,11 +24,13 @@ class KeyNameOut(Out):
 
 
 class FamilyChoiceOut(KeyNameOut):
-    """A family: what it is made of, minutes on the head, and whether it stays or cleans."""
+    """A family: what it is made of, minutes on the head, days apart, and whether it stays or cleans."""
 
     made_of: str
     usual: list[float]
     most: float
+    planned_minutes: float
+    apart: float
     stays: bool
     cleans: bool
 

@@ -16,7 +16,7 @@ from eyebright.shelf.schemas.lots import SupplyOut
 from .assessments import AssessmentOut
 from .choices import KeyNameOut, MaybeForm
 
-MOST_LINES, MOST_STEPS, LONGEST = 60, 60, 200
+MOST_LINES, MOST_STEPS, MOST_TOLD, LONGEST = 60, 60, 400, 200
 
 MaybeNumber = Annotated[Number | None, Blank]
 Short = Annotated[str, Field(max_length=LONGEST)]
@@ -49,10 +49,23 @@ class FormulaStepIn(Schema):
     note: Short = ""
 
 
+class ToldIn(OlderNames):
+    """A sentence of a recipe as it was told: what was heard of it, and the words that were not understood."""
+
+    text: Annotated[str, Field(max_length=2000)] = ""
+    heard: Annotated[list[Short], Field(max_length=40)] = []
+    missed: Annotated[str, Field(max_length=2000)] = ""
+
+
+Said = Literal["use", "minutes", "sprayed", "dusted", "let_dry"]
+
+
 class FormulaIn(Schema):
     """A formula as it is written. `steps` empty: in the usual order of its family.
 
     `makes` g of all that goes in; `base`: the line that "per 100" refers to; `schools` of its own, by key.
+    `apart`: at least so many days between two. `told`: the sentences that it was imported from; `said`: what
+    they say of how it is used; `family_by`: whether somebody chose the family, or it follows what goes in.
     """
 
     name: Name
@@ -69,6 +82,10 @@ class FormulaIn(Schema):
     lines: Annotated[list[IngredientIn], Field(max_length=MOST_LINES)] = []
     steps: Annotated[list[FormulaStepIn], Field(max_length=MOST_STEPS)] = []
     schools: dict[str, str] = {}
+    apart: Annotated[str, Field(max_length=12)] = ""
+    told: Annotated[list[ToldIn], Field(max_length=MOST_TOLD)] = []
+    said: Annotated[list[Said], Field(max_length=8)] = []
+    family_by: Literal["chosen", "content"] = "chosen"
 
 
 class FormulaNewIn(Schema):
@@ -106,8 +123,21 @@ class AskOut(Out):
     found: list[SupplyOut]
 
 
+class GuessOut(Out):
+    """A family that a recipe may be of, and why; how such a one is used, and for how many minutes."""
+
+    family: str
+    name: str
+    why: str
+    use: Use
+    minutes: str
+
+
 class FormulaOut(Out):
-    """A formula, and what comes of it; without an assessment where it cannot be reckoned yet."""
+    """A formula, and what comes of it; without an assessment where it cannot be reckoned yet.
+
+    `guesses`: where the family follows what goes in, the families that it may be of, the likeliest first.
+    """
 
     id: int
     version: int
@@ -117,6 +147,7 @@ class FormulaOut(Out):
     problems: list[LineProblemOut]
     supplies: list[SupplyOut]
     asks: list[AskOut]
+    guesses: list[GuessOut]
     removed: bool
 
 
@@ -234,10 +265,12 @@ class BringIn(Schema):
 
 
 class BroughtOut(Out):
-    """What was taken in: the formula, and what was kept word for word because it was not understood."""
+    """What was taken in. `notices`: what to beware of in how it is told; `rest`: what was not taken in, and why."""
 
     formula: FormulaOut
-    kept: list[str]
+    notices: list[str]
+    rest: str
+    says: str
 
 
 class MatchOut(Out):

@@ -56,8 +56,9 @@ def _empty(family: str) -> FormulaIn:
         "name": f"A new {found.name}"[:80],
         "family": found.key,
         "use": "left_in" if found.stays else "rinsed_out",
-        "minutes": amount_typed(float(found.usual[1])),
-        "place": "shelf" if found.dust else "fridge",
+        "minutes": amount_typed(found.planned_minutes),
+        "place": found.place,
+        "bottle": found.bottle,
     }
     return FormulaIn.model_validate(fields | _by_schools(picked, found.key))
 
@@ -93,7 +94,7 @@ def started(start: Start, shelf: Sequence[Supply], picked: Mapping[str, str]) ->
         "family": start.family,
         "about": start.about,
         "use": "left_in" if family.stays else "rinsed_out",
-        "minutes": amount_typed(start.minutes if start.minutes is not None else float(family.usual[1])),
+        "minutes": amount_typed(start.minutes if start.minutes is not None else family.planned_minutes),
         "makes": "" if start.makes is None else amount_typed(start.makes),
         "place": start.place,
         "bottle": start.bottle,

@@ -36,6 +36,7 @@ from ..schemas.formulas import (
 from .assessments import assessment_of, assessment_out, the_vessel
 from .choices import line_out
 from .digests import freshened, keep_digest, keys_in
+from .guessing import guesses_of
 from .workbench import (
     UNREAD,
     ParsedFormula,
@@ -85,6 +86,7 @@ def shown(
         "problems": [LineProblemOut(field=name, message=says) for name, says in written.problems.items()],
         "supplies": [supply_out(supply, bench.kit) for supply in written.supplies.values()],
         "asks": asks_of(written.payload),
+        "guesses": guesses_of(written),
     }
     keep()
     if assessment is not None and whom is None:

@@ -2,22 +2,25 @@
 
 import json
 from collections.abc import Callable, Iterable
+from dataclasses import replace
 from typing import Any, Literal
 
 from pydantic import ValidationError
 
 from eyebright.core.formulas.assess import Assessment
 from eyebright.core.formulas.exchange import (
+    HeardRecipe,
     ImportedRecipe,
     export,
-    guessed_family,
+    hear_parts,
+    hear_recipe,
     import_recipe,
     is_plain,
     parse_row,
-    read_recipe,
 )
 from eyebright.core.formulas.model import Formula as CoreFormula
-from eyebright.core.formulas.model import FormulaError, families
+from eyebright.core.formulas.model import FormulaError, families, step_kinds
+from eyebright.core.words import capital, few
 from eyebright.heads.services import find_head
 from eyebright.kept.problems import Problem
 from eyebright.shelf.services.supplies import the_kitchen
@@ -27,11 +30,13 @@ from ..schemas.formulas import (
     LONGEST,
     MOST_LINES,
     MOST_STEPS,
+    MOST_TOLD,
     BringIn,
     BroughtOut,
     FormulaIn,
     FormulaStepIn,
     IngredientIn,
+    ToldIn,
 )
 from .assessments import assessment_of
 from .card import card
@@ -48,6 +53,10 @@ KINDS: dict[FileKind, tuple[str, str]] = {
     "inci": ("text/plain; charset=utf-8", "inci.txt"),
 }
 MOST_NOTE = 2000
+UNNAMED = "An imported recipe"
+NOTHING = (
+    "No ingredient could be found in it: name at least one thing that goes in, with or without an amount."
+)
 NOT_YET = "It cannot be reckoned yet: put right what is marked on the bench first."
 
 
@@ -81,12 +90,18 @@ def _inci(formula: CoreFormula, assessment: Assessment) -> bytes:
 
 
 def take_in(payload: BringIn) -> BroughtOut:
-    """A recipe out of a file or a page: every line kept, the unknown ones to be asked about.
+    """A recipe out of a file, a page or a text: heard whole; what is not known in it is asked about.
 
     Nothing else waits while it is read: only the row itself is a transaction.
     """
     try:
-        return _pasted(payload.text) if is_plain(payload.text) else _imported(payload.text)
+        if is_plain(payload.text):
+            return _told(hear_recipe(payload.text, the_kitchen(), MOST_LINES))
+        found = import_recipe(payload.text)
+        if found.ours:
+            return _ours(found)
+        heard = hear_parts(found.name, found.lines, found.method, the_kitchen(), MOST_LINES)
+        return _told(replace(heard, rest=""), "\n".join([found.about, heard.rest]).strip())
     except FormulaError as raised:
         raise Problem.field("text", str(raised)) from None
     except ValidationError:
@@ -94,42 +109,72 @@ def take_in(payload: BringIn) -> BroughtOut:
         raise Problem.field("text", says) from None
 
 
-def _imported(text: str) -> BroughtOut:
-    """A recipe of a JSON-LD file, or of a page that carries one."""
-    found = import_recipe(text)
+def _ours(found: ImportedRecipe) -> BroughtOut:
+    """A recipe that was exported here: as it was, and what a line was read as otherwise."""
     lines, left = _lines(found)
     steps = [
         {**step, "adds": [lines[place]["id"] for place in step["adds"] if place < len(lines)]}
         for step in found.steps[:MOST_STEPS]
     ]
-    more = [str(step["note"]) for step in found.steps[MOST_STEPS:] if step["note"]]
-    about = "\n".join([found.about, *found.kept, *more, *left]).strip()
+    about = "\n".join([found.about, *left]).strip()
     body = _settled(found.name, about[:MOST_NOTE], found.settings, lines, steps)
-    return BroughtOut(formula=kept_new(body), kept=list(found.kept))
+    return BroughtOut(formula=kept_new(body), notices=[], rest="", says="")
 
 
-def _pasted(text: str) -> BroughtOut:
-    """A recipe that was pasted as it stands on paper: its lines, and the rest of it in the note."""
+def _told(heard: HeardRecipe, about: str = "") -> BroughtOut:
+    """A recipe that was told: every sentence of it stands with the formula, and what was heard of it."""
+    if not heard.lines:
+        raise Problem.field("text", NOTHING)
     kitchen = the_kitchen()
-    read = read_recipe(text, kitchen, MOST_LINES)
-    if not read.lines:
-        raise Problem.field("text", "There is no ingredient in it that can be read: paste its lines too.")
-    passages = [each.text for each in read.passages]
-    name = passages[0] if read.passages and read.passages[0].kind == "heading" else "A pasted recipe"
-    read_so = [line_out(line, kitchen) for line in read.lines]
+    read_so = [line_out(line, kitchen) for line in heard.lines[:MOST_LINES]]
     lines = [
-        {"id": place, "amount": each.amount[:24]}
+        {"id": place + 1, "amount": each.amount[:24], "phase": "infused" if place in heard.infused else ""}
         | each.model_dump(include={"supply_key", "unit", "form", "text"})
-        for place, each in enumerate(read_so, start=1)
+        for place, each in enumerate(read_so)
     ]
-    kept_text = [*passages, *([read.rest] if read.rest else []), *_told(read_so)]
-    settings = {"family": guessed_family([name, *passages[:1]], read.lines)}
-    title = name.strip("#*: ") or "A pasted recipe"
-    body = _settled(title, "\n".join(kept_text)[:MOST_NOTE], settings, lines, [])
-    return BroughtOut(formula=kept_new(body), kept=kept_text)
+    steps = [
+        {
+            "kind": step.kind, "adds": [place + 1 for place in step.adds if place < len(lines)],
+            "least": step.least, "most": step.most, "sign": step.sign, "note": step.note,
+        }
+        for step in heard.steps[:MOST_STEPS]
+    ]  # fmt: skip
+    family = heard.family.family
+    said = {
+        "use": bool(heard.use), "minutes": heard.minutes is not None, "sprayed": heard.signs.sprayed,
+        "dusted": heard.signs.dusted, "let_dry": heard.signs.let_dry,
+    }  # fmt: skip
+    minutes = family.planned_minutes if heard.minutes is None else sum(heard.minutes) / 2.0
+    settings = {
+        "family": family.key,
+        "use": heard.use or ("left_in" if family.stays else "rinsed_out"),
+        "minutes": minutes,
+        "cover": heard.cover,
+        "place": heard.place or family.place,
+        "bottle": family.bottle,
+        "apart": heard.apart,
+    }
+    title = (
+        heard.title or capital(few([line.found[0].name for line in heard.lines if line.found], 3)) or UNNAMED
+    )
+    more = [step.note or step_kinds()[step.kind].name for step in heard.steps[MOST_STEPS:]]
+    notes = [about, *(each.text for each in heard.told if each.noted), *more, *_read_otherwise(read_so)]
+    body = _settled(title, "\n".join(each for each in notes if each)[:MOST_NOTE], settings, lines, steps)
+    told = [
+        ToldIn(text=each.text[:2000], heard=list(each.heard), missed=each.missed[:2000])
+        for each in heard.told
+    ]
+    body = body.model_copy(
+        update={
+            "told": told[:MOST_TOLD],
+            "said": [name for name, holds in said.items() if holds],
+            "family_by": "content",
+        }
+    )
+    return BroughtOut(formula=kept_new(body), notices=list(heard.notices), rest=heard.rest, says=heard.says)
 
 
-def _told(lines: Iterable[ReadLineOut]) -> list[str]:
+def _read_otherwise(lines: Iterable[ReadLineOut]) -> list[str]:
     """What was read otherwise than it was written, or left alone, line by line."""
     return [f"{line.text}: {'; '.join(line.notes)}" for line in lines if line.notes]
 
@@ -144,7 +189,7 @@ def _lines(found: ImportedRecipe) -> tuple[list[dict[str, Any]], list[str]]:
             left.append(text)
             continue
         read = [line_out(each, kitchen) for each in parse_row(text, kitchen)]
-        left += _told(read)
+        left += _read_otherwise(read)
         for each in read[: MOST_LINES - len(out)]:
             ours = len(read) == 1
             out.append(
@@ -173,11 +218,13 @@ def _settled(
         "lines": [_line(line) for line in lines],
         "steps": [FormulaStepIn.model_validate(step) for step in steps],
     }
-    for key in ("use", "minutes", "makes", "place", "pot", "bottle", "cover"):
+    for key in ("use", "minutes", "makes", "place", "pot", "bottle", "cover", "apart"):
         value = settings.get(key)
         if value is None:
             continue
-        value = f"{value:g}" if key in ("minutes", "makes") and isinstance(value, int | float) else value
+        value = (
+            f"{value:g}" if key in ("minutes", "makes", "apart") and isinstance(value, int | float) else value
+        )
         try:
             FormulaIn.model_validate(plain | {key: value})
         except ValidationError:

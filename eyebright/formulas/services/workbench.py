@@ -39,6 +39,7 @@ from eyebright.shelf.services.supplies import everything, not_known_here, suppli
 from ..schemas.formulas import FormulaIn, FormulaStepIn, IngredientIn
 
 MOST_MINUTES = 60.0 * 24 * 60
+MOST_APART = 366.0  # days
 REMOVED = (
     "{name} is no longer on the shelf: it is still reckoned with as it was. Choose another, or leave it."
 )
@@ -144,11 +145,15 @@ def as_core(payload: FormulaIn, pk: int | None = None) -> ParsedFormula:
     makes, trouble = _number(payload.makes, "")
     if trouble or (makes is not None and makes <= 0.0):
         out.problems["makes"] = trouble or "Say how much to make: more than nothing."
+    apart, trouble = _number(payload.apart, "")
+    if trouble or (apart is not None and not 0.0 < apart <= MOST_APART):
+        out.problems["apart"] = trouble or "From a day to a year."
     steps = [_step(step, place, out) for place, step in enumerate(payload.steps)]
     if (
         not whole
         or "minutes" in out.problems
         or "makes" in out.problems
+        or "apart" in out.problems
         or any(step is None for step in steps)
     ):
         return out
@@ -165,6 +170,7 @@ def as_core(payload: FormulaIn, pk: int | None = None) -> ParsedFormula:
         pot=payload.pot,
         bottle=payload.bottle,
         cover=payload.cover,
+        apart=apart,
         schools=tuple(sorted(payload.schools.items())),
         unknown=tuple(
             line.text or "a line"
@@ -184,6 +190,16 @@ def _number(typed: str, missing: str) -> tuple[float | None, str]:
         return number(typed), ""
     except PydanticCustomError as raised:
         return None, raised.message()
+
+
+def number_typed(typed: str) -> float | None:
+    """A number as it was typed; None for none."""
+    return _number(typed, "")[0]
+
+
+def counted(line: IngredientIn) -> Count | None:
+    """A line's number as it was typed; None for none."""
+    return _counted(line, "")[0]
 
 
 def _counted(line: IngredientIn, missing: str) -> tuple[Count | None, str]:

@@ -2,5 +2,16 @@
 
 from . import export
 from .export import CSV_COLUMNS, csv_lines, inci, markdown, recipe
-from .import_recipe import ImportedRecipe, import_recipe, is_plain, kind_in, minutes_in
-from .lines import Kitchen, ParsedLine, Passage, ReadRecipe, guessed_family, parse_row, read_line, read_recipe
+from .import_recipe import ImportedRecipe, import_recipe, is_plain
+from .lines import Kitchen, ParsedLine, Passage, ReadRecipe, parse_row, read_line, read_recipe
+from .told import (
+    Guess,
+    HeardRecipe,
+    HeardStep,
+    Signs,
+    Told,
+    guess_family,
+    hear_parts,
+    hear_recipe,
+    parts_of,
+)

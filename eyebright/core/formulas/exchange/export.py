@@ -148,6 +148,7 @@ def _properties(formula: Formula) -> dict[str, Any]:
         "pot": formula.pot,
         "bottle": formula.bottle,
         "cover": formula.cover,
+        "apart": formula.apart,
         "phases": [line.phase for line in formula.ingredients],
         "forms": [line.form for line in formula.ingredients],
         "steps": [

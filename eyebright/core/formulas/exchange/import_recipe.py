@@ -20,20 +20,21 @@ NESTED = "This page is nested too deep to be read whole: paste the lines of its 
 
 @dataclass(frozen=True)
 class ImportedRecipe:
-    """What a file or a page holds: a name, lines as written, steps as understood, settings if ours.
+    """What a file or a page holds: a name, lines as written, its method in words, and ours if it is ours.
 
-    `steps`: kind, least, most, sign, note, and the places of the lines that go in. `kept`: what was not
-    understood, word for word.
+    `ours`: whether it was exported here; then `steps` (kind, least, most, sign, and the places of the lines
+    that go in), `settings`, `phases` and `forms` are as they were.
     """
 
     name: str
     about: str
     lines: tuple[str, ...]
+    method: tuple[str, ...]
+    ours: bool
     steps: tuple[Mapping[str, Any], ...]
     settings: Mapping[str, Any]
     phases: tuple[str, ...]
     forms: tuple[str, ...]
-    kept: tuple[str, ...]
 
 
 TOO_DEEP = "excessive depth"  # what the parser says of boxes within boxes within boxes
@@ -102,43 +103,23 @@ def _brought(row: Mapping[str, Any]) -> ImportedRecipe:
         for each in _listed(row.get("additionalProperty"))
         if isinstance(each, Mapping) and str(each.get("propertyID", "")).startswith("eyebright:")
     }
-    steps, kept = _steps_of(row, ours, len(lines))
-    names = ("family", "use", "minutes", "makes", "place", "pot", "bottle", "cover")
-    return ImportedRecipe(
-        name=_words(row.get("name")) or "A recipe without a name",
-        about=_words(row.get("description")),
-        lines=lines,
-        steps=steps,
-        settings={name: ours[name] for name in names if name in ours},
-        phases=tuple(map(str, _listed(ours.get("phases")))),
-        forms=tuple(map(str, _listed(ours.get("forms")))),
-        kept=kept,
-    )
-
-
-def _steps_of(
-    row: Mapping[str, Any], ours: Mapping[str, Any], count: int
-) -> tuple[tuple[Mapping[str, Any], ...], tuple[str, ...]]:
-    """Steps: our own as they were, others by the first words that name a kind; what names none is kept."""
     own = [
         each
         for each in _listed(ours.get("steps"))
         if isinstance(each, Mapping) and str(each.get("kind")) in step_kinds()
     ]
-    if own:
-        return tuple(_own_step(each, count) for each in own), ()
-    steps: list[Mapping[str, Any]] = []
-    kept: list[str] = []
-    for words in _instructions(row.get("recipeInstructions")):
-        kind = kind_in(words)
-        if kind is None:
-            kept.append(words)
-            continue
-        least, most = minutes_in(words)
-        steps.append(
-            {"kind": kind, "least": least, "most": most, "sign": "", "note": words[:200], "adds": []}
-        )
-    return tuple(steps), tuple(kept)
+    names = ("family", "use", "minutes", "makes", "place", "pot", "bottle", "cover", "apart")
+    return ImportedRecipe(
+        name=_words(row.get("name")) or "A recipe without a name",
+        about=_words(row.get("description")),
+        lines=lines,
+        method=tuple(_instructions(row.get("recipeInstructions"))),
+        ours=bool(own) or "family" in ours,
+        steps=tuple(_own_step(each, len(lines)) for each in own),
+        settings={name: ours[name] for name in names if name in ours},
+        phases=tuple(map(str, _listed(ours.get("phases")))),
+        forms=tuple(map(str, _listed(ours.get("forms")))),
+    )
 
 
 def _own_step(each: Mapping[str, Any], count: int) -> Mapping[str, Any]:
@@ -169,49 +150,6 @@ def _instructions(value: Any) -> list[str]:
         words = _words(value.get("text")) or _words(value.get("name"))
         return [words] if words else []
     return [words for each in _listed(value) for words in _instructions(each)]
-
-
-def kind_in(words: str) -> str | None:
-    """The kind of step that words name first; None for none."""
-    plain = words.casefold()
-    found = [(match.start(), key) for key, kind in step_kinds().items() for name in _called(key, kind.name)
-             if (match := re.search(rf"\b{re.escape(name)}", plain))]  # fmt: skip
-    return min(found)[1] if found else None
-
-
-ALSO = {
-    "mix_in": ("mix", "whisk", "combine", "add the powder"),
-    "stir_in": ("stir", "add"),
-    "mill": ("grind",),
-    "press": ("squeeze",),
-    "strain": ("filter",),
-    "steep": ("infuse", "brew"),
-    "bottle": ("pour into", "decant"),
-    "store": ("keep", "label"),
-    "rest": ("let stand", "leave to stand"),
-    "cool": ("let cool",),
-    "measure": ("read the ph", "check the ph", "test the ph"),
-}
-
-
-def _called(key: str, name: str) -> tuple[str, ...]:
-    return (name.casefold().split()[0], *ALSO.get(key, ())) if key not in ("measure",) else ALSO[key]
-
-
-def minutes_in(words: str) -> tuple[float | None, float | None]:
-    """Least and most minutes that words name."""
-    found = re.search(
-        r"(\d+(?:[.,]\d+)?)\s*(?:(?:-|–|to)\s*(\d+(?:[.,]\d+)?)\s*)?(min|hour|hr|h\b|day|overnight)",
-        words.casefold(),
-    )
-    if found is None:
-        return (480.0, 720.0) if "overnight" in words.casefold() else (None, None)
-    each = {"min": 1.0, "day": 1440.0}.get(found[3], 60.0)
-    low = float(found[1].replace(",", ".")) * each
-    high = float(found[2].replace(",", ".")) * each if found[2] else low
-    if max(low, high) > MOST_MINUTES:  # more than any preparation takes: it stays in the words
-        return None, None
-    return min(low, high), max(low, high)
 
 
 def _listed(value: Any) -> Sequence[Any]:

@@ -10,7 +10,7 @@ import numpy as np
 from ... import tables
 from ...chemistry import Part as Solute
 from ...numbers import Array, Draws, Spread
-from ...vocabulary import Part, Use
+from ...vocabulary import Bottle, Part, Place, Use
 
 Made = Literal["", "steeped", "liquor", "milled"]
 
@@ -55,11 +55,16 @@ class Family:
     sprayed: bool = False
     by_content: bool = False
     bought: bool = False
+    place: Place = "fridge"
+    bottle: Bottle = "glass"
     thickest: str = ""
     called: tuple[str, ...] = ()
-    sign: str = ""
-    only: tuple[str, ...] = ()
     made_with: Mapping[str, tuple[float, float]] = field(default_factory=dict, hash=False)
+
+    @property
+    def planned_minutes(self) -> float:
+        """Minutes on the head that a formula of this family begins with: the upper end of the usual."""
+        return float(self.usual[1])
 
     def holds(self, kind: str) -> tuple[float, float]:
         """From what share to what share of the whole it is ever made with a line of this kind."""

@@ -79,7 +79,7 @@ class Formula:
     """A formula. `makes` is g of all that goes in, `base` the id of the line that proportions refer to.
 
     `minutes` on the head; `place` where it is kept; `cover` a cap or film over it; `dried` whether a clay
-    is let dry; `steps` empty means in the usual order. `unknown`: lines, as written, that
+    is let dry; `apart` at least so many days between two; `steps` empty means in the usual order. `unknown`: lines, as written, that
     nobody has said yet what they are: nothing here reckons with them, and that is said. `product`: the key
     that washes teach of it by, empty for what is not kept.
     """
@@ -96,6 +96,7 @@ class Formula:
     pot: Pot = "steel"
     bottle: Bottle = "glass"
     cover: bool = False
+    apart: float | None = None
     schools: tuple[tuple[str, str], ...] = field(default=())
     unknown: tuple[str, ...] = ()
     product: str = ""

@@ -69,6 +69,8 @@ def prepare(formula: Formula, weighed: Sequence[Weighed], draws: Draws) -> Prepa
         if form is not None and times.dried_first(line.id) and form.key == "fresh":
             grams = grams * draws.within(line.supply.key).of("dry fresh", form.dry)
             form = figures_of(line.material, "broken")
+        if form is not None and form.key == "whole" and times.crushed_first(line.id):
+            form = figures_of(line.material, "broken")
         if form is not None and form.mills and times.milled_first(line.id):
             form = figures_of(line.material, "powder")
         if line.phase in ("dry", "infused") and line.material and line.material.unit == "g":
@@ -141,6 +143,10 @@ class _Times:
     def milled_first(self, line: int) -> bool:
         """Whether it is milled before it goes in."""
         return self._done_to(line, "mills")
+
+    def crushed_first(self, line: int) -> bool:
+        """Whether it is crushed or cut before it goes in."""
+        return self._done_to(line, "crushes")
 
     def _done_to(self, line: int, does: str) -> bool:
         """Whether a step that does this comes no later than the line goes in, and is meant for it."""

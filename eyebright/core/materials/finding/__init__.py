@@ -13,4 +13,4 @@ from .recognised import (
 )
 from .strengths import by_strength, can_be
 from .typed import Finder, Named, Score, finder_of, found_among, found_rows, in_one_order
-from .words import folded, word_set, word_table, words
+from .words import folded, stem, stem_set, word_set, word_table, words

@@ -1,5 +1,4 @@
 """Lines as people write them, and whole recipes pasted."""
 
-from .family import guessed_family
 from .reading import Kitchen, ParsedLine, read_line
 from .recipe import Passage, ReadRecipe, parse_row, read_recipe

@@ -115,7 +115,7 @@ def amount_at(tokens: list[Token], at: int, habit: Habit, own: dict[tuple[str, .
     """The amount that begins here, if one does. `own`: the household's spoons and vessels, by their words."""
     start = at
     at = _skipped(tokens, at, word_of("amounts", "about") | word_of("amounts", "between"), "~≈")
-    found = _number(tokens, at, habit)
+    found = number_at(tokens, at, habit)
     if found is None:
         return _without_number(tokens, start, start, own) or _without_number(tokens, start, at, own)
     number, problem, at, written = found
@@ -252,7 +252,7 @@ def _unit(
     return best
 
 
-def _number(tokens: list[Token], at: int, habit: Habit) -> tuple[Count, str, int, str] | None:
+def number_at(tokens: list[Token], at: int, habit: Habit) -> tuple[Count, str, int, str] | None:
     """The number that begins here, why it cannot be read, and where it ends."""
     first = _one(tokens, at, habit)
     if first is None:

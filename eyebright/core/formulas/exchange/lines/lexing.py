@@ -5,6 +5,7 @@ lex("1½ tbsp rose-water (cold)")   1½ · tbsp · rose · water · ( · cold ·
 
 import re
 import unicodedata
+from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cache
 from itertools import takewhile
@@ -127,3 +128,24 @@ def first_phrase(tokens: list[Token], table: dict[tuple[str, ...], str]) -> rang
     """The places of the first phrase of a table that stands in a line; None for none."""
     found = ((at, phrase_at(tokens, at, table)[1]) for at in range(len(tokens)))
     return next((range(at, at + count) for at, count in found if count), None)
+
+
+def text_of(tokens: Sequence[Token]) -> str:
+    """Tokens as text again."""
+    out: list[str] = []
+    for at, token in enumerate(tokens):
+        if (
+            at
+            and token.kind == "w"
+            and token.raw == tokens[at - 1].raw
+            and "-" not in token.raw
+            and _same_raw(tokens, at)
+        ):
+            continue
+        out.append(token.raw)
+    return " ".join(out)
+
+
+def _same_raw(tokens: Sequence[Token], at: int) -> bool:
+    """Whether a token is another part of the raw word before it ('d'eau' is two words of one)."""
+    return len(words(tokens[at].raw)) > 1

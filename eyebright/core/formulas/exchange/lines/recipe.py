@@ -8,7 +8,18 @@ from typing import Literal
 
 from ....materials import Count, words
 from .amounts import Said, amounts_in
-from .lexing import BULLET, HEADED, NUMBERED, Token, first_phrase, lex, number_words, phrases, word_of
+from .lexing import (
+    BULLET,
+    HEADED,
+    NUMBERED,
+    Token,
+    first_phrase,
+    lex,
+    number_words,
+    phrases,
+    text_of,
+    word_of,
+)
 from .reading import Kitchen, ParsedLine, read_line
 
 MOST_LINES = 200
@@ -52,7 +63,7 @@ def read_recipe(text: str, kitchen: Kitchen, most: int = MOST_LINES) -> ReadReci
             return ReadRecipe(tuple(lines), tuple(passages), rest, says)
         if not any(sign.isalnum() for sign in row) and _rules_off(row):
             continue
-        kind, rows_of = _told(row, in_method, kitchen)
+        kind, rows_of = row_kind(row, in_method, kitchen)
         if kind == "line" and len(rows) > 1 and len(rows_of) == 1 and _is_title(row, at == 0, kitchen):
             kind = "heading"
         if kind == "heading":
@@ -87,7 +98,7 @@ def parse_row(row: str, kitchen: Kitchen) -> list[ParsedLine]:
 # ---- which row is what ----
 
 
-def _told(row: str, in_method: bool, kitchen: Kitchen) -> tuple[str, list[tuple[str, str]]]:
+def row_kind(row: str, in_method: bool, kitchen: Kitchen) -> tuple[str, list[tuple[str, str]]]:
     """What a row is; a line with the heading that stands before it on the same row."""
     if HEADED.match(row) or re.fullmatch(r"\*\*[^*]+\*\*:?", row):
         return "heading", []
@@ -212,7 +223,7 @@ def _split(text: str, kitchen: Kitchen) -> list[tuple[str, Said | None]]:
             or part[-1].word in word_of("amounts", "and")
         ):
             part = part[:-1]
-        out.append((_text_of(part), None))
+        out.append((text_of(part), None))
         start = cut
     return [(each, amount) for each, amount in out if each]
 
@@ -274,26 +285,5 @@ def _each(tokens: list[Token], amounts: Sequence[Said]) -> tuple[list[str], Said
             continue
         elif names[-1] or token.word not in word_of("amounts", "of"):
             names[-1].append(token)
-    kept = [_text_of(name) for name in names if name]
+    kept = [text_of(name) for name in names if name]
     return (kept, replace(amount, start=0, end=0)) if len(kept) > 1 else None
-
-
-def _text_of(tokens: Sequence[Token]) -> str:
-    """Tokens as text again."""
-    out: list[str] = []
-    for at, token in enumerate(tokens):
-        if (
-            at
-            and token.kind == "w"
-            and token.raw == tokens[at - 1].raw
-            and "-" not in token.raw
-            and _same_raw(tokens, at)
-        ):
-            continue
-        out.append(token.raw)
-    return " ".join(out)
-
-
-def _same_raw(tokens: Sequence[Token], at: int) -> bool:
-    """Whether a token is another part of the raw word before it ('d'eau' is two words of one)."""
-    return len(words(tokens[at].raw)) > 1

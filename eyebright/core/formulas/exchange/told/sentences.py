@@ -1,0 +1,131 @@
+"""A text as sentences, and a sentence as clauses: where one thing ends and the next begins."""
+
+import re
+from collections.abc import Sequence
+from functools import cache
+
+from ..lines.lexing import NUMBERED, Token, lex, phrases
+from .vocabulary import Found, find, phrase_table, word_list
+
+ENDS = re.compile(r"(?<=[^\s.!?…])([.!?…]+)[)\"'”’»]?\s+(?=\S)")
+UNIT = ("tbsp", "tsp", "tbs", "oz", "fl", "ca", "approx", "el", "tl", "c", "cuil", "cda", "cdas", "cdta", "cdtas", "aprox",
+        "env", "gr", "nr", "no", "st", "z", "b", "e", "g", "i", "dr", "ml", "l", "lb", "pt", "qt", "gal", "a", "cs", "cc")  # fmt: skip
+SHORT = ("min", "mins", "std", "hr", "hrs", "h", "sec", "etc", "max", "mind")
+
+
+def sentences(row: str) -> list[str]:
+    """The sentences of a row, without what ends them; a full stop behind a short unit ends none."""
+    out, start = [], 0
+    for end in ENDS.finditer(row):
+        before = re.findall(r"[^\W\d_]+", row[start : end.start()])
+        last = before[-1].casefold() if before else ""
+        digit = row[end.start() - 1].isdigit()
+        follows = row[end.end()]
+        if end[1] == ".":
+            if not before or (digit and NUMBERED.match(row[start : end.end()] + "x")):
+                continue  # the number of a step
+            if not digit and last in UNIT and not _a_word_of_its_own(row[start : end.start()]):
+                continue
+            if not digit and last in SHORT and not (follows.isupper() or follows.isdigit()):
+                continue
+            if end[1].count(".") > 1:
+                continue
+        out.append(row[start : end.end()].strip())
+        start = end.end()
+    out.append(row[start:].strip())
+    return [each for each in out if any(sign.isalnum() for sign in each)]
+
+
+def _a_word_of_its_own(text: str) -> bool:
+    """Whether a short word at the end is no unit: 'in the mouth of a.' has no amount before it."""
+    return not re.search(
+        r"\d\s*[^\W\d_]+(?:\s+à\s+[^\W\d_]+)?$|[½¼¾⅓⅔]\s*[^\W\d_]+$|(?i:\b(?:ca|approx|aprox|env|z|b|e|g|i|nr|no|st|dr))$",
+        text,
+    )
+
+
+def acts_in(tokens: Sequence[Token]) -> list[Found]:
+    """What is done in these tokens, in order: keys "acts soak", "puts put", "head on".
+
+    A word that may also be a thing ('a cool place', 'mist') is an act only where a clause begins.
+    """
+    table = _acts()
+    out = []
+    for each in find(tokens, table=table):
+        word = tokens[each.start].word
+        single = each.end - each.start == 1
+        if single and word in word_list("first", "words") and not _opens(tokens, each.start):
+            continue
+        out.append(each)
+    return out
+
+
+ON_THE_HEAD = ("on", "off", "stays", "sprays", "dusts")
+
+
+@cache
+def _acts() -> dict[tuple[str, ...], str]:
+    """Every phrase of something done, and the table and key that it stands for."""
+    out: dict[tuple[str, ...], str] = {}
+    for room in ("head", "puts", "acts"):  # what makes goes before what puts in, that before the head
+        rows = phrase_table(room)
+        out |= {
+            phrase: f"{room} {key}" for phrase, key in rows.items() if room != "head" or key in ON_THE_HEAD
+        }
+    return out
+
+
+def _opens(tokens: Sequence[Token], at: int) -> bool:
+    """Whether a clause begins here, but for the little words before it."""
+    before = at - 1
+    while before >= 0 and tokens[before].kind == "w" and tokens[before].word in word_list("first", "starts"):
+        before -= 1
+    return before < 0 or tokens[before].kind == "s" or tokens[before].word in word_list("little", "joins")
+
+
+def clauses(sentence: str) -> list[list[Token]]:
+    """The clauses of a sentence: parted by signs, and by "and" and "then" where both sides do something."""
+    tokens = lex(sentence.replace("…", ",").replace("...", ","))
+    parts: list[list[Token]] = [[]]
+    deep = 0
+    for at, token in enumerate(tokens):
+        deep += (token.kind == "s" and token.word in "([{") - (token.kind == "s" and token.word in ")]}")
+        ranged = token.word == "-" and 0 < at < len(tokens) - 1 and tokens[at + 1].kind == "n"
+        if not deep and not ranged and (token.breaks or (token.kind == "s" and token.word == "-")):
+            parts.append([])
+        else:
+            parts[-1].append(token)
+    return [clause for part in parts for clause in _at_joins(part) if clause]
+
+
+def _at_joins(part: list[Token]) -> list[list[Token]]:
+    """A part of a sentence, parted where 'and' or 'then' joins two things that are done."""
+    out: list[list[Token]] = []
+    rest = part
+    while True:
+        cut = next(
+            (
+                join
+                for join in find(rest, "little", "joins")
+                if _acts_or_nothing(rest[: join.start])
+                and acts_in(rest[join.end :])
+                and not _half(rest, join.start)
+            ),
+            None,
+        )
+        if cut is None:
+            return [*out, rest]
+        out.append(rest[: cut.start])
+        rest = rest[cut.end :]
+
+
+def _acts_or_nothing(tokens: list[Token]) -> bool:
+    return not tokens or bool(acts_in(tokens))
+
+
+def _half(tokens: Sequence[Token], at: int) -> bool:
+    """Whether 'and' here belongs to 'one and a half'."""
+    return any(
+        tuple(token.word for token in tokens[at : at + len(phrase)]) == phrase
+        for phrase in phrases("amounts", "half_more")
+    )
