@@ -8,7 +8,7 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field, replace
 
 from ....materials import WATER, is_a, stem, stem_set, word_set, words
-from ....words import between, days_apart, lower_first, span
+from ....words import between, days_apart, listed, lower_first, span
 from ...model import of_form, step_kinds
 from ..lines import Kitchen, ParsedLine, parse_row, read_line
 from ..lines.amounts import ARTICLES
@@ -86,16 +86,24 @@ class Hearing:
         heard: list[str] = []
         missed: list[str] = []
         aside = self._asides(text, tokens, heard)
-        if find(tokens[:6], "head", "begins") and find(tokens[:6], "head", "begins")[0].start == 0:
+        acts = acts_in(tokens)
+        if any(each.start == 0 for each in find(tokens[:6], "head", "begins")):
             self.on_head = True
+        elif (
+            self.steps and not acts and any(each.start == 0 for each in spans_in(tokens, self.kitchen.habit))
+        ):
+            self.on_head = not _kept_at(tokens)
+        if not acts and (_kept_at(tokens) or has(tokens, "keeping", "says")):
+            return Told(text, tuple(dict.fromkeys(heard)), "", noted=True)
         self.taking, self.before = False, len(self.steps)
         german = len(word_list("little", "german") & {token.word for token in tokens}) > 0
         parts = clauses(text)
         waiting: list[Token] = []
         for place, part in enumerate(parts):
-            acts = acts_in(part)
-            later = any(acts_in(each) for each in parts[place + 1 :])
-            if not acts and (german or not self._begun(parts[:place])) and later and not self.on_head:
+            later = parts[place + 1 :]
+            named = _amount_in(part, self.kitchen) and not any(map(_makes, later))
+            waits = (german or not self._begun(parts[:place])) and not named and not self.on_head
+            if waits and not acts_in(part) and self._begun(later):
                 waiting += [*part, COMMA]
                 continue
             part, waiting = [*waiting, *part], []
@@ -112,13 +120,21 @@ class Hearing:
 
     def _asides(self, text: str, tokens: list[Token], heard: list[str]) -> bool:
         """What is said besides: how often, where it is kept, what to beware of, what is only hope."""
-        often = often_in(tokens, self.kitchen.habit)
+        often = next(
+            (
+                found
+                for part in clauses(text)
+                if (found := often_in(part, self.kitchen.habit)) is not None
+                and not any(act.key.startswith("acts") for act in acts_in(part))
+            ),
+            None,
+        )
         if often is not None:
             self.apart = often.days
             heard.append(f"{_days(often)} apart")
         kept = _kept_at(tokens)
         says = has(tokens, "keeping", "says")
-        if kept and (says or not acts_in(tokens) or kept != "shelf"):
+        if kept and (says or not acts_in(tokens)):
             self.place = kept
             heard.append(KEPT[kept])
         elif says:
@@ -140,21 +156,28 @@ class Hearing:
     def _clause(self, part: list[Token], heard: list[str]) -> str:
         """Hear one clause; what is left of it that nothing stands for."""
         often = often_in(part, self.kitchen.habit)
+        if often is not None and any(act.key.startswith("acts") for act in acts_in(part)):
+            part = [*part[: often.start], *part[often.end :]]
+            often = None
         spans = [
             each
             for each in spans_in(part, self.kitchen.habit)
             if often is None or not often.start <= each.start < often.end
         ]
-        acts = _told_apart(acts_in(part))
+        acts = [self._as_put(act, part) for act in _told_apart(acts_in(part))]
         if has(part, "warns", "not") and not any(act.key.startswith("head") for act in acts):
             return ""
         if not acts and (often or has(part, "keeping", "says") or _kept_at(part)):
             return ""
         if any(act.key in ("head on", "head sprays", "head dusts", "head stays") for act in acts):
             self.on_head = True
-        off = any(act.key == "head off" for act in acts) and (
-            self.on_head or not _amount_in(part, self.kitchen)
-        )
+        if has(part, "head", "after"):
+            self.on_head = self.washed_off = True
+            heard.append("what comes after it")
+            return ""
+        if not acts and has(part, "head", "covers") and self.lines:
+            self.on_head = True
+        off = any(act.key == "head off" for act in acts)
         if off and not any(act.key.startswith("acts") for act in acts):
             self.on_head = True
         if self.on_head:
@@ -170,6 +193,15 @@ class Hearing:
             rest = self._one_act(part, start, end, act, inside, heard)
             left.append(rest)
         return " ".join(each for each in left if each)
+
+    def _as_put(self, act: Found, part: list[Token]) -> Found:
+        """'Rinse half a cup of rice' rinses no head: before anything is on it, what is named goes in."""
+        if act.key != "head off" or self.on_head:
+            return act
+        said = [token.word for token in part if token.kind == "w"]
+        if _amount_in(part, self.kitchen) or self._refers(said, range(len(self.lines))):
+            return Found("puts put", act.start, act.end)
+        return act
 
     def _no_act(self, part: list[Token], spans: list[Span], heard: list[str]) -> str:
         """A clause in which nothing is done: a time of what was done before, or more that goes in there."""
@@ -215,10 +247,22 @@ class Hearing:
         times = (shifted[-1].least, shifted[-1].most) if shifted else None
         note = _note(part[start:end], left)
         if room == "puts":
-            self._put(key, adds, times, heard)
-            return "" if adds or times else left
-        self._step(key, adds, times, sign, note, heard)
+            if not adds and find(body, "bottles", "words"):
+                self._step("bottle", [], None, "", "", heard)
+            elif not adds and times is None and sign == "hand_warm" and self.steps:
+                self._step("cool", [], None, sign, "", heard)
+            else:
+                self._put(key, adds, times, heard)
+            return "" if adds or times or _says_nothing(left) else left
+        self._step(self._drawn_as(key, [*self.pending, *adds]), adds, times, sign, note, heard)
         return ""
+
+    def _drawn_as(self, key: str, adds: list[int]) -> str:
+        """The kind of a step by what stands in it: plants in oil steep for weeks, plants in hot water are tea."""
+        if key not in ("rest", "soak", "steep") or not adds:
+            return key
+        kind = self._wait_of(adds)
+        return kind if kind == "infuse_oil" or (key == "rest" and kind == "steep") else key
 
     def _put(self, key: str, adds: list[int], times: tuple[float, float] | None, heard: list[str]) -> None:
         """Things that are put in, or left; what they are put in for is said by the next step."""
@@ -363,6 +407,9 @@ class Hearing:
         if any(act.key.startswith("puts") or act.key.startswith("acts") for act in acts):
             heard.append("kept in the note")
         said = keys or spans or any(has(part, "head", name) for name in ("covers", "uncovered", "ends"))
+        if not said and _amount_in(part, self.kitchen):
+            heard.append("kept in the note")
+            return ""
         return "" if said else text_of(part)
 
     # ---- what goes in ----
@@ -374,7 +421,7 @@ class Hearing:
         adds: list[int] = []
         left: list[str] = []
         if find(tokens, "little", "all"):
-            adds += sorted(self._unplaced())
+            adds += sorted(self._unplaced() - set(self.pending))
             tokens = [token for token in tokens if token.word not in _all_words()]
         for chunk in _chunks(tokens, self.kitchen):
             found = self._thing(chunk, named=named, covering=covering)
@@ -382,7 +429,14 @@ class Hearing:
                 left.append(text_of(chunk))
             else:
                 adds += [place for place in found if place not in adds]
+        if adds:
+            names = [self._called(place) for place in adds]
+            heard.append(f"goes in: {listed(names)}")
         return adds, " ".join(each for each in left if each)
+
+    def _called(self, place: int) -> str:
+        line = self.lines[place]
+        return lower_first(line.found[0].name) if line.sure else line.name or line.text
 
     def _thing(self, chunk: list[Token], *, named: bool, covering: bool) -> list[int] | None:
         """The lines that one name stands for; None for none."""
@@ -406,6 +460,8 @@ class Hearing:
             and not any(line.unit for line in lines)
         ):
             return None  # a ring, a while: no number of anything
+        if chunk[0].kind != "n" and not any(line.sure or line.unit for line in lines):
+            return None
         if all(word in PRONOUNS for line in lines for word in words(line.name)):
             return []  # two spoons of it: of what was made
         self.lines += lines
@@ -413,10 +469,14 @@ class Hearing:
 
     def _named(self, text: str, said: list[str]) -> list[int] | None:
         """A thing without an amount that is known by its name, and is no line yet."""
-        if all(word in word_set("neutral") for word in said):
+        if all(word in word_set("neutral") or word in word_list("little", "how") for word in said):
             return None
         line = read_line(text, self.kitchen)
-        if not line.sure or (line.found[0].material is not None and line.found[0].material.refuse):
+        if (
+            not line.sure
+            or line.notes
+            or (line.found[0].material is not None and line.found[0].material.refuse)
+        ):
             return None
         place = next(
             (
@@ -458,6 +518,11 @@ def _as_the_plant(line: ParsedLine) -> ParsedLine:
     found = (plants[0], *(each for each in line.found if each is not plants[0]))
     form = of_form(plants[0].material, line.form)
     return replace(line, found=found, sure=True, form=form, problem="", field="", notes=(*line.notes, note))
+
+
+def _makes(tokens: list[Token]) -> bool:
+    """Whether something is made or put in here, and not only done on a head."""
+    return any(act.key.split()[0] in ("acts", "puts") for act in acts_in(tokens))
 
 
 SPECIFIC = (
@@ -538,6 +603,14 @@ def _amount_in(tokens: list[Token], kitchen: Kitchen) -> bool:
     """Whether an amount of something is said; "lathers a little" says none."""
     said = kitchen.amounts(list(tokens))
     return any(each.start == 0 or each.end < len(tokens) or tokens[each.start].kind == "n" for each in said)
+
+
+def _says_nothing(text: str) -> bool:
+    """Whether words name only tools, and little words besides."""
+    tokens = lex(text)
+    tools = {at for each in find(tokens, "tools", "words") for at in range(each.start, each.end)}
+    little = word_set("neutral") | number_words().keys()
+    return all(at in tools or token.word in little for at, token in enumerate(tokens))
 
 
 def _is_tool(tokens: list[Token]) -> bool:

@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 from ....materials import is_a, words
 from ...model import step_kinds
 from ..lines import Kitchen, ParsedLine, parse_row
-from ..lines.lexing import BULLET, NUMBERED, lex, phrases, word_of
+from ..lines.lexing import BULLET, NUMBERED, first_phrase, lex, phrases, word_of
 from ..lines.recipe import MOST_LINES, MOST_ROWS, row_kind
 from .family import Guess, Signs, guess_family, parts_of
 from .hearing import HeardStep, Hearing, Told
@@ -18,6 +18,15 @@ from .vocabulary import find, has
 LONGEST_TITLE, TITLE_WORDS = 80, 9
 A_DAY = 1440.0  # minutes: what stays longer than that is left in
 MOST_SENTENCES = 600
+OUTSIDE = re.compile(r"[,;](?![^()]*\))\s*")  # what parts things, but for what stands in brackets
+PURPOSE = re.compile(
+    r"(?<=\w)\s+(?:to make|to form|to get|until|till|so that|pour faire|pour obtenir|hasta|para hacer|per fare|per ottenere)\b[^(]*",
+    re.IGNORECASE,
+)
+RATIO = re.compile(
+    r"^([^\d:,.]+?)\s+(?:and|to|with|und|zu|mit|et|y|e)\s+([^\d:,.]+?),?\s+(\d+)\s?:\s?(\d+)(.*)$",
+    re.IGNORECASE,
+)
 TOO_MUCH = "That is more than goes in at once: what was not read still stands here."
 
 
@@ -63,7 +72,9 @@ def hear_recipe(text: str, kitchen: Kitchen, most: int = MOST_LINES) -> HeardRec
     """A recipe as it stands on paper or was written down as it was told; `most` lines at once."""
     rows = [row.strip() for row in text.splitlines() if any(sign.isalnum() for sign in row)]
     state = _Text(Hearing(kitchen))
-    pieces = [(place, piece) for place, row in enumerate(rows) for piece in _pieces(row)]
+    pieces = [(place, piece) for place, row in enumerate(rows) for piece in _pieces(_in_parts(row))]
+    if pieces:
+        pieces[:1] = [(0, each) for each in _titled_by_dash(pieces[0][1])]
     for at, (place, piece) in enumerate(pieces):
         alone = sum(other == place for other, _ in pieces) == 1
         after = [each for _, each in pieces[at + 1 : at + 3]]
@@ -108,6 +119,15 @@ def _pieces(row: str) -> list[str]:
         else:
             out.append(sentence)
     return out
+
+
+def _in_parts(row: str) -> str:
+    """'Vinegar and water 1:4' as parts: '1 part vinegar, 4 parts water'."""
+    found = RATIO.match(row)
+    if found is None:
+        return row
+    one, other, first, second, rest = found.groups()
+    return f"{first} parts {one}, {second} parts {other}. {rest.strip(' ,.')}"
 
 
 def _heads(before: str) -> bool:
@@ -160,17 +180,55 @@ def _take(
         state.told.append(state.hearing.sentence(plain))
         return
     kind, rows = row_kind(piece, state.in_method, kitchen)
+    if _begins_line(plain, kitchen) and len(_segments(plain, kitchen)) > 1:
+        kind, rows = "line", [("", plain)]
     if kind == "heading":
         state.told.append(Told(piece, ("a heading",)))
     elif kind == "method" or (state.in_method and not rows):
         state.told.append(state.hearing.sentence(plain))
     else:
-        lines = [line for heading, row in rows for line in parse_row(row.rstrip("."), kitchen)]
+        lines = [
+            line
+            for _, row in rows
+            for segment in _segments(row.rstrip("."), kitchen)
+            for line in parse_row(segment, kitchen)
+        ]
         if not alone and not any(line.found or line.amount for line in lines):
             state.told.append(Told(piece, (), plain))
             return
         state.hearing.lines += lines
         state.told.append(Told(piece, ("what goes in",)))
+
+
+def _segments(row: str, kitchen: Kitchen) -> list[str]:
+    """A row as the things that commas part; what says no amount of its own belongs to the one before it."""
+    parts = [PURPOSE.sub("", part).strip() for part in OUTSIDE.split(row) if part.strip()]
+    begins = [_begins_line(part, kitchen) for part in parts]
+    if sum(begins) < 2 or not begins[0]:
+        return [row]
+    out: list[str] = []
+    for part, new in zip(parts, begins, strict=True):
+        if new:
+            out.append(part)
+        else:
+            out[-1] = f"{out[-1]}, {part}"
+    return out
+
+
+def _begins_line(part: str, kitchen: Kitchen) -> bool:
+    tokens = lex(part)
+    said = kitchen.amounts(tokens)
+    equal = first_phrase(tokens, phrases("lines", "equal"))
+    enough = [each for each in find(tokens, "little", "enough") if each.start == 0]
+    return bool(said and said[0].start == 0) or bool(enough) or (equal is not None and equal.start == 0)
+
+
+def _titled_by_dash(text: str) -> list[str]:
+    """'Marshmallow slip - soak two spoons …': the title, and the rest; else the text."""
+    before, dash, after = re.match(r"([^–—]*?)(\s[-–—]\s|$)(.*)", text, re.DOTALL).groups()  # type: ignore[union-attr]
+    several = words(before)
+    titled = bool(set(several) & word_of("lines", "titles")) or _with_acts(after)
+    return [before, after] if dash.strip() and titled and _heads(before) else [text]
 
 
 def _is_title(piece: str, alone: bool, after: Sequence[str], kitchen: Kitchen) -> bool:
@@ -192,8 +250,10 @@ def _is_title(piece: str, alone: bool, after: Sequence[str], kitchen: Kitchen) -
         return False
     if not alone or set(several) & word_of("lines", "titles") or _with_acts(after[0]):
         return True
-    line = parse_row(piece, kitchen)[0]
-    return not line.sure
+    following = kitchen.amounts(lex(after[0]))
+    if len(several) > 1 and following and following[0].start == 0:
+        return True
+    return not parse_row(piece, kitchen)[0].sure
 
 
 def _with_acts(piece: str) -> bool:
@@ -207,6 +267,7 @@ def _is_told(piece: str, *, alone: bool, state: _Text, kitchen: Kitchen) -> bool
     amounts = kitchen.amounts(tokens)
     begins = bool(amounts) and amounts[0].start == 0 and bool(amounts[0].units or tokens[0].kind == "n")
     begins = begins and not any(each.start == 0 for each in spans_in(tokens, kitchen.habit))
+    begins = begins or (bool(tokens) and _begins_line(bare, kitchen) and len(_segments(bare, kitchen)) > 1)
     acts = acts_in(tokens)
     if acts:
         return not (begins and alone and not state.in_method and len(words(bare)) <= 6)

@@ -5,11 +5,12 @@ from collections.abc import Sequence
 from functools import cache
 
 from ..lines.lexing import NUMBERED, Token, lex, phrases
-from .vocabulary import Found, find, phrase_table, word_list
+from .spans import spans_in
+from .vocabulary import Found, find, participles, phrase_table, word_list
 
 ENDS = re.compile(r"(?<=[^\s.!?…])([.!?…]+)[)\"'”’»]?\s+(?=\S)")
 UNIT = ("tbsp", "tsp", "tbs", "oz", "fl", "ca", "approx", "el", "tl", "c", "cuil", "cda", "cdas", "cdta", "cdtas", "aprox",
-        "env", "gr", "nr", "no", "st", "z", "b", "e", "g", "i", "dr", "ml", "l", "lb", "pt", "qt", "gal", "a", "cs", "cc")  # fmt: skip
+        "env", "gr", "nr", "no", "st", "z", "b", "e", "g", "i", "dr", "ml", "l", "lb", "pt", "qt", "gal", "à", "cs", "cc", "s", "k", "soupe")  # fmt: skip
 SHORT = ("min", "mins", "std", "hr", "hrs", "h", "sec", "etc", "max", "mind")
 
 
@@ -39,7 +40,7 @@ def sentences(row: str) -> list[str]:
 def _a_word_of_its_own(text: str) -> bool:
     """Whether a short word at the end is no unit: 'in the mouth of a.' has no amount before it."""
     return not re.search(
-        r"\d\s*[^\W\d_]+(?:\s+à\s+[^\W\d_]+)?$|[½¼¾⅓⅔]\s*[^\W\d_]+$|(?i:\b(?:ca|approx|aprox|env|z|b|e|g|i|nr|no|st|dr))$",
+        r"\d[\s\w.]{0,14}$|[½¼¾⅓⅔]\s*[^\W\d_]+$|(?i:\b(?:ca|approx|aprox|env|z|b|e|g|i|nr|no|st|dr))$",
         text,
     )
 
@@ -47,17 +48,46 @@ def _a_word_of_its_own(text: str) -> bool:
 def acts_in(tokens: Sequence[Token]) -> list[Found]:
     """What is done in these tokens, in order: keys "acts soak", "puts put", "head on".
 
-    A word that may also be a thing ('a cool place', 'mist') is an act only where a clause begins.
+    A word that may also be a thing ('a cool place', 'mist') is an act only where a clause begins; 'soaked' and
+    'melted' are where it goes on with how or how long ('melted over hot water'); 'leave in a jar' leaves nothing in.
     """
-    table = _acts()
     out = []
-    for each in find(tokens, table=table):
+    for each in find(tokens, table=_acts()):
         word = tokens[each.start].word
         single = each.end - each.start == 1
         if single and word in word_list("first", "words") and not _opens(tokens, each.start):
             continue
+        follows = tokens[each.end] if each.end < len(tokens) else None
+        if each.key == "head stays" and tokens[each.end - 1].word == "in" and follows and follows.kind == "w":
+            if follows.word in PLACED:
+                each = Found("puts leave", each.start, each.end - 1)
+        if single and word in _participles() and not _goes_on(tokens, each.end):
+            continue
         out.append(each)
     return out
+
+
+PLACED = ("a", "an", "the", "your", "some", "cold", "warm", "water", "one")
+
+
+def _goes_on(tokens: Sequence[Token], at: int) -> bool:
+    """Whether what follows says how or how long: a little word, or a time."""
+    if at >= len(tokens) or tokens[at].kind == "s":
+        return False
+    return tokens[at].word in word_list("little", "stops") or bool(
+        [each for each in spans_in(list(tokens[at : at + 3])) if each.start == 0]
+    )
+
+
+@cache
+def _participles() -> dict[str, str]:
+    """Every English act of one word, as it is said of a thing."""
+    return {
+        each: f"acts {key}"
+        for phrase, key in phrase_table("acts").items()
+        if len(phrase) == 1
+        for each in participles(phrase[0])
+    }
 
 
 ON_THE_HEAD = ("on", "off", "stays", "sprays", "dusts")
@@ -72,7 +102,7 @@ def _acts() -> dict[tuple[str, ...], str]:
         out |= {
             phrase: f"{room} {key}" for phrase, key in rows.items() if room != "head" or key in ON_THE_HEAD
         }
-    return out
+    return {(word,): key for word, key in _participles().items()} | out
 
 
 def _opens(tokens: Sequence[Token], at: int) -> bool:

@@ -120,8 +120,9 @@ def _one_of(tokens: Sequence[Token], at: int, name: str) -> int:
 def _period(tokens: list[Token], at: int, habit: Habit) -> tuple[float, int]:
     """A week, two weeks, the other week: minutes, and where it ends; 0 for none."""
     times = 1.0
-    if at < len(tokens) and tokens[at].word in told_words().strings("often", "other"):
-        times, at = 2.0, at + 1
+    other = phrase_table("often", "other").get((tokens[at].word,)) if at < len(tokens) else None
+    if other is not None and at + 1 < len(tokens) and tokens[at + 1].word in _units():
+        times, at = float(other), at + 1
     else:
         found = number_at(tokens, at, habit)
         if found is not None and found[2] < len(tokens) and tokens[found[2]].word in _units():

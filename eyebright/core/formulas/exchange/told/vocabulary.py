@@ -76,6 +76,13 @@ def _forms(phrase: tuple[str, ...], key: str) -> list[tuple[str, ...]]:
     return out
 
 
+def participles(word: str) -> tuple[str, ...]:
+    """An English verb as it is said of a thing: soaked, stirred, whipped."""
+    if word.endswith("e"):
+        return (word + "d",)
+    return (word + "ed", word + word[-1] + "ed")
+
+
 @cache
 def phrase_table(*path: str) -> dict[tuple[str, ...], str]:
     """A list or a table of lists as phrases, each with its key (the phrase itself in a list)."""
