@@ -210,6 +210,12 @@ CASES: tuple[tuple[str, dict[str, Any], dict[str, Any]], ...] = (
     ("wash-soap-meets-acid", {"wash_soap_meets_acid": True}, {"wash_soap_meets_acid": False}),
     ("wash-soda-meets-acid", {"wash_soda_meets_acid": True}, {"wash_soda_meets_acid": False}),
     ("wash-residue", {"wash_residue": True}, {"wash_residue": False}),
+    ("wash-oil-left", {"wash_oil_left": True}, {"wash_oil_left": False}),
+    (
+        "oil-greasy-flakes",
+        {"family": "pre_wash_oil", "flakes": "greasy"},
+        {"family": "pre_wash_oil", "flakes": "dry"},
+    ),
     ("wash-strips", {"wash_lift": 0.91, "wash_cleansers": 2}, {"wash_lift": 0.91, "wash_cleansers": 1}),
     ("wash-dries", {"wash_dries": True}, {"wash_dries": False}),
     ("wash-ends-sharp", {"wash_ph_low": 3.4}, {"wash_ph_low": 3.5}),

@@ -82,8 +82,8 @@ class Properties(TestCase):
         strong, weak = ph(jug(source, 500.0, supply)), ph(jug(source, 500.0 * times, supply))
         assume(all(library()[key].solubility is None for key, _ in supply))
         # It never overshoots the water, nor goes back past where it was, but for what thinner salt does
-        # to a buffer (a sixth of a unit at most, where a strong carbonate thins twentyfold).
-        low, high = min(plain, strong) - 0.15, max(plain, strong) + 0.15
+        # to a buffer (a fifth of a unit at most, where a strong carbonate or soap with an acid thins).
+        low, high = min(plain, strong) - 0.2, max(plain, strong) + 0.2
         self.assertTrue(low <= weak <= high, (plain, strong, weak))
 
     @given(waters, supplies_of, st.floats(0.2, 8.0))

@@ -209,7 +209,7 @@ class TruthTable(TestCase):
         for row in ROWS:
             found = asks(row.record, row.check, row.day, row.days, row.used)
             with self.subTest(row.name):
-                self.assertEqual(len(found.families), 16)
+                self.assertEqual(len(found.families), 18)
                 for fit in found.families:
                     self.assertTrue(all(fit.why) and fit.why, fit.family.key)
                     self.assertLessEqual(fit.minutes[1], fit.minutes[2])

@@ -387,6 +387,7 @@ def _facts(runs: Sequence[_Run], course: Course, head: Mapping[str, Any], draws:
         "wash_soap_meets_acid": any("soap" in each.meets for each in met.values()),
         "wash_soda_meets_acid": any("soda" in each.meets for each in met.values()),
         "wash_residue": any(each.residue or each.pasty for each in met.values()),
+        "wash_oil_left": any(each.oily for each in met.values()),
         "wash_lift": lift.value,
         "wash_cleansers": sum(each.formula.family.cleans for each in found),
         "wash_dries": sum(each.balance.tilt.value < DRIES for each in found) >= 2
@@ -402,7 +403,7 @@ class _Met:
     """What is still in a zone's hair as links follow each other, and what it met."""
 
     def __init__(self) -> None:
-        self.alkaline = self.residue = self.pasty = False
+        self.alkaline = self.residue = self.pasty = self.oily = False
         self.fresh = ""  # the soap or soda that no water has rinsed yet
         self.meets: set[str] = set()
 
@@ -417,6 +418,7 @@ class _Met:
         if sour:
             self.meets.add(self.fresh)
             self.alkaline = False
+        self.oily = family.washed_after or (self.oily and not family.cleans)
         self.residue = self.residue or (self.pasty and not family.cleans)
         if soap or family.soda:
             self.alkaline, self.fresh = True, "soap" if soap else "soda"

@@ -123,7 +123,7 @@ class AskOut(Out):
     found: list[SupplyOut]
 
 
-class GuessOut(Out):
+class FamilyGuessOut(Out):
     """A family that a recipe may be of, and why; how such a one is used, and for how many minutes."""
 
     family: str
@@ -147,7 +147,7 @@ class FormulaOut(Out):
     problems: list[LineProblemOut]
     supplies: list[SupplyOut]
     asks: list[AskOut]
-    guesses: list[GuessOut]
+    guesses: list[FamilyGuessOut]
     removed: bool
 
 

@@ -4,7 +4,7 @@ from eyebright.core.formulas.exchange import Guess, Signs, guess_family, parts_o
 from eyebright.core.formulas.model import Family
 from eyebright.core.materials import METRIC, Amount, Count
 
-from ..schemas.formulas import FormulaIn, GuessOut
+from ..schemas.formulas import FamilyGuessOut, FormulaIn
 from .workbench import ParsedFormula, amount_typed, counted, number_typed
 
 
@@ -20,7 +20,7 @@ def signs_of(payload: FormulaIn) -> Signs:
     )
 
 
-def guesses_of(written: ParsedFormula) -> list[GuessOut]:
+def guesses_of(written: ParsedFormula) -> list[FamilyGuessOut]:
     """The families that it may be of; none where somebody chose."""
     payload = written.payload
     if payload.family_by != "content":
@@ -42,7 +42,7 @@ def _amount(count: Count | None, unit: str) -> Amount | None:
     return None if count is None else Amount.ranging(count, unit)
 
 
-def guesses_out(guess: Guess, payload: FormulaIn) -> list[GuessOut]:
+def guesses_out(guess: Guess, payload: FormulaIn) -> list[FamilyGuessOut]:
     """A guess as it goes over the wire; what the recipe says itself of use and minutes stays."""
     return [
         _out(guess.family, guess.why, payload),
@@ -50,7 +50,7 @@ def guesses_out(guess: Guess, payload: FormulaIn) -> list[GuessOut]:
     ]
 
 
-def _out(family: Family, why: str, payload: FormulaIn) -> GuessOut:
+def _out(family: Family, why: str, payload: FormulaIn) -> FamilyGuessOut:
     use = payload.use if "use" in payload.said else "left_in" if family.stays else "rinsed_out"
     minutes = payload.minutes if "minutes" in payload.said else amount_typed(family.planned_minutes)
-    return GuessOut(family=family.key, name=family.name, why=why, use=use, minutes=minutes)
+    return FamilyGuessOut(family=family.key, name=family.name, why=why, use=use, minutes=minutes)

@@ -55,6 +55,7 @@ class Family:
     sprayed: bool = False
     by_content: bool = False
     bought: bool = False
+    washed_after: bool = False
     place: Place = "fridge"
     bottle: Bottle = "glass"
     thickest: str = ""

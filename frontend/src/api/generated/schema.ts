@@ -4333,12 +4333,16 @@ export interface components {
         };
         /**
          * BroughtOut
-         * @description What was taken in: the formula, and what was kept word for word because it was not understood.
+         * @description What was taken in. `notices`: what to beware of in how it is told; `rest`: what was not taken in, and why.
          */
         BroughtOut: {
             formula: components["schemas"]["FormulaOut"];
-            /** Kept */
-            kept: string[];
+            /** Notices */
+            notices: string[];
+            /** Rest */
+            rest: string;
+            /** Says */
+            says: string;
         };
         /**
          * CalendarOut
@@ -5319,9 +5323,11 @@ export interface components {
         };
         /**
          * FamilyChoiceOut
-         * @description A family: what it is made of, minutes on the head, and whether it stays or cleans.
+         * @description A family: what it is made of, minutes on the head, days apart, and whether it stays or cleans.
          */
         FamilyChoiceOut: {
+            /** Apart */
+            apart: number;
             /** Cleans */
             cleans: boolean;
             /** Key */
@@ -5332,10 +5338,31 @@ export interface components {
             most: number;
             /** Name */
             name: string;
+            /** Planned Minutes */
+            planned_minutes: number;
             /** Stays */
             stays: boolean;
             /** Usual */
             usual: number[];
+        };
+        /**
+         * FamilyGuessOut
+         * @description A family that a recipe may be of, and why; how such a one is used, and for how many minutes.
+         */
+        FamilyGuessOut: {
+            /** Family */
+            family: string;
+            /** Minutes */
+            minutes: string;
+            /** Name */
+            name: string;
+            /**
+             * Use
+             * @enum {string}
+             */
+            use: "rinsed_out" | "left_in";
+            /** Why */
+            why: string;
         };
         /**
          * FamilyOut
@@ -5607,6 +5634,8 @@ export interface components {
          * @description A formula as it is written. `steps` empty: in the usual order of its family.
          *
          *     `makes` g of all that goes in; `base`: the line that "per 100" refers to; `schools` of its own, by key.
+         *     `apart`: at least so many days between two. `told`: the sentences that it was imported from; `said`: what
+         *     they say of how it is used; `family_by`: whether somebody chose the family, or it follows what goes in.
          */
         FormulaIn: {
             /**
@@ -5614,6 +5643,11 @@ export interface components {
              * @default
              */
             about: string;
+            /**
+             * Apart
+             * @default
+             */
+            apart: string;
             /** Base */
             base?: number | null;
             /**
@@ -5629,6 +5663,12 @@ export interface components {
             cover: boolean;
             /** Family */
             family: string;
+            /**
+             * Family By
+             * @default chosen
+             * @enum {string}
+             */
+            family_by: "chosen" | "content";
             /**
              * Lines
              * @default []
@@ -5659,6 +5699,11 @@ export interface components {
              */
             pot: "steel" | "enamel" | "glass" | "aluminium" | "copper" | "iron";
             /**
+             * Said
+             * @default []
+             */
+            said: ("use" | "minutes" | "sprayed" | "dusted" | "let_dry")[];
+            /**
              * Schools
              * @default {}
              */
@@ -5670,6 +5715,11 @@ export interface components {
              * @default []
              */
             steps: components["schemas"]["FormulaStepIn"][];
+            /**
+             * Told
+             * @default []
+             */
+            told: components["schemas"]["ToldIn"][];
             /**
              * Use
              * @default rinsed_out
@@ -5701,6 +5751,8 @@ export interface components {
         /**
          * FormulaOut
          * @description A formula, and what comes of it; without an assessment where it cannot be reckoned yet.
+         *
+         *     `guesses`: where the family follows what goes in, the families that it may be of, the likeliest first.
          */
         FormulaOut: {
             /** Asks */
@@ -5712,6 +5764,8 @@ export interface components {
              */
             changed_at: string;
             formula: components["schemas"]["FormulaIn"];
+            /** Guesses */
+            guesses: components["schemas"]["FamilyGuessOut"][];
             /** Id */
             id: number;
             /** Problems */
@@ -9819,6 +9873,27 @@ export interface components {
              * Format: date-time
              */
             now: string;
+        };
+        /**
+         * ToldIn
+         * @description A sentence of a recipe as it was told: what was heard of it, and the words that were not understood.
+         */
+        ToldIn: {
+            /**
+             * Heard
+             * @default []
+             */
+            heard: string[];
+            /**
+             * Missed
+             * @default
+             */
+            missed: string;
+            /**
+             * Text
+             * @default
+             */
+            text: string;
         };
         /**
          * Tool

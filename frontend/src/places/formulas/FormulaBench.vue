@@ -21,6 +21,7 @@ import FormulaSettings from "./FormulaSettings.vue";
 import GoalPanel from "./GoalPanel.vue";
 import LineBoard from "./LineBoard.vue";
 import StepBoard from "./StepBoard.vue";
+import ToldPanel from "./ToldPanel.vue";
 import VersionList from "./VersionList.vue";
 
 const props = defineProps<{ id: number }>();
@@ -68,6 +69,15 @@ const side = useTemplateRef("side");
 function form(line: number, now: string): void {
   void goals.value?.ask({ goal: "form", line, word: now });
 }
+/** Until somebody chooses, the family of an imported recipe, its use and minutes follow what goes in. */
+watch(
+  () => kept.value?.guesses[0],
+  (best) => {
+    const now = draft.value;
+    if (!best || !now || now.family_by !== "content" || now.family === best.family) return;
+    Object.assign(now, { family: best.family, use: best.use, minutes: best.minutes });
+  },
+);
 /** From what suits a head one press leads here, and its dose is worked out at once. */
 watch(
   () => goals.value && assessment.value && heads.data.value,
@@ -182,6 +192,12 @@ function onKey(event: KeyboardEvent): void {
       </p>
       <div class="beside grid-cols-[minmax(0,1.6fr)_minmax(340px,1fr)]">
         <div class="worktop gap-6">
+          <ToldPanel
+            v-if="(draft.told ?? []).length"
+            v-model="draft"
+            :guesses="kept.guesses"
+            class="told"
+          />
           <LineBoard
             v-model="draft"
             :bench="bench.data.value!"

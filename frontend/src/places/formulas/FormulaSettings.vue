@@ -47,7 +47,8 @@ function become(key: string | null): void {
   Object.assign(formula.value, {
     family: now.key,
     use: now.stays ? "left_in" : "rinsed_out",
-    minutes: String(now.usual[1]),
+    minutes: String(now.planned_minutes),
+    family_by: "chosen",
   });
 }
 
@@ -77,6 +78,14 @@ const hint = computed(() => {
       :hint="hint"
       :error="errors['minutes']"
       @update:model-value="formula.minutes = $event"
+    />
+    <TextField
+      :model-value="formula.apart ?? ''"
+      label="Days between two, at least"
+      decimal
+      :hint="family ? `usually ${family.apart}` : undefined"
+      :error="errors['apart']"
+      @update:model-value="formula.apart = $event"
     />
     <TextField
       v-if="shares || formula.makes"

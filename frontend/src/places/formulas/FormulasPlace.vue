@@ -66,13 +66,13 @@ async function begin(entered: Partial<FormulaNew>): Promise<void> {
 }
 const onHead = computed(() => (head.value === null ? {} : { head: String(head.value) }));
 
+/** What of a text was not taken in stays in the field; what was leads to its formula. */
 async function takeIn(): Promise<void> {
   const found = await bring.mutateAsync(recipe.entered.text).catch(() => null);
   if (!found) return;
-  recipe.startOver();
-  const family = families.value.find((one) => one.key === found.formula.formula.family)?.name;
-  const kept = found.kept.length ? " What is no line stands in its note." : "";
-  tell(`Taken for: ${family ?? "a mask"}. Change that below if it is something else.${kept}`);
+  if (found.rest) recipe.entered.text = found.rest;
+  else recipe.startOver();
+  for (const says of [found.says, ...found.notices]) if (says) tell(says);
   await router.push(`/formulas/${found.formula.id}`);
 }
 
@@ -124,10 +124,10 @@ useShortcuts([{ key: "n", does: "A new formula", run: () => (beginning.value = t
         <DraftNote :edit="recipe" />
         <TextField
           v-model="recipe.entered.text"
-          label="A recipe: as it stands on paper, or the file or page that carries it (JSON-LD)"
-          :rows="5"
+          label="A recipe as it was told or stands on paper, or the file or page that carries it (JSON-LD)"
+          :rows="8"
           :error="refused['text'] ?? trouble"
-          hint="Every line comes along; what is not known here is asked about."
+          hint="In any order: what goes in, what is done with it, how long it stays on. What is not known here is asked about."
         />
         <div class="row">
           <input

@@ -602,7 +602,10 @@ def _kind_words(line: ParsedLine) -> frozenset[str]:
 def _amount_in(tokens: list[Token], kitchen: Kitchen) -> bool:
     """Whether an amount of something is said; "lathers a little" says none."""
     said = kitchen.amounts(list(tokens))
-    return any(each.start == 0 or each.end < len(tokens) or tokens[each.start].kind == "n" for each in said)
+    return any(
+        each.piece or each.start == 0 or each.end < len(tokens) or tokens[each.start].kind == "n"
+        for each in said
+    )
 
 
 def _says_nothing(text: str) -> bool:
