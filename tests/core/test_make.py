@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 
 from eyebright.core.formulas.assess import assess
 from eyebright.core.formulas.change import Workbench
-from eyebright.core.formulas.model import Formula, planned_steps, starts, weighed
+from eyebright.core.formulas.model import Formula, Step, ending, planned_steps, starts, step_kinds, weighed
 from eyebright.core.make import (
     Bowl,
     Held,
@@ -31,6 +31,7 @@ from .formulas import formula, reading, start, supply
 
 DAY = date(2026, 11, 27)
 STARTS = sorted(starts())
+BOTTLE = step_kinds()["bottle"]
 
 
 def in_order(made: Formula) -> Formula:
@@ -48,7 +49,7 @@ class RunSheets(TestCase):
 
     def test_what_goes_in_is_weighed_just_before_it(self) -> None:
         sheet = run_sheet(
-            reading("saponin_liquor", ("rain", 400, "mL"), ("soapwort", 40, "g")).preparation.steps
+            reading("saponin_liquor", ("rain", 400, "mL"), ("soapwort", 40, "g")).preparation.steps, BOTTLE
         )
         self.assertEqual(
             [each.act for each in sheet],
@@ -59,7 +60,7 @@ class RunSheets(TestCase):
         self.assertTrue(sheet[3].if_not)
 
     def test_what_is_milled_is_weighed_before_the_mill(self) -> None:
-        sheet = run_sheet(assess(start("ledger_dust")).preparation.steps)
+        sheet = run_sheet(assess(start("ledger_dust")).preparation.steps, BOTTLE)
         kinds = [each.kind for each in sheet]
         self.assertLess(kinds.index("weigh"), kinds.index("mill"))
         self.assertEqual(kinds.count("weigh"), 1)
@@ -67,10 +68,22 @@ class RunSheets(TestCase):
     def test_every_line_of_every_start_is_weighed_once(self) -> None:
         for key in STARTS:
             made = start(key)
-            sheet = run_sheet(assess(made).preparation.steps)
+            sheet = run_sheet(assess(made).preparation.steps, BOTTLE)
             lines = [i for each in sheet if each.act == "weigh" for i in each.lines]
             with self.subTest(key):
                 self.assertEqual(sorted(lines), sorted(line.id for line in made.ingredients))
+
+    def test_every_batch_ends_in_something_that_is_filled(self) -> None:
+        for key in STARTS:
+            made = start(key)
+            for written in (made, replace(made, steps=(Step("rest", least=5.0),))):
+                last = step_kinds()[ending(written)]
+                sheet = run_sheet(assess(written).preparation.steps, last)
+                with self.subTest(key, steps=len(written.steps)):
+                    self.assertEqual([each.act for each in sheet].count("portion"), 1)
+                    self.assertEqual(sheet[-1].act, "portion")
+        self.assertEqual(ending(start("buttermilk_mask")), "serve")
+        self.assertEqual(ending(start("lock_keepers_powder")), "store")
 
     def test_what_is_milled_goes_in_loads_that_a_mill_takes(self) -> None:
         self.assertEqual(loads(60.0), (1, 60.0))

@@ -27,7 +27,7 @@ from eyebright.core.materials import unit_of
 from eyebright.core.numbers import Figure
 
 from .formulas import formula, reading, start, supply
-from .test_make import DAY, in_order
+from .test_make import BOTTLE, DAY, in_order
 
 
 class Portions(TestCase):
@@ -150,7 +150,7 @@ class AtTheStep(TestCase):
         self, made: Formula, kind: str, celsius: float | None = None, **people: list[str]
     ) -> dict[str, str]:
         found = assess(made)
-        sheet = run_sheet(found.preparation.steps)
+        sheet = run_sheet(found.preparation.steps, BOTTLE)
         place = next(i for i, step in enumerate(sheet) if step.kind == kind)
         facts = step_facts(sheet, place, found, people.get("asthma", []), people.get("children", []), celsius)
         return {each.id: each.level for each in step_cautions(facts)}
@@ -192,7 +192,7 @@ class AtTheStep(TestCase):
             minutes=0.0,
         )
         found = assess(made)
-        sheet = run_sheet(found.preparation.steps)
+        sheet = run_sheet(found.preparation.steps, BOTTLE)
         every = {
             each.id for place in range(len(sheet)) for each in step_cautions(step_facts(sheet, place, found))
         }

@@ -10,7 +10,7 @@ from typing import Any
 
 from .. import tables
 from ..formulas.assess import Assessment
-from ..formulas.prepare import preparation_table
+from ..formulas.prepare import mostly_oil, preparation_table
 from ..materials import acidic, is_a
 from ..numbers import middle
 from ..rules import GRAVITY, Condition, conditions, facts_of, hold
@@ -95,6 +95,7 @@ def step_facts(
             "alkali_in": any(line.id in alkalis for line in inside),
             "fills": step.act == "portion",
             "is_wet": bool(found.facts["wet"]),
+            "is_oil": mostly_oil(prepared),
         },
     )
 

@@ -7,10 +7,17 @@ gather · weigh soapwort, water · soak · weigh · …      what goes in at a s
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from ..formulas.model import PlannedStep, signs
+from ..formulas.model import PlannedStep, StepKind, signs
 from ..vocabulary import Act
 
-FIRST = ("sorts", "dries", "mills", "sieves")  # what is weighed before it, though it goes in later
+FIRST = (
+    "sorts",
+    "dries",
+    "crushes",
+    "mills",
+    "sieves",
+    "drains",
+)  # what is weighed before it, though it goes in later
 
 
 @dataclass(frozen=True)
@@ -43,8 +50,8 @@ GATHER = RunStep(
 WEIGH = "Tare the bowl, then add one thing after another. Anywhere in the green is fine."
 
 
-def run_sheet(steps: Sequence[PlannedStep]) -> tuple[RunStep, ...]:
-    """What is to be done for these steps of a formula, in order."""
+def run_sheet(steps: Sequence[PlannedStep], last: StepKind) -> tuple[RunStep, ...]:
+    """What is to be done for these steps of a formula, in order; `last` where none of them fills anything."""
     weighed_at = _weighed_at(steps)
     out = [GATHER]
     for place, each in enumerate(steps):
@@ -60,7 +67,7 @@ def run_sheet(steps: Sequence[PlannedStep]) -> tuple[RunStep, ...]:
                 kind=each.kind.key,
                 name=each.kind.name,
                 says=each.says,
-                how=each.kind.how,
+                how=each.how,
                 of=place,
                 lines=each.step.adds,
                 least=each.least,
@@ -71,6 +78,9 @@ def run_sheet(steps: Sequence[PlannedStep]) -> tuple[RunStep, ...]:
                 note=each.step.note,
             )
         )
+    if not any(step.act == "portion" for step in out):
+        least, most = last.minutes
+        out.append(RunStep(last.act, last.key, last.name, f"{last.name}.", last.how, least=least, most=most))
     return tuple(out)
 
 

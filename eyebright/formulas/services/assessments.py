@@ -68,7 +68,7 @@ def assessment_out(assessment: Assessment) -> AssessmentOut:
                 each,
                 kind=each.kind.key,
                 name=each.kind.name,
-                how=each.kind.how,
+                how=each.how,
                 set_least=each.step.least,
                 set_most=each.step.most,
                 adds=list(each.step.adds),

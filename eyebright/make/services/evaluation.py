@@ -11,7 +11,16 @@ from django.utils import timezone
 
 from eyebright.core.formulas.assess import Assessment
 from eyebright.core.formulas.change import Workbench
-from eyebright.core.formulas.model import Formula, FormulaError, Ingredient, default_phase, family_of, of_form
+from eyebright.core.formulas.model import (
+    Formula,
+    FormulaError,
+    Ingredient,
+    default_phase,
+    ending,
+    family_of,
+    of_form,
+    step_kinds,
+)
 from eyebright.core.heads import head_facts, record_as_kept
 from eyebright.core.make import (
     PouredAmount,
@@ -197,7 +206,8 @@ def is_wet(found: Assessment) -> bool:
 
 def sheet_of(found: Assessment) -> tuple[RunStep, ...]:
     """The run sheet of what a reading is of."""
-    return run_sheet(found.preparation.steps)
+    last = step_kinds()[ending(found.preparation.formula)]
+    return run_sheet(found.preparation.steps, last)
 
 
 def household_of_care() -> tuple[list[str], list[str]]:

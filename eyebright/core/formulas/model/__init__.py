@@ -21,4 +21,4 @@ from .formula import (
 )
 from .ready import ready_family, ready_formula, ready_times
 from .starts import Start, starts
-from .steps import PlannedStep, planned_steps, sensible_steps, signs, step_kinds
+from .steps import PlannedStep, StepKind, ending, planned_steps, sensible_steps, signs, step_kinds

@@ -19,7 +19,7 @@ class StepKind:
 
     `watched`: it is never left alone; `stands`: minutes that what it gave may stand before the next;
     `spoils`: minutes past its most after which that must have spoiled (0: never); `joins`: two of it in a
-    row are one.
+    row are one; `how_dry`: how it is done where everything is dry.
     """
 
     key: str
@@ -37,6 +37,7 @@ class StepKind:
     stands: float = 0.0
     spoils: float = 0.0
     joins: bool = False
+    how_dry: str = ""
 
     @property
     def boils(self) -> bool:
@@ -72,6 +73,7 @@ class PlannedStep:
     least: float
     most: float
     says: str
+    how: str
     until: str
     if_not: str
 
@@ -116,7 +118,7 @@ def usual_steps(formula: Formula) -> tuple[Step, ...]:
             Step("sieve"), Step("mix_in", adds=_ids(dry)),
             *([Step("stir_in", adds=_ids(by_phase.get("oil", []) + by_phase.get("drops", [])))]
               if by_phase.get("oil") or by_phase.get("drops") else []),
-            Step("store"),
+            Step(ending(formula)),
         )  # fmt: skip
     if infused:
         pot = _ids(infused + waters)
@@ -146,9 +148,14 @@ def usual_steps(formula: Formula) -> tuple[Step, ...]:
         out.append(Step("stir_in", adds=_ids(last)))
     if infused or any(not is_a(line.kind, "has_no_ph") for line in wet):
         out.append(Step("measure"))
-    if not any(is_a(line.kind, "used_fresh") for line in late):  # used fresh
-        out.append(Step("bottle" if _pours(formula) else "store"))
-    return tuple(out)
+    return (*out, Step(ending(formula)))
+
+
+def ending(formula: Formula) -> str:
+    """The kind of step that a batch ends with: a bowl for today, a bottle, or a jar."""
+    if any(is_a(line.kind, "used_fresh") for line in formula.ingredients if line.phase == "liquid"):
+        return "serve"
+    return "bottle" if _pours(formula) else "store"
 
 
 def _pours(formula: Formula) -> bool:
@@ -214,9 +221,15 @@ def _done(step: Step, formula: Formula) -> PlannedStep:
         least=least,
         most=most,
         says=f"{kind.name}{what}.",
+        how=kind.how_dry if kind.how_dry and not _wet(formula) else kind.how,
         until=f"until {sign.name}" if sign else "",
         if_not=usual_sign.if_not if usual_sign else "",
     )
+
+
+def _wet(formula: Formula) -> bool:
+    """Whether anything in it pours."""
+    return any(line.phase in ("liquid", "oil", "infused") for line in formula.ingredients)
 
 
 def sensible_steps(formula: Formula) -> tuple[Step, ...]:

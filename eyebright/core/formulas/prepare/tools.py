@@ -6,9 +6,12 @@ from functools import cache
 from typing import Any
 
 from ... import tables
+from ...materials import is_a
 from ...numbers import middle
 from ...rules import Condition, conditions, facts_of, hold
 from .prepared import Preparation, preparation_table
+
+MOSTLY = 0.9
 
 
 @dataclass(frozen=True)
@@ -64,9 +67,17 @@ def tool_facts(preparation: Preparation, facts: Mapping[str, Any], saponin_perce
             "gloves": facts["irritant"] or facts["alkaline"] or facts["tannin"],
             "marks": facts["tannin"],
             "paste": family.paste,
+            "oil_alone": mostly_oil(preparation),
             "cap": preparation.formula.cover or (family.paste and not family.dried_on and not family.dust),
         },
     )
+
+
+def mostly_oil(preparation: Preparation) -> bool:
+    """Whether it is oils and butters, with neither water nor powder beside them."""
+    stays = [(line, middle(line.grams)) for line in preparation.lines if line.stays]
+    oils = sum(grams for line, grams in stays if is_a(line.kind, "fat"))
+    return oils > MOSTLY * (sum(grams for _, grams in stays) or 1.0)
 
 
 def tools_of(facts: Mapping[str, Any]) -> tuple[Tool, ...]:

@@ -35,10 +35,11 @@ const amiss = computed(
 const into = ref<"bottle" | "cubes" | "top">("bottle");
 const under = ref<number | null>(null);
 const vessel = ref<number | null>(null);
-const name = ref("");
+const today = computed(() => batch.steps.some((step) => step.kind === "serve"));
+const name = ref(today.value ? "Bowl for today" : "");
 const count = ref("12");
 const amount = ref("");
-const place = ref<"shelf" | "fridge" | "freezer">("fridge");
+const place = ref<"shelf" | "fridge" | "freezer">(today.value ? "shelf" : "fridge");
 const size = ref("alone");
 const skip = ref("0");
 const places = [...PLACES];

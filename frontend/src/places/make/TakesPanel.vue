@@ -89,7 +89,7 @@ function chosen(line: TakeLine, event: Event): void {
       <CautionList :cautions="grave" />
     </section>
     <details v-if="notes.length" class="rest">
-      <summary>{{ notes.length }} things to know</summary>
+      <summary>{{ notes.length === 1 ? "One thing" : `${notes.length} things` }} to know</summary>
       <CautionList :cautions="notes" />
     </details>
   </div>

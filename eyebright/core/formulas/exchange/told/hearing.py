@@ -340,9 +340,19 @@ class Hearing:
         if self.pending and self.steps:
             self._flush([])
         self.pending = []
+        self._into_the_only_one()
         for place, line in enumerate(self.lines):
             if not line.sure and self._drawn_off(place):
                 self.lines[place] = _as_the_plant(line)
+
+    def _into_the_only_one(self) -> None:
+        """What no step names goes in where anything goes in at all: 'mix', 'shake'."""
+        kinds = [step_kinds()[step.kind] for step in self.steps]
+        takers = [at for at, kind in enumerate(kinds) if kind.takes or kind.does in (*WET, "ferments")]
+        left = sorted(self._unplaced())
+        if len(takers) == 1 and left:
+            step = self.steps[takers[0]]
+            self.steps[takers[0]] = replace(step, adds=(*step.adds, *left))
 
     def _drawn_off(self, place: int) -> bool:
         """Whether a line is put in where things are drawn out, and is strained off after it."""
@@ -453,7 +463,7 @@ class Hearing:
             return self._named(f"to cover {text}" if covering else text, said) if named else None
         lines = parse_row(text, self.kitchen)
         if not any(line.found or line.name for line in lines):
-            return None
+            return self._of_it(lines) if any(line.unit for line in lines) else None
         if (
             said[0] in ARTICLES
             and not any(line.sure for line in lines)
@@ -463,9 +473,25 @@ class Hearing:
         if chunk[0].kind != "n" and not any(line.sure or line.unit for line in lines):
             return None
         if all(word in PRONOUNS for line in lines for word in words(line.name)):
-            return []  # two spoons of it: of what was made
+            return self._of_it(lines)
         self.lines += lines
         return list(range(len(self.lines) - len(lines), len(self.lines)))
+
+    def _of_it(self, lines: Sequence[ParsedLine]) -> list[int]:
+        """'Two spoons of it': where it is one thing alone that was made so far, so much of that goes in."""
+        named = [place for step in self.steps for place in step.adds]
+        if len(set(named)) != 1 or len(lines) != 1 or not lines[0].unit:
+            return []
+        place = named[0]
+        made = self.lines[place]
+        said = lines[0].amount
+        if said is None or not made.found:
+            return []
+        again = read_line(f"{said.written} {lines[0].unit} {made.found[0].name}", self.kitchen)
+        if again.sure and not again.problem and again.found[0].key == made.found[0].key:
+            note = f"as much of it as is used; it comes of “{made.text}”"
+            self.lines[place] = replace(again, text=made.text, notes=(*made.notes, note))
+        return []
 
     def _named(self, text: str, said: list[str]) -> list[int] | None:
         """A thing without an amount that is known by its name, and is no line yet."""
