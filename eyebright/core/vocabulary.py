@@ -7,6 +7,7 @@ from typing import Literal
 
 Use = Literal["rinsed_out", "left_in"]
 Zone = Literal["scalp", "lengths"]
+FormulaZone = Literal["both", "scalp", "lengths"]
 LinkZone = Literal["scalp", "lengths", "both", "bag", "face"]
 """Where a link of a wash goes: `bag` is the lengths off the skin, in a bag or a basin."""
 AmountMode = Literal["dose", "amount", "all"]

@@ -13,6 +13,7 @@ from eyebright.core.basin import (
     Contact,
     Press,
     advice_of,
+    answered,
     asks,
     due_of,
     helps,
@@ -307,11 +308,19 @@ class Afterwards(TestCase):
         self.assertEqual(self.reminded(next_wash=self.ENDED + timedelta(hours=1))["later"], 20.0)
 
     def test_what_is_asked_of_whom(self) -> None:
-        self.assertIn("loc_damp", {each.key for each in questions_for("dry", locs=True)})
-        self.assertNotIn("loc_damp", {each.key for each in questions_for("dry", locs=False)})
+        self.assertIn("loc_damp", {each.key for each in questions_for("dry", {"washed", "locs"})})
+        self.assertNotIn("loc_damp", {each.key for each in questions_for("dry", {"washed"})})
         for when in asks():
-            self.assertLessEqual(len(questions_for(when, locs=True)), 8, "ten seconds")
-            self.assertTrue(any(each.tells for each in questions_for(when, locs=False)))
+            for about in ({"washed", "locs"}, {"left_in", "locs"}):
+                self.assertLessEqual(len(questions_for(when, about)), 9, "ten seconds")
+            self.assertTrue(any(each.tells for each in questions_for(when, {"washed"})))
+            self.assertFalse(
+                any(each.tells for each in questions_for(when, {"left_in"})), "nothing was washed out"
+            )
+        self.assertIn("slip", {each.key for each in questions_for("wet", {"left_in"})})
+
+    def test_an_answer_to_what_is_not_asked_any_more_is_kept(self) -> None:
+        self.assertEqual(answered("wet", {"oil": 3, "slip": 2, "moon": 1, "smell": 9}), {"oil": 3, "slip": 2})
 
     def test_which_answer_counts(self) -> None:
         self.assertEqual(telling({"wet": {"oil": 0}, "dry": {"oil": 3}, "later": {"oil": 1}}), ("dry", 3))

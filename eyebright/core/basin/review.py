@@ -1,6 +1,6 @@
 """How a wash went, at three times: when it is asked, what, and what counts."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 
@@ -31,9 +31,19 @@ def due_of(ended: datetime, locs: bool, next_wash: datetime | None) -> tuple[Due
     return tuple(out)
 
 
-def questions_for(when: str, locs: bool) -> tuple[ReviewQuestion, ...]:
-    """What is asked then."""
-    return tuple(each for each in questions().values() if when in each.when and (each.only != "locs" or locs))
+def questions_for(when: str, about: Collection[str]) -> tuple[ReviewQuestion, ...]:
+    """What is asked then. `about`: "washed" or "left_in" (all that went on), and "locs" for such a head."""
+    return tuple(each for each in questions().values() if when in each.when and each.only in ("", *about))
+
+
+def answered(when: str, given: Mapping[str, object]) -> dict[str, int]:
+    """What of some answers, by question, can be read here: also of what is not asked any more."""
+    asked = {each.key: each for each in questions().values() if when in each.when}
+    return {
+        key: place
+        for key, place in given.items()
+        if key in asked and isinstance(place, int) and 0 <= place < len(asked[key].choices)
+    }
 
 
 def telling_key() -> str:

@@ -17,7 +17,7 @@ class SpacedFamily:
 
 
 def spaced_in(links: Sequence[WashLink], needs: Needs | None = None) -> tuple[SpacedFamily, ...]:
-    """The families in a wash that are spaced, once each; without `needs` by the family and the recipe alone."""
+    """The families in a wash that are spaced, once each; without `needs` by family and recipe alone."""
     times = needs.apart if needs else 1.0
     found = {link.formula.family.key: link.formula for link in links if link.formula}
     apart = {key: max(one.family.apart * times, one.apart or 0.0) for key, one in found.items()}

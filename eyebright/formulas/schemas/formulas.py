@@ -7,7 +7,7 @@ from ninja import Schema
 from pydantic import Field
 
 from eyebright.core.formulas.change import ComparisonRow
-from eyebright.core.vocabulary import Bottle, Part, Phase, Place, Pot, Use
+from eyebright.core.vocabulary import Bottle, FormulaZone, Part, Phase, Place, Pot, Use
 from eyebright.kept.fields import Blank, Name, Note, Number, chosen
 from eyebright.kept.older_names import OlderNames
 from eyebright.kept.wire import Caution, Figure, Out
@@ -83,6 +83,7 @@ class FormulaIn(Schema):
     steps: Annotated[list[FormulaStepIn], Field(max_length=MOST_STEPS)] = []
     schools: dict[str, str] = {}
     apart: Annotated[str, Field(max_length=12)] = ""
+    zone: FormulaZone = "both"
     told: Annotated[list[ToldIn], Field(max_length=MOST_TOLD)] = []
     said: Annotated[list[Said], Field(max_length=8)] = []
     family_by: Literal["chosen", "content"] = "chosen"
@@ -265,7 +266,7 @@ class BringIn(Schema):
 
 
 class BroughtOut(Out):
-    """What was taken in. `notices`: what to beware of in how it is told; `rest`: what was not taken in, and why."""
+    """What was taken in. `notices`: what to beware of; `rest`: what was not taken in, and `says` why."""
 
     formula: FormulaOut
     notices: list[str]

@@ -153,6 +153,7 @@ def _told(heard: HeardRecipe, about: str = "") -> BroughtOut:
         "place": heard.place or family.place,
         "bottle": family.bottle,
         "apart": heard.apart,
+        "zone": heard.zone or "both",
     }
     title = (
         heard.title or capital(few([line.found[0].name for line in heard.lines if line.found], 3)) or UNNAMED
@@ -218,7 +219,7 @@ def _settled(
         "lines": [_line(line) for line in lines],
         "steps": [FormulaStepIn.model_validate(step) for step in steps],
     }
-    for key in ("use", "minutes", "makes", "place", "pot", "bottle", "cover", "apart"):
+    for key in ("use", "minutes", "makes", "place", "pot", "bottle", "cover", "apart", "zone"):
         value = settings.get(key)
         if value is None:
             continue

@@ -171,6 +171,7 @@ def as_core(payload: FormulaIn, pk: int | None = None) -> ParsedFormula:
         bottle=payload.bottle,
         cover=payload.cover,
         apart=apart,
+        zone=payload.zone,
         schools=tuple(sorted(payload.schools.items())),
         unknown=tuple(
             line.text or "a line"

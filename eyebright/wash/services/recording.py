@@ -14,6 +14,7 @@ from eyebright.core.materials import Supply
 from eyebright.core.wash import LinkResult
 from eyebright.core.words import brief, capital
 from eyebright.formulas.models import Formula
+from eyebright.formulas.services.workbench import entered_of
 from eyebright.heads.models import Head
 from eyebright.heads.services import find_head
 from eyebright.kept.clock import aware
@@ -262,7 +263,7 @@ def offers(pk: int) -> OffersOut:
     """What a head may have been washed with, the likeliest first."""
     head = find_head(pk)
     return OffersOut(
-        head=head.pk, offers=[*_planned(head), *_last(head), *_chains(), *_stock(), *_formulas()]
+        head=head.pk, offers=[*_planned(head), *_fresh(), *_last(head), *_chains(), *_stock(), *_formulas()]
     )
 
 
@@ -326,11 +327,22 @@ def _chains() -> Iterable[OfferOut]:
         yield _offer("chain", row.pk, row.name, "a wash by name", links=row.links)
 
 
-def _stock() -> Iterable[OfferOut]:
-    today = timezone.localdate()
-    for row in open_ones().filter(use_by__gte=today, left__gt=0)[:STOCK]:
+def _fresh() -> Iterable[OfferOut]:
+    """What was filled today: it was most likely made for this wash."""
+    return _standing(filled_on=timezone.localdate())
+
+
+def _standing(**of: object) -> Iterable[OfferOut]:
+    rows = open_ones().filter(use_by__gte=timezone.localdate(), left__gt=0, **of)
+    for row in rows.select_related("batch__formula")[:STOCK]:
         hint = f"{brief(round(float(row.left)))} {row.unit} left"
-        yield _offer("supply", key_of(row.pk), _called(row), hint)
+        zone = zone_of(row.batch.formula) if row.batch else "both"
+        yield _offer("supply", key_of(row.pk), _called(row), hint, zone)
+
+
+def _stock() -> Iterable[OfferOut]:
+    today = {offer.key for offer in _fresh()}
+    yield from (offer for offer in _standing() if offer.key not in today)
     for jug in standing_jugs():
         yield _offer("supply", jug.key, jug.name, "stands there")
     bought = [lot for lot in core_lots(Lot.objects.all()[:200]) if lot.material.ready]
@@ -339,5 +351,10 @@ def _stock() -> Iterable[OfferOut]:
 
 
 def _formulas() -> Iterable[OfferOut]:
-    for row in Formula.objects.order_by("-changed_at").only("pk", "name")[:FORMULAS]:
-        yield _offer("formula", row.pk, row.name, "a formula of yours")
+    for row in Formula.objects.order_by("-changed_at").only("pk", "name", "body")[:FORMULAS]:
+        yield _offer("formula", row.pk, row.name, "a formula of yours", zone_of(row))
+
+
+def zone_of(formula: Formula | None) -> str:
+    """Where on the head a formula says that it goes; both where nobody said."""
+    return entered_of(formula.body).zone if formula is not None else "both"

@@ -149,6 +149,7 @@ def _properties(formula: Formula) -> dict[str, Any]:
         "bottle": formula.bottle,
         "cover": formula.cover,
         "apart": formula.apart,
+        "zone": formula.zone,
         "phases": [line.phase for line in formula.ingredients],
         "forms": [line.form for line in formula.ingredients],
         "steps": [

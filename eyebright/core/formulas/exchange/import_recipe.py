@@ -108,7 +108,7 @@ def _brought(row: Mapping[str, Any]) -> ImportedRecipe:
         for each in _listed(ours.get("steps"))
         if isinstance(each, Mapping) and str(each.get("kind")) in step_kinds()
     ]
-    names = ("family", "use", "minutes", "makes", "place", "pot", "bottle", "cover", "apart")
+    names = ("family", "use", "minutes", "makes", "place", "pot", "bottle", "cover", "apart", "zone")
     return ImportedRecipe(
         name=_words(row.get("name")) or "A recipe without a name",
         about=_words(row.get("description")),

@@ -11,7 +11,7 @@ from typing import Literal
 
 from ...materials import METRIC, Amount, Kit, Material, MeasureError, Supply, is_a, measure_table, measured
 from ...numbers import Spread
-from ...vocabulary import Bottle, Form, Phase, Place, Pot, Use
+from ...vocabulary import Bottle, Form, FormulaZone, Phase, Place, Pot, Use
 from ...words import few
 from .covering import covering
 from .families import Family, families
@@ -79,7 +79,8 @@ class Formula:
     """A formula. `makes` is g of all that goes in, `base` the id of the line that proportions refer to.
 
     `minutes` on the head; `place` where it is kept; `cover` a cap or film over it; `dried` whether a clay
-    is let dry; `apart` at least so many days between two; `steps` empty means in the usual order. `unknown`: lines, as written, that
+    is let dry; `apart` at least so many days between two; `zone`
+    where on the head it goes; `steps` empty means in the usual order. `unknown`: lines, as written, that
     nobody has said yet what they are: nothing here reckons with them, and that is said. `product`: the key
     that washes teach of it by, empty for what is not kept.
     """
@@ -97,6 +98,7 @@ class Formula:
     bottle: Bottle = "glass"
     cover: bool = False
     apart: float | None = None
+    zone: FormulaZone = "both"
     schools: tuple[tuple[str, str], ...] = field(default=())
     unknown: tuple[str, ...] = ()
     product: str = ""

@@ -1,13 +1,13 @@
 """How a wash went: asked at three times, told in ten seconds, and what is learnt from follows."""
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable
 from datetime import datetime, timedelta
-from typing import Any
 
 from django.db import transaction
 from django.utils import timezone
 
-from eyebright.core.basin import advice_of, asks, due_of, questions_for, telling, telling_key
+from eyebright.core.basin import advice_of, answered, asks, due_of, questions_for, telling, telling_key
+from eyebright.core.formulas.model import families
 from eyebright.core.formulas.model import washes as cleansing
 from eyebright.core.heads import record_as_kept
 from eyebright.core.learning import outcomes
@@ -35,6 +35,7 @@ def reviews(pk: int) -> ReviewsOut:
     kept = {row.when: row for row in planned.reviews.select_related("picture")}
     locs, now = _locs(planned.head), timezone.now()
     rows = list(planned.parts.select_related("formula", "batch").order_by("at", "id"))
+    about = _about(rows, locs)
     taught = _teaches(rows)
     run = getattr(planned, "run", None)
     done = run.snapshot.done if run is not None and run.removed_at is None else DoneSnapshot()
@@ -45,7 +46,7 @@ def reviews(pk: int) -> ReviewsOut:
         done=done.says or [_part_says(row) for row in rows],
         beware=[f"{each.what} {each.instead}" for each in done.cautions],
         times=[
-            _time_out(due.ask.key, due.ask.name, (due.start, due.remind), kept.get(due.ask.key), locs, now)
+            _time_out(due.ask.key, due.ask.name, (due.start, due.remind), kept.get(due.ask.key), about, now)
             for due in due_of(planned.done_at, locs, next_planned(planned, planned.done_at))
         ],
         learnt=wash_out(taught).learnt if taught else "",
@@ -65,6 +66,21 @@ def _locs(head: Head) -> bool:
     return record_as_kept(head.answers, timezone.localdate()).record.style == "locs"
 
 
+def _about(rows: Iterable[KeptWash], locs: bool) -> set[str]:
+    """What is asked about: whether anything was washed or rinsed out, and whether the head has locs."""
+    every = list(rows)
+    stays = bool(every) and all(_left_in(row) for row in every)
+    return {"left_in" if stays else "washed"} | ({"locs"} if locs else set())
+
+
+def _left_in(row: KeptWash) -> bool:
+    """Whether it stays in: as its formula says, else as its family does."""
+    if row.formula is not None:
+        use: object = row.formula.body.get("use")
+        return use == "left_in"
+    return row.family in families() and families()[row.family].stays
+
+
 def _part_says(row: KeptWash) -> str:
     shown = wash_out(row)
     minutes = f", {shown.minutes:g} min" if shown.minutes else ""
@@ -79,11 +95,11 @@ def _teaches(rows: Iterable[KeptWash]) -> KeptWash | None:
 
 
 def _time_out(
-    when: str, name: str, at: tuple[datetime, datetime], review: Review | None, locs: bool, now: datetime
+    when: str, name: str, at: tuple[datetime, datetime], review: Review | None, about: set[str], now: datetime
 ) -> ReviewTimeOut:
     start, remind = at
-    asked = questions_for(when, locs)
-    answers = _sound(review.answers, when, locs) if review else None
+    asked = questions_for(when, about)
+    answers = answered(when, review.answers) if review else None
     return ReviewTimeOut(
         when=when, name=name, start=timezone.localtime(start), remind=timezone.localtime(remind),
         open=start <= now,
@@ -95,16 +111,6 @@ def _time_out(
         note=review.note if review else "", picture=picture_out(review.picture) if review else None,
         advice=list(advice_of(answers or {})),
     )  # fmt: skip
-
-
-def _sound(answers: Mapping[str, Any], when: str, locs: bool) -> dict[str, int]:
-    """What of some answers can be read here."""
-    asked = {each.key: each for each in questions_for(when, locs)}
-    return {
-        key: place
-        for key, place in answers.items()
-        if key in asked and isinstance(place, int) and 0 <= place < len(asked[key].choices)
-    }
 
 
 @transaction.atomic
@@ -126,8 +132,8 @@ def review(pk: int, payload: ReviewIn) -> ReviewsOut:
             ended=f"{planned.done_at.astimezone(zone):%A %H:%M}",
         )  # fmt: skip
         raise Problem.field("when", says)
-    locs = _locs(planned.head)
-    asked = {each.key: each for each in questions_for(payload.when, locs)}
+    about = _about(planned.parts.select_related("formula"), _locs(planned.head))
+    asked = {each.key: each for each in questions_for(payload.when, about)}
     for key, place in payload.answers.items():
         if key not in asked or not 0 <= place < len(asked[key].choices):
             raise Problem.field(f"answers.{key}", "Choose one of the ones offered.")
@@ -140,7 +146,7 @@ def review(pk: int, payload: ReviewIn) -> ReviewsOut:
     row.at, row.answers, row.unsure, row.note = at, dict(payload.answers), payload.unsure, payload.note
     row.picture = picture
     row.save()
-    _teach(planned, locs)
+    _teach(planned)
     return reviews(pk)
 
 
@@ -152,7 +158,7 @@ def take_back(pk: int, when: str) -> ReviewsOut:
     if row is None:
         raise Problem.gone("answer")
     row.remove()
-    _teach(planned, _locs(planned.head))
+    _teach(planned)
     return reviews(pk)
 
 
@@ -163,16 +169,16 @@ def restore_review(pk: int) -> None:
     if row.planned.reviews.filter(when=row.when).exists():
         raise Problem.field("when", "Something else was told since: take that back first.")
     row.restore()
-    _teach(row.planned, _locs(row.planned.head))
+    _teach(row.planned)
 
 
-def _teach(planned: PlannedWash, locs: bool) -> None:
+def _teach(planned: PlannedWash) -> None:
     """The answer that counts stands by the wash: what is learnt reads it there."""
     taught = _teaches(planned.parts.order_by("at", "id"))
     if taught is None:
         return
     rows = {row.when: row for row in planned.reviews.all()}
-    counts = telling({when: _sound(row.answers, when, locs) for when, row in rows.items()})
+    counts = telling({when: answered(when, row.answers) for when, row in rows.items()})
     taught.answer = None if counts is None else min(counts[1], len(outcomes()) - 1)
     if counts is not None:
         taught.heard, taught.unsure = counts[0], rows[counts[0]].unsure

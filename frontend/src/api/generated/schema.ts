@@ -4333,7 +4333,7 @@ export interface components {
         };
         /**
          * BroughtOut
-         * @description What was taken in. `notices`: what to beware of in how it is told; `rest`: what was not taken in, and why.
+         * @description What was taken in. `notices`: what to beware of; `rest`: what was not taken in, and `says` why.
          */
         BroughtOut: {
             formula: components["schemas"]["FormulaOut"];
@@ -5726,6 +5726,12 @@ export interface components {
              * @enum {string}
              */
             use: "rinsed_out" | "left_in";
+            /**
+             * Zone
+             * @default both
+             * @enum {string}
+             */
+            zone: "both" | "scalp" | "lengths";
         };
         /**
          * FormulaNewIn

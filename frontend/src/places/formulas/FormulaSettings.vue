@@ -18,6 +18,11 @@ const USES = [
   { key: "rinsed_out", name: "rinsed out" },
   { key: "left_in", name: "left in" },
 ];
+const ZONES = [
+  { key: "both", name: "scalp and lengths" },
+  { key: "scalp", name: "the scalp" },
+  { key: "lengths", name: "the lengths" },
+];
 const PLACES = [
   { key: "shelf", name: "on the shelf" },
   { key: "fridge", name: "in the fridge" },
@@ -70,6 +75,7 @@ const hint = computed(() => {
       @update:model-value="become"
     />
     <PickField v-model="formula.use" label="Use" :options="USES" by="key" />
+    <PickField v-model="formula.zone" label="Goes on" :options="ZONES" by="key" />
     <TextField
       v-if="formula.use === 'rinsed_out'"
       :model-value="formula.minutes ?? ''"

@@ -1,4 +1,4 @@
-"""What a told recipe makes: by what goes in and what is done with it, then by its title; and what else it may be."""
+"""What a told recipe makes: by what goes in and how it is used, then by its title."""
 
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
@@ -145,7 +145,7 @@ def _tannin(part: Part) -> float:
 
 
 def parts_of(lines: Sequence[tuple[Supply, Amount | None, str, bool]], kit: Kit = METRIC) -> list[Part]:
-    """Lines (what, how much, form, strained off) as a guess sees them: what covers the rest as twice as much."""
+    """Lines (what, how much, form, strained off) as a guess sees them; a cover is twice as much."""
     grams = [_grams(supply, amount, kit) for supply, amount, _, _ in lines]
     known = sum(each or 0.0 for each in grams) or A_LITTLE
     return [

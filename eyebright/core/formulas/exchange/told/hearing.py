@@ -5,40 +5,25 @@
 """
 
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
+from functools import cached_property
 
-from ....materials import WATER, is_a, stem, stem_set, word_set, words
-from ....words import between, days_apart, listed, lower_first, span
-from ...model import of_form, step_kinds
-from ..lines import Kitchen, ParsedLine, parse_row, read_line
-from ..lines.amounts import ARTICLES
-from ..lines.lexing import Token, lex, number_words, phrases, text_of
+from ....words import days_apart
+from ..lines import Kitchen
+from ..lines.lexing import Token, lex, text_of
+from .method import Method, step_words, time_words
 from .sentences import acts_in, clauses
-from .spans import Often, Span, often_in, spans_in
-from .vocabulary import Found, find, has, phrase_table, word_list
+from .spans import Span, often_in, spans_in
+from .things import Things, amount_in, says_nothing, without
+from .vocabulary import Found, find, has, word_list
 
 LONGEST_NOTE = 200
-WET = ("mixes", "blends", "mashes", "melts", "juices", "drains", "rests")
-FIRST_ON_ALL = (
-    "sorts",
-    "dries",
-    "mills",
-    "crushes",
-    "sieves",
-)  # what is done to dry things before they go in
 PLACES = ("freezer", "fridge", "shelf")
-
-
-@dataclass(frozen=True)
-class HeardStep:
-    """One step as it was told: kind, the places of the lines that go in, minutes, sign, words kept of it."""
-
-    kind: str
-    adds: tuple[int, ...] = ()
-    least: float | None = None
-    most: float | None = None
-    sign: str = ""
-    note: str = ""
+KEPT = {"fridge": "kept in the fridge", "freezer": "kept in the freezer", "shelf": "kept on the shelf"}
+CLAIM = "a claim, left out"
+NOTED = {"a caution", "how it keeps", "how much it makes", "kept in the note"}
+COMMA = Token("s", ",", ",")
+SIGNS = ("no_lumps", "snaps", "soft", "foam", "clear", "hand_warm", "thick", "fine", "turned")
 
 
 @dataclass(frozen=True)
@@ -59,8 +44,6 @@ class Hearing:
     """What has been heard so far. `use` "" where nothing was said; `minutes` on the head, from and to."""
 
     kitchen: Kitchen
-    lines: list[ParsedLine] = field(default_factory=list)
-    steps: list[HeardStep] = field(default_factory=list)
     use: str = ""
     minutes: tuple[float, float] | None = None
     cover: bool = False
@@ -68,40 +51,55 @@ class Hearing:
     dusted: bool = False
     sprayed: bool = False
     place: str = ""
+    zones: set[str] = field(default_factory=set)
     apart: float | None = None
     warnings: list[str] = field(default_factory=list)
     sealed: bool = False
     on_head: bool = False
     washed_off: bool = False
-    pending: list[int] = field(default_factory=list)
-    hot_water: bool = False
     taking: bool = False
-    before: int = 0
+
+    @cached_property
+    def method(self) -> Method:
+        """Its lines and steps."""
+        return Method(self.kitchen)
+
+    @cached_property
+    def things(self) -> Things:
+        """Its lines, by what they are called."""
+        return Things(self.method)
+
+    @property
+    def zone(self) -> str:
+        """Where it goes: one zone where only that was named, both where both were; "" where none was."""
+        named = self.zones & {"scalp", "lengths"}
+        if len(named) == 1 and "both" not in self.zones:
+            return next(iter(named))
+        return "both" if self.zones else ""
 
     # ---- a sentence ----
 
     def sentence(self, text: str) -> Told:
         """Hear one sentence."""
         tokens = lex(text)
-        heard: list[str] = []
+        self.method.begin()
+        heard = self.method.heard
         missed: list[str] = []
         aside = self._asides(text, tokens, heard)
         acts = acts_in(tokens)
         if any(each.start == 0 for each in find(tokens[:6], "head", "begins")):
             self.on_head = True
-        elif (
-            self.steps and not acts and any(each.start == 0 for each in spans_in(tokens, self.kitchen.habit))
-        ):
+        elif self.method.steps and not acts and self._says_a_time_first(tokens):
             self.on_head = not _kept_at(tokens)
         if not acts and (_kept_at(tokens) or has(tokens, "keeping", "says")):
             return Told(text, tuple(dict.fromkeys(heard)), "", noted=True)
-        self.taking, self.before = False, len(self.steps)
+        self.taking = False
         german = len(word_list("little", "german") & {token.word for token in tokens}) > 0
         parts = clauses(text)
         waiting: list[Token] = []
         for place, part in enumerate(parts):
             later = parts[place + 1 :]
-            named = _amount_in(part, self.kitchen) and not any(map(_makes, later))
+            named = amount_in(part, self.kitchen) and not any(map(_makes, later))
             waits = (german or not self._begun(parts[:place])) and not named and not self.on_head
             if waits and not acts_in(part) and self._begun(later):
                 waiting += [*part, COMMA]
@@ -112,8 +110,11 @@ class Hearing:
                 missed.append(left)
         if not heard and missed:
             missed = [text]
-        noted = bool(set(heard) & NOTED or missed or (self.on_head and "a claim, left out" not in heard))
+        noted = bool(set(heard) & NOTED or missed or (self.on_head and CLAIM not in heard))
         return Told(text, tuple(dict.fromkeys(heard)), "; ".join(missed), noted)
+
+    def _says_a_time_first(self, tokens: list[Token]) -> bool:
+        return any(each.start == 0 for each in spans_in(tokens, self.kitchen.habit))
 
     def _begun(self, before: Iterable[list[Token]]) -> bool:
         return any(acts_in(each) for each in before)
@@ -131,7 +132,7 @@ class Hearing:
         )
         if often is not None:
             self.apart = often.days
-            heard.append(f"{_days(often)} apart")
+            heard.append(f"{days_apart(often.days)} apart")
         kept = _kept_at(tokens)
         says = has(tokens, "keeping", "says")
         if kept and (says or not acts_in(tokens)):
@@ -147,7 +148,7 @@ class Hearing:
             heard.append("a caution")
         claims = has(tokens, "claims", "words")
         if claims:
-            heard.append("a claim, left out")
+            heard.append(CLAIM)
         self.sealed = self.sealed or (has(tokens, "sealed", "words") and has(tokens, "acts", "ferment"))
         return bool(often or kept or says or yields or (heard and ("a caution" in heard or claims)))
 
@@ -175,7 +176,7 @@ class Hearing:
             self.on_head = self.washed_off = True
             heard.append("what comes after it")
             return ""
-        if not acts and has(part, "head", "covers") and self.lines:
+        if not acts and has(part, "head", "covers") and self.method.lines:
             self.on_head = True
         off = any(act.key == "head off" for act in acts)
         if off and not any(act.key.startswith("acts") for act in acts):
@@ -199,7 +200,7 @@ class Hearing:
         if act.key != "head off" or self.on_head:
             return act
         said = [token.word for token in part if token.kind == "w"]
-        if _amount_in(part, self.kitchen) or self._refers(said, range(len(self.lines))):
+        if amount_in(part, self.kitchen) or self.things.referred(said, range(len(self.method.lines))):
             return Found("puts put", act.start, act.end)
         return act
 
@@ -207,21 +208,21 @@ class Hearing:
         """A clause in which nothing is done: a time of what was done before, or more that goes in there."""
         said = {token.word for token in part}
         until = next((at for at, token in enumerate(part) if token.word in word_list("until", "words")), None)
-        if self.steps and until is not None and not self.steps[-1].sign:
-            self._last(sign=_sign(part[until:]))
-        if spans and self.steps and self.steps[-1].least is None:
-            self._last(least=spans[-1].least, most=spans[-1].most)
-            heard[-1:] = [_step_words(self.steps[-1])]
-        adds, left = self._things(_without(part[:until], spans, ()), named=self.taking, heard=heard)
-        if adds and self.steps and not self.pending:
-            self._last(adds=(*self.steps[-1].adds, *adds))
+        if self.method.steps and until is not None and not self.method.steps[-1].sign:
+            self.method.last(sign=_sign(part[until:]))
+        if spans and self.method.steps and self.method.steps[-1].least is None:
+            self.method.last(least=spans[-1].least, most=spans[-1].most)
+            heard[-1:] = [step_words(self.method.steps[-1])]
+        adds, left = self.things.in_clause(without(part[:until], spans, ()), named=self.taking)
+        if adds and self.method.steps and not self.method.pending:
+            self.method.last(adds=(*self.method.steps[-1].adds, *adds))
         else:
-            self.pending += adds
+            self.method.pending += adds
         if said & word_list("little", "hot"):
-            self.hot_water = True
-        if left and self.steps and self.taking:  # how the step before is done
-            note = self.steps[-1].note
-            self._last(note=f"{note}, {text_of(part)}".strip(", ")[:LONGEST_NOTE])
+            self.method.hot_water = True
+        if left and self.method.steps and self.taking:  # how the step before is done
+            note = self.method.steps[-1].note
+            self.method.last(note=f"{note}, {text_of(part)}".strip(", ")[:LONGEST_NOTE])
             return ""
         return "" if spans and not adds else left
 
@@ -238,146 +239,25 @@ class Hearing:
         sign = _sign(body[until:])
         shifted = [Span(each.least, each.most, each.start - start, each.end - start) for each in spans]
         own = range(act.start - start, act.end - start)
-        words_of = _without(body[:until], shifted, own)
+        words_of = without(body[:until], shifted, own)
         covering = key == "cover"
-        adds, left = self._things(words_of, named=True, heard=heard, covering=covering)
-        self.hot_water = self.hot_water or bool(
+        adds, left = self.things.in_clause(words_of, named=True, covering=covering)
+        self.method.hot_water = self.method.hot_water or bool(
             {token.word for token in words_of} & word_list("little", "hot")
         )
         times = (shifted[-1].least, shifted[-1].most) if shifted else None
         note = _note(part[start:end], left)
         if room == "puts":
             if not adds and find(body, "bottles", "words"):
-                self._step("bottle", [], None, "", "", heard)
-            elif not adds and times is None and sign == "hand_warm" and self.steps:
-                self._step("cool", [], None, sign, "", heard)
+                self.method.step("bottle", [])
+            elif not adds and times is None and sign == "hand_warm" and self.method.steps:
+                self.method.step("cool", [], None, sign)
             else:
-                self._put(key, adds, times, heard)
-            return "" if adds or times or _says_nothing(left) else left
-        self._step(self._drawn_as(key, [*self.pending, *adds]), adds, times, sign, note, heard)
+                self.method.put(key, adds, times)
+            return "" if adds or times or says_nothing(left) else left
+        kind = self.method.drawn_as(key, [*self.method.pending, *adds])
+        self.method.step(kind, adds, times, sign, note)
         return ""
-
-    def _drawn_as(self, key: str, adds: list[int]) -> str:
-        """The kind of a step by what stands in it: plants in oil steep for weeks, plants in hot water are tea."""
-        if key not in ("rest", "soak", "steep") or not adds:
-            return key
-        kind = self._wait_of(adds)
-        return kind if kind == "infuse_oil" or (key == "rest" and kind == "steep") else key
-
-    def _put(self, key: str, adds: list[int], times: tuple[float, float] | None, heard: list[str]) -> None:
-        """Things that are put in, or left; what they are put in for is said by the next step."""
-        self.pending += adds
-        if times is None:
-            return
-        if self.pending:
-            kind = self._wait_of(self.pending)
-            self._step(kind, [], times, "", "", heard)
-        elif self.steps and self.steps[-1].least is None and step_kinds()[self.steps[-1].kind].act == "wait":
-            self._last(least=times[0], most=times[1])
-            heard.append(_step_words(self.steps[-1]))
-        elif key == "leave":
-            self._step("rest", [], times, "", "", heard)
-
-    def _wait_of(self, adds: Sequence[int]) -> str:
-        """What it is to be left standing: plants in oil, in hot water, in cold water, or a mix that rests."""
-        found = [self.lines[place].found[0] for place in adds if self.lines[place].found]
-        plants = [each for each in found if each.material and is_a(each.material.kind, "plant")]
-        fats = [each for each in found if each.material and is_a(each.material.kind, "fat")]
-        every = {place for place in self._unplaced() if self.lines[place].found} | set(adds)
-        watery = any(
-            not is_a(kind, "plant") and (kind == WATER or is_a(kind, "draws_plants"))
-            for kind in map(self._kind, every)
-        )
-        if plants and fats and not any(each.material is None for each in found):
-            return "infuse_oil"
-        if not plants or not watery:
-            return "rest"
-        return "steep" if self.hot_water else "soak"
-
-    def _kind(self, place: int) -> str:
-        material = self.lines[place].found[0].material
-        return material.kind if material is not None else WATER
-
-    def _step(
-        self, kind_key: str, adds: list[int], times: tuple[float, float] | None, sign: str, note: str,
-        heard: list[str],
-    ) -> None:  # fmt: skip
-        kind = step_kinds()[kind_key]
-        if kind_key == "press_juice":
-            self._juiced(adds)
-        takes = bool(kind.takes) or kind.does in WET or kind.does in FIRST_ON_ALL
-        if kind.does in FIRST_ON_ALL:
-            self.pending += [place for place in adds if place not in self.pending]
-            every = set(adds) >= self._unplaced()
-            adds = [] if every or kind.does not in ("mills", "crushes") else adds
-            self.pending = [place for place in self.pending if place not in adds]
-        elif takes and kind.does != "rests":
-            adds, self.pending = [*self.pending, *adds], []
-        elif self.pending:
-            self._flush(heard)
-        last = self.steps[-1] if len(self.steps) > self.before else None
-        if last is not None and last.kind == kind_key and (times is None or last.least is None):
-            self.steps.pop()
-            adds, note = [*last.adds, *adds], note or last.note
-            times = times or (
-                (last.least, last.most) if last.least is not None and last.most is not None else None
-            )
-        least, most = times or (None, None)
-        self.steps.append(HeardStep(kind_key, tuple(dict.fromkeys(adds)), least, most, sign, note))
-        heard.append(_step_words(self.steps[-1]))
-
-    def _flush(self, heard: list[str]) -> None:
-        """What was put in before a step that takes nothing goes in by a step of its own."""
-        pending, self.pending = self.pending, []
-        kind = self._wait_of(pending)
-        kind = "mix_in" if kind == "rest" else kind
-        late = any(step_kinds()[each.kind].does in ("strains", "mixes") for each in self.steps)
-        self.steps.append(HeardStep("stir_in" if kind == "mix_in" and late else kind, tuple(pending)))
-        heard.append(_step_words(self.steps[-1]))
-
-    def finish(self) -> None:
-        """What was put in last, and nothing was said of after it."""
-        if self.pending and self.steps:
-            self._flush([])
-        self.pending = []
-        self._into_the_only_one()
-        for place, line in enumerate(self.lines):
-            if not line.sure and self._drawn_off(place):
-                self.lines[place] = _as_the_plant(line)
-
-    def _into_the_only_one(self) -> None:
-        """What no step names goes in where anything goes in at all: 'mix', 'shake'."""
-        kinds = [step_kinds()[step.kind] for step in self.steps]
-        takers = [at for at, kind in enumerate(kinds) if kind.takes or kind.does in (*WET, "ferments")]
-        left = sorted(self._unplaced())
-        if len(takers) == 1 and left:
-            step = self.steps[takers[0]]
-            self.steps[takers[0]] = replace(step, adds=(*step.adds, *left))
-
-    def _drawn_off(self, place: int) -> bool:
-        """Whether a line is put in where things are drawn out, and is strained off after it."""
-        enters = next((at for at, step in enumerate(self.steps) if place in step.adds), None)
-        kinds = [step_kinds()[step.kind] for step in self.steps]
-        return (
-            enters is not None and bool(kinds[enters].draws) and any(kind.strains for kind in kinds[enters:])
-        )
-
-    def _last(self, **changes: object) -> None:
-        self.steps[-1] = replace(self.steps[-1], **changes)  # type: ignore[arg-type]
-
-    def _unplaced(self) -> set[int]:
-        """The lines that no step names yet."""
-        named = {place for step in self.steps for place in step.adds}
-        return set(range(len(self.lines))) - named
-
-    def _juiced(self, adds: list[int]) -> None:
-        """A root or a bulb whose juice is pressed is a line of its juice."""
-        for place in adds or self.pending or [place for step in self.steps for place in step.adds][-1:]:
-            line = self.lines[place]
-            again = read_line(f"{line.text} juice", self.kitchen)
-            material = again.found[0].material if again.sure and not again.problem else None
-            if material is not None and is_a(material.kind, "juiced"):
-                self.lines[place] = replace(again, text=line.text)
 
     # ---- on the head ----
 
@@ -389,7 +269,7 @@ class Hearing:
             longest = max(spans, key=lambda each: each.most)
             if self.minutes is None or longest.most > self.minutes[1]:
                 self.minutes = (longest.least, longest.most)
-            heard.append(f"{_time(longest.least, longest.most)} on the head")
+            heard.append(f"{time_words(longest.least, longest.most)} on the head")
         if stays:
             self.use = "left_in"
             heard.append("left in")
@@ -407,143 +287,28 @@ class Hearing:
             heard.append("how it is worn")
         elif "head on" in keys and not spans:
             heard.append("how it goes on")
-        if has(part, "head", "uncovered"):
-            heard.append("no cover")
-        elif has(part, "head", "covers"):
-            self.cover = True
-            heard.append("under a cover")
+        self._where(part, off=off, heard=heard)
         if has(part, "head", "dries") and not off:
             self.let_dry = True
         if any(act.key.startswith("puts") or act.key.startswith("acts") for act in acts):
             heard.append("kept in the note")
         said = keys or spans or any(has(part, "head", name) for name in ("covers", "uncovered", "ends"))
-        if not said and _amount_in(part, self.kitchen):
+        if not said and amount_in(part, self.kitchen):
             heard.append("kept in the note")
             return ""
         return "" if said else text_of(part)
 
-    # ---- what goes in ----
-
-    def _things(
-        self, tokens: list[Token], *, named: bool, heard: list[str], covering: bool = False
-    ) -> tuple[list[int], str]:
-        """The places of the lines that a clause names, `named` without an amount too; and the words that name none."""
-        adds: list[int] = []
-        left: list[str] = []
-        if find(tokens, "little", "all"):
-            adds += sorted(self._unplaced() - set(self.pending))
-            tokens = [token for token in tokens if token.word not in _all_words()]
-        for chunk in _chunks(tokens, self.kitchen):
-            found = self._thing(chunk, named=named, covering=covering)
-            if found is None:
-                left.append(text_of(chunk))
-            else:
-                adds += [place for place in found if place not in adds]
-        if adds:
-            names = [self._called(place) for place in adds]
-            heard.append(f"goes in: {listed(names)}")
-        return adds, " ".join(each for each in left if each)
-
-    def _called(self, place: int) -> str:
-        line = self.lines[place]
-        return lower_first(line.found[0].name) if line.sure else line.name or line.text
-
-    def _thing(self, chunk: list[Token], *, named: bool, covering: bool) -> list[int] | None:
-        """The lines that one name stands for; None for none."""
-        text = text_of(chunk)
-        said = [token.word for token in chunk if token.kind == "w" and token.word != "x"]
-        if not said:
-            return None
-        if _is_tool(chunk):
-            return None
-        if not _amount_in(chunk, self.kitchen):
-            known = self._referred(said)
-            if known or self._refers(said, range(len(self.lines))):
-                return known
-            return self._named(f"to cover {text}" if covering else text, said) if named else None
-        lines = parse_row(text, self.kitchen)
-        if not any(line.found or line.name for line in lines):
-            return self._of_it(lines) if any(line.unit for line in lines) else None
-        if (
-            said[0] in ARTICLES
-            and not any(line.sure for line in lines)
-            and not any(line.unit for line in lines)
-        ):
-            return None  # a ring, a while: no number of anything
-        if chunk[0].kind != "n" and not any(line.sure or line.unit for line in lines):
-            return None
-        if all(word in PRONOUNS for line in lines for word in words(line.name)):
-            return self._of_it(lines)
-        self.lines += lines
-        return list(range(len(self.lines) - len(lines), len(self.lines)))
-
-    def _of_it(self, lines: Sequence[ParsedLine]) -> list[int]:
-        """'Two spoons of it': where it is one thing alone that was made so far, so much of that goes in."""
-        named = [place for step in self.steps for place in step.adds]
-        if len(set(named)) != 1 or len(lines) != 1 or not lines[0].unit:
-            return []
-        place = named[0]
-        made = self.lines[place]
-        said = lines[0].amount
-        if said is None or not made.found:
-            return []
-        again = read_line(f"{said.written} {lines[0].unit} {made.found[0].name}", self.kitchen)
-        if again.sure and not again.problem and again.found[0].key == made.found[0].key:
-            note = f"as much of it as is used; it comes of “{made.text}”"
-            self.lines[place] = replace(again, text=made.text, notes=(*made.notes, note))
-        return []
-
-    def _named(self, text: str, said: list[str]) -> list[int] | None:
-        """A thing without an amount that is known by its name, and is no line yet."""
-        if all(word in word_set("neutral") or word in word_list("little", "how") for word in said):
-            return None
-        line = read_line(text, self.kitchen)
-        if (
-            not line.sure
-            or line.notes
-            or (line.found[0].material is not None and line.found[0].material.refuse)
-        ):
-            return None
-        place = next(
-            (
-                at
-                for at, each in enumerate(self.lines)
-                if each.sure and each.found[0].key == line.found[0].key
-            ),
-            None,
-        )
-        if place is not None:
-            return [place]
-        self.lines.append(line)
-        return [len(self.lines) - 1]
-
-    def _referred(self, said: Sequence[str]) -> list[int]:
-        """Lines that no step names yet, and these words refer to."""
-        return self._refers(said, sorted(self._unplaced() - set(self.pending)))
-
-    def _refers(self, said: Sequence[str], places: Iterable[int]) -> list[int]:
-        """Lines that words refer to: by their own words, else by their kind ("the oil", "the powders")."""
-        stems = {stem(word) for word in said} - _EMPTY
-        best: dict[int, int] = {}
-        for place in places:
-            line = self.lines[place]
-            own = {stem(word) for word in words(line.name or line.text) if word not in word_set("neutral")}
-            count = 2 * len(stems & own) or len(stems & _kind_words(line))
-            if count:
-                best[place] = count
-        most = max(best.values(), default=0)
-        return [place for place, count in best.items() if count == most]
-
-
-def _as_the_plant(line: ParsedLine) -> ParsedLine:
-    """A name of several things, of which one alone is drawn out and strained off: rice, and no rice flour."""
-    plants = [each for each in line.found if each.material and is_a(each.material.kind, "plant")]
-    if len(plants) != 1 or line.field != "supply_key" or line.amount is None or not line.unit:
-        return line
-    note = f"taken as {lower_first(plants[0].name)}: it is drawn out and strained off"
-    found = (plants[0], *(each for each in line.found if each is not plants[0]))
-    form = of_form(plants[0].material, line.form)
-    return replace(line, found=found, sure=True, form=form, problem="", field="", notes=(*line.notes, note))
+    def _where(self, part: list[Token], *, off: bool, heard: list[str]) -> None:
+        """Where it goes, and whether it is covered."""
+        if has(part, "zones", "not_scalp"):
+            self.zones |= {"lengths"}
+        elif not off:
+            self.zones |= {zone for zone in ("scalp", "lengths", "both") if has(part, "zones", zone)}
+        if has(part, "head", "uncovered"):
+            heard.append("no cover")
+        elif has(part, "head", "covers"):
+            self.cover = True
+            heard.append("under a cover")
 
 
 def _makes(tokens: list[Token]) -> bool:
@@ -573,116 +338,6 @@ def _kept_at(tokens: Sequence[Token]) -> str:
     return next((place for place in PLACES if has(tokens, "keeping", place)), "")
 
 
-NOTED = {"a caution", "how it keeps", "how much it makes", "kept in the note"}
-COMMA = Token("s", ",", ",")
-KEPT = {"fridge": "kept in the fridge", "freezer": "kept in the freezer", "shelf": "kept on the shelf"}
-PRONOUNS = frozenset(
-    ["it", "this", "that", "them", "davon", "of", "de", "ello", "esso", "cela", "en", "each"]
-)
-_EMPTY = frozenset(
-    map(
-        stem,
-        (
-            "the",
-            "a",
-            "in",
-            "of",
-            "water bath",
-            "und",
-            "de",
-            "la",
-            "le",
-            "il",
-            "el",
-            "die",
-            "das",
-            "der",
-            "den",
-            "dem",
-        ),
-    )
-)
-
-
-def _all_words() -> frozenset[str]:
-    return frozenset(word for phrase in phrase_table("little", "all") for word in phrase)
-
-
-def _kind_words(line: ParsedLine) -> frozenset[str]:
-    """Words that a recipe calls a line by besides its name: its kind, and whether it is a powder or a liquid."""
-    if not line.found:
-        return frozenset()
-    material = line.found[0].material
-    if material is None:
-        return stem_set("water", "names")
-    out = set(stem_set("kinds", material.kind)) | {stem(word) for word in words(material.kind)}
-    powder = line.form == "powder" or is_a(material.kind, "powder")
-    out -= set() if powder else {stem("powder")}
-    if powder:
-        out |= {stem(word) for word in ("powder", "pulver", "poudre", "polvo", "polvere")}
-    if is_a(material.kind, "plant"):
-        out |= {stem(word) for word in ("herb", "herbs", "krauter", "plantes", "hierbas", "erbe")}
-    return frozenset(out)
-
-
-def _amount_in(tokens: list[Token], kitchen: Kitchen) -> bool:
-    """Whether an amount of something is said; "lathers a little" says none."""
-    said = kitchen.amounts(list(tokens))
-    return any(
-        each.piece or each.start == 0 or each.end < len(tokens) or tokens[each.start].kind == "n"
-        for each in said
-    )
-
-
-def _says_nothing(text: str) -> bool:
-    """Whether words name only tools, and little words besides."""
-    tokens = lex(text)
-    tools = {at for each in find(tokens, "tools", "words") for at in range(each.start, each.end)}
-    little = word_set("neutral") | number_words().keys()
-    return all(at in tools or token.word in little for at, token in enumerate(tokens))
-
-
-def _is_tool(tokens: list[Token]) -> bool:
-    """Whether it names a tool or a vessel and nothing else: "a coffee filter"."""
-    tools = {at for each in find(tokens, "tools", "words") for at in range(each.start, each.end)}
-    left = [token.word for at, token in enumerate(tokens) if at not in tools]
-    return bool(tools) and all(word in word_set("neutral") or word in number_words() for word in left)
-
-
-def _chunks(tokens: list[Token], kitchen: Kitchen) -> list[list[Token]]:
-    """The names in a clause, each with its amount: parted by signs, little words, and where an amount begins."""
-    stops = word_list("little", "stops") | word_list("little", "joins")
-    begins = {each.start for each in kitchen.amounts(tokens) if each.start}
-    halves = {
-        at
-        for phrase in phrases("amounts", "half_more")
-        for at in range(len(tokens))
-        if tuple(token.word for token in tokens[at : at + len(phrase)]) == phrase
-    }
-    out: list[list[Token]] = [[]]
-    for at, token in enumerate(tokens):
-        if at in begins and any(each.kind == "w" for each in out[-1]) and kitchen.amounts(out[-1]):
-            out.append([])
-        if (
-            token is GAP
-            or (token.kind == "s" and token.word in ",;:")
-            or (token.word in stops and at not in halves)
-        ):
-            out.append([])
-        else:
-            out[-1].append(token)
-    return [chunk for chunk in out if chunk]
-
-
-GAP = Token("s", "|", "|")
-
-
-def _without(tokens: Sequence[Token], spans: Iterable[Span], own: Iterable[int]) -> list[Token]:
-    """Tokens with a gap in place of what was understood already."""
-    gone = {at for each in spans for at in range(each.start, each.end)} | set(own)
-    return [GAP if at in gone else token for at, token in enumerate(tokens)]
-
-
 def _sign(tokens: Sequence[Token]) -> str:
     """The sign that a clause ends by; "" for none."""
     said = [token.word for token in tokens]
@@ -695,20 +350,3 @@ SIGNS = ("no_lumps", "snaps", "soft", "foam", "clear", "hand_warm", "thick", "fi
 def _note(tokens: Sequence[Token], left: str) -> str:
     """The words of a step, where they say more than it does by itself."""
     return text_of([token for token in tokens if token is not COMMA])[:LONGEST_NOTE] if left.strip() else ""
-
-
-def _time(least: float, most: float) -> str:
-    return span(most) if least == most else between(least, most)
-
-
-def _days(often: Often) -> str:
-    return days_apart(often.days)
-
-
-def _step_words(step: HeardStep) -> str:
-    name = lower_first(step_kinds()[step.kind].name)
-    return (
-        f"{name}, {_time(step.least, step.most)}"
-        if step.least is not None and step.most is not None
-        else name
-    )

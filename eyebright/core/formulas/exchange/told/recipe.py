@@ -1,4 +1,4 @@
-"""A recipe as it is told: title, what goes in, method, minutes on the head, how often, cautions; nothing dropped in silence."""
+"""A recipe as it is told, heard whole: nothing in it is dropped in silence."""
 
 import re
 from collections.abc import Sequence
@@ -7,32 +7,37 @@ from dataclasses import dataclass, field
 from ....materials import is_a, words
 from ...model import step_kinds
 from ..lines import Kitchen, ParsedLine, parse_row
-from ..lines.lexing import BULLET, NUMBERED, first_phrase, lex, phrases, word_of
+from ..lines.lexing import BULLET, NUMBERED, lex, word_of
 from ..lines.recipe import MOST_LINES, MOST_ROWS, row_kind
 from .family import Guess, Signs, guess_family, parts_of
-from .hearing import HeardStep, Hearing, Told
+from .hearing import Hearing, Told
+from .method import HeardStep
 from .sentences import acts_in, sentences
-from .spans import often_in, spans_in
-from .vocabulary import find, has
+from .text import (
+    TITLE_WORDS,
+    begins_line,
+    begins_method,
+    in_parts,
+    is_heading,
+    is_title,
+    is_told,
+    pieces_of,
+    segments,
+    titled_by_dash,
+    with_acts,
+)
+from .vocabulary import find
 
-LONGEST_TITLE, TITLE_WORDS = 80, 9
+LONGEST_TITLE = 80
 A_DAY = 1440.0  # minutes: what stays longer than that is left in
 MOST_SENTENCES = 600
-OUTSIDE = re.compile(r"[,;](?![^()]*\))\s*")  # what parts things, but for what stands in brackets
-PURPOSE = re.compile(
-    r"(?<=\w)\s+(?:to make|to form|to get|until|till|so that|pour faire|pour obtenir|hasta|para hacer|per fare|per ottenere)\b[^(]*",
-    re.IGNORECASE,
-)
-RATIO = re.compile(
-    r"^([^\d:,.]+?)\s+(?:and|to|with|und|zu|mit|et|y|e)\s+([^\d:,.]+?),?\s+(\d+)\s?:\s?(\d+)(.*)$",
-    re.IGNORECASE,
-)
+TWO = "There are two recipes in it: “{first}” is imported; “{second}” still stands here."
 TOO_MUCH = "That is more than goes in at once: what was not read still stands here."
 
 
 @dataclass(frozen=True)
 class HeardRecipe:
-    """A told recipe. `minutes` on the head, from and to, None where nothing was said; `apart` days between two.
+    """A told recipe. `minutes` on the head, from and to, None for nothing said; `apart` days between two.
 
     `infused`: places of the lines that are strained off again; `told`: every sentence, and what was heard of
     it; `rest`: what is not taken in, and `says` why; `notices`: what to beware of in how it is told.
@@ -48,6 +53,7 @@ class HeardRecipe:
     minutes: tuple[float, float] | None = None
     cover: bool = False
     place: str = ""
+    zone: str = ""
     apart: float | None = None
     infused: frozenset[int] = frozenset()
     warnings: tuple[str, ...] = ()
@@ -72,13 +78,13 @@ def hear_recipe(text: str, kitchen: Kitchen, most: int = MOST_LINES) -> HeardRec
     """A recipe as it stands on paper or was written down as it was told; `most` lines at once."""
     rows = [row.strip() for row in text.splitlines() if any(sign.isalnum() for sign in row)]
     state = _Text(Hearing(kitchen))
-    pieces = [(place, piece) for place, row in enumerate(rows) for piece in _pieces(_in_parts(row))]
+    pieces = [(place, piece) for place, row in enumerate(rows) for piece in pieces_of(in_parts(row))]
     if pieces:
-        pieces[:1] = [(0, each) for each in _titled_by_dash(pieces[0][1])]
+        pieces[:1] = [(0, each) for each in titled_by_dash(pieces[0][1])]
     for at, (place, piece) in enumerate(pieces):
         alone = sum(other == place for other, _ in pieces) == 1
         after = [each for _, each in pieces[at + 1 : at + 3]]
-        if len(state.hearing.lines) >= most or at >= MOST_SENTENCES or place >= MOST_ROWS:
+        if len(state.hearing.method.lines) >= most or at >= MOST_SENTENCES or place >= MOST_ROWS:
             state.rest = "\n".join(
                 [*(each for other, each in pieces[at:] if other == place), *rows[place + 1 :]]
             )
@@ -86,7 +92,7 @@ def hear_recipe(text: str, kitchen: Kitchen, most: int = MOST_LINES) -> HeardRec
             break
         if at and alone and _another_recipe(piece, after, state, kitchen):
             state.rest = "\n".join(rows[place:])
-            state.says = f"There are two recipes in it: “{state.title or 'the first'}” is imported; “{piece}” still stands here."
+            state.says = TWO.format(first=state.title or "the first", second=piece)
             break
         _take(piece, first=at == 0, alone=alone, after=after, state=state, kitchen=kitchen)
     return _heard(state)
@@ -95,67 +101,18 @@ def hear_recipe(text: str, kitchen: Kitchen, most: int = MOST_LINES) -> HeardRec
 def hear_parts(
     name: str, rows: Sequence[str], method: Sequence[str], kitchen: Kitchen, most: int = MOST_LINES
 ) -> HeardRecipe:
-    """A recipe whose parts are told apart already: its name, rows of what goes in, sentences of its method."""
+    """A recipe in parts already: its name, rows of what goes in, sentences of its method."""
     state = _Text(Hearing(kitchen), title=name, in_method=True)
     for place, row in enumerate(rows):
         lines = parse_row(row, kitchen)
-        if len(state.hearing.lines) + len(lines) > most:
+        if len(state.hearing.method.lines) + len(lines) > most:
             state.rest, state.says = "\n".join(rows[place:]), TOO_MUCH
             break
-        state.hearing.lines += lines
+        state.hearing.method.lines += lines
     for text in method:
         for sentence in sentences(text):
             state.told.append(state.hearing.sentence(sentence))
     return _heard(state)
-
-
-def _pieces(row: str) -> list[str]:
-    """A row as its sentences; a heading before a colon stands by itself."""
-    out = []
-    for sentence in sentences(row):
-        before, colon, after = sentence.partition(":")
-        if colon and after.strip() and not before.rstrip().endswith(tuple("0123456789")) and _heads(before):
-            out += [before.strip(), *sentences(after.strip())]
-        else:
-            out.append(sentence)
-    return out
-
-
-def _in_parts(row: str) -> str:
-    """'Vinegar and water 1:4' as parts: '1 part vinegar, 4 parts water'."""
-    found = RATIO.match(row)
-    if found is None:
-        return row
-    one, other, first, second, rest = found.groups()
-    return f"{first} parts {one}, {second} parts {other}. {rest.strip(' ,.')}"
-
-
-def _heads(before: str) -> bool:
-    """Whether these words are a title or a heading: few of them, no amount, nothing done, no recipe's line."""
-    tokens = lex(BULLET.sub("", before))
-    several = words(before)
-    if not several or len(several) > TITLE_WORDS:
-        return False
-    if _is_heading(before):
-        return True
-    return (
-        not any(token.kind == "n" for token in tokens)
-        and not any(act.start == 0 and act.key.split()[0] == "acts" for act in acts_in(tokens))
-        and not has(tokens, "warns", "words")
-    )
-
-
-def _is_heading(row: str) -> bool:
-    several = words(row)
-    return any(
-        several[: len(each)] == each and len(several) <= len(each) + 3
-        for each in phrases("lines", "headings")
-    )
-
-
-def _begins_method(row: str) -> bool:
-    several = words(row)
-    return any(several[: len(each)] == each for each in phrases("lines", "methods"))
 
 
 def _take(
@@ -163,24 +120,24 @@ def _take(
 ) -> None:  # fmt: skip
     """Take in one piece of the text: title, heading, lines, or a sentence."""
     plain = BULLET.sub("", piece).strip().strip("*").strip() or piece
-    if first and _is_title(plain, alone, after, kitchen):
+    if first and is_title(plain, alone, after, kitchen):
         title = re.sub(r"\s*\([^)]*\)", "", plain).strip(" .:!#*").strip()
         state.title = title[:LONGEST_TITLE]
         state.told.append(Told(piece, ("the title",)))
         return
     tokens = lex(plain)
-    if _is_heading(plain) and len(words(plain)) <= 5 and not _with_acts(plain):
-        state.in_method = _begins_method(plain)
+    if is_heading(plain) and len(words(plain)) <= 5 and not with_acts(plain):
+        state.in_method = begins_method(plain)
         uses = [each for each in find(tokens, "head", "begins") if each.start == 0]
         state.hearing.on_head = bool(uses) if state.in_method else state.hearing.on_head
         state.told.append(Told(piece, ("a heading",)))
         return
-    if _is_told(plain, alone=alone, state=state, kitchen=kitchen):
+    if is_told(plain, alone=alone, in_method=state.in_method, kitchen=kitchen):
         state.in_method = True
         state.told.append(state.hearing.sentence(plain))
         return
     kind, rows = row_kind(piece, state.in_method, kitchen)
-    if _begins_line(plain, kitchen) and len(_segments(plain, kitchen)) > 1:
+    if begins_line(plain, kitchen) and len(segments(plain, kitchen)) > 1:
         kind, rows = "line", [("", plain)]
     if kind == "heading":
         state.told.append(Told(piece, ("a heading",)))
@@ -190,105 +147,20 @@ def _take(
         lines = [
             line
             for _, row in rows
-            for segment in _segments(row.rstrip("."), kitchen)
+            for segment in segments(row.rstrip("."), kitchen)
             for line in parse_row(segment, kitchen)
         ]
         if not alone and not any(line.found or line.amount for line in lines):
             state.told.append(Told(piece, (), plain))
             return
-        state.hearing.lines += lines
+        state.hearing.method.lines += lines
         state.told.append(Told(piece, ("what goes in",)))
-
-
-def _segments(row: str, kitchen: Kitchen) -> list[str]:
-    """A row as the things that commas part; what says no amount of its own belongs to the one before it."""
-    parts = [PURPOSE.sub("", part).strip() for part in OUTSIDE.split(row) if part.strip()]
-    begins = [_begins_line(part, kitchen) for part in parts]
-    if sum(begins) < 2 or not begins[0]:
-        return [row]
-    out: list[str] = []
-    for part, new in zip(parts, begins, strict=True):
-        if new:
-            out.append(part)
-        else:
-            out[-1] = f"{out[-1]}, {part}"
-    return out
-
-
-def _begins_line(part: str, kitchen: Kitchen) -> bool:
-    tokens = lex(part)
-    said = kitchen.amounts(tokens)
-    equal = first_phrase(tokens, phrases("lines", "equal"))
-    enough = [each for each in find(tokens, "little", "enough") if each.start == 0]
-    return bool(said and said[0].start == 0) or bool(enough) or (equal is not None and equal.start == 0)
-
-
-def _titled_by_dash(text: str) -> list[str]:
-    """'Marshmallow slip - soak two spoons …': the title, and the rest; else the text."""
-    before, dash, after = re.match(r"([^–—]*?)(\s[-–—]\s|$)(.*)", text, re.DOTALL).groups()  # type: ignore[union-attr]
-    several = words(before)
-    titled = bool(set(several) & word_of("lines", "titles")) or _with_acts(after)
-    return [before, after] if dash.strip() and titled and _heads(before) else [text]
-
-
-def _is_title(piece: str, alone: bool, after: Sequence[str], kitchen: Kitchen) -> bool:
-    """Whether the first piece of a text is its title: few words, no amount, and a recipe behind it."""
-    if not after or _is_heading(piece):
-        return False
-    bare = re.sub(r"\([^)]*\)", " ", piece)
-    several = words(bare)
-    if not several or len(several) > TITLE_WORDS:
-        return False
-    tokens = lex(bare)
-    if kitchen.amounts(tokens) and (tokens[0].kind == "n" or any(t.kind == "n" for t in tokens)):
-        return False
-    if (
-        acts_in(tokens)
-        and acts_in(tokens)[0].start == 0
-        and acts_in(tokens)[0].key.split()[0] in ("acts", "puts")
-    ):
-        return False
-    if not alone or set(several) & word_of("lines", "titles") or _with_acts(after[0]):
-        return True
-    following = kitchen.amounts(lex(after[0]))
-    if len(several) > 1 and following and following[0].start == 0:
-        return True
-    return not parse_row(piece, kitchen)[0].sure
-
-
-def _with_acts(piece: str) -> bool:
-    return bool(acts_in(lex(piece)))
-
-
-def _is_told(piece: str, *, alone: bool, state: _Text, kitchen: Kitchen) -> bool:
-    """Whether a piece is a sentence of the method, and no row of what goes in."""
-    bare = re.sub(r"\([^)]*\)", " ", piece)
-    tokens = lex(bare)
-    amounts = kitchen.amounts(tokens)
-    begins = bool(amounts) and amounts[0].start == 0 and bool(amounts[0].units or tokens[0].kind == "n")
-    begins = begins and not any(each.start == 0 for each in spans_in(tokens, kitchen.habit))
-    begins = begins or (bool(tokens) and _begins_line(bare, kitchen) and len(_segments(bare, kitchen)) > 1)
-    acts = acts_in(tokens)
-    if acts:
-        return not (begins and alone and not state.in_method and len(words(bare)) <= 6)
-    if begins:
-        return False
-    said = (
-        often_in(tokens, kitchen.habit) is not None
-        or bool(spans_in(tokens, kitchen.habit))
-        or has(tokens, "keeping", "says")
-        or has(tokens, "warns", "words")
-        or has(tokens, "claims", "words")
-        or any(has(tokens, "keeping", place) for place in ("fridge", "freezer"))
-    )
-    if said:
-        return True
-    return state.in_method and (not alone or not amounts or len(words(bare)) > TITLE_WORDS)
 
 
 def _another_recipe(piece: str, after: Sequence[str], state: _Text, kitchen: Kitchen) -> bool:
     """Whether another recipe begins here: a title behind a method, with lines or a method of its own."""
-    if not state.hearing.lines or not (state.hearing.steps or state.hearing.on_head) or not after:
+    made = state.hearing.method.steps or state.hearing.on_head
+    if not state.hearing.method.lines or not made or not after:
         return False
     several = words(piece)
     tokens = lex(piece)
@@ -296,7 +168,7 @@ def _another_recipe(piece: str, after: Sequence[str], state: _Text, kitchen: Kit
         return False
     if (
         acts_in(tokens)
-        or _is_heading(piece)
+        or is_heading(piece)
         or kitchen.amounts(tokens)
         or several[0] in word_of("lines", "for")
     ):
@@ -310,7 +182,7 @@ def _another_recipe(piece: str, after: Sequence[str], state: _Text, kitchen: Kit
 def _heard(state: _Text) -> HeardRecipe:
     """What a text comes to, once it is read."""
     hearing = state.hearing
-    hearing.finish()
+    hearing.method.finish()
     minutes, use = hearing.minutes, hearing.use
     notices = []
     if minutes is not None and minutes[1] > A_DAY:
@@ -321,7 +193,7 @@ def _heard(state: _Text) -> HeardRecipe:
         notices.append(
             "A closed jar that ferments can burst: leave its lid loose and let the gas out every day."
         )
-    steps = tuple(hearing.steps)
+    steps = tuple(hearing.method.steps)
     infused = _strained_off(hearing)
     signs = Signs(
         left_in=use == "left_in",
@@ -332,7 +204,7 @@ def _heard(state: _Text) -> HeardRecipe:
     )
     known = [
         (line.found[0], line.amount, line.form, place in infused)
-        for place, line in enumerate(hearing.lines)
+        for place, line in enumerate(hearing.method.lines)
         if line.found
     ]
     guess = guess_family(state.title, parts_of(known, hearing.kitchen.kit), signs)
@@ -340,7 +212,7 @@ def _heard(state: _Text) -> HeardRecipe:
         use = "left_in"
     return HeardRecipe(
         title=state.title,
-        lines=tuple(hearing.lines),
+        lines=tuple(hearing.method.lines),
         steps=steps,
         told=tuple(state.told),
         family=guess,
@@ -349,6 +221,7 @@ def _heard(state: _Text) -> HeardRecipe:
         minutes=minutes,
         cover=hearing.cover,
         place=hearing.place,
+        zone=hearing.zone,
         apart=hearing.apart,
         infused=infused,
         warnings=tuple(hearing.warnings),
@@ -360,15 +233,15 @@ def _heard(state: _Text) -> HeardRecipe:
 
 def _strained_off(hearing: Hearing) -> frozenset[int]:
     """The places of what is drawn out and strained off again: it does not go on the head."""
-    kinds = [step_kinds()[step.kind] for step in hearing.steps]
+    kinds = [step_kinds()[step.kind] for step in hearing.method.steps]
     strains = [at for at, kind in enumerate(kinds) if kind.strains]
     drawn = [at for at, kind in enumerate(kinds) if kind.draws or kind.does in ("mashes", "blends", "rests")]
     out = set()
-    for place, line in enumerate(hearing.lines):
+    for place, line in enumerate(hearing.method.lines):
         material = line.found[0].material if line.found else None
         if material is None or material.unit != "g" or is_a(material.kind, "dissolves"):
             continue
-        enters = next((at for at, step in enumerate(hearing.steps) if place in step.adds), 0)
+        enters = next((at for at, step in enumerate(hearing.method.steps) if place in step.adds), 0)
         if (
             any(at >= enters and any(other >= at for other in strains) for at in drawn)
             and strains[-1] >= enters

@@ -9,8 +9,49 @@ from .spans import spans_in
 from .vocabulary import Found, find, participles, phrase_table, word_list
 
 ENDS = re.compile(r"(?<=[^\s.!?…])([.!?…]+)[)\"'”’»]?\s+(?=\S)")
-UNIT = ("tbsp", "tsp", "tbs", "oz", "fl", "ca", "approx", "el", "tl", "c", "cuil", "cda", "cdas", "cdta", "cdtas", "aprox",
-        "env", "gr", "nr", "no", "st", "z", "b", "e", "g", "i", "dr", "ml", "l", "lb", "pt", "qt", "gal", "à", "cs", "cc", "s", "k", "soupe")  # fmt: skip
+UNIT = frozenset(
+    [
+        "tbsp",
+        "tsp",
+        "tbs",
+        "oz",
+        "fl",
+        "ca",
+        "approx",
+        "el",
+        "tl",
+        "c",
+        "cuil",
+        "cda",
+        "cdas",
+        "cdta",
+        "cdtas",
+        "aprox",
+        "env",
+        "gr",
+        "nr",
+        "no",
+        "st",
+        "z",
+        "b",
+        "e",
+        "g",
+        "i",
+        "dr",
+        "ml",
+        "l",
+        "lb",
+        "pt",
+        "qt",
+        "gal",
+        "à",
+        "cs",
+        "cc",
+        "s",
+        "k",
+        "soupe",
+    ]
+)
 SHORT = ("min", "mins", "std", "hr", "hrs", "h", "sec", "etc", "max", "mind")
 
 
@@ -48,8 +89,9 @@ def _a_word_of_its_own(text: str) -> bool:
 def acts_in(tokens: Sequence[Token]) -> list[Found]:
     """What is done in these tokens, in order: keys "acts soak", "puts put", "head on".
 
-    A word that may also be a thing ('a cool place', 'mist') is an act only where a clause begins; 'soaked' and
-    'melted' are where it goes on with how or how long ('melted over hot water'); 'leave in a jar' leaves nothing in.
+    A word that may also be a thing ('a cool place', 'mist') is an act only where a clause begins. 'Soaked'
+    and 'melted' are acts where how or how long follows ('melted over hot water'). 'Leave in a jar' leaves
+    nothing in.
     """
     out = []
     for each in find(tokens, table=_acts()):
@@ -58,9 +100,9 @@ def acts_in(tokens: Sequence[Token]) -> list[Found]:
         if single and word in word_list("first", "words") and not _opens(tokens, each.start):
             continue
         follows = tokens[each.end] if each.end < len(tokens) else None
-        if each.key == "head stays" and tokens[each.end - 1].word == "in" and follows and follows.kind == "w":
-            if follows.word in PLACED:
-                each = Found("puts leave", each.start, each.end - 1)
+        ends = tokens[each.end - 1].word
+        if each.key == "head stays" and ends == "in" and follows and follows.word in PLACED:
+            each = Found("puts leave", each.start, each.end - 1)
         if single and word in _participles() and not _goes_on(tokens, each.end):
             continue
         out.append(each)

@@ -105,10 +105,11 @@ def _count(tokens: list[Token], at: int, habit: Habit) -> tuple[float, int]:
         if key is not None:
             return float(key), at + length
     found = number_at(tokens, at, habit)
-    if found is not None and found[2] < len(tokens):
-        if tokens[found[2]].word in told_words().strings("often", "times"):
-            return found[0].high, found[2] + 1
-    return 0.0, at
+    stop = found[2] if found is not None else len(tokens)
+    if found is None or stop >= len(tokens):
+        return 0.0, at
+    times = told_words().strings("often", "times")
+    return (found[0].high, stop + 1) if tokens[stop].word in times else (0.0, at)
 
 
 def _one_of(tokens: Sequence[Token], at: int, name: str) -> int:

@@ -1,0 +1,206 @@
+"""The method of a told recipe: its steps in their order, and what goes in at each."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field, replace
+
+from ....materials import WATER, is_a
+from ....words import between, lower_first, span
+from ...model import of_form, step_kinds
+from ..lines import Kitchen, ParsedLine, read_line
+
+WET = ("mixes", "blends", "mashes", "melts", "juices", "drains", "rests")
+DRY = ("sorts", "dries", "mills", "crushes", "sieves")
+"""What is done to dry things before they go in: to all of them, where none is named."""
+
+Times = tuple[float, float]
+
+
+@dataclass(frozen=True)
+class HeardStep:
+    """One step as it was told: kind, the places of the lines that go in, minutes, sign, words kept of it."""
+
+    kind: str
+    adds: tuple[int, ...] = ()
+    least: float | None = None
+    most: float | None = None
+    sign: str = ""
+    note: str = ""
+
+
+@dataclass
+class Method:
+    """Lines and steps as far as they were told. `pending`: places of lines that go in at the next step.
+
+    `heard`: what was heard of the sentence that is being read; `before`: how many steps there were before it.
+    """
+
+    kitchen: Kitchen
+    lines: list[ParsedLine] = field(default_factory=list)
+    steps: list[HeardStep] = field(default_factory=list)
+    pending: list[int] = field(default_factory=list)
+    hot_water: bool = False
+    heard: list[str] = field(default_factory=list)
+    before: int = 0
+
+    # ---- what a sentence says ----
+
+    def begin(self) -> None:
+        """Another sentence begins."""
+        self.heard, self.before = [], len(self.steps)
+
+    def drawn_as(self, key: str, adds: list[int]) -> str:
+        """The kind of a step by what is in it: plants in oil steep for weeks, plants in hot water are tea."""
+        if key not in ("rest", "soak", "steep") or not adds:
+            return key
+        kind = self._wait_of(adds)
+        return kind if kind == "infuse_oil" or (key == "rest" and kind == "steep") else key
+
+    def put(self, key: str, adds: list[int], times: Times | None) -> None:
+        """Things that are put in, or left; what they are put in for is said by the next step."""
+        self.pending += adds
+        if times is None:
+            return
+        if self.pending:
+            kind = self._wait_of(self.pending)
+            self.step(kind, [], times)
+        elif self.steps and self.steps[-1].least is None and step_kinds()[self.steps[-1].kind].act == "wait":
+            self.last(least=times[0], most=times[1])
+            self.heard.append(step_words(self.steps[-1]))
+        elif key == "leave":
+            self.step("rest", [], times)
+
+    def step(
+        self, kind_key: str, adds: list[int], times: Times | None = None, sign: str = "", note: str = ""
+    ) -> None:
+        """A step of this kind, with what goes in at it; what was put in before goes in first."""
+        kind = step_kinds()[kind_key]
+        if kind_key == "press_juice":
+            self._juiced(adds)
+        takes = bool(kind.takes) or kind.does in WET or kind.does in DRY
+        if kind.does in DRY:
+            self.pending += [place for place in adds if place not in self.pending]
+            every = set(adds) >= self.unplaced()
+            adds = [] if every or kind.does not in ("mills", "crushes") else adds
+            self.pending = [place for place in self.pending if place not in adds]
+        elif takes and kind.does != "rests":
+            adds, self.pending = [*self.pending, *adds], []
+        elif self.pending:
+            self._flush()
+        last = self.steps[-1] if len(self.steps) > self.before else None
+        if last is not None and last.kind == kind_key and (times is None or last.least is None):
+            self.steps.pop()
+            adds, note = [*last.adds, *adds], note or last.note
+            times = times or (
+                (last.least, last.most) if last.least is not None and last.most is not None else None
+            )
+        least, most = times or (None, None)
+        self.steps.append(HeardStep(kind_key, tuple(dict.fromkeys(adds)), least, most, sign, note))
+        self.heard.append(step_words(self.steps[-1]))
+
+    def _flush(self) -> None:
+        """What was put in before a step that takes nothing goes in by a step of its own."""
+        pending, self.pending = self.pending, []
+        kind = self._wait_of(pending)
+        kind = "mix_in" if kind == "rest" else kind
+        late = any(step_kinds()[each.kind].does in ("strains", "mixes") for each in self.steps)
+        self.steps.append(HeardStep("stir_in" if kind == "mix_in" and late else kind, tuple(pending)))
+        self.heard.append(step_words(self.steps[-1]))
+
+    def finish(self) -> None:
+        """What was put in last, and nothing was said of after it."""
+        if self.pending and self.steps:
+            self._flush()
+        self.pending = []
+        self._into_the_only_one()
+        for place, line in enumerate(self.lines):
+            if not line.sure and self._drawn_off(place):
+                self.lines[place] = _as_the_plant(line)
+
+    def _into_the_only_one(self) -> None:
+        """What no step names goes in where anything goes in at all: 'mix', 'shake'."""
+        kinds = [step_kinds()[step.kind] for step in self.steps]
+        takers = [at for at, kind in enumerate(kinds) if kind.takes or kind.does in (*WET, "ferments")]
+        left = sorted(self.unplaced())
+        fills = next((at for at, kind in enumerate(kinds) if kind.act == "portion"), len(kinds))
+        if left and takers and fills < min(takers):  # it is in the bottle before it is shaken there
+            self.steps.insert(fills, HeardStep("mix_in", tuple(left)))
+        elif len(takers) == 1 and left:
+            step = self.steps[takers[0]]
+            self.steps[takers[0]] = replace(step, adds=(*step.adds, *left))
+
+    def _drawn_off(self, place: int) -> bool:
+        """Whether a line is put in where things are drawn out, and is strained off after it."""
+        enters = next((at for at, step in enumerate(self.steps) if place in step.adds), None)
+        kinds = [step_kinds()[step.kind] for step in self.steps]
+        return (
+            enters is not None and bool(kinds[enters].draws) and any(kind.strains for kind in kinds[enters:])
+        )
+
+    # ---- what stands there ----
+
+    def last(self, **changes: object) -> None:
+        """Change the last step."""
+        self.steps[-1] = replace(self.steps[-1], **changes)  # type: ignore[arg-type]
+
+    def unplaced(self) -> set[int]:
+        """The lines that no step names yet."""
+        named = {place for step in self.steps for place in step.adds}
+        return set(range(len(self.lines))) - named
+
+    def called(self, place: int) -> str:
+        """What a line is called."""
+        line = self.lines[place]
+        return lower_first(line.found[0].name) if line.sure else line.name or line.text
+
+    def _wait_of(self, adds: Sequence[int]) -> str:
+        """What it is to be left standing: plants in oil, in hot water, in cold water, or a mix that rests."""
+        found = [self.lines[place].found[0] for place in adds if self.lines[place].found]
+        plants = [each for each in found if each.material and is_a(each.material.kind, "plant")]
+        fats = [each for each in found if each.material and is_a(each.material.kind, "fat")]
+        every = {place for place in self.unplaced() if self.lines[place].found} | set(adds)
+        watery = any(
+            not is_a(kind, "plant") and (kind == WATER or is_a(kind, "draws_plants"))
+            for kind in map(self._kind, every)
+        )
+        if plants and fats and not any(each.material is None for each in found):
+            return "infuse_oil"
+        if not plants or not watery:
+            return "rest"
+        return "steep" if self.hot_water else "soak"
+
+    def _kind(self, place: int) -> str:
+        material = self.lines[place].found[0].material
+        return material.kind if material is not None else WATER
+
+    def _juiced(self, adds: list[int]) -> None:
+        """A root or a bulb whose juice is pressed is a line of its juice."""
+        for place in adds or self.pending or [place for step in self.steps for place in step.adds][-1:]:
+            line = self.lines[place]
+            again = read_line(f"{line.text} juice", self.kitchen)
+            material = again.found[0].material if again.sure and not again.problem else None
+            if material is not None and is_a(material.kind, "juiced"):
+                self.lines[place] = replace(again, text=line.text)
+
+
+def _as_the_plant(line: ParsedLine) -> ParsedLine:
+    """A name of several things, of which one alone is drawn out and strained off: rice, and no rice flour."""
+    plants = [each for each in line.found if each.material and is_a(each.material.kind, "plant")]
+    if len(plants) != 1 or line.field != "supply_key" or line.amount is None or not line.unit:
+        return line
+    note = f"taken as {lower_first(plants[0].name)}: it is drawn out and strained off"
+    found = (plants[0], *(each for each in line.found if each is not plants[0]))
+    form = of_form(plants[0].material, line.form)
+    return replace(line, found=found, sure=True, form=form, problem="", field="", notes=(*line.notes, note))
+
+
+def time_words(least: float, most: float) -> str:
+    """A time as it is said: "20 min", "8 to 12 hours"."""
+    return span(most) if least == most else between(least, most)
+
+
+def step_words(step: HeardStep) -> str:
+    """A step as it is said: "simmer, 20 min"."""
+    name = lower_first(step_kinds()[step.kind].name)
+    if step.least is None or step.most is None:
+        return name
+    return f"{name}, {time_words(step.least, step.most)}"

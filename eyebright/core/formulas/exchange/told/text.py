@@ -1,0 +1,162 @@
+"""A text as its pieces: title, headings, rows of what goes in, sentences of the method."""
+
+import re
+from collections.abc import Sequence
+
+from ....materials import words
+from ..lines import Kitchen, parse_row
+from ..lines.lexing import BULLET, first_phrase, lex, phrases, word_of
+from .sentences import acts_in, sentences
+from .spans import often_in, spans_in
+from .vocabulary import find, has
+
+TITLE_WORDS = 9
+OUTSIDE = re.compile(r"[,;](?![^()]*\))\s*")  # what parts things, but for what stands in brackets
+PURPOSE = re.compile(
+    r"(?<=\w)\s+(?:to make|to form|to get|until|till|so that|pour faire|pour obtenir|hasta|para hacer|"
+    r"per fare|per ottenere)\b[^(]*",
+    re.IGNORECASE,
+)
+RATIO = re.compile(
+    r"^([^\d:,.]+?)\s+(?:and|to|with|und|zu|mit|et|y|e)\s+([^\d:,.]+?),?\s+(\d+)\s?:\s?(\d+)(.*)$",
+    re.IGNORECASE,
+)
+
+
+def pieces_of(row: str) -> list[str]:
+    """A row as its sentences; a heading before a colon stands by itself."""
+    out = []
+    for sentence in sentences(row):
+        before, colon, after = sentence.partition(":")
+        if colon and after.strip() and not before.rstrip().endswith(tuple("0123456789")) and _heads(before):
+            out += [before.strip(), *sentences(after.strip())]
+        else:
+            out.append(sentence)
+    return out
+
+
+def in_parts(row: str) -> str:
+    """'Vinegar and water 1:4' as parts: '1 part vinegar, 4 parts water'."""
+    found = RATIO.match(row)
+    if found is None:
+        return row
+    one, other, first, second, rest = found.groups()
+    return f"{first} parts {one}, {second} parts {other}. {rest.strip(' ,.')}"
+
+
+def _heads(before: str) -> bool:
+    """Whether these words are a title or a heading: few of them, no amount, nothing done."""
+    tokens = lex(BULLET.sub("", before))
+    several = words(before)
+    if not several or len(several) > TITLE_WORDS:
+        return False
+    if is_heading(before):
+        return True
+    return (
+        not any(token.kind == "n" for token in tokens)
+        and not any(act.start == 0 and act.key.split()[0] == "acts" for act in acts_in(tokens))
+        and not has(tokens, "warns", "words")
+    )
+
+
+def is_heading(row: str) -> bool:
+    """Whether a row is one of the headings that recipes have, or begins with it."""
+    several = words(row)
+    return any(
+        several[: len(each)] == each and len(several) <= len(each) + 3
+        for each in phrases("lines", "headings")
+    )
+
+
+def begins_method(row: str) -> bool:
+    """Whether a heading is that of a method."""
+    several = words(row)
+    return any(several[: len(each)] == each for each in phrases("lines", "methods"))
+
+
+def segments(row: str, kitchen: Kitchen) -> list[str]:
+    """A row as the things that commas part; what says no amount of its own belongs to the one before it."""
+    parts = [PURPOSE.sub("", part).strip() for part in OUTSIDE.split(row) if part.strip()]
+    begins = [begins_line(part, kitchen) for part in parts]
+    if sum(begins) < 2 or not begins[0]:
+        return [row]
+    out: list[str] = []
+    for part, new in zip(parts, begins, strict=True):
+        if new:
+            out.append(part)
+        else:
+            out[-1] = f"{out[-1]}, {part}"
+    return out
+
+
+def begins_line(part: str, kitchen: Kitchen) -> bool:
+    """Whether a part of a row begins a thing of its own: with an amount, 'equal parts' or 'enough'."""
+    tokens = lex(part)
+    said = kitchen.amounts(tokens)
+    equal = first_phrase(tokens, phrases("lines", "equal"))
+    enough = [each for each in find(tokens, "little", "enough") if each.start == 0]
+    return bool(said and said[0].start == 0) or bool(enough) or (equal is not None and equal.start == 0)
+
+
+def titled_by_dash(text: str) -> list[str]:
+    """'Marshmallow slip - soak two spoons …': the title, and the rest; else the text."""
+    before, dash, after = re.match(r"([^–—]*?)(\s[-–—]\s|$)(.*)", text, re.DOTALL).groups()  # type: ignore[union-attr]
+    several = words(before)
+    titled = bool(set(several) & word_of("lines", "titles")) or with_acts(after)
+    return [before, after] if dash.strip() and titled and _heads(before) else [text]
+
+
+def is_title(piece: str, alone: bool, after: Sequence[str], kitchen: Kitchen) -> bool:
+    """Whether the first piece of a text is its title: few words, no amount, and a recipe behind it."""
+    if not after or is_heading(piece):
+        return False
+    bare = re.sub(r"\([^)]*\)", " ", piece)
+    several = words(bare)
+    if not several or len(several) > TITLE_WORDS:
+        return False
+    tokens = lex(bare)
+    if kitchen.amounts(tokens) and (tokens[0].kind == "n" or any(t.kind == "n" for t in tokens)):
+        return False
+    if (
+        acts_in(tokens)
+        and acts_in(tokens)[0].start == 0
+        and acts_in(tokens)[0].key.split()[0] in ("acts", "puts")
+    ):
+        return False
+    if not alone or set(several) & word_of("lines", "titles") or with_acts(after[0]):
+        return True
+    following = kitchen.amounts(lex(after[0]))
+    if len(several) > 1 and following and following[0].start == 0:
+        return True
+    return not parse_row(piece, kitchen)[0].sure
+
+
+def with_acts(piece: str) -> bool:
+    """Whether anything is done in it."""
+    return bool(acts_in(lex(piece)))
+
+
+def is_told(piece: str, *, alone: bool, in_method: bool, kitchen: Kitchen) -> bool:
+    """Whether a piece is a sentence of the method, and no row of what goes in."""
+    bare = re.sub(r"\([^)]*\)", " ", piece)
+    tokens = lex(bare)
+    amounts = kitchen.amounts(tokens)
+    begins = bool(amounts) and amounts[0].start == 0 and bool(amounts[0].units or tokens[0].kind == "n")
+    begins = begins and not any(each.start == 0 for each in spans_in(tokens, kitchen.habit))
+    begins = begins or (bool(tokens) and begins_line(bare, kitchen) and len(segments(bare, kitchen)) > 1)
+    acts = acts_in(tokens)
+    if acts:
+        return not (begins and alone and not in_method and len(words(bare)) <= 6)
+    if begins:
+        return False
+    said = (
+        often_in(tokens, kitchen.habit) is not None
+        or bool(spans_in(tokens, kitchen.habit))
+        or has(tokens, "keeping", "says")
+        or has(tokens, "warns", "words")
+        or has(tokens, "claims", "words")
+        or any(has(tokens, "keeping", place) for place in ("fridge", "freezer"))
+    )
+    if said:
+        return True
+    return in_method and (not alone or not amounts or len(words(bare)) > TITLE_WORDS)

@@ -1,0 +1,208 @@
+"""What goes in, as a clause names it: with an amount, by a known name, or by what it was called before."""
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, replace
+
+from ....materials import is_a, stem, stem_set, word_set, words
+from ....words import listed
+from ..lines import Kitchen, ParsedLine, parse_row, read_line
+from ..lines.amounts import ARTICLES
+from ..lines.lexing import Token, lex, number_words, phrases, text_of
+from .method import Method
+from .spans import Span
+from .vocabulary import find, phrase_table, told_words, word_list
+
+GAP = Token("s", "|", "|")
+"""What stands in place of words that were understood already."""
+
+
+@dataclass(frozen=True)
+class Things:
+    """The lines of a method, found by what clauses call them."""
+
+    method: Method
+
+    def in_clause(self, tokens: list[Token], *, named: bool, covering: bool = False) -> tuple[list[int], str]:
+        """The places of the lines that a clause names (`named`: also without amount), and the words left."""
+        adds: list[int] = []
+        left: list[str] = []
+        if find(tokens, "little", "all"):
+            adds += sorted(self.method.unplaced() - set(self.method.pending))
+            tokens = [token for token in tokens if token.word not in _all_words()]
+        for chunk in _chunks(tokens, self.method.kitchen):
+            found = self._thing(chunk, named=named, covering=covering)
+            if found is None:
+                left.append(text_of(chunk))
+            else:
+                adds += [place for place in found if place not in adds]
+        if adds:
+            names = [self.method.called(place) for place in adds]
+            self.method.heard.append(f"goes in: {listed(names)}")
+        return adds, " ".join(each for each in left if each)
+
+    def _thing(self, chunk: list[Token], *, named: bool, covering: bool) -> list[int] | None:
+        """The lines that one name stands for; None for none."""
+        text = text_of(chunk)
+        said = [token.word for token in chunk if token.kind == "w" and token.word != "x"]
+        if not said:
+            return None
+        if _is_tool(chunk):
+            return None
+        if not amount_in(chunk, self.method.kitchen):
+            known = self._referred_next(said)
+            if known or self.referred(said, range(len(self.method.lines))):
+                return known
+            return self._named(f"to cover {text}" if covering else text, said) if named else None
+        lines = parse_row(text, self.method.kitchen)
+        if not any(line.found or line.name for line in lines):
+            return self._of_it(lines) if any(line.unit for line in lines) else None
+        if (
+            said[0] in ARTICLES
+            and not any(line.sure for line in lines)
+            and not any(line.unit for line in lines)
+        ):
+            return None  # a ring, a while: no number of anything
+        if chunk[0].kind != "n" and not any(line.sure or line.unit for line in lines):
+            return None
+        if all(word in word_list("little", "pronouns") for line in lines for word in words(line.name)):
+            return self._of_it(lines)
+        self.method.lines.extend(lines)
+        return list(range(len(self.method.lines) - len(lines), len(self.method.lines)))
+
+    def _of_it(self, lines: Sequence[ParsedLine]) -> list[int]:
+        """'Two spoons of it': where it is one thing alone that was made so far, so much of that goes in."""
+        named = [place for step in self.method.steps for place in step.adds]
+        if len(set(named)) != 1 or len(lines) != 1 or not lines[0].unit:
+            return []
+        place = named[0]
+        made = self.method.lines[place]
+        said = lines[0].amount
+        if said is None or not made.found:
+            return []
+        again = read_line(f"{said.written} {lines[0].unit} {made.found[0].name}", self.method.kitchen)
+        if again.sure and not again.problem and again.found[0].key == made.found[0].key:
+            note = f"as much of it as is used; it comes of “{made.text}”"
+            self.method.lines[place] = replace(again, text=made.text, notes=(*made.notes, note))
+        return []
+
+    def _named(self, text: str, said: list[str]) -> list[int] | None:
+        """A thing without an amount that is known by its name, and is no line yet."""
+        if all(word in word_set("neutral") or word in word_list("little", "how") for word in said):
+            return None
+        line = read_line(text, self.method.kitchen)
+        if (
+            not line.sure
+            or line.notes
+            or (line.found[0].material is not None and line.found[0].material.refuse)
+        ):
+            return None
+        place = next(
+            (
+                at
+                for at, each in enumerate(self.method.lines)
+                if each.sure and each.found[0].key == line.found[0].key
+            ),
+            None,
+        )
+        if place is not None:
+            return [place]
+        self.method.lines.append(line)
+        return [len(self.method.lines) - 1]
+
+    def _referred_next(self, said: Sequence[str]) -> list[int]:
+        """Lines that no step names yet, and these words refer to."""
+        return self.referred(said, sorted(self.method.unplaced() - set(self.method.pending)))
+
+    def referred(self, said: Sequence[str], places: Iterable[int]) -> list[int]:
+        """Lines that words refer to: by their own words, else by their kind ("the oil", "the powders")."""
+        stems = {stem(word) for word in said} - stem_words("empty")
+        best: dict[int, int] = {}
+        for place in places:
+            line = self.method.lines[place]
+            own = {stem(word) for word in words(line.name or line.text) if word not in word_set("neutral")}
+            count = 2 * len(stems & own) or len(stems & _kind_words(line))
+            if count:
+                best[place] = count
+        most = max(best.values(), default=0)
+        return [place for place, count in best.items() if count == most]
+
+
+def _all_words() -> frozenset[str]:
+    return frozenset(word for phrase in phrase_table("little", "all") for word in phrase)
+
+
+def _kind_words(line: ParsedLine) -> frozenset[str]:
+    """Words that a recipe calls a line by besides its name: its kind, and whether it is a powder."""
+    if not line.found:
+        return frozenset()
+    material = line.found[0].material
+    if material is None:
+        return stem_set("water", "names")
+    out = set(stem_set("kinds", material.kind)) | {stem(word) for word in words(material.kind)}
+    powder = line.form == "powder" or is_a(material.kind, "powder")
+    out -= set() if powder else {stem("powder")}
+    if powder:
+        out |= stem_words("powders")
+    if is_a(material.kind, "plant"):
+        out |= stem_words("herbs")
+    return frozenset(out)
+
+
+def amount_in(tokens: list[Token], kitchen: Kitchen) -> bool:
+    """Whether an amount of something is said; "lathers a little" says none."""
+    said = kitchen.amounts(list(tokens))
+    return any(
+        each.piece or each.start == 0 or each.end < len(tokens) or tokens[each.start].kind == "n"
+        for each in said
+    )
+
+
+def says_nothing(text: str) -> bool:
+    """Whether words name only tools, and little words besides."""
+    tokens = lex(text)
+    tools = {at for each in find(tokens, "tools", "words") for at in range(each.start, each.end)}
+    little = word_set("neutral") | number_words().keys()
+    return all(at in tools or token.word in little for at, token in enumerate(tokens))
+
+
+def _is_tool(tokens: list[Token]) -> bool:
+    """Whether it names a tool or a vessel and nothing else: "a coffee filter"."""
+    tools = {at for each in find(tokens, "tools", "words") for at in range(each.start, each.end)}
+    left = [token.word for at, token in enumerate(tokens) if at not in tools]
+    return bool(tools) and all(word in word_set("neutral") or word in number_words() for word in left)
+
+
+def _chunks(tokens: list[Token], kitchen: Kitchen) -> list[list[Token]]:
+    """The names in a clause, each with its amount: parted by signs, little words and new amounts."""
+    stops = word_list("little", "stops") | word_list("little", "joins")
+    begins = {each.start for each in kitchen.amounts(tokens) if each.start}
+    halves = {
+        at
+        for phrase in phrases("amounts", "half_more")
+        for at in range(len(tokens))
+        if tuple(token.word for token in tokens[at : at + len(phrase)]) == phrase
+    }
+    out: list[list[Token]] = [[]]
+    for at, token in enumerate(tokens):
+        if at in begins and any(each.kind == "w" for each in out[-1]) and kitchen.amounts(out[-1]):
+            out.append([])
+        if (
+            token is GAP
+            or (token.kind == "s" and token.word in ",;:")
+            or (token.word in stops and at not in halves)
+        ):
+            out.append([])
+        else:
+            out[-1].append(token)
+    return [chunk for chunk in out if chunk]
+
+
+def without(tokens: Sequence[Token], spans: Iterable[Span], own: Iterable[int]) -> list[Token]:
+    """Tokens with a gap in place of what was understood already."""
+    gone = {at for each in spans for at in range(each.start, each.end)} | set(own)
+    return [GAP if at in gone else token for at, token in enumerate(tokens)]
+
+
+def stem_words(name: str) -> frozenset[str]:
+    """A list of little words, without plurals."""
+    return frozenset(stem(word) for phrase in told_words().strings("little", name) for word in words(phrase))
