@@ -18,7 +18,7 @@ from .heads import heads_page
 from .judge import BOUNDS, EYES, MIXES, SETS, SLIPS, coverage, disagreements
 from .learning import run as households
 from .lines import LINES as PASTED
-from .lines import MATERIALS, loading, searching, written_lines
+from .lines import MATERIALS, TOLD, loading, searching, told_recipe, written_lines
 from .live import cost_of_instruments, drag_to_paint
 from .make import cost_of_clocks, over_pour, weight_to_bar
 from .memory import grown as memory_grown
@@ -34,6 +34,7 @@ LIVE_SHARE = 0.03
 PAGE_KB = 300.0
 # At most so many times as long as one PHREEQC solve of the same run.
 ANSWER, TEN, ASSESSMENT, PASTE = 170.0, 640.0, 425.0, 600.0
+HEARD = 60.0  # blank calls that a told recipe takes at most
 LOADED = 870.0  # of a start: 0.3 s on the machine where a solve takes 345 µs
 # At most so many times as long as a call that does nothing (yardsticks.py), in process,
 SHELF, HEAD, RANKING, SEARCHING = 310.0, 155.0, 400.0, 155.0
@@ -127,6 +128,10 @@ def main() -> int:
     ledger.times(
         f"the library of {len(library())} rows and its finder, loaded", loaded_in, "solves", solve, LOADED
     )
+
+    told, call = beside(told_recipe, blank_call)
+    print(f"A told recipe; a blank call takes {call * 1000:.2f} ms")
+    ledger.times(f"{TOLD} lines and their method heard", told, "blank calls", call, HEARD)
 
     shelf, call = beside(long_shelf, blank_call)
     print(f"The shelf in process, {LOTS} lots on it; a blank call takes {call * 1000:.2f} ms")

@@ -5,16 +5,18 @@ import subprocess
 import sys
 import time
 from dataclasses import dataclass
+from functools import partial
 
 from playwright.sync_api import Browser
 
-from eyebright.core.formulas.exchange import read_recipe
+from eyebright.core.formulas.exchange import hear_recipe, read_recipe
 from eyebright.core.materials import library
 from tests.core.written_lines import corpus, empty_kitchen, judged, read
 
+from .chemistry import best
 from .yardsticks import TRIP, TRIPS
 
-MATERIALS, LINES = 800, 200
+MATERIALS, LINES, TOLD = 800, 200, 40
 STARTS = 5
 TYPED = ("soap", "huile d'ol", "reetha", "rhasoul", "zzzz", "ben")
 
@@ -53,6 +55,23 @@ def written_lines() -> LineFigures:
     seconds = time.perf_counter() - start
     right = sum(each.right for each in found) / len(found)
     return LineFigures(len(found), right, sum(each.silent and not each.right for each in found), seconds)
+
+
+METHOD = (
+    "Soak the roots overnight, boil, simmer 10 minutes low, cool, mash by hand, strain through cloth. "
+    "Stir in the honey and the oil. Massage in, leave on 10 minutes under a cap and rinse. "
+    "Twice a month at most. Keeps a week in the fridge. Never on broken skin."
+)
+
+
+def told_recipe() -> float:
+    """Seconds to hear a recipe of `TOLD` lines with its method: the best of a few."""
+    kitchen = empty_kitchen()
+    lines = [written.text for written in corpus() if len(written.meant) == 1 and written.meant != ("-",)]
+    text = "\n".join(["Everything wash", *lines[:TOLD], "Method", METHOD])
+    if len(hear_recipe(text, kitchen).lines) < TOLD:
+        raise RuntimeError("lines of the told recipe were not heard")
+    return best(partial(hear_recipe, text, kitchen))
 
 
 LOADING = """

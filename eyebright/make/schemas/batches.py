@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import Field
 
-from eyebright.core.vocabulary import Act, Gravity, Pouring
+from eyebright.core.vocabulary import Act, Gravity, Place, Pouring
 from eyebright.kept.fields import AS_NUMBER, Blank, Note, Number, number_between
 from eyebright.kept.older_names import OlderNames
 from eyebright.kept.wire import Caution, Figure, Out
@@ -185,7 +185,7 @@ class BatchWashOut(Out):
 
 
 class BatchOut(Out):
-    """A batch."""
+    """A batch. `left`, in its `unit`: about how much stands in nothing yet; `keep_at`: as its formula says."""
 
     id: int
     version: int
@@ -219,7 +219,9 @@ class BatchOut(Out):
     vessel_ml: float | None
     overfull: str
     containers: list[ContainerOut]
-    filled: float
+    unit: Literal["mL", "g"]
+    left: float
+    keep_at: Place
     photos: list[PhotoOut]
     washes: list[BatchWashOut]
     note: str

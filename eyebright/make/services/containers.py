@@ -6,7 +6,7 @@ Used, frozen, thawed, thrown away.
 import secrets
 from collections.abc import Iterable
 from datetime import date, timedelta
-from typing import Any, get_args
+from typing import Any, Literal, get_args
 
 from django.db import transaction
 from django.db.models import QuerySet, Sum
@@ -184,6 +184,14 @@ def enough(batch: Batch, amount: float) -> None:
             else f"It makes {brief(round(most))} {unit} at most, {brief(max(round(left), 0.0))} of it left "
             "to fill. Measure what it made if it is really more.",
         )
+
+
+def left_to_fill(batch: Batch, filled: float) -> tuple[Literal["mL", "g"], float]:
+    """What a batch is counted in, and about how much of it stands in nothing yet."""
+    wet = bool(batch.facts.get("wet", True))
+    makes = batch.made.makes if wet else batch.made.makes_g
+    whole = float(batch.yielded) if batch.yielded is not None and wet else makes.value if makes else 0.0
+    return "mL" if wet else "g", max(whole - filled, 0.0)
 
 
 def _most(batch: Batch) -> tuple[str, float | None]:

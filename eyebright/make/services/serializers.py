@@ -11,8 +11,9 @@ from eyebright.core.formulas.model import step_kinds
 from eyebright.core.learning import outcomes
 from eyebright.core.make import loads, minutes_said, skin_safe, texture_said, yield_said
 from eyebright.core.numbers import Figure
-from eyebright.core.vocabulary import Pouring
+from eyebright.core.vocabulary import Place, Pouring
 from eyebright.core.words import brief, elapsed
+from eyebright.formulas.services.workbench import entered_of
 from eyebright.heads.services.pictures import content_of
 from eyebright.kept.clock_steps import steady_seconds, step_words
 from eyebright.kept.decimals import as_float
@@ -34,7 +35,7 @@ from ..schemas.batches import (
     RunStepOut,
 )
 from ..snapshots import PlannedPour, SheetStep
-from .containers import containers_out, filled_of
+from .containers import containers_out, filled_of, left_to_fill
 from .evaluation import careful, same
 from .readings import compared, foreseen
 from .warmth import cooling_of
@@ -159,6 +160,7 @@ def batch_out(batch: Batch) -> BatchOut:
     reading, comparison, again = _read(batch)
     vessel = batch.vessel
     inside = done.fullest
+    unit, left = left_to_fill(batch, filled_of(batch, containers))
     return BatchOut(
         id=batch.pk,
         version=batch.version,
@@ -192,7 +194,9 @@ def batch_out(batch: Batch) -> BatchOut:
         vessel_ml=float(vessel.volume) if vessel else None,
         overfull=_overfull(vessel.name, float(vessel.volume), inside) if vessel else "",
         containers=containers_out(containers),
-        filled=filled_of(batch, containers),
+        unit=unit,
+        left=left,
+        keep_at=_keep_at(batch),
         photos=[photo_out(each) for each in batch.photos.all()],
         washes=_washes(batch),
         note=batch.note,
@@ -306,3 +310,8 @@ def running() -> list[RunningOut]:
             )
         )  # fmt: skip
     return out
+
+
+def _keep_at(batch: Batch) -> Place:
+    """Where its formula says that it is kept; the fridge where there is none."""
+    return entered_of(batch.formula.body).place if batch.formula is not None else "fridge"

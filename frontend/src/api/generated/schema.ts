@@ -3984,7 +3984,7 @@ export interface components {
         };
         /**
          * BatchOut
-         * @description A batch.
+         * @description A batch. `left`, in its `unit`: about how much stands in nothing yet; `keep_at`: as its formula says.
          */
         BatchOut: {
             /** Besides */
@@ -4001,8 +4001,6 @@ export interface components {
             containers: components["schemas"]["ContainerOut"][];
             cooling: components["schemas"]["CoolingOut"] | null;
             done: components["schemas"]["FiguresOut"];
-            /** Filled */
-            filled: number;
             /** Finished At */
             finished_at: string | null;
             /** Formula */
@@ -4015,6 +4013,13 @@ export interface components {
             heads: components["schemas"]["RecipientOut"][];
             /** Id */
             id: number;
+            /**
+             * Keep At
+             * @enum {string}
+             */
+            keep_at: "shelf" | "fridge" | "freezer";
+            /** Left */
+            left: number;
             /** Lines */
             lines: components["schemas"]["BatchLineOut"][];
             /**
@@ -4049,6 +4054,11 @@ export interface components {
             thickness: string;
             /** Thickness Says */
             thickness_says: string;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "mL" | "g";
             /** Version */
             version: number;
             /** Vessel */

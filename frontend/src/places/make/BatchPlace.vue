@@ -28,7 +28,7 @@ import StripLink from "./StripLink.vue";
 import PortionStep from "./PortionStep.vue";
 import PourList from "./PourList.vue";
 import { long } from "@/parts/clocks";
-import { grams, leftToFill } from "./words";
+import { grams } from "./words";
 
 const { id } = defineProps<{ id: number }>();
 const router = useRouter();
@@ -202,7 +202,7 @@ useShortcuts([{ key: "n", does: "Make it again", run: again }]);
             <ContainerRow v-for="one in batch.containers" :key="one.id" :container="one" bare />
           </ul>
           <details
-            v-if="leftToFill(batch) >= 1"
+            v-if="batch.left >= 1"
             @toggle="filling = ($event.target as HTMLDetailsElement).open"
           >
             <summary>

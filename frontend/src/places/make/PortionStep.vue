@@ -12,7 +12,7 @@ import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
 import { dayOf } from "@/parts/when";
 import ContainerRow from "./ContainerRow.vue";
-import { leftToFill, PLACES } from "./words";
+import { PLACES } from "./words";
 
 const { batch, listed = true } = defineProps<{
   batch: Batch;
@@ -39,7 +39,7 @@ const today = computed(() => batch.steps.some((step) => step.kind === "serve"));
 const name = ref(today.value ? "Bowl for today" : "");
 const count = ref("12");
 const amount = ref("");
-const place = ref<"shelf" | "fridge" | "freezer">(today.value ? "shelf" : "fridge");
+const place = ref<"shelf" | "fridge" | "freezer">(today.value ? "shelf" : batch.keep_at);
 const size = ref("alone");
 const skip = ref("0");
 const places = [...PLACES];
@@ -64,7 +64,7 @@ const holders = computed(() => [
   { id: null as number | null, name: "something else" },
   ...(vessels.data.value ?? []).map((one) => ({ id: one.id as number | null, name: one.name })),
 ]);
-const left = computed(() => leftToFill(batch));
+const left = computed(() => batch.left);
 /** All that is left, or as much of it as the vessel holds: it stands in the field until another is typed. */
 const offered = computed(() => {
   const volume = vessels.data.value?.find((one) => one.id === vessel.value)?.volume;
@@ -78,7 +78,6 @@ watch(
   },
   { immediate: true },
 );
-const dry = computed(() => batch.containers[0]?.unit === "g");
 const labels = computed(
   () => `/api/make/batches/${batch.id}/labels?size=${size.value}&skip=${Number(skip.value) || 0}`,
 );
@@ -119,7 +118,7 @@ async function put(): Promise<void> {
 <template>
   <div class="portion">
     <p class="text-2xl">
-      About {{ said(Math.round(left)) }} {{ dry ? "g" : "mL" }} left to fill.
+      About {{ said(Math.round(left)) }} {{ batch.unit }} left to fill.
       <em class="quiet">{{ batch.yielded === null ? "computed" : "measured" }}</em>
     </p>
     <form @submit.prevent="put">

@@ -1,5 +1,4 @@
 /** What Make says of places, minutes, amounts and what became of something. */
-import type { Batch } from "@/api/types";
 import { said } from "@/parts/ph";
 
 export const PLACES = [
@@ -23,10 +22,6 @@ export function span(least: number, most: number): string {
   const [low, high] = [said(least / each), said(most / each)];
   return low === high ? `${low} ${unit}` : `${low} to ${high} ${unit}`;
 }
-
-/** What of a batch stands in nothing yet, in mL or g: as it was measured, or as it was worked out. */
-export const leftToFill = (batch: Batch): number =>
-  Math.max((batch.yielded ?? batch.done.makes?.value ?? 0) - batch.filled, 0);
 
 /** "5.2 g", "350 g". */
 export const grams = (value: number): string => `${said(Number(value.toPrecision(3)))} g`;

@@ -98,6 +98,11 @@ def _pieces() -> dict[tuple[str, ...], tuple[str, ...]]:
     return out
 
 
+@cache
+def _full() -> dict[str, Triple]:
+    return line_words().as_(dict[str, Triple], "full")
+
+
 def pieces_of(word: str) -> tuple[str, ...]:
     """The pieces that one word may mean."""
     return _pieces().get((word,), ())
@@ -125,7 +130,7 @@ def amount_at(tokens: list[Token], at: int, habit: Habit, own: dict[tuple[str, .
         if unit is not None:
             break
         word = tokens[at].word
-        if word in line_words().as_(dict[str, Triple], "full") and _unit(tokens, at + 1, own) is not None:
+        if word in _full() and _unit(tokens, at + 1, own) is not None:
             low, middle, high = line_words().triple("full", word)
             factor = (low, middle, high)
         elif word not in word_of("amounts", "about") or _unit(tokens, at + 1, own) is None:
@@ -138,7 +143,7 @@ def amount_at(tokens: list[Token], at: int, habit: Habit, own: dict[tuple[str, .
     units, count, is_piece = unit
     word = " ".join(token.raw for token in tokens[at : at + count])
     at += count
-    if at < len(tokens) and tokens[at].word in line_words().as_(dict[str, Triple], "full"):  # cuillère bombée
+    if at < len(tokens) and tokens[at].word in _full():  # cuillère bombée
         number, at = number.times(*line_words().triple("full", tokens[at].word)), at + 1
     more, taken = phrase_at(tokens, at, phrases("amounts", "half_more"))
     if more:

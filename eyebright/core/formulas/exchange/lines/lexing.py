@@ -42,6 +42,7 @@ def line_words() -> Figures:
     return tables.figures(__file__, "words.toml")
 
 
+@cache
 def number_words() -> dict[str, float | list[float]]:
     """What a word counts: a number, or low, middle and high."""
     return line_words().as_(dict[str, float | list[float]], "numbers")

@@ -87,7 +87,8 @@ class Hearing:
         missed: list[str] = []
         aside = self._asides(text, tokens, heard)
         acts = acts_in(tokens)
-        if any(each.start == 0 for each in find(tokens[:6], "head", "begins")):
+        begun = 1 if tokens and tokens[0].word in word_list("passed", "words") else 0  # "to use"
+        if any(each.start <= begun for each in find(tokens[:6], "head", "begins")):
             self.on_head = True
         elif self.method.steps and not acts and self._says_a_time_first(tokens):
             self.on_head = not _kept_at(tokens)

@@ -26,12 +26,13 @@ from .text import (
     titled_by_dash,
     with_acts,
 )
-from .vocabulary import find
+from .vocabulary import find, has
 
 LONGEST_TITLE = 80
 A_DAY = 1440.0  # minutes: what stays longer than that is left in
 MOST_SENTENCES = 600
 TWO = "There are two recipes in it: “{first}” is imported; “{second}” still stands here."
+ICE = "More ice than liquid thins what is in the pot to less than half: stand the pot in ice water instead."
 TOO_MUCH = "That is more than goes in at once: what was not read still stands here."
 
 
@@ -167,7 +168,7 @@ def _another_recipe(piece: str, after: Sequence[str], state: _Text, kitchen: Kit
     if NUMBERED.match(piece) or BULLET.match(piece) or not 1 <= len(several) <= TITLE_WORDS:
         return False
     if (
-        acts_in(tokens)
+        any(act.start == 0 for act in acts_in(tokens))
         or is_heading(piece)
         or kitchen.amounts(tokens)
         or several[0] in word_of("lines", "for")
@@ -183,16 +184,22 @@ def _heard(state: _Text) -> HeardRecipe:
     """What a text comes to, once it is read."""
     hearing = state.hearing
     hearing.method.finish()
+    if not any(line.sure or line.amount for line in hearing.method.lines):  # nothing that could be made
+        hearing.method.lines, hearing.method.steps = [], []
     minutes, use = hearing.minutes, hearing.use
     notices = []
     if minutes is not None and minutes[1] > A_DAY:
         days = minutes[1] / A_DAY
         notices.append(f"{days:g} days on the head is longer than any wash: it is taken as left in.")
         minutes, use = None, "left_in"
+    if not use and has(lex(state.title), "titles", "stays"):
+        use = "left_in"
     if hearing.sealed:
         notices.append(
             "A closed jar that ferments can burst: leave its lid loose and let the gas out every day."
         )
+    if _more_ice(hearing):
+        notices.append(ICE)
     steps = tuple(hearing.method.steps)
     infused = _strained_off(hearing)
     signs = Signs(
@@ -229,6 +236,18 @@ def _heard(state: _Text) -> HeardRecipe:
         rest=state.rest,
         says=state.says,
     )
+
+
+def _more_ice(hearing: Hearing) -> bool:
+    """Whether more ice goes in than all that it is to cool."""
+    ice, rest = 0.0, 0.0
+    for line in hearing.method.lines:
+        (part,) = parts_of([(line.found[0], line.amount, line.form, False)]) if line.found else [None]
+        if part is not None and has(lex(line.text), "ice", "words"):
+            ice += part.grams
+        elif part is not None:
+            rest += part.grams
+    return ice > rest > 0.0
 
 
 def _strained_off(hearing: Hearing) -> frozenset[int]:

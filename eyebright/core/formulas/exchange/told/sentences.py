@@ -6,7 +6,7 @@ from functools import cache
 
 from ..lines.lexing import NUMBERED, Token, lex, phrases
 from .spans import spans_in
-from .vocabulary import Found, find, participles, phrase_table, word_list
+from .vocabulary import Found, Phrases, find, participles, phrase_table, word_list
 
 ENDS = re.compile(r"(?<=[^\s.!?…])([.!?…]+)[)\"'”’»]?\s+(?=\S)")
 UNIT = frozenset(
@@ -94,7 +94,7 @@ def acts_in(tokens: Sequence[Token]) -> list[Found]:
     nothing in.
     """
     out = []
-    for each in find(tokens, table=_acts()):
+    for each in find(tokens, among=_acts()):
         word = tokens[each.start].word
         single = each.end - each.start == 1
         if single and word in word_list("first", "words") and not _opens(tokens, each.start):
@@ -136,7 +136,7 @@ ON_THE_HEAD = ("on", "off", "stays", "sprays", "dusts")
 
 
 @cache
-def _acts() -> dict[tuple[str, ...], str]:
+def _acts() -> Phrases:
     """Every phrase of something done, and the table and key that it stands for."""
     out: dict[tuple[str, ...], str] = {}
     for room in ("head", "puts", "acts"):  # what makes goes before what puts in, that before the head
@@ -144,7 +144,7 @@ def _acts() -> dict[tuple[str, ...], str]:
         out |= {
             phrase: f"{room} {key}" for phrase, key in rows.items() if room != "head" or key in ON_THE_HEAD
         }
-    return {(word,): key for word, key in _participles().items()} | out
+    return Phrases({(word,): key for word, key in _participles().items()} | out)
 
 
 def _opens(tokens: Sequence[Token], at: int) -> bool:

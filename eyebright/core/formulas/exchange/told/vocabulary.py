@@ -5,14 +5,12 @@ find(lex("leave it to soak overnight"), "acts")    the act "soak", from token 0 
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import cache
+from functools import cache, cached_property
 
 from .... import tables
 from ....materials import word_set, words
 from ....tables import Figures
 from ..lines.lexing import Token
-
-MOST = 7  # words of the longest phrase
 
 
 @dataclass(frozen=True)
@@ -103,20 +101,46 @@ def phrase_table(*path: str) -> dict[tuple[str, ...], str]:
     return out | exact
 
 
-def find(tokens: Sequence[Token], *path: str, table: dict[tuple[str, ...], str] | None = None) -> list[Found]:
+@dataclass(frozen=True)
+class Phrases:
+    """Phrases, each with its key; and by its first word, how many words the longest has."""
+
+    keys: dict[tuple[str, ...], str]
+
+    @cached_property
+    def longest(self) -> dict[str, int]:
+        """By first word: how many words the longest phrase has that begins so."""
+        out: dict[str, int] = {}
+        for phrase in self.keys:
+            out[phrase[0]] = max(out.get(phrase[0], 0), len(phrase))
+        return out
+
+
+@cache
+def phrases_of(*path: str) -> Phrases:
+    """A list or a table of lists as phrases that can be found."""
+    return Phrases(phrase_table(*path))
+
+
+def find(tokens: Sequence[Token], *path: str, among: Phrases | None = None) -> list[Found]:
     """Every phrase of a table that stands in these tokens, the longest first where several begin at one."""
-    known = phrase_table(*path) if table is None else table
+    known = phrases_of(*path) if among is None else among
+    longest = known.longest
+    if not any(plain(token.word) in longest for token in tokens):
+        return []
     kept = [(at, plain(token.word)) for at, token in enumerate(tokens) if _counts(token)]
     out: list[Found] = []
     at = 0
     while at < len(kept):
-        for count in range(min(MOST, len(kept) - at), 0, -1):
-            key = known.get(tuple(word for _, word in kept[at : at + count]))
-            broken = any(tokens[i].kind == "s" for i in range(kept[at][0], kept[at + count - 1][0]))
-            if key is not None and not broken:
-                out.append(Found(key, kept[at][0], kept[at + count - 1][0] + 1))
-                at += count - 1
-                break
+        for count in range(min(longest.get(kept[at][1], 0), len(kept) - at), 0, -1):
+            key = known.keys.get(tuple(word for _, word in kept[at : at + count]))
+            if key is None:
+                continue
+            if any(tokens[i].kind == "s" for i in range(kept[at][0], kept[at + count - 1][0])):
+                continue
+            out.append(Found(key, kept[at][0], kept[at + count - 1][0] + 1))
+            at += count - 1
+            break
         at += 1
     return out
 
@@ -132,4 +156,9 @@ def has(tokens: Sequence[Token], *path: str) -> bool:
 
 def word_list(*path: str) -> frozenset[str]:
     """The single words of a list."""
+    return _words(*path)
+
+
+@cache
+def _words(*path: str) -> frozenset[str]:
     return frozenset(phrase[0] for phrase in phrase_table(*path) if len(phrase) == 1)
