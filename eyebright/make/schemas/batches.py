@@ -185,7 +185,7 @@ class BatchWashOut(Out):
 
 
 class BatchOut(Out):
-    """A batch. `left`, in its `unit`: about how much stands in nothing yet; `keep_at`: as its formula says."""
+    """A batch. `left`, in its `unit`: how much stands in nothing yet; `keep_at`: as its formula says."""
 
     id: int
     version: int

@@ -3984,7 +3984,7 @@ export interface components {
         };
         /**
          * BatchOut
-         * @description A batch. `left`, in its `unit`: about how much stands in nothing yet; `keep_at`: as its formula says.
+         * @description A batch. `left`, in its `unit`: how much stands in nothing yet; `keep_at`: as its formula says.
          */
         BatchOut: {
             /** Besides */

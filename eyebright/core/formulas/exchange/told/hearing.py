@@ -179,6 +179,8 @@ class Hearing:
             return ""
         if not acts and has(part, "head", "covers") and self.method.lines:
             self.on_head = True
+        if _on_hair(part) and not any(act.key.startswith("acts") for act in acts):
+            self.on_head = True
         off = any(act.key == "head off" for act in acts)
         if off and not any(act.key.startswith("acts") for act in acts):
             self.on_head = True
@@ -264,6 +266,9 @@ class Hearing:
 
     def _on_the_head(self, part: list[Token], acts: list[Found], spans: list[Span], heard: list[str]) -> str:
         keys = {act.key for act in acts}
+        if not self.method.lines:  # what goes on the head is all that there is
+            own = [at for act in acts for at in range(act.start, act.end)]
+            self.method.pending += self.things.in_clause(without(part, spans, own), named=True)[0]
         stays = "head stays" in keys
         off = "head off" in keys and not stays
         if spans and not self.washed_off:
@@ -332,6 +337,15 @@ def _told_apart(acts: list[Found]) -> list[Found]:
     """The acts of a clause; where one says all of it, that one alone."""
     specific = [act for act in acts if act.key in SPECIFIC]
     return specific[:1] or acts
+
+
+def _on_hair(tokens: Sequence[Token]) -> bool:
+    """Whether a clause says that something goes on hair or scalp: "put on ends"."""
+    places = [each for zone in ("scalp", "lengths", "both") for each in find(tokens, "zones", zone)]
+    before = word_list("before_zone", "words")
+    return any(
+        token.word in before for each in places for token in tokens[max(each.start - 3, 0) : each.start]
+    )
 
 
 def _kept_at(tokens: Sequence[Token]) -> str:

@@ -94,7 +94,7 @@ def begins_line(part: str, kitchen: Kitchen) -> bool:
     tokens = lex(part)
     said = kitchen.amounts(tokens)
     equal = first_phrase(tokens, phrases("lines", "equal"))
-    enough = [each for each in find(tokens, "little", "enough") if each.start == 0]
+    enough = find(tokens, "little", "enough")
     return bool(said and said[0].start == 0) or bool(enough) or (equal is not None and equal.start == 0)
 
 

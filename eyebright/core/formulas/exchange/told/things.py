@@ -7,7 +7,7 @@ from ....materials import is_a, stem, stem_set, word_set, words
 from ....words import listed
 from ..lines import Kitchen, ParsedLine, parse_row, read_line
 from ..lines.amounts import ARTICLES
-from ..lines.lexing import Token, lex, number_words, phrases, text_of
+from ..lines.lexing import Token, first_phrase, lex, number_words, phrases, text_of
 from .method import Method
 from .spans import Span
 from .vocabulary import find, phrase_table, told_words, word_list
@@ -29,6 +29,11 @@ class Things:
         if find(tokens, "little", "all"):
             adds += sorted(self.method.unplaced() - set(self.method.pending))
             tokens = [token for token in tokens if token.word not in _all_words()]
+        if first_phrase(tokens, phrases("lines", "equal")):
+            lines = parse_row(text_of([token for token in tokens if token is not GAP]), self.method.kitchen)
+            adds += range(len(self.method.lines), len(self.method.lines) + len(lines))
+            self.method.lines.extend(lines)
+            tokens = []
         for chunk in _chunks(tokens, self.method.kitchen):
             found = self._thing(chunk, named=named, covering=covering)
             if found is None:
