@@ -6,9 +6,6 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from eyebright.core.formulas.exchange import HeardRecipe, hear_recipe
-from eyebright.core.formulas.exchange.lines.lexing import lex
-from eyebright.core.formulas.exchange.told.sentences import sentences
-from eyebright.core.formulas.exchange.told.spans import often_in, spans_in
 
 from .told_recipes import corpus, wrong_in
 from .written_lines import empty_kitchen
@@ -50,13 +47,13 @@ class Times(TestCase):
             ("toute la nuit", 480, 720),
             ("media hora", 30, 30),
             ("mezz'ora", 30, 30),
-            ("four weeks", 40320, 40320),
             ("30 seconds", 0.5, 0.5),
         ):
             with self.subTest(text):
-                (found,) = spans_in(lex(text))
-                self.assertAlmostEqual(found.least, least, places=3)
-                self.assertAlmostEqual(found.most, most, places=3)
+                found = heard(f"Wash: 2 tbsp honey in 100 ml water. Massage in, {text}, rinse.").minutes
+                assert found is not None
+                self.assertAlmostEqual(found[0], least, places=3)
+                self.assertAlmostEqual(found[1], most, places=3)
 
     def test_how_often(self) -> None:
         for text, days in (
@@ -74,21 +71,21 @@ class Times(TestCase):
             ("daily", 1),
         ):
             with self.subTest(text):
-                found = often_in(lex(text))
+                found = heard(f"Wash: 2 tbsp honey in 100 ml water. Massage in, rinse. {text}.").apart
                 assert found is not None
-                self.assertAlmostEqual(found.days, days, places=3)
-        for text in ("one week in the fridge", "every wash", "a cup a day old"):
-            self.assertIsNone(often_in(lex(text)), text)
+                self.assertAlmostEqual(found, days, places=3)
+        for text in ("Keeps one week in the fridge", "Every wash", "Stir it every hour"):
+            self.assertIsNone(heard(f"Wash: 2 tbsp honey in 100 ml water. {text}.").apart, text)
 
     def test_a_full_stop_behind_a_unit_ends_no_sentence(self) -> None:
         for text, count in (
             ("2 tbsp. honey and 1 tsp. oil. Mix.", 2),
-            ("1. Mix the clay", 1),
-            ("10 Min. ruhen lassen. Öl einrühren.", 2),
+            ("1. Mix 20 g clay", 1),
+            ("20 g Kaolin 10 Min. ruhen lassen. 1 TL Öl einrühren.", 2),
             ("3 c. à s. de graines de lin, 500 ml d'eau. Filtrer.", 2),
-            ("Strain. cool. bottle.", 3),
+            ("Soak 20 g soapwort. strain. cool. bottle.", 4),
         ):
-            self.assertEqual(len(sentences(text)), count, text)
+            self.assertEqual(len(heard(text).told), count, text)
 
 
 class Safety(TestCase):
@@ -128,7 +125,8 @@ class Safety(TestCase):
     def test_straining_and_simmering_are_no_materials(self) -> None:
         found = heard("Root wash\n20 g soapwort\n500 ml water\nMethod\nSoak.\nSimmer.\nStrain.\nBottle.")
         self.assertEqual(len(found.lines), 2)
-        self.assertEqual([step.kind for step in found.steps], ["soak", "simmer", "strain", "bottle"])
+        self.assertIn("let it cool was added", found.notices[0])
+        self.assertEqual([step.kind for step in found.steps], ["soak", "simmer", "strain", "cool", "bottle"])
 
     def test_two_spoons_of_a_juice_are_not_all_of_it(self) -> None:
         found = heard("Grate 2 onions, press the juice, stir 1 tablespoon of it into 100 ml aloe gel.")

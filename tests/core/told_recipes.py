@@ -4,7 +4,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from pathlib import Path
 
-from eyebright.core.formulas.exchange import HeardRecipe, Kitchen, ParsedLine, hear_recipe
+from eyebright.core.formulas.exchange import ADDED, HeardRecipe, Kitchen, ParsedLine, hear_recipe
 from eyebright.core.materials import SupplyKey
 
 NEAR = 0.006
@@ -109,7 +109,7 @@ def _same(line: ParsedLine, amount: str, *, asked: bool) -> bool:
 
 def _steps(meant: str, heard: HeardRecipe) -> list[str]:
     wanted = [] if meant == "-" else [each.strip() for each in meant.split(";")]
-    steps = heard.steps
+    steps = [step for step in heard.steps if step.note != ADDED]
     says = [f"{s.kind} {s.least}-{s.most} {[_key(heard.lines[i]) for i in s.adds]}" for s in steps]
     if len(wanted) != len(steps):
         return [f"steps {says}"]

@@ -1,10 +1,11 @@
 """The family of an imported recipe: it follows what goes in until somebody chooses one."""
 
-from eyebright.core.formulas.exchange import Guess, Signs, guess_family, parts_of
+from eyebright.core.formulas.exchange import Guess, Signs, guess_family, parts_of, read_line
 from eyebright.core.formulas.model import Family
-from eyebright.core.materials import METRIC, Amount, Count
+from eyebright.core.materials import METRIC, Amount, Count, Supply
+from eyebright.shelf.services.supplies import the_kitchen
 
-from ..schemas.formulas import FamilyGuessOut, FormulaIn
+from ..schemas.formulas import FamilyGuessOut, FormulaIn, IngredientIn
 from .workbench import ParsedFormula, amount_typed, counted, number_typed
 
 
@@ -25,17 +26,19 @@ def guesses_of(written: ParsedFormula) -> list[FamilyGuessOut]:
     payload = written.payload
     if payload.family_by != "content":
         return []
-    lines = [
-        (
-            written.supplies[line.supply_key],
-            _amount(counted(line), line.unit),
-            line.form,
-            line.phase == "infused",
-        )
-        for line in payload.lines
-        if line.supply_key in written.supplies
-    ]
+    lines = [found for line in payload.lines if (found := _line(line, written)) is not None]
     return guesses_out(guess_family(payload.name, parts_of(lines, METRIC), signs_of(payload)), payload)
+
+
+def _line(line: IngredientIn, written: ParsedFormula) -> tuple[Supply, Amount | None, str, bool] | None:
+    """A line as a guess sees it: what it is, or the likeliest that it may be while that is asked."""
+    supply = written.supplies.get(line.supply_key)
+    if supply is None:
+        asked = read_line(line.text, the_kitchen()) if line.text and not line.supply_key else None
+        if asked is None or not asked.found:
+            return None
+        return asked.found[0], asked.amount, asked.form, line.phase == "infused"
+    return supply, _amount(counted(line), line.unit), line.form, line.phase == "infused"
 
 
 def _amount(count: Count | None, unit: str) -> Amount | None:

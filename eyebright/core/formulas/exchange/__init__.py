@@ -5,6 +5,7 @@ from .export import CSV_COLUMNS, csv_lines, inci, markdown, recipe
 from .import_recipe import ImportedRecipe, import_recipe, is_plain
 from .lines import Kitchen, ParsedLine, Passage, ReadRecipe, parse_row, read_line, read_recipe
 from .told import (
+    ADDED,
     Guess,
     HeardRecipe,
     HeardStep,

@@ -2,5 +2,5 @@
 
 from .family import Guess, Part, Signs, guess_family, parts_of
 from .hearing import Told
-from .method import HeardStep
+from .method import ADDED, HeardStep
 from .recipe import HeardRecipe, hear_parts, hear_recipe

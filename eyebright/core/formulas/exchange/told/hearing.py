@@ -21,7 +21,8 @@ LONGEST_NOTE = 200
 PLACES = ("freezer", "fridge", "shelf")
 KEPT = {"fridge": "kept in the fridge", "freezer": "kept in the freezer", "shelf": "kept on the shelf"}
 CLAIM = "a claim, left out"
-NOTED = {"a caution", "how it keeps", "how much it makes", "kept in the note"}
+YIELDS = "how much it makes"
+NOTED = {"a caution", "how it keeps", YIELDS, "kept in the note"}
 COMMA = Token("s", ",", ",")
 SIGNS = ("no_lumps", "snaps", "soft", "foam", "clear", "hand_warm", "thick", "fine", "turned")
 
@@ -92,7 +93,9 @@ class Hearing:
             self.on_head = True
         elif self.method.steps and not acts and self._says_a_time_first(tokens):
             self.on_head = not _kept_at(tokens)
-        if not acts and (_kept_at(tokens) or has(tokens, "keeping", "says")):
+        if not acts and CLAIM in heard:
+            return Told(text, tuple(dict.fromkeys(heard)))
+        if not acts and (_kept_at(tokens) or YIELDS in heard or has(tokens, "keeping", "says")):
             return Told(text, tuple(dict.fromkeys(heard)), "", noted=True)
         self.taking = False
         german = len(word_list("little", "german") & {token.word for token in tokens}) > 0
@@ -143,7 +146,7 @@ class Hearing:
             heard.append("how it keeps")
         yields = has(tokens, "yields", "says") and not acts_in(tokens)
         if yields:
-            heard.append("how much it makes")
+            heard.append(YIELDS)
         if has(tokens, "warns", "words"):
             self.warnings.append(text)
             heard.append("a caution")

@@ -12,6 +12,8 @@ WET = ("mixes", "blends", "mashes", "melts", "juices", "drains", "rests")
 DRY = ("sorts", "dries", "mills", "crushes", "sieves")
 """What is done to dry things before they go in: to all of them, where none is named."""
 
+SCALDS, OVER = 45.0, 240.0  # °C; minutes after which any pot has cooled
+ADDED = "added: the recipe does not say it"
 Times = tuple[float, float]
 
 
@@ -137,6 +139,23 @@ class Method:
         )
 
     # ---- what stands there ----
+
+    def cooled(self) -> bool:
+        """Let it cool where it gets hot and nobody says that it does; whether that was so."""
+        hot = [at for at, step in enumerate(self.steps) if (step_kinds()[step.kind].hot or 0.0) > SCALDS]
+        if not hot or any(self._cools(step) for step in self.steps[hot[-1] :]):
+            return False
+        if self.steps[hot[-1]].sign == "hand_warm":  # steeped until cold
+            self.steps.insert(hot[-1] + 1, HeardStep("cool", sign="hand_warm"))
+            return False
+        kinds = [step_kinds()[step.kind] for step in self.steps]
+        at = next((at for at, kind in enumerate(kinds) if kind.act == "portion" and at > hot[-1]), len(kinds))
+        self.steps.insert(at, HeardStep("cool", sign="hand_warm", note=ADDED))
+        return True
+
+    def _cools(self, step: HeardStep) -> bool:
+        waits = step_kinds()[step.kind].does == "rests" and (step.least or 0.0) >= OVER
+        return step_kinds()[step.kind].does == "cools" or waits
 
     def last(self, **changes: object) -> None:
         """Change the last step."""

@@ -30,7 +30,8 @@ from .vocabulary import find, has
 
 LONGEST_TITLE = 80
 A_DAY = 1440.0  # minutes: what stays longer than that is left in
-MOST_SENTENCES = 600
+MOST_SENTENCES, LONGEST_SENTENCE = 400, 700  # of letters
+COOLED = "A step to let it cool was added: the recipe does not say so, and hot liquid scalds."
 TWO = "There are two recipes in it: “{first}” is imported; “{second}” still stands here."
 ICE = "More ice than liquid thins what is in the pot to less than half: stand the pot in ice water instead."
 TOO_MUCH = "That is more than goes in at once: what was not read still stands here."
@@ -96,6 +97,12 @@ def hear_recipe(text: str, kitchen: Kitchen, most: int = MOST_LINES) -> HeardRec
             state.says = TWO.format(first=state.title or "the first", second=piece)
             break
         _take(piece, first=at == 0, alone=alone, after=after, state=state, kitchen=kitchen)
+        more = state.hearing.method.lines[most:]
+        if more:
+            del state.hearing.method.lines[most:]
+            left = [*(line.text for line in more), *rows[place + 1 :]]
+            state.rest, state.says = "\n".join(dict.fromkeys(left)), TOO_MUCH
+            break
     return _heard(state)
 
 
@@ -110,9 +117,10 @@ def hear_parts(
             state.rest, state.says = "\n".join(rows[place:]), TOO_MUCH
             break
         state.hearing.method.lines += lines
-    for text in method:
-        for sentence in sentences(text):
-            state.told.append(state.hearing.sentence(sentence))
+    every = [sentence for text in method for sentence in sentences(text)]
+    state.told = [state.hearing.sentence(sentence) for sentence in every[:MOST_SENTENCES]]
+    if every[MOST_SENTENCES:]:
+        state.rest, state.says = "\n".join([state.rest, *every[MOST_SENTENCES:]]).strip(), TOO_MUCH
     return _heard(state)
 
 
@@ -120,6 +128,9 @@ def _take(
     piece: str, *, first: bool, alone: bool, after: Sequence[str], state: _Text, kitchen: Kitchen
 ) -> None:  # fmt: skip
     """Take in one piece of the text: title, heading, lines, or a sentence."""
+    if len(piece) > LONGEST_SENTENCE:
+        state.told.append(Told(piece, (), piece, noted=True))
+        return
     plain = BULLET.sub("", piece).strip().strip("*").strip() or piece
     if first and is_title(plain, alone, after, kitchen):
         title = re.sub(r"\s*\([^)]*\)", "", plain).strip(" .:!#*").strip()
@@ -127,7 +138,7 @@ def _take(
         state.told.append(Told(piece, ("the title",)))
         return
     tokens = lex(plain)
-    if is_heading(plain) and len(words(plain)) <= 5 and not with_acts(plain):
+    if is_heading(plain) and len(words(plain)) <= 5 and not with_acts(plain) and not _a_sentence(plain):
         state.in_method = begins_method(plain)
         uses = [each for each in find(tokens, "head", "begins") if each.start == 0]
         state.hearing.on_head = bool(uses) if state.in_method else state.hearing.on_head
@@ -156,6 +167,12 @@ def _take(
             return
         state.hearing.method.lines += lines
         state.told.append(Told(piece, ("what goes in",)))
+
+
+def _a_sentence(plain: str) -> bool:
+    """Whether what looks like a heading says something: "Makes 400 ml.", "Makes hair grow"."""
+    tokens = lex(plain)
+    return has(tokens, "claims", "words") or any(token.kind == "n" for token in tokens)
 
 
 def _another_recipe(piece: str, after: Sequence[str], state: _Text, kitchen: Kitchen) -> bool:
@@ -200,6 +217,8 @@ def _heard(state: _Text) -> HeardRecipe:
         )
     if _more_ice(hearing):
         notices.append(ICE)
+    if hearing.method.cooled():
+        notices.append(COOLED)
     steps = tuple(hearing.method.steps)
     infused = _strained_off(hearing)
     signs = Signs(

@@ -1,6 +1,7 @@
 """A text as sentences, and a sentence as clauses: where one thing ends and the next begins."""
 
 import re
+import textwrap
 from collections.abc import Sequence
 from functools import cache
 
@@ -52,6 +53,7 @@ UNIT = frozenset(
         "soupe",
     ]
 )
+LONGEST = 1500  # letters of a sentence
 SHORT = ("min", "mins", "std", "hr", "hrs", "h", "sec", "etc", "max", "mind")
 
 
@@ -75,7 +77,10 @@ def sentences(row: str) -> list[str]:
         out.append(row[start : end.end()].strip())
         start = end.end()
     out.append(row[start:].strip())
-    return [each for each in out if any(sign.isalnum() for sign in each)]
+    whole = [
+        part for each in out for part in (textwrap.wrap(each, LONGEST) if len(each) > LONGEST else [each])
+    ]
+    return [each for each in whole if any(sign.isalnum() for sign in each)]
 
 
 def _a_word_of_its_own(text: str) -> bool:

@@ -115,7 +115,9 @@ def is_title(piece: str, alone: bool, after: Sequence[str], kitchen: Kitchen) ->
     if not several or len(several) > TITLE_WORDS:
         return False
     tokens = lex(bare)
-    if kitchen.amounts(tokens) and (tokens[0].kind == "n" or any(t.kind == "n" for t in tokens)):
+    said = kitchen.amounts(tokens)
+    measured = any(each.start == 0 and each.units for each in said)
+    if said and (measured or any(token.kind == "n" for token in tokens)):
         return False
     if (
         acts_in(tokens)

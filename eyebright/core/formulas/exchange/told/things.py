@@ -37,7 +37,7 @@ class Things:
         for chunk in _chunks(tokens, self.method.kitchen):
             found = self._thing(chunk, named=named, covering=covering)
             if found is None:
-                left.append(text_of(chunk))
+                left += [] if _is_tool(chunk) else [text_of(chunk)]
             else:
                 adds += [place for place in found if place not in adds]
         if adds:
