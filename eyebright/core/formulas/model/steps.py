@@ -3,6 +3,7 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from functools import cache
+from typing import Literal
 
 from ... import tables
 from ...materials import is_a
@@ -19,7 +20,8 @@ class StepKind:
 
     `watched`: it is never left alone; `stands`: minutes that what it gave may stand before the next;
     `spoils`: minutes past its most after which that must have spoiled (0: never); `joins`: two of it in a
-    row are one; `how_dry`: how it is done where everything is dry.
+    row are one; `how_dry`: how it is done where everything is dry;
+    `left`: what it is to be left standing, plants in oil, hot water or cold water, or a mix.
     """
 
     key: str
@@ -38,6 +40,7 @@ class StepKind:
     spoils: float = 0.0
     joins: bool = False
     how_dry: str = ""
+    left: Literal["", "oil", "hot", "cold", "mix"] = ""
 
     @property
     def boils(self) -> bool:

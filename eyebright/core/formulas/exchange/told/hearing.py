@@ -301,7 +301,11 @@ class Hearing:
             self.let_dry = True
         if any(act.key.startswith("puts") or act.key.startswith("acts") for act in acts):
             heard.append("kept in the note")
-        said = keys or spans or any(has(part, "head", name) for name in ("covers", "uncovered", "ends"))
+        said = (
+            keys
+            or spans
+            or any(has(part, "head", name) for name in ("covers", "uncovered", "ends", "begins"))
+        )
         if not said and amount_in(part, self.kitchen):
             heard.append("kept in the note")
             return ""

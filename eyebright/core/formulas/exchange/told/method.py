@@ -5,7 +5,7 @@ from dataclasses import dataclass, field, replace
 
 from ....materials import WATER, is_a
 from ....words import between, lower_first, span
-from ...model import of_form, step_kinds
+from ...model import StepKind, of_form, step_kinds
 from ..lines import Kitchen, ParsedLine, read_line
 
 WET = ("mixes", "blends", "mashes", "melts", "juices", "drains", "rests")
@@ -52,10 +52,11 @@ class Method:
 
     def drawn_as(self, key: str, adds: list[int]) -> str:
         """The kind of a step by what is in it: plants in oil steep for weeks, plants in hot water are tea."""
-        if key not in ("rest", "soak", "steep") or not adds:
+        was = step_kinds()[key].left
+        if not was or not adds:
             return key
-        kind = self._wait_of(adds)
-        return kind if kind == "infuse_oil" or (key == "rest" and kind == "steep") else key
+        now = self._wait_of(adds)
+        return now.key if now.left == "oil" or (was, now.left) == ("mix", "hot") else key
 
     def put(self, key: str, adds: list[int], times: Times | None) -> None:
         """Things that are put in, or left; what they are put in for is said by the next step."""
@@ -63,8 +64,7 @@ class Method:
         if times is None:
             return
         if self.pending:
-            kind = self._wait_of(self.pending)
-            self.step(kind, [], times)
+            self.step(self._wait_of(self.pending).key, [], times)
         elif self.steps and self.steps[-1].least is None and step_kinds()[self.steps[-1].kind].act == "wait":
             self.last(least=times[0], most=times[1])
             self.heard.append(step_words(self.steps[-1]))
@@ -76,7 +76,7 @@ class Method:
     ) -> None:
         """A step of this kind, with what goes in at it; what was put in before goes in first."""
         kind = step_kinds()[kind_key]
-        if kind_key == "press_juice":
+        if kind.does == "juices":
             self._juiced(adds)
         takes = bool(kind.takes) or kind.does in WET or kind.does in DRY
         if kind.does in DRY:
@@ -102,10 +102,10 @@ class Method:
     def _flush(self) -> None:
         """What was put in before a step that takes nothing goes in by a step of its own."""
         pending, self.pending = self.pending, []
-        kind = self._wait_of(pending)
-        kind = "mix_in" if kind == "rest" else kind
+        stands = self._wait_of(pending)
         late = any(step_kinds()[each.kind].does in ("strains", "mixes") for each in self.steps)
-        self.steps.append(HeardStep("stir_in" if kind == "mix_in" and late else kind, tuple(pending)))
+        kind = stands.key if stands.left != "mix" else "stir_in" if late else "mix_in"
+        self.steps.append(HeardStep(kind, tuple(pending)))
         self.heard.append(step_words(self.steps[-1]))
 
     def finish(self) -> None:
@@ -171,8 +171,8 @@ class Method:
         line = self.lines[place]
         return lower_first(line.found[0].name) if line.sure else line.name or line.text
 
-    def _wait_of(self, adds: Sequence[int]) -> str:
-        """What it is to be left standing: plants in oil, in hot water, in cold water, or a mix that rests."""
+    def _wait_of(self, adds: Sequence[int]) -> StepKind:
+        """How it is left to stand: plants in oil, in hot water, in cold water, or a mix that rests."""
         found = [self.lines[place].found[0] for place in adds if self.lines[place].found]
         plants = [each for each in found if each.material and is_a(each.material.kind, "plant")]
         fats = [each for each in found if each.material and is_a(each.material.kind, "fat")]
@@ -182,10 +182,12 @@ class Method:
             for kind in map(self._kind, every)
         )
         if plants and fats and not any(each.material is None for each in found):
-            return "infuse_oil"
-        if not plants or not watery:
-            return "rest"
-        return "steep" if self.hot_water else "soak"
+            left = "oil"
+        elif not plants or not watery:
+            left = "mix"
+        else:
+            left = "hot" if self.hot_water else "cold"
+        return next(kind for kind in step_kinds().values() if kind.left == left)
 
     def _kind(self, place: int) -> str:
         material = self.lines[place].found[0].material
