@@ -1,20 +1,20 @@
 """A wash that was done without the program, recorded in three presses; and taken back by one."""
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Collection, Iterable, Sequence
 from dataclasses import dataclass, field
 from datetime import datetime, timedelta
 from decimal import Decimal
-from typing import Any, Literal
+from typing import Any, Literal, get_args
 
 from django.db import transaction
 from django.utils import timezone
 
 from eyebright.core.formulas.model import families, ready_family
 from eyebright.core.materials import Supply
+from eyebright.core.vocabulary import FormulaZone
 from eyebright.core.wash import LinkResult
 from eyebright.core.words import brief, capital
 from eyebright.formulas.models import Formula
-from eyebright.formulas.services.workbench import entered_of
 from eyebright.heads.models import Head
 from eyebright.heads.services import find_head
 from eyebright.kept.clock import aware
@@ -262,8 +262,10 @@ def take_record_back(payload: RecordedOut) -> None:
 def offers(pk: int) -> OffersOut:
     """What a head may have been washed with, the likeliest first."""
     head = find_head(pk)
+    fresh = list(_standing(filled_on=timezone.localdate()))  # most likely made for this wash
+    stock = _stock({offer.key for offer in fresh})
     return OffersOut(
-        head=head.pk, offers=[*_planned(head), *_fresh(), *_last(head), *_chains(), *_stock(), *_formulas()]
+        head=head.pk, offers=[*_planned(head), *fresh, *_last(head), *_chains(), *stock, *_formulas()]
     )
 
 
@@ -327,12 +329,8 @@ def _chains() -> Iterable[OfferOut]:
         yield _offer("chain", row.pk, row.name, "a wash by name", links=row.links)
 
 
-def _fresh() -> Iterable[OfferOut]:
-    """What was filled today: it was most likely made for this wash."""
-    return _standing(filled_on=timezone.localdate())
-
-
 def _standing(**of: object) -> Iterable[OfferOut]:
+    """Containers with something in them that still keeps."""
     rows = open_ones().filter(use_by__gte=timezone.localdate(), left__gt=0, **of)
     for row in rows.select_related("batch__formula")[:STOCK]:
         hint = f"{brief(round(float(row.left)))} {row.unit} left"
@@ -340,9 +338,9 @@ def _standing(**of: object) -> Iterable[OfferOut]:
         yield _offer("supply", key_of(row.pk), _called(row), hint, zone)
 
 
-def _stock() -> Iterable[OfferOut]:
-    today = {offer.key for offer in _fresh()}
-    yield from (offer for offer in _standing() if offer.key not in today)
+def _stock(fresh: Collection[str]) -> Iterable[OfferOut]:
+    """What stands there besides what is `fresh`, by key."""
+    yield from (offer for offer in _standing() if offer.key not in fresh)
     for jug in standing_jugs():
         yield _offer("supply", jug.key, jug.name, "stands there")
     bought = [lot for lot in core_lots(Lot.objects.all()[:200]) if lot.material.ready]
@@ -357,4 +355,5 @@ def _formulas() -> Iterable[OfferOut]:
 
 def zone_of(formula: Formula | None) -> str:
     """Where on the head a formula says that it goes; both where nobody said."""
-    return entered_of(formula.body).zone if formula is not None else "both"
+    said = formula.body.get("zone") if formula is not None else None
+    return str(said) if said in get_args(FormulaZone) else "both"

@@ -67,8 +67,8 @@ def read_recipe(text: str, kitchen: Kitchen, most: int = MOST_LINES) -> ReadReci
         if kind == "line" and len(rows) > 1 and len(rows_of) == 1 and _is_title(row, at == 0, kitchen):
             kind = "heading"
         if kind == "heading":
-            in_method = _begins(row, "methods") or (
-                in_method and not _begins(row, "ingredients") and not _for(row)
+            in_method = begins_with(row, "methods") or (
+                in_method and not begins_with(row, "ingredients") and not _for(row)
             )
             passages.append(Passage("heading", row))
         elif kind == "method":
@@ -110,7 +110,7 @@ def row_kind(row: str, in_method: bool, kitchen: Kitchen) -> tuple[str, list[tup
         return "line", [("", row)]
     tokens = lex(text)
     amounts = kitchen.amounts(tokens)
-    if _begins(text, "headings") and len(several) <= 5 and not amounts:
+    if begins_with(text, "headings") and len(several) <= 5 and not amounts:
         return "heading", []
     before, colon, after = text.partition(":")
     if colon and not after.strip() and (not amounts or _for(text)):
@@ -118,8 +118,12 @@ def row_kind(row: str, in_method: bool, kitchen: Kitchen) -> tuple[str, list[tup
     if _for(text) and not amounts and len(several) <= 6:
         return "heading", []
     if colon and after.strip() and words(before):
-        if _begins(before, "headings") and not _for(before):
-            return ("method", []) if _begins(before, "methods") else ("line", [(before + ":", after.strip())])
+        if begins_with(before, "headings") and not _for(before):
+            return (
+                ("method", [])
+                if begins_with(before, "methods")
+                else ("line", [(before + ":", after.strip())])
+            )
         inside = amounts_in(lex(before), kitchen.habit, {})
         if not inside and amounts_in(lex(after), kitchen.habit, {}):
             named = read_line(before, kitchen)
@@ -179,7 +183,7 @@ def _is_method(
     return ends and len(several) >= SENTENCE_WORDS and not read_line(text, kitchen).sure
 
 
-def _begins(row: str, which: str) -> bool:
+def begins_with(row: str, which: str) -> bool:
     """Whether a row is one of these headings, or begins with it."""
     several = words(row)
     return any(

@@ -366,9 +366,6 @@ def _sign(tokens: Sequence[Token]) -> str:
     return next((key for key in SIGNS if set(said) & word_list("signs", key)), "")
 
 
-SIGNS = ("no_lumps", "snaps", "soft", "foam", "clear", "hand_warm", "thick", "fine", "turned")
-
-
 def _note(tokens: Sequence[Token], left: str) -> str:
     """The words of a step, where they say more than it does by itself."""
     return text_of([token for token in tokens if token is not COMMA])[:LONGEST_NOTE] if left.strip() else ""

@@ -204,11 +204,11 @@ class Method:
 
 
 def _as_the_plant(line: ParsedLine) -> ParsedLine:
-    """A name of several things, of which one alone is drawn out and strained off: rice, and no rice flour."""
+    """A name of several things, of which one alone is steeped, then strained: rice, and no rice flour."""
     plants = [each for each in line.found if each.material and is_a(each.material.kind, "plant")]
     if len(plants) != 1 or line.field != "supply_key" or line.amount is None or not line.unit:
         return line
-    note = f"taken as {lower_first(plants[0].name)}: it is drawn out and strained off"
+    note = f"taken as {lower_first(plants[0].name)}: it is steeped, then strained"
     found = (plants[0], *(each for each in line.found if each is not plants[0]))
     form = of_form(plants[0].material, line.form)
     return replace(line, found=found, sure=True, form=form, problem="", field="", notes=(*line.notes, note))

@@ -270,7 +270,7 @@ def _more_ice(hearing: Hearing) -> bool:
 
 
 def _strained_off(hearing: Hearing) -> frozenset[int]:
-    """The places of what is drawn out and strained off again: it does not go on the head."""
+    """The places of what is steeped, then strained again: it does not go on the head."""
     kinds = [step_kinds()[step.kind] for step in hearing.method.steps]
     strains = [at for at, kind in enumerate(kinds) if kind.strains]
     drawn = [at for at, kind in enumerate(kinds) if kind.draws or kind.does in ("mashes", "blends", "rests")]

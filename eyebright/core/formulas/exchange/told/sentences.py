@@ -5,8 +5,8 @@ import textwrap
 from collections.abc import Sequence
 from functools import cache
 
-from ..lines.lexing import NUMBERED, Token, lex, phrases
-from .spans import spans_in
+from ..lines.lexing import NUMBERED, Token, lex
+from .spans import half_more, spans_in
 from .vocabulary import Found, Phrases, find, participles, phrase_table, word_list
 
 ENDS = re.compile(r"(?<=[^\s.!?…])([.!?…]+)[)\"'”’»]?\s+(?=\S)")
@@ -186,7 +186,7 @@ def _at_joins(part: list[Token]) -> list[list[Token]]:
                 for join in find(rest, "little", "joins")
                 if _acts_or_nothing(rest[: join.start])
                 and acts_in(rest[join.end :])
-                and not _half(rest, join.start)
+                and not half_more(rest, join.start)
             ),
             None,
         )
@@ -198,11 +198,3 @@ def _at_joins(part: list[Token]) -> list[list[Token]]:
 
 def _acts_or_nothing(tokens: list[Token]) -> bool:
     return not tokens or bool(acts_in(tokens))
-
-
-def _half(tokens: Sequence[Token], at: int) -> bool:
-    """Whether 'and' here belongs to 'one and a half'."""
-    return any(
-        tuple(token.word for token in tokens[at : at + len(phrase)]) == phrase
-        for phrase in phrases("amounts", "half_more")
-    )

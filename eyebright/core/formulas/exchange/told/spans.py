@@ -6,7 +6,7 @@ from functools import cache
 
 from ....materials import Habit
 from ..lines.amounts import number_at
-from ..lines.lexing import Token, phrases
+from ..lines.lexing import Token, phrase_at, phrases
 from .vocabulary import find, phrase_table, told_words
 
 NIGHT = (480.0, 720.0)  # minutes: eight to twelve hours
@@ -53,7 +53,7 @@ def spans_in(tokens: list[Token], habit: Habit = "") -> list[Span]:
             continue
         count, _, end, _ = found
         low, high = count.low * unit, count.high * unit
-        more = _half_more(tokens, end + 1)
+        more = half_more(tokens, end + 1)
         if more:
             low, high, end = low + unit / 2.0, high + unit / 2.0, end + more
         out.append(Span(low, high, at, end + 1))
@@ -61,12 +61,9 @@ def spans_in(tokens: list[Token], habit: Habit = "") -> list[Span]:
     return sorted(out, key=lambda each: each.start)
 
 
-def _half_more(tokens: Sequence[Token], at: int) -> int:
+def half_more(tokens: list[Token], at: int) -> int:
     """How many tokens say "and a half" here."""
-    for phrase in phrases("amounts", "half_more"):
-        if tuple(token.word for token in tokens[at : at + len(phrase)]) == phrase:
-            return len(phrase)
-    return 0
+    return phrase_at(tokens, at, phrases("amounts", "half_more"))[1]
 
 
 def often_in(tokens: list[Token], habit: Habit = "") -> Often | None:

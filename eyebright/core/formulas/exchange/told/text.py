@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from ....materials import words
 from ..lines import Kitchen, parse_row
 from ..lines.lexing import BULLET, first_phrase, lex, phrases, word_of
+from ..lines.recipe import begins_with
 from .sentences import acts_in, sentences
 from .spans import often_in, spans_in
 from .vocabulary import find, has
@@ -61,11 +62,7 @@ def _heads(before: str) -> bool:
 
 def is_heading(row: str) -> bool:
     """Whether a row is one of the headings that recipes have, or begins with it."""
-    several = words(row)
-    return any(
-        several[: len(each)] == each and len(several) <= len(each) + 3
-        for each in phrases("lines", "headings")
-    )
+    return begins_with(row, "headings")
 
 
 def begins_method(row: str) -> bool:
@@ -119,11 +116,7 @@ def is_title(piece: str, alone: bool, after: Sequence[str], kitchen: Kitchen) ->
     measured = any(each.start == 0 and each.units for each in said)
     if said and (measured or any(token.kind == "n" for token in tokens)):
         return False
-    if (
-        acts_in(tokens)
-        and acts_in(tokens)[0].start == 0
-        and acts_in(tokens)[0].key.split()[0] in ("acts", "puts")
-    ):
+    if any(act.start == 0 and act.key.split()[0] in ("acts", "puts") for act in acts_in(tokens)):
         return False
     if not alone or set(several) & word_of("lines", "titles") or with_acts(after[0]):
         return True

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
+from functools import cache
 
 from ....materials import is_a, stem, stem_set, word_set, words
 from ....words import listed
@@ -9,7 +10,7 @@ from ..lines import Kitchen, ParsedLine, parse_row, read_line
 from ..lines.amounts import ARTICLES
 from ..lines.lexing import Token, first_phrase, lex, number_words, phrases, text_of
 from .method import Method
-from .spans import Span
+from .spans import Span, half_more
 from .vocabulary import find, phrase_table, told_words, word_list
 
 GAP = Token("s", "|", "|")
@@ -132,6 +133,7 @@ class Things:
         return [place for place, count in best.items() if count == most]
 
 
+@cache
 def _all_words() -> frozenset[str]:
     return frozenset(word for phrase in phrase_table("little", "all") for word in phrase)
 
@@ -181,12 +183,6 @@ def _chunks(tokens: list[Token], kitchen: Kitchen) -> list[list[Token]]:
     """The names in a clause, each with its amount: parted by signs, little words and new amounts."""
     stops = word_list("little", "stops") | word_list("little", "joins")
     begins = {each.start for each in kitchen.amounts(tokens) if each.start}
-    halves = {
-        at
-        for phrase in phrases("amounts", "half_more")
-        for at in range(len(tokens))
-        if tuple(token.word for token in tokens[at : at + len(phrase)]) == phrase
-    }
     out: list[list[Token]] = [[]]
     for at, token in enumerate(tokens):
         if at in begins and any(each.kind == "w" for each in out[-1]) and kitchen.amounts(out[-1]):
@@ -194,7 +190,7 @@ def _chunks(tokens: list[Token], kitchen: Kitchen) -> list[list[Token]]:
         if (
             token is GAP
             or (token.kind == "s" and token.word in ",;:")
-            or (token.word in stops and at not in halves)
+            or (token.word in stops and not half_more(tokens, at))
         ):
             out.append([])
         else:
@@ -208,6 +204,7 @@ def without(tokens: Sequence[Token], spans: Iterable[Span], own: Iterable[int]) 
     return [GAP if at in gone else token for at, token in enumerate(tokens)]
 
 
+@cache
 def stem_words(name: str) -> frozenset[str]:
     """A list of little words, without plurals."""
     return frozenset(stem(word) for phrase in told_words().strings("little", name) for word in words(phrase))

@@ -154,11 +154,7 @@ def has(tokens: Sequence[Token], *path: str) -> bool:
     return bool(find(tokens, *path))
 
 
+@cache
 def word_list(*path: str) -> frozenset[str]:
     """The single words of a list."""
-    return _words(*path)
-
-
-@cache
-def _words(*path: str) -> frozenset[str]:
     return frozenset(phrase[0] for phrase in phrase_table(*path) if len(phrase) == 1)
