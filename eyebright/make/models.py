@@ -194,7 +194,8 @@ class Container(SoftDeleted):
 
     `filled` and `left` in mL, or g when dry; `count`: how many pieces that is, for cubes. `use_by` and its
     `reason`; what became of it: `ended`, empty while there is some. `code`: what its label is found by.
-    `before`: where it stood before it was last moved, and its days there, so that a slip can be taken back.
+    `before`: where it stood before it was last moved, and its days there, so that a slip can be taken back;
+    `taken_from`: what it was thawed out of, where that is only some of it.
     """
 
     batch = models.ForeignKey(Batch, on_delete=models.CASCADE, related_name="containers")
@@ -216,6 +217,7 @@ class Container(SoftDeleted):
     code = models.CharField(max_length=8, db_index=True)
     note = models.TextField(blank=True)
     before = Object(default=dict, blank=True)
+    taken_from = models.ForeignKey("self", on_delete=models.SET_NULL, null=True, blank=True, related_name="+")
 
     class Meta:
         ordering = ["use_by", "id"]

@@ -62,13 +62,21 @@ def _readable(shape: type[Link], kept: Any) -> Link | None:
 
 
 class DoseSnapshot(BaseModel):
-    """What goes on of one link, in g and mL before it is thinned; `ahead`: before the time of the wash."""
+    """What goes on of one link, in g and mL before it is thinned; `ahead`: before the time of the wash;
+    `unit` that it is measured in.
+    """
 
     formula: int | None = None
     supply_key: str = ""
     ahead: bool = False
     grams: float = 0.0
     ml: float = 0.0
+    unit: str = "mL"
+
+    @property
+    def amount(self) -> float:
+        """How much, in its unit."""
+        return self.grams if self.unit == "g" else self.ml
 
 
 class SpacingSnapshot(BaseModel):

@@ -1,5 +1,6 @@
 """Plans over the API: washes on days, what they take, routines, the calendar, recording, Today."""
 
+import re
 from typing import Any
 
 from eyebright.make.models import Container
@@ -20,7 +21,10 @@ class Backwards(PlanTestCase):
         self.assertEqual(self.hour(soak["begin"]), "Fri 22:30")
         item = self.todo()["Begin Lamplight soapwort"]
         self.assertIn("Soak by 22:30, for Wren Halloway, Saturday 10:00", item["says"])
-        self.assertEqual(item["to"], f"/make/new?formula={self.soapwort}&heads={self.wren}")
+        self.assertEqual(
+            item["to"],
+            f"/make/new?formula={self.soapwort}&heads={self.wren}&sized_by=ml&value={job['amount']:g}",
+        )
         moved = self.call("PATCH", f"/wash/planned/{planned['id']}", {"at": "2026-11-29T19:00"})
         soak = next(step for job in moved["jobs"] for step in job["steps"] if step["name"] == "Soak")
         self.assertEqual(self.hour(soak["begin"])[:3], "Sun")
@@ -136,6 +140,98 @@ class Backwards(PlanTestCase):
         self.plan(chain=chain)
         job = next(job for job in self.call("GET", "/wash/plan")["jobs"] if job["what"] == "thaw")
         self.assertLess(job["begin"], job["needed"])
+
+    def test_what_is_frozen_is_used_before_more_is_made_and_thawed_in_part(self) -> None:
+        batch = self.made(self.soapwort)
+        tray = self.do(batch, "containers", 201, amount=200, place="freezer", count=20)
+        self.plan()
+        jobs = self.call("GET", "/wash/plan")["jobs"]
+        (thaw,) = [job for job in jobs if job["what"] == "thaw"]
+        self.assertNotIn("Lamplight soapwort", [job["name"] for job in jobs if job["what"] == "make"])
+        found = re.fullmatch(r"Lamplight soapwort, (\d+) of 20 cubes", thaw["name"])
+        assert found, thaw["name"]
+        many = int(found[1])
+        self.assertTrue(1 < many < 20, many)
+        dose = PlannedWash.objects.get().snapshot.doses[0].ml
+        self.assertTrue(10.0 * (many - 1) < dose <= 10.0 * many, dose)
+        path = f"/make/containers/{tray['id']}"
+        out = self.call("POST", f"{path}/thaw", {"version": tray["version"], "count": many}, 201)
+        self.assertEqual((out["left"], out["count"], out["place"]), (10.0 * many, many, "fridge"))
+        self.assertEqual((out["soon"], self.left_in(tray)), ("today", 200.0 - 10.0 * many))
+        self.call("DELETE", f"/make/containers/{out['id']}", status=204)
+        self.assertEqual(self.left_in(tray), 200.0)
+        self.call("POST", f"/make/containers/{out['id']}/restore")
+        self.assertEqual(self.left_in(tray), 200.0 - 10.0 * many)
+
+    def left_in(self, container: dict[str, Any]) -> float:
+        return float(Container.objects.get(pk=container["id"]).left)
+
+    def test_more_than_there_is_is_not_thawed(self) -> None:
+        batch = self.made(self.soapwort)
+        tray = self.do(batch, "containers", 201, amount=120, place="freezer", count=6)
+        jar = self.do(batch, "containers", 201, amount=50, place="fridge")
+        for container, count, says in (
+            (tray, 0, "One piece or more"), (tray, 7, "There are 6 left"), (tray, 6, "That is all of it"),
+            (jar, 1, "not frozen"),
+        ):  # fmt: skip
+            with self.subTest(f"{count} of {container['name']}"):
+                body = {"version": container["version"], "count": count}
+                self.assertIn(
+                    says, self.refused("POST", f"/make/containers/{container['id']}/thaw", body, "count")
+                )
+        self.assertEqual(Container.objects.count(), 2)
+
+    def test_make_begins_with_what_the_plan_takes(self) -> None:
+        powder = self.formula(
+            "stock_powder", (f"lot-{self.new}", "60", "g"), ("lib-nettle", "20", "g"), name="Mill powder"
+        )
+        for formula, unit in ((self.soapwort, "ml"), (powder, "g")):
+            chain = self.chain(f"Of {formula}", self.link(formula), {}, self.link(self.towpath))
+            (planned,) = self.plan(chain=chain)
+            (job,) = [
+                each for each in self.call("GET", "/wash/plan")["jobs"]
+                if each["formula"] == formula and each["what"] == "make"
+            ]  # fmt: skip
+            with self.subTest(unit):
+                self.assertEqual(job["unit"].lower(), unit)
+                self.assertIn(f"sized_by={unit}&value={job['amount']:g}", job["to"])
+                ask = {"formula": formula, "sized_by": unit, "value": job["amount"], "heads": [self.wren]}
+                takes = self.call("POST", "/make/takes", ask)
+                made = takes["makes"] if unit == "ml" else takes["makes_g"]
+                self.assertAlmostEqual(made["value"], job["amount"], delta=0.16 * job["amount"])
+            self.call("DELETE", f"/wash/planned/{planned['id']}", status=204)
+
+    def test_it_is_not_put_on_before_it_is_ready(self) -> None:
+        """It is Friday evening, and the oil for the night is still to be made."""
+        oil = self.formula("pre_wash_oil", ("lib-sunflower_oil", "40", "mL"), ("lib-nettle", "5", "g"),
+                           name="Night oil")  # fmt: skip
+        night = self.chain(
+            "Night", self.link(oil, zone="lengths"), {"pause": "night"}, self.link(self.soapwort), {}
+        )
+        self.forward(hours=9)
+        self.plan(chain=night)
+        jobs = {
+            job["what"]: job for job in self.call("GET", "/wash/plan")["jobs"] if job["name"] == "Night oil"
+        }
+        self.assertGreaterEqual(jobs["put_on"]["begin"], jobs["make"]["ready"])
+
+    def test_what_is_thinned_says_with_how_much_water(self) -> None:
+        link = self.link(self.soapwort, parts=3, amount_mode="amount", amount=25, unit="mL")
+        body = {"links": [link, {}], "head": self.wren}
+        says = self.call("POST", "/wash/chains/read", body)["results"][0]["says"]
+        self.assertEqual(says, "about 25 mL with 75 mL of warm water")
+        (planned,) = self.plan(chain=self.chain("Thinned", link, {}))
+        self.assertAlmostEqual(
+            PlannedWash.objects.get(pk=planned["id"]).snapshot.doses[0].ml, 25.0, delta=1.0
+        )
+
+    def test_a_stock_powder_says_what_it_is_stirred_into(self) -> None:
+        powder = self.formula("stock_powder", (f"lot-{self.new}", "80", "g"), name="Mill powder")
+        says = self.call("POST", "/wash/chains/read", {"links": [self.link(powder), {}], "head": self.wren})
+        self.assertRegex(
+            says["results"][0]["says"],
+            r"^about \d+ g, stirred little by little into about \d+ mL of warm water",
+        )
 
 
 class BadInput(PlanTestCase):
@@ -327,7 +423,39 @@ class Routines(PlanTestCase):
         self.refused("POST", "/wash/routines", body | {"entries": []}, "entries")
         self.refused("POST", "/wash/routines", body | {"entries": [{"chain": 999}]}, "entries.0.chain")
         self.routine(weekly, every=21)
-        self.refused("POST", "/wash/routines", body | {"every": 21}, "head")
+
+    def test_a_head_has_several_and_a_mist_waits_for_no_wash(self) -> None:
+        mist = self.formula(
+            "spray", (f"water-{self.rain}", "100", "mL"), (f"lot-{self.citric}", "0.1", "g"), name="Mist"
+        )
+        daily = self.chain("Morning mist", self.link(mist))
+        self.routine(self.wash)
+        self.routine(daily, every=1)
+        self.call("POST", "/wash/record", {"head": self.wren, "chain": self.wash}, 201)
+        weekly, misted = self.call("GET", "/wash/routines")
+        self.assertEqual(weekly["turns"][0]["day"], "2026-12-04")
+        self.assertEqual([turn["day"] for turn in misted["turns"][:2]], ["2026-11-27", "2026-11-28"])
+        heads = [(each["wash"], each["day"]) for each in self.call("GET", "/today")["heads"]]
+        self.assertEqual(heads, [("Morning mist", "2026-11-27"), ("Friday, off the barge", "2026-12-04")])
+        self.call("POST", "/wash/record", {"head": self.wren, "chain": daily}, 201)
+        weekly, misted = self.call("GET", "/wash/routines")
+        self.assertEqual((weekly["turns"][0]["day"], misted["turns"][0]["day"]), ("2026-12-04", "2026-11-28"))
+
+    def test_a_proposed_day_is_never_too_soon_by_the_recipes_own_word(self) -> None:
+        """The recipe says twenty days apart: the routine, the proposal and the plan all go by it."""
+        clay = self.formula("clay_damp", (f"water-{self.rain}", "60", "mL"), ("lib-kaolin", "60", "g"),
+                            ("lib-sunflower_oil", "6", "mL"), name="Slow clay", apart="20")  # fmt: skip
+        chain = self.chain("Clay", self.link(clay), {})
+        body = {"head": self.wren, "entries": [{"chain": chain}], "every": 14}
+        self.refused("POST", "/wash/routines", body, "entries.0.chain")
+        self.routine(chain, every=21)
+        self.call("POST", "/wash/record", {"head": self.wren, "chain": chain}, 201)
+        (found,) = self.call("GET", "/wash/routines")
+        self.assertEqual(found["turns"][0]["day"], "2026-12-18")
+        when = self.call("GET", f"/wash/when?head={self.wren}&chain={chain}")
+        self.assertEqual(when["day"], "2026-12-17")
+        (planned,) = self.plan(chain=chain, at=when["at"])
+        self.assertFalse([note for note in planned["notes"] if "Too soon" in note])
 
     def test_what_is_planned_counts_as_what_was(self) -> None:
         self.routine(self.wash, self.plain)

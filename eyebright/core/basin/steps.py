@@ -20,9 +20,10 @@ class BasinLink:
     `start` and `minutes` as planned: on the head once all of it is on, or of a pause; `rinsed`: it comes off
     again; `sections` that it goes on in, each in `each` minutes, called `section`; `most` and `never`:
     minutes of the first section from which they are warned of and stopped (None: none); `amount` that goes
-    on, and `says` what there is of it; `how` a pause is done; `ph` low, middle, high; `strong`: alkaline,
-    longer to rinse out of an eye; `eyes`: it harms them; `poured`: what is left of it can be poured again;
-    `note`: what is known of it from the last time; `optional`: when it is done at all, empty for always.
+    on, and `says` what there is of it; `how` a pause is done; `after`: that it comes after the basin; `ph`
+    low, middle, high; `strong`: alkaline, longer to rinse out of an eye; `eyes`: it harms them; `poured`:
+    what is left of it can be poured again; `note`: what is known of it, and of the last time; `optional`:
+    when it is done at all, empty for always.
     """
 
     id: int
@@ -41,6 +42,7 @@ class BasinLink:
     says: str = ""
     how: str = ""
     hands: bool = True
+    after: bool = False
     ph: tuple[float, float, float] | None = None
     strong: bool = False
     eyes: bool = False
@@ -67,7 +69,8 @@ class Step:
 
 
 def steps_of(basin_links: Sequence[BasinLink]) -> tuple[Step, ...]:
-    """The steps, in order of time. What is rinsed out comes off with the next thing that reaches its zone.
+    """The steps, in order of time. What is rinsed out comes off with the next thing that reaches its zone,
+    and before whatever comes after the basin.
 
     Beside something longer on another zone it comes off at its own minutes, by a rinse of its own.
     """
@@ -79,6 +82,9 @@ def steps_of(basin_links: Sequence[BasinLink]) -> tuple[Step, ...]:
             out.append(_own_rinse(each))
             on.remove(each)
         if link.what == "pause":
+            if link.after and on:
+                out.append(Step(f"before-{link.id}", "rinse", None, tuple(each.id for each in on)))
+                on = []
             out.append(Step(f"pause-{link.id}", "pause", link.id))
             continue
         met = [each for each in on if _meets(each, link)]

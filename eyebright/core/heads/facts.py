@@ -120,13 +120,13 @@ def holding_of(material: Material, called: str) -> Holding:
 
 
 def material_facts(
-    head: Mapping[str, Any], holdings: Sequence[Holding], itself: Sequence[str] = ()
+    head: Mapping[str, Any], holdings: Sequence[Holding], wholes: Sequence[Holding] = ()
 ) -> dict[str, Any]:
     """What some materials hold, and how their patch tests on a head stand together (None: it is for nobody).
 
     Reaction, running, none or clear: the least sure of them counts. `allergic_to`, `maybe_allergic_to` and
-    `reacted_to` name them. `itself`: what the whole of them is called and known by: a reaction to that, at a
-    wash, is one too.
+    `reacted_to` name them. `wholes`: what the whole of them, and what was made and goes into it, is known by:
+    a reaction to that is one to all that it is in.
     """
     contains = dict.fromkeys(name for each in holdings for name in each.contains)
     patch, reacted = None, []
@@ -138,8 +138,8 @@ def material_facts(
             (state for state in ("reaction", "running", "none") if state in states.values()), "clear"
         )
         reacted = [called for called, state in states.items() if state == "reaction"]
-        if itself and patch_of(head["patches"], itself) == "reaction":
-            patch, reacted = "reaction", [*reacted, itself[0]]
+        reacted += [each.called for each in wholes if patch_of(head["patches"], each.names) == "reaction"]
+        patch = "reaction" if reacted else patch
         for each in holdings:
             for names, among in ((each.contains, allergic), (each.may_contain, maybe)):
                 met = [allergens().get(name, name) for name in names if name in head["allergies"]]
@@ -148,7 +148,7 @@ def material_facts(
     return {
         "contains": list(contains),
         "patch": patch,
-        "reacted_to": ", ".join(reacted),
+        "reacted_to": ", ".join(dict.fromkeys(reacted)),
         "allergic_to": ", ".join(dict.fromkeys(allergic)),
         "may_contain": list(dict.fromkeys(name for each in holdings for name in each.may_contain)),
         "maybe_allergic_to": ", ".join(dict.fromkeys(maybe)),

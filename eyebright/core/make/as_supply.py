@@ -30,7 +30,7 @@ def as_supply(
     row = {
         "key": key,
         "name": name,
-        "kind": "some liquid" if facts.get("wet", True) else "some powder",
+        "kind": "some liquid" if poured(facts) else "some powder",
         "density": [0.9 * density, density, 1.1 * density],
         "hazards": sorted({each for material in materials for each in material.hazards}),
         "contains": sorted({each for material in materials for each in material.contains}),
@@ -38,6 +38,14 @@ def as_supply(
         "source": "made here",
     }
     return PreparedSupply(key, name, material_from_row(row), _apart(formula), kit, past, celsius)
+
+
+def poured(facts: Mapping[str, Any]) -> bool:
+    """Whether something that was made is counted in mL, by its facts.
+
+    An older version kept only whether it is wet.
+    """
+    return bool(facts.get("in_ml", facts.get("wet", True)))
 
 
 def _apart(formula: Formula) -> Formula:

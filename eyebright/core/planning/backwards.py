@@ -48,7 +48,8 @@ class PlanStep:
 class Job:
     """What must be ready `by` (minutes).
 
-    `begun`: when its first step was, None where it is still to begin.
+    `begun`: when its first step was, None where it is still to begin; `after`: keys of jobs that must be
+    ready before it is begun, of those that are placed before it.
     """
 
     key: str
@@ -56,6 +57,7 @@ class Job:
     steps: tuple[PlanStep, ...]
     by: float
     begun: float | None = None
+    after: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -115,8 +117,11 @@ def _in_pot(planned: Sequence[PlannedStep]) -> list[bool]:
 def plan(jobs: Sequence[Job], busy: Moments, now: float, pots: int = 1) -> tuple[JobPlan, ...]:
     """Every job in its place, those named first first: what comes later gives way to them."""
     hands, windows, out = list(busy.spans), list[Span](), []
+    ready = dict[str, float]()
     for job in jobs:
-        found = _place(job, hands, _gaps(windows, pots), now)
+        since = max([now, *(ready.get(key, now) for key in job.after)])
+        found = _place(job, hands, _gaps(windows, pots), since)
+        ready[job.key] = found.ready
         out.append(found)
         hands += [(each.begin, each.end) for each in found.steps if not each.step.waits]
         inside = [each for each in found.steps if each.step.pot]

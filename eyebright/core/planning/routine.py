@@ -26,7 +26,7 @@ class Spaced:
 @dataclass(frozen=True)
 class Entry:
     """A wash of the cycle. `spaced`: what in it is spaced; `barred`: why it is not for this head now, "" for
-    nothing; `at_most` times in thirty days, None for any.
+    nothing; `at_most` times in thirty days, None for any; `cleans`: it is a wash, and not something between.
     """
 
     key: str
@@ -34,6 +34,7 @@ class Entry:
     spaced: tuple[Spaced, ...] = ()
     barred: str = ""
     at_most: int | None = None
+    cleans: bool = True
 
 
 @dataclass(frozen=True)
@@ -43,6 +44,11 @@ class Routine:
     entries: tuple[Entry, ...]
     every: int
     weekdays: tuple[int, ...] = ()
+
+    @property
+    def cleans(self) -> bool:
+        """Whether anything in it is a wash: then it goes by the last wash, whatever that was."""
+        return any(each.cleans for each in self.entries)
 
 
 @dataclass(frozen=True)
@@ -139,9 +145,11 @@ class _Course:
     ) -> None:
         self.routine, self.scalp, self.days = routine, scalp, days
         self.used = {key: -ago for key, ago in since.items()}
-        self.last = None if scalp.since is None else -scalp.since
-        self.done = [(each.key, -each.days_ago) for each in past]
         keys = [entry.key for entry in routine.entries]
+        past = [each for each in past if each.key in keys]
+        self.done = [(each.key, -each.days_ago) for each in past]
+        last = scalp.since if routine.cleans else min((each.days_ago for each in past), default=None)
+        self.last = None if last is None else -last
         newest = max(past, key=lambda each: -each.days_ago, default=None)
         self.place = (_after(keys, [each.key for each in sorted(past, key=lambda e: -e.days_ago)])
                       if newest else 0)  # fmt: skip
@@ -184,7 +192,7 @@ class _Course:
             used = self.used.get(each.key)
             if used is not None:
                 out.append((used + each.apart, f"{each.name}: {each.apart:g} days between two"))
-        if self.last is not None:
+        if self.last is not None and entry.cleans:
             words = f"this scalp asks for {self.scalp.soon:g} days between washes"
             out.append(
                 (self.last + self.scalp.soon, f"{words}{': ' if self.scalp.why else ''}{self.scalp.why}")

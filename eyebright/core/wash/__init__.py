@@ -9,6 +9,6 @@ from .judge import Candidate, candidate_facts, family_facts, stops_of
 from .links import WashLink, links_table, pauses, sections
 from .matching import Match, best_of_each, rank
 from .schools import School, defaults_by, held_against, parts_by, plain_schools, school_keys, school_rules
-from .spacing import spaced_in
+from .spacing import apart_of, spaced_in
 from .suit import suit
 from .teaching import Application, Lesson, lessons

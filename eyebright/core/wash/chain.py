@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
-from typing import Any
+from typing import Any, Literal
 
 import numpy as np
 
@@ -18,7 +18,7 @@ from ..vocabulary import LinkZone, Zone
 from ..words import lower_first
 from .facts import link_facts
 from .finish import Finish, finish_of
-from .links import WashLink, pauses, puts_on, timed
+from .links import PauseWhen, WashLink, pause_when, pauses, puts_on, timed
 
 SOUR = 5.5  # pH below which a rinse meets soap or soda as an acid
 DRIES = -0.5  # tilt of the drying balance
@@ -30,16 +30,17 @@ NOWHERE: LinkZone = "face"  # a pause reaches no hair
 class LinkResult:
     """After one link: shares lifted by it, oil on each zone (g), each zone's wet pH.
 
-    `ph` is that of the lengths, or of the scalp where only that is wet. `start` and `minutes` that it takes
-    up, `so_far` when it is off; `longest`: minutes that its first section has it on, None where it stays in;
-    `wanted`: g that this head takes of it on the scalp and on the lengths, and `dose` what goes on;
-    `g_per_ml` as it goes on.
+    `when` a pause comes; `ph` is that of the lengths, or of the scalp where only that is wet. `start` and
+    `minutes` that it takes up, `so_far` when it is off; `longest`: minutes that its first section has it on,
+    None where it stays in; `wanted`: g that this head takes of it on the scalp and on the lengths, and `dose`
+    what goes on; `g_per_ml` as it goes on, and `unit` that it is measured in.
     """
 
     name: str
     zone: LinkZone
     plain: bool
     pause: str
+    when: PauseWhen | None
     scalp_lift: Figure | None
     lengths_lift: Figure | None
     put_back: Figure
@@ -52,6 +53,7 @@ class LinkResult:
     dose: Figure
     wanted: tuple[Figure, Figure]
     g_per_ml: float
+    unit: Literal["mL", "g"]
     start: float
     minutes: float
     so_far: float
@@ -87,7 +89,7 @@ class Wash:
 class _Run:
     """A link as it is run: what it is, what was found of it, and how the chain takes it.
 
-    `goes_on`: g of it on the scalp, or on the lengths where it reaches no scalp.
+    `goes_on`: g of it on the scalp, or on the lengths where it reaches no scalp; `when` a pause comes.
     """
 
     asked: WashLink
@@ -95,6 +97,7 @@ class _Run:
     link: Link
     wanted: tuple[Array, Array]
     goes_on: float = 0.0
+    when: PauseWhen | None = None
 
 
 class WashAssessor:
@@ -213,7 +216,9 @@ def _run(link: WashLink, found: Assessment | None, water: Supply, on: HairAndSca
 def _timed(runs: Sequence[_Run]) -> list[_Run]:
     """Each link with its start; and what is rinsed out with as long as it is really on."""
     takes = [run.link.puts_on if run.link.left_in else run.link.longest for run in runs]
-    starts = timed([run.asked for run in runs], takes)
+    links = [run.asked for run in runs]
+    runs = [replace(run, when=when) for run, when in zip(runs, pause_when(links), strict=True)]
+    starts = timed(links, takes)
     ends = [start + minutes for start, minutes in zip(starts, takes, strict=True)]
     out = []
     for place, run in enumerate(runs):
@@ -228,8 +233,9 @@ def _timed(runs: Sequence[_Run]) -> list[_Run]:
 def _off_at(place: int, runs: Sequence[_Run], starts: Sequence[float], ends: Sequence[float]) -> float:
     """When what is rinsed out really comes off: as the next thing reaches it, however long that waits.
 
-    What reaches one of its zones takes it off both. Where nothing does, it is taken to be rinsed off at its
-    own minutes, or after what is waited for then. Beside something longer on another zone it has a rinse of
+    What reaches one of its zones takes it off both, and so does a towel or whatever else comes after the
+    basin. Where nothing does, it is taken to be rinsed off at its own minutes, or after what is waited for
+    then. Beside something longer on another zone it has a rinse of
     its own (basin/steps.py).
     """
     run, end = runs[place], ends[place]
@@ -242,14 +248,13 @@ def _off_at(place: int, runs: Sequence[_Run], starts: Sequence[float], ends: Seq
         starts[other]
         for other, each in enumerate(runs)
         if other != place
-        and not each.asked.pause
         and starts[other] >= end
-        and any(each.link.reaches(zone) for zone in zones)
+        and (each.when == "after" or (not each.when and any(each.link.reaches(zone) for zone in zones)))
     ]
     waited = [
         ends[other]
         for other, each in enumerate(runs)
-        if each.asked.pause and not pauses()[each.asked.pause].after and starts[other] >= starts[place]
+        if each.when in ("ahead", "within") and starts[other] >= starts[place]
     ]
     return max(end, min(after) if after else max(waited, default=end)) if zones else end
 
@@ -267,17 +272,13 @@ def _on_head(
 
 def _ahead(runs: Sequence[_Run]) -> float:
     """Minutes until the wash at the basin begins: the end of what is done the evening before."""
-    ends = [
-        (run.link.start or 0.0) + run.link.longest
-        for run in runs
-        if run.asked.pause and pauses()[run.asked.pause].ahead
-    ]
+    ends = [(run.link.start or 0.0) + run.link.longest for run in runs if run.when == "ahead"]
     return max(ends, default=0.0)
 
 
 def _until(runs: Sequence[_Run], course: Course) -> float:
     """Minutes until the basin is free: the first pause that needs none, or the end."""
-    free = [run.link.start or 0.0 for run in runs if run.asked.pause and pauses()[run.asked.pause].after]
+    free = [run.link.start or 0.0 for run in runs if run.when == "after"]
     return min([*free, course.minutes])
 
 
@@ -298,6 +299,7 @@ def _result(run: _Run, after: LinkAfter, draws: Draws) -> LinkResult:
         zone=link.zone,
         plain=link.formula is None and not link.pause,
         pause=link.pause,
+        when=run.when,
         scalp_lift=None if scalp.lift is None else figure(draws.each(scalp.lift), "share"),
         lengths_lift=None if lengths.lift is None else figure(draws.each(lengths.lift), "share"),
         put_back=_g(after.put_back, draws),
@@ -310,6 +312,7 @@ def _result(run: _Run, after: LinkAfter, draws: Draws) -> LinkResult:
         dose=_g(after.dose, draws),
         wanted=(_g(run.wanted[0], draws), _g(run.wanted[1], draws)),
         g_per_ml=1.0 / max(after.link.subject.ml(draws), 1e-6),
+        unit="mL" if found is None else found.unit,
         start=after.start,
         minutes=after.minutes,
         so_far=after.start + after.minutes,

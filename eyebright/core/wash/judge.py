@@ -29,13 +29,17 @@ NO_FOLDS = 1e-4
 
 @dataclass(frozen=True)
 class Candidate:
-    """A formula to be judged: its key, name and digest, what is not at hand, and what is in it."""
+    """A formula to be judged: its key, name and digest, what is not at hand, and what is in it.
+
+    `wholes`: what it, and what was made and goes into it, is known by as a whole.
+    """
 
     key: str
     name: str
     digest: Digest
     missing: tuple[str, ...] = ()
     holdings: tuple[Holding, ...] = ()
+    wholes: tuple[Holding, ...] = ()
     product: str = ""
 
 
@@ -150,8 +154,7 @@ def candidate_facts(candidate: Candidate, head: Mapping[str, Any]) -> dict[str, 
 
 
 def _with_head(candidate: Candidate, facts: Mapping[str, Any], head: Mapping[str, Any]) -> dict[str, Any]:
-    itself = [each for each in (candidate.name, candidate.product) if each]
-    return {**head, **facts, **material_facts(head, candidate.holdings, itself)}
+    return {**head, **facts, **material_facts(head, candidate.holdings, candidate.wholes)}
 
 
 def stops_of(candidate: Candidate, head: Mapping[str, Any]) -> tuple[Caution, ...]:

@@ -6,6 +6,7 @@ timed([grains on the scalp, mask on the lengths (beside), water on both])   0 ·
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cache
+from typing import Literal
 
 from .. import tables
 from ..chain import REACHED
@@ -18,8 +19,9 @@ from ..vocabulary import LinkZone, Wetness, Zone
 class Pause:
     """Time in a wash that nothing goes on in, a row of `links.toml`.
 
-    `hands`: whether somebody is at it; `ahead`: it comes before the wash itself; `after`: the basin is free
-    from it on.
+    `hands`: whether somebody is at it; `ahead`: it comes before the wash itself where something is still to
+    be rinsed out, and after it where nothing is; `after`: the basin is free from it on, and nothing that must
+    be rinsed out is on any more.
     """
 
     key: str
@@ -90,6 +92,44 @@ def pauses() -> dict[str, Pause]:
 def sections() -> dict[str, Sections]:
     """Every way of going on section by section, by key."""
     return tables.by_key(__file__, "links.toml", "section", Sections)
+
+
+PauseWhen = Literal["ahead", "within", "after"]
+
+
+def pause_when(links: Sequence[WashLink]) -> list[PauseWhen | None]:
+    """When each pause comes: ahead of the basin, within the wash, or after it; None for what is no pause.
+
+    A night is ahead of the basin where something is still on or is rinsed out later, and after it where plain
+    water was before it or nothing must come off; what is plaited or wrapped for a night ahead of the basin is
+    not after it.
+    """
+    return [_pause_when(place, links) if link.pause else None for place, link in enumerate(links)]
+
+
+def _pause_when(place: int, links: Sequence[WashLink]) -> PauseWhen:
+    row = pauses()[links[place].pause]
+    if row.ahead:
+        return "ahead" if _is_ahead(place, links) else "after"
+    nights = (other for other, each in enumerate(links) if other > place and each.pause)
+    oiled = any(pauses()[links[night].pause].ahead and _is_ahead(night, links) for night in nights)
+    return "after" if row.after and not oiled else "within"
+
+
+def _is_ahead(night: int, links: Sequence[WashLink]) -> bool:
+    before = [each for each in links[:night] if not each.pause]
+    if any(map(_is_water, before)):
+        return False
+    still_on = bool(before) and _rinses(before[-1])
+    return still_on or any(map(_rinses, links[night + 1 :]))
+
+
+def _is_water(link: WashLink) -> bool:
+    return link.formula is None and not link.pause
+
+
+def _rinses(link: WashLink) -> bool:
+    return _is_water(link) or (link.formula is not None and link.formula.use == "rinsed_out")
 
 
 def puts_on(link: WashLink) -> float:

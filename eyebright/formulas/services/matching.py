@@ -4,9 +4,9 @@ from collections.abc import Mapping, Sequence
 
 from django.db.models import Q
 
-from eyebright.core.formulas.assess import Digest
-from eyebright.core.formulas.model import starts
-from eyebright.core.heads import Head, holding_of, needs_of
+from eyebright.core.formulas.assess import Digest, contents_of, wholes_of
+from eyebright.core.formulas.model import families, starts
+from eyebright.core.heads import Head, needs_of
 from eyebright.core.materials import Kit, Supply
 from eyebright.core.wash import Candidate, Match, best_of_each, rank
 from eyebright.heads.services import find_head, head_for, product_key
@@ -77,9 +77,9 @@ def _of_row(row: Formula, digest: Digest, supplies: Mapping[str, Supply], at_han
 
 def _candidate(key: str, name: str, digest: Digest, used: list[Supply], at_hand: set[str]) -> Candidate:
     missing = tuple(supply.name for supply in used if supply.key not in at_hand)
-    holdings = tuple(holding_of(s.material, s.name) for s in used if s.material)
     product = product_key(digest.family, int(key)) if key.isdigit() else ""
-    return Candidate(key, name, digest, missing, holdings, product)
+    wholes = wholes_of(name, product, families()[digest.family], used)
+    return Candidate(key, name, digest, missing, tuple(contents_of(used)), tuple(wholes), product)
 
 
 def _from_starts(

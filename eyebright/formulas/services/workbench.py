@@ -102,6 +102,14 @@ def keys_of(payload: FormulaIn) -> list[str]:
     return [line.supply_key for line in payload.lines if line.supply_key]
 
 
+def days_apart(payload: FormulaIn) -> tuple[float | None, str]:
+    """Days between two of it that it says itself, None for none; and what is wrong with them."""
+    apart, trouble = _number(payload.apart, "")
+    if trouble or (apart is not None and not 0.0 < apart <= MOST_APART):
+        return None, trouble or "From a day to a year."
+    return apart, ""
+
+
 def as_core(payload: FormulaIn, pk: int | None = None) -> ParsedFormula:
     """A written formula as the core takes it; `pk` of the one that is kept, which washes may have taught."""
     keys = keys_of(payload)
@@ -145,9 +153,9 @@ def as_core(payload: FormulaIn, pk: int | None = None) -> ParsedFormula:
     makes, trouble = _number(payload.makes, "")
     if trouble or (makes is not None and makes <= 0.0):
         out.problems["makes"] = trouble or "Say how much to make: more than nothing."
-    apart, trouble = _number(payload.apart, "")
-    if trouble or (apart is not None and not 0.0 < apart <= MOST_APART):
-        out.problems["apart"] = trouble or "From a day to a year."
+    apart, trouble = days_apart(payload)
+    if trouble:
+        out.problems["apart"] = trouble
     steps = [_step(step, place, out) for place, step in enumerate(payload.steps)]
     if (
         not whole

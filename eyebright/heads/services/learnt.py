@@ -9,6 +9,7 @@ from typing import Any
 from django.db.models import QuerySet
 from django.utils import timezone
 
+from eyebright.core.formulas.model import family_product
 from eyebright.core.formulas.model import washes as cleansing
 from eyebright.core.learning import (
     Learnt,
@@ -34,7 +35,7 @@ def product_key(family: str, formula: int | None, supply_key: str = "") -> str:
     """The key that washes teach of a product by: a formula, a bottle that was bought, or a family."""
     if formula is not None:
         return f"formula-{formula}"
-    return supply_key if SupplyKey(supply_key).where == "lot" else f"family-{family}"
+    return supply_key if SupplyKey(supply_key).where == "lot" else family_product(family)
 
 
 def learnt(at: datetime | None = None) -> Learnt:

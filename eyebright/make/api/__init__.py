@@ -31,7 +31,7 @@ from ..schemas.batches import (
     WayIn,
     WayOut,
 )
-from ..schemas.containers import ContainerChangeIn, ContainerOut, FillIn, LabelSizeOut, TopUpIn
+from ..schemas.containers import ContainerChangeIn, ContainerOut, FillIn, LabelSizeOut, ThawIn, TopUpIn
 from ..services import (
     asking,
     batches,
@@ -42,6 +42,7 @@ from ..services import (
     pouring,
     serializers,
     steps,
+    thawing,
     toppings,
 )
 
@@ -174,6 +175,12 @@ def fill(request: HttpRequest, pk: int, payload: FillIn) -> Status[ContainerOut]
 
 _containers = Rows(router, "/containers", "container", ContainerOut)
 _containers.change(ContainerChangeIn, containers.change, "Open, use, move, freeze, thaw, finish, throw away.")
+
+
+@router.post("/containers/{pk}/thaw", response={201: ContainerOut}, operation_id="thaw_some")
+def thaw_some(request: HttpRequest, pk: int, payload: ThawIn) -> Status[ContainerOut]:
+    """Thaw some pieces, in a container of their own; removing that puts them back."""
+    return Status(201, thawing.thaw_some(pk, payload))
 
 
 @router.post("/containers/{pk}/top-up", response=ContainerOut, operation_id="top_up")

@@ -17,7 +17,7 @@ from .fields import Id, Key, MaybeId, MaybeNumber, Millilitres, SizedBy
 class MakeAsk(OlderNames):
     """What is to be made: of a formula, as a batch was made (`again`), or of nothing yet (`name`, `family`).
 
-    `sized_by`: as written; `value` washes, mL, cubes (of `cube` mL) or times as much; a `vessel` full.
+    `sized_by`: as written; `value` washes, mL, g, cubes (of `cube` mL) or times as much; a `vessel` full.
     `made_in`: the pot or bowl. `heads` it is for. `lots`: what a line is to be drawn from, by the line's
     id.
     """

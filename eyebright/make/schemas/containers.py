@@ -50,6 +50,13 @@ class ContainerChangeIn(Schema):
     note: Note | None = None
 
 
+class ThawIn(Schema):
+    """Take so many pieces out of the freezer, and leave the rest frozen."""
+
+    version: int
+    count: Annotated[int, number_between(1, 500, "One piece or more."), AS_NUMBER]
+
+
 class TopUpIn(Schema):
     """Pour some of another batch on top of what is in a container."""
 

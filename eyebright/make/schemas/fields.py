@@ -17,6 +17,6 @@ Celsius = Annotated[float, number_between(-30, 130, "From -30 to 130 °C."), AS_
 Room = Annotated[
     Annotated[float, number_between(0, 45, "A kitchen has from 0 to 45 °C."), AS_NUMBER] | None, Blank
 ]
-SizedBy = Literal["written", "washes", "ml", "vessel", "cubes", "times"]
+SizedBy = Literal["written", "washes", "ml", "g", "vessel", "cubes", "times"]
 Standing = Literal["pot", "glass", "bowl", "bottle", "flask"]
 Lid = Literal["off", "on", "bath"]

@@ -135,6 +135,8 @@ def _scaled(ask: MakeAsk, formula: Formula, bench: Workbench, heads: list[int]) 
         if not 0.02 <= value <= 50.0:
             raise Problem.field("value", "From a fiftieth to fifty times as much.")
         return scaling.times(formula, bench, value)
+    if ask.sized_by == "g":
+        return scaling.weighing(formula, bench, value, f"{brief(value)} g")
     return scaling.makes(formula, bench, value)
 
 

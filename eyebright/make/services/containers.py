@@ -6,6 +6,7 @@ Used, frozen, thawed, thrown away.
 import secrets
 from collections.abc import Iterable
 from datetime import date, timedelta
+from decimal import Decimal
 from typing import Any, Literal, get_args
 
 from django.db import transaction
@@ -14,7 +15,7 @@ from django.utils import timezone
 
 from eyebright.core.formulas.assess import kept_shelf_life
 from eyebright.core.learning import Kept, spoils_sooner
-from eyebright.core.make import UseBy, topped_up, use_by
+from eyebright.core.make import UseBy, poured, topped_up, use_by
 from eyebright.core.vocabulary import Place
 from eyebright.core.words import brief
 from eyebright.kept.decimals import exact
@@ -60,6 +61,16 @@ def find_container(pk: int, *, also_removed: bool = False) -> Container:
 def place_of(row: Container) -> Place:
     """Where it stands; what is not known of it, where things keep the shortest."""
     return row.place if row.place in get_args(Place) else "shelf"  # type: ignore[return-value]
+
+
+def piece_of(row: Container) -> float:
+    """mL or g in one piece of it: one cube."""
+    return float(row.filled) / row.count
+
+
+def pieces_left(row: Container) -> int:
+    """Whole pieces that are left of it."""
+    return int(float(row.left) / max(piece_of(row), 1e-6) + 0.01)
 
 
 # ---- shown ----
@@ -188,19 +199,19 @@ def enough(batch: Batch, amount: float) -> None:
 
 def left_to_fill(batch: Batch, filled: float) -> tuple[Literal["mL", "g"], float]:
     """What a batch is counted in, and about how much of it stands in nothing yet."""
-    wet = bool(batch.facts.get("wet", True))
-    makes = batch.made.makes if wet else batch.made.makes_g
-    whole = float(batch.yielded) if batch.yielded is not None and wet else makes.value if makes else 0.0
-    return "mL" if wet else "g", max(whole - filled, 0.0)
+    pours = poured(batch.facts)
+    makes = batch.made.makes if pours else batch.made.makes_g
+    whole = float(batch.yielded) if batch.yielded is not None and pours else makes.value if makes else 0.0
+    return "mL" if pours else "g", max(whole - filled, 0.0)
 
 
 def _most(batch: Batch) -> tuple[str, float | None]:
     """The most that there can be of a batch, and its unit: what was measured, or the top of its range."""
-    wet = bool(batch.facts.get("wet", True))
-    if batch.yielded is not None and wet:
+    pours = poured(batch.facts)
+    if batch.yielded is not None and pours:
         return "mL", float(batch.yielded)
-    makes = batch.made.makes if wet else batch.made.makes_g
-    return "mL" if wet else "g", makes.high if makes and makes.high > 0 else None
+    makes = batch.made.makes if pours else batch.made.makes_g
+    return "mL" if pours else "g", makes.high if makes and makes.high > 0 else None
 
 
 def own_day(day: date | None, filled_on: date, worked_out: UseBy) -> UseBy:
@@ -319,16 +330,30 @@ def _day(text: str | None) -> date | None:
 
 @transaction.atomic
 def remove(pk: int) -> None:
-    """Remove a container, as if nothing had been filled into it; `restore` undoes it."""
-    find_container(pk).remove()
+    """Remove a container, as if nothing had been filled into it; `restore` undoes it.
+
+    What was thawed out of another goes back there.
+    """
+    row = find_container(pk)
+    row.remove()
+    _give_back(row, row.left)
 
 
 @transaction.atomic
 def restore(pk: int) -> ContainerOut:
     """Undo `remove`."""
     row = find_container(pk, also_removed=True)
+    if row.removed_at is not None:
+        _give_back(row, -row.left)
     row.restore()
     return container_out(row)
+
+
+def _give_back(row: Container, much: Decimal) -> None:
+    source = row.taken_from
+    if source is not None and source.removed_at is None:
+        source.left = min(max(source.left + much, exact(0.0, "0.01")), source.filled)
+        source.save()
 
 
 def stock(find: str, offset: int, limit: int, *, ended: bool = False) -> list[ContainerOut]:

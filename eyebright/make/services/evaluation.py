@@ -199,11 +199,6 @@ def figures(found: Assessment | None, trouble: str = "") -> BatchFigures:
     )
 
 
-def is_wet(found: Assessment) -> bool:
-    """Whether it is counted in mL, and not in g."""
-    return bool(found.facts["wet"]) or found.texture is not None
-
-
 def sheet_of(found: Assessment) -> tuple[RunStep, ...]:
     """The run sheet of what a reading is of."""
     last = step_kinds()[ending(found.preparation.formula)]

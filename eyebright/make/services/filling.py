@@ -3,7 +3,7 @@
 from django.db import transaction
 from django.utils import timezone
 
-from eyebright.core.make import use_by
+from eyebright.core.make import poured, use_by
 from eyebright.core.words import brief
 from eyebright.kept.decimals import exact
 from eyebright.kept.problems import Problem
@@ -27,7 +27,6 @@ def fill(pk: int, payload: FillIn) -> ContainerOut:
         raise Problem.field("amount", f"The {vessel.name} holds {brief(float(vessel.volume))} mL.")
     evaluate_again(batch)
     nothing_stops(batch)
-    wet = bool(batch.facts.get("wet", True))
     enough(batch, payload.amount)
     filled_on = payload.filled_on or timezone.localdate()
     if filled_on > timezone.localdate():
@@ -37,8 +36,9 @@ def fill(pk: int, payload: FillIn) -> ContainerOut:
     keeps = use_by(life_of(batch), payload.place, filled_on, sooner=sooner_here(batch))
     keeps = own_day(payload.use_by, filled_on, keeps)
     name = payload.name.strip() or (vessel.name if vessel else _pieces(payload.count))
+    unit = "mL" if poured(batch.facts) else "g"
     row = Container.objects.create(
-        batch=batch, name=name[:80], vessel=vessel, count=payload.count, unit="mL" if wet else "g",
+        batch=batch, name=name[:80], vessel=vessel, count=payload.count, unit=unit,
         filled=exact(payload.amount, "0.01"), left=exact(payload.amount, "0.01"), place=payload.place,
         filled_on=filled_on, use_by=keeps.day, reason=keeps.reason, code=new_code(),
         frozen_on=filled_on if payload.place == "freezer" else None,

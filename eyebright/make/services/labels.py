@@ -16,8 +16,8 @@ from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Flowable, KeepInFrame
 
-from eyebright.core.make import FillLine, fill_lines
-from eyebright.core.words import brief, capital
+from eyebright.core.make import FillLine, fill_lines, poured
+from eyebright.core.words import brief, capital, ends
 from eyebright.formulas.services.card import card
 from eyebright.formulas.services.print import INK, LINE, MADDER, QUIET, VEIN, fonts, plain, style, text
 from eyebright.formulas.services.workbench import entered_of
@@ -36,6 +36,7 @@ NOT_FOOD = "NOT FOOD. Keep out of reach of children and pets."
 FOR_HOME = "For home use."
 SPOILS = "Smells, clouds, moulds or fizzes? Throw it away."
 EYES = "Keep out of eyes."
+HANDLING = ("shake", "sets", "scent-no-preservative")  # rules that say how it is used
 STRIP_WIDTH, TALLEST = 24 * mm, 270.0  # mm of a strip on A4
 
 
@@ -117,7 +118,8 @@ def _story(row: Container) -> list[Flowable]:
     if whom:
         out.append(text("; ".join(whom), body))
     out.append(text(f"How: {how}. {EYES} {SPOILS}", small))
-    out += [text(each, small) for each in beware(batch)]
+    out += [text(each, small) for each in [*handling(batch), *beware(batch)]]
+    out.append(text(f"{_ph(batch)}Made of: {made_of(batch)}. Why by then: {row.reason}", small))
     out.append(text(f"{FOR_HOME} Code {row.code}", small))
     return out
 
@@ -130,6 +132,21 @@ def for_whom(batch: Batch) -> list[str]:
         said_of = each.says or f"{each.head.name}: not worked out"
         out.append(f"{capital(said_of)}{ph if each.parts is not None else ''}")
     return out
+
+
+def handling(batch: Batch) -> list[str]:
+    """What it asks for before it is used: shaken, warmed."""
+    return [each.what for each in batch.cautions if each.id in HANDLING]
+
+
+def made_of(batch: Batch) -> str:
+    """What it was made of, each once."""
+    return ", ".join(dict.fromkeys(plan.name for plan in batch.pours))
+
+
+def _ph(batch: Batch) -> str:
+    ph = batch.ph
+    return f"pH {ends(ph.low, ph.high)}. " if ph else ""
 
 
 def beware(batch: Batch) -> list[str]:
@@ -197,7 +214,7 @@ def strip(pk: int, vessel: int) -> tuple[str, bytes]:
             "the shelf the height in mm.",
         )
     plans = [plan for plan in batch.pours if plan.grams is not None]
-    if not batch.facts.get("wet", True):
+    if not poured(batch.facts):
         raise Problem.field("vessel", "A dry blend settles: no line on a bottle measures it. Take spoons.")
     try:
         lines = fill_lines([(plan.name, _room(plan), plan.unit == "mL") for plan in plans], marks)

@@ -112,16 +112,12 @@ def _jobs(found: PlanOut, clocks: set[int]) -> Iterable[ItemOut]:
             "thaw": f"Thaw {job.name}",
             "put_on": f"Put {job.name} on {job.who}",
         }[job.what]
-        heads = ",".join(map(str, job.heads))
-        to = f"/wash/planned/{job.washes[0]}"
-        if job.what == "make":
-            to = f"/make/new?formula={job.formula}&heads={heads}"
         when = timezone.localtime(job.needed)
         says = f"for {job.who}, {when:%A %H:%M}. {job.says}"
         if job.what == "make" and step.waits:
             says = f"{step.name} by {timezone.localtime(step.by):%H:%M}, {says}"
         act = "Begin" if job.what == "make" else "Look"
-        yield _item(job.key, "begin", job.begin, title, says, act, to, late=job.late)
+        yield _item(job.key, "begin", job.begin, title, says, act, job.to, late=job.late)
 
 
 def _go_on(job: JobOut, now: datetime) -> Iterable[ItemOut]:

@@ -66,9 +66,11 @@ class JobOut(Out):
 
     `batch` that is under way; `formula` that it is a making of; mL or g (`unit`) that they take in all;
     `ready`; `late`: it cannot be in time, and `says` what then; `stands` hours between being ready and used.
+    `to`: where it is done.
     """
 
     key: str
+    to: str
     what: Literal["make", "carry_on", "thaw", "put_on"]
     name: str
     formula: int | None

@@ -226,17 +226,20 @@ def much_said(each: LinkResult, link: WashLink, available: tuple[float, str] | N
 
 
 def amount_said(each: LinkResult, link: WashLink) -> str:
-    """How much goes on, as one pours it: "85 mL"; empty for water and pauses."""
+    """How much goes on, as one pours it, and the water that goes to it: "85 mL", "25 mL with 75 mL of warm
+    water"; empty for water and pauses.
+    """
     if link.formula is None:
         return ""
-    unit = "mL" if each.g_per_ml and link.formula.family.density and not _dry(link) else "g"
-    return f"{brief(_round(each.dose.value / (each.g_per_ml if unit == 'mL' else 1.0)))} {unit}"
-
-
-def _dry(link: WashLink) -> bool:
-    return link.formula is not None and not any(
-        line.supply.material is None or line.supply.material.unit == "mL" for line in link.formula.ingredients
-    )
+    whole = each.dose.value / (each.g_per_ml if each.unit == "mL" else 1.0)
+    neat = whole / (1.0 + link.parts)
+    out = f"{brief(_round(neat))} {each.unit}"
+    if link.parts:
+        return f"{out} with {brief(_round(whole - neat))} mL of warm water"
+    if each.unit == "g" and link.formula.family.wetted:
+        water = brief(_round(neat * link.formula.family.wetted))
+        return f"{out}, stirred little by little into about {water} mL of warm water"
+    return out
 
 
 def _round(value: float) -> float:

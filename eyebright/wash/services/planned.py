@@ -345,6 +345,7 @@ def _worked_out(row: PlannedWash, mark: str) -> PlannedSnapshot:
                 DoseSnapshot(
                     formula=link.formula, supply_key=link.supply_key, ahead=result.start < found.ahead,
                     grams=grams, ml=grams / max(result.g_per_ml, 0.05),
+                    unit=result.unit,
                 )
             )  # fmt: skip
     since = with_.whom.history.since_family if with_.whom else {}

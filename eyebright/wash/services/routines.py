@@ -8,7 +8,7 @@ from typing import Any
 from django.db import transaction
 from django.utils import timezone
 
-from eyebright.core.formulas.model import families, ready_family
+from eyebright.core.formulas.model import Family, families, ready_family
 from eyebright.core.heads import Needs, needs_of, record_tables
 from eyebright.core.planning import (
     Days,
@@ -27,10 +27,11 @@ from eyebright.core.planning import (
     sensible_day,
     turns,
 )
-from eyebright.core.wash import Candidate, stops_of
+from eyebright.core.wash import Candidate, apart_of, stops_of
 from eyebright.core.words import lower_first
 from eyebright.formulas.models import Formula
 from eyebright.formulas.services.matching import candidates_of
+from eyebright.formulas.services.workbench import days_apart, entered_of
 from eyebright.heads.models import Head
 from eyebright.heads.services import HeadHistory, find_head
 from eyebright.household.services.hours import the_hours
@@ -57,7 +58,6 @@ PAST_TURNS = 24
 SHOWN = 8
 LONGEST = 90.0  # minutes that a day must have free for a wash
 NO_ENTRIES = "Put a wash in it first."
-ONE = "{name} has a routine already: change that one."
 
 
 def find_routine(pk: int, *, also_removed: bool = False) -> KeptRoutine:
@@ -70,11 +70,8 @@ def find_routine(pk: int, *, also_removed: bool = False) -> KeptRoutine:
 
 @transaction.atomic
 def new_routine(payload: NewRoutineIn) -> RoutineOut:
-    """A routine for a head that has none."""
-    head = find_head(payload.head)
-    if head.routines.exists():
-        raise Problem.field("head", ONE.format(name=head.name))
-    return _save(KeptRoutine(head=head), payload)
+    """A routine for a head; it may have several, such as a daily mist beside a weekly wash."""
+    return _save(KeptRoutine(head=find_head(payload.head)), payload)
 
 
 @transaction.atomic
@@ -90,8 +87,6 @@ def change_routine(pk: int, payload: RoutineChangeIn) -> RoutineOut:
 def restore_routine(pk: int) -> RoutineOut:
     """Undo its removal."""
     row = find_routine(pk, also_removed=True)
-    if row.removed_at is not None and row.head.routines.exists():
-        raise Problem.field("head", ONE.format(name=row.head.name))
     row.restore()
     return routine_out(row)
 
@@ -139,31 +134,37 @@ class _Chains:
         self.bought = supplies_of({link.supply_key for link in every if link.supply_key})
         self._candidates: dict[int, Candidate] | None = None
 
-    def families(self, pk: int) -> dict[str, Any]:
-        """The families of preparation in a wash, by key."""
-        out: dict[str, Any] = {}
+    def families(self, pk: int) -> dict[str, tuple[Family, float | None]]:
+        """The families of preparation in a wash, by key, each with the days apart of its recipe."""
+        out: dict[str, tuple[Family, float | None]] = {}
         for link in self.chains[pk].links if pk in self.chains else ():
-            family = None
+            family, apart = None, None
             if link.formula in self.formulas:
-                family = families().get(self.formulas[link.formula or 0].family)
+                row = self.formulas[link.formula or 0]
+                family, apart = families().get(row.family), days_apart(entered_of(row.body))[0]
             elif link.supply_key in self.bought:
                 supply = self.bought[link.supply_key]
                 made = getattr(supply, "formula", None)
                 family = made.family if made is not None else ready_family(supply)
+                apart = made.apart if made is not None else None
             if family is not None:
-                out[family.key] = family
+                out[family.key] = family, apart
         return out
+
+    def spaced(self, pk: int, times: float) -> tuple[Spaced, ...]:
+        """What of a wash is spaced. `times` as far apart on this head as usually."""
+        spaced = (
+            Spaced(family.key, f"the {family.name}", apart_of(family, own, times))
+            for family, own in self.families(pk).values()
+        )
+        return tuple(each for each in spaced if each.apart > 0.0)
 
     def entry(self, each: RoutineEntryIn, times: float, barred: str = "") -> Entry:
         """An entry of a routine as the core takes it. `times` as far apart on this head as usually."""
         chain = self.chains.get(each.chain)
-        spaced = tuple(
-            Spaced(family.key, f"the {family.name}", round(family.apart * times, 1))
-            for family in self.families(each.chain).values()
-            if family.apart > 0.0
-        )
         name = chain.name if chain else "a wash that is gone"
-        return Entry(str(each.chain), name, spaced, barred, each.at_most)
+        cleans = any(family.cleans for family, _ in self.families(each.chain).values())
+        return Entry(str(each.chain), name, self.spaced(each.chain, times), barred, each.at_most, cleans)
 
     def barred(self, pk: int, known: "_Known") -> str:
         """Why a wash is not for this head now; "" for nothing."""
@@ -176,7 +177,7 @@ class _Chains:
             stop = next(iter(stops_of(each, known.facts)), None) if each else None
             if each and stop:
                 return f"{each.name}: {lower_first(stop.what)}"
-        for key, family in self.families(pk).items():
+        for key, (family, _) in self.families(pk).items():
             if key in known.now_spared:
                 return f"{family.name}: {lower_first(known.now_spared[key])}"
         return ""
@@ -309,40 +310,44 @@ class NextWash:
 
 def next_washes(planned: Mapping[int, PlannedWash]) -> list[NextWash]:
     """For each head the next wash, and why then. `planned`: the soonest that is planned, by head."""
-    rows = {
-        row.head_id: row for row in KeptRoutine.objects.filter(head__removed_at=None).select_related("head")
-    }
-    waiting = {pk: row for pk, row in rows.items() if pk not in planned}
-    chains = _Chains(
-        WashChain.objects.filter(pk__in={e.chain for row in waiting.values() for e in entries_of(row)})
-    )
+    rows = list(KeptRoutine.objects.filter(head__removed_at=None).select_related("head"))
+    chains = _Chains(WashChain.objects.filter(pk__in={e.chain for row in rows for e in entries_of(row)}))
     days, today, out = _days(), timezone.localdate(), []
     for head in Head.objects.all():
         plan = planned.get(head.pk)
         if plan is not None:
             day = timezone.localdate(plan.at)
             out.append(NextWash(head, day, plan.name, plan.chain_id, plan.pk, plan.at, ("planned",)))
+        mine = [row for row in rows if row.head_id == head.pk and not _is_planned(row, plan, chains)]
+        if plan is not None and not mine:
             continue
         known = _known(head)
-        row = waiting.get(head.pk)
-        if row is not None:
-            found, trouble = _turns(row, entries_of(row), chains, known, days)
-            if found:
-                turn = found[0]
-                why = turn.why or (f"every {row.every} days",)
-                out.append(
-                    NextWash(
-                        head, today + DAY * turn.day, turn.entry.name, int(turn.entry.key), None, None, why
-                    )
-                )
-                continue
-            out.append(NextWash(head, today, "", None, None, None, (trouble,)))
-            continue
-        found_day = sensible_day(_holds(known, ()), days)
-        out.append(
-            NextWash(head, today + DAY * found_day.day, "", None, None, None, found_day.why or _since(known))
-        )
+        out += [_next_turn(row, chains, known, days) for row in mine]
+        if plan is None and not mine:
+            found = sensible_day(_holds(known, ()), days)
+            day = today + DAY * found.day
+            out.append(NextWash(head, day, "", None, None, None, found.why or _since(known)))
     return out
+
+
+def _is_planned(row: KeptRoutine, plan: PlannedWash | None, chains: _Chains) -> bool:
+    """Whether what is planned next stands for a routine's turn: it is one of it, or both are washes."""
+    if plan is None:
+        return False
+    entries = entries_of(row)
+    cleans = any(families()[key].cleans for key in plan.snapshot.families if key in families())
+    washes = any(chains.entry(each, 1.0).cleans for each in entries)
+    return plan.chain_id in {each.chain for each in entries} or (cleans and washes)
+
+
+def _next_turn(row: KeptRoutine, chains: _Chains, known: _Known, days: Days) -> NextWash:
+    today = timezone.localdate()
+    found, trouble = _turns(row, entries_of(row), chains, known, days)
+    if not found:
+        return NextWash(known.head, today, "", None, None, None, (trouble,))
+    turn = found[0]
+    why = turn.why or (f"every {row.every} days",)
+    return NextWash(known.head, today + DAY * turn.day, turn.entry.name, int(turn.entry.key), None, None, why)
 
 
 def _since(known: _Known) -> tuple[str, ...]:
@@ -352,18 +357,17 @@ def _since(known: _Known) -> tuple[str, ...]:
     return (f"{known.since_wash:.0f} days since the last; every {soon:g} to {late:g} suit this scalp",)
 
 
-def _holds(known: _Known, spaced: Sequence[Any]) -> list[Reason]:
-    """What holds a wash back."""
+def _holds(known: _Known, spaced: Sequence[Spaced], *, cleans: bool = True) -> list[Reason]:
+    """What holds something back: the days that the scalp asks for between washes, where it is one."""
     out = []
-    if known.since_wash is not None:
+    if known.since_wash is not None and cleans:
         soon = known.needs.days[0]
         says = f"this scalp asks for {soon:g} days between washes{known.why and ': '}{known.why}"
         out.append(Reason(soon - known.since_wash, says))
-    for family in spaced:
-        ago = known.since.get(family.key)
+    for each in spaced:
+        ago = known.since.get(each.key)
         if ago is not None:
-            apart = family.apart * known.needs.apart
-            out.append(Reason(apart - ago, f"the {family.name}: {apart:g} days between two"))
+            out.append(Reason(each.apart - ago, f"{each.name}: {each.apart:g} days between two"))
     return out
 
 
@@ -372,7 +376,8 @@ def when(head: int, chain: int | None, occasion: str, day: date | None) -> WhenO
     known = _known(find_head(head))
     row = WashChain.objects.filter(pk=chain).first() if chain else None
     chains = _Chains([row] if row else [])
-    spaced = [each for each in chains.families(row.pk).values() if each.apart > 0.0] if row else []
+    spaced = chains.spaced(row.pk, known.needs.apart) if row else ()
+    cleans = row is None or any(family.cleans for family, _ in chains.families(row.pk).values())
     named = record_tables().occasions.get(occasion)
     if named is None:
         raise Problem.field("occasion", "Choose one of the ones offered.")
@@ -380,7 +385,7 @@ def when(head: int, chain: int | None, occasion: str, day: date | None) -> WhenO
     for_ = None
     if named.days is not None and day is not None:
         for_ = Occasion(named.name, (day - today).days, *named.days, named.why)
-    found = sensible_day(_holds(known, spaced), _days(), (), for_)
+    found = sensible_day(_holds(known, spaced, cleans=cleans), _days(), (), for_)
     return _when_out(found, today)
 
 

@@ -5,10 +5,10 @@ under way; so it follows whatever is moved, made or thrown away.
 """
 
 from collections.abc import Iterable, Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from datetime import date, datetime, timedelta
 from decimal import Decimal
-from math import inf
+from math import ceil, inf
 from typing import Literal, NamedTuple
 
 from django.utils import timezone
@@ -22,7 +22,7 @@ from eyebright.formulas.services.workbench import as_core, entered_of
 from eyebright.household.services.hours import the_hours
 from eyebright.household.services.household import the_household
 from eyebright.make.models import Batch, Container
-from eyebright.make.services.containers import open_ones
+from eyebright.make.services.containers import open_ones, piece_of, pieces_left
 from eyebright.make.services.keys import container_id
 
 from ..models import PlannedWash
@@ -40,6 +40,7 @@ MARGIN = 30.0  # minutes that something is ready before it goes on in the evenin
 THAW = PlanStep("Let it thaw", 60.0, 24 * HOUR, waits=True)
 OUT_OF_FREEZER = PlanStep("Take it out of the freezer", 1.0, 2.0)
 LEAST_MADE = 1.0  # mL or g: less than that is not made for a wash
+MANY = 2  # pieces from which some can be thawed, and the rest left frozen
 MOST_STOCK = 100  # containers of one formula that are looked through, those to be used soonest first
 
 
@@ -49,7 +50,7 @@ class _Need:
 
     formula: int
     washes: list[PlannedWash] = field(default_factory=list)
-    early: list[PlannedWash] = field(default_factory=list)
+    early: list[PlannedWash] = field(default_factory=list)  # those for which it goes on ahead of the basin
     amount: float = 0.0
     unit: str = "mL"
     batch: Batch | None = None
@@ -69,8 +70,12 @@ class _Need:
 
     def by(self, begins: Mapping[int, float]) -> float:
         """When it must be ready: at the first wash, or before it goes on the evening before."""
-        early = [begins[row.pk] - MARGIN for row in self.early if row.pk in begins]
-        return min([minute(self.first.at), *early])
+        return _by(self.first, self.early, begins)
+
+
+def _by(first: PlannedWash, early: Iterable[PlannedWash], begins: Mapping[int, float]) -> float:
+    """When something must be ready that a wash takes, and that goes on ahead of the basin for the `early`."""
+    return min([minute(first.at), *(begins[row.pk] - MARGIN for row in early if row.pk in begins)])
 
 
 @dataclass(frozen=True)
@@ -84,6 +89,7 @@ class _Work:
     batch: int | None = None
     amount: float = 0.0
     unit: str = "mL"
+    early: tuple[PlannedWash, ...] = ()
 
 
 @dataclass
@@ -111,8 +117,10 @@ def the_plan(now: datetime | None = None) -> Planned:
     waiting = [row for row in rows if row.at > now]  # nothing is made for what should be under way
     night = _night(waiting)
     begins = {each.washes[0].pk: plan([each.job], taken, minute(now))[0].begin for each in night}
-    work = [*night, *_thaws(waiting), *_made(waiting, begins)]
-    work.sort(key=lambda each: (min(row.pk for row in each.washes), each.job.key))
+    frozen = _frozen_links(waiting)
+    first = [*_made(waiting, begins, frozen), *_thaws(frozen, begins)]
+    work = [*first, *(_after(each, first) for each in night)]
+    work.sort(key=lambda each: (min(row.pk for row in each.washes), each.what == "put_on", each.job.key))
     found = plan([each.job for each in work], taken, minute(now), the_household().pots)
     return Planned(rows, state, hours, list(zip(work, found, strict=True)), now)
 
@@ -137,31 +145,63 @@ def _night(rows: Sequence[PlannedWash]) -> list[_Work]:
     return out
 
 
-def _thaws(rows: Sequence[PlannedWash]) -> list[_Work]:
-    """What is frozen and washed with."""
-    asked: dict[int, list[PlannedWash]] = {}
-    for row in rows:
+def _after(night: _Work, first: Sequence[_Work]) -> _Work:
+    """What goes on ahead of the basin, begun when all that it takes is ready."""
+    (row,) = night.washes
+    keys = tuple(each.job.key for each in first if row in each.early)
+    return replace(night, job=replace(night.job, after=keys))
+
+
+# What washes take of what is frozen, by container: mL or g, and whether it goes on ahead of the basin.
+Frozen = dict[int, list[tuple[PlannedWash, float, bool]]]
+
+
+def _frozen_links(rows: Sequence[PlannedWash]) -> Frozen:
+    """What is washed with out of a container of its own, where that is frozen."""
+    asked: Frozen = {}
+    for row in sorted(rows, key=lambda each: (each.at, each.pk)):
         for dose in row.snapshot.doses:
             pk = container_id(dose.supply_key)
             if pk is not None:
-                asked.setdefault(pk, []).append(row)
-    frozen = Container.objects.filter(pk__in=asked, place="freezer", ended_on=None).select_related("batch")
+                asked.setdefault(pk, []).append((row, dose.amount, dose.ahead))
+    frozen = Container.objects.filter(pk__in=asked, place="freezer", ended_on=None)
+    return {pk: asked[pk] for pk in frozen.values_list("pk", flat=True)}
+
+
+def _thaws(frozen: Frozen, begins: Mapping[int, float]) -> list[_Work]:
+    """What is taken out of the freezer: of cubes, as many as each wash takes; a single piece whole."""
     out = []
-    for container in frozen:
-        washes = tuple(sorted(asked[container.pk], key=lambda row: row.at))
-        name = f"{container.batch.name}, {container.name}"
-        job = Job(f"thaw-{container.pk}", name, (OUT_OF_FREEZER, THAW), minute(washes[0].at))
-        out.append(_Work(job, "thaw", washes, batch=container.batch_id))
+    for container in Container.objects.filter(pk__in=frozen).select_related("batch"):
+        wanted = frozen[container.pk]
+        left = pieces_left(container)
+        if container.count < MANY:
+            rows = [(tuple(dict.fromkeys(row for row, _, _ in wanted)), f", {container.name}", wanted)]
+        else:
+            by_wash = [(row, [each for each in wanted if each[0] == row]) for row, _, _ in wanted]
+            rows = [((row,), _pieces(container, mine, left), mine) for row, mine in dict(by_wash).items()]
+        for washes, says, mine in rows:
+            early = tuple(row for row, _, ahead in mine if ahead)
+            key = f"thaw-{container.pk}-{washes[0].pk}"
+            by = _by(washes[0], early, begins)
+            job = Job(key, f"{container.batch.name}{says}", (OUT_OF_FREEZER, THAW), by)
+            out.append(_Work(job, "thaw", washes, batch=container.batch_id, early=early))
     return out
 
 
-def _made(rows: Sequence[PlannedWash], begins: Mapping[int, float]) -> list[_Work]:
-    """What must be made, or is being made. `begins`: when something goes on the evening before, by wash."""
+def _pieces(container: Container, wanted: Sequence[tuple[PlannedWash, float, bool]], left: int) -> str:
+    takes = ceil(sum(amount for _, amount, _ in wanted) / max(piece_of(container), 1e-6) - 1e-6)
+    return f", {min(max(takes, 1), left)} of {left} cubes"
+
+
+def _made(rows: Sequence[PlannedWash], begins: Mapping[int, float], frozen: Frozen) -> list[_Work]:
+    """What must be made, or is being made. `begins`: when something goes on the evening before, by wash;
+    `frozen`: what is taken out of the freezer instead is put in there.
+    """
     asked = _asked(rows)
     formulas = Formula.objects.in_bulk(list(asked))
     under_way = batches_under_way(asked)
     out, makes = [], dict[int, tuple[PlanStep, ...]]()
-    for need in _needs(asked, formulas, under_way):
+    for need in _needs(asked, formulas, under_way, frozen):
         row = formulas[need.formula]
         if need.batch is None and need.formula not in makes:
             written = as_core(entered_of(row.body)).formula
@@ -175,7 +215,7 @@ def _made(rows: Sequence[PlannedWash], begins: Mapping[int, float]) -> list[_Wor
         out.append(
             _Work(
                 job, "carry_on" if need.batch else "make", tuple(need.washes), need.formula,
-                need.batch.pk if need.batch else None, need.amount, need.unit,
+                need.batch.pk if need.batch else None, need.amount, need.unit, tuple(need.early),
             )
         )  # fmt: skip
     return out
@@ -195,16 +235,17 @@ def _needs(
     asked: dict[int, list[tuple[PlannedWash, DoseSnapshot]]],
     formulas: dict[int, Formula],
     under_way: dict[int, list[Batch]],
+    frozen: Frozen,
 ) -> Iterable[_Need]:
-    """What is not in stock: of what is under way first, then to be made.
+    """What is not in stock, what is frozen last of that: of what is under way first, then to be made.
 
     One batch for as long as it keeps.
     """
     stock: dict[int, list[Stock]] = {}
     for pk in asked:
-        rows = open_ones().filter(batch__formula=pk, left__gt=0).exclude(place="freezer")
-        said = rows.filter(use_by__gte=timezone.localdate()).values_list("pk", "left", "unit", "use_by")
-        stock[pk] = [Stock(*each) for each in said[:MOST_STOCK]]
+        rows = open_ones().filter(batch__formula=pk, left__gt=0, use_by__gte=timezone.localdate())
+        said = rows.values_list("pk", "left", "unit", "use_by", "place")
+        stock[pk] = sorted((Stock(*each) for each in said[:MOST_STOCK]), key=lambda each: each.frozen)
     for pk, wanted in asked.items():
         if pk not in formulas:
             continue
@@ -213,14 +254,14 @@ def _needs(
         batches = list(under_way.get(pk, ()))
         open_: _Need | None = None
         for row, dose in wanted:
-            much = _from_stock(row, dose, stock.get(pk, ()), left)
+            much = _from_stock(row, dose, stock.get(pk, ()), left, frozen)
             if much < LEAST_MADE:
                 continue
             full = open_ is not None and open_.amount + much > open_.holds
             if open_ is None or full or (row.at - open_.first.at) > timedelta(days=keeps):
                 if open_ is not None:
                     yield open_
-                open_ = _Need(pk, batch=batches.pop(0) if batches else None)
+                open_ = _Need(pk, unit=dose.unit, batch=batches.pop(0) if batches else None)
             open_.amount += much
             if row not in open_.washes:
                 open_.washes.append(row)
@@ -237,21 +278,32 @@ class Stock(NamedTuple):
     left: Decimal
     unit: str
     use_by: date
+    place: str
+
+    @property
+    def frozen(self) -> bool:
+        """Whether it must thaw first."""
+        return self.place == "freezer"
 
 
 def _from_stock(
-    row: PlannedWash, dose: DoseSnapshot, stock: Iterable["Stock"], left: dict[int, float]
+    row: PlannedWash, dose: DoseSnapshot, stock: Iterable["Stock"], left: dict[int, float], frozen: Frozen
 ) -> float:
     """Take a dose out of what is in stock and good that day, as far as there is; mL or g that are wanting."""
     day = timezone.localdate(row.at)
-    wants = float(dose.ml)
+    wants = dose.amount
     for each in stock:
         if each.use_by < day or left[each.pk] <= 0.0:
             continue
-        much = wants if each.unit == "mL" else float(dose.grams) * wants / max(float(dose.ml), 1e-9)
+        if wants <= 0.0:
+            break
+        measured = dose.grams if each.unit == "g" else dose.ml
+        much = measured * wants / max(dose.amount, 1e-9)
         takes = min(much, left[each.pk])
         left[each.pk] -= takes
         wants -= wants * takes / max(much, 1e-9)
+        if each.frozen:
+            frozen.setdefault(each.pk, []).append((row, takes, dose.ahead))
     return wants
 
 
@@ -317,7 +369,8 @@ def _job_out(work: _Work, each: JobPlan) -> JobOut:
     names = list(dict.fromkeys(row.head.name for row in work.washes))
     begin = moment(each.begin, zone)
     return JobOut(
-        key=work.job.key, what=work.what, name=work.job.name, formula=work.formula, batch=work.batch,
+        key=work.job.key, to=_to(work, heads), what=work.what, name=work.job.name,
+        formula=work.formula, batch=work.batch,
         washes=[row.pk for row in work.washes], heads=heads, who=listed(names),
         amount=round(work.amount), unit=work.unit,
         steps=[
@@ -332,6 +385,17 @@ def _job_out(work: _Work, each: JobPlan) -> JobOut:
         begin=begin, ready=moment(each.ready, zone), needed=moment(work.job.by, zone), late=each.late,
         says=_job_says(work, each),
     )  # fmt: skip
+
+
+def _to(work: _Work, heads: Sequence[int]) -> str:
+    """Where it is done: what is made is begun for these heads, as much of it as the plan takes."""
+    if work.what == "make":
+        whom = ",".join(map(str, heads))
+        much = f"sized_by={work.unit.lower()}&value={round(work.amount)}"
+        return f"/make/new?formula={work.formula}&heads={whom}&{much}"
+    if work.batch is None:
+        return f"/wash/planned/{work.washes[0].pk}"
+    return f"/make/{work.batch}{'/run' if work.what == 'carry_on' else ''}"
 
 
 def _says(step: PlanStep, lasts: float) -> str:

@@ -11,6 +11,7 @@ import type {
   MakeAsk,
   PourIn,
   StepAct,
+  Thaw,
   TopUp,
 } from "./types";
 
@@ -120,6 +121,8 @@ export const useChangeContainer = () =>
   useChange(({ id, body }: Of<ContainerChange>) =>
     call("change_container", { path: { pk: id }, body }),
   );
+export const useThawSome = () =>
+  useChange(({ id, body }: Of<Thaw>) => call("thaw_some", { path: { pk: id }, body }));
 export const useTopUp = () =>
   useChange(({ id, body }: Of<TopUp>) => call("top_up", { path: { pk: id }, body }));
 export const useRemoveTopping = byId("remove_topping");

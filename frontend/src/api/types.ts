@@ -125,6 +125,7 @@ export type StepAct = Schemas["StepActIn"];
 export type PourIn = Schemas["PourIn"];
 export type Way = Schemas["WayOut"];
 export type Container = Schemas["ContainerOut"];
+export type Thaw = Schemas["ThawIn"];
 export type TopUp = Schemas["TopUpIn"];
 export type ContainerChange = Schemas["ContainerChangeIn"];
 export type FillIn = Schemas["FillIn"];

@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
-from typing import Any
+from typing import Any, Literal
 
 import numpy as np
 
@@ -94,6 +94,11 @@ class Assessment:
     facts: dict[str, Any]
     before: dict[str, Any] | None
     ph_draws: Array | None = field(repr=False, default=None)
+
+    @property
+    def unit(self) -> Literal["mL", "g"]:
+        """What it is measured in, when it is filled and when it goes on."""
+        return "mL" if self.facts["in_ml"] else "g"
 
 
 def assess(

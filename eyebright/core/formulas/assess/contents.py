@@ -4,17 +4,18 @@ What a thing holds decides, never what it is called: hazards and shares come fro
 alkali from the chemistry.
 """
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from typing import Any
 
 import numpy as np
 
 from ...chemistry import Part, alkali_beyond_acid, solve, totals
 from ...heads import Holding, holding_of, material_facts
-from ...materials import Lot, Slurry, WaterLot, acidic, helper_table, is_a, kinds_that
+from ...materials import Lot, Slurry, Supply, WaterLot, acidic, helper_table, is_a, kinds_that
 from ...numbers import Array, Draws, Figure, middle
 from ...rules import asked_of
-from ..prepare import Preparation, PreparedLine
+from ..model import Family, Formula
+from ..prepare import Preparation, PreparedLine, PreparedSupply
 from .cleansing import Cleaning
 from .texture import undissolved
 
@@ -63,6 +64,35 @@ def holdings_of(preparation: Preparation) -> list[Holding]:
     return out
 
 
+def contents_of(supplies: Iterable[Supply]) -> list[Holding]:
+    """What is in some things, by name: what was made is taken apart into what it was made of."""
+    out = []
+    for supply in supplies:
+        if isinstance(supply, PreparedSupply):
+            out += contents_of(line.supply for line in supply.formula.ingredients)
+        elif supply.material is not None:
+            out.append(holding_of(supply.material, supply.name))
+    return out
+
+
+def wholes_of(name: str, product: str, family: Family, supplies: Iterable[Supply]) -> list[Holding]:
+    """What a formula, and each thing made that goes into it, is known by: its name, product and family."""
+    out = [
+        Holding(name, (name, product or name)),
+        Holding(family.name, (family.key, family.name, family.product)),
+    ]
+    for supply in supplies:
+        if isinstance(supply, PreparedSupply):
+            made = supply.formula
+            out += wholes_of(made.name, made.product, made.family, supplies_in(made))
+    return out
+
+
+def supplies_in(formula: Formula) -> list[Supply]:
+    """What its lines are of."""
+    return [line.supply for line in formula.ingredients]
+
+
 def content_facts(preparation: Preparation, head: Mapping[str, Any]) -> dict[str, Any]:
     """What is in it, by what its materials carry."""
     lines = preparation.lines
@@ -83,8 +113,9 @@ def content_facts(preparation: Preparation, head: Mapping[str, Any]) -> dict[str
     old = list(dict.fromkeys(one.past for one in lines if one.past))
     soft = middle(preparation.grams_of(("oil", "butter", "humectant"))) / total
     kinds = {one.kind for one in lines}
-    itself = [each for each in (preparation.formula.name, preparation.formula.product) if each]
-    return material_facts(head, holdings_of(preparation), itself) | {
+    formula = preparation.formula
+    wholes = wholes_of(formula.name, formula.product, formula.family, supplies_in(formula))
+    return material_facts(head, holdings_of(preparation), wholes) | {
         "smells": [material.smell for _, material in known if material.smell],
         "hazards": sorted(hazards),
         "carriers": {

@@ -10,10 +10,11 @@ from ...materials import is_a
 from ...numbers import Array, Figure, middle
 from ...rules import asked_of, facts_of
 from ..model import METALS, Formula, Ingredient, planned_steps
-from ..prepare import Preparation, preparation_table
+from ..prepare import Preparation, mostly_oil, preparation_table
 from .cleansing import Cleaning
 from .contents import acidity_facts, content_facts, soda_and_soap_facts
 from .scent import Scent
+from .standing import standing_facts
 from .texture import Texture
 
 PLASTIC = "plastic"
@@ -50,6 +51,8 @@ def mix_facts(
         | _washing(preparation, cleaning, on_scalp)
         | _feel(preparation, thick)
         | {name: kept[name] for name in ("wet", "dairy", "raw_gel")}
+        | {"in_ml": kept["wet"] or thick is not None or mostly_oil(preparation)}
+        | standing_facts(preparation, thick, wet=kept["wet"])
     )
     return facts_of(subject, own, head)
 

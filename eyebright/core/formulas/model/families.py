@@ -56,11 +56,17 @@ class Family:
     by_content: bool = False
     bought: bool = False
     washed_after: bool = False
+    wetted: float = 0.0
     place: Place = "fridge"
     bottle: Bottle = "glass"
     thickest: str = ""
     called: tuple[str, ...] = ()
     made_with: Mapping[str, tuple[float, float]] = field(default_factory=dict, hash=False)
+
+    @property
+    def product(self) -> str:
+        """What washes teach of it by, where nobody knows of which recipe they were."""
+        return family_product(self.key)
 
     @property
     def planned_minutes(self) -> float:
@@ -80,6 +86,11 @@ class Family:
             "family_name": self.name,
             "may_hold": list(self.may_hold),
         }
+
+
+def family_product(family: str) -> str:
+    """The key that washes teach of a family by, whichever it is."""
+    return f"family-{family}"
 
 
 def _shares(rows: Mapping[str, Sequence[float]]) -> dict[str, tuple[float, float]]:
@@ -119,7 +130,7 @@ class UsualSubject:
     @property
     def product(self) -> str:
         """The family's, however it was made."""
-        return f"family-{self.family.key}"
+        return self.family.product
 
     @property
     def spread_profile(self) -> Family:

@@ -25,6 +25,8 @@ from ...snapshots import LinkStop, RunLink
 from ..chains import amount_said, much_said
 from ..links import ResolvedLinks, beside_links, name_of, names_of, resolve_links
 
+SHAKE = "Shake it first."
+FLOWS = "Stand it in warm water until it flows."
 NONE_LEFT = "None is left of it, as it was counted: swap it or leave it out, if that is so."
 LATELY = 12  # washes that are looked at for what went amiss
 
@@ -96,13 +98,16 @@ def work_out(
                 says="" if none_left else much_said(result, link, available)[0],
                 how=pause.how if pause else "",
                 hands=pause.hands if pause else True,
+                after=result.when == "after",
                 ph=(result.own_ph.low, result.own_ph.value, result.own_ph.high) if result.own_ph else None,
                 strong=bool(strong),
                 eyes=made is not None and kept.zone != "bag",
                 poured=made is not None and made.ph is not None and not facts.get("paste"),
                 cover=result.covered,
                 optional=_only(kept),
-                note=NONE_LEFT if none_left else notes.get(kept.formula or kept.supply_key or "", ""),
+                note=NONE_LEFT
+                if none_left
+                else " ".join([*_handling(facts), *notes.get(kept.formula or kept.supply_key or "", [])]),
             )
         )
     whom = with_.whom
@@ -234,17 +239,23 @@ def _as_it_was(link: WashLink, contact: Contact, now: float) -> WashLink:
     return replace(link, minutes=max(least, 0.02), on_over=max(minutes) - min(minutes))
 
 
-def _last_time(head: Head, links: Iterable[WashLinkIn]) -> dict[int | str, str]:
+def _handling(facts: Mapping[str, Any]) -> list[str]:
+    """What it asks for before it goes on, by what it holds: shaken, warmed."""
+    warmed = [FLOWS] if facts.get("sets_below") else []
+    return warmed + ([SHAKE] if facts.get("parts") else [])
+
+
+def _last_time(head: Head, links: Iterable[WashLinkIn]) -> dict[int | str, list[str]]:
     """What went amiss the last time with the same thing on this head, by formula or key."""
     asked = {link.formula or link.supply_key for link in links} - {"", None}
-    out: dict[int | str, str] = {}
+    out: dict[int | str, list[str]] = {}
     rows = KeptWash.objects.filter(head=head).exclude(feel=[]).select_related("batch")
     for row in rows[:LATELY]:
         said = [troubles()[key].next for key in row.feel if key in troubles()]
         said += [f"{HELPED[key]} last time." for key in row.feel if key in HELPED]
         for key in {row.formula_id, row.supply_key} & asked:
             if said and key:
-                out.setdefault(key, " ".join(said))
+                out.setdefault(key, said)
     return out
 
 

@@ -199,6 +199,7 @@ export const ADDRESSES = {
   take_way: ["POST", "/api/make/batches/{pk}/ways"],
   taken_times: ["GET", "/api/household/taken"],
   takes: ["POST", "/api/make/takes"],
+  thaw_some: ["POST", "/api/make/containers/{pk}/thaw"],
   titrate: ["POST", "/api/shelf/waters/{pk}/titration"],
   today: ["GET", "/api/today"],
   top_up: ["POST", "/api/make/containers/{pk}/top-up"],

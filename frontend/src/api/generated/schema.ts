@@ -1570,6 +1570,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/make/containers/{pk}/thaw": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Thaw Some
+         * @description Thaw some pieces, in a container of their own; removing that puts them back.
+         */
+        post: operations["thaw_some"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/make/containers/{pk}/top-up": {
         parameters: {
             query?: never;
@@ -6387,6 +6407,7 @@ export interface components {
          *
          *     `batch` that is under way; `formula` that it is a making of; mL or g (`unit`) that they take in all;
          *     `ready`; `late`: it cannot be in time, and `says` what then; `stands` hours between being ready and used.
+         *     `to`: where it is done.
          */
         JobOut: {
             /** Amount */
@@ -6422,6 +6443,8 @@ export interface components {
             says: string;
             /** Steps */
             steps: components["schemas"]["PlanStepOut"][];
+            /** To */
+            to: string;
             /** Unit */
             unit: string;
             /** Washes */
@@ -7020,7 +7043,7 @@ export interface components {
          * MakeAsk
          * @description What is to be made: of a formula, as a batch was made (`again`), or of nothing yet (`name`, `family`).
          *
-         *     `sized_by`: as written; `value` washes, mL, cubes (of `cube` mL) or times as much; a `vessel` full.
+         *     `sized_by`: as written; `value` washes, mL, g, cubes (of `cube` mL) or times as much; a `vessel` full.
          *     `made_in`: the pot or bowl. `heads` it is for. `lots`: what a line is to be drawn from, by the line's
          *     id.
          */
@@ -7060,7 +7083,7 @@ export interface components {
              * @default written
              * @enum {string}
              */
-            sized_by: "written" | "washes" | "ml" | "vessel" | "cubes" | "times";
+            sized_by: "written" | "washes" | "ml" | "g" | "vessel" | "cubes" | "times";
             /** Value */
             value?: number | string | null;
             /** Vessel */
@@ -9812,6 +9835,16 @@ export interface components {
             /** Tools */
             tools: components["schemas"]["Tool"][];
             washes: components["schemas"]["Figure"] | null;
+        };
+        /**
+         * ThawIn
+         * @description Take so many pieces out of the freezer, and leave the rest frozen.
+         */
+        ThawIn: {
+            /** Count */
+            count: number | string;
+            /** Version */
+            version: number;
         };
         /**
          * ThicknessOut
@@ -13749,6 +13782,41 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ContainerOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    thaw_some: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ThawIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -24,6 +24,7 @@ const MUCH = [
   { value: "written", label: "as written" },
   { value: "washes", label: "washes" },
   { value: "ml", label: "mL" },
+  { value: "g", label: "g" },
   { value: "vessel", label: "a bottle full" },
   { value: "cubes", label: "cubes" },
   { value: "times", label: "times as much" },
@@ -31,6 +32,7 @@ const MUCH = [
 const AMOUNT: Record<string, { label: string; start: string }> = {
   washes: { label: "How many washes, for each head", start: "1" },
   ml: { label: "How many mL", start: "400" },
+  g: { label: "How many g", start: "50" },
   cubes: { label: "How many cubes", start: "12" },
   times: { label: "How many times", start: "0.5" },
 };
@@ -56,12 +58,15 @@ const askedFor = String(route.query["heads"] ?? route.query["head"] ?? "")
   .split(",")
   .map(Number)
   .filter((one) => Number.isInteger(one) && one > 0);
+/** As much as a plan takes: "sized_by=ml&value=250". */
+const planned = String(route.query["value"] ?? "");
+const sizedBy = MUCH.map((one) => one.value).find((one) => one === route.query["sized_by"]);
 const entered = reactive({
   formula: fromQuery("formula"),
   name: "",
   family: "",
-  sized_by: askedFor.length ? "washes" : "written",
-  value: "1",
+  sized_by: sizedBy ?? (askedFor.length ? "washes" : "written"),
+  value: (sizedBy && planned) || "1",
   cube: "30",
   vessel: null as number | null,
   madeIn: null as number | null,

@@ -8,6 +8,7 @@ import {
   useRemoveTopping,
   useRestoreContainer,
   useRestoreTopping,
+  useThawSome,
 } from "@/api/make";
 import { tell, tellOf } from "@/app/undo";
 import ChoiceRow from "@/parts/ChoiceRow.vue";
@@ -23,11 +24,15 @@ const remove = useRemoveContainer();
 const restore = useRestoreContainer();
 const untop = useRemoveTopping();
 const top = useRestoreTopping();
+const thaw = useThawSome();
 const { errors, trouble } = useTrouble(change.error);
+const { errors: notThawed, trouble: thawTrouble } = useTrouble(thaw.error);
 
 const using = ref(false);
 const amount = ref("");
 const throwing = ref(false);
+const thawing = ref(false);
+const pieces = ref("1");
 const why = ref<string>("old");
 const place = computed({ get: () => container.place, set: (to) => void move(to) });
 const choices = [...PLACES];
@@ -68,6 +73,16 @@ async function use(): Promise<void> {
     amount.value = "";
     using.value = false;
   }
+}
+
+async function thawSome(): Promise<void> {
+  const body = { version: container.version, count: pieces.value as never };
+  const out = await thaw.mutateAsync({ id: container.id, body }).catch(() => null);
+  if (!out) return;
+  thawing.value = false;
+  tell(`${out.name} of ${out.of} is taken out to thaw: use it today.`, () =>
+    remove.mutateAsync(out.id),
+  );
 }
 
 async function move(to: Container["place"]): Promise<void> {
@@ -138,6 +153,14 @@ const takeOff = (id: number) =>
       <ChoiceRow v-model="place" :choices="choices" :label="`Where ${container.name} stands`" />
       <div class="row flex flex-wrap gap-x-4 gap-y-1 items-end">
         <button type="button" class="act" @click="using = !using">Use some</button>
+        <button
+          v-if="container.place === 'freezer' && container.count > 1"
+          type="button"
+          class="act"
+          @click="thawing = !thawing"
+        >
+          Thaw some
+        </button>
         <button type="button" class="act" @click="open">
           {{ container.opened_on ? "Not open after all" : "Open" }}
         </button>
@@ -162,6 +185,20 @@ const takeOff = (id: number) =>
           takes="scale"
         />
         <button type="submit" class="act">Use it</button>
+      </form>
+      <form
+        v-if="thawing"
+        class="row flex flex-wrap gap-x-4 gap-y-1 items-end"
+        @submit.prevent="thawSome"
+      >
+        <TextField
+          v-model="pieces"
+          label="How many cubes"
+          decimal
+          short
+          :error="notThawed['count'] ?? thawTrouble"
+        />
+        <button type="submit" class="act">Take them out</button>
       </form>
       <form v-if="throwing" @submit.prevent="throwAway">
         <ChoiceRow v-model="why" :choices="reasons" label="Why it is thrown away" />

@@ -10,7 +10,7 @@ defineProps<{ heads: NextHead[] }>();
   <ul class="list-none m-0 p-0">
     <li
       v-for="one in heads"
-      :key="one.head"
+      :key="`${one.head} ${one.wash}`"
       class="grid gap-0.5 justify-items-start px-0 py-2.5 border-t border-hairline"
     >
       <h3 class="text-lg">

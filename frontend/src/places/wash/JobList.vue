@@ -7,10 +7,6 @@ import JobDrawing from "./JobDrawing.vue";
 defineProps<{ jobs: Job[]; now: string }>();
 const WORD = { make: "Make", carry_on: "Go on with", thaw: "Thaw", put_on: "Put on" } as const;
 const much = (job: Job): string => (job.amount >= 1 ? `, about ${job.amount} ${job.unit}` : "");
-const to = (job: Job): string =>
-  job.batch
-    ? `/make/${job.batch}${job.what === "carry_on" ? "/run" : ""}`
-    : `/make/new?formula=${job.formula}&heads=${job.heads.join(",")}`;
 </script>
 
 <template>
@@ -39,7 +35,7 @@ const to = (job: Job): string =>
         </ol>
       </details>
       <p v-if="job.what === 'make' || job.batch">
-        <RouterLink class="act" :to="to(job)"
+        <RouterLink class="act" :to="job.to"
           >{{ job.what === "make" ? "Begin it now" : "Go to it"
           }}<span class="unseen">: {{ job.name }}</span></RouterLink
         >
