@@ -17,6 +17,11 @@ def listed(names: Sequence[str]) -> str:
     return " and ".join([", ".join(names[:-1]), names[-1]]) if len(names) > 1 else "".join(names)
 
 
+def times_said(times: int) -> str:
+    """How often: "once", "twice", "5 times"."""
+    return {1: "once", 2: "twice"}.get(times, f"{times} times")
+
+
 def few(names: Sequence[str], most: int) -> str:
     """At most so many names, and how many more there are."""
     more = f" and {len(names) - most} more" if len(names) > most else ""

@@ -2,7 +2,7 @@
 
 from .contact import Contact, Press, Progress, progress_of
 from .limits import minutes_at_most, too_warm
-from .review import advice_of, answered, due_of, questions_for, telling, telling_key
+from .review import advice_of, answered, due_of, questions_for, telling, telling_key, told_over
 from .steps import BasinLink, Step, steps_of
 from .table import (
     Posture,

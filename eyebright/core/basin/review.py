@@ -1,10 +1,12 @@
 """How a wash went, at three times: when it is asked, what, and what counts."""
 
+from collections import Counter
 from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 
 from ..learning import heard_when
+from ..words import times_said
 from .table import Ask, ReviewQuestion, asks, questions
 
 SOONER = timedelta(hours=2)  # before the next wash
@@ -58,6 +60,17 @@ def telling(answers: Mapping[str, Mapping[str, int]]) -> tuple[str, int] | None:
         if key in answers.get(when, {}):
             return when, answers[when][key]
     return None
+
+
+def told_over(every: Sequence[Mapping[str, int]]) -> tuple[str, ...]:
+    """What was told of several washes, question by question: "Hold: light twice, firm once"."""
+    out = []
+    for each in questions().values():
+        told = Counter(given[each.key] for given in every if each.key in given)
+        said = [f"{name} {times_said(told[place])}" for place, name in enumerate(each.choices) if told[place]]
+        if said:
+            out.append(f"{each.ask.rstrip('?')}: {', '.join(said)}.")
+    return tuple(out)
 
 
 def advice_of(given: Mapping[str, int]) -> Sequence[str]:

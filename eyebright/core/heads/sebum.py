@@ -18,6 +18,7 @@ from ..tables import Figures, Triple
 MINUTES = 1440.0
 UG = 1e-6
 ADULT_CM2 = 650.0
+NOT_A_WASH = "not a wash"
 
 
 @cache
@@ -165,6 +166,10 @@ def lifted(cleaning: Array, oil: Array, draws: Draws, factor: Array | float = 1.
     return share
 
 
-def grade(share: float) -> str:
-    """A lifted share in words: barely cleans, very mild, gentle, medium, deep, stripping."""
-    return next(row.name for row in lift_grades() if share <= row.to)
+def grade(share: float, *, washes: bool = True) -> str:
+    """A lifted share in words: barely cleans, very mild, gentle, medium, deep, stripping.
+
+    `washes`: whether it is meant to wash at all; what is not, and hardly does, is "not a wash".
+    """
+    row = next(row for row in lift_grades() if share <= row.to)
+    return NOT_A_WASH if not washes and row == lift_grades()[0] else row.name

@@ -7,7 +7,7 @@ allow; what cannot be by then, or is not for this head today, is passed over onc
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
-from ..words import capital
+from ..words import capital, times_said
 
 HORIZON = 62  # days
 GRACE = 0.5  # of the days between two: a wash waits so long for its spacing; beyond, another takes its turn
@@ -200,8 +200,8 @@ class _Course:
         if entry.at_most is not None:
             mine = sorted(day for key, day in self.done if key == entry.key)[-entry.at_most :]
             if len(mine) == entry.at_most:
-                times = {1: "once", 2: "twice"}.get(entry.at_most, f"{entry.at_most} times")
-                out.append((mine[0] + MONTH, f"{entry.name} at most {times} in {MONTH} days"))
+                at_most = times_said(entry.at_most)
+                out.append((mine[0] + MONTH, f"{entry.name} at most {at_most} in {MONTH} days"))
         return max(out, default=(0.0, ""))
 
     def _take(self, place: int, wished: int, earliest: float, why: list[str]) -> Turn:

@@ -65,13 +65,15 @@ class LinkResult:
 class Wash:
     """The whole chain: each link, and what it comes to; `facts` are what the rules of a wash looked at.
 
-    `oil`: g on scalp and lengths before the first; `basin`: minutes at the basin, and `ahead` those before.
+    `oil`: g on scalp and lengths before the first; `washes`: whether anything in it is a wash; `basin`:
+    minutes at the basin, and `ahead` those before.
     """
 
     results: tuple[LinkResult, ...]
     oil: tuple[Figure, Figure]
     scalp_lift: Figure
     lengths_lift: Figure
+    washes: bool
     grade: str
     put_back: Figure
     ph: Figure | None
@@ -152,6 +154,7 @@ class WashAssessor:
         runs = _timed([self._ran(link) for link in links])
         course = run_chain([run.link for run in runs], on, draws)
         lift = figure(course.lifted("scalp"), "share")
+        washes = any(run.asked.formula.family.cleans for run in runs if run.asked.formula)
         scalp_ph, lengths_ph = (_ph(course.ph(zone), draws) for zone in ZONES)
         facts = _facts(runs, course, self.head, draws)
         ahead = _ahead(runs)
@@ -161,7 +164,8 @@ class WashAssessor:
             oil=(_g(on.oil.scalp, draws), _g(on.oil.lengths, draws)),
             scalp_lift=lift,
             lengths_lift=figure(course.lifted("lengths"), "share"),
-            grade=grade(lift.value),
+            washes=washes,
+            grade=grade(lift.value, washes=washes),
             put_back=_g(sum((each.put_back for each in course.after), np.zeros(1)), draws),
             ph=lengths_ph or scalp_ph,
             scalp_ph=scalp_ph,

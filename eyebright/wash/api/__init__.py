@@ -26,7 +26,7 @@ from ..schemas.chains import (
     WashChoicesOut,
 )
 from ..schemas.diary import WashChangeIn, WashIn
-from ..schemas.over_time import DueOut, HistoryOut
+from ..schemas.over_time import DueOut, HistoryOut, WentOut
 from ..schemas.planned import (
     CalendarOut,
     FeedOut,
@@ -43,7 +43,18 @@ from ..schemas.planned import (
     RoutineOut,
     WhenOut,
 )
-from ..services import asking, calendar, chains, diary, over_time, planned, recording, routines, schedule
+from ..services import (
+    asking,
+    calendar,
+    chains,
+    diary,
+    over_time,
+    planned,
+    recording,
+    routines,
+    schedule,
+    went,
+)
 from ..services.export_head import erase_head, export_head
 from .basin import basin
 
@@ -196,6 +207,12 @@ def feed_file(request: HttpRequest, secret: str) -> HttpResponse:
 
 
 # ---- recorded ----
+
+
+@router.get("/formulas/{pk}/went", response=list[WentOut], operation_id="formula_went")
+def formula_went(request: HttpRequest, pk: int) -> list[WentOut]:
+    """How the washes with a formula went, version by version."""
+    return went.went(pk)
 
 
 @router.get("/offers/{head}", response=OffersOut, operation_id="offers")

@@ -133,6 +133,7 @@ class WashAssessmentOut(Out):
     oil: list[Figure]
     scalp_lift: Figure
     lengths_lift: Figure
+    washes: bool
     grade: str
     asked: str
     put_back: Figure

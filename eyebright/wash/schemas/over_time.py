@@ -28,6 +28,16 @@ class HistoryOut(Out):
     pictures: list[PictureOut]
 
 
+class WentOut(Out):
+    """How the washes with one version of a formula went: `number` of the version, None as it is now."""
+
+    number: int | None
+    name: str
+    washes: int
+    last: datetime
+    says: list[str]
+
+
 class DueOut(Out):
     """Something of a head that waits, or is under way."""
 

@@ -112,13 +112,13 @@ def read_chain(asked: WashAsk, planned: Mapping[str, float] | None = None) -> Wa
             found.results, with_.links, with_.available, doubts, strict=True
         )
     ]
-    same = ("scalp_lift", "lengths_lift", "grade", "put_back", "ph", "scalp_ph", "lengths_ph", "finish",
-            "minutes", "ahead", "basin", "oil")  # fmt: skip
+    same = ("scalp_lift", "lengths_lift", "washes", "grade", "put_back", "ph", "scalp_ph", "lengths_ph",
+            "finish", "minutes", "ahead", "basin", "oil")  # fmt: skip
     return WashAssessmentOut.model_validate(
         {name: getattr(found, name) for name in same}
         | {
             "results": results,
-            "asked": _asked(found, with_.needs) if with_.needs else "",
+            "asked": _asked(found, with_.needs) if with_.needs and found.washes else "",
             "spacing": spacing_out(with_, planned),
             "lately": _lately(asked.head, asked.at),
             "cautions": list(found.cautions),

@@ -356,7 +356,7 @@ def _worked_out(row: PlannedWash, mark: str) -> PlannedSnapshot:
         ahead=found.ahead,
         basin=found.basin,
         grade=found.grade,
-        lift=found.scalp_lift,
+        lift=found.scalp_lift if found.washes else None,
         ph=found.ph,
         doses=doses,
         spacing=[

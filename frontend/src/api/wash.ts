@@ -15,6 +15,8 @@ import type {
 
 const AGAIN_MS = 60_000; // a plan goes by the clock
 
+export const useFormulaWent = (id: MaybeRefOrGetter<number>) =>
+  useRead("formula_went", () => ({ path: { pk: toValue(id) } }));
 export const useWashChains = () => useRead("wash_chains");
 export const useWashChoices = () => useRead("wash_choices", undefined, { fixed: true });
 

@@ -100,7 +100,7 @@ def lift_of(subject: PreparedSubject, on: HairAndScalp) -> Lift:
     return Lift(
         scalp=scalp,
         lengths=lengths,
-        grade=LEFT_IN if stays else grade(scalp.value),
+        grade=LEFT_IN if stays else grade(scalp.value, washes=subject.preparation.formula.family.cleans),
         on_scalp=figure(draws.each(after.scalp.dose), "g"),
         on_lengths=figure(draws.each(after.lengths.dose), "g"),
         put_back=figure(draws.each(after.put_back), "g"),

@@ -133,7 +133,8 @@ def _as_done(
     except Problem as raised:
         return DoneSnapshot(says=says, trouble=raised.detail), {}
     grave = [each for each in found.cautions if each.level != "note"]
-    done = DoneSnapshot(says=says, lift=found.scalp_lift, grade=found.grade, cautions=grave)
+    lift = found.scalp_lift if found.washes else None
+    done = DoneSnapshot(says=says, lift=lift, grade=found.grade, cautions=grave)
     return done, {link.id: result for link, result in zip(happened, found.results, strict=True)}
 
 

@@ -76,6 +76,7 @@ export const ADDRESSES = {
   formula: ["GET", "/api/formulas/{pk}"],
   formula_file: ["GET", "/api/formulas/{pk}/file/{kind}"],
   formula_versions: ["GET", "/api/formulas/{pk}/versions"],
+  formula_went: ["GET", "/api/wash/formulas/{pk}/went"],
   formulas: ["GET", "/api/formulas"],
   free_time: ["DELETE", "/api/household/taken/{pk}"],
   guess_material: ["GET", "/api/shelf/materials/guess"],

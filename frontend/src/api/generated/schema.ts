@@ -3046,6 +3046,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/wash/formulas/{pk}/went": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Formula Went
+         * @description How the washes with a formula went, version by version.
+         */
+        get: operations["formula_went"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/wash/offers/{head}": {
         parameters: {
             query?: never;
@@ -10195,6 +10215,8 @@ export interface components {
             scalp_ph: components["schemas"]["Figure"] | null;
             /** Spacing */
             spacing: components["schemas"]["SpacingOut"][];
+            /** Washes */
+            washes: boolean;
         };
         /**
          * WashChainChangeIn
@@ -10667,6 +10689,25 @@ export interface components {
              * @enum {string}
              */
             side: "drying" | "conditioning";
+        };
+        /**
+         * WentOut
+         * @description How the washes with one version of a formula went: `number` of the version, None as it is now.
+         */
+        WentOut: {
+            /**
+             * Last
+             * Format: date-time
+             */
+            last: string;
+            /** Name */
+            name: string;
+            /** Number */
+            number: number | null;
+            /** Says */
+            says: string[];
+            /** Washes */
+            washes: number;
         };
         /**
          * WhenOut
@@ -16708,6 +16749,37 @@ export interface operations {
                 };
                 content: {
                     "text/calendar": string;
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    formula_went: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WentOut"][];
                 };
             };
             /** @description A problem */

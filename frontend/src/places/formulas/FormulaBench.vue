@@ -23,6 +23,7 @@ import LineBoard from "./LineBoard.vue";
 import StepBoard from "./StepBoard.vue";
 import ToldPanel from "./ToldPanel.vue";
 import VersionList from "./VersionList.vue";
+import WentList from "./WentList.vue";
 
 const props = defineProps<{ id: number }>();
 const route = useRoute();
@@ -239,6 +240,7 @@ function onKey(event: KeyboardEvent): void {
             <textarea v-model="draft.about" rows="2" maxlength="2000" />
           </label>
           <VersionList :id="id" :version="kept.version" @back="work.load" />
+          <WentList :id="id" />
           <section aria-labelledby="share">
             <h2 id="share">Print and share</h2>
             <p class="row">

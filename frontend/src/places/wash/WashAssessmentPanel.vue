@@ -33,11 +33,17 @@ const minutes = computed(() =>
       <strong class="font-serif font-title text-2xl leading-tight mr-1.5">{{
         assessment.grade
       }}</strong>
-      In all it washes out {{ percents(assessment.scalp_lift) }} of the scalp’s oil and
-      {{
-        assessment.lengths_lift.high < SEEN ? "hardly anything" : percents(assessment.lengths_lift)
-      }}
-      of what is on the lengths, and takes {{ minutes }}. {{ assessment.asked }}
+      <template v-if="assessment.washes">
+        In all it washes out {{ percents(assessment.scalp_lift) }} of the scalp’s oil and
+        {{
+          assessment.lengths_lift.high < SEEN
+            ? "hardly anything"
+            : percents(assessment.lengths_lift)
+        }}
+        of what is on the lengths, and takes {{ minutes }}.
+      </template>
+      <template v-else>The scalp’s oil stays as it is. It takes {{ minutes }}.</template>
+      {{ assessment.asked }}
       <em class="text-stem">computed</em>
     </p>
     <p
@@ -49,7 +55,7 @@ const minutes = computed(() =>
     </p>
     <CautionList v-if="grave.length" :cautions="grave" />
     <LaneDrawing :assessment="assessment" />
-    <LiftScale says="Washes out" :lift="assessment.scalp_lift" />
+    <LiftScale v-if="assessment.washes" says="Washes out" :lift="assessment.scalp_lift" />
     <p v-for="one in ends" :key="one.name" class="row">
       The {{ one.name }} {{ one.name === "scalp" ? "ends" : "end" }} at pH {{ ph(one.ph!.value) }},
       likely {{ range(one.ph!) }}
