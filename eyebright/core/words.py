@@ -22,6 +22,22 @@ def times_said(times: int) -> str:
     return {1: "once", 2: "twice"}.get(times, f"{times} times")
 
 
+def many(word: str, count: float) -> str:
+    """A word for a piece, as so many of it are called: "2 leaves", "3 pinches", "2 fingers of root"."""
+    if count <= 1.0:
+        return word
+    head, of, rest = word.partition(" of ")
+    if head.endswith("leaf"):
+        head = f"{head.removesuffix('f')}ves"
+    elif head.endswith(("s", "x", "ch", "sh")):
+        head = f"{head}es"
+    elif head.endswith("y") and head[-2:-1] not in "aeiou":
+        head = f"{head.removesuffix('y')}ies"
+    else:
+        head = f"{head}s"
+    return f"{head}{of}{rest}"
+
+
 def few(names: Sequence[str], most: int) -> str:
     """At most so many names, and how many more there are."""
     more = f" and {len(names) - most} more" if len(names) > most else ""

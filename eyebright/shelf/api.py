@@ -150,6 +150,14 @@ _lots = Rows(router, "/lots", "lot", LotOut)
 _lots.add(LotIn, lot_room.save_lot, "Put a bottle or bag on the shelf.")
 _lots.one(lambda pk: lot_room.lot_out(lot_room.find_lot(pk)))
 _lots.change(LotChangeIn, lot_room.change_lot)
+
+
+@router.post("/lots/{pk}/next", response={201: LotOut}, operation_id="next_lot")
+def next_lot(request: HttpRequest, pk: int) -> Status[LotOut]:
+    """Put the next bottle of the same thing on the shelf."""
+    return Status(201, lot_room.next_lot(pk))
+
+
 _lots.removal(lot_room.find_lot, lot_room.lot_out)
 
 

@@ -7,8 +7,7 @@ from eyebright.core.basin import BasinLink, steps_of
 from eyebright.core.formulas.assess import assess, contents_of, digest_of, wholes_of
 from eyebright.core.formulas.model import Formula, families
 from eyebright.core.planning import Job, Moments, PlanStep, plan
-from eyebright.core.wash import Candidate, WashLink, stops_of
-from eyebright.core.wash.links import pause_when
+from eyebright.core.wash import Candidate, WashLink, pause_when, stops_of
 
 from .formulas import formula, reading, start
 from .heads import head

@@ -31,6 +31,7 @@ from eyebright.core.learning import Factors
 from eyebright.core.numbers import Draws
 from eyebright.household.services.household import house_limits
 from eyebright.kept.problems import Problem, one, only_offered
+from eyebright.shelf.services.supplies import bottles_like
 
 from ..models import CheckIn, Head, PatchTest, TestResult
 from .learnt import learnt, product_key
@@ -119,14 +120,12 @@ class HeadHistory:
     def patches(self) -> dict[str, str]:
         """Its patch tests by key, or by name; a reaction is never outlived by a clear arm.
 
-        What it reacted to at a wash counts as one: by the key that washes teach of that by.
+        What it reacted to at a wash counts as one: by the key that washes teach of that by, and for every
+        other bottle of the same thing.
         """
-        found: dict[str, str] = {
-            product_key(*row): PatchTest.Result.REACTION
-            for row in self.head.washes.filter(REACTED)
-            .order_by()
-            .values_list("family", "formula", "supply_key")
-        }
+        rows = self.head.washes.filter(REACTED).order_by().values_list("family", "formula", "supply_key")
+        keys = {product_key(*row) for row in rows}
+        found: dict[str, str] = dict.fromkeys(bottles_like(keys) if keys else (), PatchTest.Result.REACTION)
         for test in reversed(self.patch_tests):
             name = test.material or test.name.casefold()
             if found.get(name) != PatchTest.Result.REACTION:

@@ -145,6 +145,18 @@ def find_lot(pk: int, *, also_removed: bool = False) -> Lot:
 
 
 @transaction.atomic
+@transaction.atomic
+def next_lot(pk: int) -> LotOut:
+    """The next bottle of one: the same thing under the same name and label, full, with days of its own."""
+    was = find_lot(pk)
+    lot = Lot(
+        material=was.material, name=was.name, strength=was.strength, size=was.size, left=was.size,
+        price=was.price, label=was.label, note=was.note,
+    )  # fmt: skip
+    lot.save()
+    return lot_out(lot)
+
+
 def save_lot(payload: LotIn, lot: Lot | None = None) -> LotOut:
     """Put a new lot on the shelf, or change one."""
     try:

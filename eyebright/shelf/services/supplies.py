@@ -195,6 +195,13 @@ def bought_again() -> dict[str, str]:
     return out
 
 
+def bottles_like(keys: Iterable[str]) -> set[str]:
+    """These keys, and those of every bottle, before or after, of what one of them is a bottle of."""
+    again = bought_again()
+    first = {again.get(key, key) for key in keys}
+    return first | {key for key, was in again.items() if was in first}
+
+
 @derived("shelf.WaterSource", "shelf.WaterProfile")
 def plain_water() -> Supply:
     """The household's first water, or anybody's."""

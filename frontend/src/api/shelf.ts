@@ -99,6 +99,7 @@ export const useGuess = (name: MaybeRefOrGetter<string>) =>
 export const useSaveLot = saving<LotIn, "add_lot", "change_lot">("add_lot", "change_lot");
 export const useRemoveLot = byId("remove_lot");
 export const useRestoreLot = byId("restore_lot");
+export const useNextLot = byId("next_lot");
 export const useSaveMaterial = saving<OwnMaterialIn, "add_material", "change_material">(
   "add_material",
   "change_material",

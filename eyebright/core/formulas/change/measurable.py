@@ -51,10 +51,34 @@ def whole_pieces(formula: Formula, times: float) -> float:
 
 
 def measurable(line: Ingredient, kit: Kit = METRIC) -> Amount:
-    """The nearest amount of this line that can be measured; never nothing."""
+    """The nearest amount of this line that can be measured; never nothing. A range stays one, end by end."""
     amount = line.amount
     if amount.value <= 0.0 or amount.unit == COVER:
         return amount
+    found = _measurable(line, kit)
+    if amount.low == amount.high:
+        return found
+    low, high = (_end(replace(line, amount=found), found.value * end) for end in (amount.low, amount.high))
+    if not low < high:
+        return replace(found, low=1.0, high=1.0)
+    value = found.value if low <= found.value <= high else (low + high) / 2.0
+    return replace(found, value=value, low=low / value, high=high / value)
+
+
+def _end(line: Ingredient, value: float) -> float:
+    """One end of a range, as it is measured: whole pieces, quarters of spoons, what a scale tells."""
+    unit = line.amount.unit
+    if line.material and unit in line.material.weights:
+        return float(max(round(value), 1))
+    if unit == "g":
+        return weighable(value)
+    if unit == "mL":
+        return pourable(value)
+    return max(round(value * 4.0), 1) / 4.0
+
+
+def _measurable(line: Ingredient, kit: Kit) -> Amount:
+    amount = line.amount
     if amount.unit in SHARES:
         return amount.to(_share(amount))
     spoon = next((spoon for spoon in kit.spoons if spoon.key == amount.unit), None)

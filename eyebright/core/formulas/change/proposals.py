@@ -2,14 +2,24 @@
 
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
+from functools import cache
 from typing import Any
 
 from ...heads import HairAndScalp
-from ...materials import METRIC, Amount, Kit, Supply, with_fraction
+from ...materials import METRIC, Amount, Kit, Supply, measure_table, with_fraction
 from ...numbers import PRIOR, Draws, Posterior, times_to_meet
-from ...words import brief, capital
+from ...words import brief, capital, many
 from ..assess import Assessment, assess
-from ..model import COVER, MOST_GRAMS, TOLD_BY_OTHERS, Formula, Ingredient, form_rows, weighed
+from ..model import (
+    COVER,
+    MOST_GRAMS,
+    SHARES,
+    TOLD_BY_OTHERS,
+    Formula,
+    Ingredient,
+    form_rows,
+    weighed,
+)
 
 LEAST_TIMES, MOST_TIMES = 0.02, 50.0
 SPOONS = ("tsp", "tbsp", "cup")
@@ -118,9 +128,18 @@ def amount_said(amount: Amount) -> str:
     unit = {"%": "%", "part": "parts", "per 100": "per 100 of the base"}.get(amount.unit, amount.unit)
     eighths = amount.value * 8.0
     by_spoon = unit in SPOONS and eighths == round(eighths) and eighths > 0.0
+    if unit.replace(" ", "").isalpha() and unit not in _short_units():
+        unit = many(unit, amount.value * amount.high)
     if amount.low != amount.high:
         return f"{amount.written} {unit}"
     return f"{with_fraction(amount.value) if by_spoon else brief(round(amount.value, 2))} {unit}"
+
+
+@cache
+def _short_units() -> frozenset[str]:
+    """Units that are written alike for one and for many."""
+    fixed = (unit for units in measure_table().units.values() for unit in units)
+    return frozenset((*fixed, *SPOONS, *SHARES, "parts"))
 
 
 def _plain(value: object) -> str:

@@ -101,6 +101,7 @@ export const ADDRESSES = {
   match_formulas: ["GET", "/api/formulas/match"],
   material: ["GET", "/api/shelf/library/{key}"],
   new_feed: ["POST", "/api/wash/feed"],
+  next_lot: ["POST", "/api/shelf/lots/{pk}/next"],
   offers: ["GET", "/api/wash/offers/{head}"],
   passes: ["GET", "/api/heads/{pk}/passes"],
   patch_result: ["PATCH", "/api/heads/{pk}/patch-tests/{test}/result"],

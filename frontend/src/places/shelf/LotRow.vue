@@ -3,7 +3,8 @@ import { computed, ref } from "vue";
 import { useRoute } from "vue-router";
 import type { Library, Lot } from "@/api/types";
 import { useBlocked } from "@/api/heads";
-import { useRemoveLot, useRestoreLot } from "@/api/shelf";
+import { useNextLot, useRemoveLot, useRestoreLot } from "@/api/shelf";
+import { tell } from "@/app/undo";
 import { said } from "@/parts/ph";
 import FigureLine from "./FigureLine.vue";
 import IngredientList from "./IngredientList.vue";
@@ -25,6 +26,12 @@ const barred = computed(() => {
 });
 const remove = useRemoveLot();
 const restore = useRestoreLot();
+const next = useNextLot();
+/** The next bottle of the same thing, on the shelf. */
+async function another(): Promise<void> {
+  const made = await next.mutateAsync(lot.id).catch((error: Error) => tell(error.message));
+  if (made) tell(`A new ${made.name} is on the shelf.`, () => remove.mutateAsync(made.id));
+}
 const reading = ref(route.query["read"] === lot.key);
 const share = computed(() =>
   lot.left === null || !lot.size ? null : Math.min(lot.left / lot.size, 1),
@@ -88,6 +95,14 @@ const share = computed(() =>
         @click="reading = !reading"
       >
         {{ lot.readings ? `Readings (${lot.readings})` : "Test it undiluted" }}
+      </button>
+      <button
+        type="button"
+        class="act"
+        :aria-label="`New bottle of this: ${lot.name}`"
+        @click="another"
+      >
+        New bottle of this
       </button>
       <RouterLink
         class="act"
