@@ -12,9 +12,22 @@ from collections.abc import Sequence
 HOUR, DAY = 60.0, 1440.0  # minutes
 
 
+NEAR_BELIEF = 0.05  # of a pH: nearer than this is right
+
+
 def listed(names: Sequence[str]) -> str:
     """Names in a row: "clay, soda and salt"; "" for none."""
     return " and ".join([", ".join(names[:-1]), names[-1]]) if len(names) > 1 else "".join(names)
+
+
+def belief_said(low: float, high: float, ph: tuple[float, float, float] | None) -> str:
+    """What somebody thinks its pH is, beside what it is (low, middle, high; None for what is dry)."""
+    thought = f"You think pH {low:g}" if low == high else f"You think pH {low:g} to {high:g}"
+    if ph is None:
+        return f"{thought}; what it is nobody can say: it is dry."
+    least, value, most = ph
+    right = low <= most + NEAR_BELIEF and high >= least - NEAR_BELIEF
+    return f"{thought}; {'you are right' if right else f'it is {value:.1f}'}, likely {ends(least, most)}."
 
 
 def times_said(times: int) -> str:

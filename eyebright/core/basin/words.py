@@ -3,7 +3,7 @@
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
-from ..words import capital, duration, ends, listed, lower_first
+from ..words import belief_said, capital, duration, listed, lower_first
 from .contact import Contact, Progress, Ring
 from .steps import BasinLink, Step
 from .table import Posture
@@ -136,11 +136,7 @@ def contact_words(contact: Contact, now: float) -> str:
 
 def belief_words(believed: float, ph: tuple[float, float, float] | None) -> str:
     """What was believed of its pH, beside what it is."""
-    if ph is None:
-        return f"You think pH {believed:g}; what it is nobody can say: it is dry."
-    low, value, high = ph
-    near = "you are right" if low - 0.05 <= believed <= high + 0.05 else f"it is {value:.1f}"
-    return f"You think pH {believed:g}; {near}, likely {ends(low, high)}."
+    return belief_said(believed, believed, ph)
 
 
 def judged_words(contact: Contact, now: float) -> str:

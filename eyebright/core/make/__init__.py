@@ -10,4 +10,5 @@ from .portions import FillLine, UseBy, fill_lines, topped_up, use_by
 from .putting_right import put_right
 from .run_sheet import RunStep, run_sheet
 from .thinning import Thinning, thinning
+from .trace import Shown, TracedPour, pours_of
 from .weighing import Bowl, look, tolerances

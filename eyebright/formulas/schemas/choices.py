@@ -36,9 +36,13 @@ class FamilyChoiceOut(KeyNameOut):
 
 
 class StepChoiceOut(KeyNameOut):
-    """A kind of step: how it is done, its usual minutes, and the signs that may end it."""
+    """A kind of step: how it is done, its usual minutes, the signs that may end it.
+
+    `mixes`: it only puts something in.
+    """
 
     how: str
+    mixes: bool
     minutes: list[float]
     signs: list[str]
 

@@ -64,8 +64,9 @@ class FormulaIn(Schema):
     """A formula as it is written. `steps` empty: in the usual order of its family.
 
     `makes` g of all that goes in; `base`: the line that "per 100" refers to; `schools` of its own, by key.
-    `apart`: at least so many days between two. `told`: the sentences that it was imported from; `said`: what
-    they say of how it is used; `family_by`: whether somebody chose the family, or it follows what goes in.
+    `apart`: at least so many days between two; `thought`: what somebody thinks its pH is. `told`: the
+    sentences that it was imported from; `said`: what they say of how it is used; `family_by`: whether somebody
+    chose the family, or it follows what goes in.
     """
 
     name: Name
@@ -83,6 +84,7 @@ class FormulaIn(Schema):
     steps: Annotated[list[FormulaStepIn], Field(max_length=MOST_STEPS)] = []
     schools: dict[str, str] = {}
     apart: Annotated[str, Field(max_length=12)] = ""
+    thought: Annotated[str, Field(max_length=24)] = ""
     zone: FormulaZone = "both"
     told: Annotated[list[ToldIn], Field(max_length=MOST_TOLD)] = []
     said: Annotated[list[Said], Field(max_length=8)] = []
@@ -138,6 +140,7 @@ class FormulaOut(Out):
     """A formula, and what comes of it; without an assessment where it cannot be reckoned yet.
 
     `guesses`: where the family follows what goes in, the families that it may be of, the likeliest first.
+    `belief`: what somebody thinks its pH is, beside what it is; empty where nobody said.
     """
 
     id: int
@@ -149,6 +152,7 @@ class FormulaOut(Out):
     supplies: list[SupplyOut]
     asks: list[AskOut]
     guesses: list[FamilyGuessOut]
+    belief: str
     removed: bool
 
 

@@ -8,12 +8,12 @@ from django.db import transaction
 from django.db.models import Q
 from django.utils import timezone
 
-from eyebright.core.formulas.assess import Digest
+from eyebright.core.formulas.assess import Assessment, Digest
 from eyebright.core.formulas.change import difference
 from eyebright.core.formulas.exchange import read_line
 from eyebright.core.formulas.model import families
 from eyebright.core.materials import Score, Supply, folded, found_rows, words
-from eyebright.core.words import few
+from eyebright.core.words import belief_said, few
 from eyebright.household.services.household import checked_schools
 from eyebright.kept.problems import Problem, one
 from eyebright.kept.versions import get_checked
@@ -46,6 +46,7 @@ from .workbench import (
     entered_of,
     keys_of,
     names_in,
+    thought_ph,
 )
 
 SITTING = timedelta(minutes=20)  # after so long without a change a new sitting begins, and the old is kept
@@ -87,12 +88,27 @@ def shown(
         "supplies": [supply_out(supply, bench.kit) for supply in written.supplies.values()],
         "asks": asks_of(written.payload),
         "guesses": guesses_of(written),
+        "belief": _belief(written.payload, assessment),
     }
     keep()
     if assessment is not None and whom is None:
         keep_digest(kept, written.supplies, assessment, bench.kit)
     removed = kept.removed_at is not None
     return FormulaOut(id=kept.pk, version=kept.version, changed_at=kept.changed_at, removed=removed, **out)
+
+
+def _belief(payload: FormulaIn, found: Assessment | None) -> str:
+    """What somebody thinks its pH is, beside what it is; and where to have it."""
+    thought = thought_ph(payload)[0]
+    if thought is None or found is None:
+        return ""
+    ph = found.ph
+    said = belief_said(thought.low, thought.high, (ph.low, ph.value, ph.high) if ph else None)
+    return (
+        said
+        if ph is None or "right" in said
+        else f"{said} Ask for pH {thought.mid:g} under “Change it for me”."
+    )
 
 
 def asks_of(payload: FormulaIn) -> list[AskOut]:

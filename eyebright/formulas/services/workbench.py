@@ -110,6 +110,19 @@ def days_apart(payload: FormulaIn) -> tuple[float | None, str]:
     return apart, ""
 
 
+def thought_ph(payload: FormulaIn) -> tuple[Count | None, str]:
+    """What somebody thinks its pH is, None for nothing; and what is wrong with that."""
+    if not payload.thought.strip():
+        return None, ""
+    try:
+        thought = number_range(payload.thought)
+    except PydanticCustomError as raised:
+        return None, raised.message()
+    if not 0.0 <= thought.low <= thought.high <= 14.0:
+        return None, "A pH, from 0 to 14: 4.5, or 4 to 5."
+    return thought, ""
+
+
 def as_core(payload: FormulaIn, pk: int | None = None) -> ParsedFormula:
     """A written formula as the core takes it; `pk` of the one that is kept, which washes may have taught."""
     keys = keys_of(payload)
@@ -156,6 +169,8 @@ def as_core(payload: FormulaIn, pk: int | None = None) -> ParsedFormula:
     apart, trouble = days_apart(payload)
     if trouble:
         out.problems["apart"] = trouble
+    if trouble := thought_ph(payload)[1]:
+        out.problems["thought"] = trouble
     steps = [_step(step, place, out) for place, step in enumerate(payload.steps)]
     if (
         not whole

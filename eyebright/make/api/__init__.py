@@ -28,6 +28,8 @@ from ..schemas.batches import (
     PourIn,
     RunningOut,
     StepActIn,
+    TracedPourOut,
+    TraceIn,
     WayIn,
     WayOut,
 )
@@ -44,6 +46,7 @@ from ..services import (
     steps,
     thawing,
     toppings,
+    traces,
 )
 
 router = Router()
@@ -91,6 +94,12 @@ _batches = Rows(router, "/batches", "batch", BatchOut)
 _batches.one(lambda pk: serializers.batch_out(batches.find_batch(pk)))
 _batches.change(BatchChangeIn, batches.change, "Go on, go back, read, finish, note.")
 _batches.removal_by(batches.remove, batches.restore)
+
+
+@router.post("/trace", response=list[TracedPourOut], operation_id="cut_trace")
+def cut_trace(request: HttpRequest, payload: TraceIn) -> list[TracedPourOut]:
+    """What a scale showed, cut into pours; nothing is kept."""
+    return traces.cut(payload)
 
 
 @router.post("/batches/{pk}/formula", response=FormulaOut, operation_id="batch_as_formula")

@@ -16,6 +16,8 @@ from .asking import RecipientOut
 from .containers import ContainerOut
 from .fields import Celsius, Key, Lid, MaybeId, MaybeNumber, Millilitres, Room, Standing
 
+MOST_SHOWN = 5_000
+
 
 class PourIn(OlderNames):
     """So much was poured for a line (0: besides them all), of `supply_key` where that was not planned.
@@ -32,6 +34,27 @@ class PourIn(OlderNames):
     packed: bool = False
     shown: MaybeNumber = None
     state: Literal["", "steady", "moving", "overload", "silent", "absent"] = ""
+
+
+class ShownIn(Schema):
+    """What a scale showed: seconds since it was looked at first, g, and whether it stood still."""
+
+    seconds: Annotated[float, number_between(0, 86_400, "Within a day.")]
+    grams: Annotated[float, number_between(-20_000, 20_000, "Up to 20 kg.")]
+    steady: bool = True
+
+
+class TraceIn(Schema):
+    """What a scale showed while somebody poured as they liked."""
+
+    shown: Annotated[list[ShownIn], Field(max_length=MOST_SHOWN)] = []
+
+
+class TracedPourOut(Out):
+    """One pour of a trace: g with its range, and the seconds at which it was in."""
+
+    much: Figure
+    seconds: float
 
 
 class PourChangeIn(Schema):

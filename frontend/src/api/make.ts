@@ -13,6 +13,7 @@ import type {
   StepAct,
   Thaw,
   TopUp,
+  TraceIn,
 } from "./types";
 
 const LIVE_MS = 1_500; // two windows on one batch show the same
@@ -121,6 +122,9 @@ export const useChangeContainer = () =>
   useChange(({ id, body }: Of<ContainerChange>) =>
     call("change_container", { path: { pk: id }, body }),
   );
+/** What a scale showed, cut into pours. */
+export const useCutTrace = (trace: MaybeRefOrGetter<TraceIn>) =>
+  useRead("cut_trace", () => ({ body: toValue(trace) }), { keep: true });
 export const useThawSome = () =>
   useChange(({ id, body }: Of<Thaw>) => call("thaw_some", { path: { pk: id }, body }));
 export const useTopUp = () =>

@@ -126,6 +126,7 @@ export type PourIn = Schemas["PourIn"];
 export type Way = Schemas["WayOut"];
 export type Container = Schemas["ContainerOut"];
 export type Thaw = Schemas["ThawIn"];
+export type TraceIn = Schemas["TraceIn"];
 export type TopUp = Schemas["TopUpIn"];
 export type ContainerChange = Schemas["ContainerChangeIn"];
 export type FillIn = Schemas["FillIn"];

@@ -53,6 +53,11 @@ class StepKind:
         return self.does == "mills"
 
     @property
+    def mixes(self) -> bool:
+        """Whether it puts something in, and does nothing else."""
+        return self.does == "mixes"
+
+    @property
     def strains(self) -> bool:
         """Whether it is strained."""
         return self.does == "strains"

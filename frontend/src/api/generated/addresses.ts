@@ -60,6 +60,7 @@ export const ADDRESSES = {
   copies: ["GET", "/api/safekeeping/copies"],
   copy: ["GET", "/api/safekeeping/copies/{name}"],
   correct_material: ["PATCH", "/api/shelf/library/{key}"],
+  cut_trace: ["POST", "/api/make/trace"],
   delete_copies: ["DELETE", "/api/safekeeping/copies"],
   delete_picture: ["DELETE", "/api/heads/{pk}/pictures/{picture}"],
   discard_run: ["DELETE", "/api/wash/runs/{pk}"],

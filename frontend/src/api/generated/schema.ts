@@ -1794,6 +1794,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/make/trace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Cut Trace
+         * @description What a scale showed, cut into pours; nothing is kept.
+         */
+        post: operations["cut_trace"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/mix/chain": {
         parameters: {
             query?: never;
@@ -5704,7 +5724,7 @@ export interface components {
          * @description A formula as it is written. `steps` empty: in the usual order of its family.
          *
          *     `makes` g of all that goes in; `base`: the line that "per 100" refers to; `schools` of its own, by key.
-         *     `apart`: at least so many days between two. `told`: the sentences that it was imported from; `said`: what
+         *     `apart`: at least so many days between two; `thought`: what somebody thinks its pH is. `told`: the sentences that it was imported from; `said`: what
          *     they say of how it is used; `family_by`: whether somebody chose the family, or it follows what goes in.
          */
         FormulaIn: {
@@ -5786,6 +5806,11 @@ export interface components {
              */
             steps: components["schemas"]["FormulaStepIn"][];
             /**
+             * Thought
+             * @default
+             */
+            thought: string;
+            /**
              * Told
              * @default []
              */
@@ -5829,11 +5854,14 @@ export interface components {
          * @description A formula, and what comes of it; without an assessment where it cannot be reckoned yet.
          *
          *     `guesses`: where the family follows what goes in, the families that it may be of, the likeliest first.
+         *     `belief`: what somebody thinks its pH is, beside what it is; empty where nobody said.
          */
         FormulaOut: {
             /** Asks */
             asks: components["schemas"]["AskOut"][];
             assessment: components["schemas"]["AssessmentOut"] | null;
+            /** Belief */
+            belief: string;
             /**
              * Changed At
              * Format: date-time
@@ -9390,6 +9418,21 @@ export interface components {
             places: components["schemas"]["PlaceLife"][];
         };
         /**
+         * ShownIn
+         * @description What a scale showed: seconds since it was looked at first, g, and whether it stood still.
+         */
+        ShownIn: {
+            /** Grams */
+            grams: number;
+            /** Seconds */
+            seconds: number;
+            /**
+             * Steady
+             * @default true
+             */
+            steady: boolean;
+        };
+        /**
          * SodaWash
          * @description `dissolved` and `undissolved` in g, `percent` g in 100 mL of jug, `cap` in the same.
          */
@@ -9605,7 +9648,9 @@ export interface components {
         };
         /**
          * StepChoiceOut
-         * @description A kind of step: how it is done, its usual minutes, and the signs that may end it.
+         * @description A kind of step: how it is done, its usual minutes, the signs that may end it.
+         *
+         *     `mixes`: it only puts something in.
          */
         StepChoiceOut: {
             /** How */
@@ -9614,6 +9659,8 @@ export interface components {
             key: string;
             /** Minutes */
             minutes: number[];
+            /** Mixes */
+            mixes: boolean;
             /** Name */
             name: string;
             /** Signs */
@@ -10024,6 +10071,26 @@ export interface components {
              * Format: date
              */
             poured_on: string;
+        };
+        /**
+         * TraceIn
+         * @description What a scale showed while somebody poured as they liked.
+         */
+        TraceIn: {
+            /**
+             * Shown
+             * @default []
+             */
+            shown: components["schemas"]["ShownIn"][];
+        };
+        /**
+         * TracedPourOut
+         * @description One pour of a trace: g with its range, and the seconds at which it was in.
+         */
+        TracedPourOut: {
+            much: components["schemas"]["Figure"];
+            /** Seconds */
+            seconds: number;
         };
         /**
          * TroubleOut
@@ -14235,6 +14302,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ContainerOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    cut_trace: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TraceIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TracedPourOut"][];
                 };
             };
             /** @description A problem */

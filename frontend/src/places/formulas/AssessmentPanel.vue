@@ -13,6 +13,8 @@ import { kindOf, percents, roughly, withRange } from "@/parts/figures";
 
 const { assessment, bench, asks, place } = defineProps<{
   assessment: Assessment;
+  /** What somebody thinks its pH is, beside what it is. */
+  belief: string;
   bench: Bench;
   /** What the chosen head asks for. */
   asks: Asks | undefined;
@@ -44,6 +46,7 @@ const money = (value: number) => `${assessment.currency}${value.toFixed(2)}`;
         }}</span>
         <PhStrip :predicted="assessment.ph" />
       </p>
+      <p v-if="belief" class="border-l-3 border-throat pl-3">{{ belief }}</p>
       <details>
         <summary>
           likely {{ range(assessment.ph) }} <em>{{ kindOf(assessment.ph) }}</em>

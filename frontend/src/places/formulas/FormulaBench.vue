@@ -267,6 +267,7 @@ function onKey(event: KeyboardEvent): void {
           <AssessmentPanel
             v-if="assessment"
             :assessment="assessment"
+            :belief="kept?.belief ?? ''"
             :bench="bench.data.value!"
             :asks="head === null ? undefined : asks.data.value"
             :head="called"

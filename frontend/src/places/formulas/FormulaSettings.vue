@@ -94,6 +94,13 @@ const hint = computed(() => {
       @update:model-value="formula.apart = $event"
     />
     <TextField
+      :model-value="formula.thought ?? ''"
+      label="What you think its pH is"
+      hint="if you like: 4.5, or 4 to 5"
+      :error="errors['thought']"
+      @update:model-value="formula.thought = $event"
+    />
+    <TextField
       v-if="shares || formula.makes"
       :model-value="formula.makes ?? ''"
       label="Make in all, g"

@@ -8,6 +8,7 @@ import FormulaLine from "./FormulaLine.vue";
 import PasteLines from "./PasteLines.vue";
 
 const {
+  bench,
   supplies,
   assessment,
   errors,
@@ -125,7 +126,14 @@ function reorder(at: number, by: number): void {
 }
 
 function remove(at: number): void {
+  const gone = lines.value[at]?.id;
   formula.value.lines = lines.value.filter((_, i) => i !== at);
+  if (!formula.value.steps?.length || gone === undefined) return;
+  // A step that only put it in goes with it.
+  const mixes = new Set(bench.steps.filter((one) => one.mixes).map((one) => one.key));
+  formula.value.steps = formula.value.steps
+    .filter((one) => !(mixes.has(one.kind) && one.adds?.length === 1 && one.adds[0] === gone))
+    .map((one) => ({ ...one, adds: (one.adds ?? []).filter((id) => id !== gone) }));
 }
 
 /** The amount of the next line; behind the last, the field for a new one. */

@@ -16,8 +16,31 @@ const formula = defineModel<Formula>({ required: true });
 defineEmits<{ order: [] }>();
 
 const own = computed(() => (formula.value.steps ?? []).length > 0);
-const steps = computed(() => assessment?.steps ?? []);
 const kinds = computed(() => new Map(bench.steps.map((one) => [one.key, one])));
+/** Its own steps as they are written, whether or not they could be read yet; else the usual ones. */
+const steps = computed(() => {
+  const read = assessment?.steps ?? [];
+  if (!own.value) return read;
+  return (formula.value.steps ?? []).map((one, at) => {
+    const same = read[at]?.kind === one.kind ? read[at] : undefined;
+    const kind = kinds.value.get(one.kind);
+    return {
+      says: kind?.name ?? one.kind,
+      how: kind?.how ?? "",
+      if_not: "",
+      until: "",
+      ...same,
+      kind: one.kind,
+      adds: one.adds ?? [],
+      least: Number(one.least ?? same?.least ?? kind?.minutes[0] ?? 0),
+      most: Number(one.most ?? same?.most ?? kind?.minutes[1] ?? 0),
+      set_least: one.least ?? null,
+      set_most: one.most ?? null,
+      sign: one.sign ?? "",
+      note: one.note ?? "",
+    };
+  });
+});
 const fails = computed(() =>
   (assessment?.cautions ?? []).filter((one) => one.id.startsWith("order-")),
 );

@@ -11,6 +11,7 @@ import { useShortcuts } from "@/app/shortcuts";
 import SupplyPicker from "@/parts/SupplyPicker.vue";
 import TextField from "@/parts/TextField.vue";
 import { useTrouble } from "@/parts/trouble";
+import FreePour from "./FreePour.vue";
 import PourList from "./PourList.vue";
 import ScalePanel from "./ScalePanel.vue";
 import { grams } from "./words";
@@ -69,7 +70,13 @@ async function put(much: Much): Promise<boolean> {
 }
 
 const tick = () => put({});
-const say = () => put({ amount: typed.value, unit: other.value?.unit ?? line.value?.unit ?? "g" });
+const say = () => put({ amount: typed.value, unit: unit.value });
+/** What it is said in: spoons, pinches and pieces of what went in besides; mL or g of a line. */
+const chosenUnit = ref("");
+const unit = computed(() => {
+  const offered = other.value?.units.some((one) => one.key === chosenUnit.value);
+  return offered ? chosenUnit.value : (other.value?.unit ?? line.value?.unit ?? "g");
+});
 const count = () => put({ amount: drops.value, unit: "drop" });
 
 async function leaveOut(one: BatchLine, out: boolean): Promise<void> {
@@ -78,6 +85,19 @@ async function leaveOut(one: BatchLine, out: boolean): Promise<void> {
   await change
     .mutateAsync({ id: batch.id, body: { version: batch.version, left_out } })
     .catch(() => null);
+}
+
+/** A pour of the trace has got its name: it is in the batch from now on. */
+async function named(supply: Supply, weight: number, done: () => void): Promise<void> {
+  const body = {
+    version: batch.version,
+    line: 0,
+    supply_key: supply.key,
+    amount: weight,
+    unit: "g",
+  };
+  const kept = await pour.mutateAsync({ id: batch.id, body: body as never }).catch(() => null);
+  if (kept) done();
 }
 
 function something(supply: Supply): void {
@@ -176,15 +196,23 @@ useShortcuts([{ key: "Enter", does: "Tick the line as planned", run: () => void 
     </section>
 
     <section v-if="adding || free" class="line" aria-label="Something more">
+      <FreePour v-if="free && !other" :id="batch.id" @name="named" />
       <SupplyPicker label="What went in" :supply="other" @choose="something" />
       <form v-if="other" class="said" @submit.prevent="say">
         <TextField
           v-model="typed"
-          :label="`How much ${other.name}, in ${other.unit}`"
+          :label="`How much ${other.name}`"
           decimal
           takes="scale"
           :error="errors['amount']"
         />
+        <select
+          :value="unit"
+          :aria-label="`What ${other.name} is measured in`"
+          @change="chosenUnit = ($event.target as HTMLSelectElement).value"
+        >
+          <option v-for="one in other.units" :key="one.key" :value="one.key">{{ one.name }}</option>
+        </select>
         <button type="submit" class="act" :disabled="!typed">Keep</button>
       </form>
       <ScalePanel v-if="other" :batch="batch" @take="put" />
