@@ -96,6 +96,7 @@ def step_facts(
             "fills": step.act == "portion",
             "is_wet": bool(found.facts["wet"]),
             "is_oil": mostly_oil(prepared),
+            "is_powder": found.unit == "g",
         },
     )
 

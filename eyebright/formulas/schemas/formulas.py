@@ -65,8 +65,8 @@ class FormulaIn(Schema):
 
     `makes` g of all that goes in; `base`: the line that "per 100" refers to; `schools` of its own, by key.
     `apart`: at least so many days between two; `thought`: what somebody thinks its pH is. `told`: the
-    sentences that it was imported from; `said`: what they say of how it is used; `family_by`: whether somebody
-    chose the family, or it follows what goes in.
+    sentences that it was imported from; `said`: what they say of how it is used; `family_by`: whether
+    somebody chose the family, or it follows what goes in.
     """
 
     name: Name

@@ -313,5 +313,8 @@ def running() -> list[RunningOut]:
 
 
 def _keep_at(batch: Batch) -> Place:
-    """Where its formula says that it is kept; the fridge where there is none."""
+    """Where it is kept: frozen where its last step says so, else as its formula says, or in the fridge."""
+    last = step_kinds().get(batch.steps[-1].kind) if batch.steps else None
+    if last is not None and last.keeps_at:
+        return last.keeps_at
     return entered_of(batch.formula.body).place if batch.formula is not None else "fridge"

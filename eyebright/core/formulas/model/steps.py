@@ -7,7 +7,7 @@ from typing import Literal
 
 from ... import tables
 from ...materials import is_a
-from ...vocabulary import Act
+from ...vocabulary import Act, Place
 from ...words import listed
 from .formula import Formula, FormulaError, Ingredient, Step
 
@@ -21,6 +21,7 @@ class StepKind:
     `watched`: it is never left alone; `stands`: minutes that what it gave may stand before the next;
     `spoils`: minutes past its most after which that must have spoiled (0: never); `joins`: two of it in a
     row are one; `how_dry`: how it is done where everything is dry;
+    `keeps_at`: where what it fills is kept, empty for a choice;
     `left`: what it is to be left standing, plants in oil, hot water or cold water, or a mix.
     """
 
@@ -40,6 +41,7 @@ class StepKind:
     spoils: float = 0.0
     joins: bool = False
     how_dry: str = ""
+    keeps_at: Place | Literal[""] = ""
     left: Literal["", "oil", "hot", "cold", "mix"] = ""
 
     @property

@@ -32,13 +32,15 @@ const amiss = computed(
   () => BELOW.map((field) => errors.value[field]).find(Boolean) ?? trouble.value,
 );
 
-const into = ref<"bottle" | "cubes" | "top">("bottle");
 const under = ref<number | null>(null);
 const vessel = ref<number | null>(null);
 const today = computed(() => batch.steps.some((step) => step.kind === "serve"));
 const name = ref(today.value ? "Bowl for today" : "");
 const count = ref("12");
 const amount = ref("");
+const into = ref<"bottle" | "cubes" | "top">(
+  !today.value && batch.keep_at === "freezer" ? "cubes" : "bottle",
+);
 const place = ref<"shelf" | "fridge" | "freezer">(today.value ? "shelf" : batch.keep_at);
 const size = ref("alone");
 const skip = ref("0");

@@ -193,6 +193,8 @@ class Hearing:
         if not made:
             return self._no_act(part, spans, heard)
         self.taking = True
+        if part[0].word in word_list("until", "once") and _sign(part[: made[0].start]) == "hand_warm":
+            self.method.step("cool", [], None, "hand_warm")
         bounds = [0, *(act.start for act in made[1:]), len(part)]
         left = []
         for act, start, end in zip(made, bounds, bounds[1:], strict=False):

@@ -121,6 +121,10 @@ class Method:
     def _into_the_only_one(self) -> None:
         """What no step names goes in where anything goes in at all: 'mix', 'shake'."""
         kinds = [step_kinds()[step.kind] for step in self.steps]
+        draws = next((at for at, kind in enumerate(kinds) if kind.draws), None)
+        if draws is not None:  # plants go in where they are drawn out
+            plants = [place for place in sorted(self.unplaced()) if self._is_plant(place)]
+            self.steps[draws] = replace(self.steps[draws], adds=(*self.steps[draws].adds, *plants))
         takers = [at for at, kind in enumerate(kinds) if kind.takes or kind.does in (*WET, "ferments")]
         left = sorted(self.unplaced())
         fills = next((at for at, kind in enumerate(kinds) if kind.act == "portion"), len(kinds))
@@ -173,7 +177,9 @@ class Method:
 
     def _wait_of(self, adds: Sequence[int]) -> StepKind:
         """How it is left to stand: plants in oil, in hot water, in cold water, or a mix that rests."""
-        found = [self.lines[place].found[0] for place in adds if self.lines[place].found]
+        pours = self.hot_water and any(self._kind(at) == WATER for at in adds if self.lines[at].found)
+        stands = set(adds) | (self.unplaced() if pours else set())  # hot water is poured over plants
+        found = [self.lines[place].found[0] for place in sorted(stands) if self.lines[place].found]
         plants = [each for each in found if each.material and is_a(each.material.kind, "plant")]
         fats = [each for each in found if each.material and is_a(each.material.kind, "fat")]
         every = {place for place in self.unplaced() if self.lines[place].found} | set(adds)
@@ -188,6 +194,10 @@ class Method:
         else:
             left = "hot" if self.hot_water else "cold"
         return next(kind for kind in step_kinds().values() if kind.left == left)
+
+    def _is_plant(self, place: int) -> bool:
+        found = self.lines[place].found
+        return bool(found and found[0].material and is_a(found[0].material.kind, "plant"))
 
     def _kind(self, place: int) -> str:
         material = self.lines[place].found[0].material

@@ -7,12 +7,13 @@ from dataclasses import dataclass, field
 from ....materials import is_a, words
 from ...model import step_kinds
 from ..lines import Kitchen, ParsedLine, parse_row
-from ..lines.lexing import BULLET, NUMBERED, lex, word_of
+from ..lines.lexing import BULLET, NUMBERED, Token, lex, word_of
 from ..lines.recipe import MOST_LINES, MOST_ROWS, row_kind
 from .family import Guess, Signs, guess_family, parts_of
 from .hearing import Hearing, Told
 from .method import HeardStep
 from .sentences import acts_in, sentences
+from .spans import often_in, spans_in
 from .text import (
     TITLE_WORDS,
     begins_line,
@@ -23,10 +24,10 @@ from .text import (
     is_told,
     pieces_of,
     segments,
-    titled_by_dash,
+    titled_by_sign,
     with_acts,
 )
-from .vocabulary import find, has
+from .vocabulary import find, has, word_list
 
 LONGEST_TITLE = 80
 A_DAY = 1440.0  # minutes: what stays longer than that is left in
@@ -82,7 +83,7 @@ def hear_recipe(text: str, kitchen: Kitchen, most: int = MOST_LINES) -> HeardRec
     state = _Text(Hearing(kitchen))
     pieces = [(place, piece) for place, row in enumerate(rows) for piece in pieces_of(in_parts(row))]
     if pieces:
-        pieces[:1] = [(0, each) for each in titled_by_dash(pieces[0][1])]
+        pieces[:1] = [(0, each) for each in titled_by_sign(pieces[0][1], kitchen)]
     for at, (place, piece) in enumerate(pieces):
         alone = sum(other == place for other, _ in pieces) == 1
         after = [each for _, each in pieces[at + 1 : at + 3]]
@@ -165,8 +166,20 @@ def _take(
         if not alone and not any(line.found or line.amount for line in lines):
             state.told.append(Told(piece, (), plain))
             return
-        state.hearing.method.lines += lines
-        state.told.append(Told(piece, ("what goes in",)))
+        state.told.append(Told(piece, ("what goes in", *_rows(lines, tokens, state.hearing))))
+
+
+def _rows(lines: Sequence[ParsedLine], tokens: list[Token], hearing: Hearing) -> list[str]:
+    """Take in rows of what goes in; what is heard besides: that the water is hot, that they stand a night."""
+    method = hearing.method
+    method.begin()
+    method.lines += lines
+    method.hot_water = method.hot_water or bool({token.word for token in tokens} & word_list("little", "hot"))
+    spans = spans_in(tokens, hearing.kitchen.habit)
+    if spans and often_in(tokens, hearing.kitchen.habit) is None:
+        first = len(method.lines) - len(lines)
+        method.put("put", list(range(first, len(method.lines))), (spans[-1].least, spans[-1].most))
+    return method.heard
 
 
 def _a_sentence(plain: str) -> bool:

@@ -95,8 +95,12 @@ def begins_line(part: str, kitchen: Kitchen) -> bool:
     return bool(said and said[0].start == 0) or bool(enough) or (equal is not None and equal.start == 0)
 
 
-def titled_by_dash(text: str) -> list[str]:
-    """'Marshmallow slip - soak two spoons …': the title, and the rest; else the text."""
+def titled_by_sign(text: str, kitchen: Kitchen) -> list[str]:
+    """'Marshmallow slip - soak two spoons …', 'Oat spray, a cup of oats …': the title, and the rest."""
+    called, comma, rest = text.partition(",")
+    titles = set(words(called)) & word_of("lines", "titles")
+    if comma and titles and _heads(called) and begins_line(rest.strip(), kitchen):
+        return [called.strip(), rest.strip()]
     before, dash, after = re.match(r"([^–—]*?)(\s[-–—]\s|$)(.*)", text, re.DOTALL).groups()  # type: ignore[union-attr]
     several = words(before)
     titled = bool(set(several) & word_of("lines", "titles")) or with_acts(after)
@@ -135,6 +139,8 @@ def is_told(piece: str, *, alone: bool, in_method: bool, kitchen: Kitchen) -> bo
     """Whether a piece is a sentence of the method, and no row of what goes in."""
     bare = re.sub(r"\([^)]*\)", " ", piece)
     tokens = lex(bare)
+    if in_method and any(each.start == 0 for each in find(tokens[:6], "head", "begins")):
+        return True
     amounts = kitchen.amounts(tokens)
     begins = bool(amounts) and amounts[0].start == 0 and bool(amounts[0].units or tokens[0].kind == "n")
     begins = begins and not any(each.start == 0 for each in spans_in(tokens, kitchen.habit))
