@@ -26,8 +26,10 @@ def belief_said(low: float, high: float, ph: tuple[float, float, float] | None) 
     if ph is None:
         return f"{thought}; what it is nobody can say: it is dry."
     least, value, most = ph
-    right = low <= most + NEAR_BELIEF and high >= least - NEAR_BELIEF
-    return f"{thought}; {'you are right' if right else f'it is {value:.1f}'}, likely {ends(least, most)}."
+    perhaps = low <= most + NEAR_BELIEF and high >= least - NEAR_BELIEF
+    right = perhaps if low == high else low - NEAR_BELIEF <= value <= high + NEAR_BELIEF
+    is_so = "you are right" if right else f"{'that may be: ' if perhaps else ''}it is {value:.1f}"
+    return f"{thought}; {is_so}, likely {ends(least, most)}."
 
 
 def times_said(times: int) -> str:

@@ -397,3 +397,26 @@ class Sharing(BenchTestCase):
         )
         self.assertEqual([bool(each["problem"]) for each in found], [False, False, True, True])
         self.assertEqual(found[1]["amount"], "0.5")
+
+
+class Belief(BenchTestCase):
+    """What somebody thinks its pH is, beside what it is."""
+
+    def test_it_stands_beside_what_it_is(self) -> None:
+        kept = self.add()
+        for thought, says in (
+            ("", ""), ("12", "You think pH 12; it is "), ("0 to 14", "you are right"),
+            ("1 to 1.2", "; it is "),
+        ):  # fmt: skip
+            kept = self.save(kept, thought=thought)
+            with self.subTest(thought):
+                self.assertIn(says, kept["belief"])
+                self.assertEqual(bool(kept["belief"]), bool(thought))
+
+    def test_what_is_no_ph_is_said_beside_its_field(self) -> None:
+        kept = self.save(self.add(), thought="sour")
+        self.assertIn("thought", [each["field"] for each in kept["problems"]])
+        kept = self.save(kept, thought="4 to 40")
+        says = {each["field"]: each["message"] for each in kept["problems"]}
+        self.assertEqual(says["thought"], "A pH, from 0 to 14: 4.5, or 4 to 5.")
+        self.assertEqual(kept["formula"]["thought"], "4 to 40")

@@ -64,6 +64,12 @@ class Kitchen(BrowserTestCase):
         batches.change(now.id, BatchChangeIn(version=now.version, step=step))
         return now.id
 
+    def filled(self, **more: Any) -> int:
+        batch = self.begun(self.liquor(), 9)
+        now = batches.find_batch(batch)
+        told = {"version": now.version, "amount": 200, "name": "Jam jar"} | more
+        return filling.fill(batch, FillIn.model_validate(told)).id
+
     def next(self, page: Page | None = None) -> None:
         """The big button; and the next step is there."""
         page = page or self.page
@@ -267,12 +273,6 @@ class LiveScale(Kitchen):
 
 class Stock(Kitchen):
     """What is there."""
-
-    def filled(self, **more: Any) -> int:
-        batch = self.begun(self.liquor(), 9)
-        now = batches.find_batch(batch)
-        told = {"version": now.version, "amount": 200, "name": "Jam jar"} | more
-        return filling.fill(batch, FillIn.model_validate(told)).id
 
     def test_use_some_throw_away_and_take_it_back(self) -> None:
         self.filled()
