@@ -10,8 +10,6 @@ import math
 from collections.abc import Sequence
 
 HOUR, DAY = 60.0, 1440.0  # minutes
-
-
 NEAR_BELIEF = 0.05  # of a pH: nearer than this is right
 
 
@@ -27,9 +25,17 @@ def belief_said(low: float, high: float, ph: tuple[float, float, float] | None) 
         return f"{thought}; what it is nobody can say: it is dry."
     least, value, most = ph
     perhaps = low <= most + NEAR_BELIEF and high >= least - NEAR_BELIEF
-    right = perhaps if low == high else low - NEAR_BELIEF <= value <= high + NEAR_BELIEF
-    is_so = "you are right" if right else f"{'that may be: ' if perhaps else ''}it is {value:.1f}"
+    is_so = f"{'that may be: ' if perhaps else ''}it is {value:.1f}"
+    is_so = "you are right" if belief_holds(low, high, ph) else is_so
     return f"{thought}; {is_so}, likely {ends(least, most)}."
+
+
+def belief_holds(low: float, high: float, ph: tuple[float, float, float]) -> bool:
+    """Whether that is right: one figure lies within the range, a range round the middle."""
+    least, value, most = ph
+    if low == high:
+        return least - NEAR_BELIEF <= low <= most + NEAR_BELIEF
+    return low - NEAR_BELIEF <= value <= high + NEAR_BELIEF
 
 
 def times_said(times: int) -> str:

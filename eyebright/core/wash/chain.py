@@ -154,9 +154,9 @@ class WashAssessor:
         runs = _timed([self._ran(link) for link in links])
         course = run_chain([run.link for run in runs], on, draws)
         lift = figure(course.lifted("scalp"), "share")
-        washes = any(run.asked.formula.family.cleans for run in runs if run.asked.formula)
         scalp_ph, lengths_ph = (_ph(course.ph(zone), draws) for zone in ZONES)
         facts = _facts(runs, course, self.head, draws)
+        washes = facts["wash_cleansers"] > 0
         ahead = _ahead(runs)
         doses = [(run.assessment, each.lengths.dose) for run, each in zip(runs, course.after, strict=True)]
         return Wash(
@@ -239,8 +239,7 @@ def _off_at(place: int, runs: Sequence[_Run], starts: Sequence[float], ends: Seq
 
     What reaches one of its zones takes it off both, and so does a towel or whatever else comes after the
     basin. Where nothing does, it is taken to be rinsed off at its own minutes, or after what is waited for
-    then. Beside something longer on another zone it has a rinse of
-    its own (basin/steps.py).
+    then. Beside something longer on another zone it has a rinse of its own (basin/steps.py).
     """
     run, end = runs[place], ends[place]
     if run.assessment is None or run.link.left_in:

@@ -13,7 +13,7 @@ from eyebright.core.formulas.change import difference
 from eyebright.core.formulas.exchange import read_line
 from eyebright.core.formulas.model import families
 from eyebright.core.materials import Score, Supply, folded, found_rows, words
-from eyebright.core.words import belief_said, few
+from eyebright.core.words import belief_holds, belief_said, few
 from eyebright.household.services.household import checked_schools
 from eyebright.kept.problems import Problem, one
 from eyebright.kept.versions import get_checked
@@ -102,13 +102,11 @@ def _belief(payload: FormulaIn, found: Assessment | None) -> str:
     thought = thought_ph(payload)[0]
     if thought is None or found is None:
         return ""
-    ph = found.ph
-    said = belief_said(thought.low, thought.high, (ph.low, ph.value, ph.high) if ph else None)
-    return (
-        said
-        if ph is None or "right" in said
-        else f"{said} Ask for pH {thought.mid:g} under “Change it for me”."
-    )
+    ph = (found.ph.low, found.ph.value, found.ph.high) if found.ph else None
+    said = belief_said(thought.low, thought.high, ph)
+    if ph is None or belief_holds(thought.low, thought.high, ph):
+        return said
+    return f"{said} Ask for pH {thought.mid:g} under “Change it for me”."
 
 
 def asks_of(payload: FormulaIn) -> list[AskOut]:

@@ -8,7 +8,7 @@ from typing import Any
 from django.db import transaction
 from django.utils import timezone
 
-from eyebright.core.formulas.model import Family, families, ready_family
+from eyebright.core.formulas.model import Family, families, ready_family, washes
 from eyebright.core.heads import Needs, needs_of, record_tables
 from eyebright.core.planning import (
     Days,
@@ -151,6 +151,10 @@ class _Chains:
                 out[family.key] = family, apart
         return out
 
+    def cleans(self, pk: int) -> bool:
+        """Whether anything in it is a wash of its own."""
+        return not washes().isdisjoint(self.families(pk))
+
     def spaced(self, pk: int, times: float) -> tuple[Spaced, ...]:
         """What of a wash is spaced. `times` as far apart on this head as usually."""
         spaced = (
@@ -163,8 +167,8 @@ class _Chains:
         """An entry of a routine as the core takes it. `times` as far apart on this head as usually."""
         chain = self.chains.get(each.chain)
         name = chain.name if chain else "a wash that is gone"
-        cleans = any(family.cleans for family, _ in self.families(each.chain).values())
-        return Entry(str(each.chain), name, self.spaced(each.chain, times), barred, each.at_most, cleans)
+        spaced, cleans = self.spaced(each.chain, times), self.cleans(each.chain)
+        return Entry(str(each.chain), name, spaced, barred, each.at_most, cleans)
 
     def barred(self, pk: int, known: "_Known") -> str:
         """Why a wash is not for this head now; "" for nothing."""
@@ -258,7 +262,7 @@ def _turns(
         ago = (now - planned.at) / DAY
         keys = planned.snapshot.families
         since |= dict.fromkeys(keys, ago)
-        if any(key in families() and families()[key].cleans for key in keys):
+        if not washes().isdisjoint(keys):
             since_wash = ago
         if planned.chain_id is not None:
             past.append(Past(str(planned.chain_id), ago))
@@ -334,10 +338,9 @@ def _is_planned(row: KeptRoutine, plan: PlannedWash | None, chains: _Chains) -> 
     """Whether what is planned next stands for a routine's turn: it is one of it, or both are washes."""
     if plan is None:
         return False
-    entries = entries_of(row)
-    cleans = any(families()[key].cleans for key in plan.snapshot.families if key in families())
-    washes = any(chains.entry(each, 1.0).cleans for each in entries)
-    return plan.chain_id in {each.chain for each in entries} or (cleans and washes)
+    turns_of = {each.chain for each in entries_of(row)}
+    both = not washes().isdisjoint(plan.snapshot.families) and any(map(chains.cleans, turns_of))
+    return plan.chain_id in turns_of or both
 
 
 def _next_turn(row: KeptRoutine, chains: _Chains, known: _Known, days: Days) -> NextWash:
@@ -377,7 +380,7 @@ def when(head: int, chain: int | None, occasion: str, day: date | None) -> WhenO
     row = WashChain.objects.filter(pk=chain).first() if chain else None
     chains = _Chains([row] if row else [])
     spaced = chains.spaced(row.pk, known.needs.apart) if row else ()
-    cleans = row is None or any(family.cleans for family, _ in chains.families(row.pk).values())
+    cleans = row is None or chains.cleans(row.pk)
     named = record_tables().occasions.get(occasion)
     if named is None:
         raise Problem.field("occasion", "Choose one of the ones offered.")

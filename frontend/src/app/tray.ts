@@ -1,5 +1,5 @@
 /** What the instruments say, live, and the way of a reading into the field in focus. */
-import { onUnmounted, ref, shallowRef } from "vue";
+import { computed, onUnmounted, ref, shallowRef } from "vue";
 import { call } from "@/api/client";
 import type { Live } from "@/api/types";
 import { tell } from "./undo";
@@ -16,6 +16,10 @@ const NO_READING: Record<Kind, string> = {
 
 /** What each instrument said last; empty while nothing can be heard of them. */
 export const lives = shallowRef<Live[]>([]);
+/** The scale that is there. */
+export const scale = computed(() =>
+  lives.value.find((one) => one.kind === "scale" && one.state !== "absent"),
+);
 /** Whether they are heard at all. */
 export const lost = ref(false);
 

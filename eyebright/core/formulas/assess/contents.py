@@ -69,7 +69,7 @@ def contents_of(supplies: Iterable[Supply]) -> list[Holding]:
     out = []
     for supply in supplies:
         if isinstance(supply, PreparedSupply):
-            out += contents_of(line.supply for line in supply.formula.ingredients)
+            out += contents_of(supplies_in(supply.formula))
         elif supply.material is not None:
             out.append(holding_of(supply.material, supply.name))
     return out

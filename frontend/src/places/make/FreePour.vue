@@ -7,7 +7,7 @@ import { useSessionStorage } from "@vueuse/core";
 import { computed, watch } from "vue";
 import type { Supply, TraceIn } from "@/api/types";
 import { useCutTrace } from "@/api/make";
-import { lives } from "@/app/tray";
+import { scale } from "@/app/tray";
 import SupplyPicker from "@/parts/SupplyPicker.vue";
 import { withRange } from "@/parts/figures";
 
@@ -22,24 +22,18 @@ const kept = useSessionStorage(`poured by eye ${id}`, {
   shown: [] as NonNullable<TraceIn["shown"]>,
   named: [] as number[],
 });
-const scale = computed(() =>
-  lives.value.find((one) => one.kind === "scale" && one.state !== "absent"),
-);
 watch(
   scale,
   (now) => {
-    if (now?.value === null || now?.value === undefined || kept.value.shown.length >= MOST) return;
-    const steady = now.state === "steady";
+    if (now?.state !== "steady" || now.value === null || kept.value.shown.length >= MOST) return;
     const last = kept.value.shown.at(-1);
-    if (last && last.steady === steady && Math.abs(last.grams - now.value) < SAME) return;
+    if (last && Math.abs(last.grams - now.value) < SAME) return;
     const seconds = (Date.now() - kept.value.since) / 1000;
-    kept.value.shown.push({ seconds, grams: now.value, steady });
+    kept.value.shown.push({ seconds, grams: now.value, steady: true });
   },
   { immediate: true },
 );
-const trace = computed<TraceIn>(() => ({
-  shown: kept.value.shown.filter((one) => one.steady),
-}));
+const trace = computed<TraceIn>(() => ({ shown: [...kept.value.shown] }));
 const pours = useCutTrace(trace);
 const open = computed(
   () => pours.data.value?.filter((one) => !kept.value.named.includes(one.seconds)) ?? [],

@@ -8,7 +8,7 @@ import { useTimeoutFn } from "@vueuse/core";
 import type { Batch, BatchLine } from "@/api/types";
 import { usePlay } from "@/api/instruments";
 import { useBowl } from "@/api/make";
-import { lives } from "@/app/tray";
+import { scale } from "@/app/tray";
 import { grams } from "./words";
 
 const { batch, line = undefined } = defineProps<{ batch: Batch; line?: BatchLine }>();
@@ -21,9 +21,6 @@ const PAUSE_MS = 4_000; // within its band, and perhaps still being poured
 const NEAR = 0.97;
 const LEAST = 0.5; // g: less is the scale's own wandering
 
-const scale = computed(() =>
-  lives.value.find((one) => one.kind === "scale" && one.state !== "absent"),
-);
 const shown = computed(() => scale.value?.value ?? null);
 const since = computed(() => {
   if (shown.value === null) return null;

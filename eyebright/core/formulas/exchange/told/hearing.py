@@ -214,7 +214,6 @@ class Hearing:
 
     def _no_act(self, part: list[Token], spans: list[Span], heard: list[str]) -> str:
         """A clause in which nothing is done: a time of what was done before, or more that goes in there."""
-        said = {token.word for token in part}
         until = next((at for at, token in enumerate(part) if token.word in word_list("until", "words")), None)
         if self.method.steps and until is not None and not self.method.steps[-1].sign:
             self.method.last(sign=_sign(part[until:]))
@@ -226,8 +225,7 @@ class Hearing:
             self.method.last(adds=(*self.method.steps[-1].adds, *adds))
         else:
             self.method.pending += adds
-        if said & word_list("little", "hot"):
-            self.method.hot_water = True
+        self.method.hear_heat(part)
         if left and self.method.steps and self.taking:  # how the step before is done
             note = self.method.steps[-1].note
             self.method.last(note=f"{note}, {text_of(part)}".strip(", ")[:LONGEST_NOTE])
@@ -250,9 +248,7 @@ class Hearing:
         words_of = without(body[:until], shifted, own)
         covering = key == "cover"
         adds, left = self.things.in_clause(words_of, named=True, covering=covering)
-        self.method.hot_water = self.method.hot_water or bool(
-            {token.word for token in words_of} & word_list("little", "hot")
-        )
+        self.method.hear_heat(words_of)
         times = (shifted[-1].least, shifted[-1].most) if shifted else None
         note = _note(part[start:end], left)
         if room == "puts":

@@ -1,12 +1,14 @@
 """The method of a told recipe: its steps in their order, and what goes in at each."""
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field, replace
 
 from ....materials import WATER, is_a
 from ....words import between, lower_first, span
 from ...model import StepKind, of_form, step_kinds
 from ..lines import Kitchen, ParsedLine, read_line
+from ..lines.lexing import Token
+from .vocabulary import word_list
 
 WET = ("mixes", "blends", "mashes", "melts", "juices", "drains", "rests")
 DRY = ("sorts", "dries", "mills", "crushes", "sieves")
@@ -49,6 +51,10 @@ class Method:
     def begin(self) -> None:
         """Another sentence begins."""
         self.heard, self.before = [], len(self.steps)
+
+    def hear_heat(self, said: Iterable[Token]) -> None:
+        """Water that is called hot or boiling is hot from then on."""
+        self.hot_water = self.hot_water or any(token.word in word_list("little", "hot") for token in said)
 
     def drawn_as(self, key: str, adds: list[int]) -> str:
         """The kind of a step by what is in it: plants in oil steep for weeks, plants in hot water are tea."""

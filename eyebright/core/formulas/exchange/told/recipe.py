@@ -27,7 +27,7 @@ from .text import (
     titled_by_sign,
     with_acts,
 )
-from .vocabulary import find, has, word_list
+from .vocabulary import find, has
 
 LONGEST_TITLE = 80
 A_DAY = 1440.0  # minutes: what stays longer than that is left in
@@ -174,7 +174,7 @@ def _rows(lines: Sequence[ParsedLine], tokens: list[Token], hearing: Hearing) ->
     method = hearing.method
     method.begin()
     method.lines += lines
-    method.hot_water = method.hot_water or bool({token.word for token in tokens} & word_list("little", "hot"))
+    method.hear_heat(tokens)
     spans = spans_in(tokens, hearing.kitchen.habit)
     if spans and often_in(tokens, hearing.kitchen.habit) is None:
         first = len(method.lines) - len(lines)
