@@ -13,7 +13,7 @@ LinkZone = Literal["scalp", "lengths", "both", "bag", "face"]
 AmountMode = Literal["dose", "amount", "all"]
 """How much of it: what this head takes, so much, or what there is."""
 Wetness = Literal["dry", "damp", "wet"]
-Pot = Literal["steel", "enamel", "glass", "aluminium", "copper", "iron"]
+Pot = Literal["steel", "enamel", "glass", "china", "wood", "plastic", "iron", "copper", "aluminium"]
 Bottle = Literal["glass", "plastic", "jar", "none"]
 Phase = Literal["dry", "liquid", "infused", "oil", "drops"]
 Form = Literal["fresh", "whole", "broken", "powder"]

@@ -19,6 +19,7 @@ from .schemas.formulas import (
     FormulaOut,
     FormulaSaveIn,
     FormulasOut,
+    FormulaWayIn,
     MatchOut,
     ProposalOut,
     ProposeIn,
@@ -88,6 +89,12 @@ def formula(request: HttpRequest, pk: int, head: int | None = None, vessel: int 
 def save_formula(request: HttpRequest, pk: int, payload: FormulaSaveIn) -> FormulaOut:
     """Keep a formula as it stands; refused (409) where another window changed it first."""
     return formulas.save_formula(pk, payload)
+
+
+@router.post("/{pk}/ways", response={201: FormulaOut}, operation_id="add_formula_way")
+def add_way(request: HttpRequest, pk: int, payload: FormulaWayIn) -> Status[FormulaOut]:
+    """Another way of making a formula, a copy of it that stands beside it."""
+    return Status(201, beginning.new_way(pk, payload.name))
 
 
 Rows(router, "", "formula", FormulaOut).removal(formulas.find_formula, formulas.formula_out)

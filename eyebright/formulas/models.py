@@ -13,6 +13,7 @@ class Formula(SoftDeleted):
 
     `search` is what it is found by, folded; `digest` what of its reading ranks it for a head, of the state
     that `digest_of` names. `sat_at` is when the sitting began whose first state is the latest kept version.
+    `way_of`: the formula that this is another way of making; None for the first, or where there is one alone.
     """
 
     name = models.CharField(max_length=80)
@@ -23,6 +24,7 @@ class Formula(SoftDeleted):
     search = models.TextField(blank=True)
     digest = Object(null=True, blank=True)
     digest_of = models.CharField(max_length=64, blank=True)
+    way_of = models.ForeignKey("self", on_delete=models.SET_NULL, related_name="ways", null=True, blank=True)
 
     class Meta:
         ordering = ["name", "id"]

@@ -9,7 +9,7 @@ import numpy as np
 from ..chain import Course, Link, LinkAfter, OnHead, PlainWater, Subject, dose_on, outlasted, run_chain
 from ..formulas.assess import Assessment, assess
 from ..formulas.change import thinned
-from ..formulas.model import Formula
+from ..formulas.model import Formula, preconditions
 from ..heads import HairAndScalp, grade, ordinary_head
 from ..materials import METRIC, Kit, Supply
 from ..numbers import HEAD_DRAWS, PRIOR, Array, Draws, Figure, Posterior, figure, middle
@@ -394,6 +394,7 @@ def _facts(runs: Sequence[_Run], course: Course, head: Mapping[str, Any], draws:
         "wash_soda_meets_acid": any("soda" in each.meets for each in met.values()),
         "wash_residue": any(each.residue or each.pasty for each in met.values()),
         "wash_oil_left": any(each.oily for each in met.values()),
+        "wash_oil_under": any(each.under for each in met.values()),
         "wash_lift": lift.value,
         "wash_cleansers": sum(each.formula.family.cleans for each in found),
         "wash_dries": sum(each.balance.tilt.value < DRIES for each in found) >= 2
@@ -409,7 +410,7 @@ class _Met:
     """What is still in a zone's hair as links follow each other, and what it met."""
 
     def __init__(self) -> None:
-        self.alkaline = self.residue = self.pasty = self.oily = False
+        self.alkaline = self.residue = self.pasty = self.oily = self.under = False
         self.fresh = ""  # the soap or soda that no water has rinsed yet
         self.meets: set[str] = set()
 
@@ -424,6 +425,8 @@ class _Met:
         if sour:
             self.meets.add(self.fresh)
             self.alkaline = False
+        bare = any(preconditions()[key].no_oil for key in assessment.formula.wants)
+        self.under = self.under or (self.oily and bare)
         self.oily = family.washed_after or (self.oily and not family.cleans)
         self.residue = self.residue or (self.pasty and not family.cleans)
         if soap or family.soda:

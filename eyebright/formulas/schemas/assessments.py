@@ -73,6 +73,7 @@ class DoneStepOut(Out):
     adds: list[int]
     sign: str
     note: str
+    only_if: str
 
 
 class AssessmentOut(Out):

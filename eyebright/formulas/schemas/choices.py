@@ -76,7 +76,8 @@ class BenchOut(Out):
     shares: list[KeyNameOut]
     steps: list[StepChoiceOut]
     signs: list[KeyNameOut]
-    pots: list[str]
+    pots: list[KeyNameOut]
+    preconditions: list[KeyNameOut]
     bottles: list[str]
     grades: list[KeyNameOut]
     starts: list[StartOut]
@@ -107,6 +108,7 @@ class ReadLineOut(Out):
     notes: list[str]
     problem: str
     field: str
+    only_if: str
 
 
 class ReadOut(Out):

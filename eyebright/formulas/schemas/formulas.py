@@ -20,12 +20,14 @@ MOST_LINES, MOST_STEPS, MOST_TOLD, LONGEST = 60, 60, 400, 200
 
 MaybeNumber = Annotated[Number | None, Blank]
 Short = Annotated[str, Field(max_length=LONGEST)]
+Condition = Annotated[str, Field(max_length=80)]
 
 
 class IngredientIn(OlderNames):
     """One line as it is written: `amount` as it was typed. `phase` and `form` "" are the usual ones.
 
-    `text`: what was pasted, where it could not be read; such a line has no `supply_key`.
+    `text`: what was pasted, where it could not be read; such a line has no `supply_key`. `only_if`: the
+    condition of a line that may be left out, and `left_out` whether it is.
     """
 
     id: Annotated[int, Field(ge=1, le=100_000)]
@@ -36,10 +38,15 @@ class IngredientIn(OlderNames):
     phase: Phase | Literal[""] = ""
     form: MaybeForm = ""
     text: Short = ""
+    only_if: Condition = ""
+    left_out: bool = False
 
 
 class FormulaStepIn(Schema):
-    """One step: what goes in at it (ids of lines), minutes from and to, the sign that ends it."""
+    """One step: what goes in at it (ids of lines), minutes from and to, the sign that ends it.
+
+    `only_if`: the condition of a step that may be left out.
+    """
 
     kind: Annotated[str, chosen("Choose a kind of step.")]
     adds: Annotated[list[int], Field(max_length=MOST_LINES)] = []
@@ -47,6 +54,7 @@ class FormulaStepIn(Schema):
     most: MaybeNumber = None
     sign: Annotated[str, Field(max_length=20)] = ""
     note: Short = ""
+    only_if: Condition = ""
 
 
 class ToldIn(OlderNames):
@@ -66,7 +74,7 @@ class FormulaIn(Schema):
     `makes` g of all that goes in; `base`: the line that "per 100" refers to; `schools` of its own, by key.
     `apart`: at least so many days between two; `thought`: what somebody thinks its pH is. `told`: the
     sentences that it was imported from; `said`: what they say of how it is used; `family_by`: whether
-    somebody chose the family, or it follows what goes in.
+    somebody chose the family, or it follows what goes in; `wants`: what must hold on the head before it.
     """
 
     name: Name
@@ -86,6 +94,7 @@ class FormulaIn(Schema):
     apart: Annotated[str, Field(max_length=12)] = ""
     thought: Annotated[str, Field(max_length=24)] = ""
     zone: FormulaZone = "both"
+    wants: Annotated[list[Annotated[str, Field(max_length=20)]], Field(max_length=6)] = []
     told: Annotated[list[ToldIn], Field(max_length=MOST_TOLD)] = []
     said: Annotated[list[Said], Field(max_length=8)] = []
     family_by: Literal["chosen", "content"] = "chosen"
@@ -99,6 +108,19 @@ class FormulaNewIn(Schema):
     number: int | None = None
     formula: FormulaIn | None = None
     family: Annotated[str, Field(max_length=20)] = ""
+
+
+class FormulaWayIn(Schema):
+    """Another way of making a formula: what that is called, "powder, steeped"."""
+
+    name: Annotated[Name, Field(max_length=40)]
+
+
+class FormulaWayOut(Out):
+    """One of the ways of making one thing, each a formula of its own."""
+
+    id: int
+    name: str
 
 
 class FormulaSaveIn(Schema):
@@ -140,7 +162,8 @@ class FormulaOut(Out):
     """A formula, and what comes of it; without an assessment where it cannot be reckoned yet.
 
     `guesses`: where the family follows what goes in, the families that it may be of, the likeliest first.
-    `belief`: what somebody thinks its pH is, beside what it is; empty where nobody said.
+    `belief`: what somebody thinks its pH is, beside what it is; empty where nobody said. `ways` of making it,
+    itself among them; empty where there is one alone.
     """
 
     id: int
@@ -153,6 +176,7 @@ class FormulaOut(Out):
     asks: list[AskOut]
     guesses: list[FamilyGuessOut]
     belief: str
+    ways: list[FormulaWayOut]
     removed: bool
 
 

@@ -74,6 +74,7 @@ def assessment_out(assessment: Assessment) -> AssessmentOut:
                 adds=list(each.step.adds),
                 sign=each.step.sign,
                 note=each.step.note,
+                only_if=each.step.only_if,
             )
             for each in assessment.preparation.steps
         ],

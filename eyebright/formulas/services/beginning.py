@@ -17,6 +17,8 @@ from ..schemas.formulas import FormulaIn, FormulaNewIn, FormulaOut, IngredientIn
 from .formulas import find_formula, find_version, kept_new
 from .workbench import amount_typed, entered_of
 
+LONGEST_NAME = 80
+
 
 @transaction.atomic
 def new_formula(payload: FormulaNewIn) -> FormulaOut:
@@ -33,6 +35,16 @@ def new_formula(payload: FormulaNewIn) -> FormulaOut:
             raise Problem.field("family", "Choose a family.")
         body = _empty(key)
     return kept_new(body)
+
+
+@transaction.atomic
+def new_way(pk: int, name: str) -> FormulaOut:
+    """Another way of making a formula: a copy of it, to be changed, that stands beside it."""
+    kept = find_formula(pk)
+    first = kept.way_of if kept.way_of and kept.way_of.removed_at is None else kept
+    body = entered_of(kept.body)
+    full = f"{first.name[: LONGEST_NAME - len(name) - 2]}, {name}"
+    return kept_new(body.model_copy(update={"name": full}), kept.way_of_id or kept.pk)
 
 
 def _start(key: str) -> Start:

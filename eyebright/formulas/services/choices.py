@@ -10,12 +10,14 @@ from eyebright.core.formulas.model import (
     SHARES,
     families,
     form_rows,
+    pots,
+    preconditions,
     signs,
     starts,
     step_kinds,
 )
 from eyebright.core.materials import unit_of
-from eyebright.core.vocabulary import Bottle, Pot
+from eyebright.core.vocabulary import Bottle
 from eyebright.core.wash import plain_schools
 from eyebright.household.services.household import picked_schools
 from eyebright.kept.wire import out_of
@@ -48,7 +50,8 @@ def bench_choices() -> BenchOut:
             for each in step_kinds().values()
         ],
         signs=[out_of(KeyNameOut, each) for each in signs().values()],
-        pots=list(get_args(Pot)),
+        pots=[out_of(KeyNameOut, each) for each in pots().values()],
+        preconditions=[out_of(KeyNameOut, each) for each in preconditions().values()],
         bottles=list(get_args(Bottle)),
         grades=[out_of(KeyNameOut, each) for each in grades()],
         starts=[out_of(StartOut, each) for each in starts().values()],

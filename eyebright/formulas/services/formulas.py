@@ -29,6 +29,7 @@ from ..schemas.formulas import (
     FormulaRowOut,
     FormulaSaveIn,
     FormulasOut,
+    FormulaWayOut,
     IngredientIn,
     LineProblemOut,
     VersionOut,
@@ -94,7 +95,14 @@ def shown(
     if assessment is not None and whom is None:
         keep_digest(kept, written.supplies, assessment, bench.kit)
     removed = kept.removed_at is not None
-    return FormulaOut(id=kept.pk, version=kept.version, changed_at=kept.changed_at, removed=removed, **out)
+    return FormulaOut(
+        id=kept.pk,
+        version=kept.version,
+        changed_at=kept.changed_at,
+        removed=removed,
+        ways=ways_of(kept),
+        **out,
+    )
 
 
 def _belief(payload: FormulaIn, found: Assessment | None) -> str:
@@ -107,6 +115,15 @@ def _belief(payload: FormulaIn, found: Assessment | None) -> str:
     if ph is None or belief_holds(thought.low, thought.high, ph):
         return said
     return f"{said} Ask for pH {thought.mid:g} under “Change it for me”."
+
+
+def ways_of(kept: Formula) -> list[FormulaWayOut]:
+    """The ways of making it, the first way first; none where it is the only one."""
+    first = kept.way_of_id or kept.pk
+    if first is None:
+        return []
+    rows = Formula.objects.filter(Q(pk=first) | Q(way_of=first)).order_by("pk").values("id", "name")
+    return [FormulaWayOut(**row) for row in rows] if len(rows) > 1 else []
 
 
 def asks_of(payload: FormulaIn) -> list[AskOut]:
@@ -132,13 +149,14 @@ def searched(payload: FormulaIn, supplies: Mapping[str, Supply]) -> str:
     return folded(" · ".join(names))[:4000]
 
 
-def kept_new(body: FormulaIn) -> FormulaOut:
-    """Keep a formula that is new, and show it."""
+def kept_new(body: FormulaIn, way_of: int | None = None) -> FormulaOut:
+    """Keep a formula that is new, and show it; `way_of` the first way of making the same."""
     checked_schools(body.schools)
     written = as_core(body)
     kept = Formula(
-        name=body.name, family=body.family, body=body.model_dump(), search=searched(body, written.supplies)
-    )
+        name=body.name, family=body.family, body=body.model_dump(), search=searched(body, written.supplies),
+        way_of_id=way_of,
+    )  # fmt: skip
     return shown(kept, written, None, None, kept.save)
 
 

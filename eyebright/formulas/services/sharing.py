@@ -129,13 +129,14 @@ def _told(heard: HeardRecipe, about: str = "") -> BroughtOut:
     read_so = [line_out(line, kitchen) for line in heard.lines[:MOST_LINES]]
     lines = [
         {"id": place + 1, "amount": each.amount[:24], "phase": "infused" if place in heard.infused else ""}
-        | each.model_dump(include={"supply_key", "unit", "form", "text"})
+        | each.model_dump(include={"supply_key", "unit", "form", "text", "only_if"})
         for place, each in enumerate(read_so)
     ]
     steps = [
         {
             "kind": step.kind, "adds": [place + 1 for place in step.adds if place < len(lines)],
             "least": step.least, "most": step.most, "sign": step.sign, "note": step.note,
+            "only_if": step.only_if,
         }
         for step in heard.steps[:MOST_STEPS]
     ]  # fmt: skip
@@ -154,6 +155,7 @@ def _told(heard: HeardRecipe, about: str = "") -> BroughtOut:
         "bottle": family.bottle,
         "apart": heard.apart,
         "zone": heard.zone or "both",
+        "wants": list(heard.wants),
     }
     title = (
         heard.title or capital(few([line.found[0].name for line in heard.lines if line.found], 3)) or UNNAMED
@@ -202,6 +204,8 @@ def _lines(found: ImportedRecipe) -> tuple[list[dict[str, Any]], list[str]]:
                     "phase": found.phases[place] if ours and place < len(found.phases) else "",
                     "form": found.forms[place] if ours and place < len(found.forms) else each.form,
                     "text": each.text,
+                    "only_if": found.only_if[place] if ours and place < len(found.only_if) else each.only_if,
+                    "left_out": place in found.left_out,
                 }
             )
     return out, left
@@ -219,7 +223,7 @@ def _settled(
         "lines": [_line(line) for line in lines],
         "steps": [FormulaStepIn.model_validate(step) for step in steps],
     }
-    for key in ("use", "minutes", "makes", "place", "pot", "bottle", "cover", "apart", "zone"):
+    for key in ("use", "minutes", "makes", "place", "pot", "bottle", "cover", "apart", "zone", "wants"):
         value = settings.get(key)
         if value is None:
             continue

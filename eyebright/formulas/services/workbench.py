@@ -21,6 +21,7 @@ from eyebright.core.formulas.model import (
     default_phase,
     family_of,
     of_form,
+    preconditions,
     signs,
     step_kinds,
 )
@@ -137,6 +138,7 @@ def as_core(payload: FormulaIn, pk: int | None = None) -> ParsedFormula:
         out.problems["family"] = str(raised)
         return out
     lines: list[Ingredient] = []
+    left_out: list[Ingredient] = []
     whole = True
     for place, line in enumerate(payload.lines):
         if not line.supply_key:
@@ -156,10 +158,15 @@ def as_core(payload: FormulaIn, pk: int | None = None) -> ParsedFormula:
             out.problems[f"lines.{place}.amount"] = trouble
             whole = False
             continue
-        out.places.append(place)
         phase = line.phase or default_phase(supply, family)
         amount = Amount.ranging(count, line.unit, line.packed)
-        lines.append(Ingredient(line.id, supply, amount, phase, of_form(supply.material, line.form)))
+        form = of_form(supply.material, line.form)
+        read = Ingredient(line.id, supply, amount, phase, form, line.only_if.strip())
+        if is_left_out(line):
+            left_out.append(read)
+            continue
+        out.places.append(place)
+        lines.append(read)
     minutes, trouble = _number(payload.minutes or "0", "")
     if minutes is None or not 0.0 <= minutes <= MOST_MINUTES:
         out.problems["minutes"] = trouble or "From 0 minutes to a day."
@@ -202,8 +209,15 @@ def as_core(payload: FormulaIn, pk: int | None = None) -> ParsedFormula:
             if not line.supply_key and (line.text or line.amount)
         ),
         product="" if pk is None else product_key(family.key, pk),
+        left_out=tuple(left_out),
+        wants=tuple(key for key in dict.fromkeys(payload.wants) if key in preconditions()),
     )
     return out
+
+
+def is_left_out(line: IngredientIn) -> bool:
+    """Whether a line is not taken this time: only one that has a condition may be left out."""
+    return line.left_out and bool(line.only_if.strip())
 
 
 def _number(typed: str, missing: str) -> tuple[float | None, str]:
@@ -252,14 +266,14 @@ def _step(step: FormulaStepIn, place: int, out: ParsedFormula) -> Step | None:
         out.problems[f"steps.{place}.most"] = "The most is less than the least."
         return None
     sign = step.sign if step.sign in signs() else ""
-    return Step(step.kind, tuple(step.adds), step.least, step.most, sign, step.note)
+    return Step(step.kind, tuple(step.adds), step.least, step.most, sign, step.note, step.only_if.strip())
 
 
 def to_schema(formula: Formula, payload: FormulaIn) -> FormulaIn:
     """A formula of the core as it is written; what was not understood of `payload` stays where it was."""
     had = {line.id: line for line in payload.lines}
     lines = []
-    for line in formula.ingredients:
+    for line in (*formula.ingredients, *formula.left_out):
         old = had.get(line.id)
         same = old is not None and old.supply_key == line.supply.key and old.unit == line.amount.unit
         was = _counted(old, "")[0] if same and old else None
@@ -278,6 +292,8 @@ def to_schema(formula: Formula, payload: FormulaIn) -> FormulaIn:
                 phase=line.phase,
                 form=line.form,
                 text=old.text if old is not None and old.supply_key == line.supply.key else "",
+                only_if=line.only_if,
+                left_out=line in formula.left_out,
             )
         )
     lines += [line for line in payload.lines if not line.supply_key and (line.text or line.amount)]
@@ -289,6 +305,7 @@ def to_schema(formula: Formula, payload: FormulaIn) -> FormulaIn:
             most=step.most,
             sign=step.sign,
             note=step.note,
+            only_if=step.only_if,
         )
         for step in formula.steps
     ]

@@ -19,7 +19,7 @@ class MakeAsk(OlderNames):
 
     `sized_by`: as written; `value` washes, mL, g, cubes (of `cube` mL) or times as much; a `vessel` full.
     `made_in`: the pot or bowl. `heads` it is for. `lots`: what a line is to be drawn from, by the line's
-    id.
+    id; `optional`: whether a line that may be left out goes in, by its id, where it is not as written.
     """
 
     older = {"much": "sized_by"}
@@ -35,6 +35,7 @@ class MakeAsk(OlderNames):
     made_in: MaybeId = None
     heads: Annotated[list[Id], Field(max_length=12)] = []
     lots: dict[int, Key] = {}
+    optional: dict[int, bool] = {}
 
 
 class BeginBatchIn(Schema):
@@ -80,6 +81,15 @@ class TakeLineOut(Out):
     stand_ins: list[TakeStandInOut]
 
 
+class OptionalLineOut(Out):
+    """A line that may be left out: when it goes in, and whether it does now."""
+
+    id: int
+    says: str
+    only_if: str
+    goes_in: bool
+
+
 class RecipientOut(Out):
     """How it goes on one head: parts of water to one (None: not at all), its pH then, what is said to it."""
 
@@ -96,6 +106,7 @@ class TakesOut(Out):
 
     name: str
     lines: list[TakeLineOut]
+    optional: list[OptionalLineOut]
     tools: list[Tool]
     room: float
     too_small: str

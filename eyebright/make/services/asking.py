@@ -38,7 +38,15 @@ from eyebright.shelf.models import Lot
 from eyebright.shelf.services.supplies import core_lots, everything
 
 from ..models import Batch
-from ..schemas.asking import DrawnFromOut, MakeAsk, RecipientOut, TakeLineOut, TakesOut, TakeStandInOut
+from ..schemas.asking import (
+    DrawnFromOut,
+    MakeAsk,
+    OptionalLineOut,
+    RecipientOut,
+    TakeLineOut,
+    TakesOut,
+    TakeStandInOut,
+)
 from .evaluation import for_heads
 
 STAND_INS = 3
@@ -80,6 +88,7 @@ def asked(ask: MakeAsk) -> Asked:
     payload, source = source_of(ask)
     if ask.name.strip():
         payload = payload.model_copy(update={"name": ask.name.strip()})
+    payload = _with_optional(payload, ask.optional)
     heads = [find_head(pk).pk for pk in dict.fromkeys(ask.heads)]
     written = as_core(payload, source)
     if written.formula is None:
@@ -104,6 +113,29 @@ def asked(ask: MakeAsk) -> Asked:
     out = Asked(body, formula, found, nobody, chosen, lots, for_heads(body, formula, heads), source=source)
     out.says = scaled.says if ask.sized_by != "written" else ""
     return out
+
+
+def _with_optional(payload: FormulaIn, goes_in: Mapping[int, bool]) -> FormulaIn:
+    """The same with what may be left out taken, or left out, as it was asked for."""
+    lines = [
+        line.model_copy(update={"left_out": not goes_in[line.id]}) if line.id in goes_in else line
+        for line in payload.lines
+    ]
+    return payload.model_copy(update={"lines": lines})
+
+
+def _optional(formula: Formula) -> list[OptionalLineOut]:
+    """The lines that may be left out, in the order in which they were written."""
+    return [
+        OptionalLineOut(
+            id=line.id,
+            says=f"{amount_said(line.amount)} {line.supply.name}",
+            only_if=line.only_if,
+            goes_in=line in formula.ingredients,
+        )
+        for line in sorted((*formula.ingredients, *formula.left_out), key=lambda each: each.id)
+        if line.only_if
+    ]
 
 
 def _not_yet(problems: Mapping[str, str]) -> Problem:
@@ -204,6 +236,7 @@ def takes(ask: MakeAsk) -> TakesOut:
         found,
         name=out.payload.name,
         lines=lines,
+        optional=_optional(out.formula),
         tools=[{"name": t.name, "why": t.why, "holds": t.holds} for t in found.tools],
         makes=found.yield_ml,
         makes_g=found.yield_g,
@@ -219,7 +252,8 @@ def takes(ask: MakeAsk) -> TakesOut:
 def _of_nothing(payload: FormulaIn, ask: MakeAsk) -> TakesOut:
     """What is begun of nothing: all of it is told as it is poured."""
     return TakesOut(
-        name=payload.name, lines=[], tools=[], room=0.0, too_small="", makes=None, makes_g=None, washes=None,
+        name=payload.name, lines=[], optional=[],
+        tools=[], room=0.0, too_small="", makes=None, makes_g=None, washes=None,
         ph=None, keeps="", shopping=[], heads=[], cautions=[], stands=[],
         says="Nothing is planned: weigh in what you like, and what comes of it is worked out as you pour.",
     )  # fmt: skip

@@ -48,6 +48,10 @@ export const useAddFormula = () =>
   useChange((entered: Partial<FormulaNew>) =>
     call("add_formula", { body: { ...NEW, ...entered } }),
   );
+export const useAddWay = () =>
+  useChange(({ id, name }: { id: number; name: string }) =>
+    call("add_formula_way", { path: { pk: id }, body: { name } }),
+  );
 export const useRemoveFormula = byId("remove_formula");
 export const useRestoreFormula = byId("restore_formula");
 export const useBringFormula = () =>

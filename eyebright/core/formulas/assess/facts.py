@@ -9,7 +9,8 @@ from typing import Any, Literal
 from ...materials import is_a
 from ...numbers import Array, Figure, middle
 from ...rules import asked_of, facts_of
-from ..model import METALS, Formula, Ingredient, planned_steps
+from ...words import listed
+from ..model import Formula, Ingredient, planned_steps, pots, preconditions
 from ..prepare import Preparation, mostly_oil, preparation_table
 from .cleansing import Cleaning
 from .contents import acidity_facts, content_facts, soda_and_soap_facts
@@ -58,7 +59,7 @@ def mix_facts(
 
 
 def _settings(formula: Formula) -> dict[str, Any]:
-    family, rinsed = formula.family, formula.use == "rinsed_out"
+    family, rinsed, pot = formula.family, formula.use == "rinsed_out", pots()[formula.pot]
     return {
         "family": family.key,
         "family_name": family.name,
@@ -71,8 +72,11 @@ def _settings(formula: Formula) -> dict[str, Any]:
         "cover": formula.cover,
         "off_skin": False,
         "plastic": formula.bottle == PLASTIC,
-        "metal": formula.pot in METALS,
-        "pot": formula.pot,
+        "metal": pot.eaten,
+        "pot": pot.name,
+        "pot_softens": pot.softens,
+        "pot_soaks": pot.soaks,
+        "wants": listed([preconditions()[key].name for key in formula.wants]),
         "place": formula.place,
         "ranged": False,
         "unknown_lines": len(formula.unknown),

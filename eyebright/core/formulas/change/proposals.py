@@ -203,13 +203,17 @@ def _times_for(moving: float, fixed: float, whole: float, wanted: float) -> floa
 
 def scaled(formula: Formula, times: float) -> Formula:
     """Everything times as much; shares stay, what they are shares of grows."""
-    lines = tuple(
-        line
-        if line.amount.unit in TOLD_BY_OTHERS
-        else replace(line, amount=replace(line.amount, value=line.amount.value * times))
-        for line in formula.ingredients
+    lines, left_out = (
+        tuple(
+            line
+            if line.amount.unit in TOLD_BY_OTHERS
+            else replace(line, amount=replace(line.amount, value=line.amount.value * times))
+            for line in some
+        )
+        for some in (formula.ingredients, formula.left_out)
     )
-    return replace(formula, ingredients=lines, makes=formula.makes * times if formula.makes else None)
+    makes = formula.makes * times if formula.makes else None
+    return replace(formula, ingredients=lines, left_out=left_out, makes=makes)
 
 
 def proposed(

@@ -4,10 +4,10 @@ import csv
 import io
 from typing import Any
 
-from ...words import between, brief, capital, ends
+from ...words import between, brief, capital, ends, listed
 from ..assess import Assessment
 from ..change import amount_said
-from ..model import PHASES, Formula, PlannedStep, form_rows, planned_steps
+from ..model import PHASES, Formula, Ingredient, PlannedStep, form_rows, planned_steps, preconditions
 
 FOR_HOME = "For home use: not medical advice. What is sold or given away falls under local cosmetics rules."
 CSV_COLUMNS = ("phase", "amount", "unit", "material", "form", "inci", "grams")
@@ -15,10 +15,11 @@ RECIPE = "Recipe"
 
 
 def line_text(formula: Formula, place: int) -> str:
-    """One line as it is written: '60 g Soapwort root, dried, broken'."""
-    line = formula.ingredients[place]
+    """One line as it is written: '60 g Soapwort root, dried, broken'; what is left out comes last."""
+    line = (*formula.ingredients, *formula.left_out)[place]
     form = f", {form_rows()[line.form]['name']}" if line.form else ""
-    return f"{amount_said(line.amount)} {line.supply.name}{form}"
+    only_if = f" ({line.only_if})" if line.only_if else ""
+    return f"{amount_said(line.amount)} {line.supply.name}{form}{only_if}"
 
 
 def step_text(each: PlannedStep) -> str:
@@ -54,12 +55,19 @@ def markdown(formula: Formula, assessment: Assessment, whose: str = "") -> str:
     """The whole formula in Markdown; `whose`: the head that its cautions are for."""
     use = "left in" if formula.use == "left_in" else f"{brief(formula.minutes)} min, rinsed out"
     out = [f"# {formula.name}", "", f"*{formula.family.name}; {use}*", ""]
+    if formula.wants:
+        out += [f"Wants {listed([preconditions()[key].name for key in formula.wants])}.", ""]
     for phase, name in PHASES.items():
         places = [place for place, line in enumerate(formula.ingredients) if line.phase == phase]
         if places:
             out += [f"## {capital(name)}", ""]
             out += [f"- {line_text(formula, place)}" for place in places]
             out.append("")
+    if formula.left_out:
+        out += ["## Left out this time", ""]
+        first = len(formula.ingredients)
+        out += [f"- {line_text(formula, first + place)}" for place in range(len(formula.left_out))]
+        out.append("")
     out += ["## Steps", ""]
     steps = assessment.preparation.steps
     out += [f"{place}. {step_text(each)}" for place, each in enumerate(steps, start=1)]
@@ -118,7 +126,7 @@ def recipe(formula: Formula, assessment: Assessment, about: str = "", whose: str
         "recipeCategory": formula.family.name,
         "recipeYield": f"{ml:.0f} mL",
         "totalTime": f"PT{least:.0f}M",
-        "recipeIngredient": [line_text(formula, place) for place in range(len(formula.ingredients))],
+        "recipeIngredient": [line_text(formula, place) for place in range(len(_every(formula)))],
         "recipeInstructions": [
             {"@type": "HowToStep", "name": each.kind.name, "text": step_text(each)} for each in steps
         ],
@@ -150,14 +158,23 @@ def _properties(formula: Formula) -> dict[str, Any]:
         "cover": formula.cover,
         "apart": formula.apart,
         "zone": formula.zone,
-        "phases": [line.phase for line in formula.ingredients],
-        "forms": [line.form for line in formula.ingredients],
+        "wants": list(formula.wants),
+        "phases": [line.phase for line in _every(formula)],
+        "forms": [line.form for line in _every(formula)],
+        "only_if": [line.only_if for line in _every(formula)],
+        "left_out": list(range(len(formula.ingredients), len(_every(formula)))),
         "steps": [
             {"kind": each.step.kind, "least": each.step.least, "most": each.step.most, "sign": each.step.sign,
+             "only_if": each.step.only_if,
              "adds": [_place(formula, i) for i in each.step.adds]}
             for each in planned_steps(formula)
         ],
     }  # fmt: skip
+
+
+def _every(formula: Formula) -> tuple[Ingredient, ...]:
+    """Its lines, and after them those that are left out."""
+    return (*formula.ingredients, *formula.left_out)
 
 
 def _place(formula: Formula, line: int) -> int:

@@ -23,7 +23,8 @@ class ImportedRecipe:
     """What a file or a page holds: a name, lines as written, its method in words, and ours if it is ours.
 
     `ours`: whether it was exported here; then `steps` (kind, least, most, sign, and the places of the lines
-    that go in), `settings`, `phases` and `forms` are as they were.
+    that go in), `settings`, `phases`, `forms`, conditions (`only_if`) and places that are `left_out` are as
+    they were.
     """
 
     name: str
@@ -35,6 +36,8 @@ class ImportedRecipe:
     settings: Mapping[str, Any]
     phases: tuple[str, ...]
     forms: tuple[str, ...]
+    only_if: tuple[str, ...] = ()
+    left_out: tuple[int, ...] = ()
 
 
 TOO_DEEP = "excessive depth"  # what the parser says of boxes within boxes within boxes
@@ -108,7 +111,7 @@ def _brought(row: Mapping[str, Any]) -> ImportedRecipe:
         for each in _listed(ours.get("steps"))
         if isinstance(each, Mapping) and str(each.get("kind")) in step_kinds()
     ]
-    names = ("family", "use", "minutes", "makes", "place", "pot", "bottle", "cover", "apart", "zone")
+    names = ("family", "use", "minutes", "makes", "place", "pot", "bottle", "cover", "apart", "zone", "wants")
     return ImportedRecipe(
         name=_words(row.get("name")) or "A recipe without a name",
         about=_words(row.get("description")),
@@ -119,6 +122,8 @@ def _brought(row: Mapping[str, Any]) -> ImportedRecipe:
         settings={name: ours[name] for name in names if name in ours},
         phases=tuple(map(str, _listed(ours.get("phases")))),
         forms=tuple(map(str, _listed(ours.get("forms")))),
+        only_if=tuple(str(each)[:80] for each in _listed(ours.get("only_if"))),
+        left_out=tuple(each for each in _listed(ours.get("left_out")) if isinstance(each, int)),
     )
 
 
@@ -136,6 +141,7 @@ def _own_step(each: Mapping[str, Any], count: int) -> Mapping[str, Any]:
         "most": number("most"),
         "sign": sign if isinstance(sign, str) and sign in signs() else "",
         "note": "",
+        "only_if": str(each.get("only_if") or "")[:80],
         "adds": [i for i in _listed(each.get("adds")) if isinstance(i, int) and 0 <= i < count],
     }
 

@@ -4,7 +4,6 @@ from .families import Family, UsualSubject, families, family_product, rinse_fami
 from .forms import FormTable, figures_of, form_rows, form_table, loose, own_form, turned
 from .formula import (
     COVER,
-    METALS,
     MOST_GRAMS,
     PHASES,
     SHARES,
@@ -19,6 +18,8 @@ from .formula import (
     of_form,
     weighed,
 )
+from .pots import PotMaterial, pots
+from .preconditions import Precondition, preconditions
 from .ready import ready_family, ready_formula, ready_times
 from .starts import Start, starts
 from .steps import PlannedStep, StepKind, ending, planned_steps, sensible_steps, signs, step_kinds

@@ -27,7 +27,6 @@ PHASES: dict[Phase, str] = {
 SHARES = {"%": "% of the whole", "part": "parts", "per 100": "per 100 of the base"}
 COVER = "cover"  # so much as covers what lies in the pot
 TOLD_BY_OTHERS = (*SHARES, COVER)  # units of amounts that only the other lines tell
-METALS = ("aluminium", "copper", "iron")
 MOST_LINES = 60
 MOST_GRAMS = 20_000.0
 WATER_DENSITY = 0.998
@@ -43,13 +42,17 @@ class FormulaError(ValueError):
 
 @dataclass(frozen=True)
 class Ingredient:
-    """One line. `id` stays its own when lines move; `form` is "" for what has none."""
+    """One line. `id` stays its own when lines move; `form` is "" for what has none.
+
+    `only_if`: the condition of a line that may be left out, "for dry hair"; "" for one that always goes in.
+    """
 
     id: int
     supply: Supply
     amount: Amount
     phase: Phase
     form: Form | Literal[""] = ""
+    only_if: str = ""
 
     @property
     def material(self) -> Material | None:
@@ -64,7 +67,11 @@ class Ingredient:
 
 @dataclass(frozen=True)
 class Step:
-    """One step: its kind (steps.toml), minutes from and to or the sign that ends it, what goes in at it."""
+    """One step: its kind (steps.toml), minutes from and to or the sign that ends it, what goes in at it.
+
+    `only_if`: the condition of a step that may be left out, "if it is gritty"; "" for
+    one that is always done.
+    """
 
     kind: str
     adds: tuple[int, ...] = ()
@@ -72,6 +79,7 @@ class Step:
     most: float | None = None
     sign: str = ""
     note: str = ""
+    only_if: str = ""
 
 
 @dataclass(frozen=True)
@@ -82,7 +90,8 @@ class Formula:
     is let dry; `apart` at least so many days between two; `zone`
     where on the head it goes; `steps` empty means in the usual order. `unknown`: lines, as written, that
     nobody has said yet what they are: nothing here reckons with them, and that is said. `product`: the key
-    that washes teach of it by, empty for what is not kept.
+    that washes teach of it by, empty for what is not kept. `left_out`: optional lines that are not taken;
+    `wants`: the keys of what must hold on the head before it goes on (preconditions.toml).
     """
 
     name: str
@@ -102,6 +111,8 @@ class Formula:
     schools: tuple[tuple[str, str], ...] = field(default=())
     unknown: tuple[str, ...] = ()
     product: str = ""
+    left_out: tuple[Ingredient, ...] = ()
+    wants: tuple[str, ...] = ()
 
     @property
     def dried(self) -> bool:
@@ -129,7 +140,7 @@ class Formula:
 
     def new_id(self) -> int:
         """An id that no line has."""
-        return max((line.id for line in self.ingredients), default=0) + 1
+        return max((line.id for line in (*self.ingredients, *self.left_out)), default=0) + 1
 
 
 @dataclass(frozen=True)

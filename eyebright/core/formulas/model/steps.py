@@ -8,7 +8,7 @@ from typing import Literal
 from ... import tables
 from ...materials import is_a
 from ...vocabulary import Act, Place
-from ...words import listed
+from ...words import capital, listed, lower_first
 from .formula import Formula, FormulaError, Ingredient, Step
 
 WAITS: tuple[Act, ...] = ("wait", "cool")
@@ -182,9 +182,13 @@ def draws_in(line: Ingredient) -> bool:
 
 
 def planned_steps(formula: Formula) -> tuple[PlannedStep, ...]:
-    """The steps as they are done: written or usual, every line put in somewhere, times filled in."""
-    steps = list(formula.steps or usual_steps(formula))
+    """The steps as they are done: written or usual, every line put in somewhere, times filled in.
+
+    A step that only puts in what is left out is not done.
+    """
     ids = {line.id for line in formula.ingredients}
+    out = {line.id for line in formula.left_out}
+    steps = [each for each in formula.steps or usual_steps(formula) if not _puts_in_only(each, out)]
     for place, step in enumerate(steps):
         if step.kind not in step_kinds():
             raise FormulaError("Choose a kind of step.", place, "step")
@@ -197,6 +201,11 @@ def planned_steps(formula: Formula) -> tuple[PlannedStep, ...]:
         if line.id not in named:
             _put_in(steps, line)
     return tuple(_done(step, formula) for step in steps)
+
+
+def _puts_in_only(step: Step, left_out: set[int]) -> bool:
+    mixes = step.kind in step_kinds() and step_kinds()[step.kind].mixes
+    return mixes and bool(step.adds) and set(step.adds) <= left_out
 
 
 def _put_in(steps: list[Step], line: Ingredient) -> None:
@@ -230,7 +239,9 @@ def _done(step: Step, formula: Formula) -> PlannedStep:
         kind=kind,
         least=least,
         most=most,
-        says=f"{kind.name}{what}.",
+        says=f"{capital(step.only_if)}: {lower_first(kind.name)}{what}."
+        if step.only_if
+        else f"{kind.name}{what}.",
         how=kind.how_dry if kind.how_dry and not _wet(formula) else kind.how,
         until=f"until {sign.name}" if sign else "",
         if_not=usual_sign.if_not if usual_sign else "",

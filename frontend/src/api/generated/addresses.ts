@@ -2,6 +2,7 @@
 export const ADDRESSES = {
   act_on_step: ["POST", "/api/make/batches/{pk}/steps/{place}"],
   add_formula: ["POST", "/api/formulas"],
+  add_formula_way: ["POST", "/api/formulas/{pk}/ways"],
   add_head: ["POST", "/api/heads"],
   add_instrument: ["POST", "/api/instruments"],
   add_lot: ["POST", "/api/shelf/lots"],

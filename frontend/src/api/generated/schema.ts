@@ -262,6 +262,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/formulas/{pk}/ways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Way
+         * @description Another way of making a formula, a copy of it that stands beside it.
+         */
+        post: operations["add_formula_way"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/heads": {
         parameters: {
             query?: never;
@@ -4355,7 +4375,9 @@ export interface components {
                 [key: string]: string;
             };
             /** Pots */
-            pots: string[];
+            pots: components["schemas"]["KeyNameOut"][];
+            /** Preconditions */
+            preconditions: components["schemas"]["KeyNameOut"][];
             /** Schools */
             schools: components["schemas"]["SchoolChoiceOut"][];
             /** Shares */
@@ -5157,6 +5179,8 @@ export interface components {
             name: string;
             /** Note */
             note: string;
+            /** Only If */
+            only_if: string;
             /** Says */
             says: string;
             /** Set Least */
@@ -5726,7 +5750,7 @@ export interface components {
          *     `makes` g of all that goes in; `base`: the line that "per 100" refers to; `schools` of its own, by key.
          *     `apart`: at least so many days between two; `thought`: what somebody thinks its pH is. `told`: the
          *     sentences that it was imported from; `said`: what they say of how it is used; `family_by`: whether
-         *     somebody chose the family, or it follows what goes in.
+         *     somebody chose the family, or it follows what goes in; `wants`: what must hold on the head before it.
          */
         FormulaIn: {
             /**
@@ -5788,7 +5812,7 @@ export interface components {
              * @default steel
              * @enum {string}
              */
-            pot: "steel" | "enamel" | "glass" | "aluminium" | "copper" | "iron";
+            pot: "steel" | "enamel" | "glass" | "china" | "wood" | "plastic" | "iron" | "copper" | "aluminium";
             /**
              * Said
              * @default []
@@ -5823,6 +5847,11 @@ export interface components {
              */
             use: "rinsed_out" | "left_in";
             /**
+             * Wants
+             * @default []
+             */
+            wants: string[];
+            /**
              * Zone
              * @default both
              * @enum {string}
@@ -5855,7 +5884,8 @@ export interface components {
          * @description A formula, and what comes of it; without an assessment where it cannot be reckoned yet.
          *
          *     `guesses`: where the family follows what goes in, the families that it may be of, the likeliest first.
-         *     `belief`: what somebody thinks its pH is, beside what it is; empty where nobody said.
+         *     `belief`: what somebody thinks its pH is, beside what it is; empty where nobody said. `ways` of making it,
+         *     itself among them; empty where there is one alone.
          */
         FormulaOut: {
             /** Asks */
@@ -5881,6 +5911,8 @@ export interface components {
             supplies: components["schemas"]["SupplyOut"][];
             /** Version */
             version: number;
+            /** Ways */
+            ways: components["schemas"]["FormulaWayOut"][];
         };
         /**
          * FormulaRowOut
@@ -5924,6 +5956,8 @@ export interface components {
         /**
          * FormulaStepIn
          * @description One step: what goes in at it (ids of lines), minutes from and to, the sign that ends it.
+         *
+         *     `only_if`: the condition of a step that may be left out.
          */
         FormulaStepIn: {
             /**
@@ -5943,10 +5977,33 @@ export interface components {
              */
             note: string;
             /**
+             * Only If
+             * @default
+             */
+            only_if: string;
+            /**
              * Sign
              * @default
              */
             sign: string;
+        };
+        /**
+         * FormulaWayIn
+         * @description Another way of making a formula: what that is called, "powder, steeped".
+         */
+        FormulaWayIn: {
+            /** Name */
+            name: string;
+        };
+        /**
+         * FormulaWayOut
+         * @description One of the ways of making one thing, each a formula of its own.
+         */
+        FormulaWayOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
         };
         /**
          * FormulasOut
@@ -6307,7 +6364,8 @@ export interface components {
          * IngredientIn
          * @description One line as it is written: `amount` as it was typed. `phase` and `form` "" are the usual ones.
          *
-         *     `text`: what was pasted, where it could not be read; such a line has no `supply_key`.
+         *     `text`: what was pasted, where it could not be read; such a line has no `supply_key`. `only_if`: the
+         *     condition of a line that may be left out, and `left_out` whether it is.
          */
         IngredientIn: {
             /**
@@ -6322,6 +6380,16 @@ export interface components {
             form: ("fresh" | "whole" | "broken" | "powder") | "";
             /** Id */
             id: number;
+            /**
+             * Left Out
+             * @default false
+             */
+            left_out: boolean;
+            /**
+             * Only If
+             * @default
+             */
+            only_if: string;
             /**
              * Packed
              * @default false
@@ -7114,7 +7182,7 @@ export interface components {
          *
          *     `sized_by`: as written; `value` washes, mL, g, cubes (of `cube` mL) or times as much; a `vessel` full.
          *     `made_in`: the pot or bowl. `heads` it is for. `lots`: what a line is to be drawn from, by the line's
-         *     id.
+         *     id; `optional`: whether a line that may be left out goes in, by its id, where it is not as written.
          */
         MakeAsk: {
             /** Again */
@@ -7147,6 +7215,13 @@ export interface components {
              * @default
              */
             name: string;
+            /**
+             * Optional
+             * @default {}
+             */
+            optional: {
+                [key: string]: boolean;
+            };
             /**
              * Sized By
              * @default written
@@ -7627,6 +7702,20 @@ export interface components {
             name: string;
             /** Ph */
             ph: number | null;
+        };
+        /**
+         * OptionalLineOut
+         * @description A line that may be left out: when it goes in, and whether it does now.
+         */
+        OptionalLineOut: {
+            /** Goes In */
+            goes_in: boolean;
+            /** Id */
+            id: number;
+            /** Only If */
+            only_if: string;
+            /** Says */
+            says: string;
         };
         /**
          * OptionalOut
@@ -8650,6 +8739,8 @@ export interface components {
             name: string;
             /** Notes */
             notes: string[];
+            /** Only If */
+            only_if: string;
             /** Problem */
             problem: string;
             /** Supply Key */
@@ -9909,6 +10000,8 @@ export interface components {
             makes_g: components["schemas"]["Figure"] | null;
             /** Name */
             name: string;
+            /** Optional */
+            optional: components["schemas"]["OptionalLineOut"][];
             ph: components["schemas"]["Figure"] | null;
             /** Room */
             room: number;
@@ -11355,6 +11448,41 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormulaOut"];
+                };
+            };
+            /** @description A problem */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    add_formula_way: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FormulaWayIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -16,6 +16,7 @@ import { ph } from "@/parts/ph";
 import { useWaiting } from "@/parts/waiting";
 import AssessmentPanel from "./AssessmentPanel.vue";
 import { useDraft } from "./draft";
+import WayList from "./WayList.vue";
 import FormulaSchools from "./FormulaSchools.vue";
 import FormulaSettings from "./FormulaSettings.vue";
 import GoalPanel from "./GoalPanel.vue";
@@ -68,7 +69,7 @@ const goals = useTemplateRef("goals");
 const side = useTemplateRef("side");
 
 function form(line: number, now: string): void {
-  void goals.value?.ask({ goal: "form", line, word: now });
+  void goals.value?.ask({ goal: "form", line, word: now }, `#line-${line}`, true);
 }
 /** Until somebody chooses, the family of an imported recipe, its use and minutes follow what goes in. */
 watch(
@@ -88,8 +89,8 @@ watch(
     void router.replace({ query: { head: String(head.value) } });
   },
 );
-const swap = (line: number) => void goals.value?.ask({ goal: "swap", line });
-const order = () => void goals.value?.ask({ goal: "order" });
+const swap = (line: number) => void goals.value?.ask({ goal: "swap", line }, `#line-${line}`);
+const order = () => void goals.value?.ask({ goal: "order" }, "#beside-steps");
 
 async function copy(formula: Formula | null): Promise<void> {
   const made = await add
@@ -177,6 +178,7 @@ function onKey(event: KeyboardEvent): void {
           >Make it</RouterLink
         >
       </div>
+      <WayList :id="id" :ways="kept.ways" />
       <div v-if="state === 'elsewhere'" class="elsewhere" role="alert">
         <p>
           <strong>This formula was changed in another window.</strong> Nothing of yours is lost, and
@@ -217,6 +219,7 @@ function onKey(event: KeyboardEvent): void {
             :head="head"
             :name="called"
             @take="work.become"
+            @undo="work.undo"
           />
           <StepBoard
             v-model="draft"

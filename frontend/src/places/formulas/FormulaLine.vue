@@ -70,6 +70,8 @@ const says = computed(() => {
   return `${value} g, likely ${low} to ${high}; ${Math.round(weighed.share * 100)} % of all`;
 });
 
+/** Its condition is being written. */
+const stating = ref(false);
 const adding = ref<string | null>(null);
 function made(one: Supply): void {
   adding.value = null;
@@ -146,6 +148,35 @@ const takes = useTakesReading(
           <option v-for="one in forms" :key="one.key" :value="one.key">{{ one.name }}</option>
         </select></label
       >
+      <label v-if="line.only_if" class="small">
+        <input
+          type="checkbox"
+          :checked="!line.left_out"
+          :aria-label="`${called} goes in`"
+          @change="line.left_out = !($event.target as HTMLInputElement).checked"
+        />
+        goes in
+      </label>
+      <input
+        v-if="line.only_if || stating"
+        v-model="line.only_if"
+        class="only-if small"
+        maxlength="80"
+        placeholder="if …"
+        :aria-label="`When ${called} goes in`"
+        @change="stating = false"
+      />
+      <button
+        v-else-if="supply"
+        type="button"
+        class="act small p-0"
+        @click="
+          line.only_if = 'if you like';
+          stating = true;
+        "
+      >
+        May be left out<span class="unseen">: {{ called }}</span>
+      </button>
       <span v-if="supply && !supply.at_hand" class="quiet small">not on the shelf</span>
       <button v-if="supply" type="button" class="act small p-0" @click="emit('swap')">
         Find a substitute<span class="unseen"> for {{ called }}</span>
@@ -177,6 +208,7 @@ const takes = useTakesReading(
         None of these: add it
       </button>
     </p>
+    <div :id="`line-${line.id}`" class="beside-line" />
     <NewMaterial
       v-if="adding !== null"
       class="adding"
@@ -207,8 +239,18 @@ select {
   max-width: 200px;
 }
 
+.only-if {
+  width: 180px;
+  border: 0;
+  border-bottom: 1px dotted var(--stem);
+  background: transparent;
+  color: var(--ink);
+  font: inherit;
+}
+
 .wrote,
 .ask,
+.beside-line,
 .adding {
   grid-column: 2 / -1;
 }
@@ -241,6 +283,7 @@ select {
   .under,
   .wrote,
   .ask,
+  .beside-line,
   .adding,
   .error {
     grid-column: 1 / -1;

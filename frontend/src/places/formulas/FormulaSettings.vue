@@ -45,6 +45,10 @@ const lines = computed(() => [
     name: `line ${line.id}`,
   })),
 ]);
+const wants = computed({
+  get: () => formula.value.wants ?? [],
+  set: (now: string[]) => (formula.value.wants = now),
+});
 /** Of another family it is used as that is usually used. */
 function become(key: string | null): void {
   const now = bench.families.find((one) => one.key === key);
@@ -118,7 +122,7 @@ const hint = computed(() => {
       @update:model-value="formula.base = $event"
     />
     <PickField v-model="formula.place" label="Stored" :options="PLACES" by="key" />
-    <PickField v-model="formula.pot" label="Pot or bowl of" :options="plain(bench.pots)" by="key" />
+    <PickField v-model="formula.pot" label="Pot or bowl of" :options="bench.pots" by="key" />
     <PickField
       v-model="formula.bottle"
       label="Bottle of"
@@ -134,6 +138,12 @@ const hint = computed(() => {
       placeholder="any that is large enough"
       :error="errors['vessel']"
     />
+    <fieldset class="wants">
+      <legend class="quiet">Wants, before it goes on</legend>
+      <label v-for="one in bench.preconditions" :key="one.key">
+        <input v-model="wants" type="checkbox" :value="one.key" /> {{ one.name }}
+      </label>
+    </fieldset>
     <label class="flex gap-2 items-center self-center">
       <input v-model="formula.cover" type="checkbox" /> under a cap or film
     </label>
@@ -146,5 +156,15 @@ const hint = computed(() => {
   grid-template-columns: repeat(auto-fill, minmax(min(180px, 100%), 1fr));
   gap: 12px 16px;
   align-items: start;
+}
+
+.wants {
+  grid-column: 1 / -1;
+  border: 0;
+  margin: 0;
+  padding: 0;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 16px;
 }
 </style>

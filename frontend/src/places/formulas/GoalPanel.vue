@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Backwards from what is wanted: the change is shown before it is taken. */
-import { computed, ref } from "vue";
+import { computed, ref, watch } from "vue";
 import { Problem } from "@/api/client";
 import type { Bench, Formula, Proposal, Propose } from "@/api/types";
 import { propose } from "@/api/formulas";
@@ -13,11 +13,15 @@ const { formula, bench, head, name } = defineProps<{
   /** Whom it is for; "" for nobody. */
   name: string;
 }>();
-const emit = defineEmits<{ take: [formula: Formula] }>();
+const emit = defineEmits<{ take: [formula: Formula]; undo: [] }>();
 
 type Asked = Partial<Propose> & { goal: Propose["goal"] };
 
 const found = ref<Proposal | null>(null);
+/** What was done at once, in words. */
+const done = ref("");
+/** Where the answer stands: beside what was asked of, "#line-3"; "" for here. */
+const beside = ref("");
 const trouble = ref("");
 const busy = ref(false);
 const asking = ref<Asked | null>(null);
@@ -38,11 +42,13 @@ const without = ref("dairy");
 const many = (text: string) => Number(text.replace(",", "."));
 const fill = computed(() => many(cubes.value) * many(cube.value));
 
-async function ask(asked: Asked): Promise<void> {
+/** `at`: the element beside which the answer stands; `now`: taken at once where it can be, to be undone. */
+async function ask(asked: Asked, at = "", now = false): Promise<void> {
   busy.value = true;
   asking.value = asked;
-  trouble.value = "";
+  trouble.value = done.value = "";
   found.value = null;
+  beside.value = at;
   try {
     found.value = await propose({
       value: null,
@@ -59,7 +65,26 @@ async function ask(asked: Asked): Promise<void> {
     trouble.value = fields.length ? [...new Set(fields)].join(" ") : (error as Error).message;
   }
   busy.value = false;
+  if (!now || !found.value?.met || !found.value.changes.length) return;
+  done.value = found.value.says;
+  take();
 }
+
+function undo(): void {
+  done.value = "";
+  emit("undo");
+}
+
+/** What stood beside a line goes with it. */
+watch(
+  () => formula.lines?.map((line) => line.id).join(),
+  () => {
+    const line = asking.value?.line ?? null;
+    if (line === null || formula.lines?.some((one) => one.id === line)) return;
+    found.value = null;
+    done.value = trouble.value = beside.value = "";
+  },
+);
 
 function take(): void {
   if (found.value) emit("take", found.value.formula);
@@ -140,14 +165,19 @@ defineExpose({ ask });
         <button class="act" :disabled="busy">Work it out</button>
       </form>
     </div>
-    <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
-    <ProposalCard
-      v-if="found"
-      :proposal="found"
-      @take="take"
-      @leave="found = null"
-      @instead="asking && ask({ ...asking, taking: $event })"
-    />
+    <Teleport :to="beside" :disabled="!beside" defer>
+      <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
+      <p v-if="done" class="quiet" role="status">
+        {{ done }} <button type="button" class="act p-0" @click="undo">Undo</button>
+      </p>
+      <ProposalCard
+        v-if="found"
+        :proposal="found"
+        @take="take"
+        @leave="found = null"
+        @instead="asking && ask({ ...asking, taking: $event }, beside)"
+      />
+    </Teleport>
   </section>
 </template>
 

@@ -51,6 +51,8 @@ function lineOf(one: Supply): Ingredient {
     phase: "",
     form: "",
     text: "",
+    only_if: "",
+    left_out: false,
   };
 }
 
@@ -94,6 +96,8 @@ function paste(read: ReadRecipe): void {
       phase: "",
       form: line.form,
       text: line.text,
+      only_if: line.only_if,
+      left_out: false,
     });
   }
   formula.value.lines = [...lines.value, ...more];

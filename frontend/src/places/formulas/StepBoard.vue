@@ -21,8 +21,9 @@ const kinds = computed(() => new Map(bench.steps.map((one) => [one.key, one])));
 const steps = computed(() => {
   const read = assessment?.steps ?? [];
   if (!own.value) return read;
-  return (formula.value.steps ?? []).map((one, at) => {
-    const same = read[at]?.kind === one.kind ? read[at] : undefined;
+  let next = 0; // a step that only puts in what is left out was not read
+  return (formula.value.steps ?? []).map((one) => {
+    const same = read[next]?.kind === one.kind ? read[next++] : undefined;
     const kind = kinds.value.get(one.kind);
     return {
       says: kind?.name ?? one.kind,
@@ -38,6 +39,7 @@ const steps = computed(() => {
       set_most: one.most ?? null,
       sign: one.sign ?? "",
       note: one.note ?? "",
+      only_if: one.only_if ?? "",
     };
   });
 });
@@ -54,6 +56,7 @@ const written = (): FormulaStep[] =>
     most: one.set_most,
     sign: one.sign,
     note: one.note,
+    only_if: one.only_if,
   }));
 
 function change(at: number, change: Partial<FormulaStep>): void {
@@ -67,7 +70,7 @@ function add(kind: string): void {
   const all = written();
   const rank = bench.steps.findIndex((one) => one.key === kind);
   const at = all.findIndex((one) => bench.steps.findIndex((each) => each.key === one.kind) > rank);
-  const step = { kind, adds: [], least: null, most: null, sign: "", note: "" };
+  const step = { kind, adds: [], least: null, most: null, sign: "", note: "", only_if: "" };
   all.splice(at < 0 ? all.length : at, 0, step);
   formula.value.steps = all;
 }
@@ -109,6 +112,7 @@ const error = (at: number) =>
         Back to the usual
       </button>
     </div>
+    <div id="beside-steps" />
     <p v-for="one in fails" :key="one.id" :class="['fails', one.level]">
       <strong>{{ one.what }}</strong> {{ one.instead }}
     </p>
@@ -152,6 +156,16 @@ const error = (at: number) =>
                 />
                 min</label
               >
+              <label
+                >only
+                <input
+                  class="brief w-47.5"
+                  :value="step.only_if"
+                  maxlength="80"
+                  placeholder="always"
+                  :aria-label="`When step ${i + 1} is done`"
+                  @change="change(i, { only_if: ($event.target as HTMLInputElement).value })"
+              /></label>
               <label v-if="kinds.get(step.kind)?.signs.length"
                 >or until
                 <select

@@ -72,6 +72,7 @@ const entered = reactive({
   madeIn: null as number | null,
   heads: askedFor,
   lots: {} as Record<string, string>,
+  optional: {} as Record<string, boolean>,
 });
 watch(
   () => entered.sized_by,
@@ -79,7 +80,7 @@ watch(
 );
 watch(
   () => entered.formula,
-  () => (entered.lots = {}),
+  () => Object.assign(entered, { lots: {}, optional: {} }),
 );
 
 const what = computed(() => [
@@ -114,6 +115,7 @@ function asked(): MakeAsk | null {
     made_in: entered.madeIn,
     heads: entered.heads,
     lots: entered.lots,
+    optional: entered.optional,
   };
 }
 
@@ -151,6 +153,10 @@ async function start(): Promise<void> {
   if (!now || !passed.value) return;
   const made = await begin.mutateAsync({ ask: now, ...passed.value }).catch(() => null);
   if (made) await router.push(`/make/${made.id}/run`);
+}
+
+function takeOptional(line: number, goesIn: boolean): void {
+  entered.optional = { ...entered.optional, [line]: goesIn };
 }
 
 function draw(line: number, key: string): void {
@@ -261,7 +267,7 @@ function draw(line: number, key: string): void {
           :error="takes.error.value"
           @again="takes.refetch()"
         />
-        <TakesPanel v-else :takes="takes.data.value" @draw="draw" />
+        <TakesPanel v-else :takes="takes.data.value" @draw="draw" @optional="takeOptional" />
       </section>
     </div>
   </main>

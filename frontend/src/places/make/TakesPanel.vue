@@ -8,7 +8,10 @@ import { ph, range, said } from "@/parts/ph";
 import ForWhom from "./ForWhom.vue";
 
 const { takes } = defineProps<{ takes: Takes }>();
-const emit = defineEmits<{ draw: [line: number, key: string] }>();
+const emit = defineEmits<{
+  draw: [line: number, key: string];
+  optional: [line: number, goesIn: boolean];
+}>();
 const grave = computed(() => takes.cautions.filter((one) => one.level !== "note"));
 const notes = computed(() => takes.cautions.filter((one) => one.level === "note"));
 const print = () => window.print();
@@ -46,6 +49,17 @@ function chosen(line: TakeLine, event: Event): void {
       </ul>
       <button type="button" class="act" @click="print">Print this list</button>
     </section>
+    <fieldset v-if="takes.optional.length" class="rest optional">
+      <legend>May be left out</legend>
+      <label v-for="one in takes.optional" :key="one.id" class="block">
+        <input
+          type="checkbox"
+          :checked="one.goes_in"
+          @change="emit('optional', one.id, ($event.target as HTMLInputElement).checked)"
+        />
+        {{ one.says }} <span class="quiet">{{ one.only_if }}</span>
+      </label>
+    </fieldset>
     <section v-if="takes.lines.length" class="rest" aria-labelledby="goes-in">
       <h2 id="goes-in">What goes in</h2>
       <ul class="lines">
@@ -116,6 +130,12 @@ select {
   border: 1px solid var(--stem);
   border-radius: 6px;
   padding: 4px 6px;
+}
+
+.optional {
+  border: 0;
+  margin: 0;
+  padding: 0;
 }
 
 @media print {

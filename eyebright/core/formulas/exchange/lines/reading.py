@@ -80,7 +80,8 @@ class ParsedLine:
 
     `unit` "" where none was said or can be told; `notes`: what was read otherwise, or left alone;
     `problem`: what is asked beside which `field` (supply_key, amount, unit); `typed`: the amount as a
-    person would type it, or as it was written where it cannot be read.
+    person would type it, or as it was written where it cannot be read; `only_if`: the condition of a line
+    that may be left out.
     """
 
     text: str
@@ -94,6 +95,7 @@ class ParsedLine:
     field: str = ""
     name: str = ""
     typed: str = ""
+    only_if: str = ""
 
 
 @dataclass(frozen=True)

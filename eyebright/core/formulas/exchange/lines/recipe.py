@@ -8,6 +8,7 @@ from typing import Literal
 
 from ....materials import Count, words
 from .amounts import Said, amounts_in
+from .conditions import without_condition
 from .lexing import (
     BULLET,
     HEADED,
@@ -88,11 +89,11 @@ def _rules_off(row: str) -> bool:
 
 def parse_row(row: str, kitchen: Kitchen) -> list[ParsedLine]:
     """One row of text as the lines that it holds: one, mostly."""
-    text = BULLET.sub("", row).strip() or row
+    text, only_if = without_condition(BULLET.sub("", row).strip() or row)
     out = [read_line(part, kitchen, amount) for part, amount in _split(text, kitchen)]
     if len(out) > 1 and any(not each.found for each in out) and not any(each.amount for each in out):
         out = [read_line(text, kitchen)]
-    return [replace(each, text=text[:LONGEST]) for each in out]
+    return [replace(each, text=text[:LONGEST], only_if=only_if) for each in out]
 
 
 # ---- which row is what ----

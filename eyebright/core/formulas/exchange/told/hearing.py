@@ -6,16 +6,19 @@
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field
-from functools import cached_property
+from functools import cache, cached_property
 
-from ....words import days_apart
+from ....materials import words
+from ....words import days_apart, lower_first
+from ...model import preconditions
 from ..lines import Kitchen
+from ..lines.conditions import begins_condition, condition_in
 from ..lines.lexing import Token, lex, text_of
 from .method import Method, step_words, time_words
 from .sentences import acts_in, clauses
 from .spans import Span, often_in, spans_in
 from .things import Things, amount_in, says_nothing, without
-from .vocabulary import Found, find, has, word_list
+from .vocabulary import Found, Phrases, find, has, word_list
 
 LONGEST_NOTE = 200
 PLACES = ("freezer", "fridge", "shelf")
@@ -53,6 +56,7 @@ class Hearing:
     sprayed: bool = False
     place: str = ""
     zones: set[str] = field(default_factory=set)
+    wants: list[str] = field(default_factory=list)
     apart: float | None = None
     warnings: list[str] = field(default_factory=list)
     sealed: bool = False
@@ -101,15 +105,26 @@ class Hearing:
         german = len(word_list("little", "german") & {token.word for token in tokens}) > 0
         parts = clauses(text)
         waiting: list[Token] = []
+        condition = ""
         for place, part in enumerate(parts):
             later = parts[place + 1 :]
+            if begins_condition(part) and not acts_in(part) and self._begun(later) and not self.on_head:
+                condition = lower_first(text_of(part))
+                continue
+            part, own = (part, "") if self.on_head else condition_in(part)
+            if not part:
+                continue
             named = amount_in(part, self.kitchen) and not any(map(_makes, later))
             waits = (german or not self._begun(parts[:place])) and not named and not self.on_head
             if waits and not acts_in(part) and self._begun(later):
                 waiting += [*part, COMMA]
                 continue
             part, waiting = [*waiting, *part], []
+            before = len(self.method.lines), len(self.method.steps)
             left = self._clause(part, heard)
+            if (own or condition) and not self.on_head:
+                self.method.only_if(own or condition, *before)
+                heard += [own or condition, "kept in the note"]
             if left and not aside:
                 missed.append(left)
         if not heard and missed:
@@ -295,6 +310,8 @@ class Hearing:
         elif "head on" in keys and not spans:
             heard.append("how it goes on")
         self._where(part, off=off, heard=heard)
+        if not off:
+            self._wants(part, heard)
         if has(part, "head", "dries") and not off:
             self.let_dry = True
         if any(act.key.startswith("puts") or act.key.startswith("acts") for act in acts):
@@ -309,6 +326,13 @@ class Hearing:
             return ""
         return "" if said else text_of(part)
 
+    def _wants(self, part: list[Token], heard: list[str]) -> None:
+        """What must hold on the head before it goes on."""
+        for each in find(part, among=_preconditions()):
+            if each.key not in self.wants:
+                self.wants.append(each.key)
+                heard.append(f"wants {preconditions()[each.key].name}")
+
     def _where(self, part: list[Token], *, off: bool, heard: list[str]) -> None:
         """Where it goes, and whether it is covered."""
         if has(part, "zones", "not_scalp"):
@@ -320,6 +344,12 @@ class Hearing:
         elif has(part, "head", "covers"):
             self.cover = True
             heard.append("under a cover")
+
+
+@cache
+def _preconditions() -> Phrases:
+    """Every way of saying what must hold on the head, and the key of that."""
+    return Phrases({words(said): row.key for row in preconditions().values() for said in row.hear})
 
 
 def _makes(tokens: list[Token]) -> bool:

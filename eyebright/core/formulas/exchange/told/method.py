@@ -29,6 +29,7 @@ class HeardStep:
     most: float | None = None
     sign: str = ""
     note: str = ""
+    only_if: str = ""
 
 
 @dataclass
@@ -147,6 +148,26 @@ class Method:
         return (
             enters is not None and bool(kinds[enters].draws) and any(kind.strains for kind in kinds[enters:])
         )
+
+    def only_if(self, condition: str, lines: int, steps: int) -> None:
+        """A condition of all that was heard since there were so many lines and steps.
+
+        What is put in on a condition, without an amount, is no line: the sentence stands in the note.
+        """
+        if len(self.lines) == lines:
+            for at in range(steps, len(self.steps)):
+                self.steps[at] = replace(self.steps[at], only_if=condition)
+            return
+        for at in range(lines, len(self.lines)):
+            self.lines[at] = replace(self.lines[at], only_if=condition)
+        bare = [at for at in range(lines, len(self.lines)) if self.lines[at].amount is None]
+        if bare == list(range(lines, len(self.lines))):
+            del self.lines[lines:]
+            self.pending = [at for at in self.pending if at not in bare]
+            self.steps[steps:] = [
+                replace(each, adds=tuple(at for at in each.adds if at not in bare), only_if=condition)
+                for each in self.steps[steps:]
+            ]
 
     # ---- what stands there ----
 

@@ -2,11 +2,12 @@
 
 import re
 from collections.abc import Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 from ....materials import is_a, words
 from ...model import step_kinds
 from ..lines import Kitchen, ParsedLine, parse_row
+from ..lines.conditions import IF_LIKED, says_optional
 from ..lines.lexing import BULLET, NUMBERED, Token, lex, word_of
 from ..lines.recipe import MOST_LINES, MOST_ROWS, row_kind
 from .family import Guess, Signs, guess_family, parts_of
@@ -42,6 +43,7 @@ TOO_MUCH = "That is more than goes in at once: what was not read still stands he
 class HeardRecipe:
     """A told recipe. `minutes` on the head, from and to, None for nothing said; `apart` days between two.
 
+    `wants`: keys of what must hold on the head before it (preconditions.toml);
     `infused`: places of the lines that are strained off again; `told`: every sentence, and what was heard of
     it; `rest`: what is not taken in, and `says` why; `notices`: what to beware of in how it is told.
     """
@@ -58,6 +60,7 @@ class HeardRecipe:
     place: str = ""
     zone: str = ""
     apart: float | None = None
+    wants: tuple[str, ...] = ()
     infused: frozenset[int] = frozenset()
     warnings: tuple[str, ...] = ()
     notices: tuple[str, ...] = ()
@@ -73,6 +76,7 @@ class _Text:
     told: list[Told] = field(default_factory=list)
     title: str = ""
     in_method: bool = False
+    optional: bool = False
     rest: str = ""
     says: str = ""
 
@@ -140,7 +144,7 @@ def _take(
         return
     tokens = lex(plain)
     if is_heading(plain) and len(words(plain)) <= 5 and not with_acts(plain) and not _a_sentence(plain):
-        state.in_method = begins_method(plain)
+        state.in_method, state.optional = begins_method(plain), says_optional(plain)
         uses = [each for each in find(tokens, "head", "begins") if each.start == 0]
         state.hearing.on_head = bool(uses) if state.in_method else state.hearing.on_head
         state.told.append(Told(piece, ("a heading",)))
@@ -158,8 +162,8 @@ def _take(
         state.told.append(state.hearing.sentence(plain))
     else:
         lines = [
-            line
-            for _, row in rows
+            replace(line, only_if=line.only_if or IF_LIKED) if state.optional or says_optional(head) else line
+            for head, row in rows
             for segment in segments(row.rstrip("."), kitchen)
             for line in parse_row(segment, kitchen)
         ]
@@ -262,6 +266,7 @@ def _heard(state: _Text) -> HeardRecipe:
         place=hearing.place,
         zone=hearing.zone,
         apart=hearing.apart,
+        wants=tuple(hearing.wants),
         infused=infused,
         warnings=tuple(hearing.warnings),
         notices=tuple(notices),
