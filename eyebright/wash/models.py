@@ -150,7 +150,9 @@ class Wash(SoftDeleted):
     `batch` that it was done with, where one was, and what was `drawn` of its `container` (mL or g); `feel`:
     words for how that felt. `formula` that it was, `zone` that it went on and `cover` over it, empty where
     nobody said; `strength`: how strong it was made, times the usual; `grams` used, empty where nobody
-    knows. `given` and `used` are what the core worked out of it then (core/wash/fits.py, `measured`);
+    knows; `thinned` with so many parts of water to one. `drawn_besides`: what the next containers of the same
+    gave, by key, once the first was empty. `given` and `used` are what the core worked out of it then
+    (core/wash/fits.py, `measured`);
     `day`: what it was for and what was on the hair, empty where nobody kept that; `answer` an index of the
     outcomes, `heard` when, `unsure` of it; `counts`: whether anything is learnt from it. `sections`: minutes
     that each had it on, in the order that it went on, empty where nobody counted; `meant`: minutes that were
@@ -167,6 +169,7 @@ class Wash(SoftDeleted):
         Container, on_delete=models.SET_NULL, null=True, blank=True, related_name="washes"
     )
     drawn = models.DecimalField(max_digits=8, decimal_places=2, default=0)
+    drawn_besides = Object(default=dict, blank=True)
     family = models.CharField(max_length=40)
     formula = models.ForeignKey(
         Formula, on_delete=models.SET_NULL, null=True, blank=True, related_name="washes"
@@ -175,6 +178,7 @@ class Wash(SoftDeleted):
     cover = models.BooleanField(null=True, blank=True)
     at = models.DateTimeField(default=timezone.now, db_index=True)
     grams = models.DecimalField(max_digits=8, decimal_places=2, null=True, blank=True)
+    thinned = models.PositiveSmallIntegerField(default=0)
     strength = models.DecimalField(max_digits=6, decimal_places=3, default=1)
     minutes = models.DecimalField(max_digits=6, decimal_places=2, null=True, blank=True)
     given = models.FloatField(null=True, blank=True)

@@ -58,6 +58,12 @@ def wrong_in(recipe: ToldRecipe, kitchen: Kitchen) -> list[str]:
         meant["claim"] in each.text.casefold() and "a claim, left out" in each.heard for each in heard.told
     ):
         out.append("claim")
+    if "if" in meant and (said := _conditions(heard)) != sorted(meant["if"].split("; ")):
+        out.append(f"if {said}")
+    if heard.pot != meant.get("pot", heard.pot):
+        out.append(f"pot {heard.pot}")
+    if "wants" in meant and ", ".join(heard.wants) != meant["wants"]:
+        out.append(f"wants {heard.wants}")
     missed = [each.missed for each in heard.told if each.missed]
     if missed and "unheard" not in meant:
         out.append(f"missed {missed}")
@@ -71,6 +77,12 @@ def _either(meant: str) -> list[str]:
 def _key(line: ParsedLine) -> str:
     key = SupplyKey(line.found[0].key).name if line.found else "?"
     return "tap" if key == "unknown" else key
+
+
+def _conditions(heard: HeardRecipe) -> list[str]:
+    """What may be left out, and when: "honey = if your hair is dry"."""
+    lines = [f"{_key(line)} = {line.only_if}" for line in heard.lines if line.only_if]
+    return sorted(lines + [f"{step.kind} = {step.only_if}" for step in heard.steps if step.only_if])
 
 
 def _lines(meant: str, heard: HeardRecipe) -> list[str]:

@@ -58,14 +58,15 @@ class Washed:
     lengths: float
 
 
-def washed(days_ago: float, zone: str, given: float | None) -> Washed:
+def washed(days_ago: float, zone: str, given: float | None, *, cleans: bool = True) -> Washed:
     """A wash of the past as it is kept: where it went on, and ln of its cleaning against the right one.
 
-    `given` None: nobody knows, and it is taken for a right one.
+    `given` None: nobody knows, and it is taken for a right one. What does not clean (`cleans`) takes what the
+    water takes that it is rinsed out with.
     """
     table = sebum_table().part("after")
     water = sebum_table().spread("water", "lifts").mid
-    right = folds_for(table.number("right")) * float(np.exp(min(given or 0.0, 3.0)))
+    right = folds_for(table.number("right")) * float(np.exp(min(given or 0.0, 3.0))) if cleans else 0.0
     took = min(1.0 - (1.0 - water) * float(np.exp(-right)), sebum_table().number("most", "lifts"))
     scalp, lengths = table.pair(zone if zone in ("scalp", "lengths", "bag", "face") else "both")
     return Washed(days_ago, took * scalp, took * lengths)

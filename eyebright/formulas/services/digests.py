@@ -70,13 +70,20 @@ def freshened(
     return out
 
 
+def body_as_of(row: Formula, at: datetime) -> Mapping[str, Any]:
+    """What stood in a formula at a time, as far as its versions tell."""
+    left = row.versions.filter(made_at__gte=at).order_by("number").first()
+    body: Mapping[str, Any] = row.body if left is None else left.body
+    return body
+
+
 def digest_as_of(row: Formula, at: datetime, kit: Kit) -> Digest | None:
     """The digest of a formula as it was written at a time, as far as its versions tell.
 
     A version is what stood there until it was changed. None where it cannot be reckoned.
     """
-    left = row.versions.filter(made_at__gte=at).order_by("number").first()
-    if left is not None and left.body != row.body:
-        return worked_out(entered_of(left.body), kit)
+    body = body_as_of(row, at)
+    if body != row.body:
+        return worked_out(entered_of(body), kit)
     supplies = supplies_of(keys_in(row.body), also_removed=True)
     return freshened([row], supplies, kit)[row.pk]

@@ -156,6 +156,7 @@ def _told(heard: HeardRecipe, about: str = "") -> BroughtOut:
         "apart": heard.apart,
         "zone": heard.zone or "both",
         "wants": list(heard.wants),
+        "pot": heard.pot or None,
     }
     title = (
         heard.title or capital(few([line.found[0].name for line in heard.lines if line.found], 3)) or UNNAMED

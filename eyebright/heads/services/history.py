@@ -8,6 +8,7 @@ from typing import Any
 from django.db.models import Max, Q
 from django.utils import timezone
 
+from eyebright.core.formulas.model import rinses
 from eyebright.core.formulas.model import washes as cleansing
 from eyebright.core.heads import (
     Belief,
@@ -37,7 +38,7 @@ from ..models import CheckIn, Head, PatchTest, TestResult
 from .learnt import learnt, product_key
 
 DAY = timedelta(days=1)
-WASHES = 12  # parts of washes that may still have left oil
+WASHES = 24  # parts of washes that may still have left oil
 RECENT = 60  # washes of a head that are looked at one by one
 # Help that was pressed for what looks like an allergy.
 REACTED = Q(feel__icontains='"help-rash"') | Q(feel__icontains='"help-breath"')
@@ -64,7 +65,8 @@ class HeadHistory:
         washes = head.washes.filter(at__lt=at) if at else head.washes.all()
         latest = washes.order_by().values_list("family").annotate(Max("at"))
         self.last: dict[str, datetime] = {family: when for family, when in latest if when is not None}
-        self.washes = list(washes.filter(family__in=cleansing())[:RECENT])
+        self._off = list(washes.filter(family__in=cleansing() | rinses())[:RECENT])
+        self.washes = [each for each in self._off if each.family in cleansing()]
 
     @cached_property
     def results(self) -> list[TestResult]:
@@ -104,7 +106,10 @@ class HeadHistory:
 
     def _washed(self) -> tuple[Washed, ...]:
         """Its last washes, with what each took."""
-        return tuple(washed(self.days_since(each.at), each.zone, each.given) for each in self.washes[:WASHES])
+        return tuple(
+            washed(self.days_since(each.at), each.zone, each.given, cleans=each.family in cleansing())
+            for each in self._off[:WASHES]
+        )
 
     @cached_property
     def factors(self) -> Factors:

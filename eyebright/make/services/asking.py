@@ -50,6 +50,7 @@ from ..schemas.asking import (
 from .evaluation import for_heads
 
 STAND_INS = 3
+ALL = 0.999  # of a line: so much missing is all of it
 CUBE = 30.0  # mL of one, where nobody says
 NOT_YET = "Put that right in the formula first."
 
@@ -241,7 +242,7 @@ def takes(ask: MakeAsk) -> TakesOut:
         makes=found.yield_ml,
         makes_g=found.yield_g,
         keeps=f"Keeps {kept.says} {kept.name}. {kept.reason}",
-        shopping=[f"{_much(line.missing, line.unit)} {line.name}" for line in lines if line.missing > 0.0],
+        shopping=[_to_buy(line) for line in lines if line.missing > 0.0],
         heads=heads,
         cautions=list(found.cautions),
         stands=stops + [f"It does not go on {each.name}." for each in heads if each.parts is None],
@@ -259,8 +260,15 @@ def _of_nothing(payload: FormulaIn, ask: MakeAsk) -> TakesOut:
     )  # fmt: skip
 
 
+def _to_buy(line: TakeLineOut) -> str:
+    """What is missing of a line, "60 g Soapwort root"; where all of it is, also as it is measured out."""
+    missing = _much(line.missing, line.unit)
+    whole = line.missing >= line.needed * ALL and line.says != missing
+    return f"{missing} {line.name}" + (f" ({line.says})" if whole else "")
+
+
 def _much(amount: float, unit: str) -> str:
-    return f"{brief(round(amount, 1))} {unit}"
+    return f"{brief(amount)} {unit}"
 
 
 def _line_out(out: Asked, place: int, shelf: list[Supply]) -> TakeLineOut:

@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from datetime import datetime, timedelta
+from decimal import Decimal
 from typing import Any
 
 from django.db import transaction
@@ -247,9 +248,9 @@ def _of_itself(found: Wash) -> None:
     """It was done with something else than was recorded: what that gave goes back."""
     made = found.batch.formula_id if found.batch else None
     if (found.batch or found.supply_key) and (made is None or made != found.formula_id):
-        if found.drawn:
-            put_some_back(drawn_from(found), found.drawn)
+        _put_all_back(found)
         found.batch, found.container, found.supply_key, found.drawn = None, None, "", exact(0.0, "0.01")
+        found.drawn_besides = {}
 
 
 def _moved(sections: Sequence[float], minutes: float | None) -> list[float]:
@@ -272,10 +273,20 @@ def remove(pk: int, wash_pk: int) -> HeadOut:
 def take_back(found: Wash) -> None:
     """Remove a wash: what it took goes back, and its day is taught anew."""
     found.remove()
-    if found.drawn:
-        put_some_back(drawn_from(found), found.drawn)
+    _put_all_back(found)
     if found.head:
         teach_day(found.head, found.at)
+
+
+def _all_drawn(found: Wash) -> dict[str, Decimal]:
+    """What a wash took, by what it took it out of."""
+    first = {drawn_from(found): found.drawn} if found.drawn else {}
+    return first | {key: Decimal(gave) for key, gave in found.drawn_besides.items()}
+
+
+def _put_all_back(found: Wash) -> None:
+    for key, gave in _all_drawn(found).items():
+        put_some_back(key, gave)
 
 
 def drawn_from(found: Wash) -> str:
@@ -288,8 +299,9 @@ def restore(pk: int, wash_pk: int) -> HeadOut:
     """Undo `remove`."""
     head = find_head(pk)
     found = find_wash(head, wash_pk, also_removed=True)
-    if found.removed_at is not None and found.drawn:
-        take_some(drawn_from(found), found.drawn)
+    if found.removed_at is not None:
+        for key, gave in _all_drawn(found).items():
+            take_some(key, gave)
     found.restore()
     teach_day(head, found.at)
     return head_out(head)

@@ -7,6 +7,7 @@ from decimal import Decimal
 from typing import Any, Literal, get_args
 
 from django.db import transaction
+from django.db.models import QuerySet
 from django.utils import timezone
 
 from eyebright.core.formulas.model import families, ready_family
@@ -24,7 +25,7 @@ from eyebright.make.models import Batch, Container
 from eyebright.make.services.containers import open_ones
 from eyebright.make.services.jugs import standing_jugs
 from eyebright.make.services.keys import container_id, jug_id, key_of
-from eyebright.make.services.taking import made_container, take_some
+from eyebright.make.services.taking import draw, made_container, take_some
 from eyebright.shelf.models import Lot
 from eyebright.shelf.services.supplies import core_lots, supplies_of
 
@@ -39,6 +40,7 @@ from .planned import find_planned
 from .teaching import teach_day
 
 NEAR = timedelta(hours=36)
+LEAST_DRAWN = 0.5  # mL or g: less is what sticks to the first
 CHAINS, LAST, STOCK, BOUGHT, FORMULAS = 6, 5, 6, 4, 8
 NOTHING = "Say what it was washed with."
 WATER_ONLY = "There is only water in that wash: record what it was washed with."
@@ -104,20 +106,45 @@ def keep_parts(
     came: dict[tuple[str, str], Decimal] = {}
     for link, part in parts:
         name, left, unit = _in_stock(part)
-        drawn = Decimal(0)
+        drawn, besides = Decimal(0), {}
         if left > 0.0:
             much = left if part.all_of_it else _taken(part, link, head, at, unit)
             drawn = take_some(part.supply_key, exact(much, "0.01")) or drawn
+            besides = _from_the_next(part, link, at, much - float(drawn), came)
         if drawn:
             came[name, unit] = came.get((name, unit), Decimal(0)) + drawn
         row = keep_wash(
             head, part.payload, part.batch, teaches=False, carried_out=carried_out, planned=planned,
-            supply_key=part.supply_key, container=part.container, drawn=drawn, **part.more,
+            supply_key=part.supply_key, container=part.container, drawn=drawn, drawn_besides=besides,
+            **part.more,
         )  # fmt: skip
         kept.append(row.pk)
     teach_day(head, at)
     amounts = [(f"{brief(round(float(much)))} {unit}", name) for (name, unit), much in came.items()]
     return kept, [f"about {amount} came off {name}" for amount, name in amounts]
+
+
+def _from_the_next(
+    part: AppliedLink, link: WashLinkIn, at: datetime, missing: float, came: dict[tuple[str, str], Decimal]
+) -> dict[str, str]:
+    """What the next containers of the same formula give, once the first is empty: by key, as words."""
+    if part.container is None or link.formula is None or part.all_of_it:
+        return {}
+    out: dict[str, str] = {}
+    for each in good_ones(link.formula, at).exclude(pk=part.container.pk).filter(unit=part.container.unit):
+        if missing < LEAST_DRAWN:
+            break
+        gave = draw(each, missing)
+        missing -= float(gave)
+        out[key_of(each.pk)] = str(gave)
+        came[_called(each), each.unit] = came.get((_called(each), each.unit), Decimal(0)) + gave
+    return out
+
+
+def good_ones(formula: int, at: datetime) -> QuerySet[Container]:
+    """What was made of a formula, is good on that day and not empty, the soonest to be used first."""
+    day = timezone.localdate(at)
+    return open_ones().filter(batch__formula=formula, use_by__gte=day, filled_on__lte=day, left__gt=0)
 
 
 def _in_stock(part: AppliedLink) -> tuple[str, float, str]:
@@ -175,13 +202,16 @@ def part_of(
     if link.amount_mode == "amount" and link.amount:
         fields |= {"amount": link.amount, "unit": link.unit}
     fields["strength"] = link.times
+    found = None
     if link.formula is not None:
-        return _of_formula(link.formula, fields, at, also_removed=also_removed)
-    if link.supply_key:
-        return _of_supply(link.supply_key, fields, also_removed=also_removed)
-    if family and not link.pause:
-        return AppliedLink(WashIn(**fields, family=family))
-    return None
+        found = _of_formula(link.formula, fields, at, also_removed=also_removed)
+    elif link.supply_key:
+        found = _of_supply(link.supply_key, fields, also_removed=also_removed)
+    elif family and not link.pause:
+        found = AppliedLink(WashIn(**fields, family=family))
+    if found is not None:
+        found.more["thinned"] = link.parts
+    return found
 
 
 def _of_formula(pk: int, fields: dict[str, Any], at: datetime, *, also_removed: bool) -> AppliedLink:
@@ -190,8 +220,7 @@ def _of_formula(pk: int, fields: dict[str, Any], at: datetime, *, also_removed: 
     if row is None:
         raise Problem.field("formula", "That formula is gone: choose another.")
     fields |= {"family": row.family, "formula": row.pk}
-    day = timezone.localdate(at)
-    made = open_ones().filter(batch__formula=row, use_by__gte=day, filled_on__lte=day, left__gt=0).first()
+    made = good_ones(row.pk, at).first()
     if made is None:
         return AppliedLink(WashIn(**fields))
     return AppliedLink(WashIn(**fields), key_of(made.pk), made, made.batch)

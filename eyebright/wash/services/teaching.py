@@ -12,17 +12,19 @@ from django.utils import timezone
 
 from eyebright.core.chain import Subject
 from eyebright.core.formulas.assess import DigestSubject, assess, digest_of
+from eyebright.core.formulas.change import thinned
 from eyebright.core.formulas.model import Family, Formula, UsualSubject, families, ready_formula, ready_times
 from eyebright.core.heads import Today, record_tables
 from eyebright.core.vocabulary import LinkZone
 from eyebright.core.wash import Application, lessons
-from eyebright.formulas.services.digests import digest_as_of
+from eyebright.formulas.services.digests import body_as_of, digest_as_of
+from eyebright.formulas.services.workbench import as_core, entered_of
 from eyebright.heads.models import Head
 from eyebright.heads.services import HeadHistory
 from eyebright.kept.decimals import as_float
 from eyebright.make.services.evaluation import evaluate
 from eyebright.shelf.services.measures import the_kit
-from eyebright.shelf.services.supplies import supplies_of
+from eyebright.shelf.services.supplies import plain_water, supplies_of
 
 from ..models import Wash
 
@@ -60,7 +62,7 @@ def _part(row: Wash) -> Application:
         minutes=min(sections) if sections else as_float(row.minutes),
         puts_on=max(sections) - min(sections) if sections else 0.0,
         cover=row.cover,
-        grams=as_float(row.grams),
+        grams=None if row.grams is None else float(row.grams) * (1 + row.thinned),
         times=times,
         strength=float(row.strength),
     )
@@ -74,19 +76,26 @@ def _subject(row: Wash, family: Family) -> tuple[Subject, float]:
     if not family.cleans:
         return UsualSubject(family), 1.0
     if row.batch is not None and (made := evaluate(row.batch, read=False).done) is not None:
-        return _as_made(made), 1.0
+        return _as_made(made, row.thinned), 1.0
+    if row.formula is not None and row.thinned:
+        written = as_core(entered_of(body_as_of(row.formula, row.at)), row.formula.pk).formula
+        return (_as_made(written, row.thinned) if written else UsualSubject(family)), 1.0
     if row.formula is not None:
         found = digest_as_of(row.formula, row.at, the_kit())
         return (DigestSubject(row.formula.name, found) if found else UsualSubject(family)), 1.0
     bought = supplies_of([row.supply_key], also_removed=True).get(row.supply_key) if row.supply_key else None
     if bought is not None and (ready := ready_formula(bought)) is not None:
-        return _as_made(ready), ready_times(bought)
+        return _as_made(ready, row.thinned), ready_times(bought)
     return UsualSubject(family), 1.0
 
 
-def _as_made(formula: Formula) -> Subject:
+def _as_made(formula: Formula, parts: int) -> Subject:
+    """A formula as it went on, with so many parts of water to one."""
     try:
-        return DigestSubject(formula.name, digest_of(assess(formula, the_kit())))
+        found = assess(formula, the_kit())
+        if parts:
+            found = assess(thinned(formula, found.yield_ml.value, plain_water(), parts), the_kit())
+        return DigestSubject(formula.name, digest_of(found))
     except ValueError:  # it cannot be reckoned any more: it is taken as its family usually is
         return UsualSubject(formula.family)
 

@@ -44,6 +44,7 @@ SAYS = {
     "slip": "gives slip",
     "oil": "oils",
     "humectant": "holds moisture",
+    "fat": "gives fat",
     "cream": "gives body and a little protein",
     "scent": "scents",
     "tannin": "tightens with tannin",
@@ -65,6 +66,8 @@ def does(material: Material | None) -> Mapping[str, float]:
         share = getattr(material, name)
         if share is not None and share.mid > 0.002:
             out[name] = share.mid
+    if fat := _table().numbers("fat").get(material.key):
+        out["fat"] = fat
     if material.surfactant is not None:
         out["soap" if "soap" in material.hazards else "surfactant"] = material.surfactant.mid
     if material.mucilage is not None:

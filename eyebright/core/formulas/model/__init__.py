@@ -1,6 +1,15 @@
 """What a formula is: lines, forms, families, steps, starting points."""
 
-from .families import Family, UsualSubject, families, family_product, rinse_family, usually_holds, washes
+from .families import (
+    Family,
+    UsualSubject,
+    families,
+    family_product,
+    rinse_family,
+    rinses,
+    usually_holds,
+    washes,
+)
 from .forms import FormTable, figures_of, form_rows, form_table, loose, own_form, turned
 from .formula import (
     COVER,

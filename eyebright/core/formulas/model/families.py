@@ -69,6 +69,11 @@ class Family:
         return family_product(self.key)
 
     @property
+    def thins(self) -> bool:
+        """Whether water thins it, and it is still what it was: no paste, grains, dust or oil."""
+        return not (self.paste or self.abrasive or self.dust or self.washed_after)
+
+    @property
     def planned_minutes(self) -> float:
         """Minutes on the head that a formula of this family begins with: the upper end of the usual."""
         return float(self.usual[1])
@@ -114,6 +119,15 @@ def families() -> dict[str, Family]:
 def washes() -> frozenset[str]:
     """The keys of the families that are a wash of their own."""
     return frozenset(family.key for family in families().values() if family.cleans)
+
+
+@cache
+def rinses() -> frozenset[str]:
+    """The keys of the families that clean no more than the water that they are rinsed out with."""
+    every = families().values()
+    return frozenset(
+        row.key for row in every if not (row.cleans or row.stays or row.washed_after or row.dust)
+    )
 
 
 @dataclass(frozen=True)

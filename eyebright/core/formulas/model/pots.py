@@ -10,7 +10,8 @@ from ... import tables
 class PotMaterial:
     """What a pot or bowl is made of, a row of `pots.toml`.
 
-    `eaten`: acid eats it; `softens`: it stands on no stove; `soaks`: it takes up oils and colours.
+    `eaten`: acid eats it; `softens`: it stands on no stove; `soaks`: it takes up oils and colours;
+    `hear`: how recipes say it, folded.
     """
 
     key: str
@@ -18,6 +19,7 @@ class PotMaterial:
     eaten: bool = False
     softens: bool = False
     soaks: bool = False
+    hear: tuple[str, ...] = ()
 
 
 @cache

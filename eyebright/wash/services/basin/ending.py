@@ -111,7 +111,7 @@ def _part(run: BasinRun, link: RunLink, contact: Contact, ended: datetime) -> Ap
     troubles += [f"help-{row.key}" for row in marks_of(run, "help") if row.link == link.id]
     part.all_of_it = any(row.ran_out == part.supply_key != "" for row in marks_of(run, "links"))
     part.payload.occasion = run.planned.occasion
-    part.more = {
+    part.more |= {
         "sections": sections,
         "meant": exact(going_on.minutes + going_on.each * going_on.sections, "0.01")
         if going_on.rinsed

@@ -10,7 +10,7 @@ from functools import cache, cached_property
 
 from ....materials import words
 from ....words import days_apart, lower_first
-from ...model import preconditions
+from ...model import pots, preconditions
 from ..lines import Kitchen
 from ..lines.conditions import begins_condition, condition_in
 from ..lines.lexing import Token, lex, text_of
@@ -25,7 +25,7 @@ PLACES = ("freezer", "fridge", "shelf")
 KEPT = {"fridge": "kept in the fridge", "freezer": "kept in the freezer", "shelf": "kept on the shelf"}
 CLAIM = "a claim, left out"
 YIELDS = "how much it makes"
-NOTED = {"a caution", "how it keeps", YIELDS, "kept in the note"}
+NOTED = {"a caution", "how it keeps", YIELDS, "kept in the note", "kept damp", "the order it goes on"}
 COMMA = Token("s", ",", ",")
 SIGNS = ("no_lumps", "snaps", "soft", "foam", "clear", "hand_warm", "thick", "fine", "turned")
 
@@ -55,6 +55,7 @@ class Hearing:
     dusted: bool = False
     sprayed: bool = False
     place: str = ""
+    pot: str = ""
     zones: set[str] = field(default_factory=set)
     wants: list[str] = field(default_factory=list)
     apart: float | None = None
@@ -91,12 +92,16 @@ class Hearing:
         heard = self.method.heard
         missed: list[str] = []
         aside = self._asides(text, tokens, heard)
+        if (pot := find(tokens, among=_pots())) and not has(tokens, "warns", "not"):
+            self.pot = pot[-1].key
+            heard.append(f"in {pots()[self.pot].name}")
         acts = acts_in(tokens)
         begun = 1 if tokens and tokens[0].word in word_list("passed", "words") else 0  # "to use"
         if any(each.start <= begun for each in find(tokens[:6], "head", "begins")):
             self.on_head = True
         elif self.method.steps and not acts and self._says_a_time_first(tokens):
             self.on_head = not _kept_at(tokens)
+        self.on_head = self.on_head or self._left_then_rinsed(clauses(text))
         if not acts and CLAIM in heard:
             return Told(text, tuple(dict.fromkeys(heard)))
         if not acts and (_kept_at(tokens) or YIELDS in heard or has(tokens, "keeping", "says")):
@@ -131,6 +136,29 @@ class Hearing:
             missed = [text]
         noted = bool(set(heard) & NOTED or missed or (self.on_head and CLAIM not in heard))
         return Told(text, tuple(dict.fromkeys(heard)), "; ".join(missed), noted)
+
+    def _left_then_rinsed(self, parts: Sequence[list[Token]]) -> bool:
+        """'Pour over, leave two minutes, rinse': nothing goes in, and what was left is rinsed off a head."""
+        if len(parts) < 2 or not self.method.lines:
+            return False
+        *before, last = parts
+        acts = [act for part in before for act in acts_in(part)]
+        off = acts_in(last)
+        return (
+            [act.key for act in off] == ["head off"]
+            and len(last) - (off[0].end - off[0].start) <= 2
+            and bool(acts)
+            and all(act.key.startswith("puts") for act in acts)
+            and not any(self._names(part) for part in before)
+        )
+
+    def _names(self, part: list[Token]) -> bool:
+        """Whether a clause names anything that goes in."""
+        timeless = without(part, spans_in(part, self.kitchen.habit), ())
+        said = [token.word for token in timeless if token.kind == "w"]
+        return amount_in(timeless, self.kitchen) or bool(
+            self.things.referred(said, range(len(self.method.lines)))
+        )
 
     def _says_a_time_first(self, tokens: list[Token]) -> bool:
         return any(each.start == 0 for each in spans_in(tokens, self.kitchen.habit))
@@ -292,6 +320,28 @@ class Hearing:
             if self.minutes is None or longest.most > self.minutes[1]:
                 self.minutes = (longest.least, longest.most)
             heard.append(f"{time_words(longest.least, longest.most)} on the head")
+        self._how(part, keys, heard, timed=bool(spans))
+        self._where(part, off=off, heard=heard)
+        if not off:
+            self._wants(part, heard)
+        if has(part, "head", "dries") and not off:
+            self.let_dry = True
+        if any(act.key.startswith("puts") or act.key.startswith("acts") for act in acts):
+            heard.append("kept in the note")
+        sections = has(part, "head", "sections")
+        if sections:
+            heard.append("the order it goes on")
+        told = ("covers", "uncovered", "ends", "begins", "damps")
+        said = keys or spans or sections or any(has(part, "head", name) for name in told)
+        if not said and amount_in(part, self.kitchen):
+            heard.append("kept in the note")
+            return ""
+        return "" if said else text_of(part)
+
+    def _how(self, part: list[Token], keys: set[str], heard: list[str], *, timed: bool) -> None:
+        """How it goes on, stays or comes off."""
+        stays = "head stays" in keys
+        off = "head off" in keys and not stays
         if stays:
             self.use = "left_in"
             heard.append("left in")
@@ -299,6 +349,8 @@ class Hearing:
             self.washed_off = True
             self.use = self.use or "rinsed_out"
             heard.append("rinsed out")
+        elif has(part, "head", "damps"):
+            heard.append("kept damp")
         elif "head sprays" in keys:
             self.sprayed = True
             heard.append("sprayed on")
@@ -307,24 +359,8 @@ class Hearing:
             heard.append("dusted on")
         elif has(part, "head", "ends"):
             heard.append("how it is worn")
-        elif "head on" in keys and not spans:
+        elif "head on" in keys and not timed:
             heard.append("how it goes on")
-        self._where(part, off=off, heard=heard)
-        if not off:
-            self._wants(part, heard)
-        if has(part, "head", "dries") and not off:
-            self.let_dry = True
-        if any(act.key.startswith("puts") or act.key.startswith("acts") for act in acts):
-            heard.append("kept in the note")
-        said = (
-            keys
-            or spans
-            or any(has(part, "head", name) for name in ("covers", "uncovered", "ends", "begins"))
-        )
-        if not said and amount_in(part, self.kitchen):
-            heard.append("kept in the note")
-            return ""
-        return "" if said else text_of(part)
 
     def _wants(self, part: list[Token], heard: list[str]) -> None:
         """What must hold on the head before it goes on."""
@@ -344,6 +380,12 @@ class Hearing:
         elif has(part, "head", "covers"):
             self.cover = True
             heard.append("under a cover")
+
+
+@cache
+def _pots() -> Phrases:
+    """Every way of saying what the pot or bowl is made of, and the key of that."""
+    return Phrases({words(said): row.key for row in pots().values() for said in row.hear})
 
 
 @cache

@@ -58,6 +58,7 @@ class HeardRecipe:
     minutes: tuple[float, float] | None = None
     cover: bool = False
     place: str = ""
+    pot: str = ""
     zone: str = ""
     apart: float | None = None
     wants: tuple[str, ...] = ()
@@ -264,6 +265,7 @@ def _heard(state: _Text) -> HeardRecipe:
         minutes=minutes,
         cover=hearing.cover,
         place=hearing.place,
+        pot=hearing.pot,
         zone=hearing.zone,
         apart=hearing.apart,
         wants=tuple(hearing.wants),

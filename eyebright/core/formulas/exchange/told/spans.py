@@ -7,7 +7,7 @@ from functools import cache
 from ....materials import Habit
 from ..lines.amounts import number_at
 from ..lines.lexing import Token, phrase_at, phrases
-from .vocabulary import find, phrase_table, told_words
+from .vocabulary import find, phrase_table, told_words, word_list
 
 NIGHT = (480.0, 720.0)  # minutes: eight to twelve hours
 DAY = 1440.0
@@ -48,17 +48,34 @@ def spans_in(tokens: list[Token], habit: Habit = "") -> list[Span]:
         unit = None
         if found is not None and found[2] < len(tokens):
             unit = _units().get(tokens[found[2]].word)
-        if found is None or unit is None:
+        if found is None or unit is None or _each(tokens, at):
             at += 1
             continue
         count, _, end, _ = found
         low, high = count.low * unit, count.high * unit
+        more, end = _or_more(tokens, end, habit)
+        high = max(high, more * unit)
         more = half_more(tokens, end + 1)
         if more:
             low, high, end = low + unit / 2.0, high + unit / 2.0, end + more
         out.append(Span(low, high, at, end + 1))
         at = end + 1
     return sorted(out, key=lambda each: each.start)
+
+
+def _each(tokens: list[Token], at: int) -> bool:
+    """Whether what follows is how often, and not how long: "every ten minutes"."""
+    return at > 0 and bool(_one_of(tokens, at - 1, "every"))
+
+
+def _or_more(tokens: list[Token], at: int, habit: Habit) -> tuple[float, int]:
+    """The more of "a minute or two", and where its last token stands; 0 for none."""
+    if at + 2 >= len(tokens) or tokens[at + 1].word not in word_list("times", "or"):
+        return 0.0, at
+    found = number_at(tokens, at + 2, habit)
+    if found is None or (found[2] < len(tokens) and tokens[found[2]].kind == "w"):
+        return 0.0, at
+    return found[0].high, found[2] - 1
 
 
 def half_more(tokens: list[Token], at: int) -> int:
