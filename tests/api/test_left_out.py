@@ -115,3 +115,37 @@ class Ways(BenchTestCase):
         self.assertLessEqual(len(long["formula"]["name"]), 80)
         self.call("POST", f"/formulas/{other['id']}/ways", {"name": "x" * 41}, 422)
         self.call("POST", f"/formulas/{other['id']}/ways", {"name": "  "}, 422)
+
+
+class TillThick(BenchTestCase):
+    """What goes in till it is thick enough: worked out by the core, in every room the same."""
+
+    def test_the_amount_is_worked_out_and_stays_open(self) -> None:
+        kept = self.add(
+            ["lib-shikakai", "60", "g"], ["lib-yoghurt", "", "till:clings"], family="saponin_paste"
+        )
+        self.assertEqual(kept["problems"], [])
+        self.assertEqual(kept["assessment"]["thickness"]["key"], "clings")
+        self.assertEqual(kept["formula"]["lines"][1]["unit"], "till:clings")
+        grams = kept["assessment"]["lines"][1]["grams"]["value"]
+        asked = {"goal": "makes", "value": 400, "formula": kept["formula"]}
+        after = self.call("POST", "/formulas/propose", asked)["formula"]["lines"][1]
+        self.assertEqual((after["unit"], after["amount"]), ("till:clings", ""))
+        found = self.call("POST", "/make/takes", {"formula": kept["id"]})
+        self.assertAlmostEqual(found["lines"][1]["needed"], grams, delta=0.1 * grams)
+        batch = self.call("POST", "/make/batches", {"ask": {"formula": kept["id"]}}, 201)
+        self.assertTrue(any("as thick as you want" in each["until"] for each in batch["steps"]))
+
+    def test_what_cannot_be_is_said_beside_the_line(self) -> None:
+        for amount, unit in (("", "till:clings"), ("", "till:velvet"), ("3", "till:")):
+            kept = self.add(
+                ["lib-cider_vinegar", "60", "mL"], ["class-rain", amount, unit], family="acid_rinse"
+            )
+            self.assertIn("lines.1.amount", self.problems(kept), unit)
+            self.assertIsNone(kept["assessment"])
+
+    def test_it_is_heard_from_a_recipe(self) -> None:
+        text = "Curd pack: 60 g shikakai powder, enough yoghurt to make a cream. Mix. On 30 minutes."
+        found = self.call("POST", "/formulas/bring", {"text": text}, 201)["formula"]
+        self.assertEqual(found["formula"]["lines"][1]["unit"], "till:clings")
+        self.assertEqual(found["assessment"]["thickness"]["key"], "clings")

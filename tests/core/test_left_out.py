@@ -6,15 +6,24 @@ from typing import get_args
 from unittest import TestCase
 
 from eyebright.core.formulas.assess import assess
-from eyebright.core.formulas.change import Workbench, scaling
-from eyebright.core.formulas.exchange import export, import_recipe
-from eyebright.core.formulas.model import Formula, Step, planned_steps, pots, preconditions
+from eyebright.core.formulas.change import Workbench, scaling, till_thick
+from eyebright.core.formulas.exchange import export, import_recipe, read_line
+from eyebright.core.formulas.model import (
+    TILL,
+    Formula,
+    FormulaError,
+    Step,
+    planned_steps,
+    pots,
+    preconditions,
+)
 from eyebright.core.make import as_done
 from eyebright.core.vocabulary import Pot
 from eyebright.core.wash import WashLink
 
 from .formulas import formula
 from .test_wash_links import basin
+from .written_lines import empty_kitchen
 
 WHOLE = formula(
     "clay_damp", ("rhassoul", 60, "g"), ("rain", 100, "mL"), ("honey", 7, "g"), ("lavender_oil", 4, "drop")
@@ -130,3 +139,51 @@ class Pots(TestCase):
                 with self.subTest(f"{caution}, {pot}"):
                     said = {each.id for each in assess(replace(made, pot=pot)).cautions}
                     self.assertEqual(caution in said, pot in said_of)
+
+
+class TillThick(TestCase):
+    """So much of a line as makes it as thick as somebody wants it."""
+
+    def test_it_comes_out_as_thick_as_that(self) -> None:
+        for family, powder, liquid in (
+            ("clay_damp", "rhassoul", "rain"),
+            ("saponin_paste", "shikakai", "whey"),
+            ("mask", "oat_flour", "buttermilk"),
+        ):
+            for grade in ("spreads", "clings", "runny"):
+                made = formula(family, (powder, 60, "g"), (liquid, 1, "mL"))
+                lines = (made.ingredients[0], replace(made.ingredients[1], till=grade))
+                with self.subTest(f"{liquid} till {grade}"):
+                    found = till_thick(replace(made, ingredients=lines), Workbench())
+                    texture = assess(found).texture
+                    assert texture is not None
+                    self.assertEqual(texture.grade.key, grade)
+
+    def test_a_powder_too(self) -> None:
+        made = formula("clay_damp", ("rhassoul", 1, "g"), ("rain", 100, "mL"))
+        lines = (replace(made.ingredients[0], till="spreads"), made.ingredients[1])
+        found = till_thick(replace(made, ingredients=lines), Workbench())
+        self.assertGreater(found.ingredients[0].amount.value, 30.0)
+
+    def test_what_takes_up_nothing_is_said_beside_its_line(self) -> None:
+        made = formula("acid_rinse", ("cider_vinegar", 10, "mL"), ("rain", 1, "mL"))
+        lines = (made.ingredients[0], replace(made.ingredients[1], till="spreads"))
+        with self.assertRaises(FormulaError) as raised:
+            till_thick(replace(made, ingredients=lines), Workbench())
+        self.assertEqual(raised.exception.line, 1)
+
+    def test_a_step_that_it_goes_in_at_says_so(self) -> None:
+        lines = (WHOLE.ingredients[0], replace(WHOLE.ingredients[1], till="spreads"))
+        made = replace(WHOLE, ingredients=lines, steps=(Step("mix_in", (1, 2)),))
+        self.assertIn("as thick as you want it", planned_steps(made)[0].until)
+
+    def test_it_is_heard(self) -> None:
+        for text, grade in (
+            ("enough yoghurt to make a cream", "clings"),
+            ("yoghurt till it spreads", "spreads"),
+            ("warm water to make a paste", "spreads"),
+            ("Wasser, bis eine Paste entsteht", "spreads"),
+            ("de l'eau pour faire une pâte", "spreads"),
+        ):
+            with self.subTest(text):
+                self.assertEqual(read_line(text, empty_kitchen()).unit, f"{TILL}{grade}")

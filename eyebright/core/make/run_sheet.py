@@ -73,7 +73,7 @@ def run_sheet(steps: Sequence[PlannedStep], last: StepKind) -> tuple[RunStep, ..
                 least=each.least,
                 most=each.most,
                 sign=sign,
-                until=f"until {signs()[sign].name}" if sign else "",
+                until=each.until or (f"until {signs()[sign].name}" if sign else ""),
                 if_not=each.if_not,
                 note=each.step.note,
             )

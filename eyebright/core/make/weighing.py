@@ -50,7 +50,7 @@ def tolerances(formula: Formula, bench: Workbench, found: Assessment) -> dict[in
     base = _figures(bench.quick(formula))
     out = {}
     for place, line in enumerate(formula.ingredients):
-        if line.amount.value <= 0.0 or line.amount.unit == COVER:
+        if line.amount.value <= 0.0 or line.amount.unit == COVER or line.till:
             out[line.id] = Tolerance(MOST, "")
             continue
         moved = _figures(bench.quick(formula.with_amount(place, line.amount.value * (1.0 + NUDGE))))

@@ -8,6 +8,7 @@ from eyebright.core.formulas.model import (
     COVER,
     PHASES,
     SHARES,
+    TILL,
     families,
     form_rows,
     pots,
@@ -36,6 +37,8 @@ from ..schemas.choices import (
 )
 
 BEST = 3
+# What is put in till it is so thick, after "till it": by the grade.
+TILL_SAYS = {"stiff": "is stiff", "spreads": "spreads", "clings": "pours and clings", "runny": "is runny"}
 
 
 def bench_choices() -> BenchOut:
@@ -44,7 +47,7 @@ def bench_choices() -> BenchOut:
         families=[out_of(FamilyChoiceOut, each, usual=list(each.usual)) for each in families().values()],
         phases=[KeyNameOut(key=key, name=name) for key, name in PHASES.items()],
         forms=[KeyNameOut(key=key, name=row["name"]) for key, row in form_rows().items()],
-        shares=[KeyNameOut(key=key, name=name) for key, name in {**SHARES, COVER: "to cover"}.items()],
+        shares=[KeyNameOut(key=key, name=name) for key, name in _by_the_rest().items()],
         steps=[
             out_of(StepChoiceOut, each, minutes=list(each.minutes), signs=list(each.signs))
             for each in step_kinds().values()
@@ -63,6 +66,16 @@ def bench_choices() -> BenchOut:
         ],
         picked=picked_schools(),
     )
+
+
+def _by_the_rest() -> dict[str, str]:
+    """Ways of saying an amount by what else goes in, by key."""
+    thick = {
+        f"{TILL}{grade.key}": f"till it {TILL_SAYS[grade.key]}"
+        for grade in grades()
+        if grade.key in TILL_SAYS
+    }
+    return {**SHARES, COVER: "to cover", **thick}
 
 
 def read(text: str, room: int) -> ReadOut:

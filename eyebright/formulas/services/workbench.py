@@ -10,10 +10,11 @@ from django.db import models
 from pydantic import ValidationError
 from pydantic_core import PydanticCustomError
 
-from eyebright.core.formulas.assess import VERSION
-from eyebright.core.formulas.change import Workbench
+from eyebright.core.formulas.assess import VERSION, grades
+from eyebright.core.formulas.change import Workbench, till_thick
 from eyebright.core.formulas.model import (
     COVER,
+    TILL,
     Formula,
     FormulaError,
     Ingredient,
@@ -26,7 +27,7 @@ from eyebright.core.formulas.model import (
     step_kinds,
 )
 from eyebright.core.heads import Head, Today, hair_and_scalp_of
-from eyebright.core.materials import Amount, Count, Kit, Supply, typed_number
+from eyebright.core.materials import Amount, Count, Kit, Supply, typed_number, unit_of
 from eyebright.core.words import brief
 from eyebright.heads.services import facts_of_whom, head_for, product_key
 from eyebright.kept.fields import count as number_range
@@ -159,9 +160,10 @@ def as_core(payload: FormulaIn, pk: int | None = None) -> ParsedFormula:
             whole = False
             continue
         phase = line.phase or default_phase(supply, family)
-        amount = Amount.ranging(count, line.unit, line.packed)
+        till = line.unit.removeprefix(TILL) if line.unit.startswith(TILL) else ""
+        amount = Amount.ranging(count, unit_of(supply) if till else line.unit, line.packed)
         form = of_form(supply.material, line.form)
-        read = Ingredient(line.id, supply, amount, phase, form, line.only_if.strip())
+        read = Ingredient(line.id, supply, amount, phase, form, line.only_if.strip(), till)
         if is_left_out(line):
             left_out.append(read)
             continue
@@ -187,32 +189,47 @@ def as_core(payload: FormulaIn, pk: int | None = None) -> ParsedFormula:
         or any(step is None for step in steps)
     ):
         return out
-    out.formula = Formula(
-        name=payload.name,
-        family=family,
-        ingredients=tuple(lines),
-        steps=tuple(step for step in steps if step),
-        use=payload.use,
-        minutes=minutes or 0.0,
-        makes=makes,
-        base=payload.base,
-        place=payload.place,
-        pot=payload.pot,
-        bottle=payload.bottle,
-        cover=payload.cover,
-        apart=apart,
-        zone=payload.zone,
-        schools=tuple(sorted(payload.schools.items())),
-        unknown=tuple(
-            line.text or "a line"
-            for line in payload.lines
-            if not line.supply_key and (line.text or line.amount)
+    out.formula = _thick_enough(
+        out,
+        Formula(
+            name=payload.name,
+            family=family,
+            ingredients=tuple(lines),
+            steps=tuple(step for step in steps if step),
+            use=payload.use,
+            minutes=minutes or 0.0,
+            makes=makes,
+            base=payload.base,
+            place=payload.place,
+            pot=payload.pot,
+            bottle=payload.bottle,
+            cover=payload.cover,
+            apart=apart,
+            zone=payload.zone,
+            schools=tuple(sorted(payload.schools.items())),
+            unknown=tuple(
+                line.text or "a line"
+                for line in payload.lines
+                if not line.supply_key and (line.text or line.amount)
+            ),
+            product="" if pk is None else product_key(family.key, pk),
+            left_out=tuple(left_out),
+            wants=tuple(key for key in dict.fromkeys(payload.wants) if key in preconditions()),
         ),
-        product="" if pk is None else product_key(family.key, pk),
-        left_out=tuple(left_out),
-        wants=tuple(key for key in dict.fromkeys(payload.wants) if key in preconditions()),
     )
     return out
+
+
+def _thick_enough(out: ParsedFormula, formula: Formula) -> Formula | None:
+    """The same with an amount for what goes in till it is thick enough; None, and why, where none does."""
+    if not any(line.till for line in formula.ingredients):
+        return formula
+    bench, _ = core_bench([line.supply.key for line in formula.ingredients])
+    try:
+        return till_thick(formula, bench)
+    except FormulaError as raised:
+        out.problems |= {out.field_of(raised): str(raised)}
+        return None
 
 
 def is_left_out(line: IngredientIn) -> bool:
@@ -242,8 +259,10 @@ def counted(line: IngredientIn) -> Count | None:
 
 def _counted(line: IngredientIn, missing: str) -> tuple[Count | None, str]:
     """A line's number as it was typed, or range of two, or what to say of it."""
-    if line.unit == COVER:
+    if line.unit == COVER or line.unit.removeprefix(TILL) in {grade.key for grade in grades()}:
         return Count.of(1.0), ""
+    if line.unit.startswith(TILL):
+        return None, "Till how thick? Choose how it is measured."
     if not line.amount.strip():
         return None, missing
     try:
@@ -276,6 +295,8 @@ def to_schema(formula: Formula, payload: FormulaIn) -> FormulaIn:
     for line in (*formula.ingredients, *formula.left_out):
         old = had.get(line.id)
         same = old is not None and old.supply_key == line.supply.key and old.unit == line.amount.unit
+        if line.till:
+            line = replace(line, amount=Amount(1.0, f"{TILL}{line.till}"))
         was = _counted(old, "")[0] if same and old else None
         typed = (
             old.amount
@@ -286,7 +307,7 @@ def to_schema(formula: Formula, payload: FormulaIn) -> FormulaIn:
             IngredientIn(
                 id=line.id,
                 supply_key=line.supply.key,
-                amount=typed if typed is not None else written(line.amount),
+                amount="" if line.till else typed if typed is not None else written(line.amount),
                 unit=line.amount.unit,
                 packed=line.amount.packed,
                 phase=line.phase,

@@ -9,3 +9,4 @@ from .replace_lines import replace_lines
 from .scaling import capped, for_head
 from .substitutes import does, holds_any, likeness, main_role, substitutes
 from .thinning import thinned
+from .till_thick import till_thick

@@ -16,6 +16,7 @@ from .formula import (
     MOST_GRAMS,
     PHASES,
     SHARES,
+    TILL,
     TOLD_BY_OTHERS,
     Formula,
     FormulaError,

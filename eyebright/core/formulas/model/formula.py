@@ -25,6 +25,7 @@ PHASES: dict[Phase, str] = {
     "drops": "drops, last",
 }
 SHARES = {"%": "% of the whole", "part": "parts", "per 100": "per 100 of the base"}
+TILL = "till:"  # and the grade of thickness till which it is put in
 COVER = "cover"  # so much as covers what lies in the pot
 TOLD_BY_OTHERS = (*SHARES, COVER)  # units of amounts that only the other lines tell
 MOST_LINES = 60
@@ -45,6 +46,7 @@ class Ingredient:
     """One line. `id` stays its own when lines move; `form` is "" for what has none.
 
     `only_if`: the condition of a line that may be left out, "for dry hair"; "" for one that always goes in.
+    `till`: the grade of thickness till which it is put in (texture.toml); "" for an amount of its own.
     """
 
     id: int
@@ -53,6 +55,7 @@ class Ingredient:
     phase: Phase
     form: Form | Literal[""] = ""
     only_if: str = ""
+    till: str = ""
 
     @property
     def material(self) -> Material | None:

@@ -243,9 +243,17 @@ def _done(step: Step, formula: Formula) -> PlannedStep:
         if step.only_if
         else f"{kind.name}{what}.",
         how=kind.how_dry if kind.how_dry and not _wet(formula) else kind.how,
-        until=f"until {sign.name}" if sign else "",
+        until=f"until {sign.name}" if sign else THICK if _till_thick(step, formula) else "",
         if_not=usual_sign.if_not if usual_sign else "",
     )
+
+
+THICK = "little by little, until it is as thick as you want it"
+
+
+def _till_thick(step: Step, formula: Formula) -> bool:
+    """Whether something goes in at it till it is thick enough."""
+    return any(line.till for line in formula.ingredients if line.id in step.adds)
 
 
 def _wet(formula: Formula) -> bool:

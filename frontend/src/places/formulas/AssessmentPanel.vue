@@ -6,7 +6,7 @@ import CautionList from "@/parts/CautionList.vue";
 import { ph, range, span } from "@/parts/ph";
 import PhStrip from "@/parts/PhStrip.vue";
 import BalanceBeam from "./BalanceBeam.vue";
-import FlowTest from "./FlowTest.vue";
+import FlowTest from "@/parts/FlowTest.vue";
 import LiftScale from "@/parts/LiftScale.vue";
 import { minutes } from "./words";
 import { kindOf, percents, roughly, withRange } from "@/parts/figures";

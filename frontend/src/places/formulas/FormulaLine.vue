@@ -54,7 +54,10 @@ const units = computed(() => [
   ...(supply?.units ?? []),
   ...bench.shares.filter((one) => one.key !== COVER || supply?.unit !== "g"),
 ]);
-const covers = computed(() => line.value.unit === COVER);
+const TILL = "till:";
+const byTheRest = computed(
+  () => line.value.unit === COVER || (line.value.unit ?? "").startsWith(TILL),
+);
 /** What was written, where it says more than the line does. */
 const written = computed(() => (line.value.text && supply ? line.value.text : ""));
 const forms = computed(() => bench.forms.filter((one) => supply?.forms.includes(one.key)));
@@ -95,7 +98,7 @@ const takes = useTakesReading(
       :aria-describedby="error ? id : undefined"
       :invalid="Boolean(errors[`lines.${place}.amount`])"
       class="amount"
-      :disabled="covers"
+      :disabled="byTheRest"
       v-bind="takes"
       @keydown.enter.prevent="emit('next')"
     />

@@ -6,6 +6,7 @@ import type { BatchChange } from "@/api/types";
 import { useBatch, useChangeBatch } from "@/api/make";
 import { useShortcuts } from "@/app/shortcuts";
 import { tell } from "@/app/undo";
+import FlowTest from "@/parts/FlowTest.vue";
 import CautionList from "@/parts/CautionList.vue";
 import LoadState from "@/parts/LoadState.vue";
 import { ph, range } from "@/parts/ph";
@@ -124,6 +125,12 @@ useShortcuts([
           about {{ Math.round(made.makes?.value ?? 0) }} mL.
         </template>
       </p>
+      <FlowTest
+        v-if="made?.thickness && step.act !== 'gather'"
+        :grade="made.thickness"
+        :says="`On a spoon: ${made.thick}`"
+        class="max-w-40"
+      />
       <div v-if="errors['made']" class="grid gap-2">
         <CautionList :cautions="grave" />
         <button type="button" class="act" @click="accept">

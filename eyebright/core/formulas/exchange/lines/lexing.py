@@ -114,7 +114,7 @@ def _is_word(token: Token) -> bool:
 
 
 def phrase_at(
-    tokens: list[Token], at: int, table: dict[tuple[str, ...], str], most: int = 4
+    tokens: list[Token], at: int, table: dict[tuple[str, ...], str], most: int = 6
 ) -> tuple[str, int]:
     """The longest phrase of a table that begins here: its key, and how many tokens; ("", 0) for none."""
     said = [token.word for token in takewhile(_is_word, tokens[at : at + most])]

@@ -30,7 +30,7 @@ from ....materials import (
     word_set,
     words,
 )
-from ...model import COVER, SHARES, form_rows, of_form, own_form
+from ...model import COVER, SHARES, TILL, form_rows, of_form, own_form
 from .amounts import Said, amounts_in, pieces_at, pieces_of
 from .lexing import Token, first_phrase, lex, line_words, phrase_at, phrases, word_of
 from .strengths import at_strength, row_at, strength_said
@@ -175,6 +175,8 @@ def _apart(tokens: list[Token], kitchen: Kitchen) -> _Parts:
         for said in ("up_to", "enough"):
             _, count = phrase_at(tokens, at, phrases("lines", said))
             taken |= set(range(at, at + count))
+        _, count = phrase_at(tokens, at, phrases("till"))
+        taken |= set(range(at, at + count))
     amounts = _piece_behind(tokens, amounts, taken)
     name: list[str] = []
     remarks: list[list[str]] = []
@@ -358,6 +360,8 @@ def _amount(parts: _Parts, supply: Supply, kitchen: Kitchen) -> tuple[Amount | N
     """Amount, unit, what is to be asked and beside which field."""
     usual = supply.material.unit if supply.material else "mL"
     if not parts.amounts:
+        if grade := _till(parts):
+            return None, f"{TILL}{grade}", "", ""
         up_to = _up_to(parts)
         return None, usual, up_to or f"How much {supply.name}?", "amount"
     first, *more = parts.amounts
@@ -383,6 +387,14 @@ def _amount(parts: _Parts, supply: Supply, kitchen: Kitchen) -> tuple[Amount | N
     if first.count.mid == 0.0 and not problem:
         problem = f"None of {supply.name}? Say how much, or leave the line out."
     return amount, unit, problem, "amount" if problem else ""
+
+
+def _till(parts: _Parts) -> str:
+    """The grade of thickness till which it goes in, where it is said so; "" where it is not."""
+    return next(
+        (key for at in range(len(parts.tokens)) if (key := phrase_at(parts.tokens, at, phrases("till"))[0])),
+        "",
+    )
 
 
 def _number(said: Said) -> str:

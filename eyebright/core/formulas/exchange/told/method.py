@@ -5,7 +5,7 @@ from dataclasses import dataclass, field, replace
 
 from ....materials import WATER, is_a
 from ....words import between, lower_first, span
-from ...model import StepKind, of_form, step_kinds
+from ...model import TILL, StepKind, of_form, step_kinds
 from ..lines import Kitchen, ParsedLine, read_line
 from ..lines.lexing import Token
 from .vocabulary import word_list
@@ -15,6 +15,7 @@ DRY = ("sorts", "dries", "mills", "crushes", "sieves")
 """What is done to dry things before they go in: to all of them, where none is named."""
 
 SCALDS, OVER = 45.0, 240.0  # °C; minutes after which any pot has cooled
+PASTE = "spreads"  # the grade that "until it is a paste" says
 ADDED = "added: the recipe does not say it"
 Times = tuple[float, float]
 
@@ -121,9 +122,21 @@ class Method:
             self._flush()
         self.pending = []
         self._into_the_only_one()
+        self._till_thick()
         for place, line in enumerate(self.lines):
             if not line.sure and self._drawn_off(place):
                 self.lines[place] = _as_the_plant(line)
+
+    def _till_thick(self) -> None:
+        """'Mix with water until it is a paste': of what has no amount, so much goes in as makes it so."""
+        for step in self.steps:
+            open_ones = [
+                place for place in step.adds if self.lines[place].sure and self.lines[place].amount is None
+                and self.lines[place].field == "amount"
+            ]  # fmt: skip
+            if step.sign == "thick" and len(open_ones) == 1:
+                line = self.lines[open_ones[0]]
+                self.lines[open_ones[0]] = replace(line, unit=f"{TILL}{PASTE}", problem="", field="")
 
     def _into_the_only_one(self) -> None:
         """What no step names goes in where anything goes in at all: 'mix', 'shake'."""

@@ -108,12 +108,15 @@ def acts_in(tokens: Sequence[Token]) -> list[Found]:
         ends = tokens[each.end - 1].word
         if each.key == "head stays" and ends == "in" and follows and follows.word in PLACED:
             each = Found("puts leave", each.start, each.end - 1)
+        if single and follows and word in word_list("first", "as_it_is") and follows.word in WATERS:
+            continue  # warm water
         if single and word in _participles() and not _goes_on(tokens, each.end):
             continue
         out.append(each)
     return out
 
 
+WATERS = ("water", "milk", "tea", "rain", "rainwater")
 PLACED = ("a", "an", "the", "your", "some", "cold", "warm", "water", "one")
 
 

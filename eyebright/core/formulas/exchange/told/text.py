@@ -73,7 +73,10 @@ def begins_method(row: str) -> bool:
 
 def segments(row: str, kitchen: Kitchen) -> list[str]:
     """A row as the things that commas part; what says no amount of its own belongs to the one before it."""
-    parts = [PURPOSE.sub("", part).strip() for part in OUTSIDE.split(row) if part.strip()]
+    whole = [part.strip() for part in OUTSIDE.split(row) if part.strip()]
+    parts = [
+        part if first_phrase(lex(part), phrases("till")) else PURPOSE.sub("", part).strip() for part in whole
+    ]
     begins = [begins_line(part, kitchen) for part in parts]
     if sum(begins) < 2 or not begins[0]:
         return [row]

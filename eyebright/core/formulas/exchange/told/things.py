@@ -8,7 +8,7 @@ from ....materials import is_a, stem, stem_set, word_set, words
 from ....words import listed
 from ..lines import Kitchen, ParsedLine, parse_row, read_line
 from ..lines.amounts import ARTICLES
-from ..lines.lexing import Token, first_phrase, lex, number_words, phrases, text_of
+from ..lines.lexing import Token, first_phrase, lex, number_words, phrase_at, phrases, text_of
 from .method import Method
 from .spans import Span, half_more
 from .vocabulary import find, phrase_table, told_words, word_list
@@ -183,11 +183,16 @@ def _chunks(tokens: list[Token], kitchen: Kitchen) -> list[list[Token]]:
     """The names in a clause, each with its amount: parted by signs, little words and new amounts."""
     stops = word_list("little", "stops") | word_list("little", "joins")
     begins = {each.start for each in kitchen.amounts(tokens) if each.start}
+    till = {
+        place
+        for at in range(len(tokens))
+        for place in range(at, at + phrase_at(tokens, at, phrases("till"))[1])
+    }
     out: list[list[Token]] = [[]]
     for at, token in enumerate(tokens):
         if at in begins and any(each.kind == "w" for each in out[-1]) and kitchen.amounts(out[-1]):
             out.append([])
-        if (
+        if at not in till and (
             token is GAP
             or (token.kind == "s" and token.word in ",;:")
             or (token.word in stops and not half_more(tokens, at))
