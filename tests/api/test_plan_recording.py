@@ -77,6 +77,45 @@ class Recording(PlanTestCase):
                 self.refused("POST", "/wash/record", {"head": self.wren} | body, field)
         self.assertEqual(Wash.objects.count(), 0)
 
+    def test_a_thinned_wash_teaches_as_it_went_on(self) -> None:
+        given = []
+        for parts in (0, 3):
+            chain = self.chain(f"1 + {parts}", self.link(self.soapwort, parts=parts))
+            done = self.record(chain=chain)
+            found = Wash.objects.get(pk=done["washes"][0])
+            self.assertEqual(found.thinned, parts)
+            given.append(found.given)
+            self.call("POST", "/wash/record/back", done, 204)
+        self.assertIsNotNone(given[1])
+        self.assertLess(given[1], given[0] - 0.7, "a quarter of it went on")
+
+    def test_bottles_of_one_formula_are_emptied_one_after_the_other(self) -> None:
+        batch = self.made(self.soapwort)
+        for name, amount in (("First bottle", 5), ("Second bottle", 300)):
+            self.do(batch, "containers", 201, name=name, amount=amount, place="fridge")
+        left = lambda: {row.name: float(row.left) for row in Container.objects.all()}  # noqa: E731
+        done = self.record(formula=self.soapwort)
+        first, second = left()["First bottle"], left()["Second bottle"]
+        self.assertEqual(first, 0.0)
+        self.assertLess(second, 300.0)
+        self.assertIn("First bottle", done["says"])
+        self.assertIn("Second bottle", done["says"])
+        (wash,) = Wash.objects.all()
+        self.call("DELETE", f"/heads/{self.wren}/washes/{wash.pk}")
+        self.assertEqual(left(), {"First bottle": 5.0, "Second bottle": 300.0})
+        self.call("POST", f"/heads/{self.wren}/washes/{wash.pk}/restore")
+        self.assertEqual(left(), {"First bottle": first, "Second bottle": second})
+
+    def test_a_rinse_takes_what_its_water_takes(self) -> None:
+        asked = {"head": self.wren, "links": [self.link(self.soapwort)]}
+        oil = lambda: self.call("POST", "/wash/chains/read", asked)["oil"][0]["value"]  # noqa: E731
+        self.record(formula=self.soapwort, at="2026-11-24T12:00")
+        before = oil()
+        self.record(formula=self.towpath, at="2026-11-27T11:00")
+        after = oil()
+        self.assertLess(after, before)
+        self.assertGreater(after, 0.7 * before)
+
     def test_several_things_on_one_day_teach_as_one_wash(self) -> None:
         body = {"family": "saponin_liquor", "amount": 80, "unit": "mL"}
         for days in (9, 6):

@@ -30,7 +30,7 @@ from eyebright.core.basin import (
     too_warm,
     troubles,
 )
-from eyebright.core.wash import WashLink
+from eyebright.core.wash import WashLink, sections
 
 from .formulas import formula
 from .test_wash_links import CLAY, LIQUOR, MASK, OIL, RINSE, SODA, THIRD, WATER, basin
@@ -266,6 +266,19 @@ class Words(TestCase):
         ):
             self.assertIn(part, first.say)
         self.assertNotIn("85 mL", step_words(steps[1], 2, basin_links, back, 38.0).say, "said once")
+
+    def test_each_section_is_called_by_its_name(self) -> None:
+        for key, row in sections().items():
+            with self.subTest(key):
+                self.assertIn(len(row.parts), (0, row.count))
+        rows = sections()["rows"]
+        mask = replace(RINSED, id=7, what="put_on", sections=rows.count, section=rows.name, parts=rows.parts,
+                       amount="60 mL", measured="¼ cup")  # fmt: skip
+        said = [step_words(steps_of([mask])[1], at, {7: mask}, next(iter(postures().values())), 38.0)
+                for at in range(rows.count)]  # fmt: skip
+        for words, part in zip(said, rows.parts, strict=True):
+            self.assertIn(part, words.say)
+        self.assertIn("¼ cup.", said[0].how)
 
     def test_what_there_is_too_little_of_is_said_where_it_goes_on(self) -> None:
         short = "40 mL left, and all of it is reckoned with: this head takes about 85 g"

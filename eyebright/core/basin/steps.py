@@ -18,12 +18,12 @@ class BasinLink:
     """One link of a wash as the basin takes it.
 
     `start` and `minutes` as planned: on the head once all of it is on, or of a pause; `rinsed`: it comes off
-    again; `sections` that it goes on in, each in `each` minutes, called `section`; `most` and `never`:
-    minutes of the first section from which they are warned of and stopped (None: none); `amount` that goes
-    on, and `says` what there is of it; `how` a pause is done; `after`: that it comes after the basin; `ph`
-    low, middle, high; `strong`: alkaline, longer to rinse out of an eye; `eyes`: it harms them; `poured`:
-    what is left of it can be poured again; `note`: what is known of it, and of the last time; `optional`:
-    when it is done at all, empty for always.
+    again; `sections` that it goes on in, each in `each` minutes, called `section` together and `parts` one by
+    one; `most` and `never`: minutes of the first section from which they are warned of and stopped (None:
+    none); `amount` that goes on, `measured` by spoons and cups, and `says` what there is of it; `how` a pause
+    is done; `after`: that it comes after the basin; `ph` low, middle, high; `strong`: alkaline, longer to
+    rinse out of an eye; `eyes`: it harms them; `poured`: what is left of it can be poured again; `note`: what
+    is known of it, and of the last time; `optional`: when it is done at all, empty for always.
     """
 
     id: int
@@ -36,10 +36,12 @@ class BasinLink:
     sections: int = 1
     each: float = 0.0
     section: str = ""
+    parts: tuple[str, ...] = ()
     most: float | None = None
     never: float | None = None
     amount: str = ""
     says: str = ""
+    measured: str = ""
     how: str = ""
     hands: bool = True
     after: bool = False

@@ -62,12 +62,13 @@ def _put_on(step: Step, pressed: int, link: BasinLink, posture: Posture) -> Step
     note = f" {link.note}" if link.note else ""
     only = f"Only {link.optional}: else leave it out." if link.optional else ""
     if step.presses == 1:
-        how = _joined(only, _on_head(link), eyes, _then(link), link.note)
+        how = _joined(only, _measured(link), _on_head(link), eyes, _then(link), link.note)
         say = f"{link.name} {where}. {only} {capital(much)}{eyes} {HOLD} when it is on.{note}"
         return StepWords(f"{link.name} {where}", link.amount, how, "It is on", _tidy(say))
-    part = f"the {ordinal(pressed)} of {step.presses}"
+    called = f"{link.parts[pressed]}, " if pressed < len(link.parts) else ""
+    part = f"{called}the {ordinal(pressed)} of {step.presses}"
     in_all = f"{capital(link.section)}, {part}. {capital(link.says)} in all." if link.says else ""
-    how = _joined(only, in_all,
+    how = _joined(only, in_all, _measured(link) if pressed == 0 else "",
                   eyes, _then(link), link.note)  # fmt: skip
     first = f"{link.name} {where}, {link.section}. {only} {capital(much)}{eyes} " if pressed == 0 else ""
     say = f"{first}Now {part}. {HOLD} when it is on.{note if pressed == 0 else ''}"
@@ -75,6 +76,11 @@ def _put_on(step: Step, pressed: int, link: BasinLink, posture: Posture) -> Step
         f"{link.name} {where}", f"{pressed + 1} of {step.presses}", how, f"The {ordinal(pressed)} is on",
         _tidy(say),
     )  # fmt: skip
+
+
+def _measured(link: BasinLink) -> str:
+    """So much by the household's spoons and cups."""
+    return f"{capital(link.measured)}." if link.measured else ""
 
 
 def _on_head(link: BasinLink) -> str:

@@ -35,12 +35,13 @@ class Pause:
 
 @dataclass(frozen=True)
 class Sections:
-    """How something goes on, section by section: how many, and minutes for each."""
+    """How something goes on, section by section: how many, minutes for each, and what each is called."""
 
     key: str
     name: str
     count: int
     minutes: float
+    parts: tuple[str, ...] = ()
 
     @property
     def whole(self) -> float:

@@ -9,6 +9,7 @@ from django.utils import timezone
 
 from eyebright.core.formulas.model import families
 from eyebright.core.heads import Needs
+from eyebright.core.materials import spoons
 from eyebright.core.rules import Caution
 from eyebright.core.wash import LinkResult, Wash, WashLink, pauses, sections, spaced_in, suit
 from eyebright.core.words import brief, capital, days_apart, ends
@@ -18,6 +19,7 @@ from eyebright.kept.problems import Problem, one
 from eyebright.kept.versions import changed, get_checked
 from eyebright.kept.wire import out_of
 from eyebright.shelf.services.labels import doubts_about
+from eyebright.shelf.services.measures import the_kit
 
 from ..models import Wash as KeptWash
 from ..models import WashChain
@@ -240,6 +242,16 @@ def amount_said(each: LinkResult, link: WashLink) -> str:
         water = brief(_round(neat * link.formula.family.wetted))
         return f"{out}, stirred little by little into about {water} mL of warm water"
     return out
+
+
+def measured_said(each: LinkResult, link: WashLink) -> str:
+    """The same by spoons and cups, "2 tablespoons with ⅓ cup of water"; empty for what is weighed."""
+    if link.formula is None or each.unit != "mL":
+        return ""
+    whole = each.dose.value / each.g_per_ml
+    neat, kit = whole / (1.0 + link.parts), the_kit()
+    water = f" with {spoons(whole - neat, kit)} of water" if link.parts else ""
+    return f"{spoons(neat, kit)}{water}"
 
 
 def _round(value: float) -> float:

@@ -249,8 +249,12 @@ def _of_supply(key: str, fields: dict[str, Any], *, also_removed: bool) -> Appli
 
 
 def _worked_out_alone(link: WashLinkIn, head: Head, at: datetime, supply_key: str) -> LinkResult | None:
-    """What this comes to by itself on this head; None where that cannot be worked out."""
-    asked = link.model_copy(update={"formula": None, "supply_key": supply_key, "pause": ""})
+    """What this comes to by itself on this head; None where that cannot be worked out.
+
+    What there is of a formula in one bottle sets no bound to it: the next one is opened.
+    """
+    what = {} if link.formula is not None else {"supply_key": supply_key}
+    asked = link.model_copy(update={**what, "pause": ""})
     try:
         found, _ = worked_out(WashAsk(links=[asked], head=head.pk, at=at))
     except Problem:

@@ -22,7 +22,7 @@ from ...models import BasinRun, PlannedWash
 from ...models import Wash as KeptWash
 from ...schemas.chains import WashLinkIn
 from ...snapshots import LinkStop, RunLink
-from ..chains import amount_said, much_said
+from ..chains import amount_said, measured_said, much_said
 from ..links import ResolvedLinks, beside_links, name_of, names_of, resolve_links
 
 SHAKE = "Shake it first."
@@ -92,9 +92,11 @@ def work_out(
                 sections=min(count, kept.sections_on or count),
                 each=way.minutes if way else 0.0,
                 section=way.name if way else "",
+                parts=way.parts if way else (),
                 most=most if result.longest is not None else None,
                 never=never if result.longest is not None else None,
                 amount="" if none_left else amount_said(result, link),
+                measured="" if none_left else measured_said(result, link),
                 says="" if none_left else much_said(result, link, available)[0],
                 how=pause.how if pause else "",
                 hands=pause.hands if pause else True,
