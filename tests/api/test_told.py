@@ -3,8 +3,10 @@
 from typing import Any
 
 from eyebright.formulas.models import Formula
+from eyebright.make.models import Container
 
 from .bench import BenchTestCase
+from .make import MakeTestCase
 
 MIST = (
     "Tangle mist. 100 ml distilled water, 1 tbsp cider vinegar, 40 drops lavender oil. Spray on and leave in."
@@ -106,3 +108,35 @@ class Told(BenchTestCase):
         again = self.call("GET", f"/formulas/{row.pk}")
         self.assertEqual((again["formula"]["zone"], again["formula"]["family_by"]), ("both", "chosen"))
         self.assertEqual((again["guesses"], again["formula"]["told"]), ([], []))
+
+
+class OwnBottles(MakeTestCase):
+    """What the household made itself comes first, by its name."""
+
+    def test_a_bottle_is_found_by_the_name_of_what_is_in_it(self) -> None:
+        batch = self.made(self.liquor())
+        for name in ("First bottle", "Second bottle"):
+            self.do(batch, "containers", 201, name=name, amount=150, place="fridge")
+        first = Container.objects.order_by("pk")[0]
+        for text in (
+            "Honey wash: 100 ml Lamplight soapwort, 1 tsp honey. Mix. On for 5 minutes, rinse.",
+            "Honey wash: half a cup of my lamplight soapwort, 1 tsp honey. Mix.",
+        ):
+            found = self.call("POST", "/formulas/bring", {"text": text}, 201)["formula"]
+            with self.subTest(text):
+                line = found["formula"]["lines"][0]
+                self.assertEqual(line["supply_key"], f"made-{first.pk}")
+                self.assertEqual(found["formula"]["family"], "saponin_liquor")
+                self.assertEqual(found["assessment"]["sources"][0]["name"], "soap-plant saponins")
+
+    def test_a_formula_inside_itself_is_said_beside_its_line(self) -> None:
+        batch = self.made(self.liquor())
+        self.do(batch, "containers", 201, name="First bottle", amount=150, place="fridge")
+        key = f"made-{Container.objects.get().pk}"
+        kept = self.call("GET", f"/formulas/{batch['formula']}")
+        lines = [*kept["formula"]["lines"], {"id": 9, "supply_key": key, "amount": "20", "unit": "mL"}]
+        body = {"version": kept["version"], "formula": kept["formula"] | {"lines": lines}}
+        found = self.call("PUT", f"/formulas/{batch['formula']}", body)
+        problems = {each["field"]: each["message"] for each in found["problems"]}
+        self.assertIn("this same formula", problems[f"lines.{len(lines) - 1}.supply_key"])
+        self.assertIsNotNone(found["assessment"], "what is left of it may still go in once")

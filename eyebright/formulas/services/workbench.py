@@ -10,7 +10,7 @@ from django.db import models
 from pydantic import ValidationError
 from pydantic_core import PydanticCustomError
 
-from eyebright.core.formulas.assess import VERSION, grades
+from eyebright.core.formulas.assess import VERSION, grades, supplies_in, wholes_of
 from eyebright.core.formulas.change import Workbench, till_thick
 from eyebright.core.formulas.model import (
     COVER,
@@ -26,6 +26,7 @@ from eyebright.core.formulas.model import (
     signs,
     step_kinds,
 )
+from eyebright.core.formulas.prepare import PreparedSupply
 from eyebright.core.heads import Head, Today, hair_and_scalp_of
 from eyebright.core.materials import Amount, Count, Kit, Supply, typed_number, unit_of
 from eyebright.core.words import brief
@@ -48,6 +49,10 @@ REMOVED = (
 GONE = "That is gone: choose another."
 NOT_KNOWN = "It is not known here any more what {name} is: say it on the shelf, or choose another."
 FROM_ELSEWHERE = "It came from another version, and “{value}” is not known here: choose anew."
+ITSELF = (
+    "This was made with this same formula: what is left of it can go in once, and the formula cannot be made "
+    "again without it. Make a formula of its own of what goes into both."
+)
 UNREAD = "This line could not be read: choose what it is, or leave it out."
 
 
@@ -164,6 +169,8 @@ def as_core(payload: FormulaIn, pk: int | None = None) -> ParsedFormula:
         amount = Amount.ranging(count, unit_of(supply) if till else line.unit, line.packed)
         form = of_form(supply.material, line.form)
         read = Ingredient(line.id, supply, amount, phase, form, line.only_if.strip(), till)
+        if pk is not None and _holds_itself(supply, product_key(family.key, pk)):
+            out.problems[f"lines.{place}.supply_key"] = ITSELF
         if is_left_out(line):
             left_out.append(read)
             continue
@@ -230,6 +237,15 @@ def _thick_enough(out: ParsedFormula, formula: Formula) -> Formula | None:
     except FormulaError as raised:
         out.problems |= {out.field_of(raised): str(raised)}
         return None
+
+
+def _holds_itself(supply: Supply, product: str) -> bool:
+    """Whether it was made with the formula that it is to go into, at any depth."""
+    if not isinstance(supply, PreparedSupply):
+        return False
+    made = supply.formula
+    wholes = wholes_of(made.name, made.product, made.family, supplies_in(made))
+    return any(product in each.names for each in wholes)
 
 
 def is_left_out(line: IngredientIn) -> bool:

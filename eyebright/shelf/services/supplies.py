@@ -351,13 +351,23 @@ def _may(supply: Supply) -> bool:
 # ---- what a written line is read with ----
 
 
+MADE_HERE = "mixture"  # the kind, to a name, of what the household made itself
+
+
 def the_kitchen() -> Kitchen:
-    """The household as a written line meets it: its names, its measures, how it writes numbers."""
+    """The household as a written line meets it: its names, its measures, how it writes numbers.
+
+    Of what was made several times the first in stock is meant by its name.
+    """
     at_hand, _ = everything()
     named = [(_meaning(supply), (supply.name,)) for supply in at_hand]
     for row in OwnMaterial.objects.all():
         own = own_material(row)
         named.append((Meaning(own.key, own.kind, SupplyKey.of("lib", own.key)), (own.name,)))
+    made = {
+        each.names[0]: each for provider in supply_providers.values() for each in reversed(provider.named())
+    }
+    named += [(Meaning(each.key, MADE_HERE, each.key), (name,)) for name, each in made.items()]
     supplies = {supply.key: supply for supply in at_hand}
 
     def meant(meaning: Meaning) -> Supply:

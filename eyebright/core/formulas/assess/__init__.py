@@ -2,7 +2,7 @@
 
 from .assessment import Assessment, Cost, Drawn, assess
 from .cleansing import Source, cleaning_of
-from .contents import ALKALINE, SODA_WASH, SOUR, contents_of, wholes_of
+from .contents import ALKALINE, SODA_WASH, SOUR, contents_of, supplies_in, wholes_of
 from .digest import VERSION, Digest, DigestSubject, digest_of, kept_digest
 from .drying_balance import DryingBalance
 from .facts import mix_facts, washing_grams

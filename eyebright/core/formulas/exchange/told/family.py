@@ -8,7 +8,8 @@ from typing import Any
 from .... import tables
 from ....materials import METRIC, WATER, Amount, Kit, MeasureError, Supply, measured, words
 from ....rules import Condition, conditions, hold
-from ...model import COVER, Family, families
+from ...model import COVER, Family, families, weighed
+from ...prepare import PreparedSupply
 from .vocabulary import told_words
 
 USUAL = "mask"
@@ -145,12 +146,36 @@ def _tannin(part: Part) -> float:
 
 
 def parts_of(lines: Sequence[tuple[Supply, Amount | None, str, bool]], kit: Kit = METRIC) -> list[Part]:
-    """Lines (what, how much, form, strained off) as a guess sees them; a cover is twice as much."""
+    """Lines (what, how much, form, strained off) as a guess sees them; a cover is twice as much.
+
+    What was made before is all that is in it.
+    """
     grams = [_grams(supply, amount, kit) for supply, amount, _, _ in lines]
     known = sum(each or 0.0 for each in grams) or A_LITTLE
     return [
-        Part(supply, 2.0 * known if each is None else each, form, strained)
+        part
         for each, (supply, _, form, strained) in zip(grams, lines, strict=True)
+        for part in _inside(Part(supply, 2.0 * known if each is None else each, form, strained))
+    ]
+
+
+def _inside(part: Part) -> list[Part]:
+    """What was made before, as the parts of it; anything else as it is."""
+    if not isinstance(part.supply, PreparedSupply):
+        return [part]
+    made = weighed(part.supply.formula, part.supply.kit)
+    total = sum(each.grams for each in made)
+    return [
+        inner
+        for each in made
+        for inner in _inside(
+            Part(
+                each.line.supply,
+                part.grams * each.grams / total,
+                each.line.form,
+                each.line.phase == "infused",
+            )
+        )
     ]
 
 

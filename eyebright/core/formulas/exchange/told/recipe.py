@@ -281,11 +281,12 @@ def _more_ice(hearing: Hearing) -> bool:
     """Whether more ice goes in than all that it is to cool."""
     ice, rest = 0.0, 0.0
     for line in hearing.method.lines:
-        (part,) = parts_of([(line.found[0], line.amount, line.form, False)]) if line.found else [None]
-        if part is not None and has(lex(line.text), "ice", "words"):
-            ice += part.grams
-        elif part is not None:
-            rest += part.grams
+        parts = parts_of([(line.found[0], line.amount, line.form, False)]) if line.found else []
+        grams = sum(part.grams for part in parts)
+        if has(lex(line.text), "ice", "words"):
+            ice += grams
+        else:
+            rest += grams
     return ice > rest > 0.0
 
 
