@@ -166,6 +166,7 @@ def main() -> int:
     bench, solve = beside(formula_bench, solve_once)
     print("The formula bench in process")
     ledger.times(f"the whole assessment of {LINES} lines", bench.reading, "solves", solve, ASSESSMENT)
+    ledger.times(f"the same of {LINES} lines, two of them made", bench.nested, "solves", solve, ASSESSMENT)
     ledger.times(f"{RANKED} formulas ranked for a head", bench.ranking, "calls", bench.call, RANKING)
     ledger.times(f"{SEARCHED} formulas searched as typed", bench.searching, "calls", bench.call, SEARCHING)
 

@@ -1,15 +1,17 @@
 """The formula bench: a long formula read, hundreds ranked, thousands searched, and an edit seen and kept."""
 
 import json
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from django.conf import settings
 from django.test import Client, override_settings
 from playwright.sync_api import Browser, Page
 
 from eyebright.core.formulas.assess import assess
-from eyebright.core.formulas.model import washes
-from eyebright.core.materials import library
+from eyebright.core.formulas.model import Formula as CoreFormula
+from eyebright.core.formulas.model import Ingredient, washes
+from eyebright.core.make import as_supply
+from eyebright.core.materials import Amount, library
 from eyebright.formulas.models import Formula
 from eyebright.formulas.schemas.formulas import FormulaIn
 from eyebright.formulas.services.formulas import kept_new
@@ -31,9 +33,12 @@ SEEN_MS = 5_000
 
 @dataclass(frozen=True)
 class Figures:
-    """Seconds to assess a long formula, to rank many, to find among more, and of a blank call beside that."""
+    """Seconds to assess a long formula, one with two made things in it, to rank many, to find among more, and
+    of a blank call beside that.
+    """
 
     reading: float
+    nested: float
     ranking: float
     searching: float
     call: float
@@ -59,7 +64,8 @@ def _entered(place: int) -> FormulaIn:
 def long_formula() -> FormulaIn:
     """Twenty-five lines of all kinds: plants, clays, dairy, oils, acids, drops."""
     kinds = ("leaf", "flower", "root", "clay", "flour", "oil", "humectant", "saponin plant", "dairy", "tea")
-    chosen = [material for material in library().values() if material.kind in kinds][: LINES - 3]
+    by_kind = [[material for material in library().values() if material.kind == kind] for kind in kinds]
+    chosen = [material for some in zip(*by_kind, strict=False) for material in some][: LINES - 3]
     lines = [{"id": 1, "supply_key": "class-very_hard", "amount": "900", "unit": "mL"}]
     lines += [
         {"id": i + 2, "supply_key": f"lib-{material.key}", "amount": "6", "unit": material.unit}
@@ -70,6 +76,22 @@ def long_formula() -> FormulaIn:
         {"id": LINES, "supply_key": "lib-lavender_oil", "amount": "5", "unit": "drop"},
     ]
     return FormulaIn.model_validate({"name": "Everything", "family": "saponin_liquor", "lines": lines})
+
+
+def with_two_made(made: CoreFormula) -> CoreFormula:
+    """The same with two of its lines by something that was made: a liquor, and a mask with that in it."""
+    rain = made.ingredients[0]
+    pods = next(line for line in made.ingredients if line.kind == "saponin plant")
+    facts = assess(replace(made, ingredients=(rain, pods))).facts
+    liquor = as_supply("made-1", "Bench liquor", replace(made, ingredients=(rain, pods)), facts, 1.0)
+    spoon = Ingredient(1, liquor, Amount(100.0, "mL"), "liquid")
+    mask = replace(made, ingredients=(spoon, *made.ingredients[1:6]))
+    jar = as_supply("made-2", "Bench mask", mask, assess(mask).facts, 1.0)
+    more = [
+        replace(line, supply=supply, amount=Amount(20.0, "mL"), phase="liquid", form="")
+        for line, supply in zip(made.ingredients[-4:-2], (liquor, jar), strict=True)
+    ]
+    return replace(made, ingredients=(*made.ingredients[:-4], *more, *made.ingredients[-2:]))
 
 
 def formula_bench() -> Figures:
@@ -99,7 +121,8 @@ def formula_bench() -> Figures:
         )
         words = ("seif", "lin rhas", "trial 17", "zzz")
         searching = max(best(lambda: get(client, f"/api/formulas?find={word}")) for word in words)  # noqa: B023
-    figures = Figures(best(lambda: assess(made)), seconds, searching, call)
+    nested = with_two_made(made)
+    figures = Figures(best(lambda: assess(made)), best(lambda: assess(nested)), seconds, searching, call)
     ours.delete()
     head.delete()
     return figures

@@ -6,6 +6,7 @@ from pathlib import Path
 
 from eyebright.core.chemistry import water_classes
 from eyebright.core.formulas.exchange import Kitchen, ParsedLine, ReadRecipe, read_recipe
+from eyebright.core.formulas.model import TILL
 from eyebright.core.materials import METRIC, Lot, Meaning, Recogniser, Supply, SupplyKey, WaterLot, library
 
 FORMS = ("fresh", "whole", "broken", "powder", "–")
@@ -92,6 +93,8 @@ def _same_number(line: ParsedLine, amount: str) -> bool:
 
 
 def _same(line: ParsedLine, amount: str) -> bool:
+    if amount.startswith(TILL):
+        return line.amount is None and line.unit == amount
     return _same_number(line, amount) and line.unit == amount.split(" ", 1)[1]
 
 

@@ -216,9 +216,11 @@ def _measured(line: Ingredient, place: int, kit: Kit) -> Weighed:
     except MeasureError as raised:
         raise FormulaError(str(raised), place) from None
     density = _density(material)
+    by_weight = line.amount.unit in measure_table().units["g"]
+    if material is None and by_weight:
+        return Weighed(line, found.amount, found.spread, found.amount / density)
     if material is None or material.unit == "mL":
         return Weighed(line, found.amount * density, found.spread, found.amount)
-    by_weight = line.amount.unit in measure_table().units["g"]
     if by_weight:
         packing = Spread.exact(1.0)
     elif line.amount.unit in material.weights:  # a piece weighs what its own form does
