@@ -165,7 +165,7 @@ defineExpose({ ask });
         <button class="act" :disabled="busy">Work it out</button>
       </form>
     </div>
-    <Teleport :to="beside" :disabled="!beside" defer>
+    <Teleport :to="beside || 'body'" :disabled="!beside" defer>
       <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
       <p v-if="done" class="quiet" role="status">
         {{ done }} <button type="button" class="act p-0" @click="undo">Undo</button>
