@@ -37,8 +37,6 @@ from ..schemas.choices import (
 )
 
 BEST = 3
-# What is put in till it is so thick, after "till it": by the grade.
-TILL_SAYS = {"stiff": "is stiff", "spreads": "spreads", "clings": "pours and clings", "runny": "is runny"}
 
 
 def bench_choices() -> BenchOut:
@@ -70,11 +68,7 @@ def bench_choices() -> BenchOut:
 
 def _by_the_rest() -> dict[str, str]:
     """Ways of saying an amount by what else goes in, by key."""
-    thick = {
-        f"{TILL}{grade.key}": f"till it {TILL_SAYS[grade.key]}"
-        for grade in grades()
-        if grade.key in TILL_SAYS
-    }
+    thick = {f"{TILL}{grade.key}": f"till it {grade.till}" for grade in grades() if grade.till}
     return {**SHARES, COVER: "to cover", **thick}
 
 

@@ -7,7 +7,7 @@ from typing import Any
 from django.utils import timezone
 
 from eyebright.core.formulas.assess import Assessment
-from eyebright.core.formulas.change import Proposal, Workbench, amount_said, scaling, substitutes
+from eyebright.core.formulas.change import Proposal, Workbench, line_said, scaling, substitutes
 from eyebright.core.formulas.model import (
     Formula,
     FormulaError,
@@ -130,7 +130,7 @@ def _optional(formula: Formula) -> list[OptionalLineOut]:
     return [
         OptionalLineOut(
             id=line.id,
-            says=f"{amount_said(line.amount)} {line.supply.name}",
+            says=f"{line_said(line)} {line.supply.name}",
             only_if=line.only_if,
             goes_in=line in formula.ingredients,
         )
@@ -285,7 +285,7 @@ def _line_out(out: Asked, place: int, shelf: list[Supply]) -> TakeLineOut:
         id=line.id,
         supply_key=line.supply.key,
         name=line.supply.name,
-        says=amount_said(line.amount),
+        says=line_said(line),
         spoons=spoons_said(line, needed, out.bench),
         needed=needed,
         unit=unit,

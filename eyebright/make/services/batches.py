@@ -8,7 +8,7 @@ from django.db.models import Prefetch, QuerySet, prefetch_related_objects
 from django.utils import timezone
 
 from eyebright.core.formulas.assess import grades
-from eyebright.core.formulas.change import Workbench, amount_said
+from eyebright.core.formulas.change import Workbench, line_said
 from eyebright.core.formulas.model import Formula, weighed
 from eyebright.core.make import Choice, tolerances
 from eyebright.core.materials import Supply, unit_of
@@ -183,7 +183,7 @@ def plan_of(formula: Formula, bench: Workbench, found: Any, chosen: dict[int, Ch
             PlannedPour(
                 line=line.id, key=line.supply.key, name=line.supply.name, amount=round(amount, 4),
                 unit=unit, grams=round(each.grams, 4), low=round(low, 3), high=round(high, 3),
-                by=bands[line.id].by, says=amount_said(line.amount), drops=line.amount.unit == "drop",
+                by=bands[line.id].by, says=line_said(line), drops=line.amount.unit == "drop",
                 spoons=spoons_said(line, amount, bench),
                 drawn=list(chosen[line.id].drawn) if line.id in chosen else [],
             )

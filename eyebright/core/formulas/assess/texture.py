@@ -22,12 +22,13 @@ TRACE = 1e-3  # g of solids in 1 g: less thickens nothing
 
 @dataclass(frozen=True)
 class Grade:
-    """How it flows, in words, up to this ratio."""
+    """How it flows, in words, up to this ratio; `till`: as it is said after "till it", where one pours so."""
 
     key: str
     name: str
     to: float
     says: str
+    till: str = ""
     drips: bool = False
     drags: bool = False
 

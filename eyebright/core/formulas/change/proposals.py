@@ -9,7 +9,7 @@ from ...heads import HairAndScalp
 from ...materials import METRIC, Amount, Kit, Supply, measure_table, with_fraction
 from ...numbers import PRIOR, Draws, Posterior, times_to_meet
 from ...words import brief, capital, many
-from ..assess import Assessment, assess
+from ..assess import Assessment, assess, grades
 from ..model import (
     COVER,
     MOST_GRAMS,
@@ -119,6 +119,12 @@ def difference(before: Formula, after: Formula) -> tuple[LineChange, ...]:
 def _line_said(line: Ingredient) -> str:
     form = form_rows()[line.form]["name"] if line.form else ""
     return f"{amount_said(line.amount)}{', ' + form if form else ''}"
+
+
+def line_said(line: Ingredient) -> str:
+    """How much of a line: "3 tbsp", or "53 mL, till it spreads"."""
+    till = next((grade.till for grade in grades() if grade.key == line.till), "")
+    return f"{amount_said(line.amount)}, till it {till}" if till else amount_said(line.amount)
 
 
 def amount_said(amount: Amount) -> str:

@@ -6,7 +6,7 @@ from typing import Any
 
 from ...words import between, brief, capital, ends, listed
 from ..assess import Assessment
-from ..change import amount_said
+from ..change import line_said
 from ..model import PHASES, Formula, Ingredient, PlannedStep, form_rows, planned_steps, preconditions
 
 FOR_HOME = "For home use: not medical advice. What is sold or given away falls under local cosmetics rules."
@@ -19,7 +19,7 @@ def line_text(formula: Formula, place: int) -> str:
     line = (*formula.ingredients, *formula.left_out)[place]
     form = f", {form_rows()[line.form]['name']}" if line.form else ""
     only_if = f" ({line.only_if})" if line.only_if else ""
-    return f"{amount_said(line.amount)} {line.supply.name}{form}{only_if}"
+    return f"{line_said(line)} {line.supply.name}{form}{only_if}"
 
 
 def step_text(each: PlannedStep) -> str:

@@ -70,7 +70,7 @@ const says = computed(() => {
   const [value, low, high] = [weighed.grams.value, weighed.grams.low, weighed.grams.high].map(
     (grams) => said(Number(grams.toPrecision(3))),
   );
-  return `${value} g, likely ${low} to ${high}; ${Math.round(weighed.share * 100)} % of all`;
+  return `${value} g, likely ${low} to ${high}; ${Math.round(weighed.share * 100)} %`;
 });
 
 /** Its condition is being written. */
@@ -178,7 +178,7 @@ const takes = useTakesReading(
           stating = true;
         "
       >
-        May be left out<span class="unseen">: {{ called }}</span>
+        Optional<span class="unseen">: {{ called }}</span>
       </button>
       <span v-if="supply && !supply.at_hand" class="quiet small">not on the shelf</span>
       <button v-if="supply" type="button" class="act small p-0" @click="emit('swap')">

@@ -21,7 +21,7 @@ async function addIt(): Promise<void> {
 </script>
 
 <template>
-  <nav class="row" aria-label="Ways of making it">
+  <nav class="row mb-4" aria-label="Ways of making it">
     <template v-if="ways.length">
       <span class="quiet">Ways of making it:</span>
       <RouterLink

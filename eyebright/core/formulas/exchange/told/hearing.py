@@ -128,8 +128,9 @@ class Hearing:
             before = len(self.method.lines), len(self.method.steps)
             left = self._clause(part, heard)
             if (own or condition) and not self.on_head:
-                self.method.only_if(own or condition, *before)
-                heard += [own or condition, "kept in the note"]
+                heard.append(own or condition)
+                if not self.method.only_if(own or condition, *before):
+                    heard.append("kept in the note")
             if left and not aside:
                 missed.append(left)
         if not heard and missed:

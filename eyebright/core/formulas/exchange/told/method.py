@@ -162,15 +162,15 @@ class Method:
             enters is not None and bool(kinds[enters].draws) and any(kind.strains for kind in kinds[enters:])
         )
 
-    def only_if(self, condition: str, lines: int, steps: int) -> None:
-        """A condition of all that was heard since there were so many lines and steps.
+    def only_if(self, condition: str, lines: int, steps: int) -> bool:
+        """A condition of all that was heard since there were so many lines and steps; whether these hold it.
 
         What is put in on a condition, without an amount, is no line: the sentence stands in the note.
         """
         if len(self.lines) == lines:
             for at in range(steps, len(self.steps)):
                 self.steps[at] = replace(self.steps[at], only_if=condition)
-            return
+            return len(self.steps) > steps
         for at in range(lines, len(self.lines)):
             self.lines[at] = replace(self.lines[at], only_if=condition)
         bare = [at for at in range(lines, len(self.lines)) if self.lines[at].amount is None]
@@ -181,6 +181,8 @@ class Method:
                 replace(each, adds=tuple(at for at in each.adds if at not in bare), only_if=condition)
                 for each in self.steps[steps:]
             ]
+            return False
+        return True
 
     # ---- what stands there ----
 
