@@ -14,7 +14,8 @@ from .proposals import Workbench, met_at
 LEAST, MOST = 0.5, 3000.0  # mL or g
 NEAR = 0.15  # of the ratio that was aimed at
 NOTHING = "Nothing in it takes up {name}: say how much."
-NEVER = "No amount of {name} makes it so: say how much."
+THINNER = "It is thinner than that whatever goes in of {name}: say how much, or take less of what is liquid."
+THICKER = "It is thicker than that whatever goes in of {name}: say how much, or take less of what is dry."
 
 
 def till_thick(formula: Formula, bench: Workbench) -> Formula:
@@ -41,7 +42,7 @@ def _with_enough(formula: Formula, bench: Workbench, place: int) -> Formula:
 
     amount, got = met_at(ratio, aim, MOST, LEAST)
     if abs(got - aim) > NEAR * max(aim, 1.0):
-        raise FormulaError(NEVER.format(name=line.supply.name), place)
+        raise FormulaError((THINNER if got > aim else THICKER).format(name=line.supply.name), place)
     return rounded(_with(formula, place, amount, unit), [place], bench.kit)
 
 

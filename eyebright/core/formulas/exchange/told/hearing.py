@@ -21,6 +21,7 @@ from .things import Things, amount_in, says_nothing, without
 from .vocabulary import Found, Phrases, find, has, word_list
 
 LONGEST_NOTE = 200
+A_DAY = 1440.0  # minutes: nothing is left on for longer that nobody says is left
 PLACES = ("freezer", "fridge", "shelf")
 KEPT = {"fridge": "kept in the fridge", "freezer": "kept in the freezer", "shelf": "kept on the shelf"}
 CLAIM = "a claim, left out"
@@ -101,7 +102,9 @@ class Hearing:
             self.on_head = True
         elif self.method.steps and not acts and self._says_a_time_first(tokens):
             self.on_head = not _kept_at(tokens)
-        self.on_head = self.on_head or self._left_then_rinsed(clauses(text))
+        made = any(act.key.split()[0] in ("acts", "puts") for act in acts)
+        wants = bool(self.method.lines) and not made and bool(find(tokens, among=_preconditions()))
+        self.on_head = self.on_head or wants or self._left_then_rinsed(clauses(text))
         if not acts and CLAIM in heard:
             return Told(text, tuple(dict.fromkeys(heard)))
         if not acts and (_kept_at(tokens) or YIELDS in heard or has(tokens, "keeping", "says")):
@@ -116,11 +119,12 @@ class Hearing:
             if begins_condition(part) and not acts_in(part) and self._begun(later) and not self.on_head:
                 condition = lower_first(text_of(part))
                 continue
-            part, own = (part, "") if self.on_head else condition_in(part)
+            part, own = (part, "") if self.on_head else _on_condition(part)
             if not part:
                 continue
             named = amount_in(part, self.kitchen) and not any(map(_makes, later))
-            waits = (german or not self._begun(parts[:place])) and not named and not self.on_head
+            timed = bool(spans_in(part, self.kitchen.habit)) and not german
+            waits = (german or not self._begun(parts[:place])) and not (named or timed or self.on_head)
             if waits and not acts_in(part) and self._begun(later):
                 waiting += [*part, COMMA]
                 continue
@@ -213,7 +217,7 @@ class Hearing:
             for each in spans_in(part, self.kitchen.habit)
             if often is None or not often.start <= each.start < often.end
         ]
-        acts = [self._as_put(act, part) for act in _told_apart(acts_in(part))]
+        acts = [self._as_made(act, part) for act in _told_apart(acts_in(part))]
         if has(part, "warns", "not") and not any(act.key.startswith("head") for act in acts):
             return ""
         if not acts and (often or has(part, "keeping", "says") or _kept_at(part)):
@@ -247,8 +251,10 @@ class Hearing:
             left.append(rest)
         return " ".join(each for each in left if each)
 
-    def _as_put(self, act: Found, part: list[Token]) -> Found:
-        """'Rinse half a cup of rice' rinses no head: before anything is on it, what is named goes in."""
+    def _as_made(self, act: Found, part: list[Token]) -> Found:
+        """'Rinse half a cup of rice' and 'rub hard until it foams' are of no head, until it is on one."""
+        if self.taking and not self.on_head and part[act.start].word == RUBS and act.end - act.start == 1:
+            return act if _on_hair(part) else Found("acts mash", act.start, act.end)
         if act.key != "head off" or self.on_head:
             return act
         said = [token.word for token in part if token.kind == "w"]
@@ -265,6 +271,9 @@ class Hearing:
             self.method.last(least=spans[-1].least, most=spans[-1].most)
             heard[-1:] = [step_words(self.method.steps[-1])]
         adds, left = self.things.in_clause(without(part[:until], spans, ()), named=self.taking)
+        if adds and spans and not self.method.steps:
+            self.method.put("put", adds, (spans[-1].least, spans[-1].most))
+            return left
         if adds and self.method.steps and not self.method.pending:
             self.method.last(adds=(*self.method.steps[-1].adds, *adds))
         else:
@@ -316,6 +325,9 @@ class Hearing:
             self.method.pending += self.things.in_clause(without(part, spans, own), named=True)[0]
         stays = "head stays" in keys
         off = "head off" in keys and not stays
+        if spans and not acts and min(each.least for each in spans) > A_DAY:
+            heard.append("how it keeps")
+            return ""
         if spans and not self.washed_off:
             longest = max(spans, key=lambda each: each.most)
             if self.minutes is None or longest.most > self.minutes[1]:
@@ -323,8 +335,7 @@ class Hearing:
             heard.append(f"{time_words(longest.least, longest.most)} on the head")
         self._how(part, keys, heard, timed=bool(spans))
         self._where(part, off=off, heard=heard)
-        if not off:
-            self._wants(part, heard)
+        wants = not off and self._wants(part, heard)
         if has(part, "head", "dries") and not off:
             self.let_dry = True
         if any(act.key.startswith("puts") or act.key.startswith("acts") for act in acts):
@@ -333,7 +344,7 @@ class Hearing:
         if sections:
             heard.append("the order it goes on")
         told = ("covers", "uncovered", "ends", "begins", "damps")
-        said = keys or spans or sections or any(has(part, "head", name) for name in told)
+        said = keys or spans or sections or wants or any(has(part, "head", name) for name in told)
         if not said and amount_in(part, self.kitchen):
             heard.append("kept in the note")
             return ""
@@ -363,12 +374,14 @@ class Hearing:
         elif "head on" in keys and not timed:
             heard.append("how it goes on")
 
-    def _wants(self, part: list[Token], heard: list[str]) -> None:
-        """What must hold on the head before it goes on."""
-        for each in find(part, among=_preconditions()):
+    def _wants(self, part: list[Token], heard: list[str]) -> bool:
+        """What must hold on the head before it goes on; whether a clause says any."""
+        found = find(part, among=_preconditions())
+        for each in found:
             if each.key not in self.wants:
                 self.wants.append(each.key)
                 heard.append(f"wants {preconditions()[each.key].name}")
+        return bool(found)
 
     def _where(self, part: list[Token], *, off: bool, heard: list[str]) -> None:
         """Where it goes, and whether it is covered."""
@@ -395,11 +408,20 @@ def _preconditions() -> Phrases:
     return Phrases({words(said): row.key for row in preconditions().values() for said in row.hear})
 
 
+def _on_condition(part: list[Token]) -> tuple[list[Token], str]:
+    """A clause without the condition that it begins with, or ends on; and that."""
+    acts = [act for act in acts_in(part) if not act.key.startswith("head")]
+    if begins_condition(part) and acts and acts[0].start > 1:
+        return part[acts[0].start :], lower_first(text_of(part[: acts[0].start]))
+    return condition_in(part)
+
+
 def _makes(tokens: list[Token]) -> bool:
     """Whether something is made or put in here, and not only done on a head."""
     return any(act.key.split()[0] in ("acts", "puts") for act in acts_in(tokens))
 
 
+RUBS = "rub"
 SPECIFIC = (
     "acts drain_sap",
     "acts infuse_oil",

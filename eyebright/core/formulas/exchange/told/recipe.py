@@ -11,7 +11,7 @@ from ..lines.conditions import IF_LIKED, says_optional
 from ..lines.lexing import BULLET, NUMBERED, Token, lex, word_of
 from ..lines.recipe import MOST_LINES, MOST_ROWS, row_kind
 from .family import Guess, Signs, guess_family, parts_of
-from .hearing import Hearing, Told
+from .hearing import A_DAY, Hearing, Told
 from .method import HeardStep
 from .sentences import acts_in, sentences
 from .spans import often_in, spans_in
@@ -31,7 +31,6 @@ from .text import (
 from .vocabulary import find, has
 
 LONGEST_TITLE = 80
-A_DAY = 1440.0  # minutes: what stays longer than that is left in
 MOST_SENTENCES, LONGEST_SENTENCE = 400, 700  # of letters
 COOLED = "A step to let it cool was added: the recipe does not say so, and hot liquid scalds."
 TWO = "There are two recipes in it: “{first}” is imported; “{second}” still stands here."

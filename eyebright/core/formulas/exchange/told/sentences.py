@@ -110,6 +110,8 @@ def acts_in(tokens: Sequence[Token]) -> list[Found]:
             each = Found("puts leave", each.start, each.end - 1)
         if single and follows and word in word_list("first", "as_it_is") and follows.word in WATERS:
             continue  # warm water
+        if single and follows and word in word_list("first", "words") and follows.word == "of":
+            continue  # juice of a lemon
         if single and word in _participles() and not _goes_on(tokens, each.end):
             continue
         out.append(each)

@@ -6,6 +6,7 @@ from functools import cache
 
 from ....materials import is_a, stem, stem_set, word_set, words
 from ....words import listed
+from ...model import TILL
 from ..lines import Kitchen, ParsedLine, parse_row, read_line
 from ..lines.amounts import ARTICLES
 from ..lines.lexing import Token, first_phrase, lex, number_words, phrase_at, phrases, text_of
@@ -13,6 +14,7 @@ from .method import Method
 from .spans import Span, half_more
 from .vocabulary import find, phrase_table, told_words, word_list
 
+A_LITTLE = "little"  # the unit
 GAP = Token("s", "|", "|")
 """What stands in place of words that were understood already."""
 
@@ -72,8 +74,18 @@ class Things:
             return None
         if all(word in word_list("little", "pronouns") for line in lines for word in words(line.name)):
             return self._of_it(lines)
+        if len(lines) == 1 and lines[0].unit == A_LITTLE and (had := self._had(lines[0])):
+            return had
         self.method.lines.extend(lines)
         return list(range(len(self.method.lines) - len(lines), len(self.method.lines)))
+
+    def _had(self, line: ParsedLine) -> list[int]:
+        """The line of the same thing that there is already: 'a little water' is of what was said before."""
+        lines = self.method.lines
+        return [
+            at for at, each in enumerate(lines)
+            if each.sure and line.sure and each.found[0].key == line.found[0].key
+        ][:1]  # fmt: skip
 
     def _of_it(self, lines: Sequence[ParsedLine]) -> list[int]:
         """'Two spoons of it': where it is one thing alone that was made so far, so much of that goes in."""
@@ -110,7 +122,7 @@ class Things:
             ),
             None,
         )
-        if place is not None:
+        if place is not None and not line.unit.startswith(TILL):
             return [place]
         self.method.lines.append(line)
         return [len(self.method.lines) - 1]
