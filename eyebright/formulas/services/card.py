@@ -3,9 +3,10 @@
 import io
 
 from reportlab.lib.pagesizes import A5
+from reportlab.lib.styles import ParagraphStyle
 from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
-from reportlab.platypus import Flowable, Frame, KeepInFrame, Spacer, Table
+from reportlab.platypus import Flowable, Frame, KeepInFrame, Paragraph, Spacer, Table
 
 from eyebright.core.formulas.assess import Assessment
 from eyebright.core.formulas.exchange import export
@@ -79,6 +80,14 @@ def _story(formula: Formula, assessment: Assessment, about: str, whose: str) -> 
     return out
 
 
+def _line(formula: Formula, place: int, strong: ParagraphStyle, plain: ParagraphStyle) -> list[Paragraph]:
+    """One line: how much, and of what."""
+    line = (*formula.ingredients, *formula.left_out)[place]
+    said = export.line_text(formula, place)
+    amount = said.removesuffix(said[said.index(line.supply.name) :]).strip()
+    return [text(amount, strong), text(said[len(amount) :].strip(), plain)]
+
+
 def _lines(formula: Formula, assessment: Assessment) -> Table:
     """The lines, phase by phase: so much, of what, and in g."""
     strong, plain, small = (
@@ -92,17 +101,13 @@ def _lines(formula: Formula, assessment: Assessment) -> Table:
         if places:
             rows.append(["", text(name, small), ""])
         for place in places:
-            line = formula.ingredients[place]
-            said = export.line_text(formula, place)
-            amount = said.removesuffix(said[said.index(line.supply.name) :]).strip()
             grams = assessment.lines[place].grams.value
-            rows.append(
-                [
-                    text(amount, strong),
-                    text(said[len(amount) :].strip(), plain),
-                    text(f"{grams:.2g} g" if grams < 10.0 else f"{grams:.0f} g", small),
-                ]
-            )
+            weight = f"{grams:.2g} g" if grams < 10.0 else f"{grams:.0f} g"
+            rows.append([*_line(formula, place, strong, plain), text(weight, small)])
+    if formula.left_out:
+        first = len(formula.ingredients)
+        rows.append(["", text("left out this time", small), ""])
+        rows += [[*_line(formula, first + at, strong, plain), ""] for at in range(len(formula.left_out))]
     width = A5[0] - 2 * MARGIN
     return Table(
         rows,

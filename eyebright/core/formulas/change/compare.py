@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from ...numbers import Figure
 from ..assess import Assessment
 from ..model import Formula, Ingredient, form_rows, planned_steps
-from .proposals import SETTINGS, amount_said
+from .proposals import SETTINGS, line_said, setting_said
 
 
 @dataclass(frozen=True)
@@ -50,7 +50,8 @@ def _key(line: Ingredient) -> str:
 
 def _said(line: Ingredient) -> str:
     form = f", {form_rows()[line.form]['name']}" if line.form else ""
-    return f"{amount_said(line.amount)}{form}"
+    only_if = f" ({line.only_if})" if line.only_if else ""
+    return f"{line_said(line)}{form}{only_if}"
 
 
 def _settings(formulas: Sequence[Formula]) -> list[ComparisonRow]:
@@ -58,17 +59,9 @@ def _settings(formulas: Sequence[Formula]) -> list[ComparisonRow]:
     for name, words in SETTINGS.items():
         if name == "name":
             continue
-        cells = [_plain(getattr(formula, name)) for formula in formulas]
+        cells = [setting_said(getattr(formula, name)) for formula in formulas]
         rows.append(_row(words, cells))
     return rows
-
-
-def _plain(value: object) -> str:
-    if isinstance(value, bool):
-        return "yes" if value else "no"
-    if isinstance(value, float):
-        return f"{value:g}"
-    return "–" if value is None else str(value).replace("_", " ")
 
 
 def _steps(formulas: Sequence[Formula]) -> ComparisonRow:

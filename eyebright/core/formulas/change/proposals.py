@@ -8,7 +8,7 @@ from typing import Any
 from ...heads import HairAndScalp
 from ...materials import METRIC, Amount, Kit, Supply, measure_table, with_fraction
 from ...numbers import PRIOR, Draws, Posterior, times_to_meet
-from ...words import brief, capital, many
+from ...words import brief, capital, listed, many
 from ..assess import Assessment, assess, grades
 from ..model import (
     COVER,
@@ -18,6 +18,7 @@ from ..model import (
     Formula,
     Ingredient,
     form_rows,
+    preconditions,
     weighed,
 )
 
@@ -82,6 +83,9 @@ SETTINGS = {
     "pot": "pot",
     "bottle": "bottle",
     "cover": "cover",
+    "zone": "goes on",
+    "apart": "days apart",
+    "wants": "wants",
 }
 
 
@@ -102,13 +106,15 @@ def difference(before: Formula, after: Formula) -> tuple[LineChange, ...]:
                     f"{line.supply.name}, {amount_said(line.amount)}",
                 )
             )
-        elif old.amount != line.amount or old.form != line.form or old.phase != line.phase:
+        elif (old.amount, old.form, old.phase, old.only_if, old.till) != (
+            line.amount, line.form, line.phase, line.only_if, line.till
+        ):  # fmt: skip
             out.append(LineChange(i, f"{line.supply.name}: {_line_said(old)} → {_line_said(line)}"))
     out += [LineChange(i, f"{line.supply.name}: left out") for i, line in had.items() if i not in has]
     for name, words in SETTINGS.items():
         was, now = getattr(before, name), getattr(after, name)
         if was != now:
-            out.append(LineChange(None, f"{words}: {_plain(was)} → {_plain(now)}"))
+            out.append(LineChange(None, f"{words}: {setting_said(was)} → {setting_said(now)}"))
     if before.family.key != after.family.key:
         out.append(LineChange(None, f"family: {before.family.name} → {after.family.name}"))
     if before.steps != after.steps:
@@ -118,7 +124,8 @@ def difference(before: Formula, after: Formula) -> tuple[LineChange, ...]:
 
 def _line_said(line: Ingredient) -> str:
     form = form_rows()[line.form]["name"] if line.form else ""
-    return f"{amount_said(line.amount)}{', ' + form if form else ''}"
+    more = [each for each in (form, line.only_if) if each]
+    return ", ".join([line_said(line), *more])
 
 
 def line_said(line: Ingredient) -> str:
@@ -148,11 +155,14 @@ def _short_units() -> frozenset[str]:
     return frozenset((*fixed, *SPOONS, *SHARES, "parts"))
 
 
-def _plain(value: object) -> str:
+def setting_said(value: object) -> str:
+    """A setting of a formula, as it is said."""
     if isinstance(value, bool):
         return "yes" if value else "no"
     if isinstance(value, float):
         return brief(round(value, 1))
+    if isinstance(value, tuple):  # what it wants on the head
+        return listed([preconditions()[key].name for key in value]) or "–"
     return "–" if value is None else str(value).replace("_", " ")
 
 
