@@ -10,7 +10,7 @@ from functools import cache, cached_property
 
 from ....materials import words
 from ....words import days_apart, lower_first
-from ...model import pots, preconditions
+from ...model import pots, preconditions, step_kinds
 from ..lines import Kitchen
 from ..lines.conditions import begins_condition, condition_in
 from ..lines.lexing import Token, lex, text_of
@@ -24,6 +24,7 @@ LONGEST_NOTE = 200
 A_DAY = 1440.0  # minutes: nothing is left on for longer that nobody says is left
 PLACES = ("freezer", "fridge", "shelf")
 KEPT = {"fridge": "kept in the fridge", "freezer": "kept in the freezer", "shelf": "kept on the shelf"}
+ANOTHER_WAY = "another way of making it"
 CLAIM = "a claim, left out"
 YIELDS = "how much it makes"
 NOTED = {"a caution", "how it keeps", YIELDS, "kept in the note", "kept damp", "the order it goes on"}
@@ -59,6 +60,7 @@ class Hearing:
     pot: str = ""
     zones: set[str] = field(default_factory=set)
     wants: list[str] = field(default_factory=list)
+    ways: list[str] = field(default_factory=list)
     apart: float | None = None
     warnings: list[str] = field(default_factory=list)
     sealed: bool = False
@@ -89,6 +91,9 @@ class Hearing:
     def sentence(self, text: str) -> Told:
         """Hear one sentence."""
         tokens = lex(text)
+        if self._another_way(tokens):
+            self.ways.append(text)
+            return Told(text, (ANOTHER_WAY,), "", noted=True)
         self.method.begin()
         heard = self.method.heard
         missed: list[str] = []
@@ -141,6 +146,11 @@ class Hearing:
             missed = [text]
         noted = bool(set(heard) & NOTED or missed or (self.on_head and CLAIM not in heard))
         return Told(text, tuple(dict.fromkeys(heard)), "; ".join(missed), noted)
+
+    def _another_way(self, tokens: list[Token]) -> bool:
+        """Whether a sentence tells another way of making what was made: 'Or steep 4 spoons of the powder'."""
+        begins = any(each.start == 0 for each in find(tokens[:3], "ways", "or"))
+        return begins and bool(self.method.steps) and not self.on_head and _makes(tokens)
 
     def _left_then_rinsed(self, parts: Sequence[list[Token]]) -> bool:
         """'Pour over, leave two minutes, rinse': nothing goes in, and what was left is rinsed off a head."""
@@ -292,7 +302,13 @@ class Hearing:
         room, key = act.key.split()
         body = part[start:end]
         until = next(
-            (at for at, token in enumerate(body) if token.word in word_list("until", "words")), len(body)
+            (
+                at
+                for at, token in enumerate(body)
+                if token.word in word_list("until", "words")
+                or (at > act.start - start and token.word in word_list("until", "once"))
+            ),
+            len(body),
         )
         until = until if until > act.end - start - 1 or until > act.start - start else len(body)
         sign = _sign(body[until:])
@@ -313,6 +329,9 @@ class Hearing:
                 self.method.put(key, adds, times)
             return "" if adds or times or says_nothing(left) else left
         kind = self.method.drawn_as(key, [*self.method.pending, *adds])
+        if sign == "hand_warm" and step_kinds()[kind].act not in ("wait", "cool"):  # "strain when cool"
+            self.method.step("cool", [], None, sign)
+            sign = ""
         self.method.step(kind, adds, times, sign, note)
         return ""
 
@@ -391,7 +410,7 @@ class Hearing:
             self.zones |= {zone for zone in ("scalp", "lengths", "both") if has(part, "zones", zone)}
         if has(part, "head", "uncovered"):
             heard.append("no cover")
-        elif has(part, "head", "covers"):
+        elif has(part, "head", "covers") or _only_covers(part):
             self.cover = True
             heard.append("under a cover")
 
@@ -446,6 +465,11 @@ def _on_hair(tokens: Sequence[Token]) -> bool:
     return any(
         token.word in before for each in places for token in tokens[max(each.start - 3, 0) : each.start]
     )
+
+
+def _only_covers(tokens: Sequence[Token]) -> bool:
+    """Whether a clause says no more than that it is covered: "cover it"."""
+    return len(tokens) <= 2 and any(act.key == "puts cover" for act in acts_in(tokens))
 
 
 def _kept_at(tokens: Sequence[Token]) -> str:

@@ -34,6 +34,7 @@ LONGEST_TITLE = 80
 MOST_SENTENCES, LONGEST_SENTENCE = 400, 700  # of letters
 COOLED = "A step to let it cool was added: the recipe does not say so, and hot liquid scalds."
 TWO = "There are two recipes in it: “{first}” is imported; “{second}” still stands here."
+WAYS = "It tells another way: “{way}” It stands in the note. Press “Add another way” for it on the formula."
 ICE = "More ice than liquid thins what is in the pot to less than half: stand the pot in ice water instead."
 TOO_MUCH = "That is more than goes in at once: what was not read still stands here."
 
@@ -228,6 +229,7 @@ def _heard(state: _Text) -> HeardRecipe:
         minutes, use = None, "left_in"
     if not use and has(lex(state.title), "titles", "stays"):
         use = "left_in"
+    notices += [WAYS.format(way=way) for way in hearing.ways]
     if hearing.sealed:
         notices.append(
             "A closed jar that ferments can burst: leave its lid loose and let the gas out every day."

@@ -60,7 +60,23 @@ def spans_in(tokens: list[Token], habit: Habit = "") -> list[Span]:
             low, high, end = low + unit / 2.0, high + unit / 2.0, end + more
         out.append(Span(low, high, at, end + 1))
         at = end + 1
-    return sorted(out, key=lambda each: each.start)
+    return _ranges(sorted(out, key=lambda each: each.start), tokens)
+
+
+def _ranges(spans: list[Span], tokens: list[Token]) -> list[Span]:
+    """Two times with "to" between are one: "40 min to 1 hour"."""
+    out: list[Span] = []
+    for each in spans:
+        joined = bool(out) and each.start == out[-1].end + 1 and _is_to(tokens[out[-1].end])
+        if joined and each.most > out[-1].least:
+            out[-1] = Span(out[-1].least, each.most, out[-1].start, each.end)
+        else:
+            out.append(each)
+    return out
+
+
+def _is_to(token: Token) -> bool:
+    return token.word in told_words().strings("times", "to")
 
 
 def _each(tokens: list[Token], at: int) -> bool:

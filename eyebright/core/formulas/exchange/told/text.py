@@ -95,7 +95,13 @@ def begins_line(part: str, kitchen: Kitchen) -> bool:
     said = kitchen.amounts(tokens)
     equal = first_phrase(tokens, phrases("lines", "equal"))
     enough = find(tokens, "little", "enough")
-    return bool(said and said[0].start == 0) or bool(enough) or (equal is not None and equal.start == 0)
+    squeezed = len(tokens) > 2 and tokens[0].word in word_of("forms", "juiced") and bool(said)
+    return (
+        bool(said and said[0].start == 0)
+        or squeezed
+        or bool(enough)
+        or (equal is not None and equal.start == 0)
+    )
 
 
 def titled_by_sign(text: str, kitchen: Kitchen) -> list[str]:
