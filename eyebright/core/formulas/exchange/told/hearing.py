@@ -468,8 +468,10 @@ def _on_hair(tokens: Sequence[Token]) -> bool:
 
 
 def _only_covers(tokens: Sequence[Token]) -> bool:
-    """Whether a clause says no more than that it is covered: "cover it"."""
-    return len(tokens) <= 2 and any(act.key == "puts cover" for act in acts_in(tokens))
+    """Whether a clause ends by saying no more than that it is covered: "on the ends, cover it"."""
+    signs = [at for at, token in enumerate(tokens) if token.kind == "s"]
+    last = tokens[signs[-1] + 1 :] if signs else tokens
+    return len(last) <= 2 and any(act.key == "puts cover" for act in acts_in(last))
 
 
 def _kept_at(tokens: Sequence[Token]) -> str:
