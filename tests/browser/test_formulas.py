@@ -253,17 +253,64 @@ class Changing(BenchTestCase):
             expect(self.page.locator(".proposal")).to_contain_text(words)
             self.page.get_by_role("button", name="Leave it as it is").click()
 
-    def test_another_form_comes_with_its_doubt(self) -> None:
+    def test_another_form_is_taken_at_once_and_said_beside_its_line(self) -> None:
         self.open("lamplight_soapwort")
-        self.page.get_by_label("Form of Soapwort root").select_option("fresh")
-        expect(self.page.locator(".proposal")).to_contain_text(re.compile(r"is about \d+ g fresh, likely"))
-        self.page.get_by_role("button", name="Take this change").click()
-        expect(self.page.get_by_label("Form of Soapwort root")).to_have_value("fresh")
+        line = self.page.get_by_role("listitem").filter(has=self.page.get_by_label("Amount of Soapwort root"))
+        was = self.amount("Soapwort root").input_value()
+        form = self.page.get_by_label("Form of Soapwort root")
+        form.select_option("fresh")
+        expect(line).to_contain_text(re.compile(r"is about \d+ g fresh, likely"))
+        expect(form).to_have_value("fresh")
+        expect(self.amount("Soapwort root")).not_to_have_value(was)
+        self.kept()
+        line.get_by_role("button", name="Undo").click()
+        expect(self.amount("Soapwort root")).to_have_value(was)
+        expect(form).not_to_have_value("fresh")
 
     def test_swap_one_line(self) -> None:
         self.open("lock_gate_clay")
         self.page.get_by_role("button", name="Find a substitute for Kaolin").click()
-        expect(self.page.locator(".proposal")).to_contain_text("Kaolin, 25 g →")
+        line = self.page.get_by_role("listitem").filter(has=self.page.get_by_label("Amount of Kaolin"))
+        expect(line.locator(".proposal")).to_contain_text("Kaolin, 25 g →")
+
+    def test_a_line_may_be_left_out_here_and_once_more_when_it_is_made(self) -> None:
+        self.open("lock_gate_clay")
+        self.page.get_by_role("button", name=re.compile("Optional.*Kaolin")).click()
+        condition = self.page.get_by_label("When Kaolin goes in")
+        expect(condition).to_have_value("if you like")
+        condition.fill("for greasy roots")
+        self.page.get_by_label("Kaolin goes in", exact=True).uncheck()
+        self.kept()
+        self.page.reload()
+        expect(self.page.get_by_label("Kaolin goes in", exact=True)).not_to_be_checked()
+        self.page.get_by_role("link", name="Make it").click()
+        asked = self.page.get_by_role("checkbox", name=re.compile("Kaolin for greasy roots"))
+        expect(asked).not_to_be_checked()
+        goes_in = self.page.get_by_role("region", name="What goes in")
+        expect(goes_in).not_to_contain_text("Kaolin")
+        asked.check()
+        expect(goes_in).to_contain_text("Kaolin")
+
+    def test_another_way_stands_beside_the_first(self) -> None:
+        self.open("lamplight_soapwort")
+        self.page.get_by_role("button", name="Add another way").click()
+        self.page.get_by_label("What the other way is called").fill("powder, steeped")
+        self.page.get_by_role("button", name="Add it").click()
+        title = self.page.get_by_label("Name of the formula")
+        expect(title).to_have_value(re.compile("powder, steeped$"))
+        ways = self.page.get_by_role("navigation", name="Ways of making it")
+        expect(ways.get_by_role("link")).to_have_count(2)
+        ways.get_by_role("link").first.click()
+        expect(title).not_to_have_value(re.compile("powder, steeped$"))
+        expect(ways.get_by_role("link")).to_have_count(2)
+
+    def test_an_amount_till_it_is_thick_enough_is_worked_out(self) -> None:
+        self.open("lock_gate_clay")
+        self.page.get_by_label("How Rain water is measured").click()
+        self.page.get_by_role("option", name="till it pours and clings").click()
+        self.kept()
+        expect(self.amount("Rain water")).to_be_disabled()
+        expect(self.page.get_by_label("Reading")).to_contain_text("pours and clings")
 
     def test_versions_come_back_and_stand_side_by_side(self) -> None:
         pk = self.open("lamplight_soapwort")
