@@ -177,10 +177,10 @@ class Method:
         if bare == list(range(lines, len(self.lines))):
             del self.lines[lines:]
             self.pending = [at for at in self.pending if at not in bare]
-            self.steps[steps:] = [
-                replace(each, adds=tuple(at for at in each.adds if at not in bare), only_if=condition)
-                for each in self.steps[steps:]
-            ]
+            for at, each in enumerate(self.steps):
+                adds = tuple(place for place in each.adds if place not in bare)
+                condition_of = condition if at >= steps else each.only_if
+                self.steps[at] = replace(each, adds=adds, only_if=condition_of)
             return False
         return True
 
@@ -224,7 +224,7 @@ class Method:
         found = [self.lines[place].found[0] for place in sorted(stands) if self.lines[place].found]
         plants = [each for each in found if each.material and is_a(each.material.kind, "plant")]
         fats = [each for each in found if each.material and is_a(each.material.kind, "fat")]
-        every = {place for place in self.unplaced() if self.lines[place].found} | set(adds)
+        every = {place for place in self.unplaced() | set(adds) if self.lines[place].found}
         watery = any(
             not is_a(kind, "plant") and (kind == WATER or is_a(kind, "draws_plants"))
             for kind in map(self._kind, every)
