@@ -184,17 +184,18 @@ class Strange(TestCase):
             self.assertTrue(all(0 <= place < len(found.lines) for place in step.adds))
 
 
+SAID = """
+if when unless optional add stir honey water clay oil enough to make a paste till it spreads or and , . ; 3 tbsp
+overnight minutes 10 leave rinse scalp hair oil-free wooden bowl pot of either boil strain wenn si une pâte cover
+rub press until cool thick juice lemon freeze blend them every week spritz damp
+"""
+
+
 class Anything(TestCase):
     """Words of recipes in any order are heard, and nothing that stands in them breaks it."""
 
-    WORDS = (
-        "if when unless optional add stir honey water clay oil enough to make a paste till it spreads or and , . ; "
-        "3 tbsp ½ overnight minutes 10 leave rinse scalp hair oil-free wooden bowl pot of either boil strain wenn "
-        "si une pâte cover rub press until cool thick juice lemon freeze blend them every week spritz damp"
-    ).split()
-
     @settings(max_examples=200, deadline=None)
-    @given(st.lists(st.sampled_from(WORDS), min_size=3, max_size=40))
+    @given(st.lists(st.sampled_from(SAID.split()), min_size=3, max_size=40))
     def test_every_step_names_lines_that_there_are(self, words: list[str]) -> None:
         found = heard(" ".join(words))
         for step in found.steps:
