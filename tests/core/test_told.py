@@ -185,9 +185,10 @@ class Strange(TestCase):
 
 
 SAID = """
-if when unless optional add stir honey water clay oil enough to make a paste till it spreads or and , . ; 3 tbsp
-overnight minutes 10 leave rinse scalp hair oil-free wooden bowl pot of either boil strain wenn si une pâte cover
-rub press until cool thick juice lemon freeze blend them every week spritz damp
+if when unless optional add stir honey water clay oil enough to make a paste till it spreads or and
+, . ; 3 tbsp overnight minutes 10 leave rinse scalp hair oil-free wooden bowl pot of either boil
+strain wenn si une pâte cover rub press until cool thick juice lemon freeze blend them every week
+spritz damp
 """
 
 
