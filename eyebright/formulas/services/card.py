@@ -82,7 +82,7 @@ def _story(formula: Formula, assessment: Assessment, about: str, whose: str) -> 
 
 def _line(formula: Formula, place: int, strong: ParagraphStyle, plain: ParagraphStyle) -> list[Paragraph]:
     """One line: how much, and of what."""
-    line = (*formula.ingredients, *formula.left_out)[place]
+    line = formula.every_line[place]
     said = export.line_text(formula, place)
     amount = said.removesuffix(said[said.index(line.supply.name) :]).strip()
     return [text(amount, strong), text(said[len(amount) :].strip(), plain)]

@@ -9,6 +9,7 @@ from pydantic import ValidationError
 
 from eyebright.core.formulas.assess import Assessment
 from eyebright.core.formulas.exchange import (
+    OWN_SETTINGS,
     HeardRecipe,
     ImportedRecipe,
     export,
@@ -224,7 +225,7 @@ def _settled(
         "lines": [_line(line) for line in lines],
         "steps": [FormulaStepIn.model_validate(step) for step in steps],
     }
-    for key in ("use", "minutes", "makes", "place", "pot", "bottle", "cover", "apart", "zone", "wants"):
+    for key in OWN_SETTINGS:
         value = settings.get(key)
         if value is None:
             continue

@@ -165,7 +165,7 @@ def as_core(payload: FormulaIn, pk: int | None = None) -> ParsedFormula:
             whole = False
             continue
         phase = line.phase or default_phase(supply, family)
-        till = line.unit.removeprefix(TILL) if line.unit.startswith(TILL) else ""
+        till = _till(line)
         amount = Amount.ranging(count, unit_of(supply) if till else line.unit, line.packed)
         form = of_form(supply.material, line.form)
         read = Ingredient(line.id, supply, amount, phase, form, line.only_if.strip(), till)
@@ -196,47 +196,44 @@ def as_core(payload: FormulaIn, pk: int | None = None) -> ParsedFormula:
         or any(step is None for step in steps)
     ):
         return out
-    out.formula = _thick_enough(
-        out,
-        Formula(
-            name=payload.name,
-            family=family,
-            ingredients=tuple(lines),
-            steps=tuple(step for step in steps if step),
-            use=payload.use,
-            minutes=minutes or 0.0,
-            makes=makes,
-            base=payload.base,
-            place=payload.place,
-            pot=payload.pot,
-            bottle=payload.bottle,
-            cover=payload.cover,
-            apart=apart,
-            zone=payload.zone,
-            schools=tuple(sorted(payload.schools.items())),
-            unknown=tuple(
-                line.text or "a line"
-                for line in payload.lines
-                if not line.supply_key and (line.text or line.amount)
-            ),
-            product="" if pk is None else product_key(family.key, pk),
-            left_out=tuple(left_out),
-            wants=tuple(key for key in dict.fromkeys(payload.wants) if key in preconditions()),
+    out.formula = Formula(
+        name=payload.name,
+        family=family,
+        ingredients=tuple(lines),
+        steps=tuple(step for step in steps if step),
+        use=payload.use,
+        minutes=minutes or 0.0,
+        makes=makes,
+        base=payload.base,
+        place=payload.place,
+        pot=payload.pot,
+        bottle=payload.bottle,
+        cover=payload.cover,
+        apart=apart,
+        zone=payload.zone,
+        schools=tuple(sorted(payload.schools.items())),
+        unknown=tuple(
+            line.text or "a line"
+            for line in payload.lines
+            if not line.supply_key and (line.text or line.amount)
         ),
+        product="" if pk is None else product_key(family.key, pk),
+        left_out=tuple(left_out),
+        wants=tuple(key for key in dict.fromkeys(payload.wants) if key in preconditions()),
     )
+    _fill_till_thick(out)
     return out
 
 
-def _thick_enough(out: ParsedFormula, formula: Formula) -> Formula | None:
-    """The same with an amount for what goes in till it is thick enough; None, and why, where none does."""
-    if not any(line.till for line in formula.ingredients):
-        return formula
-    bench, _ = core_bench([line.supply.key for line in formula.ingredients])
+def _fill_till_thick(out: ParsedFormula) -> None:
+    """Give what goes in till it is thick enough its amount; where none makes it so, that is said."""
+    if out.formula is None or not any(line.till for line in out.formula.ingredients):
+        return
+    bench, _ = core_bench([line.supply.key for line in out.formula.ingredients])
     try:
-        return till_thick(formula, bench)
+        out.formula = till_thick(out.formula, bench)
     except FormulaError as raised:
-        out.problems |= {out.field_of(raised): str(raised)}
-        return None
+        out.at_fault(raised)
 
 
 def _holds_itself(supply: Supply, product: str) -> bool:
@@ -246,6 +243,11 @@ def _holds_itself(supply: Supply, product: str) -> bool:
     made = supply.formula
     wholes = wholes_of(made.name, made.product, made.family, supplies_in(made))
     return any(product in each.names for each in wholes)
+
+
+def _till(line: IngredientIn) -> str:
+    """The grade of thickness till which it goes in; "" for an amount of its own."""
+    return line.unit.removeprefix(TILL) if line.unit.startswith(TILL) else ""
 
 
 def is_left_out(line: IngredientIn) -> bool:
@@ -275,10 +277,10 @@ def counted(line: IngredientIn) -> Count | None:
 
 def _counted(line: IngredientIn, missing: str) -> tuple[Count | None, str]:
     """A line's number as it was typed, or range of two, or what to say of it."""
-    if line.unit == COVER or line.unit.removeprefix(TILL) in {grade.key for grade in grades()}:
-        return Count.of(1.0), ""
-    if line.unit.startswith(TILL):
+    if line.unit.startswith(TILL) and _till(line) not in {grade.key for grade in grades()}:
         return None, "Till how thick? Choose how it is measured."
+    if line.unit == COVER or _till(line):
+        return Count.of(1.0), ""
     if not line.amount.strip():
         return None, missing
     try:
@@ -308,7 +310,7 @@ def to_schema(formula: Formula, payload: FormulaIn) -> FormulaIn:
     """A formula of the core as it is written; what was not understood of `payload` stays where it was."""
     had = {line.id: line for line in payload.lines}
     lines = []
-    for line in (*formula.ingredients, *formula.left_out):
+    for line in formula.every_line:
         old = had.get(line.id)
         same = old is not None and old.supply_key == line.supply.key and old.unit == line.amount.unit
         if line.till:

@@ -134,7 +134,7 @@ def _optional(formula: Formula) -> list[OptionalLineOut]:
             only_if=line.only_if,
             goes_in=line in formula.ingredients,
         )
-        for line in sorted((*formula.ingredients, *formula.left_out), key=lambda each: each.id)
+        for line in sorted(formula.every_line, key=lambda each: each.id)
         if line.only_if
     ]
 

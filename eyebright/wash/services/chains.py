@@ -233,25 +233,29 @@ def amount_said(each: LinkResult, link: WashLink) -> str:
     """
     if link.formula is None:
         return ""
-    whole = each.dose.value / (each.g_per_ml if each.unit == "mL" else 1.0)
-    neat = whole / (1.0 + link.parts)
+    neat, water = _poured(each, link)
     out = f"{brief(_round(neat))} {each.unit}"
     if link.parts:
-        return f"{out} with {brief(_round(whole - neat))} mL of warm water"
+        return f"{out} with {brief(_round(water))} mL of warm water"
     if each.unit == "g" and link.formula.family.wetted:
-        water = brief(_round(neat * link.formula.family.wetted))
-        return f"{out}, stirred little by little into about {water} mL of warm water"
+        stirred_into = brief(_round(neat * link.formula.family.wetted))
+        return f"{out}, stirred little by little into about {stirred_into} mL of warm water"
     return out
+
+
+def _poured(each: LinkResult, link: WashLink) -> tuple[float, float]:
+    """How much of it is poured (its own unit), and of the water that goes to it."""
+    whole = each.dose.value / (each.g_per_ml if each.unit == "mL" else 1.0)
+    neat = whole / (1.0 + link.parts)
+    return neat, whole - neat
 
 
 def measured_said(each: LinkResult, link: WashLink) -> str:
     """The same by spoons and cups, "2 tablespoons with ⅓ cup of water"; empty for what is weighed."""
     if link.formula is None or each.unit != "mL":
         return ""
-    whole = each.dose.value / each.g_per_ml
-    neat, kit = whole / (1.0 + link.parts), the_kit()
-    water = f" with {spoons(whole - neat, kit)} of water" if link.parts else ""
-    return f"{spoons(neat, kit)}{water}"
+    (neat, water), kit = _poured(each, link), the_kit()
+    return spoons(neat, kit) + (f" with {spoons(water, kit)} of water" if link.parts else "")
 
 
 def _round(value: float) -> float:

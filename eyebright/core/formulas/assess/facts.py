@@ -9,8 +9,7 @@ from typing import Any, Literal
 from ...materials import is_a
 from ...numbers import Array, Figure, middle
 from ...rules import asked_of, facts_of
-from ...words import listed
-from ..model import Formula, Ingredient, planned_steps, pots, preconditions
+from ..model import Formula, Ingredient, planned_steps, pots, wanted
 from ..prepare import Preparation, mostly_oil, preparation_table
 from .cleansing import Cleaning
 from .contents import acidity_facts, content_facts, soda_and_soap_facts
@@ -76,7 +75,7 @@ def _settings(formula: Formula) -> dict[str, Any]:
         "pot": pot.name,
         "pot_softens": pot.softens,
         "pot_soaks": pot.soaks,
-        "wants": listed([preconditions()[key].name for key in formula.wants]),
+        "wants": wanted(formula.wants),
         "place": formula.place,
         "ranged": False,
         "unknown_lines": len(formula.unknown),

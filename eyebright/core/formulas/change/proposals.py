@@ -8,7 +8,7 @@ from typing import Any
 from ...heads import HairAndScalp
 from ...materials import METRIC, Amount, Kit, Supply, measure_table, with_fraction
 from ...numbers import PRIOR, Draws, Posterior, times_to_meet
-from ...words import brief, capital, listed, many
+from ...words import brief, capital, many
 from ..assess import Assessment, assess, grades
 from ..model import (
     COVER,
@@ -18,7 +18,7 @@ from ..model import (
     Formula,
     Ingredient,
     form_rows,
-    preconditions,
+    wanted,
     weighed,
 )
 
@@ -160,9 +160,9 @@ def setting_said(value: object) -> str:
     if isinstance(value, bool):
         return "yes" if value else "no"
     if isinstance(value, float):
-        return brief(round(value, 1))
+        return brief(round(value, 2))
     if isinstance(value, tuple):  # what it wants on the head
-        return listed([preconditions()[key].name for key in value]) or "–"
+        return wanted(value) or "–"
     return "–" if value is None else str(value).replace("_", " ")
 
 

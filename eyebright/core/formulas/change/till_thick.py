@@ -1,11 +1,8 @@
 """Amounts that are "till it spreads": so much of a line as makes it as thick as that.
 
-till_thick(clay 60 g, curd till it spreads)      curd 85 mL
+till_thick(clay 60 g, curd in mL till it spreads)      curd 85 mL
 """
 
-from dataclasses import replace
-
-from ...materials import Amount, unit_of
 from ..assess import texture_table
 from ..model import Formula, FormulaError
 from .measurable import rounded
@@ -19,7 +16,7 @@ THICKER = "It is thicker than that whatever goes in of {name}: say how much, or 
 
 
 def till_thick(formula: Formula, bench: Workbench) -> Formula:
-    """The same with an amount for every line that goes in till it is so thick.
+    """The same with an amount, in its own unit, for every line that goes in till it is so thick.
 
     FormulaError beside a line that no amount makes so.
     """
@@ -32,10 +29,9 @@ def till_thick(formula: Formula, bench: Workbench) -> Formula:
 def _with_enough(formula: Formula, bench: Workbench, place: int) -> Formula:
     line = formula.ingredients[place]
     aim = texture_table().number("wanted", line.till)
-    unit = unit_of(line.supply)
 
     def ratio(amount: float) -> float:
-        found = bench.quick(_with(formula, place, amount, unit)).texture
+        found = bench.quick(formula.with_amount(place, amount)).texture
         if found is None:
             raise FormulaError(NOTHING.format(name=line.supply.name), place)
         return found.ratio.value
@@ -43,10 +39,4 @@ def _with_enough(formula: Formula, bench: Workbench, place: int) -> Formula:
     amount, got = met_at(ratio, aim, MOST, LEAST)
     if abs(got - aim) > NEAR * max(aim, 1.0):
         raise FormulaError((THINNER if got > aim else THICKER).format(name=line.supply.name), place)
-    return rounded(_with(formula, place, amount, unit), [place], bench.kit)
-
-
-def _with(formula: Formula, place: int, amount: float, unit: str) -> Formula:
-    lines = list(formula.ingredients)
-    lines[place] = replace(lines[place], amount=Amount(amount, unit))
-    return replace(formula, ingredients=tuple(lines))
+    return rounded(formula.with_amount(place, amount), [place], bench.kit)

@@ -2,7 +2,7 @@
 
 from . import export
 from .export import CSV_COLUMNS, csv_lines, inci, markdown, recipe
-from .import_recipe import ImportedRecipe, import_recipe, is_plain
+from .import_recipe import OWN_SETTINGS, ImportedRecipe, import_recipe, is_plain
 from .lines import Kitchen, ParsedLine, Passage, ReadRecipe, parse_row, read_line, read_recipe
 from .told import (
     ADDED,

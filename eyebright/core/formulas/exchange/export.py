@@ -4,10 +4,10 @@ import csv
 import io
 from typing import Any
 
-from ...words import between, brief, capital, ends, listed
+from ...words import between, brief, capital, ends
 from ..assess import Assessment
 from ..change import line_said
-from ..model import PHASES, Formula, Ingredient, PlannedStep, form_rows, planned_steps, preconditions
+from ..model import PHASES, Formula, PlannedStep, form_rows, planned_steps, wanted
 
 FOR_HOME = "For home use: not medical advice. What is sold or given away falls under local cosmetics rules."
 CSV_COLUMNS = ("phase", "amount", "unit", "material", "form", "inci", "grams")
@@ -16,7 +16,7 @@ RECIPE = "Recipe"
 
 def line_text(formula: Formula, place: int) -> str:
     """One line as it is written: '60 g Soapwort root, dried, broken'; what is left out comes last."""
-    line = (*formula.ingredients, *formula.left_out)[place]
+    line = formula.every_line[place]
     form = f", {form_rows()[line.form]['name']}" if line.form else ""
     only_if = f" ({line.only_if})" if line.only_if else ""
     return f"{line_said(line)} {line.supply.name}{form}{only_if}"
@@ -56,7 +56,7 @@ def markdown(formula: Formula, assessment: Assessment, whose: str = "") -> str:
     use = "left in" if formula.use == "left_in" else f"{brief(formula.minutes)} min, rinsed out"
     out = [f"# {formula.name}", "", f"*{formula.family.name}; {use}*", ""]
     if formula.wants:
-        out += [f"Wants {listed([preconditions()[key].name for key in formula.wants])}.", ""]
+        out += [f"Wants {wanted(formula.wants)}.", ""]
     for phase, name in PHASES.items():
         places = [place for place, line in enumerate(formula.ingredients) if line.phase == phase]
         if places:
@@ -126,7 +126,7 @@ def recipe(formula: Formula, assessment: Assessment, about: str = "", whose: str
         "recipeCategory": formula.family.name,
         "recipeYield": f"{ml:.0f} mL",
         "totalTime": f"PT{least:.0f}M",
-        "recipeIngredient": [line_text(formula, place) for place in range(len(_every(formula)))],
+        "recipeIngredient": [line_text(formula, place) for place in range(len(formula.every_line))],
         "recipeInstructions": [
             {"@type": "HowToStep", "name": each.kind.name, "text": step_text(each)} for each in steps
         ],
@@ -159,10 +159,10 @@ def _properties(formula: Formula) -> dict[str, Any]:
         "apart": formula.apart,
         "zone": formula.zone,
         "wants": list(formula.wants),
-        "phases": [line.phase for line in _every(formula)],
-        "forms": [line.form for line in _every(formula)],
-        "only_if": [line.only_if for line in _every(formula)],
-        "left_out": list(range(len(formula.ingredients), len(_every(formula)))),
+        "phases": [line.phase for line in formula.every_line],
+        "forms": [line.form for line in formula.every_line],
+        "only_if": [line.only_if for line in formula.every_line],
+        "left_out": list(range(len(formula.ingredients), len(formula.every_line))),
         "steps": [
             {"kind": each.step.kind, "least": each.step.least, "most": each.step.most, "sign": each.step.sign,
              "only_if": each.step.only_if,
@@ -170,11 +170,6 @@ def _properties(formula: Formula) -> dict[str, Any]:
             for each in planned_steps(formula)
         ],
     }  # fmt: skip
-
-
-def _every(formula: Formula) -> tuple[Ingredient, ...]:
-    """Its lines, and after them those that are left out."""
-    return (*formula.ingredients, *formula.left_out)
 
 
 def _place(formula: Formula, line: int) -> int:

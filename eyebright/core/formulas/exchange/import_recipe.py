@@ -10,8 +10,11 @@ from lxml import etree, html
 
 from ..model import FormulaError, signs, step_kinds
 from .export import RECIPE
+from .lines.conditions import LONGEST as LONGEST_CONDITION
 
 MOST_MINUTES = 1e5
+OWN_SETTINGS = ("use", "minutes", "makes", "place", "pot", "bottle", "cover", "apart", "zone", "wants")
+"""What a recipe that was exported here says of a formula, besides its family."""
 LD = "application/ld+json"
 LONGEST = 20_000  # letters of one text that are looked at
 NO_RECIPE = "This page carries no recipe that can be read: paste its lines instead."
@@ -111,7 +114,6 @@ def _brought(row: Mapping[str, Any]) -> ImportedRecipe:
         for each in _listed(ours.get("steps"))
         if isinstance(each, Mapping) and str(each.get("kind")) in step_kinds()
     ]
-    names = ("family", "use", "minutes", "makes", "place", "pot", "bottle", "cover", "apart", "zone", "wants")
     return ImportedRecipe(
         name=_words(row.get("name")) or "A recipe without a name",
         about=_words(row.get("description")),
@@ -119,10 +121,10 @@ def _brought(row: Mapping[str, Any]) -> ImportedRecipe:
         method=tuple(_instructions(row.get("recipeInstructions"))),
         ours=bool(own) or "family" in ours,
         steps=tuple(_own_step(each, len(lines)) for each in own),
-        settings={name: ours[name] for name in names if name in ours},
+        settings={name: ours[name] for name in ("family", *OWN_SETTINGS) if name in ours},
         phases=tuple(map(str, _listed(ours.get("phases")))),
         forms=tuple(map(str, _listed(ours.get("forms")))),
-        only_if=tuple(str(each)[:80] for each in _listed(ours.get("only_if"))),
+        only_if=tuple(str(each)[:LONGEST_CONDITION] for each in _listed(ours.get("only_if"))),
         left_out=tuple(each for each in _listed(ours.get("left_out")) if isinstance(each, int)),
     )
 
@@ -141,7 +143,7 @@ def _own_step(each: Mapping[str, Any], count: int) -> Mapping[str, Any]:
         "most": number("most"),
         "sign": sign if isinstance(sign, str) and sign in signs() else "",
         "note": "",
-        "only_if": str(each.get("only_if") or "")[:80],
+        "only_if": str(each.get("only_if") or "")[:LONGEST_CONDITION],
         "adds": [i for i in _listed(each.get("adds")) if isinstance(i, int) and 0 <= i < count],
     }
 

@@ -29,7 +29,7 @@ from .formula import (
     weighed,
 )
 from .pots import PotMaterial, pots
-from .preconditions import Precondition, preconditions
+from .preconditions import Precondition, preconditions, wanted
 from .ready import ready_family, ready_formula, ready_times
 from .starts import Start, starts
 from .steps import PlannedStep, StepKind, ending, planned_steps, sensible_steps, signs, step_kinds

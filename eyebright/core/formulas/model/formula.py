@@ -72,8 +72,7 @@ class Ingredient:
 class Step:
     """One step: its kind (steps.toml), minutes from and to or the sign that ends it, what goes in at it.
 
-    `only_if`: the condition of a step that may be left out, "if it is gritty"; "" for
-    one that is always done.
+    `only_if`: the condition of a step that may be left out, "if it is gritty"; "" for what is always done.
     """
 
     kind: str
@@ -122,6 +121,11 @@ class Formula:
         """Whether it is a clay that is let dry."""
         return self.family.dried_on
 
+    @property
+    def every_line(self) -> tuple[Ingredient, ...]:
+        """Its lines, and after them those that are left out."""
+        return (*self.ingredients, *self.left_out)
+
     def with_amount(self, place: int, value: float) -> "Formula":
         """The same with so much of one line, by its place."""
         lines = list(self.ingredients)
@@ -143,7 +147,7 @@ class Formula:
 
     def new_id(self) -> int:
         """An id that no line has."""
-        return max((line.id for line in (*self.ingredients, *self.left_out)), default=0) + 1
+        return max((line.id for line in self.every_line), default=0) + 1
 
 
 @dataclass(frozen=True)

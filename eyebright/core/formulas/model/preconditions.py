@@ -1,10 +1,12 @@
 """What must hold on the head before a formula goes on: an oil-free scalp, detangled hair, dry roots."""
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 from functools import cache
 
 from ... import tables
 from ...vocabulary import Wetness
+from ...words import listed
 
 
 @dataclass(frozen=True)
@@ -22,3 +24,8 @@ class Precondition:
 def preconditions() -> dict[str, Precondition]:
     """Every precondition, by key."""
     return tables.by_key(__file__, "preconditions.toml", "precondition", Precondition)
+
+
+def wanted(keys: Iterable[str]) -> str:
+    """These preconditions as they are said: "an oil-free scalp and detangled hair"; "" for none."""
+    return listed([preconditions()[key].name for key in keys])

@@ -248,7 +248,7 @@ def _done(step: Step, formula: Formula) -> PlannedStep:
     )
 
 
-THICK = "little by little, until it is as thick as you want it"
+THICK = "until it is as thick as you want it"
 
 
 def _till_thick(step: Step, formula: Formula) -> bool:

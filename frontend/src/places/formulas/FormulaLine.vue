@@ -167,7 +167,8 @@ const takes = useTakesReading(
         maxlength="80"
         placeholder="if …"
         :aria-label="`When ${called} goes in`"
-        @change="stating = false"
+        @focus="stating = true"
+        @blur="stating = false"
       />
       <button
         v-else-if="supply"

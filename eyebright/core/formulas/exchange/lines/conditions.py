@@ -5,7 +5,7 @@ condition_in(lex("1 tsp honey, if your hair is dry"))   the tokens of "1 tsp hon
 
 from collections.abc import Sequence
 
-from .lexing import Token, lex, phrases, text_of, word_of
+from .lexing import Token, first_phrase, lex, phrases, text_of, word_of
 
 IF_LIKED = "if you like"
 LONGEST = 80  # letters of a condition
@@ -27,8 +27,7 @@ def condition_in(tokens: Sequence[Token]) -> tuple[list[Token], str]:
     before = rest[:at]
     while before and before[-1].kind == "s":
         before = before[:-1]
-    after = rest[end + 1 :] if end < len(rest) else []
-    return [*before, *after], said[:LONGEST]
+    return [*before, *rest[end + 1 :]], said[:LONGEST]
 
 
 def without_condition(text: str) -> tuple[str, str]:
@@ -51,18 +50,15 @@ def says_optional(text: str) -> bool:
 
 def _without_liked(tokens: list[Token]) -> tuple[list[Token], bool]:
     """Without the words that say that it may be left out, and their brackets; whether there were any."""
-    known = phrases("optional", "liked")
-    for at in range(len(tokens)):
-        for count in range(min(5, len(tokens) - at), 0, -1):
-            if tuple(token.word for token in tokens[at : at + count]) not in known:
-                continue
-            start, end = at, at + count
-            while start and tokens[start - 1].kind == "s":
-                start -= 1
-            while end < len(tokens) and tokens[end].kind == "s":
-                end += 1
-            return [*tokens[:start], *tokens[end:]], True
-    return tokens, False
+    found = first_phrase(tokens, phrases("optional", "liked"))
+    if found is None:
+        return tokens, False
+    start, end = found.start, found.stop
+    while start and tokens[start - 1].kind == "s":
+        start -= 1
+    while end < len(tokens) and tokens[end].kind == "s":
+        end += 1
+    return [*tokens[:start], *tokens[end:]], True
 
 
 def _opens(tokens: Sequence[Token], at: int) -> bool:

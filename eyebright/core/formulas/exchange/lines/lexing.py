@@ -131,6 +131,12 @@ def first_phrase(tokens: list[Token], table: dict[tuple[str, ...], str]) -> rang
     return next((range(at, at + count) for at, count in found if count), None)
 
 
+def phrase_places(tokens: list[Token], table: dict[tuple[str, ...], str]) -> set[int]:
+    """The places of the tokens of every phrase of a table that stands in a line."""
+    counts = ((at, phrase_at(tokens, at, table)[1]) for at in range(len(tokens)))
+    return {place for at, count in counts for place in range(at, at + count)}
+
+
 def text_of(tokens: Sequence[Token]) -> str:
     """Tokens as text again."""
     out: list[str] = []

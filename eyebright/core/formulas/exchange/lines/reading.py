@@ -32,7 +32,7 @@ from ....materials import (
 )
 from ...model import COVER, SHARES, TILL, form_rows, of_form, own_form
 from .amounts import Said, amounts_in, pieces_at, pieces_of
-from .lexing import Token, first_phrase, lex, line_words, phrase_at, phrases, word_of
+from .lexing import Token, first_phrase, lex, line_words, phrase_at, phrase_places, phrases, word_of
 from .strengths import at_strength, row_at, strength_said
 
 TWICE = 2.0  # how far two amounts of one line may differ before it is asked which is meant
@@ -171,12 +171,8 @@ def _apart(tokens: list[Token], kitchen: Kitchen) -> _Parts:
     else:
         percent = []
     taken = {at for each in (*amounts, *percent) for at in range(each.start, each.end)}
-    for at in range(len(tokens)):
-        for said in ("up_to", "enough"):
-            _, count = phrase_at(tokens, at, phrases("lines", said))
-            taken |= set(range(at, at + count))
-        _, count = phrase_at(tokens, at, phrases("till"))
-        taken |= set(range(at, at + count))
+    for table in (phrases("lines", "up_to"), phrases("lines", "enough"), phrases("till")):
+        taken |= phrase_places(tokens, table)
     amounts = _piece_behind(tokens, amounts, taken)
     name: list[str] = []
     remarks: list[list[str]] = []
@@ -391,10 +387,8 @@ def _amount(parts: _Parts, supply: Supply, kitchen: Kitchen) -> tuple[Amount | N
 
 def _till(parts: _Parts) -> str:
     """The grade of thickness till which it goes in, where it is said so; "" where it is not."""
-    return next(
-        (key for at in range(len(parts.tokens)) if (key := phrase_at(parts.tokens, at, phrases("till"))[0])),
-        "",
-    )
+    said = first_phrase(parts.tokens, phrases("till"))
+    return phrase_at(parts.tokens, said.start, phrases("till"))[0] if said else ""
 
 
 def _number(said: Said) -> str:

@@ -10,7 +10,7 @@ from functools import cache, cached_property
 
 from ....materials import words
 from ....words import days_apart, lower_first
-from ...model import pots, preconditions, step_kinds
+from ...model import PotMaterial, Precondition, pots, preconditions, step_kinds
 from ..lines import Kitchen
 from ..lines.conditions import begins_condition, condition_in
 from ..lines.lexing import Token, lex, text_of
@@ -107,8 +107,7 @@ class Hearing:
             self.on_head = True
         elif self.method.steps and not acts and self._says_a_time_first(tokens):
             self.on_head = not _kept_at(tokens)
-        made = any(act.key.split()[0] in ("acts", "puts") for act in acts)
-        wants = bool(self.method.lines) and not made and bool(find(tokens, among=_preconditions()))
+        wants = bool(self.method.lines) and not _makes(tokens) and bool(find(tokens, among=_preconditions()))
         self.on_head = self.on_head or wants or self._left_then_rinsed(clauses(text))
         if not acts and CLAIM in heard:
             return Told(text, tuple(dict.fromkeys(heard)))
@@ -342,8 +341,7 @@ class Hearing:
         if not self.method.lines:  # what goes on the head is all that there is
             own = [at for act in acts for at in range(act.start, act.end)]
             self.method.pending += self.things.in_clause(without(part, spans, own), named=True)[0]
-        stays = "head stays" in keys
-        off = "head off" in keys and not stays
+        off = "head off" in keys and "head stays" not in keys
         if spans and not acts and min(each.least for each in spans) > A_DAY:
             heard.append("how it keeps")
             return ""
@@ -352,7 +350,7 @@ class Hearing:
             if self.minutes is None or longest.most > self.minutes[1]:
                 self.minutes = (longest.least, longest.most)
             heard.append(f"{time_words(longest.least, longest.most)} on the head")
-        self._how(part, keys, heard, timed=bool(spans))
+        self._how(part, keys, heard, off=off, timed=bool(spans))
         self._where(part, off=off, heard=heard)
         wants = not off and self._wants(part, heard)
         if has(part, "head", "dries") and not off:
@@ -369,11 +367,9 @@ class Hearing:
             return ""
         return "" if said else text_of(part)
 
-    def _how(self, part: list[Token], keys: set[str], heard: list[str], *, timed: bool) -> None:
+    def _how(self, part: list[Token], keys: set[str], heard: list[str], *, off: bool, timed: bool) -> None:
         """How it goes on, stays or comes off."""
-        stays = "head stays" in keys
-        off = "head off" in keys and not stays
-        if stays:
+        if "head stays" in keys:
             self.use = "left_in"
             heard.append("left in")
         elif off:
@@ -418,13 +414,17 @@ class Hearing:
 @cache
 def _pots() -> Phrases:
     """Every way of saying what the pot or bowl is made of, and the key of that."""
-    return Phrases({words(said): row.key for row in pots().values() for said in row.hear})
+    return _by_words(pots().values())
 
 
 @cache
 def _preconditions() -> Phrases:
     """Every way of saying what must hold on the head, and the key of that."""
-    return Phrases({words(said): row.key for row in preconditions().values() for said in row.hear})
+    return _by_words(preconditions().values())
+
+
+def _by_words(rows: Iterable[PotMaterial | Precondition]) -> Phrases:
+    return Phrases({words(said): row.key for row in rows for said in row.hear})
 
 
 def _on_condition(part: list[Token]) -> tuple[list[Token], str]:

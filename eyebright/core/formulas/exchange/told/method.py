@@ -173,16 +173,14 @@ class Method:
             return len(self.steps) > steps
         for at in range(lines, len(self.lines)):
             self.lines[at] = replace(self.lines[at], only_if=condition)
-        bare = [at for at in range(lines, len(self.lines)) if self.lines[at].amount is None]
-        if bare == list(range(lines, len(self.lines))):
-            del self.lines[lines:]
-            self.pending = [at for at in self.pending if at not in bare]
-            for at, each in enumerate(self.steps):
-                adds = tuple(place for place in each.adds if place not in bare)
-                condition_of = condition if at >= steps else each.only_if
-                self.steps[at] = replace(each, adds=adds, only_if=condition_of)
-            return False
-        return True
+        if any(line.amount is not None for line in self.lines[lines:]):
+            return True
+        del self.lines[lines:]
+        self.pending = [place for place in self.pending if place < lines]
+        for at, each in enumerate(self.steps):
+            adds = tuple(place for place in each.adds if place < lines)
+            self.steps[at] = replace(each, adds=adds, only_if=condition if at >= steps else each.only_if)
+        return False
 
     # ---- what stands there ----
 

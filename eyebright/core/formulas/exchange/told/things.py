@@ -9,7 +9,7 @@ from ....words import listed
 from ...model import TILL
 from ..lines import Kitchen, ParsedLine, parse_row, read_line
 from ..lines.amounts import ARTICLES
-from ..lines.lexing import Token, first_phrase, lex, number_words, phrase_at, phrases, text_of
+from ..lines.lexing import Token, first_phrase, lex, number_words, phrase_places, phrases, text_of
 from .method import Method
 from .spans import Span, half_more
 from .vocabulary import find, phrase_table, told_words, word_list
@@ -74,18 +74,18 @@ class Things:
             return None
         if all(word in word_list("little", "pronouns") for line in lines for word in words(line.name)):
             return self._of_it(lines)
-        if len(lines) == 1 and lines[0].unit == A_LITTLE and (had := self._had(lines[0])):
-            return had
+        if len(lines) == 1 and lines[0].unit == A_LITTLE and (had := self._same(lines[0])) is not None:
+            return [had]  # 'a little water' is of what was said before
         self.method.lines.extend(lines)
         return list(range(len(self.method.lines) - len(lines), len(self.method.lines)))
 
-    def _had(self, line: ParsedLine) -> list[int]:
-        """The line of the same thing that there is already: 'a little water' is of what was said before."""
-        lines = self.method.lines
-        return [
-            at for at, each in enumerate(lines)
-            if each.sure and line.sure and each.found[0].key == line.found[0].key
-        ][:1]  # fmt: skip
+    def _same(self, line: ParsedLine) -> int | None:
+        """The place of the line of the same thing that there is already; None for none."""
+        lines = enumerate(self.method.lines)
+        same = (
+            at for at, each in lines if each.sure and line.sure and each.found[0].key == line.found[0].key
+        )
+        return next(same, None)
 
     def _of_it(self, lines: Sequence[ParsedLine]) -> list[int]:
         """'Two spoons of it': where it is one thing alone that was made so far, so much of that goes in."""
@@ -114,14 +114,7 @@ class Things:
             or (line.found[0].material is not None and line.found[0].material.refuse)
         ):
             return None
-        place = next(
-            (
-                at
-                for at, each in enumerate(self.method.lines)
-                if each.sure and each.found[0].key == line.found[0].key
-            ),
-            None,
-        )
+        place = self._same(line)
         if place is not None and not line.unit.startswith(TILL):
             return [place]
         self.method.lines.append(line)
@@ -195,11 +188,7 @@ def _chunks(tokens: list[Token], kitchen: Kitchen) -> list[list[Token]]:
     """The names in a clause, each with its amount: parted by signs, little words and new amounts."""
     stops = word_list("little", "stops") | word_list("little", "joins")
     begins = {each.start for each in kitchen.amounts(tokens) if each.start}
-    till = {
-        place
-        for at in range(len(tokens))
-        for place in range(at, at + phrase_at(tokens, at, phrases("till"))[1])
-    }
+    till = phrase_places(tokens, phrases("till"))
     out: list[list[Token]] = [[]]
     for at, token in enumerate(tokens):
         if at in begins and any(each.kind == "w" for each in out[-1]) and kitchen.amounts(out[-1]):
