@@ -111,6 +111,17 @@ class Pressing(BasinTestCase):
         (wash,) = self.call("GET", f"/heads/{self.wren}")["washes"]
         self.assertEqual((len(ended["washes"]), wash["minutes"]), (1, 10.0))
 
+    def test_what_is_said_of_a_press_is_said_again_where_the_first_answer_was_lost(self) -> None:
+        run = self.press(self.go(), 5)
+        now = run["presses"][run["at"]]
+        late = {"id": "5f1c", "steady": run["steady"] + 3600}
+        step = {"step": now["step"], "section": now["section"], **late}
+        mark = {"what": "trouble", "key": "stings", **late, "id": "5f1d"}
+        for path, body in (("press", step), ("mark", mark)):
+            first, again = (self.call("POST", f"/wash/runs/{run['id']}/{path}", body) for _ in range(2))
+            self.assertIn("from now: it is kept as of now", first["says"], path)
+            self.assertEqual((again["says"], again["at"]), (first["says"], first["at"]), path)
+
     def test_one_wash_a_head_is_under_way_and_begun_twice_it_is_the_same(self) -> None:
         (planned,) = self.plan()
         first = self.call("POST", "/wash/runs", {"planned": planned["id"]}, 201)

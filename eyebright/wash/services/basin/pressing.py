@@ -91,7 +91,7 @@ def _pressed(pk: int, payload: PressIn) -> RunOut:
     run = find_run(pk)
     at, ahead = moment_of(payload.steady, run.began_at)
     if is_known(run, payload):
-        return run_out(run)
+        return run_out(run, says=ahead)
     if run.ended_at is not None:
         return came_late(run, payload, at, step=payload.step, section=payload.section)
     basin = at_basin(run)
@@ -203,7 +203,7 @@ def mark(pk: int, payload: BasinMarkIn) -> RunOut:
     run, says = find_run(pk), ""
     at, ahead = moment_of(payload.steady, run.began_at)
     if is_known(run, payload):
-        return run_out(run)
+        return run_out(run, says=ahead)
     if run.ended_at is not None:
         return came_late(run, payload, at, what=payload.what, key=payload.key)
     match payload.what:
@@ -264,7 +264,7 @@ def change(pk: int, payload: BasinChangeIn) -> RunOut:
     run = find_run(pk)
     at, ahead = moment_of(payload.steady, run.began_at)
     if is_known(run, payload):
-        return run_out(run)
+        return run_out(run, says=ahead)
     if run.ended_at is not None:
         return came_late(run, payload, at, what=payload.do)
     check_version(run, "wash", payload.version, run_out)

@@ -35,16 +35,17 @@ function usePush(push: Push) {
 
 export function usePressing(id: () => number, run: Ref<Run | undefined>) {
   const { entries, push: send, letGo } = usePresses(id);
-  const push: Push = (...asked) => {
+  /** What the server said of a press: it stays until the next. */
+  const said = ref("");
+  const push: Push = async (...asked) => {
     said.value = "";
-    return send(...asked);
+    const pressed = await send(...asked);
+    said.value = pressed.run.says || said.value;
+    return pressed;
   };
   const { error, press } = usePush(push);
   const tick = useTick();
   const undoing = ref(false);
-  /** What the server said of the last press: it stays until the next. */
-  const said = ref("");
-  watch(run, (now) => now?.says && (said.value = now.says));
   const count = useCount();
   const shown = computed<Meanwhile | null>(() => {
     const now = run.value;
