@@ -158,6 +158,7 @@ def _told(heard: HeardRecipe, about: str = "") -> BroughtOut:
         "zone": heard.zone or "both",
         "wants": list(heard.wants),
         "pot": heard.pot or None,
+        "makes": heard.makes,
     }
     title = (
         heard.title or capital(few([line.found[0].name for line in heard.lines if line.found], 3)) or UNNAMED

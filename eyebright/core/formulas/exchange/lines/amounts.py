@@ -46,6 +46,7 @@ PASSED = frozenset(
     ]
 )
 LONGEST_RUN = 4
+TENS = range(20, 100, 10)
 DOZEN = 12.0  # numbers from here on are counted themselves: two dozen
 ARTICLES = (
     "a",
@@ -338,6 +339,8 @@ def _one(tokens: list[Token], at: int, habit: Habit) -> tuple[Count, str, int] |
             at += 1  # half a cup, three quarters of a cup
             continue
         each = _of_word(table[single]) if single in table and single != token.word else Count.of(1.0)
+        if count.mid in TENS and single in table and each.sure and 1.0 <= each.mid < 10.0:
+            return count.plus(each), "", at + 1  # forty-five
         more = each.mid in FRACTIONS or count.mid == 1.0 or each.mid >= DOZEN
         if each.mid == 1.0 or not more:
             break

@@ -11,10 +11,11 @@ from functools import cache, cached_property
 from ....materials import words
 from ....words import days_apart, lower_first
 from ...model import PotMaterial, Precondition, pots, preconditions, step_kinds
-from ..lines import Kitchen
+from ..lines import Kitchen, read_line
 from ..lines.conditions import begins_condition, condition_in
 from ..lines.lexing import Token, lex, text_of
-from .method import Method, step_words, time_words
+from .family import parts_of
+from .method import Method, first_grade, time_words
 from .sentences import acts_in, clauses
 from .spans import Span, often_in, spans_in
 from .things import Things, amount_in, says_nothing, without
@@ -22,6 +23,7 @@ from .vocabulary import Found, Phrases, find, has, word_list
 
 LONGEST_NOTE = 200
 A_DAY = 1440.0  # minutes: nothing is left on for longer that nobody says is left
+WORN = 360.0  # minutes: "keep 20 minutes" is on the head, "keep three days" is in the jar
 PLACES = ("freezer", "fridge", "shelf")
 KEPT = {"fridge": "kept in the fridge", "freezer": "kept in the freezer", "shelf": "kept on the shelf"}
 ANOTHER_WAY = "another way of making it"
@@ -67,6 +69,10 @@ class Hearing:
     on_head: bool = False
     washed_off: bool = False
     taking: bool = False
+    applied: bool = False
+    stays_timed: bool = False
+    makes: float | None = None
+    mixing: bool = False
 
     @cached_property
     def method(self) -> Method:
@@ -109,6 +115,8 @@ class Hearing:
             self.on_head = not _kept_at(tokens)
         wants = bool(self.method.lines) and not _makes(tokens) and bool(find(tokens, among=_preconditions()))
         self.on_head = self.on_head or wants or self._left_then_rinsed(clauses(text))
+        stirs = any(act.key.split()[0] == "acts" for act in acts)
+        self.mixing = stirs and not self.applied and not _goes_on(tokens)
         if not acts and CLAIM in heard:
             return Told(text, tuple(dict.fromkeys(heard)))
         if not acts and (_kept_at(tokens) or YIELDS in heard or has(tokens, "keeping", "says")):
@@ -144,6 +152,8 @@ class Hearing:
         if not heard and missed:
             missed = [text]
         noted = bool(set(heard) & NOTED or missed or (self.on_head and CLAIM not in heard))
+        if noted and not heard and not missed:
+            heard.append("kept in the note")
         return Told(text, tuple(dict.fromkeys(heard)), "; ".join(missed), noted)
 
     def _another_way(self, tokens: list[Token]) -> bool:
@@ -187,6 +197,7 @@ class Hearing:
                 found
                 for part in clauses(text)
                 if (found := often_in(part, self.kitchen.habit)) is not None
+                and not has(part, "keeping", "says")
                 and not any(act.key.startswith("acts") for act in acts_in(part))
             ),
             None,
@@ -195,7 +206,7 @@ class Hearing:
             self.apart = often.days
             heard.append(f"{days_apart(often.days)} apart")
         kept = _kept_at(tokens)
-        says = has(tokens, "keeping", "says")
+        says = has(tokens, "keeping", "says") and not self._worn(tokens)
         if kept and (says or not acts_in(tokens)):
             self.place = kept
             heard.append(KEPT[kept])
@@ -204,6 +215,7 @@ class Hearing:
         yields = has(tokens, "yields", "says") and not acts_in(tokens)
         if yields:
             heard.append(YIELDS)
+            self.makes = self._makes_of(tokens) or self.makes
         if has(tokens, "warns", "words"):
             self.warnings.append(text)
             heard.append("a caution")
@@ -212,6 +224,21 @@ class Hearing:
             heard.append(CLAIM)
         self.sealed = self.sealed or (has(tokens, "sealed", "words") and has(tokens, "acts", "ferment"))
         return bool(often or kept or says or yields or (heard and ("a caution" in heard or claims)))
+
+    def _worn(self, tokens: list[Token]) -> bool:
+        """Whether "keep" is said of what is on the head: "apply, keep 20 minutes"."""
+        spans = spans_in(tokens, self.kitchen.habit)
+        return (self.on_head or _goes_on(tokens)) and bool(spans) and max(s.most for s in spans) <= WORN
+
+    def _makes_of(self, tokens: list[Token]) -> float | None:
+        """g of all that it gives, where a sentence says so: "makes 400 ml"; None for "enough for two"."""
+        said = next((each for each in self.kitchen.amounts(tokens) if each.units and not each.piece), None)
+        if said is None:
+            return None
+        line = read_line(f"{said.number} {said.word} water", self.kitchen)
+        if not line.sure or line.amount is None or line.amount.unit in ("part", "%"):
+            return None
+        return parts_of([(line.found[0], line.amount, "", False)], self.kitchen.kit)[0].grams
 
     # ---- a clause ----
 
@@ -227,12 +254,14 @@ class Hearing:
             if often is None or not often.start <= each.start < often.end
         ]
         acts = [self._as_made(act, part) for act in _told_apart(acts_in(part))]
-        if has(part, "warns", "not") and not any(act.key.startswith("head") for act in acts):
+        forbids = has(part, "warns", "not") and not has(part, "head", "damps")
+        if forbids and not any(act.key.startswith("head") for act in acts):
             return ""
-        if not acts and (often or has(part, "keeping", "says") or _kept_at(part)):
+        keeps = has(part, "keeping", "says") and not self._worn(part)
+        if not acts and (often or keeps or _kept_at(part)):
             return ""
-        if any(act.key in ("head on", "head sprays", "head dusts", "head stays") for act in acts):
-            self.on_head = True
+        if any(act.key in APPLIES for act in acts):
+            self.on_head = self.applied = True
         if has(part, "head", "after"):
             self.on_head = self.washed_off = True
             heard.append("what comes after it")
@@ -277,8 +306,7 @@ class Hearing:
         if self.method.steps and until is not None and not self.method.steps[-1].sign:
             self.method.last(sign=_sign(part[until:]))
         if spans and self.method.steps and self.method.steps[-1].least is None:
-            self.method.last(least=spans[-1].least, most=spans[-1].most)
-            heard[-1:] = [step_words(self.method.steps[-1])]
+            self.method.timed((spans[-1].least, spans[-1].most))
         adds, left = self.things.in_clause(without(part[:until], spans, ()), named=self.taking)
         if adds and spans and not self.method.steps:
             self.method.put("put", adds, (spans[-1].least, spans[-1].most))
@@ -311,6 +339,8 @@ class Hearing:
         )
         until = until if until > act.end - start - 1 or until > act.start - start else len(body)
         sign = _sign(body[until:])
+        if grade := first_grade(body[until:]):
+            sign, self.method.grade = "thick", grade
         shifted = [Span(each.least, each.most, each.start - start, each.end - start) for each in spans]
         own = range(act.start - start, act.end - start)
         words_of = without(body[:until], shifted, own)
@@ -328,6 +358,8 @@ class Hearing:
                 self.method.put(key, adds, times)
             return "" if adds or times or says_nothing(left) else left
         kind = self.method.drawn_as(key, [*self.method.pending, *adds])
+        if step_kinds()[kind].draws:
+            adds += self.things.unmeasured_water(words_of)
         if sign == "hand_warm" and step_kinds()[kind].act not in ("wait", "cool"):  # "strain when cool"
             self.method.step("cool", [], None, sign)
             sign = ""
@@ -345,7 +377,10 @@ class Hearing:
         if spans and not acts and min(each.least for each in spans) > A_DAY:
             heard.append("how it keeps")
             return ""
-        if spans and not self.washed_off:
+        if spans and self.mixing and not self.applied:  # "stir 3 spoons into water, wait 10 minutes"
+            heard.append("kept in the note")
+        elif spans and not self.washed_off:
+            self.stays_timed = self.stays_timed or "head stays" in keys
             longest = max(spans, key=lambda each: each.most)
             if self.minutes is None or longest.most > self.minutes[1]:
                 self.minutes = (longest.least, longest.most)
@@ -374,7 +409,8 @@ class Hearing:
             heard.append("left in")
         elif off:
             self.washed_off = True
-            self.use = self.use or "rinsed_out"
+            if self.stays_timed or not self.use:  # "leave in 20 minutes, then rinse"
+                self.use = "rinsed_out"
             heard.append("rinsed out")
         elif has(part, "head", "damps"):
             heard.append("kept damp")
@@ -433,6 +469,14 @@ def _on_condition(part: list[Token]) -> tuple[list[Token], str]:
     if begins_condition(part) and acts and acts[0].start > 1:
         return part[acts[0].start :], lower_first(text_of(part[: acts[0].start]))
     return condition_in(part)
+
+
+APPLIES = ("head on", "head sprays", "head dusts", "head stays")
+
+
+def _goes_on(tokens: list[Token]) -> bool:
+    """Whether something is put on a head here."""
+    return any(act.key in APPLIES for act in acts_in(tokens)) or _on_hair(tokens)
 
 
 def _makes(tokens: list[Token]) -> bool:

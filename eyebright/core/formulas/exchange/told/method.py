@@ -7,7 +7,7 @@ from ....materials import WATER, is_a
 from ....words import between, lower_first, span
 from ...model import TILL, StepKind, of_form, step_kinds
 from ..lines import Kitchen, ParsedLine, read_line
-from ..lines.lexing import Token
+from ..lines.lexing import Token, phrase_at, phrases
 from .vocabulary import word_list
 
 WET = ("mixes", "blends", "mashes", "melts", "juices", "drains", "rests")
@@ -47,6 +47,7 @@ class Method:
     hot_water: bool = False
     heard: list[str] = field(default_factory=list)
     before: int = 0
+    grade: str = PASTE
 
     # ---- what a sentence says ----
 
@@ -107,6 +108,18 @@ class Method:
         self.steps.append(HeardStep(kind_key, tuple(dict.fromkeys(adds)), least, most, sign, note))
         self.heard.append(step_words(self.steps[-1]))
 
+    def timed(self, times: Times) -> None:
+        """A time that is said behind a step; of one that is only stirred, it is that of the pot before it."""
+        at = len(self.steps) - 1
+        stirs = step_kinds()[self.steps[at].kind].does == "mixes" and not self.steps[at].adds
+        waits = at > self.before and step_kinds()[self.steps[at - 1].kind].act == "wait"
+        if stirs and waits and self.steps[at - 1].least is None:  # "bring to the boil and stir, 8 minutes"
+            at -= 1
+        self.steps[at] = replace(self.steps[at], least=times[0], most=times[1])
+        said = step_words(replace(self.steps[at], least=None))
+        self.heard = [each for each in self.heard if each != said]
+        self.heard.append(step_words(self.steps[at]))
+
     def _flush(self) -> None:
         """What was put in before a step that takes nothing goes in by a step of its own."""
         pending, self.pending = self.pending, []
@@ -136,7 +149,7 @@ class Method:
             ]  # fmt: skip
             if step.sign == "thick" and len(open_ones) == 1:
                 line = self.lines[open_ones[0]]
-                self.lines[open_ones[0]] = replace(line, unit=f"{TILL}{PASTE}", problem="", field="")
+                self.lines[open_ones[0]] = replace(line, unit=f"{TILL}{self.grade}", problem="", field="")
 
     def _into_the_only_one(self) -> None:
         """What no step names goes in where anything goes in at all: 'mix', 'shake'."""
@@ -262,6 +275,12 @@ def _as_the_plant(line: ParsedLine) -> ParsedLine:
     found = (plants[0], *(each for each in line.found if each is not plants[0]))
     form = of_form(plants[0].material, line.form)
     return replace(line, found=found, sure=True, form=form, problem="", field="", notes=(*line.notes, note))
+
+
+def first_grade(tokens: list[Token]) -> str:
+    """How thick words say that it is to be (a grade of texture.toml): "until it is like yoghurt"; "" for none."""
+    table = phrases("till")
+    return next((key for at in range(len(tokens)) if (key := phrase_at(tokens, at, table)[0])), "")
 
 
 def time_words(least: float, most: float) -> str:

@@ -41,7 +41,8 @@ TOO_MUCH = "That is more than goes in at once: what was not read still stands he
 
 @dataclass(frozen=True)
 class HeardRecipe:
-    """A told recipe. `minutes` on the head, from and to, None for nothing said; `apart` days between two.
+    """A told recipe. `minutes` on the head, from and to, None for nothing said; `apart` days between two; `makes`: g
+    of it all, where it was said and a line is a share of that.
 
     `wants`: keys of what must hold on the head before it (preconditions.toml);
     `infused`: places of the lines that are strained off again; `told`: every sentence, and what was heard of
@@ -54,6 +55,7 @@ class HeardRecipe:
     told: tuple[Told, ...]
     family: Guess
     signs: Signs
+    makes: float | None = None
     use: str = ""
     minutes: tuple[float, float] | None = None
     cover: bool = False
@@ -151,7 +153,7 @@ def _take(
         state.told.append(Told(piece, ("a heading",)))
         return
     if is_told(plain, alone=alone, in_method=state.in_method, kitchen=kitchen):
-        state.in_method = True
+        state.in_method = state.in_method or with_acts(plain)
         state.told.append(state.hearing.sentence(plain))
         return
     kind, rows = row_kind(piece, state.in_method, kitchen)
@@ -262,6 +264,7 @@ def _heard(state: _Text) -> HeardRecipe:
         told=tuple(state.told),
         family=guess,
         signs=signs,
+        makes=hearing.makes if any(_of_a_whole(line) for line in hearing.method.lines) else None,
         use=use,
         minutes=minutes,
         cover=hearing.cover,
@@ -276,6 +279,11 @@ def _heard(state: _Text) -> HeardRecipe:
         rest=state.rest,
         says=state.says,
     )
+
+
+def _of_a_whole(line: ParsedLine) -> bool:
+    """Whether a line is a share of what is made: a part, or so many per cent."""
+    return line.unit in ("part", "%")
 
 
 def _more_ice(hearing: Hearing) -> bool:

@@ -2,14 +2,15 @@
 
 import re
 from collections.abc import Sequence
+from functools import cache
 
 from ....materials import words
 from ..lines import Kitchen, parse_row
-from ..lines.lexing import BULLET, first_phrase, lex, phrases, word_of
+from ..lines.lexing import BULLET, Token, first_phrase, lex, line_words, phrases, word_of
 from ..lines.recipe import begins_with
 from .sentences import acts_in, sentences
 from .spans import often_in, spans_in
-from .vocabulary import find, has
+from .vocabulary import find, has, told_words, word_list
 
 TITLE_WORDS = 9
 OUTSIDE = re.compile(r"[,;](?![^()]*\))\s*")  # what parts things, but for what stands in brackets
@@ -38,11 +39,34 @@ def pieces_of(row: str) -> list[str]:
 
 def in_parts(row: str) -> str:
     """'Vinegar and water 1:4' as parts: '1 part vinegar, 4 parts water'."""
+    row = _with_total(row)
     found = RATIO.match(row)
     if found is None:
         return row
     one, other, first, second, rest = found.groups()
     return f"{first} parts {one}, {second} parts {other}. {rest.strip(' ,.')}"
+
+
+@cache
+def _total() -> re.Pattern[str]:
+    """'Equal parts oil and water, 100 ml' and 'Make 300 ml: …': what says how much it all makes."""
+    equal = "|".join(line_words().strings("lines", "equal"))
+    begins = "|".join(told_words().strings("yields", "before"))
+    much = r"\d[\d.,/½¼¾]*\s*[^\W\d_]{1,12}"
+    return re.compile(
+        rf"^(?P<equal>(?:{equal})\b[^.;:]*?),\s*(?P<all>{much})(?:\s+(?:in all|altogether|in total))?(?=[.;,]|$)"
+        rf"|^(?:{begins})\s+(?P<makes>{much})\s*:",
+        re.IGNORECASE,
+    )
+
+
+def _with_total(row: str) -> str:
+    """A row with how much it all makes as a sentence of its own."""
+    found = _total().match(row)
+    if found is None:
+        return row
+    said = found["all"] or found["makes"]
+    return f"{found['equal'] or ''}. Makes {said} in all. {row[found.end() :].strip(' .;,')}".strip(". ")
 
 
 def _heads(before: str) -> bool:
@@ -129,7 +153,8 @@ def is_title(piece: str, alone: bool, after: Sequence[str], kitchen: Kitchen) ->
     measured = any(each.start == 0 and each.units for each in said)
     if said and (measured or any(token.kind == "n" for token in tokens)):
         return False
-    if any(act.start == 0 and act.key.split()[0] in ("acts", "puts") for act in acts_in(tokens)):
+    acts = [act for act in acts_in(tokens) if act.start == 0 and act.key.split()[0] in ("acts", "puts")]
+    if acts and not (alone and _names_a_thing(tokens, piece)):
         return False
     if not alone or set(several) & word_of("lines", "titles") or with_acts(after[0]):
         return True
@@ -137,6 +162,14 @@ def is_title(piece: str, alone: bool, after: Sequence[str], kitchen: Kitchen) ->
     if len(several) > 1 and following and following[0].start == 0:
         return True
     return not parse_row(piece, kitchen)[0].sure
+
+
+def _names_a_thing(tokens: Sequence[Token], piece: str) -> bool:
+    """Whether a row that begins like an act names what is made: "Dry shampoo", "Powder for the jar"."""
+    if piece.rstrip().endswith((".", "!", ",", ";", ":")) or tokens[0].word not in word_list("first", "words"):
+        return False
+    titled = {token.word for token in tokens[1:]} & word_of("lines", "titles")
+    return bool(titled) or (len(tokens) > 1 and tokens[1].word in word_list("little", "stops"))
 
 
 def with_acts(piece: str) -> bool:
@@ -149,6 +182,8 @@ def is_told(piece: str, *, alone: bool, in_method: bool, kitchen: Kitchen) -> bo
     bare = re.sub(r"\([^)]*\)", " ", piece)
     tokens = lex(bare)
     if in_method and any(each.start == 0 for each in find(tokens[:6], "head", "begins")):
+        return True
+    if any(each.start == 0 for each in find(tokens, "yields", "says")) and any(t.kind == "n" for t in tokens):
         return True
     amounts = kitchen.amounts(tokens)
     begins = bool(amounts) and amounts[0].start == 0 and bool(amounts[0].units or tokens[0].kind == "n")

@@ -10,6 +10,7 @@ from ...model import TILL
 from ..lines import Kitchen, ParsedLine, parse_row, read_line
 from ..lines.amounts import ARTICLES
 from ..lines.lexing import Token, first_phrase, lex, number_words, phrase_places, phrases, text_of
+from .family import parts_of
 from .method import Method
 from .spans import Span, half_more
 from .vocabulary import find, phrase_table, told_words, word_list
@@ -56,12 +57,13 @@ class Things:
             return None
         if _is_tool(chunk):
             return None
-        if not amount_in(chunk, self.method.kitchen):
+        as_much = self._as_much(chunk)
+        if not as_much and not amount_in(chunk, self.method.kitchen):
             known = self._referred_next(said)
             if known or self.referred(said, range(len(self.method.lines))):
                 return known
             return self._named(f"to cover {text}" if covering else text, said) if named else None
-        lines = parse_row(text, self.method.kitchen)
+        lines = as_much or parse_row(text, self.method.kitchen)
         if not any(line.found or line.name for line in lines):
             return self._of_it(lines) if any(line.unit for line in lines) else None
         if (
@@ -78,6 +80,29 @@ class Things:
             return [had]  # 'a little water' is of what was said before
         self.method.lines.extend(lines)
         return list(range(len(self.method.lines) - len(lines), len(self.method.lines)))
+
+    def _as_much(self, chunk: list[Token]) -> list[ParsedLine]:
+        """'The same amount of water': as much as there is of the line before it; none where nobody knows."""
+        same = next((each for each in find(chunk, "little", "same") if each.start <= 1), None)
+        before = next((line for line in reversed(self.method.lines) if line.found and line.amount), None)
+        if same is None or before is None or before.amount is None:
+            return []
+        name = text_of(chunk[same.end :])
+        if before.amount.unit in ("part", "%", "g"):
+            return parse_row(f"{before.amount.written} {before.unit} {name}", self.method.kitchen)
+        part = parts_of([(before.found[0], before.amount, before.form, False)], self.method.kitchen.kit)[0]
+        lines = parse_row(f"{max(part.grams, 1.0):.0f} ml {name}", self.method.kitchen)
+        note = f"as much as of {self.method.called(self.method.lines.index(before))}"
+        return [replace(line, notes=(*line.notes, note), text=text_of(chunk)) for line in lines]
+
+    def unmeasured_water(self, tokens: Sequence[Token]) -> list[int]:
+        """'Soak in hot water' where no liquid is a line yet: how much is asked then."""
+        known = [line.found[0].material for line in self.method.lines if line.found]
+        wet = any(material is None or material.unit == "mL" for material in known)
+        if wet or not any(stem(token.word) in stem_set("water", "names") for token in tokens):
+            return []
+        self.method.lines.append(read_line("water", self.method.kitchen))
+        return [len(self.method.lines) - 1]
 
     def _same(self, line: ParsedLine) -> int | None:
         """The place of the line of the same thing that there is already; None for none."""
@@ -190,7 +215,15 @@ def _chunks(tokens: list[Token], kitchen: Kitchen) -> list[list[Token]]:
     begins = {each.start for each in kitchen.amounts(tokens) if each.start}
     till = phrase_places(tokens, phrases("till"))
     out: list[list[Token]] = [[]]
+    times_of = {each.start for each in find(tokens, "little", "times_of")}
+    passing = False
     for at, token in enumerate(tokens):
+        if passing and (token is GAP or token.kind == "s" or at in begins):
+            passing = False
+        if passing or at in times_of:  # "after shampooing"
+            passing = True
+            out.append([])
+            continue
         if at in begins and any(each.kind == "w" for each in out[-1]) and kitchen.amounts(out[-1]):
             out.append([])
         if at not in till and (
