@@ -171,7 +171,7 @@ class Hearing:
         return (
             [act.key for act in off] == ["head off"]
             and len(last) - (off[0].end - off[0].start) <= 2
-            and bool(acts)
+            and (bool(acts) or all(map(self._says_a_time_first, before)))
             and all(act.key.startswith("puts") for act in acts)
             and not any(self._names(part) for part in before)
         )
@@ -253,7 +253,10 @@ class Hearing:
             for each in spans_in(part, self.kitchen.habit)
             if often is None or not often.start <= each.start < often.end
         ]
-        acts = [self._as_made(act, part) for act in _told_apart(acts_in(part))]
+        every = acts_in(part)
+        told = _told_apart(every)
+        part = without(part, (), (at for act in every if act not in told for at in range(act.start, act.end)))
+        acts = [self._as_made(act, part) for act in told]
         forbids = has(part, "warns", "not") and not has(part, "head", "damps")
         if forbids and not any(act.key.startswith("head") for act in acts):
             return ""
@@ -307,11 +310,13 @@ class Hearing:
             self.method.last(sign=_sign(part[until:]))
         if spans and self.method.steps and self.method.steps[-1].least is None:
             self.method.timed((spans[-1].least, spans[-1].most))
+        if self.things.measured_behind(part):
+            return ""
         adds, left = self.things.in_clause(without(part[:until], spans, ()), named=self.taking)
         if adds and spans and not self.method.steps:
             self.method.put("put", adds, (spans[-1].least, spans[-1].most))
             return left
-        if adds and self.method.steps and not self.method.pending:
+        if adds and self.method.steps and not self.method.pending and self.method.takes_more():
             self.method.last(adds=(*self.method.steps[-1].adds, *adds))
         else:
             self.method.pending += adds
@@ -339,7 +344,8 @@ class Hearing:
         )
         until = until if until > act.end - start - 1 or until > act.start - start else len(body)
         sign = _sign(body[until:])
-        if grade := first_grade(body[until:]):
+        mixes = room == "acts" and step_kinds()[key].does == "mixes"
+        if grade := first_grade(body[until:] or body if mixes else body[until:]):
             sign, self.method.grade = "thick", grade
         shifted = [Span(each.least, each.most, each.start - start, each.end - start) for each in spans]
         own = range(act.start - start, act.end - start)

@@ -15,6 +15,8 @@ DRY = ("sorts", "dries", "mills", "crushes", "sieves")
 """What is done to dry things before they go in: to all of them, where none is named."""
 
 SCALDS, OVER = 45.0, 240.0  # °C; minutes after which any pot has cooled
+REALLY = (("mix", "hot"), ("oil", "cold"), ("oil", "hot"))
+"""How a recipe says that something stands, and how what is in it stands: "macerate" in vinegar is no oil."""
 PASTE = "spreads"  # the grade that "until it is a paste" says
 ADDED = "added: the recipe does not say it"
 Times = tuple[float, float]
@@ -65,7 +67,7 @@ class Method:
         if not was or not adds:
             return key
         now = self._wait_of(adds)
-        return now.key if now.left == "oil" or (was, now.left) == ("mix", "hot") else key
+        return now.key if now.left == "oil" or (was, now.left) in REALLY else key
 
     def put(self, key: str, adds: list[int], times: Times | None) -> None:
         """Things that are put in, or left; what they are put in for is said by the next step."""
@@ -107,6 +109,11 @@ class Method:
         least, most = times or (None, None)
         self.steps.append(HeardStep(kind_key, tuple(dict.fromkeys(adds)), least, most, sign, note))
         self.heard.append(step_words(self.steps[-1]))
+
+    def takes_more(self) -> bool:
+        """Whether more may go in at the last step: nothing is added to what is strained."""
+        kind = step_kinds()[self.steps[-1].kind]
+        return not kind.strains and kind.act != "cool"
 
     def timed(self, times: Times) -> None:
         """A time that is said behind a step; of one that is only stirred, it is that of the pot before it."""

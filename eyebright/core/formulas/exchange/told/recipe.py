@@ -100,8 +100,9 @@ def hear_recipe(text: str, kitchen: Kitchen, most: int = MOST_LINES) -> HeardRec
             )
             state.says = TOO_MUCH
             break
-        if at and alone and _another_recipe(piece, after, state, kitchen):
-            state.rest = "\n".join(rows[place:])
+        if at and (_next_part(piece, state) or (alone and _another_recipe(piece, after, state, kitchen))):
+            left = [each for other, each in pieces[at:] if other == place]
+            state.rest = "\n".join([*left, *rows[place + 1 :]])
             state.says = TWO.format(first=state.title or "the first", second=piece)
             break
         _take(piece, first=at == 0, alone=alone, after=after, state=state, kitchen=kitchen)
@@ -156,6 +157,9 @@ def _take(
         state.in_method = state.in_method or with_acts(plain)
         state.told.append(state.hearing.sentence(plain))
         return
+    if as_much := state.hearing.things.as_much(tokens):
+        state.told.append(Told(piece, ("what goes in", *_rows(as_much, tokens, state.hearing))))
+        return
     kind, rows = row_kind(piece, state.in_method, kitchen)
     if begins_line(plain, kitchen) and len(segments(plain, kitchen)) > 1:
         kind, rows = "line", [("", plain)]
@@ -193,6 +197,12 @@ def _a_sentence(plain: str) -> bool:
     """Whether what looks like a heading says something: "Makes 400 ml.", "Makes hair grow"."""
     tokens = lex(plain)
     return has(tokens, "claims", "words") or any(token.kind == "n" for token in tokens)
+
+
+def _next_part(piece: str, state: _Text) -> bool:
+    """Whether the second of two things that go on after one another begins: "Part two: vinegar, a litre …"."""
+    put_on = state.hearing.applied or state.hearing.washed_off
+    return put_on and any(each.start == 0 for each in find(lex(piece)[:3], "ways", "second"))
 
 
 def _another_recipe(piece: str, after: Sequence[str], state: _Text, kitchen: Kitchen) -> bool:

@@ -126,7 +126,7 @@ def _goes_on(tokens: Sequence[Token], at: int) -> bool:
     """Whether what follows says how or how long: a little word, or a time."""
     if at >= len(tokens) or tokens[at].kind == "s":
         return False
-    return tokens[at].word in word_list("little", "stops") or bool(
+    return tokens[at].word in word_list("little", "stops") | word_list("little", "together") or bool(
         [each for each in spans_in(list(tokens[at : at + 3])) if each.start == 0]
     )
 

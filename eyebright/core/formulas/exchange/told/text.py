@@ -25,6 +25,15 @@ RATIO = re.compile(
 )
 
 
+PER = re.compile(
+    r"\s+(?:per|pro|par|por|for each|for every|to each|to every|je)\s+(?:ogni\s+)?(?P<many>(?:\d+\s*)?)"
+    r"(?P<unit>millilitres?|litres?|liters?|litros?|litro|ml|l|cups?|mugs?|pints?|glass|tasse|taza|tazza)\s+"
+    r"(?:of\s+|d[eiu]?['’]?\s?|d['’])?(?P<water>(?:\w+\s+)?(?:water|wasser|eau|agua|acqua))\b",
+    re.IGNORECASE,
+)
+"""'A teaspoon per litre of water' is a teaspoon, and a litre of water."""
+
+
 def pieces_of(row: str) -> list[str]:
     """A row as its sentences; a heading before a colon stands by itself."""
     out = []
@@ -39,7 +48,7 @@ def pieces_of(row: str) -> list[str]:
 
 def in_parts(row: str) -> str:
     """'Vinegar and water 1:4' as parts: '1 part vinegar, 4 parts water'."""
-    row = _with_total(row)
+    row = PER.sub(lambda it: f", {it['many'] or '1 '}{it['unit']} {it['water']}", _with_total(row))
     found = RATIO.match(row)
     if found is None:
         return row
@@ -119,6 +128,8 @@ def begins_line(part: str, kitchen: Kitchen) -> bool:
     said = kitchen.amounts(tokens)
     equal = first_phrase(tokens, phrases("lines", "equal"))
     enough = find(tokens, "little", "enough")
+    if tokens and tokens[0].word in word_list("little", "empty"):
+        tokens = tokens[1:]  # "il succo di mezzo limone"
     squeezed = len(tokens) > 2 and tokens[0].word in word_of("forms", "juiced") and bool(said)
     return (
         bool(said and said[0].start == 0)
@@ -150,6 +161,9 @@ def is_title(piece: str, alone: bool, after: Sequence[str], kitchen: Kitchen) ->
         return False
     tokens = lex(bare)
     said = kitchen.amounts(tokens)
+    if said and alone and said[0].units == ("part",) and several[-1] in word_of("lines", "titles"):
+        said = said[1:]  # "Two-part soda wash"
+        tokens = tokens[2:]
     measured = any(each.start == 0 and each.units for each in said)
     if said and (measured or any(token.kind == "n" for token in tokens)):
         return False

@@ -6,7 +6,7 @@ from functools import cache
 
 from ....materials import is_a, stem, stem_set, word_set, words
 from ....words import listed
-from ...model import TILL
+from ...model import COVER, TILL
 from ..lines import Kitchen, ParsedLine, parse_row, read_line
 from ..lines.amounts import ARTICLES
 from ..lines.lexing import Token, first_phrase, lex, number_words, phrase_places, phrases, text_of
@@ -57,7 +57,7 @@ class Things:
             return None
         if _is_tool(chunk):
             return None
-        as_much = self._as_much(chunk)
+        as_much = self.as_much(chunk)
         if not as_much and not amount_in(chunk, self.method.kitchen):
             known = self._referred_next(said)
             if known or self.referred(said, range(len(self.method.lines))):
@@ -81,7 +81,21 @@ class Things:
         self.method.lines.extend(lines)
         return list(range(len(self.method.lines) - len(lines), len(self.method.lines)))
 
-    def _as_much(self, chunk: list[Token]) -> list[ParsedLine]:
+    def measured_behind(self, tokens: list[Token]) -> bool:
+        """'Add curd, 2 spoons': an amount alone behind a thing that has none; whether it is one."""
+        said = self.method.kitchen.amounts(tokens)
+        if len(said) != 1 or not said[0].units or (said[0].start, said[0].end) != (0, len(tokens)):
+            return False
+        if not self.method.lines or self.method.lines[-1].amount is not None or not self.method.lines[-1].sure:
+            return False
+        before = self.method.lines[-1]
+        again = read_line(f"{text_of(tokens)} {before.text}", self.method.kitchen)
+        if not again.sure or again.problem:
+            return False
+        self.method.lines[-1] = replace(again, text=f"{before.text}, {text_of(tokens)}")
+        return True
+
+    def as_much(self, chunk: list[Token]) -> list[ParsedLine]:
         """'The same amount of water': as much as there is of the line before it; none where nobody knows."""
         same = next((each for each in find(chunk, "little", "same") if each.start <= 1), None)
         before = next((line for line in reversed(self.method.lines) if line.found and line.amount), None)
@@ -135,7 +149,7 @@ class Things:
         line = read_line(text, self.method.kitchen)
         if (
             not line.sure
-            or line.notes
+            or (line.notes and line.unit != COVER)
             or (line.found[0].material is not None and line.found[0].material.refuse)
         ):
             return None
@@ -217,7 +231,12 @@ def _chunks(tokens: list[Token], kitchen: Kitchen) -> list[list[Token]]:
     out: list[list[Token]] = [[]]
     times_of = {each.start for each in find(tokens, "little", "times_of")}
     passing = False
+    deep = 0
     for at, token in enumerate(tokens):
+        deep += (token.kind == "s" and token.word in "([{") - (token.kind == "s" and token.word in ")]}")
+        if deep > 0 and out[-1]:  # "a bottle of beer (330 ml)"
+            out[-1].append(token)
+            continue
         if passing and (token is GAP or token.kind == "s" or at in begins):
             passing = False
         if passing or at in times_of:  # "after shampooing"
