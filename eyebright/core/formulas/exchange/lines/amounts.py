@@ -41,6 +41,12 @@ PASSED = frozenset(
         "minuti",
         "dakika",
         "saat",
+        "degrees",
+        "degree",
+        "grad",
+        "degres",
+        "grados",
+        "gradi",
         "times",
         "x",
     ]

@@ -6,7 +6,7 @@ from functools import cache
 from typing import Any
 
 from .... import tables
-from ....materials import METRIC, WATER, Amount, Kit, MeasureError, Supply, measured, words
+from ....materials import METRIC, WATER, Amount, Kit, MeasureError, Supply, is_a, measured, words
 from ....rules import Condition, conditions, hold
 from ...model import COVER, Family, families, weighed
 from ...prepare import PreparedSupply
@@ -180,9 +180,9 @@ def _inside(part: Part) -> list[Part]:
 
 
 def _grams(supply: Supply, amount: Amount | None, kit: Kit) -> float | None:
-    """g of a line, roughly; a little where nobody said how much, None for what covers the rest."""
+    """g of a line, roughly; a little where nobody said how much, None for what covers or wets the rest."""
     if amount is None or not amount.unit:
-        return A_LITTLE
+        return None if supply.material is None or is_a(supply.material.kind, "draws_plants") else A_LITTLE
     if amount.unit == COVER:
         return None
     try:

@@ -16,20 +16,33 @@ from ..lines.conditions import begins_condition, condition_in
 from ..lines.lexing import Token, lex, text_of
 from .family import parts_of
 from .method import Method, first_grade, time_words
-from .sentences import acts_in, clauses
+from .sentences import acts_in, clauses, in_brackets
 from .spans import Span, often_in, spans_in
 from .things import Things, amount_in, says_nothing, without
 from .vocabulary import Found, Phrases, find, has, word_list
 
 LONGEST_NOTE = 200
 A_DAY = 1440.0  # minutes: nothing is left on for longer that nobody says is left
+SHORT = 6  # words: "roots to tips" says where it goes, and nothing besides
+LONG = 240.0  # minutes: "overnight" alone is of what soaks
 WORN = 360.0  # minutes: "keep 20 minutes" is on the head, "keep three days" is in the jar
 PLACES = ("freezer", "fridge", "shelf")
 KEPT = {"fridge": "kept in the fridge", "freezer": "kept in the freezer", "shelf": "kept on the shelf"}
 ANOTHER_WAY = "another way of making it"
 CLAIM = "a claim, left out"
 YIELDS = "how much it makes"
-NOTED = {"a caution", "how it keeps", YIELDS, "kept in the note", "kept damp", "the order it goes on"}
+DOSE = "how much goes on at once"
+OFTEN = "how often"
+NOTED = {
+    "a caution",
+    "how it keeps",
+    YIELDS,
+    DOSE,
+    OFTEN,
+    "kept in the note",
+    "kept damp",
+    "the order it goes on",
+}
 COMMA = Token("s", ",", ",")
 SIGNS = ("no_lumps", "snaps", "soft", "foam", "clear", "hand_warm", "thick", "fine", "turned")
 
@@ -73,6 +86,7 @@ class Hearing:
     stays_timed: bool = False
     makes: float | None = None
     mixing: bool = False
+    otherwise: bool = False
 
     @cached_property
     def method(self) -> Method:
@@ -101,6 +115,7 @@ class Hearing:
             self.ways.append(text)
             return Told(text, (ANOTHER_WAY,), "", noted=True)
         self.method.begin()
+        self.otherwise = begins_condition(tokens) or any(e.start == 0 for e in find(tokens, "ways", "else"))
         heard = self.method.heard
         missed: list[str] = []
         aside = self._asides(text, tokens, heard)
@@ -115,11 +130,14 @@ class Hearing:
             self.on_head = not _kept_at(tokens)
         wants = bool(self.method.lines) and not _makes(tokens) and bool(find(tokens, among=_preconditions()))
         self.on_head = self.on_head or wants or self._left_then_rinsed(clauses(text))
-        stirs = any(act.key.split()[0] == "acts" for act in acts)
-        self.mixing = stirs and not self.applied and not _goes_on(tokens)
+        stirs = any(act.key.split()[0] == "acts" for act in acts) and not _goes_on(tokens)
+        several = len([each for each in self.kitchen.amounts(tokens) if each.units]) > 1
+        self.mixing = not self.applied and (stirs or (several and self.on_head))
         if not acts and CLAIM in heard:
             return Told(text, tuple(dict.fromkeys(heard)))
-        if not acts and (_kept_at(tokens) or YIELDS in heard or has(tokens, "keeping", "says")):
+        if not acts and (
+            {YIELDS, DOSE, OFTEN} & {*heard} or _kept_at(tokens) or has(tokens, "keeping", "says")
+        ):
             return Told(text, tuple(dict.fromkeys(heard)), "", noted=True)
         self.taking = False
         german = len(word_list("little", "german") & {token.word for token in tokens}) > 0
@@ -213,6 +231,9 @@ class Hearing:
         elif says:
             heard.append("how it keeps")
         yields = has(tokens, "yields", "says") and not acts_in(tokens)
+        dose = has(tokens, "yields", "dose") and not acts_in(tokens)
+        washes = often is None and has(tokens, "often", "washes")
+        heard += [words for words, holds in ((DOSE, dose), (OFTEN, washes)) if holds]
         if yields:
             heard.append(YIELDS)
             self.makes = self._makes_of(tokens) or self.makes
@@ -223,7 +244,9 @@ class Hearing:
         if claims:
             heard.append(CLAIM)
         self.sealed = self.sealed or (has(tokens, "sealed", "words") and has(tokens, "acts", "ferment"))
-        return bool(often or kept or says or yields or (heard and ("a caution" in heard or claims)))
+        return bool(
+            often or kept or says or yields or dose or washes or (heard and ("a caution" in heard or claims))
+        )
 
     def _worn(self, tokens: list[Token]) -> bool:
         """Whether "keep" is said of what is on the head: "apply, keep 20 minutes"."""
@@ -257,11 +280,15 @@ class Hearing:
         told = _told_apart(every)
         part = without(part, (), (at for act in every if act not in told for at in range(act.start, act.end)))
         acts = [self._as_made(act, part) for act in told]
-        forbids = has(part, "warns", "not") and not has(part, "head", "damps")
-        if forbids and not any(act.key.startswith("head") for act in acts):
-            return ""
+        if not has(part, "head", "damps") and not any(act.key.startswith("head") for act in acts):
+            part = _allowed(part)
+            acts = [act for act in acts if act.end <= len(part)]
+            spans = [each for each in spans if each.end <= len(part)]
+            if not part:
+                return ""
         keeps = has(part, "keeping", "says") and not self._worn(part)
-        if not acts and (often or keeps or _kept_at(part)):
+        stands = bool(spans) and bool(self.method.pending)  # "3 weeks in a dark cupboard"
+        if not acts and (often or keeps or (_kept_at(part) and not stands)):
             return ""
         if any(act.key in APPLIES for act in acts):
             self.on_head = self.applied = True
@@ -272,18 +299,26 @@ class Hearing:
         if not acts and has(part, "head", "covers") and self.method.lines:
             self.on_head = True
         if _on_hair(part) and not any(act.key.startswith("acts") for act in acts):
-            self.on_head = True
+            self.on_head = self.applied = True
         off = any(act.key == "head off" for act in acts)
         if off and not any(act.key.startswith("acts") for act in acts):
             self.on_head = True
         if self.on_head:
             return self._on_the_head(part, acts, spans, heard)
         made = [act for act in acts if act.key.split()[0] in ("acts", "puts")]
-        if not made:
+        if not made or (part[0].word in word_list("until", "words") and self.method.steps):
             return self._no_act(part, spans, heard)
         self.taking = True
         if part[0].word in word_list("until", "once") and _sign(part[: made[0].start]) == "hand_warm":
             self.method.step("cool", [], None, "hand_warm")
+        if (
+            spans
+            and spans[0].end <= made[0].start
+            and self.method.waits_untimed()
+            and not self._waits(made[0])
+        ):
+            self.method.timed(_times(spans))  # "boil up, 15 minutes, strain"
+            spans = []
         bounds = [0, *(act.start for act in made[1:]), len(part)]
         left = []
         for act, start, end in zip(made, bounds, bounds[1:], strict=False):
@@ -296,12 +331,20 @@ class Hearing:
         """'Rinse half a cup of rice' and 'rub hard until it foams' are of no head, until it is on one."""
         if self.taking and not self.on_head and part[act.start].word == RUBS and act.end - act.start == 1:
             return act if _on_hair(part) else Found("acts mash", act.start, act.end)
-        if act.key != "head off" or self.on_head:
+        pours = act.key == "head on" and part[act.start].word in word_list("little", "pours")
+        if not (act.key == "head off" or pours) or self.on_head:
             return act
         said = [token.word for token in part if token.kind == "w"]
-        if amount_in(part, self.kitchen) or self.things.referred(said, range(len(self.method.lines))):
+        known = self.things.referred(said, range(len(self.method.lines)))
+        measured = any(each.units for each in self.kitchen.amounts(part))
+        if known or (measured if pours else amount_in(part, self.kitchen)):
             return Found("puts put", act.start, act.end)
         return act
+
+    def _waits(self, act: Found) -> bool:
+        """Whether an act takes time by itself: what is soaked, and not what is strained."""
+        room, key = act.key.split()
+        return room == "puts" or step_kinds()[key].act == "wait"
 
     def _no_act(self, part: list[Token], spans: list[Span], heard: list[str]) -> str:
         """A clause in which nothing is done: a time of what was done before, or more that goes in there."""
@@ -311,6 +354,10 @@ class Hearing:
         if spans and self.method.steps and self.method.steps[-1].least is None:
             self.method.timed((spans[-1].least, spans[-1].most))
         if self.things.measured_behind(part):
+            return ""
+        waits = self.method.lines and not self.method.steps and not amount_in(part, self.kitchen)
+        if spans and (self.method.pending or (waits and spans[-1].most >= LONG)):
+            self.method.put("leave", [] if self.method.pending else [*self.method.unplaced()], _times(spans))
             return ""
         adds, left = self.things.in_clause(without(part[:until], spans, ()), named=self.taking)
         if adds and spans and not self.method.steps:
@@ -402,7 +449,8 @@ class Hearing:
         if sections:
             heard.append("the order it goes on")
         told = ("covers", "uncovered", "ends", "begins", "damps")
-        said = keys or spans or sections or wants or any(has(part, "head", name) for name in told)
+        where = len(part) <= SHORT and any(has(part, "zones", zone) for zone in ("scalp", "lengths", "both"))
+        said = keys or spans or sections or wants or where or any(has(part, "head", name) for name in told)
         if not said and amount_in(part, self.kitchen):
             heard.append("kept in the note")
             return ""
@@ -410,7 +458,9 @@ class Hearing:
 
     def _how(self, part: list[Token], keys: set[str], heard: list[str], *, off: bool, timed: bool) -> None:
         """How it goes on, stays or comes off."""
-        if "head stays" in keys:
+        if "head stays" in keys and self.otherwise and self.use:  # "for more hold leave it in"
+            heard.append("kept in the note")
+        elif "head stays" in keys:
             self.use = "left_in"
             heard.append("left in")
         elif off:
@@ -469,12 +519,24 @@ def _by_words(rows: Iterable[PotMaterial | Precondition]) -> Phrases:
     return Phrases({words(said): row.key for row in rows for said in row.hear})
 
 
+def _allowed(part: list[Token]) -> list[Token]:
+    """A clause up to what must not be done: "stir, but do not boil"; what stands in brackets forbids nothing."""
+    inside = in_brackets(part)
+    forbids = [each.start for each in find(part, "warns", "not") if each.start not in inside]
+    return part[: min(forbids)] if forbids else part
+
+
 def _on_condition(part: list[Token]) -> tuple[list[Token], str]:
     """A clause without the condition that it begins with, or ends on; and that."""
     acts = [act for act in acts_in(part) if not act.key.startswith("head")]
     if begins_condition(part) and acts and acts[0].start > 1:
         return part[acts[0].start :], lower_first(text_of(part[: acts[0].start]))
     return condition_in(part)
+
+
+def _times(spans: Sequence[Span]) -> tuple[float, float]:
+    """The minutes of the last time that was said, from and to."""
+    return spans[-1].least, spans[-1].most
 
 
 APPLIES = ("head on", "head sprays", "head dusts", "head stays")
@@ -526,7 +588,8 @@ def _only_covers(tokens: Sequence[Token]) -> bool:
 
 def _kept_at(tokens: Sequence[Token]) -> str:
     """Where it is said that it is kept; "" where it is not."""
-    return next((place for place in PLACES if has(tokens, "keeping", place)), "")
+    found = [(each[0].start, place) for place in PLACES if (each := find(tokens, "keeping", place))]
+    return min(found)[1] if found else ""
 
 
 def _sign(tokens: Sequence[Token]) -> str:

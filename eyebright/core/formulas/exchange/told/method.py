@@ -110,6 +110,14 @@ class Method:
         self.steps.append(HeardStep(kind_key, tuple(dict.fromkeys(adds)), least, most, sign, note))
         self.heard.append(step_words(self.steps[-1]))
 
+    def waits_untimed(self) -> bool:
+        """Whether the last step is one that takes time, and nobody said how much."""
+        return (
+            bool(self.steps)
+            and self.steps[-1].least is None
+            and step_kinds()[self.steps[-1].kind].act == "wait"
+        )
+
     def takes_more(self) -> bool:
         """Whether more may go in at the last step: nothing is added to what is strained."""
         kind = step_kinds()[self.steps[-1].kind]
@@ -244,7 +252,8 @@ class Method:
         fats = [each for each in found if each.material and is_a(each.material.kind, "fat")]
         every = {place for place in self.unplaced() | set(adds) if self.lines[place].found}
         watery = any(
-            not is_a(kind, "plant") and (kind == WATER or is_a(kind, "draws_plants"))
+            not is_a(kind, "plant")
+            and (kind == WATER or is_a(kind, "draws_plants") or is_a(kind, "liquid_acid"))
             for kind in map(self._kind, every)
         )
         if plants and fats and not any(each.material is None for each in found):

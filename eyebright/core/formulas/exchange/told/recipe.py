@@ -24,6 +24,7 @@ from .text import (
     is_title,
     is_told,
     pieces_of,
+    rows_of,
     segments,
     titled_by_sign,
     with_acts,
@@ -41,8 +42,8 @@ TOO_MUCH = "That is more than goes in at once: what was not read still stands he
 
 @dataclass(frozen=True)
 class HeardRecipe:
-    """A told recipe. `minutes` on the head, from and to, None for nothing said; `apart` days between two; `makes`: g
-    of it all, where it was said and a line is a share of that.
+    """A told recipe. `minutes` on the head, from and to, None for nothing said; `apart` days between two;
+    `makes`: g of it all, where it was said and a line is a share of that.
 
     `wants`: keys of what must hold on the head before it (preconditions.toml);
     `infused`: places of the lines that are strained off again; `told`: every sentence, and what was heard of
@@ -86,7 +87,7 @@ class _Text:
 
 def hear_recipe(text: str, kitchen: Kitchen, most: int = MOST_LINES) -> HeardRecipe:
     """A recipe as it stands on paper or was written down as it was told; `most` lines at once."""
-    rows = [row.strip() for row in text.splitlines() if any(sign.isalnum() for sign in row)]
+    rows = [row for line in text.splitlines() for row in rows_of(line) if any(map(str.isalnum, row))]
     state = _Text(Hearing(kitchen))
     pieces = [(place, piece) for place, row in enumerate(rows) for piece in pieces_of(in_parts(row))]
     if pieces:
@@ -184,6 +185,7 @@ def _rows(lines: Sequence[ParsedLine], tokens: list[Token], hearing: Hearing) ->
     """Take in rows of what goes in; what is heard besides: that the water is hot, that they stand a night."""
     method = hearing.method
     method.begin()
+    lines = hearing.things.in_the_same([*lines])
     method.lines += lines
     method.hear_heat(tokens)
     spans = spans_in(tokens, hearing.kitchen.habit)

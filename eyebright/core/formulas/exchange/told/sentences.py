@@ -169,15 +169,25 @@ def clauses(sentence: str) -> list[list[Token]]:
     """The clauses of a sentence: parted by signs, and by "and" and "then" where both sides do something."""
     tokens = lex(sentence.replace("…", ",").replace("...", ","))
     parts: list[list[Token]] = [[]]
-    deep = 0
+    inside = in_brackets(tokens)
     for at, token in enumerate(tokens):
-        deep += (token.kind == "s" and token.word in "([{") - (token.kind == "s" and token.word in ")]}")
         ranged = token.word == "-" and 0 < at < len(tokens) - 1 and tokens[at + 1].kind == "n"
-        if not deep and not ranged and (token.breaks or (token.kind == "s" and token.word == "-")):
+        if at not in inside and not ranged and (token.breaks or (token.kind == "s" and token.word == "-")):
             parts.append([])
         else:
             parts[-1].append(token)
     return [clause for part in parts for clause in _at_joins(part) if clause]
+
+
+def in_brackets(tokens: Sequence[Token]) -> set[int]:
+    """The places of the tokens that stand in brackets, with the brackets."""
+    out, deep = set(), 0
+    for at, token in enumerate(tokens):
+        opens = token.kind == "s" and token.word in "([{"
+        if opens or deep:
+            out.add(at)
+        deep += opens - (token.kind == "s" and token.word in ")]}")
+    return out
 
 
 def _at_joins(part: list[Token]) -> list[list[Token]]:

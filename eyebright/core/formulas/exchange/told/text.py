@@ -34,6 +34,12 @@ PER = re.compile(
 """'A teaspoon per litre of water' is a teaspoon, and a litre of water."""
 
 
+def rows_of(line: str) -> list[str]:
+    """A line of a text as its rows: "bicarb 1 tsp / water 1 cup / scalp only" is three."""
+    rows = [row.strip() for row in line.split(" / ")]
+    return rows if len(rows) > 2 else [line.strip()]
+
+
 def pieces_of(row: str) -> list[str]:
     """A row as its sentences; a heading before a colon stands by itself."""
     out = []
@@ -132,7 +138,7 @@ def begins_line(part: str, kitchen: Kitchen) -> bool:
         tokens = tokens[1:]  # "il succo di mezzo limone"
     squeezed = len(tokens) > 2 and tokens[0].word in word_of("forms", "juiced") and bool(said)
     return (
-        bool(said and said[0].start == 0)
+        bool(said and (said[0].start == 0 or said[-1].end == len(tokens)))
         or squeezed
         or bool(enough)
         or (equal is not None and equal.start == 0)
@@ -180,7 +186,9 @@ def is_title(piece: str, alone: bool, after: Sequence[str], kitchen: Kitchen) ->
 
 def _names_a_thing(tokens: Sequence[Token], piece: str) -> bool:
     """Whether a row that begins like an act names what is made: "Dry shampoo", "Powder for the jar"."""
-    if piece.rstrip().endswith((".", "!", ",", ";", ":")) or tokens[0].word not in word_list("first", "words"):
+    if piece.rstrip().endswith((".", "!", ",", ";", ":")) or tokens[0].word not in word_list(
+        "first", "words"
+    ):
         return False
     titled = {token.word for token in tokens[1:]} & word_of("lines", "titles")
     return bool(titled) or (len(tokens) > 1 and tokens[1].word in word_list("little", "stops"))
@@ -197,7 +205,10 @@ def is_told(piece: str, *, alone: bool, in_method: bool, kitchen: Kitchen) -> bo
     tokens = lex(bare)
     if in_method and any(each.start == 0 for each in find(tokens[:6], "head", "begins")):
         return True
-    if any(each.start == 0 for each in find(tokens, "yields", "says")) and any(t.kind == "n" for t in tokens):
+    yields = any(each.start == 0 for each in find(tokens, "yields", "says"))
+    if (yields or (len(tokens) <= TITLE_WORDS + 3 and has(tokens, "yields", "dose"))) and any(
+        token.kind == "n" for token in tokens
+    ):
         return True
     amounts = kitchen.amounts(tokens)
     begins = bool(amounts) and amounts[0].start == 0 and bool(amounts[0].units or tokens[0].kind == "n")

@@ -12,6 +12,7 @@ from ..lines.amounts import ARTICLES
 from ..lines.lexing import Token, first_phrase, lex, number_words, phrase_places, phrases, text_of
 from .family import parts_of
 from .method import Method
+from .sentences import in_brackets
 from .spans import Span, half_more
 from .vocabulary import find, phrase_table, told_words, word_list
 
@@ -63,7 +64,7 @@ class Things:
             if known or self.referred(said, range(len(self.method.lines))):
                 return known
             return self._named(f"to cover {text}" if covering else text, said) if named else None
-        lines = as_much or parse_row(text, self.method.kitchen)
+        lines = as_much or self.in_the_same(parse_row(text, self.method.kitchen))
         if not any(line.found or line.name for line in lines):
             return self._of_it(lines) if any(line.unit for line in lines) else None
         if (
@@ -86,7 +87,11 @@ class Things:
         said = self.method.kitchen.amounts(tokens)
         if len(said) != 1 or not said[0].units or (said[0].start, said[0].end) != (0, len(tokens)):
             return False
-        if not self.method.lines or self.method.lines[-1].amount is not None or not self.method.lines[-1].sure:
+        if (
+            not self.method.lines
+            or self.method.lines[-1].amount is not None
+            or not self.method.lines[-1].sure
+        ):
             return False
         before = self.method.lines[-1]
         again = read_line(f"{text_of(tokens)} {before.text}", self.method.kitchen)
@@ -94,6 +99,19 @@ class Things:
             return False
         self.method.lines[-1] = replace(again, text=f"{before.text}, {text_of(tokens)}")
         return True
+
+    def in_the_same(self, lines: list[ParsedLine]) -> list[ParsedLine]:
+        """'2 spoons of amla and one of shikakai': a number alone is of the unit before it."""
+        out = self.method.lines[-1:]
+        for line in lines:
+            unit = out[-1].unit if out else ""
+            elided = line.sure and line.amount is not None and line.problem and unit not in ("", COVER)
+            of = any(token.word in word_list("little", "pronouns") for token in lex(line.text)[1:3])
+            if elided and line.amount and of:
+                again = read_line(f"{line.amount.value:g} {unit} {line.found[0].name}", self.method.kitchen)
+                line = replace(again, text=line.text) if again.sure and not again.problem else line
+            out.append(line)
+        return out[-len(lines) :] if lines else []
 
     def as_much(self, chunk: list[Token]) -> list[ParsedLine]:
         """'The same amount of water': as much as there is of the line before it; none where nobody knows."""
@@ -219,7 +237,8 @@ def says_nothing(text: str) -> bool:
 def _is_tool(tokens: list[Token]) -> bool:
     """Whether it names a tool or a vessel and nothing else: "a coffee filter"."""
     tools = {at for each in find(tokens, "tools", "words") for at in range(each.start, each.end)}
-    left = [token.word for at, token in enumerate(tokens) if at not in tools]
+    aside = tools | in_brackets(tokens)
+    left = [token.word for at, token in enumerate(tokens) if at not in aside]
     return bool(tools) and all(word in word_set("neutral") or word in number_words() for word in left)
 
 
@@ -231,10 +250,9 @@ def _chunks(tokens: list[Token], kitchen: Kitchen) -> list[list[Token]]:
     out: list[list[Token]] = [[]]
     times_of = {each.start for each in find(tokens, "little", "times_of")}
     passing = False
-    deep = 0
+    inside = in_brackets(tokens)
     for at, token in enumerate(tokens):
-        deep += (token.kind == "s" and token.word in "([{") - (token.kind == "s" and token.word in ")]}")
-        if deep > 0 and out[-1]:  # "a bottle of beer (330 ml)"
+        if at in inside and out[-1]:  # "a bottle of beer (330 ml)"
             out[-1].append(token)
             continue
         if passing and (token is GAP or token.kind == "s" or at in begins):
