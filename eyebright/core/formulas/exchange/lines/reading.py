@@ -380,6 +380,7 @@ def _amount(parts: _Parts, supply: Supply, kitchen: Kitchen) -> tuple[Amount | N
     if _up_to(parts):
         return amount, unit, _up_to(parts), "amount"
     amount, problem = _together(amount, first, more, parts, supply, kitchen)
+    unit = amount.unit
     if first.count.mid == 0.0 and not problem:
         problem = f"None of {supply.name}? Say how much, or leave the line out."
     return amount, unit, problem, "amount" if problem else ""
@@ -421,6 +422,8 @@ def _together(
         except MeasureError:
             continue
         between = {token.word for token in parts.tokens[first.end : other.start]}
+        if not first.units and "(" in between:  # a packet (9 g)
+            return Amount.ranging(other.count, unit), ""
         if between & ({"+"} | word_of("amounts", "and")) and not between & {"(", "/", "="}:
             count = Count(amount.value * amount.low, amount.value, amount.value * amount.high).plus(
                 other.count.times(each / one)

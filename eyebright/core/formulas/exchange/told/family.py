@@ -154,8 +154,10 @@ def parts_of(lines: Sequence[tuple[Supply, Amount | None, str, bool]], kit: Kit 
     known = sum(each or 0.0 for each in grams) or A_LITTLE
     return [
         part
-        for each, (supply, _, form, strained) in zip(grams, lines, strict=True)
-        for part in _inside(Part(supply, 2.0 * known if each is None else each, form, strained))
+        for each, (supply, amount, form, strained) in zip(grams, lines, strict=True)
+        for part in _inside(
+            Part(supply, known * (2.0 if amount else 1.0) if each is None else each, form, strained)
+        )
     ]
 
 

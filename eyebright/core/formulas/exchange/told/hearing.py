@@ -281,7 +281,8 @@ class Hearing:
         part = without(part, (), (at for act in every if act not in told for at in range(act.start, act.end)))
         acts = [self._as_made(act, part) for act in told]
         if not has(part, "head", "damps") and not any(act.key.startswith("head") for act in acts):
-            part = _allowed(part)
+            whole, part = part, _allowed(part)
+            heard += ["a caution"] if len(part) < len(whole) else []
             acts = [act for act in acts if act.end <= len(part)]
             spans = [each for each in spans if each.end <= len(part)]
             if not part:
@@ -296,7 +297,7 @@ class Hearing:
             self.on_head = self.washed_off = True
             heard.append("what comes after it")
             return ""
-        if not acts and has(part, "head", "covers") and self.method.lines:
+        if not acts and self.method.lines and (has(part, "head", "covers") or _only_where(part)):
             self.on_head = True
         if _on_hair(part) and not any(act.key.startswith("acts") for act in acts):
             self.on_head = self.applied = True
@@ -332,7 +333,8 @@ class Hearing:
         if self.taking and not self.on_head and part[act.start].word == RUBS and act.end - act.start == 1:
             return act if _on_hair(part) else Found("acts mash", act.start, act.end)
         pours = act.key == "head on" and part[act.start].word in word_list("little", "pours")
-        if not (act.key == "head off" or pours) or self.on_head:
+        sprinkles = act.key == "head dusts" and not _names_a_zone(part)
+        if not (act.key == "head off" or pours or sprinkles) or self.on_head:
             return act
         said = [token.word for token in part if token.kind == "w"]
         known = self.things.referred(said, range(len(self.method.lines)))
@@ -355,13 +357,11 @@ class Hearing:
             self.method.timed((spans[-1].least, spans[-1].most))
         if self.things.measured_behind(part):
             return ""
-        waits = self.method.lines and not self.method.steps and not amount_in(part, self.kitchen)
-        if spans and (self.method.pending or (waits and spans[-1].most >= LONG)):
-            self.method.put("leave", [] if self.method.pending else [*self.method.unplaced()], _times(spans))
-            return ""
         adds, left = self.things.in_clause(without(part[:until], spans, ()), named=self.taking)
-        if adds and spans and not self.method.steps:
-            self.method.put("put", adds, (spans[-1].least, spans[-1].most))
+        waits = self.method.lines and not self.method.steps and spans and spans[-1].most >= LONG
+        if spans and (self.method.pending or waits or (adds and not self.method.steps)):
+            self.method.hear_heat(part)
+            self.method.put("put", adds or ([*self.method.unplaced()] if waits else []), _times(spans))
             return left
         if adds and self.method.steps and not self.method.pending and self.method.takes_more():
             self.method.last(adds=(*self.method.steps[-1].adds, *adds))
@@ -449,7 +449,7 @@ class Hearing:
         if sections:
             heard.append("the order it goes on")
         told = ("covers", "uncovered", "ends", "begins", "damps")
-        where = len(part) <= SHORT and any(has(part, "zones", zone) for zone in ("scalp", "lengths", "both"))
+        where = len(part) <= SHORT and _names_a_zone(part)
         said = keys or spans or sections or wants or where or any(has(part, "head", name) for name in told)
         if not said and amount_in(part, self.kitchen):
             heard.append("kept in the note")
@@ -577,6 +577,15 @@ def _on_hair(tokens: Sequence[Token]) -> bool:
     return any(
         token.word in before for each in places for token in tokens[max(each.start - 3, 0) : each.start]
     )
+
+
+def _names_a_zone(tokens: Sequence[Token]) -> bool:
+    return any(has(tokens, "zones", zone) for zone in ("scalp", "lengths", "both"))
+
+
+def _only_where(tokens: Sequence[Token]) -> bool:
+    """Whether a clause says where it goes, and nothing besides: "roots only"."""
+    return len(tokens) <= 3 and all(t.kind == "w" for t in tokens) and _names_a_zone(tokens)
 
 
 def _only_covers(tokens: Sequence[Token]) -> bool:

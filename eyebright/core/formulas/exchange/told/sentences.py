@@ -108,6 +108,8 @@ def acts_in(tokens: Sequence[Token]) -> list[Found]:
         ends = tokens[each.end - 1].word
         if each.key == "head stays" and ends == "in" and follows and follows.word in PLACED:
             each = Found("puts leave", each.start, each.end - 1)
+        if each.key == "head on" and ends == "on" and find(tokens[each.end : each.end + 3], "tools", "words"):
+            each = Found("puts leave", each.start, each.end - 1)  # "leave it on the sill"
         if single and follows and word in word_list("first", "as_it_is") and follows.word in WATERS:
             continue  # warm water
         if single and follows and word in word_list("first", "words") and follows.word == "of":

@@ -34,6 +34,13 @@ PER = re.compile(
 """'A teaspoon per litre of water' is a teaspoon, and a litre of water."""
 
 
+FOR_SO_MANY = re.compile(
+    r",?\s*\b(?:for|fur|für|pour|para|per)?\s*\d+\s+(?:people|persons?|heads?|washes|personen|köpfe|personnes|têtes|"
+    r"personas|cabezas|persone|teste)\b",
+    re.IGNORECASE,
+)
+
+
 def rows_of(line: str) -> list[str]:
     """A line of a text as its rows: "bicarb 1 tsp / water 1 cup / scalp only" is three."""
     rows = [row.strip() for row in line.split(" / ")]
@@ -54,6 +61,8 @@ def pieces_of(row: str) -> list[str]:
 
 def in_parts(row: str) -> str:
     """'Vinegar and water 1:4' as parts: '1 part vinegar, 4 parts water'."""
+    if any(map(str.isdigit, row)):
+        row = re.sub(r"\s*→\s*", ". ", re.sub(r"(?<=\w)\s\+\s(?=\w)", ", ", row))
     row = PER.sub(lambda it: f", {it['many'] or '1 '}{it['unit']} {it['water']}", _with_total(row))
     found = RATIO.match(row)
     if found is None:
@@ -161,7 +170,7 @@ def is_title(piece: str, alone: bool, after: Sequence[str], kitchen: Kitchen) ->
     """Whether the first piece of a text is its title: few words, no amount, and a recipe behind it."""
     if not after or is_heading(piece):
         return False
-    bare = re.sub(r"\([^)]*\)", " ", piece)
+    bare = FOR_SO_MANY.sub("", re.sub(r"\([^)]*\)", " ", piece))
     several = words(bare)
     if not several or len(several) > TITLE_WORDS:
         return False

@@ -3,6 +3,7 @@
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 from functools import cache
+from itertools import pairwise
 
 from ....materials import is_a, stem, stem_set, word_set, words
 from ....words import listed
@@ -39,8 +40,11 @@ class Things:
             adds += range(len(self.method.lines), len(self.method.lines) + len(lines))
             self.method.lines.extend(lines)
             tokens = []
-        for chunk in _chunks(tokens, self.method.kitchen):
-            found = self._thing(chunk, named=named, covering=covering)
+        chunks = _chunks(tokens, self.method.kitchen)
+        before = {id(token): other.word for other, token in pairwise(tokens)}
+        for chunk in chunks:
+            bathed = before.get(id(chunk[0]), "") in word_list("little", "bath")
+            found = self._thing(chunk, named=named, covering=covering, bathed=bathed)
             if found is None:
                 left += [] if _is_tool(chunk) else [text_of(chunk)]
             else:
@@ -50,8 +54,8 @@ class Things:
             self.method.heard.append(f"goes in: {listed(names)}")
         return adds, " ".join(each for each in left if each)
 
-    def _thing(self, chunk: list[Token], *, named: bool, covering: bool) -> list[int] | None:
-        """The lines that one name stands for; None for none."""
+    def _thing(self, chunk: list[Token], *, named: bool, covering: bool, bathed: bool) -> list[int] | None:
+        """The lines that one name stands for; None for none. Hot water is none where a pot stands in it."""
         text = text_of(chunk)
         said = [token.word for token in chunk if token.kind == "w" and token.word != "x"]
         if not said:
@@ -63,7 +67,7 @@ class Things:
             known = self._referred_next(said)
             if known or self.referred(said, range(len(self.method.lines))):
                 return known
-            return self._named(f"to cover {text}" if covering else text, said) if named else None
+            return self._named(f"to cover {text}" if covering else text, said, bathed) if named else None
         lines = as_much or self.in_the_same(parse_row(text, self.method.kitchen))
         if not any(line.found or line.name for line in lines):
             return self._of_it(lines) if any(line.unit for line in lines) else None
@@ -160,14 +164,14 @@ class Things:
             self.method.lines[place] = replace(again, text=made.text, notes=(*made.notes, note))
         return []
 
-    def _named(self, text: str, said: list[str]) -> list[int] | None:
+    def _named(self, text: str, said: list[str], bathed: bool) -> list[int] | None:
         """A thing without an amount that is known by its name, and is no line yet."""
         if all(word in word_set("neutral") or word in word_list("little", "how") for word in said):
             return None
         line = read_line(text, self.method.kitchen)
         if (
             not line.sure
-            or (line.notes and line.unit != COVER)
+            or (line.notes and (bathed or line.found[0].material is not None) and line.unit != COVER)
             or (line.found[0].material is not None and line.found[0].material.refuse)
         ):
             return None
@@ -271,7 +275,20 @@ def _chunks(tokens: list[Token], kitchen: Kitchen) -> list[list[Token]]:
             out.append([])
         else:
             out[-1].append(token)
-    return [chunk for chunk in out if chunk]
+    return _joined([chunk for chunk in out if chunk], kitchen)
+
+
+def _joined(chunks: list[list[Token]], kitchen: Kitchen) -> list[list[Token]]:
+    """An amount alone, and the thing that it is filled up with, as one: "to 1.5 litres with water"."""
+    out: list[list[Token]] = []
+    for chunk in chunks:
+        said = kitchen.amounts(out[-1]) if out else []
+        alone = len(said) == 1 and bool(said[0].units) and (said[0].start, said[0].end) == (0, len(out[-1]))
+        if alone and out[-1][0].word not in ARTICLES and not kitchen.amounts(chunk):
+            out[-1] = [*out[-1], *chunk]
+        else:
+            out.append(chunk)
+    return out
 
 
 def without(tokens: Sequence[Token], spans: Iterable[Span], own: Iterable[int]) -> list[Token]:
