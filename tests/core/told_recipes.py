@@ -48,6 +48,8 @@ def wrong_in(recipe: ToldRecipe, kitchen: Kitchen) -> list[str]:
         out.append(f"family {heard.family.family.key}")
     if "apart" in meant and (heard.apart is None or abs(heard.apart - float(meant["apart"])) > 0.5):
         out.append(f"apart {heard.apart}")
+    if "makes" in meant and heard.makes != float(meant["makes"]):
+        out.append(f"makes {heard.makes}")
     if "cover" in meant and not heard.cover:
         out.append("no cover")
     if "place" in meant and heard.place != meant["place"]:

@@ -255,7 +255,10 @@ def _chunks(tokens: list[Token], kitchen: Kitchen) -> list[list[Token]]:
     times_of = {each.start for each in find(tokens, "little", "times_of")}
     passing = False
     inside = in_brackets(tokens)
+    heard = any(tokens[at] is GAP for at in inside)  # "(let the sap run out first, half an hour)"
     for at, token in enumerate(tokens):
+        if at in inside and heard:
+            continue
         if at in inside and out[-1]:  # "a bottle of beer (330 ml)"
             out[-1].append(token)
             continue
