@@ -294,7 +294,7 @@ def _as_the_plant(line: ParsedLine) -> ParsedLine:
 
 
 def first_grade(tokens: list[Token]) -> str:
-    """How thick words say that it is to be (a grade of texture.toml): "until it is like yoghurt"; "" for none."""
+    """How thick it is to be (a grade of texture.toml): "until it is like yoghurt"; "" for nothing said."""
     table = phrases("till")
     return next((key for at in range(len(tokens)) if (key := phrase_at(tokens, at, table)[0])), "")
 

@@ -11,8 +11,9 @@ from ..lines.conditions import IF_LIKED, says_optional
 from ..lines.lexing import BULLET, NUMBERED, Token, lex, word_of
 from ..lines.recipe import MOST_LINES, MOST_ROWS, row_kind
 from .family import Guess, Signs, guess_family, parts_of
-from .hearing import A_DAY, Hearing, Told
+from .hearing import Hearing, Told
 from .method import HeardStep
+from .on_the_head import A_DAY
 from .sentences import acts_in, sentences
 from .spans import often_in, spans_in
 from .text import (
@@ -202,8 +203,8 @@ def _a_sentence(plain: str) -> bool:
 
 
 def _next_part(piece: str, state: _Text) -> bool:
-    """Whether the second of two things that go on after one another begins: "Part two: vinegar, a litre …"."""
-    put_on = state.hearing.applied or state.hearing.washed_off
+    """Whether the second of two things that go on one after another begins: "Part two: vinegar …"."""
+    put_on = state.hearing.head.applied or state.hearing.head.washed_off
     return put_on and any(each.start == 0 for each in find(lex(piece)[:3], "ways", "second"))
 
 
@@ -235,7 +236,7 @@ def _heard(state: _Text) -> HeardRecipe:
     hearing.method.finish()
     if not any(line.sure or line.amount for line in hearing.method.lines):  # nothing that could be made
         hearing.method.lines, hearing.method.steps = [], []
-    minutes, use = hearing.minutes, hearing.use
+    minutes, use = hearing.head.minutes, hearing.head.use
     notices = []
     if minutes is not None and minutes[1] > A_DAY:
         days = minutes[1] / A_DAY
@@ -244,7 +245,7 @@ def _heard(state: _Text) -> HeardRecipe:
     if not use and has(lex(state.title), "titles", "stays"):
         use = "left_in"
     notices += [WAYS.format(way=way) for way in hearing.ways]
-    if hearing.sealed:
+    if hearing.asides.sealed:
         notices.append(
             "A closed jar that ferments can burst: leave its lid loose and let the gas out every day."
         )
@@ -256,9 +257,9 @@ def _heard(state: _Text) -> HeardRecipe:
     infused = _strained_off(hearing)
     signs = Signs(
         left_in=use == "left_in",
-        sprayed=hearing.sprayed,
-        dusted=hearing.dusted,
-        let_dry=hearing.let_dry,
+        sprayed=hearing.head.sprayed,
+        dusted=hearing.head.dusted,
+        let_dry=hearing.head.let_dry,
         minutes=minutes[1] if minutes else 0.0,
     )
     known = [
@@ -276,17 +277,17 @@ def _heard(state: _Text) -> HeardRecipe:
         told=tuple(state.told),
         family=guess,
         signs=signs,
-        makes=hearing.makes if any(_of_a_whole(line) for line in hearing.method.lines) else None,
+        makes=hearing.asides.makes if any(_of_a_whole(line) for line in hearing.method.lines) else None,
         use=use,
         minutes=minutes,
-        cover=hearing.cover,
-        place=hearing.place,
+        cover=hearing.head.cover,
+        place=hearing.asides.place,
         pot=hearing.pot,
-        zone=hearing.zone,
-        apart=hearing.apart,
-        wants=tuple(hearing.wants),
+        zone=hearing.head.zone,
+        apart=hearing.asides.apart,
+        wants=tuple(hearing.head.wants),
         infused=infused,
-        warnings=tuple(hearing.warnings),
+        warnings=tuple(hearing.asides.warnings),
         notices=tuple(notices),
         rest=state.rest,
         says=state.says,

@@ -78,7 +78,7 @@ def _total() -> re.Pattern[str]:
     begins = "|".join(told_words().strings("yields", "before"))
     much = r"\d[\d.,/½¼¾]*\s*[^\W\d_]{1,12}"
     return re.compile(
-        rf"^(?P<equal>(?:{equal})\b[^.;:]*?),\s*(?P<all>{much})(?:\s+(?:in all|altogether|in total))?(?=[.;,]|$)"
+        rf"^(?P<equal>(?:{equal})\b[^.;:]*?),\s*(?P<all>{much})(?:\s+(?:in all|altogether))?(?=[.;,]|$)"
         rf"|^(?:{begins})\s+(?P<makes>{much})\s*:",
         re.IGNORECASE,
     )

@@ -3,7 +3,7 @@
 find(lex("leave it to soak overnight"), "acts")    the act "soak", from token 0 to 4
 """
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from functools import cache, cached_property
 
@@ -120,6 +120,11 @@ class Phrases:
 def phrases_of(*path: str) -> Phrases:
     """A list or a table of lists as phrases that can be found."""
     return Phrases(phrase_table(*path))
+
+
+def phrases_by_row(hear: Mapping[str, Sequence[str]]) -> Phrases:
+    """The ways of saying each row of a table, by its key."""
+    return Phrases({words(said): key for key, many in hear.items() for said in many})
 
 
 def find(tokens: Sequence[Token], *path: str, among: Phrases | None = None) -> list[Found]:
