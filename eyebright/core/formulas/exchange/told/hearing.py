@@ -19,6 +19,7 @@ from .clause import (
     APPLIES,
     COMMA,
     LONGEST_NOTE,
+    SPECIFIC,
     allowed,
     goes_on,
     kept_at,
@@ -34,7 +35,7 @@ from .clause import (
 )
 from .method import Method, first_grade
 from .on_the_head import NOTE, OnTheHead, wanted_phrases
-from .sentences import acts_in, clauses
+from .sentences import acts_in, clauses, in_brackets
 from .spans import Span, often_in, spans_in
 from .things import Things, amount_in, says_nothing, without
 from .vocabulary import Found, Phrases, find, has, phrases_by_row, word_list
@@ -111,7 +112,7 @@ class Hearing:
             return Told(text, tuple(dict.fromkeys(heard)), "", noted=True)
         self.taking = False
         german = len(word_list("little", "german") & {token.word for token in tokens}) > 0
-        parts = clauses(text)
+        parts = self.things.with_amounts_behind(clauses(text))
         waiting: list[Token] = []
         condition = ""
         for place, part in enumerate(parts):
@@ -145,7 +146,7 @@ class Hearing:
         return Told(text, tuple(dict.fromkeys(heard)), "; ".join(missed), noted)
 
     def _begins(self, text: str, tokens: list[Token], acts: list[Found]) -> None:
-        """Whether a sentence is of the head from its beginning, and whether something is mixed for that first."""
+        """Whether a sentence is of the head from its beginning, and whether it mixes something first."""
         begun = 1 if tokens and tokens[0].word in word_list("passed", "words") else 0  # "to use"
         if any(each.start <= begun for each in find(tokens[:6], "head", "begins")):
             self.on_head = True
@@ -209,8 +210,8 @@ class Hearing:
             for each in spans_in(part, self.kitchen.habit)
             if often is None or not often.start <= each.start < often.end
         ]
-        every = acts_in(part)
-        told = told_apart(every)
+        every, inside = acts_in(part), in_brackets(part)
+        told = told_apart([act for act in every if act.start not in inside or act.key in SPECIFIC] or every)
         part = without(part, (), (at for act in every if act not in told for at in range(act.start, act.end)))
         acts = [self._as_made(act, part) for act in told]
         if not has(part, "head", "damps") and not any(act.key.startswith("head") for act in acts):
@@ -245,11 +246,14 @@ class Hearing:
         if (
             spans
             and spans[0].end <= made[0].start
-            and self.method.waits_untimed()
+            and (self.method.waits_untimed() or self.method.pending)
             and not self._waits(made[0])
         ):
-            self.method.timed(last_time(spans))  # "boil up, 15 minutes, strain"
-            spans = []
+            if self.method.pending:  # "fill up with vinegar, 2 weeks, strain"
+                self.method.put("leave", [], last_time(spans))
+            else:
+                self.method.timed(last_time(spans))  # "boil up, 15 minutes, strain"
+            part, spans = without(part, spans, ()), []
         bounds = [0, *(act.start for act in made[1:]), len(part)]
         left = []
         for act, start, end in zip(made, bounds, bounds[1:], strict=False):
@@ -259,7 +263,7 @@ class Hearing:
         return " ".join(each for each in left if each)
 
     def _comes_to_the_head(self, part: list[Token], acts: list[Found]) -> None:
-        """From a clause on that names a cover, a place on the head, or that it is rinsed, all is of the head."""
+        """Whether a clause is of the head: it names a cover, a place on it, or says that it is rinsed."""
         if not acts and self.method.lines and (has(part, "head", "covers") or only_where(part)):
             self.on_head = True
         if on_hair(part) and not any(act.key.startswith("acts") for act in acts):

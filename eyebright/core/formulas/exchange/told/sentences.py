@@ -53,6 +53,7 @@ UNIT = frozenset(
         "soupe",
     ]
 )
+NEXT = 40  # letters behind a full stop that tell whether something is done there
 LONGEST = 1500  # letters of a sentence
 SHORT = ("min", "mins", "std", "hr", "hrs", "h", "sec", "etc", "max", "mind")
 
@@ -68,7 +69,8 @@ def sentences(row: str) -> list[str]:
         if end[1] == ".":
             if not before or (digit and NUMBERED.match(row[start : end.end()] + "x")):
                 continue  # the number of a step
-            if not digit and last in UNIT and not _a_word_of_its_own(row[start : end.start()]):
+            act = follows.isupper() and any(each.start == 0 for each in acts_in(lex(row[end.end() :][:NEXT])))
+            if not digit and last in UNIT and not act and not _a_word_of_its_own(row[start : end.start()]):
                 continue
             if not digit and last in SHORT and not (follows.isupper() or follows.isdigit()):
                 continue
@@ -114,7 +116,8 @@ def acts_in(tokens: Sequence[Token]) -> list[Found]:
             continue  # warm water
         if single and follows and word in word_list("first", "words") and follows.word == "of":
             continue  # juice of a lemon
-        if single and word in _participles() and not _goes_on(tokens, each.end):
+        alone = len(tokens) == 1 and word in word_list("done_alone", "words")
+        if single and word in _participles() and not alone and not _goes_on(tokens, each.end):
             continue
         out.append(each)
     return out
@@ -188,7 +191,7 @@ def in_brackets(tokens: Sequence[Token]) -> set[int]:
         opens = token.kind == "s" and token.word in "([{"
         if opens or deep:
             out.add(at)
-        deep += opens - (token.kind == "s" and token.word in ")]}")
+        deep = max(deep + opens - (token.kind == "s" and token.word in ")]}"), 0)
     return out
 
 

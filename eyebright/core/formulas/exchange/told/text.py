@@ -25,6 +25,12 @@ RATIO = re.compile(
 )
 
 
+PER_LITRE = re.compile(
+    r"\s+(?:per|to a|to the|to every|pro|auf einen|auf den|par|por|al)\s+(?P<unit>litre|liter|litro)\b"
+    r"(?!\s+(?:of|d)\b)",
+    re.IGNORECASE,
+)
+"""'40 g of the root to a litre': of water."""
 PER = re.compile(
     r"\s+(?:per|pro|par|por|for each|for every|to each|to every|je)\s+(?:ogni\s+)?(?P<many>(?:\d+\s*)?)"
     r"(?P<unit>millilitres?|litres?|liters?|litros?|litro|ml|l|cups?|mugs?|pints?|glass|tasse|taza|tazza)\s+"
@@ -52,17 +58,26 @@ def pieces_of(row: str) -> list[str]:
     out = []
     for sentence in sentences(row):
         before, colon, after = sentence.partition(":")
-        if colon and after.strip() and not before.rstrip().endswith(tuple("0123456789")) and _heads(before):
+        if out == [] and _title_goes_on(after):
+            out.append(sentence)
+        elif colon and after.strip() and not before.rstrip().endswith(tuple("0123456789")) and _heads(before):
             out += [before.strip(), *sentences(after.strip())]
         else:
             out.append(sentence)
     return out
 
 
+def _title_goes_on(after: str) -> bool:
+    """Whether what is behind a colon is still the title: "Idris: loc wash"."""
+    several = words(after)
+    return 0 < len(several) <= 4 and several[-1] in word_of("lines", "titles") and not with_acts(after)
+
+
 def in_parts(row: str) -> str:
     """'Vinegar and water 1:4' as parts: '1 part vinegar, 4 parts water'."""
     if any(map(str.isdigit, row)):
         row = re.sub(r"\s*→\s*", ". ", re.sub(r"(?<=\w)\s\+\s(?=\w)", ", ", row))
+    row = PER_LITRE.sub(r", 1 \g<unit> water", row) if not PER.search(row) else row
     row = PER.sub(lambda it: f", {it['many'] or '1 '}{it['unit']} {it['water']}", _with_total(row))
     found = RATIO.match(row)
     if found is None:

@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 from functools import cache
 from itertools import pairwise
 
-from ....materials import is_a, stem, stem_set, word_set, words
+from ....materials import Supply, is_a, stem, stem_set, word_set, words
 from ....words import listed
 from ...model import COVER, TILL
 from ..lines import Kitchen, ParsedLine, parse_row, read_line
@@ -13,7 +13,7 @@ from ..lines.amounts import ARTICLES
 from ..lines.lexing import Token, first_phrase, lex, number_words, phrase_places, phrases, text_of
 from .family import parts_of
 from .method import Method
-from .sentences import in_brackets
+from .sentences import acts_in, in_brackets
 from .spans import Span, half_more
 from .vocabulary import find, phrase_table, told_words, word_list
 
@@ -71,20 +71,28 @@ class Things:
         lines = as_much or self.in_the_same(parse_row(text, self.method.kitchen))
         if not any(line.found or line.name for line in lines):
             return self._of_it(lines) if any(line.unit for line in lines) else None
-        if (
-            said[0] in ARTICLES
-            and not any(line.sure for line in lines)
-            and not any(line.unit for line in lines)
-        ):
+        nothing_sure = not any(line.sure or line.unit for line in lines)
+        if nothing_sure and chunk[0].kind != "n" and not (said[0] in ARTICLES and self._is_known(said[-1])):
             return None  # a ring, a while: no number of anything
-        if chunk[0].kind != "n" and not any(line.sure or line.unit for line in lines):
-            return None
         if all(word in word_list("little", "pronouns") for line in lines for word in words(line.name)):
             return self._of_it(lines)
         if len(lines) == 1 and lines[0].unit == A_LITTLE and (had := self._same(lines[0])) is not None:
             return [had]  # 'a little water' is of what was said before
         self.method.lines.extend(lines)
         return list(range(len(self.method.lines) - len(lines), len(self.method.lines)))
+
+    def with_amounts_behind(self, parts: list[list[Token]]) -> list[list[Token]]:
+        """Clauses with an amount alone put before the name that it stands behind: "nettles, a big bunch"."""
+        out: list[list[Token]] = []
+        for part in parts:
+            said = self.method.kitchen.amounts(part)
+            alone = len(said) == 1 and bool(said[0].units) and (said[0].start, said[0].end) == (0, len(part))
+            bare = bool(out) and not acts_in(out[-1]) and not self.method.kitchen.amounts(out[-1])
+            if alone and bare:
+                out[-1] = [*part, *out[-1]]
+            else:
+                out.append(part)
+        return out
 
     def measured_behind(self, tokens: list[Token]) -> bool:
         """'Add curd, 2 spoons': an amount alone behind a thing that has none; whether it is one."""
@@ -109,7 +117,9 @@ class Things:
         out = self.method.lines[-1:]
         for line in lines:
             unit = out[-1].unit if out else ""
-            elided = line.sure and line.amount is not None and line.problem and unit not in ("", COVER)
+            said = self.method.kitchen.amounts(lex(line.text))
+            bare = line.field == "unit" or (bool(said) and not said[0].units)
+            elided = line.sure and line.amount is not None and bare and unit not in ("", COVER)
             of = any(token.word in word_list("little", "pronouns") for token in lex(line.text)[1:3])
             if elided and line.amount and of:
                 again = read_line(f"{line.amount.value:g} {unit} {line.found[0].name}", self.method.kitchen)
@@ -139,6 +149,13 @@ class Things:
             return []
         self.method.lines.append(read_line("water", self.method.kitchen))
         return [len(self.method.lines) - 1]
+
+    def _is_known(self, word: str) -> bool:
+        """Whether a word alone is the name of something, be it of several."""
+        line = read_line(f"2 {word}", self.method.kitchen)
+        return line.sure or bool(
+            line.found and word in {each for name in _names(line.found[0]) for each in name}
+        )
 
     def _same(self, line: ParsedLine) -> int | None:
         """The place of the line of the same thing that there is already; None for none."""
@@ -197,6 +214,12 @@ class Things:
                 best[place] = count
         most = max(best.values(), default=0)
         return [place for place, count in best.items() if count == most]
+
+
+def _names(supply: Supply) -> list[tuple[str, ...]]:
+    """Every name of a supply, as its words."""
+    also = supply.material.also if supply.material else ()
+    return [words(name) for name in (supply.name, *also)]
 
 
 @cache
