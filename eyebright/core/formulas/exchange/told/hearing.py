@@ -210,8 +210,8 @@ class Hearing:
             for each in spans_in(part, self.kitchen.habit)
             if often is None or not often.start <= each.start < often.end
         ]
-        every, inside = acts_in(part), in_brackets(part)
-        told = told_apart([act for act in every if act.start not in inside or act.key in SPECIFIC] or every)
+        every, aside = acts_in(part), in_brackets(part)
+        told = told_apart([act for act in every if act.start not in aside or act.key in SPECIFIC] or every)
         part = without(part, (), (at for act in every if act not in told for at in range(act.start, act.end)))
         acts = [self._as_made(act, part) for act in told]
         if not has(part, "head", "damps") and not any(act.key.startswith("head") for act in acts):

@@ -55,10 +55,10 @@ def rows_of(line: str) -> list[str]:
 
 def pieces_of(row: str) -> list[str]:
     """A row as its sentences; a heading before a colon stands by itself."""
-    out = []
+    out: list[str] = []
     for sentence in sentences(row):
         before, colon, after = sentence.partition(":")
-        if out == [] and _title_goes_on(after):
+        if not out and _title_goes_on(after):
             out.append(sentence)
         elif colon and after.strip() and not before.rstrip().endswith(tuple("0123456789")) and _heads(before):
             out += [before.strip(), *sentences(after.strip())]
