@@ -7,8 +7,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from ..formulas.assess import WET, Assessment
-from ..formulas.change import Workbench, thinned
-from ..formulas.model import Formula
+from ..formulas.change import Workbench
+from ..formulas.model import Formula, thinned
 from ..materials import Supply
 from ..numbers import Figure, middle
 from ..rules import Caution
@@ -34,12 +34,17 @@ def thinning(formula: Formula, bench: Workbench, water: Supply, found: Assessmen
 
     `bench` and `found` are that head's.
     """
-    neat = _grave(found.cautions)
+    neat, own = _grave(found.cautions), formula.thinned
+    ph = found.ph_as_used if own else found.ph
+    as_it_is = f"1 + {own} {water.name}" if own else "neat"
     if not neat:
-        return Thinning(0, found.ph, found.cautions, f"{name} neat")
+        return Thinning(own, ph, found.cautions, f"{name} {as_it_is}")
+    if own and not _stops(neat):  # as its recipe says
+        return Thinning(own, ph, found.cautions, f"{name} {as_it_is}, with care")
     wet = middle(found.preparation.water / found.preparation.total) > WET
     best: tuple[int, Assessment] | None = None
-    for parts in range(1, MOST_PARTS + 1 if wet else 1):
+    for times in range(1, MOST_PARTS + 1 if wet else 1):
+        parts = own * (times + 1) if own else times
         reading = bench.quick(thinned(formula, found.yield_ml.value, water, parts))
         left = _grave(reading.cautions)
         if not _stops(left) and (best is None or len(left) < len(_grave(best[1].cautions))):
@@ -51,8 +56,8 @@ def thinning(formula: Formula, bench: Workbench, water: Supply, found: Assessmen
         parts, reading = best
         return Thinning(parts, reading.ph, reading.cautions, f"{name} 1 + {parts} {water.name}")
     if stops:
-        return Thinning(None, found.ph, found.cautions, f"not for {name}")
-    return Thinning(0, found.ph, found.cautions, f"{name} neat, with care")
+        return Thinning(None, ph, found.cautions, f"not for {name}")
+    return Thinning(own, ph, found.cautions, f"{name} {as_it_is}, with care")
 
 
 def _grave(cautions: Sequence[Caution]) -> list[Caution]:

@@ -8,8 +8,7 @@ import numpy as np
 
 from ..chain import Course, Link, LinkAfter, OnHead, PlainWater, Subject, dose_on, outlasted, run_chain
 from ..formulas.assess import Assessment, assess
-from ..formulas.change import thinned
-from ..formulas.model import Formula, preconditions
+from ..formulas.model import Formula, preconditions, thinned
 from ..heads import HairAndScalp, grade, ordinary_head
 from ..materials import METRIC, Kit, Supply
 from ..numbers import HEAD_DRAWS, PRIOR, Array, Draws, Figure, Posterior, figure, middle
@@ -33,7 +32,7 @@ class LinkResult:
     `when` a pause comes; `ph` is that of the lengths, or of the scalp where only that is wet. `start` and
     `minutes` that it takes up, `so_far` when it is off; `longest`: minutes that its first section has it on,
     None where it stays in; `wanted`: g that this head takes of it on the scalp and on the lengths, and `dose`
-    what goes on; `g_per_ml` as it goes on, and `unit` that it is measured in.
+    what goes on; `g_per_ml` as it goes on, and `unit` that it is measured in; `parts` of water to one of it.
     """
 
     name: str
@@ -59,6 +58,7 @@ class LinkResult:
     so_far: float
     longest: float | None
     covered: bool
+    parts: int
 
 
 @dataclass(frozen=True)
@@ -127,13 +127,14 @@ class WashAssessor:
         """What a link's formula comes to; worked out once, however often the link is asked for."""
         if link.formula is None:
             return None
-        key = (id(link.formula), link.parts)
+        key = (id(link.formula), link.thinned)
         if key not in self._assessed:
             made = link.formula
-            if link.parts:
-                neat = self.assessed(replace(link, parts=0))
+            if link.thinned:
+                made = replace(made, thinned=0)
+                neat = self.assessed(replace(link, formula=made, parts=0))
                 assert neat is not None
-                made = thinned(made, neat.yield_ml.value, self.water, link.parts)
+                made = thinned(made, neat.yield_ml.value, self.water, link.thinned)
             found = assess(made, self._kit, self._posterior, self._on, self.head, draws=self.draws)
             self._assessed[key] = link.formula, found
         return self._assessed[key][1]
@@ -207,7 +208,7 @@ def _run(link: WashLink, found: Assessment | None, water: Supply, on: HairAndSca
     wanted = (dose_on("scalp", put, on, draws), dose_on("lengths", put, on, draws))
     if found is None:
         return _Run(link, None, put, wanted)
-    neat = 1.0 / (1.0 + link.parts)  # of what goes on, about so much is it and not water
+    neat = 1.0 / (1.0 + link.thinned)  # of what goes on, about so much is it and not water
     grams = link.grams
     if link.available is not None:
         takes = middle(wanted[0] + wanted[1]) * neat if grams is None else grams
@@ -320,6 +321,7 @@ def _result(run: _Run, after: LinkAfter, draws: Draws) -> LinkResult:
         minutes=after.minutes,
         so_far=after.start + after.minutes,
         longest=None if after.link.left_in else after.link.longest,
+        parts=link.thinned,
         covered=bool(run.link.cover if run.link.cover is not None else found and found.formula.cover),
     )
 

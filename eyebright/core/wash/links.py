@@ -76,6 +76,11 @@ class WashLink:
     sections: str = ""
     on_over: float | None = None
 
+    @property
+    def thinned(self) -> int:
+        """Parts of water to one of it: its own, else those that its formula is always thinned with."""
+        return self.parts or (self.formula.thinned if self.formula else 0)
+
 
 @cache
 def links_table() -> Figures:

@@ -104,7 +104,7 @@ def _tries(link: WashLink, formula: Formula) -> Iterator[tuple[WashLink, str]]:
     words = "no cover, " if covered else ""
     for tried, says in shorter:
         yield tried, words + says
-    if link.parts or not formula.family.thins:
+    if link.thinned or not formula.family.thins:
         return
     for parts in range(1, MOST_PARTS + 1):
         yield replace(link, parts=parts), f"thinned 1 + {parts} with water"

@@ -77,11 +77,12 @@ class DoneStepOut(Out):
 
 
 class AssessmentOut(Out):
-    """Everything that comes of a formula."""
+    """Everything that comes of a formula. `ph_as_used`: once it is thinned, None where it is not."""
 
     lines: list[WeighedLineOut]
     steps: list[DoneStepOut]
     ph: Figure | None
+    ph_as_used: Figure | None
     ph_why: list[Sensitivity]
     lift: LiftOut
     lift_why: list[Sensitivity]

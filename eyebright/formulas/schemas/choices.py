@@ -24,7 +24,7 @@ class KeyNameOut(Out):
 
 
 class FamilyChoiceOut(KeyNameOut):
-    """A family: what it is made of, minutes on the head, days apart, and whether it stays or cleans."""
+    """A family: what it is made of, minutes on the head, days apart, whether it stays, cleans or thins."""
 
     made_of: str
     usual: list[float]
@@ -33,6 +33,7 @@ class FamilyChoiceOut(KeyNameOut):
     apart: float
     stays: bool
     cleans: bool
+    thins: bool
 
 
 class StepChoiceOut(KeyNameOut):

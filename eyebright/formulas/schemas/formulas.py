@@ -74,7 +74,8 @@ class FormulaIn(Schema):
     `makes` g of all that goes in; `base`: the line that "per 100" refers to; `schools` of its own, by key.
     `apart`: at least so many days between two; `thought`: what somebody thinks its pH is. `told`: the
     sentences that it was imported from; `said`: what they say of how it is used; `family_by`: whether
-    somebody chose the family, or it follows what goes in; `wants`: what must hold on the head before it.
+    somebody chose the family, or it follows what goes in; `wants`: what must hold on the head before it;
+    `thinned`: parts of water to one of it when it is used, empty for none.
     """
 
     name: Name
@@ -94,6 +95,7 @@ class FormulaIn(Schema):
     apart: Annotated[str, Field(max_length=12)] = ""
     thought: Annotated[str, Field(max_length=24)] = ""
     zone: FormulaZone = "both"
+    thinned: Annotated[str, Field(max_length=12)] = ""
     wants: Annotated[list[Annotated[str, Field(max_length=20)]], Field(max_length=6)] = []
     told: Annotated[list[ToldIn], Field(max_length=MOST_TOLD)] = []
     said: Annotated[list[Said], Field(max_length=8)] = []

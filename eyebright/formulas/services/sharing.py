@@ -159,6 +159,7 @@ def _told(heard: HeardRecipe, about: str = "") -> BroughtOut:
         "wants": list(heard.wants),
         "pot": heard.pot or None,
         "makes": heard.makes,
+        "thinned": heard.thinned or None,
     }
     title = (
         heard.title or capital(few([line.found[0].name for line in heard.lines if line.found], 3)) or UNNAMED
@@ -231,7 +232,9 @@ def _settled(
         if value is None:
             continue
         value = (
-            f"{value:g}" if key in ("minutes", "makes", "apart") and isinstance(value, int | float) else value
+            f"{value:g}"
+            if key in ("minutes", "makes", "apart", "thinned") and isinstance(value, int | float)
+            else value
         )
         try:
             FormulaIn.model_validate(plain | {key: value})

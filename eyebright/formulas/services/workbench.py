@@ -14,6 +14,7 @@ from eyebright.core.formulas.assess import VERSION, grades, supplies_in, wholes_
 from eyebright.core.formulas.change import Workbench, till_thick
 from eyebright.core.formulas.model import (
     COVER,
+    MOST_THINNED,
     TILL,
     Formula,
     FormulaError,
@@ -37,7 +38,7 @@ from eyebright.kept.lenient import parse_lenient
 from eyebright.shelf.models import ReadingLine
 from eyebright.shelf.services.beliefs import posterior_for
 from eyebright.shelf.services.measures import the_kit
-from eyebright.shelf.services.supplies import everything, not_known_here, supplies_of
+from eyebright.shelf.services.supplies import everything, not_known_here, plain_water, supplies_of
 
 from ..schemas.formulas import FormulaIn, FormulaStepIn, IngredientIn
 
@@ -117,6 +118,14 @@ def days_apart(payload: FormulaIn) -> tuple[float | None, str]:
     return apart, ""
 
 
+def parts_of_water(payload: FormulaIn) -> tuple[int, str]:
+    """Parts of water to one of it when it is used, 0 for none; and what is wrong with them."""
+    parts, trouble = _number(payload.thinned, "")
+    if trouble or (parts is not None and not (0.0 <= parts <= MOST_THINNED and parts == round(parts))):
+        return 0, trouble or f"Whole parts of water to one of it: from none to {MOST_THINNED}."
+    return int(parts or 0), ""
+
+
 def thought_ph(payload: FormulaIn) -> tuple[Count | None, str]:
     """What somebody thinks its pH is, None for nothing; and what is wrong with that."""
     if not payload.thought.strip():
@@ -176,25 +185,10 @@ def as_core(payload: FormulaIn, pk: int | None = None) -> ParsedFormula:
             continue
         out.places.append(place)
         lines.append(read)
-    minutes, trouble = _number(payload.minutes or "0", "")
-    if minutes is None or not 0.0 <= minutes <= MOST_MINUTES:
-        out.problems["minutes"] = trouble or "From 0 minutes to a day."
-    makes, trouble = _number(payload.makes, "")
-    if trouble or (makes is not None and makes <= 0.0):
-        out.problems["makes"] = trouble or "Say how much to make: more than nothing."
-    apart, trouble = days_apart(payload)
-    if trouble:
-        out.problems["apart"] = trouble
-    if trouble := thought_ph(payload)[1]:
-        out.problems["thought"] = trouble
+    minutes, makes, apart, parts = _settings(payload, out)
     steps = [_step(step, place, out) for place, step in enumerate(payload.steps)]
-    if (
-        not whole
-        or "minutes" in out.problems
-        or "makes" in out.problems
-        or "apart" in out.problems
-        or any(step is None for step in steps)
-    ):
+    wrong = out.problems.keys() & {"minutes", "makes", "apart", "thinned"}
+    if not whole or wrong or any(step is None for step in steps):
         return out
     out.formula = Formula(
         name=payload.name,
@@ -220,9 +214,30 @@ def as_core(payload: FormulaIn, pk: int | None = None) -> ParsedFormula:
         product="" if pk is None else product_key(family.key, pk),
         left_out=tuple(left_out),
         wants=tuple(key for key in dict.fromkeys(payload.wants) if key in preconditions()),
+        thinned=parts,
+        thins_with=plain_water() if parts else None,
     )
     _fill_till_thick(out)
     return out
+
+
+def _settings(payload: FormulaIn, out: ParsedFormula) -> tuple[float | None, float | None, float | None, int]:
+    """Minutes, g of it all, days apart, parts of water; what is wrong with them stands beside its field."""
+    minutes, trouble = _number(payload.minutes or "0", "")
+    if minutes is None or not 0.0 <= minutes <= MOST_MINUTES:
+        out.problems["minutes"] = trouble or "From 0 minutes to a day."
+    makes, trouble = _number(payload.makes, "")
+    if trouble or (makes is not None and makes <= 0.0):
+        out.problems["makes"] = trouble or "Say how much to make: more than nothing."
+    apart, trouble = days_apart(payload)
+    if trouble:
+        out.problems["apart"] = trouble
+    parts, trouble = parts_of_water(payload)
+    if trouble:
+        out.problems["thinned"] = trouble
+    if trouble := thought_ph(payload)[1]:
+        out.problems["thought"] = trouble
+    return minutes, makes, apart, parts
 
 
 def _fill_till_thick(out: ParsedFormula) -> None:

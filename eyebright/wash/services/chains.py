@@ -210,7 +210,7 @@ def much_said(each: LinkResult, link: WashLink, available: tuple[float, str] | N
     out = f"about {amount_said(each, link)}"
     if available is None or link.available is None:
         return out, False
-    neat = 1.0 + link.parts
+    neat = 1.0 + link.thinned
     wanted = [figure.value / neat for figure in each.wanted]
     left = f"{brief(_round(available[0]))} {available[1]} left"
     if link.grams is not None and link.grams <= link.available:
@@ -235,7 +235,7 @@ def amount_said(each: LinkResult, link: WashLink) -> str:
         return ""
     neat, water = _poured(each, link)
     out = f"{brief(_round(neat))} {each.unit}"
-    if link.parts:
+    if link.thinned:
         return f"{out} with {brief(_round(water))} mL of warm water"
     if each.unit == "g" and link.formula.family.wetted:
         stirred_into = brief(_round(neat * link.formula.family.wetted))
@@ -246,7 +246,7 @@ def amount_said(each: LinkResult, link: WashLink) -> str:
 def _poured(each: LinkResult, link: WashLink) -> tuple[float, float]:
     """How much of it is poured (its own unit), and of the water that goes to it."""
     whole = each.dose.value / (each.g_per_ml if each.unit == "mL" else 1.0)
-    neat = whole / (1.0 + link.parts)
+    neat = whole / (1.0 + link.thinned)
     return neat, whole - neat
 
 
@@ -255,7 +255,7 @@ def measured_said(each: LinkResult, link: WashLink) -> str:
     if link.formula is None or each.unit != "mL":
         return ""
     (neat, water), kit = _poured(each, link), the_kit()
-    return spoons(neat, kit) + (f" with {spoons(water, kit)} of water" if link.parts else "")
+    return spoons(neat, kit) + (f" with {spoons(water, kit)} of water" if link.thinned else "")
 
 
 def _round(value: float) -> float:

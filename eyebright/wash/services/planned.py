@@ -339,7 +339,7 @@ def _worked_out(row: PlannedWash, mark: str) -> PlannedSnapshot:
     doses = []
     for link, result, core in zip(links, found.results, with_.links, strict=True):
         if core.formula is not None and (link.formula or link.supply_key):
-            neat = 1.0 + link.parts
+            neat = 1.0 + core.thinned
             grams = result.dose.value / neat
             doses.append(
                 DoseSnapshot(

@@ -16,6 +16,7 @@ from eyebright.core.vocabulary import FormulaZone
 from eyebright.core.wash import LinkResult
 from eyebright.core.words import brief, capital
 from eyebright.formulas.models import Formula
+from eyebright.formulas.services.workbench import entered_of, parts_of_water
 from eyebright.heads.models import Head
 from eyebright.heads.services import find_head
 from eyebright.kept.clock import aware
@@ -210,8 +211,17 @@ def part_of(
     elif family and not link.pause:
         found = AppliedLink(WashIn(**fields, family=family))
     if found is not None:
-        found.more["thinned"] = link.parts
+        found.more["thinned"] = link.parts or _thinned(found)
     return found
+
+
+def _thinned(part: AppliedLink) -> int:
+    """With how many parts of water it is thinned by itself, as it was made or is written; 0 for none."""
+    body: dict[str, Any] = part.batch.body if part.batch else {}
+    if part.batch is None and part.payload.formula is not None:
+        row = Formula.among(also_removed=True).filter(pk=part.payload.formula).first()
+        body = row.body if row else {}
+    return parts_of_water(entered_of(body))[0] if body.get("thinned") else 0
 
 
 def _of_formula(pk: int, fields: dict[str, Any], at: datetime, *, also_removed: bool) -> AppliedLink:
@@ -267,7 +277,7 @@ def _taken(part: AppliedLink, link: WashLinkIn, head: Head, at: datetime, unit: 
     result = part.result or _worked_out_alone(link, head, at, part.supply_key)
     if result is None:
         return 0.0
-    grams = result.dose.value / (1.0 + link.parts)
+    grams = result.dose.value / (1.0 + result.parts)
     return grams if unit == "g" else grams / max(result.g_per_ml, 0.05)
 
 

@@ -12,8 +12,15 @@ from django.utils import timezone
 
 from eyebright.core.chain import Subject
 from eyebright.core.formulas.assess import DigestSubject, assess, digest_of
-from eyebright.core.formulas.change import thinned
-from eyebright.core.formulas.model import Family, Formula, UsualSubject, families, ready_formula, ready_times
+from eyebright.core.formulas.model import (
+    Family,
+    Formula,
+    UsualSubject,
+    families,
+    ready_formula,
+    ready_times,
+    thinned,
+)
 from eyebright.core.heads import Today, record_tables
 from eyebright.core.vocabulary import LinkZone
 from eyebright.core.wash import Application, lessons

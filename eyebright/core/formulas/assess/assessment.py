@@ -1,17 +1,26 @@
 """The whole reading of a formula: what comes of it, each figure with its range and what makes it so."""
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Any, Literal
 
 import numpy as np
 
-from ...chemistry import STIRRED, acid_grams, after_standing, fizzed, gas_lost, solve, totals
+from ...chemistry import (
+    STIRRED,
+    acid_grams,
+    after_standing,
+    fizzed,
+    gas_lost,
+    solve,
+    totals,
+    water_classes,
+)
 from ...heads import HairAndScalp, ordinary_head
-from ...materials import METRIC, Kit
+from ...materials import METRIC, Kit, WaterLot
 from ...numbers import HEAD_DRAWS, PRIOR, Array, Draws, Figure, Posterior, Spread, figure, middle
 from ...rules import Caution, gravest
-from ..model import Formula, Weighed, weighed
+from ..model import Formula, Weighed, thinned, weighed
 from ..prepare import Preparation, Tool, prepare, too_small, tool_facts, tools_of
 from .cleansing import Cleaning, cleaning_of
 from .contents import acidity_facts
@@ -59,7 +68,8 @@ class Cost:
 @dataclass(frozen=True)
 class Assessment:
     """Everything that comes of a formula. `facts` are what the caution rules looked at, `before` what
-    they would have been before readings that nothing confirms yet.
+    they would have been before readings that nothing confirms yet. Of what is thinned when it is used, the
+    pH, thickness, amount and keeping are those of the jar; `ph_as_used` and all that concerns a head are not.
     """
 
     formula: Formula
@@ -94,6 +104,7 @@ class Assessment:
     facts: dict[str, Any]
     before: dict[str, Any] | None
     ph_draws: Array | None = field(repr=False, default=None)
+    ph_as_used: Figure | None = None
 
     @property
     def unit(self) -> Literal["mL", "g"]:
@@ -116,6 +127,8 @@ def assess(
     it is made in, its name and mL. `draws` must be those of the hair and scalp.
     """
     draws = draws or Draws(HEAD_DRAWS, posterior=posterior)
+    if formula.thinned:
+        return _as_used(formula, kit, posterior, hair_and_scalp, head, vessel, draws)
     hair_and_scalp, head = hair_and_scalp or ordinary_head(draws), head or {}
     lines = weighed(formula, kit)
     preparation = prepare(formula, lines, draws)
@@ -179,6 +192,41 @@ def assess(
         facts=facts,
         before=before,
         ph_draws=ph_draws,
+    )
+
+
+def _as_used(
+    formula: Formula,
+    kit: Kit,
+    posterior: Posterior,
+    hair_and_scalp: HairAndScalp | None,
+    head: Mapping[str, Any] | None,
+    vessel: tuple[str, float] | None,
+    draws: Draws,
+) -> Assessment:
+    """What is kept in the jar, and what it does on a head once it is thinned."""
+    plain = replace(formula, thinned=0)
+    neat = assess(plain, kit, posterior, hair_and_scalp, head, vessel, draws)
+    water = formula.thins_with or WaterLot("class-unknown", water_classes()["unknown"], "water")
+    goes_on = thinned(plain, neat.yield_ml.value, water, formula.thinned)
+    used = assess(goes_on, kit, posterior, hair_and_scalp, head, None, draws)
+    return replace(
+        neat,
+        formula=formula,
+        ph_as_used=used.ph,
+        lift=used.lift,
+        lift_why=used.lift_why,
+        cleaning=used.cleaning,
+        subject=used.subject,
+        washes=used.washes,
+        balance=used.balance,
+        scent=used.scent,
+        residue=used.residue,
+        stain=used.stain,
+        cost=replace(neat.cost, wash=used.cost.wash),
+        cautions=used.cautions,
+        facts=used.facts,
+        before=used.before,
     )
 
 

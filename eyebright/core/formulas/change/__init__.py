@@ -8,5 +8,4 @@ from .proposals import Proposal, Workbench, amount_said, difference, line_said, 
 from .replace_lines import replace_lines
 from .scaling import capped, for_head
 from .substitutes import does, holds_any, likeness, main_role, substitutes
-from .thinning import thinned
 from .till_thick import till_thick

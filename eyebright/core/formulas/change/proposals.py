@@ -86,6 +86,7 @@ SETTINGS = {
     "zone": "goes on",
     "apart": "days apart",
     "wants": "wants",
+    "thinned": "parts of water when it is used",
 }
 
 

@@ -57,6 +57,8 @@ def markdown(formula: Formula, assessment: Assessment, whose: str = "") -> str:
     out = [f"# {formula.name}", "", f"*{formula.family.name}; {use}*", ""]
     if formula.wants:
         out += [f"Wants {wanted(formula.wants)}.", ""]
+    if formula.thinned:
+        out += [f"Thinned when it is used: {formula.thinned} parts of water to one.", ""]
     for phase, name in PHASES.items():
         places = [place for place, line in enumerate(formula.ingredients) if line.phase == phase]
         if places:
@@ -159,6 +161,7 @@ def _properties(formula: Formula) -> dict[str, Any]:
         "apart": formula.apart,
         "zone": formula.zone,
         "wants": list(formula.wants),
+        "thinned": formula.thinned or None,
         "phases": [line.phase for line in formula.every_line],
         "forms": [line.form for line in formula.every_line],
         "only_if": [line.only_if for line in formula.every_line],

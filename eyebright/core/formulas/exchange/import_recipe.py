@@ -13,7 +13,19 @@ from .export import RECIPE
 from .lines.conditions import LONGEST as LONGEST_CONDITION
 
 MOST_MINUTES = 1e5
-OWN_SETTINGS = ("use", "minutes", "makes", "place", "pot", "bottle", "cover", "apart", "zone", "wants")
+OWN_SETTINGS = (
+    "use",
+    "minutes",
+    "makes",
+    "place",
+    "pot",
+    "bottle",
+    "cover",
+    "apart",
+    "zone",
+    "wants",
+    "thinned",
+)
 """What a recipe that was exported here says of a formula, besides its family."""
 LD = "application/ld+json"
 LONGEST = 20_000  # letters of one text that are looked at

@@ -33,3 +33,4 @@ from .preconditions import Precondition, preconditions, wanted
 from .ready import ready_family, ready_formula, ready_times
 from .starts import Start, starts
 from .steps import PlannedStep, StepKind, ending, planned_steps, sensible_steps, signs, step_kinds
+from .thinning import MOST_THINNED, thinned

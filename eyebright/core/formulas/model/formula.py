@@ -47,6 +47,7 @@ class Ingredient:
 
     `only_if`: the condition of a line that may be left out, "for dry hair"; "" for one that always goes in.
     `till`: the grade of thickness till which it is put in (texture.toml); "" for an amount of its own.
+    `at_use`: water that thins it when it is used: no kitchen makes that at once.
     """
 
     id: int
@@ -56,6 +57,7 @@ class Ingredient:
     form: Form | Literal[""] = ""
     only_if: str = ""
     till: str = ""
+    at_use: bool = False
 
     @property
     def material(self) -> Material | None:
@@ -93,7 +95,8 @@ class Formula:
     where on the head it goes; `steps` empty means in the usual order. `unknown`: lines, as written, that
     nobody has said yet what they are: nothing here reckons with them, and that is said. `product`: the key
     that washes teach of it by, empty for what is not kept. `left_out`: optional lines that are not taken;
-    `wants`: the keys of what must hold on the head before it goes on (preconditions.toml).
+    `wants`: the keys of what must hold on the head before it goes on (preconditions.toml). `thinned`: so many
+    parts of water go to one of it when it is used, of the water `thins_with` (None: any tap's).
     """
 
     name: str
@@ -115,6 +118,8 @@ class Formula:
     product: str = ""
     left_out: tuple[Ingredient, ...] = ()
     wants: tuple[str, ...] = ()
+    thinned: int = 0
+    thins_with: Supply | None = None
 
     @property
     def dried(self) -> bool:
@@ -186,7 +191,7 @@ def weighed(formula: Formula, kit: Kit = METRIC) -> tuple[Weighed, ...]:
     """Every line in g. FormulaError, beside its line, where that cannot be told."""
     if not formula.ingredients:
         raise FormulaError("Put something in: one line a material.", None, "lines")
-    if len(formula.ingredients) > MOST_LINES:
+    if sum(not line.at_use for line in formula.ingredients) > MOST_LINES:
         raise FormulaError(f"Keep it to {MOST_LINES} lines.", None, "lines")
     known: dict[int, Weighed] = {}
     for place, line in enumerate(formula.ingredients):
@@ -198,7 +203,7 @@ def weighed(formula: Formula, kit: Kit = METRIC) -> tuple[Weighed, ...]:
     known |= _in_shares(formula, known)
     out = tuple(known[place] for place in range(len(formula.ingredients)))
     for place, each in enumerate(out):
-        if each.grams > MOST_GRAMS:
+        if each.grams > MOST_GRAMS and not each.line.at_use:
             raise FormulaError(
                 f"{each.grams / 1000:.3g} kg of {each.line.supply.name} is more than a kitchen "
                 "makes at once.",

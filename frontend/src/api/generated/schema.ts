@@ -3745,7 +3745,7 @@ export interface components {
         };
         /**
          * AssessmentOut
-         * @description Everything that comes of a formula.
+         * @description Everything that comes of a formula. `ph_as_used`: once it is thinned, None where it is not.
          */
         AssessmentOut: {
             /** Against School */
@@ -3770,6 +3770,7 @@ export interface components {
             /** Lines */
             lines: components["schemas"]["WeighedLineOut"][];
             ph: components["schemas"]["Figure"] | null;
+            ph_as_used: components["schemas"]["Figure"] | null;
             /** Ph Why */
             ph_why: components["schemas"]["Sensitivity"][];
             residue: components["schemas"]["Residue"];
@@ -5437,7 +5438,7 @@ export interface components {
         };
         /**
          * FamilyChoiceOut
-         * @description A family: what it is made of, minutes on the head, days apart, and whether it stays or cleans.
+         * @description A family: what it is made of, minutes on the head, days apart, whether it stays, cleans or thins.
          */
         FamilyChoiceOut: {
             /** Apart */
@@ -5456,6 +5457,8 @@ export interface components {
             planned_minutes: number;
             /** Stays */
             stays: boolean;
+            /** Thins */
+            thins: boolean;
             /** Usual */
             usual: number[];
         };
@@ -5750,7 +5753,8 @@ export interface components {
          *     `makes` g of all that goes in; `base`: the line that "per 100" refers to; `schools` of its own, by key.
          *     `apart`: at least so many days between two; `thought`: what somebody thinks its pH is. `told`: the
          *     sentences that it was imported from; `said`: what they say of how it is used; `family_by`: whether
-         *     somebody chose the family, or it follows what goes in; `wants`: what must hold on the head before it.
+         *     somebody chose the family, or it follows what goes in; `wants`: what must hold on the head before it;
+         *     `thinned`: parts of water to one of it when it is used, empty for none.
          */
         FormulaIn: {
             /**
@@ -5830,6 +5834,11 @@ export interface components {
              * @default []
              */
             steps: components["schemas"]["FormulaStepIn"][];
+            /**
+             * Thinned
+             * @default
+             */
+            thinned: string;
             /**
              * Thought
              * @default

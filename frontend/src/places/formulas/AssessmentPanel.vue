@@ -46,6 +46,10 @@ const money = (value: number) => `${assessment.currency}${value.toFixed(2)}`;
         }}</span>
         <PhStrip :predicted="assessment.ph" />
       </p>
+      <p v-if="assessment.ph_as_used">
+        Thinned for the head: <strong>pH {{ ph(assessment.ph_as_used.value) }}</strong
+        >, likely {{ range(assessment.ph_as_used) }} <em>{{ kindOf(assessment.ph_as_used) }}</em>
+      </p>
       <p v-if="belief" class="border-l-3 border-throat pl-3">{{ belief }}</p>
       <details>
         <summary>

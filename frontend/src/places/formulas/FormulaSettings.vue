@@ -98,6 +98,15 @@ const hint = computed(() => {
       @update:model-value="formula.apart = $event"
     />
     <TextField
+      v-if="family?.thins || formula.thinned"
+      :model-value="formula.thinned ?? ''"
+      label="Thinned when used: parts of water to one"
+      decimal
+      hint="none, where it goes on as it is"
+      :error="errors['thinned']"
+      @update:model-value="formula.thinned = $event"
+    />
+    <TextField
       :model-value="formula.thought ?? ''"
       label="What you think its pH is"
       hint="if you like: 4.5, or 4 to 5"

@@ -38,6 +38,7 @@ from .on_the_head import NOTE, OnTheHead, wanted_phrases
 from .sentences import acts_in, clauses, in_brackets
 from .spans import Span, often_in, spans_in
 from .things import Things, amount_in, says_nothing, without
+from .thins import thinned_in
 from .vocabulary import Found, Phrases, find, has, phrases_by_row, word_list
 
 LONG = 240.0  # minutes: "overnight" alone is of what soaks
@@ -99,17 +100,31 @@ class Hearing:
             e.start == 0 for e in find(tokens, "ways", "else")
         )
         heard = self.method.heard
-        missed: list[str] = []
         aside = self.asides.hear(text, tokens, heard, worn=self._worn(tokens))
         if (pot := find(tokens, among=_pots())) and not has(tokens, "warns", "not"):
             self.pot = pot[-1].key
             heard.append(f"in {pots()[self.pot].name}")
         acts = acts_in(tokens)
         self._begins(text, tokens, acts)
+        if self.method.lines and self._thins(tokens):
+            heard.append(f"thinned when it is used, 1 + {self.head.thinned}")
+            if not acts:
+                return Told(text, tuple(dict.fromkeys(heard)), "", noted=True)
         if not acts and asides.CLAIM in heard:
             return Told(text, tuple(dict.fromkeys(heard)))
         if not acts and (asides.NOTED & {*heard} or kept_at(tokens) or has(tokens, "keeping", "says")):
             return Told(text, tuple(dict.fromkeys(heard)), "", noted=True)
+        missed = self._clauses(text, tokens, heard, aside=aside)
+        if not heard and missed:
+            missed = [text]
+        noted = bool(set(heard) & NOTED or missed or (self.on_head and asides.CLAIM not in heard))
+        if noted and not heard and not missed:
+            heard.append(NOTE)
+        return Told(text, tuple(dict.fromkeys(heard)), "; ".join(missed), noted)
+
+    def _clauses(self, text: str, tokens: list[Token], heard: list[str], *, aside: bool) -> list[str]:
+        """Hear the clauses of a sentence; what is left of them. `aside`: the sentence was heard already."""
+        missed: list[str] = []
         self.taking = False
         german = len(word_list("little", "german") & {token.word for token in tokens}) > 0
         parts = self.things.with_amounts_behind(clauses(text))
@@ -138,12 +153,7 @@ class Hearing:
                     heard.append(NOTE)
             if left and not aside:
                 missed.append(left)
-        if not heard and missed:
-            missed = [text]
-        noted = bool(set(heard) & NOTED or missed or (self.on_head and asides.CLAIM not in heard))
-        if noted and not heard and not missed:
-            heard.append(NOTE)
-        return Told(text, tuple(dict.fromkeys(heard)), "; ".join(missed), noted)
+        return missed
 
     def _begins(self, text: str, tokens: list[Token], acts: list[Found]) -> None:
         """Whether a sentence is of the head from its beginning, and whether it mixes something first."""
@@ -157,6 +167,12 @@ class Hearing:
         stirs = any(act.key.split()[0] == "acts" for act in acts) and not goes_on(tokens)
         several = len([each for each in self.kitchen.amounts(tokens) if each.units]) > 1
         self.head.mixing = not self.head.applied and (stirs or (several and self.on_head))
+
+    def _thins(self, tokens: list[Token]) -> bool:
+        """Whether a sentence says how it is thinned when it is used: that is kept."""
+        parts = thinned_in(tokens, self.kitchen, used=self.on_head or goes_on(tokens))
+        self.head.thinned = parts or self.head.thinned
+        return bool(parts)
 
     def _another_way(self, tokens: list[Token]) -> bool:
         """Whether a sentence tells another way of making what was made: 'Or steep 4 spoons of the powder'."""

@@ -23,7 +23,7 @@ class OnTheHead:
     """What has been heard of it. `use` "" where nothing was said; `minutes` from and to.
 
     `applied`: it was put on; `washed_off`: it came off again; `mixing`: what this sentence says first is
-    still of the bowl; `otherwise`: this sentence is of another way of using it.
+    still of the bowl; `otherwise`: this sentence is of another way of using it; `thinned`: parts of water.
     """
 
     use: str = ""
@@ -39,6 +39,7 @@ class OnTheHead:
     stays_timed: bool = False
     mixing: bool = False
     otherwise: bool = False
+    thinned: int = 0
 
     @property
     def zone(self) -> str:

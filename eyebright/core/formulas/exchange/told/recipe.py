@@ -44,7 +44,8 @@ TOO_MUCH = "That is more than goes in at once: what was not read still stands he
 @dataclass(frozen=True)
 class HeardRecipe:
     """A told recipe. `minutes` on the head, from and to, None for nothing said; `apart` days between two;
-    `makes`: g of it all, where it was said and a line is a share of that.
+    `makes`: g of it all, where it was said and a line is a share of that; `thinned`: parts of water to one
+    of it when it is used.
 
     `wants`: keys of what must hold on the head before it (preconditions.toml);
     `infused`: places of the lines that are strained off again; `told`: every sentence, and what was heard of
@@ -58,6 +59,7 @@ class HeardRecipe:
     family: Guess
     signs: Signs
     makes: float | None = None
+    thinned: int = 0
     use: str = ""
     minutes: tuple[float, float] | None = None
     cover: bool = False
@@ -278,6 +280,7 @@ def _heard(state: _Text) -> HeardRecipe:
         family=guess,
         signs=signs,
         makes=hearing.asides.makes if any(_of_a_whole(line) for line in hearing.method.lines) else None,
+        thinned=hearing.head.thinned if guess.family.thins else 0,
         use=use,
         minutes=minutes,
         cover=hearing.head.cover,
