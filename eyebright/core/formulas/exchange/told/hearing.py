@@ -217,6 +217,9 @@ class Hearing:
 
     def _clause(self, part: list[Token], heard: list[str]) -> str:
         """Hear one clause; what is left of it that nothing stands for."""
+        if _remarks(part):
+            heard.append(NOTE)
+            return ""
         often = often_in(part, self.kitchen.habit)
         if often is not None and any(act.key.startswith("acts") for act in acts_in(part)):
             part = [*part[: often.start], *part[often.end :]]
@@ -378,6 +381,12 @@ class Hearing:
             sign = ""
         self.method.step(kind, adds, times, sign, note)
         return ""
+
+
+def _remarks(part: list[Token]) -> bool:
+    """Whether a clause only says what something is: "that is the soap"."""
+    begins = part and any(each.start == 0 for each in find(part[:3], "remarks", "words"))
+    return bool(begins) and not acts_in(part)
 
 
 @cache
