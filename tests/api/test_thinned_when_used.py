@@ -33,6 +33,7 @@ class ThinnedWhenUsed(BenchTestCase, PlanTestCase):
         self.change(batch, step=len(batch["steps"]) - 1)
         self.filled(batch, amount=350, name="Stone jar", place="shelf")
         jar = Container.objects.get()
+        self.assertGreater((jar.use_by - jar.filled_on).days, 7, "strained vinegar keeps")
         link = {"supply_key": f"made-{jar.pk}"}
         for what in (self.link(kept["id"]), link):
             wash = self.call("POST", "/wash/chains/read", {"links": [what, {}], "head": self.wren})

@@ -259,6 +259,17 @@ class Keeping(TestCase):
             self.days(("rain", 300, "mL"), ("spirit_vinegar", 90, "mL"), family="acid_rinse")[1], 60
         )
 
+    def test_a_herb_that_is_strained_out_of_vinegar_keeps_and_left_in_it_does_not(self) -> None:
+        herb = ("nettle", 100, "g", "fresh", "infused")
+        soaked = Step("soak", (1, 2))
+        for vinegar, steps, most in (
+            (400, (soaked, Step("strain")), 60), (400, (soaked,), 2), (40, (soaked, Step("strain")), 2),
+        ):  # fmt: skip
+            water = ("rain", 400 - vinegar, "mL")
+            lines = (herb, ("malt_vinegar", vinegar, "mL"), *([water] if vinegar < 400 else []))
+            with self.subTest(vinegar=vinegar, steps=len(steps)):
+                self.assertEqual(self.days(*lines, family="acid_rinse", steps=steps)[1], most)
+
     def test_a_jelly_and_a_protein_feed_what_spoils_them(self) -> None:
         for what, grams in (("gelatine", 10), ("guar", 6), ("hydrolysed_silk", 10)):
             with self.subTest(what):
@@ -278,7 +289,10 @@ class Keeping(TestCase):
                 self.assertLessEqual(row.days[0], row.days[1])
 
     def test_what_would_help_is_said(self) -> None:
-        unboiled = {"wet": True, "sharp": False, "plant": True, "boiled": False, "strained": True}
+        unboiled = {
+            "wet": True, "sharp": False, "plant": True, "boiled": False, "strained": True,
+            "vinegar_keeps": "none",
+        }  # fmt: skip
         self.assertTrue(any("Boil it" in each for each in shelf_life(unboiled).helps))
 
 

@@ -13,7 +13,7 @@ from ...vocabulary import Use
 from ..model import Family, families
 from .assessment import Assessment
 
-VERSION = 5  # raise it when what is kept here, or how it is worked out, changes
+VERSION = 6  # raise it when what is kept here, or how it is worked out, changes
 
 
 @dataclass(frozen=True)
