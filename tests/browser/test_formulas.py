@@ -220,6 +220,16 @@ class Writing(BenchTestCase):
         expect(self.page.get_by_label("Name of the formula")).to_have_value("Lamplight soapwort, mine")
         expect(self.amount("Soapwort root")).to_have_value("99")
 
+    def test_what_another_window_removed_is_said_and_can_be_put_back_with_what_was_typed(self) -> None:
+        pk = self.open("lamplight_soapwort")
+        Formula.objects.get(pk=pk).remove()
+        self.amount("Soapwort root").fill("77")
+        expect(self.page.get_by_role("alert")).to_contain_text("removed in another window")
+        expect(self.amount("Soapwort root")).to_have_value("77")
+        self.page.get_by_role("button", name="Restore it").click()
+        self.kept()
+        self.assertEqual(self.body(pk)["lines"][1]["amount"], "77")
+
 
 class Changing(BenchTestCase):
     """Backwards from what is wanted."""

@@ -67,7 +67,8 @@ def _put_on(step: Step, pressed: int, link: BasinLink, posture: Posture) -> Step
         return StepWords(f"{link.name} {where}", link.amount, how, "It is on", _tidy(say))
     called = f"{link.parts[pressed]}, " if pressed < len(link.parts) else ""
     part = f"{called}the {ordinal(pressed)} of {step.presses}"
-    in_all = f"{capital(link.section)}, {part}. {capital(link.says)} in all." if link.says else ""
+    whole = "" if called else f"{link.section}, "
+    in_all = f"{capital(whole + part)}. {capital(link.says)} in all." if link.says else ""
     how = _joined(only, in_all, _measured(link) if pressed == 0 else "",
                   eyes, _then(link), link.note)  # fmt: skip
     first = f"{link.name} {where}, {link.section}. {only} {capital(much)}{eyes} " if pressed == 0 else ""

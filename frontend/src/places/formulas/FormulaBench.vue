@@ -62,6 +62,7 @@ const SAYS = {
   keeping: "Saving…",
   amiss: "Not saved yet: correct what is marked",
   elsewhere: "Changed in another window",
+  removed: "Removed in another window",
   unreachable: "Not saved: Eyebright cannot be reached",
 } as const;
 
@@ -103,6 +104,15 @@ async function copy(formula: Formula | null): Promise<void> {
   if (!made) return;
   if (formula) dropDraft(`PUT /api/formulas/${props.id}`); // it stands in the copy now
   await router.push(`/formulas/${made.id}`);
+}
+
+/** It was removed elsewhere: it is there again, with what was typed here. */
+async function putBack(): Promise<void> {
+  const back = await restore.mutateAsync(props.id).then(
+    () => true,
+    () => false,
+  );
+  if (back) await work.putBack();
 }
 
 async function takeAway(): Promise<void> {
@@ -187,6 +197,16 @@ function onKey(event: KeyboardEvent): void {
         <div class="row">
           <button type="button" class="act" @click="copy(draft)">Keep mine as a copy</button>
           <button type="button" class="act" @click="work.takeOther">Take the other one</button>
+        </div>
+      </div>
+      <div v-if="state === 'removed'" class="elsewhere" role="alert">
+        <p>
+          <strong>This formula was removed in another window.</strong> What you typed still stands
+          here.
+        </p>
+        <div class="row">
+          <button type="button" class="act" @click="putBack">Restore it</button>
+          <button type="button" class="act" @click="copy(draft)">Keep mine as a copy</button>
         </div>
       </div>
       <p v-if="state === 'unreachable'" class="trouble">
@@ -318,6 +338,7 @@ function onKey(event: KeyboardEvent): void {
 
 .state.amiss,
 .state.elsewhere,
+.state.removed,
 .state.unreachable,
 .elsewhere {
   border-left: 4px solid var(--madder);

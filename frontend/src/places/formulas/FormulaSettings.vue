@@ -100,9 +100,9 @@ const hint = computed(() => {
     <TextField
       v-if="family?.thins || formula.thinned"
       :model-value="formula.thinned ?? ''"
-      label="Thinned when used: parts of water to one"
+      label="Parts of water when used"
       decimal
-      hint="none, where it goes on as it is"
+      hint="to one of it; empty: as it is"
       :error="errors['thinned']"
       @update:model-value="formula.thinned = $event"
     />

@@ -7,7 +7,9 @@ const SAVED_MS = 40; // a change is kept once the hand has rested so long
 const AGAIN_MS = 1_000; // a save that nobody answered is tried again so much later, then twice that
 const LONGEST_MS = 15_000;
 
-export type Saved = "kept" | "amiss" | "elsewhere" | "unreachable";
+export type Saved = "kept" | "amiss" | "elsewhere" | "removed" | "unreachable";
+/** Nothing more is saved by itself until somebody decides. */
+const waits = (state: State) => state === "elsewhere" || state === "removed";
 export type State = Saved | "keeping";
 
 const lockOf = (name: string) => `eyebright-bench ${name}`;
@@ -51,12 +53,12 @@ export function useAutosave(
   }
 
   function later(): void {
-    if (state.value !== "elsewhere") state.value = "keeping";
+    if (!waits(state.value)) state.value = "keeping";
     after(SAVED_MS);
   }
 
   function save(): Promise<void> {
-    if (saving || !text.value || state.value === "elsewhere") return Promise.resolve();
+    if (saving || !text.value || waits(state.value)) return Promise.resolve();
     saving = true;
     const done = once(text.value).finally(() => {
       if (underWay.get(name) === done) underWay.delete(name);
@@ -76,8 +78,8 @@ export function useAutosave(
       after(pause);
       pause = Math.min(pause * 2, LONGEST_MS);
     }
-    if (closed && (found === "amiss" || found === "elsewhere")) lost();
-    if (same || found === "elsewhere" || found === "unreachable") return;
+    if (closed && (found === "amiss" || waits(found))) lost();
+    if (same || waits(found) || found === "unreachable") return;
     if (closed) await save();
     else later();
   }
@@ -100,5 +102,10 @@ export function useAutosave(
     soon.stop();
     state.value = "elsewhere";
   }
-  return { state, sent, begin, hold, later, save };
+  /** It is there again: what was typed is saved. */
+  function goOn(): Promise<void> {
+    state.value = "keeping";
+    return save();
+  }
+  return { state, sent, begin, hold, goOn, later, save };
 }

@@ -59,7 +59,9 @@ export function useDraft(
     ...fields.value,
   }));
   const stale = computed(
-    () => kept.value?.assessment === null || ["amiss", "elsewhere"].includes(saving.state.value),
+    () =>
+      kept.value?.assessment === null ||
+      ["amiss", "elsewhere", "removed"].includes(saving.state.value),
   );
 
   function take(answer: KeptFormula): void {
@@ -104,6 +106,13 @@ export function useDraft(
     return load();
   }
 
+  /** It was removed, and is there again: as it was known here, what was typed is saved; else that is asked. */
+  async function putBack(): Promise<void> {
+    const there = await fetchFormula(id, head.value, vessel.value).catch(() => null);
+    if (there && kept.value && stands(there.formula, kept.value.formula)) version = there.version;
+    await saving.goOn();
+  }
+
   async function send(now: string): Promise<Saved> {
     const formula = JSON.parse(now) as Formula;
     try {
@@ -119,6 +128,7 @@ export function useDraft(
       if (!(error instanceof Problem) || error.status === 0 || error.status >= 500)
         return "unreachable";
       if (error.status === 409) return "elsewhere";
+      if (error.status === 404) return "removed";
       fields.value = error.fields;
       return "amiss";
     }
@@ -151,6 +161,7 @@ export function useDraft(
     stale,
     load,
     save: saving.save,
+    putBack,
     undo: steps.undo,
     redo: steps.redo,
     become,
