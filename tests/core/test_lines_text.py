@@ -11,6 +11,10 @@ from eyebright.core.materials import Lot, Meaning, OwnSpoon, Recogniser, kit, li
 
 from .written_lines import corpus, empty_kitchen, judged, read, supply
 
+UNSURE = (
+    "half a level teaspoon of citric acid per litre", "two heads", "3 spoons of strong something acid",
+    "10 g of black soda", "a spoon of white powder", "1 cup of mad honey water",
+)  # fmt: skip
 LEAST_RIGHT, LEAST_LINES = 0.97, 500
 KITCHEN = empty_kitchen()
 
@@ -27,6 +31,19 @@ def with_shelf(*lots: tuple[str, str], spoons: tuple[OwnSpoon, ...] = ()) -> Kit
     return Kitchen(
         Recogniser(named), lambda meaning: shelf.get(meaning.key) or supply(meaning), kit("metric", spoons)
     )
+
+
+class Offered(TestCase):
+    """What is asked about where a name is not sure."""
+
+    def test_what_is_never_put_on_a_head_comes_after_all_that_may_be(self) -> None:
+        several = 0
+        for text in UNSURE:
+            found = line(text).found
+            never = [bool(each.material and each.material.refuse) for each in found]
+            several += len(set(never)) > 1
+            self.assertEqual(never, sorted(never), text)
+        self.assertGreater(several, 0)
 
 
 class Corpus(TestCase):

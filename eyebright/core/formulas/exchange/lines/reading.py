@@ -125,7 +125,7 @@ def read_line(text: str, kitchen: Kitchen, amount: Said | None = None) -> Parsed
         return _unknown(text, (), parts, (), "There is no name on this line: what is it?", "")
     if named.taken is None:
         problem = _which(named, name, found)
-        found = tuple(at_strength(each, percents)[0] for each in found)
+        found = tuple(at_strength(each, percents)[0] for each in sorted(found, key=_refused))
         return _unknown(text, found, parts, tuple(notes), problem, name)
     supply = found[0]
     said = strength_said(supply, percents)
@@ -148,6 +148,11 @@ def read_line(text: str, kitchen: Kitchen, amount: Said | None = None) -> Parsed
 
 
 # ---- taking a line apart ----
+
+
+def _refused(supply: Supply) -> bool:
+    """Whether it is never put on a head: of what is offered, that is never first."""
+    return supply.material is not None and bool(supply.material.refuse)
 
 
 def _unknown(

@@ -14,6 +14,7 @@ WET = ("mixes", "blends", "mashes", "melts", "juices", "drains", "rests")
 DRY = ("sorts", "dries", "mills", "crushes", "sieves")
 """What is done to dry things before they go in: to all of them, where none is named."""
 
+A_DAY = 1440.0  # minutes: nothing is left on, or stirred, for longer
 SCALDS, OVER = 45.0, 240.0  # °C; minutes after which any pot has cooled
 REALLY = (("mix", "hot"), ("oil", "cold"), ("oil", "hot"))
 """How a recipe says that something stands, and how what is in it stands: "macerate" in vinegar is no oil."""
@@ -87,6 +88,8 @@ class Method:
     ) -> None:
         """A step of this kind, with what goes in at it; what was put in before goes in first."""
         kind = step_kinds()[kind_key]
+        if times and kind.act == "do" and times[0] >= A_DAY:  # "or you pick bits for a week"
+            times = None
         if kind.does == "juices":
             self._juiced(adds)
         takes = bool(kind.takes) or kind.does in WET or kind.does in DRY
@@ -119,9 +122,9 @@ class Method:
         )
 
     def takes_more(self) -> bool:
-        """Whether more may go in at the last step: nothing is added to what is strained."""
+        """Whether more may go in at the last step: nothing is added to what is strained or sieved."""
         kind = step_kinds()[self.steps[-1].kind]
-        return not kind.strains and kind.act != "cool"
+        return bool(kind.takes) or kind.does in (*WET, "ferments")
 
     def timed(self, times: Times) -> None:
         """A time that is said behind a step; of one that is only stirred, it is that of the pot before it."""

@@ -7,11 +7,10 @@ from ...model import preconditions
 from ..lines.lexing import Token, text_of
 from .asides import KEEPS
 from .clause import names_a_zone, only_covers
-from .method import time_words
+from .method import A_DAY, time_words
 from .spans import Span
 from .vocabulary import Found, Phrases, find, has, phrases_by_row
 
-A_DAY = 1440.0  # minutes: nothing is left on for longer that nobody says is left
 SHORT = 6  # words: "roots to tips" says where it goes, and nothing besides
 NOTE = "kept in the note"
 ORDER = "the order it goes on"

@@ -12,8 +12,7 @@ from ..lines.lexing import BULLET, NUMBERED, Token, lex, word_of
 from ..lines.recipe import MOST_LINES, MOST_ROWS, row_kind
 from .family import Guess, Signs, guess_family, parts_of
 from .hearing import Hearing, Told
-from .method import HeardStep
-from .on_the_head import A_DAY
+from .method import A_DAY, HeardStep
 from .sentences import acts_in, sentences
 from .spans import often_in, spans_in
 from .text import (

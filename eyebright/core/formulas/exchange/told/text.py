@@ -6,7 +6,7 @@ from functools import cache
 
 from ....materials import words
 from ..lines import Kitchen, parse_row
-from ..lines.lexing import BULLET, Token, first_phrase, lex, line_words, phrases, word_of
+from ..lines.lexing import BULLET, Token, first_phrase, lex, line_words, number_words, phrases, word_of
 from ..lines.recipe import begins_with
 from .sentences import acts_in, sentences
 from .spans import often_in, spans_in
@@ -23,6 +23,24 @@ RATIO = re.compile(
     r"^([^\d:,.]+?)\s+(?:and|to|with|und|zu|mit|et|y|e)\s+([^\d:,.]+?),?\s+(\d+)\s?:\s?(\d+)(.*)$",
     re.IGNORECASE,
 )
+
+
+FOR_HEADS = re.compile(
+    r"(?:^|(?<=[.!?] ))(for (?:\d+|one|two|three|four|five|six) (?:heads?|people|washes))\s*:\s*",
+    re.IGNORECASE,
+)
+NAME = r"[^\W\d_]+(?: [^\W\d_]+)?"
+EACH = re.compile(
+    r"\b(?P<much>(?:an?|half an?|one|two|three|four|\d[\d/.,]*)\s+[^\W\d_]+)\s+each\s+(?:of\s+)?"
+    rf"(?P<first>{NAME}(?:, {NAME})*),? and (?P<last>{NAME})",
+    re.IGNORECASE,
+)
+"""'A handful each of nettle, linden and calendula'."""
+
+
+def _each(found: re.Match[str]) -> str:
+    names = [*found["first"].split(", "), found["last"]]
+    return ", ".join(f"{found['much']} {name}" for name in names)
 
 
 PER_LITRE = re.compile(
@@ -77,6 +95,7 @@ def in_parts(row: str) -> str:
     """'Vinegar and water 1:4' as parts: '1 part vinegar, 4 parts water'."""
     if any(map(str.isdigit, row)):
         row = re.sub(r"\s*→\s*", ". ", re.sub(r"(?<=\w)\s\+\s(?=\w)", ", ", row))
+    row = EACH.sub(_each, FOR_HEADS.sub(r"Enough \g<1>. ", row))
     row = PER_LITRE.sub(r", 1 \g<unit> water", row) if not PER.search(row) else row
     row = PER.sub(lambda it: f", {it['many'] or '1 '}{it['unit']} {it['water']}", _with_total(row))
     found = RATIO.match(row)
@@ -163,6 +182,7 @@ def begins_line(part: str, kitchen: Kitchen) -> bool:
     squeezed = len(tokens) > 2 and tokens[0].word in word_of("forms", "juiced") and bool(said)
     return (
         bool(said and (said[0].start == 0 or said[-1].end == len(tokens)))
+        or (first_phrase(tokens, phrases("till")) is not None and not acts_in(tokens))
         or squeezed
         or bool(enough)
         or (equal is not None and equal.start == 0)
@@ -230,9 +250,8 @@ def is_told(piece: str, *, alone: bool, in_method: bool, kitchen: Kitchen) -> bo
     if in_method and any(each.start == 0 for each in find(tokens[:6], "head", "begins")):
         return True
     yields = any(each.start == 0 for each in find(tokens, "yields", "says"))
-    if (yields or (len(tokens) <= TITLE_WORDS + 3 and has(tokens, "yields", "dose"))) and any(
-        token.kind == "n" for token in tokens
-    ):
+    counts = any(token.kind == "n" or token.word in number_words() for token in tokens)
+    if counts and (yields or (len(tokens) <= TITLE_WORDS + 3 and has(tokens, "yields", "dose"))):
         return True
     amounts = kitchen.amounts(tokens)
     begins = bool(amounts) and amounts[0].start == 0 and bool(amounts[0].units or tokens[0].kind == "n")

@@ -72,7 +72,14 @@ class Things:
         if not any(line.found or line.name for line in lines):
             return self._of_it(lines) if any(line.unit for line in lines) else None
         nothing_sure = not any(line.sure or line.unit for line in lines)
-        if nothing_sure and chunk[0].kind != "n" and not (said[0] in ARTICLES and self._is_known(said[-1])):
+        if nothing_sure and len(said) > 2 and not self._is_known(said[-1]):  # "one soft banana pushed"
+            less = parse_row(
+                text_of([token for token in chunk if token.word != said[-1]]), self.method.kitchen
+            )
+            lines = less if all(line.sure and not line.problem for line in less) else lines
+            nothing_sure = lines is not less
+        named_so = self._is_known(said[0]) or (said[0] in ARTICLES and self._is_known(said[-1]))
+        if nothing_sure and chunk[0].kind != "n" and not named_so:
             return None  # a ring, a while: no number of anything
         if all(word in word_list("little", "pronouns") for line in lines for word in words(line.name)):
             return self._of_it(lines)
@@ -150,6 +157,12 @@ class Things:
         self.method.lines.append(read_line("water", self.method.kitchen))
         return [len(self.method.lines) - 1]
 
+    def _named_exactly(self, line: ParsedLine, said: Sequence[str]) -> bool:
+        """Whether these words are the whole name of several things, which of them is asked: "black tea"."""
+        name = tuple(word for word in said if word not in word_set("neutral"))
+        exact = [each for each in line.found if name in _names(each)]
+        return len(name) > 1 and bool(exact)
+
     def _is_known(self, word: str) -> bool:
         """Whether a word alone is the name of something, be it of several."""
         line = read_line(f"2 {word}", self.method.kitchen)
@@ -187,7 +200,7 @@ class Things:
             return None
         line = read_line(text, self.method.kitchen)
         if (
-            not line.sure
+            (not line.sure and not self._named_exactly(line, said))
             or (line.notes and (bathed or line.found[0].material is not None) and line.unit != COVER)
             or (line.found[0].material is not None and line.found[0].material.refuse)
         ):
