@@ -2,7 +2,8 @@
 
 from typing import Any
 
-from eyebright.make.models import Container
+from eyebright.make.models import Batch, Container
+from eyebright.make.services.labels import handling
 from eyebright.wash.models import Wash
 
 from .bench import BenchTestCase
@@ -39,6 +40,10 @@ class ThinnedWhenUsed(BenchTestCase, PlanTestCase):
             wash = self.call("POST", "/wash/chains/read", {"links": [what, {}], "head": self.wren})
             self.assertRegex(wash["results"][0]["says"], r"about \d+ mL with \d{3} mL of warm water")
             self.assertEqual(self.stops(wash["cautions"]), [])
+        ask = {"formula": kept["id"], "sized_by": "washes", "value": 10, "heads": [self.wren]}
+        takes = self.call("POST", "/make/takes", ask)
+        self.assertLess(takes["makes"]["value"], 300, "ten washes, without their water")
+        self.assertIn("33 parts of water", " ".join(handling(Batch.objects.get())))
         done = self.call("POST", "/wash/record", {"head": self.wren} | link, 201)
         self.assertEqual(Wash.objects.get(pk=done["washes"][0]).thinned, 33)
         took = 350 - float(Container.objects.get().left)

@@ -181,8 +181,7 @@ def _for_washes(formula: Formula, bench: Workbench, heads: list[int], washes: fl
     keys = [line.supply.key for line in formula.ingredients]
     grams = 0.0
     for pk in heads:
-        quick = core_bench(keys, pk)[0].quick(formula)
-        grams += (quick.lift.on_scalp.value + quick.lift.on_lengths.value) * washes
+        grams += core_bench(keys, pk)[0].quick(formula).one_wash * washes
     return scaling.weighing(formula, bench, grams, f"{brief(washes)} for each of {len(heads)} heads")
 
 

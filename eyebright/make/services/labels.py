@@ -20,7 +20,7 @@ from eyebright.core.make import FillLine, fill_lines, poured
 from eyebright.core.words import brief, capital, ends
 from eyebright.formulas.services.card import card
 from eyebright.formulas.services.print import INK, LINE, MADDER, QUIET, VEIN, fonts, plain, style, text
-from eyebright.formulas.services.workbench import entered_of
+from eyebright.formulas.services.workbench import entered_of, parts_of_water
 from eyebright.heads.services import find_head
 from eyebright.kept.problems import Problem
 from eyebright.shelf.models import Vessel
@@ -33,6 +33,7 @@ from .evaluation import evaluate
 
 EDGE = 2.5 * mm
 NOT_FOOD = "NOT FOOD. Keep out of reach of children and pets."
+THIN = "Thin it when you use it: 1 part with {parts} parts of water."
 FOR_HOME = "For home use."
 SPOILS = "Smells, clouds, moulds or fizzes? Throw it away."
 EYES = "Keep out of eyes."
@@ -135,8 +136,10 @@ def for_whom(batch: Batch) -> list[str]:
 
 
 def handling(batch: Batch) -> list[str]:
-    """What it asks for before it is used: shaken, warmed."""
-    return [each.what for each in batch.cautions if each.id in HANDLING]
+    """What it asks for before it is used: thinned, shaken, warmed."""
+    parts = parts_of_water(entered_of(batch.body))[0] if batch.body.get("thinned") else 0
+    thin = [THIN.format(parts=parts)] if parts else []
+    return thin + [each.what for each in batch.cautions if each.id in HANDLING]
 
 
 def made_of(batch: Batch) -> str:

@@ -107,6 +107,11 @@ class Assessment:
     ph_as_used: Figure | None = None
 
     @property
+    def one_wash(self) -> float:
+        """g of it that one wash takes, without the water that thins it."""
+        return (self.lift.on_scalp.value + self.lift.on_lengths.value) / (1.0 + self.formula.thinned)
+
+    @property
     def unit(self) -> Literal["mL", "g"]:
         """What it is measured in, when it is filled and when it goes on."""
         return "mL" if self.facts["in_ml"] else "g"

@@ -50,7 +50,7 @@ def makes(formula: Formula, bench: Workbench, ml: float) -> Proposal:
 def for_head(formula: Formula, bench: Workbench, washes: float = 1.0, name: str = "") -> Proposal:
     """One wash for a head: as much as its dose takes, within its caps and minutes."""
     now = bench.quick(formula)
-    wanted = (now.lift.on_scalp.value + now.lift.on_lengths.value) * washes
+    wanted = now.one_wash * washes
     after, _ = _scaled_to(formula, bench, wanted, lambda made: bench.quick(made).yield_g.value)
     after = capped(after, bench)
     if bench.head.get("child") or bench.head.get("tender"):
