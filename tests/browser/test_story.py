@@ -180,7 +180,7 @@ class Pouring(BrowserTestCase):
         self.done("Stir it round")
         expect(self.page.get_by_role("heading", name="Take a reading")).to_be_visible()
         self.page.get_by_label("The jug read pH").fill("4,5")
-        self.page.get_by_label("The jug read pH").press("Enter")  # the button may still move as the form fills
+        self.page.get_by_label("The jug read pH").press("Enter")  # the button still moves
         expect(self.page.get_by_text("They agree.")).to_be_visible()
         self.done("Take a reading")
         self.done("On the hair")
