@@ -61,6 +61,8 @@ class ThinnedWhenUsed(TestCase):
             ("1 cup diluted with 4 cups of water after washing.", 4),
             ("Zum Spülen 2 EL auf einen Liter Wasser.", 33),
             ("Rinse out with a litre of water.", 0),
+            ("As the last rinse 2 lemons in a litre of water.", 0),
+            ("Thin 1 part with 4 parts water when you wash.", 4),
             ("Then rinse with 1 tbsp citric acid in a litre of water.", 0),
         ):
             with self.subTest(says):

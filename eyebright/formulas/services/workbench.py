@@ -126,6 +126,11 @@ def parts_of_water(payload: FormulaIn) -> tuple[int, str]:
     return int(parts or 0), ""
 
 
+def thinned_of(body: Mapping[str, Any]) -> int:
+    """The same of what is kept, which is parsed only where it says any."""
+    return parts_of_water(entered_of(body))[0] if body.get("thinned") else 0
+
+
 def thought_ph(payload: FormulaIn) -> tuple[Count | None, str]:
     """What somebody thinks its pH is, None for nothing; and what is wrong with that."""
     if not payload.thought.strip():

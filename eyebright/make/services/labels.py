@@ -20,7 +20,7 @@ from eyebright.core.make import FillLine, fill_lines, poured
 from eyebright.core.words import brief, capital, ends
 from eyebright.formulas.services.card import card
 from eyebright.formulas.services.print import INK, LINE, MADDER, QUIET, VEIN, fonts, plain, style, text
-from eyebright.formulas.services.workbench import entered_of, parts_of_water
+from eyebright.formulas.services.workbench import entered_of, thinned_of
 from eyebright.heads.services import find_head
 from eyebright.kept.problems import Problem
 from eyebright.shelf.models import Vessel
@@ -137,7 +137,7 @@ def for_whom(batch: Batch) -> list[str]:
 
 def handling(batch: Batch) -> list[str]:
     """What it asks for before it is used: thinned, shaken, warmed."""
-    parts = parts_of_water(entered_of(batch.body))[0] if batch.body.get("thinned") else 0
+    parts = thinned_of(batch.body)
     thin = [THIN.format(parts=parts)] if parts else []
     return thin + [each.what for each in batch.cautions if each.id in HANDLING]
 

@@ -16,7 +16,7 @@ from eyebright.core.vocabulary import FormulaZone
 from eyebright.core.wash import LinkResult
 from eyebright.core.words import brief, capital
 from eyebright.formulas.models import Formula
-from eyebright.formulas.services.workbench import entered_of, parts_of_water
+from eyebright.formulas.services.workbench import thinned_of
 from eyebright.heads.models import Head
 from eyebright.heads.services import find_head
 from eyebright.kept.clock import aware
@@ -221,7 +221,7 @@ def _thinned(part: AppliedLink) -> int:
     if part.batch is None and part.payload.formula is not None:
         row = Formula.among(also_removed=True).filter(pk=part.payload.formula).first()
         body = row.body if row else {}
-    return parts_of_water(entered_of(body))[0] if body.get("thinned") else 0
+    return thinned_of(body)
 
 
 def _of_formula(pk: int, fields: dict[str, Any], at: datetime, *, also_removed: bool) -> AppliedLink:

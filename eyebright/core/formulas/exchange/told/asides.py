@@ -3,10 +3,10 @@
 from dataclasses import dataclass, field
 
 from ....words import days_apart
-from ..lines import Kitchen, read_line
+from ..lines import Kitchen
 from ..lines.lexing import Token
 from .clause import kept_at
-from .family import parts_of
+from .family import water_grams
 from .sentences import acts_in, clauses
 from .spans import Often, often_in
 from .vocabulary import has
@@ -77,9 +77,4 @@ class Asides:
     def _makes_of(self, tokens: list[Token]) -> float | None:
         """g of all that it gives, where a sentence says so: "makes 400 ml"; None for "enough for two"."""
         said = next((each for each in self.kitchen.amounts(tokens) if each.units and not each.piece), None)
-        if said is None:
-            return None
-        line = read_line(f"{said.number} {said.word} water", self.kitchen)
-        if not line.sure or line.amount is None or line.amount.unit in ("part", "%"):
-            return None
-        return parts_of([(line.found[0], line.amount, "", False)], self.kitchen.kit)[0].grams
+        return None if said is None else water_grams(said, self.kitchen)

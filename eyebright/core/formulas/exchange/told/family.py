@@ -8,8 +8,10 @@ from typing import Any
 from .... import tables
 from ....materials import METRIC, WATER, Amount, Kit, MeasureError, Supply, is_a, measured, words
 from ....rules import Condition, conditions, hold
-from ...model import COVER, Family, families, weighed
+from ...model import COVER, SHARES, Family, families, weighed
 from ...prepare import PreparedSupply
+from ..lines import Kitchen, read_line
+from ..lines.amounts import Said
 from .vocabulary import told_words
 
 USUAL = "mask"
@@ -179,6 +181,14 @@ def _inside(part: Part) -> list[Part]:
             )
         )
     ]
+
+
+def water_grams(said: Said, kitchen: Kitchen) -> float | None:
+    """g of so much water; None for what is no measure of water: a part, a piece, a share."""
+    line = read_line(f"{said.number} {said.word} water", kitchen)
+    if said.piece or not line.sure or line.amount is None or line.amount.unit in SHARES:
+        return None
+    return parts_of([(line.found[0], line.amount, "", False)], kitchen.kit)[0].grams
 
 
 def _grams(supply: Supply, amount: Amount | None, kit: Kit) -> float | None:

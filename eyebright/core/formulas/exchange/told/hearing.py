@@ -39,7 +39,7 @@ from .sentences import acts_in, clauses, in_brackets
 from .spans import Span, often_in, spans_in
 from .things import Things, amount_in, says_nothing, without
 from .thins import thinned_in
-from .vocabulary import Found, Phrases, find, has, phrases_by_row, word_list
+from .vocabulary import Found, Phrases, find, has, phrases_by_row, starts, word_list
 
 LONG = 240.0  # minutes: "overnight" alone is of what soaks
 WORN = 360.0  # minutes: "keep 20 minutes" is on the head, "keep three days" is in the jar
@@ -96,9 +96,7 @@ class Hearing:
             self.ways.append(text)
             return Told(text, (ANOTHER_WAY,), "", noted=True)
         self.method.begin()
-        self.head.otherwise = begins_condition(tokens) or any(
-            e.start == 0 for e in find(tokens, "ways", "else")
-        )
+        self.head.otherwise = begins_condition(tokens) or starts(tokens, "ways", "else")
         heard = self.method.heard
         aside = self.asides.hear(text, tokens, heard, worn=self._worn(tokens))
         if (pot := find(tokens, among=_pots())) and not has(tokens, "warns", "not"):
@@ -176,7 +174,7 @@ class Hearing:
 
     def _another_way(self, tokens: list[Token]) -> bool:
         """Whether a sentence tells another way of making what was made: 'Or steep 4 spoons of the powder'."""
-        begins = any(each.start == 0 for each in find(tokens[:3], "ways", "or"))
+        begins = starts(tokens[:3], "ways", "or")
         return begins and bool(self.method.steps) and not self.on_head and makes(tokens)
 
     def _left_then_rinsed(self, parts: Sequence[list[Token]]) -> bool:
@@ -385,7 +383,7 @@ class Hearing:
 
 def _remarks(part: list[Token]) -> bool:
     """Whether a clause only says what something is: "that is the soap"."""
-    begins = part and any(each.start == 0 for each in find(part[:3], "remarks", "words"))
+    begins = part and starts(part[:3], "remarks", "words")
     return bool(begins) and not acts_in(part)
 
 

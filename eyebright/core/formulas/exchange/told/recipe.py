@@ -29,7 +29,7 @@ from .text import (
     titled_by_sign,
     with_acts,
 )
-from .vocabulary import find, has
+from .vocabulary import find, has, starts
 
 LONGEST_TITLE = 80
 MOST_SENTENCES, LONGEST_SENTENCE = 400, 700  # of letters
@@ -206,7 +206,7 @@ def _a_sentence(plain: str) -> bool:
 def _next_part(piece: str, state: _Text) -> bool:
     """Whether the second of two things that go on one after another begins: "Part two: vinegar …"."""
     put_on = state.hearing.head.applied or state.hearing.head.washed_off
-    return put_on and any(each.start == 0 for each in find(lex(piece)[:3], "ways", "second"))
+    return put_on and starts(lex(piece)[:3], "ways", "second")
 
 
 def _another_recipe(piece: str, after: Sequence[str], state: _Text, kitchen: Kitchen) -> bool:

@@ -10,7 +10,7 @@ from ..lines.lexing import BULLET, Token, first_phrase, lex, line_words, number_
 from ..lines.recipe import begins_with
 from .sentences import acts_in, sentences
 from .spans import often_in, spans_in
-from .vocabulary import find, has, told_words, word_list
+from .vocabulary import find, has, starts, told_words, word_list
 
 TITLE_WORDS = 9
 OUTSIDE = re.compile(r"[,;](?![^()]*\))\s*")  # what parts things, but for what stands in brackets
@@ -247,9 +247,9 @@ def is_told(piece: str, *, alone: bool, in_method: bool, kitchen: Kitchen) -> bo
     """Whether a piece is a sentence of the method, and no row of what goes in."""
     bare = re.sub(r"\([^)]*\)", " ", piece)
     tokens = lex(bare)
-    if in_method and any(each.start == 0 for each in find(tokens[:6], "head", "begins")):
+    if in_method and starts(tokens[:6], "head", "begins"):
         return True
-    yields = any(each.start == 0 for each in find(tokens, "yields", "says"))
+    yields = starts(tokens, "yields", "says")
     counts = any(token.kind == "n" or token.word in number_words() for token in tokens)
     if counts and (yields or (len(tokens) <= TITLE_WORDS + 3 and has(tokens, "yields", "dose"))):
         return True

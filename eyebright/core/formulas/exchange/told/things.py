@@ -92,8 +92,7 @@ class Things:
         """Clauses with an amount alone put before the name that it stands behind: "nettles, a big bunch"."""
         out: list[list[Token]] = []
         for part in parts:
-            said = self.method.kitchen.amounts(part)
-            alone = len(said) == 1 and bool(said[0].units) and (said[0].start, said[0].end) == (0, len(part))
+            alone = _amount_alone(part, self.method.kitchen)
             bare = bool(out) and not acts_in(out[-1]) and not self.method.kitchen.amounts(out[-1])
             if alone and bare:
                 out[-1] = [*part, *out[-1]]
@@ -103,8 +102,7 @@ class Things:
 
     def measured_behind(self, tokens: list[Token]) -> bool:
         """'Add curd, 2 spoons': an amount alone behind a thing that has none; whether it is one."""
-        said = self.method.kitchen.amounts(tokens)
-        if len(said) != 1 or not said[0].units or (said[0].start, said[0].end) != (0, len(tokens)):
+        if not _amount_alone(tokens, self.method.kitchen):
             return False
         if (
             not self.method.lines
@@ -266,6 +264,12 @@ def amount_in(tokens: list[Token], kitchen: Kitchen) -> bool:
     )
 
 
+def _amount_alone(tokens: list[Token], kitchen: Kitchen) -> bool:
+    """Whether these words are an amount and its unit, and nothing besides: "2 spoons"."""
+    said = kitchen.amounts(tokens)
+    return len(said) == 1 and bool(said[0].units) and (said[0].start, said[0].end) == (0, len(tokens))
+
+
 def says_nothing(text: str) -> bool:
     """Whether words name only tools, and little words besides."""
     tokens = lex(text)
@@ -321,8 +325,7 @@ def _joined(chunks: list[list[Token]], kitchen: Kitchen) -> list[list[Token]]:
     """An amount alone, and the thing that it is filled up with, as one: "to 1.5 litres with water"."""
     out: list[list[Token]] = []
     for chunk in chunks:
-        said = kitchen.amounts(out[-1]) if out else []
-        alone = len(said) == 1 and bool(said[0].units) and (said[0].start, said[0].end) == (0, len(out[-1]))
+        alone = bool(out) and _amount_alone(out[-1], kitchen)
         if alone and out[-1][0].word not in ARTICLES and not kitchen.amounts(chunk):
             out[-1] = [*out[-1], *chunk]
         else:

@@ -3,13 +3,13 @@
 from collections.abc import Sequence
 
 from ....materials import stem, stem_set, word_set
-from ..lines import Kitchen, read_line
+from ...model import MOST_THINNED
+from ..lines import Kitchen
+from ..lines.amounts import Said
 from ..lines.lexing import Token
-from .family import parts_of
+from .family import water_grams
 from .spans import number_at
 from .vocabulary import has, word_list
-
-MOST = 100  # parts of water
 
 
 def thinned_in(tokens: list[Token], kitchen: Kitchen, *, used: bool) -> int:
@@ -18,7 +18,7 @@ def thinned_in(tokens: list[Token], kitchen: Kitchen, *, used: bool) -> int:
     found = _ratio(tokens, kitchen) if says else 0.0
     if not found and (says or used):
         found = _by_amounts(tokens, kitchen)
-    return min(max(round(found), 1), MOST) if found >= 0.5 else 0
+    return min(max(round(found), 1), MOST_THINNED) if found >= 0.5 else 0
 
 
 def _ratio(tokens: Sequence[Token], kitchen: Kitchen) -> float:
@@ -48,18 +48,14 @@ def _by_amounts(tokens: list[Token], kitchen: Kitchen) -> float:
     behind = [token.word for token in tokens[water.end : water.end + 2]]
     if not any(stem(word) in stem_set("water", "names") for word in behind):
         return 0.0
-    much = [_grams(each.number, each.word, kitchen) for each in said]
+    much = [_much(each, kitchen) for each in said]
     return much[1] / much[0] if much[0] > 0.0 else 0.0
+
+
+def _much(said: Said, kitchen: Kitchen) -> float:
+    """g as of water, or parts; 0 for what no water is measured by: two lemons."""
+    return said.count.mid if said.units == ("part",) else water_grams(said, kitchen) or 0.0
 
 
 def _word(word: str) -> Token:
     return Token("w", word, word)
-
-
-def _grams(number: str, unit: str, kitchen: Kitchen) -> float:
-    line = read_line(f"{number} {unit} water", kitchen)
-    if not line.sure or line.amount is None:
-        return 1.0 if unit else 0.0
-    if line.unit == "part":
-        return line.amount.value
-    return parts_of([(line.found[0], line.amount, "", False)], kitchen.kit)[0].grams

@@ -159,6 +159,11 @@ def has(tokens: Sequence[Token], *path: str) -> bool:
     return bool(find(tokens, *path))
 
 
+def starts(tokens: Sequence[Token], *path: str) -> bool:
+    """Whether a phrase of a table stands at the beginning of these tokens."""
+    return any(each.start == 0 for each in find(tokens, *path))
+
+
 @cache
 def word_list(*path: str) -> frozenset[str]:
     """The single words of a list."""
